@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import type { FormId } from '@ember-slate/core/forms';
+import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
+import type { StockPlace } from '@ember-slate/core/ledger';
+import type { ArrivalCondition } from '@ember-slate/core/species';
+import type { ProductionMethod } from '@ember-slate/core/labels';
+
+/** Fields many requests share, with the trade's own words for what is wrong. */
+
+const noControl = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/;
+export const name = (what: string, max = 80) =>
+  z
+    .string()
+    .trim()
+    .min(1, `Say the ${what}`)
+    .max(max, `The ${what} is longer than ${max} characters`)
+    .regex(noControl, 'No control characters');
+export const note = z
+  .string()
+  .trim()
+  .max(500, 'A note is at most 500 characters')
+  .regex(noControl, 'No control characters')
+  .default('');
+export const id = z.number().int().positive();
+export const version = z.number().int().positive();
+export const grams = z
+  .number({ error: 'Give the weight in grams' })
+  .int('Whole grams, please')
+  .min(1, 'A weight is more than nothing')
+  .max(2_000_000, 'More than two tonnes: check the unit');
+export const signedGrams = z.number().int();
+export const pieces = z
+  .number({ error: 'Give the number' })
+  .int('Whole fish, please')
+  .min(1, 'At least one')
+  .max(20_000, 'More than 20 000: check the count');
+export const money = z
+  .number({ error: 'Give the price' })
+  .int()
+  .min(0, 'A price is not negative')
+  .max(10_000_000, 'That price cannot be right');
+export const tenths = z
+  .number()
+  .int()
+  .min(-400, 'Colder than -40 C: check the probe')
+  .max(600, 'Warmer than 60 C: check the probe');
+export const day = z.iso.date('Give a date');
+export const instant = z.iso.datetime('Give a date and time');
+export const weightSource = z.enum(['measured', 'typed', 'estimated']);
+export type WeightSource = z.infer<typeof weightSource>;
+
+export const formId = z.enum([
+  'whole',
+  'gutted',
+  'scaled_gutted',
+  'steaks',
+  'fillet_skin_on',
+  'fillet_skinless',
+  'boneless_joint',
+] satisfies FormId[]);
+export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
+export const condition = z.enum([
+  'whole',
+  'gutted',
+  'headed_gutted',
+  'tail',
+  'wing',
+] satisfies ArrivalCondition[]);
+export const verdict = z.enum(['accept', 'use_today', 'cooked_only', 'hold', 'reject'] satisfies Verdict[]);
+export const category = z.enum(['Extra', 'A', 'B', 'Not admitted'] satisfies Category[]);
+export const stockPlace = z.enum(['place:cold_room', 'place:slab', 'place:freezer'] satisfies StockPlace[]);
+export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satisfies ProductionMethod[]);
+export const role = z.enum(['counter', 'bench', 'manager']);
+
+/** An RFC 9457 problem document; `errors` names fields by path, `current` is what a stale write missed. */
+export const problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string().optional(),
+  code: z.string(),
+  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  current: z.unknown().optional(),
+  retryAfter: z.number().optional(),
+});
+export type Problem = z.infer<typeof problem>;
+export const done = z.object({ id: z.number().int() });

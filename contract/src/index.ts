@@ -1,0 +1,33 @@
+import { bench } from './bench.ts';
+import { close } from './close.ts';
+import { counter } from './counter.ts';
+import { grading } from './grading.ts';
+import { landing } from './landing.ts';
+import { orders } from './orders.ts';
+import { plan } from './plan.ts';
+import { session } from './session.ts';
+import { shop } from './shop.ts';
+
+/** Every request of the product, by room. */
+export const contract = { session, shop, landing, grading, orders, plan, bench, counter, close } as const;
+
+export type { Ticket, TicketSummary, WeighOut } from './bench.ts';
+export type { DayClose, LotClose } from './close.ts';
+export type { StockRow } from './counter.ts';
+export type { Problem, WeightSource } from './fields.ts';
+export type { GradingLot } from './grading.ts';
+export type { Delivery, LotRow, SpeciesRow } from './landing.ts';
+export type { Order, OrderLine } from './orders.ts';
+export type { PlanLine } from './plan.ts';
+export {
+  roles,
+  tags,
+  type AnswerOf,
+  type BodyOf,
+  type QueryOf,
+  type Role,
+  type Route,
+  type Tag,
+} from './route.ts';
+export type { Me } from './session.ts';
+export type { Reading } from './shop.ts';

@@ -1,0 +1,141 @@
+import { z } from 'zod';
+import * as f from './fields.ts';
+import { backDoor, change, read, type Route } from './route.ts';
+
+const species = z.object({
+  id: z.string(),
+  name: z.string(),
+  scientificName: z.string(),
+  asfis: z.string().nullable(),
+  bodyPlan: z.enum(['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing']),
+  bodyRow: z.string(),
+  euGroup: z.enum(['white', 'blue', 'selachian', 'none']),
+  fat: z.enum(['lean', 'medium', 'oily']),
+  arrives: z.enum(['whole', 'gutted', 'tail']),
+  minG: z.number(),
+  typicalG: z.number(),
+  maxG: z.number(),
+  lwA: z.number(),
+  lwB: z.number(),
+  gutted: z.number(),
+  headedGutted: z.number(),
+  filletSkinOn: z.number().nullable(),
+  filletSkinless: z.number(),
+  iceDays: z.number(),
+  histamine: z.boolean(),
+  parasites: z.enum(['yes', 'low_if_farmed']),
+  reefToxin: z.boolean(),
+  sharp: z.string().nullable(),
+  scales: z.enum(['none', 'fine', 'light', 'heavy', 'armour']),
+  spawningMonths: z.string().nullable(),
+  spentFactor: z.number().nullable(),
+  frameStock: z.enum(['excellent', 'good', 'fair', 'oily']),
+});
+export type SpeciesRow = z.infer<typeof species>;
+
+const ice = z.enum(['buried', 'some', 'none']);
+
+const deliveryFields = {
+  supplier: f.name('supplier'),
+  arrivedAt: f.instant,
+  probeTenths: f.tenths.nullable(),
+  ice,
+  noteRef: z.string().trim().max(40, 'A note number is at most 40 characters').default(''),
+  noteGrams: f.grams.nullable(),
+  notePieces: f.pieces.nullable(),
+  noteMoney: f.money.nullable(),
+  remarks: f.note,
+};
+
+const lotFields = {
+  speciesId: z.string({ error: 'Choose the species' }).min(1, 'Choose the species'),
+  condition: f.condition,
+  pieces: f.pieces,
+  grams: f.grams,
+  weightSource: f.weightSource,
+  pricePerKg: f.money,
+  production: f.production,
+  area: z.string().trim().max(60),
+  gear: z.string().trim().max(40).nullable(),
+  caughtOn: f.day.nullable(),
+  remarks: f.note,
+};
+
+const lot = z.object({
+  id: f.id,
+  code: z.string(),
+  deliveryId: f.id,
+  version: f.version,
+  ...lotFields,
+  speciesName: z.string(),
+  pricePerKg: f.money.nullable(),
+  landedOn: f.day,
+  graded: z.boolean(),
+  doubt: z.string().nullable(),
+});
+export type LotRow = z.infer<typeof lot>;
+
+const delivery = z.object({
+  id: f.id,
+  version: f.version,
+  state: z.enum(['open', 'closed']),
+  ...deliveryFields,
+  noteMoney: f.money.nullable(),
+  landedOn: f.day,
+  recordedBy: z.string(),
+  lots: z.array(lot),
+  totals: z.object({ grams: z.number().int(), pieces: z.number().int(), money: z.number().int().nullable() }),
+  differences: z.array(z.string()),
+  warnings: z.array(z.string()),
+});
+export type Delivery = z.infer<typeof delivery>;
+
+export const landing = {
+  species: read('/api/species', { summary: 'The species book', tags: [], answer: z.array(species) }),
+  suppliers: read('/api/suppliers', {
+    summary: 'Suppliers by name',
+    tags: ['landing'],
+    answer: z.array(z.object({ id: f.id, name: z.string() })),
+  }),
+  deliveries: read('/api/landing/deliveries', {
+    summary: 'Deliveries of one day, and those still open',
+    tags: ['landing', 'grading'],
+    query: z.object({ day: f.day.optional() }),
+    answer: z.array(delivery),
+  }),
+  createDelivery: change('POST', '/api/landing/deliveries', {
+    summary: 'Open a delivery',
+    tags: ['landing'],
+    roles: backDoor,
+    body: z.object(deliveryFields),
+    answer: f.done,
+  }),
+  editDelivery: change('PUT', '/api/landing/deliveries/:id', {
+    summary: 'Correct a delivery',
+    tags: ['landing'],
+    roles: backDoor,
+    body: z.object({ ...deliveryFields, version: f.version }),
+    answer: f.done,
+  }),
+  addLot: change('POST', '/api/landing/deliveries/:id/lots', {
+    summary: 'Land a lot of this delivery',
+    tags: ['landing', 'grading', 'counter', 'close'],
+    roles: backDoor,
+    body: z.object(lotFields),
+    answer: z.object({ id: f.id, code: z.string() }),
+  }),
+  editLot: change('PUT', '/api/landing/lots/:id', {
+    summary: 'Correct a lot; a new weight is a correcting movement',
+    tags: ['landing', 'grading', 'counter', 'close', 'plan'],
+    roles: backDoor,
+    body: z.object({ ...lotFields, version: f.version }),
+    answer: f.done,
+  }),
+  closeDelivery: change('POST', '/api/landing/deliveries/:id/close', {
+    summary: 'Check the totals against the note and close the delivery',
+    tags: ['landing'],
+    roles: backDoor,
+    body: z.object({ version: f.version, reason: f.note }),
+    answer: f.done,
+  }),
+} as const satisfies Record<string, Route>;

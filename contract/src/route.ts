@@ -1,0 +1,68 @@
+import type { z } from 'zod';
+
+export const roles = ['counter', 'bench', 'manager'] as const;
+export type Role = (typeof roles)[number];
+
+/** What a change touches; screens that show a tag fetch again when the change feed names it. */
+export const tags = ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close', 'people'] as const;
+export type Tag = (typeof tags)[number];
+
+/**
+ * One request of the API: where it lives, who may send it, what it takes and gives. A `change` is sent with an
+ * Idempotency-Key and is answered once; `tags` are what a read shows, or what a change touches.
+ */
+export interface Route {
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  path: string;
+  roles: readonly Role[] | 'public';
+  kind: 'read' | 'change' | 'session' | 'device';
+  summary: string;
+  tags: readonly Tag[];
+  query: z.ZodType | null;
+  body: z.ZodType | null;
+  answer: z.ZodType;
+}
+
+export type QueryOf<R extends Route> = R['query'] extends z.ZodType ? z.infer<R['query']> : undefined;
+export type BodyOf<R extends Route> = R['body'] extends z.ZodType ? z.infer<R['body']> : undefined;
+export type AnswerOf<R extends Route> = z.infer<R['answer']>;
+
+export const everyone = roles;
+export const backDoor = ['bench', 'manager'] as const satisfies readonly Role[];
+export const counterHands = ['counter', 'manager'] as const satisfies readonly Role[];
+export const managers = ['manager'] as const satisfies readonly Role[];
+
+/** A read: GET, open to all signed-in staff unless `roles` says otherwise. */
+export const read = <A extends z.ZodType, Q extends z.ZodType | null = null>(
+  path: string,
+  r: { summary: string; tags: readonly Tag[]; answer: A; query?: Q; roles?: readonly Role[] },
+) =>
+  ({
+    method: 'GET',
+    path,
+    kind: 'read',
+    summary: r.summary,
+    tags: r.tags,
+    roles: r.roles ?? everyone,
+    query: (r.query ?? null) as Q,
+    body: null,
+    answer: r.answer,
+  }) as const;
+
+/** A change: carries an Idempotency-Key; a repeat gets the first answer. */
+export const change = <A extends z.ZodType, B extends z.ZodType | null = null>(
+  method: 'POST' | 'PUT',
+  path: string,
+  r: { summary: string; tags: readonly Tag[]; roles: readonly Role[]; answer: A; body?: B },
+) =>
+  ({
+    method,
+    path,
+    kind: 'change',
+    summary: r.summary,
+    tags: r.tags,
+    roles: r.roles,
+    query: null,
+    body: (r.body ?? null) as B,
+    answer: r.answer,
+  }) as const;

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+import * as f from './fields.ts';
+import { everyone, read, type Route } from './route.ts';
+
+const me = z.object({ id: f.id, name: z.string(), role: f.role });
+export type Me = z.infer<typeof me>;
+
+export const session = {
+  /** What the sign-in screen needs: nothing that is not written over the door. */
+  shop: {
+    ...read('/api/shop', {
+      summary: 'The shop, who may sign in, and who is signed in here',
+      tags: ['people'],
+      answer: z.object({
+        name: z.string(),
+        sample: z.boolean(),
+        timeZone: z.string(),
+        currency: z.string(),
+        closesAt: z.number().int(),
+        weekdays: z.array(z.number().int()),
+        storageTenths: z.number().int(),
+        idleLockMinutes: z.number().int(),
+        staff: z.array(z.object({ id: f.id, name: z.string() })),
+        me: me.nullable(),
+      }),
+    }),
+    roles: 'public',
+  },
+  signIn: {
+    method: 'POST',
+    path: '/api/session',
+    roles: 'public',
+    kind: 'session',
+    tags: [],
+    query: null,
+    summary: 'Sign in with name and PIN',
+    body: z.object({ staffId: f.id, pin: z.string().regex(/^\d{4,8}$/, 'A PIN is 4 to 8 digits') }),
+    answer: me,
+  },
+  signOut: {
+    method: 'DELETE',
+    path: '/api/session',
+    roles: everyone,
+    kind: 'session',
+    tags: [],
+    query: null,
+    body: null,
+    summary: 'Sign out and lock this screen',
+    answer: z.object({}),
+  },
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,59 @@
+import { z } from 'zod';
+import * as f from './fields.ts';
+import { everyone, managers, read, tags, type Route } from './route.ts';
+
+const stageWait = z.object({ count: z.number().int(), noun: z.string(), hot: z.string().nullable() });
+const due = z.object({ at: f.instant, title: z.string(), detail: z.string(), hot: z.boolean() });
+
+/** One reading of a scale. Overload and no reading carry no weight. */
+export const reading = z.object({
+  grams: z.number().int(),
+  tare: z.number().int(),
+  state: z.enum(['steady', 'settling', 'overload', 'none']),
+  seq: z.number().int(),
+});
+export type Reading = z.infer<typeof reading>;
+
+export const shop = {
+  tide: read('/api/tide', {
+    summary: 'What waits at each stage, and what is next',
+    tags: [...tags],
+    answer: z.object({
+      stages: z.object({
+        landing: stageWait,
+        grading: stageWait,
+        orders: stageWait,
+        plan: stageWait,
+        bench: stageWait,
+        counter: stageWait,
+        close: stageWait,
+      }),
+      due: z.array(due),
+      ends: z.array(z.object({ on: f.day, title: z.string(), detail: z.string() })),
+    }),
+  }),
+  scale: {
+    method: 'POST',
+    path: '/api/devices/scale',
+    kind: 'device',
+    roles: everyone,
+    tags: [],
+    query: null,
+    summary: 'Tare or zero the bench scale; put on or lift off where the scale is the simulated one',
+    body: z.discriminatedUnion('command', [
+      z.object({ command: z.literal('tare') }),
+      z.object({ command: z.literal('zero') }),
+      z.object({
+        command: z.literal('put'),
+        grams: z.number().int().min(0).max(20_000, 'The pan takes 20 kg'),
+      }),
+    ]),
+    answer: z.object({}),
+  },
+  verify: read('/api/verify', {
+    summary: 'Prove balances and lots from the ledger',
+    tags: [],
+    roles: managers,
+    answer: z.object({ movements: z.number().int(), entries: z.number().int(), faults: z.array(z.string()) }),
+  }),
+} as const satisfies Record<string, Route>;

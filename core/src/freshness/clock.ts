@@ -1,0 +1,60 @@
+import { addDays, instantOn, isTradingDay, tradingDay, type ShopCalendar } from '../calendar/index.ts';
+import { isSmallOily, type ArrivalCondition, type Species } from '../species/index.ts';
+
+export const clockSource =
+  'Square-root spoilage model r(T) = (1 + 0.1 T)\u00b2, FAO Fisheries Technical Paper 348 (value from memory)';
+
+/**
+ * Spoilage rate relative to melting ice: r(0) = 1, r(5) = 2.25, r(10) = 4. `celsius` at or below -3 counts as
+ * frozen (0: the clock stands), above 15 the rate of 15 is used. Source: `clockSource`.
+ */
+export function spoilageRate(celsius: number): number {
+  if (celsius <= -3) return 0;
+  return (1 + 0.1 * Math.min(celsius, 15)) ** 2;
+}
+
+/** How much faster life runs while the guts are in: 1 / 0.75, small oily fish 1 / 0.6 (our choice). */
+export function gutsFactor(species: Pick<Species, 'fat' | 'typicalG'>, condition: ArrivalCondition): number {
+  if (condition !== 'whole') return 1;
+  return 1 / (isSmallOily(species) ? 0.6 : 0.75);
+}
+
+/** What a lot's life depends on when it stays at one temperature. */
+export interface LifeInput {
+  iceDays: number;
+  /** Ice days used when it was graded. */
+  usedAtGrading: number;
+  /** Lower half-width of the estimate, days. */
+  halfWidth: number;
+  /** Days gone since grading. */
+  elapsedDays: number;
+  /** Storage temperature, C, constant. */
+  celsius: number;
+  /** `gutsFactor` of the lot while uncut, 1 after. */
+  gutsFactor: number;
+  /** What cutting left of the remaining life: 1 uncut, 0.75 fillet or steak, 0.65 skinless portion. */
+  formFactor: number;
+}
+
+/** Days of eating life left at this temperature, never below 0; and the ice days used so far. */
+export function daysLeft(life: LifeInput): { used: number; left: number; cautiousLeft: number } {
+  const rate = spoilageRate(life.celsius) * life.gutsFactor;
+  const used = life.usedAtGrading + life.elapsedDays * rate;
+  const remain = (from: number) =>
+    rate === 0 ? Infinity : Math.max(0, ((life.iceDays - from) * life.formFactor) / rate);
+  return { used, left: remain(used), cautiousLeft: remain(used + life.halfWidth / 2) };
+}
+
+/**
+ * The last trading day that ends fully inside the predicted life, or null when today's close is already beyond it.
+ * `days` is the cautious life (estimate less half the lower half-width) from `now`.
+ */
+export function sellBy(now: Date, days: number, calendar: ShopCalendar): string | null {
+  const end = now.getTime() + Math.min(days, 60) * 86_400_000;
+  const today = tradingDay(now, calendar);
+  let last: string | null = null;
+  for (let day = today; instantOn(day, calendar.closesAt, calendar).getTime() <= end; day = addDays(day, 1)) {
+    if (isTradingDay(day, calendar)) last = day;
+  }
+  return last;
+}

@@ -1,0 +1,233 @@
+import type { ArrivalCondition, Species } from '../species/index.ts';
+import { gutsFactor, spoilageRate } from './clock.ts';
+import { huberLocation } from './consensus.ts';
+import { euGeneral, signsFor, type Level, type Scheme, type Sign } from './scheme.ts';
+
+export const verdicts = ['accept', 'use_today', 'cooked_only', 'hold', 'reject'] as const;
+export type Verdict = (typeof verdicts)[number];
+export const categories = ['Extra', 'A', 'B', 'Not admitted'] as const;
+export type Category = (typeof categories)[number];
+
+/** Upper ends of Extra, A and B as shares of ice days (our choice). */
+export const categoryLimits = [0.24, 0.53, 0.82] as const;
+/** Uses from the most demanding down, each up to its share of ice days (our choice). */
+export const fitRungs = [
+  { use: 'raw', limit: 0.25 },
+  { use: 'steam', limit: 0.42 },
+  { use: 'grill', limit: 0.6 },
+  { use: 'poach', limit: 0.72 },
+  { use: 'fry', limit: 0.82 },
+] as const;
+export type Use = (typeof fitRungs)[number]['use'];
+/** The spread of votes beyond which a sign is at odds, and of fish beyond which a sample is mixed. */
+const atOddsShare = 0.3;
+const mixedShare = 0.25;
+
+/** The levels seen on one fish, by sign id; a sign not looked at casts no vote. */
+export type FishSigns = Readonly<Record<string, Level>>;
+
+export interface GradeInput {
+  species: Pick<Species, 'id' | 'name' | 'euGroup' | 'iceDays' | 'fat' | 'typicalG' | 'histamine'>;
+  condition: ArrivalCondition;
+  fish: readonly FishSigns[];
+  /** Core temperature in C at intake, null when not probed. */
+  coreCelsius: number | null;
+  /** Limit at intake in C for this species. */
+  limitCelsius: number;
+  /** Whether the supplier's temperature history came with a warm fish. */
+  temperatureHistory: boolean;
+  /** A smell that is not the fish's own: fuel, chemical. */
+  foreignSmell: boolean;
+  /** Where it will be kept, C. */
+  storageCelsius: number;
+  scheme?: Scheme;
+}
+
+export interface SignVote {
+  sign: Sign;
+  /** Mean vote of the fish, ice days. */
+  days: number;
+  interval: readonly [number, number];
+  /** Vote less consensus, days, when farther than 0.30 of ice life; else null. */
+  oddsDays: number | null;
+}
+
+export interface Grade {
+  used: number;
+  halfWidth: number;
+  usedShare: number;
+  /** 100 is just out of the water. */
+  mark: number;
+  category: Category;
+  votes: SignVote[];
+  atOdds: { signId: string; advice: string }[];
+  mixed: boolean;
+  hardStops: string[];
+  verdict: Verdict;
+  reasons: string[];
+  /** Days left whole, as it came, at the storage temperature. */
+  daysLeft: number;
+  fitFor: Use | null;
+}
+
+/** How many fish to look at in a lot of `pieces` (our choice). */
+export function sampleSize(pieces: number): number {
+  if (pieces <= 3) return pieces;
+  if (pieces <= 15) return 3;
+  return pieces <= 50 ? 5 : 8;
+}
+
+/** The usual harmless causes of one sign standing apart (common practice). `worse`: it votes for an older fish. */
+function oddsAdvice(signId: string, worse: boolean): string {
+  if (signId === 'eyes' && worse)
+    return 'Often harmless: ice on the eye, bright light, a hard death, a change of pressure. Gills red, tongue sweet, flesh firm? Then it is good; use it first, today.';
+  if (signId === 'eyes') return 'Eyes keep well on some fish. Trust the gills and the smell.';
+  if (signId === 'gills' && worse)
+    return 'A bled fish or washed gills look pale. No smell and firm flesh: trust those.';
+  if (signId === 'skin' && worse)
+    return 'Poor packing dries and dulls the skin; that is not age. Dried edges shorten display life.';
+  if (signId === 'flesh' && worse)
+    return 'Spent fish, a soft species, rough handling, or frozen and thawed. Ask for the paperwork if it was sold as fresh.';
+  return worse
+    ? 'Look again at this sign on another fish.'
+    : 'This sign looks better than the rest. Trust the smell and the gills.';
+}
+
+/** Everything that refuses a lot whatever the consensus says. */
+function hardStopsOf(input: GradeInput): string[] {
+  const worst = (id: string) => Math.max(-1, ...input.fish.map((f) => f[id] ?? -1));
+  const stops: string[] = [];
+  for (const [id, name] of [
+    ['smell', 'smell'],
+    ['gills', 'gills'],
+    ['flesh', 'flesh'],
+    ['belly', 'belly'],
+  ] as const) {
+    if (worst(id) === 3) stops.push(`${name} at the worst level`);
+  }
+  if (input.species.euGroup === 'selachian' && worst('smell') === 2) stops.push('ammonia');
+  if (input.foreignSmell) stops.push('a foreign smell');
+  if (input.species.histamine && tooWarm(input))
+    stops.push('a histamine species above its limit without a temperature history');
+  return stops;
+}
+
+const tooWarm = (input: GradeInput): boolean =>
+  input.coreCelsius !== null && input.coreCelsius > input.limitCelsius && !input.temperatureHistory;
+
+const mean = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0) / xs.length;
+
+/**
+ * Judges a lot from the signs of its sampled fish: consensus on the species' day axis with its 90 % interval,
+ * category, signs at odds, verdict with reasons, days left and the most demanding use it is fit for.
+ * Throws RangeError when no fish shows any sign.
+ */
+export function grade(input: GradeInput): Grade {
+  const scheme = input.scheme ?? euGeneral;
+  const { iceDays } = input.species;
+  const signs = signsFor(input.species, input.condition);
+  const looked = input.fish.filter((f) => signs.some((s) => f[s.id] !== undefined));
+  if (looked.length === 0) throw new RangeError('No sign was looked at');
+  const seen = looked.map((f) => signs.filter((s) => f[s.id] !== undefined));
+  const perFish = looked.map((f, i) =>
+    huberLocation(
+      seen[i]!.map((s) => ({ days: scheme.centres[f[s.id]!] * iceDays, weight: s.weight })),
+      0.08 * iceDays,
+    ),
+  );
+  const used = mean(perFish.map((p) => p.location));
+  const n = looked.length;
+  const signCount = mean(seen.map((s) => s.length));
+  const between =
+    n === 1 ? 0.05 * iceDays : Math.sqrt(perFish.reduce((s, p) => s + (p.location - used) ** 2, 0) / (n - 1));
+  const scale = mean(perFish.map((p) => p.scale));
+  const sigma = scheme.sigma * iceDays;
+  const halfWidth = 1.645 * Math.sqrt(scale ** 2 / (signCount * n) + between ** 2 / n + sigma ** 2);
+
+  const votes = signs
+    .filter((s) => looked.some((f) => f[s.id] !== undefined))
+    .map((sign): SignVote => {
+      const days = mean(
+        looked.filter((f) => f[sign.id] !== undefined).map((f) => scheme.centres[f[sign.id]!] * iceDays),
+      );
+      const distance = days - used;
+      return {
+        sign,
+        days,
+        interval: [Math.max(0, days - scheme.voteHalfWidth * iceDays), days + scheme.voteHalfWidth * iceDays],
+        oddsDays: Math.abs(distance) > atOddsShare * iceDays ? distance : null,
+      };
+    });
+  const odd = votes.filter((v) => v.oddsDays !== null);
+  const usedShare = used / iceDays;
+  const locations = perFish.map((p) => p.location);
+  const mixed = Math.max(...locations) - Math.min(...locations) > mixedShare * iceDays;
+  const rate = spoilageRate(input.storageCelsius) * gutsFactor(input.species, input.condition);
+  const days = Math.max(0, iceDays - used) / rate;
+  const hardStops = hardStopsOf(input);
+
+  const { verdict, reasons } = decide({
+    usedShare,
+    halfShare: halfWidth / iceDays,
+    hardStops,
+    mixed,
+    warm: tooWarm(input),
+    daysLeft: days,
+    votes: Math.min(...seen.map((s) => s.length)),
+    gutsIn: input.condition === 'whole',
+    odd: odd.map((v) => ({ name: v.sign.name, id: v.sign.id, worse: v.oddsDays! > 0 })),
+  });
+  const rung =
+    verdict === 'reject'
+      ? undefined
+      : fitRungs.find((r) => usedShare <= r.limit && !(verdict === 'cooked_only' && r.use === 'raw'));
+  const categoryIndex = categoryLimits.findIndex((limit) => usedShare <= limit);
+  return {
+    used,
+    halfWidth,
+    usedShare,
+    mark: Math.round(100 * (1 - Math.min(1, usedShare))),
+    category: categories[categoryIndex === -1 ? 3 : categoryIndex]!,
+    votes,
+    atOdds: odd.map((v) => ({ signId: v.sign.id, advice: oddsAdvice(v.sign.id, v.oddsDays! > 0) })),
+    mixed,
+    hardStops,
+    verdict,
+    reasons,
+    daysLeft: days,
+    fitFor: rung?.use ?? null,
+  };
+}
+
+/** The first rule that applies, with its reason in words (order and limits are our choice). */
+function decide(f: {
+  usedShare: number;
+  halfShare: number;
+  hardStops: readonly string[];
+  mixed: boolean;
+  warm: boolean;
+  daysLeft: number;
+  votes: number;
+  gutsIn: boolean;
+  odd: readonly { id: string; name: string; worse: boolean }[];
+}): { verdict: Verdict; reasons: string[] } {
+  if (f.hardStops.length > 0)
+    return { verdict: 'reject', reasons: f.hardStops.map((s) => `Hard stop: ${s}`) };
+  if (f.usedShare > 0.82) return { verdict: 'reject', reasons: ['More than 82 % of its life is used'] };
+  const hold = [
+    f.votes < 3 && 'Fewer than three signs could be looked at: a person decides',
+    f.usedShare + f.halfShare > 0.82 && 'The interval reaches past 82 % of its life',
+    f.warm && 'Too warm at intake and no temperature history',
+    f.mixed && 'The fish differ by more than a quarter of the life: sample more, or split the lot',
+  ].filter((r) => r !== false);
+  if (hold.length > 0) return { verdict: 'hold', reasons: hold };
+  if (f.usedShare >= 0.6) return { verdict: 'cooked_only', reasons: ['60 % of its life or more is used'] };
+  const today = [
+    f.daysLeft <= 1.5 && 'A day and a half or less is left',
+    ...f.odd
+      .filter((o) => o.id === 'eyes' || (o.worse && f.gutsIn))
+      .map((o) => `${o.name} at odds with the other signs`),
+  ].filter((r) => r !== false);
+  if (today.length > 0) return { verdict: 'use_today', reasons: today };
+  return { verdict: 'accept', reasons: ['The signs agree and there is life left'] };
+}

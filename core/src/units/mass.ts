@@ -1,0 +1,50 @@
+import { parseDecimal } from './decimal.ts';
+
+export type UnitSystem = 'metric' | 'imperial';
+
+/** International avoirdupois ounce, exact. */
+export const gramsPerOunce = 28.349523125;
+
+const thousands = (n: number) => String(n).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
+
+/** The unit a weight of this size is shown in, to be set smaller than its number. */
+export const massUnit = (grams: number, system: UnitSystem): string => {
+  if (system === 'metric') return Math.abs(grams) >= 10_000 ? 'kg' : 'g';
+  return Math.abs(grams) >= 16 * gramsPerOunce ? 'lb' : 'oz';
+};
+
+/** A weight's number alone: grams below 10 kg, else kg with two decimals; ounces with one decimal, pounds with two. */
+export function formatMass(grams: number, system: UnitSystem): string {
+  const sign = grams < 0 ? '\u2212' : '';
+  const g = Math.abs(grams);
+  const unit = massUnit(g, system);
+  if (unit === 'g') return sign + thousands(Math.round(g));
+  if (unit === 'kg') return sign + (g / 1000).toFixed(2);
+  return sign + (unit === 'oz' ? (g / gramsPerOunce).toFixed(1) : (g / gramsPerOunce / 16).toFixed(2));
+}
+
+/**
+ * Reads a typed weight to whole grams. A bare number is grams (metric) or ounces (imperial); "4.6 kg", "2 lb",
+ * "7 oz", "1 lb 4 oz" say their own unit. Null when it is no weight or negative.
+ */
+export function parseMass(text: string, system: UnitSystem): number | null {
+  const clean = text.trim().toLowerCase();
+  const factors: Record<string, number> = { g: 1, kg: 1000, oz: gramsPerOunce, lb: 16 * gramsPerOunce };
+  const poundsOunces = /^(.+?)\s*lb\s+(.+?)\s*oz$/.exec(clean);
+  const parts: (readonly [string, number])[] = poundsOunces
+    ? [
+        [poundsOunces[1]!, factors.lb!],
+        [poundsOunces[2]!, factors.oz!],
+      ]
+    : (() => {
+        const one = /^(.*?)\s*(kg|g|lb|oz)?$/.exec(clean)!;
+        return [[one[1]!, factors[one[2] ?? (system === 'metric' ? 'g' : 'oz')]!]] as const;
+      })();
+  let grams = 0;
+  for (const [number, factor] of parts) {
+    const value = parseDecimal(number);
+    if (value === null || value < 0) return null;
+    grams += value * factor;
+  }
+  return Math.round(grams);
+}

@@ -1,0 +1,19 @@
+export { massBalance, type MassBalance, type TicketWeights } from './balance.ts';
+export {
+  componentRow,
+  components,
+  expectedComponents,
+  fitComponents,
+  spentMultiplier,
+  type Component,
+  type Fractions,
+  type YieldSpecies,
+} from './components.ts';
+export {
+  expectedCut,
+  expectedGrams,
+  piecesPerFish,
+  trims,
+  type ExpectedCut,
+  type TrimId,
+} from './expected.ts';
