@@ -5,10 +5,10 @@ import { backDoor, change, read, type Route } from './route.ts';
 const step = z.object({
   id: z.string(),
   title: z.string(),
-  how: z.array(z.string()),
+  how: z.array(z.string()).readonly(),
   tool: z.string(),
   check: z.string(),
-  cautions: z.array(z.string()),
+  cautions: z.array(z.string()).readonly(),
   minutes: z.number(),
   once: z.boolean(),
 });

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import * as f from './fields.ts';
 import { backDoor, change, read, type Route } from './route.ts';
 
-const trim = z.object({ part: z.string(), grams: z.number().int() });
 const planLine = z.object({
   id: f.id,
   version: f.version,
@@ -38,18 +37,6 @@ const planLine = z.object({
       yield: z.number(),
       perFish: z.number().int().nullable(),
       daysLeftCut: z.number(),
-      /** What one to `fishFree` (at most 24) fish would give, in that order. */
-      outcomes: z.array(
-        z.object({
-          fish: z.number().int(),
-          inputGrams: z.number().int(),
-          mainGrams: z.number().int(),
-          pieces: z.number().int().nullable(),
-          overGrams: z.number().int(),
-          drip: z.number().int(),
-          trims: z.array(trim),
-        }),
-      ),
     }),
   ),
 });

@@ -156,8 +156,8 @@ export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnsw
 /** Expected pieces, trims and leftover of taking `fish` fish from an offer for a line. */
 export function pickOutcome(
   species: Species,
-  offer: LotOffer,
-  want: Want,
+  offer: Pick<LotOffer, 'fishGrams' | 'perFish'> & { condition: ArrivalCondition },
+  want: Pick<Want, 'form' | 'pieces' | 'pieceGrams' | 'totalGrams' | 'month'>,
   fish: number,
 ): {
   inputGrams: number;
@@ -168,7 +168,7 @@ export function pickOutcome(
   drip: number;
 } {
   const inputGrams = Math.round(offer.fishGrams * fish);
-  const cut = expectedCut(species, offer.lot.condition, want.form, offer.fishGrams, want.month);
+  const cut = expectedCut(species, offer.condition, want.form, offer.fishGrams, want.month);
   const grams = expectedGrams(cut, inputGrams);
   const pieces = offer.perFish === null ? null : offer.perFish * fish;
   return {

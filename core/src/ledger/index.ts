@@ -1,3 +1,5 @@
+export { isItem, isSaleable, itemName } from './items.ts';
+export { takeEntries, type TakeRefusal } from './take.ts';
 import { apportion } from '../units/index.ts';
 
 /**

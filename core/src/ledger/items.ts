@@ -1,0 +1,25 @@
+import { forms, type FormId } from '../forms/index.ts';
+import type { ArrivalCondition } from '../species/index.ts';
+import { trims, type TrimId } from '../yields/index.ts';
+
+/** What a ledger item is called at the counter; `whole` is the fish as it came. */
+export function itemName(item: string, condition: ArrivalCondition): string {
+  if (item.startsWith('trim:')) return trims[item.slice(5) as TrimId].name;
+  if (item !== 'whole') return forms[item as FormId].name;
+  const asLanded: Record<ArrivalCondition, string> = {
+    whole: 'whole',
+    gutted: 'whole, gutted',
+    headed_gutted: 'headed and gutted',
+    tail: 'tail',
+    wing: 'wing',
+  };
+  return asLanded[condition];
+}
+
+/** Whether an item may be sold over the counter: forms always, trims only those kept for it. */
+export const isSaleable = (item: string): boolean =>
+  !item.startsWith('trim:') || trims[item.slice(5) as TrimId].keep;
+
+/** Whether this names an item at all. */
+export const isItem = (item: string): boolean =>
+  item.startsWith('trim:') ? Object.hasOwn(trims, item.slice(5)) : Object.hasOwn(forms, item);

@@ -1,0 +1,210 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { contract, type BodyOf, type Route } from '@ember-slate/contract';
+import { openApi } from '@ember-slate/contract/openapi';
+import express, { type Express, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import type { Pool } from 'mysql2/promise';
+import { pinoHttp } from 'pino-http';
+import { bench } from './bench/routes.ts';
+import { close } from './close/routes.ts';
+import { counter } from './counter/routes.ts';
+import type { ScaleAdapter } from './devices/scale.ts';
+import { grading } from './grading/routes.ts';
+import { landing } from './landing/routes.ts';
+import { orders } from './orders/routes.ts';
+import { shopFace } from './people/service.ts';
+import { plan } from './plan/routes.ts';
+import { isLoopback } from './platform/config.ts';
+import { transaction } from './platform/db.ts';
+import { FeedReader } from './platform/feed.ts';
+import {
+  actorOfRequest,
+  jsonBody,
+  problemHandler,
+  serve,
+  tokenOf,
+  withActor,
+  type Platform,
+} from './platform/http.ts';
+import { proveLedger } from './platform/ledger.ts';
+import { log } from './platform/log.ts';
+import { problems } from './platform/problem.ts';
+import { cookieName, endSession, signIn } from './platform/sessions.ts';
+import { tide } from './shop/tide.ts';
+
+export interface AppOptions {
+  pool: Pool;
+  scale: ScaleAdapter;
+  host: string;
+  webRoot: string | null;
+  checkAnswers: boolean;
+  clock?: () => Date;
+}
+
+/** Content security: everything from this origin, nothing inline, nothing framed. */
+const security = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'none'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'"],
+      fontSrc: ["'self'"],
+      imgSrc: ["'self'"],
+      connectSrc: ["'self'"],
+      manifestSrc: ["'self'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  strictTransportSecurity: false,
+  referrerPolicy: { policy: 'no-referrer' },
+});
+
+const rooms = { landing, grading, orders, plan, bench, counter, close };
+
+/** Mounts one route; the path and the method are the contract's. */
+function mount(app: Express, route: Route, handler: express.RequestHandler) {
+  app[route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'](route.path, handler);
+}
+
+function mountSession(app: Express, platform: Platform, host: string) {
+  mount(app, contract.session.shop, async (request, response) => {
+    response
+      .set('Cache-Control', 'no-store')
+      .json(await shopFace(platform.pool, await actorOfRequest(platform, request)));
+  });
+  mount(app, contract.session.signIn, async (request, response) => {
+    const body = contract.session.signIn.body.safeParse(request.body);
+    if (!body.success) throw problems.badInput('Choose your name and give your PIN');
+    const result = await transaction(platform.pool, (tx) =>
+      signIn(tx, body.data.staffId, body.data.pin, platform.clock(), isLoopback(host)),
+    );
+    if ('refused' in result) throw result.refused;
+    response
+      .cookie(cookieName, result.token, {
+        httpOnly: true,
+        sameSite: 'strict',
+        secure: request.secure,
+        path: '/',
+      })
+      .json(result.actor);
+  });
+  mount(app, contract.session.signOut, async (request, response) => {
+    const token = tokenOf(request);
+    if (token) await endSession(platform.pool, token);
+    response.clearCookie(cookieName, { httpOnly: true, sameSite: 'strict', path: '/' }).json({});
+  });
+}
+
+/** One stream a screen: what changed in the shop, and what the scale says. */
+function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter, request: Request) {
+  response.writeHead(200, {
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store',
+    'X-Accel-Buffering': 'no',
+  });
+  const send = (event: string, data: unknown) =>
+    response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+  const stops = [
+    feed.subscribe((tags) => send('change', tags)),
+    scale.subscribe((reading) => send('scale', reading)),
+  ];
+  const beat = setInterval(() => send('beat', 0), 10_000);
+  request.on('close', () => {
+    clearInterval(beat);
+    for (const stop of stops) stop();
+  });
+}
+
+function mountDevices(app: Express, platform: Platform, feed: FeedReader, scale: ScaleAdapter) {
+  const { scale: route } = contract.shop;
+  mount(
+    app,
+    route,
+    withActor(platform, route, (_actor, body: BodyOf<typeof route>, response) => {
+      const line = body.command === 'put' ? `PUT ${body.grams}` : body.command.toUpperCase();
+      if (!scale.send(line))
+        throw problems.away('The scale does not answer: check its cable, or type the weight');
+      response.json({});
+    }),
+  );
+  const stream: Route = { ...contract.shop.tide, path: '/api/feed' };
+  app.get('/api/feed', async (request, response) => {
+    await withActor(platform, stream, (_actor, _body, r) => streamTo(r, feed, scale, request))(
+      request,
+      response,
+      () => undefined,
+    );
+  });
+}
+
+/** The whole HTTP face of a process. It holds no state of the shop: several may run side by side. */
+export function createApp(options: AppOptions): Express {
+  const { pool, scale, webRoot } = options;
+  const platform: Platform = {
+    pool,
+    checkAnswers: options.checkAnswers,
+    clock: options.clock ?? (() => new Date()),
+  };
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: false,
+      serializers: { req: (r: { method: string; url: string }) => ({ method: r.method, url: r.url }) },
+    }),
+  );
+  app.use(security);
+  app.use('/api', jsonBody);
+
+  mountSession(app, platform, options.host);
+  mountDevices(app, platform, new FeedReader(pool), scale);
+  const { tide: tideRoute, verify } = contract.shop;
+  mount(
+    app,
+    tideRoute,
+    serve(platform, tideRoute, (work) => tide(work)),
+  );
+  mount(
+    app,
+    verify,
+    serve(platform, verify, (work) => proveLedger(work.tx)),
+  );
+  for (const [name, room] of Object.entries(rooms)) {
+    const routes = contract[name as keyof typeof rooms] as Record<string, Route>;
+    for (const [key, route] of Object.entries(routes)) {
+      mount(
+        app,
+        route,
+        serve(platform, route, (room as unknown as Record<string, Parameters<typeof serve>[2]>)[key]!),
+      );
+    }
+  }
+  app.get('/api/openapi.json', async (request, response) => {
+    if (!(await actorOfRequest(platform, request)))
+      throw problems.notSignedIn('Nobody is signed in on this screen');
+    response.json(openApi());
+  });
+  app.use('/api', async (request) => {
+    if (!(await actorOfRequest(platform, request)))
+      throw problems.notSignedIn('Nobody is signed in on this screen');
+    throw problems.notFound('There is no such request');
+  });
+
+  if (webRoot && existsSync(webRoot)) {
+    app.use(
+      '/assets',
+      express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    );
+    app.use(express.static(webRoot, { index: false }));
+    app.get(/.*/, (_request, response) => {
+      response.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
+    });
+  }
+  app.use(problemHandler);
+  return app;
+}

@@ -1,0 +1,183 @@
+import type { DayClose, LotClose } from '@ember-slate/contract';
+import type { FormId } from '@ember-slate/core/forms';
+import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
+import type { ArrivalCondition, Species } from '@ember-slate/core/species';
+import { trims, type TrimId } from '@ember-slate/core/yields';
+import { lotsWhere, type LotWithGrade } from '../grading/queries.ts';
+import { today, type Work } from '../platform/context.ts';
+import { row, rows, run } from '../platform/db.ts';
+import { balancesOfLots, type BalanceRow } from '../platform/ledger.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { speciesById } from '../species/queries.ts';
+
+/** What a balance counts as in the flow: an end by its own name, stock and sales by what was made. */
+function becameOf(b: BalanceRow, condition: ArrivalCondition): { item: string; itemName: string } {
+  if (b.account === 'end:drip') return { item: 'drip', itemName: 'drip and rinse' };
+  if (b.account === 'end:unaccounted') return { item: 'unaccounted', itemName: 'unaccounted' };
+  if (b.item === 'whole' && b.batch === 0) return { item: 'whole', itemName: 'still whole' };
+  return { item: b.item, itemName: itemName(b.item, condition) };
+}
+
+/** One lot's grams: what it became, and where each of those is now. Sums to what was received, exactly. */
+export function closeLot(lot: LotWithGrade, species: Species, balances: readonly BalanceRow[]): LotClose {
+  const flow = lotFlow(balances);
+  const groups = new Map<string, { itemName: string; rows: BalanceRow[] }>();
+  for (const b of balances.filter((x) => x.account !== 'outside:supplier' && x.grams !== 0)) {
+    const { item, itemName: name } = becameOf(b, lot.condition);
+    const group = groups.get(item) ?? { itemName: name, rows: [] };
+    group.rows.push(b);
+    groups.set(item, group);
+  }
+  const became = [...groups].map(([item, g]) => {
+    const { received: _received, ...where } = lotFlow(g.rows);
+    return { item, itemName: g.itemName, grams: g.rows.reduce((s, r) => s + r.grams, 0), where };
+  });
+  const rank = (item: string) =>
+    item === 'unaccounted' ? 3 : item === 'drip' ? 2 : item.startsWith('trim:') ? 1 : 0;
+  became.sort((a, b) => rank(a.item) - rank(b.item) || b.grams - a.grams);
+  return {
+    lotId: lot.id,
+    code: lot.code,
+    speciesName: species.name,
+    landedOn: lot.landedOn,
+    pieces: lot.pieces,
+    pricePerKg: lot.pricePerKg,
+    flow,
+    discrepancy: lotDiscrepancy(flow),
+    became,
+  };
+}
+
+/** Lots something happened to on a day, and those with fish left. */
+const lotsOfDay = (work: Work, day: string) =>
+  lotsWhere(
+    work.tx,
+    `(l.landed_on <= ? AND EXISTS (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0))
+     OR l.id IN (SELECT e.lot_id FROM movement m JOIN entry e ON e.movement_id = m.id WHERE m.trading_day = ?)`,
+    [day, day],
+  );
+
+async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
+  const closed = await rows<{
+    ticketId: number;
+    number: number;
+    speciesName: string;
+    form: FormId;
+    condition: ArrivalCondition;
+    inputGrams: number;
+    mainGrams: number;
+    expected: number;
+    perKg: number;
+  }>(
+    work.tx,
+    `SELECT t.id AS ticketId, t.number, s.name AS speciesName, l.form, MIN(lot.arrival_condition) AS \`condition\`,
+       t.input_grams AS inputGrams, t.main_grams AS mainGrams, t.expected_yield AS expected,
+       SUM(i.grams * lot.price_per_kg) / SUM(i.grams) AS perKg
+     FROM ticket t JOIN order_line l ON l.id = t.line_id JOIN species s ON s.id = l.species_id
+     JOIN ticket_input i ON i.ticket_id = t.id JOIN lot ON lot.id = i.lot_id
+     WHERE t.closed_on = ? GROUP BY t.id ORDER BY t.number`,
+    [day],
+  );
+  return closed.map(({ perKg, ...t }) => {
+    const reached = t.mainGrams / t.inputGrams;
+    // Points lost x input x cost of a kilogram of output; a gain is a negative cost.
+    const costOfPoint =
+      reached === 0 ? 0 : Math.round((t.expected - reached) * (t.inputGrams / 1000) * (perKg / reached));
+    return { ...t, yield: reached, costOfPoint };
+  });
+}
+
+export async function closeOf(work: Work, day: string): Promise<DayClose> {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day)))
+    throw problems.notFound('No such day');
+  const book = await speciesById(work.tx);
+  const lots = await lotsOfDay(work, day);
+  const balances = await balancesOfLots(
+    work.tx,
+    lots.map((l) => l.id),
+  );
+  const closed = lots.map((l) =>
+    closeLot(
+      l,
+      book.get(l.speciesId)!,
+      balances.filter((b) => b.lotId === l.id),
+    ),
+  );
+  closed.sort(
+    (a, b) =>
+      Number(a.discrepancy.within) - Number(b.discrepancy.within) ||
+      Math.abs(b.discrepancy.share) - Math.abs(a.discrepancy.share),
+  );
+  const sold = await rows<{
+    speciesName: string;
+    item: string;
+    condition: ArrivalCondition;
+    grams: number;
+    money: number;
+  }>(
+    work.tx,
+    `SELECT s.name AS speciesName, x.item, MIN(lot.arrival_condition) AS \`condition\`, SUM(x.grams) AS grams, SUM(x.money) AS money
+     FROM sale k JOIN sale_line x ON x.sale_id = k.id JOIN species s ON s.id = x.species_id JOIN lot ON lot.id = x.lot_id
+     WHERE k.sold_on = ? AND k.void_movement_id IS NULL GROUP BY s.name, x.item ORDER BY money DESC`,
+    [day],
+  );
+  const binned = await rows<{ kind: string; reason: string; item: string; grams: number }>(
+    work.tx,
+    `SELECT m.kind, IF(m.kind = 'cut', '', m.reason) AS reason, e.item, SUM(e.grams) AS grams
+     FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account = 'end:waste'
+     WHERE m.trading_day = ? GROUP BY m.kind, IF(m.kind = 'cut', '', m.reason), e.item ORDER BY grams DESC`,
+    [day],
+  );
+  const done = await row<{ closed_at: Date; name: string }>(
+    work.tx,
+    'SELECT d.closed_at, p.name FROM day_close d JOIN staff p ON p.id = d.closed_by WHERE d.trading_day = ?',
+    [day],
+  );
+  const open = (await row<{ tickets: number; deliveries: number }>(
+    work.tx,
+    "SELECT (SELECT COUNT(*) FROM ticket WHERE state = 'cutting') AS tickets, (SELECT COUNT(*) FROM delivery WHERE state = 'open' AND landed_on <= ?) AS deliveries",
+    [day],
+  ))!;
+  const off = closed.filter((l) => !l.discrepancy.within);
+  const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+  return {
+    day,
+    closedBy: done?.name ?? null,
+    closedAt: done?.closed_at.toISOString() ?? null,
+    takings: sold.reduce((s, x) => s + x.money, 0),
+    sales: sold.map(({ item, condition, ...s }) => ({ ...s, itemName: itemName(item, condition) })),
+    waste: binned.map((b) => ({
+      reason: b.kind === 'cut' ? trims[b.item.slice(5) as TrimId].name : b.reason,
+      grams: b.grams,
+    })),
+    yields: await yieldsOf(work, day),
+    lots: closed,
+    openTickets: open.tickets,
+    toDo: [
+      ...off.map(
+        (l) =>
+          `${l.code} is ${Math.abs(l.discrepancy.grams)} g ${l.discrepancy.grams > 0 ? 'short' : 'over'}`,
+      ),
+      ...(open.tickets > 0 ? [`finish ${plural(open.tickets, 'ticket', 'tickets')} at the bench`] : []),
+      ...(open.deliveries > 0
+        ? [`check ${plural(open.deliveries, 'delivery', 'deliveries')} against the note`]
+        : []),
+    ],
+  };
+}
+
+/** Signs the day off. Unbalanced lots may stay, with a remark; a fish on the board may not. */
+export async function closeDay(work: Work, day: string, remarks: string): Promise<{ id: number }> {
+  const state = await closeOf(work, day);
+  if (day > today(work)) throw problems.conflict('That day has not come yet');
+  if (state.closedBy) throw problems.conflict(`${day} was closed by ${state.closedBy} already`);
+  if (state.openTickets > 0) throw problems.conflict('A fish is still on the board: finish its ticket first');
+  if (state.toDo.length > 0 && !remarks)
+    throw fieldProblem('remarks', `Say why the day closes although ${state.toDo[0]}`);
+  const made = await run(
+    work.tx,
+    'INSERT INTO day_close (trading_day, closed_at, closed_by, takings, remarks) VALUES (?, ?, ?, ?, ?)',
+    [day, work.now, work.actor.id, state.takings, remarks],
+  );
+  return { id: made.insertId };
+}

@@ -1,0 +1,76 @@
+import type { ArrivalCondition } from '@ember-slate/core/species';
+import type { Verdict } from '@ember-slate/core/freshness';
+import { marks, rows, type Tx } from '../platform/db.ts';
+
+/** A lot with the grade that counts now; ages and life are worked out from it. */
+export interface LotWithGrade {
+  id: number;
+  code: string;
+  speciesId: string;
+  supplier: string;
+  gear: string | null;
+  production: 'caught' | 'caught_freshwater' | 'farmed';
+  condition: ArrivalCondition;
+  pieces: number;
+  grams: number;
+  pricePerKg: number;
+  landedOn: string;
+  caughtOn: string | null;
+  probeTenths: number | null;
+  ice: 'buried' | 'some' | 'none';
+  gradeId: number | null;
+  gradedAt: Date | null;
+  usedDays: number | null;
+  halfWidth: number | null;
+  verdict: Verdict | null;
+}
+
+export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): Promise<LotWithGrade[]> =>
+  rows<LotWithGrade>(
+    tx,
+    `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.gear, l.production, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
+       l.price_per_kg AS pricePerKg, l.landed_on AS landedOn, l.caught_on AS caughtOn, d.probe_tenths AS probeTenths, d.ice,
+       g.id AS gradeId, g.graded_at AS gradedAt, g.used_days AS usedDays, g.half_width AS halfWidth, g.verdict
+     FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id LEFT JOIN grade g ON g.id = l.grade_id
+     WHERE ${where} ORDER BY l.landed_on, l.id`,
+    values,
+  );
+
+/** Lots of which something still lies in the shop. */
+export const lotsInShop = (tx: Tx): Promise<LotWithGrade[]> =>
+  lotsWhere(
+    tx,
+    "EXISTS (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)",
+    [],
+  );
+
+export const lotsById = (tx: Tx, ids: readonly number[]): Promise<LotWithGrade[]> =>
+  lotsWhere(tx, `l.id IN (${marks(ids.length)})`, [...ids]);
+
+export interface GradeRow {
+  id: number;
+  gradedAt: Date;
+  gradedBy: string;
+  scheme: string;
+  schemeVersion: number;
+  fish: string | Record<string, 0 | 1 | 2 | 3>[];
+  coreTenths: number | null;
+  temperatureHistory: number;
+  foreignSmell: number;
+  used: number;
+  halfWidth: number;
+  category: 'Extra' | 'A' | 'B' | 'Not admitted';
+  advised: Verdict;
+  verdict: Verdict;
+  overrideReason: string | null;
+}
+
+export const gradesOfLot = (tx: Tx, lotId: number): Promise<GradeRow[]> =>
+  rows<GradeRow>(
+    tx,
+    `SELECT g.id, g.graded_at AS gradedAt, p.name AS gradedBy, g.scheme, g.scheme_version AS schemeVersion, g.fish,
+       g.core_tenths AS coreTenths, g.temperature_history AS temperatureHistory, g.foreign_smell AS foreignSmell,
+       g.used_days AS used, g.half_width AS halfWidth, g.category, g.advised, g.verdict, g.override_reason AS overrideReason
+     FROM grade g JOIN staff p ON p.id = g.graded_by WHERE g.lot_id = ? ORDER BY g.id DESC`,
+    [lotId],
+  );

@@ -1,0 +1,124 @@
+import type { AnswerOf, BodyOf, GradingLot, contract } from '@ember-slate/contract';
+import { euGeneral, grade, intakeLimit, sampleSize, signsFor } from '@ember-slate/core/freshness';
+import type { Species } from '@ember-slate/core/species';
+import type { Work } from '../platform/context.ts';
+import { row, run } from '../platform/db.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { oneSpecies, speciesById } from '../species/queries.ts';
+import { lifeOf } from './life.ts';
+import { gradesOfLot, lotsById, lotsInShop, type LotWithGrade } from './queries.ts';
+
+type Rooms = typeof contract.grading;
+
+function toGradingLot(work: Work, species: Species, lot: LotWithGrade): GradingLot {
+  const life = lifeOf(work, species, lot);
+  const {
+    gradedAt: _at,
+    usedDays: _used,
+    halfWidth: _half,
+    gradeId: _grade,
+    pricePerKg: _price,
+    production: _production,
+    ...shown
+  } = lot;
+  return {
+    ...shown,
+    speciesName: species.name,
+    usedNow: life?.usedNow ?? null,
+    daysLeft: life?.daysLeft ?? null,
+    sellBy: life?.sellBy ?? null,
+  };
+}
+
+/** Lots in the shop: those without a grade first, fish with their guts in before the others. */
+export async function gradingLots(work: Work): Promise<GradingLot[]> {
+  const book = await speciesById(work.tx);
+  const lots = (await lotsInShop(work.tx)).map((l) => toGradingLot(work, book.get(l.speciesId)!, l));
+  const rank = (l: GradingLot) =>
+    l.verdict === null ? (l.condition === 'whole' ? 0 : 1) : l.verdict === 'hold' ? 2 : 3;
+  return lots.sort((a, b) => rank(a) - rank(b) || (a.daysLeft ?? 0) - (b.daysLeft ?? 0) || a.id - b.id);
+}
+
+export async function gradingLot(work: Work, id: number): Promise<AnswerOf<Rooms['lot']>> {
+  const [lot] = await lotsById(work.tx, [id]);
+  if (!lot) throw problems.notFound('No such lot');
+  const species = (await oneSpecies(work.tx, lot.speciesId))!;
+  const grades = await gradesOfLot(work.tx, id);
+  return {
+    ...toGradingLot(work, species, lot),
+    grades: grades.map((g) => ({
+      ...g,
+      gradedAt: g.gradedAt.toISOString(),
+      fish: typeof g.fish === 'string' ? (JSON.parse(g.fish) as Exclude<typeof g.fish, string>) : g.fish,
+      temperatureHistory: g.temperatureHistory === 1,
+      foreignSmell: g.foreignSmell === 1,
+    })),
+  };
+}
+
+/**
+ * Works the grade out from the signs and keeps it beside the person's verdict. A verdict that differs from the
+ * advice needs its reason; a hard stop cannot be overridden.
+ */
+export async function recordGrade(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['record']>,
+): Promise<AnswerOf<Rooms['record']>> {
+  const held = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE id = ? FOR UPDATE', [id]);
+  const [lot] = held ? await lotsById(work.tx, [id]) : [];
+  if (!lot) throw problems.notFound('No such lot');
+  const species = (await oneSpecies(work.tx, lot.speciesId))!;
+  const known = signsFor(species, lot.condition).map((s) => s.id);
+  body.fish.forEach((fish, i) => {
+    const alien = Object.keys(fish).find((s) => !known.includes(s));
+    if (alien) throw fieldProblem(`fish.${i}.${alien}`, `There is no sign ${alien} on this fish`);
+    if (Object.keys(fish).length === 0) throw fieldProblem(`fish.${i}`, `Fish ${i + 1} has no sign yet`);
+  });
+  if (body.fish.length > lot.pieces) throw fieldProblem('fish', `The lot has ${lot.pieces} fish only`);
+  if (body.fish.length < sampleSize(lot.pieces) && body.verdict !== 'reject' && !body.overrideReason) {
+    throw fieldProblem(
+      'fish',
+      `Look at ${sampleSize(lot.pieces)} of ${lot.pieces} fish, or say why fewer will do`,
+    );
+  }
+  const advice = grade({
+    species,
+    condition: lot.condition,
+    fish: body.fish,
+    coreCelsius: body.coreTenths === null ? null : body.coreTenths / 10,
+    limitCelsius: intakeLimit(species),
+    temperatureHistory: body.temperatureHistory,
+    foreignSmell: body.foreignSmell,
+    storageCelsius: work.settings.storageTenths / 10,
+  });
+  if (advice.hardStops.length > 0 && body.verdict !== 'reject') {
+    throw fieldProblem('verdict', `This lot can only be rejected: ${advice.hardStops.join(', ')}`);
+  }
+  if (body.verdict !== advice.verdict && !body.overrideReason)
+    throw fieldProblem('overrideReason', 'Say why you decide otherwise');
+  const made = await run(
+    work.tx,
+    `INSERT INTO grade (lot_id, graded_at, graded_by, scheme, scheme_version, fish, core_tenths, temperature_history, foreign_smell,
+       used_days, half_width, category, advised, verdict, override_reason) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      id,
+      work.now,
+      work.actor.id,
+      euGeneral.id,
+      euGeneral.version,
+      JSON.stringify(body.fish),
+      body.coreTenths,
+      body.temperatureHistory,
+      body.foreignSmell,
+      advice.used,
+      advice.halfWidth,
+      advice.category,
+      advice.verdict,
+      body.verdict,
+      body.overrideReason || null,
+    ],
+  );
+  await run(work.tx, 'UPDATE lot SET grade_id = ?, version = version + 1 WHERE id = ?', [made.insertId, id]);
+  return { id: made.insertId, advised: advice.verdict, verdict: body.verdict };
+}

@@ -1,0 +1,305 @@
+import type { BodyOf, Delivery } from '@ember-slate/contract';
+import type { contract } from '@ember-slate/contract';
+import { addDays, tradingDay } from '@ember-slate/core/calendar';
+import { intakeLimit } from '@ember-slate/core/freshness';
+import { faoAreas, lotCode } from '@ember-slate/core/labels';
+import { transfer } from '@ember-slate/core/ledger';
+import { conditionsFor, meanWeightDoubt, type Species } from '@ember-slate/core/species';
+import { formatMass, formatMoney, multiplyRate } from '@ember-slate/core/units';
+import { today, type Work } from '../platform/context.ts';
+import { row, run } from '../platform/db.ts';
+import { lockBalance, post } from '../platform/ledger.ts';
+import { nextNumber } from '../platform/numbers.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { oneSpecies, speciesById } from '../species/queries.ts';
+import { deliveriesWhere, lotsOfDeliveries } from './queries.ts';
+
+type Rooms = typeof contract.landing;
+type DeliveryInput = Omit<BodyOf<Rooms['editDelivery']>, 'version'>;
+type LotInput = Omit<BodyOf<Rooms['editLot']>, 'version'>;
+
+const seesCosts = (work: Work) => work.actor.role !== 'counter';
+
+/** What differs between the note and what was weighed, in words; empty when they agree. */
+function differencesOf(
+  note: { grams: number | null; pieces: number | null; money: number | null },
+  got: { grams: number; pieces: number; money: number },
+): string[] {
+  const off = [];
+  const side = (n: number) => (n < 0 ? 'short' : 'over');
+  // Up to half a per cent is the scale and the meltwater, not the supplier (our choice).
+  if (note.grams !== null && Math.abs(got.grams - note.grams) > note.grams * 0.005) {
+    off.push(
+      `${formatMass(Math.abs(got.grams - note.grams), 'metric')} g ${side(got.grams - note.grams)} of the note`,
+    );
+  }
+  if (note.pieces !== null && got.pieces !== note.pieces)
+    off.push(`${Math.abs(got.pieces - note.pieces)} fish ${side(got.pieces - note.pieces)}`);
+  if (note.money !== null && Math.abs(got.money - note.money) > Math.max(1, note.money * 0.005)) {
+    off.push(`the note asks ${formatMoney(note.money)}, weights and prices make ${formatMoney(got.money)}`);
+  }
+  return off;
+}
+
+function warningsOf(probeTenths: number | null, ice: string, species: readonly Species[]): string[] {
+  const warnings = [];
+  for (const s of species) {
+    const limit = intakeLimit(s);
+    if (probeTenths !== null && probeTenths / 10 > limit) {
+      warnings.push(
+        s.histamine
+          ? `${s.name} is a histamine species at ${probeTenths / 10} °C, over ${limit} °C: ask for its temperature history before accepting`
+          : `${s.name} came at ${probeTenths / 10} °C, over ${limit} °C: ice it at once and probe again`,
+      );
+    }
+  }
+  if (ice === 'none') warnings.push('Came without ice');
+  return warnings;
+}
+
+export async function listDeliveries(work: Work, day?: string): Promise<Delivery[]> {
+  const found = await deliveriesWhere(work.tx, "d.landed_on = ? OR d.state = 'open'", [day ?? today(work)]);
+  const lots = await lotsOfDeliveries(
+    work.tx,
+    found.map((d) => d.id),
+  );
+  const book = await speciesById(work.tx);
+  return found.map(({ noteMoney, arrivedAt, ...d }) => {
+    const mine = lots.filter((l) => l.deliveryId === d.id);
+    const got = {
+      grams: mine.reduce((s, l) => s + l.grams, 0),
+      pieces: mine.reduce((s, l) => s + l.pieces, 0),
+      money: mine.reduce((s, l) => s + multiplyRate(l.grams, l.pricePerKg!), 0),
+    };
+    const costs = seesCosts(work);
+    const note = { grams: d.noteGrams, pieces: d.notePieces, money: costs ? noteMoney : null };
+    const kinds = [...new Set(mine.map((l) => l.speciesId))].map((id) => book.get(id)!);
+    return {
+      ...d,
+      arrivedAt: arrivedAt.toISOString(),
+      noteMoney: note.money,
+      lots: mine.map(({ gradeId, ...l }) => ({
+        ...l,
+        pricePerKg: costs ? l.pricePerKg : null,
+        graded: gradeId !== null,
+        doubt: meanWeightDoubt(book.get(l.speciesId)!, l.condition, l.grams, l.pieces),
+      })),
+      totals: { ...got, money: costs ? got.money : null },
+      differences: mine.length === 0 ? [] : differencesOf(note, got),
+      warnings: warningsOf(d.probeTenths, d.ice, kinds),
+    };
+  });
+}
+
+async function supplierId(work: Work, name: string): Promise<number> {
+  await run(
+    work.tx,
+    'INSERT INTO supplier (name) VALUES (?) ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id)',
+    [name],
+  );
+  return (await row<{ id: number }>(work.tx, 'SELECT id FROM supplier WHERE name = ?', [name]))!.id;
+}
+
+/** A delivery may be written down late, not before it came. */
+function checkArrival(work: Work, arrivedAt: string) {
+  const at = new Date(arrivedAt);
+  if (at.getTime() > work.now.getTime() + 5 * 60_000)
+    throw fieldProblem('arrivedAt', 'It cannot have arrived in the future');
+  if (at.getTime() < work.now.getTime() - 31 * 86_400_000)
+    throw fieldProblem('arrivedAt', 'More than a month ago: check the date');
+  return at;
+}
+
+const deliveryValues = (d: DeliveryInput) => [
+  d.probeTenths,
+  d.ice,
+  d.noteRef,
+  d.noteGrams,
+  d.notePieces,
+  d.noteMoney,
+  d.remarks,
+];
+
+export async function createDelivery(work: Work, d: DeliveryInput): Promise<{ id: number }> {
+  const at = checkArrival(work, d.arrivedAt);
+  const made = await run(
+    work.tx,
+    `INSERT INTO delivery (supplier_id, arrived_at, landed_on, recorded_by, probe_tenths, ice, note_ref, note_grams, note_pieces, note_money, remarks)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      await supplierId(work, d.supplier),
+      at,
+      tradingDay(at, work.settings),
+      work.actor.id,
+      ...deliveryValues(d),
+    ],
+  );
+  return { id: made.insertId };
+}
+
+async function lockDelivery(work: Work, id: number) {
+  const found = await row<{ id: number; state: 'open' | 'closed'; version: number; landed_on: string }>(
+    work.tx,
+    'SELECT id, state, version, landed_on FROM delivery WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!found) throw problems.notFound('No such delivery');
+  return found;
+}
+
+export async function editDelivery(
+  work: Work,
+  id: number,
+  d: DeliveryInput & { version: number },
+): Promise<{ id: number }> {
+  const had = await lockDelivery(work, id);
+  if (had.version !== d.version) {
+    const [current] = await deliveriesWhere(work.tx, 'd.id = ?', [id]);
+    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', { current });
+  }
+  const at = checkArrival(work, d.arrivedAt);
+  const day = tradingDay(at, work.settings);
+  const lots = await lotsOfDeliveries(work.tx, [id]);
+  if (lots.length > 0 && day !== had.landed_on)
+    throw fieldProblem('arrivedAt', 'Its lots carry their landing date: the day cannot change now');
+  if (lots.some((l) => l.caughtOn && l.caughtOn > day))
+    throw fieldProblem('arrivedAt', 'A lot of it was caught after that day');
+  await run(
+    work.tx,
+    `UPDATE delivery SET supplier_id = ?, arrived_at = ?, landed_on = ?, version = version + 1,
+       probe_tenths = ?, ice = ?, note_ref = ?, note_grams = ?, note_pieces = ?, note_money = ?, remarks = ? WHERE id = ?`,
+    [await supplierId(work, d.supplier), at, day, ...deliveryValues(d), id],
+  );
+  return { id };
+}
+
+/** What a lot says must be possible: species, condition, origin and dates fit together. */
+async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Species> {
+  const species = await oneSpecies(work.tx, lot.speciesId);
+  if (!species) throw fieldProblem('speciesId', 'Not in the species book');
+  if (!conditionsFor(species).includes(lot.condition))
+    throw fieldProblem('condition', `${species.name} does not come like that`);
+  if (lot.caughtOn && lot.caughtOn > landedOn)
+    throw fieldProblem('caughtOn', 'Caught after it was landed: the dates are the wrong way round');
+  if (lot.caughtOn && lot.caughtOn < addDays(landedOn, -60))
+    throw fieldProblem('caughtOn', 'More than 60 days before landing: check the date');
+  if (lot.production === 'caught' && !(lot.area in faoAreas))
+    throw fieldProblem('area', 'Choose the FAO catch area');
+  if (lot.production !== 'caught' && lot.area.length < 2) {
+    throw fieldProblem(
+      'area',
+      lot.production === 'farmed' ? 'Say the country of farming' : 'Say the water and the country',
+    );
+  }
+  if (lot.production !== 'farmed' && !lot.gear) throw fieldProblem('gear', 'Choose the fishing gear');
+  return species;
+}
+
+const lotValues = (l: LotInput) => [
+  l.speciesId,
+  l.condition,
+  l.pieces,
+  l.grams,
+  l.weightSource,
+  l.pricePerKg,
+  l.production,
+  l.area,
+  l.production === 'farmed' ? null : l.gear,
+  l.caughtOn,
+  l.remarks,
+];
+
+export async function addLot(
+  work: Work,
+  deliveryId: number,
+  lot: LotInput,
+): Promise<{ id: number; code: string }> {
+  const delivery = await lockDelivery(work, deliveryId);
+  if (delivery.state === 'closed')
+    throw problems.conflict('This delivery is closed: open a new one for what came later');
+  const species = await checkLot(work, lot, delivery.landed_on);
+  const initial = lotCode(delivery.landed_on, species, 0).slice(0, -1);
+  const code = lotCode(delivery.landed_on, species, await nextNumber(work.tx, `lot ${initial}`));
+  const made = await run(
+    work.tx,
+    `INSERT INTO lot (code, delivery_id, landed_on, species_id, arrival_condition, pieces, grams, weight_source, price_per_kg,
+       production, area, gear, caught_on, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [code, deliveryId, delivery.landed_on, ...lotValues(lot)],
+  );
+  const whole = { lotId: made.insertId, item: 'whole', batch: 0, grams: lot.grams, pieces: lot.pieces };
+  await post(work, 'land', transfer(whole, 'outside:supplier', 'place:cold_room'));
+  return { id: made.insertId, code };
+}
+
+export async function editLot(
+  work: Work,
+  id: number,
+  lot: LotInput & { version: number },
+): Promise<{ id: number }> {
+  const had = await row<
+    LotInput & {
+      version: number;
+      landed_on: string;
+      species_id: string;
+      grade_id: number | null;
+      arrival: string;
+    }
+  >(
+    work.tx,
+    'SELECT version, landed_on, species_id, grade_id, arrival_condition AS arrival, grams, pieces FROM lot WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!had) throw problems.notFound('No such lot');
+  if (had.version !== lot.version)
+    throw problems.stale('Someone corrected this lot meanwhile: look at it again', { current: had });
+  await checkLot(work, lot, had.landed_on);
+  if (had.grade_id !== null && (lot.speciesId !== had.species_id || lot.condition !== had.arrival)) {
+    throw problems.conflict('It is graded as what it was: species and condition cannot change now');
+  }
+  const moved = { grams: lot.grams - had.grams, pieces: lot.pieces - had.pieces };
+  if (moved.grams !== 0 || moved.pieces !== 0) {
+    const key = { account: 'place:cold_room' as const, lotId: id, item: 'whole', batch: 0 };
+    const there = await lockBalance(work.tx, key);
+    if (there.grams + moved.grams < 0 || there.pieces + moved.pieces < 0) {
+      throw problems.short(
+        'More of this lot has left the cold room than the corrected weight: count it instead',
+      );
+    }
+    await post(
+      work,
+      'correct',
+      transfer({ ...key, ...moved }, 'outside:supplier', 'place:cold_room'),
+      'lot corrected',
+    );
+  }
+  await run(
+    work.tx,
+    `UPDATE lot SET species_id = ?, arrival_condition = ?, pieces = ?, grams = ?, weight_source = ?, price_per_kg = ?,
+       production = ?, area = ?, gear = ?, caught_on = ?, remarks = ?, version = version + 1 WHERE id = ?`,
+    [...lotValues(lot), id],
+  );
+  return { id };
+}
+
+/** Closing with a difference asks for a reason and keeps it. */
+export async function closeDelivery(
+  work: Work,
+  id: number,
+  body: { version: number; reason: string },
+): Promise<{ id: number }> {
+  const had = await lockDelivery(work, id);
+  if (had.version !== body.version)
+    throw problems.stale('Someone corrected this delivery meanwhile: look at it again');
+  if (had.state === 'closed') throw problems.conflict('It is closed already');
+  const delivery = (await listDeliveries(work, had.landed_on)).find((d) => d.id === id)!;
+  if (delivery.lots.length === 0) throw problems.conflict('No lot was landed from it yet');
+  if (delivery.differences.length > 0 && !body.reason) {
+    throw fieldProblem('reason', `Say why it is closed although ${delivery.differences.join('; ')}`);
+  }
+  await run(
+    work.tx,
+    "UPDATE delivery SET state = 'closed', close_reason = ?, version = version + 1 WHERE id = ?",
+    [body.reason, id],
+  );
+  return { id };
+}

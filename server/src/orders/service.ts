@@ -1,0 +1,291 @@
+import type { AnswerOf, BodyOf, Order, contract } from '@ember-slate/contract';
+import { instantOn, addDays } from '@ember-slate/core/calendar';
+import { canPromise, offerFrom, proposePicks } from '@ember-slate/core/cutplan';
+import { formRefusal } from '@ember-slate/core/forms';
+import { transfer, type Entry } from '@ember-slate/core/ledger';
+import { multiplyRate } from '@ember-slate/core/units';
+import { today, type Work } from '../platform/context.ts';
+import { row, rows, run } from '../platform/db.ts';
+import { post } from '../platform/ledger.ts';
+import { nextNumber } from '../platform/numbers.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { shopLots, wantOf } from '../plan/available.ts';
+import { oneSpecies, speciesById } from '../species/queries.ts';
+import { linesOfOrders, ordersWhere, type LineRow, type OrderRow } from './queries.ts';
+
+type Rooms = typeof contract.orders;
+type NewLine = BodyOf<Rooms['take']>['lines'][number];
+
+async function withLines(work: Work, found: OrderRow[]): Promise<Order[]> {
+  const lines = await linesOfOrders(
+    work.tx,
+    found.map((o) => o.id),
+  );
+  return found.map((o) => ({
+    ...o,
+    dueAt: o.dueAt.toISOString(),
+    lines: lines.filter((l) => l.orderId === o.id).map(({ orderId: _order, ...l }) => l),
+  }));
+}
+
+export async function listOrders(work: Work, handedOn?: string): Promise<Order[]> {
+  if (!handedOn) return withLines(work, await ordersWhere(work.tx, "o.state IN ('open', 'ready')", []));
+  const from = instantOn(handedOn, 0, work.settings);
+  const to = instantOn(addDays(handedOn, 1), 0, work.settings);
+  return withLines(
+    work,
+    await ordersWhere(work.tx, "o.state = 'handed' AND o.handed_at >= ? AND o.handed_at < ?", [from, to]),
+  );
+}
+
+/** Answers each line from what the lines before it leave. */
+export async function promise(
+  work: Work,
+  body: BodyOf<Rooms['promise']>,
+): Promise<AnswerOf<Rooms['promise']>> {
+  const book = await speciesById(work.tx);
+  const lots = await shopLots(work, book);
+  return body.lines.map((line, i) => {
+    const species = book.get(line.speciesId);
+    if (!species) throw fieldProblem(`lines.${i}.speciesId`, 'Not in the species book');
+    const refused = formRefusal(species, null, line.form);
+    if (refused) return { answer: 'no' as const, because: refused, servable: 0 };
+    const want = wantOf(work, line, new Date(body.dueAt));
+    const mine = lots.get(species.id) ?? [];
+    const offers = mine.map((l) => offerFrom(species, l.available, want));
+    for (const pick of proposePicks(offers, want).picks) {
+      const lot = mine.find((l) => l.lot.id === pick.lotId)!.available;
+      lot.freeGrams -= (lot.freeGrams / lot.freePieces) * pick.fish;
+      lot.freePieces -= pick.fish;
+    }
+    return canPromise(offers, want);
+  });
+}
+
+async function checkLine(work: Work, line: NewLine, index: number) {
+  const species = await oneSpecies(work.tx, line.speciesId);
+  if (!species) throw fieldProblem(`lines.${index}.speciesId`, 'Not in the species book');
+  const refused = formRefusal(species, null, line.form);
+  if (refused) throw fieldProblem(`lines.${index}.form`, refused);
+  const wanted = line.totalGrams ?? line.pieces! * line.pieceGrams!;
+  if (wanted > 500_000)
+    throw fieldProblem(`lines.${index}.pieces`, 'More than half a tonne: check pieces and weight');
+}
+
+function checkDue(work: Work, dueAt: string): Date {
+  const due = new Date(dueAt);
+  if (due.getTime() < work.now.getTime() - 5 * 60_000) throw fieldProblem('dueAt', 'That time has passed');
+  if (due.getTime() > work.now.getTime() + 366 * 86_400_000)
+    throw fieldProblem('dueAt', 'More than a year ahead: check the date');
+  return due;
+}
+
+async function customerId(work: Work, name: string, phone: string): Promise<number> {
+  await run(
+    work.tx,
+    "INSERT INTO customer (name, phone) VALUES (?, ?) ON DUPLICATE KEY UPDATE phone = IF(VALUES(phone) = '', phone, VALUES(phone))",
+    [name, phone],
+  );
+  return (await row<{ id: number }>(work.tx, 'SELECT id FROM customer WHERE name = ?', [name]))!.id;
+}
+
+export async function takeOrder(
+  work: Work,
+  body: BodyOf<Rooms['take']>,
+): Promise<{ id: number; number: number }> {
+  const due = checkDue(work, body.dueAt);
+  for (const [i, line] of body.lines.entries()) await checkLine(work, line, i);
+  const number = await nextNumber(work.tx, 'order');
+  const made = await run(
+    work.tx,
+    'INSERT INTO customer_order (number, customer_id, due_at, remarks, taken_by, taken_at) VALUES (?, ?, ?, ?, ?, ?)',
+    [number, await customerId(work, body.customer, body.phone), due, body.remarks, work.actor.id, work.now],
+  );
+  for (const l of body.lines) {
+    await run(
+      work.tx,
+      'INSERT INTO order_line (order_id, species_id, form, pieces, piece_grams, total_grams, intended_use) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [made.insertId, l.speciesId, l.form, l.pieces, l.pieceGrams, l.totalGrams, l.use],
+    );
+  }
+  return { id: made.insertId, number };
+}
+
+/** Locks an order at the version the caller saw, or answers what changed. */
+async function lockOrder(
+  work: Work,
+  id: number,
+  version: number,
+): Promise<{ order: OrderRow; lines: LineRow[] }> {
+  const held = await row<{ version: number }>(
+    work.tx,
+    'SELECT version FROM customer_order WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!held) throw problems.notFound('No such order');
+  const [order] = await ordersWhere(work.tx, 'o.id = ?', [id]);
+  const lines = await linesOfOrders(work.tx, [id]);
+  if (held.version !== version) {
+    throw problems.stale(`Order ${order!.number} was changed meanwhile: look at it again`, {
+      current: (await withLines(work, [order!]))[0],
+    });
+  }
+  if (order!.state === 'handed' || order!.state === 'cancelled')
+    throw problems.conflict(`Order ${order!.number} is ${order!.state} already`);
+  return { order: order!, lines };
+}
+
+export async function editOrder(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['edit']>,
+): Promise<{ id: number }> {
+  const { order } = await lockOrder(work, id, body.version);
+  const due = body.dueAt === order.dueAt.toISOString() ? order.dueAt : checkDue(work, body.dueAt);
+  await run(
+    work.tx,
+    'UPDATE customer_order SET customer_id = ?, due_at = ?, remarks = ?, version = version + 1 WHERE id = ?',
+    [await customerId(work, body.customer, body.phone), due, body.remarks, id],
+  );
+  return { id };
+}
+
+/** What a line has on the order shelf, row by row. */
+const shelfOf = (work: Work, ticketId: number) =>
+  rows<Entry>(
+    work.tx,
+    `SELECT b.account, b.lot_id AS lotId, b.item, b.batch, b.grams, b.pieces FROM balance b JOIN ticket_input i ON i.lot_id = b.lot_id AND i.ticket_id = b.batch
+     WHERE b.account = 'place:order_shelf' AND b.batch = ? AND (b.grams > 0 OR b.pieces > 0) ORDER BY b.lot_id`,
+    [ticketId],
+  );
+
+/** Cancels lines not cut yet; what is ready goes back to the cold room with its clock. */
+export async function cancelOrder(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['cancel']>,
+): Promise<{ id: number }> {
+  const { order, lines } = await lockOrder(work, id, body.version);
+  for (const line of lines) {
+    const ticket = line.ticketId
+      ? await row<{ state: string }>(work.tx, 'SELECT state FROM ticket WHERE id = ? FOR UPDATE', [
+          line.ticketId,
+        ])
+      : undefined;
+    if (ticket?.state === 'cutting')
+      throw problems.conflict(`Order ${order.number} is on the board: finish the ticket first`);
+    if (line.state === 'ready') {
+      const back = (await shelfOf(work, line.ticketId!)).flatMap(({ account: _shelf, ...what }) =>
+        transfer(what, 'place:order_shelf', 'place:cold_room'),
+      );
+      if (back.length > 0) await post(work, 'move', back, `order ${order.number} cancelled`);
+    }
+    if (ticket?.state === 'waiting') {
+      await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [line.ticketId]);
+      await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [line.ticketId]);
+    }
+    await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
+    await run(work.tx, "UPDATE order_line SET state = 'cancelled', version = version + 1 WHERE id = ?", [
+      line.id,
+    ]);
+  }
+  await run(
+    work.tx,
+    "UPDATE customer_order SET state = 'cancelled', cancel_reason = ?, version = version + 1 WHERE id = ?",
+    [body.reason, id],
+  );
+  return { id };
+}
+
+/** Hands a ready order over: everything on its shelf goes to the customer, as one sale. */
+export async function handOver(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['handOver']>,
+): Promise<{ id: number; total: number }> {
+  const { order, lines } = await lockOrder(work, id, body.version);
+  if (order.state !== 'ready')
+    throw problems.conflict(
+      `Order ${order.number} is not ready: ${lines.filter((l) => l.state !== 'ready').length} lines are not cut`,
+    );
+  const entries: Entry[] = [];
+  const sold: (Entry & { speciesId: string; perKg: number; money: number })[] = [];
+  for (const line of lines.filter((l) => l.state === 'ready')) {
+    const perKg = body.prices.find((p) => p.lineId === line.id)?.perKg;
+    if (perKg === undefined)
+      throw fieldProblem('prices', `Say the price of ${line.speciesName}, ${line.form}`);
+    for (const held of await shelfOf(work, line.ticketId!)) {
+      const { account: _shelf, ...what } = held;
+      entries.push(...transfer(what, 'place:order_shelf', 'outside:customer'));
+      sold.push({ ...held, speciesId: line.speciesId, perKg, money: multiplyRate(held.grams, perKg) });
+    }
+  }
+  if (entries.length === 0) throw problems.conflict(`Nothing of order ${order.number} lies on the shelf`);
+  const movement = await post(work, 'hand_over', entries, `order ${order.number}`);
+  await recordSale(
+    work,
+    movement,
+    id,
+    sold.map((s) => ({ ...s, source: 'measured' as const })),
+  );
+  await run(
+    work.tx,
+    "UPDATE order_line SET state = 'handed', version = version + 1 WHERE order_id = ? AND state = 'ready'",
+    [id],
+  );
+  await run(
+    work.tx,
+    "UPDATE customer_order SET state = 'handed', handed_at = ?, version = version + 1 WHERE id = ?",
+    [work.now, id],
+  );
+  return { id, total: sold.reduce((s, l) => s + l.money, 0) };
+}
+
+export interface SoldLine {
+  lotId: number;
+  speciesId: string;
+  item: string;
+  batch: number;
+  grams: number;
+  pieces: number;
+  source: 'measured' | 'typed' | 'estimated';
+  perKg: number;
+  money: number;
+}
+
+/** Writes a sale beside its movement; returns its id, number and total. */
+export async function recordSale(
+  work: Work,
+  movementId: number,
+  orderId: number | null,
+  lines: readonly SoldLine[],
+) {
+  const number = await nextNumber(work.tx, 'sale');
+  const total = lines.reduce((s, l) => s + l.money, 0);
+  const made = await run(
+    work.tx,
+    'INSERT INTO sale (number, order_id, movement_id, sold_at, sold_on, staff_id, total) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [number, orderId, movementId, work.now, today(work), work.actor.id, total],
+  );
+  for (const [i, l] of lines.entries()) {
+    await run(
+      work.tx,
+      `INSERT INTO sale_line (sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg, money)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        made.insertId,
+        i + 1,
+        l.lotId,
+        l.speciesId,
+        l.item,
+        l.batch,
+        l.grams,
+        l.pieces,
+        l.source,
+        l.perKg,
+        l.money,
+      ],
+    );
+  }
+  return { id: made.insertId, number, total };
+}

@@ -1,0 +1,86 @@
+import type { AvailableLot, Want } from '@ember-slate/core/cutplan';
+import { tradingDay } from '@ember-slate/core/calendar';
+import type { FormId } from '@ember-slate/core/forms';
+import type { Use } from '@ember-slate/core/freshness';
+import type { Species } from '@ember-slate/core/species';
+import { lifeOf } from '../grading/life.ts';
+import { lotsInShop, type LotWithGrade } from '../grading/queries.ts';
+import type { Work } from '../platform/context.ts';
+import { rows } from '../platform/db.ts';
+import { promisedFish } from '../platform/stock.ts';
+
+/** A lot with fish in the cold room, and what of them is still free. */
+export interface ShopLot {
+  lot: LotWithGrade;
+  inRoom: { grams: number; pieces: number };
+  available: AvailableLot;
+}
+
+/**
+ * Every lot with uncut fish in the cold room, by species. Promised fish are not free; those promised to `exceptLine`
+ * are, so that a line can be planned again.
+ */
+export async function shopLots(
+  work: Work,
+  book: Map<string, Species>,
+  exceptLine = 0,
+): Promise<Map<string, ShopLot[]>> {
+  const lots = await lotsInShop(work.tx);
+  const uncut = await rows<{ lotId: number; grams: number; pieces: number }>(
+    work.tx,
+    "SELECT lot_id AS lotId, grams, pieces FROM balance WHERE account = 'place:cold_room' AND item = 'whole' AND batch = 0 AND grams > 0",
+  );
+  const inRoom = new Map(uncut.map((u) => [u.lotId, u]));
+  const promised = await promisedFish(
+    work.tx,
+    lots.map((l) => l.id),
+    exceptLine,
+  );
+  const bySpecies = new Map<string, ShopLot[]>();
+  for (const lot of lots) {
+    const there = inRoom.get(lot.id);
+    if (!there) continue;
+    const life = lifeOf(work, book.get(lot.speciesId)!, lot);
+    const freePieces = Math.max(0, there.pieces - (promised.get(lot.id) ?? 0));
+    const shopLot: ShopLot = {
+      lot,
+      inRoom: there,
+      available: {
+        lotId: lot.id,
+        code: lot.code,
+        condition: lot.condition,
+        freePieces,
+        freeGrams: there.pieces === 0 ? 0 : (there.grams * freePieces) / there.pieces,
+        verdict: lot.verdict,
+        used: life?.usedNow ?? 0,
+        halfWidth: lot.halfWidth ?? 0,
+        celsius: work.settings.storageTenths / 10,
+      },
+    };
+    bySpecies.set(lot.speciesId, [...(bySpecies.get(lot.speciesId) ?? []), shopLot]);
+  }
+  return bySpecies;
+}
+
+/** What a line wants, seen from now. */
+export function wantOf(
+  work: Work,
+  line: {
+    form: FormId;
+    pieces: number | null;
+    pieceGrams: number | null;
+    totalGrams: number | null;
+    use: Use;
+  },
+  dueAt: Date,
+): Want {
+  return {
+    form: line.form,
+    pieces: line.pieces,
+    pieceGrams: line.pieceGrams,
+    totalGrams: line.totalGrams,
+    use: line.use,
+    dueInDays: Math.max(0, (dueAt.getTime() - work.now.getTime()) / 86_400_000),
+    month: Number(tradingDay(work.now, work.settings).slice(5, 7)),
+  };
+}

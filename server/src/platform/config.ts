@@ -1,0 +1,31 @@
+import { existsSync, readFileSync } from 'node:fs';
+
+/** What a process needs to know from outside; read once at the start. */
+export interface Config {
+  databaseUrl: string;
+  host: string;
+  port: number;
+  /** `host:port` of the scale's line protocol, null when the shop has none. */
+  scaleAddress: string | null;
+  /** Folder of the built screens, null when they are served elsewhere. */
+  webRoot: string | null;
+  /** Check every answer against the contract: on in tests. */
+  checkAnswers: boolean;
+}
+
+const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
+export const isLoopback = (host: string) => loopback.has(host);
+
+export function configFromEnv(env = process.env): Config {
+  const databaseUrl =
+    env.DATABASE_URL ?? (existsSync('.data/url') ? readFileSync('.data/url', 'utf8').trim() : '');
+  if (!databaseUrl) throw new Error('No database: run ./start, or set DATABASE_URL');
+  return {
+    databaseUrl,
+    host: env.HOST ?? '127.0.0.1',
+    port: Number(env.PORT ?? 4100),
+    scaleAddress: env.SCALE_ADDRESS ?? null,
+    webRoot: env.WEB_ROOT ?? null,
+    checkAnswers: env.CHECK_ANSWERS === '1',
+  };
+}

@@ -1,0 +1,21 @@
+import type { Role } from '@ember-slate/contract';
+import { tradingDay } from '@ember-slate/core/calendar';
+import type { Tx } from './db.ts';
+import type { ShopSettings } from './settings.ts';
+
+export interface Actor {
+  id: number;
+  name: string;
+  role: Role;
+}
+
+/** What every service works with: the transaction, who asks, when, and the shop's settings. */
+export interface Work {
+  tx: Tx;
+  actor: Actor;
+  now: Date;
+  settings: ShopSettings;
+}
+
+/** The trading day of this piece of work. */
+export const today = (work: Work): string => tradingDay(work.now, work.settings);

@@ -1,0 +1,57 @@
+import type { Tag } from '@ember-slate/contract';
+import type { Pool } from 'mysql2/promise';
+import { row, rows, run, type Tx } from './db.ts';
+
+/** Notes in the same transaction what a change touched. */
+export const announce = (tx: Tx, tags: readonly Tag[], now: Date) =>
+  run(tx, 'INSERT INTO change_feed (at, tags) VALUES (?, ?)', [now, tags.join(',')]);
+
+/**
+ * Reads the change feed for every screen of this process: one poll, shared. Other processes' changes arrive the
+ * same way, since the feed is a table.
+ */
+export class FeedReader {
+  private listeners = new Set<(tags: string[]) => void>();
+  private last: number | null = null;
+  private timer: NodeJS.Timeout | null = null;
+
+  constructor(
+    private readonly pool: Pool,
+    private readonly everyMs = 250,
+  ) {}
+
+  subscribe(listener: (tags: string[]) => void): () => void {
+    this.listeners.add(listener);
+    if (!this.timer) this.schedule();
+    return () => {
+      this.listeners.delete(listener);
+    };
+  }
+
+  private schedule() {
+    this.timer = setTimeout(async () => {
+      await this.poll().catch(() => undefined); // the database is away: the next poll tries again
+      this.timer = null;
+      if (this.listeners.size > 0) this.schedule();
+      else this.last = null;
+    }, this.everyMs);
+    this.timer.unref();
+  }
+
+  private async poll() {
+    if (this.last === null) {
+      this.last =
+        (await row<{ id: number | null }>(this.pool, 'SELECT MAX(id) AS id FROM change_feed'))?.id ?? 0;
+      return;
+    }
+    const fresh = await rows<{ id: number; tags: string }>(
+      this.pool,
+      'SELECT id, tags FROM change_feed WHERE id > ? ORDER BY id',
+      [this.last],
+    );
+    if (fresh.length === 0) return;
+    this.last = fresh.at(-1)!.id;
+    const tags = [...new Set(fresh.flatMap((f) => f.tags.split(',')))];
+    for (const listener of this.listeners) listener(tags);
+  }
+}

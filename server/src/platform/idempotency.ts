@@ -1,0 +1,43 @@
+import { createHash } from 'node:crypto';
+import { errorCode, row, run, type Tx } from './db.ts';
+import { problems } from './problem.ts';
+
+const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/**
+ * Does `work` once for a key, in the caller's transaction: the key, the change and the answer are kept together
+ * or not at all. A repeat waits for the first and gets its answer; the same key on another request is refused.
+ */
+export async function once<T>(
+  tx: Tx,
+  key: string | undefined,
+  request: { staffId: number; route: string; body: unknown },
+  now: Date,
+  work: () => Promise<T>,
+): Promise<{ answer: T; repeated: boolean }> {
+  if (!key || !uuid.test(key)) throw problems.badInput('Every change carries an Idempotency-Key (a UUID)');
+  const hash = createHash('sha256')
+    .update(JSON.stringify([request.staffId, request.route, request.body]))
+    .digest();
+  try {
+    await run(tx, 'INSERT INTO idempotency (id, staff_id, request_hash, created_at) VALUES (?, ?, ?, ?)', [
+      key,
+      request.staffId,
+      hash,
+      now,
+    ]);
+  } catch (error) {
+    if (errorCode(error) !== 'ER_DUP_ENTRY') throw error;
+    const kept = (await row<{ request_hash: Buffer; answer: T | string }>(
+      tx,
+      'SELECT request_hash, answer FROM idempotency WHERE id = ? LOCK IN SHARE MODE',
+      [key],
+    ))!;
+    if (!kept.request_hash.equals(hash)) throw problems.keyReused('Use a new key for a new request');
+    const answer = typeof kept.answer === 'string' ? (JSON.parse(kept.answer) as T) : kept.answer;
+    return { answer, repeated: true };
+  }
+  const answer = await work();
+  await run(tx, 'UPDATE idempotency SET answer = ? WHERE id = ?', [JSON.stringify(answer), key]);
+  return { answer, repeated: false };
+}

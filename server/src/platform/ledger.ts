@@ -1,0 +1,152 @@
+import { assertBalanced, type Account, type Entry } from '@ember-slate/core/ledger';
+import { formatMass } from '@ember-slate/core/units';
+import { today, type Work } from './context.ts';
+import { marks, row, rows, run, type Tx } from './db.ts';
+import { problems } from './problem.ts';
+
+export type MovementKind =
+  | 'land'
+  | 'correct'
+  | 'move'
+  | 'to_bench'
+  | 'cut'
+  | 'sell'
+  | 'hand_over'
+  | 'discard'
+  | 'count'
+  | 'settle'
+  | 'void';
+export type BalanceKey = Pick<Entry, 'account' | 'lotId' | 'item' | 'batch'>;
+
+/** What lies at one key now, locked until the transaction ends. */
+export async function lockBalance(tx: Tx, key: BalanceKey): Promise<{ grams: number; pieces: number }> {
+  const found = await row<{ grams: number; pieces: number }>(
+    tx,
+    'SELECT grams, pieces FROM balance WHERE account = ? AND lot_id = ? AND item = ? AND batch = ? FOR UPDATE',
+    [key.account, key.lotId, key.item, key.batch],
+  );
+  return found ?? { grams: 0, pieces: 0 };
+}
+
+const keyText = (k: BalanceKey) =>
+  `${k.account}|${String(k.lotId).padStart(10, '0')}|${k.item}|${String(k.batch).padStart(10, '0')}`;
+
+/**
+ * Writes one movement and brings the balances along in the same transaction. Rows are locked in one order, so two
+ * movements never wait for each other in a ring. Throws a `short` problem when a place would hold less than nothing.
+ */
+export async function post(
+  work: Work,
+  kind: MovementKind,
+  entries: readonly Entry[],
+  reason = '',
+): Promise<number> {
+  assertBalanced(entries);
+  const { tx } = work;
+  const merged = new Map<string, Entry>();
+  for (const e of entries) {
+    const key = keyText(e);
+    const had = merged.get(key);
+    merged.set(key, had ? { ...had, grams: had.grams + e.grams, pieces: had.pieces + e.pieces } : { ...e });
+  }
+  const movement = await run(
+    tx,
+    'INSERT INTO movement (kind, at, trading_day, staff_id, reason) VALUES (?, ?, ?, ?, ?)',
+    [kind, work.now, today(work), work.actor.id, reason],
+  );
+  for (const [, e] of [...merged].sort(([a], [b]) => (a < b ? -1 : 1))) {
+    const has = await lockBalance(tx, e);
+    if (e.account.startsWith('place:') && (has.grams + e.grams < 0 || has.pieces + e.pieces < 0)) {
+      throw problems.short(
+        `Only ${formatMass(has.grams, 'metric')} g (${has.pieces} pieces) left there: someone may just have taken it`,
+      );
+    }
+    await run(
+      tx,
+      `INSERT INTO balance (account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?)
+       ON DUPLICATE KEY UPDATE grams = grams + VALUES(grams), pieces = pieces + VALUES(pieces)`,
+      [e.account, e.lotId, e.item, e.batch, e.grams, e.pieces],
+    );
+  }
+  for (const e of entries) {
+    await run(
+      tx,
+      'INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [movement.insertId, e.account, e.lotId, e.item, e.batch, e.grams, e.pieces],
+    );
+  }
+  return movement.insertId;
+}
+
+/** The entries of a movement as they were written. */
+export const entriesOf = (tx: Tx, movementId: number): Promise<Entry[]> =>
+  rows<Entry>(
+    tx,
+    'SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM entry WHERE movement_id = ? ORDER BY id',
+    [movementId],
+  );
+
+export type BalanceRow = {
+  account: Account;
+  lotId: number;
+  item: string;
+  batch: number;
+  grams: number;
+  pieces: number;
+};
+
+/** Every balance of these lots. */
+export const balancesOfLots = (tx: Tx, lotIds: readonly number[]): Promise<BalanceRow[]> =>
+  rows<BalanceRow>(
+    tx,
+    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance WHERE lot_id IN (${marks(lotIds.length)})`,
+    [...lotIds],
+  );
+
+/**
+ * Proves the books: every movement sums to zero grams per lot, every balance equals the sum of its entries, no place
+ * holds less than nothing, every lot was landed with the weight its row says. Returns what is wrong, in words.
+ */
+export async function proveLedger(tx: Tx): Promise<{ movements: number; entries: number; faults: string[] }> {
+  const counts = (await row<{ movements: number; entries: number }>(
+    tx,
+    'SELECT (SELECT COUNT(*) FROM movement) AS movements, (SELECT COUNT(*) FROM entry) AS entries',
+  ))!;
+  const off = await rows<{ movement_id: number; lot_id: number; off: number }>(
+    tx,
+    'SELECT movement_id, lot_id, SUM(grams) AS off FROM entry GROUP BY movement_id, lot_id HAVING off <> 0',
+  );
+  const drift = await rows<{ account: string; lot_id: number; item: string; g: number; p: number }>(
+    tx,
+    `SELECT account, lot_id, item, batch, SUM(grams) AS g, SUM(pieces) AS p FROM (
+       SELECT account, lot_id, item, batch, grams, pieces FROM entry
+       UNION ALL SELECT account, lot_id, item, batch, -grams, -pieces FROM balance) AS both_sides
+     GROUP BY account, lot_id, item, batch HAVING g <> 0 OR p <> 0`,
+  );
+  const bare = await rows<{ id: number }>(
+    tx,
+    'SELECT m.id FROM movement m LEFT JOIN entry e ON e.movement_id = m.id WHERE e.id IS NULL',
+  );
+  const landed = await rows<{ code: string; grams: number; landed: number }>(
+    tx,
+    `SELECT l.code, l.grams, -COALESCE(SUM(b.grams), 0) AS landed FROM lot l
+     LEFT JOIN balance b ON b.lot_id = l.id AND b.account = 'outside:supplier' GROUP BY l.id HAVING landed <> l.grams`,
+  );
+  const negative = await rows<{ account: string; lot_id: number }>(
+    tx,
+    `SELECT account, lot_id FROM balance WHERE account LIKE 'place:%' AND (grams < 0 OR pieces < 0)`,
+  );
+  return {
+    ...counts,
+    faults: [
+      ...off.map((o) => `Movement ${o.movement_id}: lot ${o.lot_id} is off by ${o.off} g`),
+      ...drift.map(
+        (d) =>
+          `${d.account}, lot ${d.lot_id}, ${d.item}: the ledger says ${d.g} g and ${d.p} pieces more than the balance`,
+      ),
+      ...bare.map((b) => `Movement ${b.id} has no entries`),
+      ...landed.map((l) => `Lot ${l.code}: ${l.grams} g on its row, ${l.landed} g in the ledger`),
+      ...negative.map((n) => `${n.account} holds less than nothing of lot ${n.lot_id}`),
+    ],
+  };
+}

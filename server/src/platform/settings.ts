@@ -1,0 +1,39 @@
+import type { ShopCalendar } from '@ember-slate/core/calendar';
+import { rows, run, type Tx } from './db.ts';
+
+/** The shop's own choices, with what a new shop starts from. */
+export interface ShopSettings extends ShopCalendar {
+  name: string;
+  sample: boolean;
+  currency: string;
+  /** Tenths of a degree the cold room is kept at; the clock's constant temperature. */
+  storageTenths: number;
+  idleLockMinutes: number;
+}
+
+export const defaultSettings: ShopSettings = {
+  name: 'My shop',
+  sample: false,
+  currency: 'EUR',
+  timeZone: 'Europe/London',
+  closesAt: 18 * 60,
+  weekdays: [1, 2, 3, 4, 5, 6],
+  storageTenths: 5,
+  idleLockMinutes: 10,
+};
+
+export async function readSettings(tx: Pick<Tx, 'execute'>): Promise<ShopSettings> {
+  const stored = await rows<{ name: string; value: unknown }>(tx, 'SELECT name, value FROM setting');
+  const values = stored.map((s) => [s.name, typeof s.value === 'string' ? JSON.parse(s.value) : s.value]);
+  return { ...defaultSettings, ...Object.fromEntries(values) };
+}
+
+export async function writeSettings(tx: Tx, values: Partial<ShopSettings>): Promise<void> {
+  for (const [name, value] of Object.entries(values)) {
+    await run(
+      tx,
+      'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE value = VALUES(value)',
+      [name, JSON.stringify(value)],
+    );
+  }
+}

@@ -1,0 +1,71 @@
+import { stockPlaces, takeEntries, type Account, type Entry } from '@ember-slate/core/ledger';
+import { formatMass } from '@ember-slate/core/units';
+import type { Work } from './context.ts';
+import { marks, row, rows, type Tx } from './db.ts';
+import { lockBalance, type BalanceKey } from './ledger.ts';
+import { problems } from './problem.ts';
+
+/** Fish of a lot promised to lines and still in the cold room. */
+export async function promisedFish(
+  tx: Tx,
+  lotIds: readonly number[],
+  exceptLine = 0,
+): Promise<Map<number, number>> {
+  const found = await rows<{ lot_id: number; fish: number }>(
+    tx,
+    `SELECT lot_id, SUM(fish) AS fish FROM pick WHERE lot_id IN (${marks(lotIds.length)}) AND line_id <> ? GROUP BY lot_id`,
+    [...lotIds, exceptLine],
+  );
+  return new Map(found.map((f) => [f.lot_id, f.fish]));
+}
+
+/** Locks lots in one order, so that promising, selling and cutting the same fish queue up. */
+export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void> {
+  const ids = [...new Set(lotIds)].sort((a, b) => a - b);
+  if (ids.length > 0)
+    await rows(tx, `SELECT id FROM lot WHERE id IN (${marks(ids.length)}) ORDER BY id FOR UPDATE`, ids);
+}
+
+const refusals = {
+  'too-many-pieces': (has: { grams: number; pieces: number }) =>
+    `Only ${has.pieces} left there: someone may just have taken it`,
+  'too-heavy': (has: { grams: number }) =>
+    `Only ${formatMass(has.grams, 'metric')} g left there: someone may just have taken it, or the tare was forgotten`,
+  'pieces-left-without-weight': (has: { pieces: number }) =>
+    `That is all the weight, but ${has.pieces} pieces would stay: give the pieces too`,
+};
+
+/**
+ * Entries that take this weight out of a row, with the last piece's residue settled. Locks the row. Throws a `short`
+ * problem when it does not hold that much. The settling limit is 1.5 % of what the lot was landed with, at least 30 g
+ * (our choice).
+ */
+export async function take(
+  work: Work,
+  key: BalanceKey,
+  amount: { grams: number; pieces: number },
+  to: Account,
+): Promise<Entry[]> {
+  const has = await lockBalance(work.tx, key);
+  const lot = await row<{ grams: number }>(work.tx, 'SELECT grams FROM lot WHERE id = ?', [key.lotId]);
+  if (!lot) throw problems.notFound('No such lot');
+  const entries = takeEntries(key, has, amount, to, Math.max(30, Math.round(lot.grams * 0.015)));
+  if (typeof entries === 'string') throw problems.short(refusals[entries](has));
+  return entries;
+}
+
+/** Rows of stock that are not nothing. */
+export const stockRows = (tx: Tx) =>
+  rows<{
+    account: (typeof stockPlaces)[number];
+    lotId: number;
+    item: string;
+    batch: number;
+    grams: number;
+    pieces: number;
+  }>(
+    tx,
+    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
+     WHERE account IN (${marks(stockPlaces.length)}) AND (grams > 0 OR pieces > 0)`,
+    [...stockPlaces],
+  );

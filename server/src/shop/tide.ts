@@ -1,0 +1,91 @@
+import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
+import { addDays } from '@ember-slate/core/calendar';
+import { forms, type FormId } from '@ember-slate/core/forms';
+import { formatMass } from '@ember-slate/core/units';
+import { ticketsWhere } from '../bench/queries.ts';
+import { stock } from '../counter/service.ts';
+import { today, type Work } from '../platform/context.ts';
+import { row } from '../platform/db.ts';
+import { ordersWhere } from '../orders/queries.ts';
+
+type Tide = AnswerOf<typeof contract.shop.tide>;
+
+/** Counts that need no sums: one round trip. */
+const countsSql = `SELECT
+  (SELECT COUNT(*) FROM delivery WHERE state = 'open') AS deliveries,
+  (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND EXISTS
+    (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS ungraded,
+  (SELECT COUNT(*) FROM lot l JOIN grade g ON g.id = l.grade_id AND g.verdict = 'hold' WHERE EXISTS
+    (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS held,
+  (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
+  (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
+  (SELECT COUNT(*) FROM order_line l LEFT JOIN ticket t ON t.line_id = l.id WHERE l.state IN ('open', 'planned') AND t.id IS NULL) AS unplanned,
+  (SELECT COUNT(*) FROM ticket WHERE state <> 'closed') AS tickets,
+  (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
+    WHERE b.account = 'end:unaccounted' AND b.lot_id IN (SELECT lot_id FROM balance WHERE account LIKE 'place:%' AND grams > 0)
+    GROUP BY b.lot_id HAVING ABS(g) > GREATEST(10, ROUND(whole * 0.015))) AS off) AS unbalanced`;
+
+type Counts = Record<
+  'deliveries' | 'ungraded' | 'held' | 'orders' | 'lateOrders' | 'unplanned' | 'tickets' | 'unbalanced',
+  number
+>;
+
+/** Stock that ends soonest, one line a species and form. */
+function endsOf(rows: readonly StockRow[], until: string): Tide['ends'] {
+  const seen = new Set<string>();
+  return rows
+    .filter((r) => r.saleable && !r.blocked && r.sellBy !== null && r.sellBy <= until)
+    .filter((r) => {
+      const key = `${r.speciesName} ${r.itemName} ${r.sellBy}`;
+      if (seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    })
+    .slice(0, 8)
+    .map((r) => ({
+      on: r.sellBy!,
+      title: `${r.speciesName}, ${r.itemName}`,
+      detail: `${formatMass(r.grams, 'metric')} ${r.grams >= 10_000 ? 'kg' : 'g'}, lot ${r.code}`,
+    }));
+}
+
+/** What waits at each stage, and what comes next across the shop. */
+export async function tide(work: Work): Promise<Tide> {
+  const { tx, now } = work;
+  const n = (await row<Counts>(tx, countsSql, [now]))!;
+  const soon = new Date(now.getTime() + 10 * 3_600_000);
+  const orders = await ordersWhere(tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [soon]);
+  const tickets = await ticketsWhere(tx, "t.state <> 'closed'");
+  const late = tickets.filter((t) => t.dueAt < now).length;
+  const rows = await stock(work);
+  const trays = rows.filter((r) => r.saleable && r.grams > 0);
+  const mustGo = trays.filter((r) => !r.blocked && (r.sellBy === null || r.sellBy <= today(work))).length;
+  const hot = (count: number, word: string) => (count > 0 ? `${count} ${word}` : null);
+  const due = [
+    ...tickets.map((t) => ({
+      at: t.dueAt,
+      title: `Ticket ${t.number}`,
+      detail: `${t.speciesName.toLowerCase()}, ${forms[t.form as FormId].name}, ${t.customer}`,
+    })),
+    ...orders
+      .filter((o) => !tickets.some((t) => t.orderId === o.id))
+      .map((o) => ({
+        at: o.dueAt,
+        title: o.state === 'ready' ? `Collect, order ${o.number}` : `Order ${o.number}`,
+        detail: o.customer,
+      })),
+  ].sort((a, b) => a.at.getTime() - b.at.getTime());
+  return {
+    stages: {
+      landing: { count: n.deliveries, noun: 'open', hot: null },
+      grading: { count: n.ungraded, noun: 'lots', hot: hot(n.held, 'held') },
+      orders: { count: n.orders, noun: 'open', hot: hot(n.lateOrders, 'late') },
+      plan: { count: n.unplanned, noun: 'lines', hot: null },
+      bench: { count: n.tickets, noun: 'tickets', hot: hot(late, 'late') },
+      counter: { count: trays.length, noun: 'trays', hot: hot(mustGo, 'must go') },
+      close: { count: n.unbalanced, noun: 'to do', hot: hot(n.unbalanced, 'off') },
+    },
+    due: due.slice(0, 12).map((d) => ({ ...d, at: d.at.toISOString(), hot: d.at < now })),
+    ends: endsOf(rows, addDays(today(work), 4)),
+  };
+}
