@@ -61,12 +61,21 @@ export async function post(
         `Only ${formatMass(has.grams, 'metric')} g (${has.pieces} pieces) left there: someone may just have taken it`,
       );
     }
-    await run(
+    const key = [e.account, e.lotId, e.item, e.batch];
+    const had = await run(
       tx,
-      `INSERT INTO balance (account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?)
-       ON DUPLICATE KEY UPDATE grams = grams + VALUES(grams), pieces = pieces + VALUES(pieces)`,
-      [e.account, e.lotId, e.item, e.batch, e.grams, e.pieces],
+      'UPDATE balance SET grams = grams + ?, pieces = pieces + ? WHERE account = ? AND lot_id = ? AND item = ? AND batch = ?',
+      [e.grams, e.pieces, ...key],
     );
+    if (had.affectedRows === 0) {
+      // Another movement may make the same row meanwhile: then this adds to it.
+      await run(
+        tx,
+        `INSERT INTO balance (account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?)
+         ON DUPLICATE KEY UPDATE grams = grams + VALUES(grams), pieces = pieces + VALUES(pieces)`,
+        [...key, e.grams, e.pieces],
+      );
+    }
   }
   for (const e of entries) {
     await run(

@@ -1,0 +1,175 @@
+import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
+import type { FormId } from '@ember-slate/core/forms';
+import * as close from '@ember-slate/server/close/service';
+import * as counter from '@ember-slate/server/counter/service';
+import { addStaff } from '@ember-slate/server/people/service';
+import { configFromEnv } from '@ember-slate/server/platform/config';
+import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
+import { writeSettings } from '@ember-slate/server/platform/settings';
+import { speciesById } from '@ember-slate/server/species/queries';
+import { Random } from './random.ts';
+import * as scenario from './scenario.ts';
+import { SampleShop } from './shop.ts';
+
+/** Makes the sample shop in an empty database: the same shop for the same day, relative to today. */
+const now = new Date();
+const today = tradingDay(now, scenario.shop);
+const random = new Random(scenario.seed);
+const from = (species: string) => scenario.usual.find((u) => u.species === species)!;
+
+async function openShop(tx: Tx): Promise<SampleShop> {
+  await writeSettings(tx, scenario.shop);
+  const people = [];
+  for (const p of scenario.staff)
+    people.push({ id: await addStaff(tx, { ...p, demo: true }), name: p.name, role: p.role });
+  return new SampleShop(tx, scenario.shop, people, await speciesById(tx), random, now);
+}
+
+/** Prices from what is usually paid, ending in .90 or .50. */
+async function setPrices(shop: SampleShop) {
+  const work = shop.at(addDays(today, -scenario.historyDays), 5 * 60);
+  const bought = [...scenario.usual, ...scenario.today.flatMap((d) => d.lots)];
+  for (const u of bought) {
+    for (const [form, factor] of Object.entries(scenario.priceFactor) as [FormId, number][]) {
+      const perKg = Math.round((u.buy * factor) / 100) * 100 - 10;
+      await counter.setPrice(work, { speciesId: u.species, item: form, perKg });
+    }
+    for (const [part, perKg] of Object.entries(scenario.trimPrices))
+      await counter.setPrice(work, { speciesId: u.species, item: `trim:${part}`, perKg });
+  }
+}
+
+async function landUsual(shop: SampleShop, day: string, species: readonly string[]) {
+  for (const supplier of Object.keys(scenario.suppliers) as scenario.SupplierId[]) {
+    const lots = species
+      .map(from)
+      .filter((u) => u.supplier === supplier)
+      .map((u) => ({ ...u, n: random.whole(...u.fish) }));
+    if (lots.length === 0) continue;
+    const landed = await shop.deliver(shop.at(day, 5 * 60 + 40), supplier, lots, {
+      probeTenths: random.whole(3, 14),
+      ice: 'buried',
+      overG: 0,
+      close: true,
+    });
+    for (const lot of landed) await shop.grade(shop.at(day, 6 * 60 + 20), lot, random.whole(3, 14));
+  }
+}
+
+/** One day of the two weeks before: land, grade, cut for orders, sell, clear, close. */
+async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
+  const kept = scenario.inStock.filter(([, ago]) => ago === daysAgo).map(([s]) => s);
+  const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.22);
+  await landUsual(shop, day, [...new Set([...kept, ...more])]);
+  for (let i = 0; i < 4; i++) {
+    const [species, form] = random.pick(scenario.cutForms);
+    const taken = await shop.order(shop.at(day, 7 * 60 + i, 'counter'), {
+      customer: random.pick(scenario.customers),
+      dueAt: instantOn(day, 11 * 60 + i * 45, scenario.shop),
+      lines: [{ species, form, use: 'grill', totalG: random.whole(6, 14) * 100 }],
+    });
+    const lines = await shop.plan(shop.at(day, 7 * 60 + 30, 'bench'), taken.id);
+    for (const ticket of await shop.send(shop.at(day, 7 * 60 + 40, 'bench'), lines)) {
+      await shop.start(shop.at(day, 8 * 60 + i * 20, 'bench'), ticket);
+      await shop.cut(shop.at(day, 8 * 60 + i * 20 + 15, 'bench'), ticket, daysAgo === 5 && i === 1 ? 0.9 : 1);
+    }
+    if (lines.length > 0) await shop.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
+    else await cancelUnmet(shop, day, taken.id);
+  }
+  await shop.sell(shop.at(day, 13 * 60, 'counter'), 8);
+  await shop.clear(shop.at(day, 17 * 60 + 50), addDays(day, -3));
+  const evening = shop.at(day, 18 * 60 + 20);
+  await close.closeDay(evening, day, 'sample day');
+}
+
+async function cancelUnmet(shop: SampleShop, day: string, orderId: number) {
+  const { cancelOrder } = await import('@ember-slate/server/orders/service');
+  await cancelOrder(shop.at(day, 9 * 60, 'counter'), orderId, {
+    version: 1,
+    reason: 'none to be had that day',
+  });
+}
+
+async function thisMorning(shop: SampleShop) {
+  for (const d of scenario.today) {
+    const work = shop.at(today, d.minutes);
+    const landed = await shop.deliver(work, d.supplier, d.lots, {
+      probeTenths: d.probeTenths,
+      ice: d.ice,
+      overG: d.noteOverG,
+      close: d.closed,
+    });
+    for (const [i, lot] of landed.entries()) {
+      const spec = d.lots[i]!;
+      if (!spec.grades) continue;
+      await shop.grade(
+        shop.at(today, d.minutes + 25),
+        lot,
+        d.probeTenths,
+        spec.grades,
+        spec.verdict && { verdict: spec.verdict, why: spec.why ?? '' },
+      );
+    }
+  }
+  const display = shop.at(today, 7 * 60 + 50, 'counter');
+  for (const { species, fish } of scenario.slab) {
+    const row = (await counter.stock(display)).find(
+      (r) =>
+        r.speciesId === species &&
+        r.place === 'place:cold_room' &&
+        r.item === 'whole' &&
+        !r.blocked &&
+        r.freePieces > fish,
+    );
+    if (!row) continue;
+    await counter.move(display, {
+      place: row.place,
+      lotId: row.lotId,
+      item: row.item,
+      batch: row.batch,
+      grams: Math.round((row.grams * fish) / row.pieces),
+      pieces: fish,
+      to: 'place:slab',
+    });
+  }
+}
+
+/** Open orders over three days, each brought as far as the scenario says. */
+async function openOrders(shop: SampleShop) {
+  const quarter = 15 * 60_000;
+  for (const o of scenario.orders) {
+    const hours = typeof o.due === 'number' ? o.due : null;
+    const dueAt =
+      hours !== null
+        ? new Date(Math.round((now.getTime() + hours * 3_600_000) / quarter) * quarter)
+        : instantOn(
+            addDays(today, (o.due as readonly [number, number])[0]),
+            (o.due as readonly [number, number])[1],
+            scenario.shop,
+          );
+    const { id } = await shop.order(shop.at(today, 7 * 60, 'counter'), { ...o, dueAt });
+    if (o.stage === 'open') continue;
+    const lines = await shop.plan(shop.at(today, 7 * 60 + 30, 'bench'), id);
+    if (o.stage === 'planned') continue;
+    for (const ticket of await shop.send(shop.at(today, 7 * 60 + 45, 'bench'), lines)) {
+      if (o.stage === 'ticket') continue;
+      await shop.start(shop.at(today, 8 * 60, 'bench'), ticket);
+      if (o.stage === 'ready') await shop.cut(shop.at(today, 8 * 60 + 20, 'bench'), ticket);
+    }
+  }
+  await shop.sell(shop.at(today, 9 * 60, 'counter'), 6);
+}
+
+const pool = openPool(configFromEnv().databaseUrl, 1);
+try {
+  const days = Array.from({ length: scenario.historyDays }, (_, i) => scenario.historyDays - i);
+  await transaction(pool, async (tx) => {
+    const shop = await openShop(tx);
+    await setPrices(shop);
+    for (const ago of days) await pastDay(shop, addDays(today, -ago), ago);
+    await thisMorning(shop);
+    await openOrders(shop);
+  });
+} finally {
+  await pool.end();
+}

@@ -1,0 +1,496 @@
+/**
+ * The sample shop, made up from end to end: people, boats, customers and places are invented. Days are relative to
+ * the day the sample is made; weights are grams of one fish as it arrives, prices minor units a kilogram.
+ */
+import type { FormId } from '@ember-slate/core/forms';
+import type { Level, Use, Verdict } from '@ember-slate/core/freshness';
+import type { ArrivalCondition } from '@ember-slate/core/species';
+
+export const seed = 20_261;
+export const historyDays = 14;
+
+export const shop = {
+  name: 'Skerrow Slip Fish',
+  sample: true,
+  currency: 'EUR',
+  timeZone: 'Europe/London',
+  closesAt: 18 * 60,
+  weekdays: [0, 1, 2, 3, 4, 5, 6],
+  storageTenths: 5,
+  idleLockMinutes: 10,
+};
+
+/** Sample PINs; the server refuses them on any address but this machine. */
+export const staff = [
+  { name: 'Ines Corrie', role: 'manager', pin: '2468' },
+  { name: 'Bram Teale', role: 'bench', pin: '1357' },
+  { name: 'Wil Aster', role: 'counter', pin: '9753' },
+] as const;
+
+export const suppliers = {
+  brannock: 'Brannock Boats',
+  orsay: 'Orsay Quay',
+  tarn: 'Tarnwick Salmon',
+  ledge: 'Ledge Market',
+} as const;
+export type SupplierId = keyof typeof suppliers;
+
+export const customers = [
+  'Tolland',
+  'Pell',
+  'Ashdown',
+  'Quill',
+  'Vane',
+  'Osk',
+  'Marr',
+  'The Ferry Rooms',
+  'Lunn',
+  'Harrow Street School',
+  'Bexley',
+  'Dray',
+  'Nell Abbot',
+  'Sorrel House',
+];
+
+interface Supply {
+  species: string;
+  supplier: SupplierId;
+  condition: ArrivalCondition;
+  /** Fish a lot, from and to. */
+  fish: readonly [number, number];
+  fishG: number;
+  buy: number;
+  farmed?: string;
+}
+
+/** What the shop usually buys. */
+export const usual: readonly Supply[] = [
+  { species: 'hake', supplier: 'brannock', condition: 'gutted', fish: [10, 18], fishG: 2250, buy: 980 },
+  { species: 'cod', supplier: 'orsay', condition: 'gutted', fish: [6, 10], fishG: 2700, buy: 890 },
+  { species: 'haddock', supplier: 'orsay', condition: 'gutted', fish: [12, 20], fishG: 1020, buy: 720 },
+  { species: 'plaice', supplier: 'brannock', condition: 'gutted', fish: [10, 20], fishG: 520, buy: 610 },
+  { species: 'lemon_sole', supplier: 'brannock', condition: 'gutted', fish: [8, 14], fishG: 430, buy: 1150 },
+  {
+    species: 'salmon',
+    supplier: 'tarn',
+    condition: 'gutted',
+    fish: [3, 5],
+    fishG: 4050,
+    buy: 1180,
+    farmed: 'Norrland Isles',
+  },
+  {
+    species: 'sea_bass',
+    supplier: 'tarn',
+    condition: 'whole',
+    fish: [10, 20],
+    fishG: 460,
+    buy: 1090,
+    farmed: 'Norrland Isles',
+  },
+  {
+    species: 'gilthead_bream',
+    supplier: 'tarn',
+    condition: 'whole',
+    fish: [10, 20],
+    fishG: 450,
+    buy: 960,
+    farmed: 'Norrland Isles',
+  },
+  { species: 'monkfish', supplier: 'brannock', condition: 'tail', fish: [4, 8], fishG: 700, buy: 1640 },
+  { species: 'mackerel', supplier: 'ledge', condition: 'whole', fish: [20, 40], fishG: 380, buy: 420 },
+  { species: 'whiting', supplier: 'ledge', condition: 'gutted', fish: [12, 24], fishG: 360, buy: 380 },
+  { species: 'red_gurnard', supplier: 'ledge', condition: 'whole', fish: [10, 20], fishG: 340, buy: 390 },
+  {
+    species: 'rainbow_trout',
+    supplier: 'tarn',
+    condition: 'gutted',
+    fish: [8, 12],
+    fishG: 880,
+    buy: 790,
+    farmed: 'Norrland Isles',
+  },
+  { species: 'turbot', supplier: 'brannock', condition: 'gutted', fish: [2, 3], fishG: 2200, buy: 2250 },
+];
+
+/** Lots landed yesterday and the day before that still lie in the cold room. */
+export const inStock: readonly (readonly [species: string, daysAgo: number])[] = [
+  ['hake', 2],
+  ['cod', 2],
+  ['salmon', 3],
+  ['monkfish', 2],
+  ['turbot', 3],
+  ['rainbow_trout', 1],
+  ['lemon_sole', 1],
+  ['haddock', 1],
+  ['sea_bass', 1],
+  ['gilthead_bream', 2],
+  ['whiting', 1],
+  ['red_gurnard', 1],
+  ['plaice', 1],
+  ['cod', 1],
+  ['salmon', 1],
+];
+
+interface TodayLot extends Supply {
+  n: number;
+  /** Signs of each sampled fish in the order of the scheme, or null while it waits for its grade. */
+  grades: readonly (readonly Level[])[] | null;
+  verdict?: Verdict;
+  why?: string;
+  remarks?: string;
+}
+
+interface TodayDelivery {
+  supplier: SupplierId;
+  minutes: number;
+  probeTenths: number;
+  ice: 'buried' | 'some' | 'none';
+  closed: boolean;
+  /** What the note claims beyond what was weighed, grams. */
+  noteOverG: number;
+  lots: readonly TodayLot[];
+}
+
+const from = (species: string): Supply => usual.find((u) => u.species === species)!;
+
+/** This morning, hard cases among it. */
+export const today: readonly TodayDelivery[] = [
+  {
+    supplier: 'brannock',
+    minutes: 5 * 60 + 40,
+    probeTenths: 8,
+    ice: 'buried',
+    closed: true,
+    noteOverG: 0,
+    lots: [
+      // Eyes say old, everything else says yesterday: the day-boat hake lay on ice face down.
+      {
+        ...from('hake'),
+        n: 18,
+        grades: [
+          [0, 1, 0, 1, 1, 1, 0, 2],
+          [1, 0, 0, 0, 0, 1, 1, 2],
+          [0, 0, 1, 1, 0, 0, 1, 3],
+          [1, 1, 1, 0, 0, 1, 0, 2],
+          [0, 0, 1, 1, 1, 0, 1, 2],
+        ],
+        verdict: 'use_today',
+      },
+      // Flatfish with the guts in: a shorter life, first in the queue.
+      {
+        ...from('plaice'),
+        species: 'flounder',
+        condition: 'whole',
+        n: 14,
+        fishG: 440,
+        buy: 350,
+        grades: null,
+        remarks: 'guts in, no slit',
+      },
+      {
+        ...from('plaice'),
+        n: 16,
+        grades: [
+          [0, 0, 0, 1, 0, 0, 0, 0],
+          [0, 0, 0, 0, 0, 0, 1, 0],
+          [0, 1, 0, 0, 0, 0, 0, 1],
+          [1, 0, 0, 0, 0, 1, 0, 0],
+          [0, 0, 1, 0, 0, 0, 0, 0],
+        ],
+        verdict: 'accept',
+      },
+    ],
+  },
+  {
+    supplier: 'ledge',
+    minutes: 6 * 60 + 5,
+    probeTenths: 72,
+    ice: 'some',
+    closed: true,
+    noteOverG: 0,
+    lots: [
+      // A histamine species that came warm, with no history of its temperature.
+      {
+        ...from('mackerel'),
+        n: 30,
+        grades: [
+          [1, 1, 1, 1, 1, 1, 1, 1],
+          [1, 1, 1, 1, 1, 1, 1, 1],
+          [1, 0, 1, 1, 1, 1, 1, 1],
+          [1, 1, 1, 1, 1, 1, 1, 1],
+          [1, 1, 1, 1, 1, 1, 1, 1],
+        ],
+        verdict: 'reject',
+        why: '',
+      },
+      // Skate that smells of ammonia.
+      {
+        ...from('whiting'),
+        species: 'skate',
+        condition: 'wing',
+        n: 8,
+        fishG: 1100,
+        buy: 820,
+        grades: [
+          [2, 1, 1, 1, 1],
+          [2, 1, 1, 1, 1],
+          [2, 1, 1, 2, 1],
+        ],
+        verdict: 'reject',
+        why: '',
+      },
+    ],
+  },
+  {
+    supplier: 'orsay',
+    minutes: 6 * 60 + 30,
+    probeTenths: 11,
+    ice: 'buried',
+    closed: false,
+    noteOverG: 900,
+    lots: [
+      { ...from('cod'), n: 8, grades: null },
+      { ...from('haddock'), n: 14, grades: null },
+      // Thin fish after spawning: bought at the usual price all the same.
+      {
+        ...from('plaice'),
+        species: 'fluke',
+        condition: 'gutted',
+        n: 9,
+        fishG: 900,
+        buy: 740,
+        grades: null,
+        remarks: 'thin, roe runs',
+      },
+    ],
+  },
+  {
+    supplier: 'tarn',
+    minutes: 6 * 60 + 50,
+    probeTenths: 9,
+    ice: 'buried',
+    closed: true,
+    noteOverG: 0,
+    lots: [
+      {
+        ...from('salmon'),
+        n: 5,
+        grades: [
+          [0, 0, 0, 0, 0, 0, 0, 0],
+          [0, 0, 0, 0, 0, 0, 1, 0],
+          [0, 0, 0, 1, 0, 0, 0, 0],
+        ],
+        verdict: 'accept',
+      },
+      {
+        ...from('gilthead_bream'),
+        n: 16,
+        grades: [
+          [0, 0, 0, 0, 0, 0, 0],
+          [0, 0, 0, 1, 0, 1, 0],
+          [0, 0, 1, 0, 0, 0, 0],
+          [0, 0, 0, 0, 1, 0, 0],
+          [0, 1, 0, 0, 0, 0, 0],
+        ],
+        verdict: 'accept',
+      },
+    ],
+  },
+];
+
+interface SampleOrder {
+  customer: string;
+  /** Hours from now when today, else [days ahead, minutes after midnight]. */
+  due: number | readonly [number, number];
+  lines: readonly {
+    species: string;
+    form: FormId;
+    use: Use;
+    pieces?: number;
+    pieceG?: number;
+    totalG?: number;
+  }[];
+  /** How far it has come. */
+  stage: 'open' | 'planned' | 'ticket' | 'cutting' | 'ready';
+  remarks?: string;
+}
+
+export const orders: readonly SampleOrder[] = [
+  {
+    customer: 'Tolland',
+    due: -0.2,
+    stage: 'ticket',
+    lines: [{ species: 'hake', form: 'boneless_joint', use: 'grill', pieces: 1, pieceG: 560 }],
+  },
+  {
+    customer: 'Pell',
+    due: 0.7,
+    stage: 'cutting',
+    lines: [{ species: 'hake', form: 'steaks', use: 'grill', pieces: 4, pieceG: 200 }],
+  },
+  {
+    customer: 'Ashdown',
+    due: 1.5,
+    stage: 'ready',
+    lines: [{ species: 'gilthead_bream', form: 'scaled_gutted', use: 'grill', pieces: 2, pieceG: 400 }],
+  },
+  {
+    customer: 'Quill',
+    due: 2.4,
+    stage: 'ticket',
+    lines: [{ species: 'salmon', form: 'fillet_skin_on', use: 'poach', totalG: 1300 }],
+  },
+  {
+    customer: 'Osk',
+    due: 2.8,
+    stage: 'ready',
+    lines: [{ species: 'plaice', form: 'fillet_skinless', use: 'fry', pieces: 8, pieceG: 45 }],
+  },
+  {
+    customer: 'The Ferry Rooms',
+    due: 3.4,
+    stage: 'ticket',
+    lines: [{ species: 'cod', form: 'fillet_skinless', use: 'fry', totalG: 3000 }],
+  },
+  {
+    customer: 'Nell Abbot',
+    due: 4,
+    stage: 'planned',
+    lines: [{ species: 'sea_bass', form: 'fillet_skin_on', use: 'grill', pieces: 6, pieceG: 105 }],
+  },
+  {
+    customer: 'Vane',
+    due: 5,
+    stage: 'planned',
+    lines: [{ species: 'salmon', form: 'steaks', use: 'grill', pieces: 4, pieceG: 300 }],
+  },
+  {
+    customer: 'Bexley',
+    due: 5.5,
+    stage: 'open',
+    lines: [{ species: 'haddock', form: 'fillet_skin_on', use: 'fry', pieces: 6, pieceG: 190 }],
+    remarks: 'leave the frames in the bag',
+  },
+  {
+    customer: 'Marr',
+    due: 6,
+    stage: 'open',
+    lines: [{ species: 'skate', form: 'fillet_skinless', use: 'fry', pieces: 2, pieceG: 250 }],
+    remarks: 'cannot be met: the only wings smell of ammonia',
+  },
+  {
+    customer: 'Lunn',
+    due: [1, 10 * 60],
+    stage: 'open',
+    lines: [{ species: 'monkfish', form: 'fillet_skinless', use: 'grill', totalG: 900 }],
+  },
+  {
+    customer: 'Harrow Street School',
+    due: [1, 10 * 60 + 30],
+    stage: 'open',
+    lines: [
+      { species: 'haddock', form: 'fillet_skinless', use: 'fry', totalG: 4000 },
+      { species: 'whiting', form: 'fillet_skinless', use: 'fry', totalG: 1000 },
+    ],
+  },
+  {
+    customer: 'Dray',
+    due: [1, 11 * 60],
+    stage: 'open',
+    lines: [{ species: 'rainbow_trout', form: 'scaled_gutted', use: 'grill', pieces: 2, pieceG: 800 }],
+  },
+  {
+    customer: 'Sorrel House',
+    due: [1, 12 * 60],
+    stage: 'open',
+    lines: [
+      { species: 'turbot', form: 'steaks', use: 'poach', pieces: 4, pieceG: 260 },
+      { species: 'lemon_sole', form: 'gutted', use: 'grill', pieces: 6, pieceG: 400 },
+    ],
+  },
+  {
+    customer: 'Ashdown',
+    due: [1, 16 * 60],
+    stage: 'open',
+    lines: [{ species: 'red_gurnard', form: 'fillet_skin_on', use: 'fry', pieces: 8, pieceG: 60 }],
+  },
+  {
+    customer: 'Quill',
+    due: [1, 17 * 60],
+    stage: 'open',
+    lines: [{ species: 'cod', form: 'steaks', use: 'poach', pieces: 6, pieceG: 220 }],
+  },
+  {
+    customer: 'Tolland',
+    due: [2, 10 * 60],
+    stage: 'open',
+    lines: [{ species: 'salmon', form: 'fillet_skinless', use: 'raw', totalG: 600 }],
+    remarks: 'for raw use: needs the freezing record',
+  },
+  {
+    customer: 'The Ferry Rooms',
+    due: [2, 9 * 60],
+    stage: 'open',
+    lines: [
+      { species: 'hake', form: 'fillet_skin_on', use: 'fry', totalG: 3000 },
+      { species: 'mackerel', form: 'gutted', use: 'grill', pieces: 12, pieceG: 330 },
+    ],
+  },
+  {
+    customer: 'Vane',
+    due: [2, 12 * 60],
+    stage: 'open',
+    lines: [{ species: 'gilthead_bream', form: 'scaled_gutted', use: 'grill', pieces: 4, pieceG: 400 }],
+  },
+  {
+    customer: 'Bexley',
+    due: [2, 15 * 60],
+    stage: 'open',
+    lines: [{ species: 'plaice', form: 'gutted', use: 'fry', pieces: 4, pieceG: 480 }],
+  },
+];
+
+/** Ready fish that goes to the slab each morning. */
+export const slab: readonly { species: string; fish: number }[] = [
+  { species: 'cod', fish: 2 },
+  { species: 'whiting', fish: 6 },
+  { species: 'red_gurnard', fish: 5 },
+  { species: 'gilthead_bream', fish: 4 },
+  { species: 'sea_bass', fish: 4 },
+  { species: 'plaice', fish: 5 },
+];
+
+/** Price per kilogram by form as a multiple of what was paid, before the shop's ending. */
+export const priceFactor: Record<FormId, number> = {
+  whole: 1.5,
+  gutted: 1.62,
+  scaled_gutted: 1.68,
+  steaks: 2.3,
+  fillet_skin_on: 2.85,
+  fillet_skinless: 3.2,
+  boneless_joint: 2.95,
+};
+export const trimPrices: Record<string, number> = {
+  head: 200,
+  collars: 750,
+  frame: 350,
+  tail_piece: 1400,
+  belly: 900,
+  scrape: 900,
+  skirts: 500,
+};
+
+/** Forms cut in the two weeks before. */
+export const cutForms: readonly (readonly [species: string, form: FormId])[] = [
+  ['hake', 'fillet_skin_on'],
+  ['hake', 'steaks'],
+  ['cod', 'fillet_skinless'],
+  ['haddock', 'fillet_skin_on'],
+  ['plaice', 'fillet_skinless'],
+  ['salmon', 'fillet_skin_on'],
+  ['sea_bass', 'fillet_skin_on'],
+  ['gilthead_bream', 'scaled_gutted'],
+  ['monkfish', 'fillet_skinless'],
+  ['rainbow_trout', 'scaled_gutted'],
+];

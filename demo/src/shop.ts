@@ -1,0 +1,305 @@
+import { instantOn, addDays, tradingDay } from '@ember-slate/core/calendar';
+import { offerFrom, proposePicks } from '@ember-slate/core/cutplan';
+import { forms, type FormId } from '@ember-slate/core/forms';
+import {
+  grade,
+  intakeLimit,
+  sampleSize,
+  signsFor,
+  type Level,
+  type Verdict,
+} from '@ember-slate/core/freshness';
+import { filletsPerFish, type Species } from '@ember-slate/core/species';
+import { trims } from '@ember-slate/core/yields';
+import * as bench from '@ember-slate/server/bench/service';
+import * as counter from '@ember-slate/server/counter/service';
+import * as grading from '@ember-slate/server/grading/service';
+import * as landing from '@ember-slate/server/landing/service';
+import * as orders from '@ember-slate/server/orders/service';
+import { shopLots, wantOf } from '@ember-slate/server/plan/available';
+import * as plan from '@ember-slate/server/plan/service';
+import type { Actor, Work } from '@ember-slate/server/platform/context';
+import type { Tx } from '@ember-slate/server/platform/db';
+import type { ShopSettings } from '@ember-slate/server/platform/settings';
+import type { Random } from './random.ts';
+import { suppliers, usual } from './scenario.ts';
+
+type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 'buy' | 'farmed'> & {
+  n: number;
+  remarks?: string;
+};
+
+/** The sample shop at work: every step goes through the same services the screens use. */
+export class SampleShop {
+  constructor(
+    private readonly tx: Tx,
+    private readonly settings: ShopSettings,
+    private readonly people: readonly Actor[],
+    private readonly book: Map<string, Species>,
+    private readonly random: Random,
+    private readonly end: Date,
+  ) {}
+
+  /** Work by the person of this role at a local time of a day, never later than the moment of making. */
+  at(day: string, minutes: number, role: Actor['role'] = 'manager'): Work {
+    const wanted = instantOn(day, minutes, this.settings);
+    const now = wanted < this.end ? wanted : this.end;
+    return { tx: this.tx, actor: this.people.find((p) => p.role === role)!, now, settings: this.settings };
+  }
+
+  async deliver(
+    work: Work,
+    supplier: keyof typeof suppliers,
+    lots: readonly LotSpec[],
+    note: { probeTenths: number; ice: 'buried' | 'some' | 'none'; overG: number; close: boolean },
+  ): Promise<{ id: number; code: string; spec: LotSpec }[]> {
+    const weighed = lots.map((l) => Math.round(l.fishG * l.n * (1 + this.random.normal() * 0.02)));
+    const total = weighed.reduce((a, b) => a + b, 0);
+    const { id } = await landing.createDelivery(work, {
+      supplier: suppliers[supplier],
+      arrivedAt: work.now.toISOString(),
+      probeTenths: note.probeTenths,
+      ice: note.ice,
+      noteRef: `${supplier.slice(0, 2).toUpperCase()} ${this.random.whole(1000, 9999)}`,
+      noteGrams: total + note.overG,
+      notePieces: lots.reduce((s, l) => s + l.n, 0),
+      noteMoney: null,
+      remarks: '',
+    });
+    const made = [];
+    for (const [i, spec] of lots.entries()) {
+      const day = tradingDay(work.now, work.settings);
+      const lot = await landing.addLot(work, id, {
+        speciesId: spec.species,
+        condition: spec.condition,
+        pieces: spec.n,
+        grams: weighed[i]!,
+        weightSource: 'measured',
+        pricePerKg: spec.buy,
+        production: spec.farmed ? 'farmed' : 'caught',
+        area: spec.farmed ?? '27',
+        gear: spec.farmed ? null : 'hooks and lines',
+        caughtOn: addDays(day, -this.random.whole(1, 2)),
+        remarks: spec.remarks ?? '',
+      });
+      made.push({ ...lot, spec });
+    }
+    if (note.close) await landing.closeDelivery(work, id, { version: 1, reason: '' });
+    return made;
+  }
+
+  /** Grades a lot from given levels, or from fresh fish as they usually come. */
+  async grade(
+    work: Work,
+    lot: { id: number; spec: LotSpec },
+    coreTenths: number,
+    levels?: readonly (readonly Level[])[],
+    decision?: { verdict: Verdict; why: string },
+  ) {
+    const species = this.book.get(lot.spec.species)!;
+    const signs = signsFor(species, lot.spec.condition);
+    const fresh = (): Level => (this.random.next() < 0.8 ? 0 : 1);
+    const fish = (levels ?? Array.from({ length: sampleSize(lot.spec.n) }, () => signs.map(fresh))).map(
+      (one) => Object.fromEntries(signs.map((s, i) => [s.id, one[i] ?? 0])),
+    );
+    const advice = grade({
+      species,
+      condition: lot.spec.condition,
+      fish,
+      coreCelsius: coreTenths / 10,
+      limitCelsius: intakeLimit(species),
+      temperatureHistory: false,
+      foreignSmell: false,
+      storageCelsius: work.settings.storageTenths / 10,
+    });
+    const verdict = decision?.verdict ?? advice.verdict;
+    await grading.recordGrade(work, lot.id, {
+      fish,
+      coreTenths,
+      temperatureHistory: false,
+      foreignSmell: false,
+      verdict,
+      overrideReason: verdict === advice.verdict ? '' : decision?.why || 'looked at again by the buyer',
+    });
+  }
+
+  async order(
+    work: Work,
+    o: {
+      customer: string;
+      dueAt: Date;
+      remarks?: string;
+      lines: readonly {
+        species: string;
+        form: FormId;
+        use: 'raw' | 'steam' | 'grill' | 'poach' | 'fry';
+        pieces?: number;
+        pieceG?: number;
+        totalG?: number;
+      }[];
+    },
+  ) {
+    return orders.takeOrder(work, {
+      customer: o.customer,
+      phone: '',
+      dueAt: o.dueAt.toISOString(),
+      remarks: o.remarks ?? '',
+      lines: o.lines.map((l) => ({
+        speciesId: l.species,
+        form: l.form,
+        use: l.use,
+        pieces: l.pieces ?? null,
+        pieceGrams: l.pieceG ?? null,
+        totalGrams: l.totalG ?? null,
+      })),
+    });
+  }
+
+  /** Plans the lines of an order as proposed; returns those that could be planned. */
+  async plan(work: Work, orderId: number): Promise<number[]> {
+    const all = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    const planned = [];
+    for (const line of all.lines) {
+      const species = this.book.get(line.speciesId)!;
+      const want = wantOf(work, line, new Date(all.dueAt));
+      const offers = ((await shopLots(work, this.book)).get(line.speciesId) ?? []).map((l) =>
+        offerFrom(species, l.available, want),
+      );
+      const { picks, missing } = proposePicks(offers, want);
+      if (missing > 0 || picks.length === 0) continue;
+      await plan.choosePicks(work, line.id, { version: line.version, picks });
+      planned.push(line.id);
+    }
+    return planned;
+  }
+
+  async send(work: Work, lineIds: readonly number[]): Promise<number[]> {
+    const lines = await plan.planLines(work);
+    const tickets = [];
+    for (const id of lineIds)
+      tickets.push((await plan.sendToBench(work, id, lines.find((l) => l.id === id)!.version)).id);
+    return tickets;
+  }
+
+  async start(work: Work, ticketId: number) {
+    const ticket = await bench.oneTicket(work, ticketId);
+    await bench.startTicket(work, ticketId, {
+      version: ticket.version,
+      inputs: ticket.inputs.map((i) => ({
+        lotId: i.lotId,
+        grams: Math.round(i.grams * (1 + this.random.normal() * 0.012)),
+        source: 'measured' as const,
+      })),
+    });
+  }
+
+  /** Cuts and weighs out a started ticket the way a good cutter would, some better than others. */
+  async cut(work: Work, ticketId: number, skill = 1) {
+    const ticket = await bench.oneTicket(work, ticketId);
+    const species = this.book.get(ticket.speciesId)!;
+    const about = (grams: number, spread: number) =>
+      Math.max(1, Math.round(grams * (1 + this.random.normal() * spread)));
+    const main = about(ticket.expected.main * skill, 0.012);
+    const made =
+      forms[ticket.form].unit === 'fish' || ticket.form === 'boneless_joint'
+        ? ticket.fish
+        : (ticket.pieces ?? ticket.fish * filletsPerFish(species));
+    const wanted = Math.min(ticket.pieces ?? made, made);
+    const forOrder =
+      ticket.pieces !== null && ticket.pieceGrams !== null
+        ? Math.min(main, Math.round((main * wanted) / made))
+        : main;
+    const weigh = (
+      kind: 'order' | 'counter' | 'trim' | 'waste' | 'drip',
+      item: string,
+      grams: number,
+      pieces = 0,
+    ) => bench.weighOut(work, ticketId, { kind, item, grams, pieces, source: 'measured' });
+    await weigh('order', ticket.form, forOrder, wanted);
+    if (main > forOrder) await weigh('counter', ticket.form, main - forOrder, Math.max(1, made - wanted));
+    let left = ticket.balance.input - main;
+    for (const { part, grams } of ticket.expected.trims) {
+      const given = Math.min(left, about(grams * (1 - (skill - 1)), 0.02));
+      if (given < 1) continue;
+      await weigh(trims[part as keyof typeof trims].keep ? 'trim' : 'waste', part, given);
+      left -= given;
+    }
+    const loose = Math.min(left, this.random.whole(0, Math.max(2, Math.round(ticket.balance.allowed * 0.4))));
+    if (left - loose >= 1) await weigh('drip', '', left - loose);
+    if (forms[ticket.form].boneless) await bench.signSweep(work, ticketId, this.random.next() < 0.12 ? 1 : 0);
+    const now = await bench.oneTicket(work, ticketId);
+    await bench.closeTicket(work, ticketId, {
+      version: now.version,
+      reason: now.balance.closes ? '' : 'tub of trim went down the drain',
+    });
+  }
+
+  async handOver(work: Work, orderId: number) {
+    const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    if (order.state !== 'ready') return;
+    await orders.handOver(work, orderId, {
+      version: order.version,
+      prices: order.lines.map((l) => ({ lineId: l.id, perKg: l.pricePerKg ?? 2000 })),
+    });
+  }
+
+  /** A morning or an afternoon of customers: bags from what lies there, first expired first. */
+  async sell(work: Work, bags: number) {
+    for (let i = 0; i < bags; i++) {
+      const rows = (await counter.stock(work)).filter(
+        (r) => !r.blocked && r.saleable && r.freeGrams > 0 && r.pricePerKg !== null,
+      );
+      if (rows.length === 0) return;
+      const row = rows[Math.min(rows.length - 1, Math.floor(this.random.next() ** 1.6 * rows.length))]!;
+      const pieces = row.freePieces > 0 ? Math.min(row.freePieces, this.random.whole(1, 3)) : 0;
+      const share = row.pieces > 0 ? pieces / row.pieces : Math.min(1, 400 / row.grams);
+      const grams =
+        pieces === row.pieces && row.pieces > 0 ? row.grams : Math.max(1, Math.round(row.grams * share));
+      if (grams > row.freeGrams) continue;
+      await counter.sell(work, {
+        lines: [
+          {
+            place: row.place,
+            lotId: row.lotId,
+            item: row.item,
+            batch: row.batch,
+            grams,
+            pieces,
+            source: 'measured',
+            perKg: row.pricePerKg!,
+          },
+        ],
+      });
+    }
+  }
+
+  /** The evening: what is out of life is binned with its reason, old trim goes to the kitchen or the bin. */
+  async clear(work: Work, keepFrom: string) {
+    for (const row of await counter.stock(work)) {
+      const tooOld = this.landedOf(row.code) < keepFrom;
+      const gone = row.sellBy === null || row.item.startsWith('trim:') || tooOld;
+      if (!gone || row.grams === 0) continue;
+      const kitchen =
+        row.item === 'trim:scrape' ||
+        row.item === 'trim:belly' ||
+        (!tooOld && row.item === 'trim:tail_piece');
+      await counter.discard(work, {
+        place: row.place,
+        lotId: row.lotId,
+        item: row.item,
+        batch: row.batch,
+        grams: row.grams,
+        pieces: row.pieces,
+        to: kitchen ? 'kitchen' : 'waste',
+        reason: kitchen
+          ? 'fish cakes'
+          : row.item.startsWith('trim:')
+            ? 'no buyer for the trim'
+            : 'out of life',
+      });
+    }
+  }
+
+  /** The landing date a lot code carries. */
+  private landedOf = (code: string) => `20${code.slice(0, 2)}-${code.slice(2, 4)}-${code.slice(4, 6)}`;
+}

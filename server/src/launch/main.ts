@@ -1,0 +1,9 @@
+import { configFromEnv } from '../platform/config.ts';
+import { listen } from './serve.ts';
+
+/** One API process on its own; several may run behind a balancer. Reads its settings from the environment. */
+const running = await listen(configFromEnv());
+console.log(`listening ${running.port}`);
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.on(signal, () => void running.stop().then(() => process.exit(0)));
+}

@@ -1,0 +1,44 @@
+import type { Server } from 'node:http';
+import type { Pool } from 'mysql2/promise';
+import { createApp } from '../app.ts';
+import { ScaleAdapter } from '../devices/scale.ts';
+import type { Config } from '../platform/config.ts';
+import { openPool } from '../platform/db.ts';
+
+export interface Running {
+  server: Server;
+  pool: Pool;
+  port: number;
+  stop: () => Promise<void>;
+}
+
+/** Opens the HTTP face on a port. A busy port is an error that says so. */
+export async function listen(config: Config): Promise<Running> {
+  const pool = openPool(config.databaseUrl);
+  const scale = new ScaleAdapter(config.scaleAddress);
+  const app = createApp({ ...config, pool, scale });
+  const server = await new Promise<Server>((done, fail) => {
+    const opened = app.listen(config.port, config.host, (error?: Error) =>
+      error ? fail(error) : done(opened),
+    );
+  }).catch(async (error: NodeJS.ErrnoException) => {
+    scale.close();
+    await pool.end();
+    throw error.code === 'EADDRINUSE'
+      ? new Error(
+          `Port ${config.port} on ${config.host} is taken by another program: stop it, or choose another with --port`,
+        )
+      : error;
+  });
+  return {
+    server,
+    pool,
+    port: (server.address() as { port: number }).port,
+    stop: async () => {
+      scale.close();
+      server.closeAllConnections();
+      await new Promise((done) => server.close(done));
+      await pool.end();
+    },
+  };
+}

@@ -1,0 +1,137 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomInt } from 'node:crypto';
+import { createServer } from 'node:net';
+import { parseArgs } from 'node:util';
+import { addStaff } from '../people/service.ts';
+import { openPool, row, transaction } from '../platform/db.ts';
+import { writeSettings } from '../platform/settings.ts';
+import { freePort, startPrivateDatabase, type PrivateDatabase } from './database.ts';
+import { prepare } from './prepare.ts';
+import { listen, type Running } from './serve.ts';
+
+const usage = `./start [--port N] [--host ADDRESS] [--empty] [--data FOLDER]
+  --port    port of the app, 4100 unless given
+  --host    address to listen on, 127.0.0.1 unless given (sample PINs work on this machine only)
+  --empty   a shop of your own without sample data
+  --data    where the private database lives, .data unless given
+DATABASE_URL points at a MariaDB of your own instead of the private one.`;
+
+function options() {
+  try {
+    const { values } = parseArgs({
+      options: {
+        port: { type: 'string', default: process.env.PORT ?? '4100' },
+        host: { type: 'string', default: process.env.HOST ?? '127.0.0.1' },
+        data: { type: 'string', default: '.data' },
+        empty: { type: 'boolean', default: false },
+        help: { type: 'boolean', default: false },
+      },
+    });
+    const port = Number(values.port);
+    if (!Number.isInteger(port) || port < 1 || port > 65_535)
+      throw new Error(`--port ${values.port} is no port`);
+    return { ...values, port };
+  } catch (error) {
+    console.error(`${(error as Error).message}\n\n${usage}`);
+    process.exit(2);
+  }
+}
+
+const portIsFree = (port: number, host: string): Promise<boolean> =>
+  new Promise((done) => {
+    const probe = createServer();
+    probe.once('error', (e: NodeJS.ErrnoException) => done(e.code !== 'EADDRINUSE'));
+    probe.listen(port, host, () => probe.close(() => done(true)));
+  });
+
+/** Fills a new shop: the sample shop, or an empty one with a first manager whose PIN is said once. */
+async function firstDay(databaseUrl: string, empty: boolean): Promise<string | null> {
+  const pool = openPool(databaseUrl, 2);
+  try {
+    const staff = await row<{ n: number }>(pool, 'SELECT COUNT(*) AS n FROM staff');
+    if (staff!.n > 0) return null;
+    if (empty) {
+      const pin = String(randomInt(100_000, 1_000_000));
+      await transaction(pool, async (tx) => {
+        await writeSettings(tx, { name: 'My shop', sample: false });
+        await addStaff(tx, { name: 'Manager', role: 'manager', pin, demo: false });
+      });
+      return `First sign-in: Manager, PIN ${pin} (said once; keep it)`;
+    }
+    console.log('Making the sample shop: two weeks of its days …');
+    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
+      stdio: 'inherit',
+      env: { ...process.env, DATABASE_URL: databaseUrl },
+    });
+    if (made.status !== 0) throw new Error('The sample shop could not be made');
+    return null;
+  } finally {
+    await pool.end();
+  }
+}
+
+async function signIns(databaseUrl: string): Promise<string> {
+  const pool = openPool(databaseUrl, 1);
+  try {
+    const [found] = await pool.query('SELECT name, role FROM staff WHERE demo_pin AND active ORDER BY id');
+    const people = found as { name: string; role: string }[];
+    const pins = { manager: '2468', bench: '1357', counter: '9753' } as Record<string, string>;
+    return people.map((p) => `  ${p.name.padEnd(16)} ${p.role.padEnd(8)} PIN ${pins[p.role]}`).join('\n');
+  } finally {
+    await pool.end();
+  }
+}
+
+const flags = options();
+if (flags.help) {
+  console.log(usage);
+  process.exit(0);
+}
+let database: PrivateDatabase | null = null;
+let scale: ChildProcess | null = null;
+let running: Running | null = null;
+let stopping = false;
+
+async function stop(code: number): Promise<never> {
+  if (!stopping) {
+    stopping = true;
+    await running?.stop();
+    scale?.kill('SIGTERM');
+    await database?.stop();
+  }
+  process.exit(code);
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop(0));
+
+try {
+  if (!(await portIsFree(flags.port, flags.host))) {
+    throw new Error(
+      `Port ${flags.port} on ${flags.host} is taken by another program (perhaps an Ember Slate already runs): stop it, or choose another with --port`,
+    );
+  }
+  if (!process.env.DATABASE_URL) database = await startPrivateDatabase(flags.data);
+  const databaseUrl = process.env.DATABASE_URL ?? database!.url;
+  await prepare(databaseUrl);
+  const said = await firstDay(databaseUrl, flags.empty);
+  const scalePort = await freePort();
+  scale = spawn(process.execPath, ['--import', 'tsx', 'devices/src/scale/main.ts', String(scalePort)], {
+    stdio: 'ignore',
+    detached: true,
+  });
+  running = await listen({
+    databaseUrl,
+    host: flags.host,
+    port: flags.port,
+    scaleAddress: `127.0.0.1:${scalePort}`,
+    webRoot: `${process.cwd()}/web/dist`,
+    checkAnswers: false,
+  });
+  const people = await signIns(databaseUrl);
+  console.log(`\nEmber Slate is open at http://${flags.host}:${running.port}`);
+  if (people) console.log(`Sample data. Sign in as\n${people}`);
+  if (said) console.log(said);
+  console.log('Ctrl-C closes it.');
+} catch (error) {
+  console.error(`\n${(error as Error).message}`);
+  await stop(1);
+}
