@@ -109,7 +109,7 @@ function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter, req
   const send = (event: string, data: unknown) =>
     response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
   const stops = [
-    feed.subscribe((tags) => send('change', tags)),
+    feed.subscribe((changes) => send('change', changes)),
     scale.subscribe((reading) => send('scale', reading)),
   ];
   const beat = setInterval(() => send('beat', 0), 10_000);

@@ -73,6 +73,18 @@ export function arrivalFraction(
   return condition === 'gutted' ? species.gutted : species.headedGutted;
 }
 
+/**
+ * The name over the counter: without the sea it comes from or the remark in brackets, which the lot says better.
+ * Labels carry the full commercial name.
+ */
+export const shortName = (name: string): string => {
+  const plain = name
+    .replace('Common (Dover) sole', 'Dover sole')
+    .replace(/\s*\(.*\)$/, '')
+    .replace(/^(Atlantic|European|Northern)\s+/, '');
+  return plain[0]!.toUpperCase() + plain.slice(1);
+};
+
 /** How a count of fish is plausible: mean whole weight against the book's range, or null when it fits. */
 export function meanWeightDoubt(
   species: Species,

@@ -53,7 +53,8 @@ export interface GradeRow {
   gradedBy: string;
   scheme: string;
   schemeVersion: number;
-  fish: string | Record<string, 0 | 1 | 2 | 3>[];
+  /** JSON of the levels by sign, one object a fish. */
+  fish: string;
   coreTenths: number | null;
   temperatureHistory: number;
   foreignSmell: number;

@@ -1,5 +1,5 @@
 import type { AnswerOf, BodyOf, GradingLot, contract } from '@ember-slate/contract';
-import { euGeneral, grade, intakeLimit, sampleSize, signsFor } from '@ember-slate/core/freshness';
+import { euGeneral, grade, intakeLimit, sampleSize, signsFor, type Level } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
@@ -49,7 +49,7 @@ export async function gradingLot(work: Work, id: number): Promise<AnswerOf<Rooms
     grades: grades.map((g) => ({
       ...g,
       gradedAt: g.gradedAt.toISOString(),
-      fish: typeof g.fish === 'string' ? (JSON.parse(g.fish) as Exclude<typeof g.fish, string>) : g.fish,
+      fish: JSON.parse(g.fish) as Record<string, Level>[],
       temperatureHistory: g.temperatureHistory === 1,
       foreignSmell: g.foreignSmell === 1,
     })),

@@ -22,6 +22,7 @@ export function openPool(url: string, connections = 10): Pool {
     connectionLimit: connections,
     timezone: 'Z',
     dateStrings: ['DATE'],
+    jsonStrings: true,
     charset: 'utf8mb4',
     decimalNumbers: true,
     connectTimeout: 5000,

@@ -2,16 +2,22 @@ import type { Tag } from '@ember-slate/contract';
 import type { Pool } from 'mysql2/promise';
 import { row, rows, run, type Tx } from './db.ts';
 
-/** Notes in the same transaction what a change touched. */
-export const announce = (tx: Tx, tags: readonly Tag[], now: Date) =>
-  run(tx, 'INSERT INTO change_feed (at, tags) VALUES (?, ?)', [now, tags.join(',')]);
+/** One change of the shop and what it touched; a screen knows its own changes by their id. */
+export interface Change {
+  id: number;
+  tags: string[];
+}
+
+/** Notes in the same transaction what a change touched; returns its place in the feed. */
+export const announce = async (tx: Tx, tags: readonly Tag[], now: Date): Promise<number> =>
+  (await run(tx, 'INSERT INTO change_feed (at, tags) VALUES (?, ?)', [now, tags.join(',')])).insertId;
 
 /**
  * Reads the change feed for every screen of this process: one poll, shared. Other processes' changes arrive the
  * same way, since the feed is a table.
  */
 export class FeedReader {
-  private listeners = new Set<(tags: string[]) => void>();
+  private listeners = new Set<(changes: Change[]) => void>();
   private last: number | null = null;
   private timer: NodeJS.Timeout | null = null;
 
@@ -20,7 +26,7 @@ export class FeedReader {
     private readonly everyMs = 250,
   ) {}
 
-  subscribe(listener: (tags: string[]) => void): () => void {
+  subscribe(listener: (changes: Change[]) => void): () => void {
     this.listeners.add(listener);
     if (!this.timer) this.schedule();
     return () => {
@@ -51,7 +57,7 @@ export class FeedReader {
     );
     if (fresh.length === 0) return;
     this.last = fresh.at(-1)!.id;
-    const tags = [...new Set(fresh.flatMap((f) => f.tags.split(',')))];
-    for (const listener of this.listeners) listener(tags);
+    const changes = fresh.map((f) => ({ id: f.id, tags: f.tags.split(',') }));
+    for (const listener of this.listeners) listener(changes);
   }
 }

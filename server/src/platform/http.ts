@@ -62,18 +62,18 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
     };
     const now = platform.clock();
     const work = async (tx: Tx) => handler({ tx, actor, now, settings: await readSettings(tx) }, input);
-    const { answer, repeated } = await transaction(platform.pool, async (tx) => {
-      if (route.kind !== 'change') return { answer: await work(tx), repeated: false };
+    const { answer, repeated, changeId } = await transaction(platform.pool, async (tx) => {
+      if (route.kind !== 'change') return { answer: await work(tx), repeated: false, changeId: 0 };
       const asked = {
         staffId: actor.id,
         route: `${route.method} ${request.path}`,
         body: request.body as unknown,
       };
       const result = await once(tx, request.get('Idempotency-Key'), asked, now, () => work(tx));
-      if (!result.repeated) await announce(tx, route.tags, now);
-      return result;
+      return { ...result, changeId: result.repeated ? 0 : await announce(tx, route.tags, now) };
     });
     if (platform.checkAnswers) route.answer.parse(answer);
+    if (changeId) response.set('Change-Id', String(changeId));
     if (repeated) response.set('Idempotent-Replay', 'true');
     response.set('Cache-Control', 'no-store').json(answer);
   };

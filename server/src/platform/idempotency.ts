@@ -28,14 +28,13 @@ export async function once<T>(
     ]);
   } catch (error) {
     if (errorCode(error) !== 'ER_DUP_ENTRY') throw error;
-    const kept = (await row<{ request_hash: Buffer; answer: T | string }>(
+    const kept = (await row<{ request_hash: Buffer; answer: string }>(
       tx,
       'SELECT request_hash, answer FROM idempotency WHERE id = ? LOCK IN SHARE MODE',
       [key],
     ))!;
     if (!kept.request_hash.equals(hash)) throw problems.keyReused('Use a new key for a new request');
-    const answer = typeof kept.answer === 'string' ? (JSON.parse(kept.answer) as T) : kept.answer;
-    return { answer, repeated: true };
+    return { answer: JSON.parse(kept.answer) as T, repeated: true };
   }
   const answer = await work();
   await run(tx, 'UPDATE idempotency SET answer = ? WHERE id = ?', [JSON.stringify(answer), key]);

@@ -23,8 +23,8 @@ export const defaultSettings: ShopSettings = {
 };
 
 export async function readSettings(tx: Pick<Tx, 'execute'>): Promise<ShopSettings> {
-  const stored = await rows<{ name: string; value: unknown }>(tx, 'SELECT name, value FROM setting');
-  const values = stored.map((s) => [s.name, typeof s.value === 'string' ? JSON.parse(s.value) : s.value]);
+  const stored = await rows<{ name: string; value: string }>(tx, 'SELECT name, value FROM setting');
+  const values = stored.map((s) => [s.name, JSON.parse(s.value) as unknown]);
   return { ...defaultSettings, ...Object.fromEntries(values) };
 }
 

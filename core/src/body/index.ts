@@ -1,0 +1,2 @@
+export { outline, type Outline } from './outline.ts';
+export { pchip } from './pchip.ts';
