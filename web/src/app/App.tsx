@@ -1,0 +1,108 @@
+import { contract } from '@ember-slate/contract';
+import { lazy, useCallback, useEffect, useMemo, useState } from 'react';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { useRead } from './api.ts';
+import { useFeed } from './feed.ts';
+import { request } from './request.ts';
+import { Shell } from './shell/Shell.tsx';
+import { ShopContext, type Shop } from './shop.tsx';
+import { SignIn } from './SignIn.tsx';
+import { useStored } from './store.ts';
+
+const Landing = lazy(() => import('../stages/landing/Landing.tsx'));
+const Grading = lazy(() => import('../stages/grading/Grading.tsx'));
+const GradeLot = lazy(() => import('../stages/grading/GradeLot.tsx'));
+const Orders = lazy(() => import('../stages/orders/Orders.tsx'));
+const Plan = lazy(() => import('../stages/plan/Plan.tsx'));
+const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
+const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
+const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
+const Close = lazy(() => import('../stages/close/Close.tsx'));
+const Parts = lazy(() => import('../parts/Parts.tsx'));
+
+/** Locks after minutes without a key, a tap or a new weight. */
+function useIdleLock(minutes: number, active: boolean, lock: () => void) {
+  const grams = useStored((s) => Math.round(s.line.reading.grams / 10));
+  useEffect(() => {
+    if (!active) return;
+    let timer: number;
+    const wake = () => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(lock, minutes * 60_000);
+    };
+    wake();
+    for (const e of ['pointerdown', 'keydown'] as const) window.addEventListener(e, wake);
+    return () => {
+      window.clearTimeout(timer);
+      for (const e of ['pointerdown', 'keydown'] as const) window.removeEventListener(e, wake);
+    };
+  }, [minutes, active, lock, grams]);
+}
+
+function Open({ shop }: { shop: Shop }) {
+  // The last person signed in here: their screens stay mounted under the lock, with what they typed.
+  const [shown, setShown] = useState(shop.me);
+  const [locked, setLocked] = useState(false);
+  if (shop.me && shop.me.id !== shown?.id) setShown(shop.me);
+  const ended = useRead(contract.shop.tide, { skip: shown === null }).problem?.status === 401;
+  const lock = useCallback(() => {
+    setLocked(true);
+    void request('DELETE', contract.session.signOut.path);
+  }, []);
+  const closed = locked || ended || shop.me === null;
+  useIdleLock(shop.idleLockMinutes, !closed, lock);
+  useFeed(!closed);
+  const router = useMemo(
+    () =>
+      createBrowserRouter([
+        {
+          element: <Shell onLock={lock} />,
+          children: [
+            { index: true, element: <Navigate to="/landing" replace /> },
+            { path: 'landing', element: <Landing /> },
+            { path: 'grading', element: <Grading /> },
+            { path: 'grading/:id', element: <GradeLot /> },
+            { path: 'orders', element: <Orders /> },
+            { path: 'plan', element: <Plan /> },
+            { path: 'bench', element: <Bench /> },
+            { path: 'bench/:id', element: <BenchTicket /> },
+            { path: 'counter', element: <Counter /> },
+            { path: 'close', element: <Close /> },
+            ...(import.meta.env.DEV ? [{ path: 'parts', element: <Parts /> }] : []),
+            { path: '*', element: <Navigate to="/landing" replace /> },
+          ],
+        },
+      ]),
+    [lock],
+  );
+  const context = useMemo(() => (shown ? { shop, me: shown } : null), [shop, shown]);
+  return (
+    <>
+      {context && (
+        <div className="h-full" inert={closed}>
+          <ShopContext value={context}>
+            <RouterProvider router={router} />
+          </ShopContext>
+        </div>
+      )}
+      {closed && <SignIn shop={shop} locked={locked || (ended && shown !== null)} onIn={() => setLocked(false)} />}
+    </>
+  );
+}
+
+export function App() {
+  const { data: shop, problem, again } = useRead(contract.session.shop);
+  const [last, setLast] = useState<Shop>();
+  if (shop && shop !== last) setLast(shop);
+  if (last) return <Open shop={last} />;
+  return (
+    <main className="p-10">
+      <h1 className="text-head">{problem ? 'The shop does not answer' : 'Opening …'}</h1>
+      {problem && (
+        <button type="button" className="btn mt-4" onClick={() => void again()}>
+          Try again
+        </button>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,110 @@
+import { contract } from '@ember-slate/contract';
+import { useEffect, useRef, useState } from 'react';
+import { api } from './api.ts';
+import { request } from './request.ts';
+import { useAct } from './store.ts';
+import type { Shop } from './shop.tsx';
+
+const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
+
+/** Name, then PIN, by tap or by keyboard. It also lies over a locked screen, whose work waits beneath. */
+export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; onIn: () => void }) {
+  const act = useAct();
+  const [who, setWho] = useState<number | null>(shop.staff.length === 1 ? shop.staff[0]!.id : null);
+  const [pin, setPin] = useState('');
+  const [said, setSaid] = useState('');
+  const [busy, setBusy] = useState(false);
+  const pinField = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (who !== null) pinField.current?.focus();
+  }, [who]);
+
+  const submit = async () => {
+    if (who === null || pin.length < 4 || busy) return;
+    setBusy(true);
+    const outcome = await request('POST', contract.session.signIn.path, { staffId: who, pin });
+    setBusy(false);
+    setPin('');
+    if (!outcome.ok) {
+      setSaid(outcome.problem.detail ?? outcome.problem.title);
+      pinField.current?.focus();
+      return;
+    }
+    onIn();
+    act(api.util.invalidateTags(['people']));
+  };
+
+  return (
+    <main className="fixed inset-0 z-50 overflow-y-auto bg-slab px-6 py-10">
+      <div className="mx-auto max-w-[720px]">
+        <div className="flex items-baseline justify-between border-b border-line pb-3">
+          <h1 className="text-head">{locked ? 'Locked. Who is here?' : `${shop.name} is open. Who is here?`}</h1>
+          <span className="text-note text-ink3">Ember Slate{shop.sample ? ' · sample data' : ''}</span>
+        </div>
+        {locked && <p className="pt-2 text-ink2">What you were doing lies underneath, as you left it.</p>}
+        <div className="grid grid-cols-[1fr_260px] gap-12 pt-6 max-sm:grid-cols-1">
+          <div role="radiogroup" aria-label="Who is here" className="flex flex-col">
+            {shop.staff.map((s) => (
+              <button
+                key={s.id}
+                type="button"
+                role="radio"
+                aria-checked={who === s.id}
+                onClick={() => {
+                  setWho(s.id);
+                  setSaid('');
+                }}
+                className="flex min-h-16 items-center gap-4 border-t border-line text-left font-figure text-row font-medium first:border-t-0 hover:bg-lift"
+              >
+                <svg width="18" height="18" aria-hidden="true">
+                  <circle cx="9" cy="9" r="7.5" fill={who === s.id ? 'var(--ink)' : 'none'} stroke={who === s.id ? 'var(--ink)' : 'var(--rule)'} strokeWidth="1.5" />
+                </svg>
+                {s.name}
+              </button>
+            ))}
+          </div>
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              void submit();
+            }}
+          >
+            <label className="field" data-error={said ? '' : undefined}>
+              <span className="field-label">PIN</span>
+              <input
+                ref={pinField}
+                className="field-value tracking-[0.4em]"
+                type="password"
+                inputMode="numeric"
+                autoComplete="off"
+                maxLength={8}
+                value={pin}
+                disabled={who === null}
+                onChange={(e) => setPin(e.target.value.replace(/\D/g, ''))}
+              />
+              <span className="field-note" role={said ? 'alert' : undefined}>
+                {said || (who === null ? 'choose your name first' : '4 to 8 digits')}
+              </span>
+            </label>
+            <div className="mt-2 grid grid-cols-3 gap-2">
+              {digits.map((d) => (
+                <button key={d} type="button" className="btn min-h-14 text-row" aria-label={`digit ${d}`} onClick={() => setPin((p) => (p + d).slice(0, 8))}>
+                  {d}
+                </button>
+              ))}
+              <button type="button" className="btn min-h-14 px-0" onClick={() => setPin('')}>
+                Clear
+              </button>
+              <button type="button" className="btn min-h-14 text-row" aria-label="digit 0" onClick={() => setPin((p) => (p + '0').slice(0, 8))}>
+                0
+              </button>
+              <button className="btn btn-main min-h-14 px-0" aria-disabled={who === null || pin.length < 4}>
+                Sign in
+              </button>
+            </div>
+          </form>
+        </div>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,83 @@
+import { tags, type AnswerOf, type BodyOf, type Problem, type QueryOf, type Route, type Tag } from '@ember-slate/contract';
+import { createApi } from '@reduxjs/toolkit/query/react';
+import { useCallback, useRef, useState } from 'react';
+import { keep, keepable } from './outbox.ts';
+import { mayRetry, request, requestUntilAnswered, type Outcome } from './request.ts';
+
+interface ReadArgs {
+  path: string;
+  tags: readonly Tag[];
+}
+interface ChangeArgs extends ReadArgs {
+  method: string;
+  body: unknown;
+  key: string;
+}
+
+/** One engine for every request: routes come from the contract, so no endpoint is written twice. */
+export const api = createApi({
+  reducerPath: 'api',
+  tagTypes: [...tags],
+  baseQuery: async (args: ReadArgs | ChangeArgs) => {
+    const outcome = 'key' in args ? await requestUntilAnswered(args.method, args.path, args.body, args.key) : await request('GET', args.path);
+    return outcome.ok ? { data: outcome.data } : { error: outcome.problem };
+  },
+  endpoints: (build) => ({
+    read: build.query<unknown, ReadArgs>({ query: (args) => args, providesTags: (_r, _e, args) => [...args.tags] }),
+    change: build.mutation<unknown, ChangeArgs>({ query: (args) => args, invalidatesTags: (r, _e, args) => (r === undefined ? [] : [...args.tags]) }),
+  }),
+});
+
+type Params = Record<string, string | number>;
+
+function pathOf(route: Route, params: Params = {}, query?: Record<string, unknown>): string {
+  const path = route.path.replace(/:(\w+)/g, (_m, name: string) => encodeURIComponent(String(params[name])));
+  const pairs = Object.entries(query ?? {}).filter(([, v]) => v !== undefined);
+  return pairs.length > 0 ? `${path}?${new URLSearchParams(pairs.map(([k, v]) => [k, String(v)])).toString()}` : path;
+}
+
+/** Reads a route; the answer stays fresh through the change feed. */
+export function useRead<R extends Route>(route: R, args: { params?: Params; query?: QueryOf<R>; skip?: boolean } = {}) {
+  const path = pathOf(route, args.params, args.query as Record<string, unknown> | undefined);
+  const result = api.useReadQuery({ path, tags: route.tags }, { skip: args.skip ?? false });
+  return {
+    data: result.currentData as AnswerOf<R> | undefined,
+    problem: result.error as Problem | undefined,
+    again: result.refetch,
+  };
+}
+
+/**
+ * Sends a change. Pressing again after an answer that never came repeats the same key, so nothing is done twice.
+ * Weights and sales that find no line are kept on this screen and sent when it is back.
+ */
+export function useChange<R extends Route>(route: R) {
+  const [trigger] = api.useChangeMutation();
+  const [busy, setBusy] = useState(false);
+  const pending = useRef<{ body: string; key: string } | null>(null);
+  const send = useCallback(
+    async (body: BodyOf<R>, params?: Params): Promise<Outcome<AnswerOf<R>> | { ok: false; problem: Problem; kept: true }> => {
+      const path = pathOf(route, params);
+      const text = `${path} ${JSON.stringify(body)}`;
+      const key = pending.current?.body === text ? pending.current.key : crypto.randomUUID();
+      pending.current = { body: text, key };
+      setBusy(true);
+      const result = await trigger({ path, tags: route.tags, method: route.method, body: body ?? {}, key });
+      setBusy(false);
+      if (result.error === undefined) {
+        pending.current = null;
+        return { ok: true, data: result.data as AnswerOf<R> };
+      }
+      const problem = result.error as Problem;
+      if (!mayRetry(problem)) pending.current = null;
+      else if (keepable(route)) {
+        pending.current = null;
+        await keep({ key, method: route.method, path, body: body ?? {} });
+        return { ok: false, problem, kept: true };
+      }
+      return { ok: false, problem };
+    },
+    [route, trigger],
+  );
+  return { send, busy };
+}

@@ -1,0 +1,46 @@
+import type { Reading, Tag } from '@ember-slate/contract';
+import { useEffect } from 'react';
+import { api } from './api.ts';
+import { onKept, sendKept } from './outbox.ts';
+import { ownChanges } from './request.ts';
+import { keptCount, lineLive, lineLost, say, useAct, weighed } from './store.ts';
+
+/** Keeps the stream from the shop open while someone is signed in: changes, the scale, and whether the line lives. */
+export function useFeed(signedIn: boolean): void {
+  const act = useAct();
+  useEffect(() => onKept((count) => act(keptCount(count))), [act]);
+  useEffect(() => {
+    if (!signedIn) return;
+    const refused = (why: string) => act(say({ text: `Kept on this screen, then refused: ${why}`, problem: true }));
+    let source: EventSource;
+    let reopen: number | undefined;
+    let lost = false;
+    const open = () => {
+      source = new EventSource('/api/feed');
+      source.onopen = () => {
+        act(lineLive());
+        void sendKept(refused);
+        // While the line was gone anything may have changed.
+        if (lost) act(api.util.invalidateTags(['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close', 'people']));
+        lost = false;
+      };
+      source.onerror = () => {
+        lost = true;
+        act(lineLost(Date.now()));
+        source.close();
+        reopen = window.setTimeout(open, 1500);
+      };
+      source.addEventListener('change', (event) => {
+        const changes = JSON.parse(event.data as string) as { id: number; tags: Tag[] }[];
+        const others = changes.filter((c) => !ownChanges.delete(c.id)).flatMap((c) => c.tags);
+        if (others.length > 0) act(api.util.invalidateTags([...new Set(others)]));
+      });
+      source.addEventListener('scale', (event) => act(weighed(JSON.parse(event.data as string) as Reading)));
+    };
+    open();
+    return () => {
+      window.clearTimeout(reopen);
+      source.close();
+    };
+  }, [signedIn, act]);
+}

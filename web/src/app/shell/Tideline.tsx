@@ -1,0 +1,124 @@
+import type { AnswerOf, contract } from '@ember-slate/contract';
+import { NavLink, useLocation } from 'react-router';
+import { useShop } from '../shop.tsx';
+import { useSize } from '../size.ts';
+import { useStored } from '../store.ts';
+
+export const stages = [
+  { key: 'landing', name: 'Landing', path: '/landing' },
+  { key: 'grading', name: 'Grading', path: '/grading' },
+  { key: 'orders', name: 'Orders', path: '/orders' },
+  { key: 'plan', name: 'Cut plan', path: '/plan' },
+  { key: 'bench', name: 'Bench', path: '/bench' },
+  { key: 'counter', name: 'Counter', path: '/counter' },
+  { key: 'close', name: 'Close', path: '/close' },
+] as const;
+type Tide = AnswerOf<typeof contract.shop.tide>;
+
+/** The water line over one stage: where more waits it stands higher. */
+const level = (x: number, centres: readonly number[], heights: readonly number[], step: number, base: number) =>
+  base - centres.reduce((sum, c, i) => sum + heights[i]! * Math.exp(-(((x - c) / (step * 0.36)) ** 2)), 0);
+
+const path = (from: number, to: number, y: (x: number) => number) => {
+  const points = [];
+  for (let x = from; x < to; x += 4) points.push(`${x.toFixed(1)} ${y(x).toFixed(2)}`);
+  return [...points, `${to} ${y(to).toFixed(2)}`].join(' L ');
+};
+
+export function Brand() {
+  const { shop } = useShop();
+  return (
+    <div className="w-[150px] shrink-0 pt-3 pl-6 max-lg:w-[128px] max-lg:pl-4 max-sm:hidden">
+      <div className="flex items-center gap-2 font-figure text-[19px] leading-5 font-bold whitespace-nowrap">
+        <svg width="26" height="20" aria-hidden="true">
+          <path d="M1 7C4 2 8 2 11 5.5S18 9 25 3.5V19H1Z" fill="none" stroke="currentColor" strokeWidth="1.75" strokeLinejoin="round" />
+          <path d="M5.5 19v-4M10 19v-3M14.5 19v-4M19 19v-3" stroke="currentColor" strokeWidth="1.25" />
+        </svg>
+        Ember Slate
+      </div>
+      <div className="mt-1 truncate text-note text-ink3">{shop.name}</div>
+      {shop.sample && <div className="-mt-0.5 text-note text-ink3">sample data</div>}
+    </div>
+  );
+}
+
+/** The slab's top edge: the seven stages with what waits at each. On a phone only the stage one stands at. */
+export function Tideline({ tide }: { tide: Tide | undefined }) {
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  const live = useStored((s) => s.line.live);
+  const here = useLocation().pathname;
+  const phone = width < 640;
+  const on = stages.findIndex((s) => here.startsWith(s.path));
+  const shown = phone ? stages.filter((_, i) => i === Math.max(0, on)) : stages;
+  const start = phone ? 0 : width < 850 ? 128 : 168;
+  const step = (width - start) / shown.length;
+  const centres = shown.map((_, i) => start + step * (i + 0.5));
+  const counts = shown.map((s) => tide?.stages[s.key].count ?? 0);
+  const heights = counts.map((c) => (c ? 3 : 0) + 20 * Math.min(1, Math.sqrt(c / 34)));
+  const y = (x: number) => level(x, centres, heights, step, height - 4);
+  const at = shown.findIndex((s) => here.startsWith(s.path));
+  return (
+    <header ref={ref} className="relative flex bg-air">
+      {width > 0 && (
+        <svg className="pointer-events-none absolute inset-0" width={width} height={height} aria-hidden="true">
+          <path d={`M 0 ${height} L ${path(0, width, y)} L ${width} ${height} Z`} fill="var(--slab)" />
+          <path d={`M ${path(0, width, y)}`} fill="none" stroke="var(--rule)" strokeWidth="1.25" strokeDasharray={live ? undefined : '5 5'} />
+          {at >= 0 && (
+            <path d={`M ${path(centres[at]! - step / 2, centres[at]! + step / 2, y)}`} fill="none" stroke="var(--ink)" strokeWidth="3.5" strokeLinecap="round" />
+          )}
+        </svg>
+      )}
+      <Brand />
+      <nav aria-label="Stages" className="relative flex flex-1">
+        {stages.map((stage, i) => {
+          const waits = tide?.stages[stage.key];
+          return (
+            <NavLink
+              key={stage.key}
+              to={stage.path}
+              className={({ isActive }) => `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`}
+            >
+              {({ isActive }) => (
+                <>
+                  <div className={`font-figure text-[16px] leading-5 whitespace-nowrap ${isActive ? 'font-semibold' : 'font-medium'}`}>
+                    <span className="mr-1.5 text-[14px] font-medium text-ink3">{i + 1}</span>
+                    {stage.name}
+                  </div>
+                  <div className="font-figure text-[24px] leading-7 font-semibold whitespace-nowrap">
+                    {waits?.count ?? '–'}
+                    {waits && (
+                      <span className={`ml-1 font-text text-note ${waits.hot ? 'font-semibold text-embertext' : 'font-normal text-ink3 max-lg:hidden'}`}>
+                        {waits.hot ?? waits.noun}
+                      </span>
+                    )}
+                  </div>
+                </>
+              )}
+            </NavLink>
+          );
+        })}
+      </nav>
+      {phone && <PhoneStages on={on} />}
+    </header>
+  );
+}
+
+/** On a phone the neighbours are one tap away on each side. */
+function PhoneStages({ on }: { on: number }) {
+  const before = stages[on - 1];
+  const after = stages[on + 1];
+  return (
+    <nav aria-label="Neighbouring stages" className="relative flex items-center gap-1 pr-2">
+      {before && (
+        <NavLink to={before.path} className="px-2 py-3 text-note text-ink2">
+          ‹ {before.name}
+        </NavLink>
+      )}
+      {after && (
+        <NavLink to={after.path} className="px-2 py-3 text-note text-ink2">
+          {after.name} ›
+        </NavLink>
+      )}
+    </nav>
+  );
+}

@@ -1,0 +1,51 @@
+import { contract, type AnswerOf, type Me, type SpeciesRow } from '@ember-slate/contract';
+import { TZDate } from '@date-fns/tz';
+import { tradingDay } from '@ember-slate/core/calendar';
+import { format } from 'date-fns';
+import { createContext, useContext, useEffect, useMemo, useState } from 'react';
+import { useRead } from './api.ts';
+
+export type Shop = AnswerOf<typeof contract.session.shop>;
+
+/** The shop and the person on this screen; below the sign-in there always is one. */
+export const ShopContext = createContext<{ shop: Shop; me: Me } | null>(null);
+
+export function useShop(): { shop: Shop; me: Me } {
+  const value = useContext(ShopContext);
+  if (!value) throw new Error('useShop is for screens behind the sign-in');
+  return value;
+}
+
+/** The time, to the minute. */
+export function useNow(everyMs = 15_000): Date {
+  const [now, setNow] = useState(() => new Date());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(new Date()), everyMs);
+    return () => window.clearInterval(timer);
+  }, [everyMs]);
+  return now;
+}
+
+/** Times as the shop's clock shows them. */
+export function useTimes() {
+  const { shop } = useShop();
+  return useMemo(() => {
+    const local = (at: string | Date) => new TZDate(new Date(at), shop.timeZone);
+    const dayName = (day: string) => format(new Date(`${day}T12:00:00`), 'EEE');
+    return {
+      local,
+      time: (at: string | Date) => format(local(at), 'HH:mm'),
+      day: (at: string | Date) => format(local(at), 'EEE d MMMM'),
+      today: (now: Date = new Date()) => tradingDay(now, shop),
+      dayName,
+      /** A time, with its day when that is not today. */
+      when: (at: string) => (tradingDay(new Date(at), shop) === tradingDay(new Date(), shop) ? format(local(at), 'HH:mm') : format(local(at), 'EEE HH:mm')),
+    };
+  }, [shop]);
+}
+
+/** The species book by id; it does not change while a screen is open. */
+export function useSpecies(): Map<string, SpeciesRow> {
+  const { data } = useRead(contract.landing.species);
+  return useMemo(() => new Map((data ?? []).map((s) => [s.id, s])), [data]);
+}

@@ -1,0 +1,66 @@
+import type { Reading } from '@ember-slate/contract';
+import type { UnitSystem } from '@ember-slate/core/units';
+import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { api } from './api.ts';
+
+/** What this device prefers; kept in its own storage. */
+export interface Prefs {
+  theme: 'slate' | 'chalk';
+  units: UnitSystem;
+}
+const prefsKey = 'ember-slate-prefs';
+const storedPrefs = (): Prefs => {
+  const fallback: Prefs = { theme: window.matchMedia('(prefers-color-scheme: light)').matches ? 'chalk' : 'slate', units: 'metric' };
+  try {
+    return { ...fallback, ...(JSON.parse(localStorage.getItem(prefsKey) ?? '{}') as Partial<Prefs>) };
+  } catch {
+    return fallback;
+  }
+};
+
+const prefs = createSlice({
+  name: 'prefs',
+  initialState: storedPrefs,
+  reducers: { setPrefs: (state, action: PayloadAction<Partial<Prefs>>) => ({ ...state, ...action.payload }) },
+});
+
+/** The line to the shop: live or lost, what the scale says, what waits to be sent, the last thing said. */
+const line = createSlice({
+  name: 'line',
+  initialState: {
+    live: false,
+    lostAt: null as number | null,
+    reading: { grams: 0, tare: 0, state: 'none', seq: 0 } as Reading,
+    kept: 0,
+    said: null as { text: string; problem: boolean } | null,
+  },
+  reducers: {
+    lineLive: (s) => ({ ...s, live: true, lostAt: null }),
+    lineLost: (s, a: PayloadAction<number>) => ({ ...s, live: false, lostAt: s.lostAt ?? a.payload, reading: { ...s.reading, state: 'none' as const } }),
+    weighed: (s, a: PayloadAction<Reading>) => ({ ...s, reading: a.payload }),
+    keptCount: (s, a: PayloadAction<number>) => ({ ...s, kept: a.payload }),
+    say: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => ({ ...s, said: a.payload }),
+  },
+});
+
+export const { setPrefs } = prefs.actions;
+export const { lineLive, lineLost, weighed, keptCount, say } = line.actions;
+
+export const store = configureStore({
+  reducer: { [api.reducerPath]: api.reducer, prefs: prefs.reducer, line: line.reducer },
+  middleware: (defaults) => defaults().concat(api.middleware),
+});
+store.subscribe(() => {
+  const { prefs: kept } = store.getState();
+  try {
+    localStorage.setItem(prefsKey, JSON.stringify(kept));
+  } catch {
+    // Storage is full or barred: the preference lasts as long as the page.
+  }
+  document.documentElement.className = kept.theme;
+});
+
+export type State = ReturnType<typeof store.getState>;
+export const useStored = useSelector.withTypes<State>();
+export const useAct = useDispatch.withTypes<typeof store.dispatch>();

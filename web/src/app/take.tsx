@@ -1,0 +1,64 @@
+import type { Reading } from '@ember-slate/contract';
+import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+
+/** What the next weight is for. A screen offers one; the space bar and the corner give it the reading. */
+export interface Target {
+  /** The act on the corner: "Take fish 5". */
+  act: string;
+  /** What the weight is for, in the scale bar. */
+  title: string;
+  detail?: ReactNode;
+  /** Grams that would be right, drawn on the rule. */
+  window?: readonly [low: number, aim: number, high: number] | undefined;
+  /** Earlier pieces, drawn as marks. */
+  earlier?: readonly number[];
+  onTake: (reading: Reading) => void;
+}
+
+interface TakeApi {
+  target: Target | null;
+  offer: (id: number, target: Target | null) => void;
+}
+
+const TakeContext = createContext<TakeApi>({ target: null, offer: () => undefined });
+
+/** Holds the offers of all mounted screens; the newest one is the target. */
+export function TakeProvider({ children }: { children: ReactNode }) {
+  const [offers, setOffers] = useState<readonly (readonly [number, Target])[]>([]);
+  const value = useMemo<TakeApi>(
+    () => ({
+      target: offers.at(-1)?.[1] ?? null,
+      offer: (id, target) =>
+        setOffers((had) => {
+          if (!target) return had.filter(([i]) => i !== id);
+          const at = had.findIndex(([i]) => i === id);
+          return at === -1 ? [...had, [id, target] as const] : had.with(at, [id, target]);
+        }),
+    }),
+    [offers],
+  );
+  return <TakeContext value={value}>{children}</TakeContext>;
+}
+
+export const useTarget = () => useContext(TakeContext).target;
+
+let lastId = 0;
+
+/** Offers a target while mounted. `signature` says when its face changed; `onTake` may be new each time. */
+export function useTake(target: Target | null, signature: string): void {
+  const { offer } = useContext(TakeContext);
+  const [id] = useState(() => ++lastId);
+  const latest = useRef(target);
+  useEffect(() => {
+    latest.current = target;
+  });
+  const offered = target !== null;
+  useEffect(() => {
+    const now = latest.current;
+    offer(id, offered && now ? { ...now, onTake: (reading) => latest.current?.onTake(reading) } : null);
+    // The provider's `offer` is new on every offer; only what the target shows asks for another.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [id, offered, signature]);
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  useEffect(() => () => offer(id, null), [id]);
+}

@@ -1,0 +1,150 @@
+import type { WeightSource } from '@ember-slate/contract';
+import { formatMass, formatMoney, massUnit, parseMass, parseMoney } from '@ember-slate/core/units';
+import { useState, type ReactNode } from 'react';
+import { useStored } from '../app/store.ts';
+import { useTake } from '../app/take.tsx';
+import { SourceMark } from './Mass.tsx';
+
+interface FrameProps {
+  label: string;
+  note?: ReactNode;
+  error?: string | undefined;
+  className?: string;
+  children: ReactNode;
+}
+
+/** Label above, value on its rule, a note below; an error takes the note's place and says what to do. */
+export function Frame({ label, note, error, className = '', children }: FrameProps) {
+  return (
+    <label className={`field ${className}`} data-error={error ? '' : undefined}>
+      <span className="field-label">{label}</span>
+      {children}
+      <span className="field-note" role={error ? 'alert' : undefined}>
+        {error ?? note}
+      </span>
+    </label>
+  );
+}
+
+interface TextProps extends Omit<FrameProps, 'children'> {
+  value: string;
+  onChange: (value: string) => void;
+  type?: 'text' | 'time' | 'date' | 'tel' | 'datetime-local';
+  inputMode?: 'numeric' | 'decimal' | 'text' | 'tel';
+  placeholder?: string;
+  autoFocus?: boolean;
+  list?: string;
+  max?: string;
+}
+
+export function TextField({ label, note, error, className, value, onChange, ...input }: TextProps) {
+  return (
+    <Frame label={label} note={note} error={error} className={className ?? ''}>
+      <input {...input} className="field-value" value={value} aria-invalid={Boolean(error)} onChange={(e) => onChange(e.target.value)} autoComplete="off" />
+    </Frame>
+  );
+}
+
+interface SelectProps<T extends string> extends Omit<FrameProps, 'children'> {
+  value: T | '';
+  options: readonly { value: T; name: string; off?: boolean }[];
+  onChange: (value: T) => void;
+  empty?: string;
+}
+
+export function SelectField<T extends string>({ label, note, error, className, value, options, onChange, empty }: SelectProps<T>) {
+  return (
+    <Frame label={label} note={note} error={error} className={className ?? ''}>
+      <select className="field-value h-[42px] appearance-none" value={value} aria-invalid={Boolean(error)} onChange={(e) => onChange(e.target.value as T)}>
+        {empty !== undefined && <option value="">{empty}</option>}
+        {options.map((o) => (
+          <option key={o.value} value={o.value} disabled={o.off ?? false}>
+            {o.name}
+          </option>
+        ))}
+      </select>
+    </Frame>
+  );
+}
+
+/** A weight and how it is known; null while it is nothing. */
+export interface Weight {
+  grams: number;
+  source: WeightSource;
+}
+
+interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
+  value: Weight | null;
+  onChange: (value: Weight | null) => void;
+  note?: string;
+  /** Offers itself to the scale: the space bar and the corner fill it. Null leaves the scale alone. */
+  take: { act: string; title: string; detail?: string } | null;
+  plain?: boolean;
+}
+
+/** Weigh, do not type: the scale fills it; what is typed is marked as typed. */
+export function WeightField({ label, note, error, className, value, onChange, take, plain }: WeightProps) {
+  const units = useStored((s) => s.prefs.units);
+  const [draft, setDraft] = useState<string | null>(null);
+  useTake(take && { ...take, onTake: (r) => onChange({ grams: r.grams, source: 'measured' }) }, JSON.stringify(take));
+  const unit = massUnit(value?.grams ?? 0, units);
+  const bad = draft !== null && draft.trim() !== '' && parseMass(draft, units) === null;
+  return (
+    <Frame label={`${label}, ${unit}`} note={note ?? (value ? { measured: 'from the scale', typed: 'typed', estimated: 'estimated' }[value.source] : take ? 'weigh it, or type' : '')} error={bad ? 'That is no weight' : error} className={className ?? ''}>
+      <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
+        <input
+          className="field-value w-full border-b-0"
+          inputMode="decimal"
+          autoComplete="off"
+          aria-invalid={bad || Boolean(error)}
+          value={draft ?? (value ? `${value.source === 'estimated' ? '~ ' : ''}${formatMass(value.grams, units)}` : '')}
+          onFocus={(e) => {
+            setDraft(value ? formatMass(value.grams, units) : '');
+            e.target.select();
+          }}
+          onChange={(e) => {
+            setDraft(e.target.value);
+            const grams = parseMass(e.target.value, units);
+            if (grams === null || grams === 0) onChange(null);
+            else if (grams !== value?.grams) onChange({ grams, source: 'typed' });
+          }}
+          onBlur={() => setDraft(null)}
+        />
+        {value && !plain && <SourceMark source={value.source} />}
+      </span>
+    </Frame>
+  );
+}
+
+interface MoneyProps extends Omit<FrameProps, 'children'> {
+  value: number | null;
+  onChange: (value: number | null) => void;
+}
+
+export function MoneyField({ label, note, error, className, value, onChange }: MoneyProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const bad = draft !== null && draft.trim() !== '' && parseMoney(draft) === null;
+  return (
+    <Frame label={label} note={note} error={bad ? 'A price looks like 14.90 or 14,90' : error} className={className ?? ''}>
+      <input
+        className="field-value"
+        inputMode="decimal"
+        autoComplete="off"
+        aria-invalid={bad || Boolean(error)}
+        value={draft ?? (value === null ? '' : formatMoney(value))}
+        onChange={(e) => {
+          setDraft(e.target.value);
+          onChange(parseMoney(e.target.value));
+        }}
+        onBlur={() => !bad && setDraft(null)}
+      />
+    </Frame>
+  );
+}
+
+/** A whole number typed, or null. */
+export const wholeNumber = (text: string): number | null => (/^\s*\d{1,7}\s*$/.test(text) ? Number(text) : null);
+
+/** Field errors of a problem document by path. */
+export const errorsByPath = (problem: { errors?: { path: string; message: string }[] | undefined } | null): Record<string, string> =>
+  Object.fromEntries((problem?.errors ?? []).map((e) => [e.path, e.message]));

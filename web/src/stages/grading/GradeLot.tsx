@@ -1,0 +1,209 @@
+import { contract, type Problem } from '@ember-slate/contract';
+import { daysBetween } from '@ember-slate/core/calendar';
+import { euGeneral, grade, intakeLimit, sampleSize, signsFor, type FishSigns, type Level, type Verdict } from '@ember-slate/core/freshness';
+import { arrivalFraction, shortName } from '@ember-slate/core/species';
+import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useChange, useRead } from '../../app/api.ts';
+import { useKeys } from '../../app/keys.ts';
+import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { say, useAct, useStored } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { Fish } from '../../parts/Fish.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { SignStrip } from '../../parts/SignStrip.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { FitFor } from './FitFor.tsx';
+import { VerdictPanel } from './VerdictPanel.tsx';
+import { verdictNames } from './words.ts';
+
+/** One lot, fish by fish and sign by sign; the strip shows what the signs say while they are still being looked at. */
+export default function GradeLot() {
+  const id = Number(useParams().id);
+  const { data: lot, problem: away, again } = useRead(contract.grading.lot, { params: { id } });
+  const species = useSpecies().get(lot?.speciesId ?? '');
+  if (!lot || !species) return <Waiting problem={away} again={again} />;
+  return <Run key={`${lot.id} ${lot.grades.length}`} lot={lot} species={species} />;
+}
+
+type Lot = NonNullable<ReturnType<typeof useRead<typeof contract.grading.lot>>['data']>;
+type Species = NonNullable<ReturnType<ReturnType<typeof useSpecies>['get']>>;
+
+function Run({ lot, species }: { lot: Lot; species: Species }) {
+  const { shop, me } = useShop();
+  const { when } = useTimes();
+  const mass = useMass();
+  const act = useAct();
+  const go = useNavigate();
+  const units = useStored((s) => s.prefs.units);
+  const wanted = sampleSize(lot.pieces);
+  const [fish, setFish] = useState<readonly FishSigns[]>(() => Array.from({ length: wanted }, () => ({})));
+  const [current, setCurrent] = useState(0);
+  const [core, setCore] = useState(() => (lot.probeTenths === null ? '' : formatTemperature(lot.probeTenths, units).split(' ')[0]!.replace('\u2212', '-')));
+  const [history, setHistory] = useState(false);
+  const [foreign, setForeign] = useState(false);
+  const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, busy } = useChange(contract.grading.record);
+
+  const signs = useMemo(() => signsFor(species, lot.condition), [species, lot.condition]);
+  const last = lot.grades[0];
+  const started = fish.some((f) => Object.keys(f).length > 0);
+  // Until a sign is looked at the strip shows the last grade's signs.
+  const shownFish = started || !last ? fish : last.fish;
+  const coreTenths = core.trim() === '' ? null : parseTemperature(core, units);
+  const limit = intakeLimit(species);
+  const result = useMemo(() => {
+    if (!shownFish.some((f) => Object.keys(f).length > 0)) return null;
+    return grade({
+      species, condition: lot.condition, fish: shownFish, coreCelsius: coreTenths === null ? null : coreTenths / 10, limitCelsius: limit,
+      temperatureHistory: history, foreignSmell: foreign, storageCelsius: shop.storageTenths / 10,
+    });
+  }, [shownFish, species, lot.condition, coreTenths, limit, history, foreign, shop.storageTenths]);
+
+  const looked = fish.filter((f) => Object.keys(f).length > 0);
+  const done = (f: FishSigns) => signs.every((s) => f[s.id] !== undefined);
+  const chosen = verdict ?? result?.verdict ?? null;
+  const missing = looked.length < wanted;
+  const setLevel = (signId: string, level: Level) => {
+    setFish((had) => {
+      const base = started || !last ? had : Array.from({ length: wanted }, () => ({}));
+      return base.map((f, i) => (i === current ? { ...f, [signId]: level } : f));
+    });
+  };
+  /** The usual case in one press: everything on this fish as fresh as can be. */
+  const allFresh = () => signs.forEach((s) => fish[current]?.[s.id] === undefined && setLevel(s.id, 0));
+  const next = () => setCurrent((i) => Math.min(fish.length - 1, i + 1));
+  useKeys({
+    n: next,
+    p: () => setCurrent((i) => Math.max(0, i - 1)),
+    f: allFresh,
+    Enter: () => void record(),
+  });
+
+  async function record() {
+    if (!started || chosen === null || busy) return;
+    const outcome = await send(
+      { fish: looked, coreTenths, temperatureHistory: history, foreignSmell: foreign, verdict: chosen, overrideReason: why },
+      { id: lot.id },
+    );
+    if (!outcome.ok) return setProblem(outcome.problem);
+    act(say({ text: `${lot.code}: ${verdictNames[outcome.data.verdict].toLowerCase()}, recorded`, problem: false }));
+    void go('/grading');
+  }
+
+  const claimed = lot.caughtOn ? Math.max(0, daysBetween(lot.caughtOn, lot.landedOn)) : null;
+  const wholeGrams = lot.grams / lot.pieces / arrivalFraction(species, lot.condition);
+  const mayGrade = me.role !== 'counter';
+  return (
+    <div className="pb-6">
+      <p className="truncate text-ink2">
+        <Link to="/grading" className="why mr-3">
+          all lots
+        </Link>
+        <strong className="font-figure font-semibold text-ink">
+          {shortName(species.name)}, lot {lot.code}
+        </strong>{' '}
+        · {lot.pieces} fish, {mass(lot.grams)}, {lot.condition === 'whole' ? 'guts in' : lot.condition.replace('_', ', ')} · {lot.supplier}
+        {lot.gear ? `, ${lot.gear}` : ''} · ice {lot.ice}
+      </p>
+      <div className="flex items-end gap-5 max-sm:block">
+        <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">{result ? verdictNames[result.verdict] : 'What do the signs say?'}</h1>
+        <p className="pb-1 font-figure text-body leading-[19px] font-medium">
+          {result ? (
+            <>
+              {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take {result.halfWidth.toFixed(1)} · mark {result.mark}
+              <span className="block text-ink2">
+                left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days as it is
+                {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
+              </span>
+            </>
+          ) : (
+            <>
+              Look at {wanted} of {lot.pieces} fish, one sign after another.
+              <span className="block text-ink2">The answer forms here while you look.</span>
+            </>
+          )}
+        </p>
+      </div>
+      <div className="grid grid-cols-[minmax(0,1fr)_262px] gap-8 max-sm:grid-cols-1">
+        <section>
+          <SignStrip
+            speciesName={shortName(species.name)}
+            iceDays={species.iceDays}
+            scheme={euGeneral}
+            signs={signs}
+            fish={shownFish}
+            current={Math.min(current, shownFish.length - 1)}
+            grade={result}
+            claimed={claimed}
+            onLevel={mayGrade ? setLevel : () => undefined}
+          />
+          {result && <FitFor result={result} iceDays={species.iceDays} condition={lot.condition} species={species} />}
+        </section>
+        <section>
+          <div className="flex h-[104px] items-center max-sm:hidden">
+            <Fish species={species} grams={wholeGrams} perMm={0.34} />
+          </div>
+          {mayGrade && (
+            <>
+              <div className="flex flex-wrap items-center gap-1.5 border-t border-line pt-2" role="group" aria-label="Fish of the sample">
+                {fish.map((f, i) => (
+                  <button
+                    key={i}
+                    type="button"
+                    aria-pressed={current === i}
+                    onClick={() => setCurrent(i)}
+                    className={`grid h-12 w-12 place-items-center font-figure text-label font-semibold hover:bg-lift ${current === i ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : done(f) ? '' : 'text-ink3'}`}
+                  >
+                    {i + 1}
+                    <span className="-mt-3 h-1 w-4" style={{ background: done(f) ? 'var(--ink)' : Object.keys(f).length > 0 ? 'var(--rule)' : 'transparent' }} />
+                  </button>
+                ))}
+                {fish.length < Math.min(lot.pieces, 60) && (
+                  <button type="button" className="why px-2" onClick={() => setFish((had) => [...had, {}])}>
+                    one more
+                  </button>
+                )}
+              </div>
+              <div className="flex gap-2 pt-1 pb-2">
+                <Button small keyHint="F" onPress={allFresh}>
+                  Rest is fresh
+                </Button>
+                <Button small keyHint="N" onPress={next} notYet={current === fish.length - 1 ? 'that is the last of the sample' : null}>
+                  Next fish
+                </Button>
+              </div>
+              <div className="grid grid-cols-2 gap-x-4 border-t border-line pt-2">
+                <TextField label={`Core, ${units === 'metric' ? '°C' : '°F'}`} value={core} onChange={setCore} inputMode="decimal" note={`limit ${formatTemperature(limit * 10, units)}`} error={coreTenths !== null && coreTenths / 10 > limit ? `over ${formatTemperature(limit * 10, units)}` : undefined} />
+                <div className="flex flex-col gap-1 pt-1 text-note">
+                  <label className="flex min-h-8 items-center gap-2">
+                    <input type="checkbox" className="h-5 w-5 accent-(--ink2)" checked={foreign} onChange={(e) => setForeign(e.target.checked)} /> foreign smell
+                  </label>
+                  <label className="flex min-h-8 items-center gap-2">
+                    <input type="checkbox" className="h-5 w-5 accent-(--ink2)" checked={history} onChange={(e) => setHistory(e.target.checked)} /> history seen
+                  </label>
+                </div>
+              </div>
+              <VerdictPanel
+                result={started ? result : null}
+                chosen={chosen}
+                onChoose={setVerdict}
+                why={why}
+                onWhy={setWhy}
+                asksWhy={started && result !== null && (chosen !== result.verdict || (missing && chosen !== 'reject'))}
+                missing={missing ? `${looked.length} of ${wanted} fish looked at` : null}
+                problem={problem}
+                busy={busy}
+                onRecord={() => void record()}
+              />
+            </>
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}

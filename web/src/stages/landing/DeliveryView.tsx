@@ -1,0 +1,156 @@
+import { contract, type Delivery, type LotRow, type Problem } from '@ember-slate/contract';
+import { faoAreas } from '@ember-slate/core/labels';
+import { conditionCode, shortName } from '@ember-slate/core/species';
+import { formatMoney, formatTemperature } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useChange } from '../../app/api.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { useStored } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { Mass, SourceMark } from '../../parts/Mass.tsx';
+import { DeliveryForm } from './DeliveryForm.tsx';
+import { LotForm } from './LotForm.tsx';
+
+const conditionNames: Record<LotRow['condition'], string> = { whole: 'whole', gutted: 'gutted', headed_gutted: 'headed, gutted', tail: 'tail', wing: 'wing' };
+
+/** Closing asks for a reason when the note and the scale differ. */
+function CloseNote({ delivery }: { delivery: Delivery }) {
+  const { send, busy } = useChange(contract.landing.closeDelivery);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const off = delivery.differences.length > 0;
+  const close = async () => {
+    const outcome = await send({ version: delivery.version, reason }, { id: delivery.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  return (
+    <div className="mt-3 flex items-end gap-5 border-t-[1.5px] border-ink pt-3">
+      {off && <TextField className="flex-1" label={`Differs: ${delivery.differences.join('; ')}. Why close it?`} value={reason} onChange={setReason} error={problem?.detail} />}
+      {!off && problem && <p role="alert">{problem.detail}</p>}
+      <div className={off ? 'pb-6' : ''}>
+        <Button kind={off ? 'plain' : 'main'} busy={busy} notYet={delivery.lots.length === 0 ? 'land a lot first' : off && !reason ? 'say why first' : null} onPress={() => void close()}>
+          Note checked, close
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLand: boolean }) {
+  const { when } = useTimes();
+  const units = useStored((s) => s.prefs.units);
+  const [editing, setEditing] = useState<'head' | LotRow | null>(null);
+  if (editing === 'head') return <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />;
+  const open = delivery.state === 'open';
+  return (
+    <div>
+      <div className="flex items-start justify-between gap-4">
+        <div>
+          <h2 className="text-big">{delivery.supplier}</h2>
+          <p className="text-ink2">
+            {when(delivery.arrivedAt)} · {delivery.probeTenths === null ? 'not probed' : `core ${formatTemperature(delivery.probeTenths, units)}`} · ice {delivery.ice} · {delivery.noteRef ? `note ${delivery.noteRef}` : 'no note number'} · {delivery.recordedBy}
+          </p>
+        </div>
+        {mayLand && open && (
+          <Button small onPress={() => setEditing('head')}>
+            Correct
+          </Button>
+        )}
+      </div>
+      {delivery.warnings.map((w) => (
+        <p key={w} className="mt-2 border-l-[3px] border-emberline pl-3">
+          {w}. <span className="text-ink3">Follow your local food authority and your own food-safety plan.</span>
+        </p>
+      ))}
+      {delivery.remarks && <p className="mt-2 text-ink2">{delivery.remarks}</p>}
+      {delivery.lots.length > 0 && (
+        <table className="plain mt-3">
+          <thead>
+            <tr>
+              <th>Lot</th>
+              <th>Fish</th>
+              <th className="max-sm:hidden">Origin</th>
+              <th className="text-right">Number</th>
+              <th className="text-right">Weight</th>
+              <th className="text-right max-sm:hidden">Price a kg</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {delivery.lots.map((l) => (
+              <tr key={l.id}>
+                <td className="font-figure text-label font-semibold whitespace-nowrap">{l.code}</td>
+                <td className="py-1">
+                  {shortName(l.speciesName)} <span className="text-note text-ink3">{conditionNames[l.condition]} {conditionCode[l.condition]}</span>
+                  {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
+                  {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
+                </td>
+                <td className="text-note text-ink2 max-sm:hidden">
+                  {l.production === 'farmed' ? `farmed, ${l.area}` : `${l.area} ${faoAreas[l.area] ?? ''}`}
+                  {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
+                </td>
+                <td className="num">{l.pieces}</td>
+                <td className="num">
+                  <span className="inline-flex items-center gap-2">
+                    <Mass g={l.grams} />
+                    <SourceMark source={l.weightSource} />
+                  </span>
+                </td>
+                <td className="num max-sm:hidden">{l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}</td>
+                <td className="pl-4 text-right whitespace-nowrap">
+                  {mayLand && (
+                    <button type="button" className="why mr-3" onClick={() => setEditing(l)}>
+                      correct
+                    </button>
+                  )}
+                  <Link className="why" to={`/grading/${l.id}`}>
+                    {l.graded ? 'grade' : 'grade it'}
+                  </Link>
+                </td>
+              </tr>
+            ))}
+            <tr>
+              <td className="border-t-[1.5px]! border-ink!" colSpan={2}>
+                weighed in all
+              </td>
+              <td className="border-t-[1.5px]! border-ink! max-sm:hidden" />
+              <td className="num border-t-[1.5px]! border-ink!">{delivery.totals.pieces}</td>
+              <td className="num border-t-[1.5px]! border-ink!">
+                <span className="inline-flex items-center gap-2">
+                  <Mass g={delivery.totals.grams} />
+                  <span className="w-[18px]" />
+                </span>
+              </td>
+              <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">{delivery.totals.money === null ? '' : formatMoney(delivery.totals.money)}</td>
+              <td className="border-t-[1.5px]! border-ink!" />
+            </tr>
+            {(delivery.noteGrams !== null || delivery.notePieces !== null) && (
+              <tr className="text-ink2">
+                <td colSpan={2}>the note says</td>
+                <td className="max-sm:hidden" />
+                <td className="num">{delivery.notePieces ?? '–'}</td>
+                <td className="num">
+                  <span className="inline-flex items-center gap-2">
+                    {delivery.noteGrams === null ? '–' : <Mass g={delivery.noteGrams} />}
+                    <span className="w-[18px]" />
+                  </span>
+                </td>
+                <td className="num max-sm:hidden">{delivery.noteMoney === null ? '' : formatMoney(delivery.noteMoney)}</td>
+                <td />
+              </tr>
+            )}
+          </tbody>
+        </table>
+      )}
+      {editing && <LotForm key={editing.id} deliveryId={delivery.id} lot={editing} onDone={() => setEditing(null)} />}
+      {open && mayLand && !editing && (
+        <>
+          <CloseNote delivery={delivery} />
+          <LotForm key={delivery.lots.length} deliveryId={delivery.id} lot={null} previous={delivery.lots.at(-1)} onDone={() => undefined} />
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,105 @@
+import { contract, type Delivery } from '@ember-slate/contract';
+import { formatMoney } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { DeliveryForm } from './DeliveryForm.tsx';
+import { DeliveryView } from './DeliveryView.tsx';
+
+/** The heading is the answer: what at the back door wants a hand. */
+function headline(deliveries: readonly Delivery[]): string {
+  const open = deliveries.filter((d) => d.state === 'open');
+  const off = open.find((d) => d.differences.length > 0);
+  if (off) return `${off.supplier}: ${off.differences[0]}`;
+  if (open.length > 0) return `${open[0]!.supplier} is being unloaded`;
+  if (deliveries.length === 0) return 'Nothing has landed today';
+  return `${deliveries.length} ${deliveries.length === 1 ? 'delivery' : 'deliveries'} landed and checked`;
+}
+
+/** Landed weight against the note on one axis for all deliveries: the note is a post, lots are the bar. */
+function Against({ delivery, full }: { delivery: Delivery; full: number }) {
+  const x = (g: number) => (g / full) * 168;
+  let from = 0;
+  return (
+    <svg width="176" height="16" aria-hidden="true" className="overflow-visible">
+      <path className="rul" d="M 0 15.5 H 170" />
+      {delivery.lots.map((l) => {
+        const x0 = x(from);
+        from += l.grams;
+        return <rect key={l.id} x={x0} y="5" width={Math.max(1, x(l.grams) - 1.5)} height="10" fill="var(--ink2)" opacity="0.55" />;
+      })}
+      {delivery.noteGrams !== null && <path d={`M ${x(delivery.noteGrams)} 0 V 15`} stroke={delivery.differences.length > 0 ? 'var(--emberline)' : 'var(--ink)'} strokeWidth="2.5" />}
+    </svg>
+  );
+}
+
+export default function Landing() {
+  const { data: deliveries, problem, again } = useRead(contract.landing.deliveries, { query: {} });
+  const { me } = useShop();
+  const { time } = useTimes();
+  const mass = useMass();
+  const [chosen, setChosen] = useState<number | 'new' | null>(null);
+  if (!deliveries) return <Waiting problem={problem} again={again} />;
+  const first = deliveries.find((d) => d.state === 'open') ?? deliveries[0];
+  const shown = chosen === 'new' ? null : (deliveries.find((d) => d.id === chosen) ?? first ?? null);
+  const total = deliveries.reduce((s, d) => s + d.totals.grams, 0);
+  const full = Math.max(1, ...deliveries.map((d) => Math.max(d.totals.grams, d.noteGrams ?? 0)));
+  const mayLand = me.role !== 'counter';
+  return (
+    <div className="flex h-full flex-col">
+      <div className="flex items-center justify-between gap-4 pb-2">
+        <div>
+          <h1 className="text-head max-sm:text-big">{headline(deliveries)}</h1>
+          <p className="text-ink2">{deliveries.length > 0 ? `${mass(total)} in ${deliveries.reduce((s, d) => s + d.lots.length, 0)} lots so far today.` : 'Open the first delivery when the van is at the door.'}</p>
+        </div>
+        {mayLand && (
+          <Button kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'} onPress={() => setChosen('new')}>
+            New delivery
+          </Button>
+        )}
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
+        <ul className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:border-r-0 max-sm:pr-0" aria-label="Deliveries today">
+          {deliveries.map((d) => (
+            <li key={d.id} className="border-b border-line">
+              <button
+                type="button"
+                aria-current={shown?.id === d.id}
+                onClick={() => setChosen(d.id)}
+                className={`block w-full px-2 py-2.5 text-left hover:bg-lift ${shown?.id === d.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+              >
+                <span className="flex items-baseline justify-between gap-2">
+                  <span className="truncate font-figure text-label font-semibold">{d.supplier}</span>
+                  <span className="text-note text-ink3">{time(d.arrivedAt)}</span>
+                </span>
+                <span className="flex items-baseline justify-between">
+                  <span className="font-figure text-row font-semibold">
+                    <Mass g={d.totals.grams} />
+                  </span>
+                  <span className="text-note text-ink2">{d.totals.money === null ? `${d.totals.pieces} fish` : formatMoney(d.totals.money)}</span>
+                </span>
+                <Against delivery={d} full={full} />
+                <span className={`block text-note ${d.state === 'open' && d.differences.length > 0 ? 'text-embertext' : 'text-ink3'}`}>
+                  {d.state === 'closed' ? 'checked' : d.differences.length > 0 ? d.differences[0] : d.noteGrams === null ? 'open, no weight on the note' : 'open, agrees so far'}
+                </span>
+              </button>
+            </li>
+          ))}
+          {deliveries.length > 0 && <li className="pt-2 text-note text-ink3">bar: weighed, a lot each · post: the note</li>}
+        </ul>
+        <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
+          {shown ? (
+            <DeliveryView key={shown.id} delivery={shown} mayLand={mayLand} />
+          ) : mayLand ? (
+            <DeliveryForm delivery={null} onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />
+          ) : (
+            <p className="text-ink2">The back door records deliveries; you are signed in for the counter.</p>
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}
