@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import * as f from './fields.ts';
 import { change, counterHands, everyone, managers, read, type Route } from './route.ts';
 

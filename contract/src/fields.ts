@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { problem } from './fields.ts';
 import { contract } from './index.ts';
 import type { Route } from './route.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import * as f from './fields.ts';
 import { backDoor, change, read, type Route } from './route.ts';
 

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 export const roles = ['counter', 'bench', 'manager'] as const;
 export type Role = (typeof roles)[number];

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import * as f from './fields.ts';
 import { everyone, managers, read, tags, type Route } from './route.ts';
 

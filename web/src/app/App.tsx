@@ -18,7 +18,7 @@ const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
-const Parts = lazy(() => import('../parts/Parts.tsx'));
+const Parts = import.meta.env.DEV ? lazy(() => import('../parts/Parts.tsx')) : null;
 
 /** Locks after minutes without a key, a tap or a new weight. */
 function useIdleLock(minutes: number, active: boolean, lock: () => void) {
@@ -68,7 +68,7 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'bench/:id', element: <BenchTicket /> },
             { path: 'counter', element: <Counter /> },
             { path: 'close', element: <Close /> },
-            ...(import.meta.env.DEV ? [{ path: 'parts', element: <Parts /> }] : []),
+            ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),
             { path: '*', element: <Navigate to="/landing" replace /> },
           ],
         },
@@ -85,7 +85,9 @@ function Open({ shop }: { shop: Shop }) {
           </ShopContext>
         </div>
       )}
-      {closed && <SignIn shop={shop} locked={locked || (ended && shown !== null)} onIn={() => setLocked(false)} />}
+      {closed && (
+        <SignIn shop={shop} locked={locked || (ended && shown !== null)} onIn={() => setLocked(false)} />
+      )}
     </>
   );
 }

@@ -38,7 +38,9 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
     <main className="fixed inset-0 z-50 overflow-y-auto bg-slab px-6 py-10">
       <div className="mx-auto max-w-[720px]">
         <div className="flex items-baseline justify-between border-b border-line pb-3">
-          <h1 className="text-head">{locked ? 'Locked. Who is here?' : `${shop.name} is open. Who is here?`}</h1>
+          <h1 className="text-head">
+            {locked ? 'Locked. Who is here?' : `${shop.name} is open. Who is here?`}
+          </h1>
           <span className="text-note text-ink3">Ember Slate{shop.sample ? ' · sample data' : ''}</span>
         </div>
         {locked && <p className="pt-2 text-ink2">What you were doing lies underneath, as you left it.</p>}
@@ -57,7 +59,14 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
                 className="flex min-h-16 items-center gap-4 border-t border-line text-left font-figure text-row font-medium first:border-t-0 hover:bg-lift"
               >
                 <svg width="18" height="18" aria-hidden="true">
-                  <circle cx="9" cy="9" r="7.5" fill={who === s.id ? 'var(--ink)' : 'none'} stroke={who === s.id ? 'var(--ink)' : 'var(--rule)'} strokeWidth="1.5" />
+                  <circle
+                    cx="9"
+                    cy="9"
+                    r="7.5"
+                    fill={who === s.id ? 'var(--ink)' : 'none'}
+                    stroke={who === s.id ? 'var(--ink)' : 'var(--rule)'}
+                    strokeWidth="1.5"
+                  />
                 </svg>
                 {s.name}
               </button>
@@ -88,14 +97,25 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
             </label>
             <div className="mt-2 grid grid-cols-3 gap-2">
               {digits.map((d) => (
-                <button key={d} type="button" className="btn min-h-14 text-row" aria-label={`digit ${d}`} onClick={() => setPin((p) => (p + d).slice(0, 8))}>
+                <button
+                  key={d}
+                  type="button"
+                  className="btn min-h-14 text-row"
+                  aria-label={`digit ${d}`}
+                  onClick={() => setPin((p) => (p + d).slice(0, 8))}
+                >
                   {d}
                 </button>
               ))}
               <button type="button" className="btn min-h-14 px-0" onClick={() => setPin('')}>
                 Clear
               </button>
-              <button type="button" className="btn min-h-14 text-row" aria-label="digit 0" onClick={() => setPin((p) => (p + '0').slice(0, 8))}>
+              <button
+                type="button"
+                className="btn min-h-14 text-row"
+                aria-label="digit 0"
+                onClick={() => setPin((p) => (p + '0').slice(0, 8))}
+              >
                 0
               </button>
               <button className="btn btn-main min-h-14 px-0" aria-disabled={who === null || pin.length < 4}>

@@ -1,4 +1,12 @@
-import { tags, type AnswerOf, type BodyOf, type Problem, type QueryOf, type Route, type Tag } from '@ember-slate/contract';
+import {
+  tags,
+  type AnswerOf,
+  type BodyOf,
+  type Problem,
+  type QueryOf,
+  type Route,
+  type Tag,
+} from '@ember-slate/contract';
 import { createApi } from '@reduxjs/toolkit/query/react';
 import { useCallback, useRef, useState } from 'react';
 import { keep, keepable } from './outbox.ts';
@@ -19,12 +27,21 @@ export const api = createApi({
   reducerPath: 'api',
   tagTypes: [...tags],
   baseQuery: async (args: ReadArgs | ChangeArgs) => {
-    const outcome = 'key' in args ? await requestUntilAnswered(args.method, args.path, args.body, args.key) : await request('GET', args.path);
+    const outcome =
+      'key' in args
+        ? await requestUntilAnswered(args.method, args.path, args.body, args.key)
+        : await request('GET', args.path);
     return outcome.ok ? { data: outcome.data } : { error: outcome.problem };
   },
   endpoints: (build) => ({
-    read: build.query<unknown, ReadArgs>({ query: (args) => args, providesTags: (_r, _e, args) => [...args.tags] }),
-    change: build.mutation<unknown, ChangeArgs>({ query: (args) => args, invalidatesTags: (r, _e, args) => (r === undefined ? [] : [...args.tags]) }),
+    read: build.query<unknown, ReadArgs>({
+      query: (args) => args,
+      providesTags: (_r, _e, args) => [...args.tags],
+    }),
+    change: build.mutation<unknown, ChangeArgs>({
+      query: (args) => args,
+      invalidatesTags: (r, _e, args) => (r === undefined ? [] : [...args.tags]),
+    }),
   }),
 });
 
@@ -33,11 +50,16 @@ type Params = Record<string, string | number>;
 function pathOf(route: Route, params: Params = {}, query?: Record<string, unknown>): string {
   const path = route.path.replace(/:(\w+)/g, (_m, name: string) => encodeURIComponent(String(params[name])));
   const pairs = Object.entries(query ?? {}).filter(([, v]) => v !== undefined);
-  return pairs.length > 0 ? `${path}?${new URLSearchParams(pairs.map(([k, v]) => [k, String(v)])).toString()}` : path;
+  return pairs.length > 0
+    ? `${path}?${new URLSearchParams(pairs.map(([k, v]) => [k, String(v)])).toString()}`
+    : path;
 }
 
 /** Reads a route; the answer stays fresh through the change feed. */
-export function useRead<R extends Route>(route: R, args: { params?: Params; query?: QueryOf<R>; skip?: boolean } = {}) {
+export function useRead<R extends Route>(
+  route: R,
+  args: { params?: Params; query?: QueryOf<R>; skip?: boolean } = {},
+) {
   const path = pathOf(route, args.params, args.query as Record<string, unknown> | undefined);
   const result = api.useReadQuery({ path, tags: route.tags }, { skip: args.skip ?? false });
   return {
@@ -56,7 +78,10 @@ export function useChange<R extends Route>(route: R) {
   const [busy, setBusy] = useState(false);
   const pending = useRef<{ body: string; key: string } | null>(null);
   const send = useCallback(
-    async (body: BodyOf<R>, params?: Params): Promise<Outcome<AnswerOf<R>> | { ok: false; problem: Problem; kept: true }> => {
+    async (
+      body: BodyOf<R>,
+      params?: Params,
+    ): Promise<Outcome<AnswerOf<R>> | { ok: false; problem: Problem; kept: true }> => {
       const path = pathOf(route, params);
       const text = `${path} ${JSON.stringify(body)}`;
       const key = pending.current?.body === text ? pending.current.key : crypto.randomUUID();

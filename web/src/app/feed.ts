@@ -11,7 +11,8 @@ export function useFeed(signedIn: boolean): void {
   useEffect(() => onKept((count) => act(keptCount(count))), [act]);
   useEffect(() => {
     if (!signedIn) return;
-    const refused = (why: string) => act(say({ text: `Kept on this screen, then refused: ${why}`, problem: true }));
+    const refused = (why: string) =>
+      act(say({ text: `Kept on this screen, then refused: ${why}`, problem: true }));
     let source: EventSource;
     let reopen: number | undefined;
     let lost = false;
@@ -21,7 +22,19 @@ export function useFeed(signedIn: boolean): void {
         act(lineLive());
         void sendKept(refused);
         // While the line was gone anything may have changed.
-        if (lost) act(api.util.invalidateTags(['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close', 'people']));
+        if (lost)
+          act(
+            api.util.invalidateTags([
+              'landing',
+              'grading',
+              'orders',
+              'plan',
+              'bench',
+              'counter',
+              'close',
+              'people',
+            ]),
+          );
         lost = false;
       };
       source.onerror = () => {

@@ -1,7 +1,10 @@
 import { useEffect, useRef } from 'react';
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input:not([type=radio], [type=checkbox]), textarea, select, [contenteditable], [role=combobox]') !== null;
+  target instanceof HTMLElement &&
+  target.closest(
+    'input:not([type=radio], [type=checkbox]), textarea, select, [contenteditable], [role=combobox]',
+  ) !== null;
 /** A control reached by keyboard keeps its own Space and Enter; one that was tapped gives the space bar back. */
 const pressing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
@@ -16,7 +19,8 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target))
+        return;
       if (document.querySelector('[role=dialog]')) return;
       if ((event.key === 'Enter' || event.key === ' ') && pressing(event.target)) return;
       const act = latest.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];

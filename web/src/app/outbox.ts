@@ -12,7 +12,10 @@ interface OutboxDb extends DBSchema {
   outbox: { key: number; value: Kept };
 }
 
-const db = () => openDB<OutboxDb>('ember-slate', 1, { upgrade: (d) => void d.createObjectStore('outbox', { autoIncrement: true }) });
+const db = () =>
+  openDB<OutboxDb>('ember-slate', 1, {
+    upgrade: (d) => void d.createObjectStore('outbox', { autoIncrement: true }),
+  });
 
 /** What may wait on this screen while the line is gone: weigh-outs and sales, each under its own key. */
 export const keepable = (route: Route): boolean =>

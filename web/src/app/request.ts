@@ -5,17 +5,31 @@ export type Outcome<T> = { ok: true; data: T } | { ok: false; problem: Problem }
 /** Ids of changes this screen made itself: the feed need not bring them back. */
 export const ownChanges = new Set<number>();
 
-const away = (detail: string): Problem => ({ type: 'urn:ember-slate:problem:away', title: 'No answer', status: 0, code: 'away', detail });
+const away = (detail: string): Problem => ({
+  type: 'urn:ember-slate:problem:away',
+  title: 'No answer',
+  status: 0,
+  code: 'away',
+  detail,
+});
 
 /** Whether sending the same request again with the same key may help: nothing is known to have been refused. */
 export const mayRetry = (problem: Problem): boolean => problem.status === 0 || problem.status === 503;
 
 /** One request; a problem document, a dead line or a server that answers nonsense come back as a problem. */
-export async function request<T>(method: string, path: string, body?: unknown, key?: string): Promise<Outcome<T>> {
+export async function request<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  key?: string,
+): Promise<Outcome<T>> {
   try {
     const response = await fetch(path, {
       method,
-      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...(key ? { 'Idempotency-Key': key } : {}) },
+      headers: {
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...(key ? { 'Idempotency-Key': key } : {}),
+      },
       body: body === undefined ? null : JSON.stringify(body),
       signal: AbortSignal.timeout(15_000),
     });
@@ -24,14 +38,22 @@ export async function request<T>(method: string, path: string, body?: unknown, k
     const data = (await response.json()) as unknown;
     return response.ok ? { ok: true, data: data as T } : { ok: false, problem: data as Problem };
   } catch {
-    return { ok: false, problem: away('The shop does not answer. Nothing you typed is lost; it is safe to press again.') };
+    return {
+      ok: false,
+      problem: away('The shop does not answer. Nothing you typed is lost; it is safe to press again.'),
+    };
   }
 }
 
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 /** A change sent again with the same key while the server is away, for about four seconds. */
-export async function requestUntilAnswered<T>(method: string, path: string, body: unknown, key: string): Promise<Outcome<T>> {
+export async function requestUntilAnswered<T>(
+  method: string,
+  path: string,
+  body: unknown,
+  key: string,
+): Promise<Outcome<T>> {
   for (const wait of [300, 1000, 2500]) {
     const outcome = await request<T>(method, path, body, key);
     if (outcome.ok || !mayRetry(outcome.problem)) return outcome;

@@ -39,7 +39,10 @@ export function useTimes() {
       today: (now: Date = new Date()) => tradingDay(now, shop),
       dayName,
       /** A time, with its day when that is not today. */
-      when: (at: string) => (tradingDay(new Date(at), shop) === tradingDay(new Date(), shop) ? format(local(at), 'HH:mm') : format(local(at), 'EEE HH:mm')),
+      when: (at: string) =>
+        tradingDay(new Date(at), shop) === tradingDay(new Date(), shop)
+          ? format(local(at), 'HH:mm')
+          : format(local(at), 'EEE HH:mm'),
     };
   }, [shop]);
 }

@@ -1,7 +1,10 @@
 import { useEffect, useState } from 'react';
 
 /** The size of an element, kept up to date: drawings are laid out in real pixels. */
-export function useSize<T extends Element>(): [(element: T | null) => void, { width: number; height: number }] {
+export function useSize<T extends Element>(): [
+  (element: T | null) => void,
+  { width: number; height: number },
+] {
   const [element, setElement] = useState<T | null>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   useEffect(() => {

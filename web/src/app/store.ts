@@ -11,7 +11,10 @@ export interface Prefs {
 }
 const prefsKey = 'ember-slate-prefs';
 const storedPrefs = (): Prefs => {
-  const fallback: Prefs = { theme: window.matchMedia('(prefers-color-scheme: light)').matches ? 'chalk' : 'slate', units: 'metric' };
+  const fallback: Prefs = {
+    theme: window.matchMedia('(prefers-color-scheme: light)').matches ? 'chalk' : 'slate',
+    units: 'metric',
+  };
   try {
     return { ...fallback, ...(JSON.parse(localStorage.getItem(prefsKey) ?? '{}') as Partial<Prefs>) };
   } catch {
@@ -37,7 +40,12 @@ const line = createSlice({
   },
   reducers: {
     lineLive: (s) => ({ ...s, live: true, lostAt: null }),
-    lineLost: (s, a: PayloadAction<number>) => ({ ...s, live: false, lostAt: s.lostAt ?? a.payload, reading: { ...s.reading, state: 'none' as const } }),
+    lineLost: (s, a: PayloadAction<number>) => ({
+      ...s,
+      live: false,
+      lostAt: s.lostAt ?? a.payload,
+      reading: { ...s.reading, state: 'none' as const },
+    }),
     weighed: (s, a: PayloadAction<Reading>) => ({ ...s, reading: a.payload }),
     keptCount: (s, a: PayloadAction<number>) => ({ ...s, kept: a.payload }),
     say: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => ({ ...s, said: a.payload }),

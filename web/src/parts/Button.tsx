@@ -17,7 +17,19 @@ interface Props {
   pressed?: boolean;
 }
 
-export function Button({ children, onPress, kind = 'plain', small, tall, keyHint, busy, notYet, submit, className = '', pressed }: Props) {
+export function Button({
+  children,
+  onPress,
+  kind = 'plain',
+  small,
+  tall,
+  keyHint,
+  busy,
+  notYet,
+  submit,
+  className = '',
+  pressed,
+}: Props) {
   const blocked = busy || Boolean(notYet);
   return (
     <button

@@ -2,7 +2,17 @@ import { Dialog as Headless, DialogPanel, DialogTitle } from '@headlessui/react'
 import type { ReactNode } from 'react';
 
 /** A question that must be answered before going on; Escape leaves everything as it was. */
-export function Dialog({ title, open, onClose, children }: { title: string; open: boolean; onClose: () => void; children: ReactNode }) {
+export function Dialog({
+  title,
+  open,
+  onClose,
+  children,
+}: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   return (
     <Headless open={open} onClose={onClose} className="relative z-40">
       <div className="fixed inset-0 bg-air/80" aria-hidden="true" />

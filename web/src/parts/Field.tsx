@@ -40,7 +40,14 @@ interface TextProps extends Omit<FrameProps, 'children'> {
 export function TextField({ label, note, error, className, value, onChange, ...input }: TextProps) {
   return (
     <Frame label={label} note={note} error={error} className={className ?? ''}>
-      <input {...input} className="field-value" value={value} aria-invalid={Boolean(error)} onChange={(e) => onChange(e.target.value)} autoComplete="off" />
+      <input
+        {...input}
+        className="field-value"
+        value={value}
+        aria-invalid={Boolean(error)}
+        onChange={(e) => onChange(e.target.value)}
+        autoComplete="off"
+      />
     </Frame>
   );
 }
@@ -52,10 +59,24 @@ interface SelectProps<T extends string> extends Omit<FrameProps, 'children'> {
   empty?: string;
 }
 
-export function SelectField<T extends string>({ label, note, error, className, value, options, onChange, empty }: SelectProps<T>) {
+export function SelectField<T extends string>({
+  label,
+  note,
+  error,
+  className,
+  value,
+  options,
+  onChange,
+  empty,
+}: SelectProps<T>) {
   return (
     <Frame label={label} note={note} error={error} className={className ?? ''}>
-      <select className="field-value h-[42px] appearance-none" value={value} aria-invalid={Boolean(error)} onChange={(e) => onChange(e.target.value as T)}>
+      <select
+        className="field-value h-[42px] appearance-none"
+        value={value}
+        aria-invalid={Boolean(error)}
+        onChange={(e) => onChange(e.target.value as T)}
+      >
         {empty !== undefined && <option value="">{empty}</option>}
         {options.map((o) => (
           <option key={o.value} value={o.value} disabled={o.off ?? false}>
@@ -86,18 +107,36 @@ interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
 export function WeightField({ label, note, error, className, value, onChange, take, plain }: WeightProps) {
   const units = useStored((s) => s.prefs.units);
   const [draft, setDraft] = useState<string | null>(null);
-  useTake(take && { ...take, onTake: (r) => onChange({ grams: r.grams, source: 'measured' }) }, JSON.stringify(take));
+  useTake(
+    take && { ...take, onTake: (r) => onChange({ grams: r.grams, source: 'measured' }) },
+    JSON.stringify(take),
+  );
   const unit = massUnit(value?.grams ?? 0, units);
   const bad = draft !== null && draft.trim() !== '' && parseMass(draft, units) === null;
   return (
-    <Frame label={`${label}, ${unit}`} note={note ?? (value ? { measured: 'from the scale', typed: 'typed', estimated: 'estimated' }[value.source] : take ? 'weigh it, or type' : '')} error={bad ? 'That is no weight' : error} className={className ?? ''}>
+    <Frame
+      label={`${label}, ${unit}`}
+      note={
+        note ??
+        (value
+          ? { measured: 'from the scale', typed: 'typed', estimated: 'estimated' }[value.source]
+          : take
+            ? 'weigh it, or type'
+            : '')
+      }
+      error={bad ? 'That is no weight' : error}
+      className={className ?? ''}
+    >
       <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
         <input
           className="field-value w-full border-b-0"
           inputMode="decimal"
           autoComplete="off"
           aria-invalid={bad || Boolean(error)}
-          value={draft ?? (value ? `${value.source === 'estimated' ? '~ ' : ''}${formatMass(value.grams, units)}` : '')}
+          value={
+            draft ??
+            (value ? `${value.source === 'estimated' ? '~ ' : ''}${formatMass(value.grams, units)}` : '')
+          }
           onFocus={(e) => {
             setDraft(value ? formatMass(value.grams, units) : '');
             e.target.select();
@@ -125,7 +164,12 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
   const [draft, setDraft] = useState<string | null>(null);
   const bad = draft !== null && draft.trim() !== '' && parseMoney(draft) === null;
   return (
-    <Frame label={label} note={note} error={bad ? 'A price looks like 14.90 or 14,90' : error} className={className ?? ''}>
+    <Frame
+      label={label}
+      note={note}
+      error={bad ? 'A price looks like 14.90 or 14,90' : error}
+      className={className ?? ''}
+    >
       <input
         className="field-value"
         inputMode="decimal"
@@ -143,8 +187,10 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
 }
 
 /** A whole number typed, or null. */
-export const wholeNumber = (text: string): number | null => (/^\s*\d{1,7}\s*$/.test(text) ? Number(text) : null);
+export const wholeNumber = (text: string): number | null =>
+  /^\s*\d{1,7}\s*$/.test(text) ? Number(text) : null;
 
 /** Field errors of a problem document by path. */
-export const errorsByPath = (problem: { errors?: { path: string; message: string }[] | undefined } | null): Record<string, string> =>
-  Object.fromEntries((problem?.errors ?? []).map((e) => [e.path, e.message]));
+export const errorsByPath = (
+  problem: { errors?: { path: string; message: string }[] | undefined } | null,
+): Record<string, string> => Object.fromEntries((problem?.errors ?? []).map((e) => [e.path, e.message]));

@@ -14,13 +14,46 @@ interface FinRule {
 
 const long = (from: number, height: number): FinRule => ({ from, to: 0.88, height, peak: 0.45 });
 /** Fins by body plan, ours: enough for the eye to tell a hake from a bream. */
-const fins: Record<string, { dorsal: readonly FinRule[]; anal: readonly FinRule[]; tail: { span: number; fork: number } }> = {
-  fusiform: { dorsal: [{ from: 0.42, to: 0.58, height: 0.07, peak: 0.2 }, { from: 0.82, to: 0.86, height: 0.03, peak: 0.6 }], anal: [{ from: 0.7, to: 0.8, height: 0.06, peak: 0.2 }], tail: { span: 0.1, fork: 0.6 } },
-  deep: { dorsal: [long(0.28, 0.08)], anal: [{ from: 0.62, to: 0.82, height: 0.07, peak: 0.2 }], tail: { span: 0.15, fork: 0.45 } },
-  elongate: { dorsal: [{ from: 0.27, to: 0.38, height: 0.06, peak: 0.25 }, long(0.41, 0.05)], anal: [long(0.56, 0.05)], tail: { span: 0.075, fork: 0.92 } },
-  mackerel: { dorsal: [{ from: 0.34, to: 0.46, height: 0.06, peak: 0.15 }, { from: 0.62, to: 0.7, height: 0.04, peak: 0.2 }], anal: [{ from: 0.63, to: 0.71, height: 0.04, peak: 0.2 }], tail: { span: 0.1, fork: 0.35 } },
-  flat: { dorsal: [{ from: 0.08, to: 0.91, height: 0.065, peak: 0.55 }], anal: [{ from: 0.27, to: 0.91, height: 0.065, peak: 0.4 }], tail: { span: 0.1, fork: 1.1 } },
-  tail: { dorsal: [{ from: 0.6, to: 0.84, height: 0.05, peak: 0.3 }], anal: [{ from: 0.66, to: 0.86, height: 0.045, peak: 0.3 }], tail: { span: 0.07, fork: 1.05 } },
+const fins: Record<
+  string,
+  { dorsal: readonly FinRule[]; anal: readonly FinRule[]; tail: { span: number; fork: number } }
+> = {
+  fusiform: {
+    dorsal: [
+      { from: 0.42, to: 0.58, height: 0.07, peak: 0.2 },
+      { from: 0.82, to: 0.86, height: 0.03, peak: 0.6 },
+    ],
+    anal: [{ from: 0.7, to: 0.8, height: 0.06, peak: 0.2 }],
+    tail: { span: 0.1, fork: 0.6 },
+  },
+  deep: {
+    dorsal: [long(0.28, 0.08)],
+    anal: [{ from: 0.62, to: 0.82, height: 0.07, peak: 0.2 }],
+    tail: { span: 0.15, fork: 0.45 },
+  },
+  elongate: {
+    dorsal: [{ from: 0.27, to: 0.38, height: 0.06, peak: 0.25 }, long(0.41, 0.05)],
+    anal: [long(0.56, 0.05)],
+    tail: { span: 0.075, fork: 0.92 },
+  },
+  mackerel: {
+    dorsal: [
+      { from: 0.34, to: 0.46, height: 0.06, peak: 0.15 },
+      { from: 0.62, to: 0.7, height: 0.04, peak: 0.2 },
+    ],
+    anal: [{ from: 0.63, to: 0.71, height: 0.04, peak: 0.2 }],
+    tail: { span: 0.1, fork: 0.35 },
+  },
+  flat: {
+    dorsal: [{ from: 0.08, to: 0.91, height: 0.065, peak: 0.55 }],
+    anal: [{ from: 0.27, to: 0.91, height: 0.065, peak: 0.4 }],
+    tail: { span: 0.1, fork: 1.1 },
+  },
+  tail: {
+    dorsal: [{ from: 0.6, to: 0.84, height: 0.05, peak: 0.3 }],
+    anal: [{ from: 0.66, to: 0.86, height: 0.045, peak: 0.3 }],
+    tail: { span: 0.07, fork: 1.05 },
+  },
 };
 
 interface Props {
@@ -40,7 +73,12 @@ export function Fish({ species, grams, perMm, ruler }: Props) {
   const rulerRoom = ruler ? 26 : 0;
   const ticks = Array.from({ length: Math.floor(drawn.totalMm / 50) + 1 }, (_, i) => i * 50);
   return (
-    <svg width={drawn.width} height={drawn.height + rulerRoom} role="img" aria-label={`${species.name}, ${Math.round(drawn.totalMm)} mm`}>
+    <svg
+      width={drawn.width}
+      height={drawn.height + rulerRoom}
+      role="img"
+      aria-label={`${species.name}, ${Math.round(drawn.totalMm)} mm`}
+    >
       {drawn.fins.map((f, i) => (
         <g key={i}>
           <path className="f-fin" d={f.edge} />
@@ -50,13 +88,24 @@ export function Fish({ species, grams, perMm, ruler }: Props) {
       <path className="f-body" d={drawn.body} />
       <path className="f-line" d={drawn.gill} />
       <path className="f-ray" d={drawn.side} />
-      <circle cx={drawn.eye[0]} cy={drawn.eye[1]} r={drawn.eye[2]} fill="var(--slab)" stroke="var(--fishline)" strokeWidth="1.1" />
+      <circle
+        cx={drawn.eye[0]}
+        cy={drawn.eye[1]}
+        r={drawn.eye[2]}
+        fill="var(--slab)"
+        stroke="var(--fishline)"
+        strokeWidth="1.1"
+      />
       <circle cx={drawn.eye[0]} cy={drawn.eye[1]} r={drawn.eye[2] * 0.45} fill="var(--fishline)" />
       {ruler && (
         <g transform={`translate(0 ${drawn.height + 8})`}>
           <path className="rul" d={`M 0 0.5 H ${drawn.totalMm * perMm}`} />
           {ticks.map((mm) => (
-            <path key={mm} className="rul" d={`M ${Math.round(mm * perMm) + 0.5} 0 v ${mm % 100 === 0 ? 7 : 4}`} />
+            <path
+              key={mm}
+              className="rul"
+              d={`M ${Math.round(mm * perMm) + 0.5} 0 v ${mm % 100 === 0 ? 7 : 4}`}
+            />
           ))}
           <text x={drawn.totalMm * perMm} y="18" className="i3 end">
             {Math.round(drawn.totalMm)} mm
@@ -97,8 +146,13 @@ function draw(species: Props['species'], grams: number, perMm: number) {
     };
     const steps = Array.from({ length: 25 }, (_, i) => i / 24);
     const rayCount = Math.max(3, Math.round((f.to - f.from) * 45));
-    const rays = Array.from({ length: rayCount }, (_, i) => (i + 1) / (rayCount + 1)).map((t) => `M ${at(base(t))} L ${at(tip(t))}`);
-    return { edge: `M ${at(base(0))} L ${steps.map((t) => at(tip(t))).join(' L ')} L ${at(base(1))}`, rays: rays.join(' ') };
+    const rays = Array.from({ length: rayCount }, (_, i) => (i + 1) / (rayCount + 1)).map(
+      (t) => `M ${at(base(t))} L ${at(tip(t))}`,
+    );
+    return {
+      edge: `M ${at(base(0))} L ${steps.map((t) => at(tip(t))).join(' L ')} L ${at(base(1))}`,
+      rays: rays.join(' '),
+    };
   };
   const tailLength = shape.totalMm / shape.standardMm;
   const span = rule.tail.span * unit;
@@ -106,7 +160,9 @@ function draw(species: Props['species'], grams: number, perMm: number) {
   const root = half(1);
   const tail = {
     edge: `M ${at([1, root])} Q ${at([1 + (tailLength - 1) * 0.5, root * 1.1])} ${at([tailLength, span])} Q ${at([notch, span * 0.35])} ${at([notch, 0])} Q ${at([notch, -span * 0.35])} ${at([tailLength, -span])} Q ${at([1 + (tailLength - 1) * 0.5, -root * 1.1])} ${at([1, -root])}`,
-    rays: [-0.75, -0.45, -0.15, 0.15, 0.45, 0.75].map((q) => `M ${at([1.01, root * q])} L ${at([1 + (notch - 1) * 0.85, span * q * 0.85])}`).join(' '),
+    rays: [-0.75, -0.45, -0.15, 0.15, 0.45, 0.75]
+      .map((q) => `M ${at([1.01, root * q])} L ${at([1 + (notch - 1) * 0.85, span * q * 0.85])}`)
+      .join(' '),
   };
   const g = shape.collar * 0.9;
   const eyeAt = shape.collar * 0.36;
@@ -116,7 +172,11 @@ function draw(species: Props['species'], grams: number, perMm: number) {
     fins: [tail, ...rule.dorsal.map((f) => fin(f, 1)), ...rule.anal.map((f) => fin(f, -1))],
     gill: `M ${at([g * 0.86, half(g * 0.86) * 0.72])} Q ${at([g * 1.12, 0])} ${at([g * 0.84, -half(g * 0.84) * 0.8])}`,
     side: `M ${at([shape.collar, half(shape.collar) * 0.25])} Q ${at([0.55, half(0.55) * 0.1])} ${at([0.98, 0])}`,
-    eye: [head + eyeAt * unit, middle - half(eyeAt) * (flat ? 0.5 : 0.35), Math.max(1.6, unit * 0.014)] as const,
+    eye: [
+      head + eyeAt * unit,
+      middle - half(eyeAt) * (flat ? 0.5 : 0.35),
+      Math.max(1.6, unit * 0.014),
+    ] as const,
     totalMm: shape.totalMm,
     width: Math.ceil(head + tailLength * unit + 2),
     height: Math.ceil(middle * 2),

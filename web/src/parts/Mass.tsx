@@ -20,7 +20,11 @@ export function useMass(): (g: number) => string {
   return (g) => `${formatMass(g, units)} ${massUnit(g, units)}`;
 }
 
-const meanings: Record<WeightSource, string> = { measured: 'measured', typed: 'typed', estimated: 'estimated' };
+const meanings: Record<WeightSource, string> = {
+  measured: 'measured',
+  typed: 'typed',
+  estimated: 'estimated',
+};
 
 /** How a weight is known: three posts measured, one post typed, a wave estimated. */
 export function SourceMark({ source }: { source: WeightSource }) {
@@ -32,7 +36,12 @@ export function SourceMark({ source }: { source: WeightSource }) {
   return (
     <svg width="18" height="16" role="img" aria-label={meanings[source]} className="shrink-0">
       <title>{meanings[source]}</title>
-      <path d={paths[source]} fill="none" stroke={source === 'measured' ? 'var(--ink)' : 'var(--ink2)'} strokeWidth="1.75" />
+      <path
+        d={paths[source]}
+        fill="none"
+        stroke={source === 'measured' ? 'var(--ink)' : 'var(--ink2)'}
+        strokeWidth="1.75"
+      />
     </svg>
   );
 }

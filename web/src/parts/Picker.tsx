@@ -23,10 +23,18 @@ interface Props {
 export function Picker({ label, value, options, onChange, error, note, className = '', free }: Props) {
   const [query, setQuery] = useState('');
   const wanted = query.trim().toLowerCase();
-  const found = wanted === '' ? options : options.filter((o) => `${o.name} ${o.detail ?? ''}`.toLowerCase().includes(wanted));
+  const found =
+    wanted === ''
+      ? options
+      : options.filter((o) => `${o.name} ${o.detail ?? ''}`.toLowerCase().includes(wanted));
   return (
     <div className={`field ${className}`} data-error={error ? '' : undefined}>
-      <Combobox immediate value={value} onChange={(v: string | null) => v !== null && onChange(v)} onClose={() => setQuery('')}>
+      <Combobox
+        immediate
+        value={value}
+        onChange={(v: string | null) => v !== null && onChange(v)}
+        onClose={() => setQuery('')}
+      >
         <label className="field">
           <span className="field-label">{label}</span>
           <ComboboxInput
@@ -40,9 +48,16 @@ export function Picker({ label, value, options, onChange, error, note, className
             }}
           />
         </label>
-        <ComboboxOptions anchor={{ to: 'bottom start', gap: 2 }} className="z-40 max-h-72 w-(--input-width) min-w-64 overflow-y-auto border-[1.5px] border-rule bg-slab empty:hidden">
+        <ComboboxOptions
+          anchor={{ to: 'bottom start', gap: 2 }}
+          className="z-40 max-h-72 w-(--input-width) min-w-64 overflow-y-auto border-[1.5px] border-rule bg-slab empty:hidden"
+        >
           {found.slice(0, 60).map((o) => (
-            <ComboboxOption key={o.value} value={o.value} className="flex cursor-pointer items-baseline justify-between gap-3 px-3 py-2 font-figure text-label data-focus:bg-lift">
+            <ComboboxOption
+              key={o.value}
+              value={o.value}
+              className="flex cursor-pointer items-baseline justify-between gap-3 px-3 py-2 font-figure text-label data-focus:bg-lift"
+            >
               <span>{o.name}</span>
               <span className="font-text text-note text-ink3">{o.detail}</span>
             </ComboboxOption>

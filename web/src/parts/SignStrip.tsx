@@ -18,7 +18,12 @@ interface Props {
 
 const names = 210;
 const levels = [0, 1, 2, 3] as const;
-const categories = [['Extra', 0, 0.24], ['A', 0.24, 0.53], ['B', 0.53, 0.82], ['Not admitted', 0.82, 1.08]] as const;
+const categories = [
+  ['Extra', 0, 0.24],
+  ['A', 0.24, 0.53],
+  ['B', 0.53, 0.82],
+  ['Not admitted', 0.82, 1.08],
+] as const;
 
 /** A lens around a vote: its width the interval, its height the weight. */
 function lens(x0: number, xm: number, x1: number, h: number): string {
@@ -30,7 +35,17 @@ function lens(x0: number, xm: number, x1: number, h: number): string {
  * Every sign votes on one axis of ice days. Rings are the four levels of a sign, the filled one this fish's answer,
  * ticks the other fish; the lens is the vote, the band where the signs agree. A sign at odds stands last, in ember.
  */
-export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, grade, claimed, onLevel }: Props) {
+export function SignStrip({
+  speciesName,
+  iceDays,
+  scheme,
+  signs,
+  fish,
+  current,
+  grade,
+  claimed,
+  onLevel,
+}: Props) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [hint, setHint] = useState<{ sign: string; level: Level } | null>(null);
   const narrow = width < 560;
@@ -40,25 +55,49 @@ export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, 
   const span = iceDays * 1.08;
   const x = (days: number) => left + (Math.min(days, span) / span) * (width - left - 14);
   const odds = new Set(grade?.atOdds.map((o) => o.signId));
-  const ordered = [...signs].sort((a, b) => Number(odds.has(a.id)) - Number(odds.has(b.id)) || b.weight - a.weight);
+  const ordered = [...signs].sort(
+    (a, b) => Number(odds.has(a.id)) - Number(odds.has(b.id)) || b.weight - a.weight,
+  );
   const answers = fish[current] ?? {};
   const top = 44;
   const bandTop = grade ? x(grade.used - grade.halfWidth) : 0;
   return (
     <div ref={ref} className="relative" role="group" aria-label={`Signs of fish ${current + 1}`}>
       {width > 0 && (
-        <svg className="pointer-events-none absolute top-0 left-0 overflow-visible" width={width} height="100%" aria-hidden="true">
+        <svg
+          className="pointer-events-none absolute top-0 left-0 overflow-visible"
+          width={width}
+          height="100%"
+          aria-hidden="true"
+        >
           {grade && (
-            <rect x={Math.max(left, bandTop)} y={top - 8} width={x(grade.used + grade.halfWidth) - Math.max(left, bandTop)} height={8 + ordered.length * row} fill="var(--rimewash)" />
+            <rect
+              x={Math.max(left, bandTop)}
+              y={top - 8}
+              width={x(grade.used + grade.halfWidth) - Math.max(left, bandTop)}
+              height={8 + ordered.length * row}
+              fill="var(--rimewash)"
+            />
           )}
           {categories.map(([name, from, to]) => {
             const here = grade?.category === name;
             const x0 = x(from * iceDays);
             return (
               <g key={name}>
-                {from > 0 && <path className="rul" d={`M ${Math.round(x0) + 0.5} 0 V ${top + ordered.length * row}`} opacity="0.55" />}
+                {from > 0 && (
+                  <path
+                    className="rul"
+                    d={`M ${Math.round(x0) + 0.5} 0 V ${top + ordered.length * row}`}
+                    opacity="0.55"
+                  />
+                )}
                 {(!narrow || to - from > 0.2) && (
-                  <text x={x0 + (from > 0 ? 7 : 0)} y="14" className={`fig ${here ? '' : 'i2'}`} style={{ fontWeight: here ? 700 : 500 }}>
+                  <text
+                    x={x0 + (from > 0 ? 7 : 0)}
+                    y="14"
+                    className={`fig ${here ? '' : 'i2'}`}
+                    style={{ fontWeight: here ? 700 : 500 }}
+                  >
                     {name}
                   </text>
                 )}
@@ -84,19 +123,57 @@ export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, 
         const color = odd ? 'var(--emberline)' : 'var(--ink)';
         return (
           <div key={sign.id} className="relative border-t border-line" style={{ height: row }}>
-            <div className={`pointer-events-none absolute left-0 leading-none ${narrow ? 'top-1.5 flex gap-2' : 'top-1 w-[200px]'}`}>
-              <div className={`font-figure text-label font-semibold ${odd ? 'text-embertext' : ''}`}>{sign.name}</div>
-              <div className={`text-note ${shown === undefined ? 'text-ink3' : 'text-ink2'} ${narrow ? 'leading-[22px]' : 'leading-[15px]'}`}>{shown === undefined ? 'not looked at' : sign.words[shown]}</div>
+            <div
+              className={`pointer-events-none absolute left-0 leading-none ${narrow ? 'top-1.5 flex gap-2' : 'top-1 w-[200px]'}`}
+            >
+              <div className={`font-figure text-label font-semibold ${odd ? 'text-embertext' : ''}`}>
+                {sign.name}
+              </div>
+              <div
+                className={`text-note ${shown === undefined ? 'text-ink3' : 'text-ink2'} ${narrow ? 'leading-[22px]' : 'leading-[15px]'}`}
+              >
+                {shown === undefined ? 'not looked at' : sign.words[shown]}
+              </div>
             </div>
             <div role="radiogroup" aria-label={sign.name} className="absolute inset-x-0 bottom-0 h-12">
-              <svg className="pointer-events-none absolute inset-0 overflow-visible" width={width} height="48" aria-hidden="true">
+              <svg
+                className="pointer-events-none absolute inset-0 overflow-visible"
+                width={width}
+                height="48"
+                aria-hidden="true"
+              >
                 {vote && (
                   <g transform="translate(0 24)">
-                    {odd && <path d={`M ${x(grade!.used)} 0 H ${x(vote.interval[vote.oddsDays! > 0 ? 0 : 1])}`} stroke={color} strokeWidth="1.5" />}
-                    <path d={lens(x(vote.interval[0]), x(vote.days), x(vote.interval[1]), 5 + 9 * (sign.weight - 0.4))} fill={color} fillOpacity={odd ? 0.3 : 0.17} stroke={color} strokeOpacity="0.75" />
-                    <path d={`M ${x(vote.days)} ${-(5 + 9 * (sign.weight - 0.4))} V ${5 + 9 * (sign.weight - 0.4)}`} stroke={color} strokeWidth="3" />
                     {odd && (
-                      <text x={(x(grade!.used) + x(vote.interval[vote.oddsDays! > 0 ? 0 : 1])) / 2} y="-6" className="fig em halo mid">
+                      <path
+                        d={`M ${x(grade!.used)} 0 H ${x(vote.interval[vote.oddsDays! > 0 ? 0 : 1])}`}
+                        stroke={color}
+                        strokeWidth="1.5"
+                      />
+                    )}
+                    <path
+                      d={lens(
+                        x(vote.interval[0]),
+                        x(vote.days),
+                        x(vote.interval[1]),
+                        5 + 9 * (sign.weight - 0.4),
+                      )}
+                      fill={color}
+                      fillOpacity={odd ? 0.3 : 0.17}
+                      stroke={color}
+                      strokeOpacity="0.75"
+                    />
+                    <path
+                      d={`M ${x(vote.days)} ${-(5 + 9 * (sign.weight - 0.4))} V ${5 + 9 * (sign.weight - 0.4)}`}
+                      stroke={color}
+                      strokeWidth="3"
+                    />
+                    {odd && (
+                      <text
+                        x={(x(grade!.used) + x(vote.interval[vote.oddsDays! > 0 ? 0 : 1])) / 2}
+                        y="-6"
+                        className="fig em halo mid"
+                      >
                         {Math.abs(vote.oddsDays!).toFixed(1)} days off
                       </text>
                     )}
@@ -105,7 +182,12 @@ export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, 
                 {levels.map((l) => {
                   const others = fish.filter((f, i) => i !== current && f[sign.id] === l).length;
                   return Array.from({ length: others }, (_, i) => (
-                    <path key={`${l} ${i}`} d={`M ${x(scheme.centres[l] * iceDays) + (i - (others - 1) / 2) * 4.5} 5 v 8`} stroke="var(--ink2)" strokeWidth="1.6" />
+                    <path
+                      key={`${l} ${i}`}
+                      d={`M ${x(scheme.centres[l] * iceDays) + (i - (others - 1) / 2) * 4.5} 5 v 8`}
+                      stroke="var(--ink2)"
+                      strokeWidth="1.6"
+                    />
                   ));
                 })}
               </svg>
@@ -129,15 +211,27 @@ export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, 
                       const step = { ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1 }[e.key];
                       if (step === undefined) return;
                       e.preventDefault();
-                      const next = Math.min(3, Math.max(0, (chosen ?? l) + (chosen === undefined ? 0 : step))) as Level;
+                      const next = Math.min(
+                        3,
+                        Math.max(0, (chosen ?? l) + (chosen === undefined ? 0 : step)),
+                      ) as Level;
                       onLevel(sign.id, next);
-                      (e.currentTarget.parentElement!.querySelector(`[data-level="${next}"]`) as HTMLElement).focus();
+                      (
+                        e.currentTarget.parentElement!.querySelector(`[data-level="${next}"]`) as HTMLElement
+                      ).focus();
                     }}
                     style={{ left: x(scheme.centres[l] * iceDays) - (narrow ? 22 : 24) }}
                     className={`absolute top-0 grid h-12 ${narrow ? 'w-11' : 'w-12'} place-items-center`}
                   >
                     <svg width="18" height="18" aria-hidden="true">
-                      <circle cx="9" cy="9" r={on ? 7.5 : 6.5} fill={on ? color : 'var(--slab)'} stroke={on ? color : 'var(--rule)'} strokeWidth="1.5" />
+                      <circle
+                        cx="9"
+                        cy="9"
+                        r={on ? 7.5 : 6.5}
+                        fill={on ? color : 'var(--slab)'}
+                        stroke={on ? color : 'var(--rule)'}
+                        strokeWidth="1.5"
+                      />
                     </svg>
                   </button>
                 );
@@ -148,7 +242,12 @@ export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, 
       })}
       {width > 0 && <Axis x={x} left={left} width={width} iceDays={iceDays} speciesName={speciesName} />}
       {width > 0 && grade && (
-        <svg className="pointer-events-none absolute top-0 left-0 overflow-visible" width={width} height="100%" aria-hidden="true">
+        <svg
+          className="pointer-events-none absolute top-0 left-0 overflow-visible"
+          width={width}
+          height="100%"
+          aria-hidden="true"
+        >
           <ConsensusLine x={x(grade.used)} from={top - 8} rows={top + ordered.length * row} />
           <path d={`M ${x(grade.used)} ${top - 8} l -5 -7 h 10 z`} fill="var(--rime)" />
           <text x={x(grade.used) + 9} y={top - 8} className="fig ri halo">
@@ -156,8 +255,16 @@ export function SignStrip({ speciesName, iceDays, scheme, signs, fish, current, 
           </text>
           {claimed !== null && Math.abs(x(claimed) - x(grade.used)) > 4 && (
             <>
-              <path d={`M ${x(claimed)} ${top - 4} V ${top + ordered.length * row}`} stroke="var(--ink2)" strokeDasharray="1 5" />
-              <text x={x(claimed) + (claimed < grade.used ? -6 : 9)} y={claimed < grade.used ? top - 8 : top - 22} className={`i2 halo ${claimed < grade.used ? 'end' : ''}`}>
+              <path
+                d={`M ${x(claimed)} ${top - 4} V ${top + ordered.length * row}`}
+                stroke="var(--ink2)"
+                strokeDasharray="1 5"
+              />
+              <text
+                x={x(claimed) + (claimed < grade.used ? -6 : 9)}
+                y={claimed < grade.used ? top - 8 : top - 22}
+                className={`i2 halo ${claimed < grade.used ? 'end' : ''}`}
+              >
                 note says {claimed.toFixed(1)}
               </text>
             </>
@@ -172,7 +279,19 @@ const ConsensusLine = ({ x, from, rows }: { x: number; from: number; rows: numbe
   <path d={`M ${x} ${from} V ${rows + 6}`} stroke="var(--rime)" strokeWidth="2" />
 );
 
-function Axis({ x, left, width, iceDays, speciesName }: { x: (days: number) => number; left: number; width: number; iceDays: number; speciesName: string }) {
+function Axis({
+  x,
+  left,
+  width,
+  iceDays,
+  speciesName,
+}: {
+  x: (days: number) => number;
+  left: number;
+  width: number;
+  iceDays: number;
+  speciesName: string;
+}) {
   const step = iceDays > 14 ? 2 : 1;
   const ticks = Array.from({ length: Math.floor(iceDays / step) + 1 }, (_, i) => i * step);
   return (

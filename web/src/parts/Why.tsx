@@ -6,7 +6,10 @@ export function Why({ children, label = 'why?' }: { children: ReactNode; label?:
   return (
     <Popover className="inline-block">
       <PopoverButton className="why">{label}</PopoverButton>
-      <PopoverPanel anchor={{ to: 'bottom start', gap: 6 }} className="z-40 max-w-[420px] space-y-2 border-[1.5px] border-rule bg-slab p-4 text-body">
+      <PopoverPanel
+        anchor={{ to: 'bottom start', gap: 6 }}
+        className="z-40 max-w-[420px] space-y-2 border-[1.5px] border-rule bg-slab p-4 text-body"
+      >
         {children}
       </PopoverPanel>
     </Popover>

@@ -27,8 +27,17 @@ function Marks({ marks, low, high }: { marks: readonly Mark[]; low: number; high
   const labels = spread(marks, low, high, 44);
   return marks.map((m, i) => (
     <g key={`${m.title} ${m.detail}`}>
-      <path d={`M 0 ${m.y} H 8 L 20 ${labels[i]} H 24`} fill="none" stroke={m.hot ? 'var(--emberline)' : 'var(--rule)'} strokeWidth={m.hot ? 2 : 1} />
-      {m.hot ? <path d={`M 0 ${m.y - 5} l 5 5 l -5 5 l -5 -5 z`} fill="var(--ember)" /> : <circle cx="0" cy={m.y} r="3.2" fill="var(--ink)" />}
+      <path
+        d={`M 0 ${m.y} H 8 L 20 ${labels[i]} H 24`}
+        fill="none"
+        stroke={m.hot ? 'var(--emberline)' : 'var(--rule)'}
+        strokeWidth={m.hot ? 2 : 1}
+      />
+      {m.hot ? (
+        <path d={`M 0 ${m.y - 5} l 5 5 l -5 5 l -5 -5 z`} fill="var(--ember)" />
+      ) : (
+        <circle cx="0" cy={m.y} r="3.2" fill="var(--ink)" />
+      )}
       <text x="28" y={labels[i]! + 5} className={`fig ${m.hot ? 'em' : ''}`}>
         {cut(m.title, 25)}
       </text>
@@ -58,15 +67,30 @@ export function Rail({ tide }: { tide: Tide | undefined }) {
     .slice(0, room)
     .map((d) => {
       const late = new Date(d.at).getTime() < t0;
-      return { y: Math.max(nowY + 4, y(new Date(d.at).getTime())), title: `${time(d.at)} ${d.title}${late ? ' late' : ''}`, detail: d.detail, hot: late };
+      return {
+        y: Math.max(nowY + 4, y(new Date(d.at).getTime())),
+        title: `${time(d.at)} ${d.title}${late ? ' late' : ''}`,
+        detail: d.detail,
+        hot: late,
+      };
     });
   const days = Array.from({ length: 5 }, (_, i) => addDays(today(now), i));
   const dayY = (i: number) => daysTop + (i / 4) * (daysEnd - 16 - daysTop);
   const endRoom = Math.max(1, Math.floor((height - daysTop) / 44));
-  const ends = (tide?.ends ?? []).slice(0, endRoom).map((e) => ({ y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])), title: e.title, detail: `${e.detail}, ${e.on === days[0] ? 'today' : dayName(e.on)}`, hot: false }));
+  const ends = (tide?.ends ?? [])
+    .slice(0, endRoom)
+    .map((e) => ({
+      y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])),
+      title: e.title,
+      detail: `${e.detail}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,
+      hot: false,
+    }));
   const firstHour = local(now);
   firstHour.setMinutes(0, 0, 0);
-  const hourMarks = Array.from({ length: hours + 1 }, (_, i) => firstHour.getTime() + (i + 1) * 3_600_000).filter((h) => y(h) < split - 8);
+  const hourMarks = Array.from(
+    { length: hours + 1 },
+    (_, i) => firstHour.getTime() + (i + 1) * 3_600_000,
+  ).filter((h) => y(h) < split - 8);
   return (
     <aside ref={ref} aria-label="Next up" className="relative min-h-0 bg-air">
       {height > 200 && (

@@ -16,7 +16,12 @@ export function useScale() {
   };
 }
 
-const words: Record<Reading['state'], string> = { steady: 'steady', settling: 'settling', overload: 'overload', none: 'no reading' };
+const words: Record<Reading['state'], string> = {
+  steady: 'steady',
+  settling: 'settling',
+  overload: 'overload',
+  none: 'no reading',
+};
 const traces: Record<Reading['state'], string> = {
   steady: 'M 0 9 C 4 2 6 16 9 11 S 13 5 16 9 S 20 9.5 24 9 H 66',
   settling: 'M 0 9 C 4 1 8 17 12 9 S 20 2 24 9 S 32 15 36 9 S 44 4 48 9 S 56 13 66 8',
@@ -26,7 +31,8 @@ const traces: Record<Reading['state'], string> = {
 
 /** Why the corner cannot take now, or null when it can. */
 function waitsFor(reading: Reading, target: Target | null): string | null {
-  if (!target) return reading.grams > 0 && reading.state !== 'none' ? 'nothing asks for a weight' : 'nothing on the pan';
+  if (!target)
+    return reading.grams > 0 && reading.state !== 'none' ? 'nothing asks for a weight' : 'nothing on the pan';
   if (reading.state === 'none') return 'no reading: type it instead';
   if (reading.state === 'overload') return 'too heavy for this pan';
   if (reading.grams <= 0) return 'nothing on the pan';
@@ -52,8 +58,14 @@ export function Take({ big }: { big: boolean }) {
       onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
       className={`flex flex-col justify-center overflow-hidden pl-[18px] text-left font-figure ${waits === null ? 'bg-ember text-emberink' : 'bg-lift text-ink'} max-sm:py-2`}
     >
-      <span className={`font-bold ${big ? 'text-[42px] leading-[46px] max-lg:text-[30px] max-lg:leading-8' : 'text-[30px] leading-8 max-lg:text-big'}`}>{target?.act ?? 'Take'}</span>
-      <span className={`text-body font-semibold ${waits === null ? '' : 'text-ink2'}`}>{waits ?? 'steady · space bar'}</span>
+      <span
+        className={`font-bold ${big ? 'text-[42px] leading-[46px] max-lg:text-[30px] max-lg:leading-8' : 'text-[30px] leading-8 max-lg:text-big'}`}
+      >
+        {target?.act ?? 'Take'}
+      </span>
+      <span className={`text-body font-semibold ${waits === null ? '' : 'text-ink2'}`}>
+        {waits ?? 'steady · space bar'}
+      </span>
     </button>
   );
 }
@@ -84,13 +96,30 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
   const live = reading.state !== 'none';
   const top = 14;
   return (
-    <svg className="pointer-events-none absolute left-0 overflow-visible" style={{ top: -top }} width={width} height={height + top} aria-hidden="true">
+    <svg
+      className="pointer-events-none absolute left-0 overflow-visible"
+      style={{ top: -top }}
+      width={width}
+      height={height + top}
+      aria-hidden="true"
+    >
       <path d={`M 0 ${top + 0.5} H ${width}`} className="rul" />
       {window_ && (
         <>
-          <rect x={x(window_[0])} y={top} width={Math.max(2, x(window_[2]) - x(window_[0]))} height={big ? 50 : 28} fill="var(--rimewash)" />
+          <rect
+            x={x(window_[0])}
+            y={top}
+            width={Math.max(2, x(window_[2]) - x(window_[0]))}
+            height={big ? 50 : 28}
+            fill="var(--rimewash)"
+          />
           {[window_[0], window_[2]].map((g) => (
-            <path key={g} d={`M ${x(g)} ${top - 12} V ${top + (big ? 50 : 28)}`} stroke="var(--rime)" strokeWidth="3" />
+            <path
+              key={g}
+              d={`M ${x(g)} ${top - 12} V ${top + (big ? 50 : 28)}`}
+              stroke="var(--rime)"
+              strokeWidth="3"
+            />
           ))}
         </>
       )}
@@ -111,7 +140,10 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
       {live && (
         <g style={{ transform: `translateX(${x(reading.grams)}px)`, transition: 'transform 120ms ease-out' }}>
           <path d={`M 0 0 V ${top + (big ? 36 : 14)}`} stroke="var(--ink)" strokeWidth={big ? 5 : 3} />
-          <path d={`M 0 ${top + (big ? 30 : 10)} l ${big ? 13 : 7} ${big ? 22 : 12} h ${big ? -26 : -14} z`} fill="var(--ink)" />
+          <path
+            d={`M 0 ${top + (big ? 30 : 10)} l ${big ? 13 : 7} ${big ? 22 : 12} h ${big ? -26 : -14} z`}
+            fill="var(--ink)"
+          />
         </g>
       )}
     </svg>
@@ -122,15 +154,21 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
 function PanPanel() {
   const [grams, setGrams] = useState('460');
   const command = useScale();
-  const put = (g: number) => void command({ command: 'put', grams: Math.max(0, Math.min(20_000, Math.round(g) || 0)) });
+  const put = (g: number) =>
+    void command({ command: 'put', grams: Math.max(0, Math.min(20_000, Math.round(g) || 0)) });
   return (
     <Popover className="relative max-sm:hidden">
       <PopoverButton className="btn btn-small" title="The scale is simulated: put things on it here">
         Pan…
       </PopoverButton>
-      <PopoverPanel anchor={{ to: 'top', gap: 14 }} className="z-30 w-[320px] border-[1.5px] border-rule bg-slab p-4">
+      <PopoverPanel
+        anchor={{ to: 'top', gap: 14 }}
+        className="z-30 w-[320px] border-[1.5px] border-rule bg-slab p-4"
+      >
         <h2 className="text-label">Simulated pan</h2>
-        <p className="mb-3 text-note text-ink2">Stands in for the bench scale. What lies on it is gross weight.</p>
+        <p className="mb-3 text-note text-ink2">
+          Stands in for the bench scale. What lies on it is gross weight.
+        </p>
         <form
           className="flex items-end gap-3"
           onSubmit={(e) => {
@@ -140,7 +178,13 @@ function PanPanel() {
         >
           <label className="field flex-1">
             <span className="field-label">On the pan, g</span>
-            <input className="field-value" inputMode="numeric" value={grams} onChange={(e) => setGrams(e.target.value)} data-pan="grams" />
+            <input
+              className="field-value"
+              inputMode="numeric"
+              value={grams}
+              onChange={(e) => setGrams(e.target.value)}
+              data-pan="grams"
+            />
           </label>
           <button className="btn btn-small" data-pan="put">
             Put on
@@ -167,15 +211,23 @@ function Said() {
   if (!live && lostAt !== null) {
     return (
       <div role="status" className="min-w-0">
-        <div className="font-figure text-label font-semibold">No line to the shop{kept > 0 ? `: ${weights}` : ''}</div>
-        <div className="text-note text-ink2">{kept > 0 ? 'They go in, each once, when the line is back; nothing to do.' : 'Weights and sales are kept here until it is back.'}</div>
+        <div className="font-figure text-label font-semibold">
+          No line to the shop{kept > 0 ? `: ${weights}` : ''}
+        </div>
+        <div className="text-note text-ink2">
+          {kept > 0
+            ? 'They go in, each once, when the line is back; nothing to do.'
+            : 'Weights and sales are kept here until it is back.'}
+        </div>
       </div>
     );
   }
   if (!said) return kept > 0 ? <div role="status">{weights}, being sent</div> : null;
   return (
     <div role={said.problem ? 'alert' : 'status'} className="flex min-w-0 items-center gap-3">
-      <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>{said.text}</span>
+      <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
+        {said.text}
+      </span>
       <button type="button" className="why shrink-0" onClick={() => act(say(null))}>
         done
       </button>
@@ -188,28 +240,51 @@ export function ScaleBar({ big }: { big: boolean }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const reading = useStored((s) => s.line.reading);
   const units = useStored((s) => s.prefs.units);
-  const speaks = useStored((s) => s.line.said !== null || s.line.kept > 0 || (!s.line.live && s.line.lostAt !== null));
+  const speaks = useStored(
+    (s) => s.line.said !== null || s.line.kept > 0 || (!s.line.live && s.line.lostAt !== null),
+  );
   const target = useTarget();
   const command = useScale();
   const dead = reading.state === 'none';
   return (
     <footer ref={ref} className="relative z-10 bg-air" aria-label="Scale">
       {width > 0 && <Rule reading={reading} target={target} width={width} height={height} big={big} />}
-      <div className={`flex h-full items-center gap-6 pr-4 pl-6 max-lg:gap-4 max-sm:pl-4 ${big ? 'pt-14' : 'pt-7'}`}>
-        <output className={`shrink-0 font-figure font-semibold whitespace-nowrap ${big ? 'min-w-[230px] text-[104px] leading-[100px] max-lg:min-w-[190px] max-lg:text-[84px]' : 'min-w-[138px] text-[46px] leading-[46px] max-sm:text-[34px]'}`} aria-label="Live weight">
+      <div
+        className={`flex h-full items-center gap-6 pr-4 pl-6 max-lg:gap-4 max-sm:pl-4 ${big ? 'pt-14' : 'pt-7'}`}
+      >
+        <output
+          className={`shrink-0 font-figure font-semibold whitespace-nowrap ${big ? 'min-w-[230px] text-[104px] leading-[100px] max-lg:min-w-[190px] max-lg:text-[84px]' : 'min-w-[138px] text-[46px] leading-[46px] max-sm:text-[34px]'}`}
+          aria-label="Live weight"
+        >
           {dead ? '–' : formatMass(reading.grams, units)}
-          <span className={`ml-1.5 font-medium text-ink2 ${big ? 'text-[34px]' : 'text-[22px]'}`}>{massUnit(reading.grams, units)}</span>
+          <span className={`ml-1.5 font-medium text-ink2 ${big ? 'text-[34px]' : 'text-[22px]'}`}>
+            {massUnit(reading.grams, units)}
+          </span>
         </output>
         <div className="w-[84px] shrink-0 max-sm:hidden">
           <svg width="66" height="18" aria-hidden="true">
-            <path d={traces[reading.state]} fill="none" stroke="var(--rime)" strokeWidth="1.75" strokeDasharray={dead ? '4 4' : undefined} />
+            <path
+              d={traces[reading.state]}
+              fill="none"
+              stroke="var(--rime)"
+              strokeWidth="1.75"
+              strokeDasharray={dead ? '4 4' : undefined}
+            />
           </svg>
           <div className="font-figure text-body font-semibold" data-scale={reading.state}>
             {words[reading.state]}
           </div>
         </div>
-        <button type="button" className={`btn shrink-0 gap-2 px-3.5 ${big ? 'min-h-16' : ''}`} onClick={() => void command({ command: 'tare' })}>
-          Tare <span className="font-medium text-ink2">{formatMass(reading.tare, units)} {massUnit(reading.tare, units)}</span> <span className="key max-lg:hidden">T</span>
+        <button
+          type="button"
+          className={`btn shrink-0 gap-2 px-3.5 ${big ? 'min-h-16' : ''}`}
+          onClick={() => void command({ command: 'tare' })}
+        >
+          Tare{' '}
+          <span className="font-medium text-ink2">
+            {formatMass(reading.tare, units)} {massUnit(reading.tare, units)}
+          </span>{' '}
+          <span className="key max-lg:hidden">T</span>
         </button>
         <div className="min-w-0 flex-1 max-sm:hidden">
           {speaks ? (
@@ -217,7 +292,9 @@ export function ScaleBar({ big }: { big: boolean }) {
           ) : (
             target && (
               <>
-                <div className={`truncate font-figure font-semibold ${big ? 'text-head' : 'text-label'}`}>{target.title}</div>
+                <div className={`truncate font-figure font-semibold ${big ? 'text-head' : 'text-label'}`}>
+                  {target.title}
+                </div>
                 <div className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}>{target.detail}</div>
               </>
             )

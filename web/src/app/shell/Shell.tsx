@@ -27,21 +27,36 @@ function Clock({ onLock, tide }: { onLock: () => void; tide: Tide }) {
     <div className="bg-air pt-3 pl-[18px] max-sm:hidden">
       <Menu>
         <MenuButton className="block text-left" aria-label={`${time(now)}, ${me.name}: screen and sign-in`}>
-          <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">{time(now)}</span>
+          <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
+            {time(now)}
+          </span>
           <span className="mt-[3px] block text-note text-ink2 max-lg:hidden">
             {day(now)} · {me.name}
           </span>
-          <span className="block truncate text-note text-ink3 lg:hidden">{next ? `${time(next.at)} ${next.title}` : me.name}</span>
-          <span className="block text-note text-ink3 max-lg:hidden">{live ? 'all saved, feed live' : 'no line to the shop'}</span>
+          <span className="block truncate text-note text-ink3 lg:hidden">
+            {next ? `${time(next.at)} ${next.title}` : me.name}
+          </span>
+          <span className="block text-note text-ink3 max-lg:hidden">
+            {live ? 'all saved, feed live' : 'no line to the shop'}
+          </span>
         </MenuButton>
-        <MenuItems anchor={{ to: 'bottom end', gap: 8 }} className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none">
+        <MenuItems
+          anchor={{ to: 'bottom end', gap: 8 }}
+          className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
+        >
           <MenuItem>
-            <button className={item} onClick={() => act(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}>
+            <button
+              className={item}
+              onClick={() => act(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}
+            >
               {prefs.theme === 'slate' ? 'Light: Chalk' : 'Dark: Slate'}
             </button>
           </MenuItem>
           <MenuItem>
-            <button className={item} onClick={() => act(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}>
+            <button
+              className={item}
+              onClick={() => act(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
+            >
               {prefs.units === 'metric' ? 'Ounces, pounds, °F' : 'Grams, kilograms, °C'}
             </button>
           </MenuItem>
@@ -77,10 +92,15 @@ export function Shell({ onLock }: { onLock: () => void }) {
   return (
     <TakeProvider>
       <Keys onLock={onLock} />
-      <div className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}>
+      <div
+        className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
+      >
         <Tideline tide={tide} />
         <Clock onLock={onLock} tide={tide} />
-        <main className="min-h-0 overflow-x-hidden overflow-y-auto bg-slab max-lg:col-span-2 max-sm:col-span-1" id="slab">
+        <main
+          className="min-h-0 overflow-x-hidden overflow-y-auto bg-slab max-lg:col-span-2 max-sm:col-span-1"
+          id="slab"
+        >
           <div className="h-full min-h-0 px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
             <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>
               <Outlet />

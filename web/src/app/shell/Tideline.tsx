@@ -16,8 +16,13 @@ export const stages = [
 type Tide = AnswerOf<typeof contract.shop.tide>;
 
 /** The water line over one stage: where more waits it stands higher. */
-const level = (x: number, centres: readonly number[], heights: readonly number[], step: number, base: number) =>
-  base - centres.reduce((sum, c, i) => sum + heights[i]! * Math.exp(-(((x - c) / (step * 0.36)) ** 2)), 0);
+const level = (
+  x: number,
+  centres: readonly number[],
+  heights: readonly number[],
+  step: number,
+  base: number,
+) => base - centres.reduce((sum, c, i) => sum + heights[i]! * Math.exp(-(((x - c) / (step * 0.36)) ** 2)), 0);
 
 const path = (from: number, to: number, y: (x: number) => number) => {
   const points = [];
@@ -31,7 +36,13 @@ export function Brand() {
     <div className="w-[150px] shrink-0 pt-3 pl-6 max-lg:w-[128px] max-lg:pl-4 max-sm:hidden">
       <div className="flex items-center gap-2 font-figure text-[19px] leading-5 font-bold whitespace-nowrap">
         <svg width="26" height="20" aria-hidden="true">
-          <path d="M1 7C4 2 8 2 11 5.5S18 9 25 3.5V19H1Z" fill="none" stroke="currentColor" strokeWidth="1.75" strokeLinejoin="round" />
+          <path
+            d="M1 7C4 2 8 2 11 5.5S18 9 25 3.5V19H1Z"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.75"
+            strokeLinejoin="round"
+          />
           <path d="M5.5 19v-4M10 19v-3M14.5 19v-4M19 19v-3" stroke="currentColor" strokeWidth="1.25" />
         </svg>
         Ember Slate
@@ -60,11 +71,28 @@ export function Tideline({ tide }: { tide: Tide | undefined }) {
   return (
     <header ref={ref} className="relative flex bg-air">
       {width > 0 && (
-        <svg className="pointer-events-none absolute inset-0" width={width} height={height} aria-hidden="true">
+        <svg
+          className="pointer-events-none absolute inset-0"
+          width={width}
+          height={height}
+          aria-hidden="true"
+        >
           <path d={`M 0 ${height} L ${path(0, width, y)} L ${width} ${height} Z`} fill="var(--slab)" />
-          <path d={`M ${path(0, width, y)}`} fill="none" stroke="var(--rule)" strokeWidth="1.25" strokeDasharray={live ? undefined : '5 5'} />
+          <path
+            d={`M ${path(0, width, y)}`}
+            fill="none"
+            stroke="var(--rule)"
+            strokeWidth="1.25"
+            strokeDasharray={live ? undefined : '5 5'}
+          />
           {at >= 0 && (
-            <path d={`M ${path(centres[at]! - step / 2, centres[at]! + step / 2, y)}`} fill="none" stroke="var(--ink)" strokeWidth="3.5" strokeLinecap="round" />
+            <path
+              d={`M ${path(centres[at]! - step / 2, centres[at]! + step / 2, y)}`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="3.5"
+              strokeLinecap="round"
+            />
           )}
         </svg>
       )}
@@ -76,18 +104,24 @@ export function Tideline({ tide }: { tide: Tide | undefined }) {
             <NavLink
               key={stage.key}
               to={stage.path}
-              className={({ isActive }) => `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`}
+              className={({ isActive }) =>
+                `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`
+              }
             >
               {({ isActive }) => (
                 <>
-                  <div className={`font-figure text-[16px] leading-5 whitespace-nowrap ${isActive ? 'font-semibold' : 'font-medium'}`}>
+                  <div
+                    className={`font-figure text-[16px] leading-5 whitespace-nowrap ${isActive ? 'font-semibold' : 'font-medium'}`}
+                  >
                     <span className="mr-1.5 text-[14px] font-medium text-ink3">{i + 1}</span>
                     {stage.name}
                   </div>
                   <div className="font-figure text-[24px] leading-7 font-semibold whitespace-nowrap">
                     {waits?.count ?? '–'}
                     {waits && (
-                      <span className={`ml-1 font-text text-note ${waits.hot ? 'font-semibold text-embertext' : 'font-normal text-ink3 max-lg:hidden'}`}>
+                      <span
+                        className={`ml-1 font-text text-note ${waits.hot ? 'font-semibold text-embertext' : 'font-normal text-ink3 max-lg:hidden'}`}
+                      >
                         {waits.hot ?? waits.noun}
                       </span>
                     )}

@@ -20,13 +20,20 @@ export function FitFor({ result, iceDays, condition, species }: Props) {
   const { dayName, today } = useTimes();
   const narrow = width < 560;
   const left = narrow ? 16 : 210;
-  const x = (days: number) => left + (Math.min(days, iceDays * 1.08) / (iceDays * 1.08)) * (width - left - 14);
+  const x = (days: number) =>
+    left + (Math.min(days, iceDays * 1.08) / (iceDays * 1.08)) * (width - left - 14);
   const rate = spoilageRate(shop.storageTenths / 10) * gutsFactor(species, condition);
   const refused = result.verdict === 'reject';
   return (
     <div ref={ref} className="relative">
       {width > 0 && (
-        <svg className="block overflow-visible" width={width} height={fitRungs.length * 21 + 12} role="img" aria-label="Fit for">
+        <svg
+          className="block overflow-visible"
+          width={width}
+          height={fitRungs.length * 21 + 12}
+          role="img"
+          aria-label="Fit for"
+        >
           {!narrow && (
             <>
               <text x="0" y="18" className="fig" style={{ fontSize: 17 }}>
@@ -45,14 +52,46 @@ export function FitFor({ result, iceDays, condition, species }: Props) {
             const end = rung.limit * iceDays;
             const days = (end - result.used) / rate;
             const until = days > 0 ? sellBy(new Date(), days, shop) : null;
-            const blocked = refused || rung.use === 'raw' || days <= 0 || (result.verdict === 'cooked_only' && rung.use === 'steam');
-            const note = refused ? 'rejected' : days <= 0 ? 'past it' : rung.use === 'raw' ? 'only with the freezing record' : until === null ? 'not to this evening' : until === today() ? 'today' : `to ${dayName(until)}`;
+            const blocked =
+              refused ||
+              rung.use === 'raw' ||
+              days <= 0 ||
+              (result.verdict === 'cooked_only' && rung.use === 'steam');
+            const note = refused
+              ? 'rejected'
+              : days <= 0
+                ? 'past it'
+                : rung.use === 'raw'
+                  ? 'only with the freezing record'
+                  : until === null
+                    ? 'not to this evening'
+                    : until === today()
+                      ? 'today'
+                      : `to ${dayName(until)}`;
             return (
               <g key={rung.use}>
-                <path d={`M ${left} ${y} H ${x(Math.min(result.used, end))}`} stroke="var(--line)" strokeWidth="2" />
-                {days > 0 && !refused && <path d={`M ${x(result.used)} ${y} H ${x(end)}`} stroke={blocked ? 'var(--rule)' : 'var(--ink)'} strokeWidth={blocked ? 2 : 4} />}
-                <path d={`M ${x(end)} ${y - 6} v 12`} stroke={blocked ? 'var(--ink3)' : 'var(--ink)'} strokeWidth="2" />
-                <text x={Math.max(x(end), x(result.used)) + 8} y={y + 5} className={`fig halo ${blocked ? 'i3' : ''}`}>
+                <path
+                  d={`M ${left} ${y} H ${x(Math.min(result.used, end))}`}
+                  stroke="var(--line)"
+                  strokeWidth="2"
+                />
+                {days > 0 && !refused && (
+                  <path
+                    d={`M ${x(result.used)} ${y} H ${x(end)}`}
+                    stroke={blocked ? 'var(--rule)' : 'var(--ink)'}
+                    strokeWidth={blocked ? 2 : 4}
+                  />
+                )}
+                <path
+                  d={`M ${x(end)} ${y - 6} v 12`}
+                  stroke={blocked ? 'var(--ink3)' : 'var(--ink)'}
+                  strokeWidth="2"
+                />
+                <text
+                  x={Math.max(x(end), x(result.used)) + 8}
+                  y={y + 5}
+                  className={`fig halo ${blocked ? 'i3' : ''}`}
+                >
                   {useNames[rung.use]}
                   <tspan style={{ fontWeight: 500, fill: 'var(--ink3)' }}> {note}</tspan>
                 </text>
@@ -64,12 +103,19 @@ export function FitFor({ result, iceDays, condition, species }: Props) {
       <div className={narrow ? '' : 'absolute bottom-1 left-0'}>
         <Why label="why these days?">
           <p>
-            Each sign votes where its level sits on the {iceDays} ice days of this species. The weighted Huber location of the votes says {result.used.toFixed(2)} days used; the 90 % interval is ± {result.halfWidth.toFixed(2)}.
+            Each sign votes where its level sits on the {iceDays} ice days of this species. The weighted Huber
+            location of the votes says {result.used.toFixed(2)} days used; the 90 % interval is ±{' '}
+            {result.halfWidth.toFixed(2)}.
           </p>
           <p>
-            Days left = (ice days − used) ÷ rate. The rate at {shop.storageTenths / 10} °C is {rate.toFixed(2)} times that of melting ice{condition === 'whole' ? ', guts in counted' : ''}.
+            Days left = (ice days − used) ÷ rate. The rate at {shop.storageTenths / 10} °C is{' '}
+            {rate.toFixed(2)} times that of melting ice{condition === 'whole' ? ', guts in counted' : ''}.
           </p>
-          <p className="text-note text-ink3">Signs after Reg. (EC) 2406/96, Annex I (from memory); rate r(T) = (1 + 0.1 T)², FAO Fisheries Technical Paper 348 (from memory); weights, level centres and rung limits are this product’s choice.</p>
+          <p className="text-note text-ink3">
+            Signs after Reg. (EC) 2406/96, Annex I (from memory); rate r(T) = (1 + 0.1 T)², FAO Fisheries
+            Technical Paper 348 (from memory); weights, level centres and rung limits are this product’s
+            choice.
+          </p>
         </Why>
       </div>
     </div>

@@ -1,6 +1,15 @@
 import { contract, type Problem } from '@ember-slate/contract';
 import { daysBetween } from '@ember-slate/core/calendar';
-import { euGeneral, grade, intakeLimit, sampleSize, signsFor, type FishSigns, type Level, type Verdict } from '@ember-slate/core/freshness';
+import {
+  euGeneral,
+  grade,
+  intakeLimit,
+  sampleSize,
+  signsFor,
+  type FishSigns,
+  type Level,
+  type Verdict,
+} from '@ember-slate/core/freshness';
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
 import { useMemo, useState } from 'react';
@@ -41,7 +50,11 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const wanted = sampleSize(lot.pieces);
   const [fish, setFish] = useState<readonly FishSigns[]>(() => Array.from({ length: wanted }, () => ({})));
   const [current, setCurrent] = useState(0);
-  const [core, setCore] = useState(() => (lot.probeTenths === null ? '' : formatTemperature(lot.probeTenths, units).split(' ')[0]!.replace('\u2212', '-')));
+  const [core, setCore] = useState(() =>
+    lot.probeTenths === null
+      ? ''
+      : formatTemperature(lot.probeTenths, units).split(' ')[0]!.replace('\u2212', '-'),
+  );
   const [history, setHistory] = useState(false);
   const [foreign, setForeign] = useState(false);
   const [verdict, setVerdict] = useState<Verdict | null>(null);
@@ -59,8 +72,14 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const result = useMemo(() => {
     if (!shownFish.some((f) => Object.keys(f).length > 0)) return null;
     return grade({
-      species, condition: lot.condition, fish: shownFish, coreCelsius: coreTenths === null ? null : coreTenths / 10, limitCelsius: limit,
-      temperatureHistory: history, foreignSmell: foreign, storageCelsius: shop.storageTenths / 10,
+      species,
+      condition: lot.condition,
+      fish: shownFish,
+      coreCelsius: coreTenths === null ? null : coreTenths / 10,
+      limitCelsius: limit,
+      temperatureHistory: history,
+      foreignSmell: foreign,
+      storageCelsius: shop.storageTenths / 10,
     });
   }, [shownFish, species, lot.condition, coreTenths, limit, history, foreign, shop.storageTenths]);
 
@@ -87,11 +106,23 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   async function record() {
     if (!started || chosen === null || busy) return;
     const outcome = await send(
-      { fish: looked, coreTenths, temperatureHistory: history, foreignSmell: foreign, verdict: chosen, overrideReason: why },
+      {
+        fish: looked,
+        coreTenths,
+        temperatureHistory: history,
+        foreignSmell: foreign,
+        verdict: chosen,
+        overrideReason: why,
+      },
       { id: lot.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
-    act(say({ text: `${lot.code}: ${verdictNames[outcome.data.verdict].toLowerCase()}, recorded`, problem: false }));
+    act(
+      say({
+        text: `${lot.code}: ${verdictNames[outcome.data.verdict].toLowerCase()}, recorded`,
+        problem: false,
+      }),
+    );
     void go('/grading');
   }
 
@@ -107,17 +138,22 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
         <strong className="font-figure font-semibold text-ink">
           {shortName(species.name)}, lot {lot.code}
         </strong>{' '}
-        · {lot.pieces} fish, {mass(lot.grams)}, {lot.condition === 'whole' ? 'guts in' : lot.condition.replace('_', ', ')} · {lot.supplier}
+        · {lot.pieces} fish, {mass(lot.grams)},{' '}
+        {lot.condition === 'whole' ? 'guts in' : lot.condition.replace('_', ', ')} · {lot.supplier}
         {lot.gear ? `, ${lot.gear}` : ''} · ice {lot.ice}
       </p>
       <div className="flex items-end gap-5 max-sm:block">
-        <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">{result ? verdictNames[result.verdict] : 'What do the signs say?'}</h1>
+        <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">
+          {result ? verdictNames[result.verdict] : 'What do the signs say?'}
+        </h1>
         <p className="pb-1 font-figure text-body leading-[19px] font-medium">
           {result ? (
             <>
-              {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take {result.halfWidth.toFixed(1)} · mark {result.mark}
+              {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take{' '}
+              {result.halfWidth.toFixed(1)} · mark {result.mark}
               <span className="block text-ink2">
-                left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days as it is
+                left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days as
+                it is
                 {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
               </span>
             </>
@@ -142,7 +178,9 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
             claimed={claimed}
             onLevel={mayGrade ? setLevel : () => undefined}
           />
-          {result && <FitFor result={result} iceDays={species.iceDays} condition={lot.condition} species={species} />}
+          {result && (
+            <FitFor result={result} iceDays={species.iceDays} condition={lot.condition} species={species} />
+          )}
         </section>
         <section>
           <div className="flex h-[104px] items-center max-sm:hidden">
@@ -150,7 +188,11 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
           </div>
           {mayGrade && (
             <>
-              <div className="flex flex-wrap items-center gap-1.5 border-t border-line pt-2" role="group" aria-label="Fish of the sample">
+              <div
+                className="flex flex-wrap items-center gap-1.5 border-t border-line pt-2"
+                role="group"
+                aria-label="Fish of the sample"
+              >
                 {fish.map((f, i) => (
                   <button
                     key={i}
@@ -160,7 +202,16 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                     className={`grid h-12 w-12 place-items-center font-figure text-label font-semibold hover:bg-lift ${current === i ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : done(f) ? '' : 'text-ink3'}`}
                   >
                     {i + 1}
-                    <span className="-mt-3 h-1 w-4" style={{ background: done(f) ? 'var(--ink)' : Object.keys(f).length > 0 ? 'var(--rule)' : 'transparent' }} />
+                    <span
+                      className="-mt-3 h-1 w-4"
+                      style={{
+                        background: done(f)
+                          ? 'var(--ink)'
+                          : Object.keys(f).length > 0
+                            ? 'var(--rule)'
+                            : 'transparent',
+                      }}
+                    />
                   </button>
                 ))}
                 {fish.length < Math.min(lot.pieces, 60) && (
@@ -173,18 +224,46 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                 <Button small keyHint="F" onPress={allFresh}>
                   Rest is fresh
                 </Button>
-                <Button small keyHint="N" onPress={next} notYet={current === fish.length - 1 ? 'that is the last of the sample' : null}>
+                <Button
+                  small
+                  keyHint="N"
+                  onPress={next}
+                  notYet={current === fish.length - 1 ? 'that is the last of the sample' : null}
+                >
                   Next fish
                 </Button>
               </div>
               <div className="grid grid-cols-2 gap-x-4 border-t border-line pt-2">
-                <TextField label={`Core, ${units === 'metric' ? '°C' : '°F'}`} value={core} onChange={setCore} inputMode="decimal" note={`limit ${formatTemperature(limit * 10, units)}`} error={coreTenths !== null && coreTenths / 10 > limit ? `over ${formatTemperature(limit * 10, units)}` : undefined} />
+                <TextField
+                  label={`Core, ${units === 'metric' ? '°C' : '°F'}`}
+                  value={core}
+                  onChange={setCore}
+                  inputMode="decimal"
+                  note={`limit ${formatTemperature(limit * 10, units)}`}
+                  error={
+                    coreTenths !== null && coreTenths / 10 > limit
+                      ? `over ${formatTemperature(limit * 10, units)}`
+                      : undefined
+                  }
+                />
                 <div className="flex flex-col gap-1 pt-1 text-note">
                   <label className="flex min-h-8 items-center gap-2">
-                    <input type="checkbox" className="h-5 w-5 accent-(--ink2)" checked={foreign} onChange={(e) => setForeign(e.target.checked)} /> foreign smell
+                    <input
+                      type="checkbox"
+                      className="h-5 w-5 accent-(--ink2)"
+                      checked={foreign}
+                      onChange={(e) => setForeign(e.target.checked)}
+                    />{' '}
+                    foreign smell
                   </label>
                   <label className="flex min-h-8 items-center gap-2">
-                    <input type="checkbox" className="h-5 w-5 accent-(--ink2)" checked={history} onChange={(e) => setHistory(e.target.checked)} /> history seen
+                    <input
+                      type="checkbox"
+                      className="h-5 w-5 accent-(--ink2)"
+                      checked={history}
+                      onChange={(e) => setHistory(e.target.checked)}
+                    />{' '}
+                    history seen
                   </label>
                 </div>
               </div>
@@ -194,7 +273,11 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                 onChoose={setVerdict}
                 why={why}
                 onWhy={setWhy}
-                asksWhy={started && result !== null && (chosen !== result.verdict || (missing && chosen !== 'reject'))}
+                asksWhy={
+                  started &&
+                  result !== null &&
+                  (chosen !== result.verdict || (missing && chosen !== 'reject'))
+                }
                 missing={missing ? `${looked.length} of ${wanted} fish looked at` : null}
                 problem={problem}
                 busy={busy}

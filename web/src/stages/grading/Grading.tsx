@@ -30,8 +30,16 @@ export default function Grading() {
     <div>
       <div className="flex items-center justify-between gap-4 pb-3">
         <div>
-          <h1 className="text-head max-sm:text-big">{waiting.length > 0 ? `Look at the ${shortName(waiting[0]!.speciesName).toLowerCase()} first` : 'Every lot is graded'}</h1>
-          <p className="text-ink2">{waiting.length > 0 ? `${waiting.length} ${waiting.length === 1 ? 'lot waits' : 'lots wait'} for a grade; ungraded fish is neither promised nor sold.` : 'Grade again any time: nothing is replaced.'}</p>
+          <h1 className="text-head max-sm:text-big">
+            {waiting.length > 0
+              ? `Look at the ${shortName(waiting[0]!.speciesName).toLowerCase()} first`
+              : 'Every lot is graded'}
+          </h1>
+          <p className="text-ink2">
+            {waiting.length > 0
+              ? `${waiting.length} ${waiting.length === 1 ? 'lot waits' : 'lots wait'} for a grade; ungraded fish is neither promised nor sold.`
+              : 'Grade again any time: nothing is replaced.'}
+          </p>
         </div>
         {waiting[0] && (
           <Button kind="main" keyHint="Enter" onPress={() => void go(`/grading/${waiting[0]!.id}`)}>
@@ -55,28 +63,52 @@ export default function Grading() {
           {[...waiting, ...graded].map((l) => (
             <tr key={l.id} className="hover:bg-lift">
               <td className="whitespace-nowrap">
-                <Link to={`/grading/${l.id}`} className="font-figure text-label font-semibold underline decoration-line decoration-1 underline-offset-4">
+                <Link
+                  to={`/grading/${l.id}`}
+                  className="font-figure text-label font-semibold underline decoration-line decoration-1 underline-offset-4"
+                >
                   {l.code}
                 </Link>
               </td>
               <td>
-                {shortName(l.speciesName)} <span className="text-note text-ink3">{l.pieces}, landed {landed(l.landedOn)}</span>
+                {shortName(l.speciesName)}{' '}
+                <span className="text-note text-ink3">
+                  {l.pieces}, landed {landed(l.landedOn)}
+                </span>
               </td>
               <td className="text-ink2 max-sm:hidden">{l.supplier}</td>
               <td className="num">
                 <Mass g={l.grams} />
               </td>
-              <td className="num max-sm:hidden">{l.probeTenths === null ? '–' : formatTemperature(l.probeTenths, units)}</td>
-              <td className={`pl-5 ${l.verdict === null ? '' : 'text-ink2'}`}>{l.verdict === null ? <strong className="font-semibold">{reason(l)}</strong> : verdictNames[l.verdict]}</td>
+              <td className="num max-sm:hidden">
+                {l.probeTenths === null ? '–' : formatTemperature(l.probeTenths, units)}
+              </td>
+              <td className={`pl-5 ${l.verdict === null ? '' : 'text-ink2'}`}>
+                {l.verdict === null ? (
+                  <strong className="font-semibold">{reason(l)}</strong>
+                ) : (
+                  verdictNames[l.verdict]
+                )}
+              </td>
               <td className="max-sm:hidden">
-                <DayClock sellBy={l.sellBy} graded={l.verdict !== null} perDay={16} days={7} quiet={l.verdict === 'reject' || l.verdict === 'hold'} />
+                <DayClock
+                  sellBy={l.sellBy}
+                  graded={l.verdict !== null}
+                  perDay={16}
+                  days={7}
+                  quiet={l.verdict === 'reject' || l.verdict === 'hold'}
+                />
               </td>
             </tr>
           ))}
         </tbody>
       </table>
-      {lots.length === 0 && <p className="pt-6 text-ink2">No fish in the shop. What is landed waits here for its grade.</p>}
-      <p className="pt-3 pb-6 text-note text-ink3">bar: from now to the last evening it may be sold, one tick an evening</p>
+      {lots.length === 0 && (
+        <p className="pt-6 text-ink2">No fish in the shop. What is landed waits here for its grade.</p>
+      )}
+      <p className="pt-3 pb-6 text-note text-ink3">
+        bar: from now to the last evening it may be sold, one tick an evening
+      </p>
     </div>
   );
 }

@@ -18,7 +18,18 @@ interface Props {
 }
 
 /** The tool advises, a person decides; deciding otherwise asks for a reason. A hard stop leaves one way only. */
-export function VerdictPanel({ result, chosen, onChoose, why, onWhy, asksWhy, missing, problem, busy, onRecord }: Props) {
+export function VerdictPanel({
+  result,
+  chosen,
+  onChoose,
+  why,
+  onWhy,
+  asksWhy,
+  missing,
+  problem,
+  busy,
+  onRecord,
+}: Props) {
   const errors = errorsByPath(problem);
   const stopped = (result?.hardStops.length ?? 0) > 0;
   return (
@@ -37,7 +48,14 @@ export function VerdictPanel({ result, chosen, onChoose, why, onWhy, asksWhy, mi
               className={`flex h-[42px] w-full items-center gap-3 border-t border-line text-left font-figure text-label ${off ? 'text-ink3' : chosen === v ? 'font-bold' : 'font-medium text-ink2 hover:bg-lift'}`}
             >
               <svg width="18" height="18" aria-hidden="true">
-                <circle cx="9" cy="9" r="7.5" fill={chosen === v && result ? 'var(--ink)' : 'none'} stroke={chosen === v && result ? 'var(--ink)' : 'var(--rule)'} strokeWidth="1.5" />
+                <circle
+                  cx="9"
+                  cy="9"
+                  r="7.5"
+                  fill={chosen === v && result ? 'var(--ink)' : 'none'}
+                  stroke={chosen === v && result ? 'var(--ink)' : 'var(--rule)'}
+                  strokeWidth="1.5"
+                />
               </svg>
               <span className="flex-1">{verdictNames[v]}</span>
               {result?.verdict === v && <span className="text-body font-semibold text-ink">advised</span>}
@@ -45,15 +63,37 @@ export function VerdictPanel({ result, chosen, onChoose, why, onWhy, asksWhy, mi
           );
         })}
       </div>
-      {result && <p className="border-t border-line py-2 text-note text-ink2">{result.reasons.join(' · ')}</p>}
-      {asksWhy && <TextField label={missing ? `${missing}. Why is that enough?` : 'Why otherwise?'} value={why} onChange={onWhy} error={errors.overrideReason ?? errors.fish} />}
-      {problem && <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">{problem.detail}</p>}
-      <Button kind="main" keyHint="Enter" busy={busy} className="mt-1 w-full" notYet={result === null ? 'look at a fish first' : null} onPress={onRecord}>
+      {result && (
+        <p className="border-t border-line py-2 text-note text-ink2">{result.reasons.join(' · ')}</p>
+      )}
+      {asksWhy && (
+        <TextField
+          label={missing ? `${missing}. Why is that enough?` : 'Why otherwise?'}
+          value={why}
+          onChange={onWhy}
+          error={errors.overrideReason ?? errors.fish}
+        />
+      )}
+      {problem && (
+        <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <Button
+        kind="main"
+        keyHint="Enter"
+        busy={busy}
+        className="mt-1 w-full"
+        notYet={result === null ? 'look at a fish first' : null}
+        onPress={onRecord}
+      >
         Record verdict
       </Button>
       {result?.atOdds.map((o) => (
         <div key={o.signId} className="mt-4 border-t-[1.5px] border-emberline pt-2">
-          <h2 className="text-label text-embertext">{result.votes.find((v) => v.sign.id === o.signId)!.sign.name} at odds: look again</h2>
+          <h2 className="text-label text-embertext">
+            {result.votes.find((v) => v.sign.id === o.signId)!.sign.name} at odds: look again
+          </h2>
           <p>{o.advice}</p>
         </div>
       ))}

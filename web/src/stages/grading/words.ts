@@ -9,4 +9,10 @@ export const verdictNames: Record<Verdict, string> = {
   reject: 'Reject',
 };
 
-export const useNames: Record<Use, string> = { raw: 'raw', steam: 'steamed', grill: 'grilled or roasted', poach: 'poached or in soup', fry: 'fried' };
+export const useNames: Record<Use, string> = {
+  raw: 'raw',
+  steam: 'steamed',
+  grill: 'grilled or roasted',
+  poach: 'poached or in soup',
+  fry: 'fried',
+};

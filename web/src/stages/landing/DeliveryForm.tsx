@@ -7,7 +7,14 @@ import { useShop, useTimes } from '../../app/shop.tsx';
 import { useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
-import { errorsByPath, MoneyField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
+import {
+  errorsByPath,
+  MoneyField,
+  TextField,
+  WeightField,
+  wholeNumber,
+  type Weight,
+} from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 
 const ices = [
@@ -17,7 +24,15 @@ const ices = [
 ] as const;
 
 /** Opens a delivery, or corrects its head. */
-export function DeliveryForm({ delivery, onDone, onCancel }: { delivery: Delivery | null; onDone: (id: number) => void; onCancel: () => void }) {
+export function DeliveryForm({
+  delivery,
+  onDone,
+  onCancel,
+}: {
+  delivery: Delivery | null;
+  onDone: (id: number) => void;
+  onCancel: () => void;
+}) {
   const { shop } = useShop();
   const { time, today } = useTimes();
   const units = useStored((s) => s.prefs.units);
@@ -26,11 +41,19 @@ export function DeliveryForm({ delivery, onDone, onCancel }: { delivery: Deliver
   const edit = useChange(contract.landing.editDelivery);
   const [supplier, setSupplier] = useState(delivery?.supplier ?? '');
   const [at, setAt] = useState(() => time(delivery?.arrivedAt ?? new Date()));
-  const [probe, setProbe] = useState(() => (delivery?.probeTenths == null ? '' : formatTemperature(delivery.probeTenths, units).split(' ')[0]!.replace('\u2212', '-')));
+  const [probe, setProbe] = useState(() =>
+    delivery?.probeTenths == null
+      ? ''
+      : formatTemperature(delivery.probeTenths, units).split(' ')[0]!.replace('\u2212', '-'),
+  );
   const [ice, setIce] = useState<Delivery['ice']>(delivery?.ice ?? 'buried');
   const [noteRef, setNoteRef] = useState(delivery?.noteRef ?? '');
-  const [noteWeight, setNoteWeight] = useState<Weight | null>(delivery?.noteGrams == null ? null : { grams: delivery.noteGrams, source: 'typed' });
-  const [notePieces, setNotePieces] = useState(delivery?.notePieces == null ? '' : String(delivery.notePieces));
+  const [noteWeight, setNoteWeight] = useState<Weight | null>(
+    delivery?.noteGrams == null ? null : { grams: delivery.noteGrams, source: 'typed' },
+  );
+  const [notePieces, setNotePieces] = useState(
+    delivery?.notePieces == null ? '' : String(delivery.notePieces),
+  );
   const [noteMoney, setNoteMoney] = useState(delivery?.noteMoney ?? null);
   const [remarks, setRemarks] = useState(delivery?.remarks ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -40,12 +63,28 @@ export function DeliveryForm({ delivery, onDone, onCancel }: { delivery: Deliver
   const submit = async () => {
     const [h, m] = at.split(':').map(Number) as [number, number];
     const probeTenths = probe.trim() === '' ? null : parseTemperature(probe, units);
-    if (probe.trim() !== '' && probeTenths === null) return setProblem({ type: '', title: '', status: 400, code: 'bad-input', errors: [{ path: 'probeTenths', message: 'That is no temperature' }] });
+    if (probe.trim() !== '' && probeTenths === null)
+      return setProblem({
+        type: '',
+        title: '',
+        status: 400,
+        code: 'bad-input',
+        errors: [{ path: 'probeTenths', message: 'That is no temperature' }],
+      });
     const body = {
-      supplier, arrivedAt: instantOn(day, h * 60 + m, shop).toISOString(), probeTenths, ice, noteRef,
-      noteGrams: noteWeight?.grams ?? null, notePieces: wholeNumber(notePieces), noteMoney, remarks,
+      supplier,
+      arrivedAt: instantOn(day, h * 60 + m, shop).toISOString(),
+      probeTenths,
+      ice,
+      noteRef,
+      noteGrams: noteWeight?.grams ?? null,
+      notePieces: wholeNumber(notePieces),
+      noteMoney,
+      remarks,
     };
-    const outcome = delivery ? await edit.send({ ...body, version: delivery.version }, { id: delivery.id }) : await create.send(body);
+    const outcome = delivery
+      ? await edit.send({ ...body, version: delivery.version }, { id: delivery.id })
+      : await create.send(body);
     if (outcome.ok) onDone(outcome.data.id);
     else setProblem(outcome.problem);
   };
@@ -58,19 +97,65 @@ export function DeliveryForm({ delivery, onDone, onCancel }: { delivery: Deliver
         void submit();
       }}
     >
-      <h2 className="pb-3 text-big">{delivery ? `Correct ${delivery.supplier}` : 'A delivery is at the door'}</h2>
+      <h2 className="pb-3 text-big">
+        {delivery ? `Correct ${delivery.supplier}` : 'A delivery is at the door'}
+      </h2>
       <div className="grid grid-cols-4 gap-x-6 gap-y-2 max-sm:grid-cols-2">
-        <Picker free className="col-span-2" label="Supplier" value={supplier} onChange={setSupplier} error={errors.supplier} options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))} />
+        <Picker
+          free
+          className="col-span-2"
+          label="Supplier"
+          value={supplier}
+          onChange={setSupplier}
+          error={errors.supplier}
+          options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
+        />
         <TextField label="Arrived" type="time" value={at} onChange={setAt} error={errors.arrivedAt} />
-        <TextField label={`Core by probe, ${units === 'metric' ? '°C' : '°F'}`} value={probe} onChange={setProbe} inputMode="decimal" error={errors.probeTenths} note="leave empty if not probed" />
+        <TextField
+          label={`Core by probe, ${units === 'metric' ? '°C' : '°F'}`}
+          value={probe}
+          onChange={setProbe}
+          inputMode="decimal"
+          error={errors.probeTenths}
+          note="leave empty if not probed"
+        />
         <Choice className="col-span-2" label="Ice" value={ice} options={ices} onChange={setIce} />
         <TextField label="Note number" value={noteRef} onChange={setNoteRef} error={errors.noteRef} />
-        <MoneyField label={`Note asks, ${shop.currency}`} value={noteMoney} onChange={setNoteMoney} error={errors.noteMoney} />
-        <WeightField label="Weight on the note" value={noteWeight} onChange={setNoteWeight} take={null} plain note="checked against the scale" error={errors.noteGrams} />
-        <TextField label="Fish on the note" value={notePieces} onChange={setNotePieces} inputMode="numeric" error={errors.notePieces} />
-        <TextField className="col-span-2" label="Remarks" value={remarks} onChange={setRemarks} error={errors.remarks} />
+        <MoneyField
+          label={`Note asks, ${shop.currency}`}
+          value={noteMoney}
+          onChange={setNoteMoney}
+          error={errors.noteMoney}
+        />
+        <WeightField
+          label="Weight on the note"
+          value={noteWeight}
+          onChange={setNoteWeight}
+          take={null}
+          plain
+          note="checked against the scale"
+          error={errors.noteGrams}
+        />
+        <TextField
+          label="Fish on the note"
+          value={notePieces}
+          onChange={setNotePieces}
+          inputMode="numeric"
+          error={errors.notePieces}
+        />
+        <TextField
+          className="col-span-2"
+          label="Remarks"
+          value={remarks}
+          onChange={setRemarks}
+          error={errors.remarks}
+        />
       </div>
-      {problem && problem.detail && <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">{problem.detail}</p>}
+      {problem && problem.detail && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
       <div className="flex gap-3">
         <Button submit kind="main" busy={create.busy || edit.busy}>
           {delivery ? 'Correct it' : 'Open the delivery'}

@@ -13,7 +13,13 @@ import { Mass, SourceMark } from '../../parts/Mass.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { LotForm } from './LotForm.tsx';
 
-const conditionNames: Record<LotRow['condition'], string> = { whole: 'whole', gutted: 'gutted', headed_gutted: 'headed, gutted', tail: 'tail', wing: 'wing' };
+const conditionNames: Record<LotRow['condition'], string> = {
+  whole: 'whole',
+  gutted: 'gutted',
+  headed_gutted: 'headed, gutted',
+  tail: 'tail',
+  wing: 'wing',
+};
 
 /** Closing asks for a reason when the note and the scale differ. */
 function CloseNote({ delivery }: { delivery: Delivery }) {
@@ -27,10 +33,23 @@ function CloseNote({ delivery }: { delivery: Delivery }) {
   };
   return (
     <div className="mt-3 flex items-end gap-5 border-t-[1.5px] border-ink pt-3">
-      {off && <TextField className="flex-1" label={`Differs: ${delivery.differences.join('; ')}. Why close it?`} value={reason} onChange={setReason} error={problem?.detail} />}
+      {off && (
+        <TextField
+          className="flex-1"
+          label={`Differs: ${delivery.differences.join('; ')}. Why close it?`}
+          value={reason}
+          onChange={setReason}
+          error={problem?.detail}
+        />
+      )}
       {!off && problem && <p role="alert">{problem.detail}</p>}
       <div className={off ? 'pb-6' : ''}>
-        <Button kind={off ? 'plain' : 'main'} busy={busy} notYet={delivery.lots.length === 0 ? 'land a lot first' : off && !reason ? 'say why first' : null} onPress={() => void close()}>
+        <Button
+          kind={off ? 'plain' : 'main'}
+          busy={busy}
+          notYet={delivery.lots.length === 0 ? 'land a lot first' : off && !reason ? 'say why first' : null}
+          onPress={() => void close()}
+        >
           Note checked, close
         </Button>
       </div>
@@ -42,7 +61,10 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
   const { when } = useTimes();
   const units = useStored((s) => s.prefs.units);
   const [editing, setEditing] = useState<'head' | LotRow | null>(null);
-  if (editing === 'head') return <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />;
+  if (editing === 'head')
+    return (
+      <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />
+    );
   const open = delivery.state === 'open';
   return (
     <div>
@@ -50,7 +72,12 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
         <div>
           <h2 className="text-big">{delivery.supplier}</h2>
           <p className="text-ink2">
-            {when(delivery.arrivedAt)} · {delivery.probeTenths === null ? 'not probed' : `core ${formatTemperature(delivery.probeTenths, units)}`} · ice {delivery.ice} · {delivery.noteRef ? `note ${delivery.noteRef}` : 'no note number'} · {delivery.recordedBy}
+            {when(delivery.arrivedAt)} ·{' '}
+            {delivery.probeTenths === null
+              ? 'not probed'
+              : `core ${formatTemperature(delivery.probeTenths, units)}`}{' '}
+            · ice {delivery.ice} · {delivery.noteRef ? `note ${delivery.noteRef}` : 'no note number'} ·{' '}
+            {delivery.recordedBy}
           </p>
         </div>
         {mayLand && open && (
@@ -61,7 +88,8 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
       </div>
       {delivery.warnings.map((w) => (
         <p key={w} className="mt-2 border-l-[3px] border-emberline pl-3">
-          {w}. <span className="text-ink3">Follow your local food authority and your own food-safety plan.</span>
+          {w}.{' '}
+          <span className="text-ink3">Follow your local food authority and your own food-safety plan.</span>
         </p>
       ))}
       {delivery.remarks && <p className="mt-2 text-ink2">{delivery.remarks}</p>}
@@ -83,7 +111,10 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
               <tr key={l.id}>
                 <td className="font-figure text-label font-semibold whitespace-nowrap">{l.code}</td>
                 <td className="py-1">
-                  {shortName(l.speciesName)} <span className="text-note text-ink3">{conditionNames[l.condition]} {conditionCode[l.condition]}</span>
+                  {shortName(l.speciesName)}{' '}
+                  <span className="text-note text-ink3">
+                    {conditionNames[l.condition]} {conditionCode[l.condition]}
+                  </span>
                   {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
                   {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
                 </td>
@@ -98,7 +129,9 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                     <SourceMark source={l.weightSource} />
                   </span>
                 </td>
-                <td className="num max-sm:hidden">{l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}</td>
+                <td className="num max-sm:hidden">
+                  {l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}
+                </td>
                 <td className="pl-4 text-right whitespace-nowrap">
                   {mayLand && (
                     <button type="button" className="why mr-3" onClick={() => setEditing(l)}>
@@ -123,7 +156,9 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                   <span className="w-[18px]" />
                 </span>
               </td>
-              <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">{delivery.totals.money === null ? '' : formatMoney(delivery.totals.money)}</td>
+              <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">
+                {delivery.totals.money === null ? '' : formatMoney(delivery.totals.money)}
+              </td>
               <td className="border-t-[1.5px]! border-ink!" />
             </tr>
             {(delivery.noteGrams !== null || delivery.notePieces !== null) && (
@@ -137,18 +172,28 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                     <span className="w-[18px]" />
                   </span>
                 </td>
-                <td className="num max-sm:hidden">{delivery.noteMoney === null ? '' : formatMoney(delivery.noteMoney)}</td>
+                <td className="num max-sm:hidden">
+                  {delivery.noteMoney === null ? '' : formatMoney(delivery.noteMoney)}
+                </td>
                 <td />
               </tr>
             )}
           </tbody>
         </table>
       )}
-      {editing && <LotForm key={editing.id} deliveryId={delivery.id} lot={editing} onDone={() => setEditing(null)} />}
+      {editing && (
+        <LotForm key={editing.id} deliveryId={delivery.id} lot={editing} onDone={() => setEditing(null)} />
+      )}
       {open && mayLand && !editing && (
         <>
           <CloseNote delivery={delivery} />
-          <LotForm key={delivery.lots.length} deliveryId={delivery.id} lot={null} previous={delivery.lots.at(-1)} onDone={() => undefined} />
+          <LotForm
+            key={delivery.lots.length}
+            deliveryId={delivery.id}
+            lot={null}
+            previous={delivery.lots.at(-1)}
+            onDone={() => undefined}
+          />
         </>
       )}
     </div>

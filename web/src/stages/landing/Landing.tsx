@@ -29,9 +29,25 @@ function Against({ delivery, full }: { delivery: Delivery; full: number }) {
       {delivery.lots.map((l) => {
         const x0 = x(from);
         from += l.grams;
-        return <rect key={l.id} x={x0} y="5" width={Math.max(1, x(l.grams) - 1.5)} height="10" fill="var(--ink2)" opacity="0.55" />;
+        return (
+          <rect
+            key={l.id}
+            x={x0}
+            y="5"
+            width={Math.max(1, x(l.grams) - 1.5)}
+            height="10"
+            fill="var(--ink2)"
+            opacity="0.55"
+          />
+        );
       })}
-      {delivery.noteGrams !== null && <path d={`M ${x(delivery.noteGrams)} 0 V 15`} stroke={delivery.differences.length > 0 ? 'var(--emberline)' : 'var(--ink)'} strokeWidth="2.5" />}
+      {delivery.noteGrams !== null && (
+        <path
+          d={`M ${x(delivery.noteGrams)} 0 V 15`}
+          stroke={delivery.differences.length > 0 ? 'var(--emberline)' : 'var(--ink)'}
+          strokeWidth="2.5"
+        />
+      )}
     </svg>
   );
 }
@@ -53,16 +69,26 @@ export default function Landing() {
       <div className="flex items-center justify-between gap-4 pb-2">
         <div>
           <h1 className="text-head max-sm:text-big">{headline(deliveries)}</h1>
-          <p className="text-ink2">{deliveries.length > 0 ? `${mass(total)} in ${deliveries.reduce((s, d) => s + d.lots.length, 0)} lots so far today.` : 'Open the first delivery when the van is at the door.'}</p>
+          <p className="text-ink2">
+            {deliveries.length > 0
+              ? `${mass(total)} in ${deliveries.reduce((s, d) => s + d.lots.length, 0)} lots so far today.`
+              : 'Open the first delivery when the van is at the door.'}
+          </p>
         </div>
         {mayLand && (
-          <Button kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'} onPress={() => setChosen('new')}>
+          <Button
+            kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'}
+            onPress={() => setChosen('new')}
+          >
             New delivery
           </Button>
         )}
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
-        <ul className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:border-r-0 max-sm:pr-0" aria-label="Deliveries today">
+        <ul
+          className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:border-r-0 max-sm:pr-0"
+          aria-label="Deliveries today"
+        >
           {deliveries.map((d) => (
             <li key={d.id} className="border-b border-line">
               <button
@@ -79,16 +105,28 @@ export default function Landing() {
                   <span className="font-figure text-row font-semibold">
                     <Mass g={d.totals.grams} />
                   </span>
-                  <span className="text-note text-ink2">{d.totals.money === null ? `${d.totals.pieces} fish` : formatMoney(d.totals.money)}</span>
+                  <span className="text-note text-ink2">
+                    {d.totals.money === null ? `${d.totals.pieces} fish` : formatMoney(d.totals.money)}
+                  </span>
                 </span>
                 <Against delivery={d} full={full} />
-                <span className={`block text-note ${d.state === 'open' && d.differences.length > 0 ? 'text-embertext' : 'text-ink3'}`}>
-                  {d.state === 'closed' ? 'checked' : d.differences.length > 0 ? d.differences[0] : d.noteGrams === null ? 'open, no weight on the note' : 'open, agrees so far'}
+                <span
+                  className={`block text-note ${d.state === 'open' && d.differences.length > 0 ? 'text-embertext' : 'text-ink3'}`}
+                >
+                  {d.state === 'closed'
+                    ? 'checked'
+                    : d.differences.length > 0
+                      ? d.differences[0]
+                      : d.noteGrams === null
+                        ? 'open, no weight on the note'
+                        : 'open, agrees so far'}
                 </span>
               </button>
             </li>
           ))}
-          {deliveries.length > 0 && <li className="pt-2 text-note text-ink3">bar: weighed, a lot each · post: the note</li>}
+          {deliveries.length > 0 && (
+            <li className="pt-2 text-note text-ink3">bar: weighed, a lot each · post: the note</li>
+          )}
         </ul>
         <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
           {shown ? (

@@ -7,10 +7,24 @@ import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
-import { errorsByPath, MoneyField, SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
+import {
+  errorsByPath,
+  MoneyField,
+  SelectField,
+  TextField,
+  WeightField,
+  wholeNumber,
+  type Weight,
+} from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 
-const conditionNames: Record<ArrivalCondition, string> = { whole: 'Whole', gutted: 'Gutted', headed_gutted: 'Headed, gutted', tail: 'Tail', wing: 'Wing' };
+const conditionNames: Record<ArrivalCondition, string> = {
+  whole: 'Whole',
+  gutted: 'Gutted',
+  headed_gutted: 'Headed, gutted',
+  tail: 'Tail',
+  wing: 'Wing',
+};
 const productions = [
   { value: 'caught', name: 'Caught' },
   { value: 'caught_freshwater', name: 'Freshwater' },
@@ -37,7 +51,9 @@ export function LotForm({ deliveryId, lot, previous, onDone }: Props) {
   const [speciesId, setSpeciesId] = useState(lot?.speciesId ?? '');
   const [condition, setCondition] = useState<ArrivalCondition>(lot?.condition ?? 'gutted');
   const [pieces, setPieces] = useState(lot ? String(lot.pieces) : '');
-  const [weight, setWeight] = useState<Weight | null>(lot ? { grams: lot.grams, source: lot.weightSource } : null);
+  const [weight, setWeight] = useState<Weight | null>(
+    lot ? { grams: lot.grams, source: lot.weightSource } : null,
+  );
   const [price, setPrice] = useState(lot?.pricePerKg ?? null);
   const [production, setProduction] = useState(like?.production ?? 'caught');
   const [area, setArea] = useState(like?.area ?? '27');
@@ -61,12 +77,29 @@ export function LotForm({ deliveryId, lot, previous, onDone }: Props) {
   };
   const submit = async () => {
     const body = {
-      speciesId, condition, pieces: count ?? 0, grams: weight?.grams ?? 0, weightSource: weight?.source ?? ('typed' as const),
-      pricePerKg: price as number, production, area, gear: production === 'farmed' ? null : gear || null, caughtOn: caughtOn || null, remarks,
+      speciesId,
+      condition,
+      pieces: count ?? 0,
+      grams: weight?.grams ?? 0,
+      weightSource: weight?.source ?? ('typed' as const),
+      pricePerKg: price as number,
+      production,
+      area,
+      gear: production === 'farmed' ? null : gear || null,
+      caughtOn: caughtOn || null,
+      remarks,
     };
-    const outcome = lot ? await edit.send({ ...body, version: lot.version }, { id: lot.id }) : await add.send(body, { id: deliveryId });
+    const outcome = lot
+      ? await edit.send({ ...body, version: lot.version }, { id: lot.id })
+      : await add.send(body, { id: deliveryId });
     if (!outcome.ok) return setProblem(outcome.problem);
-    if ('code' in outcome.data) act(say({ text: `${outcome.data.code}: ${species ? shortName(species.name) : ''} landed. Its label carries this code.`, problem: false }));
+    if ('code' in outcome.data)
+      act(
+        say({
+          text: `${outcome.data.code}: ${species ? shortName(species.name) : ''} landed. Its label carries this code.`,
+          problem: false,
+        }),
+      );
     onDone();
   };
 
@@ -86,7 +119,11 @@ export function LotForm({ deliveryId, lot, previous, onDone }: Props) {
           value={speciesId}
           onChange={choose}
           error={errors.speciesId}
-          note={species ? `${species.scientificName}${species.asfis ? ` · ${species.asfis}` : ''}` : 'name or code'}
+          note={
+            species
+              ? `${species.scientificName}${species.asfis ? ` · ${species.asfis}` : ''}`
+              : 'name or code'
+          }
           options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
         />
         <SelectField
@@ -95,28 +132,85 @@ export function LotForm({ deliveryId, lot, previous, onDone }: Props) {
           onChange={setCondition}
           error={errors.condition}
           note={condition === 'whole' ? 'guts in: shorter life, first in the queue' : ''}
-          options={(species ? conditionsFor(species) : (['whole', 'gutted', 'headed_gutted'] as const)).map((c) => ({ value: c, name: conditionNames[c] }))}
+          options={(species ? conditionsFor(species) : (['whole', 'gutted', 'headed_gutted'] as const)).map(
+            (c) => ({ value: c, name: conditionNames[c] }),
+          )}
         />
-        <TextField label="Number of fish" value={pieces} onChange={setPieces} inputMode="numeric" error={errors.pieces} />
+        <TextField
+          label="Number of fish"
+          value={pieces}
+          onChange={setPieces}
+          inputMode="numeric"
+          error={errors.pieces}
+        />
         <WeightField
           label="Weight"
           value={weight}
           onChange={setWeight}
           error={errors.grams ?? doubt ?? undefined}
-          take={{ act: 'Take lot weight', title: species ? `${shortName(species.name)}, whole lot` : 'Weight of this lot', detail: 'box by box: tare the box first' }}
+          take={{
+            act: 'Take lot weight',
+            title: species ? `${shortName(species.name)}, whole lot` : 'Weight of this lot',
+            detail: 'box by box: tare the box first',
+          }}
         />
-        <MoneyField label={`Price a kg, ${shop.currency}`} value={price} onChange={setPrice} error={errors.pricePerKg} />
-        <Choice className="col-span-2" label="How it lived" value={production} options={productions} onChange={changeProduction} />
+        <MoneyField
+          label={`Price a kg, ${shop.currency}`}
+          value={price}
+          onChange={setPrice}
+          error={errors.pricePerKg}
+        />
+        <Choice
+          className="col-span-2"
+          label="How it lived"
+          value={production}
+          options={productions}
+          onChange={changeProduction}
+        />
         {production === 'caught' ? (
-          <SelectField label="Catch area (FAO)" value={area} onChange={setArea} error={errors.area} options={Object.entries(faoAreas).filter(([k]) => Number(k) > 8).map(([k, v]) => ({ value: k, name: `${k} ${v}` }))} />
+          <SelectField
+            label="Catch area (FAO)"
+            value={area}
+            onChange={setArea}
+            error={errors.area}
+            options={Object.entries(faoAreas)
+              .filter(([k]) => Number(k) > 8)
+              .map(([k, v]) => ({ value: k, name: `${k} ${v}` }))}
+          />
         ) : (
-          <TextField label={production === 'farmed' ? 'Country of farming' : 'Water and country'} value={area} onChange={setArea} error={errors.area} />
+          <TextField
+            label={production === 'farmed' ? 'Country of farming' : 'Water and country'}
+            value={area}
+            onChange={setArea}
+            error={errors.area}
+          />
         )}
-        {production !== 'farmed' && <SelectField label="Gear" value={gear} onChange={setGear} error={errors.gear} empty="choose" options={gearClasses.map((g) => ({ value: g, name: g }))} />}
-        <TextField label={production === 'farmed' ? 'Harvested on' : 'Caught on'} type="date" value={caughtOn} onChange={setCaughtOn} error={errors.caughtOn} max={today()} note="as the supplier says" />
+        {production !== 'farmed' && (
+          <SelectField
+            label="Gear"
+            value={gear}
+            onChange={setGear}
+            error={errors.gear}
+            empty="choose"
+            options={gearClasses.map((g) => ({ value: g, name: g }))}
+          />
+        )}
+        <TextField
+          label={production === 'farmed' ? 'Harvested on' : 'Caught on'}
+          type="date"
+          value={caughtOn}
+          onChange={setCaughtOn}
+          error={errors.caughtOn}
+          max={today()}
+          note="as the supplier says"
+        />
         <TextField label="Remarks" value={remarks} onChange={setRemarks} error={errors.remarks} />
       </div>
-      {problem && Object.keys(errors).length === 0 && <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">{problem.detail}</p>}
+      {problem && Object.keys(errors).length === 0 && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
       <div className="flex gap-3">
         <Button submit kind={lot ? 'main' : 'plain'} busy={add.busy || edit.busy}>
           {lot ? 'Correct it' : 'Land this lot'}

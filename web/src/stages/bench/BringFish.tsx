@@ -1,0 +1,86 @@
+import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { Button } from '../../parts/Button.tsx';
+import { WeightField, type Weight } from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+
+/** The first move: these fish, from this lot, onto the scale. */
+export function BringFish({ ticket }: { ticket: Ticket }) {
+  const { send, busy } = useChange(contract.bench.start);
+  const mass = useMass();
+  const [weights, setWeights] = useState<Record<number, Weight | null>>({});
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
+  const begin = async () => {
+    const inputs = ticket.inputs.map((i) => ({
+      lotId: i.lotId,
+      grams: weights[i.lotId]?.grams ?? i.grams,
+      source: weights[i.lotId]?.source ?? ('estimated' as const),
+    }));
+    const outcome = await send({ version: ticket.version, inputs }, { id: ticket.id });
+    if (!outcome.ok) setProblem(outcome.problem);
+  };
+  return (
+    <div className="pt-4">
+      <h1 className="text-[52px] leading-[58px] font-bold">
+        {waiting
+          ? `Bring ${waiting.pieces} ${waiting.pieces === 1 ? 'fish' : 'fish'} of ${waiting.code}`
+          : 'All on the bench'}
+      </h1>
+      <p className="pb-4 text-row text-ink2">
+        {waiting ? 'Weigh them as they come: the balance starts from this weight.' : 'Begin the cutting.'}
+      </p>
+      <ul>
+        {ticket.inputs.map((i) => (
+          <li
+            key={i.lotId}
+            className="grid grid-cols-[minmax(0,1fr)_260px] items-center gap-6 border-t border-line py-2"
+          >
+            <div>
+              <div className="font-figure text-big font-semibold">
+                {i.pieces} fish of lot {i.code}
+              </div>
+              <div className="text-label text-ink2">
+                {i.condition.replace('_', ', ')} · about {mass(i.grams)} · {i.daysLeft.toFixed(1)} days left
+              </div>
+            </div>
+            <WeightField
+              label="Weight together"
+              value={weights[i.lotId] ?? null}
+              onChange={(w) => setWeights((had) => ({ ...had, [i.lotId]: w }))}
+              take={
+                waiting?.lotId === i.lotId
+                  ? {
+                      act: `Take ${i.pieces} fish`,
+                      title: `${i.pieces} fish of lot ${i.code}`,
+                      detail: `about ${mass(i.grams)} together`,
+                    }
+                  : null
+              }
+            />
+          </li>
+        ))}
+      </ul>
+      {problem && (
+        <p role="alert" className="my-2 border-b-[3px] border-emberline pb-1 text-label">
+          {problem.detail}
+        </p>
+      )}
+      <ul className="pb-4 text-[18px] leading-6">
+        {ticket.cautions.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </ul>
+      <Button
+        tall
+        kind={waiting ? 'plain' : 'main'}
+        busy={busy}
+        notYet={waiting ? `weigh the fish of ${waiting.code} first` : null}
+        onPress={() => void begin()}
+      >
+        Begin cutting
+      </Button>
+    </div>
+  );
+}

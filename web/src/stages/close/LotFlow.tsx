@@ -1,0 +1,191 @@
+import type { LotClose } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { formatMoney } from '@ember-slate/core/units';
+import { useSize } from '../../app/size.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+
+const ends = [
+  ['sold', 'sold'],
+  ['stock', 'in stock'],
+  ['kitchen', 'used in the kitchen'],
+  ['waste', 'waste, with a reason'],
+  ['drip', 'drip and rinse'],
+  ['unaccounted', 'unaccounted'],
+] as const;
+type End = (typeof ends)[number][0];
+
+const ribbon = (x1: number, y1: number, x2: number, y2: number, h: number) => {
+  const m = (x1 + x2) / 2;
+  return `M ${x1} ${y1} C ${m} ${y1} ${m} ${y2} ${x2} ${y2} V ${y2 + h} C ${m} ${y2 + h} ${m} ${y1 + h} ${x1} ${y1 + h} Z`;
+};
+
+/** Where one lot's grams went: tables joined by ribbons of one scale; the last line is the exact sum. */
+export function LotFlow({ lot }: { lot: LotClose }) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const mass = useMass();
+  const { dayName } = useTimes();
+  const { flow } = lot;
+  const perGram = 150 / Math.max(1, flow.received);
+  const thick = (g: number) => Math.max(0.9, Math.abs(g) * perGram);
+  const stack = (heights: readonly number[], least: number, from: number) => {
+    let y = from;
+    return heights.map((h) => {
+      const at = y;
+      y += Math.max(h + 4, least);
+      return at;
+    });
+  };
+  const top = 44;
+  const places = ends.filter(([key]) => flow[key] !== 0);
+  const leftY = stack(
+    lot.became.map((b) => thick(b.grams)),
+    26,
+    top,
+  );
+  const rightY = stack(
+    places.map(([key]) => thick(flow[key])),
+    28,
+    top,
+  );
+  const bottom = Math.max(
+    (leftY.at(-1) ?? top) + Math.max(26, thick(lot.became.at(-1)?.grams ?? 0)),
+    (rightY.at(-1) ?? top) + 62,
+    top + 190,
+  );
+  const a = 118;
+  const b = a + Math.max(110, width * 0.12);
+  const bEnd = b + 210;
+  const c = Math.max(bEnd + 120, width * 0.62);
+  const into = Object.fromEntries(places.map(([key], i) => [key, rightY[i]!])) as Record<End, number>;
+  let from = top;
+  return (
+    <div ref={ref} className="border-t border-line pt-3 pb-4">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={bottom}
+          className="block overflow-visible"
+          role="img"
+          aria-label={`${shortName(lot.speciesName)} ${lot.code}: ${places.map(([key, name]) => `${name} ${mass(flow[key])}`).join(', ')}, in all ${mass(flow.received)}`}
+        >
+          <text x="0" y="14" className="fig" style={{ fontSize: 20 }}>
+            {shortName(lot.speciesName)}, lot {lot.code}
+          </text>
+          <text x={b} y="34" className="i2">
+            what it became
+          </text>
+          <text x={c + 14} y="34" className="i2">
+            where that is now
+          </text>
+          <text x={width} y="34" className="i2 end">
+            share
+          </text>
+          <text x="0" y={top + 14} className="fig" style={{ fontSize: 20 }}>
+            {mass(flow.received)}
+          </text>
+          <text x="0" y={top + 34} className="i2">
+            landed {dayName(lot.landedOn)}
+          </text>
+          <text x="0" y={top + 52} className="i2">
+            {lot.pieces} fish
+          </text>
+          <text x="0" y={top + 70} className="i2">
+            at {formatMoney(lot.pricePerKg)} a kg
+          </text>
+          <rect x={a - 12} y={top} width="12" height={flow.received * perGram} fill="var(--ink)" />
+          {lot.became.map((part, i) => {
+            const y = leftY[i]!;
+            const h = thick(part.grams);
+            const start = from;
+            from += Math.abs(part.grams) * perGram;
+            let out = y;
+            return (
+              <g key={part.item}>
+                <path d={ribbon(a, start, b, y, h)} fill="var(--ink)" opacity={i < 4 ? 0.2 : 0.12} />
+                {places.map(([key]) => {
+                  const g = part.where[key];
+                  if (g === 0) return null;
+                  const w = thick(g);
+                  const d = ribbon(bEnd, out, c, into[key], w);
+                  out += Math.abs(g) * perGram;
+                  into[key] += Math.abs(g) * perGram;
+                  return (
+                    <path
+                      key={key}
+                      d={d}
+                      fill={key === 'sold' ? 'var(--rime)' : 'var(--ink)'}
+                      opacity={key === 'sold' ? 0.45 : 0.17}
+                    />
+                  );
+                })}
+                <rect x={b} y={y} width="3" height={h} fill="var(--ink)" />
+                <rect x={bEnd - 3} y={y} width="3" height={h} fill="var(--ink)" />
+                <text
+                  x={b + 12}
+                  y={y + Math.max(h, 22) / 2 + 5}
+                  className="fig"
+                  style={{ fontWeight: 500, fontSize: 16 }}
+                >
+                  {part.itemName}
+                </text>
+                <text
+                  x={bEnd - 12}
+                  y={y + Math.max(h, 22) / 2 + 5}
+                  className="fig end"
+                  style={{ fontSize: 16 }}
+                >
+                  {mass(part.grams)}
+                </text>
+              </g>
+            );
+          })}
+          {places.map(([key, name], i) => {
+            const y = rightY[i]!;
+            const h = thick(flow[key]);
+            const hot = key === 'unaccounted' && !lot.discrepancy.within;
+            return (
+              <g key={key}>
+                <rect x={c} y={y} width="3" height={h} fill={hot ? 'var(--emberline)' : 'var(--ink)'} />
+                <text
+                  x={c + 14}
+                  y={y + Math.max(h, 22) / 2 + 5}
+                  className={`fig ${hot ? 'em' : ''}`}
+                  style={{ fontWeight: 500, fontSize: 17 }}
+                >
+                  {name}
+                </text>
+                <text
+                  x={width - 66}
+                  y={y + Math.max(h, 22) / 2 + 6}
+                  className={`fig end ${hot ? 'em' : ''}`}
+                  style={{ fontSize: 20 }}
+                >
+                  {mass(flow[key])}
+                </text>
+                <text
+                  x={width}
+                  y={y + Math.max(h, 22) / 2 + 5}
+                  className="fig i2 end"
+                  style={{ fontWeight: 500 }}
+                >
+                  {((flow[key] / flow.received) * 100).toFixed(1)} %
+                </text>
+              </g>
+            );
+          })}
+          <path d={`M ${c + 14} ${bottom - 30} H ${width}`} stroke="var(--ink)" strokeWidth="1.5" />
+          <text x={c + 14} y={bottom - 8} className="fig" style={{ fontSize: 17 }}>
+            in all, to the gram
+          </text>
+          <text x={width - 66} y={bottom - 8} className="fig end" style={{ fontSize: 20, fontWeight: 700 }}>
+            {mass(flow.received)}
+          </text>
+          <text x={width} y={bottom - 8} className="fig i2 end" style={{ fontWeight: 500 }}>
+            100 %
+          </text>
+        </svg>
+      )}
+    </div>
+  );
+}

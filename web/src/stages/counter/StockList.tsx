@@ -1,0 +1,61 @@
+import type { StockRow } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { formatMoney } from '@ember-slate/core/units';
+import { DayClock } from '../../parts/DayClock.tsx';
+import { Mass } from '../../parts/Mass.tsx';
+import { rowKey } from './bag.ts';
+
+interface Props {
+  rows: readonly StockRow[];
+  chosenKey: string | null;
+  onChoose: (row: StockRow) => void;
+}
+
+/** Everything behind the slab, what runs out of life first, first. */
+export function StockList({ rows, chosenKey, onChoose }: Props) {
+  if (rows.length === 0) return <p className="pb-4 text-ink2">Nothing behind the slab.</p>;
+  return (
+    <ul className="pb-4">
+      {rows.map((r) => {
+        const on = rowKey(r) === chosenKey;
+        return (
+          <li key={rowKey(r)} className="border-t border-line">
+            <button
+              type="button"
+              aria-pressed={on}
+              onClick={() => onChoose(r)}
+              className={`grid min-h-11 w-full grid-cols-[minmax(0,1fr)_112px_96px_64px_170px] items-center gap-3 px-2 text-left hover:bg-lift max-sm:grid-cols-[minmax(0,1fr)_96px] ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+            >
+              <span className="min-w-0 truncate">
+                <span className="font-figure text-label font-semibold">
+                  {shortName(r.speciesName)}, {r.itemName}
+                </span>{' '}
+                <span className="text-note text-ink3">
+                  {r.code}
+                  {r.place === 'place:freezer' ? ', freezer' : ''}
+                </span>
+              </span>
+              <span className="text-note text-ink2 max-sm:hidden">
+                {r.blocked ??
+                  (r.pieces === 0
+                    ? ''
+                    : r.freePieces < r.pieces
+                      ? `${r.freePieces} free of ${r.pieces}`
+                      : `${r.pieces} ${r.pieces === 1 ? 'piece' : 'pieces'}`)}
+              </span>
+              <span className="text-right font-figure text-label font-semibold">
+                <Mass g={r.grams} />
+              </span>
+              <span className="text-right font-figure text-label max-sm:hidden">
+                {r.pricePerKg === null ? '–' : formatMoney(r.pricePerKg)}
+              </span>
+              <span className="max-sm:hidden">
+                <DayClock sellBy={r.sellBy} graded={r.daysLeft !== null} quiet={r.blocked !== null} />
+              </span>
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

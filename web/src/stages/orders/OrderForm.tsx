@@ -1,0 +1,345 @@
+import { contract, type AnswerOf, type BodyOf, type Order, type Problem } from '@ember-slate/contract';
+import { instantOn } from '@ember-slate/core/calendar';
+import { forms, type FormId } from '@ember-slate/core/forms';
+import type { Use } from '@ember-slate/core/freshness';
+import { shortName } from '@ember-slate/core/species';
+import { useEffect, useMemo, useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { request } from '../../app/request.ts';
+import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import {
+  errorsByPath,
+  SelectField,
+  TextField,
+  WeightField,
+  wholeNumber,
+  type Weight,
+} from '../../parts/Field.tsx';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { Picker } from '../../parts/Picker.tsx';
+import { formOptions, wantText } from '../../parts/words.ts';
+
+type NewLine = BodyOf<typeof contract.orders.take>['lines'][number];
+type Answer = AnswerOf<typeof contract.orders.promise>[number];
+
+const uses: readonly { value: Use; name: string }[] = [
+  { value: 'raw', name: 'raw' },
+  { value: 'steam', name: 'steam' },
+  { value: 'grill', name: 'grill or roast' },
+  { value: 'poach', name: 'poach or soup' },
+  { value: 'fry', name: 'fry' },
+];
+
+interface Draft {
+  key: number;
+  speciesId: string;
+  form: FormId;
+  by: 'pieces' | 'total';
+  pieces: string;
+  each: Weight | null;
+  total: Weight | null;
+  use: Use;
+}
+let lastKey = 0;
+const emptyLine = (): Draft => ({
+  key: ++lastKey,
+  speciesId: '',
+  form: 'fillet_skin_on',
+  by: 'pieces',
+  pieces: '',
+  each: null,
+  total: null,
+  use: 'grill',
+});
+
+/** A line as the contract wants it, or null while it is not complete. */
+function lineOf(d: Draft): NewLine | null {
+  if (!d.speciesId) return null;
+  if (d.by === 'total')
+    return d.total
+      ? {
+          speciesId: d.speciesId,
+          form: d.form,
+          use: d.use,
+          pieces: null,
+          pieceGrams: null,
+          totalGrams: d.total.grams,
+        }
+      : null;
+  const pieces = wholeNumber(d.pieces);
+  return pieces && d.each
+    ? { speciesId: d.speciesId, form: d.form, use: d.use, pieces, pieceGrams: d.each.grams, totalGrams: null }
+    : null;
+}
+
+/** Asks the shop what graded stock could serve, a moment after the typing stops. */
+function usePromise(lines: readonly NewLine[], dueAt: string | null): readonly Answer[] | null {
+  const question = JSON.stringify({ dueAt, lines });
+  const [answer, setAnswer] = useState<{ question: string; lines: readonly Answer[] } | null>(null);
+  useEffect(() => {
+    if (lines.length === 0 || dueAt === null) return;
+    const timer = window.setTimeout(async () => {
+      const outcome = await request<Answer[]>('POST', contract.orders.promise.path, JSON.parse(question));
+      if (outcome.ok) setAnswer({ question, lines: outcome.data });
+    }, 180);
+    return () => window.clearTimeout(timer);
+  }, [question, lines.length, dueAt]);
+  return answer?.question === question ? answer.lines : null;
+}
+
+const answers: Record<Answer['answer'], string> = { yes: 'Yes', part: 'In part', no: 'No' };
+
+function PromiseLine({ promise }: { promise: Answer | undefined }) {
+  if (!promise)
+    return <p className="min-h-5 text-note text-ink3">can we promise it? say species, how much and when</p>;
+  return (
+    <p className="min-h-5 text-note" role="status">
+      {promise.answer !== 'yes' && <Lozenge />}{' '}
+      <strong
+        className={`font-figure text-body font-semibold ${promise.answer === 'yes' ? 'text-rime' : 'text-embertext'}`}
+      >
+        {answers[promise.answer]}
+      </strong>{' '}
+      <span className="text-ink2">{promise.because}</span>
+    </p>
+  );
+}
+
+function LineFields({
+  draft,
+  set,
+  errors,
+  remove,
+}: {
+  draft: Draft;
+  set: (change: Partial<Draft>) => void;
+  errors: Record<string, string>;
+  remove: (() => void) | null;
+}) {
+  const book = useSpecies();
+  const species = book.get(draft.speciesId);
+  return (
+    <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">
+      <Picker
+        label="Species"
+        value={draft.speciesId}
+        onChange={(speciesId) => set({ speciesId })}
+        error={errors.speciesId}
+        options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
+      />
+      <SelectField
+        label="Form"
+        value={draft.form}
+        onChange={(form) => set({ form })}
+        error={errors.form}
+        options={formOptions(species)}
+      />
+      <Choice
+        label="Counted by"
+        value={draft.by}
+        onChange={(by) => set({ by })}
+        options={[
+          { value: 'pieces', name: 'Pieces' },
+          { value: 'total', name: 'Weight' },
+        ]}
+      />
+      <SelectField
+        label="How it will be used"
+        value={draft.use}
+        onChange={(use) => set({ use })}
+        options={uses}
+        note={draft.use === 'raw' ? 'needs the freezing record' : ''}
+      />
+      {draft.by === 'pieces' ? (
+        <>
+          <TextField
+            label={forms[draft.form].unit === 'fish' ? 'Fish' : 'Pieces'}
+            value={draft.pieces}
+            onChange={(pieces) => set({ pieces })}
+            inputMode="numeric"
+            error={errors.pieces}
+          />
+          <WeightField
+            label="Each about"
+            value={draft.each}
+            onChange={(each) => set({ each })}
+            take={null}
+            plain
+            note={`usual ${forms[draft.form].pieceG} g`}
+            error={errors.pieceGrams}
+          />
+        </>
+      ) : (
+        <WeightField
+          label="In all"
+          value={draft.total}
+          onChange={(total) => set({ total })}
+          take={null}
+          plain
+          note="ready to take away"
+          error={errors.totalGrams}
+        />
+      )}
+      {remove && (
+        <button type="button" className="why col-span-2 justify-self-end pb-1" onClick={remove}>
+          take this line off
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** Takes an order, or changes who, when and the note of one. */
+export function OrderForm({ order, onDone }: { order: Order | null; onDone: () => void }) {
+  const { shop } = useShop();
+  const { time, today, local } = useTimes();
+  const mass = useMass();
+  const act = useAct();
+  const { data: customers } = useRead(contract.orders.customers);
+  const take = useChange(contract.orders.take);
+  const edit = useChange(contract.orders.edit);
+  const soon = () => {
+    const at = local(order?.dueAt ?? new Date(Date.now() + 2 * 3_600_000));
+    return { day: today(at), time: order ? time(at) : `${String(at.getHours()).padStart(2, '0')}:00` };
+  };
+  const [customer, setCustomer] = useState(order?.customer ?? '');
+  const [phone, setPhone] = useState(order?.phone ?? '');
+  const [dueDay, setDueDay] = useState(() => soon().day);
+  const [dueTime, setDueTime] = useState(() => soon().time);
+  const [remarks, setRemarks] = useState(order?.remarks ?? '');
+  const [drafts, setDrafts] = useState<readonly Draft[]>(() => [emptyLine()]);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = errorsByPath(problem);
+  const dueAt = useMemo(() => {
+    const [h, m] = dueTime.split(':').map(Number);
+    return h === undefined || m === undefined || !dueDay
+      ? null
+      : instantOn(dueDay, h * 60 + m, shop).toISOString();
+  }, [dueDay, dueTime, shop]);
+  const lines = useMemo(() => drafts.map(lineOf), [drafts]);
+  const complete = useMemo(() => lines.filter((l) => l !== null), [lines]);
+  const promises = usePromise(order ? [] : complete, dueAt);
+  let asked = -1;
+
+  const submit = async () => {
+    if (dueAt === null) return;
+    const who = { customer, phone, dueAt, remarks };
+    const outcome = order
+      ? await edit.send({ ...who, version: order.version }, { id: order.id })
+      : await take.send({
+          ...who,
+          lines: lines.map(
+            (l, i) =>
+              l ?? {
+                speciesId: drafts[i]!.speciesId,
+                form: drafts[i]!.form,
+                use: drafts[i]!.use,
+                pieces: 0,
+                pieceGrams: 0,
+                totalGrams: null,
+              },
+          ),
+        });
+    if (!outcome.ok) return setProblem(outcome.problem);
+    if ('number' in outcome.data)
+      act(say({ text: `Order ${outcome.data.number} taken for ${customer}`, problem: false }));
+    setProblem(null);
+    if (!order) {
+      setCustomer('');
+      setPhone('');
+      setRemarks('');
+      setDrafts([emptyLine()]);
+    }
+    onDone();
+  };
+
+  const choose = (name: string) => {
+    setCustomer(name);
+    const known = customers?.find((c) => c.name === name);
+    if (known) setPhone(known.phone);
+  };
+  return (
+    <form
+      aria-label={order ? `Change order ${order.number}` : 'New order'}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void submit();
+      }}
+    >
+      <h2 className="pb-2 text-big">{order ? `Change order ${order.number}` : 'Take an order'}</h2>
+      <div className="grid grid-cols-2 gap-x-5">
+        <Picker
+          free
+          label="Customer"
+          value={customer}
+          onChange={choose}
+          error={errors.customer}
+          options={(customers ?? []).map((c) => ({ value: c.name, name: c.name, detail: c.phone }))}
+        />
+        <TextField
+          label="Phone"
+          type="tel"
+          inputMode="tel"
+          value={phone}
+          onChange={setPhone}
+          error={errors.phone}
+        />
+        <TextField label="For the day" type="date" value={dueDay} onChange={setDueDay} error={errors.dueAt} />
+        <TextField label="At" type="time" value={dueTime} onChange={setDueTime} />
+      </div>
+      {order ? (
+        <ul className="pb-3 text-ink2">
+          {order.lines.map((l) => (
+            <li key={l.id}>
+              {shortName(l.speciesName)}, {wantText(l, mass)}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        drafts.map((d, i) => {
+          if (lines[i]) asked++;
+          return (
+            <div key={d.key}>
+              <LineFields
+                draft={d}
+                set={(change) =>
+                  setDrafts((had) => had.map((x) => (x.key === d.key ? { ...x, ...change } : x)))
+                }
+                errors={Object.fromEntries(
+                  Object.entries(errors)
+                    .filter(([p]) => p.startsWith(`lines.${i}.`))
+                    .map(([p, m]) => [p.split('.')[2]!, m]),
+                )}
+                remove={
+                  drafts.length > 1 ? () => setDrafts((had) => had.filter((x) => x.key !== d.key)) : null
+                }
+              />
+              <PromiseLine promise={lines[i] ? promises?.[asked] : undefined} />
+            </div>
+          );
+        })
+      )}
+      {!order && (
+        <button type="button" className="why pt-1" onClick={() => setDrafts((had) => [...had, emptyLine()])}>
+          one more line
+        </button>
+      )}
+      <TextField className="pt-2" label="Note" value={remarks} onChange={setRemarks} error={errors.remarks} />
+      {problem && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button submit kind="main" busy={take.busy || edit.busy}>
+          {order ? 'Change it' : 'Take the order'}
+        </Button>
+        {order && <Button onPress={onDone}>Leave it</Button>}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,147 @@
+import type { SpeciesRow } from '@ember-slate/contract';
+import { trims, type TrimId } from '@ember-slate/core/yields';
+import { useSize } from '../../app/size.ts';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { Why } from '../../parts/Why.tsx';
+
+/** Expected grams of a choice of fish. */
+export interface Parts {
+  input: number;
+  main: number;
+  pieces: number | null;
+  drip: number;
+  trims: Partial<Record<TrimId, number>>;
+}
+
+interface Props {
+  parts: Parts;
+  wanted: number;
+  unit: 'grams' | 'pieces';
+  enough: boolean;
+  species: SpeciesRow;
+}
+
+/** Where the grams of the chosen fish are expected to go, on one bar: promised in rime, trim dotted, the rest plain. */
+export function Outcome({ parts, wanted, unit, enough, species }: Props) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const mass = useMass();
+  const given = unit === 'grams' ? parts.main : (parts.pieces ?? 0);
+  const promised =
+    unit === 'grams'
+      ? Math.min(parts.main, wanted)
+      : given === 0
+        ? 0
+        : Math.round(parts.main * Math.min(1, wanted / given));
+  const over = parts.main - promised;
+  const list = (Object.entries(parts.trims) as [TrimId, number][])
+    .filter(([, g]) => g > 0)
+    .sort((a, b) => b[1] - a[1]);
+  const kept = list.filter(([p]) => trims[p].keep).reduce((s, [, g]) => s + g, 0);
+  const waste = list.filter(([p]) => !trims[p].keep).reduce((s, [, g]) => s + g, 0);
+  const segments = [
+    { name: 'promised', grams: promised, fill: 'var(--rimewash)' },
+    { name: 'to the counter', grams: over, fill: 'url(#hatch)' },
+    { name: 'saleable trim', grams: kept, fill: 'url(#dots)' },
+    { name: 'waste', grams: waste, fill: 'none' },
+    { name: 'drip', grams: parts.drip, fill: 'none' },
+  ].filter((s) => s.grams > 0);
+  let from = 0;
+  const x = (g: number) => (parts.input === 0 ? 0 : (g / parts.input) * (width - 2)) + 1;
+  return (
+    <div ref={ref} className="mt-3">
+      <p className="font-figure text-row font-semibold">
+        {parts.input === 0 ? (
+          'No fish chosen'
+        ) : (
+          <>
+            {unit === 'pieces' ? (
+              `${given} of ${wanted} pieces`
+            ) : (
+              <>
+                <Mass g={given} /> of {mass(wanted)}
+              </>
+            )}
+            <span className="ml-3 text-label font-medium text-ink2">
+              from <Mass g={parts.input} />, yield {((parts.main / parts.input) * 100).toFixed(1)} %
+              {enough ? '' : ', not enough yet'}
+            </span>
+          </>
+        )}
+      </p>
+      {width > 0 && (
+        <svg
+          className="mt-1 block overflow-visible"
+          width={width}
+          height="58"
+          role="img"
+          aria-label={segments.map((s) => `${s.name} ${mass(s.grams)}`).join(', ')}
+        >
+          <defs>
+            <pattern
+              id="hatch"
+              width="7"
+              height="7"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <path d="M 0 0 V 7" stroke="var(--ink3)" strokeWidth="1.2" />
+            </pattern>
+            <pattern id="dots" width="7" height="7" patternUnits="userSpaceOnUse">
+              <circle cx="2" cy="2" r="1.1" fill="var(--ink3)" />
+            </pattern>
+          </defs>
+          {segments.map((s) => {
+            const x0 = x(from);
+            from += s.grams;
+            const w = x(from) - x0;
+            return (
+              <g key={s.name}>
+                <rect
+                  x={x0}
+                  y="4"
+                  width={w}
+                  height="26"
+                  fill={s.fill}
+                  stroke="var(--fishline)"
+                  strokeWidth="1.25"
+                />
+                {w > 70 && (
+                  <>
+                    <text x={x0 + 2} y="44" className="i2">
+                      {s.name}
+                    </text>
+                    <text x={x0 + 2} y="58" className="i3">
+                      {mass(s.grams)}
+                    </text>
+                  </>
+                )}
+              </g>
+            );
+          })}
+          {segments.length === 0 && <path className="rul" d={`M 1 30.5 H ${width}`} strokeDasharray="3 4" />}
+        </svg>
+      )}
+      {list.length > 0 && (
+        <p className="mt-2 text-note text-ink2">
+          trim: {list.map(([p, g]) => `${trims[p].name} ${mass(g)} (${trims[p].use})`).join(' · ')} ·{' '}
+          <Why>
+            <p>
+              Parts of a whole {species.name.toLowerCase()}: gutted {(species.gutted * 100).toFixed(1)} %,
+              headed and gutted {(species.headedGutted * 100).toFixed(1)} %, fillets skinless{' '}
+              {(species.filletSkinless * 100).toFixed(1)} %.
+            </p>
+            <p>
+              What is gone on arrival is taken out and the rest scaled to the weight that lies there; the
+              month brings in the spent season, size adds a point a doubling.
+            </p>
+            <p className="text-note text-ink3">
+              Gutted and headed fractions of the common species: reciprocals of the EU conversion factors,
+              Reg. (EU) 404/2011 annexes XIII to XV (from memory); the rest common practice; steak and joint
+              shares this product’s choice. Weigh-outs correct them.
+            </p>
+          </Why>
+        </p>
+      )}
+    </div>
+  );
+}
