@@ -3,6 +3,7 @@ import type { FormId } from '@ember-slate/core/forms';
 import * as close from '@ember-slate/server/close/service';
 import * as counter from '@ember-slate/server/counter/service';
 import { addStaff } from '@ember-slate/server/people/service';
+import type { Work } from '@ember-slate/server/platform/context';
 import { configFromEnv } from '@ember-slate/server/platform/config';
 import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
 import { writeSettings } from '@ember-slate/server/platform/settings';
@@ -158,6 +159,23 @@ async function openOrders(shop: SampleShop) {
     }
   }
   await shop.sell(shop.at(today, 9 * 60, 'counter'), 6);
+  await countShort(shop.at(today, 9 * 60 + 30, 'counter'));
+}
+
+async function countShort(work: Work) {
+  const { species, grams } = scenario.countedShort;
+  const tray = (await counter.stock(work)).find((r) => r.speciesId === species && r.place === 'place:slab');
+  if (!tray) throw new Error(`No ${species} on the slab to count`);
+  const { place, lotId, item, batch, pieces } = tray;
+  await counter.count(work, {
+    place,
+    lotId,
+    item,
+    batch,
+    grams: tray.grams - grams,
+    pieces,
+    source: 'measured',
+  });
 }
 
 const pool = openPool(configFromEnv().databaseUrl, 1);

@@ -1,6 +1,7 @@
 import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { forms, type FormId } from '@ember-slate/core/forms';
+import { shortName } from '@ember-slate/core/species';
 import { formatMass } from '@ember-slate/core/units';
 import { ticketsWhere } from '../bench/queries.ts';
 import { stock } from '../counter/service.ts';
@@ -44,7 +45,7 @@ function endsOf(rows: readonly StockRow[], until: string): Tide['ends'] {
     .slice(0, 8)
     .map((r) => ({
       on: r.sellBy!,
-      title: `${r.speciesName}, ${r.itemName}`,
+      title: `${shortName(r.speciesName)}, ${r.itemName}`,
       detail: `${formatMass(r.grams, 'metric')} ${r.grams >= 10_000 ? 'kg' : 'g'}, lot ${r.code}`,
     }));
 }
@@ -65,7 +66,7 @@ export async function tide(work: Work): Promise<Tide> {
     ...tickets.map((t) => ({
       at: t.dueAt,
       title: `Ticket ${t.number}`,
-      detail: `${t.speciesName.toLowerCase()}, ${forms[t.form as FormId].name}, ${t.customer}`,
+      detail: `${shortName(t.speciesName).toLowerCase()}, ${forms[t.form as FormId].name}, ${t.customer}`,
     })),
     ...orders
       .filter((o) => !tickets.some((t) => t.orderId === o.id))

@@ -50,10 +50,19 @@ export function useFeed(signedIn: boolean): void {
       });
       source.addEventListener('scale', (event) => act(weighed(JSON.parse(event.data as string) as Reading)));
     };
-    open();
-    return () => {
+    // A page kept for the back button must not keep its line: a browser allows six to one shop.
+    const hide = () => {
       window.clearTimeout(reopen);
       source.close();
+    };
+    const show = (event: PageTransitionEvent) => event.persisted && open();
+    window.addEventListener('pagehide', hide);
+    window.addEventListener('pageshow', show);
+    open();
+    return () => {
+      hide();
+      window.removeEventListener('pagehide', hide);
+      window.removeEventListener('pageshow', show);
     };
   }, [signedIn, act]);
 }

@@ -59,8 +59,10 @@ export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, prefs: prefs.reducer, line: line.reducer },
   middleware: (defaults) => defaults().concat(api.middleware),
 });
+let kept = store.getState().prefs;
 store.subscribe(() => {
-  const { prefs: kept } = store.getState();
+  if (kept === store.getState().prefs) return;
+  kept = store.getState().prefs;
   try {
     localStorage.setItem(prefsKey, JSON.stringify(kept));
   } catch {

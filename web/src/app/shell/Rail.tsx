@@ -77,14 +77,12 @@ export function Rail({ tide }: { tide: Tide | undefined }) {
   const days = Array.from({ length: 5 }, (_, i) => addDays(today(now), i));
   const dayY = (i: number) => daysTop + (i / 4) * (daysEnd - 16 - daysTop);
   const endRoom = Math.max(1, Math.floor((height - daysTop) / 44));
-  const ends = (tide?.ends ?? [])
-    .slice(0, endRoom)
-    .map((e) => ({
-      y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])),
-      title: e.title,
-      detail: `${e.detail}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,
-      hot: false,
-    }));
+  const ends = (tide?.ends ?? []).slice(0, endRoom).map((e) => ({
+    y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])),
+    title: e.title,
+    detail: `${e.detail}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,
+    hot: false,
+  }));
   const firstHour = local(now);
   firstHour.setMinutes(0, 0, 0);
   const hourMarks = Array.from(

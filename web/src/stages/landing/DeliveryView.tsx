@@ -22,7 +22,7 @@ const conditionNames: Record<LotRow['condition'], string> = {
 };
 
 /** Closing asks for a reason when the note and the scale differ. */
-function CloseNote({ delivery }: { delivery: Delivery }) {
+function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => void }) {
   const { send, busy } = useChange(contract.landing.closeDelivery);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -43,15 +43,16 @@ function CloseNote({ delivery }: { delivery: Delivery }) {
         />
       )}
       {!off && problem && <p role="alert">{problem.detail}</p>}
-      <div className={off ? 'pb-6' : ''}>
+      <div className={`flex gap-3 ${off ? 'pb-6' : ''}`}>
         <Button
           kind={off ? 'plain' : 'main'}
           busy={busy}
-          notYet={delivery.lots.length === 0 ? 'land a lot first' : off && !reason ? 'say why first' : null}
+          notYet={off && !reason ? 'say why first' : null}
           onPress={() => void close()}
         >
           Note checked, close
         </Button>
+        <Button onPress={onMore}>Land another lot</Button>
       </div>
     </div>
   );
@@ -61,11 +62,13 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
   const { when } = useTimes();
   const units = useStored((s) => s.prefs.units);
   const [editing, setEditing] = useState<'head' | LotRow | null>(null);
+  const [landing, setLanding] = useState(false);
   if (editing === 'head')
     return (
       <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />
     );
   const open = delivery.state === 'open';
+  const adding = landing || delivery.lots.length === 0;
   return (
     <div>
       <div className="flex items-start justify-between gap-4">
@@ -182,19 +185,26 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
         </table>
       )}
       {editing && (
-        <LotForm key={editing.id} deliveryId={delivery.id} lot={editing} onDone={() => setEditing(null)} />
+        <LotForm
+          key={editing.id}
+          deliveryId={delivery.id}
+          lot={editing}
+          onDone={() => setEditing(null)}
+          onNoMore={() => setEditing(null)}
+        />
       )}
-      {open && mayLand && !editing && (
-        <>
-          <CloseNote delivery={delivery} />
-          <LotForm
-            key={delivery.lots.length}
-            deliveryId={delivery.id}
-            lot={null}
-            previous={delivery.lots.at(-1)}
-            onDone={() => undefined}
-          />
-        </>
+      {open && mayLand && !editing && !adding && (
+        <CloseNote delivery={delivery} onMore={() => setLanding(true)} />
+      )}
+      {open && mayLand && !editing && adding && (
+        <LotForm
+          key={delivery.lots.length}
+          deliveryId={delivery.id}
+          lot={null}
+          previous={delivery.lots.at(-1)}
+          onDone={() => setLanding(true)}
+          onNoMore={delivery.lots.length > 0 ? () => setLanding(false) : null}
+        />
       )}
     </div>
   );

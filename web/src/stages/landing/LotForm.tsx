@@ -37,10 +37,12 @@ interface Props {
   /** The lot before: a box of the same boat often repeats its origin. */
   previous?: LotRow | undefined;
   onDone: () => void;
+  /** Puts the form away; null while the delivery has no lot yet. */
+  onNoMore: (() => void) | null;
 }
 
 /** Lands a lot: species, how it came, how many, what the scale says, what it cost, where it is from. */
-export function LotForm({ deliveryId, lot, previous, onDone }: Props) {
+export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) {
   const book = useSpecies();
   const { shop } = useShop();
   const { today } = useTimes();
@@ -212,10 +214,10 @@ export function LotForm({ deliveryId, lot, previous, onDone }: Props) {
         </p>
       )}
       <div className="flex gap-3">
-        <Button submit kind={lot ? 'main' : 'plain'} busy={add.busy || edit.busy}>
+        <Button submit kind="main" busy={add.busy || edit.busy}>
           {lot ? 'Correct it' : 'Land this lot'}
         </Button>
-        {lot && <Button onPress={onDone}>Leave it</Button>}
+        {onNoMore && <Button onPress={onNoMore}>{lot ? 'Leave it' : 'No more lots'}</Button>}
       </div>
     </form>
   );

@@ -1,0 +1,110 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
+
+export { By, Key, until };
+export type { WebDriver, WebElement };
+
+const flags = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--hide-scrollbars',
+  '--force-color-profile=srgb',
+  '--lang=en-GB',
+];
+
+/** A fresh Chromium with nothing remembered; `quit` ends it and its profile. */
+export async function openBrowser(
+  width = 1280,
+  height = 800,
+): Promise<{ driver: WebDriver; quit: () => Promise<void> }> {
+  const profile = mkdtempSync(join(tmpdir(), 'ember-slate-'));
+  const options = new Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(...flags, `--user-data-dir=${profile}`, `--window-size=${width},${height}`);
+  const prefs = new logging.Preferences();
+  prefs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+  options.setLoggingPrefs(prefs);
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
+  await resize(driver, width, height);
+  return {
+    driver,
+    quit: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Sets the size of the page itself, not of the window around it. */
+export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
+  const chrome = driver as WebDriver & {
+    sendDevToolsCommand: (name: string, params: object) => Promise<void>;
+  };
+  await chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: width < 640,
+  });
+}
+
+/** Waits for an element that can be seen. */
+export async function see(driver: WebDriver, by: By, ms = 8000): Promise<WebElement> {
+  const element = await driver.wait(until.elementLocated(by), ms, `did not find ${String(by)}`);
+  return driver.wait(until.elementIsVisible(element), ms);
+}
+
+/** A button or link by what it says (or is called). */
+export const named = (text: string): By =>
+  By.xpath(
+    `//*[self::button or self::a or @role='radio' or @role='button'][contains(normalize-space(.), "${text}") or contains(@aria-label, "${text}")]`,
+  );
+
+/** The control under a field's label. */
+export const field = (label: string): By =>
+  By.xpath(`//label[span[contains(normalize-space(.), "${label}")]]//*[self::input or self::select]`);
+
+export async function press(driver: WebDriver, text: string): Promise<void> {
+  const element = await see(driver, named(text));
+  await driver.wait(
+    async () => (await element.getAttribute('aria-disabled')) !== 'true',
+    8000,
+    `"${text}" stayed off`,
+  );
+  await element.click();
+}
+
+/** Types over what a field holds. */
+export async function fill(driver: WebDriver, label: string, text: string): Promise<void> {
+  const input = await see(driver, field(label));
+  await input.click();
+  await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+}
+
+export async function pageSays(driver: WebDriver, text: string, ms = 8000): Promise<void> {
+  await driver.wait(
+    async () => (await driver.findElement(By.css('body')).getText()).includes(text),
+    ms,
+    `the page never said "${text}"`,
+  );
+}
+
+export async function signIn(driver: WebDriver, name: string, pin: string): Promise<void> {
+  await press(driver, name);
+  const input = await see(driver, By.css('input[type=password]'));
+  await input.sendKeys(pin, Key.ENTER);
+  await see(driver, By.css('nav[aria-label="Stages"]'));
+}
