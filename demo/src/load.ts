@@ -159,7 +159,17 @@ async function openOrders(shop: SampleShop) {
     }
   }
   await shop.sell(shop.at(today, 9 * 60, 'counter'), 6);
+  await fillSlab(shop.at(today, 9 * 60 + 20, 'counter'));
   await countShort(shop.at(today, 9 * 60 + 30, 'counter'));
+}
+
+/** What was cut today and is for sale goes out on the slab. */
+async function fillSlab(work: Work) {
+  const cut = (await counter.stock(work)).filter(
+    (r) => r.place === 'place:cold_room' && r.batch > 0 && r.saleable && !r.blocked && r.grams > 150,
+  );
+  for (const { place, lotId, item, batch, grams, pieces } of cut.slice(0, scenario.cutOnSlab))
+    await counter.move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab' });
 }
 
 async function countShort(work: Work) {

@@ -464,6 +464,8 @@ export const slab: readonly { species: string; fish: number }[] = [
 /** A slab tray weighed short at the morning count, so that one lot does not balance. */
 export const countedShort = { species: 'plaice', grams: 140 };
 
+export const cutOnSlab = 9;
+
 /** Price per kilogram by form as a multiple of what was paid, before the shop's ending. */
 export const priceFactor: Record<FormId, number> = {
   whole: 1.5,

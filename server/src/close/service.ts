@@ -1,7 +1,7 @@
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import type { FormId } from '@ember-slate/core/forms';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
-import type { ArrivalCondition, Species } from '@ember-slate/core/species';
+import { shortName, type ArrivalCondition, type Species } from '@ember-slate/core/species';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { lotsWhere, type LotWithGrade } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -156,7 +156,7 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     toDo: [
       ...off.map(
         (l) =>
-          `${l.code} is ${Math.abs(l.discrepancy.grams)} g ${l.discrepancy.grams > 0 ? 'short' : 'over'}`,
+          `${shortName(l.speciesName)} ${l.code} is ${Math.abs(l.discrepancy.grams)} g ${l.discrepancy.grams > 0 ? 'short' : 'over'}`,
       ),
       ...(open.tickets > 0 ? [`finish ${plural(open.tickets, 'ticket', 'tickets')} at the bench`] : []),
       ...(open.deliveries > 0

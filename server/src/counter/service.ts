@@ -66,9 +66,11 @@ export async function stock(work: Work): Promise<StockRow[]> {
       ],
     };
   });
-  const end = (r: StockRow) => (r.sellBy === null ? '0000' : r.sellBy);
+  // Out of life comes first; what nobody has graded has no end yet.
+  const end = (r: StockRow) => (r.daysLeft === null ? '9999' : (r.sellBy ?? '0000'));
   return found.sort(
     (a, b) =>
+      Number(a.blocked !== null) - Number(b.blocked !== null) ||
       end(a).localeCompare(end(b)) ||
       (a.daysLeft ?? 0) - (b.daysLeft ?? 0) ||
       a.lotId - b.lotId ||

@@ -1,72 +1,41 @@
 import { contract } from '@ember-slate/contract';
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Suspense } from 'react';
 import { Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
 import { useNow, useShop, useTimes } from '../shop.tsx';
-import { setPrefs, useAct, useStored } from '../store.ts';
+import { useStored } from '../store.ts';
 import { TakeProvider } from '../take.tsx';
 import { Rail } from './Rail.tsx';
 import { ScaleBar, Take, useScale, useTakeNow } from './ScaleBar.tsx';
+import { ScreenMenu } from './ScreenMenu.tsx';
 import { stages, Tideline } from './Tideline.tsx';
 
 type Tide = ReturnType<typeof useRead<typeof contract.shop.tide>>['data'];
 
-/** The time, who is here, and what this screen prefers. */
-function Clock({ onLock, tide }: { onLock: () => void; tide: Tide }) {
+/** The time, who is here, and what comes next where the rail has no room. */
+function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boolean }) {
   const now = useNow(1000);
   const { time, day } = useTimes();
   const { me } = useShop();
-  const prefs = useStored((s) => s.prefs);
   const live = useStored((s) => s.line.live);
-  const act = useAct();
   const next = tide?.due[0];
-  const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
   return (
     <div className="bg-air pt-3 pl-[18px] max-sm:hidden">
-      <Menu>
-        <MenuButton className="block text-left" aria-label={`${time(now)}, ${me.name}: screen and sign-in`}>
-          <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
-            {time(now)}
-          </span>
-          <span className="mt-[3px] block text-note text-ink2 max-lg:hidden">
-            {day(now)} · {me.name}
-          </span>
-          <span className="block truncate text-note text-ink3 lg:hidden">
-            {next ? `${time(next.at)} ${next.title}` : me.name}
-          </span>
-          <span className="block text-note text-ink3 max-lg:hidden">
-            {live ? 'all saved, feed live' : 'no line to the shop'}
-          </span>
-        </MenuButton>
-        <MenuItems
-          anchor={{ to: 'bottom end', gap: 8 }}
-          className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
-        >
-          <MenuItem>
-            <button
-              className={item}
-              onClick={() => act(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}
-            >
-              {prefs.theme === 'slate' ? 'Light: Chalk' : 'Dark: Slate'}
-            </button>
-          </MenuItem>
-          <MenuItem>
-            <button
-              className={item}
-              onClick={() => act(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
-            >
-              {prefs.units === 'metric' ? 'Ounces, pounds, °F' : 'Grams, kilograms, °C'}
-            </button>
-          </MenuItem>
-          <MenuItem>
-            <button className={item} onClick={onLock}>
-              Lock, or change user <span className="key ml-1">L</span>
-            </button>
-          </MenuItem>
-        </MenuItems>
-      </Menu>
+      <ScreenMenu onLock={onLock} label={`${time(now)}, ${me.name}: screen and sign-in`}>
+        <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
+          {time(now)}
+        </span>
+        <span className="mt-[3px] block text-note text-ink2 max-lg:hidden">
+          {day(now)} · {me.name}
+        </span>
+        <span className="block truncate text-note text-ink3 lg:hidden">
+          {next ? `${time(next.at)} ${next.title}` : me.name}
+        </span>
+        <span className={low && live ? 'hidden' : 'block text-note text-ink3 max-lg:hidden'}>
+          {live ? 'all saved, feed live' : 'no line to the shop'}
+        </span>
+      </ScreenMenu>
     </div>
   );
 }
@@ -95,8 +64,8 @@ export function Shell({ onLock }: { onLock: () => void }) {
       <div
         className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
       >
-        <Tideline tide={tide} />
-        <Clock onLock={onLock} tide={tide} />
+        <Tideline tide={tide} onLock={onLock} />
+        <Clock onLock={onLock} tide={tide} low={big} />
         <main
           className="min-h-0 overflow-x-hidden overflow-y-auto bg-slab max-lg:col-span-2 max-sm:col-span-1"
           id="slab"

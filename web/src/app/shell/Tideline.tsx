@@ -3,6 +3,7 @@ import { NavLink, useLocation } from 'react-router';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
 import { useStored } from '../store.ts';
+import { ScreenMenu } from './ScreenMenu.tsx';
 
 export const stages = [
   { key: 'landing', name: 'Landing', path: '/landing' },
@@ -35,7 +36,7 @@ export function Brand() {
   return (
     <div className="w-[150px] shrink-0 pt-3 pl-6 max-lg:w-[128px] max-lg:pl-4 max-sm:hidden">
       <div className="flex items-center gap-2 font-figure text-[19px] leading-5 font-bold whitespace-nowrap">
-        <svg width="26" height="20" aria-hidden="true">
+        <svg width="26" height="20" className="shrink-0 max-lg:hidden" aria-hidden="true">
           <path
             d="M1 7C4 2 8 2 11 5.5S18 9 25 3.5V19H1Z"
             fill="none"
@@ -54,7 +55,7 @@ export function Brand() {
 }
 
 /** The slab's top edge: the seven stages with what waits at each. On a phone only the stage one stands at. */
-export function Tideline({ tide }: { tide: Tide | undefined }) {
+export function Tideline({ tide, onLock }: { tide: Tide | undefined; onLock: () => void }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const live = useStored((s) => s.line.live);
   const here = useLocation().pathname;
@@ -65,7 +66,9 @@ export function Tideline({ tide }: { tide: Tide | undefined }) {
   const step = (width - start) / shown.length;
   const centres = shown.map((_, i) => start + step * (i + 0.5));
   const counts = shown.map((s) => tide?.stages[s.key].count ?? 0);
-  const heights = counts.map((c) => (c ? 3 : 0) + 20 * Math.min(1, Math.sqrt(c / 34)));
+  // The water stays below the words, also where the edge is low.
+  const crest = height < 85 ? 9 : 20;
+  const heights = counts.map((c) => (c ? 3 : 0) + crest * Math.min(1, Math.sqrt(c / 34)));
   const y = (x: number) => level(x, centres, heights, step, height - 4);
   const at = shown.findIndex((s) => here.startsWith(s.path));
   return (
@@ -132,13 +135,14 @@ export function Tideline({ tide }: { tide: Tide | undefined }) {
           );
         })}
       </nav>
-      {phone && <PhoneStages on={on} />}
+      {phone && <PhoneStages on={on} onLock={onLock} />}
     </header>
   );
 }
 
 /** On a phone the neighbours are one tap away on each side. */
-function PhoneStages({ on }: { on: number }) {
+function PhoneStages({ on, onLock }: { on: number; onLock: () => void }) {
+  const { me } = useShop();
   const before = stages[on - 1];
   const after = stages[on + 1];
   return (
@@ -153,6 +157,9 @@ function PhoneStages({ on }: { on: number }) {
           {after.name} ›
         </NavLink>
       )}
+      <ScreenMenu onLock={onLock} label={`${me.name}: screen and sign-in`}>
+        <span className="block px-2 py-3 text-note text-ink2 underline">{me.name.split(' ')[0]}</span>
+      </ScreenMenu>
     </nav>
   );
 }

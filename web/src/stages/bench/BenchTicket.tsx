@@ -11,6 +11,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { wantText } from '../../parts/words.ts';
 import { BringFish } from './BringFish.tsx';
 import { CloseTicket } from './CloseTicket.tsx';
+import { OnBoard } from './OnBoard.tsx';
 import { Sweep } from './Sweep.tsx';
 import { WeighOut } from './WeighOut.tsx';
 
@@ -98,7 +99,9 @@ function Cutting({ ticket }: { ticket: Ticket }) {
           <Sweep ticket={ticket} />
         ) : last ? (
           <CloseTicket ticket={ticket} />
-        ) : null}
+        ) : (
+          <OnBoard ticket={ticket} />
+        )}
       </div>
       {problem && (
         <p role="alert" className="border-b-[3px] border-emberline pb-1">

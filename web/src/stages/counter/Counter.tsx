@@ -91,6 +91,8 @@ export default function Counter() {
   };
   const slab = rows.filter((r) => r.place === 'place:slab');
   const back = rows.filter((r) => r.place !== 'place:slab');
+  // Rows of the same length: six trays at most lie side by side.
+  const perRow = Math.ceil(slab.length / Math.max(1, Math.ceil(slab.length / 6)));
   const unpriced = chosen && !chosen.blocked && chosen.saleable && chosen.pricePerKg === null;
   return (
     <div className="flex h-full flex-col">
@@ -103,7 +105,12 @@ export default function Counter() {
         </p>
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto border-t-[2.5px] border-ink">
-        <div className="grid grid-cols-[repeat(auto-fill,minmax(186px,1fr))]">
+        <div
+          className="grid"
+          style={{
+            gridTemplateColumns: `repeat(auto-fit, minmax(max(158px, calc(100% / ${perRow} - 1px)), 1fr))`,
+          }}
+        >
           {slab.map((r) => (
             <Tray
               key={rowKey(r)}

@@ -142,31 +142,31 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
         {lot.condition === 'whole' ? 'guts in' : lot.condition.replace('_', ', ')} · {lot.supplier}
         {lot.gear ? `, ${lot.gear}` : ''} · ice {lot.ice}
       </p>
-      <div className="flex items-end gap-5 max-sm:block">
-        <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">
-          {result ? verdictNames[result.verdict] : 'What do the signs say?'}
-        </h1>
-        <p className="pb-1 font-figure text-body leading-[19px] font-medium">
-          {result ? (
-            <>
-              {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take{' '}
-              {result.halfWidth.toFixed(1)} · mark {result.mark}
-              <span className="block text-ink2">
-                left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days as
-                it is
-                {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
-              </span>
-            </>
-          ) : (
-            <>
-              Look at {wanted} of {lot.pieces} fish, one sign after another.
-              <span className="block text-ink2">The answer forms here while you look.</span>
-            </>
-          )}
-        </p>
-      </div>
       <div className="grid grid-cols-[minmax(0,1fr)_262px] gap-8 max-sm:grid-cols-1">
         <section>
+          <div className="flex items-end gap-5 max-sm:block">
+            <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">
+              {result ? verdictNames[result.verdict] : 'What do the signs say?'}
+            </h1>
+            <p className="pb-1 font-figure text-body leading-[19px] font-medium">
+              {result ? (
+                <>
+                  {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take{' '}
+                  {result.halfWidth.toFixed(1)} · mark {result.mark}
+                  <span className="block text-ink2">
+                    left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days
+                    as it is
+                    {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
+                  </span>
+                </>
+              ) : (
+                <>
+                  Look at {wanted} of {lot.pieces} fish, one sign after another.
+                  <span className="block text-ink2">The answer forms here while you look.</span>
+                </>
+              )}
+            </p>
+          </div>
           <SignStrip
             speciesName={shortName(species.name)}
             iceDays={species.iceDays}
@@ -183,7 +183,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
           )}
         </section>
         <section>
-          <div className="flex h-[104px] items-center max-sm:hidden">
+          <div className="flex h-[88px] items-center max-sm:hidden">
             <Fish species={species} grams={wholeGrams} perMm={0.34} />
           </div>
           {mayGrade && (

@@ -83,7 +83,7 @@ export default function Grading() {
               <td className="num max-sm:hidden">
                 {l.probeTenths === null ? '–' : formatTemperature(l.probeTenths, units)}
               </td>
-              <td className={`pl-5 ${l.verdict === null ? '' : 'text-ink2'}`}>
+              <td className={l.verdict === null ? '' : 'text-ink2'}>
                 {l.verdict === null ? (
                   <strong className="font-semibold">{reason(l)}</strong>
                 ) : (

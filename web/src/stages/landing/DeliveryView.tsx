@@ -105,7 +105,7 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
               <th className="max-sm:hidden">Origin</th>
               <th className="text-right">Number</th>
               <th className="text-right">Weight</th>
-              <th className="text-right max-sm:hidden">Price a kg</th>
+              <th className="text-right max-sm:hidden">A kg</th>
               <th />
             </tr>
           </thead>
@@ -122,22 +122,32 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                   {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
                 </td>
                 <td className="text-note text-ink2 max-sm:hidden">
-                  {l.production === 'farmed' ? `farmed, ${l.area}` : `${l.area} ${faoAreas[l.area] ?? ''}`}
+                  {l.production === 'farmed' ? (
+                    `farmed, ${l.area}`
+                  ) : (
+                    <span title={faoAreas[l.area]}>{faoAreas[l.area] ? `FAO ${l.area}` : l.area}</span>
+                  )}
                   {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
                 </td>
                 <td className="num">{l.pieces}</td>
                 <td className="num">
                   <span className="inline-flex items-center gap-2">
                     <Mass g={l.grams} />
-                    <SourceMark source={l.weightSource} />
+                    <span className="max-sm:hidden">
+                      <SourceMark source={l.weightSource} />
+                    </span>
                   </span>
                 </td>
                 <td className="num max-sm:hidden">
                   {l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}
                 </td>
-                <td className="pl-4 text-right whitespace-nowrap">
+                <td className="text-right whitespace-nowrap max-sm:py-2">
                   {mayLand && (
-                    <button type="button" className="why mr-3" onClick={() => setEditing(l)}>
+                    <button
+                      type="button"
+                      className="why mr-3 max-sm:mr-0 max-sm:mb-2 max-sm:block max-sm:w-full max-sm:text-right"
+                      onClick={() => setEditing(l)}
+                    >
                       correct
                     </button>
                   )}
@@ -156,7 +166,7 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
               <td className="num border-t-[1.5px]! border-ink!">
                 <span className="inline-flex items-center gap-2">
                   <Mass g={delivery.totals.grams} />
-                  <span className="w-[18px]" />
+                  <span className="w-[18px] max-sm:hidden" />
                 </span>
               </td>
               <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">
@@ -172,7 +182,7 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                 <td className="num">
                   <span className="inline-flex items-center gap-2">
                     {delivery.noteGrams === null ? '–' : <Mass g={delivery.noteGrams} />}
-                    <span className="w-[18px]" />
+                    <span className="w-[18px] max-sm:hidden" />
                   </span>
                 </td>
                 <td className="num max-sm:hidden">

@@ -1,0 +1,51 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import type { ReactNode } from 'react';
+import { setPrefs, useAct, useStored } from '../store.ts';
+
+/** What this screen prefers, and who stands at it. */
+export function ScreenMenu({
+  onLock,
+  label,
+  children,
+}: {
+  onLock: () => void;
+  label: string;
+  children: ReactNode;
+}) {
+  const prefs = useStored((s) => s.prefs);
+  const act = useAct();
+  const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
+  return (
+    <Menu>
+      <MenuButton className="block text-left" aria-label={label}>
+        {children}
+      </MenuButton>
+      <MenuItems
+        anchor={{ to: 'bottom end', gap: 8 }}
+        className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
+      >
+        <MenuItem>
+          <button
+            className={item}
+            onClick={() => act(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}
+          >
+            {prefs.theme === 'slate' ? 'Light: Chalk' : 'Dark: Slate'}
+          </button>
+        </MenuItem>
+        <MenuItem>
+          <button
+            className={item}
+            onClick={() => act(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
+          >
+            {prefs.units === 'metric' ? 'Ounces, pounds, °F' : 'Grams, kilograms, °C'}
+          </button>
+        </MenuItem>
+        <MenuItem>
+          <button className={item} onClick={onLock}>
+            Lock, or change user <span className="key ml-1">L</span>
+          </button>
+        </MenuItem>
+      </MenuItems>
+    </Menu>
+  );
+}
