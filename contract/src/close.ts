@@ -60,7 +60,18 @@ const dayClose = z.object({
   yields: z.array(yieldRow),
   lots: z.array(lotClose),
   openTickets: z.number().int(),
-  toDo: z.array(z.string()),
+  toDo: z.array(
+    z.discriminatedUnion('kind', [
+      z.object({
+        kind: z.literal('lot'),
+        speciesName: z.string(),
+        code: z.string(),
+        short: z.number().int(),
+      }),
+      z.object({ kind: z.literal('tickets'), count: z.number().int() }),
+      z.object({ kind: z.literal('deliveries'), count: z.number().int() }),
+    ]),
+  ),
 });
 export type DayClose = z.infer<typeof dayClose>;
 

@@ -85,7 +85,8 @@ const delivery = z.object({
   recordedBy: z.string(),
   lots: z.array(lot),
   totals: z.object({ grams: z.number().int(), pieces: z.number().int(), money: z.number().int().nullable() }),
-  differences: z.array(z.string()),
+  /** Weighed minus note: grams, fish, or cents. */
+  differences: z.array(z.object({ of: z.enum(['weight', 'number', 'money']), by: z.number().int() })),
   warnings: z.array(z.string()),
 });
 export type Delivery = z.infer<typeof delivery>;

@@ -29,7 +29,7 @@ export const shop = {
         close: stageWait,
       }),
       due: z.array(due),
-      ends: z.array(z.object({ on: f.day, title: z.string(), detail: z.string() })),
+      ends: z.array(z.object({ on: f.day, title: z.string(), grams: z.number().int(), code: z.string() })),
     }),
   }),
   scale: {

@@ -1,7 +1,7 @@
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import type { FormId } from '@ember-slate/core/forms';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
-import { shortName, type ArrivalCondition, type Species } from '@ember-slate/core/species';
+import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { lotsWhere, type LotWithGrade } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -139,7 +139,6 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     [day],
   ))!;
   const off = closed.filter((l) => !l.discrepancy.within);
-  const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
   return {
     day,
     closedBy: done?.name ?? null,
@@ -154,14 +153,14 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     lots: closed,
     openTickets: open.tickets,
     toDo: [
-      ...off.map(
-        (l) =>
-          `${shortName(l.speciesName)} ${l.code} is ${Math.abs(l.discrepancy.grams)} g ${l.discrepancy.grams > 0 ? 'short' : 'over'}`,
-      ),
-      ...(open.tickets > 0 ? [`finish ${plural(open.tickets, 'ticket', 'tickets')} at the bench`] : []),
-      ...(open.deliveries > 0
-        ? [`check ${plural(open.deliveries, 'delivery', 'deliveries')} against the note`]
-        : []),
+      ...off.map((l) => ({
+        kind: 'lot' as const,
+        speciesName: l.speciesName,
+        code: l.code,
+        short: l.discrepancy.grams,
+      })),
+      ...(open.tickets > 0 ? [{ kind: 'tickets' as const, count: open.tickets }] : []),
+      ...(open.deliveries > 0 ? [{ kind: 'deliveries' as const, count: open.deliveries }] : []),
     ],
   };
 }
@@ -173,7 +172,7 @@ export async function closeDay(work: Work, day: string, remarks: string): Promis
   if (state.closedBy) throw problems.conflict(`${day} was closed by ${state.closedBy} already`);
   if (state.openTickets > 0) throw problems.conflict('A fish is still on the board: finish its ticket first');
   if (state.toDo.length > 0 && !remarks)
-    throw fieldProblem('remarks', `Say why the day closes although ${state.toDo[0]}`);
+    throw fieldProblem('remarks', 'Say why the day closes although something is still open');
   const made = await run(
     work.tx,
     'INSERT INTO day_close (trading_day, closed_at, closed_by, takings, remarks) VALUES (?, ?, ?, ?, ?)',

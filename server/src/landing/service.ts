@@ -20,24 +20,19 @@ type LotInput = Omit<BodyOf<Rooms['editLot']>, 'version'>;
 
 const seesCosts = (work: Work) => work.actor.role !== 'counter';
 
-/** What differs between the note and what was weighed, in words; empty when they agree. */
+/** What differs between the note and what was weighed; empty when they agree. */
 function differencesOf(
   note: { grams: number | null; pieces: number | null; money: number | null },
   got: { grams: number; pieces: number; money: number },
-): string[] {
-  const off = [];
-  const side = (n: number) => (n < 0 ? 'short' : 'over');
+): Delivery['differences'] {
+  const off: Delivery['differences'] = [];
   // Up to half a per cent is the scale and the meltwater, not the supplier (our choice).
-  if (note.grams !== null && Math.abs(got.grams - note.grams) > note.grams * 0.005) {
-    off.push(
-      `${formatMass(Math.abs(got.grams - note.grams), 'metric')} g ${side(got.grams - note.grams)} of the note`,
-    );
-  }
+  if (note.grams !== null && Math.abs(got.grams - note.grams) > note.grams * 0.005)
+    off.push({ of: 'weight', by: got.grams - note.grams });
   if (note.pieces !== null && got.pieces !== note.pieces)
-    off.push(`${Math.abs(got.pieces - note.pieces)} fish ${side(got.pieces - note.pieces)}`);
-  if (note.money !== null && Math.abs(got.money - note.money) > Math.max(1, note.money * 0.005)) {
-    off.push(`the note asks ${formatMoney(note.money)}, weights and prices make ${formatMoney(got.money)}`);
-  }
+    off.push({ of: 'number', by: got.pieces - note.pieces });
+  if (note.money !== null && Math.abs(got.money - note.money) > Math.max(1, note.money * 0.005))
+    off.push({ of: 'money', by: got.money - note.money });
   return off;
 }
 
@@ -294,7 +289,7 @@ export async function closeDelivery(
   const delivery = (await listDeliveries(work, had.landed_on)).find((d) => d.id === id)!;
   if (delivery.lots.length === 0) throw problems.conflict('No lot was landed from it yet');
   if (delivery.differences.length > 0 && !body.reason) {
-    throw fieldProblem('reason', `Say why it is closed although ${delivery.differences.join('; ')}`);
+    throw fieldProblem('reason', 'Say why it is closed although it differs from the note');
   }
   await run(
     work.tx,

@@ -2,7 +2,6 @@ import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { forms, type FormId } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
-import { formatMass } from '@ember-slate/core/units';
 import { ticketsWhere } from '../bench/queries.ts';
 import { stock } from '../counter/service.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -46,7 +45,8 @@ function endsOf(rows: readonly StockRow[], until: string): Tide['ends'] {
     .map((r) => ({
       on: r.sellBy!,
       title: `${shortName(r.speciesName)}, ${r.itemName}`,
-      detail: `${formatMass(r.grams, 'metric')} ${r.grams >= 10_000 ? 'kg' : 'g'}, lot ${r.code}`,
+      grams: r.grams,
+      code: r.code,
     }));
 }
 

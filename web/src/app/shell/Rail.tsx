@@ -1,6 +1,7 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { useNow, useTimes } from '../shop.tsx';
+import { useMass } from '../../parts/Mass.tsx';
 import { useSize } from '../size.ts';
 
 type Tide = AnswerOf<typeof contract.shop.tide>;
@@ -52,6 +53,7 @@ const hours = 5;
 
 /** The slab's right edge is time: the next hours above the break, the days when fish runs out of life below. */
 export function Rail({ tide }: { tide: Tide | undefined }) {
+  const mass = useMass();
   const [ref, { height }] = useSize<HTMLElement>();
   const now = useNow();
   const { local, time, today, dayName } = useTimes();
@@ -80,7 +82,7 @@ export function Rail({ tide }: { tide: Tide | undefined }) {
   const ends = (tide?.ends ?? []).slice(0, endRoom).map((e) => ({
     y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])),
     title: e.title,
-    detail: `${e.detail}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,
+    detail: `${mass(e.grams)}, lot ${e.code}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,
     hot: false,
   }));
   const firstHour = local(now);

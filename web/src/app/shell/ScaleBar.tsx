@@ -1,6 +1,6 @@
 import { contract, type Reading } from '@ember-slate/contract';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { request } from '../request.ts';
 import { useSize } from '../size.ts';
@@ -78,6 +78,28 @@ interface RuleProps {
   big: boolean;
 }
 
+interface Axis {
+  unit: string;
+  /** Grams in one of the unit, and the heaviest end of the rule it serves. */
+  grams: number;
+  upTo: number;
+  steps: readonly number[];
+}
+const tens = [10, 20, 50, 100, 200, 500];
+const parts = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20];
+const pound = 16 * gramsPerOunce;
+/** What the rule is graduated in: round steps of the unit the hand thinks in. */
+const axes: Record<UnitSystem, readonly Axis[]> = {
+  metric: [
+    { unit: 'g', grams: 1, upTo: 1000, steps: tens },
+    { unit: 'kg', grams: 1000, upTo: Infinity, steps: parts },
+  ],
+  imperial: [
+    { unit: 'oz', grams: gramsPerOunce, upTo: 2 * pound, steps: [...parts, 50] },
+    { unit: 'lb', grams: pound, upTo: Infinity, steps: parts },
+  ],
+};
+
 /** The graduated edge with the live needle; it zooms to the window when one is wanted. */
 function Rule({ reading, target, width, height, big }: RuleProps) {
   const units = useStored((s) => s.prefs.units);
@@ -88,11 +110,11 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
   const to = zoomed ? from + Math.ceil(span / 20) * 20 : reading.grams > 6000 ? 15_000 : 6000;
   const x = (g: number) => 24 + ((Math.min(Math.max(g, from), to) - from) / (to - from)) * (width - 48);
   const range = to - from;
-  const major = [10, 20, 50, 100, 200, 500, 1000, 2500].find((s) => range / s <= 13)!;
+  const axis = axes[units].find((a) => to <= a.upTo)!;
+  const major = axis.steps.find((s) => range / (s * axis.grams) <= width / 75)! * axis.grams;
   const minor = major / 5;
-  const ticks = Array.from({ length: Math.floor(range / minor) + 1 }, (_, i) => from + i * minor);
-  const label = (g: number) => (zoomed || units === 'imperial' ? formatMass(g, units) : String(g / 1000));
-  const unit = zoomed || units === 'imperial' ? massUnit(to, units) : 'kg';
+  const firstTick = Math.ceil(from / minor);
+  const ticks = Array.from({ length: Math.floor(to / minor) - firstTick + 1 }, (_, i) => firstTick + i);
   const live = reading.state !== 'none';
   const top = 14;
   return (
@@ -123,17 +145,21 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
           ))}
         </>
       )}
-      {ticks.map((g, i) => (
-        <g key={g}>
-          <path className="rul" d={`M ${Math.round(x(g)) + 0.5} ${top} v ${i % 5 === 0 ? 12 : 6}`} />
-          {i % 5 === 0 && Math.abs(x(g) - x(reading.grams)) > 26 && (
-            <text x={x(g)} y={top + (big ? 38 : 25)} className="i3 mid">
-              {label(g)}
-              {g + major > to ? ` ${unit}` : ''}
-            </text>
-          )}
-        </g>
-      ))}
+      {ticks.map((n) => {
+        const g = n * minor;
+        const named = n % 5 === 0 && Math.abs(x(g) - x(reading.grams)) > 26;
+        return (
+          <g key={n}>
+            <path className="rul" d={`M ${Math.round(x(g)) + 0.5} ${top} v ${n % 5 === 0 ? 12 : 6}`} />
+            {named && (
+              <text x={x(g)} y={top + (big ? 38 : 25)} className="i3 mid">
+                {Number((g / axis.grams).toFixed(2))}
+                {g + major > to ? ` ${axis.unit}` : ''}
+              </text>
+            )}
+          </g>
+        );
+      })}
       {target?.earlier?.map((g, i) => (
         <path key={i} d={`M ${x(g)} ${top} l -5 -8 h 10 z`} fill="var(--ink2)" />
       ))}

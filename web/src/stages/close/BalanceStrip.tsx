@@ -12,7 +12,7 @@ export function BalanceStrip({
   chosen: number | null;
   onChoose: (lotId: number) => void;
 }) {
-  const width = 400;
+  const width = 330;
   const x = (v: number) => 10 + ((Math.max(-limit, Math.min(limit, v)) + limit) / (2 * limit)) * (width - 20);
   const stack = new Map<number, number>();
   const marks = lots.map((l) => {

@@ -8,13 +8,13 @@ import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
-import { Mass } from '../../parts/Mass.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BalanceStrip } from './BalanceStrip.tsx';
 import { LotFlow } from './LotFlow.tsx';
 import { Yields } from './Yields.tsx';
 
-function CloseDay({ day, onClose }: { day: DayClose; onClose: () => void }) {
+function CloseDay({ day, toDo, onClose }: { day: DayClose; toDo: readonly string[]; onClose: () => void }) {
   const { send, busy } = useChange(contract.close.closeDay);
   const [remarks, setRemarks] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -25,8 +25,8 @@ function CloseDay({ day, onClose }: { day: DayClose; onClose: () => void }) {
   };
   return (
     <Dialog open title="Close the day" onClose={onClose}>
-      {day.toDo.length > 0 && (
-        <p className="pb-3">Still open: {day.toDo.join('; ')}. Closing anyway asks for a remark.</p>
+      {toDo.length > 0 && (
+        <p className="pb-3">Still open: {toDo.join('; ')}. Closing anyway asks for a remark.</p>
       )}
       <TextField label="Remark" value={remarks} onChange={setRemarks} error={problem?.detail} />
       <div className="flex gap-3">
@@ -39,12 +39,22 @@ function CloseDay({ day, onClose }: { day: DayClose; onClose: () => void }) {
   );
 }
 
-const headline = (d: DayClose) =>
-  d.closedBy
-    ? `Closed by ${d.closedBy}`
-    : d.toDo.length > 0
-      ? d.toDo[0]![0]!.toUpperCase() + d.toDo[0]!.slice(1)
-      : 'Every gram is where it should be';
+type ToDo = DayClose['toDo'][number];
+const many = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** What still stands in the way, as a clause. */
+function toDoText(t: ToDo, mass: (g: number) => string): string {
+  if (t.kind === 'tickets') return `finish ${many(t.count, 'ticket')} at the bench`;
+  if (t.kind === 'deliveries')
+    return `check ${t.count === 1 ? 'a delivery' : `${t.count} deliveries`} against the note`;
+  return `${shortName(t.speciesName)} ${t.code} is ${mass(Math.abs(t.short))} ${t.short > 0 ? 'short' : 'over'}`;
+}
+
+function headline(d: DayClose, toDo: readonly string[]): string {
+  if (d.closedBy) return `Closed by ${d.closedBy}`;
+  const first = toDo[0];
+  return first ? first[0]!.toUpperCase() + first.slice(1) : 'Every gram is where it should be';
+}
 
 export default function Close() {
   const { me } = useShop();
@@ -56,6 +66,7 @@ export default function Close() {
     again,
   } = useRead(contract.close.day, { params: { day }, skip: me.role !== 'manager' });
   const [lotId, setLotId] = useState<number | null>(null);
+  const mass = useMass();
   const [closing, setClosing] = useState(false);
   if (me.role !== 'manager') {
     return (
@@ -69,18 +80,19 @@ export default function Close() {
   const busiest = [...close.lots].sort((a, b) => b.became.length - a.became.length)[0];
   const shown =
     close.lots.find((l) => l.lotId === lotId) ?? close.lots.find((l) => !l.discrepancy.within) ?? busiest;
+  const toDo = close.toDo.map((t) => toDoText(t, mass));
   const wasteTotal = close.waste.reduce((s, w) => s + w.grams, 0);
   return (
     <div className="pb-8">
       <div className="flex items-start justify-between gap-6 pb-3">
         <div className="min-w-0 flex-1">
-          <h1 className="text-head">{headline(close)}</h1>
+          <h1 className="text-head">{headline(close, toDo)}</h1>
           <p className="text-ink2">
             {close.closedBy
               ? 'The books of this day are signed.'
-              : close.toDo.length > 1
-                ? `Then ${close.toDo.slice(1, 4).join(', ')}${close.toDo.length > 4 ? ` and ${close.toDo.length - 4} more` : ''}.`
-                : close.toDo.length === 1
+              : toDo.length > 1
+                ? `Then ${toDo.slice(1, 4).join(', ')}${toDo.length > 4 ? ` and ${toDo.length - 4} more` : ''}.`
+                : toDo.length === 1
                   ? 'Nothing else stands in the way.'
                   : 'The day can be closed.'}
           </p>
@@ -161,7 +173,7 @@ export default function Close() {
           </ul>
         </section>
       </div>
-      {closing && <CloseDay day={close} onClose={() => setClosing(false)} />}
+      {closing && <CloseDay day={close} toDo={toDo} onClose={() => setClosing(false)} />}
     </div>
   );
 }

@@ -9,9 +9,10 @@ import { useTimes } from '../../app/shop.tsx';
 import { useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
-import { Mass, SourceMark } from '../../parts/Mass.tsx';
+import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { LotForm } from './LotForm.tsx';
+import { differenceText } from './words.ts';
 
 const conditionNames: Record<LotRow['condition'], string> = {
   whole: 'whole',
@@ -26,6 +27,7 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
   const { send, busy } = useChange(contract.landing.closeDelivery);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
+  const mass = useMass();
   const off = delivery.differences.length > 0;
   const close = async () => {
     const outcome = await send({ version: delivery.version, reason }, { id: delivery.id });
@@ -36,7 +38,7 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
       {off && (
         <TextField
           className="flex-1"
-          label={`Differs: ${delivery.differences.join('; ')}. Why close it?`}
+          label={`Differs: ${delivery.differences.map((d) => differenceText(d, mass)).join('; ')}. Why close it?`}
           value={reason}
           onChange={setReason}
           error={problem?.detail}

@@ -8,12 +8,13 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { DeliveryView } from './DeliveryView.tsx';
+import { differenceText } from './words.ts';
 
 /** The heading is the answer: what at the back door wants a hand. */
-function headline(deliveries: readonly Delivery[]): string {
+function headline(deliveries: readonly Delivery[], mass: (g: number) => string): string {
   const open = deliveries.filter((d) => d.state === 'open');
   const off = open.find((d) => d.differences.length > 0);
-  if (off) return `${off.supplier}: ${off.differences[0]}`;
+  if (off) return `${off.supplier}: ${differenceText(off.differences[0]!, mass)}`;
   if (open.length > 0) return `${open[0]!.supplier} is being unloaded`;
   if (deliveries.length === 0) return 'Nothing has landed today';
   return `${deliveries.length} ${deliveries.length === 1 ? 'delivery' : 'deliveries'} landed and checked`;
@@ -68,7 +69,7 @@ export default function Landing() {
     <div className="flex h-full flex-col">
       <div className="flex items-center justify-between gap-4 pb-2">
         <div>
-          <h1 className="text-head max-sm:text-big">{headline(deliveries)}</h1>
+          <h1 className="text-head max-sm:text-big">{headline(deliveries, mass)}</h1>
           <p className="text-ink2">
             {deliveries.length > 0
               ? `${mass(total)} in ${deliveries.reduce((s, d) => s + d.lots.length, 0)} lots so far today.`
@@ -116,7 +117,7 @@ export default function Landing() {
                   {d.state === 'closed'
                     ? 'checked'
                     : d.differences.length > 0
-                      ? d.differences[0]
+                      ? differenceText(d.differences[0]!, mass)
                       : d.noteGrams === null
                         ? 'open, no weight on the note'
                         : 'open, agrees so far'}
