@@ -1,0 +1,49 @@
+/** Who may import whom. The order of the house: core <- contract <- server and web; demo and e2e look in from outside. */
+const only = (name, from, ...to) => ({
+  name,
+  severity: 'error',
+  comment: `${name}: may import its own files, packages and ${to.join(', ') || 'nothing else of the house'}`,
+  from: { path: `^${from}/` },
+  to: { path: '^(core|contract|server|web|devices|demo|e2e|bench)/', pathNot: `^(${[from, ...to].join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    only('core', 'core'),
+    only('contract', 'contract', 'core'),
+    only('devices', 'devices'),
+    only('server', 'server', 'core', 'contract', 'devices'),
+    only('web', 'web', 'core', 'contract'),
+    only('demo', 'demo', 'core', 'contract', 'server'),
+    only('e2e', 'e2e', 'core', 'contract', 'server', 'devices'),
+    only('bench', 'bench', 'core', 'contract', 'server', 'devices'),
+    {
+      name: 'core-computes',
+      severity: 'error',
+      comment: 'core knows neither files, network, interface nor database',
+      from: { path: '^core/src/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'stages-apart',
+      severity: 'error',
+      comment: 'a stage of the interface does not reach into another; what they share is in app/ or parts/',
+      from: { path: '^web/src/stages/([^/]+)/' },
+      to: { path: '^web/src/stages/', pathNot: '^web/src/stages/$1/' },
+    },
+    {
+      name: 'tests-stay-out',
+      severity: 'error',
+      from: { pathNot: '\\.test\\.tsx?$|^(server/tests|e2e|bench)/' },
+      to: { path: '\\.test\\.tsx?$|^server/tests/' },
+    },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types'] },
+  },
+};

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { addDays, daysBetween, instantOn, isTradingDay, tradingDay } from './index.ts';
+
+const dublin = { timeZone: 'Europe/Dublin' };
+const denver = { timeZone: 'America/Denver' };
+
+describe('the trading day', () => {
+  it.each([
+    ['2026-11-25T00:30:00Z', dublin, '2026-11-25'],
+    ['2026-11-25T00:30:00Z', denver, '2026-11-24'],
+    // Summer time: half past eleven at night UTC is already tomorrow in Dublin.
+    ['2026-06-30T23:30:00Z', dublin, '2026-07-01'],
+    ['2026-12-31T23:59:59Z', dublin, '2026-12-31'],
+  ])('%s in %o is %s', (at, zone, day) => {
+    expect(tradingDay(new Date(at), zone)).toBe(day);
+  });
+
+  it.each([
+    ['2026-01-15', 18 * 60, dublin, '2026-01-15T18:00:00.000Z'],
+    ['2026-07-15', 18 * 60, dublin, '2026-07-15T17:00:00.000Z'],
+    ['2026-07-15', 18 * 60 + 45, denver, '2026-07-16T00:45:00.000Z'],
+  ])('%s at minute %i in %o is %s', (day, minutes, zone, iso) => {
+    expect(instantOn(day, minutes, zone).toISOString()).toBe(iso);
+  });
+
+  it('is 23 and 25 hours long when the clocks change', () => {
+    const hours = (day: string) =>
+      (instantOn(addDays(day, 1), 0, dublin).getTime() - instantOn(day, 0, dublin).getTime()) / 3_600_000;
+    expect(hours('2026-03-29')).toBe(23);
+    expect(hours('2026-10-25')).toBe(25);
+    expect(hours('2026-11-25')).toBe(24);
+  });
+});
+
+describe('dates', () => {
+  it.each([
+    ['2026-02-28', 1, '2026-03-01'],
+    ['2028-02-28', 1, '2028-02-29'],
+    ['2026-12-31', 1, '2027-01-01'],
+    ['2026-03-29', 1, '2026-03-30'],
+    ['2026-01-01', -1, '2025-12-31'],
+  ])('%s and %i days is %s', (day, n, other) => {
+    expect(addDays(day, n)).toBe(other);
+    expect(daysBetween(day, other)).toBe(n);
+  });
+
+  it('knows the weekdays the shop trades', () => {
+    const tuesdayToSaturday = { weekdays: [2, 3, 4, 5, 6] };
+    const week = ['2026-11-22', '2026-11-23', '2026-11-24', '2026-11-28'];
+    expect(week.map((d) => isTradingDay(d, tuesdayToSaturday))).toEqual([false, false, true, true]);
+  });
+});

@@ -1,0 +1,171 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { catalogue } from '../species/index.ts';
+import { spentMultiplier } from '../yields/index.ts';
+import {
+  canPromise,
+  offerFrom,
+  pickOutcome,
+  proposePicks,
+  wantedGrams,
+  type AvailableLot,
+  type Want,
+} from './index.ts';
+
+const of = (id: string) => catalogue.find((s) => s.id === id)!;
+const bass = of('sea_bass');
+const month = [1, 4, 8, 11].find((m) => spentMultiplier(bass, m) === 1)!;
+
+const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
+  lotId: 1,
+  code: '261125-S1',
+  condition: 'whole',
+  freePieces: 10,
+  freeGrams: 4600,
+  verdict: 'accept',
+  used: 2,
+  halfWidth: 1,
+  celsius: 0,
+  ...more,
+});
+const fillets: Want = {
+  form: 'fillet_skin_on',
+  pieces: 4,
+  pieceGrams: 110,
+  totalGrams: null,
+  use: 'grill',
+  dueInDays: 0.2,
+  month,
+};
+const offers = (lots: readonly AvailableLot[], want = fillets) => lots.map((l) => offerFrom(bass, l, want));
+
+describe('what a lot offers a line', () => {
+  it('needs two bass of 460 g for four skin-on fillets of 110 g', () => {
+    const offer = offerFrom(bass, lot(), fillets);
+    expect(offer.refusal).toBeNull();
+    expect(offer.fishGrams).toBe(460);
+    expect(offer.yield).toBeCloseTo(0.48 + 0.01 * Math.log2(460 / 500), 3);
+    expect(offer.perFish).toBe(2);
+    expect(offer.fishNeeded).toBe(2);
+    // 13 of 15 ice days left, as fillets three quarters of them.
+    expect(offer.daysLeftCut).toBeCloseTo(13 * 0.75, 9);
+  });
+
+  it('needs wanted weight over expected yield for a total weight', () => {
+    const want: Want = { ...fillets, pieces: null, pieceGrams: null, totalGrams: 1000 };
+    const offer = offerFrom(bass, lot(), want);
+    expect(offer.fishNeeded).toBe(Math.ceil(1000 / (460 * offer.yield)));
+    expect(wantedGrams(want)).toBe(1000);
+    expect(wantedGrams(fillets)).toBe(440);
+  });
+
+  it.each([
+    [{ verdict: null }, {}, /Not graded/],
+    [{ verdict: 'hold' }, {}, /On hold/],
+    [{ verdict: 'reject' }, {}, /Rejected/],
+    [{ freePieces: 0, freeGrams: 0 }, {}, /not promised/],
+    [{ used: 9.1 }, {}, /Not fresh enough to grill/],
+    [{ used: 9.1 }, { use: 'poach' }, null],
+    [{ used: 8 }, { dueInDays: 1.5 }, /Not fresh enough to grill/],
+    [{ used: 1 }, { use: 'raw' }, /freezing record/],
+    [{ celsius: 5, used: 6 }, { dueInDays: 3.5, use: 'fry' }, /Not fresh enough|Out of life/],
+    [{}, { pieceGrams: 200 }, /Fish too small: about 220 g/],
+    [{}, { form: 'boneless_joint', pieces: 1 }, null],
+    [{}, { form: 'steaks' }, null],
+    [{ condition: 'headed_gutted' }, { form: 'gutted' }, /head is already off/],
+  ] as const)('of %o for %o', (change, want, refusal) => {
+    const offer = offerFrom(bass, lot(change), { ...fillets, ...want });
+    if (refusal === null) expect(offer.refusal).toBeNull();
+    else {
+      expect(offer.refusal).toMatch(refusal);
+      expect(offer.fishNeeded).toBeNull();
+    }
+  });
+});
+
+describe('fish for a line', () => {
+  const older = lot({ lotId: 1, code: '261122-S1', used: 5, freePieces: 1, freeGrams: 460 });
+  const newer = lot({ lotId: 2, code: '261125-S1', used: 1 });
+
+  it('takes what runs out of life first, then the next', () => {
+    expect(proposePicks(offers([newer, older]), fillets)).toEqual({
+      picks: [
+        { lotId: 1, fish: 1 },
+        { lotId: 2, fish: 1 },
+      ],
+      missing: 0,
+    });
+  });
+
+  it('says how many pieces are missing', () => {
+    expect(proposePicks(offers([older]), fillets)).toEqual({ picks: [{ lotId: 1, fish: 1 }], missing: 2 });
+    expect(proposePicks([], fillets)).toEqual({ picks: [], missing: 4 });
+  });
+
+  it('leaves refused lots alone', () => {
+    expect(proposePicks(offers([{ ...older, verdict: 'hold' }, newer]), fillets).picks).toEqual([
+      { lotId: 2, fish: 2 },
+    ]);
+  });
+
+  it('serves what it says and takes no fish too many', () => {
+    const anyLot = fc.record({
+      freePieces: fc.integer({ min: 0, max: 12 }),
+      each: fc.integer({ min: 300, max: 900 }),
+      used: fc.double({ min: 0, max: 14, noNaN: true }),
+    });
+    const anyWant = fc.oneof(
+      fc.record({ pieces: fc.integer({ min: 1, max: 30 }), pieceGrams: fc.integer({ min: 60, max: 200 }) }),
+      fc.record({ totalGrams: fc.integer({ min: 50, max: 9000 }) }),
+    );
+    fc.assert(
+      fc.property(fc.array(anyLot, { maxLength: 6 }), anyWant, (lots, w) => {
+        const want: Want = { ...fillets, pieces: null, pieceGrams: null, totalGrams: null, ...w };
+        const all = offers(
+          lots.map((l, i) => lot({ ...l, lotId: i + 1, freeGrams: l.freePieces * l.each })),
+          want,
+        );
+        const { picks, missing } = proposePicks(all, want);
+        const by = (id: number) => all.find((o) => o.lot.lotId === id)!;
+        const each = (id: number) => by(id).perFish ?? by(id).fishGrams * by(id).yield;
+        const served = picks.reduce((s, p) => s + p.fish * each(p.lotId), 0);
+        const wanted = want.totalGrams ?? want.pieces!;
+        for (const p of picks) {
+          expect(by(p.lotId).refusal).toBeNull();
+          expect(p.fish).toBeLessThanOrEqual(by(p.lotId).fishFree);
+        }
+        if (missing === 0) expect(served).toBeGreaterThanOrEqual(wanted - 0.5);
+        else expect(Math.abs(served + missing - wanted)).toBeLessThanOrEqual(1);
+        const last = picks.at(-1);
+        if (last) expect(served - each(last.lotId)).toBeLessThan(wanted);
+      }),
+    );
+  });
+
+  it('says yes, part or no, and why', () => {
+    expect(canPromise(offers([older, newer]), fillets)).toEqual({
+      answer: 'yes',
+      because: '2 fish from 261122-S1, 261125-S1',
+      servable: 4,
+    });
+    const part = canPromise(offers([older, { ...newer, verdict: 'hold' }]), fillets);
+    expect(part).toMatchObject({ answer: 'part', servable: 2 });
+    expect(part.because).toBe('2 of 4 pieces; 261125-S1: On hold');
+    expect(canPromise([], fillets)).toEqual({ answer: 'no', because: 'None in the shop', servable: 0 });
+    expect(canPromise(offers([{ ...newer, verdict: null }]), fillets)).toMatchObject({
+      answer: 'no',
+      because: '261125-S1: Not graded yet',
+    });
+  });
+});
+
+describe('the outcome of a pick', () => {
+  it('accounts for every gram that goes in', () => {
+    const offer = offerFrom(bass, lot(), fillets);
+    const out = pickOutcome(bass, { ...offer, condition: 'whole' }, fillets, 2);
+    expect(out.inputGrams).toBe(920);
+    expect(out.pieces).toBe(4);
+    expect(out.mainGrams + out.drip + out.trims.reduce((s, [, g]) => s + g, 0)).toBe(920);
+    expect(out.overGrams).toBe(Math.max(0, out.mainGrams - 440));
+  });
+});

@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { catalogue } from '../species/index.ts';
+import { daysLeft, gutsFactor, intakeLimit, sellBy, spoilageRate } from './index.ts';
+
+const of = (id: string) => catalogue.find((s) => s.id === id)!;
+
+describe('the spoilage rate', () => {
+  // Square-root model, FAO Fisheries Technical Paper 348 (values from memory).
+  it.each([
+    [0, 1],
+    [5, 2.25],
+    [10, 4],
+    [-3, 0],
+    [-18, 0],
+    [15, 6.25],
+    [30, 6.25],
+  ])('at %f C is %f', (celsius, rate) => {
+    expect(spoilageRate(celsius)).toBeCloseTo(rate, 12);
+  });
+
+  // Shelf life at 0, 5 and 10 C, days: same paper, table (values from memory). The model must lie within
+  // -35 % to +60 % of each measured ratio.
+  it.each([
+    ['salmon', 11.8, 8.0, 3.0],
+    ['packed cod', 14, 6, 3],
+    ['crab claw', 10.1, 5.5, 2.6],
+  ])('stays near what was measured on %s', (_name, at0, at5, at10) => {
+    for (const [celsius, days] of [
+      [5, at5],
+      [10, at10],
+    ] as const) {
+      const ratio = spoilageRate(celsius) / (at0 / days);
+      expect(ratio).toBeGreaterThan(0.65);
+      expect(ratio).toBeLessThan(1.6);
+    }
+  });
+
+  it('never falls as it gets warmer', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -30, max: 30, noNaN: true }),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        (t, more) => spoilageRate(t + more) >= spoilageRate(t),
+      ),
+    );
+  });
+});
+
+describe('guts in', () => {
+  it.each([
+    ['sea_bass', 'whole', 1 / 0.75],
+    ['mackerel', 'whole', 1 / 0.6],
+    ['mackerel', 'gutted', 1],
+    ['cod', 'headed_gutted', 1],
+    ['salmon', 'whole', 1 / 0.75],
+  ] as const)('%s %s runs at %f', (id, condition, factor) => {
+    expect(gutsFactor(of(id), condition)).toBeCloseTo(factor, 12);
+  });
+});
+
+describe('days left', () => {
+  const base = {
+    iceDays: 14,
+    usedAtGrading: 4,
+    halfWidth: 1.2,
+    elapsedDays: 0,
+    celsius: 0,
+    gutsFactor: 1,
+    formFactor: 1,
+  };
+
+  it.each([
+    [{}, 10],
+    [{ elapsedDays: 2 }, 8],
+    [{ celsius: 5 }, 10 / 2.25],
+    [{ gutsFactor: 1 / 0.75 }, 7.5],
+    [{ formFactor: 0.65 }, 6.5],
+    [{ elapsedDays: 2, celsius: 5 }, (14 - 4 - 4.5) / 2.25],
+    [{ elapsedDays: 60 }, 0],
+    [{ celsius: -18 }, Infinity],
+  ])('with %o is %f', (change, left) => {
+    expect(daysLeft({ ...base, ...change }).left).toBeCloseTo(left, 10);
+  });
+
+  it('is cautious by half the half-width', () => {
+    expect(daysLeft(base).cautiousLeft).toBeCloseTo(14 - 4.6, 10);
+  });
+
+  it('uses life at the rate of the place, whatever the form', () => {
+    expect(daysLeft({ ...base, celsius: 5, elapsedDays: 2, formFactor: 0.65 }).used).toBeCloseTo(8.5, 10);
+  });
+});
+
+describe('sell by', () => {
+  const calendar = { timeZone: 'Europe/Dublin', closesAt: 18 * 60, weekdays: [1, 2, 3, 4, 5, 6] };
+  const wednesday = new Date('2026-11-25T10:00:00Z');
+
+  it.each([
+    [0.2, null],
+    [0.34, '2026-11-25'],
+    [1.4, '2026-11-26'],
+    // Friday's close is 2.33 days away, Saturday's 3.33, and Sunday the shop is shut.
+    [3.3, '2026-11-27'],
+    [4.5, '2026-11-28'],
+    [5.4, '2026-11-30'],
+  ])('with %f days of life is %s', (days, day) => {
+    expect(sellBy(wednesday, days, calendar)).toBe(day);
+  });
+
+  it('keeps to local time across the change of clocks', () => {
+    // Saturday 24 October 2026, 12:00 in summer time; Sunday's close is 31 hours away, as an hour is given back.
+    const saturday = new Date('2026-10-24T11:00:00Z');
+    const daily = { ...calendar, weekdays: [0, 1, 2, 3, 4, 5, 6] };
+    expect(sellBy(saturday, 30.9 / 24, daily)).toBe('2026-10-24');
+    expect(sellBy(saturday, 31.1 / 24, daily)).toBe('2026-10-25');
+  });
+
+  it('ends also for a fish whose clock stands', () => {
+    expect(sellBy(wednesday, Infinity, calendar)).toBe('2027-01-23');
+  });
+});
+
+describe('the limit at intake', () => {
+  // 2 C, Reg. (EC) 853/2004; 4.4 C (40 F), FDA Hazards and Controls Guidance (values from memory).
+  it('is 2 C, and 4.4 C for histamine species', () => {
+    expect(intakeLimit(of('cod'))).toBe(2);
+    expect(intakeLimit(of('mackerel'))).toBe(4.4);
+    expect((4.4 * 9) / 5 + 32).toBeCloseTo(40, 0);
+  });
+});

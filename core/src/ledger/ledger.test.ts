@@ -1,0 +1,226 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { forms } from '../forms/index.ts';
+import { trims } from '../yields/index.ts';
+import {
+  accounts,
+  assertBalanced,
+  cutEntries,
+  isItem,
+  isSaleable,
+  itemName,
+  lotDiscrepancy,
+  lotFlow,
+  reverse,
+  takeEntries,
+  transfer,
+  type CutOutput,
+  type Entry,
+} from './index.ts';
+
+const row = { lotId: 7, item: 'whole', batch: 0 };
+const byLot = (entries: readonly Entry[]) => {
+  const sums = new Map<number, number>();
+  for (const e of entries) sums.set(e.lotId, (sums.get(e.lotId) ?? 0) + e.grams);
+  return sums;
+};
+
+describe('a movement', () => {
+  it('balances lot by lot, not only in all', () => {
+    const there = transfer({ ...row, grams: 500, pieces: 1 }, 'place:cold_room', 'place:slab');
+    expect(() => assertBalanced(there)).not.toThrow();
+    expect(() => assertBalanced(there.slice(0, 1))).toThrow(/two sides/);
+    const crossed = [there[0]!, { ...there[1]!, lotId: 8 }];
+    expect(() => assertBalanced(crossed)).toThrow(/Lot 7 is off by -500 g/);
+    expect(() => assertBalanced([there[0]!, { ...there[1]!, grams: 499.5 }])).toThrow(/whole grams/);
+  });
+
+  it('is undone by its reverse', () => {
+    const there = transfer({ ...row, grams: 500, pieces: 1 }, 'place:cold_room', 'place:slab');
+    const both = [...there, ...reverse(there)];
+    for (const account of accounts) {
+      const mine = both.filter((e) => e.account === account);
+      expect(mine.reduce((s, e) => s + e.grams, 0)).toBe(0);
+      expect(mine.reduce((s, e) => s + e.pieces, 0)).toBe(0);
+    }
+  });
+});
+
+describe('a cut', () => {
+  const outputs: CutOutput[] = [
+    { account: 'place:order_shelf', item: 'fillet_skin_on', grams: 440, pieces: 4 },
+    { account: 'place:cold_room', item: 'trim:frame', grams: 130, pieces: 0 },
+    { account: 'end:waste', item: 'trim:viscera', grams: 90, pieces: 0 },
+    { account: 'end:drip', item: 'cut', grams: 10, pieces: 0 },
+  ];
+
+  it('shares every output over two lots by what each gave, to the gram', () => {
+    const inputs = [
+      { ...row, lotId: 1, grams: 460, pieces: 1 },
+      { ...row, lotId: 2, grams: 500, pieces: 1 },
+    ];
+    const entries = cutEntries(inputs, outputs, 33);
+    expect([...byLot(entries).values()]).toEqual([0, 0]);
+    const fillets = entries.filter((e) => e.item === 'fillet_skin_on');
+    expect(fillets.map((e) => e.grams)).toEqual([211, 229]);
+    // A piece stays one piece: all four lie with the lot that gave most.
+    expect(fillets.map((e) => e.pieces)).toEqual([0, 4]);
+    expect(entries.filter((e) => e.account === 'end:unaccounted').reduce((s, e) => s + e.grams, 0)).toBe(290);
+    expect(entries.filter((e) => e.batch === 33).every((e) => e.account !== 'place:bench')).toBe(true);
+  });
+
+  it('writes more out than in as a negative unaccounted, never as stock', () => {
+    const entries = cutEntries([{ ...row, grams: 660, pieces: 1 }], outputs, 5);
+    expect(entries.find((e) => e.account === 'end:unaccounted')!.grams).toBe(-10);
+  });
+
+  it('balances every lot of any cut', () => {
+    const input = fc.record({
+      lotId: fc.integer({ min: 1, max: 4 }),
+      item: fc.constant('whole'),
+      batch: fc.constant(0),
+      grams: fc.integer({ min: 1, max: 9000 }),
+      pieces: fc.integer({ min: 1, max: 9 }),
+    });
+    const output = fc.record({
+      account: fc.constantFrom(
+        'place:order_shelf' as const,
+        'place:cold_room' as const,
+        'end:waste' as const,
+      ),
+      item: fc.constantFrom('steaks', 'trim:head', 'trim:frame'),
+      grams: fc.integer({ min: -50, max: 4000 }),
+      pieces: fc.integer({ min: 0, max: 20 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(input, { minLength: 1, maxLength: 4, selector: (i) => i.lotId }),
+        fc.array(output, { maxLength: 8 }),
+        (inputs, outs) => {
+          const entries = cutEntries(inputs, outs, 9);
+          for (const sum of byLot(entries).values()) expect(sum).toBe(0);
+          const made = entries.filter((e) => e.batch === 9 && e.account !== 'end:unaccounted');
+          expect(made.reduce((s, e) => s + e.grams, 0)).toBe(outs.reduce((s, o) => s + o.grams, 0));
+          expect(made.reduce((s, e) => s + e.pieces, 0)).toBe(outs.reduce((s, o) => s + o.pieces, 0));
+        },
+      ),
+    );
+  });
+});
+
+describe('taking from a row of stock', () => {
+  const key = { account: 'place:slab' as const, ...row };
+  const take = (has: [number, number], want: [number, number], settle = 20) =>
+    takeEntries(
+      key,
+      { grams: has[0], pieces: has[1] },
+      { grams: want[0], pieces: want[1] },
+      'outside:customer',
+      settle,
+    );
+
+  it.each([
+    ['two of five', [2300, 5], [900, 2], { left: [1400, 3], settled: 0 }],
+    ['the last two, a little light', [900, 2], [890, 2], { left: [0, 0], settled: 10 }],
+    ['the last two, a little heavy', [900, 2], [915, 2], { left: [0, 0], settled: -15 }],
+    [
+      'the last two, far too light: the rest stays to be counted',
+      [900, 2],
+      [700, 2],
+      { left: [200, 0], settled: 0 },
+    ],
+    ['some of a tub of trim', [600, 0], [250, 0], { left: [350, 0], settled: 0 }],
+    ['all of a tub of trim', [600, 0], [600, 0], { left: [0, 0], settled: 0 }],
+  ] as const)('%s', (_name, has, want, expected) => {
+    const entries = take([...has], [...want]);
+    if (typeof entries === 'string') throw new Error(`refused: ${entries}`);
+    const there = entries.filter((e) => e.account === 'place:slab');
+    expect([
+      has[0] + there.reduce((s, e) => s + e.grams, 0),
+      has[1] + there.reduce((s, e) => s + e.pieces, 0),
+    ]).toEqual(expected.left);
+    const lost = entries.filter((e) => e.account === 'end:unaccounted').reduce((s, e) => s + e.grams, 0);
+    expect(lost).toBe(expected.settled);
+    expect(entries.find((e) => e.account === 'outside:customer')!.grams).toBe(want[0]);
+    expect(() => assertBalanced(entries)).not.toThrow();
+  });
+
+  it.each([
+    [[900, 2], [500, 3], 'too-many-pieces'],
+    [[900, 2], [901, 1], 'too-heavy'],
+    [[900, 2], [921, 2], 'too-heavy'],
+    [[900, 2], [900, 1], 'pieces-left-without-weight'],
+    [[0, 0], [100, 0], 'too-heavy'],
+  ] as const)('holding %o refuses %o', (has, want, refusal) => {
+    expect(take([...has], [...want])).toBe(refusal);
+  });
+
+  it('never leaves a row negative, and always balances', () => {
+    const n = fc.integer({ min: 0, max: 3000 });
+    const p = fc.integer({ min: 0, max: 6 });
+    fc.assert(
+      fc.property(n, p, n, p, (g, pieces, wg, wp) => {
+        const entries = take([g, pieces], [wg, wp]);
+        if (typeof entries === 'string') return;
+        const there = entries.filter((e) => e.account === 'place:slab');
+        expect(g + there.reduce((s, e) => s + e.grams, 0)).toBeGreaterThanOrEqual(0);
+        expect(pieces + there.reduce((s, e) => s + e.pieces, 0)).toBeGreaterThanOrEqual(0);
+        for (const sum of byLot(entries).values()) expect(sum).toBe(0);
+      }),
+    );
+  });
+});
+
+describe('where a lot went', () => {
+  const flow = lotFlow([
+    { account: 'outside:supplier', grams: -8326 },
+    { account: 'place:slab', grams: 2000 },
+    { account: 'place:cold_room', grams: 5057 },
+    { account: 'outside:customer', grams: 1000 },
+    { account: 'end:waste', grams: 112 },
+    { account: 'end:drip', grams: 12 },
+    { account: 'end:unaccounted', grams: 145 },
+  ]);
+
+  it('adds up to what was received', () => {
+    const { received, ...ends } = flow;
+    expect(received).toBe(8326);
+    expect(Object.values(ends).reduce((a, b) => a + b, 0)).toBe(received);
+    expect(flow.stock).toBe(7057);
+  });
+
+  it.each([
+    [8326, 124, true],
+    [8326, 125, true],
+    [8326, 126, false],
+    [8326, -126, false],
+    [300, 10, true],
+    [300, 11, false],
+    [0, 0, true],
+  ])('of %i g lets %i go', (received, unaccounted, within) => {
+    expect(lotDiscrepancy({ ...flow, received, unaccounted }).within).toBe(within);
+  });
+});
+
+describe('items', () => {
+  it('knows forms and trims and nothing else', () => {
+    for (const id of Object.keys(forms)) expect(isItem(id)).toBe(true);
+    for (const id of Object.keys(trims)) expect(isItem(`trim:${id}`)).toBe(true);
+    for (const id of ['', 'trim:', 'trim:gold', 'constructor', 'trim:toString', 'fillet'])
+      expect(isItem(id)).toBe(false);
+  });
+
+  it('never sells guts and gills', () => {
+    expect(isSaleable('trim:viscera')).toBe(false);
+    expect(isSaleable('trim:pinStrip')).toBe(false);
+    expect(isSaleable('trim:collars')).toBe(true);
+    expect(isSaleable('steaks')).toBe(true);
+  });
+
+  it('calls the fish as it came by how it came', () => {
+    expect(itemName('whole', 'gutted')).toBe('whole, gutted');
+    expect(itemName('whole', 'tail')).toBe('tail');
+    expect(itemName('fillet_skin_on', 'gutted')).toBe('fillets, skin on');
+    expect(itemName('trim:collars', 'gutted')).toBe('collars');
+  });
+});

@@ -1,0 +1,218 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { formIds, formRefusal } from '../forms/index.ts';
+import { catalogue, conditionsFor } from '../species/index.ts';
+import {
+  componentRow,
+  components,
+  expectedComponents,
+  expectedCut,
+  expectedGrams,
+  fitComponents,
+  massBalance,
+  piecesPerFish,
+  spentMultiplier,
+  trims,
+} from './index.ts';
+
+const of = (id: string) => catalogue.find((s) => s.id === id)!;
+const sum = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0);
+
+describe('components of a whole fish', () => {
+  it.each(['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing'] as const)(
+    'the row of %s sums to one',
+    (bodyPlan) => {
+      for (const fat of ['lean', 'oily'] as const)
+        expect(sum(Object.values(componentRow({ bodyPlan, fat })))).toBeCloseTo(1, 12);
+    },
+  );
+
+  it.each(catalogue.map((s) => [s.id, s] as const))(
+    '%s: fitted to its own steps, sums to one, nothing negative',
+    (_id, s) => {
+      const f = fitComponents(s);
+      expect(sum(Object.values(f))).toBeCloseTo(1, 12);
+      for (const c of components) expect(f[c], c).toBeGreaterThanOrEqual(0);
+      expect(1 - f.viscera).toBeCloseTo(s.gutted, 12);
+      expect(1 - f.viscera - f.head - f.collars).toBeCloseTo(s.headedGutted, 12);
+      expect(f.fillets).toBe(s.filletSkinless);
+      if (s.filletSkinOn !== null) expect(f.fillets + f.skin + f.pinStrip).toBeCloseTo(s.filletSkinOn, 12);
+      // What is left for frame and trim is a real part of every fish.
+      expect(f.frame).toBeGreaterThan(0.01);
+    },
+  );
+
+  it('refuses yields that leave less than nothing', () => {
+    expect(() => fitComponents({ ...of('cod'), filletSkinOn: 0.6, filletSkinless: 0.55 })).toThrow(
+      RangeError,
+    );
+  });
+});
+
+describe('season and size', () => {
+  // Cod spawns February to April with a spent factor of 0.93: half the loss in February, all of it from the second
+  // month until two months after the last, then straight back until September.
+  it.each([
+    [1, 1],
+    [2, 0.965],
+    [3, 0.93],
+    [4, 0.93],
+    [5, 0.93],
+    [6, 0.93],
+    [7, 1 - 0.07 * (2 / 3)],
+    [8, 1 - 0.07 / 3],
+    [9, 1],
+    [12, 1],
+  ])('in month %i a cod fillet is %f of the usual', (month, factor) => {
+    expect(spentMultiplier(of('cod'), month)).toBeCloseTo(factor, 12);
+  });
+
+  it('runs over the turn of the year', () => {
+    const winter = { spawningMonths: '12-2', spentFactor: 0.9 };
+    expect([11, 12, 1, 2, 3, 4, 5, 6, 7].map((m) => spentMultiplier(winter, m))).toEqual(
+      [1, 0.95, 0.9, 0.9, 0.9, 0.9, 1 - 0.2 / 3, 1 - 0.1 / 3, 1].map((x) => expect.closeTo(x, 12)),
+    );
+  });
+
+  it('sums to one for any fish, size and month, and a bigger fish yields more', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...catalogue),
+        fc.double({ min: 0.2, max: 6, noNaN: true }),
+        fc.integer({ min: 1, max: 12 }),
+        (s, size, month) => {
+          const f = expectedComponents(s, s.typicalG * size, month);
+          expect(sum(Object.values(f))).toBeCloseTo(1, 12);
+          for (const c of components) expect(f[c]).toBeGreaterThanOrEqual(0);
+          const twice = expectedComponents(s, s.typicalG * size * 2, month);
+          expect(twice.fillets).toBeGreaterThanOrEqual(f.fillets);
+          expect(twice.fillets - f.fillets).toBeLessThanOrEqual(0.01 + 1e-12);
+        },
+      ),
+    );
+  });
+
+  it('gives what a spent fish lacks in fillet to head, frame and guts', () => {
+    const [usual, spent] = [
+      expectedComponents(of('cod'), 3000, 12),
+      expectedComponents(of('cod'), 3000, 4),
+    ] as const;
+    expect(spent.fillets / usual.fillets).toBeCloseTo(0.93, 9);
+    for (const c of ['head', 'frame', 'viscera'] as const) expect(spent[c]).toBeGreaterThan(usual[c]);
+    for (const c of ['skin', 'fins', 'belly'] as const) expect(spent[c]).toBe(usual[c]);
+  });
+});
+
+describe('the expected cut', () => {
+  const cases = catalogue.flatMap((s) =>
+    conditionsFor(s).flatMap((c) =>
+      formIds.filter((f) => formRefusal(s, c, f) === null).map((f) => [s, c, f] as const),
+    ),
+  );
+
+  it(`loses nothing in any of ${cases.length} pairs of fish and form`, () => {
+    for (const [s, condition, form] of cases) {
+      const cut = expectedCut(s, condition, form, s.typicalG * 0.8, 11);
+      const name = `${s.id} ${condition} ${form}`;
+      expect(cut.yield + cut.drip + sum(Object.values(cut.trims)), name).toBeCloseTo(1, 12);
+      expect(cut.yield, name).toBeGreaterThan(0.15);
+      for (const [part, share] of Object.entries(cut.trims)) {
+        expect(share, `${name} ${part}`).toBeGreaterThan(0);
+        expect(Object.keys(trims)).toContain(part);
+      }
+    }
+  });
+
+  // Skin-on fillet over gutted weight: 0.51 / 0.90 of hake, 0.42 / 0.855 of cod, from the same tables as above.
+  it.each([
+    ['hake', 'gutted', 'fillet_skin_on', 2500 * 0.9, 0.51 / 0.9],
+    ['cod', 'gutted', 'fillet_skin_on', 3000 * 0.855, 0.42 / 0.855],
+    ['cod', 'headed_gutted', 'fillet_skinless', 3000 * 0.59, 0.385 / 0.59],
+    ['sea_bass', 'whole', 'fillet_skin_on', 500, 0.48],
+    ['sea_bass', 'whole', 'gutted', 500, 0.9],
+    ['monkfish', 'tail', 'fillet_skinless', 1800 * 0.33, 0.23 / 0.33],
+    ['skate', 'wing', 'fillet_skinless', 2500 * 0.478, 0.255 / 0.478],
+    ['hake', 'gutted', 'whole', 2000, 1],
+  ] as const)('%s %s to %s', (id, condition, form, grams, expected) => {
+    const month = [1, 4, 8, 11].find((m) => spentMultiplier(of(id), m) === 1)!;
+    expect(expectedCut(of(id), condition, form, grams, month).yield).toBeCloseTo(expected, 3);
+  });
+
+  it('has no guts, head or collars left to trim where they were gone on arrival', () => {
+    expect(expectedCut(of('hake'), 'gutted', 'fillet_skin_on', 2000, 11).trims.viscera).toBeUndefined();
+    const headed = expectedCut(of('hake'), 'headed_gutted', 'fillet_skin_on', 2000, 11).trims;
+    expect(headed.head ?? headed.collars).toBeUndefined();
+    expect(expectedCut(of('hake'), 'gutted', 'fillet_skin_on', 2000, 11).trims.head).toBeGreaterThan(0);
+  });
+
+  it('yields less the more is taken off', () => {
+    const shares = (
+      ['whole', 'scaled_gutted', 'steaks', 'fillet_skin_on', 'fillet_skinless', 'boneless_joint'] as const
+    ).map((f) => expectedCut(of('salmon'), 'whole', f, 4500, 11).yield);
+    expect(shares).toEqual([...shares].sort((a, b) => b - a));
+  });
+
+  it('comes out in whole grams that sum to what went in', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...cases), fc.integer({ min: 1, max: 50_000 }), ([s, c, f], grams) => {
+        const out = expectedGrams(expectedCut(s, c, f, s.typicalG, 6), grams);
+        expect(out.main + out.drip + sum(out.trims.map(([, g]) => g))).toBe(grams);
+      }),
+    );
+  });
+});
+
+describe('pieces of a fish', () => {
+  it.each([
+    // Both fillets of a bass of about 450 g are one main course, two pieces (common practice, no source).
+    ['sea_bass', 'fillet_skin_on', 450 * 0.48, 110, 2],
+    ['plaice', 'fillet_skinless', 4 * 55, 60, 4],
+    ['plaice', 'fillet_skinless', 4 * 50, 60, 0],
+    // Half a fillet of a whole snapper of about 1 kg at 0.44: 90 to 110 g (common practice, no source).
+    ['red_snapper', 'fillet_skin_on', 1000 * 0.44, 110, 4],
+    ['hake', 'steaks', 1400, 200, 8],
+    ['hake', 'boneless_joint', 560, 560, 1],
+    ['hake', 'boneless_joint', 400, 560, 0],
+    ['gilthead_bream', 'scaled_gutted', 395, 400, 1],
+  ] as const)('%s as %s, %f g for pieces of %i: %i', (id, form, main, piece, n) => {
+    expect(piecesPerFish(of(id), form, main, piece)).toBe(n);
+  });
+});
+
+describe('the mass balance', () => {
+  const even = { input: 4600, outputs: 2200, trims: 1400, waste: 900, drip: 40, waterGained: 0 };
+
+  it.each([
+    [{}, 60, true],
+    [{ drip: 31 }, 69, true],
+    [{ drip: 30 }, 70, false],
+    [{ waterGained: 9 }, 69, true],
+    [{ outputs: 2329 }, -69, true],
+    [{ outputs: 2330 }, -70, false],
+    // Small tickets have ten grams.
+    [{ input: 300, outputs: 290, trims: 0, waste: 0, drip: 0 }, 10, true],
+    [{ input: 300, outputs: 289, trims: 0, waste: 0, drip: 0 }, 11, false],
+  ])('with %o leaves %i g unaccounted', (change, unaccounted, closes) => {
+    const b = massBalance({ ...even, ...change });
+    expect(b.unaccounted).toBe(unaccounted);
+    expect(b.closes).toBe(closes);
+  });
+
+  it('adds up', () => {
+    const grams = fc.integer({ min: 0, max: 20_000 });
+    const weights = fc.record({
+      input: grams,
+      outputs: grams,
+      trims: grams,
+      waste: grams,
+      drip: grams,
+      waterGained: grams,
+    });
+    fc.assert(
+      fc.property(weights, (w) => {
+        const b = massBalance(w);
+        expect(w.outputs + w.trims + w.waste + w.drip + b.unaccounted).toBe(w.input + w.waterGained);
+      }),
+    );
+  });
+});

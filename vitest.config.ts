@@ -1,0 +1,26 @@
+import { defineConfig } from 'vitest/config';
+
+const project = (name: string, include: string[], more: object = {}) => ({
+  test: { name, include, environment: 'node', ...more },
+});
+
+export default defineConfig({
+  test: {
+    reporters: ['default'],
+    projects: [
+      project('core', ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'devices/src/**/*.test.ts']),
+      project('server', ['server/tests/**/*.test.ts'], {
+        globalSetup: 'server/tests/database.ts',
+        testTimeout: 30_000,
+        hookTimeout: 60_000,
+        fileParallelism: false,
+      }),
+      project('web', ['web/src/**/*.test.{ts,tsx}'], { environment: 'happy-dom' }),
+      project('e2e', ['e2e/**/*.test.ts'], {
+        testTimeout: 120_000,
+        hookTimeout: 120_000,
+        fileParallelism: false,
+      }),
+    ],
+  },
+});
