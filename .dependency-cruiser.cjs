@@ -4,7 +4,10 @@ const only = (name, from, ...to) => ({
   severity: 'error',
   comment: `${name}: may import its own files, packages and ${to.join(', ') || 'nothing else of the house'}`,
   from: { path: `^${from}/` },
-  to: { path: '^(core|contract|server|web|devices|demo|e2e|bench)/', pathNot: `^(${[from, ...to].join('|')})/` },
+  to: {
+    path: '^(core|contract|server|web|devices|demo|e2e|bench)/',
+    pathNot: `^(${[from, ...to].join('|')})/`,
+  },
 });
 
 module.exports = {

@@ -6,7 +6,7 @@ export default defineConfig(
   { ignores: ['**/dist/', '**/node_modules/', '.data/', '**/*.cjs'] },
   ts.configs.recommendedTypeChecked,
   {
-    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ['*.ts', '*.js'] } } },
+    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ['*.js'] } } },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],

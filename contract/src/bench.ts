@@ -31,7 +31,7 @@ const summary = z.object({
 });
 export type TicketSummary = z.infer<typeof summary>;
 
-export const weighKinds = ['order', 'counter', 'trim', 'waste', 'drip', 'water'] as const;
+const weighKinds = ['order', 'counter', 'trim', 'waste', 'drip', 'water'] as const;
 const weighOut = z.object({
   id: f.id,
   kind: z.enum(weighKinds),

@@ -28,7 +28,6 @@ export const grams = z
   .int('Whole grams, please')
   .min(1, 'A weight is more than nothing')
   .max(2_000_000, 'More than two tonnes: check the unit');
-export const signedGrams = z.number().int();
 export const pieces = z
   .number({ error: 'Give the number' })
   .int('Whole fish, please')

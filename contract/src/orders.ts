@@ -20,7 +20,7 @@ const oneQuantityMessage = {
 };
 const newLine = z.object(wantFields).refine(oneQuantity, oneQuantityMessage);
 
-export const lineStates = ['open', 'planned', 'cutting', 'ready', 'handed', 'cancelled'] as const;
+const lineStates = ['open', 'planned', 'cutting', 'ready', 'handed', 'cancelled'] as const;
 const line = z.object({
   id: f.id,
   version: f.version,

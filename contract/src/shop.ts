@@ -6,13 +6,12 @@ const stageWait = z.object({ count: z.number().int(), noun: z.string(), hot: z.s
 const due = z.object({ at: f.instant, title: z.string(), detail: z.string(), hot: z.boolean() });
 
 /** One reading of a scale. Overload and no reading carry no weight. */
-export const reading = z.object({
-  grams: z.number().int(),
-  tare: z.number().int(),
-  state: z.enum(['steady', 'settling', 'overload', 'none']),
-  seq: z.number().int(),
-});
-export type Reading = z.infer<typeof reading>;
+export interface Reading {
+  grams: number;
+  tare: number;
+  state: 'steady' | 'settling' | 'overload' | 'none';
+  seq: number;
+}
 
 export const shop = {
   tide: read('/api/tide', {

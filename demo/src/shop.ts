@@ -22,7 +22,7 @@ import type { Actor, Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ShopSettings } from '@ember-slate/server/platform/settings';
 import type { Random } from './random.ts';
-import { suppliers, usual } from './scenario.ts';
+import { suppliers, type usual } from './scenario.ts';
 
 type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 'buy' | 'farmed'> & {
   n: number;

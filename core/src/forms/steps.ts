@@ -300,7 +300,7 @@ export function composeSteps(
     .map(({ when: _when, minutes, cautions, once = false, ...step }) => ({
       ...step,
       once,
-      minutes: typeof minutes === 'number' ? minutes : minutes[size]!,
+      minutes: typeof minutes === 'number' ? minutes : minutes[size],
       cautions: (cautions?.(species) ?? []).filter((c) => c !== false),
     }));
 }

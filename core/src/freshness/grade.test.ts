@@ -153,7 +153,7 @@ describe('hard stops', () => {
     expect(look([bass], { id: 'sea_bass', condition: 'whole' }).verdict).toBe('reject');
     const skate = { ...all(0, 'skate'), smell: 2 as Level };
     expect(look([skate], { id: 'skate' }).hardStops).toEqual(['ammonia']);
-    expect(look([{ ...all(0), smell: 2 as Level }]).hardStops).toEqual([]);
+    expect(look([{ ...all(0), smell: 2 }]).hardStops).toEqual([]);
     expect(look([all(0)], { foreignSmell: true }).verdict).toBe('reject');
   });
 

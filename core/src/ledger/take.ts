@@ -1,4 +1,4 @@
-import type { Account, Entry } from './index.ts';
+import type { Account, Entry } from './accounts.ts';
 
 export type TakeRefusal = 'too-many-pieces' | 'too-heavy' | 'pieces-left-without-weight';
 

@@ -70,7 +70,7 @@ describe('season and size', () => {
   it('runs over the turn of the year', () => {
     const winter = { spawningMonths: '12-2', spentFactor: 0.9 };
     expect([11, 12, 1, 2, 3, 4, 5, 6, 7].map((m) => spentMultiplier(winter, m))).toEqual(
-      [1, 0.95, 0.9, 0.9, 0.9, 0.9, 1 - 0.2 / 3, 1 - 0.1 / 3, 1].map((x) => expect.closeTo(x, 12)),
+      [1, 0.95, 0.9, 0.9, 0.9, 0.9, 1 - 0.2 / 3, 1 - 0.1 / 3, 1].map((x) => expect.closeTo(x, 12) as number),
     );
   });
 

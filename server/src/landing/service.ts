@@ -1,11 +1,11 @@
 import type { BodyOf, Delivery } from '@ember-slate/contract';
 import type { contract } from '@ember-slate/contract';
 import { addDays, tradingDay } from '@ember-slate/core/calendar';
+import { multiplyRate } from '@ember-slate/core/units';
 import { intakeLimit } from '@ember-slate/core/freshness';
 import { faoAreas, lotCode } from '@ember-slate/core/labels';
 import { transfer } from '@ember-slate/core/ledger';
 import { conditionsFor, meanWeightDoubt, type Species } from '@ember-slate/core/species';
-import { formatMass, formatMoney, multiplyRate } from '@ember-slate/core/units';
 import { today, type Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { lockBalance, post } from '../platform/ledger.ts';

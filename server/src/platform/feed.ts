@@ -35,12 +35,13 @@ export class FeedReader {
   }
 
   private schedule() {
-    this.timer = setTimeout(async () => {
-      await this.poll().catch(() => undefined); // the database is away: the next poll tries again
+    const next = () => {
       this.timer = null;
       if (this.listeners.size > 0) this.schedule();
       else this.last = null;
-    }, this.everyMs);
+    };
+    // When the database is away, the next poll tries again.
+    this.timer = setTimeout(() => void this.poll().then(next, next), this.everyMs);
     this.timer.unref();
   }
 

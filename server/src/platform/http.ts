@@ -1,7 +1,7 @@
 import type { Problem, Route } from '@ember-slate/contract';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import type { Pool } from 'mysql2/promise';
-import { z } from 'zod';
+import { type z } from 'zod';
 import type { Actor, Work } from './context.ts';
 import { errorCode, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';

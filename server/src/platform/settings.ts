@@ -25,7 +25,7 @@ export const defaultSettings: ShopSettings = {
 export async function readSettings(tx: Pick<Tx, 'execute'>): Promise<ShopSettings> {
   const stored = await rows<{ name: string; value: string }>(tx, 'SELECT name, value FROM setting');
   const values = stored.map((s) => [s.name, JSON.parse(s.value) as unknown]);
-  return { ...defaultSettings, ...Object.fromEntries(values) };
+  return { ...defaultSettings, ...(Object.fromEntries(values) as Partial<ShopSettings>) };
 }
 
 export async function writeSettings(tx: Tx, values: Partial<ShopSettings>): Promise<void> {

@@ -1,6 +1,6 @@
 import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { forms, type FormId } from '@ember-slate/core/forms';
+import { forms } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { ticketsWhere } from '../bench/queries.ts';
 import { stock } from '../counter/service.ts';
@@ -66,7 +66,7 @@ export async function tide(work: Work): Promise<Tide> {
     ...tickets.map((t) => ({
       at: t.dueAt,
       title: `Ticket ${t.number}`,
-      detail: `${shortName(t.speciesName).toLowerCase()}, ${forms[t.form as FormId].name}, ${t.customer}`,
+      detail: `${shortName(t.speciesName).toLowerCase()}, ${forms[t.form].name}, ${t.customer}`,
     })),
     ...orders
       .filter((o) => !tickets.some((t) => t.orderId === o.id))

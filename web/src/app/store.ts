@@ -5,7 +5,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 
 /** What this device prefers; kept in its own storage. */
-export interface Prefs {
+interface Prefs {
   theme: 'slate' | 'chalk';
   units: UnitSystem;
 }
@@ -29,12 +29,14 @@ const prefs = createSlice({
 });
 
 /** The line to the shop: live or lost, what the scale says, what waits to be sent, the last thing said. */
+const noReading: Reading = { grams: 0, tare: 0, state: 'none', seq: 0 };
+
 const line = createSlice({
   name: 'line',
   initialState: {
     live: false,
     lostAt: null as number | null,
-    reading: { grams: 0, tare: 0, state: 'none', seq: 0 } as Reading,
+    reading: noReading,
     kept: 0,
     said: null as { text: string; problem: boolean } | null,
   },

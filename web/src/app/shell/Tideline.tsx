@@ -31,7 +31,7 @@ const path = (from: number, to: number, y: (x: number) => number) => {
   return [...points, `${to} ${y(to).toFixed(2)}`].join(' L ');
 };
 
-export function Brand() {
+function Brand() {
   const { shop } = useShop();
   return (
     <div className="w-[150px] shrink-0 pt-3 pl-6 max-lg:w-[128px] max-lg:pl-4 max-sm:hidden">

@@ -20,6 +20,39 @@ const ribbon = (x1: number, y1: number, x2: number, y2: number, h: number) => {
   return `M ${x1} ${y1} C ${m} ${y1} ${m} ${y2} ${x2} ${y2} V ${y2 + h} C ${m} ${y2 + h} ${m} ${y1 + h} ${x1} ${y1 + h} Z`;
 };
 
+/** For every part of the lot: where its ribbon starts, and the ribbons from it to where it is now. */
+function ribbons(
+  lot: LotClose,
+  at: {
+    b: number;
+    c: number;
+    top: number;
+    leftY: readonly number[];
+    rightY: readonly number[];
+    perGram: number;
+    thick: (g: number) => number;
+  },
+): { start: number; ends: { key: End; d: string }[] }[] {
+  const places = ends.filter(([key]) => lot.flow[key] !== 0);
+  const into = Object.fromEntries(places.map(([key], i) => [key, at.rightY[i]!])) as Record<End, number>;
+  let from = at.top;
+  return lot.became.map((part, i) => {
+    const start = from;
+    from += Math.abs(part.grams) * at.perGram;
+    let out = at.leftY[i]!;
+    const drawn = places
+      .filter(([key]) => part.where[key] !== 0)
+      .map(([key]) => {
+        const g = part.where[key];
+        const d = ribbon(at.b, out, at.c, into[key], at.thick(g));
+        out += Math.abs(g) * at.perGram;
+        into[key] += Math.abs(g) * at.perGram;
+        return { key, d };
+      });
+    return { start, ends: drawn };
+  });
+}
+
 /** Where one lot's grams went: tables joined by ribbons of one scale; the last line is the exact sum. */
 export function LotFlow({ lot }: { lot: LotClose }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
@@ -57,8 +90,7 @@ export function LotFlow({ lot }: { lot: LotClose }) {
   const b = a + Math.max(110, width * 0.12);
   const bEnd = b + 210;
   const c = Math.max(bEnd + 120, width * 0.62);
-  const into = Object.fromEntries(places.map(([key], i) => [key, rightY[i]!])) as Record<End, number>;
-  let from = top;
+  const drawn = ribbons(lot, { b: bEnd, c, top, leftY, rightY, perGram, thick });
   return (
     <div ref={ref} className="border-t border-line pt-3 pb-4">
       {width > 0 && (
@@ -97,28 +129,18 @@ export function LotFlow({ lot }: { lot: LotClose }) {
           {lot.became.map((part, i) => {
             const y = leftY[i]!;
             const h = thick(part.grams);
-            const start = from;
-            from += Math.abs(part.grams) * perGram;
-            let out = y;
+            const { start, ends: out } = drawn[i]!;
             return (
               <g key={part.item}>
                 <path d={ribbon(a, start, b, y, h)} fill="var(--ink)" opacity={i < 4 ? 0.2 : 0.12} />
-                {places.map(([key]) => {
-                  const g = part.where[key];
-                  if (g === 0) return null;
-                  const w = thick(g);
-                  const d = ribbon(bEnd, out, c, into[key], w);
-                  out += Math.abs(g) * perGram;
-                  into[key] += Math.abs(g) * perGram;
-                  return (
-                    <path
-                      key={key}
-                      d={d}
-                      fill={key === 'sold' ? 'var(--rime)' : 'var(--ink)'}
-                      opacity={key === 'sold' ? 0.45 : 0.17}
-                    />
-                  );
-                })}
+                {out.map(({ key, d }) => (
+                  <path
+                    key={key}
+                    d={d}
+                    fill={key === 'sold' ? 'var(--rime)' : 'var(--ink)'}
+                    opacity={key === 'sold' ? 0.45 : 0.17}
+                  />
+                ))}
                 <rect x={b} y={y} width="3" height={h} fill="var(--ink)" />
                 <rect x={bEnd - 3} y={y} width="3" height={h} fill="var(--ink)" />
                 <text

@@ -42,17 +42,17 @@ export function DeliveryForm({
   const [supplier, setSupplier] = useState(delivery?.supplier ?? '');
   const [at, setAt] = useState(() => time(delivery?.arrivedAt ?? new Date()));
   const [probe, setProbe] = useState(() =>
-    delivery?.probeTenths == null
+    delivery === null || delivery.probeTenths === null
       ? ''
       : formatTemperature(delivery.probeTenths, units).split(' ')[0]!.replace('\u2212', '-'),
   );
   const [ice, setIce] = useState<Delivery['ice']>(delivery?.ice ?? 'buried');
   const [noteRef, setNoteRef] = useState(delivery?.noteRef ?? '');
   const [noteWeight, setNoteWeight] = useState<Weight | null>(
-    delivery?.noteGrams == null ? null : { grams: delivery.noteGrams, source: 'typed' },
+    delivery === null || delivery.noteGrams === null ? null : { grams: delivery.noteGrams, source: 'typed' },
   );
   const [notePieces, setNotePieces] = useState(
-    delivery?.notePieces == null ? '' : String(delivery.notePieces),
+    delivery === null || delivery.notePieces === null ? '' : String(delivery.notePieces),
   );
   const [noteMoney, setNoteMoney] = useState(delivery?.noteMoney ?? null);
   const [remarks, setRemarks] = useState(delivery?.remarks ?? '');

@@ -23,25 +23,21 @@ function headline(deliveries: readonly Delivery[], mass: (g: number) => string):
 /** Landed weight against the note on one axis for all deliveries: the note is a post, lots are the bar. */
 function Against({ delivery, full }: { delivery: Delivery; full: number }) {
   const x = (g: number) => (g / full) * 168;
-  let from = 0;
+  const before = (i: number) => delivery.lots.slice(0, i).reduce((sum, l) => sum + l.grams, 0);
   return (
     <svg width="176" height="16" aria-hidden="true" className="overflow-visible">
       <path className="rul" d="M 0 15.5 H 170" />
-      {delivery.lots.map((l) => {
-        const x0 = x(from);
-        from += l.grams;
-        return (
-          <rect
-            key={l.id}
-            x={x0}
-            y="5"
-            width={Math.max(1, x(l.grams) - 1.5)}
-            height="10"
-            fill="var(--ink2)"
-            opacity="0.55"
-          />
-        );
-      })}
+      {delivery.lots.map((l, i) => (
+        <rect
+          key={l.id}
+          x={x(before(i))}
+          y="5"
+          width={Math.max(1, x(l.grams) - 1.5)}
+          height="10"
+          fill="var(--ink2)"
+          opacity="0.55"
+        />
+      ))}
       {delivery.noteGrams !== null && (
         <path
           d={`M ${x(delivery.noteGrams)} 0 V 15`}

@@ -91,17 +91,15 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
       caughtOn: caughtOn || null,
       remarks,
     };
-    const outcome = lot
-      ? await edit.send({ ...body, version: lot.version }, { id: lot.id })
-      : await add.send(body, { id: deliveryId });
-    if (!outcome.ok) return setProblem(outcome.problem);
-    if ('code' in outcome.data)
-      act(
-        say({
-          text: `${outcome.data.code}: ${species ? shortName(species.name) : ''} landed. Its label carries this code.`,
-          problem: false,
-        }),
-      );
+    if (lot) {
+      const edited = await edit.send({ ...body, version: lot.version }, { id: lot.id });
+      if (!edited.ok) return setProblem(edited.problem);
+    } else {
+      const added = await add.send(body, { id: deliveryId });
+      if (!added.ok) return setProblem(added.problem);
+      const text = `${added.data.code}: ${species ? shortName(species.name) : ''} landed. Its label carries this code.`;
+      act(say({ text, problem: false }));
+    }
     onDone();
   };
 

@@ -82,10 +82,11 @@ function usePromise(lines: readonly NewLine[], dueAt: string | null): readonly A
   const [answer, setAnswer] = useState<{ question: string; lines: readonly Answer[] } | null>(null);
   useEffect(() => {
     if (lines.length === 0 || dueAt === null) return;
-    const timer = window.setTimeout(async () => {
+    const ask = async () => {
       const outcome = await request<Answer[]>('POST', contract.orders.promise.path, JSON.parse(question));
       if (outcome.ok) setAnswer({ question, lines: outcome.data });
-    }, 180);
+    };
+    const timer = window.setTimeout(() => void ask(), 180);
     return () => window.clearTimeout(timer);
   }, [question, lines.length, dueAt]);
   return answer?.question === question ? answer.lines : null;
@@ -228,27 +229,19 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
   const submit = async () => {
     if (dueAt === null) return;
     const who = { customer, phone, dueAt, remarks };
-    const outcome = order
-      ? await edit.send({ ...who, version: order.version }, { id: order.id })
-      : await take.send({
-          ...who,
-          lines: lines.map(
-            (l, i) =>
-              l ?? {
-                speciesId: drafts[i]!.speciesId,
-                form: drafts[i]!.form,
-                use: drafts[i]!.use,
-                pieces: 0,
-                pieceGrams: 0,
-                totalGrams: null,
-              },
-          ),
-        });
-    if (!outcome.ok) return setProblem(outcome.problem);
-    if ('number' in outcome.data)
-      act(say({ text: `Order ${outcome.data.number} taken for ${customer}`, problem: false }));
     setProblem(null);
-    if (!order) {
+    if (order) {
+      const changed = await edit.send({ ...who, version: order.version }, { id: order.id });
+      if (!changed.ok) return setProblem(changed.problem);
+    } else {
+      // A line half filled in goes as it is: the server says what is missing, beside its field.
+      const asTyped = lines.map((l, i) => {
+        const { speciesId, form, use } = drafts[i]!;
+        return l ?? { speciesId, form, use, pieces: 0, pieceGrams: 0, totalGrams: null };
+      });
+      const taken = await take.send({ ...who, lines: asTyped });
+      if (!taken.ok) return setProblem(taken.problem);
+      act(say({ text: `Order ${taken.data.number} taken for ${customer}`, problem: false }));
       setCustomer('');
       setPhone('');
       setRemarks('');

@@ -1,7 +1,7 @@
 import { contract, type PlanLine, type Problem, type SpeciesRow } from '@ember-slate/contract';
 import { pickOutcome } from '@ember-slate/core/cutplan';
 import { shortName } from '@ember-slate/core/species';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
@@ -160,13 +160,9 @@ export default function Plan() {
   const now = useNow();
   const book = useSpecies();
   const [chosen, setChosen] = useState<number | null>(null);
-  const first = lines?.[0]?.id ?? null;
-  // A line that went to the bench gives way to the next one.
-  useEffect(() => {
-    if (lines && chosen !== null && !lines.some((l) => l.id === chosen)) setChosen(null);
-  }, [lines, chosen]);
   if (!lines) return <Waiting problem={problem} again={again} />;
-  const shown = lines.find((l) => l.id === (chosen ?? first));
+  // A line that went to the bench gives way to the next one.
+  const shown = lines.find((l) => l.id === chosen) ?? lines[0];
   const unmet = lines.filter((l) => l.promise.answer === 'no' && l.picks.length === 0);
   const species = shown && book.get(shown.speciesId);
   return (
