@@ -332,6 +332,12 @@ export async function closeTicket(
   id: number,
   body: BodyOf<Rooms['close']>,
 ): Promise<{ id: number }> {
+  // The order first: two last tickets of one order, closed side by side, must see each other.
+  await row(
+    work.tx,
+    'SELECT o.id FROM customer_order o WHERE o.id = (SELECT l.order_id FROM order_line l JOIN ticket t ON t.line_id = l.id WHERE t.id = ?) FOR UPDATE',
+    [id],
+  );
   const ticket = await lockTicket(work, id, 'cutting', body.version);
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);

@@ -1,0 +1,22 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { TestProject } from 'vitest/node';
+import { startPrivateDatabase } from '../src/launch/database.ts';
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    databaseUrl: string;
+  }
+}
+
+/** One real MariaDB for all server tests; every test file makes a shop of its own in it. */
+export default async function setup(project: TestProject) {
+  const dir = mkdtempSync(join(tmpdir(), 'ember-slate-db-'));
+  const database = await startPrivateDatabase(dir);
+  project.provide('databaseUrl', database.url);
+  return async () => {
+    await database.stop();
+    rmSync(dir, { recursive: true, force: true });
+  };
+}

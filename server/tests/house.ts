@@ -1,0 +1,284 @@
+import { randomUUID } from 'node:crypto';
+import {
+  contract,
+  type AnswerOf,
+  type BodyOf,
+  type Problem,
+  type Role,
+  type Route,
+} from '@ember-slate/contract';
+import type { Server } from 'node:http';
+import type { Pool } from 'mysql2/promise';
+import { expect } from 'vitest';
+import { createApp } from '../src/app.ts';
+import { ScaleAdapter } from '../src/devices/scale.ts';
+import { prepare, wipe } from '../src/launch/prepare.ts';
+import { addStaff } from '../src/people/service.ts';
+import { openPool, transaction } from '../src/platform/db.ts';
+import { proveLedger } from '../src/platform/ledger.ts';
+import { writeSettings } from '../src/platform/settings.ts';
+
+export const pins: Record<Role, string> = { manager: '864201', bench: '135790', counter: '975310' };
+export const noon = new Date('2026-11-25T12:00:00Z');
+
+export interface Reply<T> {
+  status: number;
+  body: T;
+  problem: Problem;
+  headers: Headers;
+}
+interface Sent<R extends Route> {
+  params?: Record<string, string | number>;
+  query?: Record<string, string>;
+  body?: BodyOf<R>;
+  /** What no client of ours would send. */
+  raw?: unknown;
+  key?: string | null;
+}
+
+/** A signed-in screen: sends requests of the contract as they are, bodies of the right shape or raw ones. */
+export class Screen {
+  cookie = '';
+  constructor(readonly base: string) {}
+
+  async send<R extends Route>(route: R, sent: Sent<R> = {}): Promise<Reply<AnswerOf<R>>> {
+    const path = route.path.replace(/:(\w+)/g, (_all, name: string) => String(sent.params?.[name] ?? 1));
+    const query = sent.query ? `?${new URLSearchParams(sent.query)}` : '';
+    const body = 'raw' in sent ? sent.raw : sent.body;
+    const key = sent.key === undefined ? randomUUID() : sent.key;
+    const response = await fetch(this.base + path + query, {
+      method: route.method,
+      headers: {
+        cookie: this.cookie,
+        ...(key ? { 'idempotency-key': key } : {}),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const text = await response.text();
+    const answer = (text ? JSON.parse(text) : null) as AnswerOf<R>;
+    return { status: response.status, body: answer, problem: answer as Problem, headers: response.headers };
+  }
+
+  /** Sends, and expects it to work. */
+  async ok<R extends Route>(route: R, sent: Sent<R> = {}): Promise<AnswerOf<R>> {
+    const reply = await this.send(route, sent);
+    expect(reply.status, JSON.stringify(reply.problem)).toBe(200);
+    return reply.body;
+  }
+
+  async signIn(staffId: number, pin: string): Promise<Reply<AnswerOf<typeof contract.session.signIn>>> {
+    const reply = await this.send(contract.session.signIn, { body: { staffId, pin } });
+    this.cookie = reply.headers.get('set-cookie')?.split(';')[0] ?? this.cookie;
+    return reply;
+  }
+}
+
+export interface House {
+  base: string;
+  pool: Pool;
+  url: string;
+  staff: Record<Role, number>;
+  manager: Screen;
+  bench: Screen;
+  counter: Screen;
+  /** The clock of the house; move it by assigning. */
+  clock: { now: Date };
+  close: () => Promise<void>;
+}
+
+let made = 0;
+
+/** An empty shop in its own database, open on loopback, with one person signed in for each role. */
+export async function openHouse(
+  serverUrl: string,
+  more: { host?: string; scaleAddress?: string } = {},
+): Promise<House> {
+  const url = serverUrl.replace(/\/ember_slate$/, `/ember_slate_${process.pid}_${++made}`);
+  // wipe() drops and makes the database it is given; it connects through the one that is there.
+  const outside = openPool(serverUrl, 1);
+  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
+  await outside.end();
+  await wipe(url);
+  await prepare(url);
+  const pool = openPool(url, 8);
+  const staff = { manager: 0, bench: 0, counter: 0 };
+  await transaction(pool, async (tx) => {
+    await writeSettings(tx, {
+      name: 'Test Slip',
+      timeZone: 'Europe/Dublin',
+      weekdays: [0, 1, 2, 3, 4, 5, 6],
+    });
+    for (const role of ['manager', 'bench', 'counter'] as const)
+      staff[role] = await addStaff(tx, { name: `The ${role}`, role, pin: pins[role], demo: false });
+  });
+  const clock = { now: noon };
+  const scale = new ScaleAdapter(more.scaleAddress ?? null);
+  const app = createApp({
+    pool,
+    scale,
+    host: more.host ?? '127.0.0.1',
+    webRoot: null,
+    checkAnswers: true,
+    clock: () => clock.now,
+  });
+  const server = await new Promise<Server>((done) => {
+    const s = app.listen(0, '127.0.0.1', () => done(s));
+  });
+  const base = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+  const screen = async (role: Role) => {
+    const s = new Screen(base);
+    expect((await s.signIn(staff[role], pins[role])).status).toBe(200);
+    return s;
+  };
+  return {
+    base,
+    pool,
+    url,
+    staff,
+    clock,
+    manager: await screen('manager'),
+    bench: await screen('bench'),
+    counter: await screen('counter'),
+    close: async () => {
+      scale.close();
+      server.closeAllConnections();
+      await new Promise((done) => server.close(done));
+      await pool.end();
+      await wipe(url);
+    },
+  };
+}
+
+export const delivery = (more: object = {}): BodyOf<typeof contract.landing.createDelivery> => ({
+  supplier: 'Brannock Boats',
+  arrivedAt: '2026-11-25T05:40:00.000Z',
+  probeTenths: 8,
+  ice: 'buried',
+  noteRef: 'BB 1',
+  noteGrams: null,
+  notePieces: null,
+  noteMoney: null,
+  remarks: '',
+  ...more,
+});
+
+export const bassLot = (more: object = {}): BodyOf<typeof contract.landing.addLot> => ({
+  speciesId: 'sea_bass',
+  condition: 'whole',
+  pieces: 10,
+  grams: 4600,
+  weightSource: 'measured',
+  pricePerKg: 1450,
+  production: 'caught',
+  area: '27',
+  gear: 'hooks and lines',
+  caughtOn: '2026-11-24',
+  remarks: '',
+  ...more,
+});
+
+/** A bass so fresh that every sign is at its best. */
+export const fresh = { smell: 0, gills: 0, flesh: 0, belly: 0, skin: 0, slime: 0, eyes: 0 } as const;
+
+export const gradeBody = (more: object = {}): BodyOf<typeof contract.grading.record> => ({
+  fish: [fresh, fresh, fresh],
+  coreTenths: 8,
+  temperatureHistory: false,
+  foreignSmell: false,
+  verdict: 'accept',
+  overrideReason: '',
+  ...more,
+});
+
+/** Lands ten bass of 4600 g and, unless said otherwise, grades them. */
+export async function landBass(house: House, graded = true, more: object = {}) {
+  const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
+  const lot = await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(more) });
+  if (graded) await house.bench.ok(contract.grading.record, { params: { id: lot.id }, body: gradeBody() });
+  return { deliveryId: id, lotId: lot.id, code: lot.code };
+}
+
+export const wholeKey = (lotId: number) =>
+  ({ place: 'place:cold_room', lotId, item: 'whole', batch: 0 }) as const;
+
+export const sale = (
+  lotId: number,
+  grams: number,
+  pieces: number,
+  more: object = {},
+): BodyOf<typeof contract.counter.sell> => ({
+  lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, ...more }],
+});
+
+export const fourFillets = (more: object = {}): BodyOf<typeof contract.orders.take> => ({
+  customer: 'Pell',
+  phone: '',
+  dueAt: '2026-11-25T16:00:00.000Z',
+  remarks: '',
+  lines: [
+    {
+      speciesId: 'sea_bass',
+      form: 'fillet_skin_on',
+      pieces: 4,
+      pieceGrams: 110,
+      totalGrams: null,
+      use: 'grill',
+    },
+  ],
+  ...more,
+});
+
+/** Takes an order, plans it as proposed and sends it to the bench; returns the ids. */
+export async function toBench(house: House, body = fourFillets()) {
+  const order = await house.counter.ok(contract.orders.take, { body });
+  const tickets = [];
+  for (const line of await house.bench.ok(contract.plan.lines)) {
+    if (line.orderId !== order.id) continue;
+    await house.bench.ok(contract.plan.choose, {
+      params: { id: line.id },
+      body: { version: line.version, picks: line.proposal },
+    });
+    const sent = await house.bench.ok(contract.plan.send, {
+      params: { id: line.id },
+      body: { version: line.version + 1 },
+    });
+    tickets.push(sent.id);
+  }
+  return { orderId: order.id, tickets };
+}
+
+/** Brings the fish, weighs everything out as expected, sweeps; leaves the closing to the caller. */
+export async function cut(house: House, ticketId: number) {
+  const params = { id: ticketId };
+  const ticket = await house.bench.ok(contract.bench.ticket, { params });
+  await house.bench.ok(contract.bench.start, {
+    params,
+    body: {
+      version: ticket.version,
+      inputs: ticket.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+    },
+  });
+  const { expected } = await house.bench.ok(contract.bench.ticket, { params });
+  const weigh = (body: BodyOf<typeof contract.bench.weigh>) =>
+    house.bench.ok(contract.bench.weigh, { params, body });
+  await weigh({
+    kind: 'order',
+    item: ticket.form,
+    grams: expected.main,
+    pieces: ticket.pieces ?? 1,
+    source: 'measured',
+  });
+  for (const { part, grams } of expected.trims)
+    await weigh({
+      kind: part === 'viscera' ? 'waste' : 'trim',
+      item: part,
+      grams,
+      pieces: 0,
+      source: 'measured',
+    });
+  await house.bench.ok(contract.bench.sweep, { params, body: { passTwoBones: 0 } });
+  return house.bench.ok(contract.bench.ticket, { params });
+}
+
+export const proof = (house: House) => transaction(house.pool, proveLedger);
