@@ -195,7 +195,10 @@ export const gradeBody = (more: object = {}): BodyOf<typeof contract.grading.rec
 export async function landBass(house: House, graded = true, more: object = {}) {
   const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
   const lot = await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(more) });
-  if (graded) await house.bench.ok(contract.grading.record, { params: { id: lot.id }, body: gradeBody() });
+  if (graded) {
+    const fish = Array.from({ length: Math.min(3, bassLot(more).pieces) }, () => fresh);
+    await house.bench.ok(contract.grading.record, { params: { id: lot.id }, body: gradeBody({ fish }) });
+  }
   return { deliveryId: id, lotId: lot.id, code: lot.code };
 }
 

@@ -90,7 +90,7 @@ async function keepPromises(work: Work, key: Key, pieces: number) {
   if (!carriesPromises(key)) return;
   const has = await lockBalance(work.tx, accountKey(key));
   const promised = (await promisedFish(work.tx, [key.lotId])).get(key.lotId) ?? 0;
-  if (pieces > has.pieces - promised) {
+  if (promised > 0 && pieces > has.pieces - promised) {
     throw problems.short(
       `${Math.max(0, has.pieces - promised)} fish are free there, ${promised} are promised to orders`,
     );

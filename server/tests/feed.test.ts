@@ -1,0 +1,106 @@
+import type { Server, Socket } from 'node:net';
+import { contract } from '@ember-slate/contract';
+import { startScale } from '@ember-slate/devices/scale';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { freePort } from '../src/launch/database.ts';
+import { delivery, openHouse, type House, type Screen } from './house.ts';
+
+interface Event {
+  event: string;
+  data: unknown;
+}
+
+/** Listens to the stream of one screen until `enough` says so. */
+async function listen(screen: Screen, enough: (events: Event[]) => boolean, ms = 8000): Promise<Event[]> {
+  const stop = new AbortController();
+  const timer = setTimeout(() => stop.abort(), ms);
+  const events: Event[] = [];
+  try {
+    const response = await fetch(`${screen.base}/api/feed`, {
+      headers: { cookie: screen.cookie },
+      signal: stop.signal,
+    });
+    expect(response.headers.get('content-type')).toBe('text/event-stream');
+    let rest = '';
+    for await (const chunk of response.body!.pipeThrough(new TextDecoderStream())) {
+      const blocks = (rest + chunk).split('\n\n');
+      rest = blocks.pop()!;
+      for (const block of blocks) {
+        const [first, second] = block.split('\n');
+        events.push({ event: first!.slice(7), data: JSON.parse(second!.slice(6)) as unknown });
+      }
+      if (enough(events)) return events;
+    }
+  } finally {
+    clearTimeout(timer);
+    stop.abort();
+  }
+  return events;
+}
+
+describe('the stream to a screen', () => {
+  let house: House;
+  let scale: Server;
+  const plugs: Socket[] = [];
+  beforeAll(async () => {
+    const port = await freePort();
+    scale = await startScale(port, () => 0.5, 20);
+    scale.on('connection', (socket) => plugs.push(socket));
+    house = await openHouse(inject('databaseUrl'), { scaleAddress: `127.0.0.1:${port}` });
+  });
+  afterAll(async () => {
+    await house.close();
+    if (scale.listening) scale.close();
+  });
+  const readings = (events: Event[]) =>
+    events.filter((e) => e.event === 'scale').map((e) => e.data as { grams: number; state: string });
+
+  it('names what another screen changed, with the id its own answer carried', async () => {
+    const heard = listen(house.counter, (e) => e.some((x) => x.event === 'change'));
+    // The stream begins with what changes after it opened.
+    await new Promise((done) => setTimeout(done, 700));
+    const made = await house.bench.send(contract.landing.createDelivery, { body: delivery() });
+    const change = (await heard).find((e) => e.event === 'change');
+    expect(change!.data).toEqual([
+      expect.objectContaining({ id: Number(made.headers.get('change-id')), tags: ['landing'] }),
+    ]);
+  });
+
+  it('says nothing of a change that was refused', async () => {
+    const heard = listen(house.counter, (e) => e.some((x) => x.event === 'change'), 1500).catch(() => []);
+    await new Promise((done) => setTimeout(done, 400));
+    await house.bench.send(contract.landing.createDelivery, { body: delivery({ supplier: '' }) });
+    expect((await heard).filter((e) => e.event === 'change')).toEqual([]);
+  });
+
+  it('shows the pan as it swings and settles, takes the tare off and says overload', async () => {
+    const put = (grams: number) => house.bench.ok(contract.shop.scale, { body: { command: 'put', grams } });
+    const settled = (grams: number) => (e: Event[]) =>
+      readings(e).some((r) => r.state === 'steady' && Math.abs(r.grams - grams) <= 2);
+    const watched = listen(house.bench, settled(4600));
+    await put(4600);
+    const seen = readings(await watched);
+    expect(seen.some((r) => r.state === 'settling')).toBe(true);
+    expect(settled(4600)(seen.map((data) => ({ event: 'scale', data })))).toBe(true);
+
+    const tared = listen(house.bench, settled(0));
+    await house.bench.ok(contract.shop.scale, { body: { command: 'tare' } });
+    expect(settled(0)(await tared)).toBe(true);
+
+    const over = listen(house.bench, (e) => readings(e).some((r) => r.state === 'overload'));
+    await put(16_000);
+    expect(readings(await over).at(-1)!.state).toBe('overload');
+  });
+
+  it('says there is no reading when the scale is gone, and a command then fails in words', async () => {
+    const gone = listen(house.bench, (e) => readings(e).at(-1)?.state === 'none');
+    await new Promise((done) => setTimeout(done, 300));
+    scale.close();
+    for (const socket of plugs) socket.destroy();
+    const last = readings(await gone).at(-1)!;
+    expect(last.state).toBe('none');
+    const dead = await house.bench.send(contract.shop.scale, { body: { command: 'tare' } });
+    expect([dead.status, dead.problem.code]).toEqual([503, 'records-away']);
+    expect(dead.problem.detail).toMatch(/scale does not answer/);
+  });
+});

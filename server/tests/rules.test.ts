@@ -1,0 +1,405 @@
+import { contract, type Route } from '@ember-slate/contract';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import {
+  bassLot,
+  cut,
+  delivery,
+  fourFillets,
+  fresh,
+  gradeBody,
+  landBass,
+  openHouse,
+  proof,
+  sale,
+  toBench,
+  wholeKey,
+  type House,
+} from './house.ts';
+
+let house: House;
+beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
+afterAll(async () => {
+  expect((await proof(house)).faults).toEqual([]);
+  await house.close();
+});
+
+type Path = string | null;
+
+describe('landing refuses', () => {
+  it.each<[string, object, Path]>([
+    ['no supplier', { supplier: '  ' }, 'supplier'],
+    ['a supplier of 81 letters', { supplier: 'x'.repeat(81) }, 'supplier'],
+    ['a supplier with a bell in it', { supplier: 'Bran\u0007nock' }, 'supplier'],
+    ['an arrival tomorrow', { arrivedAt: '2026-11-26T05:40:00.000Z' }, 'arrivedAt'],
+    ['an arrival last summer', { arrivedAt: '2026-06-26T05:40:00.000Z' }, 'arrivedAt'],
+    ['an arrival at no time', { arrivedAt: 'this morning' }, 'arrivedAt'],
+    ['a probe of 100 C', { probeTenths: 1000 }, 'probeTenths'],
+    ['a probe of half tenths', { probeTenths: 8.5 }, 'probeTenths'],
+    ['ice that is none of three', { ice: 'lots' }, 'ice'],
+    ['a note of minus one gram', { noteGrams: -1 }, 'noteGrams'],
+    ['a note of a billion', { noteMoney: 1e11 }, 'noteMoney'],
+  ])('a delivery with %s', async (_name, change, path) => {
+    const reply = await house.bench.send(contract.landing.createDelivery, { body: delivery(change) });
+    expect(reply.status).toBe(400);
+    expect(reply.problem.errors![0]!.path).toBe(path);
+    expect(reply.problem.errors![0]!.message.length).toBeGreaterThan(5);
+  });
+
+  it.each<[string, object, Path]>([
+    ['an unknown species', { speciesId: 'kraken' }, 'speciesId'],
+    ['no species', { speciesId: '' }, 'speciesId'],
+    ['a weight of nothing', { grams: 0 }, 'grams'],
+    ['a negative weight', { grams: -4600 }, 'grams'],
+    ['a weight in half grams', { grams: 4600.5 }, 'grams'],
+    ['a weight as text', { grams: '4,6 kg' }, 'grams'],
+    ['five tonnes', { grams: 5_000_000 }, 'grams'],
+    ['no fish', { pieces: 0 }, 'pieces'],
+    ['a million fish', { pieces: 1_000_000 }, 'pieces'],
+    ['a negative price', { pricePerKg: -1 }, 'pricePerKg'],
+    ['no price', { pricePerKg: undefined }, 'pricePerKg'],
+    ['a tail of a bass', { condition: 'tail' }, 'condition'],
+    ['an area that is not one', { area: '99' }, 'area'],
+    ['no country of farming', { production: 'farmed', area: '', gear: null }, 'area'],
+    ['a catch date after its landing', { caughtOn: '2026-11-26' }, 'caughtOn'],
+    ['a catch date that is none', { caughtOn: '2026-02-30' }, 'caughtOn'],
+    ['remarks of 501 letters', { remarks: 'x'.repeat(501) }, 'remarks'],
+  ])('a lot with %s', async (_name, change, path) => {
+    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const reply = await house.bench.send(contract.landing.addLot, { params: { id }, body: bassLot(change) });
+    expect(reply.status, JSON.stringify(reply.problem)).toBe(400);
+    expect(reply.problem.errors![0]!.path).toBe(path);
+  });
+
+  it('to close a delivery without a lot, or to land on a closed one', async () => {
+    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const bare = await house.bench.send(contract.landing.closeDelivery, {
+      params: { id },
+      body: { version: 1, reason: '' },
+    });
+    expect(bare.status).toBe(409);
+    await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
+    const mine = (await house.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === id)!;
+    await house.bench.ok(contract.landing.closeDelivery, {
+      params: { id },
+      body: { version: mine.version, reason: '' },
+    });
+    const late = await house.bench.send(contract.landing.addLot, { params: { id }, body: bassLot() });
+    expect(late.status).toBe(409);
+  });
+
+  it('but keeps markup in a remark as the text it is', async () => {
+    const remarks = '<img src=x onerror=alert(1)> & "quotes" \u2019';
+    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery({ remarks }) });
+    const all = await house.bench.ok(contract.landing.deliveries, {});
+    expect(all.find((d) => d.id === id)!.remarks).toBe(remarks);
+  });
+
+  it('and doubts fish of an impossible size without forbidding them', async () => {
+    const { deliveryId } = await landBass(house, false, { grams: 46_000 });
+    const d = (await house.bench.ok(contract.landing.deliveries, {})).find((x) => x.id === deliveryId)!;
+    expect(d.lots[0]!.doubt).toMatch(/4600 g a fish whole is heavy/);
+  });
+
+  it('and warns of warmth, most of all in a histamine species', async () => {
+    const { id } = await house.bench.ok(contract.landing.createDelivery, {
+      body: delivery({ probeTenths: 72, ice: 'none' }),
+    });
+    const mackerel = { speciesId: 'mackerel', grams: 4000 };
+    await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(mackerel) });
+    const { warnings } = (await house.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === id)!;
+    expect(warnings.join(' ')).toMatch(/histamine species at 7.2 °C, over 4.4 °C/);
+    expect(warnings.join(' ')).toMatch(/without ice/);
+  });
+});
+
+describe('grading refuses', () => {
+  const worst = { ...fresh, smell: 3 };
+  it.each<[string, object, Path]>([
+    ['no fish', { fish: [] }, 'fish'],
+    ['a fish without a sign', { fish: [fresh, {}, fresh] }, 'fish.1'],
+    ['a level that is none', { fish: [{ ...fresh, smell: 4 }] }, 'fish.0.smell'],
+    ['a sign this fish has not', { fish: [{ ...fresh, lining: 0 }, fresh, fresh] }, 'fish.0.lining'],
+    ['more fish than the lot has', { fish: Array.from({ length: 11 }, () => fresh) }, 'fish'],
+    ['a small sample without a reason', { fish: [fresh] }, 'fish'],
+    ['another verdict without a reason', { verdict: 'hold' }, 'overrideReason'],
+    ['to accept what must be rejected', { fish: [worst, fresh, fresh] }, 'verdict'],
+    [
+      'to accept it even with a reason',
+      { fish: [worst, fresh, fresh], overrideReason: 'smells of money' },
+      'verdict',
+    ],
+  ])('%s', async (_name, change, path) => {
+    const { lotId } = await landBass(house, false);
+    const reply = await house.bench.send(contract.grading.record, {
+      params: { id: lotId },
+      body: gradeBody(change),
+    });
+    expect(reply.status).toBe(400);
+    expect(reply.problem.errors![0]!.path).toBe(path);
+  });
+
+  it('nothing that is graded again: it adds', async () => {
+    const { lotId } = await landBass(house);
+    await house.bench.ok(contract.grading.record, {
+      params: { id: lotId },
+      body: gradeBody({ verdict: 'hold', overrideReason: 'a second look tomorrow' }),
+    });
+    const lot = await house.bench.ok(contract.grading.lot, { params: { id: lotId } });
+    expect(lot.grades.map((g) => g.verdict).sort()).toEqual(['accept', 'hold']);
+    expect(lot.verdict).toBe('hold');
+    const sold = await house.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1) });
+    expect(sold.problem.detail).toMatch(/On hold/);
+  });
+});
+
+describe('orders refuse', () => {
+  const line = fourFillets().lines[0]!;
+  it.each<[string, object, Path]>([
+    ['no customer', { customer: '' }, 'customer'],
+    ['a phone number of letters', { phone: 'ring me' }, 'phone'],
+    ['a due time that has passed', { dueAt: '2026-11-25T11:00:00.000Z' }, 'dueAt'],
+    ['a due time in two years', { dueAt: '2028-11-25T11:00:00.000Z' }, 'dueAt'],
+    ['no line', { lines: [] }, 'lines'],
+    ['a line without a quantity', { lines: [{ ...line, pieces: null, pieceGrams: null }] }, 'lines.0.pieces'],
+    ['a line with two quantities', { lines: [{ ...line, totalGrams: 500 }] }, 'lines.0.pieces'],
+    ['steaks of a plaice', { lines: [{ ...line, speciesId: 'plaice', form: 'steaks' }] }, 'lines.0.form'],
+    ['an unknown species', { lines: [line, { ...line, speciesId: 'x' }] }, 'lines.1.speciesId'],
+    ['a form that is none', { lines: [{ ...line, form: 'sushi' }] }, 'lines.0.form'],
+    ['a tonne of fillets', { lines: [{ ...line, pieces: 10_000 }] }, 'lines.0.pieces'],
+  ])('%s', async (_name, change, path) => {
+    const reply = await house.counter.send(contract.orders.take, { body: fourFillets(change) });
+    expect(reply.status).toBe(400);
+    expect(reply.problem.errors![0]!.path).toBe(path);
+  });
+
+  it('to be handed over before they are cut, and to be changed after', async () => {
+    const { id } = await house.counter.ok(contract.orders.take, { body: fourFillets() });
+    const early = await house.counter.send(contract.orders.handOver, {
+      params: { id },
+      body: { version: 1, prices: [] },
+    });
+    expect(early.status).toBe(409);
+    await house.counter.ok(contract.orders.cancel, { params: { id }, body: { version: 1, reason: 'ill' } });
+    const late = await house.counter.send(contract.orders.cancel, {
+      params: { id },
+      body: { version: 2, reason: 'again' },
+    });
+    expect(late.status).toBe(409);
+  });
+
+  it('nothing of a cancelled order stays promised', async () => {
+    const { lotId } = await landBass(house);
+    const { orderId } = await toBench(house);
+    const { version } = (await house.counter.ok(contract.orders.list)).find((o) => o.id === orderId)!;
+    await house.counter.ok(contract.orders.cancel, {
+      params: { id: orderId },
+      body: { version, reason: 'changed their mind' },
+    });
+    const row = (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
+    expect(row.freePieces).toBe(row.pieces);
+  });
+});
+
+describe('the bench refuses', () => {
+  const started = async () => {
+    await landBass(house);
+    const { tickets } = await toBench(house);
+    const params = { id: tickets[0]! };
+    const ticket = await house.bench.ok(contract.bench.ticket, { params });
+    await house.bench.ok(contract.bench.start, {
+      params,
+      body: {
+        version: ticket.version,
+        inputs: ticket.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+      },
+    });
+    return house.bench.ok(contract.bench.ticket, { params });
+  };
+  const weight = (more: object) => ({
+    kind: 'order' as const,
+    item: 'fillet_skin_on',
+    grams: 440,
+    pieces: 4,
+    source: 'measured' as const,
+    ...more,
+  });
+
+  it('fish whose weight cannot be theirs', async () => {
+    await landBass(house);
+    const { tickets } = await toBench(house);
+    const params = { id: tickets[0]! };
+    const t = await house.bench.ok(contract.bench.ticket, { params });
+    const reply = await house.bench.send(contract.bench.start, {
+      params,
+      body: {
+        version: t.version,
+        inputs: t.inputs.map((i) => ({ lotId: i.lotId, grams: 60, source: 'measured' })),
+      },
+    });
+    expect(reply.problem.detail).toMatch(/check scale and tare/);
+  });
+
+  it.each<[string, object, Path]>([
+    ['more out than in', { grams: 1200 }, 'grams'],
+    ['fillets without a number', { pieces: 0 }, 'pieces'],
+    ['another form', { item: 'steaks' }, 'item'],
+    ['a trim that is none', { kind: 'trim', item: 'gold' }, 'item'],
+    ['drip with a name', { kind: 'drip', item: 'viscera', pieces: 0 }, 'item'],
+    ['a negative weight', { grams: -440 }, 'grams'],
+  ])('%s', async (_name, change, path) => {
+    const t = await started();
+    const reply = await house.bench.send(contract.bench.weigh, {
+      params: { id: t.id },
+      body: weight(change),
+    });
+    expect(reply.status).toBe(400);
+    expect(reply.problem.errors![0]!.path).toBe(path);
+  });
+
+  it('to close with nothing weighed, without a sweep, out of balance, or twice', async () => {
+    const t = await started();
+    const params = { id: t.id };
+    const close = (version: number, reason = '') =>
+      house.bench.send(contract.bench.close, { params, body: { version, reason } });
+    expect((await close(t.version)).problem.detail).toMatch(/Nothing was weighed out/);
+    await house.bench.ok(contract.bench.weigh, { params, body: weight({}) });
+    expect((await close(t.version)).problem.detail).toMatch(/bone sweep is not signed/);
+    await house.bench.ok(contract.bench.sweep, { params, body: { passTwoBones: 0 } });
+    const swept = await house.bench.ok(contract.bench.ticket, { params });
+    expect(swept.balance).toMatchObject({ input: 920, unaccounted: 480, allowed: 14, closes: false });
+    const short = await close(swept.version);
+    expect(short.problem.errors![0]!.path).toBe('reason');
+    expect((await close(swept.version, 'the tub went down the drain')).status).toBe(200);
+    expect((await close(swept.version + 1, 'again')).status).toBe(409);
+    const day = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    expect(day.lots.some((l) => l.flow.unaccounted === 480)).toBe(true);
+  });
+
+  it('a weight struck out twice', async () => {
+    const t = await started();
+    const { id } = await house.bench.ok(contract.bench.weigh, { params: { id: t.id }, body: weight({}) });
+    const strike = () => house.bench.send(contract.bench.strike, { params: { id: t.id, weightId: id } });
+    expect([(await strike()).status, (await strike()).status]).toEqual([200, 404]);
+    const after = await house.bench.ok(contract.bench.ticket, { params: { id: t.id } });
+    expect(after.weighOuts).toEqual([]);
+  });
+
+  it('a sweep of what is sold with its bones, and a step that is not there', async () => {
+    await landBass(house);
+    const steaks = { ...fourFillets().lines[0]!, form: 'steaks' as const, pieces: 1, pieceGrams: 150 };
+    const { tickets } = await toBench(house, fourFillets({ lines: [steaks] }));
+    const params = { id: tickets[0]! };
+    const t = await house.bench.ok(contract.bench.ticket, { params });
+    await house.bench.ok(contract.bench.start, {
+      params,
+      body: {
+        version: t.version,
+        inputs: t.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+      },
+    });
+    const sweep = await house.bench.send(contract.bench.sweep, { params, body: { passTwoBones: 0 } });
+    expect(sweep.status).toBe(409);
+    expect((await house.bench.send(contract.bench.step, { params, body: { step: 60 } })).status).toBe(400);
+  });
+});
+
+describe('the counter refuses', () => {
+  it.each<[string, (lotId: number) => object, number, RegExp]>([
+    ['more fish than lie there', (id) => sale(id, 4600, 11), 409, /Only 10 left/],
+    ['more weight than lies there', (id) => sale(id, 9000, 2), 409, /tare was forgotten/],
+    ['all the weight but not all the fish', (id) => sale(id, 4600, 3), 409, /pieces would stay/],
+    ['a lot that is not there', () => sale(999_999, 460, 1), 400, /not in stock/],
+    ['a place that is none', (id) => sale(id, 460, 1, { place: 'place:bench' }), 400, /./],
+    ['an item that is none', (id) => sale(id, 460, 1, { item: 'constructor' }), 400, /not in stock/],
+    ['guts', (id) => sale(id, 460, 0, { item: 'trim:viscera' }), 409, /Not for sale/],
+    ['no weight', (id) => sale(id, 0, 1), 400, /./],
+    ['an empty bag', () => ({ lines: [] }), 400, /bag is empty/],
+    [
+      'one row twice in a bag',
+      (id) => ({ lines: [...sale(id, 460, 1).lines, ...sale(id, 460, 1).lines] }),
+      400,
+      /twice/,
+    ],
+  ])('%s', async (_name, body, status, words) => {
+    const { lotId } = await landBass(house);
+    const reply = await house.counter.send(contract.counter.sell, { raw: body(lotId) });
+    expect(reply.status, JSON.stringify(reply.problem)).toBe(status);
+    expect(reply.problem.detail).toMatch(words);
+  });
+
+  it('to count an empty row, or to find three times what was there', async () => {
+    const { lotId } = await landBass(house);
+    const count = (grams: number, pieces: number, more: object = {}) =>
+      house.counter.send(contract.counter.count, {
+        body: { ...wholeKey(lotId), grams, pieces, source: 'measured', ...more },
+      });
+    expect((await count(460, 1, { place: 'place:freezer' })).status).toBe(404);
+    expect((await count(40_000, 10)).status).toBe(400);
+    expect((await count(0, 10)).status).toBe(400);
+    expect((await count(4600, 0)).status).toBe(400);
+  });
+
+  it('to move a fish to where it lies', async () => {
+    const { lotId } = await landBass(house);
+    const body = { ...wholeKey(lotId), grams: 460, pieces: 1, to: 'place:cold_room' as const };
+    expect((await house.counter.send(contract.counter.move, { body })).status).toBe(400);
+    await house.counter.ok(contract.counter.move, { body: { ...body, to: 'place:slab' } });
+    const rows = (await house.counter.ok(contract.counter.stock)).filter((r) => r.lotId === lotId);
+    expect(rows.map((r) => [r.place, r.pieces]).sort()).toEqual([
+      ['place:cold_room', 9],
+      ['place:slab', 1],
+    ]);
+  });
+});
+
+describe('nonsense never breaks the house', () => {
+  const routes = Object.values(contract).flatMap((room) => Object.values(room as Record<string, Route>));
+  const junk: unknown[] = [
+    undefined,
+    'not json',
+    '[]',
+    '"text"',
+    '{"__proto__":{"admin":true}}',
+    { version: 'one', lines: [[]], fish: 'all', grams: 1e308 },
+    { speciesId: "x'; DROP TABLE lot; --", supplier: ['a'], dueAt: 0 },
+  ];
+  it.each(routes.filter((r) => r.method !== 'GET').map((r) => [`${r.method} ${r.path}`, r] as const))(
+    '%s',
+    async (_name, route) => {
+      for (const raw of junk) {
+        const reply = await house.manager.send(
+          { ...route, kind: 'change' },
+          { raw, params: { id: '0', weightId: 'x' } },
+        );
+        expect(reply.status, JSON.stringify([raw, reply.problem])).toBeLessThan(500);
+        if (route.path === '/api/session' && route.method === 'DELETE')
+          await house.manager.signIn(house.staff.manager, '864201');
+      }
+    },
+  );
+
+  it.each(['0', '-1', '1e9', '99999999999', 'abc', '%27', '../../etc/passwd', '2026-13-45'])(
+    'a path with %s in it is not there',
+    async (part) => {
+      for (const path of [
+        `/api/grading/lots/${encodeURIComponent(part)}`,
+        `/api/bench/tickets/${encodeURIComponent(part)}`,
+        `/api/close/${encodeURIComponent(part)}`,
+      ]) {
+        const route = { ...contract.grading.lots, path } as Route;
+        expect((await house.manager.send(route)).status).toBe(404);
+      }
+    },
+  );
+
+  it('refuses half a megabyte and a malformed address', async () => {
+    const big = await house.bench.send(contract.landing.createDelivery, {
+      raw: JSON.stringify({ remarks: 'x'.repeat(500_000) }),
+    });
+    expect(big.status).toBe(400);
+    const bad = await fetch(`${house.base}/api/grading/lots/%E0%A4%A`, {
+      headers: { cookie: house.manager.cookie },
+    });
+    expect(bad.status).toBe(400);
+  });
+});
