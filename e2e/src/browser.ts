@@ -108,3 +108,38 @@ export async function signIn(driver: WebDriver, name: string, pin: string): Prom
   await input.sendKeys(pin, Key.ENTER);
   await see(driver, By.css('nav[aria-label="Stages"]'));
 }
+
+/** Picks an option of a select by its words. */
+export async function choose(driver: WebDriver, label: string, option: string): Promise<void> {
+  await see(driver, field(label));
+  await (
+    await see(driver, By.xpath(`//label[span[contains(., "${label}")]]//option[contains(., "${option}")]`))
+  ).click();
+}
+
+/** Waits until the pan stands still on this weight, two grams either way. */
+export async function liveWeight(driver: WebDriver, grams: number): Promise<void> {
+  await driver.wait(
+    async () => {
+      const shown = await driver.findElement(By.css('footer output')).getText();
+      const state = await driver.findElement(By.css('[data-scale]')).getAttribute('data-scale');
+      const number = Number(shown.replace(/[^\d.]/g, ''));
+      return state === 'steady' && Math.abs((shown.includes('kg') ? number * 1000 : number) - grams) <= 5;
+    },
+    8000,
+    `the pan never stood on ${grams} g`,
+  );
+}
+
+/** What the browser complained about: errors of scripts, refusals of the content policy, failed loads. */
+export async function complaints(driver: WebDriver): Promise<string[]> {
+  const entries = await driver.manage().logs().get(logging.Type.BROWSER);
+  return entries.filter((e) => e.level.value >= logging.Level.WARNING.value).map((e) => e.message);
+}
+
+/** What the elements say now, read in one go: a screen may draw itself anew between two reads. */
+export const texts = (driver: WebDriver, css: string): Promise<string[]> =>
+  driver.executeScript(
+    (c: string) => [...document.querySelectorAll<HTMLElement>(c)].map((e) => e.innerText),
+    css,
+  );

@@ -43,7 +43,7 @@ export class Screen {
 
   async send<R extends Route>(route: R, sent: Sent<R> = {}): Promise<Reply<AnswerOf<R>>> {
     const path = route.path.replace(/:(\w+)/g, (_all, name: string) => String(sent.params?.[name] ?? 1));
-    const query = sent.query ? `?${new URLSearchParams(sent.query)}` : '';
+    const query = sent.query ? `?${new URLSearchParams(sent.query).toString()}` : '';
     const body = 'raw' in sent ? sent.raw : sent.body;
     const key = sent.key === undefined ? randomUUID() : sent.key;
     const response = await fetch(this.base + path + query, {

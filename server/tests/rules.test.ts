@@ -2,7 +2,6 @@ import { contract, type Route } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import {
   bassLot,
-  cut,
   delivery,
   fourFillets,
   fresh,
@@ -233,7 +232,7 @@ describe('the bench refuses', () => {
       params,
       body: {
         version: t.version,
-        inputs: t.inputs.map((i) => ({ lotId: i.lotId, grams: 60, source: 'measured' })),
+        inputs: t.inputs.map((i) => ({ lotId: i.lotId, grams: 60, source: 'measured' as const })),
       },
     });
     expect(reply.problem.detail).toMatch(/check scale and tare/);

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { addDays, daysBetween, instantOn, isTradingDay, tradingDay } from './index.ts';
+import {
+  addDays,
+  daysBetween,
+  formatClock,
+  instantOn,
+  isTradingDay,
+  parseClock,
+  tradingDay,
+} from './index.ts';
 
 const dublin = { timeZone: 'Europe/Dublin' };
 const denver = { timeZone: 'America/Denver' };
@@ -48,5 +56,36 @@ describe('dates', () => {
     const tuesdayToSaturday = { weekdays: [2, 3, 4, 5, 6] };
     const week = ['2026-11-22', '2026-11-23', '2026-11-24', '2026-11-28'];
     expect(week.map((d) => isTradingDay(d, tuesdayToSaturday))).toEqual([false, false, true, true]);
+  });
+});
+
+describe('the time of day', () => {
+  it.each([
+    ['9', 540],
+    ['930', 570],
+    ['0930', 570],
+    ['9:30', 570],
+    ['9.30', 570],
+    ['9h30', 570],
+    [' 12 ', 720],
+    ['1200', 720],
+    ['12 am', 0],
+    ['12 pm', 720],
+    ['9:30 pm', 1290],
+    ['23:59', 1439],
+    ['0', 0],
+  ])('reads "%s"', (text, minutes) => {
+    expect(parseClock(text)).toBe(minutes);
+  });
+
+  it.each(['', '24', '2400', '9:60', '9:3', '13 pm', '0 am', 'noon', '-9', '9:30:00', '12345'])(
+    'refuses "%s"',
+    (text) => {
+      expect(parseClock(text)).toBeNull();
+    },
+  );
+
+  it('reads back every minute of the day', () => {
+    for (let m = 0; m < 1440; m++) expect(parseClock(formatClock(m))).toBe(m);
   });
 });

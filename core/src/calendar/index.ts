@@ -37,3 +37,22 @@ export const daysBetween = (from: string, to: string): number =>
 /** Whether the shop trades on this date. */
 export const isTradingDay = (day: string, calendar: Pick<ShopCalendar, 'weekdays'>): boolean =>
   calendar.weekdays.includes(new Date(`${day}T12:00:00Z`).getUTCDay());
+
+/** Minutes after midnight as a 24-hour clock shows them: 570 is "09:30". */
+export const formatClock = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+
+/**
+ * Reads a time as it is typed in a hurry: "9", "930", "0930", "9:30", "9.30", "9 pm", "21:30". Minutes after
+ * midnight, or null when it is no time.
+ */
+export function parseClock(text: string): number | null {
+  const match = /^(\d{1,2})(?:[:.h]?(\d{2}))?\s*(am|pm)?$/.exec(text.trim().toLowerCase());
+  if (!match) return null;
+  const [, hourText, minuteText, half] = match;
+  let hour = Number(hourText);
+  const minute = Number(minuteText ?? 0);
+  if (half && (hour < 1 || hour > 12)) return null;
+  if (half) hour = (hour % 12) + (half === 'pm' ? 12 : 0);
+  return hour < 24 && minute < 60 ? hour * 60 + minute : null;
+}

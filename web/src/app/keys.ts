@@ -5,10 +5,14 @@ const typing = (target: EventTarget | null) =>
   target.closest(
     'input:not([type=radio], [type=checkbox]), textarea, select, [contenteditable], [role=combobox]',
   ) !== null;
+/** Whether the hand last chose by tapping; Tab says it now goes by keyboard. */
+let tapped = false;
+window.addEventListener('pointerdown', () => (tapped = true), true);
+window.addEventListener('keydown', (event) => (tapped &&= event.key !== 'Tab'), true);
 /** A control reached by keyboard keeps its own Space and Enter; one that was tapped gives the space bar back. */
 const pressing = (target: EventTarget | null) =>
+  !tapped &&
   target instanceof HTMLElement &&
-  target.matches(':focus-visible') &&
   target.closest('button, a, [role=radio], [role=option], [type=radio], [type=checkbox], summary') !== null;
 
 /** Shortcuts of the whole screen; they rest while someone types or a dialog is open. */

@@ -1,6 +1,6 @@
 import { contract, type AnswerOf, type Me, type SpeciesRow } from '@ember-slate/contract';
 import { TZDate } from '@date-fns/tz';
-import { tradingDay } from '@ember-slate/core/calendar';
+import { daysBetween, tradingDay } from '@ember-slate/core/calendar';
 import { format } from 'date-fns';
 import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { useRead } from './api.ts';
@@ -38,6 +38,12 @@ export function useTimes() {
       day: (at: string | Date) => format(local(at), 'EEE d MMMM'),
       today: (now: Date = new Date()) => tradingDay(now, shop),
       dayName,
+      /** A day as it is spoken of: near ones by their distance. */
+      dayWords: (day: string) => {
+        const away = daysBetween(tradingDay(new Date(), shop), day);
+        const near = away === 0 ? 'today' : away === 1 ? 'tomorrow' : away === -1 ? 'yesterday' : null;
+        return near ? `${near}, ${dayName(day)}` : format(new Date(`${day}T12:00:00`), 'EEE d MMM');
+      },
       /** A time, with its day when that is not today. */
       when: (at: string) =>
         tradingDay(new Date(at), shop) === tradingDay(new Date(), shop)

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { useKeys } from '../app/keys.ts';
 
 interface Props {
   children: ReactNode;
@@ -8,7 +9,8 @@ interface Props {
   small?: boolean;
   /** Bench size. */
   tall?: boolean;
-  keyHint?: string;
+  /** The key that presses it from anywhere on the screen, shown on its face. */
+  hotkey?: string;
   busy?: boolean;
   /** Why it cannot be pressed yet; it stays focusable and says so. */
   notYet?: string | null;
@@ -23,7 +25,7 @@ export function Button({
   kind = 'plain',
   small,
   tall,
-  keyHint,
+  hotkey,
   busy,
   notYet,
   submit,
@@ -31,6 +33,9 @@ export function Button({
   pressed,
 }: Props) {
   const blocked = busy || Boolean(notYet);
+  useKeys(
+    hotkey ? { [hotkey.length === 1 ? hotkey.toLowerCase() : hotkey]: () => !blocked && onPress?.() } : {},
+  );
   return (
     <button
       type={submit ? 'submit' : 'button'}
@@ -44,7 +49,7 @@ export function Button({
       className={`btn ${blocked ? '' : kind === 'main' ? 'btn-main' : kind === 'ember' ? 'btn-ember' : ''} ${small ? 'btn-small' : ''} ${tall ? 'min-h-16' : ''} ${className}`}
     >
       {children}
-      {keyHint && <span className="key max-sm:hidden">{keyHint}</span>}
+      {hotkey && <span className="key max-sm:hidden">{hotkey}</span>}
     </button>
   );
 }

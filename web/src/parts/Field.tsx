@@ -1,6 +1,8 @@
 import type { WeightSource } from '@ember-slate/contract';
+import { addDays, formatClock, parseClock } from '@ember-slate/core/calendar';
 import { formatMass, formatMoney, massUnit, parseMass, parseMoney } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
+import { useTimes } from '../app/shop.tsx';
 import { useStored } from '../app/store.ts';
 import { useTake } from '../app/take.tsx';
 import { SourceMark } from './Mass.tsx';
@@ -29,12 +31,10 @@ export function Frame({ label, note, error, className = '', children }: FramePro
 interface TextProps extends Omit<FrameProps, 'children'> {
   value: string;
   onChange: (value: string) => void;
-  type?: 'text' | 'time' | 'date' | 'tel' | 'datetime-local';
+  type?: 'text' | 'tel';
   inputMode?: 'numeric' | 'decimal' | 'text' | 'tel';
   placeholder?: string;
   autoFocus?: boolean;
-  list?: string;
-  max?: string;
 }
 
 export function TextField({ label, note, error, className, value, onChange, ...input }: TextProps) {
@@ -183,6 +183,66 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
         onBlur={() => !bad && setDraft(null)}
       />
     </Frame>
+  );
+}
+
+interface TimeProps extends Omit<FrameProps, 'children'> {
+  /** Minutes after midnight. */
+  value: number | null;
+  onChange: (value: number | null) => void;
+}
+
+/** A time of day on a 24-hour clock, whatever the browser's country; typed as it comes: 930, 9:30, 9. */
+export function TimeField({ label, note, error, className, value, onChange }: TimeProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const bad = draft !== null && draft.trim() !== '' && parseClock(draft) === null;
+  return (
+    <Frame
+      label={label}
+      note={note}
+      error={bad ? 'A time looks like 9:30 or 0930' : error}
+      className={className ?? ''}
+    >
+      <input
+        className="field-value"
+        inputMode="numeric"
+        autoComplete="off"
+        aria-invalid={bad || Boolean(error)}
+        value={draft ?? (value === null ? '' : formatClock(value))}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => {
+          setDraft(e.target.value);
+          onChange(parseClock(e.target.value));
+        }}
+        onBlur={() => !bad && setDraft(null)}
+      />
+    </Frame>
+  );
+}
+
+interface DayProps extends Omit<FrameProps, 'children'> {
+  value: string;
+  onChange: (value: string) => void;
+  /** Days from today, negative before it. */
+  from: number;
+  to: number;
+  empty?: string;
+}
+
+/** A day by its name and distance: today, tomorrow, Fri 27 Nov. */
+export function DayField({ value, onChange, from, to, ...frame }: DayProps) {
+  const { today, dayWords } = useTimes();
+  const inOrder = Array.from({ length: to - from + 1 }, (_, i) => addDays(today(), from + i));
+  const days = from < 0 ? inOrder.toReversed() : inOrder;
+  // A day outside the range keeps its place when something else of the record is corrected.
+  const all = value === '' || days.includes(value) ? days : [value, ...days];
+  return (
+    <SelectField
+      {...frame}
+      value={value}
+      onChange={onChange}
+      options={all.map((d) => ({ value: d, name: dayWords(d) }))}
+    />
   );
 }
 

@@ -80,7 +80,7 @@ export default function Parts() {
         <Button kind="main">The main act</Button>
         <Button kind="ember">Needs a hand now</Button>
         <Button notYet="says why">Not yet</Button>
-        <Button keyHint="T">With its key</Button>
+        <Button hotkey="T">With its key</Button>
         <Button tall>Bench</Button>
       </Group>
       <Group name="Fields">

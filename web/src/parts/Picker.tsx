@@ -49,6 +49,7 @@ export function Picker({ label, value, options, onChange, error, note, className
           />
         </label>
         <ComboboxOptions
+          modal={false}
           anchor={{ to: 'bottom start', gap: 2 }}
           className="z-40 max-h-72 w-(--input-width) min-w-64 overflow-y-auto border-[1.5px] border-rule bg-slab empty:hidden"
         >

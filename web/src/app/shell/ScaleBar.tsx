@@ -1,7 +1,7 @@
 import { contract, type Reading } from '@ember-slate/contract';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { request } from '../request.ts';
 import { useSize } from '../size.ts';
 import { say, useAct, useStored } from '../store.ts';
@@ -233,6 +233,12 @@ function PanPanel() {
 function Said() {
   const { live, lostAt, kept, said } = useStored((s) => s.line);
   const act = useAct();
+  // Good news gives the line back by itself; a problem stays until it is read.
+  useEffect(() => {
+    if (!said || said.problem) return;
+    const timer = window.setTimeout(() => act(say(null)), 6000);
+    return () => window.clearTimeout(timer);
+  }, [said, act]);
   const weights = `${kept} ${kept === 1 ? 'entry' : 'entries'} kept on this screen`;
   if (!live && lostAt !== null) {
     return (

@@ -82,7 +82,7 @@ export default function Counter() {
       setProblem(null);
     } else setProblem(outcome.problem);
   };
-  useKeys({ Enter: () => void pay(), Escape: () => setChosen(null) });
+  useKeys({ Escape: () => setChosen(null) });
   if (!rows) return <Waiting problem={away} again={again} />;
   const choose = (r: StockRow) => {
     setChosen(rowKey(r) === chosenKey ? null : rowKey(r));
@@ -212,7 +212,7 @@ export default function Counter() {
         </div>
         <Button
           kind="main"
-          keyHint="Enter"
+          hotkey="Enter"
           busy={sell.busy}
           notYet={bag.length === 0 ? 'the bag is empty' : null}
           onPress={() => void pay()}

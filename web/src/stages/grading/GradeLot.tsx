@@ -88,20 +88,12 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const chosen = verdict ?? result?.verdict ?? null;
   const missing = looked.length < wanted;
   const setLevel = (signId: string, level: Level) => {
-    setFish((had) => {
-      const base = started || !last ? had : Array.from({ length: wanted }, () => ({}));
-      return base.map((f, i) => (i === current ? { ...f, [signId]: level } : f));
-    });
+    setFish((had) => had.map((f, i) => (i === current ? { ...f, [signId]: level } : f)));
   };
   /** The usual case in one press: everything on this fish as fresh as can be. */
   const allFresh = () => signs.forEach((s) => fish[current]?.[s.id] === undefined && setLevel(s.id, 0));
   const next = () => setCurrent((i) => Math.min(fish.length - 1, i + 1));
-  useKeys({
-    n: next,
-    p: () => setCurrent((i) => Math.max(0, i - 1)),
-    f: allFresh,
-    Enter: () => void record(),
-  });
+  useKeys({ p: () => setCurrent((i) => Math.max(0, i - 1)) });
 
   async function record() {
     if (!started || chosen === null || busy) return;
@@ -221,12 +213,12 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                 )}
               </div>
               <div className="flex gap-2 pt-1 pb-2">
-                <Button small keyHint="F" onPress={allFresh}>
+                <Button small hotkey="F" onPress={allFresh}>
                   Rest is fresh
                 </Button>
                 <Button
                   small
-                  keyHint="N"
+                  hotkey="N"
                   onPress={next}
                   notYet={current === fish.length - 1 ? 'that is the last of the sample' : null}
                 >

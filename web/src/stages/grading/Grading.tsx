@@ -42,7 +42,7 @@ export default function Grading() {
           </p>
         </div>
         {waiting[0] && (
-          <Button kind="main" keyHint="Enter" onPress={() => void go(`/grading/${waiting[0]!.id}`)}>
+          <Button kind="main" hotkey="Enter" onPress={() => void go(`/grading/${waiting[0]!.id}`)}>
             Grade {waiting[0].code}
           </Button>
         )}

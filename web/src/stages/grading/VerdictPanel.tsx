@@ -81,7 +81,7 @@ export function VerdictPanel({
       )}
       <Button
         kind="main"
-        keyHint="Enter"
+        hotkey="Enter"
         busy={busy}
         className="mt-1 w-full"
         notYet={result === null ? 'look at a fish first' : null}

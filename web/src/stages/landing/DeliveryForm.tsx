@@ -1,5 +1,5 @@
 import { contract, type Delivery, type Problem } from '@ember-slate/contract';
-import { instantOn } from '@ember-slate/core/calendar';
+import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -11,6 +11,7 @@ import {
   errorsByPath,
   MoneyField,
   TextField,
+  TimeField,
   WeightField,
   wholeNumber,
   type Weight,
@@ -40,7 +41,7 @@ export function DeliveryForm({
   const create = useChange(contract.landing.createDelivery);
   const edit = useChange(contract.landing.editDelivery);
   const [supplier, setSupplier] = useState(delivery?.supplier ?? '');
-  const [at, setAt] = useState(() => time(delivery?.arrivedAt ?? new Date()));
+  const [at, setAt] = useState(() => parseClock(time(delivery?.arrivedAt ?? new Date())));
   const [probe, setProbe] = useState(() =>
     delivery === null || delivery.probeTenths === null
       ? ''
@@ -60,20 +61,15 @@ export function DeliveryForm({
   const errors = errorsByPath(problem);
   const day = delivery?.landedOn ?? today();
 
+  const wrong = (path: string, message: string) =>
+    setProblem({ type: '', title: '', status: 400, code: 'bad-input', errors: [{ path, message }] });
   const submit = async () => {
-    const [h, m] = at.split(':').map(Number) as [number, number];
+    if (at === null) return wrong('arrivedAt', 'Say when it came');
     const probeTenths = probe.trim() === '' ? null : parseTemperature(probe, units);
-    if (probe.trim() !== '' && probeTenths === null)
-      return setProblem({
-        type: '',
-        title: '',
-        status: 400,
-        code: 'bad-input',
-        errors: [{ path: 'probeTenths', message: 'That is no temperature' }],
-      });
+    if (probe.trim() !== '' && probeTenths === null) return wrong('probeTenths', 'That is no temperature');
     const body = {
       supplier,
-      arrivedAt: instantOn(day, h * 60 + m, shop).toISOString(),
+      arrivedAt: instantOn(day, at, shop).toISOString(),
       probeTenths,
       ice,
       noteRef,
@@ -110,7 +106,7 @@ export function DeliveryForm({
           error={errors.supplier}
           options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
         />
-        <TextField label="Arrived" type="time" value={at} onChange={setAt} error={errors.arrivedAt} />
+        <TimeField label="Arrived" value={at} onChange={setAt} error={errors.arrivedAt} />
         <TextField
           label={`Core by probe, ${units === 'metric' ? '°C' : '°F'}`}
           value={probe}

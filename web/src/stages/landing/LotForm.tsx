@@ -3,11 +3,12 @@ import { faoAreas, gearClasses } from '@ember-slate/core/labels';
 import { conditionsFor, meanWeightDoubt, shortName, type ArrivalCondition } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { useShop, useSpecies } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import {
+  DayField,
   errorsByPath,
   MoneyField,
   SelectField,
@@ -45,7 +46,6 @@ interface Props {
 export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) {
   const book = useSpecies();
   const { shop } = useShop();
-  const { today } = useTimes();
   const act = useAct();
   const add = useChange(contract.landing.addLot);
   const edit = useChange(contract.landing.editLot);
@@ -195,13 +195,14 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
             options={gearClasses.map((g) => ({ value: g, name: g }))}
           />
         )}
-        <TextField
+        <DayField
           label={production === 'farmed' ? 'Harvested on' : 'Caught on'}
-          type="date"
           value={caughtOn}
           onChange={setCaughtOn}
           error={errors.caughtOn}
-          max={today()}
+          from={-30}
+          to={0}
+          empty="not said"
           note="as the supplier says"
         />
         <TextField label="Remarks" value={remarks} onChange={setRemarks} error={errors.remarks} />

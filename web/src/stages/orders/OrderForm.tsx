@@ -13,7 +13,9 @@ import { Choice } from '../../parts/Choice.tsx';
 import {
   errorsByPath,
   SelectField,
+  DayField,
   TextField,
+  TimeField,
   WeightField,
   wholeNumber,
   type Weight,
@@ -197,7 +199,7 @@ function LineFields({
 /** Takes an order, or changes who, when and the note of one. */
 export function OrderForm({ order, onDone }: { order: Order | null; onDone: () => void }) {
   const { shop } = useShop();
-  const { time, today, local } = useTimes();
+  const { today, local } = useTimes();
   const mass = useMass();
   const act = useAct();
   const { data: customers } = useRead(contract.orders.customers);
@@ -205,22 +207,20 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
   const edit = useChange(contract.orders.edit);
   const soon = () => {
     const at = local(order?.dueAt ?? new Date(Date.now() + 2 * 3_600_000));
-    return { day: today(at), time: order ? time(at) : `${String(at.getHours()).padStart(2, '0')}:00` };
+    return { day: today(at), time: at.getHours() * 60 + (order ? at.getMinutes() : 0) };
   };
   const [customer, setCustomer] = useState(order?.customer ?? '');
   const [phone, setPhone] = useState(order?.phone ?? '');
   const [dueDay, setDueDay] = useState(() => soon().day);
-  const [dueTime, setDueTime] = useState(() => soon().time);
+  const [dueTime, setDueTime] = useState<number | null>(() => soon().time);
   const [remarks, setRemarks] = useState(order?.remarks ?? '');
   const [drafts, setDrafts] = useState<readonly Draft[]>(() => [emptyLine()]);
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
-  const dueAt = useMemo(() => {
-    const [h, m] = dueTime.split(':').map(Number);
-    return h === undefined || m === undefined || !dueDay
-      ? null
-      : instantOn(dueDay, h * 60 + m, shop).toISOString();
-  }, [dueDay, dueTime, shop]);
+  const dueAt = useMemo(
+    () => (dueTime === null ? null : instantOn(dueDay, dueTime, shop).toISOString()),
+    [dueDay, dueTime, shop],
+  );
   const lines = useMemo(() => drafts.map(lineOf), [drafts]);
   const complete = useMemo(() => lines.filter((l) => l !== null), [lines]);
   const promises = usePromise(order ? [] : complete, dueAt);
@@ -281,8 +281,15 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
           onChange={setPhone}
           error={errors.phone}
         />
-        <TextField label="For the day" type="date" value={dueDay} onChange={setDueDay} error={errors.dueAt} />
-        <TextField label="At" type="time" value={dueTime} onChange={setDueTime} />
+        <DayField
+          label="For the day"
+          value={dueDay}
+          onChange={setDueDay}
+          from={0}
+          to={120}
+          error={errors.dueAt}
+        />
+        <TimeField label="At" value={dueTime} onChange={setDueTime} />
       </div>
       {order ? (
         <ul className="pb-3 text-ink2">

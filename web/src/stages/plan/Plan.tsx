@@ -93,7 +93,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
             </Button>
             <Button
               kind="main"
-              keyHint="Enter"
+              hotkey="Enter"
               busy={choose.busy || send.busy}
               notYet={chosen.length === 0 ? 'choose fish first' : null}
               onPress={() => void toBench()}

@@ -1,0 +1,190 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  By,
+  complaints,
+  choose,
+  fill,
+  Key,
+  liveWeight,
+  openBrowser,
+  pageSays,
+  press,
+  see,
+  signIn,
+  texts,
+  type WebDriver,
+} from './src/browser.ts';
+import { manager, openShop, type Shop } from './src/shop.ts';
+
+/** Ten sea bass from the van door to the customer's bag, by mouse and scale, as a fishmonger works. */
+describe('one fish from the van door to the customer’s bag', () => {
+  let shop: Shop;
+  let driver: WebDriver;
+  let quit: () => Promise<void>;
+  beforeAll(async () => {
+    shop = await openShop();
+    ({ driver, quit } = await openBrowser());
+    await driver.get(shop.url);
+    await signIn(driver, manager.name, manager.pin);
+  });
+  afterAll(async () => {
+    await quit();
+    await shop.close();
+  });
+
+  /** Lays it on the pan, waits for the steady weight, takes it with the space bar. */
+  const weigh = async (grams: number) => {
+    shop.put(grams);
+    await liveWeight(driver, grams);
+    await driver.actions().sendKeys(' ').perform();
+    shop.put(0);
+  };
+  const text = async (css: string) => (await texts(driver, css))[0];
+
+  it('lands ten sea bass of 4.6 kg against the note', async () => {
+    await fill(driver, 'Supplier', 'Brannock Boats');
+    await fill(driver, 'Core by probe', '0,8');
+    await fill(driver, 'Weight on the note', '4,7 kg');
+    await fill(driver, 'Fish on the note', '10');
+    await press(driver, 'Open the delivery');
+    await pageSays(driver, 'Land a lot');
+    await fill(driver, 'Species', 'sea bass');
+    await driver.actions().sendKeys(Key.ARROW_DOWN, Key.ENTER).perform();
+    await pageSays(driver, 'Dicentrarchus labrax');
+    await fill(driver, 'Number of fish', '10');
+    await fill(driver, 'Price a kg', '14,50');
+    await choose(driver, 'Gear', 'hooks and lines');
+    shop.put(4600);
+    await liveWeight(driver, 4600);
+    await press(driver, 'Take lot weight');
+    shop.put(0);
+    await pageSays(driver, 'from the scale');
+    await press(driver, 'Land this lot');
+    await pageSays(driver, 'Its label carries this code');
+    await press(driver, 'No more lots');
+    await pageSays(driver, '100 g short of the note');
+    await fill(driver, 'Why close it?', 'ice in the box');
+    await press(driver, 'Note checked, close');
+    await pageSays(driver, '1 delivery landed and checked');
+  });
+
+  it('grades three of them sign by sign', async () => {
+    await press(driver, 'Grading');
+    await pageSays(driver, 'Look at the sea bass first');
+    await driver.actions().sendKeys(Key.ENTER).perform();
+    await pageSays(driver, 'What do the signs say?');
+    for (const last of [false, false, true]) {
+      await driver.actions().sendKeys('f').perform();
+      if (!last) await driver.actions().sendKeys('n').perform();
+    }
+    await pageSays(driver, '1.5 of 15 ice days used');
+    expect(await text('h1')).toBe('Accept');
+    await press(driver, 'Record verdict');
+    await pageSays(driver, 'Every lot is graded');
+  });
+
+  it('takes an order for four fillets at noon and says it can be met', async () => {
+    await press(driver, 'Orders');
+    await fill(driver, 'Customer', 'Pell');
+    await choose(driver, 'For the day', 'tomorrow');
+    await fill(driver, 'At', '1200');
+    await fill(driver, 'Species', 'sea bass');
+    await driver.actions().sendKeys(Key.ARROW_DOWN, Key.ENTER).perform();
+    await choose(driver, 'Form', 'fillets, skin on');
+    await fill(driver, 'Pieces', '4');
+    await fill(driver, 'Each about', '110');
+    await pageSays(driver, '2 fish from');
+    await press(driver, 'Take the order');
+    await pageSays(driver, 'taken for Pell');
+  });
+
+  it('plans two fish, oldest first, and sends them to the bench', async () => {
+    await press(driver, 'Cut plan');
+    await pageSays(driver, '4 of 4 pieces');
+    await press(driver, 'Send to bench');
+    await pageSays(driver, 'waits at the bench');
+  });
+
+  it('cuts two fish, signs the sweep, weighs everything out, and the balance closes', async () => {
+    await press(driver, 'Bench');
+    await press(driver, 'Begin');
+    await pageSays(driver, 'Bring 2 fish of');
+    await weigh(920);
+    await press(driver, 'Begin cutting');
+    await pageSays(driver, 'Check and wipe');
+    await pageSays(driver, 'Sharp: fin spines');
+    while ((await text('h1')) !== 'Bone sweep') {
+      const before = await text('h1');
+      await press(driver, 'Next');
+      await driver.wait(async () => (await text('h1')) !== before, 5000);
+    }
+    await press(driver, 'Sign the sweep');
+    await pageSays(driver, 'pass two found none');
+    await press(driver, 'Next');
+    await pageSays(driver, 'Weigh out');
+    for (const grams of [112, 108, 111, 109]) await weighOut(grams);
+    // Then every tub the ticket expects, as heavy as it says.
+    for (let asked = await nextTub(); asked; asked = await nextTub()) await weighOut(asked);
+    await press(driver, 'drip, blood, rinse');
+    await weighOut(14);
+    await press(driver, 'Next');
+    await pageSays(driver, 'Yield 47.8 %');
+    await press(driver, 'Close the ticket');
+    await pageSays(driver, 'is done');
+  });
+
+  /** What the next tub is expected to weigh, grams; null when none is left. */
+  async function nextTub(): Promise<number | null> {
+    for (const row of await texts(driver, '[aria-label="What lies on the pan"] [role=radio]')) {
+      const tub = /^(?!fillets|more|drip|water).*about (\d+) g$/s.exec(row);
+      if (tub) return Number(tub[1]);
+    }
+    return null;
+  }
+
+  /** One weight onto the ticket, and the wait until it stands there. */
+  async function weighOut(grams: number) {
+    const count = () => shop.count('SELECT COUNT(*) FROM weigh_out');
+    const before = await count();
+    await weigh(grams);
+    await driver.wait(async () => (await count()) === before + 1, 5000, `${grams} g was not taken`);
+    await liveWeight(driver, 0);
+  }
+
+  it('hands the order over for money', async () => {
+    await press(driver, 'Orders');
+    await press(driver, 'Hand over');
+    await fill(driver, 'Price a kg', '41.30');
+    await press(driver, 'Paid, hand over');
+    await pageSays(driver, 'handed to Pell: 18.17');
+  });
+
+  it('sells a fish off the slab', async () => {
+    await press(driver, 'Counter');
+    await press(driver, 'Sea bass, whole');
+    await press(driver, 'Price');
+    await fill(driver, 'Price a kg', '23.90');
+    await press(driver, 'Price a kilogram');
+    await pageSays(driver, '23.90');
+    await weigh(458);
+    await pageSays(driver, '1 item');
+    await driver.actions().sendKeys(Key.ENTER).perform();
+    await pageSays(driver, 'paid: 10.95');
+  });
+
+  it('shows at the close the yield against expectation and where every gram went', async () => {
+    await press(driver, 'Close');
+    await pageSays(driver, 'Every gram is where it should be');
+    await pageSays(driver, 'in all, to the gram');
+    const flow = await (await see(driver, By.css('svg[aria-label*="in all"]'))).getAttribute('aria-label');
+    expect(flow).toMatch(/sold 898 g/);
+    expect(flow).toMatch(/in all 4\u2009600 g/);
+    await pageSays(driver, 'Yield against expectation');
+    await pageSays(driver, '47.8');
+    expect(await shop.faults()).toEqual([]);
+  });
+
+  it('said nothing in the browser’s console', async () => {
+    expect(await complaints(driver)).toEqual([]);
+  });
+});

@@ -1,0 +1,88 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startScale } from '@ember-slate/devices/scale';
+import { freePort, startPrivateDatabase } from '@ember-slate/server/launch/database';
+import { prepare } from '@ember-slate/server/launch/prepare';
+import { listen, type Running } from '@ember-slate/server/launch/serve';
+import { addStaff } from '@ember-slate/server/people/service';
+import { openPool, transaction } from '@ember-slate/server/platform/db';
+import { proveLedger } from '@ember-slate/server/platform/ledger';
+import { writeSettings } from '@ember-slate/server/platform/settings';
+
+export const manager = { name: 'Ines Corrie', pin: '2468' };
+
+/** A whole shop of its own: database, scale and server, thrown away at the end. */
+export interface Shop {
+  url: string;
+  /** Lays this on the pan, grams; 0 lifts everything off. */
+  put: (grams: number) => void;
+  /** The door shuts, as when the server or the cable fails; `reopen` opens it at the same address. */
+  shut: () => Promise<void>;
+  reopen: () => Promise<void>;
+  faults: () => Promise<string[]>;
+  /** The first number a query gives. */
+  count: (sql: string) => Promise<number>;
+  close: () => Promise<void>;
+}
+
+/** Opens an empty shop with one manager, or the sample shop. */
+export async function openShop(sample = false): Promise<Shop> {
+  if (!existsSync('web/dist/index.html')) throw new Error('Build the screens first: npm run build');
+  const dir = mkdtempSync(join(tmpdir(), 'ember-slate-e2e-'));
+  const database = await startPrivateDatabase(dir);
+  await prepare(database.url);
+  const pool = openPool(database.url, 2);
+  if (sample) {
+    const env = { ...process.env, DATABASE_URL: database.url };
+    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
+      env,
+      encoding: 'utf8',
+    });
+    if (made.status !== 0) throw new Error(`The sample shop could not be made:\n${made.stderr}`);
+  } else {
+    await transaction(pool, async (tx) => {
+      await writeSettings(tx, { name: 'Test Slip', weekdays: [0, 1, 2, 3, 4, 5, 6] });
+      await addStaff(tx, { ...manager, role: 'manager', demo: true });
+    });
+  }
+  const scalePort = await freePort();
+  const scale = await startScale(scalePort);
+  const hand = connect(scalePort, '127.0.0.1').resume();
+  const port = await freePort();
+  const open = () =>
+    listen({
+      databaseUrl: database.url,
+      host: '127.0.0.1',
+      port,
+      scaleAddress: `127.0.0.1:${scalePort}`,
+      webRoot: join(process.cwd(), 'web/dist'),
+      checkAnswers: true,
+    });
+  let running: Running | null = await open();
+  const shut = async () => {
+    await running?.stop();
+    running = null;
+  };
+  return {
+    url: `http://127.0.0.1:${port}`,
+    put: (grams) => void hand.write(`PUT ${grams}\n`),
+    shut,
+    reopen: async () => void (running = await open()),
+    faults: async () => (await transaction(pool, proveLedger)).faults,
+    count: async (sql) => {
+      const [rows] = await pool.query(sql);
+      return Number(Object.values((rows as object[])[0]!)[0]);
+    },
+    close: async () => {
+      await shut();
+      hand.destroy();
+      scale.close();
+      await pool.end();
+      await database.stop();
+      rmSync(dir, { recursive: true, force: true });
+    },
+  };
+}
