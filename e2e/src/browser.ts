@@ -1,10 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, error, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 
-export { By, Key, until };
+export { By, Key };
 export type { WebDriver, WebElement };
 
 const flags = [
@@ -61,10 +61,23 @@ export async function resize(driver: WebDriver, width: number, height: number): 
   });
 }
 
-/** Waits for an element that can be seen. */
+/** Waits for an element that can be seen; one that is drawn anew meanwhile is looked for again. */
 export async function see(driver: WebDriver, by: By, ms = 8000): Promise<WebElement> {
-  const element = await driver.wait(until.elementLocated(by), ms, `did not find ${String(by)}`);
-  return driver.wait(until.elementIsVisible(element), ms);
+  let found: WebElement | undefined;
+  await driver.wait(
+    async () => {
+      try {
+        for (const element of await driver.findElements(by))
+          if (await element.isDisplayed()) return Boolean((found = element));
+      } catch (e) {
+        if (!(e instanceof error.StaleElementReferenceError)) throw e;
+      }
+      return false;
+    },
+    ms,
+    `did not find ${String(by)}`,
+  );
+  return found!;
 }
 
 /** A button or link by what it says (or is called). */
@@ -77,14 +90,23 @@ export const named = (text: string): By =>
 export const field = (label: string): By =>
   By.xpath(`//label[span[contains(normalize-space(.), "${label}")]]//*[self::input or self::select]`);
 
+/** Presses it once it can be pressed. */
 export async function press(driver: WebDriver, text: string): Promise<void> {
-  const element = await see(driver, named(text));
   await driver.wait(
-    async () => (await element.getAttribute('aria-disabled')) !== 'true',
+    async () => {
+      try {
+        const element = await see(driver, named(text));
+        if ((await element.getAttribute('aria-disabled')) === 'true') return false;
+        await element.click();
+        return true;
+      } catch (e) {
+        if (e instanceof error.StaleElementReferenceError) return false;
+        throw e;
+      }
+    },
     8000,
     `"${text}" stayed off`,
   );
-  await element.click();
 }
 
 /** Types over what a field holds. */
@@ -143,3 +165,12 @@ export const texts = (driver: WebDriver, css: string): Promise<string[]> =>
     (c: string) => [...document.querySelectorAll<HTMLElement>(c)].map((e) => e.innerText),
     css,
   );
+
+/** What the element with the focus is called: its label, or its own words. */
+export const focused = (driver: WebDriver): Promise<string> =>
+  driver.executeScript(() => {
+    const at = document.activeElement as HTMLElement | null;
+    if (!at?.matches('input, select, button, a, [role]:not([role=dialog])')) return '';
+    const labels = [...((at as HTMLInputElement).labels ?? [])].map((l) => l.innerText.split('\n')[0]);
+    return [at.getAttribute('aria-label'), ...labels, at.innerText].filter(Boolean).join(' ');
+  });

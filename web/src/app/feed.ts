@@ -1,4 +1,4 @@
-import type { Reading, Tag } from '@ember-slate/contract';
+import { tags, type Reading, type Tag } from '@ember-slate/contract';
 import { useEffect } from 'react';
 import { api } from './api.ts';
 import { onKept, sendKept } from './outbox.ts';
@@ -20,22 +20,12 @@ export function useFeed(signedIn: boolean): void {
       source = new EventSource('/api/feed');
       source.onopen = () => {
         act(lineLive());
-        void sendKept(refused);
-        // While the line was gone anything may have changed.
-        if (lost)
-          act(
-            api.util.invalidateTags([
-              'landing',
-              'grading',
-              'orders',
-              'plan',
-              'bench',
-              'counter',
-              'close',
-              'people',
-            ]),
-          );
+        const stale = lost;
         lost = false;
+        // While the line was gone anything may have changed; what was kept here changes it once more.
+        void sendKept(refused).then((sent) => {
+          if (stale || sent > 0) act(api.util.invalidateTags([...tags]));
+        });
       };
       source.onerror = () => {
         lost = true;

@@ -45,11 +45,13 @@ let sending = false;
 
 /**
  * Sends what was kept, oldest first, until the line is gone again. What the shop refuses is handed to `refused`
- * with its reason and taken off; what is answered was done exactly once, whatever came before.
+ * with its reason and taken off; what is answered was done exactly once, whatever came before. Returns how many
+ * were done.
  */
-export async function sendKept(refused: (why: string) => void): Promise<void> {
-  if (sending) return;
+export async function sendKept(refused: (why: string) => void): Promise<number> {
+  if (sending) return 0;
   sending = true;
+  let done = 0;
   try {
     const store = await db();
     for (const id of await store.getAllKeys('outbox')) {
@@ -57,11 +59,13 @@ export async function sendKept(refused: (why: string) => void): Promise<void> {
       if (!item) continue;
       const outcome = await request(item.method, item.path, item.body, item.key);
       // Nobody signed in: it waits for the next sign-in.
-      if (!outcome.ok && (mayRetry(outcome.problem) || outcome.problem.status === 401)) return;
+      if (!outcome.ok && (mayRetry(outcome.problem) || outcome.problem.status === 401)) return done;
       await store.delete('outbox', id);
       await tell();
-      if (!outcome.ok) refused(outcome.problem.detail ?? outcome.problem.title);
+      if (outcome.ok) done++;
+      else refused(outcome.problem.detail ?? outcome.problem.title);
     }
+    return done;
   } finally {
     sending = false;
   }

@@ -3,22 +3,15 @@ import type { ReactNode } from 'react';
 import { setPrefs, useAct, useStored } from '../store.ts';
 
 /** What this screen prefers, and who stands at it. */
-export function ScreenMenu({
-  onLock,
-  label,
-  children,
-}: {
-  onLock: () => void;
-  label: string;
-  children: ReactNode;
-}) {
+export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
   const prefs = useStored((s) => s.prefs);
   const act = useAct();
   const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
   return (
     <Menu>
-      <MenuButton className="block text-left" aria-label={label}>
+      <MenuButton className="block text-left">
         {children}
+        <span className="sr-only">Screen and sign-in</span>
       </MenuButton>
       <MenuItems
         anchor={{ to: 'bottom end', gap: 8 }}

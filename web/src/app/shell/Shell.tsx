@@ -22,7 +22,7 @@ function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boo
   const next = tide?.due[0];
   return (
     <div className="bg-air pt-3 pl-[18px] max-sm:hidden">
-      <ScreenMenu onLock={onLock} label={`${time(now)}, ${me.name}: screen and sign-in`}>
+      <ScreenMenu onLock={onLock}>
         <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
           {time(now)}
         </span>

@@ -157,7 +157,7 @@ function PhoneStages({ on, onLock }: { on: number; onLock: () => void }) {
           {after.name} ›
         </NavLink>
       )}
-      <ScreenMenu onLock={onLock} label={`${me.name}: screen and sign-in`}>
+      <ScreenMenu onLock={onLock}>
         <span className="block px-2 py-3 text-note text-ink2 underline">{me.name.split(' ')[0]}</span>
       </ScreenMenu>
     </nav>

@@ -24,54 +24,60 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
       {rows.length === 0 ? (
         <p className="border-t border-line pt-2 text-ink2">No ticket was closed on this day.</p>
       ) : (
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Ticket</th>
-              <th className="text-right">In</th>
-              <th className="text-right">Came</th>
-              <th className="text-right">Expected</th>
-              <th className="pl-4">20 to 100 %</th>
-              <th className="text-right">Worth</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={r.ticketId}>
-                <td>
-                  <span className="font-figure text-label font-semibold">{r.number}</span>{' '}
-                  {shortName(r.speciesName)}
-                  <span className="block text-note text-ink3">
-                    {r.condition.replace('_', ', ')} to {forms[r.form].name}
-                  </span>
-                </td>
-                <td className="num">
-                  <Mass g={r.inputGrams} />
-                </td>
-                <td className="num">{(r.yield * 100).toFixed(1)} %</td>
-                <td className="num text-ink2">{(r.expected * 100).toFixed(1)} %</td>
-                <td className="pl-4">
-                  <svg
-                    width="190"
-                    height="22"
-                    role="img"
-                    aria-label={`${((r.yield - r.expected) * 100).toFixed(1)} points`}
-                  >
-                    <path className="rul" d="M 4 15.5 H 186" />
-                    <path d={`M ${x(r.expected)} 3 V 19`} stroke="var(--rime)" strokeWidth="2.5" />
-                    <path d={`M ${x(r.expected)} 11 H ${x(r.yield)}`} stroke="var(--ink)" strokeWidth="1.5" />
-                    <circle cx={x(r.yield)} cy="11" r="4" fill="var(--ink)" />
-                  </svg>
-                </td>
-                <td className="num">
-                  {r.costOfPoint === 0
-                    ? '–'
-                    : `${r.costOfPoint > 0 ? 'lost ' : 'won '}${formatMoney(Math.abs(r.costOfPoint))}`}
-                </td>
+        <div className="overflow-x-auto">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th>Ticket</th>
+                <th className="text-right">In</th>
+                <th className="text-right">Came</th>
+                <th className="text-right">Expected</th>
+                <th className="pl-4">20 to 100 %</th>
+                <th className="text-right">Worth</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.ticketId}>
+                  <td>
+                    <span className="font-figure text-label font-semibold">{r.number}</span>{' '}
+                    {shortName(r.speciesName)}
+                    <span className="block text-note text-ink3">
+                      {r.condition.replace('_', ', ')} to {forms[r.form].name}
+                    </span>
+                  </td>
+                  <td className="num">
+                    <Mass g={r.inputGrams} />
+                  </td>
+                  <td className="num">{(r.yield * 100).toFixed(1)} %</td>
+                  <td className="num text-ink2">{(r.expected * 100).toFixed(1)} %</td>
+                  <td className="pl-4">
+                    <svg
+                      width="190"
+                      height="22"
+                      role="img"
+                      aria-label={`${((r.yield - r.expected) * 100).toFixed(1)} points`}
+                    >
+                      <path className="rul" d="M 4 15.5 H 186" />
+                      <path d={`M ${x(r.expected)} 3 V 19`} stroke="var(--rime)" strokeWidth="2.5" />
+                      <path
+                        d={`M ${x(r.expected)} 11 H ${x(r.yield)}`}
+                        stroke="var(--ink)"
+                        strokeWidth="1.5"
+                      />
+                      <circle cx={x(r.yield)} cy="11" r="4" fill="var(--ink)" />
+                    </svg>
+                  </td>
+                  <td className="num">
+                    {r.costOfPoint === 0
+                      ? '–'
+                      : `${r.costOfPoint > 0 ? 'lost ' : 'won '}${formatMoney(Math.abs(r.costOfPoint))}`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </section>
   );

@@ -61,7 +61,7 @@ function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
           <div className="pb-6">
             <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
             <div className="text-note text-ink2">
-              wanted {wantText(l, mass)}; on the shelf {l.readyPieces} of {mass(l.readyGrams)}
+              wanted {wantText(l, mass)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
             </div>
           </div>
           <MoneyField
@@ -157,7 +157,7 @@ export default function Orders() {
         <p className="text-ink2">
           {orders.length === 0
             ? 'Take the first one here: what graded fish can serve it is said while you type.'
-            : `${orders.length} orders open, ${orders.filter((o) => o.state === 'ready').length} ready on the shelf.`}
+            : `${orders.length} ${orders.length === 1 ? 'order' : 'orders'} open, ${orders.filter((o) => o.state === 'ready').length} ready on the shelf.`}
         </p>
       </div>
       <div

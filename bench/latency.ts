@@ -1,0 +1,160 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { spawnSync } from 'node:child_process';
+import { createApp } from '@ember-slate/server/app';
+import { ScaleAdapter } from '@ember-slate/server/devices/scale';
+import { startPrivateDatabase } from '@ember-slate/server/launch/database';
+import { prepare } from '@ember-slate/server/launch/prepare';
+import { openPool } from '@ember-slate/server/platform/db';
+import autocannon from 'autocannon';
+import express from 'express';
+import type { AddressInfo } from 'node:net';
+
+/**
+ * How long lists and saves take with the sample shop, as ratios to a bare route of the same server and to the bare
+ * query beneath, so that the figures mean the same on any machine. Load goes to loopback for a bounded time.
+ */
+const seconds = 4;
+const connections = 4;
+const percentile = (sorted: readonly number[], p: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * p))]!;
+
+const dir = mkdtempSync(join(tmpdir(), 'ember-slate-bench-'));
+const database = await startPrivateDatabase(dir);
+await prepare(database.url);
+const loaded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
+  env: { ...process.env, DATABASE_URL: database.url },
+  stdio: 'inherit',
+});
+if (loaded.status !== 0) throw new Error('The sample shop could not be made');
+const pool = openPool(database.url);
+const scale = new ScaleAdapter(null);
+const app = express();
+app.get('/bare', (_request, response) => void response.json({ ok: true }));
+app.use(createApp({ pool, scale, host: '127.0.0.1', webRoot: null, checkAnswers: false }));
+const server = app.listen(0, '127.0.0.1');
+await new Promise((done) => server.once('listening', done));
+const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+
+const signIn = await fetch(`${base}/api/session`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ staffId: 1, pin: '2468' }),
+});
+const cookie = signIn.headers.get('set-cookie')!.split(';')[0]!;
+const today = new Date().toISOString().slice(0, 10);
+
+interface Figure {
+  name: string;
+  p50: number;
+  p95: number;
+  perSecond: number;
+}
+
+/** Milliseconds of each answer under load, from autocannon's own histogram of responses. */
+async function measure(name: string, options: Partial<autocannon.Options>): Promise<Figure> {
+  const times: number[] = [];
+  const result = await new Promise<autocannon.Result>((done, fail) => {
+    const run = autocannon({ url: base, connections, duration: seconds, ...options }, (error, r) =>
+      error ? fail(error as Error) : done(r),
+    );
+    run.on('response', (_client, status, _bytes, ms) => {
+      if (status === 200) times.push(ms);
+      else fail(new Error(`${name} answered ${status}`));
+    });
+  });
+  times.sort((a, b) => a - b);
+  return {
+    name,
+    p50: percentile(times, 0.5),
+    p95: percentile(times, 0.95),
+    perSecond: result.requests.average,
+  };
+}
+
+async function query(sql: string): Promise<Figure> {
+  const times: number[] = [];
+  const end = performance.now() + (seconds * 1000) / 2;
+  while (performance.now() < end) {
+    const start = performance.now();
+    await pool.query(sql);
+    times.push(performance.now() - start);
+  }
+  times.sort((a, b) => a - b);
+  return {
+    name: sql.slice(0, 40),
+    p50: percentile(times, 0.5),
+    p95: percentile(times, 0.95),
+    perSecond: times.length / (seconds / 2),
+  };
+}
+
+const read = (path: string) => measure(path, { requests: [{ method: 'GET', path, headers: { cookie } }] });
+const save = () =>
+  measure('POST /api/landing/deliveries', {
+    requests: [
+      {
+        method: 'POST',
+        path: '/api/landing/deliveries',
+        setupRequest: (request) => ({
+          ...request,
+          headers: { cookie, 'content-type': 'application/json', 'idempotency-key': randomUUID() },
+          body: JSON.stringify({
+            supplier: 'Brannock Boats',
+            arrivedAt: new Date().toISOString(),
+            probeTenths: 8,
+            ice: 'buried',
+            noteRef: '',
+            noteGrams: null,
+            notePieces: null,
+            noteMoney: null,
+            remarks: '',
+          }),
+        }),
+      },
+    ],
+  });
+
+const bare = await measure('bare route', { requests: [{ method: 'GET', path: '/bare' }] });
+const raw = await query('SELECT * FROM balance');
+const figures = [
+  await read('/api/landing/deliveries'),
+  await read('/api/grading/lots'),
+  await read('/api/orders'),
+  await read('/api/plan/lines'),
+  await read('/api/bench/tickets'),
+  await read('/api/counter/stock'),
+  await read(`/api/close/${today}`),
+  await read('/api/tide'),
+  await save(),
+];
+
+console.log(
+  `\n${connections} screens at once, ${seconds} s each, the sample shop; bare route p50 ${bare.p50.toFixed(2)} ms, bare query p50 ${raw.p50.toFixed(2)} ms`,
+);
+console.log(
+  `${'request'.padEnd(34)} ${'p50 ms'.padStart(8)} ${'p95 ms'.padStart(8)} ${'× bare'.padStart(8)} ${'× query'.padStart(8)}`,
+);
+for (const f of figures)
+  console.log(
+    `${f.name.padEnd(34)} ${f.p50.toFixed(1).padStart(8)} ${f.p95.toFixed(1).padStart(8)} ${(f.p50 / bare.p50).toFixed(1).padStart(8)} ${(f.p50 / raw.p50).toFixed(1).padStart(8)}`,
+  );
+
+const html = readFileSync('web/dist/index.html', 'utf8');
+const first = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((m) => m[1]!);
+const size = (file: string) => gzipSync(readFileSync(join('web/dist', file))).length;
+const landing = readdirSync('web/dist/assets').filter((f) => /^(Landing|Picker)-.*\.js$/.test(f));
+const total = [...first, ...landing.map((f) => `assets/${f}`)].reduce((sum, f) => sum + size(f), 0);
+console.log(
+  `\nfirst view, gzipped JavaScript: ${(total / 1024).toFixed(0)} KiB in ${first.length + landing.length} files`,
+);
+
+scale.close();
+server.closeAllConnections();
+await new Promise((done) => server.close(done));
+await pool.end();
+await database.stop();
+rmSync(dir, { recursive: true, force: true });

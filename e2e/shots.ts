@@ -1,0 +1,61 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { By, openBrowser, press, resize, see, signIn, texts } from './src/browser.ts';
+import { manager, openShop } from './src/shop.ts';
+
+/** Takes the pictures of docs/screenshots anew from the sample shop. */
+const out = 'docs/screenshots';
+mkdirSync(out, { recursive: true });
+const shop = await openShop(true);
+const { driver, quit } = await openBrowser();
+
+const shoot = async (name: string) => {
+  await driver.sleep(900);
+  writeFileSync(`${out}/${name}.png`, await driver.takeScreenshot(), 'base64');
+  console.log(name);
+};
+const open = async (path: string, theme: 'slate' | 'chalk' = 'slate', width = 1280, height = 800) => {
+  await resize(driver, width, height);
+  await driver.executeScript(
+    `localStorage.setItem('ember-slate-prefs', JSON.stringify({ theme: '${theme}', units: 'metric' }))`,
+  );
+  await driver.get(shop.url + path);
+  await see(driver, By.css('main h1'));
+};
+
+try {
+  await driver.get(shop.url);
+  await see(driver, By.css('[role=radio]'));
+  await shoot('sign-in');
+  await signIn(driver, manager.name, manager.pin);
+  for (const view of ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close']) {
+    await open(`/${view}`, ['orders', 'counter'].includes(view) ? 'chalk' : 'slate');
+    await shoot(view);
+  }
+  await open('/grading');
+  await press(driver, 'Grade ');
+  await see(driver, By.css('[aria-label="Fish of the sample"]'));
+  for (const key of ['f', 'n', 'f', 'n', 'f']) await driver.actions().sendKeys(key).perform();
+  await (await see(driver, By.css('[aria-label*="Eyes"][aria-label*="flat"]'))).click();
+  await shoot('grade-a-lot');
+  await open('/bench');
+  await press(driver, 'Go on');
+  await see(driver, By.css('[aria-label=Steps]'));
+  await shoot('bench-ticket');
+  for (let i = 0; i < 20 && (await texts(driver, 'h1'))[0] !== 'Weigh out'; i++) {
+    await driver.actions().sendKeys('n').perform();
+    await driver.sleep(200);
+  }
+  shop.put(204);
+  await driver.sleep(1500);
+  await shoot('weigh-out');
+  shop.put(0);
+  await open('/bench', 'chalk', 1024, 768);
+  await press(driver, 'Go on');
+  await see(driver, By.css('[aria-label=Steps]'));
+  await shoot('bench-tablet');
+  await open('/counter', 'slate', 390, 844);
+  await shoot('counter-phone');
+} finally {
+  await quit();
+  await shop.close();
+}

@@ -1,0 +1,222 @@
+import { createRequire } from 'node:module';
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  By,
+  complaints,
+  fill,
+  Key,
+  liveWeight,
+  openBrowser,
+  pageSays,
+  press,
+  resize,
+  see,
+  signIn,
+  texts,
+  type WebDriver,
+} from './src/browser.ts';
+import { manager, openShop, type Shop } from './src/shop.ts';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const views = ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close'];
+
+describe('the sample shop on screen', () => {
+  let shop: Shop;
+  let driver: WebDriver;
+  let quit: () => Promise<void>;
+  beforeAll(async () => {
+    shop = await openShop(true);
+    ({ driver, quit } = await openBrowser());
+    await driver.get(shop.url);
+    await signIn(driver, manager.name, manager.pin);
+  });
+  afterAll(async () => {
+    await quit();
+    await shop.close();
+  });
+
+  const prefer = (prefs: object) =>
+    driver.executeScript(`localStorage.setItem('ember-slate-prefs', '${JSON.stringify(prefs)}')`);
+  const open = async (view: string) => {
+    await driver.get(`${shop.url}/${view}`);
+    await see(driver, By.css('main h1'));
+    await driver.wait(async () => !(await texts(driver, 'main')).join('').includes('Reading the day'), 8000);
+  };
+  /** Serious and critical faults axe-core finds, each with where. */
+  const faults = async () => {
+    await driver.executeScript(axe);
+    return driver.executeAsyncScript<string[]>(`
+      const done = arguments[arguments.length - 1];
+      axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => v.id + ': ' + v.nodes.map((n) => n.target + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | '))));`);
+  };
+  /** Anything that is wider than the window it is in. */
+  const overflow = () =>
+    driver.executeScript<string[]>(`
+      return [...document.querySelectorAll('body *')].filter((e) => {
+        const r = e.getBoundingClientRect();
+        return r.width > 0 && r.right > innerWidth + 1 && !e.closest('svg') && !e.closest('[class*=overflow-x-auto], .sr-only');
+      }).slice(0, 3).map((e) => e.tagName + '.' + e.className.toString().slice(0, 60));`);
+
+  it.each(['slate', 'chalk'])('has no serious fault for assistive technology in %s', async (theme) => {
+    await prefer({ theme, units: 'metric' });
+    const found: string[] = [];
+    for (const view of views) {
+      await open(view);
+      for (const f of await faults()) found.push(`${view} ${f}`);
+    }
+    await driver.get(`${shop.url}/grading/1`);
+    await see(driver, By.css('[role=radiogroup]'));
+    for (const f of await faults()) found.push(`grade ${f}`);
+    expect(found).toEqual([]);
+  });
+
+  it.each([
+    [1280, 800],
+    [1024, 768],
+    [390, 844],
+  ])('fits %i × %i in both systems of units', async (width, height) => {
+    await resize(driver, width, height);
+    const found: string[] = [];
+    for (const units of ['metric', 'imperial']) {
+      await prefer({ theme: 'slate', units });
+      for (const view of views) {
+        await open(view);
+        for (const f of await overflow()) found.push(`${view} ${units} ${f}`);
+      }
+    }
+    await resize(driver, 1280, 800);
+    await prefer({ theme: 'slate', units: 'metric' });
+    expect(found).toEqual([]);
+  });
+
+  it('speaks ounces and Fahrenheit when asked, on every view', async () => {
+    await prefer({ theme: 'slate', units: 'imperial' });
+    for (const view of ['landing', 'grading', 'counter']) {
+      await open(view);
+      const said = (await texts(driver, 'main')).join('\n');
+      expect(said, view).toMatch(/\d\s?(lb|oz)\b/);
+      expect(said, view).not.toMatch(/\d\s?(g|kg|°C)\b/);
+    }
+    await prefer({ theme: 'slate', units: 'metric' });
+  });
+
+  it('puts what wants a hand into the heading of each view', async () => {
+    await prefer({ theme: 'slate', units: 'metric' });
+    const said: Record<string, string> = {};
+    for (const view of views) {
+      await open(view);
+      said[view] = (await texts(driver, 'main h1'))[0]!;
+    }
+    expect(said.landing).toMatch(/900 g short of the note/);
+    expect(said.grading).toMatch(/^Look at the \w+ first$/);
+    expect(said.close).toMatch(/^Plaice \d{6}-P\d is 1\d\d g short$/);
+    expect(said.counter).toMatch(/^(Sell|Take) the /);
+    expect(said.plan).toMatch(/cannot be met/);
+  });
+
+  it('names the sign at odds and says why it is often harmless', async () => {
+    await open('grading');
+    await press(driver, 'Grade ');
+    await pageSays(driver, 'What do the signs say?');
+    await driver.actions().sendKeys('f').perform();
+    await pageSays(driver, 'ice days used');
+    const eyes = await see(
+      driver,
+      By.css('[aria-label^="Eyes: "][aria-label*="flat"], [aria-label*="Eyes"][aria-label*="flat"]'),
+    );
+    await eyes.click();
+    await pageSays(driver, 'Eyes at odds: look again');
+    await pageSays(driver, 'ice on the eye');
+  });
+
+  it('keeps a weight that finds no line, and sends it once when the line is back', async () => {
+    await open('bench');
+    await press(driver, 'Go on');
+    await pageSays(driver, 'Ticket');
+    for (let i = 0; i < 20 && (await texts(driver, 'h1'))[0] !== 'Weigh out'; i++) {
+      await driver.actions().sendKeys('n').perform();
+      await driver.sleep(200);
+    }
+    await pageSays(driver, 'to find');
+    const weighed = () => shop.count('SELECT COUNT(*) FROM weigh_out WHERE grams = 211');
+    await shop.shut();
+    await pageSays(driver, 'No line to the shop', 12_000);
+    await fill(driver, 'No scale? Type', '211');
+    await driver.actions().sendKeys(Key.ENTER).perform();
+    await pageSays(driver, '1 entry kept on this screen', 15_000);
+    await shop.reopen();
+    await driver.wait(async () => (await weighed()) === 1, 15_000, 'the kept weight never arrived');
+    await pageSays(driver, '211g');
+    expect(await weighed()).toBe(1);
+    expect(
+      (await complaints(driver)).filter(
+        (c) => !/ERR_CONNECTION_REFUSED|ERR_INCOMPLETE|ERR_EMPTY|ERR_NETWORK/.test(c),
+      ),
+    ).toEqual([]);
+  });
+
+  it('says what is wrong beside the field and keeps what was typed', async () => {
+    await open('landing');
+    await press(driver, 'New delivery');
+    await fill(driver, 'Core by probe', 'cold');
+    await fill(driver, 'Note asks', '12,345');
+    await press(driver, 'Open the delivery');
+    await pageSays(driver, 'That is no temperature');
+    await pageSays(driver, 'A price looks like 14.90 or 14,90');
+    await fill(driver, 'Core by probe', '0.8');
+    await press(driver, 'Open the delivery');
+    await pageSays(driver, 'Say the supplier');
+    const probe = await see(driver, By.xpath('//label[span[contains(., "Core by probe")]]//input'));
+    expect(await probe.getAttribute('value')).toBe('0.8');
+  });
+
+  it('shows what another screen did without being asked', async () => {
+    const other = await openBrowser();
+    try {
+      await other.driver.get(shop.url);
+      await signIn(other.driver, 'Bram Teale', '1357');
+      await other.driver.get(`${shop.url}/landing`);
+      await press(other.driver, 'New delivery');
+      await open('landing');
+      const landed = async () => (await texts(driver, '[aria-label="Deliveries today"] button')).length;
+      const before = await landed();
+      await fill(other.driver, 'Supplier', 'Brannock Boats');
+      await press(other.driver, 'Open the delivery');
+      await driver.wait(async () => (await landed()) === before + 1, 8000, 'the new delivery never showed');
+    } finally {
+      await other.quit();
+    }
+  });
+
+  it('shows the counter hand no cost and no close', async () => {
+    const other = await openBrowser();
+    try {
+      await other.driver.get(shop.url);
+      await signIn(other.driver, 'Wil Aster', '9753');
+      await other.driver.get(`${shop.url}/close`);
+      await pageSays(other.driver, 'The manager closes the day');
+      await other.driver.get(`${shop.url}/landing`);
+      await pageSays(other.driver, 'Orsay Quay');
+      expect((await texts(other.driver, 'main')).join(' ')).not.toMatch(/8\.90|357\.11/);
+    } finally {
+      await other.quit();
+    }
+  });
+
+  it('sells a bag weighed on the scale and empties it', async () => {
+    await open('counter');
+    await press(driver, 'Whiting, whole');
+    shop.put(380);
+    await liveWeight(driver, 380);
+    await press(driver, 'Into the bag');
+    shop.put(0);
+    await pageSays(driver, '1 item');
+    await press(driver, 'Paid');
+    await pageSays(driver, 'paid:');
+    await pageSays(driver, 'Weigh it: the corner puts it in the bag.');
+    expect(await shop.faults()).toEqual([]);
+  });
+});
