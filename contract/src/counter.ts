@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, counterHands, everyone, managers, read, type Route } from './route.ts';
+import { change, counterHands, roles, managers, read, type Route } from './route.ts';
 
 /** One row of stock: this item of this lot, made by this ticket (0: as landed), in this place. */
 const stockKey = {
@@ -58,14 +58,14 @@ export const counter = {
   move: change('POST', '/api/counter/moves', {
     summary: 'Move stock to another place',
     tags: ['counter'],
-    roles: everyone,
+    roles,
     body: z.object({ ...stockKey, ...amount, to: f.stockPlace }),
     answer: f.done,
   }),
   discard: change('POST', '/api/counter/discards', {
     summary: 'Bin with a reason, or use in the kitchen',
     tags: ['counter', 'close', 'plan'],
-    roles: everyone,
+    roles,
     body: z.object({
       ...stockKey,
       ...amount,
@@ -77,7 +77,7 @@ export const counter = {
   count: change('POST', '/api/counter/counts', {
     summary: 'Count a row: the difference is unaccounted, in grams',
     tags: ['counter', 'close', 'plan'],
-    roles: everyone,
+    roles,
     body: z.object({
       ...stockKey,
       grams: z.number().int().min(0).max(2_000_000),

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, counterHands, everyone, read, type Route } from './route.ts';
+import { change, counterHands, roles, read, type Route } from './route.ts';
 
 const wantFields = {
   speciesId: z.string({ error: 'Choose the species' }).min(1, 'Choose the species'),
@@ -76,7 +76,7 @@ export const orders = {
     method: 'POST',
     path: '/api/orders/promise',
     kind: 'device',
-    roles: everyone,
+    roles,
     tags: [],
     query: null,
     summary: 'Could graded stock serve this? Changes nothing',

@@ -27,7 +27,6 @@ export type QueryOf<R extends Route> = R['query'] extends z.ZodType ? z.infer<R[
 export type BodyOf<R extends Route> = R['body'] extends z.ZodType ? z.infer<R['body']> : undefined;
 export type AnswerOf<R extends Route> = z.infer<R['answer']>;
 
-export const everyone = roles;
 export const backDoor = ['bench', 'manager'] as const satisfies readonly Role[];
 export const counterHands = ['counter', 'manager'] as const satisfies readonly Role[];
 export const managers = ['manager'] as const satisfies readonly Role[];
@@ -43,7 +42,7 @@ export const read = <A extends z.ZodType, Q extends z.ZodType | null = null>(
     kind: 'read',
     summary: r.summary,
     tags: r.tags,
-    roles: r.roles ?? everyone,
+    roles: r.roles ?? roles,
     query: (r.query ?? null) as Q,
     body: null,
     answer: r.answer,

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { everyone, read, type Route } from './route.ts';
+import { roles, read, type Route } from './route.ts';
 
 const me = z.object({ id: f.id, name: z.string(), role: f.role });
 export type Me = z.infer<typeof me>;
@@ -40,7 +40,7 @@ export const session = {
   signOut: {
     method: 'DELETE',
     path: '/api/session',
-    roles: everyone,
+    roles,
     kind: 'session',
     tags: [],
     query: null,

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { everyone, managers, read, tags, type Route } from './route.ts';
+import { roles, managers, read, tags, type Route } from './route.ts';
 
 const stageWait = z.object({ count: z.number().int(), noun: z.string(), hot: z.string().nullable() });
 const due = z.object({ at: f.instant, title: z.string(), detail: z.string(), hot: z.boolean() });
@@ -35,7 +35,7 @@ export const shop = {
     method: 'POST',
     path: '/api/devices/scale',
     kind: 'device',
-    roles: everyone,
+    roles,
     tags: [],
     query: null,
     summary: 'Tare or zero the bench scale; put on or lift off where the scale is the simulated one',

@@ -81,13 +81,13 @@ export async function see(driver: WebDriver, by: By, ms = 8000): Promise<WebElem
 }
 
 /** A button or link by what it says (or is called). */
-export const named = (text: string): By =>
+const named = (text: string): By =>
   By.xpath(
     `//*[self::button or self::a or @role='radio' or @role='button'][contains(normalize-space(.), "${text}") or contains(@aria-label, "${text}")]`,
   );
 
 /** The control under a field's label. */
-export const field = (label: string): By =>
+const field = (label: string): By =>
   By.xpath(`//label[span[contains(normalize-space(.), "${label}")]]//*[self::input or self::select]`);
 
 /** Presses it once it can be pressed. */

@@ -14,7 +14,7 @@ const away = (detail: string): Problem => ({
 });
 
 /** Whether sending the same request again with the same key may help: nothing is known to have been refused. */
-export const mayRetry = (problem: Problem): boolean => problem.status === 0 || problem.status === 503;
+export const mayRetry = (problem: Problem): boolean => [0, 502, 503, 504].includes(problem.status);
 
 /** One request; a problem document, a dead line or a server that answers nonsense come back as a problem. */
 export async function request<T>(
@@ -36,7 +36,12 @@ export async function request<T>(
     const change = response.headers.get('Change-Id');
     if (change) ownChanges.add(Number(change));
     const data = (await response.json()) as unknown;
-    return response.ok ? { ok: true, data: data as T } : { ok: false, problem: data as Problem };
+    if (response.ok) return { ok: true, data: data as T };
+    // Whatever stands between may answer in its own way: the status is what counts.
+    return {
+      ok: false,
+      problem: { ...away('The shop did not do that.'), ...(data as Problem), status: response.status },
+    };
   } catch {
     return {
       ok: false,
