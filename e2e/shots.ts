@@ -34,8 +34,11 @@ try {
   await open('/grading');
   await press(driver, 'Grade ');
   await see(driver, By.css('[aria-label="Fish of the sample"]'));
-  for (const key of ['f', 'n', 'f', 'n', 'f']) await driver.actions().sendKeys(key).perform();
-  await (await see(driver, By.css('[aria-label*="Eyes"][aria-label*="flat"]'))).click();
+  for (let fish = 1; fish <= 3; fish++) {
+    await driver.actions().sendKeys('f').perform();
+    await (await see(driver, By.css('[aria-label^="Eyes"][aria-label*="flat"]'))).click();
+    if (fish < 3) await driver.actions().sendKeys('n').perform();
+  }
   await shoot('grade-a-lot');
   await open('/bench');
   await press(driver, 'Go on');

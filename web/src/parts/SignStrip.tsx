@@ -111,7 +111,7 @@ export function SignStrip({
           <div className="absolute top-0 left-0 text-note text-ink3">
             ring: fish {current + 1}, your answer
             <br />
-            ticks: other fish, lens: the vote
+            ticks: others, lens: vote
           </div>
         )}
       </div>

@@ -132,7 +132,7 @@ export function WeighOut({ ticket }: { ticket: Ticket }) {
     {
       act: 'Take',
       title: `${title}${window_ ? `: ${mass(window_[0])} to ${mass(window_[2])}` : ''}`,
-      detail: `to ${slot.goes}, about ${mass(aim ?? slot.expected)}`,
+      detail: `${slot.goes}, about ${mass(aim ?? slot.expected)}`,
       window: window_,
       earlier: slot.pieces ? before.filter((w) => w.pieces === 1).map((w) => w.grams) : [],
       onTake: (r: Reading) => void put(r.grams, 'measured'),
@@ -176,7 +176,7 @@ export function WeighOut({ ticket }: { ticket: Ticket }) {
                   />
                 </svg>
                 <span className="truncate font-figure text-row font-medium">
-                  {s.name} <span className="text-label text-ink3">to {s.goes}</span>
+                  {s.name} <span className="text-label text-ink3">· {s.goes}</span>
                 </span>
                 <span className="font-figure text-row font-semibold">
                   {list.length > 0 ? (

@@ -21,7 +21,7 @@ export function BalanceStrip({
     const bin = Math.round(share * 4);
     const height = stack.get(bin) ?? 0;
     stack.set(bin, height + 1);
-    return { lot: l, x: x(share), y: 52 - Math.min(height, 6) * 6.5 };
+    return { lot: l, x: x(share), y: 52 - Math.min(height, 5) * 6.5 };
   });
   const off = marks.filter((m) => !m.lot.discrepancy.within);
   return (
