@@ -212,6 +212,15 @@ describe('the verdict', () => {
     expect(better.votes.find((v) => v.sign.id === 'eyes')!.oddsDays).toBeLessThan(0);
   });
 
+  it('has an interval of days left that is the interval of days used, seen from the other end', () => {
+    const g = look(three(all(1)), { storageCelsius: 5 });
+    const at5 = 2.25;
+    expect(g.daysLeftRange[0]).toBeCloseTo((11 - g.used - g.halfWidth) / at5, 9);
+    expect(g.daysLeftRange[1]).toBeCloseTo((11 - g.used + g.halfWidth) / at5, 9);
+    const fresh = look([all(0)]);
+    expect(fresh.daysLeftRange[1]).toBeLessThanOrEqual(11);
+  });
+
   it('runs the clock of a whole fish faster', () => {
     const whole = look(three(all(0, 'sea_bass', 'whole')), { id: 'sea_bass', condition: 'whole' });
     expect(whole.daysLeft).toBeCloseTo(15 * 0.9 * 0.75, 9);

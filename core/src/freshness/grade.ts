@@ -67,6 +67,8 @@ export interface Grade {
   reasons: string[];
   /** Days left whole, as it came, at the storage temperature. */
   daysLeft: number;
+  /** The same at both ends of the 90 % interval. */
+  daysLeftRange: readonly [number, number];
   fitFor: Use | null;
 }
 
@@ -163,7 +165,8 @@ export function grade(input: GradeInput): Grade {
   const locations = perFish.map((p) => p.location);
   const mixed = Math.max(...locations) - Math.min(...locations) > mixedShare * iceDays;
   const rate = spoilageRate(input.storageCelsius) * gutsFactor(input.species, input.condition);
-  const days = Math.max(0, iceDays - used) / rate;
+  const left = (after: number) => (rate === 0 ? Infinity : Math.max(0, iceDays - after) / rate);
+  const days = left(used);
   const hardStops = hardStopsOf(input);
 
   const { verdict, reasons } = decide({
@@ -195,6 +198,7 @@ export function grade(input: GradeInput): Grade {
     verdict,
     reasons,
     daysLeft: days,
+    daysLeftRange: [left(used + halfWidth), left(Math.max(0, used - halfWidth))],
     fitFor: rung?.use ?? null,
   };
 }

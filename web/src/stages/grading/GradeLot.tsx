@@ -24,6 +24,7 @@ import { Fish } from '../../parts/Fish.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { SignStrip } from '../../parts/SignStrip.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { AtOdds } from './AtOdds.tsx';
 import { FitFor } from './FitFor.tsx';
 import { VerdictPanel } from './VerdictPanel.tsx';
 import { verdictNames } from './words.ts';
@@ -147,7 +148,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                   {result.halfWidth.toFixed(1)} · mark {result.mark}
                   <span className="block text-ink2">
                     left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days
-                    as it is
+                    as it is ({result.daysLeftRange.map((d) => d.toFixed(1)).join(' to ')})
                     {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
                   </span>
                 </>
@@ -175,9 +176,13 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
           )}
         </section>
         <section>
-          <div className="flex h-[88px] items-center max-sm:hidden">
-            <Fish species={species} grams={wholeGrams} perMm={0.34} />
-          </div>
+          {result && result.atOdds.length > 0 ? (
+            <AtOdds result={result} />
+          ) : (
+            <div className="flex h-[88px] items-center max-sm:hidden">
+              <Fish species={species} grams={wholeGrams} perMm={0.34} />
+            </div>
+          )}
           {mayGrade && (
             <>
               <div

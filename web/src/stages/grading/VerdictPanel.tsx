@@ -31,6 +31,8 @@ export function VerdictPanel({
   onRecord,
 }: Props) {
   const errors = errorsByPath(problem);
+  // What stands apart is said at the head of the column, with its causes.
+  const reasons = result?.reasons.filter((r) => !r.endsWith('at odds with the other signs')) ?? [];
   const stopped = (result?.hardStops.length ?? 0) > 0;
   return (
     <div>
@@ -63,8 +65,8 @@ export function VerdictPanel({
           );
         })}
       </div>
-      {result && (
-        <p className="border-t border-line py-2 text-note text-ink2">{result.reasons.join(' · ')}</p>
+      {reasons.length > 0 && (
+        <p className="border-t border-line py-2 text-note text-ink2">{reasons.join(' · ')}</p>
       )}
       {asksWhy && (
         <TextField
@@ -89,14 +91,6 @@ export function VerdictPanel({
       >
         Record verdict
       </Button>
-      {result?.atOdds.map((o) => (
-        <div key={o.signId} className="mt-4 border-t-[1.5px] border-emberline pt-2">
-          <h2 className="text-label text-embertext">
-            {result.votes.find((v) => v.sign.id === o.signId)!.sign.name} at odds: look again
-          </h2>
-          <p>{o.advice}</p>
-        </div>
-      ))}
     </div>
   );
 }
