@@ -8,19 +8,31 @@ export interface ShopCalendar {
   weekdays: readonly number[];
 }
 
+const formats = new Map<string, Intl.DateTimeFormat>();
+
 /** The date (YYYY-MM-DD) of an instant in the shop's zone. */
 export function tradingDay(at: Date, calendar: Pick<ShopCalendar, 'timeZone'>): string {
-  const local = new TZDate(at, calendar.timeZone);
-  const pad = (n: number) => String(n).padStart(2, '0');
-  return `${local.getFullYear()}-${pad(local.getMonth() + 1)}-${pad(local.getDate())}`;
+  const { timeZone } = calendar;
+  let format = formats.get(timeZone);
+  // Making a formatter costs a hundred times its use; the Canadian form of a date is the ISO one.
+  if (!format) formats.set(timeZone, (format = new Intl.DateTimeFormat('en-CA', { timeZone })));
+  return format.format(at);
 }
+
+const instants = new Map<string, number>();
 
 /** The instant of a local time of day (minutes after midnight) on a date. */
 export function instantOn(day: string, minutes: number, calendar: Pick<ShopCalendar, 'timeZone'>): Date {
-  const [y, m, d] = day.split('-').map(Number) as [number, number, number];
-  return new Date(
-    new TZDate(y, m - 1, d, Math.floor(minutes / 60), minutes % 60, calendar.timeZone).getTime(),
-  );
+  const key = `${day} ${minutes} ${calendar.timeZone}`;
+  let at = instants.get(key);
+  if (at === undefined) {
+    const [y, m, d] = day.split('-').map(Number) as [number, number, number];
+    at = new TZDate(y, m - 1, d, Math.floor(minutes / 60), minutes % 60, calendar.timeZone).getTime();
+    // A list asks for the same few evenings over and over.
+    if (instants.size > 1000) instants.clear();
+    instants.set(key, at);
+  }
+  return new Date(at);
 }
 
 /** The date `n` days later (negative: earlier). */

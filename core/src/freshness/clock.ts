@@ -50,11 +50,10 @@ export function daysLeft(life: LifeInput): { used: number; left: number; cautiou
  * `days` is the cautious life (estimate less half the lower half-width) from `now`.
  */
 export function sellBy(now: Date, days: number, calendar: ShopCalendar): string | null {
-  const end = now.getTime() + Math.min(days, 60) * 86_400_000;
+  const end = new Date(now.getTime() + Math.min(days, 60) * 86_400_000);
   const today = tradingDay(now, calendar);
-  let last: string | null = null;
-  for (let day = today; instantOn(day, calendar.closesAt, calendar).getTime() <= end; day = addDays(day, 1)) {
-    if (isTradingDay(day, calendar)) last = day;
-  }
-  return last;
+  let day = tradingDay(end, calendar);
+  if (instantOn(day, calendar.closesAt, calendar) > end) day = addDays(day, -1);
+  while (day >= today && !isTradingDay(day, calendar)) day = addDays(day, -1);
+  return day >= today ? day : null;
 }

@@ -88,3 +88,16 @@ export async function transaction<T>(pool: Pool, work: (tx: Tx) => Promise<T>): 
     }
   }
 }
+
+/**
+ * Runs a read on one connection. Each statement sees what is committed when it begins, exactly as in a transaction of
+ * this isolation level, so the two trips to begin and end one are saved.
+ */
+export async function reading<T>(pool: Pool, work: (tx: Tx) => Promise<T>): Promise<T> {
+  const tx = await pool.getConnection();
+  try {
+    return await work(tx);
+  } finally {
+    tx.release();
+  }
+}

@@ -3,7 +3,7 @@ import express, { type NextFunction, type Request, type RequestHandler, type Res
 import type { Pool } from 'mysql2/promise';
 import { type z } from 'zod';
 import type { Actor, Work } from './context.ts';
-import { errorCode, transaction, type Tx } from './db.ts';
+import { errorCode, reading, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
 import { once } from './idempotency.ts';
 import { log } from './log.ts';
@@ -62,8 +62,8 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
     };
     const now = platform.clock();
     const work = async (tx: Tx) => handler({ tx, actor, now, settings: await readSettings(tx) }, input);
-    const { answer, repeated, changeId } = await transaction(platform.pool, async (tx) => {
-      if (route.kind !== 'change') return { answer: await work(tx), repeated: false, changeId: 0 };
+    const unchanged = async (tx: Tx) => ({ answer: await work(tx), repeated: false, changeId: 0 });
+    const changed = async (tx: Tx) => {
       const asked = {
         staffId: actor.id,
         route: `${route.method} ${request.path}`,
@@ -71,7 +71,10 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
       };
       const result = await once(tx, request.get('Idempotency-Key'), asked, now, () => work(tx));
       return { ...result, changeId: result.repeated ? 0 : await announce(tx, route.tags, now) };
-    });
+    };
+    const { answer, repeated, changeId } = await (route.kind === 'change'
+      ? transaction(platform.pool, changed)
+      : reading(platform.pool, unchanged));
     if (platform.checkAnswers) route.answer.parse(answer);
     if (changeId) response.set('Change-Id', String(changeId));
     if (repeated) response.set('Idempotent-Replay', 'true');
@@ -104,6 +107,8 @@ function problemOf(error: unknown): Problem {
     return problems.badInput('Send UTF-8').problem;
   if (error instanceof URIError) return problems.badInput('The address is malformed').problem;
   if (
+    // A connection that broke under a statement: the driver marks it, with or without a code.
+    (error as { fatal?: boolean } | null)?.fatal === true ||
     /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOENT|ETIMEDOUT|PROTOCOL_CONNECTION_LOST|PROTOCOL_ENQUEUE.*|ER_SERVER_SHUTDOWN|ER_CON_COUNT_ERROR|ER_CONNECTION_KILLED|POOL_CLOSED)$/.test(
       code,
     ) ||
