@@ -12,6 +12,7 @@ import {
 import { filletsPerFish, type Species } from '@ember-slate/core/species';
 import { trims } from '@ember-slate/core/yields';
 import * as bench from '@ember-slate/server/bench/service';
+import { oneTicket } from '@ember-slate/server/bench/tickets';
 import * as counter from '@ember-slate/server/counter/service';
 import * as grading from '@ember-slate/server/grading/service';
 import * as landing from '@ember-slate/server/landing/service';
@@ -182,7 +183,7 @@ export class SampleShop {
   }
 
   async start(work: Work, ticketId: number) {
-    const ticket = await bench.oneTicket(work, ticketId);
+    const ticket = await oneTicket(work, ticketId);
     await bench.startTicket(work, ticketId, {
       version: ticket.version,
       inputs: ticket.inputs.map((i) => ({
@@ -195,7 +196,7 @@ export class SampleShop {
 
   /** Cuts and weighs out a started ticket the way a good cutter would, some better than others. */
   async cut(work: Work, ticketId: number, skill = 1) {
-    const ticket = await bench.oneTicket(work, ticketId);
+    const ticket = await oneTicket(work, ticketId);
     const species = this.book.get(ticket.speciesId)!;
     const about = (grams: number, spread: number) =>
       Math.max(1, Math.round(grams * (1 + this.random.normal() * spread)));
@@ -227,7 +228,7 @@ export class SampleShop {
     const loose = Math.min(left, this.random.whole(0, Math.max(2, Math.round(ticket.balance.allowed * 0.4))));
     if (left - loose >= 1) await weigh('drip', '', left - loose);
     if (forms[ticket.form].boneless) await bench.signSweep(work, ticketId, this.random.next() < 0.12 ? 1 : 0);
-    const now = await bench.oneTicket(work, ticketId);
+    const now = await oneTicket(work, ticketId);
     await bench.closeTicket(work, ticketId, {
       version: now.version,
       reason: now.balance.closes ? '' : 'tub of trim went down the drain',

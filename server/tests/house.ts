@@ -251,18 +251,25 @@ export async function toBench(house: House, body = fourFillets()) {
   return { orderId: order.id, tickets };
 }
 
-/** Brings the fish, weighs everything out as expected, sweeps; leaves the closing to the caller. */
-export async function cut(house: House, ticketId: number) {
+/** Brings the fish of a ticket to the bench with the weight they are expected to have. */
+export async function start(house: House, ticketId: number) {
   const params = { id: ticketId };
-  const ticket = await house.bench.ok(contract.bench.ticket, { params });
+  const { version, inputs } = await house.bench.ok(contract.bench.ticket, { params });
   await house.bench.ok(contract.bench.start, {
     params,
     body: {
-      version: ticket.version,
-      inputs: ticket.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+      version,
+      inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
     },
   });
-  const { expected } = await house.bench.ok(contract.bench.ticket, { params });
+  return house.bench.ok(contract.bench.ticket, { params });
+}
+
+/** Brings the fish, weighs everything out as expected, sweeps; leaves the closing to the caller. */
+export async function cut(house: House, ticketId: number) {
+  const params = { id: ticketId };
+  const ticket = await start(house, ticketId);
+  const { expected } = ticket;
   const weigh = (body: BodyOf<typeof contract.bench.weigh>) =>
     house.bench.ok(contract.bench.weigh, { params, body });
   await weigh({
