@@ -4,6 +4,7 @@ import {
   daysBetween,
   formatClock,
   instantOn,
+  isDate,
   isTradingDay,
   parseClock,
   tradingDay,
@@ -50,6 +51,19 @@ describe('dates', () => {
   ])('%s and %i days is %s', (day, n, other) => {
     expect(addDays(day, n)).toBe(other);
     expect(daysBetween(day, other)).toBe(n);
+  });
+
+  it.each([
+    ['2026-02-28', true],
+    ['2026-02-29', false],
+    ['2028-02-29', true],
+    ['2026-02-30', false],
+    ['2026-13-01', false],
+    ['2026-1-1', false],
+    ['today', false],
+    ['', false],
+  ])('"%s" is a date: %s', (text, is) => {
+    expect(isDate(text)).toBe(is);
   });
 
   it('knows the weekdays the shop trades', () => {

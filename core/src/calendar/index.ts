@@ -39,8 +39,12 @@ export function instantOn(day: string, minutes: number, calendar: Pick<ShopCalen
 export function addDays(day: string, n: number): string {
   const at = new Date(`${day}T12:00:00Z`);
   at.setUTCDate(at.getUTCDate() + n);
-  return at.toISOString().slice(0, 10);
+  return Number.isNaN(at.getTime()) ? '' : at.toISOString().slice(0, 10);
 }
+
+/** Whether this is a date that exists, as YYYY-MM-DD. */
+export const isDate = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && addDays(text, 0) === text;
 
 /** Whole days from one date to another. */
 export const daysBetween = (from: string, to: string): number =>

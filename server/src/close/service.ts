@@ -1,4 +1,5 @@
 import type { DayClose, LotClose } from '@ember-slate/contract';
+import { isDate } from '@ember-slate/core/calendar';
 import type { FormId } from '@ember-slate/core/forms';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
@@ -88,8 +89,7 @@ async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
 }
 
 export async function closeOf(work: Work, day: string): Promise<DayClose> {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day)))
-    throw problems.notFound('No such day');
+  if (!isDate(day)) throw problems.notFound('No such day');
   const book = await speciesById(work.tx);
   const lots = await lotsOfDay(work, day);
   const balances = await balancesOfLots(

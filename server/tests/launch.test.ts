@@ -1,0 +1,150 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { contract } from '@ember-slate/contract';
+import { afterAll, describe, expect, inject, it } from 'vitest';
+import { freePort } from '../src/launch/database.ts';
+import { prepare, wipe } from '../src/launch/prepare.ts';
+import { openPool, row, rows, transaction } from '../src/platform/db.ts';
+import { proveLedger } from '../src/platform/ledger.ts';
+import { Screen } from './house.ts';
+
+const { DATABASE_URL: _mine, ...env } = process.env;
+
+/** ./start without the set-up around it. */
+function start(args: string[], more: Record<string, string> = {}) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/launch/start.ts', ...args], {
+    env: { ...env, ...more },
+  });
+  let said = '';
+  const heard = new Set<() => void>();
+  for (const stream of [child.stdout, child.stderr])
+    stream.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      for (const check of heard) check();
+    });
+  return {
+    child,
+    said: () => said,
+    /** Waits until it has said this; fails when it ends before. */
+    says: (words: string) =>
+      new Promise<void>((done, fail) => {
+        const check = () => said.includes(words) && done();
+        heard.add(check);
+        check();
+        child.once('exit', (code) => fail(new Error(`ended with ${code} before "${words}":\n${said}`)));
+      }),
+  };
+}
+const ended = (child: ChildProcess) => new Promise<number | null>((done) => child.once('exit', done));
+
+describe('starting', () => {
+  const dir = mkdtempSync(join(tmpdir(), 'ember-slate-start-'));
+  afterAll(() => rmSync(dir, { recursive: true, force: true }));
+  let port = 0;
+  let pin = '';
+
+  it('opens an empty shop, says the first PIN once, and stops cleanly', async () => {
+    port = await freePort();
+    const shop = start(['--empty', '--port', String(port), '--data', dir]);
+    await shop.says('Ctrl-C closes it.');
+    expect(shop.said()).toContain(`http://127.0.0.1:${port}`);
+    pin = /Manager, PIN (\d{6})/.exec(shop.said())![1]!;
+    const screen = new Screen(`http://127.0.0.1:${port}`);
+    const { staff, sample } = await screen.ok(contract.session.shop);
+    expect(sample).toBe(false);
+    expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
+    expect((await screen.ok(contract.landing.species)).length).toBe(38);
+    expect(await screen.ok(contract.counter.stock)).toEqual([]);
+    shop.child.kill('SIGINT');
+    expect(await ended(shop.child)).toBe(0);
+    await expect(fetch(`http://127.0.0.1:${port}/api/shop`)).rejects.toThrow();
+    const log = readFileSync(join(dir, 'mariadb.log'), 'utf8');
+    expect(log.split('Shutdown complete').length).toBeGreaterThan(1);
+  });
+
+  it('starts again with what was there, also after a crash, and never says the PIN again', async () => {
+    for (const signal of ['SIGINT', 'SIGKILL', 'SIGINT'] as const) {
+      const shop = start(['--empty', '--port', String(port), '--data', dir]);
+      await shop.says('Ctrl-C closes it.');
+      expect(shop.said()).not.toContain('PIN');
+      const screen = new Screen(`http://127.0.0.1:${port}`);
+      const { staff } = await screen.ok(contract.session.shop);
+      expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
+      shop.child.kill(signal);
+      await ended(shop.child);
+      // A killed start leaves its database: it is killed too, as by the power.
+      if (signal === 'SIGKILL')
+        process.kill(Number(readFileSync(join(dir, 'db.pid'), 'utf8').trim()), 'SIGKILL');
+    }
+  });
+
+  it('says in words that the port is taken, and touches nothing', async () => {
+    const other = createServer().listen(0, '127.0.0.1');
+    await new Promise((done) => other.once('listening', done));
+    const taken = (other.address() as { port: number }).port;
+    const shop = start(['--port', String(taken), '--data', join(dir, 'never')]);
+    expect(await ended(shop.child)).toBe(1);
+    expect(shop.said()).toMatch(/is taken by another program.*--port/s);
+    other.close();
+  });
+
+  it.each([
+    [['--port', 'abc'], /is no port/],
+    [['--port', '70000'], /is no port/],
+    [['--colour', 'red'], /--colour/],
+  ])('refuses %o and shows how it is used', (args, words) => {
+    const shop = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/start.ts', ...args], {
+      env,
+      encoding: 'utf8',
+    });
+    expect(shop.status).toBe(2);
+    expect(shop.stderr).toMatch(words);
+    expect(shop.stderr).toContain('./start [--port N]');
+  });
+
+  it('explains itself', () => {
+    const shop = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/start.ts', '--help'], {
+      env,
+      encoding: 'utf8',
+    });
+    expect([shop.status, shop.stdout.includes('--empty')]).toEqual([0, true]);
+  });
+});
+
+describe('the sample shop', () => {
+  const url = inject('databaseUrl').replace(/\/ember_slate$/, `/ember_slate_sample_${process.pid}`);
+  afterAll(() => wipe(url));
+
+  it('is lived through the services: two weeks that balance, and a morning with its hard cases', async () => {
+    const outside = openPool(inject('databaseUrl'), 1);
+    await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
+    await outside.end();
+    await prepare(url);
+    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
+      env: { ...env, DATABASE_URL: url },
+      encoding: 'utf8',
+    });
+    expect(made.stderr).toBe('');
+    const pool = openPool(url, 1);
+    const count = async (sql: string) =>
+      Number((await row<{ n: number }>(pool, `SELECT COUNT(*) AS n FROM ${sql}`))!.n);
+    expect((await transaction(pool, proveLedger)).faults).toEqual([]);
+    expect(await count('day_close')).toBe(14);
+    expect(await count("ticket WHERE state = 'closed'")).toBeGreaterThan(20);
+    expect(await count('sale')).toBeGreaterThan(50);
+    expect(
+      await count("lot l JOIN delivery d ON d.id = l.delivery_id WHERE d.state = 'open'"),
+    ).toBeGreaterThan(0);
+    expect(await count('lot WHERE grade_id IS NULL')).toBeGreaterThan(2);
+    const verdicts = await rows<{ verdict: string }>(pool, 'SELECT DISTINCT verdict FROM grade');
+    expect(verdicts.map((v) => v.verdict)).toEqual(expect.arrayContaining(['accept', 'hold', 'reject']));
+    const states = await rows<{ state: string }>(pool, 'SELECT DISTINCT state FROM customer_order');
+    expect(states.map((s) => s.state)).toEqual(expect.arrayContaining(['open', 'ready', 'handed']));
+    const forms = await rows<{ form: string }>(pool, 'SELECT DISTINCT form FROM order_line');
+    expect(forms.length).toBeGreaterThanOrEqual(6);
+    await pool.end();
+  });
+});
