@@ -124,7 +124,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const mayGrade = me.role !== 'counter';
   return (
     <div className="pb-6">
-      <p className="truncate text-ink2">
+      <p className="truncate text-ink2 sm:pr-[300px]">
         <Link to="/grading" className="why mr-3">
           all lots
         </Link>
@@ -175,7 +175,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
             <FitFor result={result} iceDays={species.iceDays} condition={lot.condition} species={species} />
           )}
         </section>
-        <section>
+        <section className="sm:-mt-7">
           {result && result.atOdds.length > 0 ? (
             <AtOdds result={result} />
           ) : (

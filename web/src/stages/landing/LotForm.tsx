@@ -169,6 +169,7 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
         />
         {production === 'caught' ? (
           <SelectField
+            className="col-span-2"
             label="Catch area (FAO)"
             value={area}
             onChange={setArea}
@@ -179,6 +180,7 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
           />
         ) : (
           <TextField
+            className="col-span-2"
             label={production === 'farmed' ? 'Country of farming' : 'Water and country'}
             value={area}
             onChange={setArea}
@@ -205,7 +207,13 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
           empty="not said"
           note="as the supplier says"
         />
-        <TextField label="Remarks" value={remarks} onChange={setRemarks} error={errors.remarks} />
+        <TextField
+          className="col-span-2"
+          label="Remarks"
+          value={remarks}
+          onChange={setRemarks}
+          error={errors.remarks}
+        />
       </div>
       {problem && Object.keys(errors).length === 0 && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
