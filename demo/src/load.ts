@@ -163,10 +163,16 @@ async function openOrders(shop: SampleShop) {
   await countShort(shop.at(today, 9 * 60 + 30, 'counter'));
 }
 
-/** What was cut today and is for sale goes out on the slab. */
+/** What was cut today and is for sale goes out on the slab; heads and frames wait for the stock pot. */
 async function fillSlab(work: Work) {
   const cut = (await counter.stock(work)).filter(
-    (r) => r.place === 'place:cold_room' && r.batch > 0 && r.saleable && !r.blocked && r.grams > 150,
+    (r) =>
+      r.place === 'place:cold_room' &&
+      r.batch > 0 &&
+      r.saleable &&
+      !r.blocked &&
+      r.grams > 100 &&
+      !['trim:head', 'trim:frame'].includes(r.item),
   );
   for (const { place, lotId, item, batch, grams, pieces } of cut.slice(0, scenario.cutOnSlab))
     await counter.move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab' });

@@ -347,6 +347,25 @@ export const orders: readonly SampleOrder[] = [
     stage: 'ready',
     lines: [{ species: 'plaice', form: 'fillet_skinless', use: 'fry', pieces: 8, pieceG: 45 }],
   },
+  // A few pieces of a big fish: the rest of it goes on the slab.
+  {
+    customer: 'Marr',
+    due: 3.2,
+    stage: 'ready',
+    lines: [
+      { species: 'hake', form: 'steaks', use: 'grill', pieces: 2, pieceG: 220 },
+      { species: 'cod', form: 'fillet_skinless', use: 'fry', pieces: 2, pieceG: 180 },
+    ],
+  },
+  {
+    customer: 'Lunn',
+    due: 4,
+    stage: 'ready',
+    lines: [
+      { species: 'salmon', form: 'fillet_skin_on', use: 'grill', pieces: 2, pieceG: 170 },
+      { species: 'haddock', form: 'fillet_skin_on', use: 'fry', pieces: 2, pieceG: 160 },
+    ],
+  },
   {
     customer: 'The Ferry Rooms',
     due: 3.4,

@@ -204,7 +204,10 @@ export class SampleShop {
     const made =
       forms[ticket.form].unit === 'fish' || ticket.form === 'boneless_joint'
         ? ticket.fish
-        : (ticket.pieces ?? ticket.fish * filletsPerFish(species));
+        : Math.max(
+            ticket.pieces ?? ticket.fish * filletsPerFish(species),
+            ticket.pieceGrams === null ? 0 : Math.floor(main / ticket.pieceGrams),
+          );
     const wanted = Math.min(ticket.pieces ?? made, made);
     const forOrder =
       ticket.pieces !== null && ticket.pieceGrams !== null
