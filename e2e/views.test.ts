@@ -219,4 +219,30 @@ describe('the sample shop on screen', () => {
     await pageSays(driver, 'Weigh it: the corner puts it in the bag.');
     expect(await shop.faults()).toEqual([]);
   });
+
+  it('sells by the piece when there is no scale, at the tray’s own mean, and says it was estimated', async () => {
+    await open('counter');
+    await press(driver, 'Whiting, whole');
+    await press(driver, 'one piece more');
+    await press(driver, 'no scale?');
+    await pageSays(driver, '2 by the piece');
+    await pageSays(driver, 'the mean of this tray');
+    await press(driver, 'Put it in the bag');
+    await pageSays(driver, '1 item');
+    await press(driver, 'Paid');
+    await pageSays(driver, 'paid:');
+    const estimated = "SELECT COUNT(*) FROM sale_line WHERE weight_source = 'estimated' AND pieces = 2";
+    expect(await shop.count(estimated)).toBe(1);
+  });
+
+  it('hands a ready order over at the counter', async () => {
+    await open('counter');
+    const handed = () => shop.count("SELECT COUNT(*) FROM customer_order WHERE state = 'handed'");
+    const before = await handed();
+    await press(driver, 'Hand over');
+    await press(driver, 'Paid, hand over');
+    await pageSays(driver, 'handed to');
+    expect(await handed()).toBe(before + 1);
+    expect(await shop.faults()).toEqual([]);
+  });
 });

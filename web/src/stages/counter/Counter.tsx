@@ -8,9 +8,12 @@ import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { useTake } from '../../app/take.tsx';
 import { Button } from '../../parts/Button.tsx';
+import type { Weight } from '../../parts/Field.tsx';
+import { HandOver } from '../../parts/HandOver.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { bagTotal, intoBag, keyOf, rowKey, type BagLine } from './bag.ts';
+import { NoScale } from './NoScale.tsx';
 import { RowActions } from './RowActions.tsx';
 import { StockList } from './StockList.tsx';
 import { Tray } from './Tray.tsx';
@@ -28,14 +31,17 @@ function headline(rows: readonly StockRow[], today: string): string {
 
 export default function Counter() {
   const { data: rows, problem: away, again } = useRead(contract.counter.stock);
+  const { data: orders } = useRead(contract.orders.list, { query: {} });
   const { shop, me } = useShop();
-  const { today } = useTimes();
+  const { today, when } = useTimes();
   const book = useSpecies();
   const mass = useMass();
   const act = useAct();
   const sell = useChange(contract.counter.sell);
   const [chosenKey, setChosen] = useState<string | null>(null);
   const [count, setCount] = useState(1);
+  const [unweighed, setUnweighed] = useState(false);
+  const [handing, setHanding] = useState<number | null>(null);
   const [bag, setBag] = useState<readonly BagLine[]>([]);
   const [problem, setProblem] = useState<Problem | null>(null);
   const chosen = rows?.find((r) => rowKey(r) === chosenKey);
@@ -43,24 +49,19 @@ export default function Counter() {
   const pieces = chosen && chosen.freePieces > 0 ? Math.min(count, chosen.freePieces) : 0;
   const sellable =
     chosen && maySell && !chosen.blocked && chosen.saleable && chosen.pricePerKg !== null ? chosen : null;
+  const bagIt = (weight: Weight) => {
+    if (!sellable) return;
+    const line = { ...keyOf(sellable), ...weight, pieces, perKg: sellable.pricePerKg! };
+    setBag((had) => intoBag(had, { ...line, name: nameOf(sellable) }));
+    setCount(1);
+    setUnweighed(false);
+  };
   useTake(
     sellable && {
       act: 'Into the bag',
       title: `${nameOf(sellable)}, ${formatMoney(sellable.pricePerKg!)} a kg`,
       detail: `lot ${sellable.code}${pieces > 0 ? ` · ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}` : ''} · ${sellable.cautions.at(-1)}`,
-      onTake: (r) => {
-        setBag((had) =>
-          intoBag(had, {
-            ...keyOf(sellable),
-            grams: r.grams,
-            pieces,
-            source: 'measured',
-            perKg: sellable.pricePerKg!,
-            name: nameOf(sellable),
-          }),
-        );
-        setCount(1);
-      },
+      onTake: (r) => bagIt({ grams: r.grams, source: 'measured' }),
     },
     `${chosenKey} ${pieces} ${sellable?.pricePerKg}`,
   );
@@ -89,6 +90,8 @@ export default function Counter() {
     setCount(1);
     setProblem(null);
   };
+  const ready = (orders ?? []).filter((o) => o.state === 'ready');
+  const handed = ready.find((o) => o.id === handing);
   const slab = rows.filter((r) => r.place === 'place:slab');
   const back = rows.filter((r) => r.place !== 'place:slab');
   // Rows of the same length: six trays at most lie side by side.
@@ -104,6 +107,21 @@ export default function Counter() {
           prices a kilo in {shop.currency} · drawn to scale
         </p>
       </div>
+      {maySell && ready.length > 0 && (
+        <ul aria-label="Ready to collect" className="flex shrink-0 gap-6 overflow-x-auto pb-2">
+          {ready.map((o) => (
+            <li key={o.id} className="flex shrink-0 items-center gap-3">
+              <span className="text-note text-ink2">
+                <span className="font-figure text-label font-semibold text-ink">{when(o.dueAt)}</span>{' '}
+                {o.customer}, order {o.number}
+              </span>
+              <Button small onPress={() => setHanding(o.id)}>
+                Hand over
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
       <div className="min-h-0 flex-1 overflow-y-auto border-t-[2.5px] border-ink">
         <div
           className="grid"
@@ -202,6 +220,11 @@ export default function Counter() {
             </button>
           </div>
         )}
+        {sellable && (
+          <button type="button" className="why shrink-0" onClick={() => setUnweighed(true)}>
+            no scale?
+          </button>
+        )}
         {problem && (
           <p role="alert" className="max-w-[220px] border-b-[3px] border-emberline pb-1 text-note">
             {problem.detail}
@@ -220,6 +243,16 @@ export default function Counter() {
           Paid
         </Button>
       </div>
+      {unweighed && sellable && (
+        <NoScale
+          row={sellable}
+          name={nameOf(sellable)}
+          pieces={pieces}
+          onBag={bagIt}
+          onClose={() => setUnweighed(false)}
+        />
+      )}
+      {handed && <HandOver order={handed} onClose={() => setHanding(null)} />}
     </div>
   );
 }

@@ -1,13 +1,12 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney, multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { MoneyField, TextField } from '../../parts/Field.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { HandOver } from '../../parts/HandOver.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -26,79 +25,6 @@ const stateWords: Record<Order['lines'][number]['state'], string> = {
 /** A line with a ticket stands at the bench even before the first cut. */
 const lineWord = (line: Order['lines'][number]) =>
   line.state === 'planned' && line.ticketId !== null ? 'at the bench' : stateWords[line.state];
-
-/** Takes the money for what lies on the order shelf. */
-function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
-  const { send, busy } = useChange(contract.orders.handOver);
-  const { shop } = useShop();
-  const mass = useMass();
-  const act = useAct();
-  const lines = order.lines.filter((l) => l.state === 'ready');
-  const [prices, setPrices] = useState<Record<number, number | null>>(() =>
-    Object.fromEntries(lines.map((l) => [l.id, l.pricePerKg])),
-  );
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const total = lines.reduce((s, l) => s + multiplyRate(l.readyGrams, prices[l.id] ?? 0), 0);
-  const missing = lines.some((l) => prices[l.id] === null);
-  const hand = async () => {
-    const outcome = await send(
-      { version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: prices[l.id] ?? 0 })) },
-      { id: order.id },
-    );
-    if (!outcome.ok) return setProblem(outcome.problem);
-    act(
-      say({
-        text: `Order ${order.number} handed to ${order.customer}: ${formatMoney(outcome.data.total)} ${shop.currency}`,
-        problem: false,
-      }),
-    );
-    onClose();
-  };
-  return (
-    <Dialog open title={`Hand order ${order.number} to ${order.customer}`} onClose={onClose}>
-      {lines.map((l) => (
-        <div key={l.id} className="grid grid-cols-[1fr_130px_90px] items-end gap-4 border-t border-line pt-2">
-          <div className="pb-6">
-            <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
-            <div className="text-note text-ink2">
-              wanted {wantText(l, mass)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
-            </div>
-          </div>
-          <MoneyField
-            label="Price a kg"
-            value={prices[l.id] ?? null}
-            onChange={(v) => setPrices((had) => ({ ...had, [l.id]: v }))}
-          />
-          <div className="pb-8 text-right font-figure text-row font-semibold">
-            {formatMoney(multiplyRate(l.readyGrams, prices[l.id] ?? 0))}
-          </div>
-        </div>
-      ))}
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
-      <p className="text-note text-ink3">Allergen: fish. May contain bones. Keep it cold on the way home.</p>
-      <div className="flex items-center justify-between border-t-[1.5px] border-ink pt-4">
-        <span className="font-figure text-head font-semibold">
-          {formatMoney(total)} <span className="text-row font-medium text-ink2">{shop.currency}</span>
-        </span>
-        <span className="flex gap-3">
-          <Button onPress={onClose}>Not yet</Button>
-          <Button
-            kind="main"
-            busy={busy}
-            notYet={missing ? 'say every price' : null}
-            onPress={() => void hand()}
-          >
-            Paid, hand over
-          </Button>
-        </span>
-      </div>
-    </Dialog>
-  );
-}
 
 function Cancel({ order, onClose }: { order: Order; onClose: () => void }) {
   const { send, busy } = useChange(contract.orders.cancel);
