@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { contract, type BodyOf, type Route } from '@ember-slate/contract';
 import { openApi } from '@ember-slate/contract/openapi';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express, type Response } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
 import { pinoHttp } from 'pino-http';
@@ -99,21 +99,23 @@ function mountSession(app: Express, platform: Platform, host: string) {
   });
 }
 
-/** One stream a screen: what changed in the shop, and what the scale says. */
-function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter, request: Request) {
+/**
+ * One stream a screen: what changed in the shop, and what the scale says. It opens when nothing can be missed any
+ * more: what changed before is for the screen to read then.
+ */
+async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter) {
+  const send = (event: string, data: unknown) =>
+    response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+  const unhear = await feed.subscribe((changes) => send('change', changes));
+  if (response.destroyed) return unhear();
   response.writeHead(200, {
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store',
     'X-Accel-Buffering': 'no',
   });
-  const send = (event: string, data: unknown) =>
-    response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-  const stops = [
-    feed.subscribe((changes) => send('change', changes)),
-    scale.subscribe((reading) => send('scale', reading)),
-  ];
+  const stops = [unhear, scale.subscribe((reading) => send('scale', reading))];
   const beat = setInterval(() => send('beat', 0), 10_000);
-  request.on('close', () => {
+  response.on('close', () => {
     clearInterval(beat);
     for (const stop of stops) stop();
   });
@@ -133,7 +135,7 @@ function mountDevices(app: Express, platform: Platform, feed: FeedReader, scale:
   );
   const stream: Route = { ...contract.shop.tide, path: '/api/feed' };
   app.get('/api/feed', async (request, response) => {
-    await withActor(platform, stream, (_actor, _body, r) => streamTo(r, feed, scale, request))(
+    await withActor(platform, stream, (_actor, _body, r) => streamTo(r, feed, scale))(
       request,
       response,
       () => undefined,

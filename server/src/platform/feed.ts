@@ -1,6 +1,6 @@
 import type { Tag } from '@ember-slate/contract';
 import type { Pool } from 'mysql2/promise';
-import { row, rows, run, type Tx } from './db.ts';
+import { rows, run, type Tx } from './db.ts';
 
 /** One change of the shop and what it touched; a screen knows its own changes by their id. */
 export interface Change {
@@ -12,13 +12,18 @@ export interface Change {
 export const announce = async (tx: Tx, tags: readonly Tag[], now: Date): Promise<number> =>
   (await run(tx, 'INSERT INTO change_feed (at, tags) VALUES (?, ?)', [now, tags.join(',')])).insertId;
 
+/** How far back a slow transaction's older id is still looked for. */
+const overlap = 100;
+
 /**
  * Reads the change feed for every screen of this process: one poll, shared. Other processes' changes arrive the
- * same way, since the feed is a table.
+ * same way, since the feed is a table. A transaction may commit an older id after a newer one, so ids are remembered
+ * over an overlap and each is given out once.
  */
 export class FeedReader {
   private listeners = new Set<(changes: Change[]) => void>();
-  private last: number | null = null;
+  private seen = new Set<number>();
+  private beginning: Promise<void> | null = null;
   private timer: NodeJS.Timeout | null = null;
 
   constructor(
@@ -26,7 +31,10 @@ export class FeedReader {
     private readonly everyMs = 250,
   ) {}
 
-  subscribe(listener: (changes: Change[]) => void): () => void {
+  /** Resolves once every change from now on will be heard. Rejects when the database is away. */
+  async subscribe(listener: (changes: Change[]) => void): Promise<() => void> {
+    this.beginning ??= this.begin();
+    await this.beginning;
     this.listeners.add(listener);
     if (!this.timer) this.schedule();
     return () => {
@@ -34,11 +42,25 @@ export class FeedReader {
     };
   }
 
+  /** What is there already is no news. */
+  private async begin() {
+    try {
+      const known = await rows<{ id: number }>(
+        this.pool,
+        `SELECT id FROM change_feed ORDER BY id DESC LIMIT ${overlap}`,
+      );
+      this.seen = new Set(known.map((k) => k.id));
+    } catch (error) {
+      this.beginning = null;
+      throw error;
+    }
+  }
+
   private schedule() {
     const next = () => {
       this.timer = null;
       if (this.listeners.size > 0) this.schedule();
-      else this.last = null;
+      else this.beginning = null;
     };
     // When the database is away, the next poll tries again.
     this.timer = setTimeout(() => void this.poll().then(next, next), this.everyMs);
@@ -46,18 +68,16 @@ export class FeedReader {
   }
 
   private async poll() {
-    if (this.last === null) {
-      this.last =
-        (await row<{ id: number | null }>(this.pool, 'SELECT MAX(id) AS id FROM change_feed'))?.id ?? 0;
-      return;
-    }
-    const fresh = await rows<{ id: number; tags: string }>(
+    const floor = Math.max(0, ...this.seen) - overlap;
+    const found = await rows<{ id: number; tags: string }>(
       this.pool,
       'SELECT id, tags FROM change_feed WHERE id > ? ORDER BY id',
-      [this.last],
+      [floor],
     );
+    const fresh = found.filter((f) => !this.seen.has(f.id));
     if (fresh.length === 0) return;
-    this.last = fresh.at(-1)!.id;
+    for (const f of fresh) this.seen.add(f.id);
+    for (const id of this.seen) if (id <= floor) this.seen.delete(id);
     const changes = fresh.map((f) => ({ id: f.id, tags: f.tags.split(',') }));
     for (const listener of this.listeners) listener(changes);
   }

@@ -15,20 +15,14 @@ export function useFeed(signedIn: boolean): void {
       act(say({ text: `Kept on this screen, then refused: ${why}`, problem: true }));
     let source: EventSource;
     let reopen: number | undefined;
-    let lost = false;
     const open = () => {
       source = new EventSource('/api/feed');
       source.onopen = () => {
         act(lineLive());
-        const stale = lost;
-        lost = false;
-        // While the line was gone anything may have changed; what was kept here changes it once more.
-        void sendKept(refused).then((sent) => {
-          if (stale || sent > 0) act(api.util.invalidateTags([...tags]));
-        });
+        // Whatever was read before the line stood may be old by now; what was kept here changes it once more.
+        void sendKept(refused).finally(() => act(api.util.invalidateTags([...tags])));
       };
       source.onerror = () => {
-        lost = true;
         act(lineLost(Date.now()));
         source.close();
         reopen = window.setTimeout(open, 1500);
