@@ -128,6 +128,8 @@ export async function startPrivateDatabase(dir: string, givenPort?: number): Pro
     stop: async () => {
       if (gone !== null) return;
       const ended = new Promise<void>((done) => child.once('exit', () => done()));
+      // Nothing else may be left to keep this process alive until the database has put everything away.
+      child.ref();
       child.kill('SIGTERM');
       await ended;
     },
