@@ -66,17 +66,22 @@ describe('starting', () => {
   });
 
   it('starts again with what was there, also after a crash, and never says the PIN again', async () => {
-    for (const signal of ['SIGINT', 'SIGKILL', 'SIGINT'] as const) {
+    for (const end of ['stopped', 'power cut', 'killed', 'stopped'] as const) {
       const shop = start(['--empty', '--port', String(port), '--data', dir]);
       await shop.says('Ctrl-C closes it.');
       expect(shop.said()).not.toContain('PIN');
       const screen = new Screen(`http://127.0.0.1:${port}`);
       const { staff } = await screen.ok(contract.session.shop);
       expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
-      shop.child.kill(signal);
+      // A second one beside it is told so, and harms nothing.
+      const second = start(['--empty', '--port', String(await freePort()), '--data', dir]);
+      expect(await ended(second.child)).toBe(1);
+      expect(second.said()).toMatch(/open already/);
+      expect((await screen.send(contract.shop.tide)).status).toBe(200);
+      shop.child.kill(end === 'stopped' ? 'SIGINT' : 'SIGKILL');
       await ended(shop.child);
-      // A killed start leaves its database: it is killed too, as by the power.
-      if (signal === 'SIGKILL')
+      // Killed alone, it leaves its database running; with the power, that goes too.
+      if (end === 'power cut')
         process.kill(Number(readFileSync(join(dir, 'db.pid'), 'utf8').trim()), 'SIGKILL');
     }
   });

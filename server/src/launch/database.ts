@@ -42,6 +42,26 @@ const canConnect = async (url: string): Promise<boolean> => {
   }
 };
 
+const pidIn = (file: string): number => (existsSync(file) ? Number(readFileSync(file, 'utf8').trim()) : 0);
+const runs = (pid: number, words: string): boolean => {
+  const line = `/proc/${pid}/cmdline`;
+  return pid > 0 && existsSync(line) && readFileSync(line, 'utf8').includes(words);
+};
+
+/**
+ * A database whose ./start was killed runs on alone: it is put away first. Throws while its ./start still lives, since
+ * two of them must not share one shop.
+ */
+async function takeOver(home: string, data: string): Promise<void> {
+  const left = pidIn(join(home, 'db.pid'));
+  if (!runs(left, `--datadir=${data}`)) return;
+  const owner = pidIn(join(home, 'owner.pid'));
+  if (owner !== process.pid && runs(owner, 'node'))
+    throw new Error(`This shop is open already (process ${owner}): close it first`);
+  process.kill(left, 'SIGTERM');
+  for (let tries = 0; runs(left, `--datadir=${data}`) && tries < 300; tries++) await sleep(100);
+}
+
 /**
  * Starts MariaDB under `dir` on loopback with its own socket, port and generated password, making it first when it
  * is new. A database that was killed recovers by itself: every commit is on disk. Throws with the server's last log
@@ -70,6 +90,8 @@ export async function startPrivateDatabase(dir: string, givenPort?: number): Pro
     if (made.status !== 0)
       throw new Error(`The database could not be made:\n${made.stderr || made.error?.message}`);
   }
+  await takeOver(home, data);
+  writeFileSync(join(home, 'owner.pid'), String(process.pid));
   const init = join(home, 'init.sql');
   writeFileSync(
     init,

@@ -115,7 +115,7 @@ try {
   const said = await firstDay(databaseUrl, flags.empty);
   const scalePort = await freePort();
   scale = spawn(process.execPath, ['--import', 'tsx', 'devices/src/scale/main.ts', String(scalePort)], {
-    stdio: 'ignore',
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     detached: true,
   });
   running = await listen({
