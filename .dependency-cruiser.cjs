@@ -18,7 +18,7 @@ module.exports = {
     only('devices', 'devices'),
     only('server', 'server', 'core', 'contract', 'devices'),
     only('web', 'web', 'core', 'contract'),
-    only('demo', 'demo', 'core', 'contract', 'server'),
+    only('demo', 'demo', 'core', 'contract', 'server', 'devices'),
     only('e2e', 'e2e', 'core', 'contract', 'server', 'devices'),
     only('bench', 'bench', 'core', 'contract', 'server', 'devices'),
     {

@@ -35,7 +35,13 @@ describe('the contract', () => {
     const managerOnly = may('manager').filter(
       (n) => !may('bench').includes(n) && !may('counter').includes(n),
     );
-    expect(managerOnly.sort()).toEqual(['close.closeDay', 'counter.price', 'counter.voidSale']);
+    expect(managerOnly.sort()).toEqual([
+      'close.closeDay',
+      'cold.clear',
+      'cold.edit',
+      'counter.price',
+      'counter.voidSale',
+    ]);
   });
 });
 

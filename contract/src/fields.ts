@@ -67,7 +67,13 @@ export const condition = z.enum([
 ] satisfies ArrivalCondition[]);
 export const verdict = z.enum(['accept', 'use_today', 'cooked_only', 'hold', 'reject'] satisfies Verdict[]);
 export const category = z.enum(['Extra', 'A', 'B', 'Not admitted'] satisfies Category[]);
-export const stockPlace = z.enum(['place:cold_room', 'place:slab', 'place:freezer'] satisfies StockPlace[]);
+export const stockPlace = z.enum([
+  'place:cold_room',
+  'place:slab',
+  'place:display',
+  'place:freezer',
+  'place:van',
+] satisfies StockPlace[]);
 export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satisfies ProductionMethod[]);
 export const role = z.enum(['counter', 'bench', 'manager']);
 

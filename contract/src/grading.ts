@@ -41,6 +41,8 @@ const gradingLot = z.object({
   usedNow: z.number().nullable(),
   daysLeft: z.number().nullable(),
   sellBy: f.day.nullable(),
+  /** Temperature to expect where it lies, C. */
+  expected: z.number(),
 });
 export type GradingLot = z.infer<typeof gradingLot>;
 

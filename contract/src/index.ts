@@ -1,5 +1,6 @@
 import { bench } from './bench.ts';
 import { close } from './close.ts';
+import { cold } from './cold.ts';
 import { counter } from './counter.ts';
 import { grading } from './grading.ts';
 import { landing } from './landing.ts';
@@ -9,10 +10,22 @@ import { session } from './session.ts';
 import { shop } from './shop.ts';
 
 /** Every request of the product, by room. */
-export const contract = { session, shop, landing, grading, orders, plan, bench, counter, close } as const;
+export const contract = {
+  session,
+  shop,
+  landing,
+  grading,
+  orders,
+  plan,
+  bench,
+  counter,
+  close,
+  cold,
+} as const;
 
 export type { Ticket, TicketSummary, WeighOut } from './bench.ts';
 export type { DayClose, LotClose } from './close.ts';
+export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
 export type { StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { GradingLot } from './grading.ts';

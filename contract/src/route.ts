@@ -4,7 +4,17 @@ export const roles = ['counter', 'bench', 'manager'] as const;
 export type Role = (typeof roles)[number];
 
 /** What a change touches; screens that show a tag fetch again when the change feed names it. */
-export const tags = ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close', 'people'] as const;
+export const tags = [
+  'landing',
+  'grading',
+  'orders',
+  'plan',
+  'bench',
+  'counter',
+  'close',
+  'people',
+  'cold',
+] as const;
 export type Tag = (typeof tags)[number];
 
 /**

@@ -18,7 +18,7 @@ export const session = {
         currency: z.string(),
         closesAt: z.number().int(),
         weekdays: z.array(z.number().int()),
-        storageTenths: z.number().int(),
+        ruleProfile: z.enum(['eu', 'us']),
         idleLockMinutes: z.number().int(),
         staff: z.array(z.object({ id: f.id, name: z.string() })),
         me: me.nullable(),

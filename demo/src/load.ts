@@ -8,6 +8,7 @@ import { configFromEnv } from '@ember-slate/server/platform/config';
 import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
 import { writeSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
+import { answerFaults, coldHistory } from './cold.ts';
 import { Random } from './random.ts';
 import * as scenario from './scenario.ts';
 import { SampleShop } from './shop.ts';
@@ -199,9 +200,11 @@ try {
   const days = Array.from({ length: scenario.historyDays }, (_, i) => scenario.historyDays - i);
   await transaction(pool, async (tx) => {
     const shop = await openShop(tx);
+    await coldHistory(shop.at(today, 0), now);
     await setPrices(shop);
     for (const ago of days) await pastDay(shop, addDays(today, -ago), ago);
     await thisMorning(shop);
+    await answerFaults(shop.at(today, 8 * 60));
     await openOrders(shop);
   });
 } finally {

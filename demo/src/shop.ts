@@ -19,6 +19,7 @@ import * as landing from '@ember-slate/server/landing/service';
 import * as orders from '@ember-slate/server/orders/service';
 import { shopLots, wantOf } from '@ember-slate/server/plan/available';
 import * as plan from '@ember-slate/server/plan/service';
+import { Logs } from '@ember-slate/server/cold/logs';
 import type { Actor, Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ShopSettings } from '@ember-slate/server/platform/settings';
@@ -41,11 +42,19 @@ export class SampleShop {
     private readonly end: Date,
   ) {}
 
+  private readonly logs = new Logs();
+
   /** Work by the person of this role at a local time of a day, never later than the moment of making. */
   at(day: string, minutes: number, role: Actor['role'] = 'manager'): Work {
     const wanted = instantOn(day, minutes, this.settings);
     const now = wanted < this.end ? wanted : this.end;
-    return { tx: this.tx, actor: this.people.find((p) => p.role === role)!, now, settings: this.settings };
+    return {
+      tx: this.tx,
+      actor: this.people.find((p) => p.role === role)!,
+      now,
+      settings: this.settings,
+      logs: this.logs,
+    };
   }
 
   async deliver(
@@ -111,7 +120,7 @@ export class SampleShop {
       limitCelsius: intakeLimit(species),
       temperatureHistory: false,
       foreignSmell: false,
-      storageCelsius: work.settings.storageTenths / 10,
+      storageCelsius: (await grading.gradingLot(work, lot.id)).expected,
     });
     const verdict = decision?.verdict ?? advice.verdict;
     await grading.recordGrade(work, lot.id, {

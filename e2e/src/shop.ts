@@ -59,6 +59,7 @@ export async function openShop(sample = false): Promise<Shop> {
       host: '127.0.0.1',
       port,
       scaleAddress: `127.0.0.1:${scalePort}`,
+      sensorAddress: null,
       webRoot: join(process.cwd(), 'web/dist'),
       checkAnswers: true,
     });

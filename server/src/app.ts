@@ -8,6 +8,8 @@ import type { Pool } from 'mysql2/promise';
 import { pinoHttp } from 'pino-http';
 import { bench } from './bench/routes.ts';
 import { close } from './close/routes.ts';
+import { cold } from './cold/routes.ts';
+import { Logs } from './cold/logs.ts';
 import { counter } from './counter/routes.ts';
 import type { ScaleAdapter } from './devices/scale.ts';
 import { grading } from './grading/routes.ts';
@@ -63,7 +65,7 @@ const security = helmet({
   referrerPolicy: { policy: 'no-referrer' },
 });
 
-const rooms = { landing, grading, orders, plan, bench, counter, close };
+const rooms = { landing, grading, orders, plan, bench, counter, close, cold };
 
 /** Mounts one route; the path and the method are the contract's. */
 function mount(app: Express, route: Route, handler: express.RequestHandler) {
@@ -150,6 +152,7 @@ export function createApp(options: AppOptions): Express {
     pool,
     checkAnswers: options.checkAnswers,
     clock: options.clock ?? (() => new Date()),
+    logs: new Logs(),
   };
   const app = express();
   app.disable('x-powered-by');

@@ -95,6 +95,9 @@ function oddsAdvice(signId: string, worse: boolean): string {
     : 'This sign looks better than the rest. Trust the smell and the gills.';
 }
 
+/** The hard stop that papers can lift: a temperature history from the supplier. */
+export const histamineStop = 'a histamine species above its limit without a temperature history';
+
 /** Everything that refuses a lot whatever the consensus says. */
 function hardStopsOf(input: GradeInput): string[] {
   const worst = (id: string) => Math.max(-1, ...input.fish.map((f) => f[id] ?? -1));
@@ -109,8 +112,7 @@ function hardStopsOf(input: GradeInput): string[] {
   }
   if (input.species.euGroup === 'selachian' && worst('smell') === 2) stops.push('ammonia');
   if (input.foreignSmell) stops.push('a foreign smell');
-  if (input.species.histamine && tooWarm(input))
-    stops.push('a histamine species above its limit without a temperature history');
+  if (input.species.histamine && tooWarm(input)) stops.push(histamineStop);
   return stops;
 }
 

@@ -5,6 +5,7 @@ export {
   categoryLimits,
   fitRungs,
   grade,
+  histamineStop,
   sampleSize,
   verdicts,
   type Category,

@@ -1,8 +1,11 @@
+import type { RuleProfile } from '../coldchain/rawUse.ts';
 import type { Species } from '../species/index.ts';
 
 /**
- * The warmest core temperature at intake, C: 2 for fresh fish (Reg. (EC) 853/2004, Annex III, Section VIII, value
- * from memory), 4.4 for a histamine species (after FDA Fish and Fishery Products Hazards and Controls Guidance, value
- * from memory): fish in ice is colder than either. Follow your local food authority and your own food-safety plan.
+ * The warmest core temperature at intake, C. EU-like: 2 for fresh fish (Reg. (EC) 853/2004, Annex III, Section VIII);
+ * US-like: 5, 41 F (FDA Food Code); a histamine species 4.4, 40 F, under both (after FDA Fish and Fishery Products
+ * Hazards and Controls Guidance). Values from memory; fish in ice is colder than any of them. Follow your local food
+ * authority and your own food-safety plan.
  */
-export const intakeLimit = (species: Pick<Species, 'histamine'>): number => (species.histamine ? 4.4 : 2);
+export const intakeLimit = (species: Pick<Species, 'histamine'>, profile: RuleProfile = 'eu'): number =>
+  species.histamine ? 4.4 : profile === 'us' ? 5 : 2;

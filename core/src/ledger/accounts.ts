@@ -7,7 +7,9 @@ export const accounts = [
   'outside:customer',
   'place:cold_room',
   'place:slab',
+  'place:display',
   'place:freezer',
+  'place:van',
   'place:bench',
   'place:order_shelf',
   'end:waste',
@@ -20,7 +22,9 @@ export type Account = (typeof accounts)[number];
 export const stockPlaces = [
   'place:cold_room',
   'place:slab',
+  'place:display',
   'place:freezer',
+  'place:van',
 ] as const satisfies readonly Account[];
 export type StockPlace = (typeof stockPlaces)[number];
 

@@ -8,7 +8,7 @@ import {
   type TicketWeights,
   type TrimId,
 } from '@ember-slate/core/yields';
-import { lifeOf } from '../grading/life.ts';
+import { clocksOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { problems } from '../platform/problem.ts';
@@ -129,6 +129,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
     work.tx,
     inputs.map((i) => i.lotId),
   );
+  const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
   const weights = weightsOf(inputs, weighOuts);
   const { unaccounted, allowed, closes } = massBalance(weights);
   return {
@@ -145,7 +146,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
         pieces: i.pieces,
         grams: gramsOf(i),
         source: i.source ?? 'estimated',
-        daysLeft: lifeOf(work, species, lot)?.daysLeft ?? 0,
+        daysLeft: clocks.lot(lot.id)?.life?.left ?? 0,
         verdict: lot.verdict,
       };
     }),

@@ -2,7 +2,8 @@ import type { AnswerOf, BodyOf, StockRow, contract } from '@ember-slate/contract
 import { forms, speciesCautions, type FormId } from '@ember-slate/core/forms';
 import { isItem, isSaleable, itemName, reverse, type Account } from '@ember-slate/core/ledger';
 import { multiplyRate } from '@ember-slate/core/units';
-import { lifeOf } from '../grading/life.ts';
+import { clocksOf, type RowState } from '../cold/clocks.ts';
+import { histamineFull } from '../cold/first.ts';
 import { lotsById, type LotWithGrade } from '../grading/queries.ts';
 import { recordSale } from '../orders/service.ts';
 import type { Work } from '../platform/context.ts';
@@ -16,10 +17,11 @@ type Rooms = typeof contract.counter;
 type Key = { place: BalanceKey['account']; lotId: number; item: string; batch: number };
 
 /** Why a row may not be sold, in words; null when it may. */
-function blockedBecause(lot: LotWithGrade, item: string): string | null {
+function blockedBecause(lot: LotWithGrade, item: string, state: RowState | null): string | null {
   if (lot.verdict === null) return 'Not graded yet';
   if (lot.verdict === 'reject') return 'Rejected: it cannot be sold';
   if (lot.verdict === 'hold') return 'On hold until someone decides';
+  if (histamineFull(lot, state)) return 'Histamine account full: too long above 4.4 °C';
   return isSaleable(item) ? null : 'Not for sale';
 }
 
@@ -39,10 +41,11 @@ export async function stock(work: Work): Promise<StockRow[]> {
     'SELECT species_id, item, per_kg FROM price',
   );
   const priceOf = new Map(prices.map((p) => [`${p.species_id} ${p.item}`, p.per_kg]));
+  const clocks = await clocksOf(work, [...lots.values()], book);
   const found = held.map(({ account: place, ...h }): StockRow => {
     const lot = lots.get(h.lotId)!;
     const species = book.get(lot.speciesId)!;
-    const life = lifeOf(work, species, lot, h.item);
+    const state = clocks.row(h.lotId, place, h.item, h.batch);
     const taken = carriesPromises({ place, ...h }) ? Math.min(h.pieces, promised.get(h.lotId) ?? 0) : 0;
     return {
       place,
@@ -53,11 +56,11 @@ export async function stock(work: Work): Promise<StockRow[]> {
       itemName: itemName(h.item, lot.condition),
       condition: lot.condition,
       saleable: isSaleable(h.item),
-      blocked: blockedBecause(lot, h.item),
+      blocked: blockedBecause(lot, h.item, state),
       freePieces: h.pieces - taken,
       freeGrams: taken === 0 ? h.grams : Math.floor((h.grams * (h.pieces - taken)) / h.pieces),
-      daysLeft: life?.daysLeft ?? null,
-      sellBy: life?.sellBy ?? null,
+      daysLeft: state?.life?.left ?? null,
+      sellBy: state?.sellBy ?? null,
       pricePerKg: priceOf.get(`${species.id} ${h.item}`) ?? null,
       cautions: [
         ...speciesCautions(species),
@@ -110,12 +113,13 @@ export async function sell(work: Work, body: BodyOf<Rooms['sell']>): Promise<Ans
       )
     ).map((l) => [l.id, l]),
   );
+  const clocks = await clocksOf(work, [...lots.values()], await speciesById(work.tx));
   const entries = [];
   const seen = new Set<string>();
   for (const [i, line] of body.lines.entries()) {
     const lot = lots.get(line.lotId);
     if (!lot || !isItem(line.item)) throw fieldProblem(`lines.${i}`, 'That is not in stock');
-    const blocked = blockedBecause(lot, line.item);
+    const blocked = blockedBecause(lot, line.item, clocks.row(lot.id, line.place, line.item, line.batch));
     if (blocked) throw problems.conflict(`${lot.code}: ${blocked}`);
     // A second line of the same row would be weighed against stock the first has not left yet.
     const key = [line.place, line.lotId, line.item, line.batch].join(' ');
@@ -157,10 +161,19 @@ export async function voidSale(work: Work, id: number, reason: string): Promise<
   return { id };
 }
 
+/** Thawed fish is never frozen again raw (common practice). */
+async function refuseRefreezing(work: Work, key: Key) {
+  const lots = await lotsById(work.tx, [key.lotId]);
+  const clocks = await clocksOf(work, lots, await speciesById(work.tx));
+  if (clocks.row(key.lotId, key.place, key.item, key.batch)?.clock.thawedAt)
+    throw problems.conflict('This was frozen before and has thawed: it is never frozen again raw');
+}
+
 export async function move(work: Work, body: BodyOf<Rooms['move']>): Promise<{ id: number }> {
   if (body.to === body.place) throw fieldProblem('to', 'It lies there already');
   await lockLots(work.tx, [body.lotId]);
   await keepPromises(work, body, body.pieces);
+  if (body.to === 'place:freezer') await refuseRefreezing(work, body);
   return { id: await post(work, 'move', await take(work, accountKey(body), body, body.to)) };
 }
 

@@ -1,17 +1,25 @@
 import type { AnswerOf, BodyOf, GradingLot, contract } from '@ember-slate/contract';
-import { euGeneral, grade, intakeLimit, sampleSize, signsFor, type Level } from '@ember-slate/core/freshness';
+import {
+  euGeneral,
+  grade,
+  histamineStop,
+  intakeLimit,
+  sampleSize,
+  signsFor,
+  type Level,
+} from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { clocksOf, type Clocks } from '../cold/clocks.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
-import { lifeOf } from './life.ts';
 import { gradesOfLot, lotsById, lotsInShop, type LotWithGrade } from './queries.ts';
 
 type Rooms = typeof contract.grading;
 
-function toGradingLot(work: Work, species: Species, lot: LotWithGrade): GradingLot {
-  const life = lifeOf(work, species, lot);
+function toGradingLot(species: Species, lot: LotWithGrade, clocks: Clocks): GradingLot {
+  const state = clocks.lot(lot.id);
   const {
     gradedAt: _at,
     usedDays: _used,
@@ -19,21 +27,26 @@ function toGradingLot(work: Work, species: Species, lot: LotWithGrade): GradingL
     gradeId: _grade,
     pricePerKg: _price,
     production: _production,
+    arrivedAt: _arrived,
+    histamineClearance: _clearance,
     ...shown
   } = lot;
   return {
     ...shown,
     speciesName: species.name,
-    usedNow: life?.usedNow ?? null,
-    daysLeft: life?.daysLeft ?? null,
-    sellBy: life?.sellBy ?? null,
+    usedNow: state?.life?.used ?? null,
+    daysLeft: state?.life?.left ?? null,
+    sellBy: state?.sellBy ?? null,
+    expected: state?.expected ?? clocks.expected('place:cold_room'),
   };
 }
 
 /** Lots in the shop: those without a grade first, fish with their guts in before the others. */
 export async function gradingLots(work: Work): Promise<GradingLot[]> {
   const book = await speciesById(work.tx);
-  const lots = (await lotsInShop(work.tx)).map((l) => toGradingLot(work, book.get(l.speciesId)!, l));
+  const found = await lotsInShop(work.tx);
+  const clocks = await clocksOf(work, found, book);
+  const lots = found.map((l) => toGradingLot(book.get(l.speciesId)!, l, clocks));
   const rank = (l: GradingLot) =>
     l.verdict === null ? (l.condition === 'whole' ? 0 : 1) : l.verdict === 'hold' ? 2 : 3;
   return lots.sort((a, b) => rank(a) - rank(b) || (a.daysLeft ?? 0) - (b.daysLeft ?? 0) || a.id - b.id);
@@ -44,8 +57,9 @@ export async function gradingLot(work: Work, id: number): Promise<AnswerOf<Rooms
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
   const grades = await gradesOfLot(work.tx, id);
+  const clocks = await clocksOf(work, [lot], new Map([[species.id, species]]));
   return {
-    ...toGradingLot(work, species, lot),
+    ...toGradingLot(species, lot, clocks),
     grades: grades.map((g) => ({
       ...g,
       gradedAt: g.gradedAt.toISOString(),
@@ -82,18 +96,24 @@ export async function recordGrade(
       `Look at ${sampleSize(lot.pieces)} of ${lot.pieces} fish, or say why fewer will do`,
     );
   }
+  const clocks = await clocksOf(work, [lot], new Map([[species.id, species]]));
   const advice = grade({
     species,
     condition: lot.condition,
     fish: body.fish,
     coreCelsius: body.coreTenths === null ? null : body.coreTenths / 10,
-    limitCelsius: intakeLimit(species),
+    limitCelsius: intakeLimit(species, work.settings.ruleProfile),
     temperatureHistory: body.temperatureHistory,
     foreignSmell: body.foreignSmell,
-    storageCelsius: work.settings.storageTenths / 10,
+    storageCelsius: clocks.lot(id)?.expected ?? clocks.expected('place:cold_room'),
   });
-  if (advice.hardStops.length > 0 && body.verdict !== 'reject') {
-    throw fieldProblem('verdict', `This lot can only be rejected: ${advice.hardStops.join(', ')}`);
+  // A warm histamine species may wait for its papers; every other hard stop ends it.
+  const mayHold = advice.hardStops.every((s) => s === histamineStop);
+  if (advice.hardStops.length > 0 && body.verdict !== 'reject' && !(mayHold && body.verdict === 'hold')) {
+    throw fieldProblem(
+      'verdict',
+      `This lot can only be rejected${mayHold ? ', or held until its temperature history is here' : ''}: ${advice.hardStops.join(', ')}`,
+    );
   }
   if (body.verdict !== advice.verdict && !body.overrideReason)
     throw fieldProblem('overrideReason', 'Say why you decide otherwise');
@@ -119,6 +139,14 @@ export async function recordGrade(
       body.overrideReason || null,
     ],
   );
+  if (body.coreTenths !== null) {
+    await run(work.tx, 'INSERT INTO lot_probe (lot_id, at, tenths, staff_id) VALUES (?, ?, ?, ?)', [
+      id,
+      work.now,
+      body.coreTenths,
+      work.actor.id,
+    ]);
+  }
   await run(work.tx, 'UPDATE lot SET grade_id = ?, version = version + 1 WHERE id = ?', [made.insertId, id]);
   return { id: made.insertId, advised: advice.verdict, verdict: body.verdict };
 }

@@ -1,6 +1,7 @@
 import type { BodyOf, Delivery } from '@ember-slate/contract';
 import type { contract } from '@ember-slate/contract';
 import { addDays, tradingDay } from '@ember-slate/core/calendar';
+import type { RuleProfile } from '@ember-slate/core/coldchain';
 import { multiplyRate } from '@ember-slate/core/units';
 import { intakeLimit } from '@ember-slate/core/freshness';
 import { faoAreas, lotCode } from '@ember-slate/core/labels';
@@ -36,10 +37,15 @@ function differencesOf(
   return off;
 }
 
-function warningsOf(probeTenths: number | null, ice: string, species: readonly Species[]): string[] {
+function warningsOf(
+  profile: RuleProfile,
+  probeTenths: number | null,
+  ice: string,
+  species: readonly Species[],
+): string[] {
   const warnings = [];
   for (const s of species) {
-    const limit = intakeLimit(s);
+    const limit = intakeLimit(s, profile);
     if (probeTenths !== null && probeTenths / 10 > limit) {
       warnings.push(
         s.histamine
@@ -81,7 +87,7 @@ export async function listDeliveries(work: Work, day?: string): Promise<Delivery
       })),
       totals: { ...got, money: costs ? got.money : null },
       differences: mine.length === 0 ? [] : differencesOf(note, got),
-      warnings: warningsOf(d.probeTenths, d.ice, kinds),
+      warnings: warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds),
     };
   });
 }

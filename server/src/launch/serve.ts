@@ -2,6 +2,7 @@ import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
 import { ScaleAdapter } from '../devices/scale.ts';
+import { SensorFeed } from '../devices/sensors.ts';
 import type { Config } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
 
@@ -16,6 +17,7 @@ export interface Running {
 export async function listen(config: Config): Promise<Running> {
   const pool = openPool(config.databaseUrl);
   const scale = new ScaleAdapter(config.scaleAddress);
+  const sensors = new SensorFeed(pool, config.sensorAddress);
   const app = createApp({ ...config, pool, scale });
   const server = await new Promise<Server>((done, fail) => {
     const opened = app.listen(config.port, config.host, (error?: Error) =>
@@ -23,6 +25,7 @@ export async function listen(config: Config): Promise<Running> {
     );
   }).catch(async (error: NodeJS.ErrnoException) => {
     scale.close();
+    await sensors.close();
     await pool.end();
     throw error.code === 'EADDRINUSE'
       ? new Error(
@@ -36,6 +39,7 @@ export async function listen(config: Config): Promise<Running> {
     port: (server.address() as { port: number }).port,
     stop: async () => {
       scale.close();
+      await sensors.close();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await pool.end();

@@ -88,15 +88,27 @@ if (flags.help) {
   process.exit(0);
 }
 let database: PrivateDatabase | null = null;
-let scale: ChildProcess | null = null;
+const devices: ChildProcess[] = [];
 let running: Running | null = null;
 let stopping = false;
+
+/** Starts a stand-in of a device as its own process; it goes when this one does. Returns where it listens. */
+async function startDevice(name: string): Promise<string> {
+  const port = await freePort();
+  devices.push(
+    spawn(process.execPath, ['--import', 'tsx', `devices/src/${name}/main.ts`, String(port)], {
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+      detached: true,
+    }),
+  );
+  return `127.0.0.1:${port}`;
+}
 
 async function stop(code: number): Promise<never> {
   if (!stopping) {
     stopping = true;
     await running?.stop();
-    scale?.kill('SIGTERM');
+    for (const device of devices) device.kill('SIGTERM');
     await database?.stop();
   }
   process.exit(code);
@@ -113,16 +125,14 @@ try {
   const databaseUrl = process.env.DATABASE_URL ?? database!.url;
   await prepare(databaseUrl);
   const said = await firstDay(databaseUrl, flags.empty);
-  const scalePort = await freePort();
-  scale = spawn(process.execPath, ['--import', 'tsx', 'devices/src/scale/main.ts', String(scalePort)], {
-    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
-    detached: true,
-  });
+  const scaleAddress = await startDevice('scale');
+  const sensorAddress = await startDevice('sensors');
   running = await listen({
     databaseUrl,
     host: flags.host,
     port: flags.port,
-    scaleAddress: `127.0.0.1:${scalePort}`,
+    scaleAddress,
+    sensorAddress,
     webRoot: `${process.cwd()}/web/dist`,
     checkAnswers: false,
   });

@@ -3,7 +3,7 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
-import { lifeOf } from '../grading/life.ts';
+import { clocksOf } from '../cold/clocks.ts';
 import { lotsInShop, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
@@ -30,6 +30,7 @@ export async function shopLots(
     work.tx,
     "SELECT lot_id AS lotId, grams, pieces FROM balance WHERE account = 'place:cold_room' AND item = 'whole' AND batch = 0 AND grams > 0",
   );
+  const clocks = await clocksOf(work, lots, book);
   const inRoom = new Map(uncut.map((u) => [u.lotId, u]));
   const promised = await promisedFish(
     work.tx,
@@ -40,7 +41,7 @@ export async function shopLots(
   for (const lot of lots) {
     const there = inRoom.get(lot.id);
     if (!there) continue;
-    const life = lifeOf(work, book.get(lot.speciesId)!, lot);
+    const state = clocks.row(lot.id, 'place:cold_room', 'whole', 0);
     const freePieces = Math.max(0, there.pieces - (promised.get(lot.id) ?? 0));
     const shopLot: ShopLot = {
       lot,
@@ -52,9 +53,9 @@ export async function shopLots(
         freePieces,
         freeGrams: there.pieces === 0 ? 0 : (there.grams * freePieces) / there.pieces,
         verdict: lot.verdict,
-        used: life?.usedNow ?? 0,
+        used: state?.life?.used ?? 0,
         halfWidth: lot.halfWidth ?? 0,
-        celsius: work.settings.storageTenths / 10,
+        celsius: state?.expected ?? clocks.expected('place:cold_room'),
       },
     };
     bySpecies.set(lot.speciesId, [...(bySpecies.get(lot.speciesId) ?? []), shopLot]);

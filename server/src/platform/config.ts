@@ -7,6 +7,8 @@ export interface Config {
   port: number;
   /** `host:port` of the scale's line protocol, null when the shop has none. */
   scaleAddress: string | null;
+  /** The same of the cold-room sensors. */
+  sensorAddress: string | null;
   /** Folder of the built screens, null when they are served elsewhere. */
   webRoot: string | null;
   /** Check every answer against the contract: on in tests. */
@@ -25,6 +27,7 @@ export function configFromEnv(env = process.env): Config {
     host: env.HOST ?? '127.0.0.1',
     port: Number(env.PORT ?? 4100),
     scaleAddress: env.SCALE_ADDRESS ?? null,
+    sensorAddress: env.SENSOR_ADDRESS ?? null,
     webRoot: env.WEB_ROOT ?? null,
     checkAnswers: env.CHECK_ANSWERS === '1',
   };

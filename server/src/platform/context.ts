@@ -1,5 +1,6 @@
 import type { Role } from '@ember-slate/contract';
 import { tradingDay } from '@ember-slate/core/calendar';
+import type { Logs } from '../cold/logs.ts';
 import type { Tx } from './db.ts';
 import type { ShopSettings } from './settings.ts';
 
@@ -15,6 +16,8 @@ export interface Work {
   actor: Actor;
   now: Date;
   settings: ShopSettings;
+  /** Temperature logs this process keeps at hand. */
+  logs: Logs;
 }
 
 /** The trading day of this piece of work. */

@@ -2,6 +2,7 @@ import type { Problem, Route } from '@ember-slate/contract';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import type { Pool } from 'mysql2/promise';
 import { type z } from 'zod';
+import type { Logs } from '../cold/logs.ts';
 import type { Actor, Work } from './context.ts';
 import { errorCode, reading, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
@@ -14,6 +15,7 @@ import { readSettings } from './settings.ts';
 export interface Platform {
   pool: Pool;
   clock: () => Date;
+  logs: Logs;
   checkAnswers: boolean;
 }
 
@@ -61,7 +63,8 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
       body: (route.body ? parse(route.body, request.body) : undefined) as never,
     };
     const now = platform.clock();
-    const work = async (tx: Tx) => handler({ tx, actor, now, settings: await readSettings(tx) }, input);
+    const work = async (tx: Tx) =>
+      handler({ tx, actor, now, settings: await readSettings(tx), logs: platform.logs }, input);
     const unchanged = async (tx: Tx) => ({ answer: await work(tx), repeated: false, changeId: 0 });
     const changed = async (tx: Tx) => {
       const asked = {

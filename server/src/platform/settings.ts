@@ -1,3 +1,4 @@
+import type { RuleProfile } from '@ember-slate/core/coldchain';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
 import { rows, run, type Tx } from './db.ts';
 
@@ -6,8 +7,8 @@ export interface ShopSettings extends ShopCalendar {
   name: string;
   sample: boolean;
   currency: string;
-  /** Tenths of a degree the cold room is kept at; the clock's constant temperature. */
-  storageTenths: number;
+  /** Whose limits count: temperatures at the door, freezing for raw use. */
+  ruleProfile: RuleProfile;
   idleLockMinutes: number;
 }
 
@@ -18,7 +19,7 @@ export const defaultSettings: ShopSettings = {
   timeZone: 'Europe/London',
   closesAt: 18 * 60,
   weekdays: [1, 2, 3, 4, 5, 6],
-  storageTenths: 5,
+  ruleProfile: 'eu',
   idleLockMinutes: 10,
 };
 

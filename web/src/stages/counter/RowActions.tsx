@@ -32,7 +32,9 @@ type Place = StockRow['place'];
 const placeNames: Record<Place, string> = {
   'place:cold_room': 'cold room',
   'place:slab': 'slab',
+  'place:display': 'display case',
   'place:freezer': 'freezer',
+  'place:van': 'van',
 };
 
 /** How much of a row, from the scale or typed. */

@@ -11,10 +11,12 @@ interface Props {
   iceDays: number;
   condition: ArrivalCondition;
   species: SpeciesRow;
+  /** Temperature to expect where it lies, C. */
+  celsius: number;
 }
 
 /** What it is fit for and until when, on the axis of the strip: the hardest use first, a lower rung stays open. */
-export function FitFor({ result, iceDays, condition, species }: Props) {
+export function FitFor({ result, iceDays, condition, species, celsius }: Props) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const { shop } = useShop();
   const { dayName, today } = useTimes();
@@ -22,7 +24,7 @@ export function FitFor({ result, iceDays, condition, species }: Props) {
   const left = narrow ? 16 : 210;
   const x = (days: number) =>
     left + (Math.min(days, iceDays * 1.08) / (iceDays * 1.08)) * (width - left - 14);
-  const rate = spoilageRate(shop.storageTenths / 10) * gutsFactor(species, condition);
+  const rate = spoilageRate(celsius) * gutsFactor(species, condition);
   const refused = result.verdict === 'reject';
   return (
     <div ref={ref} className="relative">
@@ -108,8 +110,8 @@ export function FitFor({ result, iceDays, condition, species }: Props) {
             {result.halfWidth.toFixed(2)}.
           </p>
           <p>
-            Days left = (ice days − used) ÷ rate. The rate at {shop.storageTenths / 10} °C is{' '}
-            {rate.toFixed(2)} times that of melting ice{condition === 'whole' ? ', guts in counted' : ''}.
+            Days left = (ice days − used) ÷ rate. The rate at {celsius.toFixed(1)} °C is {rate.toFixed(2)}{' '}
+            times that of melting ice{condition === 'whole' ? ', guts in counted' : ''}.
           </p>
           <p className="text-note text-ink3">
             Signs after Reg. (EC) 2406/96, Annex I (from memory); rate r(T) = (1 + 0.1 T)², FAO Fisheries

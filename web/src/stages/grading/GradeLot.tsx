@@ -69,7 +69,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   // Until a sign is looked at the strip shows the last grade's signs.
   const shownFish = started || !last ? fish : last.fish;
   const coreTenths = core.trim() === '' ? null : parseTemperature(core, units);
-  const limit = intakeLimit(species);
+  const limit = intakeLimit(species, shop.ruleProfile);
   const result = useMemo(() => {
     if (!shownFish.some((f) => Object.keys(f).length > 0)) return null;
     return grade({
@@ -80,9 +80,9 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
       limitCelsius: limit,
       temperatureHistory: history,
       foreignSmell: foreign,
-      storageCelsius: shop.storageTenths / 10,
+      storageCelsius: lot.expected,
     });
-  }, [shownFish, species, lot.condition, coreTenths, limit, history, foreign, shop.storageTenths]);
+  }, [shownFish, species, lot.condition, coreTenths, limit, history, foreign, lot.expected]);
 
   const looked = fish.filter((f) => Object.keys(f).length > 0);
   const done = (f: FishSigns) => signs.every((s) => f[s.id] !== undefined);
@@ -147,8 +147,9 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                   {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take{' '}
                   {result.halfWidth.toFixed(1)} · mark {result.mark}
                   <span className="block text-ink2">
-                    left at {formatTemperature(shop.storageTenths, units)}: {result.daysLeft.toFixed(1)} days
-                    as it is ({result.daysLeftRange.map((d) => d.toFixed(1)).join(' to ')})
+                    left at {formatTemperature(Math.round(lot.expected * 10), units)}:{' '}
+                    {result.daysLeft.toFixed(1)} days as it is (
+                    {result.daysLeftRange.map((d) => d.toFixed(1)).join(' to ')})
                     {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
                   </span>
                 </>
@@ -172,7 +173,13 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
             onLevel={mayGrade ? setLevel : () => undefined}
           />
           {result && (
-            <FitFor result={result} iceDays={species.iceDays} condition={lot.condition} species={species} />
+            <FitFor
+              result={result}
+              iceDays={species.iceDays}
+              condition={lot.condition}
+              species={species}
+              celsius={lot.expected}
+            />
           )}
         </section>
         <section className="sm:-mt-7">

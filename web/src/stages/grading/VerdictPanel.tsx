@@ -1,5 +1,5 @@
 import type { Problem } from '@ember-slate/contract';
-import { verdicts, type Grade, type Verdict } from '@ember-slate/core/freshness';
+import { histamineStop, verdicts, type Grade, type Verdict } from '@ember-slate/core/freshness';
 import { Button } from '../../parts/Button.tsx';
 import { errorsByPath, TextField } from '../../parts/Field.tsx';
 import { verdictNames } from './words.ts';
@@ -34,11 +34,13 @@ export function VerdictPanel({
   // What stands apart is said at the head of the column, with its causes.
   const reasons = result?.reasons.filter((r) => !r.endsWith('at odds with the other signs')) ?? [];
   const stopped = (result?.hardStops.length ?? 0) > 0;
+  // A warm histamine species may wait for its papers.
+  const mayHold = result?.hardStops.every((s) => s === histamineStop) ?? false;
   return (
     <div>
       <div role="radiogroup" aria-label="Verdict">
         {verdicts.map((v) => {
-          const off = result === null || (stopped && v !== 'reject');
+          const off = result === null || (stopped && v !== 'reject' && !(mayHold && v === 'hold'));
           return (
             <button
               key={v}

@@ -1,0 +1,182 @@
+import * as z from 'zod';
+import * as f from './fields.ts';
+import { change, managers, read, roles, type Route } from './route.ts';
+
+const episode = z.object({
+  kind: z.enum(['warm', 'silent']),
+  from: f.instant,
+  to: f.instant,
+  lasts: z.boolean(),
+  peak: z.number().nullable(),
+  answer: z.object({ by: z.string(), at: f.instant, done: z.string() }).nullable(),
+});
+
+const place = z.object({
+  id: f.id,
+  account: z.string(),
+  name: z.string(),
+  setTenths: z.number().int(),
+  limitTenths: z.number().int().nullable(),
+  sensor: z.string().nullable(),
+  version: f.version,
+  /** The last reading there is. */
+  last: z.object({ at: f.instant, celsius: z.number() }).nullable(),
+  /** What to expect next: the mean of the last 24 h, else the set point. */
+  expected: z.number(),
+  /** What was warm or silent in the last two weeks. */
+  episodes: z.array(episode),
+  lots: z.number().int(),
+});
+export type ColdPlace = z.infer<typeof place>;
+
+const histamine = z.object({
+  hours: z.number(),
+  limitHours: z.number(),
+  state: z.enum(['open', 'half', 'full']),
+});
+
+const rowClock = z.object({
+  place: z.string(),
+  placeName: z.string(),
+  item: z.string(),
+  itemName: z.string(),
+  batch: z.number().int(),
+  grams: z.number().int(),
+  pieces: z.number().int(),
+  used: z.number().nullable(),
+  daysLeft: z.number().nullable(),
+  /** At both ends of the 90 % interval. */
+  daysLeftRange: z.tuple([z.number(), z.number()]).nullable(),
+  sellBy: f.day.nullable(),
+  rate: z.number(),
+  expected: z.number(),
+  assumedHours: z.number(),
+  frozenAt: f.instant.nullable(),
+  thawedAt: f.instant.nullable(),
+});
+
+const lotLife = z.object({
+  id: f.id,
+  code: z.string(),
+  speciesId: z.string(),
+  speciesName: z.string(),
+  iceDays: z.number(),
+  supplier: z.string(),
+  condition: f.condition,
+  landedAt: f.instant,
+  verdict: f.verdict.nullable(),
+  halfWidth: z.number().nullable(),
+  pace: z.number(),
+  rows: z.array(rowClock),
+  /** Where it lay, oldest first, on the path of the row that counts. */
+  path: z.array(z.object({ placeName: z.string(), item: z.string(), from: f.instant, to: f.instant })),
+  /** Temperature round it and ice days used, over that path. */
+  curve: z.array(
+    z.object({ at: f.instant, celsius: z.number(), assumed: z.boolean(), used: z.number().nullable() }),
+  ),
+  grades: z.array(
+    z.object({ id: f.id, at: f.instant, used: z.number(), halfWidth: z.number(), verdict: f.verdict }),
+  ),
+  cores: z.array(z.object({ at: f.instant, celsius: z.number() })),
+  whatIf: z.array(
+    z.object({ name: z.string(), celsius: z.number(), daysLeft: z.number(), sellBy: f.day.nullable() }),
+  ),
+  histamine: histamine.extend({ source: z.string(), clearance: z.string().nullable() }).nullable(),
+  freezing: z
+    .object({
+      met: z.boolean(),
+      rule: z.object({
+        celsius: z.number(),
+        hours: z.number(),
+        solidAt: z.number().nullable(),
+        source: z.string(),
+      }),
+      hours: z.number(),
+    })
+    .nullable(),
+});
+export type LotLife = z.infer<typeof lotLife>;
+
+const firstRow = z.object({
+  lotId: f.id,
+  code: z.string(),
+  speciesName: z.string(),
+  itemName: z.string(),
+  placeName: z.string(),
+  grams: z.number().int(),
+  pieces: z.number().int(),
+  daysLeft: z.number().nullable(),
+  sellBy: f.day.nullable(),
+  assumed: z.boolean(),
+  /** Someone must decide before anything else. */
+  decide: z.boolean(),
+  reason: z.string(),
+});
+export type FirstRow = z.infer<typeof firstRow>;
+
+/** What a reading moves: every clock in the shop. */
+const clocks = ['cold', 'grading', 'orders', 'plan', 'bench', 'counter'] as const;
+
+export const cold = {
+  places: read('/api/cold/places', {
+    summary: 'Places with their temperature now, and what was warm or silent',
+    tags: ['cold', 'counter'],
+    answer: z.array(place),
+  }),
+  log: read('/api/cold/places/:id/log', {
+    summary: 'The temperature of a place over some days, thinned to what a chart can show',
+    tags: ['cold'],
+    query: z.object({ days: z.coerce.number().int().min(1).max(400).default(1) }),
+    answer: z.object({ readings: z.array(z.tuple([z.number(), z.number()])), total: z.number().int() }),
+  }),
+  read: change('POST', '/api/cold/places/:id/readings', {
+    summary: 'Write down a probe reading of a place; one that comes late recomputes every clock after it',
+    tags: clocks,
+    roles,
+    body: z.object({ at: f.instant, tenths: f.tenths }),
+    answer: f.done,
+  }),
+  answer: change('POST', '/api/cold/places/:id/answers', {
+    summary: 'Answer for a warm or silent stretch: what was done about it',
+    tags: ['cold', 'close'],
+    roles,
+    body: z.object({ kind: z.enum(['warm', 'silent']), from: f.instant, done: f.name('answer', 500) }),
+    answer: f.done,
+  }),
+  edit: change('PUT', '/api/cold/places/:id', {
+    summary: 'Change the name, the set point or the limit of a place',
+    tags: clocks,
+    roles: managers,
+    body: z.object({
+      name: f.name('name of the place', 40),
+      setTenths: f.tenths,
+      limitTenths: f.tenths.nullable(),
+      version: f.version,
+    }),
+    answer: f.done,
+  }),
+  first: read('/api/cold/first', {
+    summary: 'What to use first, with the reason for its place in the list',
+    tags: ['cold', 'grading', 'counter'],
+    answer: z.array(firstRow),
+  }),
+  lot: read('/api/cold/lots/:id', {
+    summary: 'The life of a lot: where it lay, how warm it was, its grades, what is left',
+    tags: ['cold', 'grading', 'counter'],
+    answer: lotLife,
+  }),
+  probe: change('POST', '/api/cold/lots/:id/probes', {
+    summary: 'Write down the core temperature of a lot',
+    tags: ['cold', 'grading'],
+    roles,
+    body: z.object({ tenths: f.tenths }),
+    answer: f.done,
+  }),
+  clear: change('POST', '/api/cold/lots/:id/clearance', {
+    summary: 'Keep the test that cleared a lot whose histamine account is full',
+    tags: clocks,
+    roles: managers,
+    body: z.object({ reason: f.name('test and its result', 500) }),
+    answer: f.done,
+  }),
+} as const satisfies Record<string, Route>;

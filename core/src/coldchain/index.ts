@@ -1,0 +1,14 @@
+export { episodes, silentAfterMinutes, warmAfterMinutes, type Episode } from './alarms.ts';
+export { frozenDays, rowLife, thawedDays, type RowLife } from './life.ts';
+export { longestGapMs, TemperatureLog, warmC, type Reading, type Span } from './log.ts';
+export {
+  histamineAccount,
+  histamineSource,
+  rowClocks,
+  type HistamineAccount,
+  type LotPath,
+  type RowChange,
+  type RowClock,
+  type Stay,
+} from './path.ts';
+export { freezingProof, freezingRules, type FreezingProof, type RuleProfile } from './rawUse.ts';

@@ -1,0 +1,186 @@
+import {
+  histamineAccount,
+  rowClocks,
+  rowLife,
+  type HistamineAccount,
+  type RowChange,
+  type RowClock,
+  type RowLife,
+  type TemperatureLog,
+} from '@ember-slate/core/coldchain';
+import { gutsFactor, sellBy } from '@ember-slate/core/freshness';
+import { forms, type FormId } from '@ember-slate/core/forms';
+import type { Species } from '@ember-slate/core/species';
+import type { LotWithGrade } from '../grading/queries.ts';
+import type { Work } from '../platform/context.ts';
+import { marks, rows } from '../platform/db.ts';
+import type { PlaceRow } from './logs.ts';
+
+/** Where one stock row stands: its clock, and what is left where it lies. */
+export interface RowState {
+  clock: RowClock;
+  /** Null while the lot is ungraded. */
+  life: RowLife | null;
+  expected: number;
+  sellBy: string | null;
+  /** Null unless the species forms histamine. */
+  histamine: HistamineAccount | null;
+}
+
+/** What cutting left of the life of an item; trims last as fillets (our choice). */
+const factorOf = (item: string) => (item.startsWith('trim:') ? 0.75 : forms[item as FormId].lifeFactor);
+
+/** How much faster the clock of an item of this lot runs: uncut fish keeps the pace of its guts. */
+export const paceOf = (species: Species, lot: Pick<LotWithGrade, 'condition'>, item: string): number =>
+  item === 'whole' ? gutsFactor(species, lot.condition) : 1;
+
+/** What an item would have left at a temperature: the clock as it stands, somewhere else. */
+export function lifeAt(
+  work: Work,
+  species: Species,
+  lot: Pick<LotWithGrade, 'condition' | 'halfWidth'>,
+  clock: RowClock,
+  expectedCelsius: number,
+): { life: RowLife; sellBy: string | null } | null {
+  if (clock.used === null) return null;
+  const now = work.now.getTime();
+  const madeAt = clock.path.find((s) => s.item === clock.item)?.from ?? now;
+  const life = rowLife({
+    species,
+    used: clock.used,
+    halfWidth: lot.halfWidth ?? 0,
+    expectedCelsius,
+    pace: paceOf(species, lot, clock.item),
+    formFactor: factorOf(clock.item),
+    mostDays: clock.item === 'trim:scrape' ? 1 - (now - madeAt) / 86_400_000 : null,
+    frozenAt: clock.frozenAt,
+    thawedAt: clock.thawedAt,
+    now,
+  });
+  return { life, sellBy: sellBy(work.now, life.cautiousLeft, work.settings) };
+}
+
+/** The clocks of some lots at one moment. */
+export class Clocks {
+  constructor(
+    readonly places: readonly PlaceRow[],
+    readonly logs: ReadonlyMap<string, TemperatureLog>,
+    private readonly states: ReadonlyMap<number, RowState[]>,
+    private readonly now: number,
+  ) {}
+
+  /** What to expect of a place. */
+  expected(account: string): number {
+    return this.logs.get(account)?.expected(this.now) ?? 0;
+  }
+
+  ofLot(lotId: number): readonly RowState[] {
+    return this.states.get(lotId) ?? [];
+  }
+
+  row(lotId: number, place: string, item: string, batch: number): RowState | null {
+    return (
+      this.ofLot(lotId).find(
+        (s) => s.clock.place === place && s.clock.item === item && s.clock.batch === batch,
+      ) ?? null
+    );
+  }
+
+  /** The row of a lot to act on: uncut fish first, then what has the least left. */
+  lot(lotId: number): RowState | null {
+    const rank = (s: RowState) => (s.clock.item === 'whole' ? 0 : 1e6) + (s.life?.left ?? 0);
+    return [...this.ofLot(lotId)].sort((a, b) => rank(a) - rank(b))[0] ?? null;
+  }
+}
+
+/** Movements that bring stock somewhere; leaving the shop moves no clock. */
+const changesOf = (work: Work, lotIds: readonly number[]) =>
+  rows<RowChange & { lotId: number; kind: string }>(
+    work.tx,
+    `SELECT e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams
+     FROM entry e JOIN movement m ON m.id = e.movement_id
+     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'move', 'to_bench', 'cut', 'void')
+     ORDER BY m.id`,
+    [...lotIds],
+  );
+
+const gradesOf = (work: Work, lotIds: readonly number[]) =>
+  rows<{ lotId: number; at: number; used: number }>(
+    work.tx,
+    `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(graded_at) * 1000) AS at, used_days AS used FROM grade
+     WHERE lot_id IN (${marks(lotIds.length)}) ORDER BY id`,
+    [...lotIds],
+  );
+
+/** Core temperatures of lots, oldest first: as they came, then as they were probed. */
+export const coresOf = (work: Work, lotIds: readonly number[]) =>
+  rows<{ lotId: number; at: number; celsius: number }>(
+    work.tx,
+    `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(at) * 1000) AS at, tenths / 10 AS celsius FROM (
+       SELECT l.id AS lot_id, d.arrived_at AS at, d.probe_tenths AS tenths FROM lot l JOIN delivery d ON d.id = l.delivery_id
+         WHERE l.id IN (${marks(lotIds.length)}) AND d.probe_tenths IS NOT NULL
+       UNION ALL SELECT lot_id, at, tenths FROM lot_probe WHERE lot_id IN (${marks(lotIds.length)})) AS cores ORDER BY at`,
+    [...lotIds, ...lotIds],
+  );
+
+function byLot<T extends { lotId: number }>(found: readonly T[]): Map<number, T[]> {
+  const map = new Map<number, T[]>();
+  for (const f of found) {
+    const had = map.get(f.lotId);
+    if (had) had.push(f);
+    else map.set(f.lotId, [f]);
+  }
+  return map;
+}
+
+/** Brings the clocks of these lots to now, over the logs of the places they lay in. */
+export async function clocksOf(
+  work: Work,
+  lots: readonly LotWithGrade[],
+  book: ReadonlyMap<string, Species>,
+): Promise<Clocks> {
+  const now = work.now.getTime();
+  const ids = lots.map((l) => l.id);
+  const oldest = Math.min(now, ...lots.map((l) => l.arrivedAt.getTime()));
+  const { places, logs } = await work.logs.read(work.tx, oldest);
+  const arrived = new Map(lots.map((l) => [l.id, l.arrivedAt.getTime()]));
+  // Fish lies in the shop from when it came, not from when someone had time to weigh it.
+  const changes = byLot(
+    (await changesOf(work, ids)).map((c) =>
+      c.kind === 'land' ? { ...c, at: Math.min(c.at, arrived.get(c.lotId)!) } : c,
+    ),
+  );
+  const grades = byLot(await gradesOf(work, ids));
+  const histamine = lots.filter((l) => book.get(l.speciesId)!.histamine).map((l) => l.id);
+  const cores = histamine.length > 0 ? byLot(await coresOf(work, histamine)) : new Map<number, never[]>();
+  const frozenPlaces = new Set(places.filter((p) => p.setTenths <= -30).map((p) => p.account));
+  const expected = new Map([...logs].map(([account, log]) => [account, log.expected(now)]));
+  const states = new Map<number, RowState[]>();
+  for (const lot of lots) {
+    const species = book.get(lot.speciesId)!;
+    const clocks = rowClocks({
+      changes: changes.get(lot.id) ?? [],
+      grades: grades.get(lot.id) ?? [],
+      cores: cores.get(lot.id) ?? [],
+      logs,
+      frozenPlaces,
+      paceOf: (item) => paceOf(species, lot, item),
+      now,
+    });
+    states.set(
+      lot.id,
+      clocks.map((clock) => {
+        const celsius = expected.get(clock.place) ?? 0;
+        const there = lifeAt(work, species, lot, clock, celsius);
+        return {
+          clock,
+          life: there?.life ?? null,
+          expected: celsius,
+          sellBy: there?.sellBy ?? null,
+          histamine: species.histamine ? histamineAccount(clock) : null,
+        };
+      }),
+    );
+  }
+  return new Clocks(places, logs, states, now);
+}

@@ -1,0 +1,50 @@
+import { warmC } from '@ember-slate/core/coldchain';
+import type { Species } from '@ember-slate/core/species';
+import type { LotWithGrade } from '../grading/queries.ts';
+import { today, type Work } from '../platform/context.ts';
+import { paceOf, type RowState } from './clocks.ts';
+
+/** Whether the histamine account of a row refuses it: full, and no test has cleared the lot. */
+export const histamineFull = (
+  lot: Pick<LotWithGrade, 'histamineClearance'>,
+  state: RowState | null,
+): boolean => state?.histamine?.state === 'full' && lot.histamineClearance === null;
+
+/**
+ * Where a row stands in the list of what to use first, and why: 0 someone must decide, 1 it ends today, 2 the grade
+ * says today, 3 by its last day, fish with its guts in before the others of that day, 4 frozen. Order is common
+ * practice: first expired first.
+ */
+export function firstRank(
+  work: Work,
+  species: Species,
+  lot: LotWithGrade,
+  item: string,
+  state: RowState | null,
+): { rank: number; reason: string } {
+  const account = state?.histamine;
+  if (lot.verdict === null) return { rank: 0, reason: 'Not graded yet' };
+  if (lot.verdict === 'reject') return { rank: 0, reason: 'Rejected: send it back or bin it' };
+  if (lot.verdict === 'hold') return { rank: 0, reason: 'On hold until someone decides' };
+  if (histamineFull(lot, state))
+    return {
+      rank: 0,
+      reason: `Histamine account full: ${account!.hours.toFixed(1)} of ${account!.limitHours} h above ${warmC} °C`,
+    };
+  if (state?.clock.frozenAt) return { rank: 4, reason: 'Frozen: its clock stands' };
+  if (state?.sellBy === null)
+    return { rank: 1, reason: 'Past its life: bin it, or use it in the kitchen if it is sound' };
+  if (state?.clock.thawedAt) return { rank: 1, reason: 'Thawed: two days at most, never frozen again' };
+  if (state?.sellBy === today(work)) return { rank: 1, reason: 'Its last trading day is today' };
+  if (lot.verdict === 'use_today') return { rank: 2, reason: 'Graded for use today' };
+  if (account?.state === 'half')
+    return {
+      rank: 2,
+      reason: `Histamine account half used: ${account.hours.toFixed(1)} of ${account.limitHours} h above ${warmC} °C`,
+    };
+  const pace = paceOf(species, lot, item);
+  const left = `${(state?.life?.left ?? 0).toFixed(1)} days left`;
+  if (pace > 1)
+    return { rank: 3, reason: `${left}, guts in: its clock runs ${pace.toFixed(1)} times as fast` };
+  return { rank: 3, reason: left };
+}

@@ -1,0 +1,222 @@
+import { contract } from '@ember-slate/contract';
+import { startSensors } from '@ember-slate/devices/sensors';
+import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
+import { freePort } from '../src/launch/database.ts';
+import { SensorFeed } from '../src/devices/sensors.ts';
+import { places } from '../src/cold/logs.ts';
+import { writeReadings } from '../src/cold/service.ts';
+import { rows, transaction } from '../src/platform/db.ts';
+import { gradeBody, landBass, noon, openHouse, pins, wholeKey, type House } from './house.ts';
+
+let house: House;
+beforeEach(async () => {
+  house = await openHouse(inject('databaseUrl'));
+});
+afterEach(() => house.close());
+
+const hour = 3_600_000;
+const guts = 1 / 0.75;
+const later = (hours: number) => new Date(noon.getTime() + hours * hour);
+/** Time goes by; the screens lock meanwhile and everyone signs in again. */
+async function wait(hours: number) {
+  house.clock.now = later(hours);
+  for (const role of ['manager', 'bench', 'counter'] as const)
+    await house[role].signIn(house.staff[role], pins[role]);
+}
+const cold = { id: 1 };
+
+/** Readings of a place every five minutes, as its sensor would send them. */
+async function sensed(account: string, fromHour: number, toHour: number, celsius: number) {
+  await transaction(house.pool, async (tx) => {
+    const place = (await places(tx)).find((p) => p.account === account)!;
+    const readings = [];
+    for (let at = fromHour * hour; at <= toHour * hour; at += hour / 12)
+      readings.push({ at: new Date(noon.getTime() + at), tenths: celsius * 10 });
+    await writeReadings(tx, place, readings, 'sensor', null);
+  });
+}
+const first = () => house.bench.ok(contract.cold.first);
+const life = (id: number) => house.bench.ok(contract.cold.lot, { params: { id } });
+const used = async (id: number) => (await life(id)).rows[0]!.used!;
+
+describe('the clock of a lot in its places', () => {
+  it('runs over the log of the place, a late reading recomputes it, and a night that was warm costs days', async () => {
+    const { lotId } = await landBass(house);
+    const start = await used(lotId);
+    await sensed('place:cold_room', 0, 24, 0);
+    await wait(24);
+    expect((await used(lotId)) - start).toBeCloseTo(guts, 6);
+    // Two probes that come late: peaks of 10 C.
+    for (const h of [10, 12]) {
+      await house.bench.ok(contract.cold.read, {
+        params: cold,
+        body: { at: later(h).toISOString(), tenths: 100 },
+      });
+    }
+    const withPeaks = (await used(lotId)) - start;
+    // Two peaks, each straight up and down over ten minutes: the mean of (1 + 0.1 T)² there is 7/3, not 1.
+    expect(withPeaks - guts).toBeCloseTo(2 * (10 / 1440) * (4 / 3) * guts, 5);
+    const [row] = await first();
+    expect(row).toMatchObject({ lotId, decide: false, assumed: false });
+  });
+
+  it('takes its clock along to another place, and back', async () => {
+    const { lotId } = await landBass(house);
+    await sensed('place:cold_room', 0, 30, 0);
+    await sensed('place:slab', 0, 30, 10);
+    await wait(6);
+    await house.counter.ok(contract.counter.move, {
+      body: { ...wholeKey(lotId), grams: 920, pieces: 2, to: 'place:slab' },
+    });
+    await wait(12);
+    const { rows: two, path, whatIf } = await life(lotId);
+    const [room, slab] = ['place:cold_room', 'place:slab'].map((p) => two.find((r) => r.place === p)!);
+    expect(slab!.used! - room!.used!).toBeCloseTo((6 / 24) * (4 - 1) * guts, 6);
+    expect(slab!.rate).toBeCloseTo(4 * guts, 1);
+    expect(slab!.daysLeft!).toBeLessThan(room!.daysLeft!);
+    expect(path.length).toBeGreaterThan(0);
+    expect(whatIf.find((w) => w.name === 'Re-iced now')!.daysLeft).toBeGreaterThan(slab!.daysLeft!);
+  });
+
+  it('marks what no reading covers', async () => {
+    const { lotId } = await landBass(house);
+    await wait(20);
+    const [row] = (await life(lotId)).rows;
+    expect(row!.assumedHours).toBeCloseTo(26 + 1 / 3, 3);
+    expect((await first())[0]).toMatchObject({ assumed: true });
+  });
+
+  it('never freezes twice', async () => {
+    const { lotId } = await landBass(house);
+    const move = (from: string, to: string) =>
+      house.counter.send(contract.counter.move, {
+        body: { ...wholeKey(lotId), place: from, grams: 920, pieces: 2, to } as never,
+      });
+    await sensed('place:freezer', 0, 60, -22);
+    expect((await move('place:cold_room', 'place:freezer')).status).toBe(200);
+    await wait(30);
+    const frozen = await life(lotId);
+    expect(frozen.rows.find((r) => r.place === 'place:freezer')!.daysLeft).toBeCloseTo(60 - 30 / 24, 2);
+    expect((await move('place:freezer', 'place:slab')).status).toBe(200);
+    await wait(31);
+    const reply = await move('place:slab', 'place:freezer');
+    expect(reply.status).toBe(409);
+    expect(reply.problem.detail).toMatch(/never frozen again/);
+    const thawed = (await life(lotId)).rows.find((r) => r.place === 'place:slab')!;
+    expect(thawed.daysLeft!).toBeLessThanOrEqual(2 - 1 / 24 + 1e-9);
+  });
+});
+
+describe('the histamine account', () => {
+  const mackerel = { speciesId: 'mackerel', pieces: 3, grams: 1100 };
+  it('counts from the door on, stops the sale when full, and a test clears it', async () => {
+    const { lotId } = await landBass(house, false, mackerel);
+    await house.bench.ok(contract.grading.record, {
+      params: { id: lotId },
+      body: gradeBody({ fish: [0, 1, 2].map(() => ({ smell: 0, gills: 0, flesh: 0 })), coreTenths: 30 }),
+    });
+    await sensed('place:cold_room', -7, -0.05, 1);
+    await sensed('place:cold_room', 0, 9, 6);
+    await wait(4.5);
+    expect((await life(lotId)).histamine).toMatchObject({ state: 'half', limitHours: 8 });
+    expect((await first())[0]!.reason).toMatch(/half used: 4\.5 of 8 h/);
+    await wait(8.5);
+    expect((await first())[0]).toMatchObject({ decide: true });
+    const bag = {
+      lines: [{ ...wholeKey(lotId), grams: 370, pieces: 1, source: 'measured' as const, perKg: 900 }],
+    };
+    const refused = await house.counter.send(contract.counter.sell, { body: bag });
+    expect(refused.problem.detail).toMatch(/[Hh]istamine/);
+    await house.manager.ok(contract.cold.clear, { params: { id: lotId }, body: { reason: 'lab 12 mg/kg' } });
+    expect((await house.counter.send(contract.counter.sell, { body: bag })).status).toBe(200);
+  });
+
+  it('a fish that came warm stays warm until it is probed cold', async () => {
+    const { lotId } = await landBass(house, false, mackerel);
+    await transaction(house.pool, (tx) => rows(tx, 'UPDATE delivery SET probe_tenths = 72'));
+    await wait(3);
+    await house.bench.ok(contract.cold.probe, { params: { id: lotId }, body: { tenths: 16 } });
+    await wait(9);
+    // From 05:40, half of the way down to 1.6 C.
+    expect((await life(lotId)).histamine!.hours).toBeCloseTo((9 + 20 / 60) / 2, 1);
+  });
+});
+
+describe('alarms', () => {
+  it('a warm place asks until someone says what was done; a silent one too', async () => {
+    await sensed('place:cold_room', -10, -6, 1);
+    await sensed('place:cold_room', -5.9, -4, 6);
+    await wait(0);
+    const places = await house.counter.ok(contract.cold.places);
+    const room = places.find((p) => p.id === 1)!;
+    expect(room.episodes.map((e) => [e.kind, e.lasts, e.answer])).toEqual([
+      ['silent', true, null],
+      ['warm', false, null],
+    ]);
+    const warm = room.episodes[1]!;
+    expect(warm.peak).toBe(6);
+    const answer = { kind: 'warm' as const, from: warm.from, done: 'Door shut, ice renewed' };
+    await house.bench.ok(contract.cold.answer, { params: cold, body: answer });
+    const after = (await house.counter.ok(contract.cold.places)).find((p) => p.id === 1)!;
+    expect(after.episodes[1]!.answer).toMatchObject({ by: 'The bench', done: answer.done });
+    expect((await house.bench.send(contract.cold.answer, { params: cold, body: answer })).status).toBe(409);
+    const gone = { ...answer, from: later(-9).toISOString() };
+    expect((await house.bench.send(contract.cold.answer, { params: cold, body: gone })).status).toBe(409);
+  });
+
+  it.each([
+    ['in the future', { at: later(1).toISOString(), tenths: 10 }, 'at'],
+    ['of months ago', { at: later(-24 * 90).toISOString(), tenths: 10 }, 'at'],
+    ['hotter than any probe', { at: noon.toISOString(), tenths: 900 }, 'tenths'],
+    ['at no time', { at: '2026-11-25 12:00', tenths: 10 }, 'at'],
+  ])('a reading %s is refused', async (_name, raw, path) => {
+    const reply = await house.bench.send(contract.cold.read, { params: cold, raw });
+    expect(reply.status).toBe(400);
+    expect(reply.problem.errors?.[0]?.path).toBe(path);
+  });
+
+  it('the same reading twice is written once', async () => {
+    const body = { at: later(-1).toISOString(), tenths: 12 };
+    await house.bench.ok(contract.cold.read, { params: cold, body });
+    expect((await house.bench.send(contract.cold.read, { params: cold, body })).status).toBe(409);
+    const { readings } = await house.bench.ok(contract.cold.log, {
+      params: cold,
+      query: { days: '1' } as never,
+    });
+    expect(readings).toEqual([[later(-1).getTime(), 1.2]]);
+  });
+
+  it('a limit below the set point, a stale change and a bench hand are refused', async () => {
+    const edit = (screen: typeof house.manager, more: object) =>
+      screen.send(contract.cold.edit, {
+        params: cold,
+        body: { name: 'Walk-in', setTenths: 5, limitTenths: 20, version: 1, ...more },
+      });
+    expect((await edit(house.bench, {})).status).toBe(403);
+    expect((await edit(house.manager, { limitTenths: 0 })).status).toBe(400);
+    expect((await edit(house.manager, {})).status).toBe(200);
+    expect((await edit(house.manager, {})).status).toBe(409);
+  });
+});
+
+describe('the sensors', () => {
+  it('are asked for what was missed, and a second server writes nothing twice', async () => {
+    const port = await freePort();
+    const server = await startSensors(port, () => later(2));
+    await sensed('place:van', -1, 0, 2);
+    const feeds = [0, 1].map(() => new SensorFeed(house.pool, `127.0.0.1:${port}`, () => later(2)));
+    const count = async () =>
+      (
+        await rows<{ n: number }>(
+          house.pool,
+          "SELECT COUNT(*) AS n FROM reading r JOIN place p ON p.id = r.place_id WHERE p.sensor = 'cold-room'",
+        )
+      )[0]!.n;
+    // 12:05 to 14:00, every five minutes.
+    await expect.poll(count, { timeout: 5000 }).toBe(24);
+    await new Promise((done) => setTimeout(done, 700));
+    expect(await count()).toBe(24);
+    for (const feed of feeds) await feed.close();
+    server.close();
+  });
+});
