@@ -27,6 +27,8 @@ export const shop = {
         counter: stageWait,
         close: stageWait,
       }),
+      /** Warm or silent stretches nobody has answered for. */
+      alarms: z.number().int(),
       due: z.array(due),
       ends: z.array(z.object({ on: f.day, title: z.string(), grams: z.number().int(), code: z.string() })),
     }),

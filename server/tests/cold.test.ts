@@ -181,7 +181,7 @@ describe('alarms', () => {
     expect((await house.bench.send(contract.cold.read, { params: cold, body })).status).toBe(409);
     const { readings } = await house.bench.ok(contract.cold.log, {
       params: cold,
-      query: { days: '1' } as never,
+      query: { days: '1' },
     });
     expect(readings).toEqual([[later(-1).getTime(), 1.2]]);
   });

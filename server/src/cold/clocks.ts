@@ -19,6 +19,8 @@ import type { PlaceRow } from './logs.ts';
 /** Where one stock row stands: its clock, and what is left where it lies. */
 export interface RowState {
   clock: RowClock;
+  /** Whether anything still lies there. */
+  held: boolean;
   /** Null while the lot is ungraded. */
   life: RowLife | null;
   expected: number;
@@ -86,9 +88,10 @@ export class Clocks {
     );
   }
 
-  /** The row of a lot to act on: uncut fish first, then what has the least left. */
+  /** The row of a lot to act on: what is still there, uncut fish first, then what has the least left. */
   lot(lotId: number): RowState | null {
-    const rank = (s: RowState) => (s.clock.item === 'whole' ? 0 : 1e6) + (s.life?.left ?? 0);
+    const rank = (s: RowState) =>
+      (s.held ? 0 : 1e9) + (s.clock.item === 'whole' ? 0 : 1e6) + (s.life?.left ?? 0);
     return [...this.ofLot(lotId)].sort((a, b) => rank(a) - rank(b))[0] ?? null;
   }
 }
@@ -101,6 +104,14 @@ const changesOf = (work: Work, lotIds: readonly number[]) =>
      FROM entry e JOIN movement m ON m.id = e.movement_id
      WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'move', 'to_bench', 'cut', 'void')
      ORDER BY m.id`,
+    [...lotIds],
+  );
+
+const heldRows = (work: Work, lotIds: readonly number[]) =>
+  rows<{ lotId: number; account: string; item: string; batch: number }>(
+    work.tx,
+    `SELECT lot_id AS lotId, account, item, batch FROM balance
+     WHERE lot_id IN (${marks(lotIds.length)}) AND account LIKE 'place:%' AND grams > 0`,
     [...lotIds],
   );
 
@@ -151,6 +162,9 @@ export async function clocksOf(
     ),
   );
   const grades = byLot(await gradesOf(work, ids));
+  const held = new Set(
+    (await heldRows(work, ids)).map((r) => `${r.lotId} ${r.account} ${r.item} ${r.batch}`),
+  );
   const histamine = lots.filter((l) => book.get(l.speciesId)!.histamine).map((l) => l.id);
   const cores = histamine.length > 0 ? byLot(await coresOf(work, histamine)) : new Map<number, never[]>();
   const frozenPlaces = new Set(places.filter((p) => p.setTenths <= -30).map((p) => p.account));
@@ -174,6 +188,7 @@ export async function clocksOf(
         const there = lifeAt(work, species, lot, clock, celsius);
         return {
           clock,
+          held: held.has(`${lot.id} ${clock.place} ${clock.item} ${clock.batch}`),
           life: there?.life ?? null,
           expected: celsius,
           sellBy: there?.sellBy ?? null,

@@ -267,9 +267,15 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
   const [lot] = await lotsById(work.tx, [id]);
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
-  const now = work.now.getTime();
-  const clocks = await clocksOf(work, [lot], new Map([[species.id, species]]));
   const held = (await stockRows(work.tx)).filter((r) => r.lotId === id && r.grams > 0);
+  // A lot that is gone has its picture up to when it went.
+  const went = await row<{ at: Date | null }>(
+    work.tx,
+    'SELECT MAX(m.at) AS at FROM entry e JOIN movement m ON m.id = e.movement_id WHERE e.lot_id = ?',
+    [id],
+  );
+  const then = held.length > 0 ? work.now : (went?.at ?? work.now);
+  const clocks = await clocksOf({ ...work, now: then }, [lot], new Map([[species.id, species]]));
   const names = new Map(clocks.places.map((p) => [p.account, p.name]));
   const main = clocks.lot(id);
   const grades = await gradesOfLot(work.tx, id);
@@ -316,11 +322,11 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
       }))
       .reverse(),
     cores: cores.map((c) => ({ at: new Date(c.at).toISOString(), celsius: c.celsius })),
-    whatIf: whatIf(work, species, lot, main, clocks),
+    whatIf: held.length === 0 ? [] : whatIf(work, species, lot, main, clocks),
     histamine: main?.histamine
       ? { ...main.histamine, source: histamineSource, clearance: lot.histamineClearance }
       : null,
-    freezing: freezingOf(work, main, clocks.logs, now),
+    freezing: freezingOf(work, main, clocks.logs),
   };
 }
 
@@ -407,11 +413,11 @@ function whatIf(
   });
 }
 
-function freezingOf(work: Work, main: RowState | null, logs: RowStateLogs, now: number): LotLife['freezing'] {
+function freezingOf(work: Work, main: RowState | null, logs: RowStateLogs): LotLife['freezing'] {
   const stay = main?.clock.path.findLast((s) => s.place === 'place:freezer');
   const log = logs.get('place:freezer');
   if (!stay || !log) return null;
-  const proof = freezingProof(log, stay.from, Math.min(stay.to, now), work.settings.ruleProfile);
+  const proof = freezingProof(log, stay.from, stay.to, work.settings.ruleProfile);
   return { met: proof.met !== null, rule: proof.met ?? proof.nearest.rule, hours: proof.nearest.hours };
 }
 

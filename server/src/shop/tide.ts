@@ -3,6 +3,7 @@ import { addDays } from '@ember-slate/core/calendar';
 import { forms } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { ticketsWhere } from '../bench/queries.ts';
+import { unanswered } from '../cold/service.ts';
 import { stock } from '../counter/service.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
@@ -86,6 +87,7 @@ export async function tide(work: Work): Promise<Tide> {
       counter: { count: trays.length, noun: 'trays', hot: hot(mustGo, 'must go') },
       close: { count: n.unbalanced, noun: 'to do', hot: hot(n.unbalanced, 'off') },
     },
+    alarms: await unanswered(work),
     due: due.slice(0, 12).map((d) => ({ ...d, at: d.at.toISOString(), hot: d.at < now })),
     ends: endsOf(rows, addDays(today(work), 4)),
   };

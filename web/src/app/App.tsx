@@ -18,6 +18,9 @@ const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
+const Cold = lazy(() => import('../stages/cold/Cold.tsx'));
+const First = lazy(() => import('../stages/cold/First.tsx'));
+const LotLifePage = lazy(() => import('../stages/cold/LotLifePage.tsx'));
 const Parts = import.meta.env.DEV ? lazy(() => import('../parts/Parts.tsx')) : null;
 
 /** Locks after minutes without a key, a tap or a new weight. */
@@ -68,6 +71,9 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'bench/:id', element: <BenchTicket /> },
             { path: 'counter', element: <Counter /> },
             { path: 'close', element: <Close /> },
+            { path: 'cold', element: <Cold /> },
+            { path: 'first', element: <First /> },
+            { path: 'lots/:id', element: <LotLifePage /> },
             ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),
             { path: '*', element: <Navigate to="/landing" replace /> },
           ],

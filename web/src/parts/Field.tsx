@@ -1,6 +1,14 @@
 import type { WeightSource } from '@ember-slate/contract';
 import { addDays, formatClock, parseClock } from '@ember-slate/core/calendar';
-import { formatMass, formatMoney, massUnit, parseMass, parseMoney } from '@ember-slate/core/units';
+import {
+  formatMass,
+  formatMoney,
+  formatTemperature,
+  massUnit,
+  parseMass,
+  parseMoney,
+  parseTemperature,
+} from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
 import { useTimes } from '../app/shop.tsx';
 import { useStored } from '../app/store.ts';
@@ -179,6 +187,41 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
         onChange={(e) => {
           setDraft(e.target.value);
           onChange(parseMoney(e.target.value));
+        }}
+        onBlur={() => !bad && setDraft(null)}
+      />
+    </Frame>
+  );
+}
+
+interface TemperatureProps extends Omit<FrameProps, 'children'> {
+  /** Tenths of a degree Celsius. */
+  value: number | null;
+  onChange: (value: number | null) => void;
+}
+
+/** A temperature in this screen's degrees; null while it is none. */
+export function TemperatureField({ label, note, error, className, value, onChange }: TemperatureProps) {
+  const units = useStored((s) => s.prefs.units);
+  const [draft, setDraft] = useState<string | null>(null);
+  const bad = draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null;
+  return (
+    <Frame
+      label={`${label}, ${units === 'metric' ? '°C' : '°F'}`}
+      note={note}
+      error={bad ? 'A temperature looks like 0.8 or −18' : error}
+      className={className ?? ''}
+    >
+      <input
+        className="field-value"
+        inputMode="decimal"
+        autoComplete="off"
+        aria-invalid={bad || Boolean(error)}
+        value={draft ?? (value === null ? '' : formatTemperature(value, units).split(' ')[0]!)}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => {
+          setDraft(e.target.value);
+          onChange(parseTemperature(e.target.value, units));
         }}
         onBlur={() => !bad && setDraft(null)}
       />

@@ -1,8 +1,15 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { setPrefs, useAct, useStored } from '../store.ts';
 
-/** What this screen prefers, and who stands at it. */
+/** What stands beside the seven stages. */
+const beside = [
+  { to: '/first', name: 'What goes first' },
+  { to: '/cold', name: 'Cold chain' },
+] as const;
+
+/** What stands beside the stages, what this screen prefers, and who stands at it. */
 export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
   const prefs = useStored((s) => s.prefs);
   const act = useAct();
@@ -17,6 +24,14 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
         anchor={{ to: 'bottom end', gap: 8 }}
         className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
       >
+        {beside.map((b) => (
+          <MenuItem key={b.to}>
+            <Link className={item} to={b.to}>
+              {b.name}
+            </Link>
+          </MenuItem>
+        ))}
+        <div className="my-2 border-t border-line" />
         <MenuItem>
           <button
             className={item}

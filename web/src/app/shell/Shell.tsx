@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { Suspense } from 'react';
-import { Outlet, useLocation, useNavigate } from 'react-router';
+import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
 import { useNow, useShop, useTimes } from '../shop.tsx';
@@ -20,6 +20,7 @@ function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boo
   const { me } = useShop();
   const live = useStored((s) => s.line.live);
   const next = tide?.due[0];
+  const alarms = tide?.alarms ?? 0;
   return (
     <div className="bg-air pt-3 pl-[18px] max-sm:hidden">
       <ScreenMenu onLock={onLock}>
@@ -33,9 +34,17 @@ function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boo
           {next ? `${time(next.at)} ${next.title}` : me.name}
         </span>
         <span className={low && live ? 'hidden' : 'block text-note text-ink3 max-lg:hidden'}>
-          {live ? 'all saved, feed live' : 'no line to the shop'}
+          {live ? (alarms > 0 ? '' : 'all saved, feed live') : 'no line to the shop'}
         </span>
       </ScreenMenu>
+      {live && alarms > 0 && (
+        <Link
+          to="/cold"
+          className="block text-note text-embertext underline underline-offset-3 max-lg:hidden"
+        >
+          {alarms === 1 ? 'a cold place asks' : `${alarms} cold alarms ask`}
+        </Link>
+      )}
     </div>
   );
 }

@@ -1,0 +1,144 @@
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  ScatterController,
+  type ChartConfiguration,
+  type Plugin,
+} from 'chart.js';
+import { useEffect, useRef } from 'react';
+import { useStored } from '../app/store.ts';
+
+Chart.register(LineController, ScatterController, LineElement, PointElement, LinearScale, Filler);
+
+export interface Series {
+  points: readonly (readonly [x: number, y: number])[];
+  kind: 'line' | 'dots' | 'dashed' | 'band';
+  /** Break the line where x jumps by more than this. */
+  gap?: number;
+}
+export interface Level {
+  y: number;
+  name: string;
+  hot?: boolean;
+}
+
+interface Props {
+  label: string;
+  series: readonly Series[];
+  /** Horizontal lines with their figure; they stand in for a grid. */
+  levels?: readonly Level[];
+  x: { min: number; max: number; ticks: readonly number[]; name: (x: number) => string };
+  y: { min: number; max: number; name: (y: number) => string };
+  height: number;
+}
+
+/** Numbers over a line: figures at the levels instead of a grid, drawn in the theme's own ink. */
+export function LineChart({ label, series, levels = [], x, y, height }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const theme = useStored((s) => s.prefs.theme);
+  useEffect(() => {
+    if (!canvas.current) return;
+    const css = getComputedStyle(document.documentElement);
+    const color = (name: string) => css.getPropertyValue(`--${name}`).trim();
+    const font = { family: 'Atkinson Hyperlegible Next Variable', size: 13 };
+    const lines: Plugin = {
+      id: 'levels',
+      afterDatasetsDraw: (chart) => {
+        const { ctx, chartArea, scales } = chart;
+        ctx.save();
+        for (const l of levels) {
+          const at = Math.round(scales.y!.getPixelForValue(l.y)) + 0.5;
+          ctx.strokeStyle = color(l.hot ? 'emberline' : 'rule');
+          ctx.lineWidth = 1;
+          ctx.setLineDash(l.hot ? [6, 4] : [1, 4]);
+          ctx.beginPath();
+          ctx.moveTo(chartArea.left, at);
+          ctx.lineTo(chartArea.right, at);
+          ctx.stroke();
+          ctx.setLineDash([]);
+          ctx.fillStyle = color(l.hot ? 'embertext' : 'ink3');
+          ctx.font = `13px ${font.family}`;
+          ctx.textAlign = 'right';
+          // The line may run behind the words.
+          ctx.lineWidth = 4;
+          ctx.strokeStyle = color('slab');
+          ctx.strokeText(l.name, chartArea.right, at - 5);
+          ctx.fillText(l.name, chartArea.right, at - 5);
+        }
+        ctx.restore();
+      },
+    };
+    const config: ChartConfiguration<'line' | 'scatter', { x: number; y: number }[]> = {
+      type: 'line',
+      data: {
+        datasets: series.map((s) => ({
+          type: s.kind === 'dots' ? ('scatter' as const) : ('line' as const),
+          data: s.points.flatMap(([px, py], i) => {
+            const before = s.points[i - 1];
+            const broken = s.gap !== undefined && before && px - before[0] > s.gap;
+            return broken
+              ? [
+                  { x: px, y: NaN },
+                  { x: px, y: py },
+                ]
+              : [{ x: px, y: py }];
+          }),
+          borderColor: color(s.kind === 'band' ? 'rimewash' : s.kind === 'dashed' ? 'rime' : 'ink'),
+          backgroundColor: color(s.kind === 'band' ? 'rimewash' : 'ink'),
+          borderWidth: s.kind === 'band' ? 0 : 1.75,
+          borderDash: s.kind === 'dashed' ? [6, 4] : [],
+          pointRadius: s.kind === 'dots' ? 3.2 : 0,
+          fill: s.kind === 'band' ? 'shape' : false,
+        })),
+      },
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        layout: { padding: { top: 4, right: 2 } },
+        scales: {
+          x: {
+            type: 'linear',
+            min: x.min,
+            max: x.max,
+            afterBuildTicks: (axis) => (axis.ticks = x.ticks.map((value) => ({ value }))),
+            ticks: {
+              callback: (v) => x.name(Number(v)),
+              color: color('ink3'),
+              font,
+              maxRotation: 0,
+              autoSkip: false,
+            },
+            grid: { display: false },
+            border: { color: color('rule') },
+          },
+          y: {
+            min: y.min,
+            max: y.max,
+            ticks: {
+              callback: (v) => y.name(Number(v)),
+              color: color('ink3'),
+              font,
+              maxTicksLimit: 6,
+              includeBounds: false,
+            },
+            grid: { display: false },
+            border: { color: color('rule') },
+          },
+        },
+      },
+      plugins: [lines],
+    };
+    const chart = new Chart(canvas.current, config);
+    return () => chart.destroy();
+  }, [series, levels, x, y, theme]);
+  return (
+    <div style={{ height }} role="img" aria-label={label}>
+      <canvas ref={canvas} />
+    </div>
+  );
+}

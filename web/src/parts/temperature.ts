@@ -1,0 +1,17 @@
+import { formatTemperature } from '@ember-slate/core/units';
+import { useStored } from '../app/store.ts';
+
+/** Degrees Celsius as this screen shows them. */
+export function useDegrees(): (celsius: number) => string {
+  const units = useStored((s) => s.prefs.units);
+  return (celsius) => formatTemperature(Math.round(celsius * 10), units);
+}
+
+/** A length of time in words: "4 h 45 min". */
+export function spell(ms: number): string {
+  const minutes = Math.round(ms / 60_000);
+  const [d, h, m] = [Math.floor(minutes / 1440), Math.floor(minutes / 60) % 24, minutes % 60];
+  if (d > 0) return h > 0 ? `${d} d ${h} h` : `${d} d`;
+  if (h > 0) return m > 0 ? `${h} h ${m} min` : `${h} h`;
+  return `${m} min`;
+}

@@ -1,0 +1,136 @@
+import { contract, type ColdPlace } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useRead } from '../../app/api.ts';
+import { useNow, useTimes } from '../../app/shop.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { spell, useDegrees } from '../../parts/temperature.ts';
+import { Answer } from './Answer.tsx';
+import { PlacePanel } from './PlacePanel.tsx';
+
+type Episode = ColdPlace['episodes'][number];
+
+export const lengthOf = (e: Pick<Episode, 'from' | 'to'>) => spell(Date.parse(e.to) - Date.parse(e.from));
+
+/** The last day of a place as a line, its limit dashed over it. */
+function Spark({ place }: { place: ColdPlace }) {
+  const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: 1 } });
+  const now = useNow(60_000).getTime();
+  const [width, height] = [112, 34];
+  if (!data || data.readings.length < 2) return <svg width={width} height={height} aria-hidden="true" />;
+  const limit = place.limitTenths === null ? null : place.limitTenths / 10;
+  const values = data.readings.map((r) => r[1]);
+  const low = Math.min(...values, place.setTenths / 10) - 0.5;
+  const high = Math.max(...values, limit ?? -99) + 0.5;
+  const x = (at: number) => width - ((now - at) / 86_400_000) * width;
+  const y = (c: number) => height - ((c - low) / (high - low)) * height;
+  const line = data.readings
+    .map(([at, c], i) => {
+      const broken = i > 0 && at - data.readings[i - 1]![0] > 2 * 3_600_000;
+      return `${i === 0 || broken ? 'M' : 'L'} ${x(at).toFixed(1)} ${y(c).toFixed(1)}`;
+    })
+    .join(' ');
+  return (
+    <svg width={width} height={height} aria-hidden="true" className="overflow-visible">
+      {limit !== null && (
+        <path d={`M 0 ${y(limit).toFixed(1)} H ${width}`} stroke="var(--rule)" strokeDasharray="3 3" />
+      )}
+      <path d={line} fill="none" stroke="var(--ink)" strokeWidth="1.5" strokeLinejoin="round" />
+    </svg>
+  );
+}
+
+function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; onPress: () => void }) {
+  const degrees = useDegrees();
+  const open = place.episodes.filter((e) => e.answer === null);
+  return (
+    <button
+      type="button"
+      aria-current={on}
+      onClick={onPress}
+      className={`flex w-full items-center justify-between gap-3 px-2 py-2 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+    >
+      <span className="min-w-0">
+        <span className="block truncate font-figure text-label font-semibold">{place.name}</span>
+        <span className="block font-figure text-row font-semibold">
+          {place.last ? degrees(place.last.celsius) : '–'}
+        </span>
+        <span className={`block text-note ${open.length > 0 ? 'text-embertext' : 'text-ink3'}`}>
+          {open.length > 0
+            ? open[0]!.kind === 'warm'
+              ? open[0]!.lasts
+                ? 'too warm now'
+                : 'was too warm'
+              : open[0]!.lasts
+                ? 'silent'
+                : 'was silent'
+            : place.last === null
+              ? `no sensor, ${degrees(place.setTenths / 10)} assumed`
+              : `${place.lots} ${place.lots === 1 ? 'lot' : 'lots'}`}
+        </span>
+      </span>
+      <Spark place={place} />
+    </button>
+  );
+}
+
+/** Places and how cold they were: what was warm or silent asks for an answer. */
+export default function Cold() {
+  const { data: places, problem, again } = useRead(contract.cold.places);
+  const degrees = useDegrees();
+  const { when } = useTimes();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
+  if (!places) return <Waiting problem={problem} again={again} />;
+  const open = places.flatMap((place) =>
+    place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
+  );
+  const worst = open[0];
+  const shown = places.find((p) => p.id === chosen) ?? worst?.place ?? places[0]!;
+  const headline = !worst
+    ? 'Every place is as cold as it should be'
+    : worst.episode.kind === 'warm'
+      ? `${worst.place.name} ${worst.episode.lasts ? 'is' : 'was'} warm for ${lengthOf(worst.episode)}`
+      : `${worst.place.name}: no reading for ${lengthOf(worst.episode)}`;
+  return (
+    <div className="flex h-full flex-col max-sm:block max-sm:h-auto">
+      <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
+        <div>
+          <h1 className="text-head max-sm:text-big">{headline}</h1>
+          <p className="text-ink2">
+            {!worst
+              ? 'A place is warm after half an hour above its limit; a sensor is silent after two hours.'
+              : worst.episode.kind === 'warm'
+                ? `${degrees(worst.episode.peak!)} at its warmest, from ${when(worst.episode.from)}. ${worst.place.lots} lots lie there; their clocks have counted it.`
+                : `Since ${when(worst.episode.from)}. Probe the place by hand; after six hours its set point is assumed.`}
+          </p>
+        </div>
+        {worst && (
+          <button type="button" className="btn btn-ember" onClick={() => setAnswering(worst)}>
+            Say what was done
+          </button>
+        )}
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
+        <ul
+          aria-label="Places"
+          className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:overflow-visible max-sm:border-r-0 max-sm:pr-0"
+        >
+          {places.map((p) => (
+            <li key={p.id} className="border-b border-line">
+              <PlaceButton place={p} on={p.id === shown.id} onPress={() => setChosen(p.id)} />
+            </li>
+          ))}
+          <li className="py-2 text-note text-ink3">line: the last 24 hours, the limit dashed</li>
+        </ul>
+        <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
+          <PlacePanel
+            key={shown.id}
+            place={shown}
+            onAnswer={(episode) => setAnswering({ place: shown, episode })}
+          />
+        </section>
+      </div>
+      {answering && <Answer {...answering} onDone={() => setAnswering(null)} />}
+    </div>
+  );
+}

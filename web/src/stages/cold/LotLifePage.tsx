@@ -1,0 +1,251 @@
+import { contract, type LotLife, type Problem } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { TemperatureField, TextField } from '../../parts/Field.tsx';
+import { Mass } from '../../parts/Mass.tsx';
+import { spell, useDegrees } from '../../parts/temperature.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+import { LifePicture } from './LifePicture.tsx';
+
+function headline(life: LotLife): string {
+  const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
+  if (!row) return 'Nothing of it is left in the shop';
+  if (row.daysLeft === null) return 'Not graded yet: it has no clock';
+  if (row.frozenAt) return 'Frozen: its clock stands';
+  if (row.daysLeft === 0) return 'Its life is over';
+  return `${row.daysLeft.toFixed(1)} days left where it lies`;
+}
+
+function Histamine({ life }: { life: LotLife }) {
+  const { me } = useShop();
+  const { send, busy } = useChange(contract.cold.clear);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const account = life.histamine!;
+  const share = Math.min(1, account.hours / account.limitHours);
+  const hot = account.state !== 'open' && account.clearance === null;
+  return (
+    <section className="border-t border-line pt-3">
+      <h2 className="text-label">
+        Histamine account: {account.hours.toFixed(1)} of {account.limitHours} h above 4.4 °C
+      </h2>
+      <svg width="100%" height="22" aria-hidden="true" className="block overflow-visible">
+        <line className="rul" x1="0" x2="100%" y1="18.5" y2="18.5" />
+        <rect
+          x="0"
+          y="10"
+          height="8"
+          width={`${share * 100}%`}
+          fill={hot ? 'var(--emberline)' : 'var(--ink)'}
+        />
+        <line x1="50%" x2="50%" y1="4" y2="20" stroke="var(--rule)" />
+        <line x1="100%" x2="100%" y1="2" y2="20" stroke="var(--ink)" strokeWidth="2.5" />
+      </svg>
+      <p className={`text-note ${hot ? 'text-embertext' : 'text-ink2'}`}>
+        {account.clearance
+          ? `Cleared by a test. ${account.clearance}`
+          : account.state === 'full'
+            ? 'Full: it is not sold. Cooking and freezing do not remove histamine; only a test may clear it.'
+            : account.state === 'half'
+              ? 'Half used: cold, fast, first.'
+              : 'Open. Warned at half, stopped when full.'}
+      </p>
+      <Why label="why these hours?">
+        <p>
+          The hours its place, or its own core by probe, was above 4.4 °C since it came are added up. When any
+          of it was above 21 °C the limit is 4 h, else 8 h. A fish that came warm counts as warm until it is
+          probed cold.
+        </p>
+        <p className="text-note text-ink3">{account.source}</p>
+      </Why>
+      {account.state === 'full' && account.clearance === null && me.role === 'manager' && (
+        <form
+          className="flex items-start gap-4 pt-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void send({ reason }, { id: life.id }).then((o) => setProblem(o.ok ? null : o.problem));
+          }}
+        >
+          <TextField
+            className="flex-1"
+            label="Test and its result"
+            value={reason}
+            onChange={setReason}
+            error={problem?.detail}
+            note="laboratory, number, mg a kilo"
+          />
+          <div className="pt-3">
+            <Button submit busy={busy} notYet={reason.trim() === '' ? 'say which test' : null}>
+              Clear the lot
+            </Button>
+          </div>
+        </form>
+      )}
+    </section>
+  );
+}
+
+function Probe({ id }: { id: number }) {
+  const { send, busy } = useChange(contract.cold.probe);
+  const [tenths, setTenths] = useState<number | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  return (
+    <form
+      className="flex items-start gap-4 border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (tenths === null) return;
+        void send({ tenths }, { id }).then((o) => {
+          setProblem(o.ok ? null : o.problem);
+          if (o.ok) setTenths(null);
+        });
+      }}
+    >
+      <TemperatureField
+        className="w-36"
+        label="Core now"
+        value={tenths}
+        onChange={setTenths}
+        error={problem?.detail}
+      />
+      <div className="pt-3">
+        <Button submit busy={busy} notYet={tenths === null ? 'read the probe first' : null}>
+          Write it down
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** One picture of a lot: from landing to its end. */
+export default function LotLifePage() {
+  const id = Number(useParams().id);
+  const { data: life, problem, again } = useRead(contract.cold.lot, { params: { id } });
+  const degrees = useDegrees();
+  const { dayWords, when } = useTimes();
+  if (!life) return <Waiting problem={problem} again={again} />;
+  const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
+  return (
+    <div className="pb-6">
+      <p className="truncate text-ink2">
+        <Link to="/first" className="why mr-3">
+          what goes first
+        </Link>
+        <strong className="font-figure font-semibold text-ink">
+          {shortName(life.speciesName)}, lot {life.code}
+        </strong>{' '}
+        · {life.supplier} · landed {when(life.landedAt)}
+      </p>
+      <div className="flex items-end justify-between gap-5">
+        <h1 className="text-verdict font-semibold max-sm:text-head">{headline(life)}</h1>
+        <Link to={`/grading/${id}`} className="btn mb-1">
+          Grade again
+        </Link>
+      </div>
+      {row?.daysLeftRange && (
+        <p className="pb-2 text-ink2">
+          {row.used!.toFixed(1)} of {life.iceDays} ice days used, {row.rate.toFixed(2)} more a day at{' '}
+          {degrees(row.expected)} · 90 %: {row.daysLeftRange.map((d) => d.toFixed(1)).join(' to ')} days ·
+          sell by {row.sellBy ? dayWords(row.sellBy) : 'not any more'}
+          {row.assumedHours > 0.1 ? ` · ${spell(row.assumedHours * 3_600_000)} of its log assumed` : ''}{' '}
+          <Why>
+            <p>
+              Used = the grade’s estimate + ∫ r(T) dt over the temperature log of every place it lay in, r(T)
+              = (1 + 0.1 T)², readings joined by straight lines and integrated exactly
+              {life.pace > 1 ? `; guts in, so ${life.pace.toFixed(2)} times as fast until it is cut` : ''}.
+              Days left = (ice days − used) ÷ rate at the temperature to expect: the place’s mean over the
+              last 24 h, else its set point. Sell by is the last trading day fully inside the estimate less
+              half its lower half-width.
+            </p>
+            <p className="text-note text-ink3">
+              Square-root spoilage model, FAO Fisheries Technical Paper 348 (from memory). Gaps over 6 h run
+              at the set point and are marked.
+            </p>
+          </Why>
+        </p>
+      )}
+      <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-8 max-lg:grid-cols-1">
+        <LifePicture life={life} />
+        <div className="space-y-4">
+          {life.whatIf.length > 0 && (
+            <section>
+              <h2 className="text-label">If it moved now</h2>
+              <table className="plain">
+                <tbody>
+                  {life.whatIf.map((w) => (
+                    <tr key={w.name}>
+                      <td>
+                        {w.name} <span className="text-note text-ink3">{degrees(w.celsius)}</span>
+                      </td>
+                      <td className="num">
+                        {w.daysLeft.toFixed(1)}
+                        <span className="ml-1 text-[0.8em] font-medium text-ink2">days</span>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
+          {life.histamine && <Histamine life={life} />}
+          {life.freezing && (
+            <section className="border-t border-line pt-3">
+              <h2 className="text-label">
+                {life.freezing.met ? 'Freezing for raw use: on record' : 'Freezing for raw use: not yet'}
+              </h2>
+              <p className="text-note text-ink2">
+                {life.freezing.hours.toFixed(1)} h unbroken of {life.freezing.rule.hours} h at{' '}
+                {degrees(life.freezing.rule.celsius)} or colder
+                {life.freezing.rule.solidAt !== null
+                  ? `, after it was frozen solid at ${degrees(life.freezing.rule.solidAt)}`
+                  : ''}
+                . The log is the freezer’s air: that the fish was frozen through is for a person to say.
+                Freezing kills parasites; it does not remove bacteria, histamine or toxins.{' '}
+                {life.freezing.rule.source}
+              </p>
+            </section>
+          )}
+          {row && <Probe id={id} />}
+        </div>
+      </div>
+      {life.rows.length > 0 && (
+        <table className="plain mt-4">
+          <thead>
+            <tr>
+              <th>What is left of it</th>
+              <th>Where</th>
+              <th className="text-right">Weight</th>
+              <th className="text-right">Used</th>
+              <th className="text-right">Left</th>
+              <th>Sell by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {life.rows.map((r) => (
+              <tr key={`${r.place} ${r.item} ${r.batch}`}>
+                <td>
+                  {r.itemName}
+                  {r.thawedAt ? <span className="text-note text-ink3"> thawed</span> : null}
+                </td>
+                <td className="text-ink2">{r.placeName.toLowerCase()}</td>
+                <td className="num">
+                  <Mass g={r.grams} />
+                </td>
+                <td className="num">{r.used?.toFixed(1) ?? '–'}</td>
+                <td className="num">{r.daysLeft?.toFixed(1) ?? '–'}</td>
+                <td className="text-ink2">
+                  {r.sellBy ? dayWords(r.sellBy) : r.daysLeft === null ? '–' : 'over'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,243 @@
+import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
+import { instantOn } from '@ember-slate/core/calendar';
+import { formatTemperature } from '@ember-slate/core/units';
+import { useMemo, useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useNow, useShop, useTimes } from '../../app/shop.tsx';
+import { say, useAct, useStored } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
+import { LineChart } from '../../parts/LineChart.tsx';
+import { spell, useDegrees } from '../../parts/temperature.ts';
+
+const ranges = [
+  { value: '1', name: 'a day' },
+  { value: '7', name: 'a week' },
+  { value: '60', name: 'two months' },
+] as const;
+const dayMs = 86_400_000;
+
+function History({ place }: { place: ColdPlace }) {
+  const [days, setDays] = useState<'1' | '7' | '60'>('1');
+  const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: Number(days) } });
+  const degrees = useDegrees();
+  const now = useNow(60_000).getTime();
+  const { local } = useTimes();
+  const units = useStored((s) => s.prefs.units);
+  const chart = useMemo(() => {
+    const readings = data?.readings ?? [];
+    const span = Number(days) * dayMs;
+    const max = now;
+    const min = max - span;
+    const step = days === '1' ? dayMs / 8 : days === '7' ? dayMs : 10 * dayMs;
+    const first = local(new Date(min));
+    first.setHours(days === '1' ? Math.ceil(first.getHours() / 3 + 0.01) * 3 : 24, 0, 0, 0);
+    const ticks = [];
+    for (let t = first.getTime(); t < max - step / 5; t += step) ticks.push(t);
+    const limit = place.limitTenths === null ? null : place.limitTenths / 10;
+    const values = [...readings.map((r) => r[1]), place.setTenths / 10, limit ?? place.setTenths / 10];
+    return {
+      series: [{ points: readings, kind: 'line' as const, gap: 2 * 3_600_000 }],
+      levels: [
+        ...(limit === null ? [] : [{ y: limit, name: `limit ${degrees(limit)}`, hot: true }]),
+        { y: place.setTenths / 10, name: `set point ${degrees(place.setTenths / 10)}` },
+      ],
+      x: {
+        min,
+        max,
+        ticks,
+        name: (t: number) => {
+          const at = local(new Date(t));
+          return days === '1'
+            ? `${String(at.getHours()).padStart(2, '0')}:00`
+            : `${at.getDate()} ${at.toLocaleString('en', { month: 'short' })}`;
+        },
+      },
+      y: {
+        min: Math.floor(Math.min(...values) - 0.4),
+        max: Math.ceil(Math.max(...values) + 0.6),
+        name: (c: number) => formatTemperature(Math.round(c * 10), units).split('.')[0]!,
+      },
+    };
+    // `degrees` and `local` follow the units and the shop.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [data, days, place, units, now]);
+  return (
+    <>
+      <Choice label="Shown" value={days} options={ranges} onChange={setDays} className="w-[300px]" />
+      {data && data.readings.length === 0 ? (
+        <p className="py-6 text-ink2">
+          No reading in this time. The clock assumes {degrees(place.setTenths / 10)} here and says so.
+        </p>
+      ) : (
+        <LineChart label={`Temperature of ${place.name}`} height={220} {...chart} />
+      )}
+    </>
+  );
+}
+
+/** A reading by hand: now, or at an earlier time of today. */
+function ByHand({ place }: { place: ColdPlace }) {
+  const units = useStored((s) => s.prefs.units);
+  const { send, busy } = useChange(contract.cold.read);
+  const { shop } = useShop();
+  const { today } = useTimes();
+  const act = useAct();
+  const [tenths, setTenths] = useState<number | null>(null);
+  const [at, setAt] = useState<number | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = errorsByPath(problem);
+  const save = async () => {
+    if (tenths === null) return;
+    const time = at === null ? new Date() : instantOn(today(), at, shop);
+    const outcome = await send({ at: time.toISOString(), tenths }, { id: place.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) return;
+    setTenths(null);
+    setAt(null);
+    act(say({ text: `${place.name}: ${formatTemperature(tenths, units)} written down`, problem: false }));
+  };
+  return (
+    <form
+      className="flex items-start gap-5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      <TemperatureField
+        className="w-32"
+        label="By probe"
+        value={tenths}
+        onChange={setTenths}
+        error={errors.tenths}
+      />
+      <TimeField
+        className="w-32"
+        label="Read at"
+        value={at}
+        onChange={setAt}
+        error={errors.at}
+        note="empty: now"
+      />
+      <div className="pt-3">
+        <Button submit busy={busy} notYet={tenths === null ? 'read the probe first' : null}>
+          Write it down
+        </Button>
+        {problem?.detail && !problem.errors && (
+          <p role="alert" className="pt-1 text-note text-embertext">
+            {problem.detail}
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}
+
+/** Set point and limit; the manager changes them. */
+function Limits({ place }: { place: ColdPlace }) {
+  const { send, busy } = useChange(contract.cold.edit);
+  const [name, setName] = useState(place.name);
+  const [set, setSet] = useState<number | null>(place.setTenths);
+  const [limit, setLimit] = useState(place.limitTenths);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = errorsByPath(problem);
+  const save = async () => {
+    if (set === null) return;
+    const body = { name, setTenths: set, limitTenths: limit, version: place.version };
+    const outcome = await send(body, { id: place.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  return (
+    <form
+      className="flex flex-wrap items-start gap-5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      <TextField className="w-44" label="Name" value={name} onChange={setName} error={errors.name} />
+      <TemperatureField
+        className="w-32"
+        label="Set point"
+        value={set}
+        onChange={setSet}
+        error={errors.setTenths}
+      />
+      <TemperatureField
+        className="w-40"
+        label="Warm above"
+        value={limit}
+        onChange={setLimit}
+        error={errors.limitTenths}
+        note="your local authority’s limit"
+      />
+      <div className="pt-3">
+        <Button submit busy={busy} notYet={set === null ? 'give the set point' : null}>
+          Change it
+        </Button>
+        {problem?.detail && !problem.errors && <p role="alert">{problem.detail}</p>}
+      </div>
+    </form>
+  );
+}
+
+/** One place: its log against its limit, what was warm or silent, a reading by hand. */
+export function PlacePanel({
+  place,
+  onAnswer,
+}: {
+  place: ColdPlace;
+  onAnswer: (episode: ColdPlace['episodes'][number]) => void;
+}) {
+  const degrees = useDegrees();
+  const { when, day } = useTimes();
+  const { me } = useShop();
+  return (
+    <div>
+      <h2 className="text-big">{place.name}</h2>
+      <p className="pb-2 text-ink2">
+        {place.last ? `${degrees(place.last.celsius)} at ${when(place.last.at)}` : 'never read'} · clocks
+        expect {degrees(place.expected)} {place.last ? '(mean of the last 24 h)' : '(its set point)'}
+      </p>
+      <History place={place} />
+      {place.episodes.length > 0 && (
+        <table className="plain mt-2">
+          <tbody>
+            {place.episodes.map((e) => (
+              <tr key={`${e.kind} ${e.from}`}>
+                <td className="whitespace-nowrap text-ink2">
+                  {day(e.from)}, {when(e.from).slice(-5)} to {e.lasts ? 'now' : when(e.to).slice(-5)}
+                </td>
+                <td className="font-figure text-label font-semibold">
+                  {e.kind === 'warm' ? `up to ${degrees(e.peak!)}` : 'silent'}
+                </td>
+                <td className="num">{spell(Date.parse(e.to) - Date.parse(e.from))}</td>
+                <td className="py-2">
+                  {e.answer ? (
+                    <span className="text-note text-ink2">
+                      {e.answer.done} <span className="text-ink3">· {e.answer.by}</span>
+                    </span>
+                  ) : (
+                    <button type="button" className="why" onClick={() => onAnswer(e)}>
+                      say what was done
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <h3 className="mt-5 border-t border-line pt-3 pb-1 text-label">Read it by hand</h3>
+      <ByHand place={place} />
+      {me.role === 'manager' && (
+        <>
+          <h3 className="mt-2 border-t border-line pt-3 pb-1 text-label">What it is kept at</h3>
+          <Limits key={place.version} place={place} />
+        </>
+      )}
+    </div>
+  );
+}
