@@ -41,6 +41,8 @@ describe('the contract', () => {
       'cold.edit',
       'counter.price',
       'counter.voidSale',
+      'grading.calibrate',
+      'grading.changeScheme',
     ]);
   });
 });

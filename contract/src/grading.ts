@@ -1,9 +1,58 @@
 import * as z from 'zod';
+import { damages, signKinds } from '@ember-slate/core/freshness';
 import * as f from './fields.ts';
-import { backDoor, change, read, type Route } from './route.ts';
+import { backDoor, change, managers, read, type Route } from './route.ts';
 
 const level = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
 const fishSigns = z.record(z.string().max(20), level);
+
+const sign = z.object({
+  id: z.string().regex(/^[a-z_]{1,20}$/, 'A sign is named in small letters'),
+  kind: z.enum(signKinds),
+  name: f.name('name of the sign', 40),
+  weight: z.number(),
+  words: z.array(z.string().trim().max(80)).min(2).max(4),
+  stop: z.object({ from: level, as: z.string().max(60) }).optional(),
+  groups: z.array(z.enum(['white', 'blue', 'selachian', 'none'])).optional(),
+  species: z.array(z.string().max(40)).optional(),
+  conditions: z.array(f.condition).optional(),
+});
+const calibration = z.object({
+  slope: z.number().positive(),
+  intercept: z.number(),
+  residualSd: z.number().min(0),
+  pairs: z.number().int(),
+});
+const schemeFields = {
+  id: z.string().regex(/^[a-z0-9-]{2,20}$/, 'A scheme is named in small letters, digits and hyphens'),
+  name: f.name('name of the scheme', 60),
+  method: z.enum(['levels', 'index']),
+  species: z.array(z.string().max(40)).min(1).nullable(),
+  conditions: z.array(f.condition).min(1, 'Say for which fish'),
+  centres: z.tuple([z.number(), z.number(), z.number(), z.number()]),
+  rejectAt: z.number().nullable(),
+  voteHalfWidth: z.number().positive().max(0.5),
+  sigma: z.union([
+    z.strictObject({ share: z.number().positive().max(0.5) }),
+    z.strictObject({ days: z.number().positive().max(10) }),
+  ]),
+  signs: z.array(sign).max(30),
+  source: z.string().trim().max(500),
+};
+const scheme = z.object({
+  ...schemeFields,
+  version: f.version,
+  calibration: z.record(z.string(), calibration),
+});
+
+const observed = z.object({
+  rigor: z.enum(['in_rigor', 'past', 'unknown']),
+  bled: z.enum(['yes', 'no', 'unknown']),
+  roe: z.enum(['none', 'some', 'full', 'spent', 'unknown']),
+  damage: z.array(z.enum(damages)),
+  finsWorn: z.boolean(),
+  identity: z.enum(['sure', 'prohibited', 'unidentified']),
+});
 
 const gradeRecord = z.object({
   id: f.id,
@@ -12,6 +61,7 @@ const gradeRecord = z.object({
   scheme: z.string(),
   schemeVersion: z.number().int(),
   fish: z.array(fishSigns),
+  observed: observed.nullable(),
   coreTenths: z.number().int().nullable(),
   temperatureHistory: z.boolean(),
   foreignSmell: z.boolean(),
@@ -35,6 +85,7 @@ const gradingLot = z.object({
   grams: z.number().int(),
   landedOn: f.day,
   caughtOn: f.day.nullable(),
+  farmed: z.boolean(),
   probeTenths: z.number().int().nullable(),
   ice: z.enum(['buried', 'some', 'none']),
   verdict: f.verdict.nullable(),
@@ -55,7 +106,11 @@ export const grading = {
   lot: read('/api/grading/lots/:id', {
     summary: 'One lot and every grade it was given',
     tags: ['grading', 'landing'],
-    answer: gradingLot.extend({ grades: z.array(gradeRecord) }),
+    answer: gradingLot.extend({
+      grades: z.array(gradeRecord),
+      /** The schemes that can judge it now, the one for its species first, then those its grades were made with. */
+      schemes: z.array(scheme),
+    }),
   }),
   record: change('POST', '/api/grading/lots/:id/grades', {
     summary:
@@ -63,6 +118,9 @@ export const grading = {
     tags: ['grading', 'landing', 'orders', 'plan', 'counter', 'close'],
     roles: backDoor,
     body: z.object({
+      scheme: z.string().max(20),
+      schemeVersion: f.version,
+      observed,
       fish: z.array(fishSigns).min(1, 'Look at one fish at least').max(60, 'A sample is at most 60 fish'),
       coreTenths: f.tenths.nullable(),
       temperatureHistory: z.boolean(),
@@ -71,5 +129,50 @@ export const grading = {
       overrideReason: f.note,
     }),
     answer: z.object({ id: f.id, advised: f.verdict, verdict: f.verdict }),
+  }),
+  schemes: read('/api/grading/schemes', {
+    summary: 'Grading schemes as they are now, with who changed them',
+    tags: ['grading'],
+    answer: z.array(
+      scheme.extend({
+        shipped: z.boolean(),
+        grades: z.number().int(),
+        history: z.array(
+          z.object({ version: f.version, note: z.string(), by: z.string().nullable(), at: f.instant }),
+        ),
+      }),
+    ),
+  }),
+  changeScheme: change('PUT', '/api/grading/schemes/:id', {
+    summary: 'Change a scheme, or begin one of the shop’s own: a new version; grades keep theirs',
+    tags: ['grading'],
+    roles: managers,
+    body: z.object({
+      ...schemeFields,
+      /** The version it was changed from; 0 for a new scheme. */
+      from: z.number().int().min(0),
+      note: f.name('what changed and why', 200),
+    }),
+    answer: z.object({ version: f.version }),
+  }),
+  calibration: read('/api/grading/calibration', {
+    summary: 'How lots with a known catch date aged on a scheme, and how far two graders agree',
+    tags: ['grading'],
+    query: z.object({ scheme: z.string().max(20), species: z.string().max(40) }),
+    answer: z.object({
+      pairs: z.array(z.object({ lotId: f.id, code: z.string(), days: z.number(), index: z.number() })),
+      fit: calibration.extend({ meanDays: z.number(), spread: z.number() }).nullable(),
+      needed: z.number().int(),
+      applied: calibration.nullable(),
+      shippedSlope: z.number(),
+      agreement: z.object({ fish: z.number().int(), kappa: z.number().nullable() }),
+    }),
+  }),
+  calibrate: change('POST', '/api/grading/schemes/:id/calibration', {
+    summary: 'Apply the shop’s own line for a species, or take it back',
+    tags: ['grading'],
+    roles: managers,
+    body: z.object({ speciesId: z.string().max(40), apply: z.boolean(), version: f.version }),
+    answer: z.object({ version: f.version }),
   }),
 } as const satisfies Record<string, Route>;

@@ -5,6 +5,7 @@ import { backDoor, change, read, type Route } from './route.ts';
 const species = z.object({
   id: z.string(),
   name: z.string(),
+  names: z.string(),
   scientificName: z.string(),
   asfis: z.string().nullable(),
   bodyPlan: z.enum(['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing']),
@@ -30,6 +31,10 @@ const species = z.object({
   spawningMonths: z.string().nullable(),
   spentFactor: z.number().nullable(),
   frameStock: z.enum(['excellent', 'good', 'fair', 'oily']),
+  marks: z.string(),
+  lookAlikes: z.string(),
+  own: z.boolean(),
+  version: f.version,
 });
 export type SpeciesRow = z.infer<typeof species>;
 

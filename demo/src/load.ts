@@ -62,6 +62,7 @@ async function landUsual(shop: SampleShop, day: string, species: readonly string
 async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
   const kept = scenario.inStock.filter(([, ago]) => ago === daysAgo).map(([s]) => s);
   const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.22);
+  await shop.regrade(shop.at(day, 5 * 60 + 10), 0.35);
   await landUsual(shop, day, [...new Set([...kept, ...more])]);
   for (let i = 0; i < 4; i++) {
     const [species, form] = random.pick(scenario.cutForms);

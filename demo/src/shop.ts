@@ -1,12 +1,16 @@
-import { instantOn, addDays, tradingDay } from '@ember-slate/core/calendar';
+import { instantOn, addDays, daysBetween, tradingDay } from '@ember-slate/core/calendar';
 import { offerFrom, proposePicks } from '@ember-slate/core/cutplan';
 import { forms, type FormId } from '@ember-slate/core/forms';
 import {
+  centreOf,
   grade,
   intakeLimit,
+  nothingObserved,
   sampleSize,
   signsFor,
   type Level,
+  type Scheme,
+  type Sign,
   type Verdict,
 } from '@ember-slate/core/freshness';
 import { filletsPerFish, type Species } from '@ember-slate/core/species';
@@ -107,11 +111,13 @@ export class SampleShop {
     decision?: { verdict: Verdict; why: string },
   ) {
     const species = this.book.get(lot.spec.species)!;
-    const signs = signsFor(species, lot.spec.condition);
-    const fresh = (): Level => (this.random.next() < 0.8 ? 0 : 1);
-    const fish = (levels ?? Array.from({ length: sampleSize(lot.spec.n) }, () => signs.map(fresh))).map(
-      (one) => Object.fromEntries(signs.map((s, i) => [s.id, one[i] ?? 0])),
-    );
+    const { schemes, caughtOn, landedOn } = await grading.gradingLot(work, lot.id);
+    const scheme = (levels ? schemes.find((s) => s.species === null) : schemes[0])!;
+    const signs = signsFor(scheme, species, lot.spec.condition);
+    const age = daysBetween(caughtOn!, landedOn) / species.iceDays;
+    const fish = levels
+      ? levels.map((one) => Object.fromEntries(signs.map((s, i) => [s.id, one[i] ?? 0])))
+      : Array.from({ length: sampleSize(lot.spec.n) }, () => this.look(scheme, signs, age));
     const advice = grade({
       species,
       condition: lot.spec.condition,
@@ -120,10 +126,14 @@ export class SampleShop {
       limitCelsius: intakeLimit(species),
       temperatureHistory: false,
       foreignSmell: false,
+      scheme,
       storageCelsius: (await grading.gradingLot(work, lot.id)).expected,
     });
     const verdict = decision?.verdict ?? advice.verdict;
     await grading.recordGrade(work, lot.id, {
+      scheme: scheme.id,
+      schemeVersion: scheme.version,
+      observed: { ...nothingObserved, damage: [] },
       fish,
       coreTenths,
       temperatureHistory: false,
@@ -131,6 +141,55 @@ export class SampleShop {
       verdict,
       overrideReason: verdict === advice.verdict ? '' : decision?.why || 'looked at again by the buyer',
     });
+  }
+
+  /** What a fish that has used this share of its life shows, sign by sign, no two fish quite alike. */
+  private look(scheme: Scheme, signs: readonly Sign[], share: number): Record<string, Level> {
+    const seen = (s: Sign): Level => {
+      const target = share + this.random.normal() * 0.09;
+      const levels = s.words.map((_, level) => level as Level);
+      const off = (level: Level) => Math.abs(centreOf(scheme, s, level) - target);
+      return levels.reduce((a, b) => (off(b) < off(a) ? b : a));
+    };
+    return Object.fromEntries(signs.map((s) => [s.id, seen(s)]));
+  }
+
+  /** Looks again at some of what has lain here for days; the product's advice is taken as it comes. */
+  async regrade(work: Work, chance: number) {
+    for (const { id } of await grading.gradingLots(work)) {
+      const lot = await grading.gradingLot(work, id);
+      const settled = lot.usedNow === null || lot.verdict === 'reject' || lot.verdict === 'hold';
+      if (settled || lot.landedOn === tradingDay(work.now, work.settings) || this.random.next() > chance)
+        continue;
+      const species = this.book.get(lot.speciesId)!;
+      const scheme = lot.schemes[0]!;
+      const signs = signsFor(scheme, species, lot.condition);
+      const fish = Array.from({ length: sampleSize(lot.pieces) }, () =>
+        this.look(scheme, signs, lot.usedNow! / species.iceDays),
+      );
+      const { verdict } = grade({
+        species,
+        condition: lot.condition,
+        fish,
+        coreCelsius: 0.9,
+        limitCelsius: intakeLimit(species),
+        temperatureHistory: false,
+        foreignSmell: false,
+        scheme,
+        storageCelsius: lot.expected,
+      });
+      await grading.recordGrade(work, id, {
+        scheme: scheme.id,
+        schemeVersion: scheme.version,
+        observed: { ...nothingObserved, damage: [] },
+        fish,
+        coreTenths: 9,
+        temperatureHistory: false,
+        foreignSmell: false,
+        verdict,
+        overrideReason: '',
+      });
+    }
   }
 
   async order(

@@ -7,6 +7,7 @@ import {
   type Role,
   type Route,
 } from '@ember-slate/contract';
+import { nothingObserved } from '@ember-slate/core/freshness';
 import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { expect } from 'vitest';
@@ -182,6 +183,9 @@ export const bassLot = (more: object = {}): BodyOf<typeof contract.landing.addLo
 export const fresh = { smell: 0, gills: 0, flesh: 0, belly: 0, skin: 0, slime: 0, eyes: 0 } as const;
 
 export const gradeBody = (more: object = {}): BodyOf<typeof contract.grading.record> => ({
+  scheme: 'eu-general',
+  schemeVersion: 1,
+  observed: { ...nothingObserved, damage: [] },
   fish: [fresh, fresh, fresh],
   coreTenths: 8,
   temperatureHistory: false,

@@ -7,6 +7,8 @@ import {
   grade,
   intakeLimit,
   sampleSize,
+  schemesFor,
+  shippedSchemes,
   signsFor,
   verdicts,
   type FishSigns,
@@ -29,15 +31,16 @@ function look(fish: readonly FishSigns[], more: Partial<GradeInput> & { id?: str
     temperatureHistory: false,
     foreignSmell: false,
     storageCelsius: 0,
+    scheme: euGeneral,
     ...rest,
   });
 }
 const all = (level: Level, id = 'hake', condition: GradeInput['condition'] = 'gutted'): FishSigns =>
-  Object.fromEntries(signsFor(of(id), condition).map((s) => [s.id, level]));
+  Object.fromEntries(signsFor(euGeneral, of(id), condition).map((s) => [s.id, level]));
 
 describe('the signs', () => {
   const ids = (id: string, condition: GradeInput['condition']) =>
-    signsFor(of(id), condition).map((s) => s.id);
+    signsFor(schemesFor(shippedSchemes, of(id), condition).at(-1)!, of(id), condition).map((s) => s.id);
 
   it('asks only for what is there', () => {
     expect(ids('hake', 'gutted')).toEqual([
@@ -53,19 +56,29 @@ describe('the signs', () => {
     expect(ids('sea_bass', 'whole')).toEqual(['smell', 'gills', 'flesh', 'belly', 'skin', 'slime', 'eyes']);
     expect(ids('cod', 'headed_gutted')).not.toContain('eyes');
     expect(ids('cod', 'headed_gutted')).toContain('lining');
-    expect(ids('monkfish', 'tail')).toEqual(['smell', 'flesh', 'skin', 'slime']);
+    expect(ids('monkfish', 'tail')).toEqual([
+      'smell',
+      'firmness',
+      'cut_face',
+      'gaping',
+      'dried',
+      'blemish',
+      'drip',
+    ]);
     expect(ids('mackerel', 'whole')).toContain('gill_cover');
     expect(ids('skate', 'wing')).toContain('wing_edges');
   });
 
-  it('has four different words for each level of each sign of each fish', () => {
+  it('has different words for each level of each sign of each fish in each scheme', () => {
     for (const s of catalogue)
       for (const condition of conditionsFor(s))
-        for (const sign of signsFor(s, condition)) expect(new Set(sign.words).size).toBe(4);
+        for (const scheme of schemesFor(shippedSchemes, s, condition))
+          for (const sign of signsFor(scheme, s, condition))
+            expect(new Set(sign.words).size, `${scheme.id} ${sign.id}`).toBe(sign.words.length);
   });
 
   it('judges plaice, blue fish and skate by their own smell', () => {
-    const smell = (id: string) => signsFor(of(id), 'gutted')[0]!.words[0];
+    const smell = (id: string) => signsFor(euGeneral, of(id), 'gutted')[0]!.words[0];
     expect(new Set(['cod', 'plaice', 'mackerel', 'skate'].map(smell)).size).toBe(4);
   });
 });
@@ -82,7 +95,7 @@ describe('the consensus', () => {
         fc.constantFrom(...catalogue),
         fc.array(levels, { minLength: 1, maxLength: 5 }),
         (species, sample) => {
-          const signs = signsFor(species, 'gutted');
+          const signs = signsFor(euGeneral, species, 'gutted');
           const fish = sample.map((ls) =>
             Object.fromEntries(signs.map((s, i) => [s.id, ls[i] as Level])),
           ) as FishSigns[];

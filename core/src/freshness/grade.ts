@@ -1,7 +1,18 @@
 import type { ArrivalCondition, Species } from '../species/index.ts';
 import { gutsFactor, spoilageRate } from './clock.ts';
 import { huberLocation } from './consensus.ts';
-import { euGeneral, signsFor, type Level, type Scheme, type Sign } from './scheme.ts';
+import { nothingObserved, type Observed } from './observed.ts';
+import {
+  centreOf,
+  maxIndex,
+  schemesFor,
+  signsFor,
+  type Level,
+  type Scheme,
+  type Sign,
+  type SignKind,
+} from './scheme.ts';
+import { shippedSchemes } from './shipped.ts';
 
 export const verdicts = ['accept', 'use_today', 'cooked_only', 'hold', 'reject'] as const;
 export type Verdict = (typeof verdicts)[number];
@@ -40,7 +51,10 @@ export interface GradeInput {
   foreignSmell: boolean;
   /** Where it will be kept, C. */
   storageCelsius: number;
+  /** The scheme it is judged by; the shipped one made for it unless given. */
   scheme?: Scheme;
+  /** What was seen beside the signs. */
+  observed?: Observed;
 }
 
 export interface SignVote {
@@ -54,6 +68,10 @@ export interface SignVote {
 
 export interface Grade {
   used: number;
+  /** Where the votes agree, days: the same as `used` unless points or a calibration say otherwise. */
+  agreed: number;
+  /** What a calibration rests on: points of the index, or where the votes agree. */
+  index: number;
   halfWidth: number;
   usedShare: number;
   /** 100 is just out of the water. */
@@ -80,15 +98,17 @@ export function sampleSize(pieces: number): number {
 }
 
 /** The usual harmless causes of one sign standing apart (common practice). `worse`: it votes for an older fish. */
-function oddsAdvice(signId: string, worse: boolean): string {
-  if (signId === 'eyes' && worse)
+function oddsAdvice({ kind }: Sign, worse: boolean, bled: Observed['bled']): string {
+  if (kind === 'eyes' && worse)
     return 'Often harmless: ice on the eye, bright light, a hard death, a change of pressure. Gills red, tongue sweet, flesh firm? Then it is good; use it first, today.';
-  if (signId === 'eyes') return 'Eyes keep well on some fish. Trust the gills and the smell.';
-  if (signId === 'gills' && worse)
-    return 'A bled fish or washed gills look pale. No smell and firm flesh: trust those.';
-  if (signId === 'skin' && worse)
+  if (kind === 'eyes') return 'Eyes keep well on some fish. Trust the gills and the smell.';
+  if (kind === 'gills' && worse)
+    return bled === 'yes'
+      ? 'It was bled: pale gills are no fault of it. No smell and firm flesh: trust those.'
+      : 'A bled fish or washed gills look pale. Was it bled? No smell and firm flesh: trust those.';
+  if ((kind === 'skin' || kind === 'edges') && worse)
     return 'Poor packing dries and dulls the skin; that is not age. Dried edges shorten display life.';
-  if (signId === 'flesh' && worse)
+  if (kind === 'flesh' && worse)
     return 'Spent fish, a soft species, rough handling, or frozen and thawed. Ask for the paperwork if it was sold as fresh.';
   return worse
     ? 'Look again at this sign on another fish.'
@@ -99,18 +119,13 @@ function oddsAdvice(signId: string, worse: boolean): string {
 export const histamineStop = 'a histamine species above its limit without a temperature history';
 
 /** Everything that refuses a lot whatever the consensus says. */
-function hardStopsOf(input: GradeInput): string[] {
+function hardStopsOf(input: GradeInput, signs: readonly Sign[]): string[] {
   const worst = (id: string) => Math.max(-1, ...input.fish.map((f) => f[id] ?? -1));
-  const stops: string[] = [];
-  for (const [id, name] of [
-    ['smell', 'smell'],
-    ['gills', 'gills'],
-    ['flesh', 'flesh'],
-    ['belly', 'belly'],
-  ] as const) {
-    if (worst(id) === 3) stops.push(`${name} at the worst level`);
-  }
-  if (input.species.euGroup === 'selachian' && worst('smell') === 2) stops.push('ammonia');
+  const stops = [
+    ...new Set(signs.filter((s) => s.stop && worst(s.id) >= s.stop.from).map((s) => s.stop!.as)),
+  ];
+  if (input.observed?.identity === 'prohibited') stops.push('a prohibited species');
+  if (input.observed?.identity === 'unidentified') stops.push('a species nobody could make sure of');
   if (input.foreignSmell) stops.push('a foreign smell');
   if (input.species.histamine && tooWarm(input)) stops.push(histamineStop);
   return stops;
@@ -127,34 +142,50 @@ const mean = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0) / xs.lengt
  * Throws RangeError when no fish shows any sign.
  */
 export function grade(input: GradeInput): Grade {
-  const scheme = input.scheme ?? euGeneral;
+  const scheme = input.scheme ?? schemesFor(shippedSchemes, input.species, input.condition)[0]!;
+  const observed = input.observed ?? nothingObserved;
   const { iceDays } = input.species;
-  const signs = signsFor(input.species, input.condition);
+  const signs = signsFor(scheme, input.species, input.condition);
+  const daysOf = (sign: Sign, level: Level) => centreOf(scheme, sign, level) * iceDays;
   const looked = input.fish.filter((f) => signs.some((s) => f[s.id] !== undefined));
   if (looked.length === 0) throw new RangeError('No sign was looked at');
   const seen = looked.map((f) => signs.filter((s) => f[s.id] !== undefined));
   const perFish = looked.map((f, i) =>
     huberLocation(
-      seen[i]!.map((s) => ({ days: scheme.centres[f[s.id]!] * iceDays, weight: s.weight })),
+      seen[i]!.map((s) => ({ days: daysOf(s, f[s.id]!), weight: s.weight })),
       0.08 * iceDays,
     ),
   );
-  const used = mean(perFish.map((p) => p.location));
+  // Where the votes agree on their own axis; a sign is at odds with that.
+  const agreed = mean(perFish.map((p) => p.location));
+  const calibration = scheme.calibration[input.species.id];
+  const perFishIndex = perFish.map((p, i) => {
+    const points = seen[i]!.reduce((sum, s) => sum + looked[i]![s.id]!, 0);
+    // Signs that could not be looked at are taken to be as far gone as the others.
+    return scheme.method === 'index' ? (points * maxIndex(signs)) / maxIndex(seen[i]!) : p.location;
+  });
+  const perFishUsed = perFishIndex.map((index) => {
+    if (calibration) return Math.max(0, (index - calibration.intercept) / calibration.slope);
+    return scheme.method === 'index' ? (index / scheme.rejectAt!) * iceDays : index;
+  });
+  const used = mean(perFishUsed);
   const n = looked.length;
   const signCount = mean(seen.map((s) => s.length));
   const between =
-    n === 1 ? 0.05 * iceDays : Math.sqrt(perFish.reduce((s, p) => s + (p.location - used) ** 2, 0) / (n - 1));
+    n === 1 ? 0.05 * iceDays : Math.sqrt(perFishUsed.reduce((s, u) => s + (u - used) ** 2, 0) / (n - 1));
   const scale = mean(perFish.map((p) => p.scale));
-  const sigma = scheme.sigma * iceDays;
+  const sigma = calibration
+    ? calibration.residualSd / calibration.slope
+    : 'share' in scheme.sigma
+      ? scheme.sigma.share * iceDays
+      : scheme.sigma.days;
   const halfWidth = 1.645 * Math.sqrt(scale ** 2 / (signCount * n) + between ** 2 / n + sigma ** 2);
 
   const votes = signs
     .filter((s) => looked.some((f) => f[s.id] !== undefined))
     .map((sign): SignVote => {
-      const days = mean(
-        looked.filter((f) => f[sign.id] !== undefined).map((f) => scheme.centres[f[sign.id]!] * iceDays),
-      );
-      const distance = days - used;
+      const days = mean(looked.filter((f) => f[sign.id] !== undefined).map((f) => daysOf(sign, f[sign.id]!)));
+      const distance = days - agreed;
       return {
         sign,
         days,
@@ -164,12 +195,11 @@ export function grade(input: GradeInput): Grade {
     });
   const odd = votes.filter((v) => v.oddsDays !== null);
   const usedShare = used / iceDays;
-  const locations = perFish.map((p) => p.location);
-  const mixed = Math.max(...locations) - Math.min(...locations) > mixedShare * iceDays;
+  const mixed = Math.max(...perFishUsed) - Math.min(...perFishUsed) > mixedShare * iceDays;
   const rate = spoilageRate(input.storageCelsius) * gutsFactor(input.species, input.condition);
   const left = (after: number) => (rate === 0 ? Infinity : Math.max(0, iceDays - after) / rate);
   const days = left(used);
-  const hardStops = hardStopsOf(input);
+  const hardStops = hardStopsOf(input, signs);
 
   const { verdict, reasons } = decide({
     usedShare,
@@ -180,7 +210,7 @@ export function grade(input: GradeInput): Grade {
     daysLeft: days,
     votes: Math.min(...seen.map((s) => s.length)),
     gutsIn: input.condition === 'whole',
-    odd: odd.map((v) => ({ name: v.sign.name, id: v.sign.id, worse: v.oddsDays! > 0 })),
+    odd: odd.map((v) => ({ name: v.sign.name, kind: v.sign.kind, worse: v.oddsDays! > 0 })),
   });
   const rung =
     verdict === 'reject'
@@ -189,12 +219,17 @@ export function grade(input: GradeInput): Grade {
   const categoryIndex = categoryLimits.findIndex((limit) => usedShare <= limit);
   return {
     used,
+    agreed,
+    index: mean(perFishIndex),
     halfWidth,
     usedShare,
     mark: Math.round(100 * (1 - Math.min(1, usedShare))),
     category: categories[categoryIndex === -1 ? 3 : categoryIndex]!,
     votes,
-    atOdds: odd.map((v) => ({ signId: v.sign.id, advice: oddsAdvice(v.sign.id, v.oddsDays! > 0) })),
+    atOdds: odd.map((v) => ({
+      signId: v.sign.id,
+      advice: oddsAdvice(v.sign, v.oddsDays! > 0, observed.bled),
+    })),
     mixed,
     hardStops,
     verdict,
@@ -215,7 +250,7 @@ function decide(f: {
   daysLeft: number;
   votes: number;
   gutsIn: boolean;
-  odd: readonly { id: string; name: string; worse: boolean }[];
+  odd: readonly { kind: SignKind; name: string; worse: boolean }[];
 }): { verdict: Verdict; reasons: string[] } {
   if (f.hardStops.length > 0)
     return { verdict: 'reject', reasons: f.hardStops.map((s) => `Hard stop: ${s}`) };
@@ -231,7 +266,7 @@ function decide(f: {
   const today = [
     f.daysLeft <= 1.5 && 'A day and a half or less is left',
     ...f.odd
-      .filter((o) => o.id === 'eyes' || (o.worse && f.gutsIn))
+      .filter((o) => o.kind === 'eyes' || (o.worse && f.gutsIn))
       .map((o) => `${o.name} at odds with the other signs`),
   ].filter((r) => r !== false);
   if (today.length > 0) return { verdict: 'use_today', reasons: today };

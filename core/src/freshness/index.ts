@@ -16,5 +16,30 @@ export {
   type Use,
   type Verdict,
 } from './grade.ts';
-export { euGeneral, signsFor, type Level, type Scheme, type Sign } from './scheme.ts';
+export { bandAt, fitLine, pairsNeeded, quadraticKappa, type AgePair, type Fit } from './calibration.ts';
+export {
+  damageRefusal,
+  damageRules,
+  damages,
+  nothingObserved,
+  observedAdvice,
+  type Damage,
+  type Observed,
+} from './observed.ts';
+export {
+  applies,
+  centreOf,
+  maxIndex,
+  maxPoints,
+  schemeFaults,
+  schemesFor,
+  signKinds,
+  signsFor,
+  type Calibration,
+  type Level,
+  type Scheme,
+  type Sign,
+  type SignKind,
+} from './scheme.ts';
+export { cutPiece, euGeneral, qimBream, qimCod, qimSalmon, shippedSchemes } from './shipped.ts';
 export { intakeLimit } from './limits.ts';

@@ -2,152 +2,150 @@ import type { ArrivalCondition, EuGroup, Species } from '../species/index.ts';
 
 export type Level = 0 | 1 | 2 | 3;
 
+/** What a sign looks at: decides its usual harmless causes when it stands apart. */
+export const signKinds = [
+  'smell',
+  'gills',
+  'flesh',
+  'lining',
+  'belly',
+  'blood',
+  'skin',
+  'slime',
+  'eyes',
+  'edges',
+  'cut_face',
+] as const;
+export type SignKind = (typeof signKinds)[number];
+
 /** One thing looked at, with its words for each level, best first. */
 export interface Sign {
   id: string;
+  kind: SignKind;
   name: string;
-  /** How much its vote counts (our choice; changeable with the scheme). */
+  /** How much its vote counts in a scheme of levels; in an index its points do. */
   weight: number;
-  words: readonly [string, string, string, string];
+  /** Two to four levels, worth 0, 1, 2, 3 points. */
+  words: readonly string[];
+  /** From this level on it is a hard stop, under this name. */
+  stop?: { from: Level; as: string } | undefined;
+  /** Where it can be asked; nothing given means everywhere. */
+  groups?: readonly EuGroup[] | undefined;
+  species?: readonly string[] | undefined;
+  conditions?: readonly ArrivalCondition[] | undefined;
 }
 
-/** A grading scheme: where each level sits on the species' ice life, and how sure a vote is. */
+/** How a shop's own lots of a species age on this scheme: index = intercept + slope x days in ice. */
+export interface Calibration {
+  slope: number;
+  intercept: number;
+  /** Standard deviation of the index about the line. */
+  residualSd: number;
+  pairs: number;
+}
+
+/** A grading scheme: its signs, how points become days, and how sure that is. A changed scheme is a new version. */
 export interface Scheme {
   id: string;
   version: number;
-  /** Centre of each level as a share of ice days. */
+  name: string;
+  /** `levels`: each level has its place on the day axis; `index`: points add up and rise with the days in ice. */
+  method: 'levels' | 'index';
+  /** Species it was made for, or null for all. */
+  species: readonly string[] | null;
+  conditions: readonly ArrivalCondition[];
+  /** Centre of each level as a share of ice days (`levels`). */
   centres: readonly [number, number, number, number];
+  /** Index at which the fish is at its end (`index`), else null. */
+  rejectAt: number | null;
   /** Half-width of a vote as a share of ice days; for drawing only. */
   voteHalfWidth: number;
-  /** Uncertainty of the scheme itself, one standard deviation, as a share of ice days. */
-  sigma: number;
+  /** Uncertainty of the scheme itself, one standard deviation: a share of ice days, or days. */
+  sigma: { share: number } | { days: number };
+  signs: readonly Sign[];
+  /** By species id, once a manager has applied it. */
+  calibration: Readonly<Record<string, Calibration>>;
   source: string;
 }
 
-export const euGeneral: Scheme = {
-  id: 'eu-general',
-  version: 1,
-  centres: [0.1, 0.38, 0.68, 0.96],
-  voteHalfWidth: 0.14,
-  sigma: 0.06,
-  source:
-    'Signs after Reg. (EC) 2406/96, Annex I, in our own words (from memory); belly and blood rows, weights and centres are this product\u2019s choice.',
-};
+/** Points of the worst level of a sign. */
+export const maxPoints = (sign: Pick<Sign, 'words'>): number => sign.words.length - 1;
 
-const smell: Record<'white' | 'plaice' | 'blue' | 'selachian', Sign['words']> = {
-  white: ['sea and weed', 'neutral', 'fermented, slightly sour', 'sour'],
-  plaice: ['fresh oil, peppery, earthy', 'oily, slightly sweet', 'oily, fermented, stale', 'sour'],
-  blue: [
-    'fresh weed, pungent, iodine',
-    'weed faint or none',
-    'fatty, slightly sulphur, rancid edge',
-    'rotten sour',
-  ],
-  selachian: ['weed', 'none, or faint stale, no ammonia', 'slight ammonia, sour', 'sharp ammonia'],
-};
+/** Points of a scheme's worst fish, all its signs looked at. */
+export const maxIndex = (signs: readonly Pick<Sign, 'words'>[]): number =>
+  signs.reduce((sum, s) => sum + maxPoints(s), 0);
 
-const skinWords: Sign['words'] = [
-  'bright, shimmering',
-  'bright but not shining',
-  'fading, dull',
-  'dull, skin parting from flesh',
-];
+/** Where a level of a sign sits on the ice life, as a share of it. */
+export const centreOf = (scheme: Scheme, sign: Pick<Sign, 'words'>, level: Level): number =>
+  scheme.method === 'levels' ? scheme.centres[level] : level / maxPoints(sign);
 
-/** Which smell row a species is judged by; species in no EU group use white. */
-function smellRow(species: Pick<Species, 'id' | 'euGroup'>): keyof typeof smell {
-  if (species.id === 'plaice') return 'plaice';
-  const byGroup: Record<EuGroup, keyof typeof smell> = {
-    white: 'white',
-    none: 'white',
-    blue: 'blue',
-    selachian: 'selachian',
-  };
-  return byGroup[species.euGroup];
+/** Whether a scheme can judge this species in this condition. */
+export const applies = (
+  scheme: Pick<Scheme, 'species' | 'conditions'>,
+  species: Pick<Species, 'id'>,
+  condition: ArrivalCondition,
+): boolean =>
+  (scheme.species === null || scheme.species.includes(species.id)) && scheme.conditions.includes(condition);
+
+/**
+ * The schemes that can judge a fish, the one made for its species first. Throws RangeError when there is none.
+ */
+export function schemesFor<S extends Pick<Scheme, 'species' | 'conditions'>>(
+  schemes: readonly S[],
+  species: Pick<Species, 'id'>,
+  condition: ArrivalCondition,
+): S[] {
+  const fit = schemes.filter((s) => applies(s, species, condition));
+  if (fit.length === 0) throw new RangeError('No scheme judges this fish in this condition');
+  return fit.sort((a, b) => Number(a.species === null) - Number(b.species === null));
 }
 
 /**
  * The signs that can be looked at on this species in this condition, heaviest first. A headed fish has no eyes or
- * gills to ask about, a fish with its guts in no lining or blood line.
+ * gills to ask about, a fish with its guts in no lining or blood line. Of signs with one id the first that fits counts.
  */
 export function signsFor(
+  scheme: Pick<Scheme, 'signs'>,
   species: Pick<Species, 'id' | 'euGroup'>,
   condition: ArrivalCondition,
-): readonly Sign[] {
-  const headOn = condition === 'whole' || condition === 'gutted';
-  const cavityOpen = condition === 'gutted' || condition === 'headed_gutted';
-  const signs: (Sign | false)[] = [
-    { id: 'smell', name: 'Smell', weight: 1.2, words: smell[smellRow(species)] },
-    headOn && {
-      id: 'gills',
-      name: 'Gills',
-      weight: 1,
-      words: [
-        'bright colour, no slime',
-        'paler, clear slime',
-        'brown or grey, thick slime',
-        'yellowish, milky slime',
-      ],
-    },
-    {
-      id: 'flesh',
-      name: 'Flesh',
-      weight: 1,
-      words: ['firm, springs back', 'a little less springy', 'soft, waxy, dull', 'flabby, scales lift'],
-    },
-    cavityOpen && {
-      id: 'lining',
-      name: 'Lining',
-      weight: 0.8,
-      words: [
-        'smooth, bright, hard to pull off',
-        'slightly dull, pulls off',
-        'speckled, comes off easily',
-        'does not stick',
-      ],
-    },
-    condition === 'whole' && {
-      id: 'belly',
-      name: 'Belly',
-      weight: 0.8,
-      words: ['firm, bright', 'slightly soft', 'soft, stained', 'burst or brown'],
-    },
-    cavityOpen && {
-      id: 'blood',
-      name: 'Blood',
-      weight: 0.8,
-      words: ['bright red along the spine', 'dull red', 'brown-red', 'brown'],
-    },
-    { id: 'skin', name: 'Skin', weight: 0.6, words: skinWords },
-    {
-      id: 'slime',
-      name: 'Slime',
-      weight: 0.6,
-      words: ['clear, watery', 'slightly cloudy', 'milky', 'yellow-grey, thick'],
-    },
-    headOn && {
-      id: 'eyes',
-      name: 'Eyes',
-      weight: 0.6,
-      words: [
-        'bulging, black bright pupil',
-        'slightly sunken, faint haze',
-        'flat, hazy, pupil opaque',
-        'sunken, grey pupil, milky',
-      ],
-    },
-    species.euGroup === 'blue' &&
-      headOn && {
-        id: 'gill_cover',
-        name: 'Gill cover',
-        weight: 0.6,
-        words: ['silvery', 'silvery, slightly red or brown', 'browning with blood', 'yellowish'],
-      },
-    species.euGroup === 'selachian' && {
-      id: 'wing_edges',
-      name: 'Wing edges',
-      weight: 0.6,
-      words: ['bright, stiff', 'slightly soft, browning edge', 'soft, discoloured', 'wilted, stained'],
-    },
-  ];
-  return signs.filter((s) => s !== false);
+): Sign[] {
+  const seen = new Set<string>();
+  return scheme.signs
+    .filter((s) => {
+      const fits =
+        (!s.groups || s.groups.includes(species.euGroup)) &&
+        (!s.species || s.species.includes(species.id)) &&
+        (!s.conditions || s.conditions.includes(condition));
+      if (!fits || seen.has(s.id)) return false;
+      seen.add(s.id);
+      return true;
+    })
+    .sort((a, b) => b.weight - a.weight);
+}
+
+/** What is wrong with a scheme someone wrote, in words; empty when it can be used. */
+export function schemeFaults(scheme: Scheme): string[] {
+  const faults: string[] = [];
+  if (scheme.signs.length < 3)
+    faults.push('A scheme looks at three signs at least: with fewer no verdict comes');
+  for (const s of scheme.signs) {
+    if (s.words.length < 2 || s.words.length > 4) faults.push(`${s.name}: two to four levels`);
+    if (new Set(s.words.map((w) => w.trim().toLowerCase())).size < s.words.length)
+      faults.push(`${s.name}: two levels are described by the same words`);
+    if (s.words.some((w) => w.trim() === '')) faults.push(`${s.name}: a level has no words`);
+    if (!(s.weight > 0 && s.weight <= 5)) faults.push(`${s.name}: its weight lies between 0 and 5`);
+    if (scheme.method === 'levels' && s.words.length !== 4)
+      faults.push(`${s.name}: four levels, as the centres are four`);
+  }
+  const rising = scheme.centres.every(
+    (c, i) => c >= 0 && c <= 1.2 && (i === 0 || c > scheme.centres[i - 1]!),
+  );
+  if (scheme.method === 'levels' && !rising)
+    faults.push('The centres of the levels rise from 0 to at most 1.2');
+  if (scheme.method === 'index') {
+    const max = maxIndex(scheme.signs);
+    if (scheme.rejectAt === null || scheme.rejectAt <= 0 || scheme.rejectAt > max)
+      faults.push(`The index at which it is at its end lies between 1 and ${max}, the most points there are`);
+  }
+  return faults;
 }

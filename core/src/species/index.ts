@@ -1,4 +1,5 @@
 import catalogueData from './catalogue.json' with { type: 'json' };
+import marksData from './marks.json' with { type: 'json' };
 
 export type BodyPlan =
   'fusiform' | 'deep' | 'elongate' | 'mackerel' | 'flat' | 'large_flat' | 'tail' | 'wing';
@@ -14,6 +15,8 @@ export type Fat = 'lean' | 'medium' | 'oily';
 export interface Species {
   id: string;
   name: string;
+  /** Other names it is sold or asked for under, for the search. */
+  names: string;
   scientificName: string;
   asfis: string | null;
   bodyPlan: BodyPlan;
@@ -39,10 +42,16 @@ export interface Species {
   spawningMonths: string | null;
   spentFactor: number | null;
   frameStock: 'excellent' | 'good' | 'fair' | 'oily';
+  /** What to know it by, and what tells its look-alikes (from general knowledge of ichthyology). */
+  marks: string;
+  lookAlikes: string;
 }
 
 /** The starting catalogue. Codes: FAO ASFIS (values from memory). */
-export const catalogue: readonly Species[] = catalogueData as Species[];
+export const catalogue: readonly Species[] = (catalogueData as Species[]).map((s) => ({
+  ...s,
+  ...marksData[s.id as keyof typeof marksData],
+}));
 
 /** What was still on the fish when it came: EU presentation codes in `conditionCode`. */
 export const arrivalConditions = ['whole', 'gutted', 'headed_gutted', 'tail', 'wing'] as const;

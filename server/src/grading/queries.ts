@@ -57,6 +57,8 @@ export interface GradeRow {
   schemeVersion: number;
   /** JSON of the levels by sign, one object a fish. */
   fish: string;
+  /** JSON of what was seen beside the signs; null on grades from before it was asked. */
+  observed: string | null;
   coreTenths: number | null;
   temperatureHistory: number;
   foreignSmell: number;
@@ -71,7 +73,7 @@ export interface GradeRow {
 export const gradesOfLot = (tx: Tx, lotId: number): Promise<GradeRow[]> =>
   rows<GradeRow>(
     tx,
-    `SELECT g.id, g.graded_at AS gradedAt, p.name AS gradedBy, g.scheme, g.scheme_version AS schemeVersion, g.fish,
+    `SELECT g.id, g.graded_at AS gradedAt, p.name AS gradedBy, g.scheme, g.scheme_version AS schemeVersion, g.fish, g.observed,
        g.core_tenths AS coreTenths, g.temperature_history AS temperatureHistory, g.foreign_smell AS foreignSmell,
        g.used_days AS used, g.half_width AS halfWidth, g.category, g.advised, g.verdict, g.override_reason AS overrideReason
      FROM grade g JOIN staff p ON p.id = g.graded_by WHERE g.lot_id = ? ORDER BY g.id DESC`,

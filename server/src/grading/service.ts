@@ -1,9 +1,10 @@
 import type { AnswerOf, BodyOf, GradingLot, contract } from '@ember-slate/contract';
 import {
-  euGeneral,
   grade,
+  applies,
   histamineStop,
   intakeLimit,
+  maxPoints,
   sampleSize,
   signsFor,
   type Level,
@@ -14,9 +15,11 @@ import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { clocksOf, type Clocks } from '../cold/clocks.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
+import { schemesOfLot, schemeVersion, toFace } from './schemes.ts';
 import { gradesOfLot, lotsById, lotsInShop, type LotWithGrade } from './queries.ts';
 
 type Rooms = typeof contract.grading;
+type GradeObserved = BodyOf<Rooms['record']>['observed'];
 
 function toGradingLot(species: Species, lot: LotWithGrade, clocks: Clocks): GradingLot {
   const state = clocks.lot(lot.id);
@@ -26,13 +29,14 @@ function toGradingLot(species: Species, lot: LotWithGrade, clocks: Clocks): Grad
     halfWidth: _half,
     gradeId: _grade,
     pricePerKg: _price,
-    production: _production,
+    production,
     arrivedAt: _arrived,
     histamineClearance: _clearance,
     ...shown
   } = lot;
   return {
     ...shown,
+    farmed: production === 'farmed',
     speciesName: species.name,
     usedNow: state?.life?.used ?? null,
     daysLeft: state?.life?.left ?? null,
@@ -64,9 +68,11 @@ export async function gradingLot(work: Work, id: number): Promise<AnswerOf<Rooms
       ...g,
       gradedAt: g.gradedAt.toISOString(),
       fish: JSON.parse(g.fish) as Record<string, Level>[],
+      observed: g.observed === null ? null : (JSON.parse(g.observed) as GradeObserved),
       temperatureHistory: g.temperatureHistory === 1,
       foreignSmell: g.foreignSmell === 1,
     })),
+    schemes: (await schemesOfLot(work.tx, species, lot.condition, grades)).map(toFace),
   };
 }
 
@@ -83,10 +89,17 @@ export async function recordGrade(
   const [lot] = held ? await lotsById(work.tx, [id]) : [];
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
-  const known = signsFor(species, lot.condition).map((s) => s.id);
+  const scheme = await schemeVersion(work.tx, body.scheme, body.schemeVersion);
+  if (!scheme || !applies(scheme, species, lot.condition))
+    throw fieldProblem('scheme', 'That scheme does not judge this fish: choose another');
+  const signs = signsFor(scheme, species, lot.condition);
+  const known = signs.map((s) => s.id);
   body.fish.forEach((fish, i) => {
     const alien = Object.keys(fish).find((s) => !known.includes(s));
     if (alien) throw fieldProblem(`fish.${i}.${alien}`, `There is no sign ${alien} on this fish`);
+    const beyond = signs.find((s) => (fish[s.id] ?? 0) > maxPoints(s));
+    if (beyond)
+      throw fieldProblem(`fish.${i}.${beyond.id}`, `${beyond.name} has ${beyond.words.length} levels only`);
     if (Object.keys(fish).length === 0) throw fieldProblem(`fish.${i}`, `Fish ${i + 1} has no sign yet`);
   });
   if (body.fish.length > lot.pieces) throw fieldProblem('fish', `The lot has ${lot.pieces} fish only`);
@@ -105,6 +118,8 @@ export async function recordGrade(
     limitCelsius: intakeLimit(species, work.settings.ruleProfile),
     temperatureHistory: body.temperatureHistory,
     foreignSmell: body.foreignSmell,
+    observed: body.observed,
+    scheme,
     storageCelsius: clocks.lot(id)?.expected ?? clocks.expected('place:cold_room'),
   });
   // A warm histamine species may wait for its papers; every other hard stop ends it.
@@ -119,15 +134,16 @@ export async function recordGrade(
     throw fieldProblem('overrideReason', 'Say why you decide otherwise');
   const made = await run(
     work.tx,
-    `INSERT INTO grade (lot_id, graded_at, graded_by, scheme, scheme_version, fish, core_tenths, temperature_history, foreign_smell,
-       used_days, half_width, category, advised, verdict, override_reason) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO grade (lot_id, graded_at, graded_by, scheme, scheme_version, fish, observed, core_tenths, temperature_history, foreign_smell,
+       used_days, half_width, category, advised, verdict, override_reason) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       id,
       work.now,
       work.actor.id,
-      euGeneral.id,
-      euGeneral.version,
+      scheme.id,
+      scheme.version,
       JSON.stringify(body.fish),
+      JSON.stringify(body.observed),
       body.coreTenths,
       body.temperatureHistory,
       body.foreignSmell,
@@ -147,6 +163,10 @@ export async function recordGrade(
       work.actor.id,
     ]);
   }
-  await run(work.tx, 'UPDATE lot SET grade_id = ?, version = version + 1 WHERE id = ?', [made.insertId, id]);
+  await run(work.tx, 'UPDATE lot SET grade_id = ?, damage = ?, version = version + 1 WHERE id = ?', [
+    made.insertId,
+    JSON.stringify(body.observed.damage),
+    id,
+  ]);
   return { id: made.insertId, advised: advice.verdict, verdict: body.verdict };
 }

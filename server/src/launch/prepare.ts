@@ -1,5 +1,7 @@
+import { shippedSchemes } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
 import { createPool } from 'mysql2/promise';
+import { insertShipped } from '../grading/schemes.ts';
 import { insertSpecies } from '../species/queries.ts';
 import { openPool, transaction } from '../platform/db.ts';
 import { migrate } from '../platform/migrate.ts';
@@ -11,6 +13,7 @@ export async function prepare(databaseUrl: string): Promise<void> {
   try {
     await transaction(pool, async (tx) => {
       for (const species of catalogue) await insertSpecies(tx, species);
+      for (const scheme of shippedSchemes) await insertShipped(tx, scheme, new Date());
     });
   } finally {
     await pool.end();

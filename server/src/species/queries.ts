@@ -5,6 +5,7 @@ import { row, rows, run, type Tx } from '../platform/db.ts';
 const columns = {
   id: 'id',
   name: 'name',
+  names: 'names',
   scientificName: 'scientific_name',
   asfis: 'asfis',
   bodyPlan: 'body_plan',
@@ -30,26 +31,38 @@ const columns = {
   spawningMonths: 'spawning_months',
   spentFactor: 'spent_factor',
   frameStock: 'frame_stock',
+  marks: 'marks',
+  lookAlikes: 'look_alikes',
 } as const satisfies Record<keyof Species, string>;
 
 const select = `SELECT ${Object.entries(columns)
   .map(([field, column]) => `${column} AS ${field}`)
-  .join(', ')} FROM species`;
-type Stored = Omit<Species, 'histamine' | 'reefToxin'> & { histamine: number; reefToxin: number };
-const toSpecies = (s: Stored): Species => ({
+  .join(', ')}, own, version FROM species`;
+/** A species as the shop keeps it: `own` ones it added, `version` counts its changes. */
+export interface KeptSpecies extends Species {
+  own: boolean;
+  version: number;
+}
+type Stored = Omit<KeptSpecies, 'histamine' | 'reefToxin' | 'own'> & {
+  histamine: number;
+  reefToxin: number;
+  own: number;
+};
+const toSpecies = (s: Stored): KeptSpecies => ({
   ...s,
   histamine: s.histamine === 1,
   reefToxin: s.reefToxin === 1,
+  own: s.own === 1,
 });
 
-export const allSpecies = async (tx: Tx): Promise<Species[]> =>
+export const allSpecies = async (tx: Tx): Promise<KeptSpecies[]> =>
   (await rows<Stored>(tx, `${select} ORDER BY name`)).map(toSpecies);
 
 /** The whole book by id: 38 rows, read once per request that needs several. */
-export const speciesById = async (tx: Tx): Promise<Map<string, Species>> =>
+export const speciesById = async (tx: Tx): Promise<Map<string, KeptSpecies>> =>
   new Map((await allSpecies(tx)).map((s) => [s.id, s]));
 
-export async function oneSpecies(tx: Tx, id: string): Promise<Species | undefined> {
+export async function oneSpecies(tx: Tx, id: string): Promise<KeptSpecies | undefined> {
   const found = await row<Stored>(tx, `${select} WHERE id = ?`, [id]);
   return found && toSpecies(found);
 }

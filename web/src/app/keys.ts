@@ -15,24 +15,30 @@ const pressing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   target.closest('button, a, [role=radio], [role=option], [type=radio], [type=checkbox], summary') !== null;
 
+type Keys = Readonly<Record<string, () => void>>;
+/** What is on the screen, in the order it came; the newest that knows a key gets it. */
+const screen: { current: Keys }[] = [];
+
+window.addEventListener('keydown', (event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target))
+    return;
+  if (document.querySelector('[role=dialog]')) return;
+  if ((event.key === 'Enter' || event.key === ' ') && pressing(event.target)) return;
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const act = screen.findLast((keys) => keys.current[key])?.current[key];
+  if (!act) return;
+  event.preventDefault();
+  act();
+});
+
 /** Shortcuts of the whole screen; they rest while someone types or a dialog is open. */
-export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+export function useKeys(keys: Keys): void {
   const latest = useRef(keys);
   useEffect(() => {
     latest.current = keys;
   });
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || typing(event.target))
-        return;
-      if (document.querySelector('[role=dialog]')) return;
-      if ((event.key === 'Enter' || event.key === ' ') && pressing(event.target)) return;
-      const act = latest.current[event.key.length === 1 ? event.key.toLowerCase() : event.key];
-      if (!act) return;
-      event.preventDefault();
-      act();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    screen.push(latest);
+    return () => void screen.splice(screen.indexOf(latest), 1);
   }, []);
 }

@@ -130,7 +130,7 @@ export default function Parts() {
           speciesName="Hake"
           iceDays={hake.iceDays}
           scheme={euGeneral}
-          signs={signsFor(hake, 'gutted')}
+          signs={signsFor(euGeneral, hake, 'gutted')}
           fish={[signs]}
           current={0}
           grade={result}

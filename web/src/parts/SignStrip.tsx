@@ -1,4 +1,12 @@
-import type { FishSigns, Grade, Level, Scheme, Sign } from '@ember-slate/core/freshness';
+import {
+  centreOf,
+  maxPoints,
+  type FishSigns,
+  type Grade,
+  type Level,
+  type Scheme,
+  type Sign,
+} from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useSize } from '../app/size.ts';
 
@@ -17,13 +25,14 @@ interface Props {
 }
 
 const names = 210;
-const levels = [0, 1, 2, 3] as const;
 const categories = [
   ['Extra', 0, 0.24],
   ['A', 0.24, 0.53],
   ['B', 0.53, 0.82],
   ['Not admitted', 0.82, 1.08],
 ] as const;
+
+const levelsOf = (sign: Sign) => sign.words.map((_, level) => level as Level);
 
 /** A lens around a vote: its width the interval, its height the weight. */
 function lens(x0: number, xm: number, x1: number, h: number): string {
@@ -179,19 +188,19 @@ export function SignStrip({
                     )}
                   </g>
                 )}
-                {levels.map((l) => {
+                {levelsOf(sign).map((l) => {
                   const others = fish.filter((f, i) => i !== current && f[sign.id] === l).length;
                   return Array.from({ length: others }, (_, i) => (
                     <path
                       key={`${l} ${i}`}
-                      d={`M ${x(scheme.centres[l] * iceDays) + (i - (others - 1) / 2) * 4.5} 5 v 8`}
+                      d={`M ${x(centreOf(scheme, sign, l) * iceDays) + (i - (others - 1) / 2) * 4.5} 5 v 8`}
                       stroke="var(--ink2)"
                       strokeWidth="1.6"
                     />
                   ));
                 })}
               </svg>
-              {levels.map((l) => {
+              {levelsOf(sign).map((l) => {
                 const on = chosen === l;
                 return (
                   <button
@@ -212,7 +221,7 @@ export function SignStrip({
                       if (step === undefined) return;
                       e.preventDefault();
                       const next = Math.min(
-                        3,
+                        maxPoints(sign),
                         Math.max(0, (chosen ?? l) + (chosen === undefined ? 0 : step)),
                       ) as Level;
                       onLevel(sign.id, next);
@@ -220,7 +229,7 @@ export function SignStrip({
                         e.currentTarget.parentElement!.querySelector(`[data-level="${next}"]`) as HTMLElement
                       ).focus();
                     }}
-                    style={{ left: x(scheme.centres[l] * iceDays) - (narrow ? 22 : 24) }}
+                    style={{ left: x(centreOf(scheme, sign, l) * iceDays) - (narrow ? 22 : 24) }}
                     className={`absolute top-0 grid h-12 ${narrow ? 'w-11' : 'w-12'} place-items-center`}
                   >
                     <svg width="18" height="18" aria-hidden="true">

@@ -106,7 +106,7 @@ describe('the sign strip', () => {
 
   const radios = () => [...document.querySelectorAll('[role=radio]')];
   const hake = of('hake');
-  const signs = signsFor(hake, 'gutted');
+  const signs = signsFor(euGeneral, hake, 'gutted');
   const fresh = Object.fromEntries(signs.map((s) => [s.id, 0])) as FishSigns;
   const draw = (fish: FishSigns[], current = 0) => {
     const onLevel = vi.fn();

@@ -1,9 +1,10 @@
 import { contract, type Problem } from '@ember-slate/contract';
 import { daysBetween } from '@ember-slate/core/calendar';
 import {
-  euGeneral,
+  applies,
   grade,
   intakeLimit,
+  nothingObserved,
   sampleSize,
   signsFor,
   type FishSigns,
@@ -11,21 +12,23 @@ import {
   type Verdict,
 } from '@ember-slate/core/freshness';
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
-import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
-import { useMemo, useState } from 'react';
+import { formatTemperature } from '@ember-slate/core/units';
+import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
-import { TextField } from '../../parts/Field.tsx';
+import { TemperatureField } from '../../parts/Field.tsx';
 import { Fish } from '../../parts/Fish.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { SignStrip } from '../../parts/SignStrip.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { AtOdds } from './AtOdds.tsx';
+import { Beside, type Seen } from './Beside.tsx';
 import { FitFor } from './FitFor.tsx';
+import { SignRun } from './SignRun.tsx';
 import { VerdictPanel } from './VerdictPanel.tsx';
 import { verdictNames } from './words.ts';
 
@@ -35,7 +38,7 @@ export default function GradeLot() {
   const { data: lot, problem: away, again } = useRead(contract.grading.lot, { params: { id } });
   const species = useSpecies().get(lot?.speciesId ?? '');
   if (!lot || !species) return <Waiting problem={away} again={again} />;
-  return <Run key={`${lot.id} ${lot.grades.length}`} lot={lot} species={species} />;
+  return <Run key={lot.id} lot={lot} species={species} />;
 }
 
 type Lot = NonNullable<ReturnType<typeof useRead<typeof contract.grading.lot>>['data']>;
@@ -51,38 +54,46 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const wanted = sampleSize(lot.pieces);
   const [fish, setFish] = useState<readonly FishSigns[]>(() => Array.from({ length: wanted }, () => ({})));
   const [current, setCurrent] = useState(0);
-  const [core, setCore] = useState(() =>
-    lot.probeTenths === null
-      ? ''
-      : formatTemperature(lot.probeTenths, units).split(' ')[0]!.replace('\u2212', '-'),
-  );
+  const [coreTenths, setCore] = useState(lot.probeTenths);
   const [history, setHistory] = useState(false);
   const [foreign, setForeign] = useState(false);
+  const [seen, setSeen] = useState<Seen>({ ...nothingObserved, damage: [] });
+  const [byRun, setByRun] = useState(() => window.matchMedia('(max-width: 639px)').matches);
   const [verdict, setVerdict] = useState<Verdict | null>(null);
   const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
   const { send, busy } = useChange(contract.grading.record);
 
-  const signs = useMemo(() => signsFor(species, lot.condition), [species, lot.condition]);
   const last = lot.grades[0];
   const started = fish.some((f) => Object.keys(f).length > 0);
-  // Until a sign is looked at the strip shows the last grade's signs.
+  // What was begun with one version of a scheme goes on with it, whoever changes the scheme meanwhile.
+  const [offered] = useState(() => lot.schemes);
+  const [schemeId, setSchemeId] = useState(offered[0]!.id);
+  const choices = offered.filter(
+    (s, i) => offered.findIndex((x) => x.id === s.id) === i && applies(s, species, lot.condition),
+  );
+  // Until a sign is looked at the strip shows the last grade, on the scheme it was made with.
+  const scheme =
+    (started || !last
+      ? choices.find((s) => s.id === schemeId)
+      : lot.schemes.find((s) => s.id === last.scheme && s.version === last.schemeVersion)) ?? offered[0]!;
+  const signs = signsFor(scheme, species, lot.condition);
   const shownFish = started || !last ? fish : last.fish;
-  const coreTenths = core.trim() === '' ? null : parseTemperature(core, units);
   const limit = intakeLimit(species, shop.ruleProfile);
-  const result = useMemo(() => {
-    if (!shownFish.some((f) => Object.keys(f).length > 0)) return null;
-    return grade({
-      species,
-      condition: lot.condition,
-      fish: shownFish,
-      coreCelsius: coreTenths === null ? null : coreTenths / 10,
-      limitCelsius: limit,
-      temperatureHistory: history,
-      foreignSmell: foreign,
-      storageCelsius: lot.expected,
-    });
-  }, [shownFish, species, lot.condition, coreTenths, limit, history, foreign, lot.expected]);
+  const result = shownFish.some((f) => Object.keys(f).length > 0)
+    ? grade({
+        species,
+        condition: lot.condition,
+        fish: shownFish,
+        coreCelsius: coreTenths === null ? null : coreTenths / 10,
+        limitCelsius: limit,
+        temperatureHistory: history,
+        foreignSmell: foreign,
+        observed: seen,
+        scheme,
+        storageCelsius: lot.expected,
+      })
+    : null;
 
   const looked = fish.filter((f) => Object.keys(f).length > 0);
   const done = (f: FishSigns) => signs.every((s) => f[s.id] !== undefined);
@@ -95,11 +106,15 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const allFresh = () => signs.forEach((s) => fish[current]?.[s.id] === undefined && setLevel(s.id, 0));
   const next = () => setCurrent((i) => Math.min(fish.length - 1, i + 1));
   useKeys({ p: () => setCurrent((i) => Math.max(0, i - 1)) });
+  const more = Math.min(lot.pieces, 60) - fish.length;
 
   async function record() {
     if (!started || chosen === null || busy) return;
     const outcome = await send(
       {
+        scheme: scheme.id,
+        schemeVersion: scheme.version,
+        observed: seen,
         fish: looked,
         coreTenths,
         temperatureHistory: history,
@@ -131,6 +146,9 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
         <strong className="font-figure font-semibold text-ink">
           {shortName(species.name)}, lot {lot.code}
         </strong>{' '}
+        <Link to={`/lots/${lot.id}`} className="why">
+          its life
+        </Link>{' '}
         · {lot.pieces} fish, {mass(lot.grams)},{' '}
         {lot.condition === 'whole' ? 'guts in' : lot.condition.replace('_', ', ')} · {lot.supplier}
         {lot.gear ? `, ${lot.gear}` : ''} · ice {lot.ice}
@@ -161,18 +179,78 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
               )}
             </p>
           </div>
-          <SignStrip
-            speciesName={shortName(species.name)}
-            iceDays={species.iceDays}
-            scheme={euGeneral}
-            signs={signs}
-            fish={shownFish}
-            current={Math.min(current, shownFish.length - 1)}
-            grade={result}
-            claimed={claimed}
-            onLevel={mayGrade ? setLevel : () => undefined}
-          />
-          {result && (
+          {mayGrade && (
+            <div className="flex flex-wrap items-center gap-x-6 gap-y-1 pt-1 pb-2">
+              <Button small hotkey="G" onPress={() => setByRun((on) => !on)}>
+                {byRun ? 'All signs on one axis' : 'One sign at a time'}
+              </Button>
+              {choices.length > 1 && !started && (
+                <label className="flex items-center gap-2 text-note text-ink3">
+                  by
+                  <select
+                    className="h-9 border-b-2 border-rule bg-transparent font-figure text-body font-medium text-ink"
+                    value={schemeId}
+                    onChange={(e) => setSchemeId(e.target.value)}
+                  >
+                    {choices.map((s) => (
+                      <option key={s.id} value={s.id} className="bg-slab">
+                        {s.name}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+              )}
+              {(started || choices.length === 1) && (
+                <p className="text-note text-ink3">
+                  by {scheme.name}
+                  {scheme.method === 'index' && result ? `, ${result.index.toFixed(1)} points` : ''}
+                  {scheme.calibration[species.id] ? ', on the shop’s own line' : ''}
+                </p>
+              )}
+            </div>
+          )}
+          {result?.mixed && started && (
+            <p className="mt-2 flex flex-wrap items-center gap-3 border-l-[3px] border-emberline pl-3">
+              The fish differ by more than a quarter of the life.
+              {more > 0 && (
+                <Button
+                  small
+                  onPress={() => {
+                    setCurrent(fish.length);
+                    setFish((had) => [...had, ...Array.from({ length: Math.min(more, 3) }, () => ({}))]);
+                  }}
+                >
+                  Look at {Math.min(more, 3)} more
+                </Button>
+              )}
+              <span className="text-note text-ink3">or split the lot at the door</span>
+            </p>
+          )}
+          {byRun && mayGrade ? (
+            <SignRun
+              signs={signs}
+              fish={fish}
+              current={current}
+              iceDays={species.iceDays}
+              result={started ? result : null}
+              onLevel={setLevel}
+              onFish={setCurrent}
+              onEnd={() => setByRun(false)}
+            />
+          ) : (
+            <SignStrip
+              speciesName={shortName(species.name)}
+              iceDays={species.iceDays}
+              scheme={scheme}
+              signs={signs}
+              fish={shownFish}
+              current={Math.min(current, shownFish.length - 1)}
+              grade={result}
+              claimed={claimed}
+              onLevel={mayGrade ? setLevel : () => undefined}
+            />
+          )}
+          {result && !byRun && (
             <FitFor
               result={result}
               iceDays={species.iceDays}
@@ -238,11 +316,10 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                 </Button>
               </div>
               <div className="grid grid-cols-2 gap-x-4 border-t border-line pt-2">
-                <TextField
-                  label={`Core, ${units === 'metric' ? '°C' : '°F'}`}
-                  value={core}
+                <TemperatureField
+                  label="Core"
+                  value={coreTenths}
                   onChange={setCore}
-                  inputMode="decimal"
                   note={`limit ${formatTemperature(limit * 10, units)}`}
                   error={
                     coreTenths !== null && coreTenths / 10 > limit
@@ -291,6 +368,14 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
           )}
         </section>
       </div>
+      {mayGrade && (
+        <details className="mt-3 border-t border-line pt-2">
+          <summary className="why inline-block py-2">beside the signs: rigor, roe, damage, identity</summary>
+          <div className="pt-2">
+            <Beside seen={seen} onSeen={setSeen} farmed={lot.farmed} marks={species.marks} />
+          </div>
+        </details>
+      )}
     </div>
   );
 }

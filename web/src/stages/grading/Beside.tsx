@@ -1,0 +1,96 @@
+import {
+  damageRules,
+  damages,
+  observedAdvice,
+  type Damage,
+  type Observed,
+} from '@ember-slate/core/freshness';
+import { Choice } from '../../parts/Choice.tsx';
+
+export type Seen = Omit<Observed, 'damage'> & { damage: Damage[] };
+
+const unknown = { value: 'unknown', name: 'not seen' } as const;
+const rigors = [
+  { value: 'in_rigor', name: 'stiff' },
+  { value: 'past', name: 'limp, springs back' },
+  unknown,
+] as const;
+const bleds = [{ value: 'yes', name: 'yes' }, { value: 'no', name: 'no' }, unknown] as const;
+const roes = [
+  { value: 'none', name: 'none' },
+  { value: 'some', name: 'some' },
+  { value: 'full', name: 'full' },
+  { value: 'spent', name: 'spent' },
+] as const;
+const identities = [
+  { value: 'sure', name: 'sure of it' },
+  { value: 'unidentified', name: 'not sure' },
+  { value: 'prohibited', name: 'prohibited' },
+] as const;
+
+/** What is seen beside the signs and not scored, with what follows from it. */
+export function Beside({
+  seen,
+  onSeen,
+  farmed,
+  marks,
+}: {
+  seen: Seen;
+  onSeen: (seen: Seen) => void;
+  farmed: boolean;
+  marks: string;
+}) {
+  const set =
+    <K extends keyof Seen>(key: K) =>
+    (value: Seen[K]) =>
+      onSeen({ ...seen, [key]: value });
+  const toggle = (d: Damage) =>
+    set('damage')(seen.damage.includes(d) ? seen.damage.filter((x) => x !== d) : [...seen.damage, d]);
+  const advice = observedAdvice(seen, { farmed });
+  return (
+    <div className="grid grid-cols-2 gap-x-8 max-sm:grid-cols-1">
+      <Choice label="Rigor" value={seen.rigor} options={rigors} onChange={set('rigor')} />
+      <Choice label="Bled" value={seen.bled} options={bleds} onChange={set('bled')} />
+      <Choice
+        label="Roe"
+        value={seen.roe === 'unknown' ? 'none' : seen.roe}
+        options={roes}
+        onChange={set('roe')}
+      />
+      <Choice
+        label="Species, by its marks"
+        value={seen.identity}
+        options={identities}
+        onChange={set('identity')}
+      />
+      <div className="col-span-full flex flex-wrap gap-x-6 gap-y-1 pb-2">
+        {damages.map((d) => (
+          <label key={d} className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-5 w-5 accent-(--ink2)"
+              checked={seen.damage.includes(d)}
+              onChange={() => toggle(d)}
+            />
+            {damageRules[d].name.toLowerCase()}
+          </label>
+        ))}
+        <label className="flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="h-5 w-5 accent-(--ink2)"
+            checked={seen.finsWorn}
+            onChange={(e) => set('finsWorn')(e.target.checked)}
+          />
+          fins and tail worn
+        </label>
+      </div>
+      {marks && <p className="col-span-full pb-2 text-note text-ink3">To know it by: {marks}</p>}
+      {advice.map((a) => (
+        <p key={a} className="col-span-full border-l-[3px] border-rule pb-1 pl-3 text-note">
+          {a}
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,180 @@
+import { contract, type Problem } from '@ember-slate/contract';
+import { schemeFaults } from '@ember-slate/core/freshness';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import type { KeptScheme } from './Schemes.tsx';
+
+const number = (text: string) => (/^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.replace(',', '.')) : NaN);
+
+/** A scheme's signs with their words; changing any of it makes the next version. */
+export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayChange: boolean }) {
+  const { send, busy } = useChange(contract.grading.changeScheme);
+  const { when, day } = useTimes();
+  const [signs, setSigns] = useState(scheme.signs);
+  const [weights, setWeights] = useState(() => scheme.signs.map((s) => String(s.weight)));
+  const [rejectAt, setRejectAt] = useState(scheme.rejectAt === null ? '' : String(scheme.rejectAt));
+  const [centres, setCentres] = useState(() => scheme.centres.map(String));
+  const [note, setNote] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const index = scheme.method === 'index';
+  const next = {
+    ...scheme,
+    signs: signs.map((s, i) => ({ ...s, weight: index ? s.weight : number(weights[i]!) })),
+    rejectAt: index ? number(rejectAt) : null,
+    centres: centres.map(number) as [number, number, number, number],
+  };
+  const faults = schemeFaults(next);
+  const changed =
+    JSON.stringify([next.signs, next.rejectAt, next.centres]) !==
+    JSON.stringify([scheme.signs, scheme.rejectAt, scheme.centres]);
+  const save = async () => {
+    const {
+      version,
+      calibration: _line,
+      shipped: _shipped,
+      grades: _grades,
+      history: _history,
+      ...fields
+    } = next;
+    const outcome = await send({ ...fields, from: version, note }, { id: scheme.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  return (
+    <div>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th className="w-40">Sign</th>
+            <th className="w-16">{index ? 'Points' : 'Weight'}</th>
+            {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
+              <th key={level}>{index ? `${level}` : `at ${Math.round(Number(c) * 100)} % of its life`}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {signs.map((s, i) => (
+            <tr key={`${s.id} ${i}`}>
+              <td className="py-1.5">
+                <span className="font-figure text-label font-semibold">{s.name}</span>
+                <span className="block text-note text-ink3">
+                  {[
+                    s.groups?.join(', '),
+                    s.species?.join(', ').replaceAll('_', ' '),
+                    s.stop && `stops at ${s.stop.from}`,
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </td>
+              <td>
+                {index ? (
+                  `0–${s.words.length - 1}`
+                ) : (
+                  <input
+                    aria-label={`Weight of ${s.name}`}
+                    className="field-value w-12 text-label"
+                    value={weights[i]}
+                    readOnly={!mayChange}
+                    inputMode="decimal"
+                    onChange={(e) => setWeights((had) => had.with(i, e.target.value))}
+                  />
+                )}
+              </td>
+              {[0, 1, 2, 3].map((level) => (
+                <td key={level}>
+                  {s.words[level] !== undefined && (
+                    <textarea
+                      aria-label={`${s.name}, level ${level}`}
+                      className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
+                      rows={2}
+                      value={s.words[level]}
+                      readOnly={!mayChange}
+                      onChange={(e) =>
+                        setSigns((had) =>
+                          had.with(i, {
+                            ...s,
+                            words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
+                          }),
+                        )
+                      }
+                    />
+                  )}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="grid grid-cols-4 gap-6 pt-4 max-sm:grid-cols-2">
+        {index ? (
+          <TextField
+            label="At its end at"
+            value={rejectAt}
+            onChange={setRejectAt}
+            inputMode="decimal"
+            note="points"
+          />
+        ) : (
+          centres.map((c, level) => (
+            <TextField
+              key={level}
+              label={`Level ${level} stands at`}
+              value={c}
+              onChange={(v) => setCentres((had) => had.with(level, v))}
+              inputMode="decimal"
+              note="share of ice days"
+            />
+          ))
+        )}
+      </div>
+      {mayChange && (
+        <form
+          className="flex items-start gap-5 border-t border-line pt-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+        >
+          <TextField
+            className="flex-1"
+            label="What changed and why"
+            value={note}
+            onChange={setNote}
+            error={problem?.detail ?? (changed && faults.length > 0 ? faults.join('. ') : undefined)}
+            note="grades made before keep their version"
+          />
+          <div className="pt-3">
+            <Button
+              submit
+              kind="main"
+              busy={busy}
+              notYet={
+                !changed
+                  ? 'nothing is changed'
+                  : faults.length > 0
+                    ? faults[0]!
+                    : note.trim() === ''
+                      ? 'say why'
+                      : null
+              }
+            >
+              Make version {scheme.version + 1}
+            </Button>
+          </div>
+        </form>
+      )}
+      <p className="pt-3 text-note text-ink3">{scheme.source}</p>
+      <ul className="pt-3 text-note text-ink2">
+        {scheme.history.map((h) => (
+          <li key={h.version}>
+            version {h.version}: {h.note}
+            {h.by ? `, ${h.by}, ${day(h.at)} ${when(h.at).slice(-5)}` : ''}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

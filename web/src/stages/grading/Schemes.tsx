@@ -1,0 +1,86 @@
+import { contract, type AnswerOf } from '@ember-slate/contract';
+import { maxIndex } from '@ember-slate/core/freshness';
+import { useState } from 'react';
+import { useRead } from '../../app/api.ts';
+import { useShop } from '../../app/shop.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Calibration } from './Calibration.tsx';
+import { SchemeEditor } from './SchemeEditor.tsx';
+
+export type KeptScheme = AnswerOf<typeof contract.grading.schemes>[number];
+
+/** The schemes fish is judged by: their signs and versions, and how the shop's own lots age on them. */
+export default function Schemes() {
+  const { data: schemes, problem, again } = useRead(contract.grading.schemes);
+  const { me } = useShop();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [part, setPart] = useState<'signs' | 'line'>('signs');
+  if (!schemes) return <Waiting problem={problem} again={again} />;
+  const shown = schemes.find((s) => s.id === chosen) ?? schemes[0]!;
+  return (
+    <div className="flex h-full flex-col max-sm:block max-sm:h-auto">
+      <div className="pb-2">
+        <h1 className="text-head max-sm:text-big">{shown.name}</h1>
+        <p className="text-ink2">
+          {shown.method === 'index'
+            ? `Points that add up to ${maxIndex(shown.signs)}; the fish is at its end at ${shown.rejectAt}.`
+            : 'Each level of a sign has its place on the ice life.'}{' '}
+          Version {shown.version}, {shown.grades} {shown.grades === 1 ? 'grade' : 'grades'} made with it.
+        </p>
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
+        <ul
+          aria-label="Schemes"
+          className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:overflow-visible max-sm:border-r-0"
+        >
+          {schemes.map((s) => (
+            <li key={s.id} className="border-b border-line">
+              <button
+                type="button"
+                aria-current={s.id === shown.id}
+                onClick={() => setChosen(s.id)}
+                className={`block w-full px-2 py-2.5 text-left hover:bg-lift ${s.id === shown.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+              >
+                <span className="block font-figure text-label leading-5 font-semibold">{s.name}</span>
+                <span className="text-note text-ink3">
+                  {s.shipped && s.version === 1 ? 'as shipped' : `version ${s.version}`}
+                  {Object.keys(s.calibration).length > 0 ? ', own line' : ''}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <section className="min-h-0 overflow-x-clip overflow-y-auto pt-2 pb-6">
+          <div className="flex gap-6 pb-3" role="tablist">
+            {(
+              [
+                ['signs', 'Signs and levels'],
+                ['line', 'How our own lots age on it'],
+              ] as const
+            ).map(([id, name]) => (
+              <button
+                key={id}
+                type="button"
+                role="tab"
+                aria-selected={part === id}
+                onClick={() => setPart(id)}
+                className={`h-11 border-b-2 font-figure text-label ${part === id ? 'border-ink font-semibold' : 'border-transparent text-ink2'}`}
+              >
+                {name}
+              </button>
+            ))}
+          </div>
+          {part === 'signs' ? (
+            <SchemeEditor
+              key={`${shown.id} ${shown.version}`}
+              scheme={shown}
+              mayChange={me.role === 'manager'}
+            />
+          ) : (
+            <Calibration key={shown.id} scheme={shown} mayApply={me.role === 'manager'} />
+          )}
+        </section>
+      </div>
+    </div>
+  );
+}
