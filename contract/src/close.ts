@@ -17,6 +17,7 @@ const yieldRow = z.object({
 const flow = z.object({
   received: z.number().int(),
   sold: z.number().int(),
+  returned: z.number().int(),
   stock: z.number().int(),
   kitchen: z.number().int(),
   waste: z.number().int(),

@@ -14,12 +14,12 @@ describe('the contract', () => {
   });
 
   it.each(routes)('%s says what it does, who may, and what it touches', (_name, r) => {
-    expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+$/);
+    expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+(\.pdf)?$/);
     expect(r.summary.length).toBeGreaterThan(5);
     for (const t of r.tags) expect(tags).toContain(t);
     if (r.roles !== 'public') for (const role of r.roles) expect(roles).toContain(role);
-    expect(r.kind === 'read').toBe(r.method === 'GET');
-    if (r.kind === 'change') expect(r.tags.length).toBeGreaterThan(0);
+    expect(r.kind === 'read' || r.kind === 'document').toBe(r.method === 'GET');
+    if (r.kind === 'change' || r.kind === 'upload') expect(r.tags.length).toBeGreaterThan(0);
     if (r.kind === 'read') expect(r.body).toBeNull();
   });
 
@@ -27,7 +27,10 @@ describe('the contract', () => {
     const may = (role: string) =>
       routes
         .filter(
-          ([, r]) => r.kind === 'change' && r.roles !== 'public' && (r.roles as string[]).includes(role),
+          ([, r]) =>
+            (r.kind === 'change' || r.kind === 'upload') &&
+            r.roles !== 'public' &&
+            (r.roles as string[]).includes(role),
         )
         .map(([name]) => name);
     expect(may('counter').filter((n) => /^(landing|grading|plan|bench|close)\./.test(n))).toEqual([]);
@@ -43,6 +46,8 @@ describe('the contract', () => {
       'counter.voidSale',
       'grading.calibrate',
       'grading.changeScheme',
+      'landing.editSupplier',
+      'landing.settle',
     ]);
   });
 });
@@ -61,7 +66,7 @@ describe('the OpenAPI document', () => {
       expect(operation?.summary, name).toBe(r.summary);
       const given = (operation!.parameters ?? []).map((p) => `${p.in} ${p.name}`);
       for (const [, parameter] of r.path.matchAll(/:(\w+)/g)) expect(given).toContain(`path ${parameter}`);
-      expect(given.includes('header Idempotency-Key'), name).toBe(r.kind === 'change');
+      expect(given.includes('header Idempotency-Key'), name).toBe(r.kind === 'change' || r.kind === 'upload');
     }
   });
 

@@ -46,6 +46,17 @@ export const tenths = z
 export const day = z.iso.date('Give a date');
 export const instant = z.iso.datetime('Give a date and time');
 export const weightSource = z.enum(['measured', 'typed', 'estimated']);
+/** One big fish from the scale and the board. */
+export const oneFish = z.object({
+  grams,
+  source: weightSource,
+  lengthMm: z
+    .number()
+    .int()
+    .min(20, 'Shorter than 2 cm: check the unit')
+    .max(5000, 'Longer than 5 m')
+    .nullable(),
+});
 export type WeightSource = z.infer<typeof weightSource>;
 
 export const formId = z.enum([

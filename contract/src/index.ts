@@ -29,6 +29,8 @@ export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
 export type { StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { GradingLot } from './grading.ts';
+export type { Claim } from './landing-lots.ts';
+export type { SupplierRecord } from './landing-suppliers.ts';
 export type { Delivery, LotRow, SpeciesRow } from './landing.ts';
 export type { Order, OrderLine } from './orders.ts';
 export type { PlanLine } from './plan.ts';

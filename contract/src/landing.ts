@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
+import { lots } from './landing-lots.ts';
+import { suppliers } from './landing-suppliers.ts';
 import { backDoor, change, read, type Route } from './route.ts';
 
 const species = z.object({
@@ -45,6 +47,8 @@ const deliveryFields = {
   arrivedAt: f.instant,
   probeTenths: f.tenths.nullable(),
   ice,
+  /** Whether the box drains; fish that stands in water spoils sooner. */
+  drains: z.enum(['drains', 'stands', 'unknown']).default('unknown'),
   noteRef: z.string().trim().max(40, 'A note number is at most 40 characters').default(''),
   noteGrams: f.grams.nullable(),
   notePieces: f.pieces.nullable(),
@@ -63,6 +67,9 @@ const lotFields = {
   area: z.string().trim().max(60),
   gear: z.string().trim().max(40).nullable(),
   caughtOn: f.day.nullable(),
+  supplierLot: z.string().trim().max(40, 'A lot number is at most 40 characters').default(''),
+  /** Gutting slit of a gutted flatfish: a missing one says the guts are in. */
+  slit: z.enum(['seen', 'missing', 'unasked']).default('unasked'),
   remarks: f.note,
 };
 
@@ -76,7 +83,15 @@ const lot = z.object({
   pricePerKg: f.money.nullable(),
   landedOn: f.day,
   graded: z.boolean(),
+  verdict: f.verdict.nullable(),
   doubt: z.string().nullable(),
+  /** Why it may not be touched until someone decides. */
+  holdReason: z.string().nullable(),
+  fish: z.array(f.oneFish),
+  photos: z.number().int(),
+  claims: z.number().int(),
+  /** Fish and grams that still lie in the cold room as landed. */
+  there: z.object({ grams: z.number().int(), pieces: z.number().int() }),
 });
 export type LotRow = z.infer<typeof lot>;
 
@@ -97,12 +112,9 @@ const delivery = z.object({
 export type Delivery = z.infer<typeof delivery>;
 
 export const landing = {
+  ...lots,
+  ...suppliers,
   species: read('/api/species', { summary: 'The species book', tags: [], answer: z.array(species) }),
-  suppliers: read('/api/suppliers', {
-    summary: 'Suppliers by name',
-    tags: ['landing'],
-    answer: z.array(z.object({ id: f.id, name: z.string() })),
-  }),
   deliveries: read('/api/landing/deliveries', {
     summary: 'Deliveries of one day, and those still open',
     tags: ['landing', 'grading'],
@@ -127,7 +139,7 @@ export const landing = {
     summary: 'Land a lot of this delivery',
     tags: ['landing', 'grading', 'counter', 'close'],
     roles: backDoor,
-    body: z.object(lotFields),
+    body: z.object({ ...lotFields, fish: z.array(f.oneFish).max(500).default([]) }),
     answer: z.object({ id: f.id, code: z.string() }),
   }),
   editLot: change('PUT', '/api/landing/lots/:id', {

@@ -20,7 +20,7 @@ function operation(route: Route) {
     parameters: [
       ...names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })),
       ...Object.entries(query).map(([name, s]) => ({ name, in: 'query', required: false, schema: s })),
-      ...(route.kind === 'change'
+      ...(route.kind === 'change' || route.kind === 'upload'
         ? [
             {
               name: 'Idempotency-Key',
@@ -31,9 +31,15 @@ function operation(route: Route) {
           ]
         : []),
     ],
+    ...(route.kind === 'upload' ? { requestBody: { required: true, content: { 'image/*': {} } } } : {}),
     ...(route.body ? { requestBody: { required: true, ...json(route.body, 'input') } } : {}),
     responses: {
-      200: { description: 'Done', ...json(route.answer, 'output') },
+      200: {
+        description: 'Done',
+        ...(route.kind === 'document'
+          ? { content: { 'application/octet-stream': {} } }
+          : json(route.answer, 'output')),
+      },
       default: {
         description: 'Problem',
         content: { 'application/problem+json': { schema: schema(problem, 'output') } },

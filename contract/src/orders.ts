@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, counterHands, roles, read, type Route } from './route.ts';
+import { ask, change, counterHands, roles, read, type Route } from './route.ts';
 
 const wantFields = {
   speciesId: z.string({ error: 'Choose the species' }).min(1, 'Choose the species'),
@@ -72,19 +72,14 @@ export const orders = {
     tags: ['orders'],
     answer: z.array(z.object({ id: f.id, name: z.string(), phone: z.string() })),
   }),
-  promise: {
-    method: 'POST',
-    path: '/api/orders/promise',
-    kind: 'device',
+  promise: ask('/api/orders/promise', {
     roles,
-    tags: [],
-    query: null,
     summary: 'Could graded stock serve this? Changes nothing',
     body: z.object({ dueAt: f.instant, lines: z.array(newLine).min(1).max(30) }),
     answer: z.array(
       z.object({ answer: z.enum(['yes', 'part', 'no']), because: z.string(), servable: z.number().int() }),
     ),
-  },
+  }),
   take: change('POST', '/api/orders', {
     summary: 'Take an order',
     tags: ['orders', 'plan'],

@@ -1,4 +1,4 @@
-import type * as z from 'zod';
+import * as z from 'zod';
 
 export const roles = ['counter', 'bench', 'manager'] as const;
 export type Role = (typeof roles)[number];
@@ -25,7 +25,7 @@ export interface Route {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   path: string;
   roles: readonly Role[] | 'public';
-  kind: 'read' | 'change' | 'session' | 'device';
+  kind: 'read' | 'change' | 'session' | 'device' | 'ask' | 'document' | 'upload';
   summary: string;
   tags: readonly Tag[];
   query: z.ZodType | null;
@@ -57,6 +57,32 @@ export const read = <A extends z.ZodType, Q extends z.ZodType | null = null>(
     body: null,
     answer: r.answer,
   }) as const;
+
+/** A question with a body: POST, changes nothing. */
+export const ask = <A extends z.ZodType, B extends z.ZodType>(
+  path: string,
+  r: { summary: string; roles: readonly Role[]; answer: A; body: B },
+) => ({ ...read(path, { ...r, tags: [] }), kind: 'ask', method: 'POST', body: r.body }) as const;
+
+/** A file to look at or print: PDF or picture. */
+export const document = (path: string, r: { summary: string; roles?: readonly Role[] }) =>
+  ({
+    method: 'GET',
+    path,
+    kind: 'document',
+    summary: r.summary,
+    tags: [],
+    roles: r.roles ?? roles,
+    query: null,
+    body: null,
+    answer: z.unknown(),
+  }) as const;
+
+/** A picture sent as it is; like a change it carries an Idempotency-Key. */
+export const upload = <A extends z.ZodType>(
+  path: string,
+  r: { summary: string; tags: readonly Tag[]; roles: readonly Role[]; answer: A },
+) => ({ ...change('POST', path, r), kind: 'upload' }) as const;
 
 /** A change: carries an Idempotency-Key; a repeat gets the first answer. */
 export const change = <A extends z.ZodType, B extends z.ZodType | null = null>(

@@ -74,6 +74,7 @@ export class SampleShop {
       arrivedAt: work.now.toISOString(),
       probeTenths: note.probeTenths,
       ice: note.ice,
+      drains: 'drains',
       noteRef: `${supplier.slice(0, 2).toUpperCase()} ${this.random.whole(1000, 9999)}`,
       noteGrams: total + note.overG,
       notePieces: lots.reduce((s, l) => s + l.n, 0),
@@ -94,6 +95,9 @@ export class SampleShop {
         area: spec.farmed ?? '27',
         gear: spec.farmed ? null : 'hooks and lines',
         caughtOn: addDays(day, -this.random.whole(1, 2)),
+        supplierLot: '',
+        slit: 'unasked',
+        fish: [],
         remarks: spec.remarks ?? '',
       });
       made.push({ ...lot, spec });

@@ -60,6 +60,7 @@ export async function openShop(sample = false): Promise<Shop> {
       port,
       scaleAddress: `127.0.0.1:${scalePort}`,
       sensorAddress: null,
+      printerAddress: null,
       webRoot: join(process.cwd(), 'web/dist'),
       checkAnswers: true,
     });

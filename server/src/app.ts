@@ -13,16 +13,22 @@ import { Logs } from './cold/logs.ts';
 import { counter } from './counter/routes.ts';
 import type { ScaleAdapter } from './devices/scale.ts';
 import { grading } from './grading/routes.ts';
-import { landing } from './landing/routes.ts';
+import { PrinterAdapter } from './devices/printer.ts';
+import { landing, landingDocuments } from './landing/routes.ts';
+import { addPhoto, encodePhoto } from './landing/photos.ts';
 import { orders } from './orders/routes.ts';
 import { shopFace } from './people/service.ts';
 import { plan } from './plan/routes.ts';
 import { isLoopback } from './platform/config.ts';
+import { idOf } from './platform/handlers.ts';
 import { transaction } from './platform/db.ts';
 import { FeedReader } from './platform/feed.ts';
 import {
   actorOfRequest,
   jsonBody,
+  pictureBody,
+  receiveFile,
+  serveFile,
   problemHandler,
   serve,
   tokenOf,
@@ -38,6 +44,7 @@ import { tide } from './shop/tide.ts';
 export interface AppOptions {
   pool: Pool;
   scale: ScaleAdapter;
+  printer?: PrinterAdapter;
   host: string;
   webRoot: string | null;
   checkAnswers: boolean;
@@ -65,7 +72,16 @@ const security = helmet({
   referrerPolicy: { policy: 'no-referrer' },
 });
 
-const rooms = { landing, grading, orders, plan, bench, counter, close, cold };
+const roomsOf = (printer: PrinterAdapter) => ({
+  landing: landing(printer),
+  grading,
+  orders,
+  plan,
+  bench,
+  counter,
+  close,
+  cold,
+});
 
 /** Mounts one route; the path and the method are the contract's. */
 function mount(app: Express, route: Route, handler: express.RequestHandler) {
@@ -179,9 +195,11 @@ export function createApp(options: AppOptions): Express {
     verify,
     serve(platform, verify, (work) => proveLedger(work.tx)),
   );
+  const rooms = roomsOf(options.printer ?? new PrinterAdapter(null));
   for (const [name, room] of Object.entries(rooms)) {
     const routes = contract[name as keyof typeof rooms] as Record<string, Route>;
     for (const [key, route] of Object.entries(routes)) {
+      if (!['read', 'ask', 'change'].includes(route.kind)) continue;
       mount(
         app,
         route,
@@ -189,6 +207,18 @@ export function createApp(options: AppOptions): Express {
       );
     }
   }
+  for (const [key, make] of Object.entries(landingDocuments)) {
+    const route = contract.landing[key as keyof typeof landingDocuments];
+    mount(app, route, serveFile(platform, route, make));
+  }
+  const { addPhoto: photoRoute } = contract.landing;
+  app.post(
+    photoRoute.path,
+    pictureBody,
+    receiveFile(platform, photoRoute, encodePhoto, (work, params, photo) =>
+      addPhoto(work, idOf(params.id), photo),
+    ),
+  );
   app.get('/api/openapi.json', async (request, response) => {
     if (!(await actorOfRequest(platform, request)))
       throw problems.notSignedIn('Nobody is signed in on this screen');

@@ -156,6 +156,7 @@ export const delivery = (more: object = {}): BodyOf<typeof contract.landing.crea
   arrivedAt: '2026-11-25T05:40:00.000Z',
   probeTenths: 8,
   ice: 'buried',
+  drains: 'drains',
   noteRef: 'BB 1',
   noteGrams: null,
   notePieces: null,
@@ -175,6 +176,9 @@ export const bassLot = (more: object = {}): BodyOf<typeof contract.landing.addLo
   area: '27',
   gear: 'hooks and lines',
   caughtOn: '2026-11-24',
+  supplierLot: '',
+  slit: 'unasked',
+  fish: [],
   remarks: '',
   ...more,
 });

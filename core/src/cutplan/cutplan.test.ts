@@ -25,6 +25,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   verdict: 'accept',
   used: 2,
   halfWidth: 1,
+  damage: [],
   celsius: 0,
   ...more,
 });

@@ -1,5 +1,13 @@
 import { forms, formRefusal, type FormId } from '../forms/index.ts';
-import { daysLeft, fitRungs, gutsFactor, type Use, type Verdict } from '../freshness/index.ts';
+import {
+  damageRefusal,
+  daysLeft,
+  fitRungs,
+  gutsFactor,
+  type Damage,
+  type Use,
+  type Verdict,
+} from '../freshness/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
 import { expectedCut, expectedGrams, piecesPerFish, type TrimId } from '../yields/index.ts';
 
@@ -15,6 +23,8 @@ export interface AvailableLot {
   used: number;
   halfWidth: number;
   celsius: number;
+  /** Damage seen at its grade: bars the forms that would show it. */
+  damage: readonly Damage[];
 }
 
 /** What an order line wants; either pieces of a weight or a total weight, grams. */
@@ -74,6 +84,8 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   });
   const refused = formRefusal(species, lot.condition, want.form);
   if (refused) return none(refused);
+  const damaged = damageRefusal(lot.damage, want.form);
+  if (damaged) return none(damaged);
   if (lot.verdict === null) return none('Not graded yet');
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
     return none(lot.verdict === 'hold' ? 'On hold' : 'Rejected');

@@ -138,7 +138,7 @@ describe('life', () => {
         fc.nat({ max: 20 }),
         (scheme, levels, which) => {
           const signs = signsFor(scheme, of(idOf(scheme)), 'gutted');
-          const fish = Object.fromEntries(
+          const fish: FishSigns = Object.fromEntries(
             signs.map((s) => [s.id, Math.min(levels.next().value as number, s.words.length - 1) as Level]),
           );
           const sign = signs[which % signs.length]!;
@@ -197,7 +197,9 @@ describe('calibration', () => {
 
   it('replaces the shipped slope and its uncertainty', () => {
     const calibration = { hake: { slope: 0.5, intercept: 1, residualSd: 0.4, pairs: 14 } };
-    const fish = Object.fromEntries(signsFor(euGeneral, of('hake'), 'gutted').map((s) => [s.id, 1]));
+    const fish: FishSigns = Object.fromEntries(
+      signsFor(euGeneral, of('hake'), 'gutted').map((s) => [s.id, 1]),
+    );
     const shipped = look(euGeneral, 'hake', [fish]);
     const calibrated = look({ ...euGeneral, calibration }, 'hake', [fish]);
     expect(calibrated.used).toBeCloseTo((shipped.used - 1) / 0.5, 9);
@@ -260,7 +262,9 @@ describe('a scheme someone wrote', () => {
 });
 
 describe('what is seen beside the signs', () => {
-  const fresh = Object.fromEntries(signsFor(euGeneral, of('hake'), 'gutted').map((s) => [s.id, 0]));
+  const fresh: FishSigns = Object.fromEntries(
+    signsFor(euGeneral, of('hake'), 'gutted').map((s) => [s.id, 0]),
+  );
   it.each([
     ['prohibited', 'a prohibited species'],
     ['unidentified', 'a species nobody could make sure of'],

@@ -53,3 +53,5 @@ export const gearClasses = [
 
 export const productionMethods = ['caught', 'caught_freshwater', 'farmed'] as const;
 export type ProductionMethod = (typeof productionMethods)[number];
+
+export { boxCode, checkDigit, gearClassOf, gs1Date, productionOf, readBoxCode, type BoxCode } from './gs1.ts';

@@ -5,6 +5,7 @@
 export const accounts = [
   'outside:supplier',
   'outside:customer',
+  'outside:returned',
   'place:cold_room',
   'place:slab',
   'place:display',

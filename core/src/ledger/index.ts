@@ -101,6 +101,8 @@ export function cutEntries(
 export interface LotFlow {
   received: number;
   sold: number;
+  /** Sent back to the supplier. */
+  returned: number;
   stock: number;
   kitchen: number;
   waste: number;
@@ -115,6 +117,7 @@ export function lotFlow(balances: readonly { account: Account; grams: number }[]
   return {
     received: -of((a) => a === 'outside:supplier'),
     sold: of((a) => a === 'outside:customer'),
+    returned: of((a) => a === 'outside:returned'),
     stock: of((a) => a.startsWith('place:')),
     kitchen: of((a) => a === 'end:kitchen'),
     waste: of((a) => a === 'end:waste'),

@@ -102,7 +102,7 @@ const changesOf = (work: Work, lotIds: readonly number[]) =>
     work.tx,
     `SELECT e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams
      FROM entry e JOIN movement m ON m.id = e.movement_id
-     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'move', 'to_bench', 'cut', 'void')
+     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'split', 'move', 'to_bench', 'cut', 'void')
      ORDER BY m.id`,
     [...lotIds],
   );
@@ -158,7 +158,10 @@ export async function clocksOf(
   // Fish lies in the shop from when it came, not from when someone had time to weigh it.
   const changes = byLot(
     (await changesOf(work, ids)).map((c) =>
-      c.kind === 'land' ? { ...c, at: Math.min(c.at, arrived.get(c.lotId)!) } : c,
+      // A part that was split off lay with its lot until then.
+      c.kind === 'land' || (c.kind === 'split' && c.grams > 0)
+        ? { ...c, at: Math.min(c.at, arrived.get(c.lotId)!) }
+        : c,
     ),
   );
   const grades = byLot(await gradesOf(work, ids));

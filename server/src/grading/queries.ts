@@ -25,6 +25,8 @@ export interface LotWithGrade {
   halfWidth: number | null;
   verdict: Verdict | null;
   histamineClearance: string | null;
+  /** JSON of the damage seen at its last grade, or null. */
+  damage: string | null;
 }
 
 export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): Promise<LotWithGrade[]> =>
@@ -32,7 +34,8 @@ export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): P
     tx,
     `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.gear, l.production, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
        l.price_per_kg AS pricePerKg, l.landed_on AS landedOn, d.arrived_at AS arrivedAt, l.caught_on AS caughtOn, d.probe_tenths AS probeTenths, d.ice,
-       g.id AS gradeId, g.graded_at AS gradedAt, g.used_days AS usedDays, g.half_width AS halfWidth, g.verdict, l.histamine_clearance AS histamineClearance
+       g.id AS gradeId, g.graded_at AS gradedAt, g.used_days AS usedDays, g.half_width AS halfWidth,
+       IF(l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject', 'hold', g.verdict) AS verdict, l.damage, l.histamine_clearance AS histamineClearance
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id LEFT JOIN grade g ON g.id = l.grade_id
      WHERE ${where} ORDER BY l.landed_on, l.id`,
     values,

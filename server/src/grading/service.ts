@@ -32,6 +32,7 @@ function toGradingLot(species: Species, lot: LotWithGrade, clocks: Clocks): Grad
     production,
     arrivedAt: _arrived,
     histamineClearance: _clearance,
+    damage: _damage,
     ...shown
   } = lot;
   return {

@@ -13,7 +13,14 @@ import { lockBalance, post } from '../platform/ledger.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
-import { deliveriesWhere, lotsOfDeliveries } from './queries.ts';
+import {
+  deliveriesWhere,
+  fishOfLots,
+  insertFish,
+  lotsOfDeliveries,
+  stillThere,
+  type LotFish,
+} from './queries.ts';
 
 type Rooms = typeof contract.landing;
 type DeliveryInput = Omit<BodyOf<Rooms['editDelivery']>, 'version'>;
@@ -64,6 +71,9 @@ export async function listDeliveries(work: Work, day?: string): Promise<Delivery
     work.tx,
     found.map((d) => d.id),
   );
+  const ids = lots.map((l) => l.id);
+  const fish = await fishOfLots(work.tx, ids);
+  const there = await stillThere(work.tx, ids);
   const book = await speciesById(work.tx);
   return found.map(({ noteMoney, arrivedAt, ...d }) => {
     const mine = lots.filter((l) => l.deliveryId === d.id);
@@ -75,6 +85,8 @@ export async function listDeliveries(work: Work, day?: string): Promise<Delivery
     const costs = seesCosts(work);
     const note = { grams: d.noteGrams, pieces: d.notePieces, money: costs ? noteMoney : null };
     const kinds = [...new Set(mine.map((l) => l.speciesId))].map((id) => book.get(id)!);
+    const standing =
+      d.drains === 'stands' ? ['The fish stands in water: drain it, and ice it in a box that drains'] : [];
     return {
       ...d,
       arrivedAt: arrivedAt.toISOString(),
@@ -83,16 +95,18 @@ export async function listDeliveries(work: Work, day?: string): Promise<Delivery
         ...l,
         pricePerKg: costs ? l.pricePerKg : null,
         graded: gradeId !== null,
+        fish: fish.get(l.id) ?? [],
+        there: there.get(l.id) ?? { grams: 0, pieces: 0 },
         doubt: meanWeightDoubt(book.get(l.speciesId)!, l.condition, l.grams, l.pieces),
       })),
       totals: { ...got, money: costs ? got.money : null },
       differences: mine.length === 0 ? [] : differencesOf(note, got),
-      warnings: warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds),
+      warnings: [...warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds), ...standing],
     };
   });
 }
 
-async function supplierId(work: Work, name: string): Promise<number> {
+export async function supplierId(work: Work, name: string): Promise<number> {
   await run(
     work.tx,
     'INSERT INTO supplier (name) VALUES (?) ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id)',
@@ -114,6 +128,7 @@ function checkArrival(work: Work, arrivedAt: string) {
 const deliveryValues = (d: DeliveryInput) => [
   d.probeTenths,
   d.ice,
+  d.drains,
   d.noteRef,
   d.noteGrams,
   d.notePieces,
@@ -125,8 +140,8 @@ export async function createDelivery(work: Work, d: DeliveryInput): Promise<{ id
   const at = checkArrival(work, d.arrivedAt);
   const made = await run(
     work.tx,
-    `INSERT INTO delivery (supplier_id, arrived_at, landed_on, recorded_by, probe_tenths, ice, note_ref, note_grams, note_pieces, note_money, remarks)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO delivery (supplier_id, arrived_at, landed_on, recorded_by, probe_tenths, ice, drains, note_ref, note_grams, note_pieces, note_money, remarks)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       await supplierId(work, d.supplier),
       at,
@@ -168,7 +183,7 @@ export async function editDelivery(
   await run(
     work.tx,
     `UPDATE delivery SET supplier_id = ?, arrived_at = ?, landed_on = ?, version = version + 1,
-       probe_tenths = ?, ice = ?, note_ref = ?, note_grams = ?, note_pieces = ?, note_money = ?, remarks = ? WHERE id = ?`,
+       probe_tenths = ?, ice = ?, drains = ?, note_ref = ?, note_grams = ?, note_pieces = ?, note_money = ?, remarks = ? WHERE id = ?`,
     [await supplierId(work, d.supplier), at, day, ...deliveryValues(d), id],
   );
   return { id };
@@ -193,6 +208,12 @@ async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Sp
     );
   }
   if (lot.production !== 'farmed' && !lot.gear) throw fieldProblem('gear', 'Choose the fishing gear');
+  const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
+  if (flat && lot.condition === 'gutted' && lot.slit === 'missing')
+    throw fieldProblem(
+      'condition',
+      'No gutting slit: its guts are in. Land it as whole, its clock runs faster',
+    );
   return species;
 }
 
@@ -207,28 +228,50 @@ const lotValues = (l: LotInput) => [
   l.area,
   l.production === 'farmed' ? null : l.gear,
   l.caughtOn,
+  l.supplierLot,
+  l.slit,
   l.remarks,
 ];
+
+/** The next code of a species landed on a day. */
+export async function nextLotCode(work: Work, day: string, species: Species): Promise<string> {
+  const initial = lotCode(day, species, 0).slice(0, -1);
+  return lotCode(day, species, await nextNumber(work.tx, `lot ${initial}`));
+}
+
+/** Fish weighed one by one are the lot: their number and their weight. */
+function checkFish(lot: { fish: readonly LotFish[]; pieces: number; grams: number }) {
+  if (lot.fish.length === 0) return;
+  if (lot.fish.length !== lot.pieces)
+    throw fieldProblem(
+      'pieces',
+      `${lot.fish.length} fish were weighed one by one, the lot says ${lot.pieces}`,
+    );
+  const grams = lot.fish.reduce((s, f) => s + f.grams, 0);
+  if (grams !== lot.grams)
+    throw fieldProblem('grams', `The fish weigh ${grams} g together, the lot says ${lot.grams} g`);
+}
 
 export async function addLot(
   work: Work,
   deliveryId: number,
-  lot: LotInput,
+  lot: LotInput & { fish: LotFish[] },
 ): Promise<{ id: number; code: string }> {
   const delivery = await lockDelivery(work, deliveryId);
   if (delivery.state === 'closed')
     throw problems.conflict('This delivery is closed: open a new one for what came later');
   const species = await checkLot(work, lot, delivery.landed_on);
-  const initial = lotCode(delivery.landed_on, species, 0).slice(0, -1);
-  const code = lotCode(delivery.landed_on, species, await nextNumber(work.tx, `lot ${initial}`));
+  checkFish(lot);
+  const code = await nextLotCode(work, delivery.landed_on, species);
   const made = await run(
     work.tx,
     `INSERT INTO lot (code, delivery_id, landed_on, species_id, arrival_condition, pieces, grams, weight_source, price_per_kg,
-       production, area, gear, caught_on, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       production, area, gear, caught_on, supplier_lot, slit, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [code, deliveryId, delivery.landed_on, ...lotValues(lot)],
   );
   const whole = { lotId: made.insertId, item: 'whole', batch: 0, grams: lot.grams, pieces: lot.pieces };
   await post(work, 'land', transfer(whole, 'outside:supplier', 'place:cold_room'));
+  await insertFish(work.tx, made.insertId, lot.fish);
   return { id: made.insertId, code };
 }
 
@@ -276,7 +319,7 @@ export async function editLot(
   await run(
     work.tx,
     `UPDATE lot SET species_id = ?, arrival_condition = ?, pieces = ?, grams = ?, weight_source = ?, price_per_kg = ?,
-       production = ?, area = ?, gear = ?, caught_on = ?, remarks = ?, version = version + 1 WHERE id = ?`,
+       production = ?, area = ?, gear = ?, caught_on = ?, supplier_lot = ?, slit = ?, remarks = ?, version = version + 1 WHERE id = ?`,
     [...lotValues(lot), id],
   );
   return { id };

@@ -1,6 +1,7 @@
 import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
+import { PrinterAdapter } from '../devices/printer.ts';
 import { ScaleAdapter } from '../devices/scale.ts';
 import { SensorFeed } from '../devices/sensors.ts';
 import type { Config } from '../platform/config.ts';
@@ -18,7 +19,7 @@ export async function listen(config: Config): Promise<Running> {
   const pool = openPool(config.databaseUrl);
   const scale = new ScaleAdapter(config.scaleAddress);
   const sensors = new SensorFeed(pool, config.sensorAddress);
-  const app = createApp({ ...config, pool, scale });
+  const app = createApp({ ...config, pool, scale, printer: new PrinterAdapter(config.printerAddress) });
   const server = await new Promise<Server>((done, fail) => {
     const opened = app.listen(config.port, config.host, (error?: Error) =>
       error ? fail(error) : done(opened),

@@ -127,12 +127,14 @@ try {
   const said = await firstDay(databaseUrl, flags.empty);
   const scaleAddress = await startDevice('scale');
   const sensorAddress = await startDevice('sensors');
+  const printerAddress = await startDevice('printer');
   running = await listen({
     databaseUrl,
     host: flags.host,
     port: flags.port,
     scaleAddress,
     sensorAddress,
+    printerAddress,
     webRoot: `${process.cwd()}/web/dist`,
     checkAnswers: false,
   });

@@ -1,7 +1,7 @@
 import type { AvailableLot, Want } from '@ember-slate/core/cutplan';
 import { tradingDay } from '@ember-slate/core/calendar';
 import type { FormId } from '@ember-slate/core/forms';
-import type { Use } from '@ember-slate/core/freshness';
+import type { Damage, Use } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
 import { clocksOf } from '../cold/clocks.ts';
 import { lotsInShop, type LotWithGrade } from '../grading/queries.ts';
@@ -55,6 +55,7 @@ export async function shopLots(
         verdict: lot.verdict,
         used: state?.life?.used ?? 0,
         halfWidth: lot.halfWidth ?? 0,
+        damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
         celsius: state?.expected ?? clocks.expected('place:cold_room'),
       },
     };

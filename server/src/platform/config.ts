@@ -9,6 +9,8 @@ export interface Config {
   scaleAddress: string | null;
   /** The same of the cold-room sensors. */
   sensorAddress: string | null;
+  /** The same of the label printer. */
+  printerAddress: string | null;
   /** Folder of the built screens, null when they are served elsewhere. */
   webRoot: string | null;
   /** Check every answer against the contract: on in tests. */
@@ -28,6 +30,7 @@ export function configFromEnv(env = process.env): Config {
     port: Number(env.PORT ?? 4100),
     scaleAddress: env.SCALE_ADDRESS ?? null,
     sensorAddress: env.SENSOR_ADDRESS ?? null,
+    printerAddress: env.PRINTER_ADDRESS ?? null,
     webRoot: env.WEB_ROOT ?? null,
     checkAnswers: env.CHECK_ANSWERS === '1',
   };

@@ -8,9 +8,28 @@ export interface Input<R extends Route> {
   body: BodyOf<R>;
 }
 
+/** A file a document route gives. */
+export interface File {
+  name: string;
+  type: string;
+  bytes: Buffer;
+}
+
+type KeysOf<Room extends Record<string, Route>, Kind extends Route['kind']> = {
+  [K in keyof Room]: Room[K]['kind'] extends Kind ? K : never;
+}[keyof Room];
+
+/** One function for every document of a room. */
+export type Documents<Room extends Record<string, Route>> = {
+  [K in KeysOf<Room, 'document'>]: (work: Work, params: Record<string, string>) => Promise<File>;
+};
+
 /** One function for every request of a room: the room is complete or does not compile. */
 export type Handlers<Room extends Record<string, Route>> = {
-  [K in keyof Room]: (work: Work, input: Input<Room[K]>) => Promise<AnswerOf<Room[K]>>;
+  [K in KeysOf<Room, 'read' | 'ask' | 'change'>]: (
+    work: Work,
+    input: Input<Room[K]>,
+  ) => Promise<AnswerOf<Room[K]>>;
 };
 
 /** A path parameter that is a row's number; anything else is not there. */

@@ -1,9 +1,11 @@
 import type { Problem, Route } from '@ember-slate/contract';
+import { createHash } from 'node:crypto';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import type { Pool } from 'mysql2/promise';
 import { type z } from 'zod';
 import type { Logs } from '../cold/logs.ts';
 import type { Actor, Work } from './context.ts';
+import type { File } from './handlers.ts';
 import { errorCode, reading, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
 import { once } from './idempotency.ts';
@@ -85,6 +87,61 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
   };
 }
 
+/** Serves a file made from the shop's records. */
+export function serveFile(
+  platform: Platform,
+  route: Route,
+  make: (work: Work, params: Record<string, string>) => Promise<File>,
+): RequestHandler {
+  return async (request, response) => {
+    const actor = await admit(platform, route, request);
+    const now = platform.clock();
+    const { name, type, bytes } = await reading(platform.pool, async (tx) =>
+      make(
+        { tx, actor, now, settings: await readSettings(tx), logs: platform.logs },
+        request.params as Record<string, string>,
+      ),
+    );
+    response
+      .set({
+        'Content-Type': type,
+        'Content-Disposition': `inline; filename="${name}"`,
+        'Cache-Control': 'private, no-store',
+      })
+      .send(bytes);
+  };
+}
+
+/** Takes a file sent as it is: made fit before the transaction begins, kept once for its key. */
+export function receiveFile<T>(
+  platform: Platform,
+  route: Route,
+  fit: (sent: Buffer) => Promise<T>,
+  keep: (work: Work, params: Record<string, string>, fitted: T) => Promise<unknown>,
+): RequestHandler {
+  return async (request, response) => {
+    const actor = await admit(platform, route, request);
+    const sent = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    const fitted = await fit(sent);
+    const now = platform.clock();
+    const params = request.params as Record<string, string>;
+    const answer = await transaction(platform.pool, async (tx) => {
+      const asked = {
+        staffId: actor.id,
+        route: `${route.method} ${request.path}`,
+        body: createHash('sha256').update(sent).digest('hex'),
+      };
+      const settings = await readSettings(tx);
+      const result = await once(tx, request.get('Idempotency-Key'), asked, now, () =>
+        keep({ tx, actor, now, settings, logs: platform.logs }, params, fitted),
+      );
+      if (!result.repeated) await announce(tx, route.tags, now);
+      return result.answer;
+    });
+    response.set('Cache-Control', 'no-store').json(answer);
+  };
+}
+
 /** Serves one route that needs a signed-in person but no records: devices and streams. */
 export const withActor =
   (
@@ -98,6 +155,7 @@ export const withActor =
   };
 
 export const jsonBody = express.json({ limit: '200kb' });
+export const pictureBody = express.raw({ type: () => true, limit: '12mb' });
 
 /** Express's parser errors and the database's own, in the trade's words. */
 function problemOf(error: unknown): Problem {
@@ -105,7 +163,8 @@ function problemOf(error: unknown): Problem {
   const code = errorCode(error);
   const type = (error as { type?: string } | null)?.type;
   if (type === 'entity.parse.failed') return problems.badInput('This is not JSON').problem;
-  if (type === 'entity.too.large') return problems.badInput('That is too much at once').problem;
+  if (type === 'entity.too.large')
+    return problems.badInput('That is too much at once: a picture may have 12 MB, a note 180 kB').problem;
   if (type === 'encoding.unsupported' || type === 'charset.unsupported')
     return problems.badInput('Send UTF-8').problem;
   if (error instanceof URIError) return problems.badInput('The address is malformed').problem;

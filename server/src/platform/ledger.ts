@@ -15,7 +15,9 @@ export type MovementKind =
   | 'discard'
   | 'count'
   | 'settle'
-  | 'void';
+  | 'void'
+  | 'split'
+  | 'return';
 export type BalanceKey = Pick<Entry, 'account' | 'lotId' | 'item' | 'batch'>;
 
 /** What lies at one key now, locked until the transaction ends. */

@@ -16,7 +16,8 @@ const countsSql = `SELECT
   (SELECT COUNT(*) FROM delivery WHERE state = 'open') AS deliveries,
   (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND EXISTS
     (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS ungraded,
-  (SELECT COUNT(*) FROM lot l JOIN grade g ON g.id = l.grade_id AND g.verdict = 'hold' WHERE EXISTS
+  (SELECT COUNT(*) FROM lot l LEFT JOIN grade g ON g.id = l.grade_id
+    WHERE (g.verdict = 'hold' OR (l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject')) AND EXISTS
     (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS held,
   (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
   (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,

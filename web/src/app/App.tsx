@@ -18,6 +18,7 @@ const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
+const Suppliers = lazy(() => import('../stages/landing/Suppliers.tsx'));
 const Schemes = lazy(() => import('../stages/grading/Schemes.tsx'));
 const Cold = lazy(() => import('../stages/cold/Cold.tsx'));
 const First = lazy(() => import('../stages/cold/First.tsx'));
@@ -72,6 +73,8 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'bench/:id', element: <BenchTicket /> },
             { path: 'counter', element: <Counter /> },
             { path: 'close', element: <Close /> },
+            { path: 'suppliers', element: <Suppliers /> },
+            { path: 'suppliers/:id', element: <Suppliers /> },
             { path: 'schemes', element: <Schemes /> },
             { path: 'cold', element: <Cold /> },
             { path: 'first', element: <First /> },

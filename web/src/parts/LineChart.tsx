@@ -91,6 +91,7 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
           backgroundColor: color(s.kind === 'band' ? 'rimewash' : 'ink'),
           borderWidth: s.kind === 'band' ? 0 : 1.75,
           borderDash: s.kind === 'dashed' ? [6, 4] : [],
+          order: { dots: 1, line: 2, dashed: 3, band: 4 }[s.kind],
           pointRadius: s.kind === 'dots' ? 3.2 : 0,
           fill: s.kind === 'band' ? 'shape' : false,
         })),

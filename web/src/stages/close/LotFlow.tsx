@@ -7,6 +7,7 @@ import { useMass } from '../../parts/Mass.tsx';
 
 const ends = [
   ['sold', 'sold'],
+  ['returned', 'sent back'],
   ['stock', 'in stock'],
   ['kitchen', 'used in the kitchen'],
   ['waste', 'waste, with a reason'],

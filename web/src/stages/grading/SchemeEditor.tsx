@@ -90,6 +90,7 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
                       aria-label={`${s.name}, level ${level}`}
                       className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
                       rows={2}
+                      style={{ fieldSizing: 'content', minHeight: 44 }}
                       value={s.words[level]}
                       readOnly={!mayChange}
                       onChange={(e) =>

@@ -1,15 +1,14 @@
 import { contract, type Delivery, type Problem } from '@ember-slate/contract';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
-import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import {
   errorsByPath,
   MoneyField,
+  TemperatureField,
   TextField,
   TimeField,
   WeightField,
@@ -24,6 +23,12 @@ const ices = [
   { value: 'none', name: 'None' },
 ] as const;
 
+const drainings = [
+  { value: 'drains', name: 'Drains' },
+  { value: 'stands', name: 'Stands in water' },
+  { value: 'unknown', name: 'Not looked' },
+] as const;
+
 /** Opens a delivery, or corrects its head. */
 export function DeliveryForm({
   delivery,
@@ -36,18 +41,14 @@ export function DeliveryForm({
 }) {
   const { shop } = useShop();
   const { time, today } = useTimes();
-  const units = useStored((s) => s.prefs.units);
   const { data: suppliers } = useRead(contract.landing.suppliers);
   const create = useChange(contract.landing.createDelivery);
   const edit = useChange(contract.landing.editDelivery);
   const [supplier, setSupplier] = useState(delivery?.supplier ?? '');
   const [at, setAt] = useState(() => parseClock(time(delivery?.arrivedAt ?? new Date())));
-  const [probe, setProbe] = useState(() =>
-    delivery === null || delivery.probeTenths === null
-      ? ''
-      : formatTemperature(delivery.probeTenths, units).split(' ')[0]!.replace('\u2212', '-'),
-  );
+  const [probeTenths, setProbe] = useState(delivery?.probeTenths ?? null);
   const [ice, setIce] = useState<Delivery['ice']>(delivery?.ice ?? 'buried');
+  const [drains, setDrains] = useState<Delivery['drains']>(delivery?.drains ?? 'drains');
   const [noteRef, setNoteRef] = useState(delivery?.noteRef ?? '');
   const [noteWeight, setNoteWeight] = useState<Weight | null>(
     delivery === null || delivery.noteGrams === null ? null : { grams: delivery.noteGrams, source: 'typed' },
@@ -65,13 +66,12 @@ export function DeliveryForm({
     setProblem({ type: '', title: '', status: 400, code: 'bad-input', errors: [{ path, message }] });
   const submit = async () => {
     if (at === null) return wrong('arrivedAt', 'Say when it came');
-    const probeTenths = probe.trim() === '' ? null : parseTemperature(probe, units);
-    if (probe.trim() !== '' && probeTenths === null) return wrong('probeTenths', 'That is no temperature');
     const body = {
       supplier,
       arrivedAt: instantOn(day, at, shop).toISOString(),
       probeTenths,
       ice,
+      drains,
       noteRef,
       noteGrams: noteWeight?.grams ?? null,
       notePieces: wholeNumber(notePieces),
@@ -107,15 +107,21 @@ export function DeliveryForm({
           options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
         />
         <TimeField label="Arrived" value={at} onChange={setAt} error={errors.arrivedAt} />
-        <TextField
-          label={`Core by probe, ${units === 'metric' ? '°C' : '°F'}`}
-          value={probe}
+        <TemperatureField
+          label="Core by probe"
+          value={probeTenths}
           onChange={setProbe}
-          inputMode="decimal"
           error={errors.probeTenths}
           note="leave empty if not probed"
         />
         <Choice className="col-span-2" label="Ice" value={ice} options={ices} onChange={setIce} />
+        <Choice
+          label="The box"
+          value={drains}
+          options={drainings}
+          onChange={setDrains}
+          className="col-span-2"
+        />
         <TextField label="Note number" value={noteRef} onChange={setNoteRef} error={errors.noteRef} />
         <MoneyField
           label={`Note asks, ${shop.currency}`}

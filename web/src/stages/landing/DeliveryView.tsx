@@ -4,14 +4,15 @@ import { conditionCode, shortName } from '@ember-slate/core/species';
 import { formatMoney, formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useChange } from '../../app/api.ts';
+import { useChange, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
-import { LotForm } from './LotForm.tsx';
+import { LotActions } from './LotActions.tsx';
+import { LotForm, type LotDraft } from './LotForm.tsx';
 import { differenceText } from './words.ts';
 
 const conditionNames: Record<LotRow['condition'], string> = {
@@ -63,19 +64,37 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
 export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLand: boolean }) {
   const { when } = useTimes();
   const units = useStored((s) => s.prefs.units);
+  const { data: suppliers } = useRead(contract.landing.suppliers);
   const [editing, setEditing] = useState<'head' | LotRow | null>(null);
   const [landing, setLanding] = useState(false);
+  const [acting, setActing] = useState<number | null>(null);
+  const [draft, setDraft] = useState<LotDraft | undefined>();
+  const { data: last } = useRead(contract.landing.lastLots, {
+    query: { supplier: delivery.supplier },
+    skip: !mayLand || delivery.state === 'closed',
+  });
   if (editing === 'head')
     return (
       <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />
     );
+  const supplierPath = `/suppliers/${suppliers?.find((s) => s.name === delivery.supplier)?.id ?? ''}`;
   const open = delivery.state === 'open';
   const adding = landing || delivery.lots.length === 0;
+  const acted = delivery.lots.find((l) => l.id === acting);
+  // What the supplier brought before and has not been landed again yet.
+  const again = (last ?? []).filter(
+    (d) => !delivery.lots.some((l) => l.speciesId === d.speciesId && l.condition === d.condition),
+  );
   return (
     <div>
       <div className="flex items-start justify-between gap-4">
         <div>
-          <h2 className="text-big">{delivery.supplier}</h2>
+          <h2 className="text-big">
+            {delivery.supplier}{' '}
+            <Link to={supplierPath} className="why text-note font-normal">
+              its record
+            </Link>
+          </h2>
           <p className="text-ink2">
             {when(delivery.arrivedAt)} ·{' '}
             {delivery.probeTenths === null
@@ -121,6 +140,10 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                     {conditionNames[l.condition]} {conditionCode[l.condition]}
                   </span>
                   {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
+                  {l.holdReason && <div className="text-note text-embertext">held: {l.holdReason}</div>}
+                  {l.verdict === 'reject' && l.claims === 0 && (
+                    <div className="text-note text-embertext">rejected: claim it</div>
+                  )}
                   {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
                 </td>
                 <td className="text-note text-ink2 max-sm:hidden">
@@ -148,9 +171,10 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                     <button
                       type="button"
                       className="why mr-3 max-sm:mr-0 max-sm:mb-2 max-sm:block max-sm:w-full max-sm:text-right"
-                      onClick={() => setEditing(l)}
+                      aria-expanded={acting === l.id}
+                      onClick={() => setActing(acting === l.id ? null : l.id)}
                     >
-                      correct
+                      more
                     </button>
                   )}
                   <Link className="why" to={`/grading/${l.id}`}>
@@ -196,6 +220,17 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
           </tbody>
         </table>
       )}
+      {acted && mayLand && !editing && (
+        <LotActions
+          key={acted.id}
+          lot={acted}
+          onClose={() => setActing(null)}
+          onCorrect={() => {
+            setActing(null);
+            setEditing(acted);
+          }}
+        />
+      )}
       {editing && (
         <LotForm
           key={editing.id}
@@ -208,13 +243,32 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
       {open && mayLand && !editing && !adding && (
         <CloseNote delivery={delivery} onMore={() => setLanding(true)} />
       )}
+      {open && mayLand && !editing && adding && again.length > 0 && (
+        <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-3">
+          <span className="text-note text-ink2">as the last time:</span>
+          {again.map((d) => (
+            <Button
+              key={`${d.speciesId} ${d.condition}`}
+              small
+              pressed={draft === d}
+              onPress={() => setDraft(d)}
+            >
+              {shortName(d.speciesName)}, {d.pieces}
+            </Button>
+          ))}
+        </div>
+      )}
       {open && mayLand && !editing && adding && (
         <LotForm
-          key={delivery.lots.length}
+          key={`${delivery.lots.length} ${draft?.speciesId ?? ''}`}
+          draft={draft}
           deliveryId={delivery.id}
           lot={null}
           previous={delivery.lots.at(-1)}
-          onDone={() => setLanding(true)}
+          onDone={() => {
+            setDraft(undefined);
+            setLanding(true);
+          }}
           onNoMore={delivery.lots.length > 0 ? () => setLanding(false) : null}
         />
       )}

@@ -8,6 +8,7 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { DeliveryView } from './DeliveryView.tsx';
+import { ImportNote } from './ImportNote.tsx';
 import { differenceText } from './words.ts';
 
 /** The heading is the answer: what at the back door wants a hand. */
@@ -54,10 +55,11 @@ export default function Landing() {
   const { me } = useShop();
   const { time } = useTimes();
   const mass = useMass();
-  const [chosen, setChosen] = useState<number | 'new' | null>(null);
+  const [chosen, setChosen] = useState<number | 'new' | 'note' | null>(null);
   if (!deliveries) return <Waiting problem={problem} again={again} />;
   const first = deliveries.find((d) => d.state === 'open') ?? deliveries[0];
-  const shown = chosen === 'new' ? null : (deliveries.find((d) => d.id === chosen) ?? first ?? null);
+  const shown =
+    chosen === 'new' || chosen === 'note' ? null : (deliveries.find((d) => d.id === chosen) ?? first ?? null);
   const total = deliveries.reduce((s, d) => s + d.totals.grams, 0);
   const full = Math.max(1, ...deliveries.map((d) => Math.max(d.totals.grams, d.noteGrams ?? 0)));
   const mayLand = me.role !== 'counter';
@@ -73,12 +75,15 @@ export default function Landing() {
           </p>
         </div>
         {mayLand && (
-          <Button
-            kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'}
-            onPress={() => setChosen('new')}
-          >
-            New delivery
-          </Button>
+          <div className="flex gap-3">
+            <Button onPress={() => setChosen('note')}>From a note</Button>
+            <Button
+              kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'}
+              onPress={() => setChosen('new')}
+            >
+              New delivery
+            </Button>
+          </div>
         )}
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
@@ -126,7 +131,9 @@ export default function Landing() {
           )}
         </ul>
         <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
-          {shown ? (
+          {chosen === 'note' ? (
+            <ImportNote onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />
+          ) : shown ? (
             <DeliveryView key={shown.id} delivery={shown} mayLand={mayLand} />
           ) : mayLand ? (
             <DeliveryForm delivery={null} onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />

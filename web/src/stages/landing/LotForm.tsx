@@ -1,4 +1,4 @@
-import { contract, type LotRow, type Problem } from '@ember-slate/contract';
+import { contract, type AnswerOf, type LotRow, type Problem } from '@ember-slate/contract';
 import { faoAreas, gearClasses } from '@ember-slate/core/labels';
 import { conditionsFor, meanWeightDoubt, shortName, type ArrivalCondition } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -18,6 +18,8 @@ import {
   type Weight,
 } from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
+import { BoxScan, type Scanned } from './BoxScan.tsx';
+import { OneByOne } from './OneByOne.tsx';
 
 const conditionNames: Record<ArrivalCondition, string> = {
   whole: 'Whole',
@@ -26,41 +28,56 @@ const conditionNames: Record<ArrivalCondition, string> = {
   tail: 'Tail',
   wing: 'Wing',
 };
+const slits = [
+  { value: 'seen', name: 'seen' },
+  { value: 'missing', name: 'missing' },
+  { value: 'unasked', name: 'not looked' },
+] as const;
 const productions = [
   { value: 'caught', name: 'Caught' },
   { value: 'caught_freshwater', name: 'Freshwater' },
   { value: 'farmed', name: 'Farmed' },
 ] as const;
 
+export type LotDraft = AnswerOf<typeof contract.landing.lastLots>[number];
+
 interface Props {
   deliveryId: number;
   lot: LotRow | null;
   /** The lot before: a box of the same boat often repeats its origin. */
   previous?: LotRow | undefined;
+  /** A lot of the supplier's delivery before, to land again. */
+  draft?: LotDraft | undefined;
   onDone: () => void;
   /** Puts the form away; null while the delivery has no lot yet. */
   onNoMore: (() => void) | null;
 }
 
 /** Lands a lot: species, how it came, how many, what the scale says, what it cost, where it is from. */
-export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) {
+export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: Props) {
   const book = useSpecies();
   const { shop } = useShop();
   const act = useAct();
   const add = useChange(contract.landing.addLot);
   const edit = useChange(contract.landing.editLot);
-  const like = lot ?? previous;
-  const [speciesId, setSpeciesId] = useState(lot?.speciesId ?? '');
-  const [condition, setCondition] = useState<ArrivalCondition>(lot?.condition ?? 'gutted');
-  const [pieces, setPieces] = useState(lot ? String(lot.pieces) : '');
+  const like = lot ?? draft ?? previous;
+  const [speciesId, setSpeciesId] = useState(lot?.speciesId ?? draft?.speciesId ?? '');
+  const [condition, setCondition] = useState<ArrivalCondition>(
+    lot?.condition ?? draft?.condition ?? 'gutted',
+  );
+  const [pieces, setPieces] = useState(String(lot?.pieces ?? draft?.pieces ?? ''));
   const [weight, setWeight] = useState<Weight | null>(
     lot ? { grams: lot.grams, source: lot.weightSource } : null,
   );
-  const [price, setPrice] = useState(lot?.pricePerKg ?? null);
+  const [price, setPrice] = useState(lot?.pricePerKg ?? draft?.pricePerKg ?? null);
   const [production, setProduction] = useState(like?.production ?? 'caught');
   const [area, setArea] = useState(like?.area ?? '27');
   const [gear, setGear] = useState(like?.gear ?? '');
-  const [caughtOn, setCaughtOn] = useState(like?.caughtOn ?? '');
+  // What was caught for the delivery before says nothing of this one.
+  const [caughtOn, setCaughtOn] = useState((lot ?? previous)?.caughtOn ?? '');
+  const [supplierLot, setSupplierLot] = useState(lot?.supplierLot ?? '');
+  const [slit, setSlit] = useState<LotRow['slit']>(lot?.slit ?? 'unasked');
+  const [fish, setFish] = useState<LotRow['fish'] | null>(null);
   const [remarks, setRemarks] = useState(lot?.remarks ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
@@ -68,6 +85,28 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
   const count = wholeNumber(pieces);
   const doubt = species && weight && count ? meanWeightDoubt(species, condition, weight.grams, count) : null;
 
+  const flat = species?.bodyPlan === 'flat' || species?.bodyPlan === 'large_flat';
+  const changeFish = (next: LotRow['fish']) => {
+    setFish(next);
+    setPieces(next.length > 0 ? String(next.length) : '');
+    const measured = next.every((f) => f.source === 'measured');
+    setWeight(
+      next.length > 0
+        ? { grams: next.reduce((s, f) => s + f.grams, 0), source: measured ? 'measured' : 'typed' }
+        : null,
+    );
+  };
+  const scan = (s: Scanned) => {
+    if (s.speciesId) choose(s.speciesId);
+    if (s.pieces) setPieces(String(s.pieces));
+    if (s.grams) setWeight({ grams: s.grams, source: 'typed' });
+    if (s.supplierLot) setSupplierLot(s.supplierLot);
+    if (s.caughtOn) setCaughtOn(s.caughtOn);
+    if (s.production) setProduction(s.production);
+    if (s.area && s.area in faoAreas) setArea(s.area);
+    if (s.gear) setGear(s.gear);
+    if (s.frozen) setRemarks((had) => (had ? had : 'frozen before: label as defrosted'));
+  };
   const choose = (id: string) => {
     setSpeciesId(id);
     const chosen = book.get(id);
@@ -89,13 +128,15 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
       area,
       gear: production === 'farmed' ? null : gear || null,
       caughtOn: caughtOn || null,
+      supplierLot,
+      slit: flat && condition === 'gutted' ? slit : ('unasked' as const),
       remarks,
     };
     if (lot) {
       const edited = await edit.send({ ...body, version: lot.version }, { id: lot.id });
       if (!edited.ok) return setProblem(edited.problem);
     } else {
-      const added = await add.send(body, { id: deliveryId });
+      const added = await add.send({ ...body, fish: fish ?? [] }, { id: deliveryId });
       if (!added.ok) return setProblem(added.problem);
       const text = `${added.data.code}: ${species ? shortName(species.name) : ''} landed. Its label carries this code.`;
       act(say({ text, problem: false }));
@@ -111,8 +152,16 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
         void submit();
       }}
     >
-      <h3 className="pb-2 text-row">{lot ? `Correct lot ${lot.code}` : 'Land a lot'}</h3>
+      <div className="flex items-baseline justify-between gap-4 pb-2">
+        <h3 className="text-row">{lot ? `Correct lot ${lot.code}` : 'Land a lot'}</h3>
+        {!lot && species && (
+          <button type="button" className="why" onClick={() => (fish ? setFish(null) : changeFish([]))}>
+            {fish ? 'by the box instead' : 'weigh one by one'}
+          </button>
+        )}
+      </div>
       <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-sm:grid-cols-2">
+        {!lot && <BoxScan book={book.values()} onScan={scan} />}
         <Picker
           className="col-span-2"
           label="Species"
@@ -136,6 +185,15 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
             (c) => ({ value: c, name: conditionNames[c] }),
           )}
         />
+        {flat && condition === 'gutted' && (
+          <Choice
+            className="col-span-2"
+            label="Gutting slit"
+            value={slit}
+            options={slits}
+            onChange={setSlit}
+          />
+        )}
         <TextField
           label="Number of fish"
           value={pieces}
@@ -148,11 +206,15 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
           value={weight}
           onChange={setWeight}
           error={errors.grams ?? doubt ?? undefined}
-          take={{
-            act: 'Take lot weight',
-            title: species ? `${shortName(species.name)}, whole lot` : 'Weight of this lot',
-            detail: 'box by box: tare the box first',
-          }}
+          take={
+            fish
+              ? null
+              : {
+                  act: 'Take lot weight',
+                  title: species ? `${shortName(species.name)}, whole lot` : 'Weight of this lot',
+                  detail: 'box by box: tare the box first',
+                }
+          }
         />
         <MoneyField
           label={`Price a kg, ${shop.currency}`}
@@ -208,6 +270,13 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
           note="as the supplier says"
         />
         <TextField
+          label="Supplier’s lot"
+          value={supplierLot}
+          onChange={setSupplierLot}
+          error={errors.supplierLot}
+          note="as on the box"
+        />
+        <TextField
           className="col-span-2"
           label="Remarks"
           value={remarks}
@@ -215,6 +284,15 @@ export function LotForm({ deliveryId, lot, previous, onDone, onNoMore }: Props) 
           error={errors.remarks}
         />
       </div>
+      {fish && species && (
+        <OneByOne
+          species={species}
+          condition={condition}
+          fish={fish}
+          onFish={changeFish}
+          note={{ pieces: draft?.pieces ?? null, grams: null }}
+        />
+      )}
       {problem && Object.keys(errors).length === 0 && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}

@@ -1,0 +1,224 @@
+import type { AnswerOf, BodyOf, Claim, contract } from '@ember-slate/contract';
+import { signsFor, type Level } from '@ember-slate/core/freshness';
+import { formatMass, formatMoney, formatTemperature, massUnit } from '@ember-slate/core/units';
+import { schemeVersion } from '../grading/schemes.ts';
+import { gradesOfLot, lotsById } from '../grading/queries.ts';
+import type { Work } from '../platform/context.ts';
+import { row, rows, run, type Tx } from '../platform/db.ts';
+import { post } from '../platform/ledger.ts';
+import { nextNumber } from '../platform/numbers.ts';
+import { renderPdf } from '../platform/pdf.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { take } from '../platform/stock.ts';
+import { oneSpecies } from '../species/queries.ts';
+import { freeWhole, lockLot } from './lots.ts';
+
+type Rooms = typeof contract.landing;
+const whole = (lotId: number) => ({ account: 'place:cold_room' as const, lotId, item: 'whole', batch: 0 });
+
+const claimsWhere = async (tx: Tx, where: string, id: number): Promise<Claim[]> =>
+  (
+    await rows<Omit<Claim, 'madeAt'> & { madeAt: Date }>(
+      tx,
+      `SELECT c.id, c.number, c.lot_id AS lotId, l.code, sp.name AS speciesName, s.name AS supplier, c.outcome, c.grams, c.pieces,
+         c.money, c.reason, c.wording, c.made_at AS madeAt, p.name AS madeBy, c.settled_money AS settledMoney
+       FROM claim c JOIN lot l ON l.id = c.lot_id JOIN species sp ON sp.id = l.species_id
+       JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id JOIN staff p ON p.id = c.made_by
+       WHERE ${where} ORDER BY c.id DESC`,
+      [id],
+    )
+  ).map((c) => ({ ...c, madeAt: c.madeAt.toISOString() }));
+
+/** What is claimed by default: the reasons of a rejection, else what its last grade said. */
+async function draftOf(work: Work, lotId: number): Promise<string> {
+  const [grade] = await gradesOfLot(work.tx, lotId);
+  if (!grade) return '';
+  const words = await signWords(work, lotId, grade);
+  const bad = words.filter((w) => w.level >= 2).map((w) => `${w.name.toLowerCase()}: ${w.words}`);
+  return [
+    grade.verdict === 'reject' ? 'Rejected at grading' : `Graded ${grade.category}`,
+    ...bad,
+    ...(grade.foreignSmell ? ['foreign smell'] : []),
+  ].join('; ');
+}
+
+/** The worst level of each sign of a grade, in the words of the scheme it was made with. */
+async function signWords(
+  work: Work,
+  lotId: number,
+  grade: { scheme: string; schemeVersion: number; fish: string },
+): Promise<{ name: string; words: string; level: number }[]> {
+  const [lot] = await lotsById(work.tx, [lotId]);
+  const species = (await oneSpecies(work.tx, lot!.speciesId))!;
+  const scheme = await schemeVersion(work.tx, grade.scheme, grade.schemeVersion);
+  if (!scheme) return [];
+  const fish = JSON.parse(grade.fish) as Record<string, Level>[];
+  return signsFor(scheme, species, lot!.condition).flatMap((s) => {
+    const seen = fish.map((f) => f[s.id]).filter((l) => l !== undefined);
+    if (seen.length === 0) return [];
+    const level = Math.max(...seen);
+    return [{ name: s.name, words: s.words[level]!, level }];
+  });
+}
+
+export async function claimsOf(work: Work, id: number): Promise<AnswerOf<Rooms['claims']>> {
+  const supplier = await row<{ wording: string }>(
+    work.tx,
+    'SELECT s.claim_wording AS wording FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?',
+    [id],
+  );
+  if (!supplier) throw problems.notFound('No such lot');
+  return {
+    claims: await claimsWhere(work.tx, 'c.lot_id = ?', id),
+    wording: supplier.wording,
+    draft: await draftOf(work, id),
+  };
+}
+
+/** Sends part or all of a lot back, bins it, or keeps it for less money; the claim is kept with its words. */
+export async function makeClaim(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['claim']>,
+): Promise<AnswerOf<Rooms['claim']>> {
+  await lockLot(work, id);
+  const there = await freeWhole(work, id);
+  let movement: number | null = null;
+  if (body.outcome === 'keep') {
+    const [lot] = await lotsById(work.tx, [id]);
+    if (body.grams > lot!.grams) throw fieldProblem('grams', `The lot weighs ${lot!.grams} g`);
+  } else {
+    if (body.pieces > there.free)
+      throw fieldProblem('pieces', `${there.free} fish of it are free in the cold room`);
+    const back = body.outcome === 'return';
+    const entries = await take(work, whole(id), body, back ? 'outside:returned' : 'end:waste');
+    movement = await post(
+      work,
+      back ? 'return' : 'discard',
+      entries,
+      back ? body.reason.slice(0, 200) : 'rejected',
+    );
+  }
+  const number = await nextNumber(work.tx, 'claim');
+  const made = await run(
+    work.tx,
+    `INSERT INTO claim (number, lot_id, outcome, grams, pieces, money, reason, wording, movement_id, made_by, made_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      number,
+      id,
+      body.outcome,
+      body.grams,
+      body.pieces,
+      body.money,
+      body.reason,
+      body.wording,
+      movement,
+      work.actor.id,
+      work.now,
+    ],
+  );
+  return { id: made.insertId, number };
+}
+
+export async function settleClaim(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['settle']>,
+): Promise<{ id: number }> {
+  const done = await run(
+    work.tx,
+    'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ? AND settled_at IS NULL',
+    [body.money, work.now, id],
+  );
+  if (done.affectedRows === 0) throw problems.conflict('No such open claim: it may be settled already');
+  return { id };
+}
+
+const outcomes = { return: 'Sent back', bin: 'Binned here', keep: 'Kept for less money' };
+
+/** The claim as a sheet for the supplier: what came, what was seen, what is asked. */
+export async function claimSheet(work: Work, id: number) {
+  const [claim] = await claimsWhere(work.tx, 'c.id = ?', id);
+  if (!claim) throw problems.notFound('No such claim');
+  const [lot] = await lotsById(work.tx, [claim.lotId]);
+  const delivery = (await row<{ noteRef: string; arrivedAt: Date; probeTenths: number | null }>(
+    work.tx,
+    'SELECT d.note_ref AS noteRef, d.arrived_at AS arrivedAt, d.probe_tenths AS probeTenths FROM delivery d JOIN lot l ON l.delivery_id = d.id WHERE l.id = ?',
+    [claim.lotId],
+  ))!;
+  const [grade] = await gradesOfLot(work.tx, claim.lotId);
+  const signs = grade ? await signWords(work, claim.lotId, grade) : [];
+  const photos = await rows<{ bytes: Buffer }>(
+    work.tx,
+    'SELECT bytes FROM photo WHERE lot_id = ? ORDER BY id LIMIT 4',
+    [claim.lotId],
+  );
+  const local = (at: Date) =>
+    new Intl.DateTimeFormat('en-GB', {
+      dateStyle: 'medium',
+      timeStyle: 'short',
+      timeZone: work.settings.timeZone,
+    }).format(at);
+  const mass = (g: number) => `${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`;
+  const money = (m: number) => `${formatMoney(m)} ${work.settings.currency}`;
+  const facts: [string, string][] = [
+    ['To', claim.supplier],
+    ['Delivery', `${local(delivery.arrivedAt)}${delivery.noteRef ? `, note ${delivery.noteRef}` : ''}`],
+    ['Fish', `${claim.speciesName}, lot ${claim.code}, ${lot!.pieces} fish, ${mass(lot!.grams)} landed`],
+    [
+      'Core temperature',
+      delivery.probeTenths === null ? 'not probed' : formatTemperature(delivery.probeTenths, 'metric'),
+    ],
+    ['Claimed', `${claim.pieces} fish, ${mass(claim.grams)}: ${outcomes[claim.outcome].toLowerCase()}`],
+    ['Asked', money(claim.money)],
+    ['Reason', claim.reason],
+  ];
+  return {
+    name: `claim-${claim.number}.pdf`,
+    type: 'application/pdf',
+    bytes: await renderPdf({
+      pageSize: 'A4',
+      pageMargins: [48, 48, 48, 56],
+      info: { title: `Claim ${claim.number}` },
+      content: [
+        { text: work.settings.name, fontSize: 11 },
+        { text: `Claim ${claim.number}`, fontSize: 26, bold: true, margin: [0, 4, 0, 12] },
+        {
+          layout: 'lightHorizontalLines',
+          table: { widths: [110, '*'], body: facts.map(([k, v]) => [{ text: k, color: '#53626b' }, v]) },
+        },
+        ...(signs.length > 0
+          ? [
+              {
+                text: 'What the signs showed',
+                fontSize: 14,
+                bold: true,
+                margin: [0, 18, 0, 4] as [number, number, number, number],
+              },
+              {
+                layout: 'lightHorizontalLines',
+                table: { widths: [110, '*', 40], body: signs.map((s) => [s.name, s.words, String(s.level)]) },
+              },
+              {
+                text: `The worst of the fish looked at, ${local(grade!.gradedAt)}, by ${grade!.gradedBy}; 0 is just out of the water.`,
+                fontSize: 9,
+                color: '#53626b',
+                margin: [0, 4, 0, 0] as [number, number, number, number],
+              },
+            ]
+          : []),
+        ...(claim.wording
+          ? [{ text: claim.wording, margin: [0, 18, 0, 0] as [number, number, number, number] }]
+          : []),
+        ...photos.map((p) => ({
+          image: `data:image/jpeg;base64,${p.bytes.toString('base64')}`,
+          fit: [240, 180] as [number, number],
+          margin: [0, 12, 0, 0] as [number, number, number, number],
+        })),
+        { text: `${claim.madeBy}, ${local(new Date(claim.madeAt))}`, margin: [0, 24, 0, 0] },
+        ...(work.settings.sample ? [{ text: 'Sample data', fontSize: 9, color: '#53626b' }] : []),
+      ],
+    }),
+  };
+}

@@ -1,0 +1,65 @@
+import type { AnswerOf, contract } from '@ember-slate/contract';
+import sharp from 'sharp';
+import type { Work } from '../platform/context.ts';
+import { row, rows, run } from '../platform/db.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+
+/** The longer side of a kept photo, pixels. */
+const longSide = 1600;
+const mostPhotos = 12;
+
+/**
+ * Re-encodes what a camera sent: turned upright, at most 1600 pixels, JPEG, without place, time or device in it.
+ * Anything that is no picture is refused.
+ */
+export async function encodePhoto(sent: Buffer): Promise<{ bytes: Buffer; width: number; height: number }> {
+  try {
+    const { data, info } = await sharp(sent, { limitInputPixels: 60_000_000, failOn: 'error' })
+      .rotate()
+      .resize({ width: longSide, height: longSide, fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 80 })
+      .toBuffer({ resolveWithObject: true });
+    return { bytes: data, width: info.width, height: info.height };
+  } catch {
+    throw fieldProblem('photo', 'That is no picture this shop can read: JPEG, PNG or WebP, please');
+  }
+}
+
+export async function addPhoto(
+  work: Work,
+  lotId: number,
+  photo: Awaited<ReturnType<typeof encodePhoto>>,
+): Promise<{ id: number }> {
+  const lot = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE id = ? FOR UPDATE', [lotId]);
+  if (!lot) throw problems.notFound('No such lot');
+  const had = await row<{ n: number }>(work.tx, 'SELECT COUNT(*) AS n FROM photo WHERE lot_id = ?', [lotId]);
+  if (had!.n >= mostPhotos) throw problems.conflict(`A lot keeps ${mostPhotos} photos at most`);
+  const made = await run(
+    work.tx,
+    "INSERT INTO photo (lot_id, width, height, bytes, caption, taken_by, taken_at) VALUES (?, ?, ?, ?, '', ?, ?)",
+    [lotId, photo.width, photo.height, photo.bytes, work.actor.id, work.now],
+  );
+  return { id: made.insertId };
+}
+
+export async function listPhotos(
+  work: Work,
+  lotId: number,
+): Promise<AnswerOf<typeof contract.landing.photos>> {
+  const found = await rows<{ id: number; width: number; height: number; at: Date; by: string }>(
+    work.tx,
+    'SELECT f.id, f.width, f.height, f.taken_at AS at, p.name AS `by` FROM photo f JOIN staff p ON p.id = f.taken_by WHERE f.lot_id = ? ORDER BY f.id',
+    [lotId],
+  );
+  return found.map((p) => ({ ...p, at: p.at.toISOString() }));
+}
+
+export async function onePhoto(
+  work: Work,
+  id: number,
+): Promise<{ name: string; type: string; bytes: Buffer }> {
+  const photo = await row<{ bytes: Buffer }>(work.tx, 'SELECT bytes FROM photo WHERE id = ?', [id]);
+  if (!photo) throw problems.notFound('No such photo');
+  return { name: `photo-${id}.jpg`, type: 'image/jpeg', bytes: photo.bytes };
+}

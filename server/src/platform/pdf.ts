@@ -1,0 +1,33 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import bwip from 'bwip-js/node';
+import pdfmake from 'pdfmake';
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+
+const fonts = join(
+  dirname(createRequire(import.meta.url).resolve('@fontsource/barlow-semi-condensed/package.json')),
+  'files',
+);
+const face = (weight: number) => join(fonts, `barlow-semi-condensed-latin-${weight}-normal.woff`);
+pdfmake.addFonts({
+  Barlow: { normal: face(500), bold: face(700), italics: face(500), bolditalics: face(700) },
+});
+// Sheets are made of what is handed in: nothing is fetched, nothing but the fonts is read.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(fonts));
+
+/** A sheet as PDF bytes, set in the product's own face. */
+export const renderPdf = (document: TDocumentDefinitions): Promise<Buffer> =>
+  pdfmake
+    .createPdf({ defaultStyle: { font: 'Barlow', fontSize: 11, lineHeight: 1.15 }, ...document })
+    .getBuffer();
+
+/** A GS1 DataMatrix of an element string in brackets, as a drawing. */
+export const dataMatrix = (text: string): string =>
+  bwip.toSVG({
+    bcid: 'gs1datamatrix',
+    text,
+    scale: 3,
+    // A shop without a GTIN of its own labels with its internal number.
+    dontlint: true,
+  } as Parameters<typeof bwip.toSVG>[0]);

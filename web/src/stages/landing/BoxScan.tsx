@@ -1,0 +1,70 @@
+import { gearClassOf, productionOf, readBoxCode, type BoxCode } from '@ember-slate/core/labels';
+import type { SpeciesRow } from '@ember-slate/contract';
+import { useState } from 'react';
+import { TextField } from '../../parts/Field.tsx';
+
+/** What a scanned box fills in; null where the code does not say it. */
+export interface Scanned {
+  speciesId: string | null;
+  grams: number | null;
+  pieces: number | null;
+  supplierLot: string | null;
+  caughtOn: string | null;
+  area: string | null;
+  gear: string | null;
+  production: ReturnType<typeof productionOf>;
+  frozen: boolean;
+}
+
+function scannedFrom(code: BoxCode, book: Iterable<SpeciesRow>): Scanned {
+  const species = code.asfis ? [...book].find((s) => s.asfis === code.asfis!.toUpperCase()) : undefined;
+  return {
+    speciesId: species?.id ?? null,
+    grams: code.grams,
+    pieces: code.pieces,
+    supplierLot: code.lot,
+    caughtOn: code.caughtOn,
+    area: code.catchArea ? code.catchArea.slice(0, 2) : null,
+    gear: code.gear ? gearClassOf(code.gear) : null,
+    production: code.production ? productionOf(code.production) : null,
+    frozen: code.frozenOn !== null,
+  };
+}
+
+/** A hand scanner types the code of a box here and ends it with Enter. */
+export function BoxScan({
+  book,
+  onScan,
+}: {
+  book: Iterable<SpeciesRow>;
+  onScan: (scanned: Scanned) => void;
+}) {
+  const [text, setText] = useState('');
+  const [said, setSaid] = useState<{ text: string; wrong: boolean } | null>(null);
+  return (
+    <div
+      className="col-span-2"
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' || text.trim() === '') return;
+        // The scanner's Enter ends the code, not the form.
+        e.preventDefault();
+        const read = readBoxCode(text);
+        if (typeof read === 'string') return setSaid({ text: read, wrong: true });
+        onScan(scannedFrom(read, book));
+        setSaid({
+          text: `${read.parts.length} read: ${read.parts.map((p) => `${p.name} ${p.value}`).join(', ')}${read.frozenOn ? '. It was frozen: a thawed fish sold as fresh is a claim' : ''}`,
+          wrong: false,
+        });
+        setText('');
+      }}
+    >
+      <TextField
+        label="Scan a box code"
+        value={text}
+        onChange={setText}
+        error={said?.wrong ? said.text : undefined}
+        note={said && !said.wrong ? said.text : 'GS1-128 or DataMatrix; fills what it says'}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,268 @@
+import { contract, type AnswerOf, type Delivery, type Problem } from '@ember-slate/contract';
+import { instantOn, parseClock } from '@ember-slate/core/calendar';
+import { noteFields, type NoteField } from '@ember-slate/core/landing';
+import { shortName } from '@ember-slate/core/species';
+import { formatMoney } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
+import { Mass } from '../../parts/Mass.tsx';
+import { Picker } from '../../parts/Picker.tsx';
+
+type Note = AnswerOf<typeof contract.landing.readNote>;
+
+const fieldNames: Record<NoteField, string> = {
+  species: 'Species',
+  condition: 'Came as',
+  pieces: 'Fish',
+  weight: 'Weight',
+  price: 'Price',
+  production: 'Caught or farmed',
+  area: 'Area, country',
+  gear: 'Gear',
+  caught: 'Caught on',
+  lot: 'Their lot',
+  remarks: 'Remarks',
+};
+const ices = [
+  { value: 'buried', name: 'Buried' },
+  { value: 'some', name: 'Some' },
+  { value: 'none', name: 'None' },
+] as const;
+
+/** A file as text: UTF-8, UTF-16 by its mark, or the old Western encoding, which is said. */
+async function textOf(file: File): Promise<{ text: string; note: string | null }> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  if (bytes[0] === 0xff && bytes[1] === 0xfe)
+    return { text: new TextDecoder('utf-16le').decode(bytes), note: null };
+  if (bytes[0] === 0xfe && bytes[1] === 0xff)
+    return { text: new TextDecoder('utf-16be').decode(bytes), note: null };
+  try {
+    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), note: null };
+  } catch {
+    return {
+      text: new TextDecoder('windows-1252').decode(bytes),
+      note: 'This file is not UTF-8; it was read as Western (Windows-1252). Look at names with accents.',
+    };
+  }
+}
+
+/** A delivery note from CSV: columns matched, a preview with every row's faults, then all of it or nothing. */
+export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void; onCancel: () => void }) {
+  const { shop } = useShop();
+  const { time, today } = useTimes();
+  const act = useAct();
+  const book = useSpecies();
+  const { data: suppliers } = useRead(contract.landing.suppliers);
+  const read = useChange(contract.landing.readNote);
+  const land = useChange(contract.landing.importNote);
+  const [supplier, setSupplier] = useState('');
+  const [text, setText] = useState('');
+  const [encoding, setEncoding] = useState<string | null>(null);
+  const [note, setNote] = useState<Note | null>(null);
+  const [at, setAt] = useState(() => parseClock(time(new Date())));
+  const [probeTenths, setProbe] = useState<number | null>(null);
+  const [ice, setIce] = useState<Delivery['ice']>('buried');
+  const [noteRef, setNoteRef] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = errorsByPath(problem);
+
+  const preview = async (source: string, columns?: Note['columns']) => {
+    const outcome = await read.send({ supplier, text: source, ...(columns ? { columns } : {}) });
+    if (outcome.ok) setNote(outcome.data);
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setNote(null);
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > 180_000)
+      return setProblem({
+        type: '',
+        title: '',
+        status: 400,
+        code: 'bad-input',
+        detail: 'A note is at most 180 kB: is this the right file?',
+      });
+    const { text: decoded, note: said } = await textOf(file);
+    setText(decoded);
+    setEncoding(said);
+    await preview(decoded);
+  };
+  const wrong = note?.rows.filter((r) => r.lot === null).length ?? 0;
+  const submit = async () => {
+    if (!note || at === null) return;
+    const outcome = await land.send({
+      supplier,
+      arrivedAt: instantOn(today(), at, shop).toISOString(),
+      probeTenths,
+      ice,
+      drains: 'drains',
+      noteRef,
+      text,
+      columns: note.columns,
+    });
+    if (!outcome.ok) return setProblem(outcome.problem);
+    act(
+      say({ text: `${outcome.data.lots} lots landed from the note; weigh them against it`, problem: false }),
+    );
+    onDone(outcome.data.id);
+  };
+  const match = (field: NoteField, column: number | null) => {
+    if (!note) return;
+    const columns = { ...note.columns, [field]: column };
+    setNote({ ...note, columns });
+    void preview(text, columns);
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        void submit();
+      }}
+    >
+      <h2 className="pb-2 text-big">
+        {note
+          ? wrong > 0
+            ? `${wrong} of ${note.rows.length} lines need a hand`
+            : `${note.rows.length} lots can be landed`
+          : 'A delivery note from a file'}
+      </h2>
+      <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-sm:grid-cols-2">
+        <Picker
+          free
+          className="col-span-2"
+          label="Supplier"
+          value={supplier}
+          onChange={setSupplier}
+          error={errors.supplier}
+          note="how its columns were matched is remembered"
+          options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
+        />
+        <label className="field col-span-2">
+          <span className="field-label">CSV file</span>
+          <input
+            type="file"
+            accept=".csv,.txt,text/csv"
+            className="field-value text-body file:mr-3 file:min-h-8 file:rounded-btn file:border-[1.5px] file:border-rule file:bg-transparent file:px-3 file:font-figure file:text-ink"
+            onChange={(e) => void take(e.target.files?.[0])}
+          />
+          <span className="field-note">{encoding ?? 'UTF-8; comma, semicolon or tab'}</span>
+        </label>
+        <label className="field col-span-full">
+          <span className="field-label">Or paste its lines</span>
+          <textarea
+            className="field-value h-[74px] resize-y font-mono text-note"
+            value={text}
+            spellCheck={false}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={() => text.trim() !== '' && void preview(text)}
+          />
+          <span className="field-note" role={errors.text ? 'alert' : undefined}>
+            {errors.text ?? 'the first line names the columns'}
+          </span>
+        </label>
+      </div>
+      {note && (
+        <>
+          <div className="overflow-x-auto">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th className="w-10">Line</th>
+                  {noteFields.map((f) => (
+                    <th key={f} className="min-w-24 align-bottom">
+                      <label>
+                        {fieldNames[f]}
+                        <select
+                          aria-label={`Column of ${fieldNames[f]}`}
+                          className="block h-9 w-full border-b-2 border-rule bg-transparent font-figure text-body text-ink"
+                          value={note.columns[f] ?? ''}
+                          onChange={(e) => match(f, e.target.value === '' ? null : Number(e.target.value))}
+                        >
+                          <option value="" className="bg-slab">
+                            not in it
+                          </option>
+                          {note.header.map((h, i) => (
+                            <option key={i} value={i} className="bg-slab">
+                              {h || `column ${i + 1}`}
+                            </option>
+                          ))}
+                        </select>
+                      </label>
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {note.rows.map((r) => {
+                  const faults = Object.fromEntries(r.errors.map((e) => [e.field, e.message]));
+                  return (
+                    <tr key={r.line}>
+                      <td className="text-ink3">{r.line}</td>
+                      {noteFields.map((f) => {
+                        const i = note.columns[f];
+                        const cell = i === null ? '' : (r.cells[i] ?? '');
+                        const shown =
+                          r.lot && f === 'species'
+                            ? shortName(book.get(r.lot.speciesId)?.name ?? cell)
+                            : r.lot && f === 'price' && i !== null
+                              ? formatMoney(r.lot.pricePerKg)
+                              : cell;
+                        return (
+                          <td key={f} className="py-1 text-body">
+                            {r.lot && f === 'weight' ? <Mass g={r.lot.grams} /> : shown}
+                            {faults[f] && <span className="block text-note text-embertext">{faults[f]}</span>}
+                          </td>
+                        );
+                      })}
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
+          <div className="grid grid-cols-4 gap-x-6 pt-3 max-sm:grid-cols-2">
+            <TimeField label="Arrived" value={at} onChange={setAt} error={errors.arrivedAt} />
+            <TemperatureField
+              label="Core by probe"
+              value={probeTenths}
+              onChange={setProbe}
+              error={errors.probeTenths}
+              note="leave empty if not probed"
+            />
+            <Choice label="Ice" value={ice} options={ices} onChange={setIce} />
+            <TextField label="Note number" value={noteRef} onChange={setNoteRef} error={errors.noteRef} />
+          </div>
+        </>
+      )}
+      {problem?.detail && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button
+          submit
+          kind="main"
+          busy={land.busy || read.busy}
+          notYet={
+            !note
+              ? 'choose the file first'
+              : wrong > 0
+                ? 'every line must be right: all or nothing'
+                : supplier.trim() === ''
+                  ? 'say who brought it'
+                  : null
+          }
+        >
+          Land all {note ? note.rows.length : ''} lots
+        </Button>
+        <Button onPress={onCancel}>Leave it</Button>
+      </div>
+    </form>
+  );
+}

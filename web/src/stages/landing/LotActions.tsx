@@ -1,0 +1,361 @@
+import { contract, type LotRow, type Problem } from '@ember-slate/contract';
+import { formatMoney, multiplyRate } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import {
+  errorsByPath,
+  MoneyField,
+  TextField,
+  WeightField,
+  wholeNumber,
+  type Weight,
+} from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { Photos } from './Photos.tsx';
+
+const acts = ['hold', 'split', 'claim', 'photos', 'label'] as const;
+type Act = (typeof acts)[number];
+
+/** A few fields and one button, with what went wrong under them. */
+function ActForm({
+  children,
+  button,
+  busy,
+  notYet,
+  problem,
+  onSubmit,
+}: {
+  children: React.ReactNode;
+  button: string;
+  busy: boolean;
+  notYet?: string | null;
+  problem: Problem | null;
+  onSubmit: () => void;
+}) {
+  return (
+    <form
+      className="pt-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onSubmit();
+      }}
+    >
+      <div className="grid grid-cols-4 gap-x-6 max-sm:grid-cols-2">{children}</div>
+      {problem?.detail && !problem.errors?.length && (
+        <p role="alert" className="pb-2 text-embertext">
+          {problem.detail}
+        </p>
+      )}
+      <Button submit kind="main" busy={busy} notYet={notYet ?? null}>
+        {button}
+      </Button>
+    </form>
+  );
+}
+
+function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
+  const { send, busy } = useChange(contract.landing.hold);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const save = async (text: string | null) => {
+    const outcome = await send({ reason: text }, { id: lot.id });
+    if (outcome.ok) onDone();
+    else setProblem(outcome.problem);
+  };
+  if (lot.holdReason)
+    return (
+      <div>
+        <p className="pb-2">Held: {lot.holdReason}</p>
+        <Button kind="main" busy={busy} onPress={() => void save(null)}>
+          Let it go
+        </Button>
+      </div>
+    );
+  return (
+    <ActForm
+      button="Hold the lot"
+      busy={busy}
+      problem={problem}
+      notYet={reason.trim() === '' ? 'say why' : null}
+      onSubmit={() => void save(reason)}
+    >
+      <TextField
+        className="col-span-full"
+        label="Why it waits"
+        value={reason}
+        onChange={setReason}
+        note="it is neither promised, cut nor sold until someone decides"
+      />
+    </ActForm>
+  );
+}
+
+function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
+  const { send, busy } = useChange(contract.landing.split);
+  const act = useAct();
+  const [pieces, setPieces] = useState('');
+  const [weight, setWeight] = useState<Weight | null>(null);
+  const [remarks, setRemarks] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = errorsByPath(problem);
+  const save = async () => {
+    const outcome = await send(
+      {
+        version: lot.version,
+        pieces: wholeNumber(pieces) ?? 0,
+        grams: weight?.grams ?? 0,
+        source: weight?.source ?? 'typed',
+        remarks,
+      },
+      { id: lot.id },
+    );
+    if (!outcome.ok) return setProblem(outcome.problem);
+    act(say({ text: `${outcome.data.code} is a lot of its own now`, problem: false }));
+    onDone();
+  };
+  return (
+    <ActForm button="Split it off" busy={busy} problem={problem} onSubmit={() => void save()}>
+      <TextField
+        label={`Fish, of ${lot.there.pieces}`}
+        value={pieces}
+        onChange={setPieces}
+        inputMode="numeric"
+        error={errors.pieces}
+      />
+      <WeightField
+        label="Their weight"
+        value={weight}
+        onChange={setWeight}
+        error={errors.grams}
+        take={{ act: 'Take the part', title: `Part of ${lot.code}`, detail: 'what is split off' }}
+      />
+      <TextField
+        className="col-span-2"
+        label="What it is"
+        value={remarks}
+        onChange={setRemarks}
+        note="the softer ones; the small ones"
+      />
+    </ActForm>
+  );
+}
+
+const outcomes = [
+  { value: 'return', name: 'Send back' },
+  { value: 'bin', name: 'Bin here' },
+  { value: 'keep', name: 'Keep for less' },
+] as const;
+
+function Claim({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
+  const { data } = useRead(contract.landing.claims, { params: { id: lot.id } });
+  if (!data) return <p className="text-ink3">…</p>;
+  return (
+    <ClaimForm lot={lot} wording={data.wording} draft={data.draft} claims={data.claims} onDone={onDone} />
+  );
+}
+
+function ClaimForm({
+  lot,
+  wording: usual,
+  draft,
+  claims,
+  onDone,
+}: {
+  lot: LotRow;
+  wording: string;
+  draft: string;
+  claims: { id: number; number: number; outcome: string; grams: number; money: number }[];
+  onDone: () => void;
+}) {
+  const { send, busy } = useChange(contract.landing.claim);
+  const { shop } = useShop();
+  const mass = useMass();
+  const act = useAct();
+  const all = lot.there.pieces > 0;
+  const [outcome, setOutcome] = useState<'return' | 'bin' | 'keep'>(all ? 'return' : 'keep');
+  const [pieces, setPieces] = useState(String(all ? lot.there.pieces : lot.pieces));
+  const [weight, setWeight] = useState<Weight | null>({
+    grams: all ? lot.there.grams : lot.grams,
+    source: 'estimated',
+  });
+  const [money, setMoney] = useState<number | null>(
+    lot.pricePerKg === null ? null : multiplyRate(all ? lot.there.grams : lot.grams, lot.pricePerKg),
+  );
+  const [reason, setReason] = useState(draft);
+  const [wording, setWording] = useState(usual);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = errorsByPath(problem);
+  const save = async () => {
+    const made = await send(
+      {
+        outcome,
+        pieces: wholeNumber(pieces) ?? 0,
+        grams: weight?.grams ?? 0,
+        money: money ?? 0,
+        reason,
+        wording,
+      },
+      { id: lot.id },
+    );
+    if (!made.ok) return setProblem(made.problem);
+    act(say({ text: `Claim ${made.data.number} is written`, problem: false }));
+    onDone();
+  };
+  return (
+    <>
+      {claims.map((c) => (
+        <p key={c.id} className="pb-2">
+          <a className="why" href={`/api/landing/claims/${c.id}/sheet.pdf`} target="_blank" rel="noreferrer">
+            Claim {c.number}, sheet
+          </a>{' '}
+          <span className="text-note text-ink2">
+            {mass(c.grams)}, {formatMoney(c.money)} {shop.currency}
+          </span>
+        </p>
+      ))}
+      <ActForm
+        button="Write the claim"
+        busy={busy}
+        problem={problem}
+        notYet={reason.trim() === '' ? 'say why' : null}
+        onSubmit={() => void save()}
+      >
+        <Choice
+          className="col-span-full"
+          label="The fish"
+          value={outcome}
+          options={outcomes}
+          onChange={setOutcome}
+        />
+        <TextField
+          label={`Fish, of ${lot.there.pieces} here`}
+          value={pieces}
+          onChange={setPieces}
+          inputMode="numeric"
+          error={errors.pieces}
+        />
+        <WeightField
+          label="Weight"
+          value={weight}
+          onChange={setWeight}
+          error={errors.grams}
+          take={{ act: 'Take the claim', title: `Claimed of ${lot.code}`, detail: 'what goes back' }}
+        />
+        <MoneyField
+          label={`Asked, ${shop.currency}`}
+          value={money}
+          onChange={setMoney}
+          error={errors.money}
+        />
+        <span />
+        <TextField
+          className="col-span-full"
+          label="Reason"
+          value={reason}
+          onChange={setReason}
+          error={errors.reason}
+        />
+        <TextField
+          className="col-span-full"
+          label="Wording for the supplier"
+          value={wording}
+          onChange={setWording}
+          error={errors.wording}
+          note="as agreed with this supplier; kept in its record"
+        />
+      </ActForm>
+    </>
+  );
+}
+
+function Label({ lot }: { lot: LotRow }) {
+  const { send, busy } = useChange(contract.landing.printLabel);
+  const act = useAct();
+  const [copies, setCopies] = useState('1');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const print = async () => {
+    const outcome = await send({ copies: wholeNumber(copies) ?? 0 }, { id: lot.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (outcome.ok) act(say({ text: `${outcome.data.printed} of ${lot.code} printed`, problem: false }));
+  };
+  return (
+    <div className="flex flex-wrap items-start gap-6">
+      <ActForm button="Print" busy={busy} problem={problem} onSubmit={() => void print()}>
+        <TextField
+          label="Labels"
+          value={copies}
+          onChange={setCopies}
+          inputMode="numeric"
+          note="one a box"
+          error={errorsByPath(problem).copies}
+        />
+      </ActForm>
+      <a className="why pt-4" href={`/api/landing/lots/${lot.id}/label.pdf`} target="_blank" rel="noreferrer">
+        Look at it: PDF, 100 × 70 mm
+      </a>
+    </div>
+  );
+}
+
+/** What can be done with a lot at the door. */
+export function LotActions({
+  lot,
+  onClose,
+  onCorrect,
+}: {
+  lot: LotRow;
+  onClose: () => void;
+  onCorrect: () => void;
+}) {
+  const [act, setAct] = useState<Act>(lot.holdReason ? 'hold' : lot.verdict === 'reject' ? 'claim' : 'label');
+  const { when } = useTimes();
+  const names: Record<Act, string> = {
+    hold: lot.holdReason ? 'Held' : 'Hold',
+    split: 'Split',
+    claim: lot.claims > 0 ? `Claims, ${lot.claims}` : 'Claim',
+    photos: lot.photos > 0 ? `Photos, ${lot.photos}` : 'Photos',
+    label: 'Label',
+  };
+  const done = () => onClose();
+  return (
+    <div className="my-3 border-t-[1.5px] border-ink pt-2 pb-4" aria-label={`Lot ${lot.code}`} role="group">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
+        <strong className="font-figure text-row font-semibold">{lot.code}</strong>
+        {acts.map((a) => (
+          <button
+            key={a}
+            type="button"
+            aria-pressed={act === a}
+            onClick={() => setAct(a)}
+            className={`h-11 border-b-2 font-figure text-label ${act === a ? 'border-ink font-semibold' : 'border-transparent text-ink2'}`}
+          >
+            {names[a]}
+          </button>
+        ))}
+        <span className="ml-auto flex gap-4">
+          <button type="button" className="why" onClick={onCorrect}>
+            correct
+          </button>
+          <button type="button" className="why" onClick={onClose}>
+            put away
+          </button>
+        </span>
+      </div>
+      {lot.fish.length > 0 && (
+        <p className="pb-2 text-note text-ink3">
+          {lot.fish.length} fish weighed one by one
+          {lot.caughtOn ? `, caught ${when(`${lot.caughtOn}T12:00:00Z`).slice(0, 3)}` : ''}
+        </p>
+      )}
+      {act === 'hold' && <Hold lot={lot} onDone={done} />}
+      {act === 'split' && <Split lot={lot} onDone={done} />}
+      {act === 'claim' && <Claim lot={lot} onDone={done} />}
+      {act === 'photos' && <Photos lotId={lot.id} />}
+      {act === 'label' && <Label lot={lot} />}
+    </div>
+  );
+}

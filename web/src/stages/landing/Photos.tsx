@@ -1,0 +1,82 @@
+import { contract, type Problem } from '@ember-slate/contract';
+import { useRef, useState } from 'react';
+import { api, useRead } from '../../app/api.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+
+const mostBytes = 12_000_000;
+
+/** Photos of a lot: taken with the device's camera or chosen from its files. */
+export function Photos({ lotId }: { lotId: number }) {
+  const { data } = useRead(contract.landing.photos, { params: { id: lotId } });
+  const { when } = useTimes();
+  const act = useAct();
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState<string | null>(null);
+  const send = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > mostBytes) return setSaid('A picture may have 12 MB: take it smaller');
+    setBusy(true);
+    try {
+      const response = await fetch(contract.landing.addPhoto.path.replace(':id', String(lotId)), {
+        method: 'POST',
+        headers: {
+          'Content-Type': file.type || 'application/octet-stream',
+          'Idempotency-Key': crypto.randomUUID(),
+        },
+        body: file,
+      });
+      const answer = (await response.json()) as Problem;
+      setSaid(response.ok ? null : (answer.detail ?? 'The shop did not take it'));
+      if (response.ok) act(api.util.invalidateTags(['landing']));
+    } catch {
+      setSaid('The shop does not answer: the picture is still on your device, send it again');
+    }
+    setBusy(false);
+  };
+  return (
+    <div>
+      <div className="flex flex-wrap gap-3 pb-3">
+        {(data ?? []).map((p) => (
+          <a key={p.id} href={`/api/landing/photos/${p.id}`} target="_blank" rel="noreferrer">
+            <img
+              src={`/api/landing/photos/${p.id}`}
+              alt={`${p.by}, ${when(p.at)}`}
+              className="h-28 w-40 border border-line object-cover"
+              loading="lazy"
+            />
+            <span className="text-note text-ink3">
+              {p.by}, {when(p.at)}
+            </span>
+          </a>
+        ))}
+        {data?.length === 0 && (
+          <p className="text-ink2">No photo yet. One of the gills and one of the eye say most.</p>
+        )}
+      </div>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        className="sr-only"
+        aria-label="Photo"
+        tabIndex={-1}
+        onChange={(e) => {
+          void send(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+      />
+      <Button busy={busy} onPress={() => input.current?.click()}>
+        Add a photo
+      </Button>
+      {said && (
+        <p role="alert" className="pt-2 text-embertext">
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}

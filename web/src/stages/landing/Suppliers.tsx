@@ -1,0 +1,258 @@
+import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
+import { formatMoney } from '@ember-slate/core/units';
+import { useMemo, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { useChange, useRead } from '../../app/api.ts';
+import { useNow, useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { LineChart } from '../../parts/LineChart.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { useDegrees } from '../../parts/temperature.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+
+const dayMs = 86_400_000;
+const mean = (points: SupplierRecord['marks']) =>
+  points.reduce((s, p) => s + p.value, 0) / Math.max(1, points.length);
+
+/** One measure of a supplier over its deliveries: dots in time, the mean as a line. */
+function Over({
+  name,
+  points,
+  shown,
+  level,
+}: {
+  name: string;
+  points: SupplierRecord['marks'];
+  shown: (value: number) => string;
+  level?: { y: number; name: string; hot?: boolean };
+}) {
+  const now = useNow(60_000).getTime();
+  const { local } = useTimes();
+  const chart = useMemo(() => {
+    const values = points.map((p) => p.value);
+    const all = level ? [...values, level.y] : values;
+    const [low, high] = [Math.min(...all), Math.max(...all)];
+    const room = Math.max(0.5, (high - low) * 0.15);
+    const first = Math.min(now - 14 * dayMs, ...points.map((p) => Date.parse(p.at)));
+    const ticks = Array.from({ length: 4 }, (_, i) => first + ((now - first) * (i + 0.5)) / 4);
+    const average = mean(points);
+    return {
+      series: [
+        { kind: 'dashed' as const, points: [[first, average] as const, [now, average] as const] },
+        { kind: 'dots' as const, points: points.map((p) => [Date.parse(p.at), p.value] as const) },
+      ],
+      levels: level ? [level] : [],
+      x: {
+        min: first,
+        max: now,
+        ticks,
+        name: (t: number) => {
+          const at = local(new Date(t));
+          return `${at.getDate()} ${at.toLocaleString('en', { month: 'short' })}`;
+        },
+      },
+      y: { min: low - room, max: high + room, name: (v: number) => v.toFixed(high - low < 3 ? 1 : 0) },
+    };
+  }, [points, level, now, local]);
+  return (
+    <section>
+      <h2 className="text-label">
+        {name}{' '}
+        <span className="text-body font-medium text-ink2">
+          {points.length > 0 ? `${shown(mean(points))} on average` : 'nothing yet'}
+        </span>
+      </h2>
+      {points.length > 0 && <LineChart label={name} height={140} {...chart} />}
+    </section>
+  );
+}
+
+function Terms({ record }: { record: SupplierRecord }) {
+  const { send, busy } = useChange(contract.landing.editSupplier);
+  const [wording, setWording] = useState(record.claimWording);
+  const [dressed, setDressed] = useState<'ask' | 'headed_gutted' | 'gutted'>(record.dressedMeans ?? 'ask');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  return (
+    <form
+      className="border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send(
+          {
+            version: record.version,
+            claimWording: wording,
+            dressedMeans: dressed === 'ask' ? null : dressed,
+          },
+          { id: record.id },
+        ).then((o) => setProblem(o.ok ? null : o.problem));
+      }}
+    >
+      <Choice
+        label="What it means by dressed"
+        value={dressed}
+        onChange={setDressed}
+        options={[
+          { value: 'ask', name: 'Ask each time' },
+          { value: 'headed_gutted', name: 'Head off, gutted' },
+          { value: 'gutted', name: 'Gutted, head on' },
+        ]}
+      />
+      <TextField
+        label="Wording of claims to it"
+        value={wording}
+        onChange={setWording}
+        error={problem?.detail}
+        note="as agreed; offered with every claim"
+      />
+      <Button submit busy={busy}>
+        Keep it
+      </Button>
+    </form>
+  );
+}
+
+function Record({ id }: { id: number }) {
+  const { data: record, problem, again } = useRead(contract.landing.supplier, { params: { id } });
+  const { shop, me } = useShop();
+  const { day } = useTimes();
+  const degrees = useDegrees();
+  const mass = useMass();
+  if (!record) return <Waiting problem={problem} again={again} />;
+  const rejected = record.verdicts.reject;
+  return (
+    <div className="pb-6">
+      <h1 className="text-head max-sm:text-big">
+        {record.lots === 0
+          ? `${record.name} has brought nothing yet`
+          : rejected > 0
+            ? `${record.name}: ${rejected} of ${record.lots} lots rejected`
+            : `${record.name}: mark ${Math.round(mean(record.marks))} on average`}
+      </h1>
+      <p className="pb-3 text-ink2">
+        {record.deliveries} deliveries in 90 days, {mass(record.grams)}, {formatMoney(record.money)}{' '}
+        {shop.currency} · {record.verdicts.accept} accepted, {record.verdicts.use_today} for the day,{' '}
+        {record.verdicts.cooked_only} for cooking, {record.verdicts.hold} held
+      </p>
+      <div className="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
+        <Over name="Mark at the door, of 100" points={record.marks} shown={(v) => String(Math.round(v))} />
+        <Over name="Core temperature" points={record.temperatures} shown={degrees} level={limit} />
+        <Over
+          name="Weighed against the note, %"
+          points={record.weights}
+          shown={(v) => `${v.toFixed(1)} %`}
+          level={even}
+        />
+        <Over
+          name="Older than its note says, days"
+          points={record.ages}
+          shown={(v) => v.toFixed(1)}
+          level={even}
+        />
+        <Over
+          name="Yield against expectation, points"
+          points={record.yields}
+          shown={(v) => v.toFixed(1)}
+          level={even}
+        />
+        {me.role === 'manager' && <Terms key={record.version} record={record} />}
+      </div>
+      {record.claims.length > 0 && (
+        <table className="plain mt-4">
+          <thead>
+            <tr>
+              <th>Claim</th>
+              <th>Fish</th>
+              <th>Reason</th>
+              <th className="text-right">Weight</th>
+              <th className="text-right">Asked</th>
+              <th className="text-right">Paid</th>
+            </tr>
+          </thead>
+          <tbody>
+            {record.claims.map((c) => (
+              <tr key={c.id}>
+                <td className="whitespace-nowrap">
+                  <a
+                    className="why"
+                    href={`/api/landing/claims/${c.id}/sheet.pdf`}
+                    target="_blank"
+                    rel="noreferrer"
+                  >
+                    {c.number}
+                  </a>{' '}
+                  <span className="text-note text-ink3">{day(c.at)}</span>
+                </td>
+                <td>
+                  {c.speciesName} <span className="text-note text-ink3">{c.code}</span>
+                </td>
+                <td className="py-1 text-note text-ink2">{c.reason}</td>
+                <td className="num">
+                  <Mass g={c.grams} />
+                </td>
+                <td className="num">{formatMoney(c.money)}</td>
+                <td className="num">
+                  {c.settledMoney === null ? (
+                    me.role === 'manager' ? (
+                      <Settle id={c.id} asked={c.money} />
+                    ) : (
+                      'open'
+                    )
+                  ) : (
+                    formatMoney(c.settledMoney)
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}
+const even = { y: 0, name: '' };
+const limit = { y: 2, name: 'limit', hot: true };
+
+function Settle({ id, asked }: { id: number; asked: number }) {
+  const { send, busy } = useChange(contract.landing.settle);
+  return (
+    <Button small busy={busy} onPress={() => void send({ money: asked }, { id })}>
+      Paid in full
+    </Button>
+  );
+}
+
+/** Suppliers and what their fish was like. */
+export default function Suppliers() {
+  const { data: suppliers, problem, again } = useRead(contract.landing.suppliers);
+  const chosen = Number(useParams().id ?? 0);
+  const go = useNavigate();
+  if (!suppliers) return <Waiting problem={problem} again={again} />;
+  const shown = suppliers.find((s) => s.id === chosen) ?? suppliers[0];
+  if (!shown) return <h1 className="text-head">No supplier yet: the first delivery names one</h1>;
+  return (
+    <div className="grid h-full grid-cols-[190px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
+      <ul
+        aria-label="Suppliers"
+        className="min-h-0 overflow-y-auto border-r border-line pt-1 pr-4 max-sm:mb-4 max-sm:border-r-0 max-sm:pr-0"
+      >
+        {suppliers.map((s) => (
+          <li key={s.id} className="border-b border-line">
+            <button
+              type="button"
+              aria-current={s.id === shown.id}
+              onClick={() => void go(`/suppliers/${s.id}`)}
+              className={`block min-h-12 w-full px-2 text-left font-figure text-label font-semibold hover:bg-lift ${s.id === shown.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+            >
+              {s.name}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="min-h-0 overflow-x-clip overflow-y-auto">
+        <Record key={shown.id} id={shown.id} />
+      </div>
+    </div>
+  );
+}
