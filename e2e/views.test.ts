@@ -19,7 +19,21 @@ import {
 import { manager, openShop, type Shop } from './src/shop.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const views = ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close'];
+const views = [
+  'landing',
+  'grading',
+  'orders',
+  'plan',
+  'bench',
+  'counter',
+  'close',
+  'cold',
+  'first',
+  'lots/1',
+  'species/hake',
+  'suppliers/1',
+  'schemes',
+];
 
 describe('the sample shop on screen', () => {
   let shop: Shop;

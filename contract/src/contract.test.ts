@@ -48,6 +48,8 @@ describe('the contract', () => {
       'grading.changeScheme',
       'landing.editSupplier',
       'landing.settle',
+      'species.add',
+      'species.edit',
     ]);
   });
 });

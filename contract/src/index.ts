@@ -8,6 +8,7 @@ import { orders } from './orders.ts';
 import { plan } from './plan.ts';
 import { session } from './session.ts';
 import { shop } from './shop.ts';
+import { species } from './species.ts';
 
 /** Every request of the product, by room. */
 export const contract = {
@@ -21,6 +22,7 @@ export const contract = {
   counter,
   close,
   cold,
+  species,
 } as const;
 
 export type { Ticket, TicketSummary, WeighOut } from './bench.ts';

@@ -64,6 +64,7 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
   const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.22);
   await shop.regrade(shop.at(day, 5 * 60 + 10), 0.35);
   await landUsual(shop, day, [...new Set([...kept, ...more])]);
+  await shop.claim(shop.at(day, 6 * 60 + 40), daysAgo);
   for (let i = 0; i < 4; i++) {
     const [species, form] = random.pick(scenario.cutForms);
     const taken = await shop.order(shop.at(day, 7 * 60 + i, 'counter'), {

@@ -95,6 +95,49 @@ export const coldFaults: readonly {
   },
 ];
 
+/** What was claimed in the days before, and how suppliers are written to. */
+export const claims: readonly {
+  daysAgo: number;
+  supplier: SupplierId;
+  outcome: 'return' | 'keep';
+  fish: number;
+  share: number;
+  reason: string;
+  paid: boolean;
+}[] = [
+  {
+    daysAgo: 9,
+    supplier: 'ledge',
+    outcome: 'return',
+    fish: 4,
+    share: 1,
+    reason: 'Soft, belly burst on four',
+    paid: true,
+  },
+  {
+    daysAgo: 6,
+    supplier: 'orsay',
+    outcome: 'keep',
+    fish: 6,
+    share: 0.2,
+    reason: 'Thin, spent fish at the full price',
+    paid: true,
+  },
+  {
+    daysAgo: 3,
+    supplier: 'ledge',
+    outcome: 'keep',
+    fish: 5,
+    share: 0.3,
+    reason: 'Came with little ice, 3.1 C at the core',
+    paid: false,
+  },
+];
+export const wording: Readonly<Partial<Record<SupplierId, string>>> = {
+  ledge: 'As agreed: credited on the next note, photos on request within the day.',
+  orsay: 'As agreed with the quay: the buyer’s grade counts until noon.',
+};
+
 /** What the shop usually buys. */
 export const usual: readonly Supply[] = [
   { species: 'hake', supplier: 'brannock', condition: 'gutted', fish: [10, 18], fishG: 2250, buy: 980 },

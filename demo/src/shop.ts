@@ -19,6 +19,7 @@ import * as bench from '@ember-slate/server/bench/service';
 import { oneTicket } from '@ember-slate/server/bench/tickets';
 import * as counter from '@ember-slate/server/counter/service';
 import * as grading from '@ember-slate/server/grading/service';
+import { makeClaim, settleClaim } from '@ember-slate/server/landing/claims';
 import * as landing from '@ember-slate/server/landing/service';
 import * as orders from '@ember-slate/server/orders/service';
 import { shopLots, wantOf } from '@ember-slate/server/plan/available';
@@ -28,7 +29,7 @@ import type { Actor, Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ShopSettings } from '@ember-slate/server/platform/settings';
 import type { Random } from './random.ts';
-import { suppliers, type usual } from './scenario.ts';
+import { claims, suppliers, wording, type usual } from './scenario.ts';
 
 type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 'buy' | 'farmed'> & {
   n: number;
@@ -145,6 +146,30 @@ export class SampleShop {
       verdict,
       overrideReason: verdict === advice.verdict ? '' : decision?.why || 'looked at again by the buyer',
     });
+  }
+
+  /** Claims of that day against a supplier's lot of the morning, settled or not. */
+  async claim(work: Work, daysAgo: number) {
+    const day = tradingDay(work.now, work.settings);
+    for (const c of claims.filter((x) => x.daysAgo === daysAgo)) {
+      const delivery = (await landing.listDeliveries(work, day)).find(
+        (d) => d.supplier === suppliers[c.supplier],
+      );
+      const lot = delivery?.lots.find((l) => l.there.pieces > c.fish);
+      if (!lot) continue;
+      const grams = Math.round((lot.there.grams * c.fish) / lot.there.pieces);
+      const money = Math.round((grams * lot.pricePerKg! * c.share) / 1000);
+      const text = wording[c.supplier] ?? '';
+      const made = await makeClaim(work, lot.id, {
+        outcome: c.outcome,
+        pieces: c.fish,
+        grams,
+        money,
+        reason: c.reason,
+        wording: text,
+      });
+      if (c.paid) await settleClaim(work, made.id, { money });
+    }
   }
 
   /** What a fish that has used this share of its life shows, sign by sign, no two fish quite alike. */

@@ -7,6 +7,9 @@ import { startScale } from '@ember-slate/devices/scale';
 import { freePort, startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { listen, type Running } from '@ember-slate/server/launch/serve';
+import { places } from '@ember-slate/server/cold/logs';
+import { writeReadings } from '@ember-slate/server/cold/service';
+import { announce } from '@ember-slate/server/platform/feed';
 import { addStaff } from '@ember-slate/server/people/service';
 import { openPool, transaction } from '@ember-slate/server/platform/db';
 import { proveLedger } from '@ember-slate/server/platform/ledger';
@@ -22,6 +25,8 @@ export interface Shop {
   /** The door shuts, as when the server or the cable fails; `reopen` opens it at the same address. */
   shut: () => Promise<void>;
   reopen: () => Promise<void>;
+  /** The sensor of a place tells late what it read, hours ago from and to. */
+  sense: (account: string, from: number, to: number, celsius: number) => Promise<void>;
   faults: () => Promise<string[]>;
   /** The first number a query gives. */
   count: (sql: string) => Promise<number>;
@@ -74,6 +79,15 @@ export async function openShop(sample = false): Promise<Shop> {
     put: (grams) => void hand.write(`PUT ${grams}\n`),
     shut,
     reopen: async () => void (running = await open()),
+    sense: (account, from, to, celsius) =>
+      transaction(pool, async (tx) => {
+        const place = (await places(tx)).find((p) => p.account === account)!;
+        const readings = [];
+        for (let at = Date.now() - from * 3_600_000; at < Date.now() - to * 3_600_000; at += 300_000)
+          readings.push({ at: new Date(Math.floor(at / 60_000) * 60_000 + 7000), tenths: celsius * 10 });
+        await writeReadings(tx, place, readings, 'sensor', null);
+        await announce(tx, ['cold', 'grading', 'counter'], new Date());
+      }),
     faults: async () => (await transaction(pool, proveLedger)).faults,
     count: async (sql) => {
       const [rows] = await pool.query(sql);

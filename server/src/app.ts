@@ -40,6 +40,7 @@ import { log } from './platform/log.ts';
 import { problems } from './platform/problem.ts';
 import { cookieName, endSession, signIn } from './platform/sessions.ts';
 import { tide } from './shop/tide.ts';
+import { species } from './species/routes.ts';
 
 export interface AppOptions {
   pool: Pool;
@@ -81,6 +82,7 @@ const roomsOf = (printer: PrinterAdapter) => ({
   counter,
   close,
   cold,
+  species,
 });
 
 /** Mounts one route; the path and the method are the contract's. */

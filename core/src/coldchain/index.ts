@@ -11,4 +11,10 @@ export {
   type RowClock,
   type Stay,
 } from './path.ts';
-export { freezingProof, freezingRules, type FreezingProof, type RuleProfile } from './rawUse.ts';
+export {
+  freezingProof,
+  freezingRules,
+  type FreezingProof,
+  type FreezingRule,
+  type RuleProfile,
+} from './rawUse.ts';

@@ -25,6 +25,10 @@ export interface AvailableLot {
   celsius: number;
   /** Damage seen at its grade: bars the forms that would show it. */
   damage: readonly Damage[];
+  /** Whether the freezer's log proves the freezing that raw use asks for. */
+  rawProven: boolean;
+  /** Days at most whatever the clock says: thawed fish; null for the others. */
+  mostDays: number | null;
 }
 
 /** What an order line wants; either pieces of a weight or a total weight, grams. */
@@ -89,7 +93,9 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   if (lot.verdict === null) return none('Not graded yet');
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
     return none(lot.verdict === 'hold' ? 'On hold' : 'Rejected');
-  if (want.use === 'raw') return none('Raw use needs a complete freezing record; this lot has none');
+  if (want.use === 'raw' && !lot.rawProven)
+    return none('Raw use needs a complete freezing record; this lot has none');
+  if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return none('Thawed: gone before it is due');
   const rung = fitRungs.find((r) => r.use === want.use)!;
   if (usedWhenDue / species.iceDays > rung.limit) return none(`Not fresh enough to ${want.use} when due`);
   if (life.left < want.dueInDays) return none('Out of life before it is due');

@@ -1,21 +1,13 @@
 import fc from 'fast-check';
 import gs1 from 'gs1-barcode-parser-mod';
 import { describe, expect, it } from 'vitest';
-import {
-  boxCode,
-  checkDigit,
-  gearClassOf,
-  gs1Date,
-  productionOf,
-  readBoxCode,
-  type BoxCode,
-} from './index.ts';
+import { boxCode, checkDigit, gearClassOf, gs1Date, productionOf, readBoxCode } from './index.ts';
 
 const GS = '\u001d';
 const read = (scan: string) => {
   const code = readBoxCode(scan);
-  expect(typeof code, String(code)).toBe('object');
-  return code as BoxCode;
+  if (typeof code === 'string') throw new Error(code);
+  return code;
 };
 
 describe('the check digit', () => {

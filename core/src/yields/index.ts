@@ -17,3 +17,4 @@ export {
   type ExpectedCut,
   type TrimId,
 } from './expected.ts';
+export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';

@@ -1,7 +1,9 @@
 import {
+  freezingProof,
   histamineAccount,
   rowClocks,
   rowLife,
+  type FreezingRule,
   type HistamineAccount,
   type RowChange,
   type RowClock,
@@ -201,4 +203,17 @@ export async function clocksOf(
     );
   }
   return new Clocks(places, logs, states, now);
+}
+
+/** What the freezer's log proves for a row that lay there; null when it never did. */
+export function freezingOf(
+  work: Work,
+  main: RowState | null,
+  logs: ReadonlyMap<string, TemperatureLog>,
+): { met: boolean; rule: FreezingRule; hours: number } | null {
+  const stay = main?.clock.path.findLast((s) => s.place === 'place:freezer');
+  const log = logs.get('place:freezer');
+  if (!stay || !log) return null;
+  const proof = freezingProof(log, stay.from, stay.to, work.settings.ruleProfile);
+  return { met: proof.met !== null, rule: proof.met ?? proof.nearest.rule, hours: proof.nearest.hours };
 }

@@ -1,7 +1,6 @@
 import type { AnswerOf, BodyOf, ColdPlace, FirstRow, LotLife, contract } from '@ember-slate/contract';
 import {
   episodes,
-  freezingProof,
   histamineSource,
   longestGapMs,
   type Episode,
@@ -16,7 +15,7 @@ import { row, rows, run, type Tx } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { stockRows } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
-import { clocksOf, coresOf, lifeAt, paceOf, type RowState } from './clocks.ts';
+import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, type RowState } from './clocks.ts';
 import { firstRank } from './first.ts';
 import { places, type PlaceRow } from './logs.ts';
 
@@ -411,14 +410,6 @@ function whatIf(
     const there = lifeAt(work, species, lot, clock, celsius)!;
     return { name, celsius, daysLeft: there.life.left, sellBy: there.sellBy };
   });
-}
-
-function freezingOf(work: Work, main: RowState | null, logs: RowStateLogs): LotLife['freezing'] {
-  const stay = main?.clock.path.findLast((s) => s.place === 'place:freezer');
-  const log = logs.get('place:freezer');
-  if (!stay || !log) return null;
-  const proof = freezingProof(log, stay.from, stay.to, work.settings.ruleProfile);
-  return { met: proof.met !== null, rule: proof.met ?? proof.nearest.rule, hours: proof.nearest.hours };
 }
 
 async function lockLot(work: Work, id: number) {

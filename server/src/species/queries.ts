@@ -68,10 +68,30 @@ export async function oneSpecies(tx: Tx, id: string): Promise<KeptSpecies | unde
 }
 
 export async function insertSpecies(tx: Tx, species: Species): Promise<void> {
-  const fields = Object.keys(columns) as (keyof Species)[];
   await run(
     tx,
     `INSERT IGNORE INTO species (${fields.map((f) => columns[f]).join(', ')}) VALUES (${fields.map(() => '?').join(', ')})`,
-    fields.map((f) => species[f]),
+    values(species),
   );
+}
+
+const fields = Object.keys(columns) as (keyof Species)[];
+const values = (species: Species) => fields.map((f) => species[f]);
+
+/** Puts an entry of the shop's own into the book. */
+export const addSpecies = (tx: Tx, species: Species) =>
+  run(
+    tx,
+    `INSERT INTO species (${fields.map((f) => columns[f]).join(', ')}, own) VALUES (${fields.map(() => '?').join(', ')}, TRUE)`,
+    values(species),
+  );
+
+/** Changes an entry that is still at this version; returns how many rows that was. */
+export async function updateSpecies(tx: Tx, species: Species, version: number): Promise<number> {
+  const done = await run(
+    tx,
+    `UPDATE species SET ${fields.map((f) => `${columns[f]} = ?`).join(', ')}, version = version + 1 WHERE id = ? AND version = ?`,
+    [...values(species), species.id, version],
+  );
+  return done.affectedRows;
 }

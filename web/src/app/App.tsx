@@ -2,6 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { lazy, useCallback, useEffect, useMemo, useState } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { useRead } from './api.ts';
+import { Broken } from './Broken.tsx';
 import { useFeed } from './feed.ts';
 import { request } from './request.ts';
 import { Shell } from './shell/Shell.tsx';
@@ -18,6 +19,7 @@ const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
+const Book = lazy(() => import('../stages/species/Book.tsx'));
 const Suppliers = lazy(() => import('../stages/landing/Suppliers.tsx'));
 const Schemes = lazy(() => import('../stages/grading/Schemes.tsx'));
 const Cold = lazy(() => import('../stages/cold/Cold.tsx'));
@@ -62,6 +64,7 @@ function Open({ shop }: { shop: Shop }) {
       createBrowserRouter([
         {
           element: <Shell onLock={lock} />,
+          errorElement: <Broken />,
           children: [
             { index: true, element: <Navigate to="/landing" replace /> },
             { path: 'landing', element: <Landing /> },
@@ -73,6 +76,8 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'bench/:id', element: <BenchTicket /> },
             { path: 'counter', element: <Counter /> },
             { path: 'close', element: <Close /> },
+            { path: 'species', element: <Book /> },
+            { path: 'species/:id', element: <Book /> },
             { path: 'suppliers', element: <Suppliers /> },
             { path: 'suppliers/:id', element: <Suppliers /> },
             { path: 'schemes', element: <Schemes /> },

@@ -7,6 +7,7 @@ import { setPrefs, useAct, useStored } from '../store.ts';
 const beside = [
   { to: '/first', name: 'What goes first' },
   { to: '/cold', name: 'Cold chain' },
+  { to: '/species', name: 'Species book' },
   { to: '/suppliers', name: 'Suppliers' },
   { to: '/schemes', name: 'Grading schemes' },
 ] as const;

@@ -1,6 +1,6 @@
 import { contract, type LotRow, type Problem } from '@ember-slate/contract';
 import { formatMoney, multiplyRate } from '@ember-slate/core/units';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
@@ -283,7 +283,10 @@ function Label({ lot }: { lot: LotRow }) {
     if (outcome.ok) act(say({ text: `${outcome.data.printed} of ${lot.code} printed`, problem: false }));
   };
   return (
-    <div className="flex flex-wrap items-start gap-6">
+    <div>
+      <a className="why" href={`/api/landing/lots/${lot.id}/label.pdf`} target="_blank" rel="noreferrer">
+        Look at it: PDF, 100 × 70 mm
+      </a>
       <ActForm button="Print" busy={busy} problem={problem} onSubmit={() => void print()}>
         <TextField
           label="Labels"
@@ -294,9 +297,6 @@ function Label({ lot }: { lot: LotRow }) {
           error={errorsByPath(problem).copies}
         />
       </ActForm>
-      <a className="why pt-4" href={`/api/landing/lots/${lot.id}/label.pdf`} target="_blank" rel="noreferrer">
-        Look at it: PDF, 100 × 70 mm
-      </a>
     </div>
   );
 }
@@ -321,8 +321,17 @@ export function LotActions({
     label: 'Label',
   };
   const done = () => onClose();
+  const here = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest' });
+  }, [act]);
   return (
-    <div className="my-3 border-t-[1.5px] border-ink pt-2 pb-4" aria-label={`Lot ${lot.code}`} role="group">
+    <div
+      ref={here}
+      className="my-3 border-t-[1.5px] border-ink pt-2 pb-4"
+      aria-label={`Lot ${lot.code}`}
+      role="group"
+    >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
         <strong className="font-figure text-row font-semibold">{lot.code}</strong>
         {acts.map((a) => (

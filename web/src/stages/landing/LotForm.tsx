@@ -1,7 +1,7 @@
 import { contract, type AnswerOf, type LotRow, type Problem } from '@ember-slate/contract';
 import { faoAreas, gearClasses } from '@ember-slate/core/labels';
 import { conditionsFor, meanWeightDoubt, shortName, type ArrivalCondition } from '@ember-slate/core/species';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useShop, useSpecies } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
@@ -144,8 +144,13 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
     onDone();
   };
 
+  const here = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (previous || lot) here.current?.scrollIntoView({ block: 'start' });
+  }, [previous, lot]);
   return (
     <form
+      ref={here}
       className="mt-5 border-t border-line pt-3"
       onSubmit={(e) => {
         e.preventDefault();

@@ -141,21 +141,11 @@ function Record({ id }: { id: number }) {
         <Over
           name="Weighed against the note, %"
           points={record.weights}
-          shown={(v) => `${v.toFixed(1)} %`}
+          shown={(v) => `${plain(v)} %`}
           level={even}
         />
-        <Over
-          name="Older than its note says, days"
-          points={record.ages}
-          shown={(v) => v.toFixed(1)}
-          level={even}
-        />
-        <Over
-          name="Yield against expectation, points"
-          points={record.yields}
-          shown={(v) => v.toFixed(1)}
-          level={even}
-        />
+        <Over name="Older than its note says, days" points={record.ages} shown={plain} level={even} />
+        <Over name="Yield against expectation, points" points={record.yields} shown={plain} level={even} />
         {me.role === 'manager' && <Terms key={record.version} record={record} />}
       </div>
       {record.claims.length > 0 && (
@@ -211,6 +201,8 @@ function Record({ id }: { id: number }) {
     </div>
   );
 }
+/** One decimal, never a minus before nothing. */
+const plain = (value: number) => (Math.abs(value) < 0.05 ? '0.0' : value.toFixed(1).replace('-', '\u2212'));
 const even = { y: 0, name: '' };
 const limit = { y: 2, name: 'limit', hot: true };
 

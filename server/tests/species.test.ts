@@ -1,0 +1,71 @@
+import { contract } from '@ember-slate/contract';
+import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
+import { landBass, openHouse, type House } from './house.ts';
+
+let house: House;
+beforeEach(async () => {
+  house = await openHouse(inject('databaseUrl'));
+});
+afterEach(() => house.close());
+
+const { species } = contract;
+const entry = async (id: string) =>
+  (await house.counter.ok(contract.landing.species)).find((s) => s.id === id)!;
+async function change(id: string, more: object, screen = house.manager) {
+  const { own: _own, id: _id, ...fields } = await entry(id);
+  return screen.send(species.edit, { params: { id }, body: { ...fields, ...more } });
+}
+
+describe('the species book', () => {
+  it('is changed by a manager, and clocks follow', async () => {
+    const { lotId } = await landBass(house);
+    const left = async () =>
+      (await house.bench.ok(contract.cold.lot, { params: { id: lotId } })).rows[0]!.daysLeft!;
+    const before = await left();
+    expect((await change('sea_bass', { iceDays: 20 }, house.bench)).status).toBe(403);
+    expect((await change('sea_bass', { iceDays: 20 })).body).toEqual({ version: 2 });
+    expect(await left()).toBeGreaterThan(before);
+    expect((await change('sea_bass', { iceDays: 15, version: 1 })).status).toBe(409);
+  });
+
+  it.each([
+    ['a fillet heavier than the gutted fish', { filletSkinOn: 0.95 }, 'filletSkinOn'],
+    ['no yield', { filletSkinless: 0 }, 'filletSkinless'],
+    ['the usual weight above the largest', { typicalG: 9000 }, 'typicalG'],
+    ['a metre of a fish of 500 g', { lwA: 0.00001 }, 'lwA'],
+    ['months that are none', { spawningMonths: '13-2' }, 'spawningMonths'],
+    ['a name the book has', { name: 'Haddock' }, 'name'],
+    ['another body', { bodyPlan: 'flat' }, 'bodyPlan'],
+    ['no share at all', { gutted: null }, 'gutted'],
+  ])('refuses %s', async (_name, more, path) => {
+    const reply = await change('sea_bass', more);
+    expect(reply.status, JSON.stringify(reply.problem)).toBe(400);
+    expect(reply.problem.errors!.map((e) => e.path)).toContain(path);
+  });
+
+  it('refuses a tail that leaves less than nothing for its spine', async () => {
+    const reply = await change('monkfish', { filletSkinless: 0.325 });
+    expect(reply.problem.errors!.map((e) => e.path)).toEqual(['filletSkinless']);
+  });
+
+  it('takes a species of the shop’s own, and lands it', async () => {
+    const { own: _own, version: _version, ...bass } = await entry('sea_bass');
+    const meagre = {
+      ...bass,
+      id: 'meagre',
+      name: 'Meagre',
+      scientificName: 'Argyrosomus regius',
+      asfis: 'MGR',
+    };
+    expect(await house.manager.ok(species.add, { body: meagre })).toEqual({ id: 'meagre' });
+    expect((await house.manager.send(species.add, { body: { ...meagre, name: 'Another' } })).status).toBe(
+      400,
+    );
+    expect(await entry('meagre')).toMatchObject({ own: true, version: 1 });
+    await landBass(house, true, { speciesId: 'meagre' });
+    expect(await house.bench.ok(species.yields, { params: { id: 'meagre' } })).toEqual({
+      months: [],
+      lots: 1,
+    });
+  });
+});
