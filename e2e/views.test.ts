@@ -178,7 +178,7 @@ describe('the sample shop on screen', () => {
     await fill(driver, 'Core by probe', 'cold');
     await fill(driver, 'Note asks', '12,345');
     await press(driver, 'Open the delivery');
-    await pageSays(driver, 'That is no temperature');
+    await pageSays(driver, 'A temperature looks like');
     await pageSays(driver, 'A price looks like 14.90 or 14,90');
     await fill(driver, 'Core by probe', '0.8');
     await press(driver, 'Open the delivery');

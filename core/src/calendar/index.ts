@@ -10,13 +10,25 @@ export interface ShopCalendar {
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-/** The date (YYYY-MM-DD) of an instant in the shop's zone. */
+/** Local midnight falls on a quarter of an hour of UTC everywhere, so all of a quarter is one date. */
+const quarterMs = 900_000;
+const dates = new Map<string, Map<number, string>>();
+
+/** The date (YYYY-MM-DD) of an instant in the shop's zone. Throws RangeError for an instant that is none. */
 export function tradingDay(at: Date, calendar: Pick<ShopCalendar, 'timeZone'>): string {
   const { timeZone } = calendar;
+  let known = dates.get(timeZone);
+  if (!known) dates.set(timeZone, (known = new Map()));
+  const quarter = Math.floor(at.getTime() / quarterMs);
+  const kept = known.get(quarter);
+  if (kept !== undefined) return kept;
   let format = formats.get(timeZone);
   // Making a formatter costs a hundred times its use; the Canadian form of a date is the ISO one.
   if (!format) formats.set(timeZone, (format = new Intl.DateTimeFormat('en-CA', { timeZone })));
-  return format.format(at);
+  const day = format.format(at);
+  if (known.size > 20_000) known.clear();
+  known.set(quarter, day);
+  return day;
 }
 
 const instants = new Map<string, number>();

@@ -40,7 +40,7 @@ export const paceOf = (species: Species, lot: Pick<LotWithGrade, 'condition'>, i
 
 /** What an item would have left at a temperature: the clock as it stands, somewhere else. */
 export function lifeAt(
-  work: Work,
+  work: Pick<Work, 'now' | 'settings'>,
   species: Species,
   lot: Pick<LotWithGrade, 'condition' | 'halfWidth'>,
   clock: RowClock,
@@ -146,54 +146,73 @@ function byLot<T extends { lotId: number }>(found: readonly T[]): Map<number, T[
   return map;
 }
 
-/** Brings the clocks of these lots to now, over the logs of the places they lay in. */
-export async function clocksOf(
+/** What happened to some lots: their movements, grades and probes, and where they lie now. */
+export interface Histories {
+  changes: ReadonlyMap<number, RowChange[]>;
+  grades: ReadonlyMap<number, { at: number; used: number }[]>;
+  cores: ReadonlyMap<number, { at: number; celsius: number }[]>;
+  held: ReadonlySet<string>;
+}
+
+export async function historiesOf(
   work: Work,
   lots: readonly LotWithGrade[],
   book: ReadonlyMap<string, Species>,
-): Promise<Clocks> {
-  const now = work.now.getTime();
+): Promise<Histories> {
   const ids = lots.map((l) => l.id);
-  const oldest = Math.min(now, ...lots.map((l) => l.arrivedAt.getTime()));
-  const { places, logs } = await work.logs.read(work.tx, oldest);
   const arrived = new Map(lots.map((l) => [l.id, l.arrivedAt.getTime()]));
-  // Fish lies in the shop from when it came, not from when someone had time to weigh it.
-  const changes = byLot(
-    (await changesOf(work, ids)).map((c) =>
-      // A part that was split off lay with its lot until then.
-      c.kind === 'land' || (c.kind === 'split' && c.grams > 0)
-        ? { ...c, at: Math.min(c.at, arrived.get(c.lotId)!) }
-        : c,
-    ),
-  );
-  const grades = byLot(await gradesOf(work, ids));
-  const held = new Set(
-    (await heldRows(work, ids)).map((r) => `${r.lotId} ${r.account} ${r.item} ${r.batch}`),
-  );
   const histamine = lots.filter((l) => book.get(l.speciesId)!.histamine).map((l) => l.id);
-  const cores = histamine.length > 0 ? byLot(await coresOf(work, histamine)) : new Map<number, never[]>();
+  return {
+    // Fish lies in the shop from when it came, not from when someone had time to weigh it.
+    changes: byLot(
+      (await changesOf(work, ids)).map((c) =>
+        // A part that was split off lay with its lot until then.
+        c.kind === 'land' || (c.kind === 'split' && c.grams > 0)
+          ? { ...c, at: Math.min(c.at, arrived.get(c.lotId)!) }
+          : c,
+      ),
+    ),
+    grades: byLot(await gradesOf(work, ids)),
+    cores: histamine.length > 0 ? byLot(await coresOf(work, histamine)) : new Map(),
+    held: new Set((await heldRows(work, ids)).map((r) => `${r.lotId} ${r.account} ${r.item} ${r.batch}`)),
+  };
+}
+
+/** Brings the clocks of these lots to now over the logs of the places they lay in: arithmetic only. */
+export function clocksFrom(
+  work: Pick<Work, 'now' | 'settings'>,
+  lots: readonly LotWithGrade[],
+  book: ReadonlyMap<string, Species>,
+  histories: Histories,
+  { places, logs }: { places: readonly PlaceRow[]; logs: ReadonlyMap<string, TemperatureLog> },
+): Clocks {
+  const now = work.now.getTime();
   const frozenPlaces = new Set(places.filter((p) => p.setTenths <= -30).map((p) => p.account));
   const expected = new Map([...logs].map(([account, log]) => [account, log.expected(now)]));
   const states = new Map<number, RowState[]>();
   for (const lot of lots) {
     const species = book.get(lot.speciesId)!;
     const clocks = rowClocks({
-      changes: changes.get(lot.id) ?? [],
-      grades: grades.get(lot.id) ?? [],
-      cores: cores.get(lot.id) ?? [],
+      changes: histories.changes.get(lot.id) ?? [],
+      grades: histories.grades.get(lot.id) ?? [],
+      cores: histories.cores.get(lot.id) ?? [],
       logs,
       frozenPlaces,
       paceOf: (item) => paceOf(species, lot, item),
       now,
     });
+    const isHeld = (c: RowClock) => histories.held.has(`${lot.id} ${c.place} ${c.item} ${c.batch}`);
+    const none = !clocks.some(isHeld);
     states.set(
       lot.id,
       clocks.map((clock) => {
         const celsius = expected.get(clock.place) ?? 0;
-        const there = lifeAt(work, species, lot, clock, celsius);
+        const held = isHeld(clock);
+        // Rows that are empty have no life to tell, unless all of the lot is gone.
+        const there = held || none ? lifeAt(work, species, lot, clock, celsius) : null;
         return {
           clock,
-          held: held.has(`${lot.id} ${clock.place} ${clock.item} ${clock.batch}`),
+          held,
           life: there?.life ?? null,
           expected: celsius,
           sellBy: there?.sellBy ?? null,
@@ -203,6 +222,17 @@ export async function clocksOf(
     );
   }
   return new Clocks(places, logs, states, now);
+}
+
+/** The clocks of these lots as they stand now. */
+export async function clocksOf(
+  work: Work,
+  lots: readonly LotWithGrade[],
+  book: ReadonlyMap<string, Species>,
+): Promise<Clocks> {
+  const oldest = Math.min(work.now.getTime(), ...lots.map((l) => l.arrivedAt.getTime()));
+  const kept = await work.logs.read(work.tx, oldest);
+  return clocksFrom(work, lots, book, await historiesOf(work, lots, book), kept);
 }
 
 /** What the freezer's log proves for a row that lay there; null when it never did. */

@@ -44,71 +44,73 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
   };
   return (
     <div>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th className="w-40">Sign</th>
-            <th className="w-16">{index ? 'Points' : 'Weight'}</th>
-            {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
-              <th key={level}>{index ? `${level}` : `at ${Math.round(Number(c) * 100)} % of its life`}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {signs.map((s, i) => (
-            <tr key={`${s.id} ${i}`}>
-              <td className="py-1.5">
-                <span className="font-figure text-label font-semibold">{s.name}</span>
-                <span className="block text-note text-ink3">
-                  {[
-                    s.groups?.join(', '),
-                    s.species?.join(', ').replaceAll('_', ' '),
-                    s.stop && `stops at ${s.stop.from}`,
-                  ]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </span>
-              </td>
-              <td>
-                {index ? (
-                  `0–${s.words.length - 1}`
-                ) : (
-                  <input
-                    aria-label={`Weight of ${s.name}`}
-                    className="field-value w-12 text-label"
-                    value={weights[i]}
-                    readOnly={!mayChange}
-                    inputMode="decimal"
-                    onChange={(e) => setWeights((had) => had.with(i, e.target.value))}
-                  />
-                )}
-              </td>
-              {[0, 1, 2, 3].map((level) => (
-                <td key={level}>
-                  {s.words[level] !== undefined && (
-                    <textarea
-                      aria-label={`${s.name}, level ${level}`}
-                      className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
-                      rows={2}
-                      style={{ fieldSizing: 'content', minHeight: 44 }}
-                      value={s.words[level]}
+      <div className="overflow-x-auto">
+        <table className="plain min-w-[720px]">
+          <thead>
+            <tr>
+              <th className="w-40">Sign</th>
+              <th className="w-16">{index ? 'Points' : 'Weight'}</th>
+              {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
+                <th key={level}>{index ? `${level}` : `at ${Math.round(Number(c) * 100)} % of its life`}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {signs.map((s, i) => (
+              <tr key={`${s.id} ${i}`}>
+                <td className="py-1.5">
+                  <span className="font-figure text-label font-semibold">{s.name}</span>
+                  <span className="block text-note text-ink3">
+                    {[
+                      s.groups?.join(', '),
+                      s.species?.join(', ').replaceAll('_', ' '),
+                      s.stop && `stops at ${s.stop.from}`,
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </td>
+                <td>
+                  {index ? (
+                    `0–${s.words.length - 1}`
+                  ) : (
+                    <input
+                      aria-label={`Weight of ${s.name}`}
+                      className="field-value w-12 text-label"
+                      value={weights[i]}
                       readOnly={!mayChange}
-                      onChange={(e) =>
-                        setSigns((had) =>
-                          had.with(i, {
-                            ...s,
-                            words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
-                          }),
-                        )
-                      }
+                      inputMode="decimal"
+                      onChange={(e) => setWeights((had) => had.with(i, e.target.value))}
                     />
                   )}
                 </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+                {[0, 1, 2, 3].map((level) => (
+                  <td key={level}>
+                    {s.words[level] !== undefined && (
+                      <textarea
+                        aria-label={`${s.name}, level ${level}`}
+                        className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
+                        rows={2}
+                        style={{ fieldSizing: 'content', minHeight: 44 }}
+                        value={s.words[level]}
+                        readOnly={!mayChange}
+                        onChange={(e) =>
+                          setSigns((had) =>
+                            had.with(i, {
+                              ...s,
+                              words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
+                            }),
+                          )
+                        }
+                      />
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <div className="grid grid-cols-4 gap-6 pt-4 max-sm:grid-cols-2">
         {index ? (
           <TextField
