@@ -31,6 +31,23 @@ try {
     await open(`/${view}`, ['orders', 'counter'].includes(view) ? 'chalk' : 'slate');
     await shoot(view);
   }
+  await open('/first', 'chalk');
+  await shoot('first');
+  // A lot with its guts in that lay through the warm night.
+  await press(driver, (await texts(driver, 'main tbody tr')).find((r) => r.includes('guts in'))!.match(/\d{6}-[A-Z]\d+/)![0]);
+  await shoot('lot-life');
+  for (const [view, name] of [
+    ['/cold', 'cold'],
+    ['/species/hake', 'species'],
+    ['/suppliers/1', 'supplier'],
+  ] as const) {
+    await open(view);
+    await shoot(name);
+  }
+  await open('/grading', 'slate', 390, 844);
+  await press(driver, 'Grade ');
+  await driver.actions().sendKeys('1', '1', '2').perform();
+  await shoot('grading-phone');
   await open('/grading');
   await press(driver, 'Grade ');
   await see(driver, By.css('[aria-label="Fish of the sample"]'));

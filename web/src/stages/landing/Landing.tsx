@@ -65,7 +65,7 @@ export default function Landing() {
   const mayLand = me.role !== 'counter';
   return (
     <div className="flex h-full flex-col">
-      <div className="flex items-center justify-between gap-4 pb-2">
+      <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <div>
           <h1 className="text-head max-sm:text-big">{headline(deliveries, mass)}</h1>
           <p className="text-ink2">

@@ -159,7 +159,7 @@ export function SpeciesPage({ species, onEdit }: { species: SpeciesRow; onEdit: 
             <Fish
               species={species}
               grams={species.typicalG}
-              perMm={Math.min(0.9, (width - 20) / (mm * 1.02), 150 / (mm * 0.32))}
+              perMm={Math.min(0.9, (width - 20) / (mm * 1.08), 150 / (mm * 0.32))}
               ruler
             />
           )
