@@ -34,7 +34,10 @@ try {
   await open('/first', 'chalk');
   await shoot('first');
   // A lot with its guts in that lay through the warm night.
-  await press(driver, (await texts(driver, 'main tbody tr')).find((r) => r.includes('guts in'))!.match(/\d{6}-[A-Z]\d+/)![0]);
+  await press(
+    driver,
+    (await texts(driver, 'main tbody tr')).find((r) => r.includes('guts in'))!.match(/\d{6}-[A-Z]\d+/)![0],
+  );
   await shoot('lot-life');
   for (const [view, name] of [
     ['/cold', 'cold'],

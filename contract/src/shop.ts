@@ -51,6 +51,17 @@ export const shop = {
     ]),
     answer: z.object({}),
   },
+  probe: {
+    method: 'POST',
+    path: '/api/devices/probe',
+    kind: 'device',
+    roles,
+    tags: [],
+    query: null,
+    summary: 'Stick the probe into something this cold, where it is the simulated one',
+    body: z.object({ tenths: f.tenths }),
+    answer: z.object({}),
+  },
   verify: read('/api/verify', {
     summary: 'Prove balances and lots from the ledger',
     tags: [],

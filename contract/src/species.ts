@@ -6,7 +6,7 @@ const share = z.number({ error: 'Give the share of the whole weight' }).min(0).m
 const text = (max: number) => z.string().trim().max(max, `At most ${max} characters`);
 
 /** An entry of the species book as people write it. */
-export const speciesFields = {
+const speciesFields = {
   name: f.name('name'),
   names: text(200),
   scientificName: f.name('scientific name'),

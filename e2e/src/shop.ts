@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { startProbe } from '@ember-slate/devices/probe';
 import { startScale } from '@ember-slate/devices/scale';
 import { freePort, startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
@@ -57,6 +58,7 @@ export async function openShop(sample = false): Promise<Shop> {
   // A pan without noise: what is laid on it is what is read.
   const scale = await startScale(scalePort, () => 0.5);
   const hand = connect(scalePort, '127.0.0.1').resume();
+  const probe = await startProbe(0, 200);
   const port = await freePort();
   const open = () =>
     listen({
@@ -66,6 +68,7 @@ export async function openShop(sample = false): Promise<Shop> {
       scaleAddress: `127.0.0.1:${scalePort}`,
       sensorAddress: null,
       printerAddress: null,
+      probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
       webRoot: join(process.cwd(), 'web/dist'),
       checkAnswers: true,
     });
@@ -97,6 +100,7 @@ export async function openShop(sample = false): Promise<Shop> {
       await shut();
       hand.destroy();
       scale.close();
+      probe.close();
       await pool.end();
       await database.stop();
       rmSync(dir, { recursive: true, force: true });

@@ -11,6 +11,7 @@ import { close } from './close/routes.ts';
 import { cold } from './cold/routes.ts';
 import { Logs } from './cold/logs.ts';
 import { counter } from './counter/routes.ts';
+import { ProbeAdapter } from './devices/probe.ts';
 import type { ScaleAdapter } from './devices/scale.ts';
 import { grading } from './grading/routes.ts';
 import { PrinterAdapter } from './devices/printer.ts';
@@ -46,6 +47,7 @@ export interface AppOptions {
   pool: Pool;
   scale: ScaleAdapter;
   printer?: PrinterAdapter;
+  probe?: ProbeAdapter;
   host: string;
   webRoot: string | null;
   checkAnswers: boolean;
@@ -123,7 +125,7 @@ function mountSession(app: Express, platform: Platform, host: string) {
  * One stream a screen: what changed in the shop, and what the scale says. It opens when nothing can be missed any
  * more: what changed before is for the screen to read then.
  */
-async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter) {
+async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter, probe: ProbeAdapter) {
   const send = (event: string, data: unknown) =>
     response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
   const unhear = await feed.subscribe((changes) => send('change', changes));
@@ -133,7 +135,11 @@ async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapte
     'Cache-Control': 'no-store',
     'X-Accel-Buffering': 'no',
   });
-  const stops = [unhear, scale.subscribe((reading) => send('scale', reading))];
+  const stops = [
+    unhear,
+    scale.subscribe((reading) => send('scale', reading)),
+    probe.subscribe((tenths) => send('probe', tenths)),
+  ];
   const beat = setInterval(() => send('beat', 0), 10_000);
   response.on('close', () => {
     clearInterval(beat);
@@ -141,7 +147,23 @@ async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapte
   });
 }
 
-function mountDevices(app: Express, platform: Platform, feed: FeedReader, scale: ScaleAdapter) {
+function mountDevices(
+  app: Express,
+  platform: Platform,
+  feed: FeedReader,
+  scale: ScaleAdapter,
+  probe: ProbeAdapter,
+) {
+  const { probe: probeRoute } = contract.shop;
+  mount(
+    app,
+    probeRoute,
+    withActor(platform, probeRoute, (_actor, body: BodyOf<typeof probeRoute>, response) => {
+      if (!probe.send(`PUT ${body.tenths}`))
+        throw problems.away('The probe does not answer: switch it on, or type the temperature');
+      response.json({});
+    }),
+  );
   const { scale: route } = contract.shop;
   mount(
     app,
@@ -155,7 +177,7 @@ function mountDevices(app: Express, platform: Platform, feed: FeedReader, scale:
   );
   const stream: Route = { ...contract.shop.tide, path: '/api/feed' };
   app.get('/api/feed', async (request, response) => {
-    await withActor(platform, stream, (_actor, _body, r) => streamTo(r, feed, scale))(
+    await withActor(platform, stream, (_actor, _body, r) => streamTo(r, feed, scale, probe))(
       request,
       response,
       () => undefined,
@@ -185,7 +207,8 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', jsonBody);
 
   mountSession(app, platform, options.host);
-  mountDevices(app, platform, new FeedReader(pool), scale);
+  const probe = options.probe ?? new ProbeAdapter(null);
+  mountDevices(app, platform, new FeedReader(pool), scale, probe);
   const { tide: tideRoute, verify } = contract.shop;
   mount(
     app,

@@ -18,7 +18,7 @@ const dates = new Map<string, Map<number, string>>();
 export function tradingDay(at: Date, calendar: Pick<ShopCalendar, 'timeZone'>): string {
   const { timeZone } = calendar;
   let known = dates.get(timeZone);
-  if (!known) dates.set(timeZone, (known = new Map()));
+  if (!known) dates.set(timeZone, (known = new Map<number, string>()));
   const quarter = Math.floor(at.getTime() / quarterMs);
   const kept = known.get(quarter);
   if (kept !== undefined) return kept;

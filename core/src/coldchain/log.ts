@@ -39,7 +39,7 @@ const crossing = (c0: number, c1: number, c: number): number | null =>
  * 1 + 0.1 T integrated exactly, split where the line passes -3 C (the clock stands below) and 15 C (the rate of 15
  * is used above). Source: `clockSource`.
  */
-export function lineIceDays(c0: number, c1: number, ms: number): number {
+function lineIceDays(c0: number, c1: number, ms: number): number {
   const cuts = [0, crossing(c0, c1, frozenC), crossing(c0, c1, fullC), 1]
     .filter((x) => x !== null)
     .sort((a, b) => a - b);
@@ -60,7 +60,7 @@ export function lineIceDays(c0: number, c1: number, ms: number): number {
 }
 
 /** Share of a straight line from `c0` to `c1` that lies above `limit`. */
-export function shareAbove(c0: number, c1: number, limit: number): number {
+function shareAbove(c0: number, c1: number, limit: number): number {
   if (c0 <= limit && c1 <= limit) return 0;
   if (c0 > limit && c1 > limit) return 1;
   const at = (limit - c0) / (c1 - c0);

@@ -54,7 +54,7 @@ interface State extends RowClock {
 const freezesAfterMs = 2 * 3_600_000;
 
 /** Times the core was above the histamine limit, by straight lines between probes and on after the last warm one. */
-export function warmCores(cores: readonly Reading[], now: number): [from: number, to: number][] {
+function warmCores(cores: readonly Reading[], now: number): [from: number, to: number][] {
   const found: [number, number][] = [];
   for (const [i, core] of cores.entries()) {
     const next = cores[i + 1];

@@ -116,6 +116,17 @@ describe('sell by', () => {
     expect(sellBy(saturday, 31.1 / 24, daily)).toBe('2026-10-25');
   });
 
+  it('counts real hours over the night the clocks change, and evenings as the wall clock has them', () => {
+    // Europe/London: on 25 October 2026 the day has 25 hours; 18:00 is 17:00 UTC before it and 18:00 UTC after.
+    const before = new Date('2026-10-24T17:00:00Z');
+    expect(
+      sellBy(before, 25 / 24, { ...calendar, timeZone: 'Europe/London', weekdays: [0, 1, 2, 3, 4, 5, 6] }),
+    ).toBe('2026-10-25');
+    expect(
+      sellBy(before, 24.9 / 24, { ...calendar, timeZone: 'Europe/London', weekdays: [0, 1, 2, 3, 4, 5, 6] }),
+    ).toBe('2026-10-24');
+  });
+
   it('ends also for a fish whose clock stands', () => {
     expect(sellBy(wednesday, Infinity, calendar)).toBe('2027-12-29');
   });

@@ -1,9 +1,12 @@
-import type { Species } from './index.ts';
-
-type Kind = Pick<Species, 'bodyPlan' | 'id' | 'frameStock'>;
+/** What these facts follow from, of an entry of the species book. */
+interface Kind {
+  id: string;
+  bodyPlan: string;
+  frameStock: 'excellent' | 'good' | 'fair' | 'oily';
+}
 
 /** Fillets one fish gives: flatfish and skate 4, the others 2 (common practice). */
-export const filletsPerFish = (species: Pick<Species, 'bodyPlan'>): number =>
+export const filletsPerFish = (species: Pick<Kind, 'bodyPlan'>): number =>
   ['flat', 'large_flat', 'wing'].includes(species.bodyPlan) ? 4 : 2;
 
 /** What a cutter finds of pin bones (common practice). */

@@ -2,6 +2,7 @@ import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
 import { PrinterAdapter } from '../devices/printer.ts';
+import { ProbeAdapter } from '../devices/probe.ts';
 import { ScaleAdapter } from '../devices/scale.ts';
 import { SensorFeed } from '../devices/sensors.ts';
 import type { Config } from '../platform/config.ts';
@@ -18,14 +19,22 @@ export interface Running {
 export async function listen(config: Config): Promise<Running> {
   const pool = openPool(config.databaseUrl);
   const scale = new ScaleAdapter(config.scaleAddress);
+  const probe = new ProbeAdapter(config.probeAddress);
   const sensors = new SensorFeed(pool, config.sensorAddress);
-  const app = createApp({ ...config, pool, scale, printer: new PrinterAdapter(config.printerAddress) });
+  const app = createApp({
+    ...config,
+    pool,
+    scale,
+    printer: new PrinterAdapter(config.printerAddress),
+    probe,
+  });
   const server = await new Promise<Server>((done, fail) => {
     const opened = app.listen(config.port, config.host, (error?: Error) =>
       error ? fail(error) : done(opened),
     );
   }).catch(async (error: NodeJS.ErrnoException) => {
     scale.close();
+    probe.close();
     await sensors.close();
     await pool.end();
     throw error.code === 'EADDRINUSE'
@@ -40,6 +49,7 @@ export async function listen(config: Config): Promise<Running> {
     port: (server.address() as { port: number }).port,
     stop: async () => {
       scale.close();
+      probe.close();
       await sensors.close();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));

@@ -128,6 +128,7 @@ try {
   const scaleAddress = await startDevice('scale');
   const sensorAddress = await startDevice('sensors');
   const printerAddress = await startDevice('printer');
+  const probeAddress = await startDevice('probe');
   running = await listen({
     databaseUrl,
     host: flags.host,
@@ -135,6 +136,7 @@ try {
     scaleAddress,
     sensorAddress,
     printerAddress,
+    probeAddress,
     webRoot: `${process.cwd()}/web/dist`,
     checkAnswers: false,
   });

@@ -11,6 +11,8 @@ export interface Config {
   sensorAddress: string | null;
   /** The same of the label printer. */
   printerAddress: string | null;
+  /** The same of the probe thermometer. */
+  probeAddress: string | null;
   /** Folder of the built screens, null when they are served elsewhere. */
   webRoot: string | null;
   /** Check every answer against the contract: on in tests. */
@@ -31,6 +33,7 @@ export function configFromEnv(env = process.env): Config {
     scaleAddress: env.SCALE_ADDRESS ?? null,
     sensorAddress: env.SENSOR_ADDRESS ?? null,
     printerAddress: env.PRINTER_ADDRESS ?? null,
+    probeAddress: env.PROBE_ADDRESS ?? null,
     webRoot: env.WEB_ROOT ?? null,
     checkAnswers: env.CHECK_ANSWERS === '1',
   };

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { api } from './api.ts';
 import { onKept, sendKept } from './outbox.ts';
 import { ownChanges } from './request.ts';
-import { keptCount, lineLive, lineLost, say, useAct, weighed } from './store.ts';
+import { keptCount, lineLive, lineLost, probed, say, useAct, weighed } from './store.ts';
 
 /** Keeps the stream from the shop open while someone is signed in: changes, the scale, and whether the line lives. */
 export function useFeed(signedIn: boolean): void {
@@ -32,6 +32,9 @@ export function useFeed(signedIn: boolean): void {
         const others = changes.filter((c) => !ownChanges.delete(c.id)).flatMap((c) => c.tags);
         if (others.length > 0) act(api.util.invalidateTags([...new Set(others)]));
       });
+      source.addEventListener('probe', (event) =>
+        act(probed(JSON.parse(event.data as string) as number | null)),
+      );
       source.addEventListener('scale', (event) => act(weighed(JSON.parse(event.data as string) as Reading)));
     };
     // A page kept for the back button must not keep its line: a browser allows six to one shop.

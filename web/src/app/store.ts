@@ -37,6 +37,8 @@ const line = createSlice({
     live: false,
     lostAt: null as number | null,
     reading: noReading,
+    /** Tenths of a degree the probe says, null while it is off. */
+    probe: null as number | null,
     kept: 0,
     said: null as { text: string; problem: boolean } | null,
   },
@@ -49,13 +51,14 @@ const line = createSlice({
       reading: { ...s.reading, state: 'none' as const },
     }),
     weighed: (s, a: PayloadAction<Reading>) => ({ ...s, reading: a.payload }),
+    probed: (s, a: PayloadAction<number | null>) => ({ ...s, probe: a.payload }),
     keptCount: (s, a: PayloadAction<number>) => ({ ...s, kept: a.payload }),
     say: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => ({ ...s, said: a.payload }),
   },
 });
 
 export const { setPrefs } = prefs.actions;
-export const { lineLive, lineLost, weighed, keptCount, say } = line.actions;
+export const { lineLive, lineLost, weighed, probed, keptCount, say } = line.actions;
 
 export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, prefs: prefs.reducer, line: line.reducer },

@@ -198,10 +198,21 @@ interface TemperatureProps extends Omit<FrameProps, 'children'> {
   /** Tenths of a degree Celsius. */
   value: number | null;
   onChange: (value: number | null) => void;
+  /** Not a reading: a limit or a set point. */
+  plain?: boolean;
 }
 
-/** A temperature in this screen's degrees; null while it is none. */
-export function TemperatureField({ label, note, error, className, value, onChange }: TemperatureProps) {
+/** A temperature in this screen's degrees; null while it is none. The probe's reading is one tap away. */
+export function TemperatureField({
+  label,
+  note,
+  error,
+  className,
+  value,
+  onChange,
+  plain,
+}: TemperatureProps) {
+  const probe = useStored((s) => s.line.probe);
   const units = useStored((s) => s.prefs.units);
   const [draft, setDraft] = useState<string | null>(null);
   const bad = draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null;
@@ -212,19 +223,34 @@ export function TemperatureField({ label, note, error, className, value, onChang
       error={bad ? 'A temperature looks like 0.8 or −18' : error}
       className={className ?? ''}
     >
-      <input
-        className="field-value"
-        inputMode="decimal"
-        autoComplete="off"
-        aria-invalid={bad || Boolean(error)}
-        value={draft ?? (value === null ? '' : formatTemperature(value, units).split(' ')[0]!)}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => {
-          setDraft(e.target.value);
-          onChange(parseTemperature(e.target.value, units));
-        }}
-        onBlur={() => !bad && setDraft(null)}
-      />
+      <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
+        <input
+          className="field-value w-full border-b-0"
+          inputMode="decimal"
+          autoComplete="off"
+          aria-invalid={bad || Boolean(error)}
+          value={draft ?? (value === null ? '' : formatTemperature(value, units).split(' ')[0]!)}
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => {
+            setDraft(e.target.value);
+            onChange(parseTemperature(e.target.value, units));
+          }}
+          onBlur={() => !bad && setDraft(null)}
+        />
+        {!plain && probe !== null && (
+          <button
+            type="button"
+            className="why shrink-0 py-2 whitespace-nowrap"
+            aria-label={`Take the probe, ${formatTemperature(probe, units)}`}
+            onClick={() => {
+              setDraft(null);
+              onChange(probe);
+            }}
+          >
+            {formatTemperature(probe, units).split(' ')[0]}
+          </button>
+        )}
+      </span>
     </Frame>
   );
 }

@@ -14,13 +14,13 @@ import { useStored } from '../app/store.ts';
 
 Chart.register(LineController, ScatterController, LineElement, PointElement, LinearScale, Filler);
 
-export interface Series {
+interface Series {
   points: readonly (readonly [x: number, y: number])[];
   kind: 'line' | 'dots' | 'dashed' | 'band';
   /** Break the line where x jumps by more than this. */
   gap?: number;
 }
-export interface Level {
+interface Level {
   y: number;
   name: string;
   hot?: boolean;

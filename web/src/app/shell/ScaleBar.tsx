@@ -1,6 +1,13 @@
 import { contract, type Reading } from '@ember-slate/contract';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
+import {
+  formatMass,
+  formatTemperature,
+  gramsPerOunce,
+  massUnit,
+  parseTemperature,
+  type UnitSystem,
+} from '@ember-slate/core/units';
 import { useEffect, useState } from 'react';
 import { request } from '../request.ts';
 import { useSize } from '../size.ts';
@@ -224,8 +231,46 @@ function PanPanel() {
             Zero
           </button>
         </div>
+        <ProbePanel />
       </PopoverPanel>
     </Popover>
+  );
+}
+
+/** What the simulated probe is stuck into. */
+function ProbePanel() {
+  const act = useAct();
+  const units = useStored((s) => s.prefs.units);
+  const probe = useStored((s) => s.line.probe);
+  const [text, setText] = useState('');
+  const tenths = parseTemperature(text, units);
+  const stick = async () => {
+    if (tenths === null) return;
+    const outcome = await request('POST', contract.shop.probe.path, { tenths });
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+  };
+  return (
+    <form
+      className="mt-3 flex items-end gap-2 border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void stick();
+      }}
+    >
+      <label className="field flex-1">
+        <span className="field-label">Probe, {probe === null ? 'off' : formatTemperature(probe, units)}</span>
+        <input
+          className="field-value"
+          inputMode="decimal"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          data-probe="into"
+        />
+      </label>
+      <button className="btn btn-small" data-probe="put">
+        Stick it in
+      </button>
+    </form>
   );
 }
 

@@ -9,7 +9,7 @@ import { PlacePanel } from './PlacePanel.tsx';
 
 type Episode = ColdPlace['episodes'][number];
 
-export const lengthOf = (e: Pick<Episode, 'from' | 'to'>) => spell(Date.parse(e.to) - Date.parse(e.from));
+const lengthOf = (e: Pick<Episode, 'from' | 'to'>) => spell(Date.parse(e.to) - Date.parse(e.from));
 
 /** The last day of a place as a line, its limit dashed over it. */
 function Spark({ place }: { place: ColdPlace }) {

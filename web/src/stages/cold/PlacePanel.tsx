@@ -166,6 +166,7 @@ function Limits({ place }: { place: ColdPlace }) {
         error={errors.setTenths}
       />
       <TemperatureField
+        plain
         className="w-40"
         label="Warm above"
         value={limit}

@@ -8,7 +8,7 @@ import { Button } from '../../parts/Button.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { Why } from '../../parts/Why.tsx';
-import type { KeptScheme } from './Schemes.tsx';
+import type { KeptScheme } from './words.ts';
 
 /** The shop's own lots with a known catch date on this scheme: a regression with its band, applied on a manager's word. */
 export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply: boolean }) {

@@ -2,10 +2,12 @@ import { contract, type Problem } from '@ember-slate/contract';
 import { schemeFaults } from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useTimes } from '../../app/shop.tsx';
+import { shortName } from '@ember-slate/core/species';
+import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
-import type { KeptScheme } from './Schemes.tsx';
+import { Picker } from '../../parts/Picker.tsx';
+import type { KeptScheme } from './words.ts';
 
 const number = (text: string) => (/^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.replace(',', '.')) : NaN);
 
@@ -18,6 +20,9 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
   const [rejectAt, setRejectAt] = useState(scheme.rejectAt === null ? '' : String(scheme.rejectAt));
   const [centres, setCentres] = useState(() => scheme.centres.map(String));
   const [note, setNote] = useState('');
+  const [name, setName] = useState('');
+  const [forSpecies, setForSpecies] = useState<string | null>(null);
+  const book = useSpecies();
   const [problem, setProblem] = useState<Problem | null>(null);
   const index = scheme.method === 'index';
   const next = {
@@ -30,6 +35,27 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
   const changed =
     JSON.stringify([next.signs, next.rejectAt, next.centres]) !==
     JSON.stringify([scheme.signs, scheme.rejectAt, scheme.centres]);
+  /** The signs as they stand here begin a scheme of the shop's own for one species. */
+  const begin = async () => {
+    const { version: _v, calibration: _c, shipped: _s, grades: _g, history: _h, ...fields } = next;
+    const id = name
+      .trim()
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 20);
+    const body = {
+      ...fields,
+      id,
+      name,
+      species: forSpecies ? [forSpecies] : null,
+      from: 0,
+      note: `begun from ${scheme.name}`,
+    };
+    const outcome = await send(body, { id });
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (outcome.ok) setName('');
+  };
   const save = async () => {
     const {
       version,
@@ -165,6 +191,45 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
               }
             >
               Make version {scheme.version + 1}
+            </Button>
+          </div>
+        </form>
+      )}
+      {mayChange && (
+        <form
+          className="flex flex-wrap items-start gap-5 border-t border-line pt-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void begin();
+          }}
+        >
+          <TextField
+            className="w-64"
+            label="Begin one of our own like this"
+            value={name}
+            onChange={setName}
+            note="its name"
+          />
+          <Picker
+            className="w-56"
+            label="For"
+            value={forSpecies ?? ''}
+            onChange={setForSpecies}
+            options={[...book.values()].map((s) => ({ value: s.id, name: shortName(s.name) }))}
+          />
+          <div className="pt-3">
+            <Button
+              submit
+              busy={busy}
+              notYet={
+                name.trim().length < 2
+                  ? 'name it'
+                  : forSpecies === null
+                    ? 'say for which fish'
+                    : (faults[0] ?? null)
+              }
+            >
+              Begin it
             </Button>
           </div>
         </form>

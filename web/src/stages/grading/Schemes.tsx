@@ -1,4 +1,4 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import { contract } from '@ember-slate/contract';
 import { maxIndex } from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
@@ -6,8 +6,6 @@ import { useShop } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Calibration } from './Calibration.tsx';
 import { SchemeEditor } from './SchemeEditor.tsx';
-
-export type KeptScheme = AnswerOf<typeof contract.grading.schemes>[number];
 
 /** The schemes fish is judged by: their signs and versions, and how the shop's own lots age on them. */
 export default function Schemes() {

@@ -1,3 +1,4 @@
+import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Use, Verdict } from '@ember-slate/core/freshness';
 
 /** Verdicts and uses as they are said. */
@@ -16,3 +17,6 @@ export const useNames: Record<Use, string> = {
   poach: 'poached or in soup',
   fry: 'fried',
 };
+
+/** A scheme as the shop keeps it, with its history. */
+export type KeptScheme = AnswerOf<typeof contract.grading.schemes>[number];
