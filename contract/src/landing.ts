@@ -114,7 +114,7 @@ export type Delivery = z.infer<typeof delivery>;
 export const landing = {
   ...lots,
   ...suppliers,
-  species: read('/api/species', { summary: 'The species book', tags: [], answer: z.array(species) }),
+  species: read('/api/species', { summary: 'The species book', tags: ['species'], answer: z.array(species) }),
   deliveries: read('/api/landing/deliveries', {
     summary: 'Deliveries of one day, and those still open',
     tags: ['landing', 'grading'],

@@ -14,6 +14,7 @@ export const tags = [
   'close',
   'people',
   'cold',
+  'species',
 ] as const;
 export type Tag = (typeof tags)[number];
 

@@ -56,14 +56,14 @@ export const species = {
   }),
   edit: change('PUT', '/api/species/:id', {
     summary: 'Change an entry of the species book',
-    tags: ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'cold'],
+    tags: ['species', 'landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'cold'],
     roles: managers,
     body: z.object({ ...speciesFields, version: f.version }),
     answer: z.object({ version: f.version }),
   }),
   add: change('POST', '/api/species', {
     summary: 'Add a species to the book',
-    tags: ['landing'],
+    tags: ['species'],
     roles: managers,
     body: z.object({ ...speciesFields, id: z.string() }),
     answer: z.object({ id: z.string() }),

@@ -53,7 +53,7 @@ export function useTimes() {
   }, [shop]);
 }
 
-/** The species book by id; it does not change while a screen is open. */
+/** The species book by id. */
 export function useSpecies(): Map<string, SpeciesRow> {
   const { data } = useRead(contract.landing.species);
   return useMemo(() => new Map((data ?? []).map((s) => [s.id, s])), [data]);
