@@ -82,7 +82,7 @@ describe('a mixed delivery of six lots', () => {
       await pageSays(driver, 'fish 1 of 3, sign 1 of');
       for (let fish = 0; fish < 3; fish++) await keys(...looks[name]!);
       // After the last sign of the last fish the whole strip stands there.
-      await pageSays(driver, 'One sign at a time');
+      await pageSays(driver, 'one sign at a time');
       if (name === 'Mackerel') {
         await fill(driver, 'Core', '7.2');
         await leave();

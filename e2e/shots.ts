@@ -49,6 +49,7 @@ try {
   }
   await open('/grading', 'slate', 390, 844);
   await press(driver, 'Grade ');
+  await see(driver, By.css('main [role=radiogroup]'));
   await driver.actions().sendKeys('1', '1', '2').perform();
   await shoot('grading-phone');
   await open('/grading');

@@ -180,7 +180,12 @@ export function LifePicture({ life }: { life: LotLife }) {
                   stroke="var(--slab)"
                   strokeWidth="1.5"
                 />
-                <text x={gx + 9} y={yU(g.used) + 16} className="fig halo">
+                <text
+                  x={gx + 9}
+                  // Close to the axis the words stand above the point.
+                  y={yU(g.used) > lifeTop + lifeHeight - 26 ? yU(g.used + g.halfWidth) - 6 : yU(g.used) + 16}
+                  className="fig halo"
+                >
                   {g.used.toFixed(1)}
                   <tspan style={{ fontWeight: 500, fill: 'var(--ink3)' }}> graded {time(g.at)}</tspan>
                 </text>

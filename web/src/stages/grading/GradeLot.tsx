@@ -52,6 +52,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const go = useNavigate();
   const units = useStored((s) => s.prefs.units);
   const wanted = sampleSize(lot.pieces);
+  const mayGrade = me.role !== 'counter';
   const [fish, setFish] = useState<readonly FishSigns[]>(() => Array.from({ length: wanted }, () => ({})));
   const [current, setCurrent] = useState(0);
   const [coreTenths, setCore] = useState(lot.probeTenths);
@@ -105,7 +106,10 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   /** The usual case in one press: everything on this fish as fresh as can be. */
   const allFresh = () => signs.forEach((s) => fish[current]?.[s.id] === undefined && setLevel(s.id, 0));
   const next = () => setCurrent((i) => Math.min(fish.length - 1, i + 1));
-  useKeys({ p: () => setCurrent((i) => Math.max(0, i - 1)) });
+  useKeys({
+    p: () => setCurrent((i) => Math.max(0, i - 1)),
+    g: () => mayGrade && setByRun((on) => !on),
+  });
   const more = Math.min(lot.pieces, 60) - fish.length;
 
   async function record() {
@@ -136,7 +140,6 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
 
   const claimed = lot.caughtOn ? Math.max(0, daysBetween(lot.caughtOn, lot.landedOn)) : null;
   const wholeGrams = lot.grams / lot.pieces / arrivalFraction(species, lot.condition);
-  const mayGrade = me.role !== 'counter';
   return (
     <div className="pb-6">
       <p className="truncate text-ink2 sm:pr-[300px]">
@@ -180,15 +183,20 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
             </p>
           </div>
           {mayGrade && (
-            <div className="flex flex-wrap items-center gap-x-6 gap-y-1 pt-1 pb-2">
-              <Button small hotkey="G" onPress={() => setByRun((on) => !on)}>
-                {byRun ? 'All signs on one axis' : 'One sign at a time'}
-              </Button>
+            <div className="flex flex-wrap items-center gap-x-5 text-note max-sm:min-h-11">
+              <button
+                type="button"
+                className="why min-h-6 max-sm:min-h-11"
+                onClick={() => setByRun((on) => !on)}
+              >
+                {byRun ? 'all signs on one axis' : 'one sign at a time'}{' '}
+                <span className="key max-sm:hidden">G</span>
+              </button>
               {choices.length > 1 && !started && (
                 <label className="flex items-center gap-2 text-note text-ink3">
                   by
                   <select
-                    className="h-9 border-b-2 border-rule bg-transparent font-figure text-body font-medium text-ink"
+                    className="h-7 border-b border-rule bg-transparent font-figure text-body font-medium text-ink"
                     value={schemeId}
                     onChange={(e) => setSchemeId(e.target.value)}
                   >

@@ -59,7 +59,7 @@ function Host({
 const keys = (text: string) => {
   for (const key of text) fireEvent.keyDown(window, { key: key === '<' ? 'Backspace' : key });
 };
-const seen = () => JSON.parse(document.querySelector('output')!.textContent!) as FishSigns[];
+const seen = () => JSON.parse(document.querySelector('output')!.textContent) as FishSigns[];
 const heading = () => screen.getByRole('heading').textContent;
 const run = (scheme: Scheme, id: string, fish = 1) => {
   const onEnd = vi.fn();
@@ -140,7 +140,7 @@ describe('beside the signs', () => {
       </>
     );
   }
-  const kept = () => JSON.parse(document.querySelector('output')!.textContent!) as Seen;
+  const kept = () => JSON.parse(document.querySelector('output')!.textContent) as Seen;
 
   it('keeps what is ticked, and says what follows from it', () => {
     render(<Kept farmed={false} />);
@@ -161,7 +161,9 @@ describe('beside the signs', () => {
     render(<Kept farmed />);
     fireEvent.click(screen.getByText('prohibited'));
     const species = of('hake');
-    const fish = [Object.fromEntries(signsFor(euGeneral, species, 'gutted').map((s) => [s.id, 0 as Level]))];
+    const fish: FishSigns[] = [
+      Object.fromEntries(signsFor(euGeneral, species, 'gutted').map((s) => [s.id, 0])),
+    ];
     const result = grade({
       species,
       condition: 'gutted',
