@@ -7,7 +7,6 @@ import {
   signKinds,
   signsFor,
   type FishSigns,
-  type Level,
   type Scheme,
 } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
