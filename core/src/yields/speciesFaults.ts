@@ -50,8 +50,6 @@ export function speciesFaults(s: Species): SpeciesFault[] {
     wrong('spawningMonths', 'From-to by number: 11-2');
   if (s.spentFactor !== null && !(s.spentFactor >= 0.5 && s.spentFactor <= 1))
     wrong('spentFactor', 'Between 0.5 and 1: what a spent fish yields of a full one');
-  if (s.spentFactor !== null && s.spawningMonths === null)
-    wrong('spentFactor', 'A spent season needs its spawning months');
   if (s.bodyPlan !== 'wing' && outline(s, s.typicalG) === null)
     wrong('bodyRow', 'No such row of the body model');
   if (faults.length === 0) {
