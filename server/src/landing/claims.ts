@@ -7,7 +7,7 @@ import type { Work } from '../platform/context.ts';
 import { row, rows, run, type Tx } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
 import { nextNumber } from '../platform/numbers.ts';
-import { renderPdf } from '../platform/pdf.ts';
+import { printable, renderPdf } from '../platform/pdf.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { take } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -160,8 +160,8 @@ export async function claimSheet(work: Work, id: number) {
       timeStyle: 'short',
       timeZone: work.settings.timeZone,
     }).format(at);
-  const mass = (g: number) => `${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`;
-  const money = (m: number) => `${formatMoney(m)} ${work.settings.currency}`;
+  const mass = (g: number) => printable(`${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`);
+  const money = (m: number) => printable(`${formatMoney(m)} ${work.settings.currency}`);
   const facts: [string, string][] = [
     ['To', claim.supplier],
     ['Delivery', `${local(delivery.arrivedAt)}${delivery.noteRef ? `, note ${delivery.noteRef}` : ''}`],

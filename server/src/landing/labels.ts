@@ -5,7 +5,7 @@ import { formatMass, massUnit } from '@ember-slate/core/units';
 import type { PrinterAdapter } from '../devices/printer.ts';
 import type { Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
-import { dataMatrix, renderPdf } from '../platform/pdf.ts';
+import { dataMatrix, printable, renderPdf } from '../platform/pdf.ts';
 import { problems } from '../platform/problem.ts';
 import { oneSpecies } from '../species/queries.ts';
 
@@ -81,7 +81,7 @@ export async function lotLabel(
         columns: [
           { text: lot.code, fontSize: 22, bold: true },
           {
-            text: `${formatMass(lot.grams, 'metric')} ${massUnit(lot.grams, 'metric')}`,
+            text: printable(`${formatMass(lot.grams, 'metric')} ${massUnit(lot.grams, 'metric')}`),
             fontSize: 22,
             bold: true,
             alignment: 'right',
