@@ -84,7 +84,7 @@ describe('starting', () => {
       if (end === 'power cut')
         process.kill(Number(readFileSync(join(dir, 'db.pid'), 'utf8').trim()), 'SIGKILL');
     }
-  });
+  }, 90_000);
 
   it('says in words that the port is taken, and touches nothing', async () => {
     const other = createServer().listen(0, '127.0.0.1');

@@ -1,5 +1,7 @@
 import { contract } from '@ember-slate/contract';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
+import { prepare } from '../src/launch/prepare.ts';
+import { rows } from '../src/platform/db.ts';
 import { landBass, openHouse, type House } from './house.ts';
 
 let house: House;
@@ -17,6 +19,14 @@ async function change(id: string, more: object, screen = house.manager) {
 }
 
 describe('the species book', () => {
+  it('brings the words of an entry nobody changed up to date at the next start, and keeps a changed one', async () => {
+    expect((await change('sea_bass', { marks: 'as we know it' })).status).toBe(200);
+    await rows(house.pool, "UPDATE species SET marks = '' WHERE id = 'hake'");
+    await prepare(house.url);
+    expect((await entry('hake')).marks).toMatch(/mouth black/);
+    expect((await entry('sea_bass')).marks).toBe('as we know it');
+  });
+
   it('is changed by a manager, and clocks follow', async () => {
     const { lotId } = await landBass(house);
     const left = async () =>

@@ -74,7 +74,7 @@ export async function lotLabel(
       {
         columns: [
           { width: '*', stack: facts.map((f) => ({ text: f, fontSize: 8.5 })), margin: [0, 6, 8, 0] },
-          { width: 62, svg: dataMatrix(code), fit: [62, 62], margin: [0, 6, 0, 0] },
+          { width: 62, svg: await dataMatrix(code), fit: [62, 62], margin: [0, 6, 0, 0] },
         ],
       },
       {

@@ -1,5 +1,4 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import sharp from 'sharp';
 import type { Work } from '../platform/context.ts';
 import { row, rows, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -13,6 +12,8 @@ const mostPhotos = 12;
  * Anything that is no picture is refused.
  */
 export async function encodePhoto(sent: Buffer): Promise<{ bytes: Buffer; width: number; height: number }> {
+  // Loaded with the first photo: a start need not wait for it.
+  const { default: sharp } = await import('sharp');
   try {
     const { data, info } = await sharp(sent, { limitInputPixels: 60_000_000, failOn: 'error' })
       .rotate()

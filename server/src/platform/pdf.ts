@@ -1,7 +1,5 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import bwip from 'bwip-js/node';
-import pdfmake from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 
 const fonts = join(
@@ -9,28 +7,37 @@ const fonts = join(
   'files',
 );
 const face = (weight: number) => join(fonts, `barlow-semi-condensed-latin-${weight}-normal.woff`);
-pdfmake.addFonts({
-  Barlow: { normal: face(500), bold: face(700), italics: face(500), bolditalics: face(700) },
-});
-// Sheets are made of what is handed in: nothing is fetched, nothing but the fonts is read.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(fonts));
+async function load() {
+  const { default: pdfmake } = await import('pdfmake');
+  pdfmake.addFonts({
+    Barlow: { normal: face(500), bold: face(700), italics: face(500), bolditalics: face(700) },
+  });
+  // Sheets are made of what is handed in: nothing is fetched, nothing but the fonts is read.
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(fonts));
+  return pdfmake;
+}
+let ready: ReturnType<typeof load> | null = null;
+/** The typesetter, loaded when the first sheet is wanted: a start need not wait for it. */
+const typesetter = () => (ready ??= load());
 
 /** The face of sheets has no thin space: what is grouped by one gets a plain one. */
 export const printable = (text: string): string => text.replaceAll('\u2009', ' ');
 
 /** A sheet as PDF bytes, set in the product's own face. */
-export const renderPdf = (document: TDocumentDefinitions): Promise<Buffer> =>
-  pdfmake
+export const renderPdf = async (document: TDocumentDefinitions): Promise<Buffer> =>
+  (await typesetter())
     .createPdf({ defaultStyle: { font: 'Barlow', fontSize: 11, lineHeight: 1.15 }, ...document })
     .getBuffer();
 
 /** A GS1 DataMatrix of an element string in brackets, as a drawing. */
-export const dataMatrix = (text: string): string =>
-  bwip.toSVG({
+export async function dataMatrix(text: string): Promise<string> {
+  const { default: bwip } = await import('bwip-js/node');
+  return bwip.toSVG({
     bcid: 'gs1datamatrix',
     text,
     scale: 3,
     // A shop without a GTIN of its own labels with its internal number.
     dontlint: true,
   } as Parameters<typeof bwip.toSVG>[0]);
+}

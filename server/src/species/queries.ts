@@ -67,10 +67,13 @@ export async function oneSpecies(tx: Tx, id: string): Promise<KeptSpecies | unde
   return found && toSpecies(found);
 }
 
+/** Puts a shipped entry in; where the shop has it unchanged its words are brought up to date. */
 export async function insertSpecies(tx: Tx, species: Species): Promise<void> {
+  const fresh = (column: string) => `${column} = IF(version = 1, VALUES(${column}), ${column})`;
   await run(
     tx,
-    `INSERT IGNORE INTO species (${fields.map((f) => columns[f]).join(', ')}) VALUES (${fields.map(() => '?').join(', ')})`,
+    `INSERT INTO species (${fields.map((f) => columns[f]).join(', ')}) VALUES (${fields.map(() => '?').join(', ')})
+     ON DUPLICATE KEY UPDATE ${['names', 'marks', 'look_alikes'].map(fresh).join(', ')}`,
     values(species),
   );
 }
