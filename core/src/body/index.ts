@@ -1,2 +1,17 @@
+export {
+  bodyOf,
+  equalPieces,
+  quarterShares,
+  sectionShares,
+  steakGrams,
+  targetPieces,
+  zone,
+  zoneGrams,
+  type Body,
+  type Piece,
+  type Zone,
+} from './body.ts';
+export { cumulative } from './cumulative.ts';
 export { outline, type Outline } from './outline.ts';
 export { pchip } from './pchip.ts';
+export { profiles, shapeOf, type Profile } from './profile.ts';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { formBook, formOf } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import { spentMultiplier } from '../yields/index.ts';
 import {
@@ -12,6 +13,7 @@ import {
   type Want,
 } from './index.ts';
 
+const form = (id: string) => formOf(formBook(), id);
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
 const bass = of('sea_bass');
 const month = [1, 4, 8, 11].find((m) => spentMultiplier(bass, m) === 1)!;
@@ -32,7 +34,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   ...more,
 });
 const fillets: Want = {
-  form: 'fillet_skin_on',
+  form: form('fillet_skin_on'),
   pieces: 4,
   pieceGrams: 110,
   totalGrams: null,
@@ -73,14 +75,15 @@ describe('what a lot offers a line', () => {
     [{ used: 1 }, { use: 'raw' }, /freezing record/],
     [{ used: 1, rawProven: true, mostDays: 1.8 }, { use: 'raw' }, null],
     [{ used: 1, mostDays: 1.8 }, { dueInDays: 2 }, /Thawed/],
-    [{ used: 1, damage: ['tears'] }, { form: 'scaled_gutted', pieces: 1, pieceGrams: 400 }, /Tears/],
+    [{ used: 1, damage: ['tears'] }, { form: form('scaled_gutted'), pieces: 1, pieceGrams: 400 }, /Tears/],
     [{ used: 1, damage: ['tears'] }, {}, null],
     [{ celsius: 5, used: 6 }, { dueInDays: 3.5, use: 'fry' }, /Not fresh enough|Out of life/],
     [{}, { pieceGrams: 200 }, /Fish too small: about 220 g/],
-    [{}, { form: 'boneless_joint', pieces: 1 }, null],
-    [{}, { form: 'steaks' }, null],
-    [{ condition: 'headed_gutted' }, { form: 'gutted' }, /head is already off/],
-  ] as const)('of %o for %o', (change, want, refusal) => {
+    [{ freeGrams: 15_000 }, { form: form('boneless_joint'), pieces: 1 }, null],
+    [{}, { form: form('boneless_joint'), pieces: 1 }, /fish of 1000 g and more; this is about 460 g/],
+    [{ freeGrams: 9000 }, { form: form('steaks') }, null],
+    [{ condition: 'headed_gutted' }, { form: form('gutted') }, /head is already off/],
+  ])('of %o for %o', (change, want, refusal) => {
     const offer = offerFrom(bass, lot(change), { ...fillets, ...want });
     if (refusal === null) expect(offer.refusal).toBeNull();
     else {

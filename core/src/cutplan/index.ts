@@ -1,4 +1,4 @@
-import { forms, formRefusal, type FormId } from '../forms/index.ts';
+import { formRefusal, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
   daysLeft,
@@ -8,7 +8,7 @@ import {
   type Use,
   type Verdict,
 } from '../freshness/index.ts';
-import type { ArrivalCondition, Species } from '../species/index.ts';
+import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import { expectedCut, expectedGrams, piecesPerFish, type TrimId } from '../yields/index.ts';
 
 /** A graded lot with fish that nobody has been promised. */
@@ -33,7 +33,7 @@ export interface AvailableLot {
 
 /** What an order line wants; either pieces of a weight or a total weight, grams. */
 export interface Want {
-  form: FormId;
+  form: Form;
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
@@ -64,10 +64,10 @@ export const wantedGrams = (want: Pick<Want, 'pieces' | 'pieceGrams' | 'totalGra
 /** What one lot could give a line, or why it may not. */
 export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotOffer {
   const fishGrams = lot.freePieces > 0 ? lot.freeGrams / lot.freePieces : 0;
-  const form = forms[want.form];
+  const form = want.form;
   const formFactor = form.lifeFactor;
   // Cutting takes the guts out, so what remains runs at the gutted pace; a fish sold as landed keeps its own.
-  const guts = want.form === 'whole' ? gutsFactor(species, lot.condition) : 1;
+  const guts = form.does.length === 0 ? gutsFactor(species, lot.condition) : 1;
   const lifeInput = {
     iceDays: species.iceDays,
     usedAtGrading: lot.used,
@@ -86,14 +86,19 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
     perFish: null,
     fishNeeded: null,
   });
-  const refused = formRefusal(species, lot.condition, want.form);
+  const refused = formRefusal(
+    species,
+    lot.condition,
+    form,
+    fishGrams > 0 ? fishGrams / arrivalFraction(species, lot.condition) : null,
+  );
   if (refused) return none(refused);
   const damaged = damageRefusal(lot.damage, want.form);
   if (damaged) return none(damaged);
   if (lot.verdict === null) return none('Not graded yet');
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
     return none(lot.verdict === 'hold' ? 'On hold' : 'Rejected');
-  if (want.use === 'raw' && !lot.rawProven)
+  if ((want.use === 'raw' || form.raw) && !lot.rawProven)
     return none('Raw use needs a complete freezing record; this lot has none');
   if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return none('Thawed: gone before it is due');
   const rung = fitRungs.find((r) => r.use === want.use)!;

@@ -1,122 +1,185 @@
 import type { ArrivalCondition, BodyPlan, Species } from '../species/index.ts';
+import type { Component } from '../yields/components.ts';
+import { shippedForms } from './shipped.ts';
 
-export const formIds = [
-  'whole',
-  'gutted',
-  'scaled_gutted',
-  'steaks',
-  'fillet_skin_on',
-  'fillet_skinless',
-  'boneless_joint',
-] as const;
-export type FormId = (typeof formIds)[number];
+/** A form's id: one of the shipped ones, or the shop's own. */
+export type FormId = string;
 
-/** A market form: what it is called, which fish it can be cut from, and what it does to the life that remains. */
+/** What is done to the fish to make a form; the composer turns it into steps. */
+export type Operation =
+  | 'gut'
+  | 'scale'
+  | 'fins'
+  | 'head'
+  | 'tail_fin'
+  | 'skin_both'
+  | 'skin_head'
+  | 'open_back'
+  | 'open_belly'
+  | 'open_tail'
+  | 'steaks'
+  | 'troncon'
+  | 'fillet'
+  | 'block_fillet'
+  | 'quarter'
+  | 'cross'
+  | 'skin'
+  | 'portion'
+  | 'bias'
+  | 'block_cut'
+  | 'split'
+  | 'slices'
+  | 'joint'
+  | 'half_shell'
+  | 'skin_wing'
+  | 'tail_muscle'
+  | 'skin_tail'
+  | 'fold'
+  | 'roll'
+  | 'strips'
+  | 'loin_block'
+  | 'scrape'
+  | 'cheeks'
+  | 'collars'
+  | 'belly_strips'
+  | 'skins'
+  | 'roe'
+  | 'stock';
+
+/** The part of the fish a form is made of, head to tail. */
+export type Section = 'fish' | 'cavity' | 'middle' | 'tail' | 'sides' | 'trim';
+
+/** A named part of the fish, as the sum of its components. */
+export type Base = 'whole' | 'gutted' | 'headed' | 'skin_on' | 'skinless' | readonly Component[];
+
+/** A market form. The shop may change the numbers of a shipped one and add forms that are cut like one. */
 export interface Form {
   id: FormId;
   name: string;
+  /** Other names it is asked for under. */
+  names: string;
   /** EU presentation code where one exists (value from memory). */
   code: string | null;
   plans: readonly BodyPlan[];
-  /** Multiplies the life that remains (our choice). */
-  lifeFactor: number;
+  section: Section;
+  does: readonly Operation[];
   /** Sold as boneless: needs a signed bone sweep. */
   boneless: boolean;
-  /** A usual piece, grams. */
+  /** Multiplies the life that remains (our choice). */
+  lifeFactor: number;
+  /** Counted by the fish, by the fillet, or cut by weight from what there is. */
+  count: 'fish' | 'fillet' | 'weight';
+  /** A usual piece, grams, and how far a piece may be off it before it is the wrong piece (share). */
   pieceG: number;
-  /** How it is counted: by the fish or by the piece. */
-  unit: 'fish' | 'piece';
+  tolerance: number;
+  /** Which share of which part becomes the form; what is left of that part goes to `rest`. */
+  yield: { of: Base; share: number; rest: string };
+  /** Whole fish it is cut from, grams; null where any will do. */
+  lightestG: number | null;
+  heaviestG: number | null;
+  /** What the customer or the cutter may choose, in words. */
+  options: readonly string[];
+  /** The trade's norm for it (common practice unless said otherwise). */
+  norm: string;
+  /** How it is usually cooked, for the customer. */
+  kitchen: string;
+  /** Only for lots fit to be eaten raw. */
+  raw: boolean;
+  /** For the shop's own: the shipped form it is cut like. */
+  like: FormId | null;
 }
 
-const round: BodyPlan[] = ['fusiform', 'deep', 'elongate', 'mackerel'];
-const withHead: BodyPlan[] = [...round, 'flat', 'large_flat'];
-const all: BodyPlan[] = [...withHead, 'tail', 'wing'];
+export type FormBook = ReadonlyMap<FormId, Form>;
 
-export const forms: Readonly<Record<FormId, Form>> = {
-  whole: {
-    id: 'whole',
-    name: 'whole, as landed',
-    code: 'WHL',
-    plans: all,
-    lifeFactor: 1,
-    boneless: false,
-    pieceG: 400,
-    unit: 'fish',
-  },
-  gutted: {
-    id: 'gutted',
-    name: 'whole, gutted',
-    code: 'GUG',
-    plans: withHead,
-    lifeFactor: 1,
-    boneless: false,
-    pieceG: 400,
-    unit: 'fish',
-  },
-  scaled_gutted: {
-    id: 'scaled_gutted',
-    name: 'scaled and gutted',
-    code: 'GUT',
-    plans: withHead,
-    lifeFactor: 1,
-    boneless: false,
-    pieceG: 400,
-    unit: 'fish',
-  },
-  steaks: {
-    id: 'steaks',
-    name: 'steaks',
-    code: null,
-    plans: [...round, 'large_flat'],
-    lifeFactor: 0.75,
-    boneless: false,
-    pieceG: 200,
-    unit: 'piece',
-  },
-  fillet_skin_on: {
-    id: 'fillet_skin_on',
-    name: 'fillets, skin on',
-    code: 'FIL',
-    plans: [...round, 'flat', 'large_flat'],
-    lifeFactor: 0.75,
-    boneless: true,
-    pieceG: 160,
-    unit: 'piece',
-  },
-  fillet_skinless: {
-    id: 'fillet_skinless',
-    name: 'fillets, skinless',
-    code: 'FIS',
-    plans: all,
-    lifeFactor: 0.65,
-    boneless: true,
-    pieceG: 160,
-    unit: 'piece',
-  },
-  boneless_joint: {
-    id: 'boneless_joint',
-    name: 'boneless joint',
-    code: null,
-    plans: ['fusiform', 'elongate'],
-    lifeFactor: 0.75,
-    boneless: true,
-    pieceG: 800,
-    unit: 'piece',
-  },
+/** What a shop keeps of a form: its own, or changed numbers of a shipped one. */
+export type OwnForm = Pick<
+  Form,
+  'id' | 'name' | 'pieceG' | 'tolerance' | 'lifeFactor' | 'options' | 'norm' | 'kitchen'
+> & {
+  like: FormId | null;
+  /** Share of the part it is made of; the form it is like says which part. */
+  share: number;
+  off: boolean;
 };
 
-/** Why this form cannot be cut from this fish, in words, or null when it can. */
+/** Every form of this shop: the shipped ones with the shop's changes, then its own. Forms switched off are left out. */
+export function formBook(own: readonly OwnForm[] = []): FormBook {
+  const book = new Map(shippedForms.map((f) => [f.id, f]));
+  for (const { share, off, ...o } of own) {
+    const base = book.get(o.like ?? o.id);
+    if (!base) continue;
+    if (off) book.delete(o.id);
+    else book.set(o.id, { ...base, ...o, yield: { ...base.yield, share } });
+  }
+  return book;
+}
+
+/**
+ * The form of this id. A form the shop has switched off or dropped is still known by its shipped self, so that stock
+ * and tickets made of it keep their name; an id nobody knows throws RangeError.
+ */
+export function formOf(book: FormBook, id: FormId): Form {
+  const form = book.get(id) ?? shippedForms.find((f) => f.id === id);
+  if (!form) throw new RangeError(`No form ${id}`);
+  return form;
+}
+
+const skinOff: readonly Operation[] = ['skin', 'skin_both', 'skin_head', 'skin_tail'];
+
+/** Whether a form is sold with its skin on a side or a fish. */
+export const keepsSkin = (f: Form): boolean =>
+  f.section !== 'trim' && !f.does.some((d) => skinOff.includes(d));
+
+/** Why this form cannot be cut from this fish, in words, or null when it can. `wholeGrams` where the size is known. */
 export function formRefusal(
-  species: Pick<Species, 'name' | 'bodyPlan' | 'scales' | 'filletSkinOn'>,
+  species: Pick<Species, 'id' | 'name' | 'bodyPlan' | 'scales' | 'filletSkinOn' | 'fat' | 'frameStock'>,
   condition: ArrivalCondition | null,
-  form: FormId,
+  form: Form,
+  wholeGrams: number | null = null,
 ): string | null {
-  const f = forms[form];
-  if (!f.plans.includes(species.bodyPlan)) return `${species.name} is not cut as ${f.name}`;
-  if (form === 'scaled_gutted' && species.scales === 'none')
+  const does = (...ops: Operation[]) => ops.some((o) => form.does.includes(o));
+  if (!form.plans.includes(species.bodyPlan)) return `${species.name} is not cut as ${form.name}`;
+  if ((form.like ?? form.id) === 'scaled_gutted' && species.scales === 'none')
     return `${species.name} has no scales to take off`;
-  if (form === 'fillet_skin_on' && species.filletSkinOn === null) return `${species.name} is always skinned`;
+  if (does('half_shell') && species.scales !== 'heavy' && species.scales !== 'armour')
+    return `A half-shell needs heavy scales to hold the flesh; ${species.name} has not`;
+  if (does('skin_head') && !/gurnard/.test(species.id))
+    return 'Skin and guts leave with the head on gurnards only';
+  if (does('stock') && species.frameStock === 'oily') return 'Oily frames make no white stock';
+  if (does('belly_strips') && species.fat !== 'oily') return 'Belly strips are of oily fish';
+  if (
+    species.filletSkinOn === null &&
+    keepsSkin(form) &&
+    does('fillet', 'block_fillet', 'portion', 'half_shell')
+  )
+    return `${species.name} is always skinned`;
   const headless = condition === 'headed_gutted' || condition === 'tail' || condition === 'wing';
-  if (headless && (form === 'gutted' || form === 'scaled_gutted')) return 'The head is already off';
+  if (headless && form.section === 'fish' && does('gut') && !does('head')) return 'The head is already off';
+  if (headless && does('cheeks', 'collars', 'skin_head')) return 'The head is already off';
+  if (condition !== null && condition !== 'whole' && does('roe')) return 'It came gutted: the roe is gone';
+  if (condition !== null && condition !== 'whole' && does('open_back'))
+    return 'Opened from the back it holds together at the belly; this one is slit there';
+  if (wholeGrams !== null) {
+    const g = Math.round(wholeGrams);
+    if (form.lightestG !== null && wholeGrams < form.lightestG)
+      return `Cut from fish of ${form.lightestG} g and more; this is about ${g} g`;
+    if (form.heaviestG !== null && wholeGrams > form.heaviestG)
+      return `Cut from fish of up to ${form.heaviestG} g; this is about ${g} g`;
+  }
+  return null;
+}
+
+/** Why two forms cannot both be cut from one fish, or null when they can. */
+export function togetherRefusal(a: Form, b: Form): string | null {
+  const whole = [a, b].find((f) => f.section === 'fish');
+  if (whole) {
+    const other = whole === a ? b : a;
+    const beside = other.does.includes('roe') || other.does.includes('tail_muscle');
+    return beside && whole.does.length > 0 ? null : `${whole.name} takes the whole fish`;
+  }
+  const skins = [a, b].find((f) => f.does.includes('skins'));
+  if (skins && [a, b].some(keepsSkin)) return 'The other form keeps its skin on';
+  const shell = [a, b].find((f) => f.does.includes('half_shell'));
+  if (shell && [a, b].some((f) => f.does.includes('scale'))) return `${shell.name} keeps its scales on`;
   return null;
 }

@@ -1,4 +1,4 @@
-import type { FormId } from '../forms/index.ts';
+import { keepsSkin, type Form, type Section } from '../forms/index.ts';
 
 /** What is recorded beside the signs and not scored. */
 export interface Observed {
@@ -25,26 +25,26 @@ export const nothingObserved: Observed = {
   identity: 'sure',
 };
 
-/** What each damage takes away: forms it may not be sold as, and what to do instead (common practice). */
-export const damageRules: Record<Damage, { name: string; not: readonly FormId[]; instead: string }> = {
+/** What each damage takes away: sections it may not be sold as, and what to do instead (common practice). */
+export const damageRules: Record<Damage, { name: string; not: readonly Section[]; instead: string }> = {
   tears: {
     name: 'Tears',
-    not: ['whole', 'gutted', 'scaled_gutted'],
+    not: ['fish'],
     instead: 'Not as a whole fish: fillet it and trim the tear away.',
   },
   bites: {
     name: 'Bites',
-    not: ['whole', 'gutted', 'scaled_gutted', 'steaks', 'boneless_joint'],
+    not: ['fish', 'cavity', 'middle', 'tail'],
     instead: 'Cut well clear of the bite; fillets from the sound part only.',
   },
   crush: {
     name: 'Crush',
-    not: ['whole', 'gutted', 'scaled_gutted', 'steaks', 'boneless_joint'],
+    not: ['fish', 'cavity', 'middle', 'tail'],
     instead: 'Crushed flesh gapes: skinless fillets, the rest for cakes.',
   },
   net_burn: {
     name: 'Net burn',
-    not: ['whole', 'gutted', 'scaled_gutted'],
+    not: ['fish'],
     instead: 'The skin shows it: take the skin off, or cut steaks away from it.',
   },
   lost_scales: {
@@ -54,9 +54,11 @@ export const damageRules: Record<Damage, { name: string; not: readonly FormId[];
   },
 };
 
-/** Why damage bars a form, in words; null when it does not. */
-export function damageRefusal(damage: readonly Damage[], form: FormId): string | null {
-  const barring = damage.find((d) => damageRules[d].not.includes(form));
+/** Why damage bars a form, in words; null when it does not. Burnt skin bars nothing that is sold without it. */
+export function damageRefusal(damage: readonly Damage[], form: Form): string | null {
+  const barring = damage.find(
+    (d) => damageRules[d].not.includes(form.section) && (d !== 'net_burn' || keepsSkin(form)),
+  );
   return barring ? `${damageRules[barring].name}: not sold as that` : null;
 }
 

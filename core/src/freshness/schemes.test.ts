@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import * as statistics from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
+import { formBook, formOf } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import {
   bandAt,
@@ -282,9 +283,9 @@ describe('what is seen beside the signs', () => {
   });
 
   it('damage bars the forms that show it, and says what to do instead', () => {
-    expect(damageRefusal(['lost_scales', 'crush'], 'steaks')).toMatch(/Crush/);
-    expect(damageRefusal(['lost_scales'], 'whole')).toBeNull();
-    expect(damageRefusal(['tears'], 'fillet_skinless')).toBeNull();
+    expect(damageRefusal(['lost_scales', 'crush'], formOf(formBook(), 'steaks'))).toMatch(/Crush/);
+    expect(damageRefusal(['lost_scales'], formOf(formBook(), 'whole'))).toBeNull();
+    expect(damageRefusal(['tears'], formOf(formBook(), 'fillet_skinless'))).toBeNull();
     const wild = observedAdvice(
       { ...nothingObserved, rigor: 'in_rigor', finsWorn: true, damage: ['bites'] },
       { farmed: false },

@@ -1,11 +1,11 @@
-import { forms, type FormId } from '../forms/index.ts';
+import { formOf, type FormBook } from '../forms/index.ts';
 import type { ArrivalCondition } from '../species/index.ts';
 import { trims, type TrimId } from '../yields/index.ts';
 
 /** What a ledger item is called at the counter; `whole` is the fish as it came. */
-export function itemName(item: string, condition: ArrivalCondition): string {
+export function itemName(item: string, condition: ArrivalCondition, forms: FormBook): string {
   if (item.startsWith('trim:')) return trims[item.slice(5) as TrimId].name;
-  if (item !== 'whole') return forms[item as FormId].name;
+  if (item !== 'whole') return formOf(forms, item).name;
   const asLanded: Record<ArrivalCondition, string> = {
     whole: 'whole',
     gutted: 'whole, gutted',
@@ -21,5 +21,5 @@ export const isSaleable = (item: string): boolean =>
   !item.startsWith('trim:') || trims[item.slice(5) as TrimId].keep;
 
 /** Whether this names an item at all. */
-export const isItem = (item: string): boolean =>
-  item.startsWith('trim:') ? Object.hasOwn(trims, item.slice(5)) : Object.hasOwn(forms, item);
+export const isItem = (item: string, forms: FormBook): boolean =>
+  item.startsWith('trim:') ? Object.hasOwn(trims, item.slice(5)) : forms.has(item);

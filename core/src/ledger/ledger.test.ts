@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { forms } from '../forms/index.ts';
+import { formBook } from '../forms/index.ts';
 import { trims } from '../yields/index.ts';
 import {
   accounts,
@@ -204,10 +204,10 @@ describe('where a lot went', () => {
 
 describe('items', () => {
   it('knows forms and trims and nothing else', () => {
-    for (const id of Object.keys(forms)) expect(isItem(id)).toBe(true);
-    for (const id of Object.keys(trims)) expect(isItem(`trim:${id}`)).toBe(true);
+    for (const id of formBook().keys()) expect(isItem(id, formBook())).toBe(true);
+    for (const id of Object.keys(trims)) expect(isItem(`trim:${id}`, formBook())).toBe(true);
     for (const id of ['', 'trim:', 'trim:gold', 'constructor', 'trim:toString', 'fillet'])
-      expect(isItem(id)).toBe(false);
+      expect(isItem(id, formBook())).toBe(false);
   });
 
   it('never sells guts and gills', () => {
@@ -218,9 +218,9 @@ describe('items', () => {
   });
 
   it('calls the fish as it came by how it came', () => {
-    expect(itemName('whole', 'gutted')).toBe('whole, gutted');
-    expect(itemName('whole', 'tail')).toBe('tail');
-    expect(itemName('fillet_skin_on', 'gutted')).toBe('fillets, skin on');
-    expect(itemName('trim:collars', 'gutted')).toBe('collars');
+    expect(itemName('whole', 'gutted', formBook())).toBe('whole, gutted');
+    expect(itemName('whole', 'tail', formBook())).toBe('tail');
+    expect(itemName('fillet_skin_on', 'gutted', formBook())).toBe('fillets, skin on');
+    expect(itemName('trim:collars', 'gutted', formBook())).toBe('collars');
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { forms, formRefusal, type FormId } from '../forms/index.ts';
+import { formBook, formOf, formRefusal, shippedForms } from '../forms/index.ts';
 import {
   arrivalFraction,
   catalogue,
@@ -141,23 +141,31 @@ describe('forms of a species', () => {
     ['hake', 'gutted', 'boneless_joint', null],
     ['sea_bass', 'whole', 'fillet_skin_on', null],
     ['plaice', 'gutted', 'steaks', /not cut as steaks/],
-    ['halibut', 'gutted', 'steaks', null],
+    ['halibut', 'gutted', 'troncon', null],
+    ['sheepshead', 'whole', 'half_shell', null],
+    ['salmon', 'gutted', 'half_shell', /heavy scales/],
+    ['sea_bass', 'gutted', 'butterfly_back', /slit/],
+    ['cod', 'gutted', 'roe', /roe is gone/],
+    ['cod', 'gutted', 'skinned_head_off', /gurnards only/],
+    ['red_gurnard', 'whole', 'skinned_head_off', null],
+    ['mackerel', 'whole', 'stock_pack', /not cut as|Oily/],
     ['monkfish', 'tail', 'fillet_skin_on', /not cut as/],
     ['skate', 'wing', 'fillet_skinless', null],
     ['turbot', 'gutted', 'scaled_gutted', /no scales/],
     ['cod', 'headed_gutted', 'gutted', /head is already off/],
     ['cod', 'headed_gutted', 'fillet_skinless', null],
     ['gilthead_bream', 'whole', 'boneless_joint', /not cut as/],
-  ] as const)('%s %s as %s', (id, condition, form: FormId, refusal) => {
-    const answer = formRefusal(of(id), condition, form);
+  ] as const)('%s %s as %s', (id, condition, form, refusal) => {
+    const answer = formRefusal(of(id), condition, formOf(formBook(), form));
     if (refusal === null) expect(answer).toBeNull();
     else expect(answer).toMatch(refusal);
   });
 
-  it('asks a sweep of every form sold as boneless, and shortens the life of every cut one', () => {
-    for (const f of Object.values(forms)) {
-      expect(f.boneless).toBe(/fillet|boneless/.test(f.id));
-      expect(f.lifeFactor < 1).toBe(f.unit === 'piece');
+  it('shortens the life of every form that is cut, and of what is eaten raw most', () => {
+    for (const f of shippedForms) {
+      const cut = f.does.some((d) => !['gut', 'scale', 'fins', 'head', 'tail_fin'].includes(d));
+      expect(f.lifeFactor < 1, f.id).toBe(cut);
     }
+    expect(shippedForms.filter((f) => f.raw).map((f) => f.id)).toEqual(['sashimi_block']);
   });
 });

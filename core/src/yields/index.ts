@@ -11,10 +11,14 @@ export {
 } from './components.ts';
 export {
   expectedCut,
+  expectedForms,
   expectedGrams,
+  formShares,
   piecesPerFish,
+  ticketGrams,
   trims,
   type ExpectedCut,
+  type ExpectedTicket,
   type TrimId,
 } from './expected.ts';
 export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';
