@@ -177,6 +177,9 @@ export function togetherRefusal(a: Form, b: Form): string | null {
     const beside = other.does.includes('roe') || other.does.includes('tail_muscle');
     return beside && whole.does.length > 0 ? null : `${whole.name} takes the whole fish`;
   }
+  const across = [a, b].find((f) => f.section === 'middle');
+  if (across && [a, b].some((f) => f.does.includes('scrape') || f.does.includes('belly_strips')))
+    return `${across.name} keep bone and belly`;
   const skins = [a, b].find((f) => f.does.includes('skins'));
   if (skins && [a, b].some(keepsSkin)) return 'The other form keeps its skin on';
   const shell = [a, b].find((f) => f.does.includes('half_shell'));

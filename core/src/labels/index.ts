@@ -55,3 +55,7 @@ export const productionMethods = ['caught', 'caught_freshwater', 'farmed'] as co
 export type ProductionMethod = (typeof productionMethods)[number];
 
 export { boxCode, checkDigit, gearClassOf, gs1Date, productionOf, readBoxCode, type BoxCode } from './gs1.ts';
+export { areaWords, isSeaArea } from './areas.ts';
+export { variableGtin } from './gtin.ts';
+export { pieceLabel, type PieceFacts, type PieceLabel } from './piece.ts';
+export { isPrefix, priceCheckDigit, priceCode, readPriceCode, type PriceCodeLayout } from './priceCode.ts';

@@ -1,0 +1,173 @@
+import fc from 'fast-check';
+import gs1 from 'gs1-barcode-parser-mod';
+import { describe, expect, it } from 'vitest';
+import { formBook, formOf } from '../forms/index.ts';
+import {
+  areaWords,
+  checkDigit,
+  isSeaArea,
+  pieceLabel,
+  priceCheckDigit,
+  priceCode,
+  readBoxCode,
+  readPriceCode,
+  variableGtin,
+  type PieceFacts,
+  type PriceCodeLayout,
+} from './index.ts';
+
+const layout = (more: Partial<PriceCodeLayout> = {}): PriceCodeLayout => ({
+  prefix: '21',
+  carries: 'price',
+  checked: true,
+  ...more,
+});
+
+describe('a price code', () => {
+  // GS1 General Specifications, worked examples (values from memory).
+  it('has the check digits of the specification', () => {
+    expect(priceCheckDigit('2875')).toBe(9);
+    expect(checkDigit('629104150021')).toBe(3);
+  });
+
+  it('reads back what it wrote, and finds every single wrong digit', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 99_999 }),
+        fc.integer({ min: 0, max: 9999 }),
+        fc.boolean(),
+        fc.nat({ max: 12 }),
+        fc.integer({ min: 1, max: 9 }),
+        (item, value, checked, at, by) => {
+          const l = layout({ checked });
+          const code = priceCode(l, item, value)!;
+          expect(code).toMatch(/^21\d{11}$/);
+          expect(readPriceCode(l, code)).toEqual({ item, value });
+          const wrong = code.slice(0, at) + ((Number(code[at]) + by) % 10) + code.slice(at + 1);
+          expect(typeof readPriceCode(l, wrong)).toBe('string');
+        },
+      ),
+    );
+  });
+
+  it('says when the value does not fit, and refuses what cannot be coded', () => {
+    expect(priceCode(layout(), 12, 10_000)).toBeNull();
+    expect(priceCode(layout({ checked: false }), 12, 10_000)).toMatch(/^21000121/);
+    expect(() => priceCode(layout({ prefix: '30' }), 12, 1)).toThrow(RangeError);
+    expect(() => priceCode(layout(), 100_000, 1)).toThrow(RangeError);
+    expect(readPriceCode(layout(), '123')).toMatch(/13 digits/);
+    expect(readPriceCode(layout({ prefix: '22' }), priceCode(layout(), 1, 1)!)).toMatch(/of this shop/);
+  });
+});
+
+const facts = (more: Partial<PieceFacts> = {}): PieceFacts => ({
+  profile: 'eu',
+  name: 'European hake',
+  scientificName: 'Merluccius merluccius',
+  asfis: 'HKE',
+  form: formOf(formBook(), 'steaks'),
+  lots: [
+    {
+      code: '261125-H2',
+      production: 'caught',
+      area: '27.7.g',
+      gear: 'hooks and lines',
+      caughtOn: '2026-11-24',
+    },
+  ],
+  grams: 207,
+  pieces: 1,
+  perKg: 1800,
+  price: 373,
+  packedOn: '2026-11-25',
+  useBy: '2026-11-30',
+  defrosted: false,
+  rawProven: false,
+  bonesDeclared: false,
+  stuffed: false,
+  item: 17,
+  gtin: null,
+  ...more,
+});
+const said = (more: Partial<PieceFacts>) => {
+  const l = pieceLabel(facts(more));
+  return [l.title, l.scientific, ...l.facts, ...l.warnings].join(' | ');
+};
+
+describe('the label of a piece', () => {
+  it('says what the European rules want', () => {
+    const text = said({});
+    for (const word of [
+      'European hake, steaks',
+      'Merluccius merluccius',
+      'Caught: FAO 27.7.g, Atlantic, north-east: Irish Sea',
+      'hooks and lines',
+      '0 to 2 °C',
+      'Contains FISH',
+      'Contains bones',
+    ])
+      expect(text).toContain(word);
+    expect(text).not.toMatch(/Defrosted|raw/);
+  });
+
+  it.each([
+    [{ profile: 'us' as const }, /Wild, product of/],
+    [{ profile: 'us' as const }, /Safe handling/],
+    [{ defrosted: true }, /Defrosted/],
+    [{ form: formOf(formBook(), 'fillet_skin_on') }, /May contain bones/],
+    [{ form: formOf(formBook(), 'fillet_skin_on'), bonesDeclared: true }, /Pin bones left in/],
+    [{ form: formOf(formBook(), 'sashimi_block') }, /Not for eating raw/],
+    [{ form: formOf(formBook(), 'sashimi_block'), rawProven: true }, /Frozen for raw use.*not bacteria/],
+    [{ form: formOf(formBook(), 'paupiette'), stuffed: true }, /allergens of the filling/],
+  ])('%o says %s', (more, words) => expect(said(more)).toMatch(words));
+
+  it('names every lot it came from, and one area only where there is one', () => {
+    const second = {
+      code: '261124-H1',
+      production: 'caught' as const,
+      area: '27.4',
+      gear: 'trawls',
+      caughtOn: null,
+    };
+    const l = pieceLabel(facts({ lots: [...facts().lots, second] }));
+    expect(l.trace).toBe('261125-H2 + 261124-H1');
+    expect(l.facts.filter((x) => x.startsWith('Caught'))).toHaveLength(2);
+    expect(l.elements.map((e) => e.ai)).not.toContain('7005');
+  });
+
+  it('scans back, by this shop and by a parser of another hand', () => {
+    for (const gtin of [null, variableGtin('950600013', 17)]) {
+      const l = pieceLabel(facts({ gtin }));
+      const own = readBoxCode(l.scan);
+      expect(own).toMatchObject({ lot: '261125-H2', grams: 207, useBy: '2026-11-30', asfis: 'HKE', gtin });
+      const other = gs1.parseBarcode(l.scan).parsedCodeItems as { ai: string; data: unknown }[];
+      expect(other.map((i) => i.ai)).toEqual(l.elements.map((e) => e.ai));
+      expect(other.find((i) => i.ai === '310')?.data ?? other.find((i) => i.ai === '3103')?.data).toBeCloseTo(
+        0.207,
+        9,
+      );
+    }
+  });
+
+  it('makes a GTIN of indicator 9 with a right check digit, or none', () => {
+    const gtin = variableGtin('950600013', 17)!;
+    expect(gtin).toMatch(/^9950600013017\d$/);
+    expect(checkDigit(gtin.slice(0, 13))).toBe(Number(gtin[13]));
+    expect(variableGtin('950600013', 1234)).toBeNull();
+    expect(variableGtin('12', 1)).toBeNull();
+  });
+});
+
+describe('areas', () => {
+  it.each([
+    ['27', 'FAO 27, Atlantic, north-east'],
+    ['27.4', 'FAO 27.4, Atlantic, north-east: North Sea'],
+    ['37.1', 'FAO 37.1, Mediterranean and Black Sea: western Mediterranean'],
+    ['Norway', 'Norway'],
+  ])('%s is %s', (area, words) => expect(areaWords(area)).toBe(words));
+
+  it('knows sea areas from others', () => {
+    expect(['27', '27.7.g', '37.4', '27.3.d'].every(isSeaArea)).toBe(true);
+    expect(['05', '99', '27.', 'Norway', '27.7.<b>'].some(isSeaArea)).toBe(false);
+  });
+});

@@ -1,0 +1,119 @@
+import type { Form } from '../forms/index.ts';
+import type { RuleProfile } from '../coldchain/index.ts';
+import { areaWords } from './areas.ts';
+import { boxCode, gs1Date } from './gs1.ts';
+import type { ProductionMethod } from './index.ts';
+
+/** What a piece's label is made of. */
+export interface PieceFacts {
+  profile: RuleProfile;
+  name: string;
+  scientificName: string;
+  asfis: string | null;
+  form: Pick<Form, 'name' | 'boneless' | 'raw' | 'kitchen' | 'section'>;
+  /** Lots it was cut from, the one with most of it first. */
+  lots: readonly {
+    code: string;
+    production: ProductionMethod;
+    area: string;
+    gear: string | null;
+    caughtOn: string | null;
+  }[];
+  grams: number;
+  pieces: number;
+  /** Minor units a kilogram, and for this piece; null where the shop has no price. */
+  perKg: number | null;
+  price: number | null;
+  packedOn: string;
+  /** The last day it may be sold and eaten; null when it must go today or there is no clock. */
+  useBy: string | null;
+  defrosted: boolean;
+  /** Whether the freezing that raw use asks for is proved. */
+  rawProven: boolean;
+  bonesDeclared: boolean;
+  stuffed: boolean;
+  /** The shop's own number of the item, and its GTIN where it really has one. */
+  item: number;
+  gtin: string | null;
+}
+
+export interface PieceLabel {
+  title: string;
+  scientific: string;
+  /** In the order they are printed. */
+  facts: string[];
+  warnings: string[];
+  useBy: string | null;
+  trace: string;
+  /** GS1 element string, as printed in brackets and as scanned. */
+  elements: { ai: string; value: string }[];
+  scan: string;
+}
+
+const produced: Record<ProductionMethod, string> = {
+  caught: 'Caught',
+  caught_freshwater: 'Caught in freshwater',
+  farmed: 'Farmed',
+};
+const methods: Record<ProductionMethod, string> = { caught: '01', caught_freshwater: '02', farmed: '03' };
+const unique = (texts: readonly string[]) => [...new Set(texts.filter((t) => t !== ''))];
+
+/**
+ * What the law of the profile wants on a label, from what the shop knows (EU: Reg. (EU) 1379/2013 art. 35 and
+ * 1169/2011; US: market name, origin, wild or farm-raised, net weight, safe handling; GS1 General Specifications; all
+ * from memory). Follow your local food authority; this is no legal advice.
+ */
+export function pieceLabel(f: PieceFacts): PieceLabel {
+  const eu = f.profile === 'eu';
+  const where = (l: PieceFacts['lots'][number]) => (l.production === 'caught' ? areaWords(l.area) : l.area);
+  const from = eu
+    ? unique(f.lots.map((l) => `${produced[l.production]}: ${where(l)}`))
+    : unique(
+        f.lots.map((l) => `${l.production === 'farmed' ? 'Farm-raised' : 'Wild'}, product of ${where(l)}`),
+      );
+  const first = f.lots[0]!;
+  const oneLot = f.lots.length === 1;
+  const bones = f.bonesDeclared
+    ? 'Pin bones left in.'
+    : f.form.boneless || f.form.section === 'trim'
+      ? 'May contain bones.'
+      : 'Contains bones.';
+  return {
+    title: `${f.name}, ${f.form.name}`,
+    scientific: f.scientificName,
+    facts: [
+      ...from,
+      ...(eu ? unique(f.lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))) : []),
+      ...(f.defrosted ? ['Defrosted. Do not refreeze.'] : []),
+      ...(f.form.raw && f.rawProven
+        ? ['Frozen for raw use as the rules ask: kills parasites, not bacteria, histamine or toxins.']
+        : []),
+      eu
+        ? 'Keep at 0 to 2 \u00b0C.'
+        : 'Keep refrigerated at 38 \u00b0F or below. Safe handling: wash hands and boards, cook through.',
+    ],
+    warnings: [
+      'Contains FISH.',
+      bones,
+      ...(f.stuffed ? ['Filled: ask for the allergens of the filling.'] : []),
+      ...(f.form.raw && !f.rawProven ? ['Not for eating raw: its freezing record is not complete.'] : []),
+    ],
+    useBy: f.useBy,
+    trace: f.lots.map((l) => l.code).join(' + '),
+    ...elementsOf(f, first, oneLot),
+  };
+}
+
+function elementsOf(f: PieceFacts, first: PieceFacts['lots'][number], oneLot: boolean) {
+  const elements = [
+    ...(f.gtin ? [{ ai: '01', value: f.gtin }] : []),
+    { ai: '3103', value: String(Math.min(999_999, f.grams)).padStart(6, '0') },
+    ...(f.useBy ? [{ ai: '17', value: gs1Date(f.useBy) }] : []),
+    ...(f.gtin ? [] : [{ ai: '91', value: String(f.item) }]),
+    { ai: '10', value: first.code },
+    ...(f.asfis ? [{ ai: '7008', value: f.asfis }] : []),
+    ...(first.production === 'caught' && oneLot ? [{ ai: '7005', value: first.area }] : []),
+    { ai: '7010', value: methods[first.production] },
+  ];
+  return { elements, scan: boxCode(elements) };
+}
