@@ -1,17 +1,50 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { backDoor, change, read, type Route } from './route.ts';
+import { backDoor, change, document, read, type Route } from './route.ts';
 
 const step = z.object({
   id: z.string(),
   title: z.string(),
+  short: z.string(),
+  why: z.string(),
   how: z.array(z.string()).readonly(),
   tool: z.string(),
   check: z.string(),
   cautions: z.array(z.string()).readonly(),
   minutes: z.number(),
   once: z.boolean(),
+  timer: z.number().nullable(),
+  trims: z.array(z.string()).readonly(),
+  draws: z.string().nullable(),
 });
+
+/** What a ticket cuts: a line of an order, or pieces for the counter. */
+const cut = z.object({
+  id: f.id,
+  lineId: f.id.nullable(),
+  form: f.formId,
+  formName: z.string(),
+  customer: z.string().nullable(),
+  orderNumber: z.number().int().nullable(),
+  dueAt: f.instant.nullable(),
+  pieces: z.number().int().nullable(),
+  pieceGrams: z.number().int().nullable(),
+  totalGrams: z.number().int().nullable(),
+  options: z.array(z.string()),
+});
+export type TicketCut = z.infer<typeof cut>;
+
+const timer = z.object({
+  id: f.id,
+  ticketId: f.id,
+  number: z.number().int(),
+  name: z.string(),
+  speciesName: z.string(),
+  startedAt: f.instant,
+  endsAt: f.instant,
+});
+export type Timer = z.infer<typeof timer>;
+
 const summary = z.object({
   id: f.id,
   number: z.number().int(),
@@ -19,38 +52,75 @@ const summary = z.object({
   state: z.enum(['waiting', 'cutting', 'closed']),
   speciesId: z.string(),
   speciesName: z.string(),
-  form: f.formId,
-  customer: z.string(),
-  orderNumber: z.number().int(),
+  cuts: z.array(cut),
   dueAt: f.instant,
-  pieces: z.number().int().nullable(),
-  pieceGrams: z.number().int().nullable(),
-  totalGrams: z.number().int().nullable(),
   fish: z.number().int(),
   minutes: z.number(),
+  cutter: z.object({ id: f.id, name: z.string() }).nullable(),
+  /** Why it lies still; null while it does not. */
+  paused: z.string().nullable(),
+  stepId: z.string(),
+  stepIds: z.array(z.string()),
+  doneAhead: z.array(z.string()),
+  /** Days left of the lot that ends first, uncut; null without a clock. */
+  daysLeft: z.number().nullable(),
 });
 export type TicketSummary = z.infer<typeof summary>;
 
 const weighKinds = ['order', 'counter', 'trim', 'waste', 'drip', 'water'] as const;
 const weighOut = z.object({
   id: f.id,
+  cutId: f.id.nullable(),
   kind: z.enum(weighKinds),
   item: z.string(),
   grams: z.number().int(),
   pieces: z.number().int(),
   source: f.weightSource,
+  tub: z.string(),
+  tareGrams: z.number().int(),
   weighedAt: f.instant,
   weighedBy: z.string(),
+  /** Its label, if it has one: how often printed. */
+  label: z.object({ id: f.id, prints: z.number().int() }).nullable(),
+});
+const pass = z.object({
+  by: z.string(),
+  at: f.instant,
+  found: z.number().int(),
+  broken: z.array(z.string()),
 });
 const ticket = summary.extend({
-  step: z.number().int(),
+  /** Seconds on this step before the last look, and since when it runs; null while it stands still. */
+  stepSeconds: z.number().int(),
+  stepSince: f.instant.nullable(),
   steps: z.array(step),
+  schools: z.array(
+    z.object({
+      question: z.string(),
+      name: z.string(),
+      by: z.enum(['default', 'shop', 'cutter', 'ticket', 'rule']),
+      because: z.string(),
+      school: z.string(),
+      /** What each way would do to this ticket: grams of the forms and minutes, against now. */
+      ways: z.array(
+        z.object({
+          school: z.string(),
+          name: z.string(),
+          note: z.string(),
+          refused: z.string().nullable(),
+          grams: z.number().int(),
+          minutes: z.number(),
+        }),
+      ),
+    }),
+  ),
   cautions: z.array(z.string()),
   inputs: z.array(
     z.object({
       lotId: f.id,
       code: z.string(),
       condition: f.condition,
+      scaled: z.enum(['no', 'part', 'yes']),
       pieces: z.number().int(),
       grams: z.number().int(),
       source: f.weightSource,
@@ -60,12 +130,15 @@ const ticket = summary.extend({
   ),
   expected: z.object({
     yield: z.number(),
-    main: z.number().int(),
+    /** Grams of each cut, in the order of the cuts. */
+    mains: z.array(z.number().int()),
     drip: z.number().int(),
     trims: z.array(z.object({ part: z.string(), grams: z.number().int() })),
   }),
   weighOuts: z.array(weighOut),
-  sweep: z.object({ by: z.string(), at: f.instant, passTwoBones: z.number().int() }).nullable(),
+  sweep: z.object({ one: pass.nullable(), two: pass.nullable(), expectedBones: z.string() }),
+  frameGrade: z.number().int().nullable(),
+  timers: z.array(timer),
   balance: z.object({
     input: z.number().int(),
     unaccounted: z.number().int(),
@@ -76,6 +149,19 @@ const ticket = summary.extend({
 export type Ticket = z.infer<typeof ticket>;
 export type WeighOut = z.infer<typeof weighOut>;
 
+const tub = z.object({
+  name: f.name('name of the tub', 40),
+  grams: z.number().int().min(1, 'An empty tub weighs something').max(20_000),
+});
+export type Tub = z.infer<typeof tub>;
+
+const wanted = {
+  pieces: f.pieces.nullable(),
+  pieceGrams: f.grams.nullable(),
+  totalGrams: f.grams.nullable(),
+};
+const touches = ['bench', 'orders', 'counter', 'plan', 'close'] as const;
+
 export const bench = {
   tickets: read('/api/bench/tickets', {
     summary: 'Tickets waiting or being cut, by due time',
@@ -83,13 +169,75 @@ export const bench = {
     answer: z.array(summary),
   }),
   ticket: read('/api/bench/tickets/:id', {
-    summary: 'One ticket with steps, weights and balance',
-    tags: ['bench'],
+    summary: 'One ticket with steps, schools, weights and balance',
+    tags: ['bench', 'forms'],
     answer: ticket,
+  }),
+  timers: read('/api/bench/timers', {
+    summary: 'Timers that run, whoever looks',
+    tags: ['bench'],
+    answer: z.array(timer),
+  }),
+  tubs: read('/api/bench/tubs', {
+    summary: 'Tubs and trays with their empty weight',
+    tags: ['forms'],
+    answer: z.array(tub),
+  }),
+  setTubs: change('PUT', '/api/bench/tubs', {
+    summary: 'Keep the tubs of this shop',
+    tags: ['forms'],
+    roles: backDoor,
+    body: z.object({ tubs: z.array(tub).max(30, 'At most 30 tubs') }),
+    answer: z.object({}),
+  }),
+  quality: read('/api/bench/quality', {
+    summary: 'Minutes, yield and bones by cutter and form; a cutter sees their own',
+    tags: ['bench'],
+    roles: backDoor,
+    answer: z.array(
+      z.object({
+        cutter: z.string(),
+        form: z.string(),
+        formName: z.string(),
+        tickets: z.number().int(),
+        /** Shares of what is expected: 1 is as expected; shrunk toward 1 where there are few tickets. */
+        minutes: z.number().nullable(),
+        yield: z.number(),
+        bones: z.number(),
+        frame: z.number().nullable(),
+      }),
+    ),
+  }),
+  make: change('POST', '/api/bench/tickets', {
+    summary: 'A ticket for the counter: cut these fish without an order',
+    tags: [...touches],
+    roles: backDoor,
+    body: z.object({
+      lotId: f.id,
+      fish: f.pieces,
+      form: f.formId,
+      dueAt: f.instant,
+      ...wanted,
+    }),
+    answer: z.object({ id: f.id, number: z.number().int() }),
+  }),
+  addCut: change('POST', '/api/bench/tickets/:id/cuts', {
+    summary: 'Cut one more form from the same fish: for a line that waits, or for the counter',
+    tags: [...touches],
+    roles: backDoor,
+    body: z.object({ version: f.version, lineId: f.id.nullable(), form: f.formId, ...wanted }),
+    answer: f.done,
+  }),
+  dropCut: change('POST', '/api/bench/tickets/:id/cuts/:cutId/drop', {
+    summary: 'Give a form up: its line goes back to the cut plan',
+    tags: [...touches],
+    roles: backDoor,
+    body: z.object({ version: f.version }),
+    answer: f.done,
   }),
   start: change('POST', '/api/bench/tickets/:id/start', {
     summary: 'Bring the fish to the bench with their weight',
-    tags: ['bench', 'orders', 'counter', 'plan', 'close'],
+    tags: [...touches],
     roles: backDoor,
     body: z.object({
       version: f.version,
@@ -104,7 +252,54 @@ export const bench = {
     summary: 'Go to a step',
     tags: ['bench'],
     roles: backDoor,
-    body: z.object({ step: z.number().int().min(0).max(60) }),
+    body: z.object({ step: z.string().max(20) }),
+    answer: f.done,
+  }),
+  schools: change('PUT', '/api/bench/tickets/:id/schools', {
+    summary: 'Choose a school for this ticket',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({ question: z.string().max(20), school: z.string().max(20).nullable() }),
+    answer: f.done,
+  }),
+  pause: change('POST', '/api/bench/tickets/:id/pause', {
+    summary: 'Leave it lying for a while, or go on',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({ why: z.string().trim().max(200).nullable() }),
+    answer: f.done,
+  }),
+  hand: change('POST', '/api/bench/tickets/:id/hand', {
+    summary: 'Hand the ticket to another cutter, or take it over',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({ version: f.version, to: f.id }),
+    answer: f.done,
+  }),
+  batch: change('POST', '/api/bench/batch', {
+    summary: 'A step done for several tickets in one go',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({
+      step: z.string().max(20),
+      tickets: z.array(f.id).min(2, 'At least two tickets').max(30),
+    }),
+    answer: z.object({ done: z.number().int() }),
+  }),
+  startTimer: change('POST', '/api/bench/tickets/:id/timers', {
+    summary: 'Start a timer that goes on when you leave',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({
+      name: f.name('name of the timer', 60),
+      minutes: z.number().positive().max(1440, 'A day at most'),
+    }),
+    answer: f.done,
+  }),
+  answerTimer: change('POST', '/api/bench/timers/:id/answer', {
+    summary: 'Answer a timer that rang, or stop one',
+    tags: ['bench'],
+    roles: backDoor,
     answer: f.done,
   }),
   weigh: change('POST', '/api/bench/tickets/:id/weights', {
@@ -112,11 +307,16 @@ export const bench = {
     tags: ['bench'],
     roles: backDoor,
     body: z.object({
+      cutId: f.id.nullable(),
       kind: z.enum(weighKinds),
       item: z.string().max(40),
       grams: f.grams,
       pieces: z.number().int().min(0).max(2000),
       source: f.weightSource,
+      tub: z.string().max(40).optional(),
+      tareGrams: z.number().int().min(0).max(20_000).optional(),
+      /** Said by the person: it is another piece of the very same weight. */
+      again: z.boolean().optional(),
     }),
     answer: f.done,
   }),
@@ -127,17 +327,83 @@ export const bench = {
     answer: f.done,
   }),
   sweep: change('POST', '/api/bench/tickets/:id/sweep', {
-    summary: 'Sign the bone sweep',
+    summary: 'Sign one pass of the bone sweep',
     tags: ['bench'],
     roles: backDoor,
-    body: z.object({ passTwoBones: z.number().int().min(0).max(200) }),
+    body: z.object({
+      pass: z.union([z.literal(1), z.literal(2)]),
+      found: z.number().int().min(0).max(200),
+      /** Where bones broke; each was gone back for. */
+      broken: z.array(z.string().trim().min(1).max(60)).max(20),
+    }),
+    answer: f.done,
+  }),
+  frame: change('PUT', '/api/bench/tickets/:id/frame', {
+    summary: 'What the frame shows against the light: clear 0 to flesh everywhere 3',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({ grade: z.number().int().min(0).max(3) }),
     answer: f.done,
   }),
   close: change('POST', '/api/bench/tickets/:id/close', {
-    summary: 'Close the ticket: stock moves, the line is ready',
-    tags: ['bench', 'orders', 'counter', 'plan', 'close'],
+    summary: 'Close the ticket: stock moves, the lines are ready',
+    tags: [...touches],
     roles: backDoor,
     body: z.object({ version: f.version, reason: f.note }),
     answer: f.done,
   }),
+  label: document('/api/labels/:id/label.pdf', { summary: 'The label of a piece, true to size' }),
+  makeLabel: change('POST', '/api/bench/tickets/:id/weights/:weightId/label', {
+    summary: 'Make the label of a weighed piece and print it',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({ size: z.enum(['58x40', '100x50', '100x70']), print: z.boolean() }),
+    answer: z.object({ id: f.id, printed: z.boolean(), why: z.string().nullable() }),
+  }),
+  labels: read('/api/labels', {
+    summary: 'Labels made today',
+    tags: ['bench'],
+    answer: z.array(
+      z.object({
+        id: f.id,
+        ticket: z.number().int(),
+        title: z.string(),
+        grams: z.number().int(),
+        trace: z.string(),
+        size: z.string(),
+        madeAt: f.instant,
+        madeBy: z.string(),
+        prints: z.number().int(),
+        voided: z.string().nullable(),
+      }),
+    ),
+  }),
+  printLabel: change('POST', '/api/labels/:id/print', {
+    summary: 'Print a label again',
+    tags: ['bench'],
+    roles: backDoor,
+    answer: f.done,
+  }),
+  voidLabel: change('POST', '/api/labels/:id/void', {
+    summary: 'Void a label: it counts no more when it is scanned',
+    tags: ['bench'],
+    roles: backDoor,
+    body: z.object({ why: f.name('reason', 200) }),
+    answer: f.done,
+  }),
+  readCode: {
+    ...read('/api/labels/read', {
+      summary: 'What a scanned code of this shop says',
+      tags: ['bench'],
+      query: z.object({ code: z.string().max(200) }),
+      answer: z.object({
+        title: z.string(),
+        grams: z.number().int().nullable(),
+        price: z.number().int().nullable(),
+        trace: z.string().nullable(),
+        useBy: f.day.nullable(),
+        voided: z.string().nullable(),
+      }),
+    }),
+  },
 } as const satisfies Record<string, Route>;

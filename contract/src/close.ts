@@ -6,7 +6,7 @@ const yieldRow = z.object({
   ticketId: f.id,
   number: z.number().int(),
   speciesName: z.string(),
-  form: f.formId,
+  formName: z.string(),
   condition: f.condition,
   inputGrams: z.number().int(),
   mainGrams: z.number().int(),

@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import type { FormId } from '@ember-slate/core/forms';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
@@ -59,15 +58,7 @@ export const oneFish = z.object({
 });
 export type WeightSource = z.infer<typeof weightSource>;
 
-export const formId = z.enum([
-  'whole',
-  'gutted',
-  'scaled_gutted',
-  'steaks',
-  'fillet_skin_on',
-  'fillet_skinless',
-  'boneless_joint',
-] satisfies FormId[]);
+export const formId = z.string().regex(/^[a-z_:0-9]{2,40}$/, 'Choose a form of this shop');
 export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
 export const condition = z.enum([
   'whole',

@@ -2,6 +2,7 @@ import { bench } from './bench.ts';
 import { close } from './close.ts';
 import { cold } from './cold.ts';
 import { counter } from './counter.ts';
+import { forms } from './forms.ts';
 import { grading } from './grading.ts';
 import { landing } from './landing.ts';
 import { orders } from './orders.ts';
@@ -23,13 +24,15 @@ export const contract = {
   close,
   cold,
   species,
+  forms,
 } as const;
 
-export type { Ticket, TicketSummary, WeighOut } from './bench.ts';
+export type { Ticket, TicketCut, TicketSummary, Timer, Tub, WeighOut } from './bench.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
 export type { StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
+export type { LabelSettings } from './forms.ts';
 export type { GradingLot } from './grading.ts';
 export type { Claim } from './landing-lots.ts';
 export type { SupplierRecord } from './landing-suppliers.ts';

@@ -18,7 +18,11 @@ const oneQuantityMessage = {
   message: 'Say pieces and the weight of one, or a total weight',
   path: ['pieces'],
 };
-const newLine = z.object(wantFields).refine(oneQuantity, oneQuantityMessage);
+/** What the customer chose of a form, in the form's own words. */
+const options = z.array(z.string().trim().min(1).max(80)).max(12);
+const newLine = z
+  .object({ ...wantFields, options: options.optional() })
+  .refine(oneQuantity, oneQuantityMessage);
 
 const lineStates = ['open', 'planned', 'cutting', 'ready', 'handed', 'cancelled'] as const;
 const line = z.object({
@@ -26,6 +30,7 @@ const line = z.object({
   version: f.version,
   state: z.enum(lineStates),
   ...wantFields,
+  options,
   speciesName: z.string(),
   ticketId: f.id.nullable(),
   /** What lies on the order shelf for it. */

@@ -15,6 +15,7 @@ export const tags = [
   'people',
   'cold',
   'species',
+  'forms',
 ] as const;
 export type Tag = (typeof tags)[number];
 

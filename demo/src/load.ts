@@ -6,7 +6,7 @@ import { addStaff } from '@ember-slate/server/people/service';
 import type { Work } from '@ember-slate/server/platform/context';
 import { configFromEnv } from '@ember-slate/server/platform/config';
 import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
-import { writeSettings } from '@ember-slate/server/platform/settings';
+import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
 import { answerFaults, coldHistory } from './cold.ts';
 import { Random } from './random.ts';
@@ -24,7 +24,14 @@ async function openShop(tx: Tx): Promise<SampleShop> {
   const people = [];
   for (const p of scenario.staff)
     people.push({ id: await addStaff(tx, { ...p, demo: true }), name: p.name, role: p.role });
-  return new SampleShop(tx, scenario.shop, people, await speciesById(tx), random, now);
+  return new SampleShop(
+    tx,
+    { ...defaultSettings, ...scenario.shop },
+    people,
+    await speciesById(tx),
+    random,
+    now,
+  );
 }
 
 /** Prices from what is usually paid, ending in .90 or .50. */
@@ -154,6 +161,10 @@ async function openOrders(shop: SampleShop) {
     const { id } = await shop.order(shop.at(today, 7 * 60, 'counter'), { ...o, dueAt });
     if (o.stage === 'open') continue;
     const lines = await shop.plan(shop.at(today, 7 * 60 + 30, 'bench'), id);
+    if (o.stage === 'together') {
+      await shop.cutTogether(shop.at(today, 7 * 60 + 45, 'bench'), id);
+      continue;
+    }
     if (o.stage === 'planned') continue;
     for (const ticket of await shop.send(shop.at(today, 7 * 60 + 45, 'bench'), lines)) {
       if (o.stage === 'ticket') continue;

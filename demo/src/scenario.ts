@@ -252,6 +252,20 @@ export const today: readonly TodayDelivery[] = [
         ],
         verdict: 'use_today',
       },
+      // Venom: the spines come off before anything else is touched.
+      {
+        ...from('plaice'),
+        species: 'lionfish',
+        condition: 'whole',
+        n: 6,
+        fishG: 520,
+        buy: 880,
+        grades: [
+          [0, 0, 0, 0, 0, 0, 1, 0],
+          [0, 0, 0, 1, 0, 0, 0, 0],
+          [0, 0, 0, 0, 0, 0, 0, 0],
+        ],
+      },
       // Flatfish with the guts in: a shorter life, first in the queue.
       {
         ...from('plaice'),
@@ -387,7 +401,7 @@ interface SampleOrder {
     totalG?: number;
   }[];
   /** How far it has come. */
-  stage: 'open' | 'planned' | 'ticket' | 'cutting' | 'ready';
+  stage: 'open' | 'planned' | 'ticket' | 'cutting' | 'together' | 'ready';
   remarks?: string;
 }
 
@@ -401,8 +415,13 @@ export const orders: readonly SampleOrder[] = [
   {
     customer: 'Pell',
     due: 0.7,
-    stage: 'cutting',
-    lines: [{ species: 'hake', form: 'steaks', use: 'grill', pieces: 4, pieceG: 200 }],
+    // One fish for three things: joint from the front, steaks from the middle, the tail opened.
+    stage: 'together',
+    lines: [
+      { species: 'hake', form: 'boneless_joint', use: 'grill', pieces: 1, pieceG: 560 },
+      { species: 'hake', form: 'steaks', use: 'grill', pieces: 2, pieceG: 200 },
+      { species: 'hake', form: 'butterflied_tail', use: 'grill', pieces: 1, pieceG: 180 },
+    ],
   },
   {
     customer: 'Ashdown',
@@ -470,7 +489,7 @@ export const orders: readonly SampleOrder[] = [
     customer: 'Marr',
     due: 6,
     stage: 'open',
-    lines: [{ species: 'skate', form: 'fillet_skinless', use: 'fry', pieces: 2, pieceG: 250 }],
+    lines: [{ species: 'skate', form: 'wing_fillet', use: 'fry', pieces: 2, pieceG: 250 }],
     remarks: 'cannot be met: the only wings smell of ammonia',
   },
   {
@@ -499,7 +518,7 @@ export const orders: readonly SampleOrder[] = [
     due: [1, 12 * 60],
     stage: 'open',
     lines: [
-      { species: 'turbot', form: 'steaks', use: 'poach', pieces: 4, pieceG: 260 },
+      { species: 'turbot', form: 'troncon', use: 'poach', pieces: 4, pieceG: 260 },
       { species: 'lemon_sole', form: 'gutted', use: 'grill', pieces: 6, pieceG: 400 },
     ],
   },
@@ -507,7 +526,7 @@ export const orders: readonly SampleOrder[] = [
     customer: 'Ashdown',
     due: [1, 16 * 60],
     stage: 'open',
-    lines: [{ species: 'red_gurnard', form: 'fillet_skin_on', use: 'fry', pieces: 8, pieceG: 60 }],
+    lines: [{ species: 'red_gurnard', form: 'skinned_head_off', use: 'fry', pieces: 4, pieceG: 180 }],
   },
   {
     customer: 'Quill',
@@ -569,6 +588,25 @@ export const priceFactor: Record<FormId, number> = {
   fillet_skin_on: 2.85,
   fillet_skinless: 3.2,
   boneless_joint: 2.95,
+  butterflied_tail: 2.6,
+  troncon: 2.4,
+  block_fillet: 2.7,
+  quarter_cut: 3.2,
+  cross_cut: 3.2,
+  portion: 3.1,
+  portion_skinless: 3.4,
+  block_portions: 3.5,
+  half_shell: 2.8,
+  skinned_whole: 2.4,
+  skinned_head_off: 2.2,
+  wing: 2.2,
+  wing_fillet: 3.1,
+  monk_tail: 2.1,
+  monk_fillets: 3.3,
+  delice: 3.5,
+  paupiette: 3.7,
+  goujons: 3.6,
+  stock_pack: 0.5,
 };
 export const trimPrices: Record<string, number> = {
   head: 200,

@@ -1,6 +1,6 @@
 import { instantOn, addDays, daysBetween, tradingDay } from '@ember-slate/core/calendar';
 import { offerFrom, proposePicks } from '@ember-slate/core/cutplan';
-import { forms, type FormId } from '@ember-slate/core/forms';
+import { formBook, formOf, type FormId } from '@ember-slate/core/forms';
 import {
   centreOf,
   grade,
@@ -16,6 +16,8 @@ import {
 import { filletsPerFish, type Species } from '@ember-slate/core/species';
 import { trims } from '@ember-slate/core/yields';
 import * as bench from '@ember-slate/server/bench/service';
+import * as board from '@ember-slate/server/bench/board';
+import * as cuts from '@ember-slate/server/bench/cuts';
 import { oneTicket } from '@ember-slate/server/bench/tickets';
 import * as counter from '@ember-slate/server/counter/service';
 import * as grading from '@ember-slate/server/grading/service';
@@ -297,27 +299,35 @@ export class SampleShop {
     const species = this.book.get(ticket.speciesId)!;
     const about = (grams: number, spread: number) =>
       Math.max(1, Math.round(grams * (1 + this.random.normal() * spread)));
-    const main = about(ticket.expected.main * skill, 0.012);
-    const made =
-      forms[ticket.form].unit === 'fish' || ticket.form === 'boneless_joint'
-        ? ticket.fish
-        : Math.max(
-            ticket.pieces ?? ticket.fish * filletsPerFish(species),
-            ticket.pieceGrams === null ? 0 : Math.floor(main / ticket.pieceGrams),
-          );
-    const wanted = Math.min(ticket.pieces ?? made, made);
-    const forOrder =
-      ticket.pieces !== null && ticket.pieceGrams !== null
-        ? Math.min(main, Math.round((main * wanted) / made))
-        : main;
     const weigh = (
       kind: 'order' | 'counter' | 'trim' | 'waste' | 'drip',
       item: string,
       grams: number,
       pieces = 0,
-    ) => bench.weighOut(work, ticketId, { kind, item, grams, pieces, source: 'measured' });
-    await weigh('order', ticket.form, forOrder, wanted);
-    if (main > forOrder) await weigh('counter', ticket.form, main - forOrder, Math.max(1, made - wanted));
+      cutId: number | null = null,
+    ) => bench.weighOut(work, ticketId, { cutId, kind, item, grams, pieces, source: 'measured' });
+    let main = 0;
+    for (const [i, c] of ticket.cuts.entries()) {
+      const form = formOf(formBook(), c.form);
+      const grams = about(ticket.expected.mains[i]! * skill, 0.012);
+      main += grams;
+      const made =
+        form.count === 'fish'
+          ? ticket.fish
+          : Math.max(
+              c.pieces ?? ticket.fish * filletsPerFish(species),
+              c.pieceGrams === null ? 0 : Math.floor(grams / c.pieceGrams),
+            );
+      const wanted = Math.min(c.pieces ?? made, made);
+      const forOrder =
+        c.pieces !== null && c.pieceGrams !== null
+          ? Math.min(grams, Math.round((grams * wanted) / made))
+          : grams;
+      if (c.lineId !== null) await weigh('order', c.form, forOrder, wanted, c.id);
+      const rest = c.lineId === null ? grams : grams - forOrder;
+      if (rest > 0)
+        await weigh('counter', c.form, rest, c.lineId === null ? made : Math.max(1, made - wanted));
+    }
     let left = ticket.balance.input - main;
     for (const { part, grams } of ticket.expected.trims) {
       const given = Math.min(left, about(grams * (1 - (skill - 1)), 0.02));
@@ -327,12 +337,54 @@ export class SampleShop {
     }
     const loose = Math.min(left, this.random.whole(0, Math.max(2, Math.round(ticket.balance.allowed * 0.4))));
     if (left - loose >= 1) await weigh('drip', '', left - loose);
-    if (forms[ticket.form].boneless) await bench.signSweep(work, ticketId, this.random.next() < 0.12 ? 1 : 0);
+    if (ticket.stepIds.includes('sweep'))
+      for (const pass of [1, 2] as const)
+        await board.signSweep(work, ticketId, {
+          pass,
+          found: this.random.next() < (pass === 1 ? 0.4 : 0.12) ? 1 : 0,
+          broken: [],
+        });
+    if (ticket.stepIds.includes('frame')) await board.gradeFrame(work, ticketId, skill > 0.98 ? 0 : 1);
+    const spent = ticket.minutes * (1.9 - skill) * (1 + this.random.normal() * 0.08);
+    const done = { ...work, now: new Date(work.now.getTime() + spent * 60_000) };
+    await board.goToStep(done, ticketId, 'weigh');
     const now = await oneTicket(work, ticketId);
     await bench.closeTicket(work, ticketId, {
       version: now.version,
       reason: now.balance.closes ? '' : 'tub of trim went down the drain',
     });
+  }
+
+  /** One ticket for all lines of an order, begun and half cut: the joint and a steak are weighed. */
+  async cutTogether(work: Work, orderId: number) {
+    const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    const [first, ...others] = order.lines;
+    const [ticketId] = await this.send(work, [first!.id]);
+    for (const line of others) {
+      const { version } = await oneTicket(work, ticketId!);
+      await cuts.addCut(work, ticketId!, {
+        version,
+        lineId: line.id,
+        form: line.form,
+        pieces: null,
+        pieceGrams: null,
+        totalGrams: null,
+      });
+    }
+    await this.start(work, ticketId!);
+    const ticket = await oneTicket(work, ticketId!);
+    for (const [i, grams] of [ticket.expected.mains[0]!, first!.pieceGrams! - 360].entries()) {
+      const c = ticket.cuts[i]!;
+      await bench.weighOut(work, ticketId!, {
+        cutId: c.id,
+        kind: 'order',
+        item: c.form,
+        grams,
+        pieces: 1,
+        source: 'measured',
+      });
+    }
+    await board.goToStep(work, ticketId!, 'steaks');
   }
 
   async handOver(work: Work, orderId: number) {

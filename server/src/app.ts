@@ -6,13 +6,14 @@ import express, { type Express, type Response } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
 import { pinoHttp } from 'pino-http';
-import { bench } from './bench/routes.ts';
+import { bench, benchDocuments } from './bench/routes.ts';
 import { close } from './close/routes.ts';
 import { cold } from './cold/routes.ts';
 import { Logs } from './cold/logs.ts';
 import { counter } from './counter/routes.ts';
 import { ProbeAdapter } from './devices/probe.ts';
 import type { ScaleAdapter } from './devices/scale.ts';
+import { forms } from './forms/routes.ts';
 import { grading } from './grading/routes.ts';
 import { PrinterAdapter } from './devices/printer.ts';
 import { landing, landingDocuments } from './landing/routes.ts';
@@ -80,11 +81,12 @@ const roomsOf = (printer: PrinterAdapter) => ({
   grading,
   orders,
   plan,
-  bench,
+  bench: bench(printer),
   counter,
   close,
   cold,
   species,
+  forms,
 });
 
 /** Mounts one route; the path and the method are the contract's. */

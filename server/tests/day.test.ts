@@ -135,7 +135,7 @@ describe('a day', () => {
     expect(lot!.became.reduce((s, b) => s + b.grams, 0)).toBe(4600);
     expect(lot!.discrepancy.within).toBe(true);
     const [made] = day.yields;
-    expect(made).toMatchObject({ inputGrams: 920, form: 'fillet_skin_on' });
+    expect(made).toMatchObject({ inputGrams: 920, formName: 'fillets, skin on' });
     expect(made!.yield).toBeCloseTo(made!.expected, 3);
     expect(day.sales).toEqual([
       expect.objectContaining({ itemName: 'fillets, skin on', grams: lot!.flow.sold }),

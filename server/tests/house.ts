@@ -273,6 +273,15 @@ export async function start(house: House, ticketId: number) {
   return house.bench.ok(contract.bench.ticket, { params });
 }
 
+/** Both passes of the bone sweep, nothing found. */
+export async function sweep(house: House, ticketId: number) {
+  for (const pass of [1, 2] as const)
+    await house.bench.ok(contract.bench.sweep, {
+      params: { id: ticketId },
+      body: { pass, found: 0, broken: [] },
+    });
+}
+
 /** Brings the fish, weighs everything out as expected, sweeps; leaves the closing to the caller. */
 export async function cut(house: House, ticketId: number) {
   const params = { id: ticketId };
@@ -280,22 +289,25 @@ export async function cut(house: House, ticketId: number) {
   const { expected } = ticket;
   const weigh = (body: BodyOf<typeof contract.bench.weigh>) =>
     house.bench.ok(contract.bench.weigh, { params, body });
-  await weigh({
-    kind: 'order',
-    item: ticket.form,
-    grams: expected.main,
-    pieces: ticket.pieces ?? 1,
-    source: 'measured',
-  });
+  for (const [i, c] of ticket.cuts.entries())
+    await weigh({
+      cutId: c.id,
+      kind: c.lineId === null ? 'counter' : 'order',
+      item: c.form,
+      grams: expected.mains[i]!,
+      pieces: c.pieces ?? 1,
+      source: 'measured',
+    });
   for (const { part, grams } of expected.trims)
     await weigh({
+      cutId: null,
       kind: part === 'viscera' ? 'waste' : 'trim',
       item: part,
       grams,
       pieces: 0,
       source: 'measured',
     });
-  await house.bench.ok(contract.bench.sweep, { params, body: { passTwoBones: 0 } });
+  await sweep(house, ticketId);
   return house.bench.ok(contract.bench.ticket, { params });
 }
 

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import {
   bassLot,
@@ -11,6 +11,7 @@ import {
   proof,
   sale,
   start,
+  sweep,
   toBench,
   wholeKey,
   type House,
@@ -206,7 +207,8 @@ describe('the bench refuses', () => {
     const { tickets } = await toBench(house);
     return start(house, tickets[0]!);
   };
-  const weight = (more: object) => ({
+  const weight = (t: Ticket, more: object) => ({
+    cutId: t.cuts[0]!.id,
     kind: 'order' as const,
     item: 'fillet_skin_on',
     grams: 440,
@@ -233,7 +235,8 @@ describe('the bench refuses', () => {
   it.each<[string, object, Path]>([
     ['more out than in', { grams: 1200 }, 'grams'],
     ['fillets without a number', { pieces: 0 }, 'pieces'],
-    ['another form', { item: 'steaks' }, 'item'],
+    ['no order', { cutId: null }, 'cutId'],
+    ['another form for the counter', { kind: 'counter', item: 'steaks' }, 'item'],
     ['a trim that is none', { kind: 'trim', item: 'gold' }, 'item'],
     ['drip with a name', { kind: 'drip', item: 'viscera', pieces: 0 }, 'item'],
     ['a negative weight', { grams: -440 }, 'grams'],
@@ -241,7 +244,7 @@ describe('the bench refuses', () => {
     const t = await started();
     const reply = await house.bench.send(contract.bench.weigh, {
       params: { id: t.id },
-      body: weight(change),
+      body: weight(t, change),
     });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors![0]!.path).toBe(path);
@@ -253,9 +256,9 @@ describe('the bench refuses', () => {
     const close = (version: number, reason = '') =>
       house.bench.send(contract.bench.close, { params, body: { version, reason } });
     expect((await close(t.version)).problem.detail).toMatch(/Nothing was weighed out/);
-    await house.bench.ok(contract.bench.weigh, { params, body: weight({}) });
+    await house.bench.ok(contract.bench.weigh, { params, body: weight(t, {}) });
     expect((await close(t.version)).problem.detail).toMatch(/bone sweep is not signed/);
-    await house.bench.ok(contract.bench.sweep, { params, body: { passTwoBones: 0 } });
+    await sweep(house, t.id);
     const swept = await house.bench.ok(contract.bench.ticket, { params });
     expect(swept.balance).toMatchObject({ input: 920, unaccounted: 480, allowed: 14, closes: false });
     const short = await close(swept.version);
@@ -268,7 +271,7 @@ describe('the bench refuses', () => {
 
   it('a weight struck out twice', async () => {
     const t = await started();
-    const { id } = await house.bench.ok(contract.bench.weigh, { params: { id: t.id }, body: weight({}) });
+    const { id } = await house.bench.ok(contract.bench.weigh, { params: { id: t.id }, body: weight(t, {}) });
     const strike = () => house.bench.send(contract.bench.strike, { params: { id: t.id, weightId: id } });
     expect([(await strike()).status, (await strike()).status]).toEqual([200, 404]);
     const after = await house.bench.ok(contract.bench.ticket, { params: { id: t.id } });
@@ -277,13 +280,18 @@ describe('the bench refuses', () => {
 
   it('a sweep of what is sold with its bones, and a step that is not there', async () => {
     await landBass(house);
-    const steaks = { ...fourFillets().lines[0]!, form: 'steaks' as const, pieces: 1, pieceGrams: 150 };
-    const { tickets } = await toBench(house, fourFillets({ lines: [steaks] }));
+    const fish = { ...fourFillets().lines[0]!, form: 'scaled_gutted', pieces: 1, pieceGrams: 400 };
+    const { tickets } = await toBench(house, fourFillets({ lines: [fish] }));
     const params = { id: tickets[0]! };
     await start(house, tickets[0]!);
-    const sweep = await house.bench.send(contract.bench.sweep, { params, body: { passTwoBones: 0 } });
-    expect(sweep.status).toBe(409);
-    expect((await house.bench.send(contract.bench.step, { params, body: { step: 60 } })).status).toBe(400);
+    const signed = await house.bench.send(contract.bench.sweep, {
+      params,
+      body: { pass: 1, found: 0, broken: [] },
+    });
+    expect(signed.status).toBe(409);
+    expect(
+      (await house.bench.send(contract.bench.step, { params, body: { step: 'pin_bones' } })).status,
+    ).toBe(400);
   });
 });
 

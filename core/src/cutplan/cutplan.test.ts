@@ -64,7 +64,7 @@ describe('what a lot offers a line', () => {
     expect(wantedGrams(fillets)).toBe(440);
   });
 
-  it.each([
+  it.each<[Partial<AvailableLot>, Partial<Want>, RegExp | null]>([
     [{ verdict: null }, {}, /Not graded/],
     [{ verdict: 'hold' }, {}, /On hold/],
     [{ verdict: 'reject' }, {}, /Rejected/],

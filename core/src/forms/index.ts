@@ -34,3 +34,4 @@ export {
   type School,
   type SchoolChoices,
 } from './schools.ts';
+export { likeWork, type Batch, type QueuedTicket } from './batch.ts';

@@ -41,3 +41,14 @@ export function stockFact({ frameStock }: Kind): string {
   };
   return `${words[frameStock]} Gills and eyes out, blood soaked out, frame cracked.`;
 }
+
+/** Pin bones a sweep may expect on a side (common practice, estimates from memory). */
+export function expectedPinBones({ bodyPlan, id }: Pick<Kind, 'bodyPlan' | 'id'>): string {
+  if (['tail', 'wing', 'flat', 'large_flat'].includes(bodyPlan)) return 'no pin bones; feel the edges';
+  if (['salmon', 'chinook', 'sea_trout', 'arctic_char'].includes(id)) return 'about 29 to 33 a side';
+  if (id === 'rainbow_trout') return 'about 25 a side';
+  if (bodyPlan === 'deep' || /bass|mullet/.test(id)) return '12 to 20 a side';
+  if (id.includes('gurnard')) return 'a long row of large ones, far down';
+  if (bodyPlan === 'elongate') return '12 to 20 a side, in the front third';
+  return 'a row to about the vent';
+}

@@ -107,7 +107,7 @@ export function meanWeightDoubt(
   return `${Math.round(whole)} g a fish whole is ${side} for ${species.name} (${species.minG} to ${species.maxG} g): wrong species, unit or count?`;
 }
 
-export { filletFact, filletsPerFish, pinBoneFact, stockFact } from './facts.ts';
+export { expectedPinBones, filletFact, filletsPerFish, pinBoneFact, stockFact } from './facts.ts';
 
 /** Whether spoilage runs at the small oily fish's pace when the guts are in (500 g and under, our choice). */
 export const isSmallOily = (species: Pick<Species, 'fat' | 'typicalG'>): boolean =>

@@ -1,4 +1,5 @@
 export { massBalance, type MassBalance, type TicketWeights } from './balance.ts';
+export { pooledRatio } from './cutters.ts';
 export {
   componentRow,
   components,

@@ -1,4 +1,3 @@
-import type { FormId } from '@ember-slate/core/forms';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import { marks, rows, type Tx } from '../platform/db.ts';
 
@@ -7,36 +6,59 @@ export interface TicketRow {
   number: number;
   version: number;
   state: 'waiting' | 'cutting' | 'closed';
-  step: number;
-  lineId: number;
-  orderId: number;
   speciesId: string;
   speciesName: string;
-  form: FormId;
-  customer: string;
-  orderNumber: number;
   dueAt: Date;
-  pieces: number | null;
-  pieceGrams: number | null;
-  totalGrams: number | null;
-  sweepBy: string | null;
-  sweepAt: Date | null;
-  sweepBones: number | null;
+  stepId: string;
+  stepAt: Date | null;
+  cutterId: number | null;
+  cutterName: string | null;
+  cutterSchools: string | null;
+  pausedWhy: string | null;
+  schools: string;
+  doneAhead: string;
+  frameGrade: number | null;
   startedAt: Date | null;
-  expectedYield: number | null;
 }
 
 export const ticketsWhere = (tx: Tx, where: string, values: (string | number)[] = []): Promise<TicketRow[]> =>
   rows<TicketRow>(
     tx,
-    `SELECT t.id, t.number, t.version, t.state, t.step, t.line_id AS lineId, o.id AS orderId, l.species_id AS speciesId, s.name AS speciesName,
-       l.form, c.name AS customer, o.number AS orderNumber, o.due_at AS dueAt, l.pieces, l.piece_grams AS pieceGrams,
-       l.total_grams AS totalGrams, p.name AS sweepBy, t.sweep_at AS sweepAt, t.sweep_bones AS sweepBones, t.started_at AS startedAt,
-       t.expected_yield AS expectedYield
-     FROM ticket t JOIN order_line l ON l.id = t.line_id JOIN species s ON s.id = l.species_id
-     JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id LEFT JOIN staff p ON p.id = t.sweep_by
-     WHERE ${where} ORDER BY t.state DESC, o.due_at, t.id`,
+    `SELECT t.id, t.number, t.version, t.state, t.species_id AS speciesId, s.name AS speciesName,
+       COALESCE((SELECT MIN(o.due_at) FROM ticket_cut c JOIN order_line l ON l.id = c.line_id JOIN customer_order o ON o.id = l.order_id
+         WHERE c.ticket_id = t.id), t.due_at) AS dueAt,
+       t.step_id AS stepId, t.step_at AS stepAt, t.cutter_id AS cutterId, p.name AS cutterName, p.schools AS cutterSchools,
+       t.paused_why AS pausedWhy, t.schools, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt
+     FROM ticket t JOIN species s ON s.id = t.species_id LEFT JOIN staff p ON p.id = t.cutter_id
+     WHERE ${where} ORDER BY t.state DESC, dueAt, t.id`,
     values,
+  );
+
+export interface CutRow {
+  id: number;
+  ticketId: number;
+  lineId: number | null;
+  form: string;
+  pieces: number | null;
+  pieceGrams: number | null;
+  totalGrams: number | null;
+  options: string;
+  orderId: number | null;
+  orderNumber: number | null;
+  customer: string | null;
+  dueAt: Date | null;
+}
+
+/** What tickets cut: the lines of orders first, then what is for the counter. */
+export const cutsOf = (tx: Tx, ticketIds: readonly number[]): Promise<CutRow[]> =>
+  rows<CutRow>(
+    tx,
+    `SELECT c.id, c.ticket_id AS ticketId, c.line_id AS lineId, c.form, c.pieces, c.piece_grams AS pieceGrams, c.total_grams AS totalGrams,
+       c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
+     FROM ticket_cut c LEFT JOIN order_line l ON l.id = c.line_id LEFT JOIN customer_order o ON o.id = l.order_id
+     LEFT JOIN customer k ON k.id = o.customer_id
+     WHERE c.ticket_id IN (${marks(ticketIds.length)}) ORDER BY c.line_id IS NULL, c.id`,
+    [...ticketIds],
   );
 
 export interface InputRow {
@@ -44,6 +66,7 @@ export interface InputRow {
   lotId: number;
   code: string;
   condition: ArrivalCondition;
+  scaled: 'no' | 'part' | 'yes';
   pieces: number;
   grams: number | null;
   source: 'measured' | 'typed' | 'estimated' | null;
@@ -54,7 +77,7 @@ export interface InputRow {
 export const inputsOf = (tx: Tx, ticketIds: readonly number[]): Promise<InputRow[]> =>
   rows<InputRow>(
     tx,
-    `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS \`condition\`, i.pieces, i.grams,
+    `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS \`condition\`, l.scaled, i.pieces, i.grams,
        i.weight_source AS source, l.grams / l.pieces AS fishGrams
      FROM ticket_input i JOIN lot l ON l.id = i.lot_id WHERE i.ticket_id IN (${marks(ticketIds.length)}) ORDER BY i.lot_id`,
     [...ticketIds],
@@ -62,19 +85,62 @@ export const inputsOf = (tx: Tx, ticketIds: readonly number[]): Promise<InputRow
 
 export interface WeighOutRow {
   id: number;
+  cutId: number | null;
   kind: 'order' | 'counter' | 'trim' | 'waste' | 'drip' | 'water';
   item: string;
   grams: number;
   pieces: number;
   source: 'measured' | 'typed' | 'estimated';
+  tub: string;
+  tareGrams: number;
   weighedAt: Date;
   weighedBy: string;
+  labelId: number | null;
+  prints: number | null;
 }
 
 export const weighOutsOf = (tx: Tx, ticketId: number): Promise<WeighOutRow[]> =>
   rows<WeighOutRow>(
     tx,
-    `SELECT w.id, w.kind, w.item, w.grams, w.pieces, w.weight_source AS source, w.weighed_at AS weighedAt, p.name AS weighedBy
-     FROM weigh_out w JOIN staff p ON p.id = w.weighed_by WHERE w.ticket_id = ? AND w.struck_at IS NULL ORDER BY w.id`,
+    `SELECT w.id, w.cut_id AS cutId, w.kind, w.item, w.grams, w.pieces, w.weight_source AS source, w.tub, w.tare_grams AS tareGrams,
+       w.weighed_at AS weighedAt, p.name AS weighedBy, b.id AS labelId, b.prints
+     FROM weigh_out w JOIN staff p ON p.id = w.weighed_by LEFT JOIN label b ON b.weigh_out_id = w.id AND b.void_at IS NULL
+     WHERE w.ticket_id = ? AND w.struck_at IS NULL ORDER BY w.id`,
     [ticketId],
+  );
+
+export interface PassRow {
+  pass: 1 | 2;
+  by: string;
+  at: Date;
+  found: number;
+  broken: string;
+}
+
+/** Signed passes of the sweep, oldest first; the last of each counts. */
+export const passesOf = (tx: Tx, ticketId: number): Promise<PassRow[]> =>
+  rows<PassRow>(
+    tx,
+    'SELECT b.pass, p.name AS `by`, b.at, b.found, b.broken FROM bone_pass b JOIN staff p ON p.id = b.staff_id WHERE b.ticket_id = ? ORDER BY b.id',
+    [ticketId],
+  );
+
+export interface TimerRow {
+  id: number;
+  ticketId: number;
+  number: number;
+  name: string;
+  speciesName: string;
+  startedAt: Date;
+  endsAt: Date;
+}
+
+/** Timers nobody has answered. */
+export const openTimers = (tx: Tx, ticketId: number | null = null): Promise<TimerRow[]> =>
+  rows<TimerRow>(
+    tx,
+    `SELECT r.id, r.ticket_id AS ticketId, t.number, r.name, s.name AS speciesName, r.started_at AS startedAt, r.ends_at AS endsAt
+     FROM ticket_timer r JOIN ticket t ON t.id = r.ticket_id JOIN species s ON s.id = t.species_id
+     WHERE r.answered_at IS NULL AND (? IS NULL OR r.ticket_id = ?) ORDER BY r.ends_at`,
+    [ticketId, ticketId],
   );

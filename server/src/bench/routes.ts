@@ -1,15 +1,49 @@
 import type { contract } from '@ember-slate/contract';
-import { idOf, type Handlers } from '../platform/handlers.ts';
+import type { PrinterAdapter } from '../devices/printer.ts';
+import * as labels from '../labels/service.ts';
+import { idOf, type Documents, type Handlers } from '../platform/handlers.ts';
+import { writeSettings } from '../platform/settings.ts';
+import * as board from './board.ts';
+import * as cuts from './cuts.ts';
+import { quality } from './quality.ts';
+import { openTimers } from './queries.ts';
 import * as service from './service.ts';
-import { oneTicket, openTickets } from './tickets.ts';
+import { oneTicket, openTickets, timerView } from './tickets.ts';
 
-export const bench: Handlers<typeof contract.bench> = {
+export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> => ({
   tickets: (work) => openTickets(work),
   ticket: (work, { params }) => oneTicket(work, idOf(params.id)),
+  timers: async (work) => (await openTimers(work.tx)).map(timerView),
+  tubs: (work) => Promise.resolve([...work.settings.tubs]),
+  setTubs: async (work, { body }) => {
+    await writeSettings(work.tx, { tubs: body.tubs });
+    return {};
+  },
+  quality: (work) => quality(work),
+  make: (work, { body }) => cuts.makeTicket(work, body),
+  addCut: (work, { params, body }) => cuts.addCut(work, idOf(params.id), body),
+  dropCut: (work, { params, body }) => cuts.dropCut(work, idOf(params.id), idOf(params.cutId), body.version),
   start: (work, { params, body }) => service.startTicket(work, idOf(params.id), body),
-  step: (work, { params, body }) => service.goToStep(work, idOf(params.id), body.step),
+  step: (work, { params, body }) => board.goToStep(work, idOf(params.id), body.step),
+  schools: (work, { params, body }) => board.chooseSchool(work, idOf(params.id), body),
+  pause: (work, { params, body }) => board.pauseTicket(work, idOf(params.id), body.why),
+  hand: (work, { params, body }) => board.handTicket(work, idOf(params.id), body),
+  batch: (work, { body }) => board.doneTogether(work, body),
+  startTimer: (work, { params, body }) => board.startTimer(work, idOf(params.id), body),
+  answerTimer: (work, { params }) => board.answerTimer(work, idOf(params.id)),
   weigh: (work, { params, body }) => service.weighOut(work, idOf(params.id), body),
   strike: (work, { params }) => service.strikeWeight(work, idOf(params.id), idOf(params.weightId)),
-  sweep: (work, { params, body }) => service.signSweep(work, idOf(params.id), body.passTwoBones),
+  sweep: (work, { params, body }) => board.signSweep(work, idOf(params.id), body),
+  frame: (work, { params, body }) => board.gradeFrame(work, idOf(params.id), body.grade),
   close: (work, { params, body }) => service.closeTicket(work, idOf(params.id), body),
+  makeLabel: (work, { params, body }) =>
+    labels.makeLabel(work, printer, idOf(params.id), idOf(params.weightId), body),
+  labels: (work) => labels.labelsToday(work),
+  printLabel: (work, { params }) => labels.printAgain(work, printer, idOf(params.id)),
+  voidLabel: (work, { params, body }) => labels.voidLabel(work, idOf(params.id), body.why),
+  readCode: (work, { query }) => labels.readCode(work, query.code),
+});
+
+export const benchDocuments: Documents<typeof contract.bench> = {
+  label: (work, params) => labels.labelPdf(work, idOf(params.id)),
 };

@@ -1,41 +1,20 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { forms } from '@ember-slate/core/forms';
+import { compose, ticketMinutes, type Form } from '@ember-slate/core/forms';
 import { cutEntries, type Account, type CutOutput } from '@ember-slate/core/ledger';
 import { formatMass } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
 import { today, type Work } from '../platform/context.ts';
-import { row, run } from '../platform/db.ts';
+import { rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { lockLots, take } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
-import { inputsOf, ticketsWhere, weighOutsOf, type TicketRow, type WeighOutRow } from './queries.ts';
-import { expectation, stepsOf, weightsOf } from './tickets.ts';
+import { spend } from './board.ts';
+import { lockTicket } from './lock.ts';
+import { cutsOf, inputsOf, passesOf, weighOutsOf, type CutRow, type WeighOutRow } from './queries.ts';
+import { expectation, jobOf, weightsOf } from './tickets.ts';
 
 type Rooms = typeof contract.bench;
-
-async function lockTicket(
-  work: Work,
-  id: number,
-  state: TicketRow['state'],
-  version?: number,
-): Promise<TicketRow> {
-  await row(work.tx, 'SELECT id FROM ticket WHERE id = ? FOR UPDATE', [id]);
-  const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
-  if (!ticket) throw problems.notFound('No such ticket');
-  if (version !== undefined && ticket.version !== version) {
-    throw problems.stale(`Ticket ${ticket.number} was changed at another screen: look at it again`, {
-      current: { state: ticket.state, version: ticket.version },
-    });
-  }
-  if (ticket.state !== state) {
-    const now = { waiting: 'not begun yet', cutting: 'being cut already', closed: 'closed already' }[
-      ticket.state
-    ];
-    throw problems.conflict(`Ticket ${ticket.number} is ${now}`);
-  }
-  return ticket;
-}
 
 /** Fish come to the bench with the weight the scale gives them. */
 export async function startTicket(
@@ -47,7 +26,7 @@ export async function startTicket(
     work.tx,
     body.inputs.map((i) => i.lotId),
   );
-  const ticket = await lockTicket(work, id, 'waiting', body.version);
+  const ticket = await lockTicket(work, id, ['waiting'], body.version);
   const inputs = await inputsOf(work.tx, [id]);
   const entries = [];
   for (const input of inputs) {
@@ -69,50 +48,66 @@ export async function startTicket(
     );
   }
   await post(work, 'to_bench', entries, `ticket ${ticket.number}`);
-  await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [ticket.lineId]);
-  await run(work.tx, "UPDATE order_line SET state = 'cutting', version = version + 1 WHERE id = ?", [
-    ticket.lineId,
-  ]);
+  const lines = (await cutsOf(work.tx, [id])).map((c) => c.lineId).filter((l) => l !== null);
+  for (const line of lines) {
+    await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line]);
+    await run(work.tx, "UPDATE order_line SET state = 'cutting', version = version + 1 WHERE id = ?", [line]);
+  }
   await run(
     work.tx,
-    "UPDATE ticket SET state = 'cutting', started_at = ?, version = version + 1 WHERE id = ?",
-    [work.now, id],
+    "UPDATE ticket SET state = 'cutting', started_at = ?, step_at = ?, cutter_id = ?, version = version + 1 WHERE id = ?",
+    [work.now, work.now, work.actor.id, id],
   );
   return { id };
 }
 
-export async function goToStep(work: Work, id: number, step: number): Promise<{ id: number }> {
-  const ticket = await lockTicket(work, id, 'cutting');
-  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
-  const steps = stepsOf(species, ticket, await inputsOf(work.tx, [id]));
-  if (step >= steps.length) throw fieldProblem('step', `This ticket has ${steps.length} steps`);
-  await run(work.tx, 'UPDATE ticket SET step = ? WHERE id = ?', [step, id]);
-  return { id };
+/** What may be weighed out under each kind; gives the item it goes under. */
+function itemOf(cuts: readonly CutRow[], body: BodyOf<Rooms['weigh']>): string {
+  const { kind, item, cutId } = body;
+  const cut = cuts.find((c) => c.id === cutId);
+  if (kind === 'order') {
+    if (!cut?.lineId) throw fieldProblem('cutId', 'Say which order it is for');
+    return cut.form;
+  }
+  if (kind === 'counter') {
+    if (!cuts.some((c) => c.form === item)) throw fieldProblem('item', 'This ticket does not cut that form');
+    return item;
+  }
+  const fits = kind === 'trim' || kind === 'waste' ? Object.hasOwn(trims, item) : item === '';
+  if (!fits) throw fieldProblem('item', `${item || 'That'} is not weighed out of this ticket`);
+  return item;
 }
 
-/** What may be weighed out under each kind. */
-function checkItem(ticket: TicketRow, kind: WeighOutRow['kind'], item: string) {
-  const isTrim = Object.hasOwn(trims, item);
-  const fits =
-    kind === 'order' || kind === 'counter'
-      ? item === ticket.form
-      : kind === 'trim' || kind === 'waste'
-        ? isTrim
-        : item === '';
-  if (!fits) throw fieldProblem('item', `${item || 'That'} is not weighed out of this ticket`);
-}
+/** How long the same reading for the same thing is taken for the same piece, s. */
+const sameWithinS = 6;
 
 export async function weighOut(
   work: Work,
   id: number,
   body: BodyOf<Rooms['weigh']>,
 ): Promise<{ id: number }> {
-  const ticket = await lockTicket(work, id, 'cutting');
-  checkItem(ticket, body.kind, body.item);
+  await lockTicket(work, id, ['cutting']);
+  const item = itemOf(await cutsOf(work.tx, [id]), body);
   if ((body.kind === 'order' || body.kind === 'counter') && body.pieces === 0)
     throw fieldProblem('pieces', 'Say how many pieces lie on the pan');
   const inputs = await inputsOf(work.tx, [id]);
-  const after = massBalance(weightsOf(inputs, [...(await weighOutsOf(work.tx, id)), body]));
+  const before = await weighOutsOf(work.tx, id);
+  const last = before.at(-1);
+  if (
+    last &&
+    !body.again &&
+    body.source === 'measured' &&
+    last.source === 'measured' &&
+    last.grams === body.grams &&
+    last.kind === body.kind &&
+    last.item === item &&
+    work.now.getTime() - last.weighedAt.getTime() < sameWithinS * 1000
+  )
+    throw fieldProblem(
+      'again',
+      `${formatMass(body.grams, 'metric')} g again within ${sameWithinS} seconds: the same piece weighed twice?`,
+    );
+  const after = massBalance(weightsOf(inputs, [...before, body]));
   if (after.unaccounted < -after.allowed) {
     throw fieldProblem(
       'grams',
@@ -121,14 +116,27 @@ export async function weighOut(
   }
   const made = await run(
     work.tx,
-    'INSERT INTO weigh_out (ticket_id, kind, item, grams, pieces, weight_source, weighed_at, weighed_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
-    [id, body.kind, body.item, body.grams, body.pieces, body.source, work.now, work.actor.id],
+    `INSERT INTO weigh_out (ticket_id, cut_id, kind, item, grams, pieces, weight_source, tub, tare_grams, weighed_at, weighed_by)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      id,
+      body.kind === 'order' ? body.cutId : null,
+      body.kind,
+      item,
+      body.grams,
+      body.pieces,
+      body.source,
+      body.tub ?? '',
+      body.tareGrams ?? 0,
+      work.now,
+      work.actor.id,
+    ],
   );
   return { id: made.insertId };
 }
 
 export async function strikeWeight(work: Work, id: number, weightId: number): Promise<{ id: number }> {
-  await lockTicket(work, id, 'cutting');
+  await lockTicket(work, id, ['cutting']);
   const struck = await run(
     work.tx,
     'UPDATE weigh_out SET struck_at = ?, struck_by = ? WHERE id = ? AND ticket_id = ? AND struck_at IS NULL',
@@ -138,20 +146,8 @@ export async function strikeWeight(work: Work, id: number, weightId: number): Pr
   return { id: weightId };
 }
 
-export async function signSweep(work: Work, id: number, passTwoBones: number): Promise<{ id: number }> {
-  const ticket = await lockTicket(work, id, 'cutting');
-  if (!forms[ticket.form].boneless)
-    throw problems.conflict(`${forms[ticket.form].name} are sold with their bones: nothing to sweep`);
-  await run(
-    work.tx,
-    'UPDATE ticket SET sweep_by = ?, sweep_at = ?, sweep_bones = ?, version = version + 1 WHERE id = ?',
-    [work.actor.id, work.now, passTwoBones, id],
-  );
-  return { id };
-}
-
 /** Where each kind of weigh-out ends in the ledger. */
-function outputOf(ticket: TicketRow, w: WeighOutRow): CutOutput {
+function outputOf(w: WeighOutRow): CutOutput {
   const account: Record<WeighOutRow['kind'], Account> = {
     order: 'place:order_shelf',
     counter: 'place:cold_room',
@@ -162,7 +158,7 @@ function outputOf(ticket: TicketRow, w: WeighOutRow): CutOutput {
   };
   const item =
     w.kind === 'order' || w.kind === 'counter'
-      ? ticket.form
+      ? w.item
       : w.kind === 'trim' || w.kind === 'waste'
         ? `trim:${w.item}`
         : 'whole';
@@ -174,25 +170,43 @@ function outputOf(ticket: TicketRow, w: WeighOutRow): CutOutput {
   };
 }
 
-/** Closes a balanced, swept ticket: outputs become stock, the line is ready, the order too when it was the last. */
+/** Why a ticket may not close yet, or null: every line weighed, every boneless form swept twice. */
+function notYet(
+  forms: readonly Form[],
+  cuts: readonly CutRow[],
+  weighed: readonly WeighOutRow[],
+  swept: boolean,
+) {
+  const empty = cuts.find((c) => c.lineId !== null && !weighed.some((w) => w.cutId === c.id));
+  if (empty)
+    return `Nothing was weighed out for ${empty.customer}'s ${forms.find((f) => f.id === empty.form)!.name} yet: weigh it, or give it back to the plan`;
+  if (!weighed.some((w) => w.kind === 'order' || w.kind === 'counter')) return 'Nothing was weighed out yet';
+  if (forms.some((f) => f.boneless) && !swept) return 'The bone sweep is not signed, both passes';
+  return null;
+}
+
+/** Closes a balanced, swept ticket: outputs become stock, its lines are ready, orders too where it was the last. */
 export async function closeTicket(
   work: Work,
   id: number,
   body: BodyOf<Rooms['close']>,
 ): Promise<{ id: number }> {
-  // The order first: two last tickets of one order, closed side by side, must see each other.
-  await row(
+  // The orders first: two last tickets of one order, closed side by side, must see each other.
+  await rows(
     work.tx,
-    'SELECT o.id FROM customer_order o WHERE o.id = (SELECT l.order_id FROM order_line l JOIN ticket t ON t.line_id = l.id WHERE t.id = ?) FOR UPDATE',
+    `SELECT o.id FROM customer_order o WHERE o.id IN
+       (SELECT l.order_id FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ?) ORDER BY o.id FOR UPDATE`,
     [id],
   );
-  const ticket = await lockTicket(work, id, 'cutting', body.version);
+  const ticket = await lockTicket(work, id, ['cutting'], body.version);
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
   const weighed = await weighOutsOf(work.tx, id);
-  if (!weighed.some((w) => w.kind === 'order'))
-    throw problems.conflict('Nothing was weighed out for the order yet');
-  if (forms[ticket.form].boneless && !ticket.sweepBy) throw problems.conflict('The bone sweep is not signed');
+  const job = jobOf(work, species, ticket, cuts, inputs);
+  const swept = (await passesOf(work.tx, id)).some((p) => p.pass === 2);
+  const why = notYet(job.forms, cuts, weighed, swept);
+  if (why) throw problems.conflict(why);
   const weights = weightsOf(inputs, weighed);
   const balance = massBalance(weights);
   if (!balance.closes && !body.reason) {
@@ -202,7 +216,7 @@ export async function closeTicket(
     );
   }
   const outputs = new Map<string, CutOutput>();
-  for (const out of weighed.map((w) => outputOf(ticket, w))) {
+  for (const out of weighed.map(outputOf)) {
     const key = `${out.account} ${out.item}`;
     const had = outputs.get(key);
     outputs.set(key, had ? { ...had, grams: had.grams + out.grams, pieces: had.pieces + out.pieces } : out);
@@ -220,10 +234,12 @@ export async function closeTicket(
     cutEntries(cut, [...outputs.values()], id),
     `ticket ${ticket.number}${body.reason ? `: ${body.reason}` : ''}`.slice(0, 200),
   );
+  await spend(work, ticket);
+  const composition = compose(job);
   await run(
     work.tx,
     `UPDATE ticket SET state = 'closed', closed_at = ?, closed_on = ?, closed_by = ?, close_reason = ?, input_grams = ?, main_grams = ?,
-       expected_yield = ?, version = version + 1 WHERE id = ?`,
+       expected_yield = ?, norm_minutes = ?, step_at = NULL, version = version + 1 WHERE id = ?`,
     [
       work.now,
       today(work),
@@ -231,18 +247,27 @@ export async function closeTicket(
       body.reason,
       weights.input,
       weights.outputs,
-      expectation(work, species, ticket, inputs).yield,
+      expectation(work, species, cuts, inputs, composition).yield,
+      ticketMinutes(
+        composition.steps,
+        inputs.reduce((n, i) => n + i.pieces, 0),
+        species,
+      ),
       id,
     ],
   );
-  await run(work.tx, "UPDATE order_line SET state = 'ready', version = version + 1 WHERE id = ?", [
-    ticket.lineId,
-  ]);
-  await run(
-    work.tx,
-    `UPDATE customer_order o SET o.state = 'ready', o.version = o.version + 1
-     WHERE o.id = ? AND NOT EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.state NOT IN ('ready', 'cancelled'))`,
-    [ticket.orderId],
-  );
+  for (const { lineId } of cuts)
+    if (lineId !== null)
+      await run(work.tx, "UPDATE order_line SET state = 'ready', version = version + 1 WHERE id = ?", [
+        lineId,
+      ]);
+  for (const orderId of new Set(cuts.map((c) => c.orderId)))
+    if (orderId !== null)
+      await run(
+        work.tx,
+        `UPDATE customer_order o SET o.state = 'ready', o.version = o.version + 1
+         WHERE o.id = ? AND NOT EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.state NOT IN ('ready', 'cancelled'))`,
+        [orderId],
+      );
   return { id };
 }

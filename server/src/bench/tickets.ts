@@ -1,51 +1,99 @@
-import type { Ticket, TicketSummary } from '@ember-slate/contract';
-import { composeSteps, speciesCautions, ticketMinutes } from '@ember-slate/core/forms';
-import type { Species } from '@ember-slate/core/species';
+import type { Ticket, TicketCut, TicketSummary, Timer } from '@ember-slate/contract';
 import {
-  expectedCut,
-  expectedGrams,
+  compose,
+  formOf,
+  openQuestions,
+  questionOf,
+  schoolRefusal,
+  speciesCautions,
+  ticketMinutes,
+  type Composition,
+  type Job,
+  type SchoolChoices,
+} from '@ember-slate/core/forms';
+import { expectedPinBones, type Species } from '@ember-slate/core/species';
+import {
+  expectedForms,
   massBalance,
+  ticketGrams,
   type TicketWeights,
   type TrimId,
 } from '@ember-slate/core/yields';
 import { clocksOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
+import { row } from '../platform/db.ts';
 import { problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import {
+  cutsOf,
   inputsOf,
+  openTimers,
+  passesOf,
   ticketsWhere,
   weighOutsOf,
+  type CutRow,
   type InputRow,
+  type PassRow,
   type TicketRow,
+  type TimerRow,
   type WeighOutRow,
 } from './queries.ts';
 
 const gramsOf = (i: InputRow) => i.grams ?? Math.round(i.fishGrams * i.pieces);
+const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 const fishGrams = (inputs: readonly InputRow[]) =>
-  inputs.reduce((s, i) => s + gramsOf(i), 0) / inputs.reduce((s, i) => s + i.pieces, 0);
+  sum(inputs.map(gramsOf)) / sum(inputs.map((i) => i.pieces));
+export const wantedOf = (c: Pick<CutRow, 'pieces' | 'pieceGrams' | 'totalGrams'>): number =>
+  c.totalGrams ?? (c.pieces ?? 0) * (c.pieceGrams ?? 0);
+const parse = <T>(json: string | null): T => JSON.parse(json ?? '{}') as T;
 
-export function stepsOf(species: Species, ticket: TicketRow, inputs: readonly InputRow[]) {
-  return composeSteps(species, inputs[0]!.condition, ticket.form, fishGrams(inputs));
+/** What the composer needs of a ticket. */
+export function jobOf(
+  work: Work,
+  species: Species,
+  ticket: TicketRow,
+  cuts: readonly CutRow[],
+  inputs: readonly InputRow[],
+): Job {
+  const forms = [...new Set(cuts.map((c) => c.form))].map((f) => formOf(formsOf(work.settings), f));
+  const scaled = inputs.every((i) => i.scaled === 'yes')
+    ? 'yes'
+    : inputs.every((i) => i.scaled === 'no')
+      ? 'no'
+      : 'part';
+  return {
+    species,
+    condition: inputs[0]!.condition,
+    scaled,
+    forms,
+    fishGrams: fishGrams(inputs),
+    options: cuts.flatMap((c) => JSON.parse(c.options) as string[]),
+    shop: work.settings.schools,
+    cutter: parse<SchoolChoices>(ticket.cutterSchools),
+    ticket: parse<SchoolChoices>(ticket.schools),
+  };
 }
 
-function summarize(ticket: TicketRow, species: Species, inputs: readonly InputRow[]): TicketSummary {
-  const fish = inputs.reduce((s, i) => s + i.pieces, 0);
-  const {
-    id,
-    number,
-    version,
-    state,
-    speciesId,
-    speciesName,
-    form,
-    customer,
-    orderNumber,
-    pieces,
-    pieceGrams,
-    totalGrams,
-  } = ticket;
+const cutView = (work: Work, { ticketId: _ticket, orderId: _order, ...c }: CutRow): TicketCut => ({
+  ...c,
+  formName: formOf(formsOf(work.settings), c.form).name,
+  options: JSON.parse(c.options) as string[],
+  dueAt: c.dueAt?.toISOString() ?? null,
+});
+
+function summarize(
+  work: Work,
+  ticket: TicketRow,
+  species: Species,
+  cuts: readonly CutRow[],
+  inputs: readonly InputRow[],
+  composition: Composition,
+  daysLeft: number | null,
+): TicketSummary {
+  const fish = sum(inputs.map((i) => i.pieces));
+  const { id, number, version, state, speciesId, speciesName, stepId } = ticket;
   return {
     id,
     number,
@@ -53,108 +101,204 @@ function summarize(ticket: TicketRow, species: Species, inputs: readonly InputRo
     state,
     speciesId,
     speciesName,
-    form,
-    customer,
-    orderNumber,
-    pieces,
-    pieceGrams,
-    totalGrams,
-    fish,
+    cuts: cuts.map((c) => cutView(work, c)),
     dueAt: ticket.dueAt.toISOString(),
-    minutes: ticketMinutes(stepsOf(species, ticket, inputs), fish, species),
+    fish,
+    minutes: ticketMinutes(composition.steps, fish, species),
+    cutter: ticket.cutterId === null ? null : { id: ticket.cutterId, name: ticket.cutterName! },
+    paused: ticket.pausedWhy,
+    stepId,
+    stepIds: composition.steps.map((s) => s.id),
+    doneAhead: JSON.parse(ticket.doneAhead) as string[],
+    daysLeft,
   };
 }
 
 export async function openTickets(work: Work): Promise<TicketSummary[]> {
   const book = await speciesById(work.tx);
   const found = await ticketsWhere(work.tx, "t.state <> 'closed'");
-  const inputs = await inputsOf(
-    work.tx,
-    found.map((t) => t.id),
-  );
-  return found.map((t) =>
-    summarize(
+  const ids = found.map((t) => t.id);
+  const inputs = await inputsOf(work.tx, ids);
+  const cuts = await cutsOf(work.tx, ids);
+  const lots = await lotsById(work.tx, [...new Set(inputs.map((i) => i.lotId))]);
+  const clocks = await clocksOf(work, lots, book);
+  return found.map((t) => {
+    const species = book.get(t.speciesId)!;
+    const mine = inputs.filter((i) => i.ticketId === t.id);
+    const own = cuts.filter((c) => c.ticketId === t.id);
+    const left = mine.map((i) => clocks.lot(i.lotId)?.life?.left).filter((l) => l !== undefined);
+    return summarize(
+      work,
       t,
-      book.get(t.speciesId)!,
-      inputs.filter((i) => i.ticketId === t.id),
-    ),
-  );
+      species,
+      own,
+      mine,
+      compose(jobOf(work, species, t, own, mine)),
+      left.length > 0 ? Math.min(...left) : null,
+    );
+  });
 }
 
-/** What cutting these fish is expected to give, over all lots of the ticket. */
+/** What cutting these fish is expected to give, over all lots of the ticket, by the schools chosen. */
 export function expectation(
   work: Work,
   species: Species,
-  ticket: TicketRow,
+  cuts: readonly CutRow[],
   inputs: readonly InputRow[],
+  composition: Composition,
 ): Ticket['expected'] {
   const month = Number(today(work).slice(5, 7));
+  const forms = cuts.map((c) => formOf(formsOf(work.settings), c.form));
+  const schools = Object.values(composition.schools).map((c) => c.school);
   const parts = new Map<TrimId, number>();
-  let main = 0;
+  const mains = cuts.map(() => 0);
   let drip = 0;
   for (const input of inputs) {
-    const cut = expectedCut(species, input.condition, ticket.form, gramsOf(input) / input.pieces, month);
-    const grams = expectedGrams(cut, gramsOf(input));
-    main += grams.main;
+    const cut = expectedForms(
+      species,
+      input.condition,
+      forms,
+      cuts.map(wantedOf),
+      gramsOf(input) / input.pieces,
+      month,
+      schools,
+    );
+    const grams = ticketGrams(cut, gramsOf(input));
+    grams.mains.forEach((g, i) => (mains[i]! += g));
     drip += grams.drip;
     for (const [part, g] of grams.trims) parts.set(part, (parts.get(part) ?? 0) + g);
   }
-  const total = inputs.reduce((s, i) => s + gramsOf(i), 0);
-  return { yield: main / total, main, drip, trims: [...parts].map(([part, grams]) => ({ part, grams })) };
+  return {
+    yield: sum(mains) / sum(inputs.map(gramsOf)),
+    mains,
+    drip,
+    trims: [...parts].map(([part, grams]) => ({ part, grams })),
+  };
 }
 
 export function weightsOf(
   inputs: readonly InputRow[],
   out: readonly Pick<WeighOutRow, 'kind' | 'grams'>[],
 ): TicketWeights {
-  const sum = (...kinds: WeighOutRow['kind'][]) =>
-    out.filter((w) => kinds.includes(w.kind)).reduce((s, w) => s + w.grams, 0);
+  const of = (...kinds: WeighOutRow['kind'][]) =>
+    sum(out.filter((w) => kinds.includes(w.kind)).map((w) => w.grams));
   return {
-    input: inputs.reduce((s, i) => s + gramsOf(i), 0),
-    outputs: sum('order', 'counter'),
-    trims: sum('trim'),
-    waste: sum('waste'),
-    drip: sum('drip'),
-    waterGained: sum('water'),
+    input: sum(inputs.map(gramsOf)),
+    outputs: of('order', 'counter'),
+    trims: of('trim'),
+    waste: of('waste'),
+    drip: of('drip'),
+    waterGained: of('water'),
   };
 }
+
+/** Each open question with what every way would do to this ticket. */
+function schoolsOf(
+  work: Work,
+  species: Species,
+  job: Job,
+  cuts: readonly CutRow[],
+  inputs: readonly InputRow[],
+  now: Composition,
+): Ticket['schools'] {
+  const fish = sum(inputs.map((i) => i.pieces));
+  const grams = (c: Composition) => sum(expectation(work, species, cuts, inputs, c).mains);
+  const minutes = (c: Composition) => ticketMinutes(c.steps, fish, species);
+  const [gramsNow, minutesNow] = [grams(now), minutes(now)];
+  return openQuestions(job).map((q) => {
+    const chosen = now.schools[q];
+    return {
+      question: q,
+      name: questionOf(q).name,
+      by: chosen.by,
+      because: chosen.because,
+      school: chosen.school.id,
+      ways: questionOf(q).schools.map((s) => {
+        const refused = schoolRefusal(q, s.id, species, job.condition, job.forms);
+        const then = compose({ ...job, ticket: { ...job.ticket, [q]: s.id } });
+        return {
+          school: s.id,
+          name: s.name,
+          note: s.note,
+          refused,
+          grams: refused ? 0 : grams(then) - gramsNow,
+          minutes: refused ? 0 : minutes(then) - minutesNow,
+        };
+      }),
+    };
+  });
+}
+
+const passView = (p: PassRow | undefined) =>
+  p ? { by: p.by, at: p.at.toISOString(), found: p.found, broken: JSON.parse(p.broken) as string[] } : null;
+export const timerView = (t: TimerRow): Timer => ({
+  ...t,
+  startedAt: t.startedAt.toISOString(),
+  endsAt: t.endsAt.toISOString(),
+});
 
 export async function oneTicket(work: Work, id: number): Promise<Ticket> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
   if (!ticket) throw problems.notFound('No such ticket');
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
   const weighOuts = await weighOutsOf(work.tx, id);
   const lots = await lotsById(
     work.tx,
     inputs.map((i) => i.lotId),
   );
   const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
-  const weights = weightsOf(inputs, weighOuts);
-  const { unaccounted, allowed, closes } = massBalance(weights);
+  const job = jobOf(work, species, ticket, cuts, inputs);
+  const composition = compose(job);
+  const passes = await passesOf(work.tx, id);
+  const spent = await row<{ seconds: number | null }>(
+    work.tx,
+    'SELECT SUM(seconds) AS seconds FROM ticket_time WHERE ticket_id = ? AND step_id = ?',
+    [id, ticket.stepId],
+  );
+  const { input, ...weights } = weightsOf(inputs, weighOuts);
+  const { unaccounted, allowed, closes } = massBalance({ input, ...weights });
+  const left = (lotId: number) => clocks.lot(lotId)?.life?.left ?? 0;
   return {
-    ...summarize(ticket, species, inputs),
-    step: ticket.step,
-    steps: stepsOf(species, ticket, inputs),
+    ...summarize(
+      work,
+      ticket,
+      species,
+      cuts,
+      inputs,
+      composition,
+      Math.min(...inputs.map((i) => left(i.lotId))),
+    ),
+    stepSeconds: Number(spent?.seconds ?? 0),
+    stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
+    steps: composition.steps,
+    schools: schoolsOf(work, species, job, cuts, inputs, composition),
     cautions: speciesCautions(species),
-    inputs: inputs.map((i) => {
-      const lot = lots.find((l) => l.id === i.lotId)!;
-      return {
-        lotId: i.lotId,
-        code: i.code,
-        condition: i.condition,
-        pieces: i.pieces,
-        grams: gramsOf(i),
-        source: i.source ?? 'estimated',
-        daysLeft: clocks.lot(lot.id)?.life?.left ?? 0,
-        verdict: lot.verdict,
-      };
-    }),
-    expected: expectation(work, species, ticket, inputs),
-    weighOuts: weighOuts.map((w) => ({ ...w, weighedAt: w.weighedAt.toISOString() })),
-    sweep: ticket.sweepBy
-      ? { by: ticket.sweepBy, at: ticket.sweepAt!.toISOString(), passTwoBones: ticket.sweepBones! }
-      : null,
-    balance: { input: weights.input, unaccounted, allowed, closes },
+    inputs: inputs.map((i) => ({
+      lotId: i.lotId,
+      code: i.code,
+      condition: i.condition,
+      scaled: i.scaled,
+      pieces: i.pieces,
+      grams: gramsOf(i),
+      source: i.source ?? 'estimated',
+      daysLeft: left(i.lotId),
+      verdict: lots.find((l) => l.id === i.lotId)!.verdict,
+    })),
+    expected: expectation(work, species, cuts, inputs, composition),
+    weighOuts: weighOuts.map(({ labelId, prints, ...w }) => ({
+      ...w,
+      weighedAt: w.weighedAt.toISOString(),
+      label: labelId === null ? null : { id: labelId, prints: prints ?? 0 },
+    })),
+    sweep: {
+      one: passView(passes.findLast((p) => p.pass === 1)),
+      two: passView(passes.findLast((p) => p.pass === 2)),
+      expectedBones: expectedPinBones(species),
+    },
+    frameGrade: ticket.frameGrade,
+    timers: (await openTimers(work.tx, id)).map(timerView),
+    balance: { input, unaccounted, allowed, closes },
   };
 }

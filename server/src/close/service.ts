@@ -1,6 +1,6 @@
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
-import type { FormId } from '@ember-slate/core/forms';
+import { formOf, type FormBook } from '@ember-slate/core/forms';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { trims, type TrimId } from '@ember-slate/core/yields';
@@ -9,22 +9,32 @@ import { today, type Work } from '../platform/context.ts';
 import { row, rows, run } from '../platform/db.ts';
 import { balancesOfLots, type BalanceRow } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
 /** What a balance counts as in the flow: an end by its own name, stock and sales by what was made. */
-function becameOf(b: BalanceRow, condition: ArrivalCondition): { item: string; itemName: string } {
+function becameOf(
+  b: BalanceRow,
+  condition: ArrivalCondition,
+  forms: FormBook,
+): { item: string; itemName: string } {
   if (b.account === 'end:drip') return { item: 'drip', itemName: 'drip and rinse' };
   if (b.account === 'end:unaccounted') return { item: 'unaccounted', itemName: 'unaccounted' };
   if (b.item === 'whole' && b.batch === 0) return { item: 'whole', itemName: 'still whole' };
-  return { item: b.item, itemName: itemName(b.item, condition) };
+  return { item: b.item, itemName: itemName(b.item, condition, forms) };
 }
 
 /** One lot's grams: what it became, and where each of those is now. Sums to what was received, exactly. */
-export function closeLot(lot: LotWithGrade, species: Species, balances: readonly BalanceRow[]): LotClose {
+export function closeLot(
+  lot: LotWithGrade,
+  species: Species,
+  balances: readonly BalanceRow[],
+  forms: FormBook,
+): LotClose {
   const flow = lotFlow(balances);
   const groups = new Map<string, { itemName: string; rows: BalanceRow[] }>();
   for (const b of balances.filter((x) => x.account !== 'outside:supplier' && x.grams !== 0)) {
-    const { item, itemName: name } = becameOf(b, lot.condition);
+    const { item, itemName: name } = becameOf(b, lot.condition, forms);
     const group = groups.get(item) ?? { itemName: name, rows: [] };
     group.rows.push(b);
     groups.set(item, group);
@@ -63,7 +73,7 @@ async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
     ticketId: number;
     number: number;
     speciesName: string;
-    form: FormId;
+    forms: string;
     condition: ArrivalCondition;
     inputGrams: number;
     mainGrams: number;
@@ -71,20 +81,25 @@ async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
     perKg: number;
   }>(
     work.tx,
-    `SELECT t.id AS ticketId, t.number, s.name AS speciesName, l.form, MIN(lot.arrival_condition) AS \`condition\`,
+    `SELECT t.id AS ticketId, t.number, s.name AS speciesName,
+       (SELECT GROUP_CONCAT(DISTINCT c.form ORDER BY c.id SEPARATOR ' ') FROM ticket_cut c WHERE c.ticket_id = t.id) AS forms, MIN(lot.arrival_condition) AS \`condition\`,
        t.input_grams AS inputGrams, t.main_grams AS mainGrams, t.expected_yield AS expected,
        SUM(i.grams * lot.price_per_kg) / SUM(i.grams) AS perKg
-     FROM ticket t JOIN order_line l ON l.id = t.line_id JOIN species s ON s.id = l.species_id
+     FROM ticket t JOIN species s ON s.id = t.species_id
      JOIN ticket_input i ON i.ticket_id = t.id JOIN lot ON lot.id = i.lot_id
      WHERE t.closed_on = ? GROUP BY t.id ORDER BY t.number`,
     [day],
   );
-  return closed.map(({ perKg, ...t }) => {
+  return closed.map(({ perKg, forms, ...t }) => {
     const reached = t.mainGrams / t.inputGrams;
     // Points lost x input x cost of a kilogram of output; a gain is a negative cost.
     const costOfPoint =
       reached === 0 ? 0 : Math.round((t.expected - reached) * (t.inputGrams / 1000) * (perKg / reached));
-    return { ...t, yield: reached, costOfPoint };
+    const formName = forms
+      .split(' ')
+      .map((f) => formOf(formsOf(work.settings), f).name)
+      .join(', ');
+    return { ...t, formName, yield: reached, costOfPoint };
   });
 }
 
@@ -101,6 +116,7 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
       l,
       book.get(l.speciesId)!,
       balances.filter((b) => b.lotId === l.id),
+      formsOf(work.settings),
     ),
   );
   closed.sort(
@@ -144,7 +160,10 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     closedBy: done?.name ?? null,
     closedAt: done?.closed_at.toISOString() ?? null,
     takings: sold.reduce((s, x) => s + x.money, 0),
-    sales: sold.map(({ item, condition, ...s }) => ({ ...s, itemName: itemName(item, condition) })),
+    sales: sold.map(({ item, condition, ...s }) => ({
+      ...s,
+      itemName: itemName(item, condition, formsOf(work.settings)),
+    })),
     waste: binned.map((b) => ({
       reason: b.kind === 'cut' ? trims[b.item.slice(5) as TrimId].name : b.reason,
       grams: b.grams,

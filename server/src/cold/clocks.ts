@@ -11,11 +11,12 @@ import {
   type TemperatureLog,
 } from '@ember-slate/core/coldchain';
 import { gutsFactor, sellBy } from '@ember-slate/core/freshness';
-import { forms, type FormId } from '@ember-slate/core/forms';
+import { formOf, type FormBook } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
 import type { LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
+import { formsOf } from '../platform/settings.ts';
 import type { PlaceRow } from './logs.ts';
 
 /** Where one stock row stands: its clock, and what is left where it lies. */
@@ -32,7 +33,8 @@ export interface RowState {
 }
 
 /** What cutting left of the life of an item; trims last as fillets (our choice). */
-const factorOf = (item: string) => (item.startsWith('trim:') ? 0.75 : forms[item as FormId].lifeFactor);
+const factorOf = (item: string, forms: FormBook) =>
+  item.startsWith('trim:') ? 0.75 : formOf(forms, item).lifeFactor;
 
 /** How much faster the clock of an item of this lot runs: uncut fish keeps the pace of its guts. */
 export const paceOf = (species: Species, lot: Pick<LotWithGrade, 'condition'>, item: string): number =>
@@ -55,7 +57,7 @@ export function lifeAt(
     halfWidth: lot.halfWidth ?? 0,
     expectedCelsius,
     pace: paceOf(species, lot, clock.item),
-    formFactor: factorOf(clock.item),
+    formFactor: factorOf(clock.item, formsOf(work.settings)),
     mostDays: clock.item === 'trim:scrape' ? 1 - (now - madeAt) / 86_400_000 : null,
     frozenAt: clock.frozenAt,
     thawedAt: clock.thawedAt,

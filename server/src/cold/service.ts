@@ -13,6 +13,7 @@ import { gradesOfLot, lotsById, lotsInShop } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row, rows, run, type Tx } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
 import { stockRows } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, type RowState } from './clocks.ts';
@@ -235,7 +236,7 @@ export async function whatFirst(work: Work): Promise<FirstRow[]> {
           lotId: lot.id,
           code: lot.code,
           speciesName: species.name,
-          itemName: itemName(r.item, lot.condition),
+          itemName: itemName(r.item, lot.condition, formsOf(work.settings)),
           placeName: names.get(r.account)!,
           grams: r.grams,
           pieces: r.pieces,
@@ -297,7 +298,7 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
         place: r.account,
         placeName: names.get(r.account)!,
         item: r.item,
-        itemName: itemName(r.item, lot.condition),
+        itemName: itemName(r.item, lot.condition, formsOf(work.settings)),
         batch: r.batch,
         grams: r.grams,
         pieces: r.pieces,
@@ -306,7 +307,7 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
     }),
     path: (main?.clock.path ?? []).map((s) => ({
       placeName: names.get(s.place) ?? s.place,
-      item: itemName(s.item, lot.condition),
+      item: itemName(s.item, lot.condition, formsOf(work.settings)),
       from: new Date(s.from).toISOString(),
       to: new Date(s.to).toISOString(),
     })),

@@ -1,5 +1,5 @@
 import type { AnswerOf, BodyOf, StockRow, contract } from '@ember-slate/contract';
-import { forms, speciesCautions, type FormId } from '@ember-slate/core/forms';
+import { speciesCautions } from '@ember-slate/core/forms';
 import { isItem, isSaleable, itemName, reverse, type Account } from '@ember-slate/core/ledger';
 import { multiplyRate } from '@ember-slate/core/units';
 import { clocksOf, type RowState } from '../cold/clocks.ts';
@@ -10,6 +10,7 @@ import type { Work } from '../platform/context.ts';
 import { row, rows, run } from '../platform/db.ts';
 import { entriesOf, lockBalance, post, type BalanceKey } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
 import { lockLots, promisedFish, stockRows, take } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 
@@ -53,7 +54,7 @@ export async function stock(work: Work): Promise<StockRow[]> {
       code: lot.code,
       speciesId: species.id,
       speciesName: species.name,
-      itemName: itemName(h.item, lot.condition),
+      itemName: itemName(h.item, lot.condition, formsOf(work.settings)),
       condition: lot.condition,
       saleable: isSaleable(h.item),
       blocked: blockedBecause(lot, h.item, state),
@@ -64,7 +65,7 @@ export async function stock(work: Work): Promise<StockRow[]> {
       pricePerKg: priceOf.get(`${species.id} ${h.item}`) ?? null,
       cautions: [
         ...speciesCautions(species),
-        ...(forms[h.item as FormId]?.boneless ? ['May contain bones.'] : []),
+        ...(formsOf(work.settings).get(h.item)?.boneless ? ['May contain bones.'] : []),
         ...(lot.verdict === 'cooked_only' ? ['Cooked use only: tell the customer.'] : []),
       ],
     };
@@ -118,7 +119,8 @@ export async function sell(work: Work, body: BodyOf<Rooms['sell']>): Promise<Ans
   const seen = new Set<string>();
   for (const [i, line] of body.lines.entries()) {
     const lot = lots.get(line.lotId);
-    if (!lot || !isItem(line.item)) throw fieldProblem(`lines.${i}`, 'That is not in stock');
+    if (!lot || !isItem(line.item, formsOf(work.settings)))
+      throw fieldProblem(`lines.${i}`, 'That is not in stock');
     const blocked = blockedBecause(lot, line.item, clocks.row(lot.id, line.place, line.item, line.batch));
     if (blocked) throw problems.conflict(`${lot.code}: ${blocked}`);
     // A second line of the same row would be weighed against stock the first has not left yet.
@@ -217,7 +219,8 @@ export async function count(work: Work, body: BodyOf<Rooms['count']>): Promise<{
 export async function setPrice(work: Work, body: BodyOf<Rooms['price']>): Promise<{ id: number }> {
   if (!(await oneSpecies(work.tx, body.speciesId)))
     throw fieldProblem('speciesId', 'Not in the species book');
-  if (!isItem(body.item)) throw fieldProblem('item', 'Not a form or trim of this shop');
+  if (!isItem(body.item, formsOf(work.settings)))
+    throw fieldProblem('item', 'Not a form or trim of this shop');
   await run(
     work.tx,
     'INSERT INTO price (species_id, item, per_kg) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE per_kg = VALUES(per_kg)',

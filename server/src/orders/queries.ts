@@ -34,6 +34,7 @@ export interface LineRow {
   pieceGrams: number | null;
   totalGrams: number | null;
   use: Use;
+  options: string;
   ticketId: number | null;
   readyGrams: number;
   readyPieces: number;
@@ -45,12 +46,12 @@ export const linesOfOrders = (tx: Tx, orderIds: readonly number[]): Promise<Line
   rows<LineRow>(
     tx,
     `SELECT l.id, l.order_id AS orderId, l.version, l.state, l.species_id AS speciesId, s.name AS speciesName, l.form, l.pieces,
-       l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.intended_use AS \`use\`, t.id AS ticketId,
-       CAST(COALESCE(SUM(b.grams), 0) AS SIGNED) AS readyGrams, CAST(COALESCE(SUM(b.pieces), 0) AS SIGNED) AS readyPieces, MAX(p.per_kg) AS pricePerKg
+       l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.intended_use AS \`use\`, l.options, c.ticket_id AS ticketId,
+       IF(l.state = 'ready', CAST(COALESCE(SUM(w.grams), 0) AS SIGNED), 0) AS readyGrams,
+       IF(l.state = 'ready', CAST(COALESCE(SUM(w.pieces), 0) AS SIGNED), 0) AS readyPieces, MAX(p.per_kg) AS pricePerKg
      FROM order_line l JOIN species s ON s.id = l.species_id
-     LEFT JOIN ticket t ON t.line_id = l.id
-     LEFT JOIN ticket_input i ON i.ticket_id = t.id
-     LEFT JOIN balance b ON b.account = 'place:order_shelf' AND b.lot_id = i.lot_id AND b.batch = t.id
+     LEFT JOIN ticket_cut c ON c.line_id = l.id
+     LEFT JOIN weigh_out w ON w.cut_id = c.id AND w.struck_at IS NULL
      LEFT JOIN price p ON p.species_id = l.species_id AND p.item = l.form
      WHERE l.order_id IN (${marks(orderIds.length)}) GROUP BY l.id ORDER BY l.id`,
     [...orderIds],

@@ -1,14 +1,15 @@
 import type { AnswerOf, BodyOf, Order, contract } from '@ember-slate/contract';
 import { instantOn, addDays } from '@ember-slate/core/calendar';
 import { canPromise, offerFrom, proposePicks } from '@ember-slate/core/cutplan';
-import { formRefusal } from '@ember-slate/core/forms';
+import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
-import { multiplyRate } from '@ember-slate/core/units';
+import { apportion, multiplyRate } from '@ember-slate/core/units';
 import { today, type Work } from '../platform/context.ts';
-import { row, rows, run } from '../platform/db.ts';
+import { marks, row, rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
 import { shopLots, wantOf } from '../plan/available.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import { linesOfOrders, ordersWhere, type LineRow, type OrderRow } from './queries.ts';
@@ -24,7 +25,9 @@ async function withLines(work: Work, found: OrderRow[]): Promise<Order[]> {
   return found.map((o) => ({
     ...o,
     dueAt: o.dueAt.toISOString(),
-    lines: lines.filter((l) => l.orderId === o.id).map(({ orderId: _order, ...l }) => l),
+    lines: lines
+      .filter((l) => l.orderId === o.id)
+      .map(({ orderId: _order, ...l }) => ({ ...l, options: JSON.parse(l.options) as string[] })),
   }));
 }
 
@@ -48,7 +51,7 @@ export async function promise(
   return body.lines.map((line, i) => {
     const species = book.get(line.speciesId);
     if (!species) throw fieldProblem(`lines.${i}.speciesId`, 'Not in the species book');
-    const refused = formRefusal(species, null, line.form);
+    const refused = formRefusal(species, null, formFor(work, line.form, i));
     if (refused) return { answer: 'no' as const, because: refused, servable: 0 };
     const want = wantOf(work, line, new Date(body.dueAt));
     const mine = lots.get(species.id) ?? [];
@@ -62,10 +65,17 @@ export async function promise(
   });
 }
 
+/** A form this shop sells; one it does not is the caller's mistake. */
+function formFor(work: Work, id: string, index: number): Form {
+  const form = formsOf(work.settings).get(id);
+  if (!form) throw fieldProblem(`lines.${index}.form`, 'Not a form of this shop');
+  return form;
+}
+
 async function checkLine(work: Work, line: NewLine, index: number) {
   const species = await oneSpecies(work.tx, line.speciesId);
   if (!species) throw fieldProblem(`lines.${index}.speciesId`, 'Not in the species book');
-  const refused = formRefusal(species, null, line.form);
+  const refused = formRefusal(species, null, formFor(work, line.form, index));
   if (refused) throw fieldProblem(`lines.${index}.form`, refused);
   const wanted = line.totalGrams ?? line.pieces! * line.pieceGrams!;
   if (wanted > 500_000)
@@ -104,8 +114,17 @@ export async function takeOrder(
   for (const l of body.lines) {
     await run(
       work.tx,
-      'INSERT INTO order_line (order_id, species_id, form, pieces, piece_grams, total_grams, intended_use) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [made.insertId, l.speciesId, l.form, l.pieces, l.pieceGrams, l.totalGrams, l.use],
+      'INSERT INTO order_line (order_id, species_id, form, pieces, piece_grams, total_grams, intended_use, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+      [
+        made.insertId,
+        l.speciesId,
+        l.form,
+        l.pieces,
+        l.pieceGrams,
+        l.totalGrams,
+        l.use,
+        JSON.stringify(l.options ?? []),
+      ],
     );
   }
   return { id: made.insertId, number };
@@ -150,14 +169,35 @@ export async function editOrder(
   return { id };
 }
 
-/** What a line has on the order shelf, row by row. */
-const shelfOf = (work: Work, ticketId: number) =>
+/** What lies on the order shelf of these tickets; lines take their share of it one after another. */
+const shelfOf = (work: Work, ticketIds: readonly number[]) =>
   rows<Entry>(
     work.tx,
-    `SELECT b.account, b.lot_id AS lotId, b.item, b.batch, b.grams, b.pieces FROM balance b JOIN ticket_input i ON i.lot_id = b.lot_id AND i.ticket_id = b.batch
-     WHERE b.account = 'place:order_shelf' AND b.batch = ? AND (b.grams > 0 OR b.pieces > 0) ORDER BY b.lot_id`,
-    [ticketId],
+    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
+     WHERE account = 'place:order_shelf' AND batch IN (${marks(ticketIds.length)}) AND (grams > 0 OR pieces > 0) ORDER BY lot_id, item`,
+    [...ticketIds],
   );
+
+const ticketsOf = (lines: readonly LineRow[]) => lines.map((l) => l.ticketId).filter((t) => t !== null);
+
+/** Takes what was weighed out for a line off the shelf rows it shares with other lines of its ticket. */
+function takeLine(shelf: Entry[], line: LineRow): Entry[] {
+  const mine = shelf.filter((e) => e.batch === line.ticketId && e.item === line.form);
+  const held = mine.reduce((s, e) => s + e.grams, 0);
+  const shares = apportion(
+    Math.min(line.readyGrams, held),
+    mine.map((e) => e.grams),
+  );
+  let pieces = line.readyPieces;
+  const taken = mine.map((e, i) => {
+    const some = { ...e, grams: shares[i]!, pieces: Math.min(pieces, e.pieces) };
+    pieces -= some.pieces;
+    e.grams -= some.grams;
+    e.pieces -= some.pieces;
+    return some;
+  });
+  return taken.filter((e) => e.grams > 0 || e.pieces > 0);
+}
 
 /** Cancels lines not cut yet; what is ready goes back to the cold room with its clock. */
 export async function cancelOrder(
@@ -166,6 +206,7 @@ export async function cancelOrder(
   body: BodyOf<Rooms['cancel']>,
 ): Promise<{ id: number }> {
   const { order, lines } = await lockOrder(work, id, body.version);
+  const shelf = await shelfOf(work, ticketsOf(lines));
   for (const line of lines) {
     const ticket = line.ticketId
       ? await row<{ state: string }>(work.tx, 'SELECT state FROM ticket WHERE id = ? FOR UPDATE', [
@@ -175,14 +216,19 @@ export async function cancelOrder(
     if (ticket?.state === 'cutting')
       throw problems.conflict(`Order ${order.number} is on the board: finish the ticket first`);
     if (line.state === 'ready') {
-      const back = (await shelfOf(work, line.ticketId!)).flatMap(({ account: _shelf, ...what }) =>
+      const back = takeLine(shelf, line).flatMap(({ account: _shelf, ...what }) =>
         transfer(what, 'place:order_shelf', 'place:cold_room'),
       );
       if (back.length > 0) await post(work, 'move', back, `order ${order.number} cancelled`);
     }
     if (ticket?.state === 'waiting') {
-      await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [line.ticketId]);
-      await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [line.ticketId]);
+      await run(work.tx, 'DELETE FROM ticket_cut WHERE line_id = ?', [line.id]);
+      // The last form gone, nothing is left to cut the fish for.
+      const left = await row(work.tx, 'SELECT id FROM ticket_cut WHERE ticket_id = ?', [line.ticketId]);
+      if (!left) {
+        await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [line.ticketId]);
+        await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [line.ticketId]);
+      }
     }
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
     await run(work.tx, "UPDATE order_line SET state = 'cancelled', version = version + 1 WHERE id = ?", [
@@ -208,13 +254,17 @@ export async function handOver(
     throw problems.conflict(
       `Order ${order.number} is not ready: ${lines.filter((l) => l.state !== 'ready').length} lines are not cut`,
     );
+  const shelf = await shelfOf(work, ticketsOf(lines));
   const entries: Entry[] = [];
   const sold: (Entry & { speciesId: string; perKg: number; money: number })[] = [];
   for (const line of lines.filter((l) => l.state === 'ready')) {
     const perKg = body.prices.find((p) => p.lineId === line.id)?.perKg;
     if (perKg === undefined)
-      throw fieldProblem('prices', `Say the price of ${line.speciesName}, ${line.form}`);
-    for (const held of await shelfOf(work, line.ticketId!)) {
+      throw fieldProblem(
+        'prices',
+        `Say the price of ${line.speciesName}, ${formOf(formsOf(work.settings), line.form).name}`,
+      );
+    for (const held of takeLine(shelf, line)) {
       const { account: _shelf, ...what } = held;
       entries.push(...transfer(what, 'place:order_shelf', 'outside:customer'));
       sold.push({ ...held, speciesId: line.speciesId, perKg, money: multiplyRate(held.grams, perKg) });

@@ -9,10 +9,17 @@ export async function shopFace(
   db: Pick<Tx, 'execute'>,
   me: Actor | null,
 ): Promise<AnswerOf<typeof contract.session.shop>> {
-  const settings = await readSettings(db);
+  const { name, sample, timeZone, currency, closesAt, weekdays, ruleProfile, idleLockMinutes } =
+    await readSettings(db);
   return {
-    ...settings,
-    weekdays: [...settings.weekdays],
+    name,
+    sample,
+    timeZone,
+    currency,
+    closesAt,
+    weekdays: [...weekdays],
+    ruleProfile,
+    idleLockMinutes,
     staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),
     me,
   };

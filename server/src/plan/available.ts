@@ -1,12 +1,13 @@
 import type { AvailableLot, Want } from '@ember-slate/core/cutplan';
 import { tradingDay } from '@ember-slate/core/calendar';
-import type { FormId } from '@ember-slate/core/forms';
+import { formOf, type FormId } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
 import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsInShop, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
+import { formsOf } from '../platform/settings.ts';
 import { promisedFish } from '../platform/stock.ts';
 
 /** A lot with fish in the cold room, and what of them is still free. */
@@ -79,7 +80,7 @@ export function wantOf(
   dueAt: Date,
 ): Want {
   return {
-    form: line.form,
+    form: formOf(formsOf(work.settings), line.form),
     pieces: line.pieces,
     pieceGrams: line.pieceGrams,
     totalGrams: line.totalGrams,

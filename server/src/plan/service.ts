@@ -35,7 +35,7 @@ const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =>
     `SELECT l.id, l.version, l.order_id AS orderId, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt,
        l.species_id AS speciesId, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.state
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
-     LEFT JOIN ticket t ON t.line_id = l.id
+     LEFT JOIN ticket_cut t ON t.line_id = l.id
      WHERE l.state IN ('open', 'planned') AND t.id IS NULL AND ${where} ORDER BY o.due_at, l.id`,
     values,
   );
@@ -149,7 +149,17 @@ export async function sendToBench(
   const line = await lockLine(work, id, version);
   if (line.state !== 'planned') throw problems.conflict('Choose its fish first');
   const number = await nextNumber(work.tx, 'ticket');
-  const made = await run(work.tx, 'INSERT INTO ticket (number, line_id) VALUES (?, ?)', [number, id]);
+  const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
+    number,
+    line.speciesId,
+    line.dueAt,
+  ]);
+  await run(
+    work.tx,
+    `INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, options)
+     SELECT ?, id, form, pieces, piece_grams, total_grams, options FROM order_line WHERE id = ?`,
+    [made.insertId, id],
+  );
   await run(
     work.tx,
     'INSERT INTO ticket_input (ticket_id, lot_id, pieces) SELECT ?, lot_id, fish FROM pick WHERE line_id = ?',

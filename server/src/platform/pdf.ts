@@ -30,14 +30,15 @@ export const renderPdf = async (document: TDocumentDefinitions): Promise<Buffer>
     .createPdf({ defaultStyle: { font: 'Barlow', fontSize: 11, lineHeight: 1.15 }, ...document })
     .getBuffer();
 
-/** A GS1 DataMatrix of an element string in brackets, as a drawing. */
-export async function dataMatrix(text: string): Promise<string> {
+async function barcode(bcid: string, text: string, more: object = {}): Promise<string> {
   const { default: bwip } = await import('bwip-js/node');
-  return bwip.toSVG({
-    bcid: 'gs1datamatrix',
-    text,
-    scale: 3,
-    // A shop without a GTIN of its own labels with its internal number.
-    dontlint: true,
-  } as Parameters<typeof bwip.toSVG>[0]);
+  return bwip.toSVG({ bcid, text, ...more } as Parameters<typeof bwip.toSVG>[0]);
 }
+
+/** A GS1 DataMatrix of an element string in brackets, as a drawing. A shop without a GTIN labels with its own number. */
+export const dataMatrix = (text: string): Promise<string> =>
+  barcode('gs1datamatrix', text, { scale: 3, dontlint: true });
+
+/** An EAN-13 with its digits under it, as a drawing. */
+export const ean13 = (digits: string): Promise<string> =>
+  barcode('ean13', digits, { includetext: true, height: 12 });

@@ -1,5 +1,7 @@
 import type { RuleProfile } from '@ember-slate/core/coldchain';
+import type { LabelSettings, Tub } from '@ember-slate/contract';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
+import { formBook, type FormBook, type OwnForm, type SchoolChoices } from '@ember-slate/core/forms';
 import { rows, run, type Tx } from './db.ts';
 
 /** The shop's own choices, with what a new shop starts from. */
@@ -10,6 +12,13 @@ export interface ShopSettings extends ShopCalendar {
   /** Whose limits count: temperatures at the door, freezing for raw use. */
   ruleProfile: RuleProfile;
   idleLockMinutes: number;
+  /** Forms the shop changed or added, and how often that was. */
+  forms: readonly OwnForm[];
+  formsVersion: number;
+  schools: SchoolChoices;
+  /** Tubs and trays with their empty weight. */
+  tubs: readonly Tub[];
+  labels: LabelSettings;
 }
 
 export const defaultSettings: ShopSettings = {
@@ -21,6 +30,22 @@ export const defaultSettings: ShopSettings = {
   weekdays: [1, 2, 3, 4, 5, 6],
   ruleProfile: 'eu',
   idleLockMinutes: 10,
+  forms: [],
+  formsVersion: 1,
+  schools: {},
+  tubs: [
+    { name: 'tray', grams: 38 },
+    { name: 'tub', grams: 380 },
+    { name: 'box', grams: 1200 },
+  ],
+  labels: {
+    size: '58x40',
+    prefix: '21',
+    carries: 'price',
+    checked: true,
+    companyPrefix: '',
+    asWeighed: false,
+  },
 };
 
 export async function readSettings(tx: Pick<Tx, 'execute'>): Promise<ShopSettings> {
@@ -37,4 +62,14 @@ export async function writeSettings(tx: Tx, values: Partial<ShopSettings>): Prom
       [name, JSON.stringify(value)],
     );
   }
+}
+
+const books = new WeakMap<ShopSettings, FormBook>();
+/** Every form of this shop, put together once a request. */
+export function formsOf(settings: ShopSettings): FormBook {
+  const had = books.get(settings);
+  if (had) return had;
+  const book = formBook(settings.forms);
+  books.set(settings, book);
+  return book;
 }

@@ -5,7 +5,7 @@ import { marks, row, rows, type Tx } from './db.ts';
 import { lockBalance, type BalanceKey } from './ledger.ts';
 import { problems } from './problem.ts';
 
-/** Fish of a lot promised to lines and still in the cold room. */
+/** Fish of a lot promised to lines or to tickets that wait, and still in the cold room. */
 export async function promisedFish(
   tx: Tx,
   lotIds: readonly number[],
@@ -13,10 +13,14 @@ export async function promisedFish(
 ): Promise<Map<number, number>> {
   const found = await rows<{ lot_id: number; fish: number }>(
     tx,
-    `SELECT lot_id, SUM(fish) AS fish FROM pick WHERE lot_id IN (${marks(lotIds.length)}) AND line_id <> ? GROUP BY lot_id`,
-    [...lotIds, exceptLine],
+    `SELECT lot_id, SUM(fish) AS fish FROM (
+       SELECT k.lot_id, k.fish FROM pick k WHERE k.lot_id IN (${marks(lotIds.length)}) AND k.line_id <> ?
+         AND NOT EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = k.line_id)
+       UNION ALL SELECT i.lot_id, i.pieces FROM ticket_input i JOIN ticket t ON t.id = i.ticket_id
+         WHERE i.lot_id IN (${marks(lotIds.length)}) AND t.state = 'waiting') AS held GROUP BY lot_id`,
+    [...lotIds, exceptLine, ...lotIds],
   );
-  return new Map(found.map((f) => [f.lot_id, f.fish]));
+  return new Map(found.map((f) => [f.lot_id, Number(f.fish)]));
 }
 
 /** Locks lots in one order, so that promising, selling and cutting the same fish queue up. */

@@ -1,13 +1,14 @@
 import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { forms } from '@ember-slate/core/forms';
+import { formOf } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
-import { ticketsWhere } from '../bench/queries.ts';
+import { cutsOf, openTimers, ticketsWhere } from '../bench/queries.ts';
 import { unanswered } from '../cold/service.ts';
 import { stock } from '../counter/service.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
 import { ordersWhere } from '../orders/queries.ts';
+import { formsOf } from '../platform/settings.ts';
 
 type Tide = AnswerOf<typeof contract.shop.tide>;
 
@@ -21,7 +22,7 @@ const countsSql = `SELECT
     (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS held,
   (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
   (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
-  (SELECT COUNT(*) FROM order_line l LEFT JOIN ticket t ON t.line_id = l.id WHERE l.state IN ('open', 'planned') AND t.id IS NULL) AS unplanned,
+  (SELECT COUNT(*) FROM order_line l LEFT JOIN ticket_cut t ON t.line_id = l.id WHERE l.state IN ('open', 'planned') AND t.id IS NULL) AS unplanned,
   (SELECT COUNT(*) FROM ticket WHERE state <> 'closed') AS tickets,
   (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
     WHERE b.account = 'end:unaccounted' AND b.lot_id IN (SELECT lot_id FROM balance WHERE account LIKE 'place:%' AND grams > 0)
@@ -59,19 +60,37 @@ export async function tide(work: Work): Promise<Tide> {
   const soon = new Date(now.getTime() + 10 * 3_600_000);
   const orders = await ordersWhere(tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [soon]);
   const tickets = await ticketsWhere(tx, "t.state <> 'closed'");
+  const cuts = await cutsOf(
+    tx,
+    tickets.map((t) => t.id),
+  );
+  const timers = await openTimers(tx);
   const late = tickets.filter((t) => t.dueAt < now).length;
   const rows = await stock(work);
   const trays = rows.filter((r) => r.saleable && r.grams > 0);
   const mustGo = trays.filter((r) => !r.blocked && (r.sellBy === null || r.sellBy <= today(work))).length;
   const hot = (count: number, word: string) => (count > 0 ? `${count} ${word}` : null);
   const due = [
-    ...tickets.map((t) => ({
-      at: t.dueAt,
-      title: `Ticket ${t.number}`,
-      detail: `${shortName(t.speciesName).toLowerCase()}, ${forms[t.form].name}, ${t.customer}`,
+    ...tickets.map((t) => {
+      const mine = cuts.filter((c) => c.ticketId === t.id);
+      const names = mine.map((c) => formOf(formsOf(work.settings), c.form).name);
+      return {
+        at: t.dueAt,
+        title: `Ticket ${t.number}`,
+        detail: [
+          shortName(t.speciesName).toLowerCase(),
+          ...new Set(names),
+          mine[0]?.customer ?? 'counter',
+        ].join(', '),
+      };
+    }),
+    ...timers.map((t) => ({
+      at: t.endsAt,
+      title: t.name,
+      detail: `${shortName(t.speciesName).toLowerCase()}, ticket ${t.number}`,
     })),
     ...orders
-      .filter((o) => !tickets.some((t) => t.orderId === o.id))
+      .filter((o) => !cuts.some((c) => c.orderId === o.id))
       .map((o) => ({
         at: o.dueAt,
         title: o.state === 'ready' ? `Collect, order ${o.number}` : `Order ${o.number}`,

@@ -65,7 +65,7 @@ export async function speciesYields(work: Work, id: string): Promise<AnswerOf<Ro
   const months = await rows<{ month: number; tickets: number; reached: number }>(
     work.tx,
     `SELECT MONTH(t.closed_on) AS month, COUNT(*) AS tickets, SUM(t.main_grams) / SUM(t.input_grams * t.expected_yield) AS reached
-     FROM ticket t JOIN order_line l ON l.id = t.line_id WHERE l.species_id = ? AND t.closed_on IS NOT NULL AND t.input_grams > 0
+     FROM ticket t WHERE t.species_id = ? AND t.closed_on IS NOT NULL AND t.input_grams > 0
      GROUP BY MONTH(t.closed_on) ORDER BY 1`,
     [id],
   );

@@ -104,3 +104,12 @@ CREATE TABLE label (
   FOREIGN KEY (made_by) REFERENCES staff (id),
   FOREIGN KEY (void_by) REFERENCES staff (id)
 );
+
+-- The shop's own item numbers, as its barcodes carry them.
+CREATE TABLE item_number (
+  id INT UNSIGNED AUTO_INCREMENT PRIMARY KEY,
+  species_id VARCHAR(40) NOT NULL,
+  item VARCHAR(40) NOT NULL,
+  UNIQUE (species_id, item),
+  FOREIGN KEY (species_id) REFERENCES species (id)
+);

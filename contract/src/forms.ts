@@ -1,0 +1,70 @@
+import * as z from 'zod';
+import * as f from './fields.ts';
+import { backDoor, change, managers, read, type Route } from './route.ts';
+
+const ownForm = z.object({
+  id: f.formId,
+  like: f.formId.nullable(),
+  name: f.name('name', 60),
+  pieceG: f.grams,
+  tolerance: z.number().min(0.02, 'At least 2 %').max(0.5, 'At most half'),
+  lifeFactor: z.number().min(0.1, 'At least a tenth').max(1, 'Cutting never lengthens life'),
+  share: z.number().min(0.02, 'At least 2 %').max(1, 'Not more than the part it is made of'),
+  options: z.array(z.string().trim().min(1).max(80)).max(12),
+  norm: z.string().trim().max(300),
+  kitchen: z.string().trim().max(300),
+  off: z.boolean(),
+});
+
+const choices = z.record(z.string().max(20), z.string().max(20));
+const labels = z.object({
+  size: z.enum(['58x40', '100x50', '100x70']),
+  prefix: z.string().regex(/^(02|2\d)$/, 'The prefix is 02 or 20 to 29'),
+  carries: z.enum(['price', 'weight']),
+  checked: z.boolean(),
+  companyPrefix: z.string().regex(/^(\d{6,10})?$/, 'Six to ten digits, or empty without a GTIN'),
+  asWeighed: z.boolean(),
+});
+export type LabelSettings = z.infer<typeof labels>;
+
+export const forms = {
+  book: read('/api/forms', {
+    summary: 'The shop’s changes to the market forms, its schools, yours, and how labels are made',
+    tags: ['forms'],
+    answer: z.object({
+      version: z.number().int(),
+      own: z.array(ownForm),
+      shop: choices,
+      mine: choices,
+      labels,
+    }),
+  }),
+  save: change('PUT', '/api/forms', {
+    summary: 'Add or change a form of the shop',
+    tags: ['forms', 'orders', 'plan', 'bench', 'counter', 'cold'],
+    roles: managers,
+    body: z.object({ version: z.number().int(), form: ownForm }),
+    answer: z.object({ version: z.number().int() }),
+  }),
+  shopSchools: change('PUT', '/api/schools', {
+    summary: 'The schools of this shop',
+    tags: ['forms', 'bench'],
+    roles: managers,
+    body: z.object({ choices }),
+    answer: z.object({}),
+  }),
+  mySchools: change('PUT', '/api/schools/mine', {
+    summary: 'Your own schools, before the shop’s',
+    tags: ['forms', 'bench'],
+    roles: backDoor,
+    body: z.object({ choices }),
+    answer: z.object({}),
+  }),
+  setLabels: change('PUT', '/api/labels/settings', {
+    summary: 'How labels are made: size, barcode, when',
+    tags: ['forms'],
+    roles: managers,
+    body: labels,
+    answer: z.object({}),
+  }),
+} as const satisfies Record<string, Route>;

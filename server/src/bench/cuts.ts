@@ -1,0 +1,215 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
+import { formOf, togetherRefusal, type Form } from '@ember-slate/core/forms';
+import type { Damage, Use } from '@ember-slate/core/freshness';
+import type { Species } from '@ember-slate/core/species';
+import { clocksOf, freezingOf } from '../cold/clocks.ts';
+import { lotsById } from '../grading/queries.ts';
+import type { Work } from '../platform/context.ts';
+import { row, run } from '../platform/db.ts';
+import { nextNumber } from '../platform/numbers.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
+import { lockLots } from '../platform/stock.ts';
+import { oneSpecies, speciesById } from '../species/queries.ts';
+import { shopLots } from '../plan/available.ts';
+import { lockTicket } from './lock.ts';
+import { cutsOf, inputsOf, type InputRow } from './queries.ts';
+
+type Rooms = typeof contract.bench;
+
+const knownForm = (work: Work, id: string): Form => {
+  const form = formsOf(work.settings).get(id);
+  if (!form) throw fieldProblem('form', 'Not a form of this shop');
+  return form;
+};
+const month = (work: Work) => work.now.getUTCMonth() + 1;
+
+function checkAmount(body: { pieces: number | null; pieceGrams: number | null; totalGrams: number | null }) {
+  if (body.totalGrams === null ? body.pieces === null || body.pieceGrams === null : body.pieces !== null)
+    throw fieldProblem('pieces', 'Say pieces and the weight of one, or a total weight');
+}
+
+/** Why the fish of a ticket may not serve this form and use by then, lot by lot. */
+async function fitRefusal(
+  work: Work,
+  species: Species,
+  inputs: readonly InputRow[],
+  want: { form: Form; use: Use; dueAt: Date },
+): Promise<string | null> {
+  const lots = await lotsById(
+    work.tx,
+    inputs.map((i) => i.lotId),
+  );
+  const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
+  for (const input of inputs) {
+    const lot = lots.find((l) => l.id === input.lotId)!;
+    const state = clocks.lot(lot.id);
+    const available: AvailableLot = {
+      lotId: lot.id,
+      code: lot.code,
+      condition: lot.condition,
+      freePieces: 1,
+      freeGrams: (input.grams ?? input.fishGrams * input.pieces) / input.pieces,
+      verdict: lot.verdict,
+      used: state?.life?.used ?? 0,
+      halfWidth: lot.halfWidth ?? 0,
+      damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
+      rawProven: freezingOf(work, state, clocks.logs)?.met === true,
+      mostDays: state?.clock.thawedAt ? (state.life?.left ?? 0) : null,
+      celsius: state?.expected ?? clocks.expected('place:cold_room'),
+    };
+    const dueInDays = Math.max(0, (want.dueAt.getTime() - work.now.getTime()) / 86_400_000);
+    const offer = offerFrom(species, available, {
+      form: want.form,
+      use: want.use,
+      pieces: null,
+      pieceGrams: null,
+      totalGrams: 1,
+      dueInDays,
+      month: month(work),
+    });
+    if (offer.refusal) return `${lot.code}: ${offer.refusal}`;
+  }
+  return null;
+}
+
+/** Adds a form to a ticket: for a line that waits, whose own fish are given back, or for the counter. */
+export async function addCut(work: Work, id: number, body: BodyOf<Rooms['addCut']>): Promise<{ id: number }> {
+  const ticket = await lockTicket(work, id, ['waiting', 'cutting'], body.version);
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
+  const line = body.lineId === null ? null : await lineFor(work, body.lineId, ticket.speciesId);
+  const form = line ? formOf(formsOf(work.settings), line.form) : knownForm(work, body.form);
+  if (!line) checkAmount(body);
+  if (!line && cuts.some((c) => c.lineId === null && c.form === form.id))
+    throw fieldProblem('form', `${form.name} for the counter are on this ticket already`);
+  const clash = cuts
+    .filter((c) => c.form !== form.id)
+    .map((c) => togetherRefusal(formOf(formsOf(work.settings), c.form), form))
+    .find((r) => r !== null);
+  if (clash) throw fieldProblem('form', clash);
+  const unfit = await fitRefusal(work, species, inputs, {
+    form,
+    use: line?.use ?? 'fry',
+    dueAt: line?.dueAt ?? work.now,
+  });
+  if (unfit) throw fieldProblem('form', unfit);
+  const wanted = line ?? body;
+  const made = await run(
+    work.tx,
+    'INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, options) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [id, body.lineId, form.id, wanted.pieces, wanted.pieceGrams, wanted.totalGrams, line?.options ?? '[]'],
+  );
+  if (line) {
+    await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
+    await run(work.tx, 'UPDATE order_line SET state = ?, version = version + 1 WHERE id = ?', [
+      ticket.state === 'waiting' ? 'planned' : 'cutting',
+      line.id,
+    ]);
+  }
+  await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
+  return { id: made.insertId };
+}
+
+async function lineFor(work: Work, lineId: number, speciesId: string) {
+  const line = await row<{
+    id: number;
+    form: string;
+    use: Use;
+    pieces: number | null;
+    pieceGrams: number | null;
+    totalGrams: number | null;
+    options: string;
+    state: string;
+    speciesId: string;
+    dueAt: Date;
+    cutId: number | null;
+  }>(
+    work.tx,
+    `SELECT l.id, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.state,
+       l.species_id AS speciesId, o.due_at AS dueAt, c.id AS cutId
+     FROM order_line l JOIN customer_order o ON o.id = l.order_id LEFT JOIN ticket_cut c ON c.line_id = l.id WHERE l.id = ? FOR UPDATE`,
+    [lineId],
+  );
+  if (!line || line.speciesId !== speciesId) throw fieldProblem('lineId', 'No such line of this species');
+  if (line.cutId !== null || !['open', 'planned'].includes(line.state))
+    throw problems.conflict('That line is at the bench or gone already');
+  return line;
+}
+
+/** Gives a form up before anything was weighed for it; its line waits in the cut plan again. */
+export async function dropCut(
+  work: Work,
+  id: number,
+  cutId: number,
+  version: number,
+): Promise<{ id: number }> {
+  await lockTicket(work, id, ['waiting', 'cutting'], version);
+  const cuts = await cutsOf(work.tx, [id]);
+  const cut = cuts.find((c) => c.id === cutId);
+  if (!cut) throw problems.notFound('No such form on this ticket');
+  if (cuts.length === 1) throw problems.conflict('It is the only form of this ticket');
+  const weighed = await row(
+    work.tx,
+    "SELECT id FROM weigh_out WHERE ticket_id = ? AND struck_at IS NULL AND (cut_id = ? OR (kind = 'counter' AND item = ? AND ?))",
+    [id, cutId, cut.form, !cuts.some((c) => c.id !== cutId && c.form === cut.form)],
+  );
+  if (weighed) throw problems.conflict('Strike what was weighed for it first');
+  await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE cut_id = ?', [cutId]);
+  await run(work.tx, 'DELETE FROM ticket_cut WHERE id = ?', [cutId]);
+  if (cut.lineId !== null)
+    await run(work.tx, "UPDATE order_line SET state = 'open', version = version + 1 WHERE id = ?", [
+      cut.lineId,
+    ]);
+  await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
+  return { id };
+}
+
+/** A ticket for the counter: these fish of a lot, cut without an order. */
+export async function makeTicket(
+  work: Work,
+  body: BodyOf<Rooms['make']>,
+): Promise<{ id: number; number: number }> {
+  await lockLots(work.tx, [body.lotId]);
+  checkAmount(body);
+  const book = await speciesById(work.tx);
+  const all = [...(await shopLots(work, book)).values()].flat();
+  const found = all.find((l) => l.lot.id === body.lotId);
+  if (!found) throw fieldProblem('lotId', 'No fish of that lot in the cold room');
+  const species = book.get(found.lot.speciesId)!;
+  const form = knownForm(work, body.form);
+  const offer = offerFrom(species, found.available, {
+    form,
+    use: 'fry',
+    pieces: null,
+    pieceGrams: null,
+    totalGrams: 1,
+    dueInDays: Math.max(0, (new Date(body.dueAt).getTime() - work.now.getTime()) / 86_400_000),
+    month: month(work),
+  });
+  if (offer.refusal) throw fieldProblem('form', offer.refusal);
+  if (body.fish > found.available.freePieces)
+    throw fieldProblem(
+      'fish',
+      `${found.lot.code} has ${found.available.freePieces} fish that are not promised`,
+    );
+  const number = await nextNumber(work.tx, 'ticket');
+  const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
+    number,
+    species.id,
+    new Date(body.dueAt),
+  ]);
+  await run(work.tx, 'INSERT INTO ticket_input (ticket_id, lot_id, pieces) VALUES (?, ?, ?)', [
+    made.insertId,
+    body.lotId,
+    body.fish,
+  ]);
+  await run(
+    work.tx,
+    'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams) VALUES (?, ?, ?, ?, ?)',
+    [made.insertId, form.id, body.pieces, body.pieceGrams, body.totalGrams],
+  );
+  return { id: made.insertId, number };
+}

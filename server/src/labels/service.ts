@@ -1,0 +1,280 @@
+import type { AnswerOf, BodyOf, LabelSettings, contract } from '@ember-slate/contract';
+import { compose, formOf } from '@ember-slate/core/forms';
+import {
+  pieceLabel,
+  priceCode,
+  readBoxCode,
+  readPriceCode,
+  variableGtin,
+  type ProductionMethod,
+} from '@ember-slate/core/labels';
+import { multiplyRate } from '@ember-slate/core/units';
+import { instantOn } from '@ember-slate/core/calendar';
+import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../bench/queries.ts';
+import { jobOf } from '../bench/tickets.ts';
+import { clocksOf, freezingOf, lifeAt } from '../cold/clocks.ts';
+import type { PrinterAdapter } from '../devices/printer.ts';
+import { lotsById } from '../grading/queries.ts';
+import { today, type Work } from '../platform/context.ts';
+import { marks, row, rows, run } from '../platform/db.ts';
+import type { File } from '../platform/handlers.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
+import { oneSpecies } from '../species/queries.ts';
+import { labelSheet, type KeptLabel } from './sheet.ts';
+
+type Rooms = typeof contract.bench;
+
+/** The shop's number of an item; a new one is given the next. */
+async function itemNumber(work: Work, speciesId: string, item: string): Promise<number> {
+  const had = await row<{ id: number }>(
+    work.tx,
+    'SELECT id FROM item_number WHERE species_id = ? AND item = ?',
+    [speciesId, item],
+  );
+  if (had) return had.id;
+  return (await run(work.tx, 'INSERT INTO item_number (species_id, item) VALUES (?, ?)', [speciesId, item]))
+    .insertId;
+}
+
+/** Everything the label of a weighed piece says, as it stands now. */
+async function contentOf(work: Work, ticketId: number, weighOutId: number): Promise<KeptLabel> {
+  const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [ticketId]);
+  const weighed = ticket && (await weighOutsOf(work.tx, ticketId)).find((w) => w.id === weighOutId);
+  if (!ticket || !weighed) throw problems.notFound('No such weight on this ticket');
+  if (weighed.kind !== 'order' && weighed.kind !== 'counter')
+    throw problems.conflict('Labels are for pieces: tubs carry their own');
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const form = formOf(formsOf(work.settings), weighed.item);
+  const inputs = await inputsOf(work.tx, [ticketId]);
+  const cuts = await cutsOf(work.tx, [ticketId]);
+  const lots = await lotsById(
+    work.tx,
+    inputs.map((i) => i.lotId),
+  );
+  const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
+  const states = lots.map((lot) => ({ lot, state: clocks.lot(lot.id) }));
+  // The piece goes back to the cold room: what it lasts there as this form, by the lot that ends first.
+  const ends = states.map(({ lot, state }) =>
+    state
+      ? (lifeAt(work, species, lot, { ...state.clock, item: form.id }, clocks.expected('place:cold_room'))
+          ?.sellBy ?? null)
+      : null,
+  );
+  const facts = await rows<{
+    id: number;
+    code: string;
+    production: ProductionMethod;
+    area: string;
+    gear: string | null;
+    caughtOn: string | null;
+  }>(
+    work.tx,
+    `SELECT id, code, production, area, gear, caught_on AS caughtOn FROM lot WHERE id IN (${marks(inputs.length)})`,
+    inputs.map((i) => i.lotId),
+  );
+  const price = await row<{ perKg: number }>(
+    work.tx,
+    'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ?',
+    [species.id, form.id],
+  );
+  const settings = work.settings.labels;
+  const item = await itemNumber(work, species.id, form.id);
+  const { schools } = compose(jobOf(work, species, ticket, cuts, inputs));
+  const options = cuts.flatMap((c) => JSON.parse(c.options) as string[]);
+  const perKg = price?.perKg ?? null;
+  const money = perKg === null ? null : multiplyRate(weighed.grams, perKg);
+  const grams = new Map(inputs.map((i) => [i.lotId, i.grams ?? 0]));
+  const label = pieceLabel({
+    profile: work.settings.ruleProfile,
+    name: species.name,
+    scientificName: species.scientificName,
+    asfis: species.asfis,
+    form,
+    lots: facts.sort((a, b) => grams.get(b.id)! - grams.get(a.id)!),
+    grams: weighed.grams,
+    pieces: weighed.pieces,
+    perKg,
+    price: money,
+    packedOn: today(work),
+    useBy: ends.some((e) => e === null) ? null : (ends.sort()[0] ?? null),
+    defrosted: states.some((s) => s.state?.clock.thawedAt),
+    rawProven: states.every((s) => freezingOf(work, s.state, clocks.logs)?.met === true),
+    bonesDeclared:
+      form.boneless &&
+      (schools.pin_bones.school.id === 'leave' || options.some((o) => o.includes('declared'))),
+    stuffed: options.some((o) => o.includes('stuffed')),
+    item,
+    gtin: settings.companyPrefix === '' ? null : variableGtin(settings.companyPrefix, item),
+  });
+  const value = settings.carries === 'price' ? money : weighed.grams;
+  return {
+    ...label,
+    shop: work.settings.name,
+    sample: work.settings.sample,
+    currency: work.settings.currency,
+    grams: weighed.grams,
+    pieces: weighed.pieces,
+    perKg,
+    price: money,
+    packedOn: today(work),
+    priceCode: value === null ? null : priceCode(settings, item, value),
+  };
+}
+
+interface LabelRow {
+  id: number;
+  size: LabelSettings['size'];
+  content: string;
+  voidWhy: string | null;
+}
+async function labelRow(work: Work, id: number): Promise<LabelRow> {
+  const found = await row<LabelRow>(
+    work.tx,
+    'SELECT id, size, content, void_why AS voidWhy FROM label WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!found) throw problems.notFound('No such label');
+  return found;
+}
+
+const outcomes = {
+  away: 'The label printer does not answer: check its cable and its power',
+  paper: 'The label printer is out of labels: put a roll in and print again',
+};
+
+async function send(work: Work, printer: PrinterAdapter, label: LabelRow): Promise<string | null> {
+  const outcome = await printer.print(
+    await labelSheet(JSON.parse(label.content) as KeptLabel, label.size),
+    1,
+  );
+  if (outcome !== 'printed') return outcomes[outcome];
+  await run(work.tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [label.id]);
+  return null;
+}
+
+/** Makes a piece's label once and prints it; a printer that is away loses nothing, the label waits. */
+export async function makeLabel(
+  work: Work,
+  printer: PrinterAdapter,
+  ticketId: number,
+  weighOutId: number,
+  body: BodyOf<Rooms['makeLabel']>,
+): Promise<AnswerOf<Rooms['makeLabel']>> {
+  const had = await row<{ id: number }>(
+    work.tx,
+    'SELECT id FROM label WHERE weigh_out_id = ? AND void_at IS NULL FOR UPDATE',
+    [weighOutId],
+  );
+  const id =
+    had?.id ??
+    (
+      await run(
+        work.tx,
+        'INSERT INTO label (weigh_out_id, size, content, made_at, made_by) VALUES (?, ?, ?, ?, ?)',
+        [
+          weighOutId,
+          body.size,
+          JSON.stringify(await contentOf(work, ticketId, weighOutId)),
+          work.now,
+          work.actor.id,
+        ],
+      )
+    ).insertId;
+  const why = body.print ? await send(work, printer, await labelRow(work, id)) : null;
+  return { id, printed: body.print && why === null, why };
+}
+
+export async function printAgain(work: Work, printer: PrinterAdapter, id: number): Promise<{ id: number }> {
+  const label = await labelRow(work, id);
+  if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
+  const why = await send(work, printer, label);
+  if (why) throw problems.away(why);
+  return { id };
+}
+
+export async function voidLabel(work: Work, id: number, why: string): Promise<{ id: number }> {
+  const label = await labelRow(work, id);
+  if (label.voidWhy !== null) throw problems.conflict('This label is void already');
+  await run(work.tx, 'UPDATE label SET void_at = ?, void_by = ?, void_why = ? WHERE id = ?', [
+    work.now,
+    work.actor.id,
+    why,
+    id,
+  ]);
+  return { id };
+}
+
+export async function labelPdf(work: Work, id: number): Promise<File> {
+  const label = await labelRow(work, id);
+  const content = JSON.parse(label.content) as KeptLabel;
+  return { name: `label-${id}.pdf`, type: 'application/pdf', bytes: await labelSheet(content, label.size) };
+}
+
+export async function labelsToday(work: Work): Promise<AnswerOf<Rooms['labels']>> {
+  const made = await rows<{
+    id: number;
+    ticket: number;
+    size: string;
+    content: string;
+    madeAt: Date;
+    madeBy: string;
+    prints: number;
+    voided: string | null;
+  }>(
+    work.tx,
+    `SELECT b.id, t.number AS ticket, b.size, b.content, b.made_at AS madeAt, p.name AS madeBy, b.prints, b.void_why AS voided
+     FROM label b JOIN weigh_out w ON w.id = b.weigh_out_id JOIN ticket t ON t.id = w.ticket_id JOIN staff p ON p.id = b.made_by
+     WHERE b.made_at >= ? ORDER BY b.id DESC LIMIT 200`,
+    [instantOn(today(work), 0, work.settings)],
+  );
+  return made.map(({ content, ...l }) => {
+    const { title, grams, trace } = JSON.parse(content) as KeptLabel;
+    return { ...l, title, grams, trace, madeAt: l.madeAt.toISOString() };
+  });
+}
+
+/** What a code of this shop says: its own price code, or the GS1 code of a label. */
+export async function readCode(work: Work, code: string): Promise<AnswerOf<Rooms['readCode']>> {
+  const nothing = { grams: null, price: null, trace: null, useBy: null, voided: null };
+  if (/^\d{13}$/.test(code.trim())) {
+    const settings = work.settings.labels;
+    const read = readPriceCode(settings, code);
+    if (typeof read === 'string') throw fieldProblem('code', read);
+    const item = await row<{ name: string; item: string }>(
+      work.tx,
+      'SELECT s.name, n.item FROM item_number n JOIN species s ON s.id = n.species_id WHERE n.id = ?',
+      [read.item],
+    );
+    if (!item) throw fieldProblem('code', `Item ${read.item} is not known here`);
+    return {
+      ...nothing,
+      title: `${item.name}, ${formOf(formsOf(work.settings), item.item).name}`,
+      [settings.carries === 'price' ? 'price' : 'grams']: read.value,
+    };
+  }
+  const read = readBoxCode(code);
+  if (typeof read === 'string') throw fieldProblem('code', read);
+  const lot = read.lot
+    ? await row<{ name: string }>(
+        work.tx,
+        'SELECT s.name FROM lot l JOIN species s ON s.id = l.species_id WHERE l.code = ?',
+        [read.lot],
+      )
+    : undefined;
+  const label = await row<{ content: string; voided: string | null }>(
+    work.tx,
+    `SELECT content, void_why AS voided FROM label WHERE JSON_VALUE(content, '$.scan') = ? ORDER BY id DESC LIMIT 1`,
+    [code.replaceAll('<GS>', '\u001d').replace(/^\](C1|d2)/, '')],
+  );
+  const kept = label ? (JSON.parse(label.content) as KeptLabel) : null;
+  if (!kept && !lot) throw fieldProblem('code', `Lot ${read.lot ?? '?'} is not of this shop`);
+  return {
+    title: kept?.title ?? lot!.name,
+    grams: read.grams,
+    price: kept?.price ?? null,
+    trace: kept?.trace ?? read.lot,
+    useBy: read.useBy,
+    voided: label?.voided ?? null,
+  };
+}
