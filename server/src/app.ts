@@ -149,14 +149,32 @@ async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapte
   });
 }
 
+/** A command as the scale's line protocol has it. */
+function scaleLine(body: BodyOf<typeof contract.shop.scale>): string {
+  const word = body.command.toUpperCase();
+  if ('grams' in body) return `${word} ${body.grams}`;
+  if ('seconds' in body) return `${word} ${body.seconds}`;
+  return 'gramsPerMinute' in body ? `${word} ${body.gramsPerMinute}` : word;
+}
+
 function mountDevices(
   app: Express,
   platform: Platform,
   feed: FeedReader,
   scale: ScaleAdapter,
   probe: ProbeAdapter,
+  printer: PrinterAdapter,
 ) {
-  const { probe: probeRoute } = contract.shop;
+  const { probe: probeRoute, printer: printerRoute } = contract.shop;
+  mount(
+    app,
+    printerRoute,
+    withActor(platform, printerRoute, async (_actor, body: BodyOf<typeof printerRoute>, response) => {
+      if (!(await printer.roll(body.labels)))
+        throw problems.away('The label printer does not answer: check its cable and its power');
+      response.json({});
+    }),
+  );
   mount(
     app,
     probeRoute,
@@ -171,8 +189,7 @@ function mountDevices(
     app,
     route,
     withActor(platform, route, (_actor, body: BodyOf<typeof route>, response) => {
-      const line = body.command === 'put' ? `PUT ${body.grams}` : body.command.toUpperCase();
-      if (!scale.send(line))
+      if (!scale.send(scaleLine(body)))
         throw problems.away('The scale does not answer: check its cable, or type the weight');
       response.json({});
     }),
@@ -210,7 +227,8 @@ export function createApp(options: AppOptions): Express {
 
   mountSession(app, platform, options.host);
   const probe = options.probe ?? new ProbeAdapter(null);
-  mountDevices(app, platform, new FeedReader(pool), scale, probe);
+  const printer = options.printer ?? new PrinterAdapter(null);
+  mountDevices(app, platform, new FeedReader(pool), scale, probe, printer);
   const { tide: tideRoute, verify } = contract.shop;
   mount(
     app,
@@ -222,7 +240,7 @@ export function createApp(options: AppOptions): Express {
     verify,
     serve(platform, verify, (work) => proveLedger(work.tx)),
   );
-  const rooms = roomsOf(options.printer ?? new PrinterAdapter(null));
+  const rooms = roomsOf(printer);
   for (const [name, room] of Object.entries(rooms)) {
     const routes = contract[name as keyof typeof rooms] as Record<string, Route>;
     for (const [key, route] of Object.entries(routes)) {
@@ -236,6 +254,10 @@ export function createApp(options: AppOptions): Express {
   }
   for (const [key, make] of Object.entries(landingDocuments)) {
     const route = contract.landing[key as keyof typeof landingDocuments];
+    mount(app, route, serveFile(platform, route, make));
+  }
+  for (const [key, make] of Object.entries(benchDocuments)) {
+    const route = contract.bench[key as keyof typeof benchDocuments];
     mount(app, route, serveFile(platform, route, make));
   }
   const { addPhoto: photoRoute } = contract.landing;

@@ -16,6 +16,9 @@ export class Pan {
   private tareAt = 0;
   private recent: number[] = [];
   private seq = 0;
+  private noise = 0;
+  private creep = 0;
+  private crept = 0;
 
   /** `random` gives numbers in [0, 1); passed in so that a run can be repeated. */
   constructor(private readonly random: () => number) {}
@@ -28,12 +31,22 @@ export class Pan {
 
   /** Takes what lies there as the tub; refused while the pan swings, as a real scale does. */
   tare(): void {
-    if (this.isSteady()) this.tareAt = Math.max(0, Math.round(this.shown - this.zero));
+    if (this.isSteady()) this.tareAt = Math.max(0, Math.round(this.shown + this.crept - this.zero));
+  }
+
+  /** How far readings jump, grams: a fan over the pan, a wet cable. */
+  setNoise(grams: number): void {
+    this.noise = grams;
+  }
+
+  /** How fast the zero creeps, grams a minute: a cold scale warming up. */
+  setDrift(gramsPerMinute: number): void {
+    this.creep = gramsPerMinute / 600;
   }
 
   /** Makes an almost empty pan read nothing; a load of more than 2 % of capacity is not zeroed away. */
   setZero(): void {
-    if (this.isSteady() && Math.abs(this.shown) <= capacity * 0.02) this.zero = this.shown;
+    if (this.isSteady() && Math.abs(this.shown) <= capacity * 0.02) this.zero = this.shown + this.crept;
     this.tareAt = 0;
   }
 
@@ -46,8 +59,11 @@ export class Pan {
     this.shown += (this.gross - this.shown) * 0.65;
     this.swing *= -0.45;
     if (Math.abs(this.gross - this.shown) < 0.5) this.shown = this.gross;
-    const noise = this.random() < 0.04 ? (this.random() - 0.5) * 2 : 0;
-    const read = Math.round((this.shown + this.swing + noise - this.zero) / graduation) * graduation;
+    this.crept += this.creep;
+    const flicker = this.random() < 0.04 ? (this.random() - 0.5) * 2 : 0;
+    const noise = flicker + (this.random() - 0.5) * 2 * this.noise;
+    const read =
+      Math.round((this.shown + this.swing + noise + this.crept - this.zero) / graduation) * graduation;
     this.recent = [...this.recent, read].slice(-5);
     const overload = read > capacity;
     return {

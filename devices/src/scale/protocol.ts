@@ -2,7 +2,9 @@
  * The bench scale's line protocol, plain ASCII over TCP, one line each way:
  *
  *   scale → host   `W <seq> <net grams> <tare grams> <S|U|O>`   ten times a second; S steady, U unsteady, O overload
- *   host → scale   `TARE` · `ZERO` · and, on the simulated scale only, `PUT <gross grams>` (0 lifts everything off)
+ *   host → scale   `TARE` · `ZERO` · and, on the simulated scale only, `PUT <gross grams>` (0 lifts everything off),
+ *                  `NOISE <grams>` how far readings jump, `DRIFT <grams a minute>` how the zero creeps,
+ *                  `UNPLUG <seconds>` the cable comes out and goes back in
  */
 export interface ScaleReading {
   grams: number;

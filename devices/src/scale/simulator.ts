@@ -10,14 +10,20 @@ export function startScale(port: number, random: () => number = Math.random, eve
     const line = `${formatLine(pan.tick())}\n`;
     for (const socket of sockets) socket.write(line);
   }, everyMs);
+  let backAt = 0;
+  const unplug = (seconds: number) => {
+    backAt = Date.now() + seconds * 1000;
+    for (const socket of sockets) socket.destroy();
+  };
   const server = createServer((socket) => {
+    if (Date.now() < backAt) return void socket.destroy();
     sockets.add(socket);
     socket.setEncoding('ascii');
     let rest = '';
     socket.on('data', (chunk: string) => {
       const lines = (rest + chunk).split('\n');
       rest = lines.pop()!.slice(-100);
-      for (const line of lines) obey(pan, line.trim());
+      for (const line of lines) obey(pan, line.trim(), unplug);
     });
     socket.on('error', () => socket.destroy());
     socket.on('close', () => sockets.delete(socket));
@@ -29,11 +35,15 @@ export function startScale(port: number, random: () => number = Math.random, eve
   });
 }
 
-function obey(pan: Pan, line: string) {
+function obey(pan: Pan, line: string, unplug: (seconds: number) => void) {
   if (line === 'TARE') pan.tare();
   else if (line === 'ZERO') pan.setZero();
   else {
-    const put = /^PUT (\d{1,5})$/.exec(line);
-    if (put) pan.put(Number(put[1]));
+    const [, word, value] = /^(PUT|NOISE|DRIFT|UNPLUG) (-?\d{1,5})$/.exec(line) ?? [];
+    const n = Number(value);
+    if (word === 'PUT' && n >= 0) pan.put(n);
+    if (word === 'NOISE' && n >= 0) pan.setNoise(n);
+    if (word === 'DRIFT') pan.setDrift(n);
+    if (word === 'UNPLUG' && n > 0) unplug(n);
   }
 }

@@ -38,6 +38,7 @@ export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> 
   close: (work, { params, body }) => service.closeTicket(work, idOf(params.id), body),
   makeLabel: (work, { params, body }) =>
     labels.makeLabel(work, printer, idOf(params.id), idOf(params.weightId), body),
+  labelFace: (work, { params }) => labels.labelFace(work, idOf(params.id)),
   labels: (work) => labels.labelsToday(work),
   printLabel: (work, { params }) => labels.printAgain(work, printer, idOf(params.id)),
   voidLabel: (work, { params, body }) => labels.voidLabel(work, idOf(params.id), body.why),
@@ -46,4 +47,6 @@ export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> 
 
 export const benchDocuments: Documents<typeof contract.bench> = {
   label: (work, params) => labels.labelPdf(work, idOf(params.id)),
+  labelCode: (work, params) => labels.labelCode(work, idOf(params.id)),
+  labelPriceCode: (work, params) => labels.labelPriceCode(work, idOf(params.id)),
 };

@@ -10,6 +10,18 @@ export class PrinterAdapter {
 
   constructor(private readonly address: string | null) {}
 
+  /** Puts a roll into the simulated printer; false when it does not answer. */
+  roll(labels: number): Promise<boolean> {
+    if (!this.address) return Promise.resolve(false);
+    const [host, port] = this.address.split(':');
+    return new Promise((done) => {
+      const socket = connect({ host: host!, port: Number(port) }, () =>
+        socket.end(`ROLL ${labels}\n`, () => done(true)),
+      );
+      socket.on('error', () => done(false));
+    });
+  }
+
   /** Prints all copies or none: `paper` when it is out of labels, `away` when it does not answer. */
   print(pdf: Buffer, copies: number): Promise<'printed' | 'paper' | 'away'> {
     if (!this.address) return Promise.resolve('away');

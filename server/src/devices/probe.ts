@@ -1,19 +1,21 @@
-import { connect, type Socket } from 'node:net';
 import { parseProbe } from '@ember-slate/devices/probe-protocol';
+import { DeviceLine } from './line.ts';
 
-/**
- * The probe thermometer behind its line protocol: hands readings on, says null while it is off and tries again each
- * second. A real probe plugs in here.
- */
+/** The probe thermometer behind its line protocol: readings as they change, null while it is off. */
 export class ProbeAdapter {
-  private socket: Socket | null = null;
-  private retry: NodeJS.Timeout | null = null;
   private listeners = new Set<(tenths: number | null) => void>();
-  private closed = false;
+  private readonly line: DeviceLine;
   last: number | null = null;
 
-  constructor(private readonly address: string | null) {
-    if (address) this.open();
+  constructor(address: string | null) {
+    this.line = new DeviceLine(address, {
+      silentMs: 5000,
+      gone: () => this.publish(null),
+      line: (text) => {
+        const tenths = parseProbe(text);
+        if (tenths !== null) this.publish(tenths);
+      },
+    });
   }
 
   subscribe(listener: (tenths: number | null) => void): () => void {
@@ -22,36 +24,8 @@ export class ProbeAdapter {
     return () => void this.listeners.delete(listener);
   }
 
-  /** Sends a command line; false when the probe is not there. */
-  send(line: string): boolean {
-    if (!this.socket || this.socket.readyState !== 'open') return false;
-    return this.socket.write(`${line}\n`) || true;
-  }
-
-  close(): void {
-    this.closed = true;
-    if (this.retry) clearTimeout(this.retry);
-    this.socket?.destroy();
-  }
-
-  private open() {
-    const [host, port] = this.address!.split(':');
-    const socket = connect({ host: host!, port: Number(port) });
-    socket.setEncoding('ascii');
-    socket.setTimeout(5000, () => socket.destroy());
-    socket.on('data', (chunk: string) => {
-      for (const line of chunk.split('\n')) {
-        const tenths = parseProbe(line);
-        if (tenths !== null) this.publish(tenths);
-      }
-    });
-    socket.on('error', () => undefined); // 'close' follows and says it
-    socket.on('close', () => {
-      this.publish(null);
-      if (!this.closed) this.retry = setTimeout(() => this.open(), 1000);
-    });
-    this.socket = socket;
-  }
+  send = (command: string): boolean => this.line.send(command);
+  close = (): void => this.line.close();
 
   private publish(tenths: number | null) {
     if (tenths === this.last) return;

@@ -18,6 +18,7 @@ import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { marks, row, rows, run } from '../platform/db.ts';
 import type { File } from '../platform/handlers.ts';
+import { dataMatrix, ean13 } from '../platform/pdf.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -128,10 +129,10 @@ interface LabelRow {
   content: string;
   voidWhy: string | null;
 }
-async function labelRow(work: Work, id: number): Promise<LabelRow> {
+async function labelRow(work: Work, id: number, lock: '' | 'FOR UPDATE' = 'FOR UPDATE'): Promise<LabelRow> {
   const found = await row<LabelRow>(
     work.tx,
-    'SELECT id, size, content, void_why AS voidWhy FROM label WHERE id = ? FOR UPDATE',
+    `SELECT id, size, content, void_why AS voidWhy FROM label WHERE id = ? ${lock}`,
     [id],
   );
   if (!found) throw problems.notFound('No such label');
@@ -206,9 +207,60 @@ export async function voidLabel(work: Work, id: number, why: string): Promise<{ 
 }
 
 export async function labelPdf(work: Work, id: number): Promise<File> {
-  const label = await labelRow(work, id);
+  const label = await labelRow(work, id, '');
   const content = JSON.parse(label.content) as KeptLabel;
   return { name: `label-${id}.pdf`, type: 'application/pdf', bytes: await labelSheet(content, label.size) };
+}
+
+const svg = (name: string, drawing: string): File => ({
+  name,
+  type: 'image/svg+xml',
+  bytes: Buffer.from(drawing),
+});
+
+export async function labelCode(work: Work, id: number): Promise<File> {
+  const { elements } = JSON.parse((await labelRow(work, id, '')).content) as KeptLabel;
+  return svg('code.svg', await dataMatrix(elements.map((e) => `(${e.ai})${e.value}`).join('')));
+}
+
+export async function labelPriceCode(work: Work, id: number): Promise<File> {
+  const { priceCode: digits } = JSON.parse((await labelRow(work, id, '')).content) as KeptLabel;
+  if (digits === null) throw problems.notFound('This label has no price code');
+  return svg('price.svg', await ean13(digits));
+}
+
+export async function labelFace(work: Work, id: number): Promise<AnswerOf<Rooms['labelFace']>> {
+  const { size, content, voidWhy } = await labelRow(work, id, '');
+  const {
+    title,
+    scientific,
+    facts,
+    warnings,
+    trace,
+    useBy,
+    packedOn,
+    grams,
+    pieces,
+    perKg,
+    price,
+    priceCode: code,
+  } = JSON.parse(content) as KeptLabel;
+  return {
+    title,
+    scientific,
+    facts,
+    warnings,
+    trace,
+    useBy,
+    packedOn,
+    grams,
+    pieces,
+    perKg,
+    price,
+    priceCode: code,
+    size,
+    voided: voidWhy,
+  };
 }
 
 export async function labelsToday(work: Work): Promise<AnswerOf<Rooms['labels']>> {
