@@ -1,6 +1,25 @@
+import adaptiveSimpson from 'integrate-adaptive-simpson';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
-import { outline, pchip } from './index.ts';
+import fc from 'fast-check';
+import {
+  bodyOf,
+  cumulative,
+  cutLines,
+  equalPieces,
+  outline,
+  pchip,
+  profiles,
+  quarterShares,
+  sectionShares,
+  shapeOf,
+  steakGrams,
+  targetPieces,
+  wingOutline,
+  zone,
+  zoneGrams,
+  type Profile,
+} from './index.ts';
 
 describe('pchip', () => {
   it('goes through its points', () => {
@@ -64,5 +83,147 @@ describe('the outline', () => {
 
   it('draws every fish but the wing', () => {
     expect(catalogue.filter((s) => outline(s, s.typicalG) === null).map((s) => s.bodyPlan)).toEqual(['wing']);
+  });
+});
+
+describe('the cumulative', () => {
+  // Closed forms: a cone, a wedge, the section of an ellipsoid.
+  it.each([
+    ['a cone', (u: number) => Math.PI * 0.01 * (1 - u) ** 2, 3, [0.1264195, 0.3066387]],
+    ['a wedge', (u: number) => Math.PI * 0.005 * (1 - u), 4, [0.1339746, 0.2928932, 0.5]],
+    ['an ellipsoid', (u: number) => 4 * u * (1 - u), 3, [0.3869631, 0.6130369]],
+  ] as const)('of %s is cut into equal parts where it should be', (_name, f, n, marks) => {
+    const c = cumulative(f, [0, 0.3, 0.7, 1]);
+    marks.forEach((m, i) => expect(c.invert((c.total * (i + 1)) / n)).toBeCloseTo(m, 6));
+    const ellipsoid = cumulative((u) => 4 * u * (1 - u), [0, 1]);
+    expect(ellipsoid.at(0.25) / ellipsoid.total).toBeCloseTo(0.15625, 12);
+  });
+
+  it('agrees with an adaptive quadrature of another hand, and inverts itself, for every profile', () => {
+    for (const profile of Object.values(profiles)) {
+      const { whole, gutted, height, width } = shapeOf(profile);
+      const simpson = adaptiveSimpson((u) => Math.PI * height(u) * width(u), 0, 1, 1e-10, 20);
+      expect(whole.total).toBeCloseTo(simpson, 7);
+      for (const share of [0.01, 0.2, 0.5, 0.83, 0.99])
+        expect(gutted.at(gutted.invert(share * gutted.total))).toBeCloseTo(share * gutted.total, 10);
+    }
+  });
+
+  it('of a cylinder with a cavity gives the weights of its slices', () => {
+    const cylinder: Profile = {
+      ...profiles.cod!,
+      points: [
+        [0, 0.1, 0.05],
+        [1, 0.1, 0.05],
+      ],
+      cavity: [
+        [0.25, 0.2],
+        [0.75, 0.2],
+      ],
+      flesh: [
+        [0.2, 0.5],
+        [1, 0.5],
+      ],
+      loin: [
+        [0, 0.5],
+        [1, 0.5],
+      ],
+      collar: 0.2,
+      filletEnd: 1,
+      yieldOfGutted: 0.3,
+      fin: 0,
+    };
+    const { whole, gutted } = shapeOf(cylinder);
+    const grams = 1800 / gutted.total;
+    expect(grams * whole.total).toBeCloseTo(2000, 6);
+    expect(grams * (gutted.at(0.75) - gutted.at(0.25))).toBeCloseTo(800, 6);
+    expect([10, 20].map((x) => grams * (gutted.at((x + 2) / 50) - gutted.at(x / 50)))).toEqual([
+      expect.closeTo(80, 6),
+      expect.closeTo(64, 6),
+    ]);
+    expect(gutted.invert(0.2 * gutted.total)).toBeCloseTo(0.18, 9);
+  });
+});
+
+describe('the body', () => {
+  const trout = catalogue.find((s) => s.id === 'rainbow_trout')!;
+
+  // A 25 mm steak of a trout of 2.5 to 3 kg gutted is 6 to 8 oz (common practice, no source).
+  it.each([2500, 2750, 3000])('of a trout of %i g gives a 25 mm steak of 155 to 227 g', (grams) => {
+    const body = bodyOf(trout, 'gutted', grams)!;
+    for (const from of [body.mm(0.4), body.mm(0.5) - 25]) {
+      expect(steakGrams(body, from, 25)).toBeGreaterThan(155);
+      expect(steakGrams(body, from, 25)).toBeLessThan(227);
+    }
+  });
+
+  it('doubts a length that does not fit the weight, and believes every typical fish', () => {
+    expect(bodyOf(trout, 'gutted', 2500, 400)!.doubt).toMatch(/do not fit/);
+    for (const s of catalogue) expect(bodyOf(s, 'whole', s.typicalG)?.doubt ?? null).toBeNull();
+  });
+
+  it('is made of its sections, and of flatfish fillets that sum to one, the eyed side larger', () => {
+    for (const row of Object.keys(profiles)) {
+      const s = sectionShares(row)!;
+      expect(s.cavity + s.middle + s.tail).toBeCloseTo(1, 12);
+    }
+    const plaice = bodyOf(
+      catalogue.find((s) => s.id === 'plaice')!,
+      'gutted',
+      500,
+    )!;
+    const q = quarterShares(plaice);
+    expect(Object.values(q).map((x) => Number(x.toFixed(3)))).toEqual([0.305, 0.255, 0.239, 0.201]);
+  });
+
+  it('refuses more flesh than fits', () => {
+    expect(() => shapeOf({ ...profiles.cod!, yieldOfGutted: 0.9 })).toThrow(RangeError);
+  });
+
+  it('marks equal and aimed pieces that increase and weigh what they say', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...catalogue.filter((s) => s.bodyRow in profiles && s.bodyRow !== 'monk')),
+        fc.double({ min: 0.5, max: 3, noNaN: true }),
+        fc.integer({ min: 1, max: 30 }),
+        fc.constantFrom('steaks' as const, 'joint' as const, 'side' as const, 'loin' as const),
+        (s, size, n, kind) => {
+          const body = bodyOf(s, 'gutted', s.typicalG * size)!;
+          const z = zone(body, kind);
+          const weigh = (p: { from: number; to: number }) =>
+            z.grams * (z.curve.at(p.to) - z.curve.at(p.from));
+          const pieces = equalPieces(z, n);
+          expect(pieces.reduce((a, p) => a + p.grams, 0)).toBeCloseTo(zoneGrams(z), 6);
+          for (const p of [...pieces, ...targetPieces(z, zoneGrams(z) / (n + 0.4))]) {
+            expect(p.to).toBeGreaterThan(p.from);
+            expect(weigh(p)).toBeCloseTo(p.grams, 4);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('draws every line of the knife inside the fish', () => {
+    const steps =
+      'scale fins gut head vee_head back joint tail fillet midline cross ribs pin_line pin_vee belly skin sweep steaks portions bias block strips'.split(
+        ' ',
+      );
+    for (const s of catalogue.filter((x) => x.bodyRow in profiles)) {
+      const body = bodyOf(s, 'gutted', s.typicalG)!;
+      for (const step of steps) {
+        const lines = cutLines(body, step, equalPieces(zone(body, 'side'), 4));
+        expect(lines.length, step).toBeGreaterThan(0);
+        for (const [x, y] of lines.flatMap((l) => l.points)) {
+          expect(x, step).toBeGreaterThanOrEqual(0);
+          expect(x, step).toBeLessThanOrEqual(body.standardMm * 1.02);
+          expect(Math.abs(y), `${s.id} ${step}`).toBeLessThanOrEqual(
+            body.halfHeight(Math.min(1, body.u(x))) * 1.001,
+          );
+        }
+      }
+    }
+    expect(cutLines(bodyOf(trout, 'gutted', 1000)!, 'weigh')).toEqual([]);
+    expect(Math.max(...wingOutline(1000).map((p) => p[1]))).toBeGreaterThan(200);
   });
 });

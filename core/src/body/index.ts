@@ -1,3 +1,4 @@
+export { cutLines, wingOutline, type CutLine, type Spot } from './cutLines.ts';
 export {
   bodyOf,
   equalPieces,
