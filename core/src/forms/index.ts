@@ -8,6 +8,7 @@ export {
   type Form,
   type FormBook,
   type FormId,
+  type Operation,
   type OwnForm,
   type Section,
 } from './forms.ts';

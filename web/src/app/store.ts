@@ -8,12 +8,15 @@ import { api } from './api.ts';
 interface Prefs {
   theme: 'slate' | 'chalk';
   units: UnitSystem;
+  /** The key a foot pedal sends for the next step; empty without one. */
+  pedal: string;
 }
 const prefsKey = 'ember-slate-prefs';
 const storedPrefs = (): Prefs => {
   const fallback: Prefs = {
     theme: window.matchMedia('(prefers-color-scheme: light)').matches ? 'chalk' : 'slate',
     units: 'metric',
+    pedal: '',
   };
   try {
     return { ...fallback, ...(JSON.parse(localStorage.getItem(prefsKey) ?? '{}') as Partial<Prefs>) };

@@ -12,6 +12,8 @@ export interface Target {
   window?: readonly [low: number, aim: number, high: number] | undefined;
   /** Earlier pieces, drawn as marks. */
   earlier?: readonly number[];
+  /** Why it does not want the weight that lies there; null when it does. */
+  waits?: string | null;
   onTake: (reading: Reading) => void;
 }
 

@@ -57,7 +57,10 @@ const fins: Record<
 };
 
 interface Props {
-  species: Pick<SpeciesRow, 'name' | 'bodyPlan' | 'bodyRow' | 'lwA' | 'lwB'>;
+  species: Pick<
+    SpeciesRow,
+    'name' | 'bodyPlan' | 'bodyRow' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
+  >;
   /** Weight of one whole fish, grams. */
   grams: number;
   /** Pixels a millimetre: one scale for all fish of a screen. */

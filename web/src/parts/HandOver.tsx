@@ -9,13 +9,14 @@ import { Button } from './Button.tsx';
 import { Dialog } from './Dialog.tsx';
 import { MoneyField } from './Field.tsx';
 import { useMass } from './Mass.tsx';
-import { wantText } from './words.ts';
+import { useWant } from './forms.ts';
 
 /** Takes the money for what lies on the order shelf. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
   const { send, busy } = useChange(contract.orders.handOver);
   const { shop } = useShop();
   const mass = useMass();
+  const want = useWant();
   const act = useAct();
   const lines = order.lines.filter((l) => l.state === 'ready');
   const [prices, setPrices] = useState<Record<number, number | null>>(() =>
@@ -45,7 +46,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           <div className="pb-6">
             <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
             <div className="text-note text-ink2">
-              wanted {wantText(l, mass)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
+              wanted {want(l)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
             </div>
           </div>
           <MoneyField

@@ -1,3 +1,4 @@
+import { formBook } from '@ember-slate/core/forms';
 import type { Delivery, SpeciesRow } from '@ember-slate/contract';
 import { euGeneral, grade, intakeLimit, signsFor, type FishSigns } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
@@ -73,16 +74,16 @@ describe('words', () => {
 
   it('says what a line wants', () => {
     const line = { form: 'fillet_skin_on', pieces: 4, pieceGrams: 110, totalGrams: null } as const;
-    expect(wantText(line, grams)).toBe('4 × 110 g fillets, skin on');
-    expect(wantText({ ...line, pieces: null, pieceGrams: null, totalGrams: 2000 }, grams)).toBe(
+    expect(wantText(line, grams, formBook())).toBe('4 × 110 g fillets, skin on');
+    expect(wantText({ ...line, pieces: null, pieceGrams: null, totalGrams: 2000 }, grams, formBook())).toBe(
       '2000 g fillets, skin on',
     );
   });
 
   it('switches off the forms a fish is not cut as', () => {
-    const off = formOptions(of('plaice')).filter((o) => o.off);
+    const off = formOptions(of('plaice'), formBook()).filter((o) => o.off);
     expect(off.map((o) => o.value)).toEqual(['steaks', 'boneless_joint']);
-    expect(formOptions(undefined).every((o) => !o.off)).toBe(true);
+    expect(formOptions(undefined, formBook()).every((o) => !o.off)).toBe(true);
   });
 });
 

@@ -42,7 +42,9 @@ function waitsFor(reading: Reading, target: Target | null): string | null {
     return reading.grams > 0 && reading.state !== 'none' ? 'nothing asks for a weight' : 'nothing on the pan';
   if (reading.state === 'none') return 'no reading: type it instead';
   if (reading.state === 'overload') return 'too heavy for this pan';
+  if (reading.grams < -2) return 'below zero: tare again';
   if (reading.grams <= 0) return 'nothing on the pan';
+  if (target.waits) return target.waits;
   return reading.state === 'steady' ? null : 'waits for a steady pan';
 }
 

@@ -10,6 +10,7 @@ import { Rail } from './Rail.tsx';
 import { ScaleBar, Take, useScale, useTakeNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
 import { stages, Tideline } from './Tideline.tsx';
+import { Timers } from './Timers.tsx';
 
 type Tide = ReturnType<typeof useRead<typeof contract.shop.tide>>['data'];
 
@@ -79,6 +80,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
           className="min-h-0 overflow-x-hidden overflow-y-auto bg-slab max-lg:col-span-2 max-sm:col-span-1"
           id="slab"
         >
+          <Timers />
           <div className="h-full min-h-0 px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
             <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>
               <Outlet />

@@ -1,23 +1,25 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
-import { useKeys } from '../../app/keys.ts';
 import { useShop } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
-import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { wantText } from '../../parts/words.ts';
 import { BringFish } from './BringFish.tsx';
-import { CloseTicket } from './CloseTicket.tsx';
-import { OnBoard } from './OnBoard.tsx';
-import { Sweep } from './Sweep.tsx';
-import { WeighOut } from './WeighOut.tsx';
+import { Cutting } from './Cutting.tsx';
+
+/** Which steps stand by their name: all of them, or the one at hand and every second beside it. */
+const named = (i: number, at: number, n: number) =>
+  n <= 9 || i === at || (Math.abs(i - at) > 1 && (i - at) % 2 === 0);
 
 /** The ticket's steps as beads on a line: done, here, to come. */
 function Beads({ ticket }: { ticket: Ticket }) {
   const n = ticket.steps.length;
+  const at = Math.max(
+    0,
+    ticket.steps.findIndex((s) => s.id === ticket.stepId),
+  );
   return (
     <ol className="relative flex flex-1 pt-1" aria-label="Steps">
       <span
@@ -25,24 +27,29 @@ function Beads({ ticket }: { ticket: Ticket }) {
         className="absolute top-[14px] h-px bg-rule"
         style={{ left: `${50 / n}%`, right: `${50 / n}%` }}
       />
+      <span
+        aria-hidden="true"
+        className="absolute top-[13px] h-[3px] bg-ink"
+        style={{ left: `${50 / n}%`, width: `${(at / n) * 100}%` }}
+      />
       {ticket.steps.map((s, i) => {
-        const at = i === ticket.step;
+        const done = i < at || ticket.doneAhead.includes(s.id);
         return (
-          <li key={s.id} aria-current={at ? 'step' : undefined} className="min-w-0 flex-1 text-center">
+          <li key={s.id} aria-current={i === at ? 'step' : undefined} className="min-w-0 flex-1 text-center">
             <svg width="20" height="20" className="relative mx-auto" aria-hidden="true">
               <circle
                 cx="10"
                 cy="10"
-                r={at ? 8 : 5.5}
-                fill={i < ticket.step ? 'var(--ink)' : 'var(--slab)'}
-                stroke={i <= ticket.step ? 'var(--ink)' : 'var(--rule)'}
-                strokeWidth={at ? 3.5 : 1.75}
+                r={i === at ? 8 : 5.5}
+                fill={done && i !== at ? 'var(--ink)' : 'var(--slab)'}
+                stroke={done || i === at ? 'var(--ink)' : 'var(--rule)'}
+                strokeWidth={i === at ? 3.5 : 1.75}
               />
             </svg>
             <span
-              className={`block truncate px-0.5 font-figure text-[16px] max-lg:text-body ${at ? 'font-bold' : n > 9 ? 'text-transparent' : 'font-medium text-ink2'}`}
+              className={`block overflow-visible px-0.5 font-figure text-[16px] whitespace-nowrap max-lg:text-body ${i === at ? 'font-bold' : 'font-medium text-ink2'} ${named(i, at, n) ? '' : 'sr-only'}`}
             >
-              {s.title.split(',')[0]}
+              <span className="relative left-1/2 inline-block -translate-x-1/2">{s.short}</span>
             </span>
           </li>
         );
@@ -51,88 +58,29 @@ function Beads({ ticket }: { ticket: Ticket }) {
   );
 }
 
-function Cutting({ ticket }: { ticket: Ticket }) {
-  const { send } = useChange(contract.bench.step);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const step = ticket.steps[Math.min(ticket.step, ticket.steps.length - 1)]!;
-  const last = ticket.step === ticket.steps.length - 1;
-  const unswept = step.id === 'sweep' && ticket.sweep === null;
-  const go = async (to: number) => {
-    if (to < 0 || to >= ticket.steps.length) return;
-    const outcome = await send({ step: to }, { id: ticket.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+/** Someone else has it: what they are at, and how to take it over. */
+function Elsewhere({ ticket }: { ticket: Ticket }) {
+  const { send, busy } = useChange(contract.bench.hand);
+  const { me } = useShop();
+  const act = useAct();
+  const take = async () => {
+    const outcome = await send({ version: ticket.version, to: me.id }, { id: ticket.id });
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
   };
-  useKeys({
-    ArrowRight: () => void go(ticket.step + 1),
-    ArrowLeft: () => void go(ticket.step - 1),
-    n: () => void go(ticket.step + 1),
-    p: () => void go(ticket.step - 1),
-  });
-  const cautions = [...step.cautions, ...(ticket.step === 0 ? ticket.cautions : [])];
+  const step = ticket.steps.find((s) => s.id === ticket.stepId);
   return (
-    <>
-      <div className="flex items-start gap-6 pt-2">
-        <div className="w-[350px] shrink-0 max-lg:w-[280px]">
-          <h1
-            className={`font-bold ${step.title.length > 12 ? 'text-[46px] leading-[50px]' : 'text-[64px] leading-[66px]'}`}
-          >
-            {step.title}
-          </h1>
-          <p className="pt-1 font-figure text-[22px] leading-7 font-medium">
-            {step.tool} · about {step.once ? step.minutes : Math.round(step.minutes * ticket.fish * 10) / 10}{' '}
-            min
-          </p>
-        </div>
-        <div className="flex-1 text-[21px] leading-[29px]">
-          {step.how.map((h) => (
-            <p key={h}>{h}</p>
-          ))}
-          <p className="pt-1 font-figure text-label text-rime">
-            Done looks like: {step.check.toLowerCase()}.
-          </p>
-        </div>
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto pt-2">
-        {step.id === 'weigh' ? (
-          <WeighOut ticket={ticket} />
-        ) : step.id === 'sweep' ? (
-          <Sweep ticket={ticket} />
-        ) : last ? (
-          <CloseTicket ticket={ticket} />
-        ) : (
-          <OnBoard ticket={ticket} />
-        )}
-      </div>
-      {problem && (
-        <p role="alert" className="border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
-      <div className="flex items-center gap-6 py-3">
-        <Button
-          tall
-          onPress={() => void go(ticket.step - 1)}
-          notYet={ticket.step === 0 ? 'this is the first step' : null}
-          className="min-w-24"
-        >
-          Back
-        </Button>
-        <p className="flex-1 text-[18px] leading-6">
-          {cautions.length > 0 && <strong className="font-figure">Careful: </strong>}
-          {cautions.join(' ')}
-        </p>
-        {!last && (
-          <Button
-            tall
-            kind={step.id === 'weigh' || unswept ? 'plain' : 'main'}
-            onPress={() => void go(ticket.step + 1)}
-            className="min-w-32"
-          >
-            Next
-          </Button>
-        )}
-      </div>
-    </>
+    <div className="pt-8">
+      <h1 className="text-[52px] leading-[58px] font-bold">{ticket.cutter!.name} has it</h1>
+      <p className="pb-6 text-row text-ink2">
+        {ticket.paused === null
+          ? `At ${step?.title.toLowerCase() ?? 'the start'}.`
+          : `Left lying: ${ticket.paused}.`}{' '}
+        What is weighed stays as it is.
+      </p>
+      <Button tall kind="main" busy={busy} onPress={() => void take()}>
+        Take it over
+      </Button>
+    </div>
   );
 }
 
@@ -140,27 +88,28 @@ export default function BenchTicket() {
   const id = Number(useParams().id);
   const { data: ticket, problem, again } = useRead(contract.bench.ticket, { params: { id } });
   const { me } = useShop();
-  const mass = useMass();
   if (!ticket) return <Waiting problem={problem} again={again} />;
+  const whom = [...new Set(ticket.cuts.map((c) => c.customer ?? 'the counter'))].join(', ');
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-start gap-5">
-        <div className="w-[170px] shrink-0">
+        <div className="w-[170px] shrink-0 max-lg:w-[150px]">
           <Link to="/bench" className="block font-figure text-big font-semibold hover:underline">
             Ticket {ticket.number}
           </Link>
           <div className="truncate text-[16px] leading-5 text-ink2">
-            {shortName(ticket.speciesName).toLowerCase()}, for {ticket.customer}
+            {shortName(ticket.speciesName).toLowerCase()}, for {whom}
           </div>
-          <div className="truncate text-[16px] leading-5 text-ink2">{wantText(ticket, mass)}</div>
         </div>
-        <Beads ticket={ticket} />
+        {ticket.state === 'cutting' && <Beads ticket={ticket} />}
       </div>
       {ticket.state === 'closed' ? (
         <div className="pt-8">
           <h1 className="text-head">Ticket {ticket.number} is done</h1>
           <p className="pb-4 text-label text-ink2">
-            Order {ticket.orderNumber} lies on the order shelf; trims are in the cold room.
+            {ticket.cuts.some((c) => c.lineId !== null)
+              ? 'What was ordered lies on the order shelf; the rest and the trims are in the cold room.'
+              : 'All of it is in the cold room.'}
           </p>
           <Link to="/bench" className="btn btn-main min-h-16">
             Next ticket
@@ -170,6 +119,8 @@ export default function BenchTicket() {
         <p className="pt-8 text-label text-ink2">The bench cuts; you are signed in for the counter.</p>
       ) : ticket.state === 'waiting' ? (
         <BringFish key={ticket.version} ticket={ticket} />
+      ) : ticket.cutter && ticket.cutter.id !== me.id ? (
+        <Elsewhere ticket={ticket} />
       ) : (
         <Cutting ticket={ticket} />
       )}

@@ -1,11 +1,22 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
-import { forms } from '@ember-slate/core/forms';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { Balance } from './Balance.tsx';
+
+/** Why this ticket may not close yet, in words; null when it may. */
+export function missingFrom(ticket: Ticket, reason: string): string | null {
+  const empty = ticket.cuts.find((c) => c.lineId !== null && !ticket.weighOuts.some((w) => w.cutId === c.id));
+  if (empty) return `weigh out ${empty.customer}'s ${empty.formName} first`;
+  if (!ticket.weighOuts.some((w) => w.kind === 'order' || w.kind === 'counter'))
+    return 'weigh something out first';
+  if (ticket.stepIds.includes('sweep') && !ticket.sweep.two)
+    return 'sign both passes of the bone sweep first';
+  if (!ticket.balance.closes && !reason) return 'weigh again, add the missing tub, or say why';
+  return null;
+}
 
 /** The last step: what is still missing is said, then stock moves. */
 export function CloseTicket({ ticket }: { ticket: Ticket }) {
@@ -15,11 +26,7 @@ export function CloseTicket({ ticket }: { ticket: Ticket }) {
   const main = ticket.weighOuts
     .filter((w) => w.kind === 'order' || w.kind === 'counter')
     .reduce((s, w) => s + w.grams, 0);
-  const missing = [
-    !ticket.weighOuts.some((w) => w.kind === 'order') && 'weigh out the order first',
-    forms[ticket.form].boneless && !ticket.sweep && 'sign the bone sweep first',
-    !ticket.balance.closes && !reason && 'weigh again, add the missing tub, or say why',
-  ].find((m) => typeof m === 'string');
+  const missing = missingFrom(ticket, reason);
   const close = async () => {
     const outcome = await send({ version: ticket.version, reason }, { id: ticket.id });
     if (!outcome.ok) setProblem(outcome.problem);
@@ -49,14 +56,7 @@ export function CloseTicket({ ticket }: { ticket: Ticket }) {
             {problem.detail}
           </p>
         )}
-        <Button
-          tall
-          kind="main"
-          busy={busy}
-          notYet={missing ?? null}
-          onPress={() => void close()}
-          className="mt-3"
-        >
+        <Button tall kind="main" busy={busy} notYet={missing} onPress={() => void close()} className="mt-3">
           Close the ticket
         </Button>
         {missing && <p className="pt-2 text-label text-ink2">Not yet: {missing}.</p>}

@@ -1,261 +1,254 @@
-import { contract, type BodyOf, type Problem, type Reading, type Ticket } from '@ember-slate/contract';
-import { forms } from '@ember-slate/core/forms';
-import { trims, type TrimId } from '@ember-slate/core/yields';
+import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/contract';
 import { parseMass } from '@ember-slate/core/units';
 import { useState } from 'react';
-import { useChange } from '../../app/api.ts';
-import { useStored } from '../../app/store.ts';
-import { useTake } from '../../app/take.tsx';
+import { useChange, useRead } from '../../app/api.ts';
+import { say, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Frame } from '../../parts/Field.tsx';
+import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { Balance } from './Balance.tsx';
+import { LabelFace } from './LabelFace.tsx';
+import { countOf, waits, weighedOf, type Slot } from './slots.ts';
+import { useWeigh, type WeighTub } from './useWeigh.ts';
 
-type Weigh = BodyOf<typeof contract.bench.weigh>;
-interface Slot {
-  key: string;
-  kind: Weigh['kind'];
-  item: string;
-  name: string;
-  goes: string;
-  expected: number;
-  /** Counted as pieces: each take is one unless several lie on the pan. */
-  pieces: boolean;
-}
-
-/** What this ticket can give, the order's pieces first. */
-function slotsOf(ticket: Ticket): Slot[] {
-  const form = forms[ticket.form];
-  const wanted = ticket.totalGrams ?? ticket.pieces! * ticket.pieceGrams!;
-  const toOrder = Math.min(ticket.expected.main, wanted);
-  const trimSlots = ticket.expected.trims.map(({ part, grams }): Slot => {
-    const trim = trims[part as TrimId];
-    return {
-      key: `t ${part}`,
-      kind: trim.keep ? 'trim' : 'waste',
-      item: part,
-      name: trim.name,
-      goes: trim.keep ? trim.use : 'waste',
-      expected: grams,
-      pieces: false,
-    };
-  });
-  return [
-    {
-      key: 'order',
-      kind: 'order',
-      item: ticket.form,
-      name: form.name,
-      goes: `order ${ticket.orderNumber}`,
-      expected: toOrder,
-      pieces: true,
-    },
-    ...(form.unit === 'piece'
-      ? [
-          {
-            key: 'counter',
-            kind: 'counter' as const,
-            item: ticket.form,
-            name: `more ${form.name}`,
-            goes: 'counter',
-            expected: ticket.expected.main - toOrder,
-            pieces: true,
-          },
-        ]
-      : []),
-    ...trimSlots,
-    {
-      key: 'drip',
-      kind: 'drip',
-      item: '',
-      name: 'drip, blood, rinse',
-      goes: 'lost',
-      expected: ticket.expected.drip,
-      pieces: false,
-    },
-    {
-      key: 'water',
-      kind: 'water',
-      item: '',
-      name: 'water taken up',
-      goes: 'rinse',
-      expected: 0,
-      pieces: false,
-    },
-  ];
-}
-
-export function WeighOut({ ticket }: { ticket: Ticket }) {
-  const { send, busy } = useChange(contract.bench.weigh);
-  const strike = useChange(contract.bench.strike);
+/** Every output of the ticket: what lies on the pan goes into the chosen one. */
+export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   const mass = useMass();
-  const units = useStored((s) => s.prefs.units);
-  const slots = slotsOf(ticket);
-  const weighed = (slot: Slot) =>
-    ticket.weighOuts.filter((w) => w.kind === slot.kind && w.item === slot.item);
-  const orderDone = weighed(slots[0]!).reduce((s, w) => s + w.pieces, 0) >= (ticket.pieces ?? 1);
   const [chosen, setChosen] = useState<string | null>(null);
-  const open = slots.find(
-    (s) =>
-      s.kind !== 'counter' &&
-      s.kind !== 'water' &&
-      s.kind !== 'drip' &&
-      (s.kind === 'order' ? !orderDone : weighed(s).length === 0),
-  );
-  const slot = slots.find((s) => s.key === chosen) ?? open ?? slots[0]!;
+  const slot = slots.find((s) => s.key === chosen) ?? slots.find((s) => waits(ticket, s)) ?? slots[0]!;
   const [count, setCount] = useState(1);
-  const [typed, setTyped] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const aim = slot.pieces && ticket.pieceGrams ? ticket.pieceGrams * count : null;
-  // A piece may be 15 % off before it is the wrong piece (our choice).
-  const window_ = aim === null ? undefined : ([Math.round(aim * 0.85), aim, Math.round(aim * 1.15)] as const);
-  const before = weighed(slot);
-
-  const put = async (grams: number, source: 'measured' | 'typed') => {
-    if (busy) return;
-    const outcome = await send(
-      { kind: slot.kind, item: slot.item, grams, pieces: slot.pieces ? count : 0, source },
-      { id: ticket.id },
-    );
-    if (outcome.ok || 'kept' in outcome) {
-      setProblem(null);
-      setTyped('');
-      setCount(1);
-      setChosen(null);
-    } else setProblem(outcome.problem);
-  };
-  const number = before.reduce((s, w) => s + w.pieces, 0) + 1;
-  const title = slot.pieces
-    ? `${slot.name} ${count > 1 ? `${number} to ${number + count - 1}` : number}`
-    : slot.name;
-  useTake(
-    {
-      act: 'Take',
-      title: `${title}${window_ ? `: ${mass(window_[0])} to ${mass(window_[2])}` : ''}`,
-      detail: `${slot.goes}, about ${mass(aim ?? slot.expected)}`,
-      window: window_,
-      earlier: slot.pieces ? before.filter((w) => w.pieces === 1).map((w) => w.grams) : [],
-      onTake: (r: Reading) => void put(r.grams, 'measured'),
-    },
-    `${slot.key} ${count} ${before.length} ${units} ${aim}`,
-  );
-  const typedGrams = parseMass(typed, units);
-
+  const [tub, setTub] = useState<WeighTub | null>(null);
+  const { data: tubs } = useRead(contract.bench.tubs);
+  const weigh = useWeigh(ticket, slot, tub, count, () => {
+    setCount(1);
+    setChosen(null);
+  });
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-8 border-t border-line pt-2 max-lg:grid-cols-[minmax(0,1fr)_260px]">
+    <div className="grid grid-cols-[minmax(0,1fr)_310px] gap-8 border-t border-line pt-2 max-lg:grid-cols-[minmax(0,1fr)_270px]">
       <ul role="radiogroup" aria-label="What lies on the pan">
-        {slots.map((s) => {
-          const list = weighed(s);
-          const sum = list.reduce((a, w) => a + w.grams, 0);
-          const on = s.key === slot.key;
-          if (
-            s.expected === 0 &&
-            list.length === 0 &&
-            s.kind !== 'water' &&
-            s.kind !== 'counter' &&
-            s.kind !== 'drip'
-          )
-            return null;
-          return (
-            <li key={s.key} className="border-b border-line">
-              <button
-                type="button"
-                role="radio"
-                aria-checked={on}
-                onClick={() => setChosen(s.key)}
-                className={`grid min-h-[46px] w-full grid-cols-[22px_minmax(0,1fr)_auto] items-center gap-3 px-2 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-              >
-                <svg width="18" height="18" aria-hidden="true">
-                  <circle
-                    cx="9"
-                    cy="9"
-                    r="7"
-                    fill={list.length > 0 ? 'var(--ink)' : 'none'}
-                    stroke={list.length > 0 ? 'var(--ink)' : 'var(--rule)'}
-                    strokeWidth="1.5"
-                  />
-                </svg>
-                <span className="truncate font-figure text-row font-medium">
-                  {s.name} <span className="text-label text-ink3">· {s.goes}</span>
-                </span>
-                <span className="font-figure text-row font-semibold">
-                  {list.length > 0 ? (
-                    <>
-                      {s.pieces ? `${list.reduce((a, w) => a + w.pieces, 0)} · ` : ''}
-                      <Mass g={sum} />
-                    </>
-                  ) : (
-                    <span className="text-label font-medium text-ink3">about {mass(s.expected)}</span>
-                  )}
-                </span>
-              </button>
-            </li>
-          );
-        })}
+        {slots.map((s) => (
+          <Row key={s.key} ticket={ticket} slot={s} on={s.key === slot.key} choose={() => setChosen(s.key)} />
+        ))}
       </ul>
       <div>
         <Balance ticket={ticket} />
-        {slot.pieces && (
-          <div className="flex items-center gap-2 pt-3" role="group" aria-label="Pieces on the pan">
-            <Button small className="h-12 w-12" onPress={() => setCount((c) => Math.max(1, c - 1))}>
+        <div
+          className="flex flex-wrap items-center gap-1.5 pt-2"
+          role="radiogroup"
+          aria-label="What it stands in"
+        >
+          {[null, ...(tubs ?? [])].map((t) => (
+            <button
+              key={t?.name ?? 'pan'}
+              type="button"
+              role="radio"
+              aria-checked={tub?.name === t?.name}
+              onClick={() => setTub(t)}
+              className={`btn min-h-12 px-3 text-label ${tub?.name === t?.name ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+            >
+              {t ? (
+                <>
+                  {t.name} <span className="text-ink2">{mass(t.grams)}</span>
+                </>
+              ) : (
+                'bare pan'
+              )}
+            </button>
+          ))}
+          <NewTub />
+        </div>
+        {slot.pieces !== null && (
+          <div className="flex items-center gap-2 pt-2" role="group" aria-label="Pieces on the pan">
+            <Button className="h-14 w-14" onPress={() => setCount((c) => Math.max(1, c - 1))}>
               −
             </Button>
             <output className="w-8 text-center font-figure text-big font-semibold">{count}</output>
-            <Button small className="h-12 w-12" onPress={() => setCount((c) => c + 1)}>
+            <Button className="h-14 w-14" onPress={() => setCount((c) => c + 1)}>
               +
             </Button>
             <span className="text-label text-ink2">{count === 1 ? 'piece' : 'pieces'} on the pan</span>
           </div>
         )}
-        <form
-          className="flex items-end gap-3 pt-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (typedGrams) void put(typedGrams, 'typed');
-          }}
-        >
-          <Frame
-            label={`No scale? Type ${slot.name}`}
-            className="flex-1"
-            error={problem?.detail}
-            note={typed && typedGrams === null ? 'That is no weight' : ''}
-          >
-            <input
-              className="field-value"
-              inputMode="decimal"
-              value={typed}
-              onChange={(e) => setTyped(e.target.value)}
-              autoComplete="off"
-            />
-          </Frame>
-          <Button submit small className="mb-6 h-12" notYet={typedGrams ? null : 'type a weight first'}>
-            Put
-          </Button>
-        </form>
-        {ticket.weighOuts.length > 0 && (
-          <ul className="text-label">
-            {ticket.weighOuts
-              .slice(-4)
-              .toReversed()
-              .map((w) => (
-                <li key={w.id} className="flex items-center gap-2 border-t border-line py-1.5">
-                  <span className="min-w-0 flex-1 truncate">
-                    {slots.find((s) => s.kind === w.kind && s.item === w.item)?.name ?? w.item}
-                  </span>
-                  <Mass g={w.grams} />
-                  <SourceMark source={w.source} />
-                  <button
-                    type="button"
-                    className="why"
-                    onClick={() => void strike.send(undefined, { id: ticket.id, weightId: w.id })}
-                  >
-                    strike
-                  </button>
-                </li>
-              ))}
-          </ul>
-        )}
+        <Typed slot={slot} weigh={weigh} />
+        <Last ticket={ticket} slots={slots} />
       </div>
     </div>
+  );
+}
+
+function Row({ ticket, slot, on, choose }: { ticket: Ticket; slot: Slot; on: boolean; choose: () => void }) {
+  const mass = useMass();
+  const list = weighedOf(ticket, slot);
+  const sum = list.reduce((a, w) => a + w.grams, 0);
+  const done = list.length > 0 && !waits(ticket, slot);
+  if (slot.expected === 0 && list.length === 0 && slot.kind === 'trim') return null;
+  return (
+    <li className="border-b border-line">
+      <button
+        type="button"
+        role="radio"
+        aria-checked={on}
+        onClick={choose}
+        className={`grid min-h-14 w-full grid-cols-[22px_minmax(0,1fr)_auto] items-center gap-3 px-2 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+      >
+        <svg width="18" height="18" aria-hidden="true">
+          <circle
+            cx="9"
+            cy="9"
+            r="7"
+            fill={done ? 'var(--ink)' : 'none'}
+            stroke={list.length > 0 ? 'var(--ink)' : 'var(--rule)'}
+            strokeWidth="1.75"
+          />
+        </svg>
+        <span className="min-w-0">
+          <span className="block truncate font-figure text-row font-medium">{slot.name}</span>
+          <span className="block truncate text-note text-ink3">
+            {slot.goes}
+            {slot.cut && slot.aim ? `, ${slot.pieces} × ${mass(slot.aim)}` : ''}
+          </span>
+        </span>
+        <span className="font-figure text-row font-semibold">
+          {list.length > 0 ? (
+            <>
+              {slot.pieces !== null
+                ? `${countOf(ticket, slot)}${slot.pieces > 0 ? ` of ${slot.pieces}` : ''} · `
+                : ''}
+              <Mass g={sum} />
+            </>
+          ) : (
+            <span className="text-label font-medium text-ink3">about {mass(slot.expected)}</span>
+          )}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+/** The way without a scale; a refusal of either way is said here. */
+function Typed({ slot, weigh }: { slot: Slot; weigh: ReturnType<typeof useWeigh> }) {
+  const units = useStored((s) => s.prefs.units);
+  const [typed, setTyped] = useState('');
+  const grams = parseMass(typed, units);
+  return (
+    <form
+      className="flex items-end gap-3 pt-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (grams) void weigh.put(grams, 'typed').then(() => setTyped(''));
+      }}
+    >
+      <Frame
+        label={`No scale? Type ${slot.name}`}
+        className="flex-1"
+        error={weigh.problem?.detail}
+        note={typed && grams === null ? 'That is no weight' : ''}
+      >
+        <input
+          className="field-value"
+          inputMode="decimal"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          autoComplete="off"
+        />
+      </Frame>
+      <Button submit className="mb-6 h-14" notYet={grams ? null : 'type a weight first'}>
+        Put
+      </Button>
+    </form>
+  );
+}
+
+/** An empty tub on the pan becomes a tub the bench knows. */
+function NewTub() {
+  const { send } = useChange(contract.bench.setTubs);
+  const { data: tubs } = useRead(contract.bench.tubs);
+  const reading = useStored((s) => s.line.reading);
+  const act = useAct();
+  const keep = async () => {
+    const name = `tub ${(tubs?.length ?? 0) + 1}`;
+    const outcome = await send({ tubs: [...(tubs ?? []), { name, grams: reading.grams }] });
+    act(
+      say(
+        outcome.ok
+          ? { text: `${name} weighs ${reading.grams} g empty`, problem: false }
+          : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
+      ),
+    );
+  };
+  const steady = reading.state === 'steady' && reading.grams > 0 && reading.tare === 0;
+  return (
+    <Button
+      small
+      className="min-h-12"
+      notYet={steady ? null : 'lay the empty tub on the pan first, without a tare'}
+      onPress={() => void keep()}
+    >
+      New tub
+    </Button>
+  );
+}
+
+/** What was weighed last: to be struck, labelled, looked at. */
+function Last({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
+  const strike = useChange(contract.bench.strike);
+  const act = useAct();
+  const name = (w: Weighed) =>
+    slots.find((s) => (s.kind === 'order' ? w.cutId === s.cut!.id : w.kind === s.kind && w.item === s.item))
+      ?.name ?? w.item;
+  const takeBack = async (w: Weighed) => {
+    const outcome = await strike.send(undefined, { id: ticket.id, weightId: w.id });
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+  };
+  return (
+    <ul className="text-label">
+      {ticket.weighOuts
+        .slice(-4)
+        .toReversed()
+        .map((w) => (
+          <li key={w.id} className="flex min-h-12 items-center gap-2 border-t border-line py-1">
+            <span className="min-w-0 flex-1 truncate">{name(w)}</span>
+            <Mass g={w.grams} />
+            <SourceMark source={w.source} />
+            {w.pieces > 0 && <LabelButton ticketId={ticket.id} weighed={w} />}
+            <button type="button" className="why min-h-10" onClick={() => void takeBack(w)}>
+              strike
+            </button>
+          </li>
+        ))}
+    </ul>
+  );
+}
+
+/** Makes the label of a piece, prints it, and shows it. */
+function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed }) {
+  const make = useChange(contract.bench.makeLabel);
+  const settings = useFormSettings();
+  const act = useAct();
+  const [open, setOpen] = useState<number | null>(null);
+  const print = async () => {
+    if (weighed.label) return setOpen(weighed.label.id);
+    const outcome = await make.send(
+      { size: settings?.labels.size ?? '58x40', print: true },
+      { id: ticketId, weightId: weighed.id },
+    );
+    if (!outcome.ok)
+      return void act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    act(
+      say(
+        outcome.data.printed
+          ? { text: 'Label printed', problem: false }
+          : { text: `${outcome.data.why} The label is kept.`, problem: true },
+      ),
+    );
+  };
+  return (
+    <>
+      <button type="button" className="why min-h-10" onClick={() => void print()}>
+        {weighed.label ? 'see label' : make.busy ? 'printing' : 'label'}
+      </button>
+      {open !== null && <LabelFace id={open} onClose={() => setOpen(null)} />}
+    </>
   );
 }

@@ -1,5 +1,4 @@
 import type { DayClose } from '@ember-slate/contract';
-import { forms } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { formatMoney } from '@ember-slate/core/units';
 import { Mass } from '../../parts/Mass.tsx';
@@ -43,7 +42,7 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
                     <span className="font-figure text-label font-semibold">{r.number}</span>{' '}
                     {shortName(r.speciesName)}
                     <span className="block text-note text-ink3">
-                      {r.condition.replace('_', ', ')} to {forms[r.form].name}
+                      {r.condition.replace('_', ', ')} to {r.formName}
                     </span>
                   </td>
                   <td className="num">

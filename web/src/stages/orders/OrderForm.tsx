@@ -1,6 +1,6 @@
 import { contract, type AnswerOf, type BodyOf, type Order, type Problem } from '@ember-slate/contract';
 import { instantOn } from '@ember-slate/core/calendar';
-import { forms, type FormId } from '@ember-slate/core/forms';
+import { formOf, type FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import { shortName } from '@ember-slate/core/species';
 import { useEffect, useMemo, useState } from 'react';
@@ -23,7 +23,8 @@ import {
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
-import { formOptions, wantText } from '../../parts/words.ts';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { formOptions } from '../../parts/words.ts';
 
 type NewLine = BodyOf<typeof contract.orders.take>['lines'][number];
 type Answer = AnswerOf<typeof contract.orders.promise>[number];
@@ -45,6 +46,7 @@ interface Draft {
   each: Weight | null;
   total: Weight | null;
   use: Use;
+  options: readonly string[];
 }
 let lastKey = 0;
 const emptyLine = (): Draft => ({
@@ -56,6 +58,7 @@ const emptyLine = (): Draft => ({
   each: null,
   total: null,
   use: 'grill',
+  options: [],
 });
 
 /** A line as the contract wants it, or null while it is not complete. */
@@ -67,6 +70,7 @@ function lineOf(d: Draft): NewLine | null {
           speciesId: d.speciesId,
           form: d.form,
           use: d.use,
+          options: [...d.options],
           pieces: null,
           pieceGrams: null,
           totalGrams: d.total.grams,
@@ -74,7 +78,15 @@ function lineOf(d: Draft): NewLine | null {
       : null;
   const pieces = wholeNumber(d.pieces);
   return pieces && d.each
-    ? { speciesId: d.speciesId, form: d.form, use: d.use, pieces, pieceGrams: d.each.grams, totalGrams: null }
+    ? {
+        speciesId: d.speciesId,
+        form: d.form,
+        use: d.use,
+        options: [...d.options],
+        pieces,
+        pieceGrams: d.each.grams,
+        totalGrams: null,
+      }
     : null;
 }
 
@@ -124,6 +136,9 @@ function LineFields({
   remove: (() => void) | null;
 }) {
   const book = useSpecies();
+  const forms = useForms();
+  const mass = useMass();
+  const form = formOf(forms, draft.form);
   const species = book.get(draft.speciesId);
   return (
     <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">
@@ -137,9 +152,10 @@ function LineFields({
       <SelectField
         label="Form"
         value={draft.form}
-        onChange={(form) => set({ form })}
+        onChange={(id) => set({ form: id, options: [] })}
         error={errors.form}
-        options={formOptions(species)}
+        options={formOptions(species, forms)}
+        note={form.norm}
       />
       <Choice
         label="Counted by"
@@ -160,7 +176,7 @@ function LineFields({
       {draft.by === 'pieces' ? (
         <>
           <TextField
-            label={forms[draft.form].unit === 'fish' ? 'Fish' : 'Pieces'}
+            label={form.count === 'fish' ? 'Fish' : 'Pieces'}
             value={draft.pieces}
             onChange={(pieces) => set({ pieces })}
             inputMode="numeric"
@@ -172,7 +188,7 @@ function LineFields({
             onChange={(each) => set({ each })}
             take={null}
             plain
-            note={`usual ${forms[draft.form].pieceG} g`}
+            note={`usual ${mass(form.pieceG)}`}
             error={errors.pieceGrams}
           />
         </>
@@ -187,6 +203,27 @@ function LineFields({
           error={errors.totalGrams}
         />
       )}
+      {form.options.length > 0 && (
+        <fieldset className="col-span-2 flex flex-wrap gap-2 pb-2">
+          <legend className="field-label">Done how</legend>
+          {form.options.map((o) => {
+            const on = draft.options.includes(o);
+            return (
+              <button
+                key={o}
+                type="button"
+                aria-pressed={on}
+                className={`btn btn-small ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                onClick={() =>
+                  set({ options: on ? draft.options.filter((x) => x !== o) : [...draft.options, o] })
+                }
+              >
+                {o}
+              </button>
+            );
+          })}
+        </fieldset>
+      )}
       {remove && (
         <button type="button" className="why col-span-2 justify-self-end pb-1" onClick={remove}>
           take this line off
@@ -200,6 +237,7 @@ function LineFields({
 export function OrderForm({ order, onDone }: { order: Order | null; onDone: () => void }) {
   const { shop } = useShop();
   const { today, local } = useTimes();
+  const want = useWant();
   const mass = useMass();
   const act = useAct();
   const { data: customers } = useRead(contract.orders.customers);
@@ -295,7 +333,7 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
         <ul className="pb-3 text-ink2">
           {order.lines.map((l) => (
             <li key={l.id}>
-              {shortName(l.speciesName)}, {wantText(l, mass)}
+              {shortName(l.speciesName)}, {want(l)}
             </li>
           ))}
         </ul>

@@ -10,7 +10,7 @@ import { HandOver } from '../../parts/HandOver.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { wantText } from '../../parts/words.ts';
+import { useWant } from '../../parts/forms.ts';
 import { OrderForm } from './OrderForm.tsx';
 
 const stateWords: Record<Order['lines'][number]['state'], string> = {
@@ -70,6 +70,7 @@ export default function Orders() {
   const { me } = useShop();
   const { when, day } = useTimes();
   const mass = useMass();
+  const want = useWant();
   const now = useNow();
   const [asking, setAsking] = useState<{ what: 'hand' | 'cancel' | 'edit'; id: number } | null>(null);
   if (!orders) return <Waiting problem={problem} again={again} />;
@@ -118,7 +119,7 @@ export default function Orders() {
                           </div>
                           {o.lines.map((l) => (
                             <div key={l.id} className="text-note text-ink2">
-                              {shortName(l.speciesName)}, {wantText(l, mass)}
+                              {shortName(l.speciesName)}, {want(l)}
                               {l.use === 'raw' ? ', for raw use' : ''} ·{' '}
                               <span className={l.state === 'ready' ? 'text-rime' : 'text-ink3'}>
                                 {lineWord(l)}

@@ -1,5 +1,6 @@
 import { contract, type PlanLine, type Problem, type SpeciesRow } from '@ember-slate/contract';
 import { pickOutcome } from '@ember-slate/core/cutplan';
+import { formOf, type Form } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -9,7 +10,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { wantText } from '../../parts/words.ts';
+import { useForms, useWant } from '../../parts/forms.ts';
 import { Offer } from './Offer.tsx';
 import { Outcome, type Parts } from './Outcome.tsx';
 
@@ -18,12 +19,12 @@ const toPicks = (list: readonly { lotId: number; fish: number }[]): Picks =>
   Object.fromEntries(list.map((p) => [p.lotId, p.fish]));
 
 /** Adds up what the chosen fish are expected to give. */
-function outcomeOf(line: PlanLine, species: SpeciesRow, picks: Picks, month: number): Parts {
+function outcomeOf(line: PlanLine, form: Form, species: SpeciesRow, picks: Picks, month: number): Parts {
   const sum: Parts = { input: 0, main: 0, pieces: line.pieces === null ? null : 0, drip: 0, trims: {} };
   for (const offer of line.offers) {
     const fish = picks[offer.lotId] ?? 0;
     if (fish === 0 || offer.refusal !== null) continue;
-    const one = pickOutcome(species, offer, { ...line, month }, fish);
+    const one = pickOutcome(species, offer, { ...line, form, month }, fish);
     sum.input += one.inputGrams;
     sum.main += one.mainGrams;
     sum.drip += one.drip;
@@ -37,6 +38,8 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
   const { me } = useShop();
   const { when, today } = useTimes();
   const mass = useMass();
+  const forms = useForms();
+  const want = useWant();
   const act = useAct();
   const choose = useChange(contract.plan.choose);
   const send = useChange(contract.plan.send);
@@ -49,7 +52,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
     setPicks(line.picks.length > 0 ? saved : toPicks(line.proposal));
   }
   const month = Number(today().slice(5, 7));
-  const outcome = outcomeOf(line, species, picks, month);
+  const outcome = outcomeOf(line, formOf(forms, line.form), species, picks, month);
   const wanted = line.totalGrams ?? line.pieces!;
   const given = line.totalGrams !== null ? outcome.main : outcome.pieces!;
   const enough = given >= wanted;
@@ -77,7 +80,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
       <div className="flex items-start justify-between gap-4">
         <div>
           <h2 className="text-big">
-            {shortName(line.speciesName)}, {wantText(line, mass)}
+            {shortName(line.speciesName)}, {want(line)}
           </h2>
           <p className="text-ink2">
             order {line.orderNumber}, {line.customer}, {when(line.dueAt)} · to {line.use}
@@ -157,6 +160,7 @@ export default function Plan() {
   const { data: lines, problem, again } = useRead(contract.plan.lines);
   const { when } = useTimes();
   const mass = useMass();
+  const want = useWant();
   const now = useNow();
   const book = useSpecies();
   const [chosen, setChosen] = useState<number | null>(null);
@@ -199,7 +203,7 @@ export default function Plan() {
                     </span>
                     <span className="shrink-0 text-note text-ink3">{when(l.dueAt)}</span>
                   </span>
-                  <span className="block truncate text-note text-ink2">{wantText(l, mass)}</span>
+                  <span className="block truncate text-note text-ink2">{want(l)}</span>
                   <span className={`block text-note ${hot ? 'text-embertext' : 'text-ink3'}`}>
                     {l.picks.length > 0
                       ? `${l.picks.reduce((s, p) => s + p.fish, 0)} fish chosen`

@@ -1,0 +1,25 @@
+import { contract, type AnswerOf } from '@ember-slate/contract';
+import { formBook, type FormBook } from '@ember-slate/core/forms';
+import { useMemo } from 'react';
+import { useRead } from '../app/api.ts';
+import { useMass } from './Mass.tsx';
+import { wantText } from './words.ts';
+
+const shipped = formBook();
+
+/** The shop's market forms: the shipped ones until its own have come. */
+export function useForms(): FormBook {
+  const { data } = useRead(contract.forms.book);
+  return useMemo(() => (data ? formBook(data.own) : shipped), [data]);
+}
+
+/** What the shop set about forms, schools and labels. */
+export const useFormSettings = (): AnswerOf<typeof contract.forms.book> | undefined =>
+  useRead(contract.forms.book).data;
+
+/** What a line wants, in few words and this screen's units. */
+export function useWant(): (line: Parameters<typeof wantText>[0]) => string {
+  const mass = useMass();
+  const book = useForms();
+  return (line) => wantText(line, mass, book);
+}

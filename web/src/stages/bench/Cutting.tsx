@@ -1,0 +1,214 @@
+import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { bodyOf } from '@ember-slate/core/body';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { useKeys } from '../../app/keys.ts';
+import { useNow, useSpecies } from '../../app/shop.tsx';
+import { useStored } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { useForms } from '../../parts/forms.ts';
+import { useLength } from '../../parts/length.ts';
+import { useMass } from '../../parts/Mass.tsx';
+import { BoardDrawing, marksFor } from './BoardDrawing.tsx';
+import { CloseTicket } from './CloseTicket.tsx';
+import { FrameCheck } from './FrameCheck.tsx';
+import { Other } from './Other.tsx';
+import { countOf, slotAt, slotsOf, type Slot } from './slots.ts';
+import { StepTimer } from './StepTimer.tsx';
+import { Sweep } from './Sweep.tsx';
+import { useWeigh } from './useWeigh.ts';
+import { WeighOut } from './WeighOut.tsx';
+
+type Step = Ticket['steps'][number];
+
+/** What the hand does now, as large as it fits: the mark in mm where the body model gives one, else the step. */
+function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
+  const species = useSpecies().get(ticket.speciesId);
+  const length = useLength();
+  const mass = useMass();
+  const input = ticket.inputs[0]!;
+  const body = species ? bodyOf(species, input.condition, input.grams / input.pieces) : null;
+  if (!slot || !body) return { title: step.title, sub: '' };
+  const done = countOf(ticket, slot);
+  const of = slot.pieces ? ` of ${slot.pieces}` : '';
+  const sub = `${slot.name} ${done + 1}${of}${slot.aim ? `, to weigh ${mass(slot.aim)}` : ''}`;
+  if (step.draws !== 'steaks') return { title: step.title, sub };
+  const { pieces } = marksFor(ticket, body, slot, 'steaks');
+  const next = pieces[done];
+  if (!next) return { title: step.title, sub };
+  const from = done === 0 ? next.from : pieces[done - 1]!.to;
+  const mm = Math.round(body.mm(next.to) - body.mm(from));
+  return { title: `Cut ${length.format(mm)} ${length.unit}`, sub };
+}
+
+/** Takes the weight of a piece at the step that cuts it: no screen between knife and pan. */
+function WeighHere({ ticket, slot }: { ticket: Ticket; slot: Slot }) {
+  const weigh = useWeigh(ticket, slot, null, 1, () => undefined);
+  return weigh.problem ? (
+    <p role="alert" className="border-b-[3px] border-emberline pb-1 text-label">
+      {weigh.problem.detail}
+    </p>
+  ) : null;
+}
+
+/** Time on this step against its norm: a help, said in minutes. */
+function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
+  const now = useNow(1000);
+  const seconds =
+    ticket.stepSeconds +
+    (ticket.stepSince
+      ? Math.max(0, Math.round((now.getTime() - new Date(ticket.stepSince).getTime()) / 1000))
+      : 0);
+  const norm = step.minutes * (step.once ? 1 : ticket.fish) * 60;
+  const text = (s: number) => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
+  return (
+    <div
+      className="w-[170px] shrink-0 max-lg:w-[150px]"
+      role="timer"
+      aria-label={`${text(seconds)} on this step`}
+    >
+      <div className="font-figure text-[44px] leading-[48px] font-semibold">{text(seconds)}</div>
+      <svg width="170" height="12" aria-hidden="true" className="max-lg:w-[150px]">
+        <path d="M 0 6 H 168 M 168.5 1 V 11" stroke="var(--rule)" strokeWidth="1.5" fill="none" />
+        <path
+          d={`M 0 6 H ${norm > 0 ? Math.min(168, (seconds / norm) * 168) : 0}`}
+          stroke="var(--ink)"
+          strokeWidth="5"
+        />
+      </svg>
+      <div className="font-figure text-[16px] text-ink2">this step, norm {text(norm)}</div>
+    </div>
+  );
+}
+
+export function Cutting({ ticket }: { ticket: Ticket }) {
+  const { send } = useChange(contract.bench.step);
+  const pause = useChange(contract.bench.pause);
+  const species = useSpecies().get(ticket.speciesId);
+  const book = useForms();
+  const pedal = useStored((s) => s.prefs.pedal);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [other, setOther] = useState(false);
+  const at = Math.max(
+    0,
+    ticket.steps.findIndex((s) => s.id === ticket.stepId),
+  );
+  const step = ticket.steps[at]!;
+  const last = at === ticket.steps.length - 1;
+  const slots = slotsOf(ticket, book);
+  const slot = slotAt(ticket, slots, step.id);
+  const headline = useHeadline(ticket, step, step.id === 'weigh' ? null : slot);
+  const unswept = step.id === 'sweep' && ticket.sweep.two === null;
+  const go = async (by: 1 | -1) => {
+    // What was done for several tickets together is stepped over.
+    let to = at + by;
+    while (by === 1 && ticket.doneAhead.includes(ticket.steps[to]?.id ?? '')) to += 1;
+    const next = ticket.steps[to];
+    if (!next) return;
+    const outcome = await send({ step: next.id }, { id: ticket.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  const goOn = async () => {
+    const outcome = await pause.send({ why: null }, { id: ticket.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  const next = () => void go(1);
+  const back = () => void go(-1);
+  useKeys({
+    ArrowRight: next,
+    ArrowLeft: back,
+    PageDown: next,
+    PageUp: back,
+    n: next,
+    p: back,
+    o: () => setOther(true),
+    ...(pedal ? { [pedal]: next } : {}),
+  });
+  if (ticket.paused !== null)
+    return (
+      <div className="pt-8">
+        <h1 className="text-[52px] leading-[58px] font-bold">Left lying</h1>
+        <p className="pb-6 text-row text-ink2">
+          {ticket.paused}. It stands at {step.title.toLowerCase()}; nothing counts meanwhile but its timers.
+        </p>
+        <Button tall kind="main" busy={pause.busy} onPress={() => void goOn()}>
+          Go on
+        </Button>
+      </div>
+    );
+  const cautions = [...step.cautions, ...(at === 0 ? ticket.cautions : [])];
+  return (
+    <>
+      <div className="flex items-start gap-6 pt-1">
+        <div className="w-[370px] shrink-0 max-lg:w-[290px]">
+          <h1
+            className={`font-bold ${headline.title.length > 13 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
+          >
+            {headline.title}
+          </h1>
+          <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">
+            {headline.sub || `${step.tool} · ${step.why}`}
+          </p>
+        </div>
+        <div className="min-w-0 flex-1 text-[23px] leading-[30px] max-lg:text-[20px] max-lg:leading-[26px]">
+          {step.how.map((h) => (
+            <p key={h}>{h}</p>
+          ))}
+          <p className="pt-0.5 font-figure text-[18px] leading-6 text-rime">
+            Done looks like: {step.check.toLowerCase()}.
+          </p>
+        </div>
+        <StepClock ticket={ticket} step={step} />
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto pt-1">
+        {step.id === 'weigh' ? (
+          <WeighOut ticket={ticket} slots={slots} />
+        ) : step.id === 'sweep' ? (
+          <Sweep ticket={ticket} />
+        ) : step.id === 'frame' ? (
+          <FrameCheck ticket={ticket} />
+        ) : last ? (
+          <CloseTicket ticket={ticket} />
+        ) : (
+          species && <BoardDrawing ticket={ticket} species={species} draws={step.draws} slot={slot} />
+        )}
+      </div>
+      {slot && step.id !== 'weigh' && <WeighHere key={slot.key} ticket={ticket} slot={slot} />}
+      {step.timer !== null && (
+        <StepTimer
+          ticket={ticket}
+          name={step.id === 'salt' ? 'salt off' : 'soak done'}
+          minutes={step.timer}
+        />
+      )}
+      {problem && (
+        <p role="alert" className="border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <div className="flex items-center gap-4 py-2.5">
+        <Button tall onPress={back} notYet={at === 0 ? 'this is the first step' : null} className="min-w-24">
+          Back
+        </Button>
+        <p className="min-w-0 flex-1 text-[18px] leading-6">
+          {cautions.length > 0 && <strong className="font-figure">Careful: </strong>}
+          {cautions.join(' ')}
+        </p>
+        <Button tall onPress={() => setOther(true)} className="min-w-24">
+          Other
+        </Button>
+        {!last && (
+          <Button
+            tall
+            kind={step.id === 'weigh' || unswept ? 'plain' : 'main'}
+            onPress={next}
+            className="min-w-28"
+          >
+            Next
+          </Button>
+        )}
+      </div>
+      {other && <Other ticket={ticket} onClose={() => setOther(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,130 @@
+import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { formOf, formRefusal, togetherRefusal } from '@ember-slate/core/forms';
+import { arrivalFraction } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useSpecies, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { SelectField } from '../../parts/Field.tsx';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { useMass } from '../../parts/Mass.tsx';
+
+/** One fish for several things: lines that wait for this species, and forms for the counter. */
+export function Forms({ ticket }: { ticket: Ticket }) {
+  const add = useChange(contract.bench.addCut);
+  const drop = useChange(contract.bench.dropCut);
+  const { data: lines } = useRead(contract.plan.lines);
+  const species = useSpecies().get(ticket.speciesId);
+  const book = useForms();
+  const want = useWant();
+  const mass = useMass();
+  const { when } = useTimes();
+  const [form, setForm] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const input = ticket.inputs[0]!;
+  const whole = species ? input.grams / input.pieces / arrivalFraction(species, input.condition) : null;
+  const here = ticket.cuts.map((c) => formOf(book, c.form));
+  const refusal = (id: string): string | null => {
+    const f = formOf(book, id);
+    const clash = here
+      .filter((h) => h.id !== id)
+      .map((h) => togetherRefusal(h, f))
+      .find((r) => r !== null);
+    return clash ?? (species ? formRefusal(species, input.condition, f, whole) : null);
+  };
+  const put = async (lineId: number | null, id: string) => {
+    const f = formOf(book, id);
+    const outcome = await add.send(
+      {
+        version: ticket.version,
+        lineId,
+        form: id,
+        pieces: lineId === null ? 1 : null,
+        pieceGrams: lineId === null ? f.pieceG : null,
+        totalGrams: null,
+      },
+      { id: ticket.id },
+    );
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (outcome.ok) setForm('');
+  };
+  const takeOff = async (cutId: number) => {
+    const outcome = await drop.send({ version: ticket.version }, { id: ticket.id, cutId });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  const waiting = (lines ?? []).filter((l) => l.speciesId === ticket.speciesId);
+  const fits = [...book.values()].filter(
+    (f) => refusal(f.id) === null && !ticket.cuts.some((c) => c.lineId === null && c.form === f.id),
+  );
+  return (
+    <div className="max-h-[62vh] overflow-y-auto">
+      <ul>
+        {ticket.cuts.map((c, i) => (
+          <li key={c.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
+            <span className="min-w-0 flex-1">
+              <span className="block font-figure text-row font-semibold">{c.formName}</span>
+              <span className="text-note text-ink2">
+                {c.customer ?? 'counter'}, about {mass(ticket.expected.mains[i]!)}
+                {c.options.length > 0 ? ` · ${c.options.join(', ')}` : ''}
+              </span>
+            </span>
+            {ticket.cuts.length > 1 && (
+              <Button small className="min-h-12" onPress={() => void takeOff(c.id)}>
+                {c.lineId === null ? 'Leave out' : 'Back to the plan'}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {waiting.length > 0 && <h3 className="pt-3 text-label text-ink2">Lines that wait for this fish</h3>}
+      <ul>
+        {waiting.map((l) => {
+          const why = refusal(l.form);
+          return (
+            <li key={l.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
+              <span className="min-w-0 flex-1">
+                <span className="block font-figure text-row font-semibold">{want(l)}</span>
+                <span className="text-note text-ink2">
+                  {l.customer}, {when(l.dueAt)}
+                  {why ? ` · ${why}` : ''}
+                </span>
+              </span>
+              <Button
+                small
+                className="min-h-12"
+                notYet={why}
+                busy={add.busy}
+                onPress={() => void put(l.id, l.form)}
+              >
+                Cut it too
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="flex items-end gap-3 border-t border-line pt-2">
+        <SelectField
+          className="flex-1"
+          label="Also for the counter"
+          value={form}
+          empty="choose a form"
+          onChange={setForm}
+          options={fits.map((f) => ({ value: f.id, name: f.name }))}
+        />
+        <Button
+          className="mb-6 h-14"
+          notYet={form ? null : 'choose a form first'}
+          busy={add.busy}
+          onPress={() => void put(null, form)}
+        >
+          Add
+        </Button>
+      </div>
+      {problem && (
+        <p role="alert" className="border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+    </div>
+  );
+}

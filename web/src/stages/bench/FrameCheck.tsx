@@ -1,0 +1,39 @@
+import { contract, type Ticket } from '@ember-slate/contract';
+import { useChange } from '../../app/api.ts';
+import { say, useAct } from '../../app/store.ts';
+
+const grades = ['clear', 'faint veil', 'flesh in places', 'flesh everywhere'];
+
+/** What the frame shows against the light: with the scrape's weight it tells what the knife left on. */
+export function FrameCheck({ ticket }: { ticket: Ticket }) {
+  const { send } = useChange(contract.bench.frame);
+  const act = useAct();
+  const choose = async (grade: number) => {
+    const outcome = await send({ grade }, { id: ticket.id });
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+  };
+  return (
+    <div
+      role="radiogroup"
+      aria-label="The frame against the light"
+      className="flex flex-wrap items-center gap-3 border-t border-line pt-4"
+    >
+      <span className="text-row">The frame is</span>
+      {grades.map((name, grade) => {
+        const on = ticket.frameGrade === grade;
+        return (
+          <button
+            key={name}
+            type="button"
+            role="radio"
+            aria-checked={on}
+            onClick={() => void choose(grade)}
+            className={`btn min-h-16 ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+          >
+            <span className="font-figure text-ink2">{grade}</span> {name}
+          </button>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,121 @@
+import { contract } from '@ember-slate/contract';
+import { formatMoney } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+
+const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
+
+/** A label as it will lie on the piece, to be printed again or voided. */
+export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) {
+  const { data: label, problem, again } = useRead(contract.bench.labelFace, { params: { id } });
+  const print = useChange(contract.bench.printLabel);
+  const voiding = useChange(contract.bench.voidLabel);
+  const { shop } = useShop();
+  const mass = useMass();
+  const act = useAct();
+  const [why, setWhy] = useState('');
+  const done = (
+    outcome: { ok: boolean; problem?: { detail?: string | undefined; title: string } },
+    text: string,
+  ) => {
+    act(
+      say(
+        outcome.ok
+          ? { text, problem: false }
+          : { text: outcome.problem!.detail ?? outcome.problem!.title, problem: true },
+      ),
+    );
+    if (outcome.ok) onClose();
+  };
+  return (
+    <Dialog title="The label" open onClose={onClose}>
+      {!label ? (
+        <Waiting problem={problem} again={again} />
+      ) : (
+        <>
+          <div
+            className={`relative mx-auto bg-white p-3 text-black ${label.voided ? 'opacity-60' : ''}`}
+            style={{ width: widths[label.size] }}
+          >
+            <div className="font-figure text-[19px] leading-6 font-bold">{label.title}</div>
+            <div className="text-note">{label.scientific}</div>
+            <div className="flex gap-3 pt-1">
+              <div className="min-w-0 flex-1 text-note leading-[17px]">
+                {label.facts.map((f) => (
+                  <div key={f}>{f}</div>
+                ))}
+                <div className="font-semibold">{label.warnings.join(' ')}</div>
+                <div>Lot {label.trace}</div>
+                <div className="font-figure text-label font-bold">
+                  {label.useBy ? `Use by ${label.useBy}` : `Use today, ${label.packedOn}`}
+                </div>
+              </div>
+              <img src={`/api/labels/${id}/code.svg`} alt="GS1 DataMatrix" className="h-[92px] w-[92px]" />
+            </div>
+            <div className="flex items-end justify-between gap-3 pt-2">
+              <div className="font-figure">
+                <div className="text-row font-bold">
+                  {label.pieces > 1 ? `${label.pieces} pieces, ` : ''}
+                  {mass(label.grams)}
+                </div>
+                {label.perKg !== null && (
+                  <div className="text-note">
+                    {formatMoney(label.perKg)} {shop.currency} a kg
+                  </div>
+                )}
+                {label.price !== null && (
+                  <div className="text-big font-bold">
+                    {formatMoney(label.price)} {shop.currency}
+                  </div>
+                )}
+                <div className="text-note">{shop.name}</div>
+              </div>
+              {label.priceCode && (
+                <img
+                  src={`/api/labels/${id}/price.svg`}
+                  alt={`EAN-13 ${label.priceCode}`}
+                  className="h-[62px]"
+                />
+              )}
+            </div>
+            {label.voided && (
+              <div className="absolute inset-0 grid place-items-center font-figure text-head font-bold">
+                void
+              </div>
+            )}
+          </div>
+          {label.voided ? (
+            <p className="pt-3 text-label">Void: {label.voided}</p>
+          ) : (
+            <div className="flex flex-wrap items-end gap-3 pt-4">
+              <Button
+                kind="main"
+                busy={print.busy}
+                onPress={() => void print.send(undefined, { id }).then((o) => done(o, 'Label printed'))}
+              >
+                Print again
+              </Button>
+              <a className="btn" href={`/api/labels/${id}/label.pdf`} target="_blank" rel="noreferrer">
+                PDF
+              </a>
+              <TextField className="min-w-40 flex-1" label="Void it because" value={why} onChange={setWhy} />
+              <Button
+                notYet={why.trim() === '' ? 'say why first' : null}
+                onPress={() => void voiding.send({ why }, { id }).then((o) => done(o, 'Label void'))}
+              >
+                Void
+              </Button>
+            </div>
+          )}
+        </>
+      )}
+    </Dialog>
+  );
+}

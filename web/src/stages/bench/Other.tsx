@@ -1,0 +1,176 @@
+import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useChange } from '../../app/api.ts';
+import { useShop } from '../../app/shop.tsx';
+import { setPrefs, useAct, useStored } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { Forms } from './Forms.tsx';
+import { Schools } from './Schools.tsx';
+
+type Page = 'menu' | 'pause' | 'hand' | 'forms' | 'schools' | 'timer' | 'pedal';
+const titles: Record<Page, string> = {
+  menu: 'Something other than the next step',
+  pause: 'Leave it lying',
+  hand: 'Hand it over',
+  forms: 'What comes out of this fish',
+  schools: 'Another way of doing it',
+  timer: 'A timer',
+  pedal: 'Foot pedal',
+};
+
+/** Everything a cutter may want that is not the next step, in targets a knuckle finds. */
+export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void }) {
+  const [page, setPage] = useState<Page>('menu');
+  return (
+    <Dialog title={titles[page]} open onClose={onClose}>
+      {page === 'menu' && (
+        <div className="grid grid-cols-2 gap-3">
+          {(
+            [
+              ['schools', 'Another way of doing it'],
+              ['forms', 'More or fewer forms'],
+              ['pause', 'Leave it lying'],
+              ['hand', 'Hand it over'],
+              ['timer', 'Start a timer'],
+              ['pedal', 'Foot pedal'],
+            ] as const
+          ).map(([to, name]) => (
+            <Button key={to} tall onPress={() => setPage(to)}>
+              {name}
+            </Button>
+          ))}
+        </div>
+      )}
+      {page === 'schools' && <Schools ticket={ticket} />}
+      {page === 'forms' && <Forms ticket={ticket} />}
+      {page === 'pause' && <Pause ticket={ticket} onDone={onClose} />}
+      {page === 'hand' && <HandTo ticket={ticket} />}
+      {page === 'timer' && <NewTimer ticket={ticket} onDone={onClose} />}
+      {page === 'pedal' && <Pedal onDone={onClose} />}
+    </Dialog>
+  );
+}
+
+function Said({ problem }: { problem: Problem | null }) {
+  return problem ? (
+    <p role="alert" className="mt-2 border-b-[3px] border-emberline pb-1">
+      {problem.detail}
+    </p>
+  ) : null;
+}
+
+function Pause({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
+  const { send } = useChange(contract.bench.pause);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const leave = async (why: string) => {
+    const outcome = await send({ why }, { id: ticket.id });
+    if (outcome.ok) onDone();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      {[
+        'serving a customer',
+        'salt or soak is running',
+        'knife or hand needs seeing to',
+        'the fish is not right',
+      ].map((why) => (
+        <Button key={why} tall onPress={() => void leave(why)}>
+          {why}
+        </Button>
+      ))}
+      <Said problem={problem} />
+    </div>
+  );
+}
+
+function HandTo({ ticket }: { ticket: Ticket }) {
+  const { send } = useChange(contract.bench.hand);
+  const { shop, me } = useShop();
+  const go = useNavigate();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const give = async (to: number) => {
+    const outcome = await send({ version: ticket.version, to }, { id: ticket.id });
+    if (outcome.ok) void go('/bench');
+    else setProblem(outcome.problem);
+  };
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      {shop.staff
+        .filter((s) => s.id !== me.id)
+        .map((s) => (
+          <Button key={s.id} tall onPress={() => void give(s.id)}>
+            {s.name}
+          </Button>
+        ))}
+      <Said problem={problem} />
+    </div>
+  );
+}
+
+function NewTimer({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
+  const { send } = useChange(contract.bench.startTimer);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const start = async (name: string, minutes: number) => {
+    const outcome = await send({ name, minutes }, { id: ticket.id });
+    if (outcome.ok) onDone();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      {(
+        [
+          ['salt off', 30],
+          ['soak done', 120],
+          ['rest done', 10],
+          ['look again', 5],
+        ] as const
+      ).map(([name, minutes]) => (
+        <Button key={name} tall onPress={() => void start(name, minutes)}>
+          {name} in {minutes} min
+        </Button>
+      ))}
+      <Said problem={problem} />
+    </div>
+  );
+}
+
+/** Any key a pedal sends may go on to the next step. */
+function Pedal({ onDone }: { onDone: () => void }) {
+  const pedal = useStored((s) => s.prefs.pedal);
+  const act = useAct();
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (['Escape', 'Tab', ' ', 'Enter'].includes(event.key)) return;
+      event.preventDefault();
+      act(setPrefs({ pedal: event.key.length === 1 ? event.key.toLowerCase() : event.key }));
+      onDone();
+    };
+    window.addEventListener('keydown', hear, true);
+    return () => window.removeEventListener('keydown', hear, true);
+  }, [act, onDone]);
+  return (
+    <>
+      <p className="text-label">
+        Press the pedal now.{' '}
+        {pedal
+          ? `It is set to ${pedal}.`
+          : 'Page Down goes to the next step, Page Up back, as most pedals send.'}
+      </p>
+      {pedal && (
+        <Button
+          tall
+          className="mt-3"
+          onPress={() => {
+            act(setPrefs({ pedal: '' }));
+            onDone();
+          }}
+        >
+          Forget it
+        </Button>
+      )}
+    </>
+  );
+}

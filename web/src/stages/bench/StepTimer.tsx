@@ -1,0 +1,33 @@
+import { contract, type Ticket } from '@ember-slate/contract';
+import { useChange } from '../../app/api.ts';
+import { useNow } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+
+/** Starts the timer of a step; it goes on when the cutter leaves for another ticket. */
+export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: string; minutes: number }) {
+  const { send, busy } = useChange(contract.bench.startTimer);
+  const now = useNow(1000);
+  const act = useAct();
+  const mine = ticket.timers.find((t) => t.name === name);
+  const start = async () => {
+    const outcome = await send({ name, minutes }, { id: ticket.id });
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+  };
+  if (mine) {
+    const left = Math.round((new Date(mine.endsAt).getTime() - now.getTime()) / 1000);
+    return (
+      <p className="py-1 font-figure text-row">
+        {name} {left > 0 ? `in ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : 'now'}; it
+        runs on when you leave.
+      </p>
+    );
+  }
+  return (
+    <div className="py-1">
+      <Button tall busy={busy} onPress={() => void start()}>
+        Start {minutes} minutes
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,138 @@
+import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract';
+import { formOf, type Form, type FormBook, type Operation } from '@ember-slate/core/forms';
+import { trims, type TrimId } from '@ember-slate/core/yields';
+
+type Weigh = BodyOf<typeof contract.bench.weigh>;
+
+/** One thing that may lie on the pan of this ticket. */
+export interface Slot {
+  key: string;
+  kind: Weigh['kind'];
+  item: string;
+  cut: TicketCut | null;
+  form: Form | null;
+  name: string;
+  goes: string;
+  expected: number;
+  /** A right piece, grams; null where there is none. */
+  aim: number | null;
+  tolerance: number;
+  /** Pieces wanted of it; null when it is not counted. */
+  pieces: number | null;
+}
+
+const loose = { cut: null, form: null, aim: null, tolerance: 0, pieces: null };
+
+/** Everything this ticket can give: pieces for orders first, then the counter, the tubs, and what is lost. */
+export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
+  const ordered = ticket.cuts.map((c, i): Slot => {
+    const form = formOf(book, c.form);
+    return {
+      key: `cut ${c.id}`,
+      kind: c.lineId === null ? 'counter' : 'order',
+      item: c.form,
+      cut: c,
+      form,
+      name: form.name,
+      goes: c.customer ?? 'counter',
+      expected: Math.min(
+        ticket.expected.mains[i]!,
+        c.totalGrams ?? (c.pieces ?? 1) * (c.pieceGrams ?? form.pieceG),
+      ),
+      aim: c.pieceGrams,
+      tolerance: form.tolerance,
+      pieces: c.pieces ?? 1,
+    };
+  });
+  // What an order leaves of a form that is cut into pieces goes out on the counter.
+  const more = [...new Set(ticket.cuts.map((c) => c.form))]
+    .filter((f) => !ticket.cuts.some((c) => c.form === f && c.lineId === null))
+    .map((f) => formOf(book, f))
+    .filter((f) => f.count !== 'fish')
+    .map((form): Slot => {
+      const made = ticket.cuts.reduce(
+        (s, c, i) => s + (c.form === form.id ? ticket.expected.mains[i]! : 0),
+        0,
+      );
+      const taken = ordered.filter((o) => o.item === form.id).reduce((s, o) => s + o.expected, 0);
+      return {
+        ...loose,
+        key: `more ${form.id}`,
+        kind: 'counter',
+        item: form.id,
+        form,
+        name: `more ${form.name}`,
+        goes: 'counter',
+        expected: Math.max(0, made - taken),
+        aim: ticket.cuts.find((c) => c.form === form.id)?.pieceGrams ?? null,
+        tolerance: form.tolerance,
+        pieces: 0,
+      };
+    });
+  const tubs = ticket.expected.trims.map(({ part, grams }): Slot => {
+    const trim = trims[part as TrimId];
+    return {
+      ...loose,
+      key: `tub ${part}`,
+      kind: trim.keep ? 'trim' : 'waste',
+      item: part,
+      name: trim.name,
+      goes: trim.use,
+      expected: grams,
+    };
+  });
+  return [
+    ...ordered,
+    ...more,
+    ...tubs,
+    {
+      ...loose,
+      key: 'drip',
+      kind: 'drip',
+      item: '',
+      name: 'drip, blood, rinse',
+      goes: 'lost',
+      expected: ticket.expected.drip,
+    },
+    { ...loose, key: 'water', kind: 'water', item: '', name: 'water taken up', goes: 'rinse', expected: 0 },
+  ];
+}
+
+export const weighedOf = (ticket: Ticket, slot: Slot) =>
+  ticket.weighOuts.filter((w) =>
+    slot.kind === 'order' ? w.cutId === slot.cut!.id : w.kind === slot.kind && w.item === slot.item,
+  );
+
+const count = (ticket: Ticket, slot: Slot) => weighedOf(ticket, slot).reduce((s, w) => s + w.pieces, 0);
+
+/** Whether a slot still waits for something: pieces not all there, a tub not weighed. */
+export function waits(ticket: Ticket, slot: Slot): boolean {
+  if (slot.kind === 'drip' || slot.kind === 'water' || slot.key.startsWith('more')) return false;
+  return slot.pieces === null
+    ? weighedOf(ticket, slot).length === 0 && slot.expected > 4
+    : count(ticket, slot) < slot.pieces;
+}
+
+/** Steps at which the pieces of a form come off the fish: they are weighed there and then. */
+const cutAt: Record<string, readonly Operation[]> = {
+  joint: ['joint'],
+  tie: ['joint'],
+  steaks: ['steaks'],
+  troncon: ['troncon'],
+  open_tail: ['open_tail'],
+  portion: ['portion', 'bias', 'block_cut', 'split', 'slices', 'loin_block'],
+  fold: ['fold'],
+  roll: ['roll'],
+  strips: ['strips'],
+};
+
+/** What lies on the pan next at this step, or null when the step weighs nothing. */
+export function slotAt(ticket: Ticket, slots: readonly Slot[], stepId: string): Slot | null {
+  if (stepId === 'weigh') return slots.find((s) => waits(ticket, s)) ?? slots[0]!;
+  const ops = cutAt[stepId];
+  if (!ops) return null;
+  const mine = slots.filter((s) => s.form?.does.some((d) => ops.includes(d)));
+  return mine.find((s) => waits(ticket, s)) ?? mine.find((s) => s.kind === 'counter') ?? null;
+}
+
+export const countOf = count;
