@@ -800,7 +800,7 @@ export const library: readonly StepRule[] = [
     id: 'sweep',
     title: 'Bone sweep',
     short: 'Sweep',
-    why: 'Bones left in can choke. A notice on the wall does not replace this.',
+    why: 'What the tweezers missed, the fingertip finds.',
     how: [
       'Fingertip along the pin-bone line, head to tail.',
       'Shoulder edge, back fin-base, belly edge.',

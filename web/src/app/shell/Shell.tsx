@@ -28,7 +28,9 @@ function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boo
         <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
           {time(now)}
         </span>
-        <span className="mt-[3px] block text-note text-ink2 max-lg:hidden">
+        <span
+          className={`mt-[3px] block text-note text-ink2 max-lg:hidden ${low && alarms > 0 ? 'hidden' : ''}`}
+        >
           {day(now)} · {me.name}
         </span>
         <span className="block truncate text-note text-ink3 lg:hidden">

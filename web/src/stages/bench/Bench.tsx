@@ -103,14 +103,16 @@ export default function Bench() {
   const sorted = [...tickets].sort((a, b) => rank(a) - rank(b) || order[by](a, b));
   return (
     <div>
-      <h1 className="text-head">{headline(sorted, me.id, now)}</h1>
-      <div className="flex flex-wrap items-end justify-between gap-x-6 pb-2">
-        <p className="pb-2 text-label text-ink2">
-          {tickets.length === 0
-            ? 'Lines sent from the cut plan wait here.'
-            : `${Math.round(tickets.reduce((s, t) => s + t.minutes, 0))} minutes of work on ${tickets.length} tickets.`}
-        </p>
-        <div className="flex items-end gap-4">
+      <div className="flex flex-wrap items-start justify-between gap-x-6">
+        <div>
+          <h1 className="text-head">{headline(sorted, me.id, now)}</h1>
+          <p className="pb-2 text-label text-ink2">
+            {tickets.length === 0
+              ? 'Lines sent from the cut plan wait here.'
+              : `${Math.round(tickets.reduce((s, t) => s + t.minutes, 0))} minutes of work on ${tickets.length} tickets.`}
+          </p>
+        </div>
+        <div className="flex items-start gap-4">
           <Choice
             label="First"
             value={by}

@@ -12,7 +12,7 @@ import {
 import { useSize } from '../../app/size.ts';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
-import { countOf, weighedOf, type Slot } from './slots.ts';
+import { offFish, type Slot } from './slots.ts';
 
 /** What has come off the fish already, head end first. */
 interface Done {
@@ -31,9 +31,8 @@ export function marksFor(
 ): { pieces: Piece[]; done: number } {
   if (draws === 'steaks') {
     const aim = slot?.aim ?? slot?.form?.pieceG ?? 200;
-    const done = slot ? countOf(ticket, slot) : 0;
-    const z = zone(body, 'steaks');
-    return { pieces: targetPieces(z, aim, Math.max(1, (slot?.pieces ?? 0) || 99)), done };
+    const done = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
+    return { pieces: targetPieces(zone(body, 'steaks'), aim), done };
   }
   if (draws === 'portions' || draws === 'bias' || draws === 'block') {
     const aim = slot?.aim ?? slot?.form?.pieceG ?? 160;
@@ -119,7 +118,7 @@ function Board({
   const parts = doneParts(ticket, body, draws, mass);
   const gone = Math.max(0, ...parts.map((p) => p.to));
   const steaks = draws === 'steaks' && slot;
-  const weights = steaks ? weighedOf(ticket, slot) : [];
+  const weights = steaks ? offFish(ticket, slot) : [];
   const solidFrom = steaks && done > 0 ? (pieces[done - 1]?.to ?? pieces.at(-1)?.to ?? gone) : gone;
   const tallest = Math.max(...[0.1, 0.2, 0.3, 0.4, 0.5, 0.6].map(body.halfHeight));
   const rulerRoom = 46;
@@ -188,11 +187,11 @@ function Board({
               y={middle - 4}
               className="mid"
               fill="var(--ink2)"
-              fontSize="20"
+              style={{ fontSize: 20 }}
             >
               {p.name}
             </text>
-            <text x={(X(p.from) + X(p.to)) / 2} y={middle + 18} className="mid i2" fontSize="16">
+            <text x={(X(p.from) + X(p.to)) / 2} y={middle + 18} className="mid i2" style={{ fontSize: 16 }}>
               {p.grams}
             </text>
           </g>
@@ -210,12 +209,12 @@ function Board({
               y={middle - 4}
               className="mid fig"
               fill="var(--ink2)"
-              fontSize="20"
+              style={{ fontSize: 20 }}
             >
               {i + 1}
             </text>
             {weights[i] && X(p.to) - X(p.from) > 30 && (
-              <text x={(X(p.from) + X(p.to)) / 2} y={middle + 16} className="mid i2" fontSize="14">
+              <text x={(X(p.from) + X(p.to)) / 2} y={middle + 16} className="mid i2" style={{ fontSize: 14 }}>
                 {weights[i].grams}
               </text>
             )}
@@ -229,8 +228,7 @@ function Board({
             y={middle + 8}
             className="mid fig"
             fill="var(--ink)"
-            fontSize="24"
-            fontWeight="700"
+            style={{ fontSize: 24, fontWeight: 700 }}
           >
             {done + 1}
           </text>
@@ -265,8 +263,7 @@ function Board({
             y={dimRoom - 8}
             className="fig"
             fill="var(--ink)"
-            fontSize="26"
-            fontWeight="700"
+            style={{ fontSize: 26, fontWeight: 700 }}
           >
             {length.format(Math.round(cutMm))} {length.unit}
           </text>
@@ -280,12 +277,12 @@ function Board({
         {ticks
           .filter((t) => t % big === 0)
           .map((t) => (
-            <text key={t} x={t * perMm} y="28" className="i3 mid" fontSize="16">
+            <text key={t} x={t * perMm} y="28" className="i3 mid" style={{ fontSize: 16 }}>
               {t}
             </text>
           ))}
       </g>
-      <text x={Math.max(110, X(rulerFrom) - 12)} y={rulerY + 6} className="i3 end" fontSize="16">
+      <text x={Math.max(110, X(rulerFrom) - 12)} y={rulerY + 6} className="i3 end" style={{ fontSize: 16 }}>
         {rulerFrom > 0 ? 'mm from the face' : ''}
       </text>
     </svg>
@@ -338,7 +335,7 @@ function Wing({
             strokeDasharray={s === 0.5 ? undefined : '6 5'}
           />
         ))}
-      <text x={24} y={height - 6} className="i3" fontSize="16">
+      <text x={24} y={height - 6} className="i3" style={{ fontSize: 16 }}>
         {Math.round(wide)} mm wide
       </text>
     </svg>

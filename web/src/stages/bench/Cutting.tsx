@@ -33,10 +33,10 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
   const of = slot.pieces ? ` of ${slot.pieces}` : '';
   const sub = `${slot.name} ${done + 1}${of}${slot.aim ? `, to weigh ${mass(slot.aim)}` : ''}`;
   if (step.draws !== 'steaks') return { title: step.title, sub };
-  const { pieces } = marksFor(ticket, body, slot, 'steaks');
-  const next = pieces[done];
+  const { pieces, done: off } = marksFor(ticket, body, slot, 'steaks');
+  const next = pieces[off];
   if (!next) return { title: step.title, sub };
-  const from = done === 0 ? next.from : pieces[done - 1]!.to;
+  const from = off === 0 ? next.from : pieces[off - 1]!.to;
   const mm = Math.round(body.mm(next.to) - body.mm(from));
   return { title: `Cut ${length.format(mm)} ${length.unit}`, sub };
 }
@@ -60,7 +60,9 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
       ? Math.max(0, Math.round((now.getTime() - new Date(ticket.stepSince).getTime()) / 1000))
       : 0);
   const norm = step.minutes * (step.once ? 1 : ticket.fish) * 60;
-  const text = (s: number) => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
+  const two = (n: number) => String(Math.floor(n)).padStart(2, '0');
+  const text = (s: number) =>
+    s < 3600 ? `${Math.floor(s / 60)}:${two(s % 60)}` : `${Math.floor(s / 3600)} h ${two((s % 3600) / 60)}`;
   return (
     <div
       className="w-[170px] shrink-0 max-lg:w-[150px]"
@@ -98,6 +100,8 @@ export function Cutting({ ticket }: { ticket: Ticket }) {
   const slots = slotsOf(ticket, book);
   const slot = slotAt(ticket, slots, step.id);
   const headline = useHeadline(ticket, step, step.id === 'weigh' ? null : slot);
+  /** Steps with something to fill in give it the room. */
+  const panel = ['weigh', 'sweep', 'frame', 'clean'].includes(step.id);
   const unswept = step.id === 'sweep' && ticket.sweep.two === null;
   const go = async (by: 1 | -1) => {
     // What was done for several tickets together is stepped over.
@@ -136,7 +140,7 @@ export function Cutting({ ticket }: { ticket: Ticket }) {
         </Button>
       </div>
     );
-  const cautions = [...step.cautions, ...(at === 0 ? ticket.cautions : [])];
+  const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
   return (
     <>
       <div className="flex items-start gap-6 pt-1">
@@ -146,16 +150,17 @@ export function Cutting({ ticket }: { ticket: Ticket }) {
           >
             {headline.title}
           </h1>
-          <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">
-            {headline.sub || `${step.tool} · ${step.why}`}
-          </p>
+          <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">{headline.sub || step.tool}</p>
         </div>
-        <div className="min-w-0 flex-1 text-[23px] leading-[30px] max-lg:text-[20px] max-lg:leading-[26px]">
+        <div
+          className={`min-w-0 flex-1 ${panel ? 'text-[18px] leading-6' : 'text-[23px] leading-[30px] max-lg:text-[20px] max-lg:leading-[26px]'}`}
+        >
           {step.how.map((h) => (
             <p key={h}>{h}</p>
           ))}
           <p className="pt-0.5 font-figure text-[18px] leading-6 text-rime">
-            Done looks like: {step.check.toLowerCase()}.
+            Done looks like: {step.check.toLowerCase()}.{' '}
+            <span className="text-ink2">{panel ? '' : step.why}</span>
           </p>
         </div>
         <StepClock ticket={ticket} step={step} />

@@ -21,6 +21,10 @@ export interface Slot {
   pieces: number | null;
 }
 
+/** One piece by its form's name: "steak", "fillet, skin on". */
+const one = (form: Form): string =>
+  form.count === 'fish' ? form.name : form.name.replace(/^([^ ,]+)s(?=,|$| )/, '$1');
+
 const loose = { cut: null, form: null, aim: null, tolerance: 0, pieces: null };
 
 /** Everything this ticket can give: pieces for orders first, then the counter, the tubs, and what is lost. */
@@ -33,7 +37,7 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       item: c.form,
       cut: c,
       form,
-      name: form.name,
+      name: one(form),
       goes: c.customer ?? 'counter',
       expected: Math.min(
         ticket.expected.mains[i]!,
@@ -136,3 +140,7 @@ export function slotAt(ticket: Ticket, slots: readonly Slot[], stepId: string): 
 }
 
 export const countOf = count;
+
+/** Pieces of a slot's form that are off the fish, whoever they are for, in the order they were weighed. */
+export const offFish = (ticket: Ticket, slot: Slot) =>
+  ticket.weighOuts.filter((w) => w.pieces > 0 && w.item === slot.item);
