@@ -12,6 +12,7 @@ import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { expect } from 'vitest';
 import { createApp } from '../src/app.ts';
+import { PrinterAdapter } from '../src/devices/printer.ts';
 import { ScaleAdapter } from '../src/devices/scale.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { addStaff } from '../src/people/service.ts';
@@ -93,7 +94,7 @@ let made = 0;
 /** An empty shop in its own database, open on loopback, with one person signed in for each role. */
 export async function openHouse(
   serverUrl: string,
-  more: { host?: string; scaleAddress?: string } = {},
+  more: { host?: string; scaleAddress?: string; printerAddress?: string } = {},
 ): Promise<House> {
   const url = serverUrl.replace(/\/ember_slate$/, `/ember_slate_${process.pid}_${++made}`);
   // wipe() drops and makes the database it is given; it connects through the one that is there.
@@ -118,6 +119,7 @@ export async function openHouse(
   const app = createApp({
     pool,
     scale,
+    printer: new PrinterAdapter(more.printerAddress ?? null),
     host: more.host ?? '127.0.0.1',
     webRoot: null,
     checkAnswers: true,

@@ -87,6 +87,8 @@ export interface Form {
   raw: boolean;
   /** For the shop's own: the shipped form it is cut like. */
   like: FormId | null;
+  /** This shop does not cut it any more: it keeps its name, and is offered to nobody. */
+  off: boolean;
 }
 
 export type FormBook = ReadonlyMap<FormId, Form>;
@@ -102,27 +104,25 @@ export type OwnForm = Pick<
   off: boolean;
 };
 
-/** Every form of this shop: the shipped ones with the shop's changes, then its own. Forms switched off are left out. */
+/** Every form of this shop: the shipped ones with the shop's changes, then its own; those switched off among them. */
 export function formBook(own: readonly OwnForm[] = []): FormBook {
   const book = new Map(shippedForms.map((f) => [f.id, f]));
-  for (const { share, off, ...o } of own) {
+  for (const { share, ...o } of own) {
     const base = book.get(o.like ?? o.id);
-    if (!base) continue;
-    if (off) book.delete(o.id);
-    else book.set(o.id, { ...base, ...o, yield: { ...base.yield, share } });
+    if (base) book.set(o.id, { ...base, ...o, yield: { ...base.yield, share } });
   }
   return book;
 }
 
-/**
- * The form of this id. A form the shop has switched off or dropped is still known by its shipped self, so that stock
- * and tickets made of it keep their name; an id nobody knows throws RangeError.
- */
+/** The form of this id, offered or not. Throws RangeError for an id nobody knows. */
 export function formOf(book: FormBook, id: FormId): Form {
-  const form = book.get(id) ?? shippedForms.find((f) => f.id === id);
+  const form = book.get(id);
   if (!form) throw new RangeError(`No form ${id}`);
   return form;
 }
+
+/** Forms this shop offers. */
+export const offered = (book: FormBook): Form[] => [...book.values()].filter((f) => !f.off);
 
 const skinOff: readonly Operation[] = ['skin', 'skin_both', 'skin_head', 'skin_tail'];
 

@@ -3,6 +3,7 @@ export {
   formOf,
   formRefusal,
   keepsSkin,
+  offered,
   togetherRefusal,
   type Base,
   type Form,

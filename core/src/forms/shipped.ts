@@ -32,6 +32,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Keep it on ice, guts out soon. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'gutted',
@@ -55,6 +56,7 @@ export const shippedForms: readonly Form[] = [
       'Bake or grill, about 10 minutes for each 25 mm of thickness. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'scaled_gutted',
@@ -77,6 +79,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Grill 6 to 8 minutes a side, or bake. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'dressed',
@@ -99,6 +102,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Bake or braise whole. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'pan_dressed',
@@ -121,6 +125,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry 3 to 5 minutes a side. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'skinned_whole',
@@ -143,6 +148,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry in butter, 4 to 5 minutes a side. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'skinned_head_off',
@@ -165,6 +171,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Braise or fry on the bone, 8 to 10 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'butterfly_back',
@@ -187,6 +194,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Grill flat, skin side first, 4 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'butterfly_belly',
@@ -209,6 +217,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Grill flat, skin side first, 4 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'butterflied_tail',
@@ -231,6 +240,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Roast flat 8 to 12 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'steaks',
@@ -254,6 +264,7 @@ export const shippedForms: readonly Form[] = [
       'Grill or poach, about 10 minutes for each 25 mm. Bones in. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'troncon',
@@ -276,6 +287,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Roast or poach on the bone, 12 to 15 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'fillet_skin_on',
@@ -298,6 +310,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Pan, skin side down, 3 to 6 minutes, then turn. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'fillet_skinless',
@@ -320,6 +333,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Poach, steam or fry 4 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'block_fillet',
@@ -342,6 +356,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Pan, skin side down, 3 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'quarter_cut',
@@ -364,6 +379,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry or steam 2 to 4 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'cross_cut',
@@ -386,6 +402,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry or grill 4 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'portion',
@@ -408,6 +425,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Pan, skin side down, 4 to 6 minutes, then turn. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'portion_skinless',
@@ -430,6 +448,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Poach, steam or fry 5 to 7 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'supreme',
@@ -452,6 +471,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Pan, skin side down, 4 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'block_portions',
@@ -475,6 +495,7 @@ export const shippedForms: readonly Form[] = [
       'Roast or pan 6 to 8 minutes; even thickness cooks evenly. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'loin_belly',
@@ -497,6 +518,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Loin: roast; belly: grill crisp. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'slices',
@@ -519,6 +541,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry 1 to 2 minutes a side. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'boneless_joint',
@@ -547,6 +570,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Roast 18 to 25 minutes; rest 5. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'half_shell',
@@ -570,6 +594,7 @@ export const shippedForms: readonly Form[] = [
       'Grill scales down until opaque, 10 to 15 minutes; eat off the skin. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'wing',
@@ -592,6 +617,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Poach or fry 8 to 10 minutes a wing of 250 g. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'tail_steak',
@@ -614,6 +640,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry 4 to 5 minutes a side. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'wing_fillet',
@@ -636,6 +663,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry or steam 3 to 4 minutes; the thin ones wrap well. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'monk_tail',
@@ -658,6 +686,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Roast 15 to 20 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'monk_fillets',
@@ -680,6 +709,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Pan or roast 8 to 10 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'delice',
@@ -702,6 +732,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Steam or poach 5 to 6 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'paupiette',
@@ -724,6 +755,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Poach or bake 8 to 10 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'goujons',
@@ -746,6 +778,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Crumb and fry 2 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'sashimi_block',
@@ -769,6 +802,7 @@ export const shippedForms: readonly Form[] = [
       'Keep at 0 to 2 °C and eat the same day. Freezing kills parasites; it does not remove bacteria, histamine or toxins.',
     raw: true,
     like: null,
+    off: false,
   },
   {
     id: 'scrape',
@@ -791,6 +825,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Cakes, dumplings, binder. May hold bones. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'cheeks',
@@ -813,6 +848,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry 2 minutes a side. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'collars',
@@ -835,6 +871,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Grill 6 to 8 minutes a side. Bones in. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'belly_strips',
@@ -857,6 +894,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Grill crisp, 3 minutes a side. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'skins',
@@ -879,6 +917,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Fry flat until crisp.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'roe',
@@ -901,6 +940,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Poach 10 minutes, then slice and fry. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'livers',
@@ -923,6 +963,7 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Poach gently 5 minutes. Cook through; follow your local advice.',
     raw: false,
     like: null,
+    off: false,
   },
   {
     id: 'stock_pack',
@@ -945,5 +986,6 @@ export const shippedForms: readonly Form[] = [
     kitchen: 'Cover with cold water, simmer 20 minutes, strain. Bones: strain it well.',
     raw: false,
     like: null,
+    off: false,
   },
 ];

@@ -20,7 +20,7 @@ type Rooms = typeof contract.bench;
 
 const knownForm = (work: Work, id: string): Form => {
   const form = formsOf(work.settings).get(id);
-  if (!form) throw fieldProblem('form', 'Not a form of this shop');
+  if (!form || form.off) throw fieldProblem('form', 'Not a form of this shop');
   return form;
 };
 const month = (work: Work) => work.now.getUTCMonth() + 1;

@@ -19,7 +19,7 @@ import {
   type TicketWeights,
   type TrimId,
 } from '@ember-slate/core/yields';
-import { clocksOf } from '../cold/clocks.ts';
+import { clocksOf, type Clocks } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
@@ -114,6 +114,12 @@ function summarize(
   };
 }
 
+/** Days left of a lot where its uncut fish lies: in the cold room while any is there, else on the bench. */
+function daysOf(clocks: Clocks, lotId: number): number | null {
+  const inRoom = clocks.row(lotId, 'place:cold_room', 'whole', 0);
+  return (inRoom?.held ? inRoom : clocks.lot(lotId))?.life?.left ?? null;
+}
+
 export async function openTickets(work: Work): Promise<TicketSummary[]> {
   const book = await speciesById(work.tx);
   const found = await ticketsWhere(work.tx, "t.state <> 'closed'");
@@ -126,7 +132,7 @@ export async function openTickets(work: Work): Promise<TicketSummary[]> {
     const species = book.get(t.speciesId)!;
     const mine = inputs.filter((i) => i.ticketId === t.id);
     const own = cuts.filter((c) => c.ticketId === t.id);
-    const left = mine.map((i) => clocks.lot(i.lotId)?.life?.left).filter((l) => l !== undefined);
+    const left = mine.map((i) => daysOf(clocks, i.lotId)).filter((l) => l !== null);
     return summarize(
       work,
       t,
@@ -259,7 +265,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
   );
   const { input, ...weights } = weightsOf(inputs, weighOuts);
   const { unaccounted, allowed, closes } = massBalance({ input, ...weights });
-  const left = (lotId: number) => clocks.lot(lotId)?.life?.left ?? 0;
+  const left = (lotId: number) => daysOf(clocks, lotId) ?? 0;
   return {
     ...summarize(
       work,

@@ -15,7 +15,7 @@ export async function formsBook(work: Work): Promise<AnswerOf<Rooms['book']>> {
   return {
     version: formsVersion,
     own: forms.map((f) => ({ ...f, options: [...f.options] })),
-    shop: schools as Record<string, string>,
+    shop: schools,
     mine: JSON.parse(mine?.schools ?? '{}') as Record<string, string>,
     labels,
   };

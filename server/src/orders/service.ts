@@ -68,7 +68,7 @@ export async function promise(
 /** A form this shop sells; one it does not is the caller's mistake. */
 function formFor(work: Work, id: string, index: number): Form {
   const form = formsOf(work.settings).get(id);
-  if (!form) throw fieldProblem(`lines.${index}.form`, 'Not a form of this shop');
+  if (!form || form.off) throw fieldProblem(`lines.${index}.form`, 'Not a form of this shop');
   return form;
 }
 

@@ -25,6 +25,10 @@ const Schemes = lazy(() => import('../stages/grading/Schemes.tsx'));
 const Cold = lazy(() => import('../stages/cold/Cold.tsx'));
 const First = lazy(() => import('../stages/cold/First.tsx'));
 const LotLifePage = lazy(() => import('../stages/cold/LotLifePage.tsx'));
+const FormsPage = lazy(() => import('../stages/forms/FormsPage.tsx'));
+const SchoolsPage = lazy(() => import('../stages/forms/SchoolsPage.tsx'));
+const Labels = lazy(() => import('../stages/bench/Labels.tsx'));
+const Quality = lazy(() => import('../stages/bench/Quality.tsx'));
 const Parts = import.meta.env.DEV ? lazy(() => import('../parts/Parts.tsx')) : null;
 
 /** Locks after minutes without a key, a tap or a new weight. */
@@ -84,6 +88,11 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'cold', element: <Cold /> },
             { path: 'first', element: <First /> },
             { path: 'lots/:id', element: <LotLifePage /> },
+            { path: 'forms', element: <FormsPage /> },
+            { path: 'forms/:id', element: <FormsPage /> },
+            { path: 'schools', element: <SchoolsPage /> },
+            { path: 'labels', element: <Labels /> },
+            { path: 'quality', element: <Quality /> },
             ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),
             { path: '*', element: <Navigate to="/landing" replace /> },
           ],

@@ -1,4 +1,4 @@
-import { formOf, formRefusal, type FormBook, type FormId } from '@ember-slate/core/forms';
+import { formOf, formRefusal, offered, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { SpeciesRow } from '@ember-slate/contract';
 
 /** What a line wants, in few words: "4 × 110 g fillets, skin on" or "2 000 g fillets, skinless". */
@@ -14,7 +14,7 @@ export function wantText(
 
 /** Forms to choose from; those this species is not cut as stay in sight, switched off. */
 export const formOptions = (species: SpeciesRow | undefined, book: FormBook) =>
-  [...book.values()].map((f) => ({
+  offered(book).map((f) => ({
     value: f.id,
     name: f.name,
     off: species !== undefined && formRefusal(species, null, f) !== null,

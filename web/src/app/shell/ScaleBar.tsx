@@ -1,27 +1,11 @@
-import { contract, type Reading } from '@ember-slate/contract';
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import {
-  formatMass,
-  formatTemperature,
-  gramsPerOunce,
-  massUnit,
-  parseTemperature,
-  type UnitSystem,
-} from '@ember-slate/core/units';
-import { useEffect, useState } from 'react';
-import { request } from '../request.ts';
+import type { Reading } from '@ember-slate/contract';
+import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
+import { useEffect } from 'react';
 import { useSize } from '../size.ts';
 import { say, useAct, useStored } from '../store.ts';
 import { useTarget, type Target } from '../take.tsx';
-
-/** Sends the scale a command; a dead scale is said, not hidden. */
-export function useScale() {
-  const act = useAct();
-  return async (body: { command: 'tare' } | { command: 'zero' } | { command: 'put'; grams: number }) => {
-    const outcome = await request('POST', contract.shop.scale.path, body);
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
-  };
-}
+import { Devices } from './Devices.tsx';
+import { useScale } from './useScale.ts';
 
 const words: Record<Reading['state'], string> = {
   steady: 'steady',
@@ -185,97 +169,6 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
   );
 }
 
-/** What stands on the simulated pan: the control panel of the stand-in scale. */
-function PanPanel() {
-  const [grams, setGrams] = useState('460');
-  const command = useScale();
-  const put = (g: number) =>
-    void command({ command: 'put', grams: Math.max(0, Math.min(20_000, Math.round(g) || 0)) });
-  return (
-    <Popover className="relative max-sm:hidden">
-      <PopoverButton className="btn btn-small" title="The scale is simulated: put things on it here">
-        Pan…
-      </PopoverButton>
-      <PopoverPanel
-        anchor={{ to: 'top', gap: 14 }}
-        className="z-30 w-[320px] border-[1.5px] border-rule bg-slab p-4"
-      >
-        <h2 className="text-label">Simulated pan</h2>
-        <p className="mb-3 text-note text-ink2">
-          Stands in for the bench scale. What lies on it is gross weight.
-        </p>
-        <form
-          className="flex items-end gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            put(Number(grams));
-          }}
-        >
-          <label className="field flex-1">
-            <span className="field-label">On the pan, g</span>
-            <input
-              className="field-value"
-              inputMode="numeric"
-              value={grams}
-              onChange={(e) => setGrams(e.target.value)}
-              data-pan="grams"
-            />
-          </label>
-          <button className="btn btn-small" data-pan="put">
-            Put on
-          </button>
-        </form>
-        <div className="mt-3 flex gap-2">
-          <button type="button" className="btn btn-small" onClick={() => put(0)} data-pan="clear">
-            Lift all off
-          </button>
-          <button type="button" className="btn btn-small" onClick={() => void command({ command: 'zero' })}>
-            Zero
-          </button>
-        </div>
-        <ProbePanel />
-      </PopoverPanel>
-    </Popover>
-  );
-}
-
-/** What the simulated probe is stuck into. */
-function ProbePanel() {
-  const act = useAct();
-  const units = useStored((s) => s.prefs.units);
-  const probe = useStored((s) => s.line.probe);
-  const [text, setText] = useState('');
-  const tenths = parseTemperature(text, units);
-  const stick = async () => {
-    if (tenths === null) return;
-    const outcome = await request('POST', contract.shop.probe.path, { tenths });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
-  };
-  return (
-    <form
-      className="mt-3 flex items-end gap-2 border-t border-line pt-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void stick();
-      }}
-    >
-      <label className="field flex-1">
-        <span className="field-label">Probe, {probe === null ? 'off' : formatTemperature(probe, units)}</span>
-        <input
-          className="field-value"
-          inputMode="decimal"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          data-probe="into"
-        />
-      </label>
-      <button className="btn btn-small" data-probe="put">
-        Stick it in
-      </button>
-    </form>
-  );
-}
-
 /** One line that outranks the rest: the line is gone, or what was just said. */
 function Said() {
   const { live, lostAt, kept, said } = useStored((s) => s.line);
@@ -371,7 +264,9 @@ export function ScaleBar({ big }: { big: boolean }) {
           ) : (
             target && (
               <>
-                <div className={`truncate font-figure font-semibold ${big ? 'text-head' : 'text-label'}`}>
+                <div
+                  className={`truncate font-figure font-semibold ${big ? (target.title.length > 28 ? 'text-[26px] leading-8' : 'text-head') : 'text-label'}`}
+                >
                   {target.title}
                 </div>
                 <div className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}>{target.detail}</div>
@@ -379,7 +274,7 @@ export function ScaleBar({ big }: { big: boolean }) {
             )
           )}
         </div>
-        <PanPanel />
+        <Devices />
       </div>
     </footer>
   );

@@ -8,6 +8,10 @@ const beside = [
   { to: '/first', name: 'What goes first' },
   { to: '/cold', name: 'Cold chain' },
   { to: '/species', name: 'Species book' },
+  { to: '/forms', name: 'Market forms' },
+  { to: '/schools', name: 'Schools' },
+  { to: '/labels', name: 'Labels' },
+  { to: '/quality', name: 'How the cutting goes' },
   { to: '/suppliers', name: 'Suppliers' },
   { to: '/schemes', name: 'Grading schemes' },
 ] as const;

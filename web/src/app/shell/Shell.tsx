@@ -7,10 +7,11 @@ import { useNow, useShop, useTimes } from '../shop.tsx';
 import { useStored } from '../store.ts';
 import { TakeProvider } from '../take.tsx';
 import { Rail } from './Rail.tsx';
-import { ScaleBar, Take, useScale, useTakeNow } from './ScaleBar.tsx';
+import { ScaleBar, Take, useTakeNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
 import { stages, Tideline } from './Tideline.tsx';
 import { Timers } from './Timers.tsx';
+import { useScale } from './useScale.ts';
 
 type Tide = ReturnType<typeof useRead<typeof contract.shop.tide>>['data'];
 

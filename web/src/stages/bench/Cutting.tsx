@@ -146,7 +146,7 @@ export function Cutting({ ticket }: { ticket: Ticket }) {
       <div className="flex items-start gap-6 pt-1">
         <div className="w-[370px] shrink-0 max-lg:w-[290px]">
           <h1
-            className={`font-bold ${headline.title.length > 13 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
+            className={`font-bold ${panel || headline.title.length > 13 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
           >
             {headline.title}
           </h1>

@@ -1,5 +1,5 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
-import { formOf, formRefusal, togetherRefusal } from '@ember-slate/core/forms';
+import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -53,7 +53,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
     setProblem(outcome.ok ? null : outcome.problem);
   };
   const waiting = (lines ?? []).filter((l) => l.speciesId === ticket.speciesId);
-  const fits = [...book.values()].filter(
+  const fits = offered(book).filter(
     (f) => refusal(f.id) === null && !ticket.cuts.some((c) => c.lineId === null && c.form === f.id),
   );
   return (

@@ -1,10 +1,10 @@
 import { contract, type Problem } from '@ember-slate/contract';
-import { formOf, formRefusal } from '@ember-slate/core/forms';
+import { formOf, formRefusal, offered } from '@ember-slate/core/forms';
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
-import { useSpecies } from '../../app/shop.tsx';
+import { useNow, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { errorsByPath, SelectField, TextField, wholeNumber } from '../../parts/Field.tsx';
@@ -20,6 +20,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const book = useForms();
   const mass = useMass();
   const go = useNavigate();
+  const now = useNow();
   const [lotId, setLotId] = useState('');
   const [fish, setFish] = useState('1');
   const [form, setForm] = useState('');
@@ -33,7 +34,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const n = wholeNumber(fish);
   const errors = errorsByPath(problem);
   const fits = species
-    ? [...book.values()].filter(
+    ? offered(book).filter(
         (f) => formRefusal(species, lot!.condition, f, whole) === null && f.does.length > 0,
       )
     : [];
@@ -44,7 +45,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
       lotId: lot!.lotId,
       fish: n!,
       form,
-      dueAt: new Date(Date.now() + 2 * 3_600_000).toISOString(),
+      dueAt: new Date(now.getTime() + 2 * 3_600_000).toISOString(),
       pieces: n! * each,
       pieceGrams: chosen.pieceG,
       totalGrams: null,

@@ -1,8 +1,9 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useStored } from '../../app/store.ts';
+import { say, useAct, useStored } from '../../app/store.ts';
 import { useTake } from '../../app/take.tsx';
+import { useFormSettings } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { countOf, weighedOf, type Slot } from './slots.ts';
 
@@ -30,7 +31,7 @@ export function windowWords(
   const off = grams - window[1];
   const by = off === 0 ? 'on the mark' : `${mass(Math.abs(off))} ${off > 0 ? 'over' : 'under'}`;
   if (grams >= window[0] && grams <= window[2]) return { inside: true, text: `in the window, ${by}` };
-  return { inside: false, text: `wrong piece? ${by}` };
+  return { inside: false, text: by };
 }
 
 /**
@@ -45,6 +46,9 @@ export function useWeigh(
   after: () => void,
 ) {
   const { send, busy } = useChange(contract.bench.weigh);
+  const label = useChange(contract.bench.makeLabel);
+  const labels = useFormSettings()?.labels;
+  const tell = useAct();
   const mass = useMass();
   const units = useStored((s) => s.prefs.units);
   const reading = useStored((s) => s.line.reading);
@@ -78,6 +82,14 @@ export function useWeigh(
       setAskAgain(false);
       if (source === 'measured') setTaken(reading.grams);
       after();
+      if (outcome.ok && slot.pieces !== null && labels?.asWeighed) {
+        const printed = await label.send(
+          { size: labels.size, print: true },
+          { id: ticket.id, weightId: outcome.data.id },
+        );
+        if (printed.ok && printed.data.why)
+          tell(say({ text: `${printed.data.why}. The label is kept.`, problem: true }));
+      }
     } else {
       setProblem(outcome.problem);
       setAskAgain(outcome.problem.errors?.[0]?.path === 'again');

@@ -1,0 +1,426 @@
+import { contract, type Ticket } from '@ember-slate/contract';
+import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
+import { startPrinter, Printer } from '@ember-slate/devices/printer';
+import type { Server } from 'node:net';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { cut, fourFillets, landBass, openHouse, proof, start, sweep, toBench, type House } from './house.ts';
+
+let house: House;
+let printer: Printer;
+let printerServer: Server;
+beforeAll(async () => {
+  printer = new Printer(3);
+  printerServer = await startPrinter(0, printer);
+  const { port } = printerServer.address() as { port: number };
+  house = await openHouse(inject('databaseUrl'), { printerAddress: `127.0.0.1:${port}` });
+});
+afterAll(async () => {
+  await house.close();
+  printerServer.close();
+});
+
+const at = (id: number): Promise<Ticket> => house.bench.ok(contract.bench.ticket, { params: { id } });
+/** Two large bass of 1.5 kg: big enough for a joint, steaks and a tail. */
+const bigBass = () => landBass(house, true, { pieces: 2, grams: 3000 });
+const line = (form: string, more: object = {}) => ({
+  speciesId: 'sea_bass',
+  form,
+  pieces: 1,
+  pieceGrams: 200,
+  totalGrams: null,
+  use: 'grill' as const,
+  ...more,
+});
+
+describe('several forms from one fish', () => {
+  it('serves two customers and the counter from one ticket, every gram once', async () => {
+    await bigBass();
+    const { tickets } = await toBench(house, fourFillets({ lines: [line('steaks', { pieces: 2 })] }));
+    const other = await house.counter.ok(contract.orders.take, {
+      body: fourFillets({ customer: 'Quill', lines: [line('steaks'), line('butterflied_tail')] }),
+    });
+    const mine = (await house.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id);
+    for (const l of mine) {
+      const { version } = await at(tickets[0]!);
+      await house.bench.ok(contract.bench.addCut, {
+        params: { id: tickets[0]! },
+        body: { version, lineId: l.id, form: l.form, pieces: null, pieceGrams: null, totalGrams: null },
+      });
+    }
+    expect((await house.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id)).toEqual([]);
+    const ticket = await start(house, tickets[0]!);
+    expect(ticket.stepIds).toEqual(expect.arrayContaining(['steaks', 'open_tail', 'sweep']));
+    const weigh = (
+      cutId: number | null,
+      kind: 'order' | 'counter',
+      item: string,
+      grams: number,
+      pieces: number,
+    ) =>
+      house.bench.ok(contract.bench.weigh, {
+        params: { id: ticket.id },
+        body: { cutId, kind, item, grams, pieces, source: 'measured' },
+      });
+    const [pell, quill, tail] = ticket.cuts as [Ticket['cuts'][0], Ticket['cuts'][0], Ticket['cuts'][0]];
+    await weigh(pell.id, 'order', 'steaks', 403, 2);
+    await weigh(quill.id, 'order', 'steaks', 199, 1);
+    await weigh(null, 'counter', 'steaks', 187, 1);
+    await weigh(tail.id, 'order', 'butterflied_tail', 201, 1);
+    await sweep(house, ticket.id);
+    const { version } = await at(ticket.id);
+    await house.bench.ok(contract.bench.close, {
+      params: { id: ticket.id },
+      body: { version, reason: 'frames went to the cat' },
+    });
+    const orders = await house.counter.ok(contract.orders.list);
+    const ready = orders.flatMap((o) =>
+      o.lines.map((l) => [o.customer, l.form, l.readyGrams, l.readyPieces]),
+    );
+    expect(ready).toEqual(
+      expect.arrayContaining([
+        ['Pell', 'steaks', 403, 2],
+        ['Quill', 'steaks', 199, 1],
+        ['Quill', 'butterflied_tail', 201, 1],
+      ]),
+    );
+    const quillOrder = orders.find((o) => o.customer === 'Quill')!;
+    const sold = await house.counter.ok(contract.orders.handOver, {
+      params: { id: quillOrder.id },
+      body: {
+        version: quillOrder.version,
+        prices: quillOrder.lines.map((l) => ({ lineId: l.id, perKg: 1000 })),
+      },
+    });
+    expect(sold.total).toBe(199 + 201);
+    const pellOrder = (await house.counter.ok(contract.orders.list)).find((o) => o.customer === 'Pell')!;
+    await house.counter.ok(contract.orders.cancel, {
+      params: { id: pellOrder.id },
+      body: { version: pellOrder.version, reason: 'not collected' },
+    });
+    const back = (await house.counter.ok(contract.counter.stock)).find(
+      (r) => r.item === 'steaks' && r.batch === ticket.id,
+    )!;
+    expect([back.grams, back.pieces]).toEqual([403 + 187, 3]);
+    expect((await proof(house)).faults).toEqual([]);
+  });
+
+  it('refuses what cannot come from that fish, and gives a line back to the plan', async () => {
+    await bigBass();
+    const { tickets } = await toBench(house, fourFillets({ lines: [line('steaks')] }));
+    const ticket = await at(tickets[0]!);
+    const add = (form: string, version = ticket.version) =>
+      house.bench.send(contract.bench.addCut, {
+        params: { id: ticket.id },
+        body: { version, lineId: null, form, pieces: 1, pieceGrams: 300, totalGrams: null },
+      });
+    expect((await add('scaled_gutted')).problem.detail).toMatch(/takes the whole fish/);
+    expect((await add('monk_fillets')).problem.detail).toMatch(/not cut as/);
+    expect((await add('own:nothing')).problem.detail).toMatch(/Not a form of this shop/);
+    expect((await add('boneless_joint')).status).toBe(200);
+    expect((await add('butterflied_tail')).status).toBe(409);
+    const now = await at(ticket.id);
+    expect(now.cuts.map((c) => c.form)).toEqual(['steaks', 'boneless_joint']);
+    const dropped = (cutId: number, version: number) =>
+      house.bench.send(contract.bench.dropCut, { params: { id: ticket.id, cutId }, body: { version } });
+    expect((await dropped(now.cuts[0]!.id, now.version)).status).toBe(200);
+    expect((await house.bench.ok(contract.plan.lines)).some((l) => l.form === 'steaks')).toBe(true);
+    expect((await dropped(now.cuts[1]!.id, now.version + 1)).problem.detail).toMatch(/only form/);
+  });
+
+  it('cuts for the counter without an order, and keeps its fish from being promised twice', async () => {
+    const { lotId } = await landBass(house);
+    const body = {
+      lotId,
+      fish: 6,
+      form: 'fillet_skin_on',
+      dueAt: '2026-11-25T15:00:00.000Z',
+      pieces: 12,
+      pieceGrams: 110,
+      totalGrams: null,
+    };
+    const made = await house.bench.ok(contract.bench.make, { body });
+    const held = (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
+    expect(held.freePieces).toBe(4);
+    expect((await house.bench.send(contract.bench.make, { body })).problem.detail).toMatch(
+      /4 fish that are not promised/,
+    );
+    const ticket = await cut(house, made.id);
+    await house.bench.ok(contract.bench.close, {
+      params: { id: made.id },
+      body: { version: ticket.version, reason: '' },
+    });
+    const cutStock = (await house.counter.ok(contract.counter.stock)).find(
+      (r) => r.batch === made.id && r.item === 'fillet_skin_on',
+    )!;
+    expect(cutStock.pieces).toBe(12);
+  });
+});
+
+describe('the board', () => {
+  async function begun() {
+    await landBass(house);
+    const { tickets } = await toBench(house);
+    return start(house, tickets[0]!);
+  }
+
+  it('keeps time by step and cutter, stands still in a pause, and changes hands', async () => {
+    const t = await begun();
+    const params = { id: t.id };
+    const later = (minutes: number) =>
+      (house.clock.now = new Date(house.clock.now.getTime() + minutes * 60_000));
+    expect(t.cutter!.name).toBe('The bench');
+    later(2);
+    await house.bench.ok(contract.bench.step, { params, body: { step: 'fillet' } });
+    later(3);
+    await house.bench.ok(contract.bench.pause, { params, body: { why: 'a customer' } });
+    later(20);
+    expect((await at(t.id)).paused).toBe('a customer');
+    await house.bench.ok(contract.bench.pause, { params, body: { why: null } });
+    expect((await at(t.id)).stepSeconds).toBe(180);
+    expect(
+      (await house.manager.send(contract.bench.step, { params, body: { step: 'trim' } })).problem.detail,
+    ).toMatch(/The bench is cutting.*take it over/);
+    const { version } = await at(t.id);
+    const take = { params, body: { version, to: house.staff.manager } };
+    expect(
+      (await house.bench.send(contract.bench.hand, { params, body: { version, to: house.staff.counter } }))
+        .status,
+    ).toBe(400);
+    await house.manager.ok(contract.bench.hand, take);
+    expect((await house.bench.send(contract.bench.hand, take)).status).toBe(409);
+    expect((await house.bench.send(contract.bench.step, { params, body: { step: 'trim' } })).status).toBe(
+      409,
+    );
+    await house.manager.ok(contract.bench.step, { params, body: { step: 'trim' } });
+  });
+
+  it('goes on where it was when a school takes its step away', async () => {
+    const t = await begun();
+    const params = { id: t.id };
+    const school = (question: string, way: string | null) =>
+      house.bench.send(contract.bench.schools, { params, body: { question, school: way } });
+    await house.bench.ok(contract.bench.step, { params, body: { step: 'head' } });
+    expect((await school('head', 'on_last')).status).toBe(200);
+    const now = await at(t.id);
+    expect(now.stepIds).not.toContain('head');
+    expect(now.stepId).toBe('board');
+    expect((await school('head', 'sideways')).status).toBe(400);
+    const before = now.expected.mains[0]!;
+    await school('pin_bones', 'v_cut');
+    const vee = await at(t.id);
+    const said = now.schools.find((s) => s.question === 'pin_bones')!.ways.find((w) => w.school === 'v_cut')!;
+    expect(vee.expected.mains[0]! - before).toBe(said.grams);
+    expect(vee.minutes - now.minutes).toBeCloseTo(said.minutes, 9);
+  });
+
+  it('lets timers run on, answered once', async () => {
+    const t = await begun();
+    const { id } = await house.bench.ok(contract.bench.startTimer, {
+      params: { id: t.id },
+      body: { name: 'salt off', minutes: 30 },
+    });
+    const running = await house.counter.ok(contract.bench.timers);
+    expect(running.find((x) => x.id === id)).toMatchObject({ ticketId: t.id, name: 'salt off' });
+    expect((await house.counter.ok(contract.shop.tide)).due.map((d) => d.title)).toContain('salt off');
+    const answer = () => house.bench.send(contract.bench.answerTimer, { params: { id } });
+    expect([(await answer()).status, (await answer()).status]).toEqual([200, 409]);
+  });
+
+  it('does like work once for several tickets that are begun', async () => {
+    const [a, b] = [await begun(), await begun()];
+    const waiting = (await toBench(house)).tickets[0]!;
+    const both = (tickets: number[], step = 'scale') =>
+      house.bench.send(contract.bench.batch, { body: { step, tickets } });
+    expect((await both([a.id, waiting])).problem.detail).toMatch(/not begun/);
+    expect((await both([a.id, b.id], 'strips')).status).toBe(400);
+    expect((await both([a.id, b.id])).body).toEqual({ done: 2 });
+    expect((await at(b.id)).doneAhead).toEqual(['scale']);
+    expect((await both([a.id])).status).toBe(400);
+  });
+
+  it('signs pass two only after pass one, and keeps where bones broke', async () => {
+    const t = await begun();
+    const sign = (pass: 1 | 2, broken: string[] = []) =>
+      house.bench.send(contract.bench.sweep, { params: { id: t.id }, body: { pass, found: 1, broken } });
+    expect((await sign(2)).status).toBe(409);
+    await sign(1, ['belly edge']);
+    await sign(2);
+    expect((await at(t.id)).sweep).toMatchObject({
+      one: { found: 1, broken: ['belly edge'] },
+      two: { by: 'The bench' },
+    });
+    await house.bench.ok(contract.bench.frame, { params: { id: t.id }, body: { grade: 2 } });
+    expect((await at(t.id)).frameGrade).toBe(2);
+  });
+
+  it('asks about the same piece weighed twice, and takes it when told', async () => {
+    const t = await begun();
+    const weigh = (more: object = {}) =>
+      house.bench.send(contract.bench.weigh, {
+        params: { id: t.id },
+        body: {
+          cutId: t.cuts[0]!.id,
+          kind: 'order',
+          item: 'fillet_skin_on',
+          grams: 112,
+          pieces: 1,
+          source: 'measured',
+          ...more,
+        },
+      });
+    expect((await weigh({ tub: 'tray', tareGrams: 38 })).status).toBe(200);
+    expect((await weigh()).problem.errors![0]!.path).toBe('again');
+    expect((await weigh({ again: true })).status).toBe(200);
+    expect((await weigh({ grams: 113 })).status).toBe(200);
+    house.clock.now = new Date(house.clock.now.getTime() + 10_000);
+    expect((await weigh({ grams: 113 })).status).toBe(200);
+    expect((await at(t.id)).weighOuts[0]).toMatchObject({ tub: 'tray', tareGrams: 38 });
+  });
+});
+
+describe('labels', () => {
+  let ticket: Ticket;
+  let weighId: number;
+  beforeAll(async () => {
+    await house.manager.ok(contract.counter.price, {
+      body: { speciesId: 'sea_bass', item: 'fillet_skin_on', perKg: 4130 },
+    });
+    ticket = await cut(house, (await landBass(house), await toBench(house)).tickets[0]!);
+    weighId = ticket.weighOuts[0]!.id;
+  });
+  const make = (print = true) =>
+    house.bench.ok(contract.bench.makeLabel, {
+      params: { id: ticket.id, weightId: weighId },
+      body: { size: '58x40', print },
+    });
+
+  it('says what a label must, once, and prints a PDF of its size', async () => {
+    const made = await make();
+    expect(made).toMatchObject({ printed: true, why: null });
+    expect((await make(false)).id).toBe(made.id);
+    const face = await house.counter.ok(contract.bench.labelFace, { params: { id: made.id } });
+    const grams = ticket.weighOuts[0]!.grams;
+    expect(face).toMatchObject({
+      grams,
+      price: Math.round((grams * 4130) / 1000),
+      trace: ticket.inputs[0]!.code,
+      voided: null,
+    });
+    expect(face.useBy! > '2026-11-25').toBe(true);
+    expect(readPriceCode({ prefix: '21', carries: 'price', checked: true }, face.priceCode!)).toMatchObject({
+      value: face.price,
+    });
+    const pdf = printer.last!.toString('latin1');
+    expect(pdf.startsWith('%PDF')).toBe(true);
+    // 58 x 40 mm in points.
+    expect(/MediaBox \[0 0 164\.4\d* 113\.3\d*\]/.test(pdf)).toBe(true);
+    const svg = await fetch(`${house.base}/api/labels/${made.id}/code.svg`, {
+      headers: { cookie: house.bench.cookie },
+    });
+    expect(await svg.text()).toMatch(/^<svg/);
+  });
+
+  it('is read back from both its codes, and says when it is void', async () => {
+    const { id } = await make(false);
+    const face = await house.bench.ok(contract.bench.labelFace, { params: { id } });
+    const read = (code: string) => house.counter.send(contract.bench.readCode, { query: { code } });
+    expect((await read(face.priceCode!)).body).toMatchObject({ title: face.title, price: face.price });
+    const stored = await house.pool.query(
+      "SELECT JSON_VALUE(content, '$.scan') AS scan FROM label WHERE id = ?",
+      [id],
+    );
+    const { scan } = (stored[0] as { scan: string }[])[0]!;
+    expect(readBoxCode(scan)).toMatchObject({ grams: face.grams, lot: face.trace });
+    expect((await read(scan)).body).toMatchObject({ title: face.title, useBy: face.useBy, voided: null });
+    for (const wrong of ['2100001604685', 'nothing', '(10)261125-Z9'])
+      expect((await read(wrong)).status).toBe(400);
+    await house.bench.ok(contract.bench.voidLabel, { params: { id }, body: { why: 'smudged' } });
+    expect((await read(scan)).body.voided).toBe('smudged');
+    expect((await house.bench.send(contract.bench.printLabel, { params: { id } })).status).toBe(409);
+    expect((await make(false)).id).not.toBe(id);
+  });
+
+  it('waits for a printer without paper, and loses nothing', async () => {
+    printer.labels = 0;
+    const made = await make();
+    expect(made.printed).toBe(false);
+    expect(made.why).toMatch(/out of labels/);
+    expect((await house.bench.send(contract.bench.printLabel, { params: { id: made.id } })).status).toBe(503);
+    await fetch(`${house.base}${contract.shop.printer.path}`, {
+      method: 'POST',
+      headers: { cookie: house.bench.cookie, 'content-type': 'application/json' },
+      body: JSON.stringify({ labels: 5 }),
+    });
+    await expect.poll(() => printer.labels).toBe(5);
+    await house.bench.ok(contract.bench.printLabel, { params: { id: made.id } });
+    const today = await house.bench.ok(contract.bench.labels);
+    expect(today.find((l) => l.id === made.id)).toMatchObject({ prints: 1 });
+    expect(today.filter((l) => l.voided !== null)).toHaveLength(1);
+  });
+});
+
+describe('the shop’s own ways', () => {
+  const own = {
+    id: 'own:dice',
+    like: 'fillet_skinless',
+    name: 'chowder dice',
+    pieceG: 30,
+    tolerance: 0.3,
+    lifeFactor: 0.5,
+    share: 0.9,
+    options: [],
+    norm: '',
+    kitchen: '',
+    off: false,
+  };
+  const book = () => house.manager.ok(contract.forms.book);
+
+  it('adds a form that can be ordered, cut and explained, one manager after another', async () => {
+    const { version } = await book();
+    const save = (form: object, v = version) =>
+      house.manager.send(contract.forms.save, { body: { version: v, form: { ...own, ...form } } });
+    expect((await save({ id: 'dice' })).problem.errors![0]!.path).toBe('form.like');
+    expect((await save({ like: 'no_such' })).status).toBe(400);
+    expect((await save({ name: 'steaks' })).problem.errors![0]!.path).toBe('form.name');
+    expect((await save({})).status).toBe(200);
+    expect((await save({ name: 'other' })).status).toBe(409);
+    await landBass(house);
+    const dice = line('own:dice', { pieces: null, pieceGrams: null, totalGrams: 150 });
+    const { tickets } = await toBench(house, fourFillets({ lines: [dice] }));
+    const ticket = await cut(house, tickets[0]!);
+    expect(ticket.cuts[0]!.formName).toBe('chowder dice');
+    expect(ticket.stepIds).toContain('skin');
+    await house.bench.ok(contract.bench.close, {
+      params: { id: ticket.id },
+      body: { version: ticket.version, reason: 'x' },
+    });
+    await save({ off: true }, version + 1);
+    const order = await house.counter.send(contract.orders.take, { body: fourFillets({ lines: [dice] }) });
+    expect(order.problem.errors![0]!.path).toBe('lines.0.form');
+  });
+
+  it('lets the shop and the cutter choose schools, and nobody choose nonsense', async () => {
+    const t = await start(house, (await landBass(house), await toBench(house)).tickets[0]!);
+    const way = async () => (await at(t.id)).schools.find((s) => s.question === 'membrane')!;
+    expect(await way()).toMatchObject({ school: 'left', by: 'default' });
+    await house.manager.ok(contract.forms.shopSchools, { body: { choices: { membrane: 'shaved' } } });
+    expect(await way()).toMatchObject({ school: 'shaved', by: 'shop' });
+    await house.bench.ok(contract.forms.mySchools, { body: { choices: { membrane: 'left' } } });
+    expect(await way()).toMatchObject({ school: 'left', by: 'cutter' });
+    expect(
+      (await house.bench.send(contract.forms.mySchools, { body: { choices: { board: 'marble' } } })).status,
+    ).toBe(400);
+    expect((await house.counter.send(contract.forms.mySchools, { body: { choices: {} } })).status).toBe(403);
+    await house.manager.ok(contract.forms.shopSchools, { body: { choices: {} } });
+  });
+
+  it('shows cutters their own figures only', async () => {
+    const all = await house.manager.ok(contract.bench.quality);
+    const mine = await house.bench.ok(contract.bench.quality);
+    expect(all.length).toBeGreaterThan(0);
+    expect(mine.every((r) => r.cutter === 'The bench')).toBe(true);
+    expect((await house.counter.send(contract.bench.quality)).status).toBe(403);
+    const fillets = mine.find((r) => r.form === 'fillet_skin_on')!;
+    expect(fillets.yield).toBeCloseTo(1, 2);
+  });
+});

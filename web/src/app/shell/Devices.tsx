@@ -1,0 +1,187 @@
+import { contract } from '@ember-slate/contract';
+import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { useState } from 'react';
+import { request } from '../request.ts';
+import { say, useAct, useStored } from '../store.ts';
+import { useScale } from './useScale.ts';
+
+/** The control panel of the stand-ins: what lies on the pan, what ails the scale, the probe, the printer, the scanner. */
+export function Devices() {
+  const [grams, setGrams] = useState('460');
+  const command = useScale();
+  const put = (g: number) =>
+    void command({ command: 'put', grams: Math.max(0, Math.min(20_000, Math.round(g) || 0)) });
+  return (
+    <Popover className="relative max-sm:hidden">
+      <PopoverButton className="btn btn-small" title="The scale is simulated: put things on it here">
+        Pan…
+      </PopoverButton>
+      <PopoverPanel
+        anchor={{ to: 'top', gap: 14 }}
+        className="z-30 w-[320px] border-[1.5px] border-rule bg-slab p-4"
+      >
+        <h2 className="text-label">Simulated pan</h2>
+        <p className="mb-3 text-note text-ink2">
+          Stands in for the bench scale. What lies on it is gross weight.
+        </p>
+        <form
+          className="flex items-end gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            put(Number(grams));
+          }}
+        >
+          <label className="field flex-1">
+            <span className="field-label">On the pan, g</span>
+            <input
+              className="field-value"
+              inputMode="numeric"
+              value={grams}
+              onChange={(e) => setGrams(e.target.value)}
+              data-pan="grams"
+            />
+          </label>
+          <button className="btn btn-small" data-pan="put">
+            Put on
+          </button>
+        </form>
+        <div className="mt-3 flex gap-2">
+          <button type="button" className="btn btn-small" onClick={() => put(0)} data-pan="clear">
+            Lift all off
+          </button>
+          <button type="button" className="btn btn-small" onClick={() => void command({ command: 'zero' })}>
+            Zero
+          </button>
+        </div>
+        <Ails />
+        <ProbePanel />
+        <PrinterAndScanner />
+      </PopoverPanel>
+    </Popover>
+  );
+}
+
+/** What the simulated probe is stuck into. */
+function ProbePanel() {
+  const act = useAct();
+  const units = useStored((s) => s.prefs.units);
+  const probe = useStored((s) => s.line.probe);
+  const [text, setText] = useState('');
+  const tenths = parseTemperature(text, units);
+  const stick = async () => {
+    if (tenths === null) return;
+    const outcome = await request('POST', contract.shop.probe.path, { tenths });
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+  };
+  return (
+    <form
+      className="mt-3 flex items-end gap-2 border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void stick();
+      }}
+    >
+      <label className="field flex-1">
+        <span className="field-label">Probe, {probe === null ? 'off' : formatTemperature(probe, units)}</span>
+        <input
+          className="field-value"
+          inputMode="decimal"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          data-probe="into"
+        />
+      </label>
+      <button className="btn btn-small" data-probe="put">
+        Stick it in
+      </button>
+    </form>
+  );
+}
+
+const ails = [
+  { name: 'shaking', body: { command: 'noise', grams: 6 } },
+  { name: 'drifting', body: { command: 'drift', gramsPerMinute: 20 } },
+  { name: 'unplugged 10 s', body: { command: 'unplug', seconds: 10 } },
+] as const;
+
+/** What can go wrong with a scale. */
+function Ails() {
+  const command = useScale();
+  return (
+    <div className="mt-3 flex flex-wrap gap-2 border-t border-line pt-3">
+      {ails.map((a) => (
+        <button key={a.name} type="button" className="btn btn-small" onClick={() => void command(a.body)}>
+          {a.name}
+        </button>
+      ))}
+      <button
+        type="button"
+        className="btn btn-small"
+        onClick={() =>
+          void command({ command: 'noise', grams: 0 }).then(() =>
+            command({ command: 'drift', gramsPerMinute: 0 }),
+          )
+        }
+      >
+        well again
+      </button>
+    </div>
+  );
+}
+
+/** The roll in the label printer, and a scan: a scanner is a keyboard that types fast and ends with Enter. */
+function PrinterAndScanner() {
+  const act = useAct();
+  const [scan, setScan] = useState('');
+  const roll = async (labels: number) => {
+    const outcome = await request('POST', contract.shop.printer.path, { labels });
+    act(
+      say(
+        outcome.ok
+          ? {
+              text: labels === 0 ? 'The printer has no labels' : `A roll of ${labels} labels is in`,
+              problem: false,
+            }
+          : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
+      ),
+    );
+  };
+  const type = () => {
+    for (const key of [...scan, 'Enter'])
+      window.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true }));
+    setScan('');
+  };
+  return (
+    <>
+      <div className="mt-3 flex gap-2 border-t border-line pt-3">
+        <button type="button" className="btn btn-small" onClick={() => void roll(500)}>
+          Roll in
+        </button>
+        <button type="button" className="btn btn-small" onClick={() => void roll(0)}>
+          Roll out
+        </button>
+      </div>
+      <form
+        className="mt-3 flex items-end gap-2 border-t border-line pt-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          type();
+        }}
+      >
+        <label className="field flex-1">
+          <span className="field-label">Scanner reads</span>
+          <input
+            className="field-value"
+            value={scan}
+            onChange={(e) => setScan(e.target.value)}
+            data-scan="code"
+          />
+        </label>
+        <button className="btn btn-small" data-scan="go">
+          Scan
+        </button>
+      </form>
+    </>
+  );
+}

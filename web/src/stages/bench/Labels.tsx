@@ -1,0 +1,199 @@
+import { contract, type AnswerOf, type LabelSettings } from '@ember-slate/contract';
+import { formatMoney } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { request } from '../../app/request.ts';
+import { useScanner } from '../../app/scanner.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { SelectField, TextField } from '../../parts/Field.tsx';
+import { useFormSettings } from '../../parts/forms.ts';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { LabelFace } from './LabelFace.tsx';
+
+type Read = AnswerOf<typeof contract.bench.readCode>;
+
+/** Labels made today, what a scanned one says, and how labels are made. */
+export default function Labels() {
+  const { data, problem, again } = useRead(contract.bench.labels);
+  const settings = useFormSettings();
+  const { me, shop } = useShop();
+  const { time } = useTimes();
+  const mass = useMass();
+  const [open, setOpen] = useState<number | null>(null);
+  const [code, setCode] = useState('');
+  const [read, setRead] = useState<Read | string | null>(null);
+  const ask = async (scan: string) => {
+    const outcome = await request<Read>(
+      'GET',
+      `${contract.bench.readCode.path}?${new URLSearchParams({ code: scan }).toString()}`,
+    );
+    setRead(outcome.ok ? outcome.data : (outcome.problem.detail ?? outcome.problem.title));
+    setCode('');
+  };
+  useScanner((scan) => void ask(scan));
+  if (!data) return <Waiting problem={problem} again={again} />;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_330px] gap-10 max-lg:grid-cols-1">
+      <div>
+        <h1 className="text-head">
+          {data.length === 0 ? 'No label made today' : `${data.length} labels made today`}
+        </h1>
+        <p className="pb-2 text-label text-ink2">
+          Made as pieces are weighed out. A void label says so when it is scanned.
+        </p>
+        <ul>
+          {data.map((l) => (
+            <li key={l.id} className="border-t border-line">
+              <button
+                type="button"
+                onClick={() => setOpen(l.id)}
+                className="grid min-h-12 w-full grid-cols-[64px_minmax(0,1fr)_auto_auto] items-center gap-4 px-2 text-left hover:bg-lift"
+              >
+                <span className="font-figure text-label">{time(l.madeAt)}</span>
+                <span className="min-w-0">
+                  <span className="block truncate font-figure text-label font-semibold">{l.title}</span>
+                  <span className="block truncate text-note text-ink2">
+                    ticket {l.ticket}, lot {l.trace}, {l.madeBy}
+                  </span>
+                </span>
+                <span className="font-figure text-label font-semibold">
+                  <Mass g={l.grams} />
+                </span>
+                <span className="w-28 text-right text-note text-ink2">
+                  {l.voided
+                    ? `void: ${l.voided}`
+                    : l.prints === 0
+                      ? 'not printed'
+                      : l.prints === 1
+                        ? 'printed'
+                        : `printed ${l.prints} times`}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+      <div>
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (code.trim() !== '') void ask(code);
+          }}
+        >
+          <TextField
+            label="Scan or type a code"
+            value={code}
+            onChange={setCode}
+            note="the scanner needs no field: scan when nothing is being typed"
+          />
+        </form>
+        {typeof read === 'string' && (
+          <p role="alert" className="border-b-[3px] border-emberline pb-1 text-label">
+            {read}
+          </p>
+        )}
+        {read !== null && typeof read !== 'string' && (
+          <p role="status" className="text-label">
+            <strong className="font-figure text-row">{read.title}</strong>
+            <span className="block text-ink2">
+              {[
+                read.grams !== null ? mass(read.grams) : '',
+                read.price !== null ? `${formatMoney(read.price)} ${shop.currency}` : '',
+                read.trace ? `lot ${read.trace}` : '',
+                read.useBy ? `use by ${read.useBy}` : '',
+              ]
+                .filter((t) => t !== '')
+                .join(', ')}
+            </span>
+            {read.voided && <strong className="text-embertext">Void: {read.voided}</strong>}
+          </p>
+        )}
+        {me.role === 'manager' && settings && (
+          <LabelSettingsForm key={JSON.stringify(settings.labels)} was={settings.labels} />
+        )}
+      </div>
+      {open !== null && <LabelFace id={open} onClose={() => setOpen(null)} />}
+    </div>
+  );
+}
+
+function LabelSettingsForm({ was }: { was: LabelSettings }) {
+  const { send, busy } = useChange(contract.forms.setLabels);
+  const act = useAct();
+  const [now, setNow] = useState(was);
+  const set = (change: Partial<LabelSettings>) => setNow((had) => ({ ...had, ...change }));
+  const save = async () => {
+    const outcome = await send(now);
+    act(
+      say(
+        outcome.ok
+          ? { text: 'Labels are made that way from now on', problem: false }
+          : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
+      ),
+    );
+  };
+  return (
+    <div className="mt-4 border-t border-line pt-3">
+      <h2 className="pb-2 text-label">How labels are made</h2>
+      <SelectField
+        label="Size, mm"
+        value={now.size}
+        onChange={(size) => set({ size })}
+        options={(['58x40', '100x50', '100x70'] as const).map((value) => ({
+          value,
+          name: value.replace('x', ' × '),
+        }))}
+      />
+      <div className="grid grid-cols-2 gap-4">
+        <TextField
+          label="EAN prefix"
+          value={now.prefix}
+          onChange={(prefix) => set({ prefix })}
+          inputMode="numeric"
+          note="02, or 20 to 29"
+        />
+        <TextField
+          label="GS1 company prefix"
+          value={now.companyPrefix}
+          onChange={(companyPrefix) => set({ companyPrefix })}
+          inputMode="numeric"
+          note="empty without a GTIN of your own"
+        />
+      </div>
+      <Choice
+        label="The EAN carries"
+        value={now.carries}
+        onChange={(carries) => set({ carries })}
+        options={[
+          { value: 'price', name: 'the price' },
+          { value: 'weight', name: 'the weight' },
+        ]}
+      />
+      <Choice
+        label="Its value"
+        value={now.checked ? 'four' : 'five'}
+        onChange={(v) => set({ checked: v === 'four' })}
+        options={[
+          { value: 'four', name: '4 digits, checked' },
+          { value: 'five', name: '5 digits' },
+        ]}
+      />
+      <Choice
+        label="Print"
+        value={now.asWeighed ? 'weighed' : 'asked'}
+        onChange={(v) => set({ asWeighed: v === 'weighed' })}
+        options={[
+          { value: 'asked', name: 'when asked' },
+          { value: 'weighed', name: 'as weighed' },
+        ]}
+      />
+      <Button busy={busy} onPress={() => void save()}>
+        Keep
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,151 @@
+import { contract, type BodyOf, type Problem } from '@ember-slate/contract';
+import { shippedForms, type Form } from '@ember-slate/core/forms';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useChange } from '../../app/api.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { errorsByPath, SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { useFormSettings } from '../../parts/forms.ts';
+
+type Own = BodyOf<typeof contract.forms.save>['form'];
+
+const slug = (name: string) =>
+  `own:${name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_|_$/g, '')
+    .slice(0, 34)}`;
+const percent = (text: string): number => Number(text.replace(',', '.')) / 100;
+
+/** Numbers and words of a shipped form, or a form of the shop's own that is cut like one. */
+export function FormEditor({ form, onClose }: { form: Form | null; onClose: () => void }) {
+  const { send, busy } = useChange(contract.forms.save);
+  const settings = useFormSettings();
+  const go = useNavigate();
+  const [like, setLike] = useState(form?.like ?? '');
+  const base = shippedForms.find((f) => f.id === (form ? form.id : like)) ?? form;
+  const [name, setName] = useState(form?.name ?? '');
+  const [piece, setPiece] = useState<Weight | null>(form ? { grams: form.pieceG, source: 'typed' } : null);
+  const [tolerance, setTolerance] = useState(form ? String(Math.round(form.tolerance * 100)) : '15');
+  const [life, setLife] = useState(form ? String(form.lifeFactor) : '0.65');
+  const [share, setShare] = useState(form ? String(Math.round(form.yield.share * 1000) / 10) : '95');
+  const [norm, setNorm] = useState(form?.norm ?? '');
+  const [kitchen, setKitchen] = useState(form?.kitchen ?? '');
+  const [off, setOff] = useState<'on' | 'off'>(form?.off ? 'off' : 'on');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const errors = Object.fromEntries(
+    Object.entries(errorsByPath(problem)).map(([path, text]) => [path.replace(/^form\./, ''), text]),
+  );
+  const save = async () => {
+    const own = form === null || form.like !== null;
+    const kept: Own = {
+      id: form?.id ?? slug(name),
+      like: own ? (form?.like ?? like) : null,
+      name,
+      pieceG: piece?.grams ?? base!.pieceG,
+      tolerance: percent(tolerance),
+      lifeFactor: Number(life.replace(',', '.')),
+      share: percent(share),
+      options: [...(base?.options ?? [])],
+      norm,
+      kitchen,
+      off: off === 'off',
+    };
+    const outcome = await send({ version: settings!.version, form: kept });
+    if (!outcome.ok) return setProblem(outcome.problem);
+    onClose();
+    void go(off === 'off' ? '/forms' : `/forms/${kept.id}`);
+  };
+  return (
+    <Dialog title={form ? `${form.name}, as this shop cuts it` : 'A form of our own'} open onClose={onClose}>
+      {form === null && (
+        <SelectField
+          label="Cut like"
+          value={like}
+          empty="choose a form"
+          onChange={(id) => {
+            setLike(id);
+            const chosen = shippedForms.find((f) => f.id === id)!;
+            setPiece({ grams: chosen.pieceG, source: 'typed' });
+            setLife(String(chosen.lifeFactor));
+            setShare(String(Math.round(chosen.yield.share * 1000) / 10));
+            setTolerance(String(Math.round(chosen.tolerance * 100)));
+          }}
+          error={errors.like}
+          options={shippedForms.map((f) => ({ value: f.id, name: f.name }))}
+          note="its steps, sections and cautions come from that form"
+        />
+      )}
+      <TextField label="Name" value={name} onChange={setName} error={errors.name} />
+      <div className="grid grid-cols-4 gap-4">
+        <WeightField
+          label="A piece"
+          value={piece}
+          onChange={setPiece}
+          take={null}
+          plain
+          error={errors.pieceG}
+        />
+        <TextField
+          label="Off by, %"
+          value={tolerance}
+          onChange={setTolerance}
+          inputMode="decimal"
+          error={errors.tolerance}
+        />
+        <TextField
+          label="Life ×"
+          value={life}
+          onChange={setLife}
+          inputMode="decimal"
+          error={errors.lifeFactor}
+        />
+        <TextField
+          label="Of its part, %"
+          value={share}
+          onChange={setShare}
+          inputMode="decimal"
+          error={errors.share}
+          note="what is left once trimmed"
+        />
+      </div>
+      <TextField label="Norm" value={norm} onChange={setNorm} error={errors.norm} />
+      <TextField label="In the kitchen" value={kitchen} onChange={setKitchen} error={errors.kitchen} />
+      {form && (
+        <Choice
+          label="This shop"
+          value={off}
+          onChange={setOff}
+          options={[
+            { value: 'on', name: 'cuts it' },
+            { value: 'off', name: 'does not' },
+          ]}
+        />
+      )}
+      {problem && Object.keys(errors).length === 0 && (
+        <p role="alert" className="border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <Button
+        kind="main"
+        busy={busy}
+        notYet={
+          !settings
+            ? 'the forms have not come yet'
+            : form === null && !like
+              ? 'say which form it is cut like'
+              : name.trim() === ''
+                ? 'give it a name'
+                : null
+        }
+        onPress={() => void save()}
+      >
+        Keep the form
+      </Button>
+    </Dialog>
+  );
+}
