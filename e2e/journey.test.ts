@@ -118,8 +118,16 @@ describe('one fish from the van door to the customer’s bag', () => {
       await press(driver, 'Next');
       await driver.wait(async () => (await text('h1')) !== before, 5000);
     }
-    await press(driver, 'Sign the sweep');
-    await pageSays(driver, 'pass two found none');
+    await press(driver, 'Sign pass one');
+    await pageSays(driver, 'found none');
+    await press(driver, 'Sign pass two');
+    await driver.wait(
+      async () => (await texts(driver, '[aria-label="Pass 2"]'))[0]!.includes('found none'),
+      5000,
+    );
+    await press(driver, 'Next');
+    await pageSays(driver, 'Frame check');
+    await press(driver, 'clear');
     await press(driver, 'Next');
     await pageSays(driver, 'Weigh out');
     for (const grams of [112, 108, 111, 109]) await weighOut(grams);
@@ -127,6 +135,8 @@ describe('one fish from the van door to the customer’s bag', () => {
     for (let asked = await nextTub(); asked; asked = await nextTub()) await weighOut(asked);
     await press(driver, 'drip, blood, rinse');
     await weighOut(14);
+    await press(driver, 'Next');
+    await pageSays(driver, 'Wrap and label');
     await press(driver, 'Next');
     await pageSays(driver, 'Yield 47.8 %');
     await press(driver, 'Close the ticket');
@@ -136,7 +146,7 @@ describe('one fish from the van door to the customer’s bag', () => {
   /** What the next tub is expected to weigh, grams; null when none is left. */
   async function nextTub(): Promise<number | null> {
     for (const row of await texts(driver, '[aria-label="What lies on the pan"] [role=radio]')) {
-      const tub = /^(?!fillets|more|drip|water).*about (\d+) g$/s.exec(row);
+      const tub = /^(?!fillet|more|drip|water).*about (\d+) g$/s.exec(row);
       if (tub) return Number(tub[1]);
     }
     return null;

@@ -24,8 +24,6 @@ const open = async (path: string, theme: 'slate' | 'chalk' = 'slate', width = 12
 
 try {
   await driver.get(shop.url);
-  await see(driver, By.css('[role=radio]'));
-  await shoot('sign-in');
   await signIn(driver, manager.name, manager.pin);
   for (const view of ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close']) {
     await open(`/${view}`, ['orders', 'counter'].includes(view) ? 'chalk' : 'slate');
@@ -62,9 +60,13 @@ try {
   }
   await shoot('grade-a-lot');
   await open('/bench');
-  await press(driver, 'Go on');
+  await press(driver, 'Look');
+  await press(driver, 'Take it over');
   await see(driver, By.css('[aria-label=Steps]'));
+  shop.put(207);
+  await driver.sleep(1500);
   await shoot('bench-ticket');
+  shop.put(0);
   for (let i = 0; i < 20 && (await texts(driver, 'h1'))[0] !== 'Weigh out'; i++) {
     await driver.actions().sendKeys('n').perform();
     await driver.sleep(200);
@@ -73,9 +75,15 @@ try {
   await driver.sleep(1500);
   await shoot('weigh-out');
   shop.put(0);
+  await open('/forms/boneless_joint', 'chalk');
+  await shoot('forms');
   await open('/bench', 'chalk', 1024, 768);
   await press(driver, 'Go on');
   await see(driver, By.css('[aria-label=Steps]'));
+  for (let i = 0; i < 20 && !(await texts(driver, 'h1'))[0]!.startsWith('Cut'); i++) {
+    await driver.actions().sendKeys('p').perform();
+    await driver.sleep(200);
+  }
   await shoot('bench-tablet');
   await open('/counter', 'slate', 390, 844);
   await shoot('counter-phone');

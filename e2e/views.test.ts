@@ -33,6 +33,10 @@ const views = [
   'species/hake',
   'suppliers/1',
   'schemes',
+  'forms/boneless_joint',
+  'schools',
+  'labels',
+  'quality',
 ];
 
 describe('the sample shop on screen', () => {
@@ -148,8 +152,9 @@ describe('the sample shop on screen', () => {
 
   it('keeps a weight that finds no line, and sends it once when the line is back', async () => {
     await open('bench');
-    await press(driver, 'Go on');
-    await pageSays(driver, 'Ticket');
+    await press(driver, 'Look');
+    await press(driver, 'Take it over');
+    await pageSays(driver, 'Cut ');
     for (let i = 0; i < 20 && (await texts(driver, 'h1'))[0] !== 'Weigh out'; i++) {
       await driver.actions().sendKeys('n').perform();
       await driver.sleep(200);

@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { startPrinter } from '@ember-slate/devices/printer';
 import { startProbe } from '@ember-slate/devices/probe';
 import { startScale } from '@ember-slate/devices/scale';
 import { freePort, startPrivateDatabase } from '@ember-slate/server/launch/database';
@@ -23,6 +24,8 @@ export interface Shop {
   url: string;
   /** Lays this on the pan, grams; 0 lifts everything off. */
   put: (grams: number) => void;
+  /** The scale's cable comes out for some seconds. */
+  unplug: (seconds: number) => void;
   /** The door shuts, as when the server or the cable fails; `reopen` opens it at the same address. */
   shut: () => Promise<void>;
   reopen: () => Promise<void>;
@@ -57,8 +60,14 @@ export async function openShop(sample = false): Promise<Shop> {
   const scalePort = await freePort();
   // A pan without noise: what is laid on it is what is read.
   const scale = await startScale(scalePort, () => 0.5);
-  const hand = connect(scalePort, '127.0.0.1').resume();
+  // A second line to the scale: what lies on the pan outlasts an unplugging.
+  const reach = () =>
+    connect(scalePort, '127.0.0.1')
+      .on('error', () => undefined)
+      .resume();
+  const hand = { current: reach() };
   const probe = await startProbe(0, 200);
+  const printer = await startPrinter(0);
   const port = await freePort();
   const open = () =>
     listen({
@@ -67,7 +76,7 @@ export async function openShop(sample = false): Promise<Shop> {
       port,
       scaleAddress: `127.0.0.1:${scalePort}`,
       sensorAddress: null,
-      printerAddress: null,
+      printerAddress: `127.0.0.1:${(printer.address() as { port: number }).port}`,
       probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
       webRoot: join(process.cwd(), 'web/dist'),
       checkAnswers: true,
@@ -79,7 +88,11 @@ export async function openShop(sample = false): Promise<Shop> {
   };
   return {
     url: `http://127.0.0.1:${port}`,
-    put: (grams) => void hand.write(`PUT ${grams}\n`),
+    put: (grams) => void hand.current.write(`PUT ${grams}\n`),
+    unplug: (seconds) => {
+      hand.current.write(`UNPLUG ${seconds}\n`);
+      setTimeout(() => (hand.current = reach()), seconds * 1000 + 100);
+    },
     shut,
     reopen: async () => void (running = await open()),
     sense: (account, from, to, celsius) =>
@@ -98,9 +111,10 @@ export async function openShop(sample = false): Promise<Shop> {
     },
     close: async () => {
       await shut();
-      hand.destroy();
+      hand.current.destroy();
       scale.close();
       probe.close();
+      printer.close();
       await pool.end();
       await database.stop();
       rmSync(dir, { recursive: true, force: true });

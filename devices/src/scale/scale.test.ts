@@ -1,6 +1,8 @@
+import { connect } from 'node:net';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Pan } from './pan.ts';
+import { startScale } from './simulator.ts';
 import { formatLine, parseLine, type ScaleReading } from './protocol.ts';
 
 /** A pan whose noise repeats: a small linear congruential generator. */
@@ -96,9 +98,52 @@ describe('the simulated pan', () => {
     expect(settle(p).grams).toBeGreaterThan(1990);
   });
 
+  it('never comes to rest while it shakes, and creeps while it drifts', () => {
+    const p = pan();
+    p.put(500);
+    p.setNoise(6);
+    expect(run(p, 80).some((r) => r.state === 'steady')).toBe(false);
+    p.setNoise(0);
+    expect(settle(p).state).toBe('steady');
+    // 20 g a minute at ten readings a second: 10 g in 300 readings.
+    p.setDrift(20);
+    const before = settle(p).grams;
+    expect(run(p, 300).at(-1)!.grams - before).toBeGreaterThanOrEqual(8);
+    p.setDrift(0);
+    p.put(0);
+    settle(p);
+    p.setZero();
+    expect(Math.abs(settle(p).grams)).toBeLessThanOrEqual(2);
+  });
+
   it('says overload beyond its capacity', () => {
     const p = pan();
     p.put(15_200);
     expect(settle(p).state).toBe('overload');
+  });
+});
+
+describe('the simulated scale on its line', () => {
+  it('drops everyone when its cable comes out, and is there again after', async () => {
+    const server = await startScale(0, () => 0.5, 10);
+    const { port } = server.address() as { port: number };
+    const lines = () =>
+      new Promise<number>((done) => {
+        let n = 0;
+        const socket = connect(port, '127.0.0.1');
+        socket.on('data', () => {
+          if (++n === 3) socket.destroy();
+        });
+        socket.on('error', () => undefined);
+        socket.on('close', () => done(n));
+      });
+    expect(await lines()).toBe(3);
+    const hand = connect(port, '127.0.0.1');
+    const gone = new Promise((done) => hand.on('close', done));
+    hand.write('UNPLUG 1\nNOISE -4\nPUT x\n');
+    await gone;
+    expect(await lines()).toBe(0);
+    await expect.poll(lines, { timeout: 4000, interval: 100 }).toBe(3);
+    server.close();
   });
 });
