@@ -172,7 +172,7 @@ describe('the bench on its tablet', () => {
   });
 
   it('cuts a plaice into délices, paupiettes and goujons of 80 x 5 mm, with a label', async () => {
-    await hand.land('plaice', 'gutted', 3, 1500);
+    await hand.land('plaice', 'gutted', 3, 2100);
     await hand.order('Quill', 'plaice', [
       ['delice', 4, 60],
       ['paupiette', 4, 60],

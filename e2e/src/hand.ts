@@ -71,7 +71,7 @@ export class Hand {
         remarks: '',
       },
     });
-    const fish = { smell: 0, gills: 0, flesh: 0, belly: 0, skin: 0, slime: 0, eyes: 0 };
+    const fish = { smell: 0, gills: 0, flesh: 0, skin: 0, slime: 0, eyes: 0 } as const;
     await this.ok(contract.grading.record, {
       params: { id: lot.id },
       body: {
