@@ -70,6 +70,8 @@ const lotFields = {
   supplierLot: z.string().trim().max(40, 'A lot number is at most 40 characters').default(''),
   /** Gutting slit of a gutted flatfish: a missing one says the guts are in. */
   slit: z.enum(['seen', 'missing', 'unasked']).default('unasked'),
+  /** Fish sold as scaled is often only part scaled. */
+  scaled: z.enum(['no', 'part', 'yes']).optional(),
   remarks: f.note,
 };
 

@@ -1,5 +1,5 @@
 import { filletsPerFish, type ArrivalCondition, type Species } from '../species/index.ts';
-import type { Form, Operation } from './forms.ts';
+import type { Form, Operation } from './form.ts';
 import { library, type Bench, type Step, type StepRule, type StepSpecies } from './library.ts';
 import { questionOf, resolveSchools, type Chosen, type QuestionId, type SchoolChoices } from './schools.ts';
 

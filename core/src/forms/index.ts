@@ -1,3 +1,4 @@
+export type { Base, Form, FormId, Operation, Section } from './form.ts';
 export {
   formBook,
   formOf,
@@ -5,13 +6,8 @@ export {
   keepsSkin,
   offered,
   togetherRefusal,
-  type Base,
-  type Form,
   type FormBook,
-  type FormId,
-  type Operation,
   type OwnForm,
-  type Section,
 } from './forms.ts';
 export { shippedForms } from './shipped.ts';
 export {

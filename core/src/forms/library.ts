@@ -1,5 +1,5 @@
 import type { ArrivalCondition, Species } from '../species/index.ts';
-import type { Form, Operation } from './forms.ts';
+import type { Form, Operation } from './form.ts';
 import type { QuestionId } from './schools.ts';
 
 /** The line a step draws on the fish. */

@@ -1,5 +1,5 @@
 import type { ArrivalCondition, Species } from '../species/index.ts';
-import type { Form } from './forms.ts';
+import type { Form } from './form.ts';
 
 /** One accepted way to do a step, with what it does to yield and time (our choice unless the note says otherwise). */
 export interface School {

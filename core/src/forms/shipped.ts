@@ -1,5 +1,5 @@
 import type { BodyPlan } from '../species/index.ts';
-import type { Form } from './forms.ts';
+import type { Form } from './form.ts';
 
 const round: BodyPlan[] = ['fusiform', 'deep', 'elongate', 'mackerel'];
 const flats: BodyPlan[] = ['flat', 'large_flat'];

@@ -1,7 +1,36 @@
-import { faoAreas } from './index.ts';
+/** FAO major fishing areas: at sea and inland (values from memory). */
+export const faoAreas: Readonly<Record<string, string>> = {
+  '01': 'Africa, inland',
+  '02': 'North America, inland',
+  '03': 'South America, inland',
+  '04': 'Asia, inland',
+  '05': 'Europe, inland',
+  '06': 'Oceania, inland',
+  '07': 'Former USSR area, inland',
+  '08': 'Antarctica, inland',
+  '18': 'Arctic Sea',
+  '21': 'Atlantic, north-west',
+  '27': 'Atlantic, north-east',
+  '31': 'Atlantic, western central',
+  '34': 'Atlantic, eastern central',
+  '37': 'Mediterranean and Black Sea',
+  '41': 'Atlantic, south-west',
+  '47': 'Atlantic, south-east',
+  '48': 'Atlantic, Antarctic',
+  '51': 'Indian Ocean, western',
+  '57': 'Indian Ocean, eastern',
+  '58': 'Indian Ocean, Antarctic',
+  '61': 'Pacific, north-west',
+  '67': 'Pacific, north-east',
+  '71': 'Pacific, western central',
+  '77': 'Pacific, eastern central',
+  '81': 'Pacific, south-west',
+  '87': 'Pacific, south-east',
+  '88': 'Pacific, Antarctic',
+};
 
 /** Sub-areas that labels name in words: the north-east Atlantic, the Mediterranean and the Black Sea (from memory). */
-const subAreas: Readonly<Record<string, string>> = {
+export const subAreas: Readonly<Record<string, string>> = {
   '27.1': 'Barents Sea',
   '27.2': 'Norwegian Sea and Spitsbergen',
   '27.3': 'Skagerrak, Kattegat and Baltic Sea',

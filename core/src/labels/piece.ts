@@ -2,7 +2,7 @@ import type { Form } from '../forms/index.ts';
 import type { RuleProfile } from '../coldchain/index.ts';
 import { areaWords } from './areas.ts';
 import { boxCode, gs1Date } from './gs1.ts';
-import type { ProductionMethod } from './index.ts';
+import type { ProductionMethod } from './terms.ts';
 
 /** What a piece's label is made of. */
 export interface PieceFacts {

@@ -1,5 +1,5 @@
 import { addDays, isDate } from '../calendar/index.ts';
-import { faoAreas, type gearClasses, type ProductionMethod } from '../labels/index.ts';
+import { isSeaArea, type gearClasses, type ProductionMethod } from '../labels/index.ts';
 import { conditionsFor, type ArrivalCondition, type Species } from '../species/index.ts';
 import { parseDecimal } from '../units/decimal.ts';
 
@@ -227,9 +227,9 @@ export function readNoteRow(
   const production = productionText === '' ? 'caught' : wordFor(productionWords, productionText);
   if (!production) wrong('production', `"${productionText}" is neither caught nor farmed`);
   const areaText = cell('area');
-  const fao = /^(?:fao\s*)?(\d{2})\b/i.exec(areaText)?.[1];
+  const fao = /^(?:fao\s*)?(\d{2}(?:\.[0-9a-z]+)*)/i.exec(areaText)?.[1]?.toLowerCase();
   const area = production === 'caught' ? (fao ?? '') : areaText;
-  if (production === 'caught' && !(area in faoAreas))
+  if (production === 'caught' && !isSeaArea(area))
     wrong('area', areaText === '' ? 'No catch area' : `"${areaText}" is no FAO area`);
   if (production !== 'caught' && area.length < 2) wrong('area', 'No country of farming, or water');
   const gearText = cell('gear');

@@ -1,4 +1,4 @@
-import { faoAreas } from '@ember-slate/core/labels';
+import { areaWords } from '@ember-slate/core/labels';
 import { gs1Date } from '@ember-slate/core/labels';
 import { conditionCode } from '@ember-slate/core/species';
 import { formatMass, massUnit } from '@ember-slate/core/units';
@@ -46,7 +46,7 @@ export async function lotLabel(
   );
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
-  const where = lot.production === 'caught' ? `FAO ${lot.area}, ${faoAreas[lot.area] ?? ''}` : lot.area;
+  const where = lot.production === 'caught' ? areaWords(lot.area) : lot.area;
   const code = [
     `(10)${lot.code}`,
     `(3103)${String(Math.min(999_999, lot.grams)).padStart(6, '0')}`,

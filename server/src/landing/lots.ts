@@ -68,9 +68,9 @@ export async function splitLot(
   const code = await nextLotCode(work, lot.landedOn, species);
   const made = await run(
     work.tx,
-    `INSERT INTO lot (code, delivery_id, parent_id, species_id, landed_on, arrival_condition, slit, pieces, grams, weight_source,
+    `INSERT INTO lot (code, delivery_id, parent_id, species_id, landed_on, arrival_condition, slit, scaled, pieces, grams, weight_source,
        price_per_kg, production, area, gear, caught_on, supplier_lot, remarks, hold_reason, damage)
-     SELECT ?, delivery_id, id, species_id, landed_on, arrival_condition, slit, ?, ?, ?,
+     SELECT ?, delivery_id, id, species_id, landed_on, arrival_condition, slit, scaled, ?, ?, ?,
        price_per_kg, production, area, gear, caught_on, supplier_lot, ?, hold_reason, damage FROM lot WHERE id = ?`,
     [code, body.pieces, body.grams, body.source, body.remarks, id],
   );

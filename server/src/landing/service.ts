@@ -4,7 +4,7 @@ import { addDays, tradingDay } from '@ember-slate/core/calendar';
 import type { RuleProfile } from '@ember-slate/core/coldchain';
 import { multiplyRate } from '@ember-slate/core/units';
 import { intakeLimit } from '@ember-slate/core/freshness';
-import { faoAreas, lotCode } from '@ember-slate/core/labels';
+import { isSeaArea, lotCode } from '@ember-slate/core/labels';
 import { transfer } from '@ember-slate/core/ledger';
 import { conditionsFor, meanWeightDoubt, type Species } from '@ember-slate/core/species';
 import { today, type Work } from '../platform/context.ts';
@@ -199,7 +199,7 @@ async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Sp
     throw fieldProblem('caughtOn', 'Caught after it was landed: the dates are the wrong way round');
   if (lot.caughtOn && lot.caughtOn < addDays(landedOn, -60))
     throw fieldProblem('caughtOn', 'More than 60 days before landing: check the date');
-  if (lot.production === 'caught' && !(lot.area in faoAreas))
+  if (lot.production === 'caught' && !isSeaArea(lot.area))
     throw fieldProblem('area', 'Choose the FAO catch area');
   if (lot.production !== 'caught' && lot.area.length < 2) {
     throw fieldProblem(
@@ -230,6 +230,7 @@ const lotValues = (l: LotInput) => [
   l.caughtOn,
   l.supplierLot,
   l.slit,
+  l.scaled ?? 'no',
   l.remarks,
 ];
 
@@ -266,7 +267,7 @@ export async function addLot(
   const made = await run(
     work.tx,
     `INSERT INTO lot (code, delivery_id, landed_on, species_id, arrival_condition, pieces, grams, weight_source, price_per_kg,
-       production, area, gear, caught_on, supplier_lot, slit, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       production, area, gear, caught_on, supplier_lot, slit, scaled, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [code, deliveryId, delivery.landed_on, ...lotValues(lot)],
   );
   const whole = { lotId: made.insertId, item: 'whole', batch: 0, grams: lot.grams, pieces: lot.pieces };
@@ -319,7 +320,7 @@ export async function editLot(
   await run(
     work.tx,
     `UPDATE lot SET species_id = ?, arrival_condition = ?, pieces = ?, grams = ?, weight_source = ?, price_per_kg = ?,
-       production = ?, area = ?, gear = ?, caught_on = ?, supplier_lot = ?, slit = ?, remarks = ?, version = version + 1 WHERE id = ?`,
+       production = ?, area = ?, gear = ?, caught_on = ?, supplier_lot = ?, slit = ?, scaled = ?, remarks = ?, version = version + 1 WHERE id = ?`,
     [...lotValues(lot), id],
   );
   return { id };

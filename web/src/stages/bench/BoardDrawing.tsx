@@ -32,7 +32,12 @@ export function marksFor(
   if (draws === 'steaks') {
     const aim = slot?.aim ?? slot?.form?.pieceG ?? 200;
     const done = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
-    return { pieces: targetPieces(zone(body, 'steaks'), aim), done };
+    const best = zone(body, 'steaks');
+    const wanted = ticket.cuts.filter((c) => c.form === slot?.item).reduce((n, c) => n + (c.pieces ?? 1), 0);
+    const pieces = targetPieces(best, aim);
+    // Best behind the vent; when that is not enough and no joint takes the front, from the collar on.
+    if (pieces.length >= wanted || ticket.stepIds.includes('joint')) return { pieces, done };
+    return { pieces: targetPieces({ ...best, from: body.profile.collar }, aim), done };
   }
   if (draws === 'portions' || draws === 'bias' || draws === 'block') {
     const aim = slot?.aim ?? slot?.form?.pieceG ?? 160;
@@ -119,7 +124,9 @@ function Board({
   const gone = Math.max(0, ...parts.map((p) => p.to));
   const steaks = draws === 'steaks' && slot;
   const weights = steaks ? offFish(ticket, slot) : [];
-  const solidFrom = steaks && done > 0 ? (pieces[done - 1]?.to ?? pieces.at(-1)?.to ?? gone) : gone;
+  const first = pieces[0]?.from ?? gone;
+  /** Where the knife's next face is measured from. */
+  const face = !steaks ? gone : done > 0 ? (pieces[done - 1]?.to ?? pieces.at(-1)?.to ?? gone) : first;
   const tallest = Math.max(...[0.1, 0.2, 0.3, 0.4, 0.5, 0.6].map(body.halfHeight));
   const rulerRoom = 46;
   const dimRoom = 36;
@@ -142,10 +149,10 @@ function Board({
   const current = steaks ? pieces[done] : undefined;
   const lines = cutLines(body, draws ?? '', current ? [current] : pieces);
   const rulerY = middle + tallest * 1.12 * perMm + 14;
-  const rulerFrom = steaks ? solidFrom : gone > 0 ? gone : 0;
+  const rulerFrom = steaks ? face : gone > 0 ? gone : 0;
   const ruledMm = body.mm(1) - body.mm(rulerFrom);
   const ticks = Array.from({ length: Math.floor(ruledMm / 10) + 1 }, (_, i) => i * 10);
-  const cutMm = current ? body.mm(current.to) - body.mm(solidFrom) : null;
+  const cutMm = current ? body.mm(current.to) - body.mm(face) : null;
   const xy = ([x, y]: readonly [number, number]) =>
     `${(left + x * perMm).toFixed(1)} ${(middle - y * perMm).toFixed(1)}`;
   const big = ticks.length * 10 * perMm > 500 ? 50 : 100;
@@ -166,9 +173,12 @@ function Board({
       />
       {gone > 0 && <path d={edge(0.001, gone)} fill="none" stroke="var(--rule)" strokeDasharray="4 5" />}
       {steaks && done > 0 && (
-        <path d={edge(gone, solidFrom)} fill="none" stroke="var(--rule)" strokeDasharray="4 5" />
+        <path d={edge(first, face)} fill="none" stroke="var(--rule)" strokeDasharray="4 5" />
       )}
-      <path className="f-body" d={edge(solidFrom > 0 ? solidFrom : 0.001, 1)} style={{ strokeWidth: 2.4 }} />
+      <path className="f-body" d={edge(face > 0 ? face : 0.001, 1)} style={{ strokeWidth: 2.4 }} />
+      {steaks && first > gone && (
+        <path className="f-body" d={edge(gone > 0 ? gone : 0.001, first)} style={{ strokeWidth: 2.4 }} />
+      )}
       {gone === 0 && (
         <circle
           cx={X(body.profile.collar * 0.36)}
@@ -222,9 +232,9 @@ function Board({
         ))}
       {current && (
         <>
-          <path d={edge(solidFrom, current.to)} fill="var(--line)" stroke="var(--ink)" strokeWidth="2" />
+          <path d={edge(face, current.to)} fill="var(--line)" stroke="var(--ink)" strokeWidth="2" />
           <text
-            x={(X(solidFrom) + X(current.to)) / 2}
+            x={(X(face) + X(current.to)) / 2}
             y={middle + 8}
             className="mid fig"
             fill="var(--ink)"
@@ -253,7 +263,7 @@ function Board({
           />
           <path d={`M ${X(current.to)} ${rulerY} l -9 -15 h 18 z`} fill="var(--ember)" />
           <path
-            d={`M ${X(solidFrom)} ${dimRoom - 20} V ${dimRoom + 8} M ${X(solidFrom)} ${dimRoom - 9} H ${X(current.to)}`}
+            d={`M ${X(face)} ${dimRoom - 20} V ${dimRoom + 8} M ${X(face)} ${dimRoom - 9} H ${X(current.to)}`}
             stroke="var(--ink)"
             strokeWidth="1.5"
             fill="none"

@@ -1,5 +1,5 @@
 import { contract, type AnswerOf, type LotRow, type Problem } from '@ember-slate/contract';
-import { faoAreas, gearClasses } from '@ember-slate/core/labels';
+import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
 import { conditionsFor, meanWeightDoubt, shortName, type ArrivalCondition } from '@ember-slate/core/species';
 import { useEffect, useRef, useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -32,6 +32,21 @@ const slits = [
   { value: 'seen', name: 'seen' },
   { value: 'missing', name: 'missing' },
   { value: 'unasked', name: 'not looked' },
+] as const;
+/** Sea areas to choose from, with the sub-areas labels name in words; one read off a box code stays in reach. */
+const seaAreas = (chosen: string) =>
+  [
+    ...Object.entries(faoAreas).filter(([k]) => Number(k) > 8),
+    ...Object.entries(subAreas),
+    ...(isSeaArea(chosen) && !(chosen in faoAreas) && !(chosen in subAreas) ? [[chosen, ''] as const] : []),
+  ]
+    .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
+    .map(([k, v]) => ({ value: k, name: `${k} ${v}`.trim() }));
+
+const scaledWords = [
+  { value: 'no', name: 'no' },
+  { value: 'part', name: 'in part' },
+  { value: 'yes', name: 'yes' },
 ] as const;
 const productions = [
   { value: 'caught', name: 'Caught' },
@@ -76,6 +91,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
   // What was caught for the delivery before says nothing of this one.
   const [caughtOn, setCaughtOn] = useState((lot ?? previous)?.caughtOn ?? '');
   const [supplierLot, setSupplierLot] = useState(lot?.supplierLot ?? '');
+  const [scaled, setScaled] = useState<NonNullable<LotRow['scaled']>>(lot?.scaled ?? 'no');
   const [slit, setSlit] = useState<LotRow['slit']>(lot?.slit ?? 'unasked');
   const [fish, setFish] = useState<LotRow['fish'] | null>(null);
   const [remarks, setRemarks] = useState(lot?.remarks ?? '');
@@ -86,6 +102,11 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
   const doubt = species && weight && count ? meanWeightDoubt(species, condition, weight.grams, count) : null;
 
   const flat = species?.bodyPlan === 'flat' || species?.bodyPlan === 'large_flat';
+  const scaly =
+    species !== undefined &&
+    !['none', 'fine'].includes(species.scales) &&
+    condition !== 'tail' &&
+    condition !== 'wing';
   const changeFish = (next: LotRow['fish']) => {
     setFish(next);
     setPieces(next.length > 0 ? String(next.length) : '');
@@ -103,7 +124,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
     if (s.supplierLot) setSupplierLot(s.supplierLot);
     if (s.caughtOn) setCaughtOn(s.caughtOn);
     if (s.production) setProduction(s.production);
-    if (s.area && s.area in faoAreas) setArea(s.area);
+    if (s.area && isSeaArea(s.area)) setArea(s.area);
     if (s.gear) setGear(s.gear);
     if (s.frozen) setRemarks((had) => (had ? had : 'frozen before: label as defrosted'));
   };
@@ -129,6 +150,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
       gear: production === 'farmed' ? null : gear || null,
       caughtOn: caughtOn || null,
       supplierLot,
+      scaled: scaly ? scaled : ('no' as const),
       slit: flat && condition === 'gutted' ? slit : ('unasked' as const),
       remarks,
     };
@@ -190,6 +212,15 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
             (c) => ({ value: c, name: conditionNames[c] }),
           )}
         />
+        {scaly && (
+          <Choice
+            className="col-span-2"
+            label="Scaled"
+            value={scaled}
+            options={scaledWords}
+            onChange={setScaled}
+          />
+        )}
         {flat && condition === 'gutted' && (
           <Choice
             className="col-span-2"
@@ -241,9 +272,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
             value={area}
             onChange={setArea}
             error={errors.area}
-            options={Object.entries(faoAreas)
-              .filter(([k]) => Number(k) > 8)
-              .map(([k, v]) => ({ value: k, name: `${k} ${v}` }))}
+            options={seaAreas(area)}
           />
         ) : (
           <TextField

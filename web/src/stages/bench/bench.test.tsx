@@ -1,0 +1,253 @@
+import type { SpeciesRow, Ticket, TicketCut } from '@ember-slate/contract';
+import { compose, formBook, formOf } from '@ember-slate/core/forms';
+import { catalogue } from '@ember-slate/core/species';
+import { render, renderHook } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { useScanner } from '../../app/scanner.ts';
+import { store } from '../../app/store.ts';
+import { BoardDrawing } from './BoardDrawing.tsx';
+import { missingFrom } from './CloseTicket.tsx';
+import { slotAt, slotsOf, waits } from './slots.ts';
+import { windowOf, windowWords } from './useWeigh.ts';
+
+const book = formBook();
+const grams = (g: number) => `${g} g`;
+const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
+
+let lastId = 0;
+const cutFor = (form: string, customer: string | null, pieces: number, pieceGrams: number): TicketCut => ({
+  id: ++lastId,
+  lineId: customer ? lastId : null,
+  form,
+  formName: formOf(book, form).name,
+  customer,
+  orderNumber: customer ? 7 : null,
+  dueAt: null,
+  pieces,
+  pieceGrams,
+  totalGrams: null,
+  options: [],
+});
+
+/** A hake of 2310 g on the board, as the server tells it. */
+function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
+  const { steps } = compose({
+    species: row('hake'),
+    condition: 'gutted',
+    scaled: 'no',
+    forms: [...new Set(cuts.map((c) => c.form))].map((f) => formOf(book, f)),
+    fishGrams: 2310,
+    options: [],
+  });
+  return {
+    id: 1,
+    number: 32,
+    version: 1,
+    state: 'cutting',
+    speciesId: 'hake',
+    speciesName: 'European hake',
+    cuts,
+    dueAt: '2026-11-25T16:00:00.000Z',
+    fish: 1,
+    minutes: 30,
+    cutter: { id: 1, name: 'Bram' },
+    paused: null,
+    stepId: 'steaks',
+    stepIds: steps.map((s) => s.id),
+    doneAhead: [],
+    daysLeft: 6,
+    stepSeconds: 0,
+    stepSince: null,
+    steps,
+    schools: [],
+    cautions: [],
+    inputs: [
+      {
+        lotId: 1,
+        code: '261125-H1',
+        condition: 'gutted',
+        scaled: 'no',
+        pieces: 1,
+        grams: 2310,
+        source: 'measured',
+        daysLeft: 6,
+        verdict: 'accept',
+      },
+    ],
+    expected: {
+      yield: 0.5,
+      mains: cuts.map(() => 500),
+      drip: 20,
+      trims: [
+        { part: 'head', grams: 400 },
+        { part: 'fins', grams: 2 },
+      ],
+    },
+    weighOuts: [],
+    sweep: { one: null, two: null, expectedBones: '' },
+    frameGrade: null,
+    timers: [],
+    balance: { input: 2310, unaccounted: 0, allowed: 35, closes: true },
+    ...more,
+  };
+}
+const weighed = (
+  kind: 'order' | 'counter' | 'trim',
+  item: string,
+  g: number,
+  pieces: number,
+  cutId: number | null = null,
+) => ({
+  id: ++lastId,
+  cutId,
+  kind,
+  item,
+  grams: g,
+  pieces,
+  source: 'measured' as const,
+  tub: '',
+  tareGrams: 0,
+  weighedAt: '2026-11-25T10:00:00.000Z',
+  weighedBy: 'Bram',
+  label: null,
+});
+
+describe('what may lie on the pan', () => {
+  const pell = cutFor('steaks', 'Pell', 2, 200);
+  const quill = cutFor('steaks', 'Quill', 1, 200);
+  const counter = cutFor('boneless_joint', null, 1, 600);
+
+  it('asks for each customer’s pieces in turn, then the tubs worth weighing', () => {
+    const cuts = [pell, quill, counter];
+    const at = (ticket: Ticket, step: string) => slotAt(ticket, slotsOf(ticket, book), step);
+    const first = hake(cuts);
+    expect(at(first, 'steaks')).toMatchObject({ name: 'steak', goes: 'Pell', kind: 'order' });
+    expect(at(first, 'joint')).toMatchObject({ kind: 'counter', item: 'boneless_joint' });
+    expect(at(first, 'fillet')).toBeNull();
+    const second = hake(cuts, { weighOuts: [weighed('order', 'steaks', 400, 2, pell.id)] });
+    expect(at(second, 'steaks')!.goes).toBe('Quill');
+    const third = hake(cuts, {
+      weighOuts: [
+        ...second.weighOuts,
+        weighed('order', 'steaks', 200, 1, quill.id),
+        weighed('counter', 'boneless_joint', 600, 1),
+      ],
+    });
+    expect(at(third, 'weigh')).toMatchObject({ kind: 'trim', item: 'head' });
+    // Fins of 2 g are nobody's tub; what an order leaves goes to the counter only when someone puts it there.
+    const open = slotsOf(third, book).filter((s) => waits(third, s));
+    expect(open.map((s) => s.item)).toEqual(['head']);
+    expect(at(third, 'steaks')).toMatchObject({ key: 'more steaks', kind: 'counter' });
+  });
+
+  it('says where a weight stands to its window', () => {
+    const [slot] = slotsOf(hake([pell]), book);
+    const window = windowOf(slot!, 1)!;
+    expect(window).toEqual([170, 200, 230]);
+    expect(windowOf(slot!, 2)).toEqual([340, 400, 460]);
+    expect(windowWords(window, 207, grams)).toEqual({ inside: true, text: 'in the window, 7 g over' });
+    expect(windowWords(window, 200, grams).text).toBe('in the window, on the mark');
+    expect(windowWords(window, 150, grams)).toEqual({ inside: false, text: '50 g under' });
+  });
+
+  it('says what is missing before a ticket closes, one thing at a time', () => {
+    const joint = cutFor('boneless_joint', 'Pell', 1, 600);
+    const ticket = hake([joint]);
+    expect(missingFrom(ticket, '')).toBe("weigh out Pell's boneless joint first");
+    const out = hake([joint], { weighOuts: [weighed('order', 'boneless_joint', 600, 1, joint.id)] });
+    expect(missingFrom(out, '')).toMatch(/both passes/);
+    const pass = { by: 'Bram', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] };
+    const swept = { ...out, sweep: { one: pass, two: pass, expectedBones: '' } };
+    expect(missingFrom(swept, '')).toBeNull();
+    const off = { ...swept, balance: { ...swept.balance, closes: false } };
+    expect(missingFrom(off, '')).toMatch(/say why/);
+    expect(missingFrom(off, 'tub lost')).toBeNull();
+  });
+});
+
+describe('the fish on the board', () => {
+  beforeAll(() => {
+    vi.stubGlobal(
+      'ResizeObserver',
+      class {
+        constructor(private readonly tell: (entries: { contentRect: object }[]) => void) {}
+        observe() {
+          this.tell([{ contentRect: { width: 980, height: 260 } }]);
+        }
+        disconnect() {}
+      },
+    );
+  });
+  afterEach(() => {
+    document.body.innerHTML = '';
+  });
+  const drawn = (ticket: Ticket, draws: string | null, species = 'hake') => {
+    const slot = slotAt(ticket, slotsOf(ticket, book), 'steaks');
+    const { container } = render(
+      <Provider store={store}>
+        <BoardDrawing
+          ticket={ticket}
+          species={row(species)}
+          draws={draws}
+          slot={draws === 'steaks' ? slot : null}
+        />
+      </Provider>,
+    );
+    return container;
+  };
+
+  it('marks the next steak by the body model, and moves on with every piece', () => {
+    const steaks = cutFor('steaks', 'Pell', 2, 200);
+    expect(
+      drawn(hake([steaks]), 'steaks')
+        .querySelector('svg')!
+        .getAttribute('aria-label'),
+    ).toBe('Cut 39 mm from the face');
+    const one = hake([steaks], { weighOuts: [weighed('order', 'steaks', 204, 1, steaks.id)] });
+    const second = drawn(one, 'steaks');
+    expect(second.querySelector('svg')!.getAttribute('aria-label')).toBe('Cut 49 mm from the face');
+    expect(second.textContent).toContain('204');
+  });
+
+  it('draws a line for every step that cuts one, and a wing from above', () => {
+    const fillets = hake([cutFor('fillet_skinless', 'Pell', 2, 160)]);
+    for (const step of fillets.steps.filter((s) => s.draws))
+      expect(
+        drawn(fillets, step.draws).querySelectorAll('path[stroke="var(--emberline)"]').length,
+        step.id,
+      ).toBeGreaterThan(0);
+    expect(drawn(fillets, null).querySelectorAll('path[stroke="var(--emberline)"]')).toHaveLength(0);
+    expect(drawn(fillets, 'wing', 'skate').querySelector('svg')!.getAttribute('aria-label')).toMatch(
+      /wing of Thornback/,
+    );
+  });
+});
+
+describe('the scanner', () => {
+  const key = (k: string, at: number) => {
+    const event = new KeyboardEvent('keydown', { key: k, cancelable: true });
+    Object.defineProperty(event, 'timeStamp', { value: at });
+    window.dispatchEvent(event);
+  };
+
+  it('takes a burst that ends with Enter, not what fingers type', () => {
+    const heard = vi.fn();
+    renderHook(() => useScanner(heard));
+    [...'2100001604684'].forEach((c, i) => key(c, 1000 + i * 8));
+    key('Enter', 1110);
+    expect(heard).toHaveBeenCalledExactlyOnceWith('2100001604684');
+    [...'2100001604684'].forEach((c, i) => key(c, 5000 + i * 150));
+    key('Enter', 8000);
+    [...'12'].forEach((c, i) => key(c, 9000 + i * 5));
+    key('Enter', 9012);
+    expect(heard).toHaveBeenCalledOnce();
+  });
+
+  it('hears the group separator of a GS1 code', () => {
+    const heard = vi.fn();
+    renderHook(() => useScanner(heard));
+    [...'10A1', 'F8', ...'7008HKE', 'Enter'].forEach((c, i) => key(c, 20_000 + i * 5));
+    expect(heard).toHaveBeenCalledExactlyOnceWith('10A1\u001d7008HKE');
+  });
+});
