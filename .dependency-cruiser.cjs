@@ -20,7 +20,7 @@ module.exports = {
     only('web', 'web', 'core', 'contract'),
     only('demo', 'demo', 'core', 'contract', 'server', 'devices'),
     only('e2e', 'e2e', 'core', 'contract', 'server', 'devices'),
-    only('bench', 'bench', 'core', 'contract', 'server', 'devices'),
+    only('bench', 'bench', 'core', 'contract', 'server', 'devices', 'e2e'),
     {
       name: 'core-computes',
       severity: 'error',

@@ -94,26 +94,6 @@ const ticket = summary.extend({
   stepSeconds: z.number().int(),
   stepSince: f.instant.nullable(),
   steps: z.array(step),
-  schools: z.array(
-    z.object({
-      question: z.string(),
-      name: z.string(),
-      by: z.enum(['default', 'shop', 'cutter', 'ticket', 'rule']),
-      because: z.string(),
-      school: z.string(),
-      /** What each way would do to this ticket: grams of the forms and minutes, against now. */
-      ways: z.array(
-        z.object({
-          school: z.string(),
-          name: z.string(),
-          note: z.string(),
-          refused: z.string().nullable(),
-          grams: z.number().int(),
-          minutes: z.number(),
-        }),
-      ),
-    }),
-  ),
   cautions: z.array(z.string()),
   inputs: z.array(
     z.object({
@@ -146,6 +126,28 @@ const ticket = summary.extend({
     closes: z.boolean(),
   }),
 });
+/** Where cutters disagree, with what each way would do to this ticket. */
+const schools = z.array(
+  z.object({
+    question: z.string(),
+    name: z.string(),
+    by: z.enum(['default', 'shop', 'cutter', 'ticket', 'rule']),
+    because: z.string(),
+    school: z.string(),
+    /** What each way would do to this ticket: grams of the forms and minutes, against now. */
+    ways: z.array(
+      z.object({
+        school: z.string(),
+        name: z.string(),
+        note: z.string(),
+        refused: z.string().nullable(),
+        grams: z.number().int(),
+        minutes: z.number(),
+      }),
+    ),
+  }),
+);
+export type TicketSchool = z.infer<typeof schools>[number];
 export type Ticket = z.infer<typeof ticket>;
 export type WeighOut = z.infer<typeof weighOut>;
 
@@ -172,6 +174,11 @@ export const bench = {
     summary: 'One ticket with steps, schools, weights and balance',
     tags: ['bench', 'forms'],
     answer: ticket,
+  }),
+  ways: read('/api/bench/tickets/:id/ways', {
+    summary: 'Schools that change this ticket, each way with its grams and minutes',
+    tags: ['bench', 'forms'],
+    answer: schools,
   }),
   timers: read('/api/bench/timers', {
     summary: 'Timers that run, whoever looks',

@@ -37,8 +37,8 @@ export interface Shop {
   close: () => Promise<void>;
 }
 
-/** Opens an empty shop with one manager, or the sample shop. */
-export async function openShop(sample = false): Promise<Shop> {
+/** Opens an empty shop with one manager, or the sample shop; with a scale of the caller's where one is given. */
+export async function openShop(sample = false, scaleAddress: string | null = null): Promise<Shop> {
   if (!existsSync('web/dist/index.html')) throw new Error('Build the screens first: npm run build');
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-e2e-'));
   const database = await startPrivateDatabase(dir);
@@ -74,7 +74,7 @@ export async function openShop(sample = false): Promise<Shop> {
       databaseUrl: database.url,
       host: '127.0.0.1',
       port,
-      scaleAddress: `127.0.0.1:${scalePort}`,
+      scaleAddress: scaleAddress ?? `127.0.0.1:${scalePort}`,
       sensorAddress: null,
       printerAddress: `127.0.0.1:${(printer.address() as { port: number }).port}`,
       probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,

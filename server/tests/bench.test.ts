@@ -19,6 +19,7 @@ afterAll(async () => {
   printerServer.close();
 });
 
+const ways = (id: number) => house.bench.ok(contract.bench.ways, { params: { id } });
 const at = (id: number): Promise<Ticket> => house.bench.ok(contract.bench.ticket, { params: { id } });
 /** Two large bass of 1.5 kg: big enough for a joint, steaks and a tail. */
 const bigBass = () => landBass(house, true, { pieces: 2, grams: 3000 });
@@ -206,9 +207,10 @@ describe('the board', () => {
     expect(now.stepId).toBe('board');
     expect((await school('head', 'sideways')).status).toBe(400);
     const before = now.expected.mains[0]!;
+    const was = await ways(t.id);
     await school('pin_bones', 'v_cut');
     const vee = await at(t.id);
-    const said = now.schools.find((s) => s.question === 'pin_bones')!.ways.find((w) => w.school === 'v_cut')!;
+    const said = was.find((s) => s.question === 'pin_bones')!.ways.find((w) => w.school === 'v_cut')!;
     expect(vee.expected.mains[0]! - before).toBe(said.grams);
     expect(vee.minutes - now.minutes).toBeCloseTo(said.minutes, 9);
   });
@@ -401,7 +403,7 @@ describe('the shop’s own ways', () => {
 
   it('lets the shop and the cutter choose schools, and nobody choose nonsense', async () => {
     const t = await start(house, (await landBass(house), await toBench(house)).tickets[0]!);
-    const way = async () => (await at(t.id)).schools.find((s) => s.question === 'membrane')!;
+    const way = async () => (await ways(t.id)).find((s) => s.question === 'membrane')!;
     expect(await way()).toMatchObject({ school: 'left', by: 'default' });
     await house.manager.ok(contract.forms.shopSchools, { body: { choices: { membrane: 'shaved' } } });
     expect(await way()).toMatchObject({ school: 'shaved', by: 'shop' });

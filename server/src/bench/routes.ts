@@ -9,10 +9,12 @@ import { quality } from './quality.ts';
 import { openTimers } from './queries.ts';
 import * as service from './service.ts';
 import { oneTicket, openTickets, timerView } from './tickets.ts';
+import { ticketWays } from './ways.ts';
 
 export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> => ({
   tickets: (work) => openTickets(work),
   ticket: (work, { params }) => oneTicket(work, idOf(params.id)),
+  ways: (work, { params }) => ticketWays(work, idOf(params.id)),
   timers: async (work) => (await openTimers(work.tx)).map(timerView),
   tubs: (work) => Promise.resolve([...work.settings.tubs]),
   setTubs: async (work, { body }) => {

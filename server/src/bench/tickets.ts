@@ -2,9 +2,6 @@ import type { Ticket, TicketCut, TicketSummary, Timer } from '@ember-slate/contr
 import {
   compose,
   formOf,
-  openQuestions,
-  questionOf,
-  schoolRefusal,
   speciesCautions,
   ticketMinutes,
   type Composition,
@@ -198,43 +195,6 @@ export function weightsOf(
   };
 }
 
-/** Each open question with what every way would do to this ticket. */
-function schoolsOf(
-  work: Work,
-  species: Species,
-  job: Job,
-  cuts: readonly CutRow[],
-  inputs: readonly InputRow[],
-  now: Composition,
-): Ticket['schools'] {
-  const fish = sum(inputs.map((i) => i.pieces));
-  const grams = (c: Composition) => sum(expectation(work, species, cuts, inputs, c).mains);
-  const minutes = (c: Composition) => ticketMinutes(c.steps, fish, species);
-  const [gramsNow, minutesNow] = [grams(now), minutes(now)];
-  return openQuestions(job).map((q) => {
-    const chosen = now.schools[q];
-    return {
-      question: q,
-      name: questionOf(q).name,
-      by: chosen.by,
-      because: chosen.because,
-      school: chosen.school.id,
-      ways: questionOf(q).schools.map((s) => {
-        const refused = schoolRefusal(q, s.id, species, job.condition, job.forms);
-        const then = compose({ ...job, ticket: { ...job.ticket, [q]: s.id } });
-        return {
-          school: s.id,
-          name: s.name,
-          note: s.note,
-          refused,
-          grams: refused ? 0 : grams(then) - gramsNow,
-          minutes: refused ? 0 : minutes(then) - minutesNow,
-        };
-      }),
-    };
-  });
-}
-
 const passView = (p: PassRow | undefined) =>
   p ? { by: p.by, at: p.at.toISOString(), found: p.found, broken: JSON.parse(p.broken) as string[] } : null;
 export const timerView = (t: TimerRow): Timer => ({
@@ -279,7 +239,6 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
     stepSeconds: Number(spent?.seconds ?? 0),
     stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
     steps: composition.steps,
-    schools: schoolsOf(work, species, job, cuts, inputs, composition),
     cautions: speciesCautions(species),
     inputs: inputs.map((i) => ({
       lotId: i.lotId,

@@ -8,6 +8,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BringFish } from './BringFish.tsx';
 import { Cutting } from './Cutting.tsx';
+import { useStepping } from './stepping.ts';
 
 /** Which steps stand by their name: all of them, or the one at hand and every second beside it. */
 const named = (i: number, at: number, n: number) =>
@@ -84,12 +85,13 @@ function Elsewhere({ ticket }: { ticket: Ticket }) {
   );
 }
 
-export default function BenchTicket() {
-  const id = Number(useParams().id);
-  const { data: ticket, problem, again } = useRead(contract.bench.ticket, { params: { id } });
+/** The ticket as it stands, or as it will in a moment: beads, step and everything on it move together. */
+function Board({ ticket: kept }: { ticket: Ticket }) {
+  const stepping = useStepping(kept);
+  const { ticket } = stepping;
   const { me } = useShop();
-  if (!ticket) return <Waiting problem={problem} again={again} />;
   const whom = [...new Set(ticket.cuts.map((c) => c.customer ?? 'the counter'))].join(', ');
+
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-start gap-5">
@@ -122,8 +124,14 @@ export default function BenchTicket() {
       ) : ticket.cutter && ticket.cutter.id !== me.id ? (
         <Elsewhere ticket={ticket} />
       ) : (
-        <Cutting ticket={ticket} />
+        <Cutting {...stepping} />
       )}
     </div>
   );
+}
+
+export default function BenchTicket() {
+  const id = Number(useParams().id);
+  const { data: ticket, problem, again } = useRead(contract.bench.ticket, { params: { id } });
+  return ticket ? <Board key={ticket.id} ticket={ticket} /> : <Waiting problem={problem} again={again} />;
 }

@@ -1,10 +1,10 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { bodyOf } from '@ember-slate/core/body';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useNow, useSpecies } from '../../app/shop.tsx';
-import { useStored } from '../../app/store.ts';
+import { say, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useLength } from '../../parts/length.ts';
@@ -14,6 +14,7 @@ import { CloseTicket } from './CloseTicket.tsx';
 import { FrameCheck } from './FrameCheck.tsx';
 import { Other } from './Other.tsx';
 import { countOf, slotAt, slotsOf, type Slot } from './slots.ts';
+import type { useStepping } from './stepping.ts';
 import { StepTimer } from './StepTimer.tsx';
 import { Sweep } from './Sweep.tsx';
 import { useWeigh } from './useWeigh.ts';
@@ -83,18 +84,13 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
   );
 }
 
-export function Cutting({ ticket }: { ticket: Ticket }) {
-  const { send } = useChange(contract.bench.step);
+export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useStepping>) {
   const pause = useChange(contract.bench.pause);
+  const act = useAct();
   const species = useSpecies().get(ticket.speciesId);
   const book = useForms();
   const pedal = useStored((s) => s.prefs.pedal);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const [other, setOther] = useState(false);
-  const at = Math.max(
-    0,
-    ticket.steps.findIndex((s) => s.id === ticket.stepId),
-  );
   const step = ticket.steps[at]!;
   const last = at === ticket.steps.length - 1;
   const slots = slotsOf(ticket, book);
@@ -103,18 +99,9 @@ export function Cutting({ ticket }: { ticket: Ticket }) {
   /** Steps with something to fill in give it the room. */
   const panel = ['weigh', 'sweep', 'frame', 'clean'].includes(step.id);
   const unswept = step.id === 'sweep' && ticket.sweep.two === null;
-  const go = async (by: 1 | -1) => {
-    // What was done for several tickets together is stepped over.
-    let to = at + by;
-    while (by === 1 && ticket.doneAhead.includes(ticket.steps[to]?.id ?? '')) to += 1;
-    const next = ticket.steps[to];
-    if (!next) return;
-    const outcome = await send({ step: next.id }, { id: ticket.id });
-    setProblem(outcome.ok ? null : outcome.problem);
-  };
   const goOn = async () => {
     const outcome = await pause.send({ why: null }, { id: ticket.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
   };
   const next = () => void go(1);
   const back = () => void go(-1);

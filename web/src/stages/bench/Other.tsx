@@ -43,7 +43,7 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
           ))}
         </div>
       )}
-      {page === 'schools' && <Schools ticket={ticket} />}
+      {page === 'schools' && <Schools ticketId={ticket.id} />}
       {page === 'forms' && <Forms ticket={ticket} />}
       {page === 'pause' && <Pause ticket={ticket} onDone={onClose} />}
       {page === 'hand' && <HandTo ticket={ticket} />}

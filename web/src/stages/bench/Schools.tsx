@@ -1,7 +1,8 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Problem, type TicketSchool } from '@ember-slate/contract';
 import { useState } from 'react';
-import { useChange } from '../../app/api.ts';
+import { useChange, useRead } from '../../app/api.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
 
 const chosenBy = {
   default: '',
@@ -12,15 +13,16 @@ const chosenBy = {
 };
 
 /** Where good cutters disagree: each way with what it does to this ticket's grams and minutes. */
-export function Schools({ ticket }: { ticket: Ticket }) {
+export function Schools({ ticketId }: { ticketId: number }) {
+  const { data, problem: unread, again } = useRead(contract.bench.ways, { params: { id: ticketId } });
   const { send } = useChange(contract.bench.schools);
   const mass = useMass();
   const [problem, setProblem] = useState<Problem | null>(null);
   const choose = async (question: string, school: string) => {
-    const outcome = await send({ question, school }, { id: ticket.id });
+    const outcome = await send({ question, school }, { id: ticketId });
     setProblem(outcome.ok ? null : outcome.problem);
   };
-  const effect = (way: Ticket['schools'][number]['ways'][number]) => {
+  const effect = (way: TicketSchool['ways'][number]) => {
     const parts = [
       way.grams === 0 ? '' : `${way.grams > 0 ? '+' : '−'}${mass(Math.abs(way.grams))}`,
       Math.abs(way.minutes) < 0.05
@@ -29,9 +31,10 @@ export function Schools({ ticket }: { ticket: Ticket }) {
     ].filter((p) => p !== '');
     return parts.length > 0 ? parts.join(', ') : 'no change in yield or time';
   };
+  if (!data) return <Waiting problem={unread} again={again} />;
   return (
     <div className="max-h-[60vh] overflow-y-auto">
-      {ticket.schools.map((q) => (
+      {data.map((q) => (
         <fieldset key={q.question} className="border-t border-line py-2">
           <legend className="float-left w-full font-figure text-row font-semibold">
             {q.name} <span className="text-label font-medium text-ink3">{chosenBy[q.by]}</span>

@@ -60,7 +60,6 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     stepSeconds: 0,
     stepSince: null,
     steps,
-    schools: [],
     cautions: [],
     inputs: [
       {

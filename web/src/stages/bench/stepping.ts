@@ -1,0 +1,38 @@
+import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { useRef, useState } from 'react';
+import { useChange } from '../../app/api.ts';
+
+/**
+ * Going through the steps of a ticket: the screen is there at the tap, the shop's record follows. What the shop
+ * refuses brings the screen back to where the ticket is.
+ */
+export function useStepping(ticket: Ticket) {
+  const { send } = useChange(contract.bench.step);
+  const [going, setGoing] = useState<{ id: string; since: string } | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  /** Quick taps are sent one after another, so that the last one is where the ticket ends. */
+  const line = useRef<Promise<unknown>>(Promise.resolve());
+  if (going && going.id === ticket.stepId) setGoing(null);
+  const shown: Ticket =
+    going === null || going.id === ticket.stepId
+      ? ticket
+      : { ...ticket, stepId: going.id, stepSeconds: 0, stepSince: going.since };
+  const at = Math.max(
+    0,
+    shown.steps.findIndex((s) => s.id === shown.stepId),
+  );
+  const go = async (by: 1 | -1) => {
+    // What was done for several tickets together is stepped over.
+    let to = at + by;
+    while (by === 1 && ticket.doneAhead.includes(ticket.steps[to]?.id ?? '')) to += 1;
+    const next = ticket.steps[to];
+    if (!next) return;
+    setGoing({ id: next.id, since: new Date().toISOString() });
+    const sent = line.current.then(() => send({ step: next.id }, { id: ticket.id }));
+    line.current = sent;
+    const outcome = await sent;
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setGoing(null);
+  };
+  return { ticket: shown, at, go, problem };
+}
