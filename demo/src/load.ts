@@ -1,5 +1,4 @@
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
-import type { FormId } from '@ember-slate/core/forms';
 import * as close from '@ember-slate/server/close/service';
 import * as counter from '@ember-slate/server/counter/service';
 import { addStaff } from '@ember-slate/server/people/service';
@@ -39,7 +38,7 @@ async function setPrices(shop: SampleShop) {
   const work = shop.at(addDays(today, -scenario.historyDays), 5 * 60);
   const bought = [...scenario.usual, ...scenario.today.flatMap((d) => d.lots)];
   for (const u of bought) {
-    for (const [form, factor] of Object.entries(scenario.priceFactor) as [FormId, number][]) {
+    for (const [form, factor] of Object.entries(scenario.priceFactor)) {
       const perKg = Math.round((u.buy * factor) / 100) * 100 - 10;
       await counter.setPrice(work, { speciesId: u.species, item: form, perKg });
     }

@@ -142,13 +142,11 @@ export const library: readonly StepRule[] = [
     short: 'Check',
     why: 'The wrong fish cut is gone; slime carries bacteria onto flesh.',
     how: (b) => [
-      'Right fish, right lot: read the box label.',
+      'Right fish, right lot: read the label.',
       b.school('board') === 'dry'
-        ? 'Wipe the slime off; the board bone dry.'
-        : 'Wipe the slime off; wet the board, a cloth under it.',
-      b.scaled === 'yes'
-        ? 'Said to be scaled: stroke tail to head, it is often only part.'
-        : 'Stroke tail to head: any scales? Still stiff with frost: say so.',
+        ? 'Slime off; the board bone dry.'
+        : 'Slime off; wet board, cloth under it.',
+      b.scaled === 'yes' ? 'Said to be scaled: stroke and see.' : 'Stroke tail to head: scales? Frost?',
     ],
     tool: 'towel',
     check: 'Dry fish, steady board',
@@ -289,7 +287,7 @@ export const library: readonly StepRule[] = [
     title: 'Head off',
     short: 'Head off',
     why: 'The shoulder is the best meat: it stays on the fish.',
-    how: ['Behind gill cover and pectoral fin.', 'Angle both sides: the shoulder stays on the fish.'],
+    how: ['Behind gill cover and pectoral fin.', 'Angle both sides: keep the shoulder.'],
     tool: 'heavy knife',
     check: 'Shoulder meat on the body',
     minutes: [0.3, 0.5, 1],
@@ -569,17 +567,18 @@ export const library: readonly StepRule[] = [
         : 'Flesh left on the frame is the dearest trim there is.',
     how: (b) => [
       {
-        head_tail: 'Along the back, head to tail: the first stroke only through the skin.',
-        tail_head: 'From the tail along the back: the first stroke only through the skin.',
-        belly: 'From the belly up along the bones: the first stroke only through the skin.',
+        head_tail: 'Along the back, head to tail.',
+        tail_head: 'From the tail, along the back.',
+        belly: 'From the belly up along the bones.',
       }[b.school('first_cut') as 'head_tail'],
+      'First stroke through the skin only.',
       gutsStayIn(b)
-        ? 'Then down to the ribs and over them: guts stay in the frame, keep the tip out.'
+        ? 'Over the ribs: keep out of the guts.'
         : blockCut(b)
-          ? 'Then down to the spine and straight through the ribs: they come with it.'
+          ? 'Then straight through the ribs.'
           : b.school('frame') === 'fleshy'
-            ? 'Then above the bone: leave a veil of flesh for the scrape.'
-            : 'Wipe off scales; the second down to the bone: it should sound rough.',
+            ? 'Then above the bone: leave a veil.'
+            : 'Then to the bone: it sounds rough.',
       'Long pulls, no sawing.',
     ],
     tool: 'filleting knife',

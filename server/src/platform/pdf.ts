@@ -39,7 +39,7 @@ export const renderPdf = async (document: TDocumentDefinitions): Promise<Buffer>
 
 async function barcode(bcid: string, text: string, more: object = {}): Promise<string> {
   const { default: bwip } = await import('bwip-js/node');
-  return bwip.toSVG({ bcid, text, ...more } as Parameters<typeof bwip.toSVG>[0]);
+  return bwip.toSVG({ bcid, text, ...more });
 }
 
 /** A GS1 DataMatrix of an element string in brackets, as a drawing. A shop without a GTIN labels with its own number. */

@@ -120,7 +120,7 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
       ) : me.role === 'counter' ? (
         <p className="pt-8 text-label text-ink2">The bench cuts; you are signed in for the counter.</p>
       ) : ticket.state === 'waiting' ? (
-        <BringFish key={ticket.version} ticket={ticket} />
+        <BringFish ticket={ticket} />
       ) : ticket.cutter && ticket.cutter.id !== me.id ? (
         <Elsewhere ticket={ticket} />
       ) : (

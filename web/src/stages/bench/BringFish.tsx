@@ -3,12 +3,18 @@ import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { WeightField, type Weight } from '../../parts/Field.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { useWant } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { Forms } from './Forms.tsx';
+import { Schools } from './Schools.tsx';
 
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
   const { send, busy } = useChange(contract.bench.start);
   const mass = useMass();
+  const want = useWant();
+  const [page, setPage] = useState<'forms' | 'schools' | null>(null);
   const [weights, setWeights] = useState<Record<number, Weight | null>>({});
   const [problem, setProblem] = useState<Problem | null>(null);
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
@@ -24,12 +30,20 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
   return (
     <div className="pt-4">
       <h1 className="text-[52px] leading-[58px] font-bold">
-        {waiting
-          ? `Bring ${waiting.pieces} ${waiting.pieces === 1 ? 'fish' : 'fish'} of ${waiting.code}`
-          : 'All on the bench'}
+        {waiting ? `Bring ${waiting.pieces} fish of ${waiting.code}` : 'All on the bench'}
       </h1>
-      <p className="pb-4 text-row text-ink2">
+      <p className="text-row text-ink2">
         {waiting ? 'Weigh them as they come: the balance starts from this weight.' : 'Begin the cutting.'}
+      </p>
+      <p className="pb-4 font-figure text-row">
+        Becomes{' '}
+        {ticket.cuts
+          .map(
+            (c) =>
+              `${want(c)}${c.options.length > 0 ? ` (${c.options.join(', ')})` : ''} for ${c.customer ?? 'the counter'}`,
+          )
+          .join('; ')}
+        .
       </p>
       <ul>
         {ticket.inputs.map((i) => (
@@ -81,6 +95,21 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       >
         Begin cutting
       </Button>
+      <Button tall className="ml-3" onPress={() => setPage('forms')}>
+        More or fewer forms
+      </Button>
+      <Button tall className="ml-3" onPress={() => setPage('schools')}>
+        Another way
+      </Button>
+      {page && (
+        <Dialog
+          title={page === 'forms' ? 'What comes out of this fish' : 'Another way of doing it'}
+          open
+          onClose={() => setPage(null)}
+        >
+          {page === 'forms' ? <Forms ticket={ticket} /> : <Schools ticketId={ticket.id} />}
+        </Dialog>
+      )}
     </div>
   );
 }

@@ -238,7 +238,6 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
   const { shop } = useShop();
   const { today, local } = useTimes();
   const want = useWant();
-  const mass = useMass();
   const act = useAct();
   const { data: customers } = useRead(contract.orders.customers);
   const take = useChange(contract.orders.take);

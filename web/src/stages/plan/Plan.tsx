@@ -8,7 +8,6 @@ import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
-import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { Offer } from './Offer.tsx';
@@ -37,7 +36,6 @@ function outcomeOf(line: PlanLine, form: Form, species: SpeciesRow, picks: Picks
 function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
   const { me } = useShop();
   const { when, today } = useTimes();
-  const mass = useMass();
   const forms = useForms();
   const want = useWant();
   const act = useAct();
@@ -159,7 +157,6 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
 export default function Plan() {
   const { data: lines, problem, again } = useRead(contract.plan.lines);
   const { when } = useTimes();
-  const mass = useMass();
   const want = useWant();
   const now = useNow();
   const book = useSpecies();
