@@ -164,8 +164,8 @@ export const library: readonly StepRule[] = [
     short: 'Spines',
     why: 'Nothing that pricks may be left when the holding hand comes down on it.',
     how: (b) => [
-      'Scissors, from the tail forward: they lie against the blade that way.',
-      ...(venomous(b) ? ['All of back, belly and vent fins; straight into the sharps box.'] : []),
+      'Scissors, from the tail forward.',
+      ...(venomous(b) ? ['Back, belly and vent: all of them.', 'Straight into the sharps box.'] : []),
     ],
     tool: (b) => (venomous(b) ? 'scissors, puncture-proof gloves' : 'scissors'),
     check: 'Nothing left that pricks',
@@ -411,8 +411,8 @@ export const library: readonly StepRule[] = [
     short: 'Tron\u00e7ons',
     why: 'On the bone the thick flatfish stays moist.',
     how: [
-      'Heavy knife across the fish, through the spine.',
-      'Split the wide ones along the spine.',
+      'Heavy knife across, through the spine.',
+      'Split wide ones along the spine.',
       'Tap the blood out on the cloth.',
     ],
     tool: 'heavy knife',
@@ -492,14 +492,14 @@ export const library: readonly StepRule[] = [
     how: (b) =>
       crossCut(b)
         ? [
-            'In from the edge, along the bones to the ridge of the spine.',
-            'Over the ridge and on to the other edge.',
-            'Turn it over; the blind side is thinner.',
+            'From the edge, along the bones.',
+            'Over the ridge to the other edge.',
+            'Turn; the blind side is thinner.',
           ]
         : [
-            'Round the head, down the midline to the spine.',
-            'Sweep the tip outward along the bones.',
-            'Over the ridge for the second; turn: the blind side is thinner.',
+            'Round the head, down the midline.',
+            'Sweep the tip outward on the bones.',
+            'Over the ridge; turn: blind is thinner.',
           ],
     tool: 'flexible filleting knife',
     check: 'Frame clear against the light',

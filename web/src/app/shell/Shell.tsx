@@ -79,12 +79,9 @@ export function Shell({ onLock }: { onLock: () => void }) {
       >
         <Tideline tide={tide} onLock={onLock} />
         <Clock onLock={onLock} tide={tide} low={big} />
-        <main
-          className="min-h-0 overflow-x-hidden overflow-y-auto bg-slab max-lg:col-span-2 max-sm:col-span-1"
-          id="slab"
-        >
+        <main className="flex min-h-0 flex-col bg-slab max-lg:col-span-2 max-sm:col-span-1" id="slab">
           <Timers />
-          <div className="h-full min-h-0 px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
+          <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
             <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>
               <Outlet />
             </Suspense>

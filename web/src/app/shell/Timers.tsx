@@ -35,9 +35,13 @@ export function Timers() {
   const loud = rung.length > 0 && me.role !== 'counter';
   useEffect(() => {
     if (!loud) return;
-    sound.current ??= new AudioContext();
-    ring(sound.current);
-    const again = window.setInterval(() => ring(sound.current!), 6000);
+    const sing = () => {
+      if (!navigator.userActivation.hasBeenActive) return;
+      sound.current ??= new AudioContext();
+      ring(sound.current);
+    };
+    sing();
+    const again = window.setInterval(sing, 6000);
     return () => window.clearInterval(again);
   }, [loud]);
   const answer = async (t: Timer) => {

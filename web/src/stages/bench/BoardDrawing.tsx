@@ -155,7 +155,7 @@ function Board({
   const cutMm = current ? body.mm(current.to) - body.mm(face) : null;
   const xy = ([x, y]: readonly [number, number]) =>
     `${(left + x * perMm).toFixed(1)} ${(middle - y * perMm).toFixed(1)}`;
-  const big = ticks.length * 10 * perMm > 500 ? 50 : 100;
+  const big = [50, 100, 200].find((s) => s * perMm > 46) ?? 500;
   return (
     <svg
       width={width}

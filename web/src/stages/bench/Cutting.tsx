@@ -128,43 +128,67 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
       </div>
     );
   const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
+  const tall =
+    !panel && species !== undefined && ['flat', 'large_flat', 'deep', 'wing'].includes(species.bodyPlan);
+  const title = (
+    <>
+      <h1
+        className={`font-bold ${panel || headline.title.length > 13 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
+      >
+        {headline.title}
+      </h1>
+      <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">{headline.sub || step.tool}</p>
+    </>
+  );
+  const words = (
+    <div
+      className={`min-w-0 flex-1 ${panel ? 'text-[18px] leading-6' : 'text-[23px] leading-[30px] max-lg:text-[20px] max-lg:leading-[26px]'}`}
+    >
+      {step.how.map((h) => (
+        <p key={h}>{h}</p>
+      ))}
+      <p className="pt-0.5 font-figure text-[18px] leading-6 text-rime">
+        Done looks like: {step.check.toLowerCase()}.{' '}
+        <span className="text-ink2">{panel || step.how.length > 3 ? '' : step.why}</span>
+      </p>
+    </div>
+  );
   return (
     <>
-      <div className="flex items-start gap-6 pt-1">
-        <div className="w-[370px] shrink-0 max-lg:w-[290px]">
-          <h1
-            className={`font-bold ${panel || headline.title.length > 13 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
-          >
-            {headline.title}
-          </h1>
-          <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">{headline.sub || step.tool}</p>
+      {tall && species ? (
+        // A deep or flat fish has more height than length to show: it lies under the heading, beside the words.
+        <div className="flex min-h-0 flex-1 gap-6 pt-1">
+          <div className="flex w-[430px] shrink-0 flex-col max-lg:w-[340px]">
+            {title}
+            <div className="min-h-0 flex-1">
+              <BoardDrawing ticket={ticket} species={species} draws={step.draws} slot={slot} />
+            </div>
+          </div>
+          {words}
+          <StepClock ticket={ticket} step={step} />
         </div>
-        <div
-          className={`min-w-0 flex-1 ${panel ? 'text-[18px] leading-6' : 'text-[23px] leading-[30px] max-lg:text-[20px] max-lg:leading-[26px]'}`}
-        >
-          {step.how.map((h) => (
-            <p key={h}>{h}</p>
-          ))}
-          <p className="pt-0.5 font-figure text-[18px] leading-6 text-rime">
-            Done looks like: {step.check.toLowerCase()}.{' '}
-            <span className="text-ink2">{panel ? '' : step.why}</span>
-          </p>
-        </div>
-        <StepClock ticket={ticket} step={step} />
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto pt-1">
-        {step.id === 'weigh' ? (
-          <WeighOut ticket={ticket} slots={slots} />
-        ) : step.id === 'sweep' ? (
-          <Sweep ticket={ticket} />
-        ) : step.id === 'frame' ? (
-          <FrameCheck ticket={ticket} />
-        ) : last ? (
-          <CloseTicket ticket={ticket} />
-        ) : (
-          species && <BoardDrawing ticket={ticket} species={species} draws={step.draws} slot={slot} />
-        )}
-      </div>
+      ) : (
+        <>
+          <div className="flex items-start gap-6 pt-1">
+            <div className="w-[370px] shrink-0 max-lg:w-[290px]">{title}</div>
+            {words}
+            <StepClock ticket={ticket} step={step} />
+          </div>
+          <div className="min-h-0 flex-1 overflow-y-auto pt-1">
+            {step.id === 'weigh' ? (
+              <WeighOut ticket={ticket} slots={slots} />
+            ) : step.id === 'sweep' ? (
+              <Sweep ticket={ticket} />
+            ) : step.id === 'frame' ? (
+              <FrameCheck ticket={ticket} />
+            ) : last ? (
+              <CloseTicket ticket={ticket} />
+            ) : (
+              species && <BoardDrawing ticket={ticket} species={species} draws={step.draws} slot={slot} />
+            )}
+          </div>
+        </>
+      )}
       {slot && step.id !== 'weigh' && <WeighHere key={slot.key} ticket={ticket} slot={slot} />}
       {step.timer !== null && (
         <StepTimer
