@@ -95,7 +95,9 @@ const tell = () => {
   for (const s of sockets) s.write(`W 1 ${grams} 0 S\n`);
 };
 const alive = setInterval(tell, 1000);
-const shop = await openShop(true, `127.0.0.1:${(scale.address() as { port: number }).port}`);
+const shop = await openShop(true, {
+  scaleAddress: `127.0.0.1:${(scale.address() as { port: number }).port}`,
+});
 const { driver, quit } = await openBrowser();
 try {
   await driver.get(shop.url);

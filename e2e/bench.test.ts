@@ -24,7 +24,7 @@ describe('the bench on its tablet', () => {
   let hand: Hand;
   let quit: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop();
+    shop = await openShop(false, { printer: true });
     hand = await new Hand(shop.url).signIn();
     ({ driver, quit } = await openBrowser());
     await driver.get(shop.url);

@@ -135,6 +135,8 @@ describe('by keyboard alone', () => {
     await weigh(8);
     await leave();
     await keys('n');
+    await pageSays(driver, 'Wrap and label');
+    await keys('n');
     await pageSays(driver, 'Yield 88.3 %');
     await tabTo('Close the ticket');
     await keys(Key.ENTER);

@@ -5,7 +5,7 @@ import { manager, openShop } from './src/shop.ts';
 /** Takes the pictures of docs/screenshots anew from the sample shop. */
 const out = 'docs/screenshots';
 mkdirSync(out, { recursive: true });
-const shop = await openShop(true);
+const shop = await openShop(true, { printer: true });
 const { driver, quit } = await openBrowser();
 
 const shoot = async (name: string) => {
@@ -74,7 +74,14 @@ try {
   shop.put(204);
   await driver.sleep(1500);
   await shoot('weigh-out');
+  await press(driver, 'Take');
   shop.put(0);
+  await driver.sleep(1500);
+  await press(driver, 'label');
+  await press(driver, 'see label');
+  await see(driver, By.css('[role=dialog] img'));
+  await driver.sleep(600);
+  await shoot('label');
   await open('/forms/boneless_joint', 'chalk');
   await shoot('forms');
   await open('/bench', 'chalk', 1024, 768);

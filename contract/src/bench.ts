@@ -242,6 +242,13 @@ export const bench = {
     body: z.object({ version: f.version }),
     answer: f.done,
   }),
+  withdraw: change('POST', '/api/bench/tickets/:id/withdraw', {
+    summary: 'Put the fish back before anything is weighed out: lines wait in the plan again',
+    tags: [...touches],
+    roles: backDoor,
+    body: z.object({ version: f.version }),
+    answer: f.done,
+  }),
   start: change('POST', '/api/bench/tickets/:id/start', {
     summary: 'Bring the fish to the bench with their weight',
     tags: [...touches],
@@ -375,8 +382,8 @@ export const bench = {
     }),
   },
   label: document('/api/labels/:id/label.pdf', { summary: 'The label of a piece, true to size' }),
-  labelCode: document('/api/labels/:id/code.svg', { summary: 'The GS1 DataMatrix of a label' }),
-  labelPriceCode: document('/api/labels/:id/price.svg', { summary: 'The EAN-13 of a label' }),
+  labelCode: document('/api/labels/:id/code.svg', { summary: 'The GS1 DataMatrix of a label as a drawing' }),
+  labelPriceCode: document('/api/labels/:id/price.svg', { summary: 'The EAN-13 of a label as a drawing' }),
   labelFace: read('/api/labels/:id', {
     summary: 'What a label says, for a look before it is printed',
     tags: ['bench'],

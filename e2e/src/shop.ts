@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
-import { connect } from 'node:net';
+import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startPrinter } from '@ember-slate/devices/printer';
@@ -37,8 +37,11 @@ export interface Shop {
   close: () => Promise<void>;
 }
 
-/** Opens an empty shop with one manager, or the sample shop; with a scale of the caller's where one is given. */
-export async function openShop(sample = false, scaleAddress: string | null = null): Promise<Shop> {
+/** Opens an empty shop with one manager, or the sample shop; with a scale of the caller's or a label printer where asked for. */
+export async function openShop(
+  sample = false,
+  more: { scaleAddress?: string; printer?: boolean } = {},
+): Promise<Shop> {
   if (!existsSync('web/dist/index.html')) throw new Error('Build the screens first: npm run build');
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-e2e-'));
   const database = await startPrivateDatabase(dir);
@@ -60,10 +63,12 @@ export async function openShop(sample = false, scaleAddress: string | null = nul
   const scalePort = await freePort();
   // A pan without noise: what is laid on it is what is read.
   const scale = await startScale(scalePort, () => 0.5);
-  // A second line to the scale: what lies on the pan outlasts an unplugging.
-  const reach = () =>
+  // A second line to the scale that comes back by itself: what lies on the pan outlasts an unplugging.
+  let reaching = true;
+  const reach = (): Socket =>
     connect(scalePort, '127.0.0.1')
       .on('error', () => undefined)
+      .on('close', () => reaching && setTimeout(() => (hand.current = reach()), 200))
       .resume();
   const hand = { current: reach() };
   const probe = await startProbe(0, 200);
@@ -74,9 +79,9 @@ export async function openShop(sample = false, scaleAddress: string | null = nul
       databaseUrl: database.url,
       host: '127.0.0.1',
       port,
-      scaleAddress: scaleAddress ?? `127.0.0.1:${scalePort}`,
+      scaleAddress: more.scaleAddress ?? `127.0.0.1:${scalePort}`,
       sensorAddress: null,
-      printerAddress: `127.0.0.1:${(printer.address() as { port: number }).port}`,
+      printerAddress: more.printer ? `127.0.0.1:${(printer.address() as { port: number }).port}` : null,
       probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
       webRoot: join(process.cwd(), 'web/dist'),
       checkAnswers: true,
@@ -89,10 +94,7 @@ export async function openShop(sample = false, scaleAddress: string | null = nul
   return {
     url: `http://127.0.0.1:${port}`,
     put: (grams) => void hand.current.write(`PUT ${grams}\n`),
-    unplug: (seconds) => {
-      hand.current.write(`UNPLUG ${seconds}\n`);
-      setTimeout(() => (hand.current = reach()), seconds * 1000 + 100);
-    },
+    unplug: (seconds) => void hand.current.write(`UNPLUG ${seconds}\n`),
     shut,
     reopen: async () => void (running = await open()),
     sense: (account, from, to, celsius) =>
@@ -111,6 +113,7 @@ export async function openShop(sample = false, scaleAddress: string | null = nul
     },
     close: async () => {
       await shut();
+      reaching = false;
       hand.current.destroy();
       scale.close();
       probe.close();

@@ -105,7 +105,7 @@ describe('a line of a note', () => {
         grams: 39_660,
         pricePerKg: 980,
         production: 'caught',
-        area: '27',
+        area: '27.7.g',
         gear: 'hooks and lines',
         caughtOn: '2026-11-24',
         supplierLot: 'B-7',

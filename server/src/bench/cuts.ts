@@ -2,11 +2,13 @@ import type { BodyOf, contract } from '@ember-slate/contract';
 import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
 import { formOf, togetherRefusal, type Form } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
+import { transfer } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
+import { post } from '../platform/ledger.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
@@ -14,7 +16,7 @@ import { lockLots } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import { shopLots } from '../plan/available.ts';
 import { lockTicket } from './lock.ts';
-import { cutsOf, inputsOf, type InputRow } from './queries.ts';
+import { cutsOf, inputsOf, weighOutsOf, type InputRow } from './queries.ts';
 
 type Rooms = typeof contract.bench;
 
@@ -212,4 +214,45 @@ export async function makeTicket(
     [made.insertId, form.id, body.pieces, body.pieceGrams, body.totalGrams],
   );
   return { id: made.insertId, number };
+}
+
+/** Gives a ticket up: its fish go back to the cold room, its lines to the plan. Not once anything was weighed out. */
+export async function withdraw(work: Work, id: number, version: number): Promise<{ id: number }> {
+  const ticket = await lockTicket(work, id, ['waiting', 'cutting'], version);
+  if ((await weighOutsOf(work.tx, id)).length > 0)
+    throw problems.conflict('Something was weighed out of it: strike that first');
+  const inputs = await inputsOf(work.tx, [id]);
+  if (ticket.state === 'cutting') {
+    const back = inputs.flatMap((i) =>
+      transfer(
+        { lotId: i.lotId, item: 'whole', batch: 0, grams: i.grams!, pieces: i.pieces },
+        'place:bench',
+        'place:cold_room',
+      ),
+    );
+    await post(work, 'move', back, `ticket ${ticket.number} given up`);
+  }
+  for (const { lineId } of await cutsOf(work.tx, [id]))
+    if (lineId !== null)
+      await run(
+        work.tx,
+        "UPDATE order_line l SET l.state = IF(EXISTS (SELECT 1 FROM pick k WHERE k.line_id = l.id), 'planned', 'open'), l.version = l.version + 1 WHERE l.id = ?",
+        [lineId],
+      );
+  // A begun ticket keeps its number and its struck weights for the record; it is over, and cut nothing.
+  await run(work.tx, 'UPDATE ticket_timer SET answered_at = ? WHERE ticket_id = ? AND answered_at IS NULL', [
+    work.now,
+    id,
+  ]);
+  await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE ticket_id = ?', [id]);
+  await run(work.tx, 'DELETE FROM ticket_cut WHERE ticket_id = ?', [id]);
+  await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [id]);
+  if (ticket.state === 'waiting') await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [id]);
+  else
+    await run(
+      work.tx,
+      "UPDATE ticket SET state = 'closed', closed_at = ?, close_reason = 'given up', version = version + 1 WHERE id = ?",
+      [work.now, id],
+    );
+  return { id };
 }

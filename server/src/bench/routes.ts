@@ -25,6 +25,7 @@ export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> 
   make: (work, { body }) => cuts.makeTicket(work, body),
   addCut: (work, { params, body }) => cuts.addCut(work, idOf(params.id), body),
   dropCut: (work, { params, body }) => cuts.dropCut(work, idOf(params.id), idOf(params.cutId), body.version),
+  withdraw: (work, { params, body }) => cuts.withdraw(work, idOf(params.id), body.version),
   start: (work, { params, body }) => service.startTicket(work, idOf(params.id), body),
   step: (work, { params, body }) => board.goToStep(work, idOf(params.id), body.step),
   schools: (work, { params, body }) => board.chooseSchool(work, idOf(params.id), body),

@@ -143,6 +143,12 @@ export async function strikeWeight(work: Work, id: number, weightId: number): Pr
     [work.now, work.actor.id, weightId, id],
   );
   if (struck.affectedRows === 0) throw problems.notFound('No such weight on this ticket');
+  // The piece will weigh something else: what its label says is wrong.
+  await run(
+    work.tx,
+    "UPDATE label SET void_at = ?, void_by = ?, void_why = 'weight taken back' WHERE weigh_out_id = ? AND void_at IS NULL",
+    [work.now, work.actor.id, weightId],
+  );
   return { id: weightId };
 }
 

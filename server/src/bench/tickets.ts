@@ -208,6 +208,8 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
   if (!ticket) throw problems.notFound('No such ticket');
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
+  if (inputs.length === 0)
+    throw problems.notFound('That ticket was given up: its fish are back in the cold room');
   const cuts = await cutsOf(work.tx, [id]);
   const weighOuts = await weighOutsOf(work.tx, id);
   const lots = await lotsById(

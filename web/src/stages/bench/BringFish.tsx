@@ -1,5 +1,6 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { WeightField, type Weight } from '../../parts/Field.tsx';
@@ -18,6 +19,13 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
   const [weights, setWeights] = useState<Record<number, Weight | null>>({});
   const [problem, setProblem] = useState<Problem | null>(null);
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
+  const withdraw = useChange(contract.bench.withdraw);
+  const go = useNavigate();
+  const putBack = async () => {
+    const outcome = await withdraw.send({ version: ticket.version }, { id: ticket.id });
+    if (outcome.ok) void go('/bench');
+    else setProblem(outcome.problem);
+  };
   const begin = async () => {
     const inputs = ticket.inputs.map((i) => ({
       lotId: i.lotId,
@@ -100,6 +108,9 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       </Button>
       <Button tall className="ml-3" onPress={() => setPage('schools')}>
         Another way
+      </Button>
+      <Button tall className="ml-3" onPress={() => void putBack()}>
+        Not now
       </Button>
       {page && (
         <Dialog

@@ -9,8 +9,9 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { Forms } from './Forms.tsx';
 import { Schools } from './Schools.tsx';
 
-type Page = 'menu' | 'pause' | 'hand' | 'forms' | 'schools' | 'timer' | 'pedal';
+type Page = 'back' | 'menu' | 'pause' | 'hand' | 'forms' | 'schools' | 'timer' | 'pedal';
 const titles: Record<Page, string> = {
+  back: 'Put the fish back',
   menu: 'Something other than the next step',
   pause: 'Leave it lying',
   hand: 'Hand it over',
@@ -35,6 +36,7 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
               ['hand', 'Hand it over'],
               ['timer', 'Start a timer'],
               ['pedal', 'Foot pedal'],
+              ['back', 'Put the fish back'],
             ] as const
           ).map(([to, name]) => (
             <Button key={to} tall onPress={() => setPage(to)}>
@@ -48,6 +50,7 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
       {page === 'pause' && <Pause ticket={ticket} onDone={onClose} />}
       {page === 'hand' && <HandTo ticket={ticket} />}
       {page === 'timer' && <NewTimer ticket={ticket} onDone={onClose} />}
+      {page === 'back' && <PutBack ticket={ticket} />}
       {page === 'pedal' && <Pedal onDone={onClose} />}
     </Dialog>
   );
@@ -107,6 +110,36 @@ function HandTo({ ticket }: { ticket: Ticket }) {
         ))}
       <Said problem={problem} />
     </div>
+  );
+}
+
+/** Back to the cold room, as long as nothing was weighed out of them. */
+function PutBack({ ticket }: { ticket: Ticket }) {
+  const { send, busy } = useChange(contract.bench.withdraw);
+  const go = useNavigate();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const put = async () => {
+    const outcome = await send({ version: ticket.version }, { id: ticket.id });
+    if (outcome.ok) void go('/bench');
+    else setProblem(outcome.problem);
+  };
+  return (
+    <>
+      <p className="pb-3 text-label">
+        The fish go back to the cold room with the weight they came with; what was ordered waits in the cut
+        plan again.
+      </p>
+      <Button
+        tall
+        kind="main"
+        busy={busy}
+        notYet={ticket.weighOuts.length > 0 ? 'strike what was weighed out first' : null}
+        onPress={() => void put()}
+      >
+        Put them back
+      </Button>
+      <Said problem={problem} />
+    </>
   );
 }
 

@@ -41,36 +41,38 @@ export default function Quality() {
           Nothing to show yet: closed tickets of one form appear here.
         </p>
       ) : (
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Form</th>
-              {me.role === 'manager' && <th>Cutter</th>}
-              <th className="text-right">Tickets</th>
-              <th className="pl-6">Minutes, 60 to 140 %</th>
-              <th className="pl-6">Yield, 60 to 140 %</th>
-              <th className="text-right">Bones in pass two</th>
-              <th className="text-right">Frame</th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.map((r: Row) => (
-              <tr key={`${r.form} ${r.cutter}`}>
-                <td className="font-figure text-label font-semibold">{r.formName}</td>
-                {me.role === 'manager' && <td>{r.cutter}</td>}
-                <td className="num">{r.tickets}</td>
-                <td className="pl-6">
-                  <Ratio value={r.minutes} />
-                </td>
-                <td className="pl-6">
-                  <Ratio value={r.yield} />
-                </td>
-                <td className="num">{r.bones.toFixed(2)} a ticket</td>
-                <td className="num">{r.frame === null ? '–' : r.frame.toFixed(1)}</td>
+        <div className="overflow-x-auto">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th>Form</th>
+                {me.role === 'manager' && <th>Cutter</th>}
+                <th className="text-right">Tickets</th>
+                <th className="pl-6">Minutes, 60 to 140 %</th>
+                <th className="pl-6">Yield, 60 to 140 %</th>
+                <th className="text-right">Bones in pass two</th>
+                <th className="text-right">Frame</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {data.map((r: Row) => (
+                <tr key={`${r.form} ${r.cutter}`}>
+                  <td className="font-figure text-label font-semibold">{r.formName}</td>
+                  {me.role === 'manager' && <td>{r.cutter}</td>}
+                  <td className="num">{r.tickets}</td>
+                  <td className="pl-6">
+                    <Ratio value={r.minutes} />
+                  </td>
+                  <td className="pl-6">
+                    <Ratio value={r.yield} />
+                  </td>
+                  <td className="num">{r.bones.toFixed(2)} a ticket</td>
+                  <td className="num">{r.frame === null ? '–' : r.frame.toFixed(1)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </div>
   );

@@ -32,6 +32,7 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
   const [tolerance, setTolerance] = useState(form ? String(Math.round(form.tolerance * 100)) : '15');
   const [life, setLife] = useState(form ? String(form.lifeFactor) : '0.65');
   const [share, setShare] = useState(form ? String(Math.round(form.yield.share * 1000) / 10) : '95');
+  const [options, setOptions] = useState(form?.options.join('; ') ?? '');
   const [norm, setNorm] = useState(form?.norm ?? '');
   const [kitchen, setKitchen] = useState(form?.kitchen ?? '');
   const [off, setOff] = useState<'on' | 'off'>(form?.off ? 'off' : 'on');
@@ -49,7 +50,10 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
       tolerance: percent(tolerance),
       lifeFactor: Number(life.replace(',', '.')),
       share: percent(share),
-      options: [...(base?.options ?? [])],
+      options: options
+        .split(';')
+        .map((o) => o.trim())
+        .filter((o) => o !== ''),
       norm,
       kitchen,
       off: off === 'off',
@@ -73,6 +77,7 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
             setLife(String(chosen.lifeFactor));
             setShare(String(Math.round(chosen.yield.share * 1000) / 10));
             setTolerance(String(Math.round(chosen.tolerance * 100)));
+            setOptions(chosen.options.join('; '));
           }}
           error={errors.like}
           options={shippedForms.map((f) => ({ value: f.id, name: f.name }))}
@@ -112,6 +117,13 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
           note="what is left once trimmed"
         />
       </div>
+      <TextField
+        label="On request"
+        value={options}
+        onChange={setOptions}
+        error={errors.options}
+        note="one after another, a semicolon between"
+      />
       <TextField label="Norm" value={norm} onChange={setNorm} error={errors.norm} />
       <TextField label="In the kitchen" value={kitchen} onChange={setKitchen} error={errors.kitchen} />
       {form && (

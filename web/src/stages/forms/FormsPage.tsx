@@ -118,7 +118,7 @@ export default function FormsPage() {
           </p>
         )}
         {me.role === 'manager' && (
-          <div className="flex gap-3 py-3">
+          <div className="flex flex-wrap gap-3 py-3">
             {form && <Button onPress={() => setEditing(form)}>Change its numbers</Button>}
             <Button onPress={() => setEditing('new')}>Add a form of ours</Button>
             <Link className="btn" to="/schools">
