@@ -3,6 +3,7 @@ import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useState } from 'react';
 import { request } from '../request.ts';
+import { useSaid } from '../said.ts';
 import { say, useAct, useStored } from '../store.ts';
 import { useScale } from './useScale.ts';
 
@@ -64,7 +65,7 @@ export function Devices() {
 
 /** What the simulated probe is stuck into. */
 function ProbePanel() {
-  const act = useAct();
+  const said = useSaid();
   const units = useStored((s) => s.prefs.units);
   const probe = useStored((s) => s.line.probe);
   const [text, setText] = useState('');
@@ -72,7 +73,7 @@ function ProbePanel() {
   const stick = async () => {
     if (tenths === null) return;
     const outcome = await request('POST', contract.shop.probe.path, { tenths });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   return (
     <form

@@ -3,7 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useEffect, useRef } from 'react';
 import { useChange, useRead } from '../api.ts';
 import { useNow, useShop } from '../shop.tsx';
-import { say, useAct } from '../store.ts';
+import { useSaid } from '../said.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 
 /** Two short tones. A browser that has not been touched yet stays silent; the line is still there to be seen. */
@@ -28,7 +28,7 @@ export function Timers() {
   const { data } = useRead(contract.bench.timers);
   const { send } = useChange(contract.bench.answerTimer);
   const { me } = useShop();
-  const act = useAct();
+  const said = useSaid();
   const now = useNow(1000);
   const sound = useRef<AudioContext | null>(null);
   const rung = (data ?? []).filter((t) => new Date(t.endsAt) <= now);
@@ -46,7 +46,7 @@ export function Timers() {
   }, [loud]);
   const answer = async (t: Timer) => {
     const outcome = await send(undefined, { id: t.id });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   if (rung.length === 0) return null;
   return (

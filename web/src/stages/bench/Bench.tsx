@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { useWant } from '../../parts/forms.ts';
@@ -38,7 +38,7 @@ const order: Record<By, (a: TicketSummary, b: TicketSummary) => number> = {
 /** Like work done in one go: the messy step for all its tickets, then the board is cleaned once. */
 function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
   const { send, busy } = useChange(contract.bench.batch);
-  const act = useAct();
+  const said = useSaid();
   const batches = likeWork(
     tickets.map((t) => ({
       id: t.id,
@@ -54,13 +54,7 @@ function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
     tickets.filter((t) => ids.includes(t.id) && t.state === 'waiting').map((t) => t.number);
   const done = async (step: string, ids: number[]) => {
     const outcome = await send({ step, tickets: ids });
-    act(
-      say(
-        outcome.ok
-          ? { text: `Done for ${outcome.data.done} tickets: they skip that step`, problem: false }
-          : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
-      ),
-    );
+    said(outcome, `Done for ${ids.length} tickets: they skip that step`);
   };
   return (
     <ul className="pb-2">

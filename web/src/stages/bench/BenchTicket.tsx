@@ -3,7 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BringFish } from './BringFish.tsx';
@@ -63,10 +63,10 @@ function Beads({ ticket }: { ticket: Ticket }) {
 function Elsewhere({ ticket }: { ticket: Ticket }) {
   const { send, busy } = useChange(contract.bench.hand);
   const { me } = useShop();
-  const act = useAct();
+  const said = useSaid();
   const take = async () => {
     const outcome = await send({ version: ticket.version, to: me.id }, { id: ticket.id });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   const step = ticket.steps.find((s) => s.id === ticket.stepId);
   return (

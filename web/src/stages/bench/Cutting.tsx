@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useNow, useSpecies } from '../../app/shop.tsx';
-import { say, useAct, useStored } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
+import { useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useLength } from '../../parts/length.ts';
@@ -86,7 +87,7 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
 
 export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useStepping>) {
   const pause = useChange(contract.bench.pause);
-  const act = useAct();
+  const said = useSaid();
   const species = useSpecies().get(ticket.speciesId);
   const book = useForms();
   const pedal = useStored((s) => s.prefs.pedal);
@@ -101,7 +102,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
   const unswept = step.id === 'sweep' && ticket.sweep.two === null;
   const goOn = async () => {
     const outcome = await pause.send({ why: null }, { id: ticket.id });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   const next = () => void go(1);
   const back = () => void go(-1);

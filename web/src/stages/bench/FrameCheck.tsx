@@ -1,16 +1,16 @@
 import { contract, type Ticket } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
-import { say, useAct } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
 
 const grades = ['clear', 'faint veil', 'flesh in places', 'flesh everywhere'];
 
 /** What the frame shows against the light: with the scrape's weight it tells what the knife left on. */
 export function FrameCheck({ ticket }: { ticket: Ticket }) {
   const { send } = useChange(contract.bench.frame);
-  const act = useAct();
+  const said = useSaid();
   const choose = async (grade: number) => {
     const outcome = await send({ grade }, { id: ticket.id });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   return (
     <div

@@ -2,8 +2,9 @@ import { contract } from '@ember-slate/contract';
 import { formatMoney } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import type { Outcome } from '../../app/request.ts';
+import { useSaid } from '../../app/said.ts';
 import { useShop } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
@@ -19,20 +20,10 @@ export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) 
   const voiding = useChange(contract.bench.voidLabel);
   const { shop } = useShop();
   const mass = useMass();
-  const act = useAct();
   const [why, setWhy] = useState('');
-  const done = (
-    outcome: { ok: boolean; problem?: { detail?: string | undefined; title: string } },
-    text: string,
-  ) => {
-    act(
-      say(
-        outcome.ok
-          ? { text, problem: false }
-          : { text: outcome.problem!.detail ?? outcome.problem!.title, problem: true },
-      ),
-    );
-    if (outcome.ok) onClose();
+  const said = useSaid();
+  const done = (outcome: Outcome<unknown>, text: string) => {
+    if (said(outcome, text)) onClose();
   };
   return (
     <Dialog title="The label" open onClose={onClose}>

@@ -5,7 +5,7 @@ import { useChange, useRead } from '../../app/api.ts';
 import { request } from '../../app/request.ts';
 import { useScanner } from '../../app/scanner.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField } from '../../parts/Field.tsx';
@@ -123,18 +123,12 @@ export default function Labels() {
 
 function LabelSettingsForm({ was }: { was: LabelSettings }) {
   const { send, busy } = useChange(contract.forms.setLabels);
-  const act = useAct();
+  const said = useSaid();
   const [now, setNow] = useState(was);
   const set = (change: Partial<LabelSettings>) => setNow((had) => ({ ...had, ...change }));
   const save = async () => {
     const outcome = await send(now);
-    act(
-      say(
-        outcome.ok
-          ? { text: 'Labels are made that way from now on', problem: false }
-          : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
-      ),
-    );
+    said(outcome, 'Labels are made that way from now on');
   };
   return (
     <div className="mt-4 border-t border-line pt-3">

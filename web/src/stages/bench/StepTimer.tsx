@@ -1,18 +1,18 @@
 import { contract, type Ticket } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useNow } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
 import { Button } from '../../parts/Button.tsx';
 
 /** Starts the timer of a step; it goes on when the cutter leaves for another ticket. */
 export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: string; minutes: number }) {
   const { send, busy } = useChange(contract.bench.startTimer);
   const now = useNow(1000);
-  const act = useAct();
+  const said = useSaid();
   const mine = ticket.timers.find((t) => t.name === name);
   const start = async () => {
     const outcome = await send({ name, minutes }, { id: ticket.id });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   if (mine) {
     const left = Math.round((new Date(mine.endsAt).getTime() - now.getTime()) / 1000);

@@ -2,6 +2,7 @@ import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/co
 import { parseMass } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useSaid } from '../../app/said.ts';
 import { say, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Frame } from '../../parts/Field.tsx';
@@ -165,17 +166,11 @@ function NewTub() {
   const { send } = useChange(contract.bench.setTubs);
   const { data: tubs } = useRead(contract.bench.tubs);
   const reading = useStored((s) => s.line.reading);
-  const act = useAct();
+  const said = useSaid();
   const keep = async () => {
     const name = `tub ${(tubs?.length ?? 0) + 1}`;
     const outcome = await send({ tubs: [...(tubs ?? []), { name, grams: reading.grams }] });
-    act(
-      say(
-        outcome.ok
-          ? { text: `${name} weighs ${reading.grams} g empty`, problem: false }
-          : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
-      ),
-    );
+    said(outcome, `${name} weighs ${reading.grams} g empty`);
   };
   const steady = reading.state === 'steady' && reading.grams > 0 && reading.tare === 0;
   return (
@@ -193,13 +188,13 @@ function NewTub() {
 /** What was weighed last: to be struck, labelled, looked at. */
 function Last({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   const strike = useChange(contract.bench.strike);
-  const act = useAct();
+  const said = useSaid();
   const name = (w: Weighed) =>
     slots.find((s) => (s.kind === 'order' ? w.cutId === s.cut!.id : w.kind === s.kind && w.item === s.item))
       ?.name ?? w.item;
   const takeBack = async (w: Weighed) => {
     const outcome = await strike.send(undefined, { id: ticket.id, weightId: w.id });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   return (
     <ul className="text-label">

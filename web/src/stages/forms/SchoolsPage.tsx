@@ -2,7 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { questions, type School } from '@ember-slate/core/forms';
 import { useChange } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { useSaid } from '../../app/said.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 
@@ -27,13 +27,13 @@ export default function SchoolsPage() {
   const { me } = useShop();
   const shop = useChange(contract.forms.shopSchools);
   const mine = useChange(contract.forms.mySchools);
-  const act = useAct();
+  const said = useSaid();
   if (!settings) return <Waiting problem={undefined} again={() => undefined} />;
   const choose = async (who: 'shop' | 'mine', question: string, school: string | null) => {
     const { [question]: _was, ...others } = settings[who];
     const choices = school === null ? others : { ...others, [question]: school };
     const outcome = await (who === 'shop' ? shop : mine).send({ choices });
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    said(outcome);
   };
   return (
     <div>
