@@ -114,8 +114,12 @@ describe('the sample shop on screen', () => {
     await prefer({ theme: 'slate', units: 'imperial' });
     for (const view of ['landing', 'grading', 'counter']) {
       await open(view);
-      const said = (await texts(driver, 'main')).join('\n');
-      expect(said, view).toMatch(/\d\s?(lb|oz)\b/);
+      let said = '';
+      await driver.wait(
+        async () => /\d\s?(lb|oz)\b/.test((said = (await texts(driver, 'main')).join('\n'))),
+        8000,
+        `${view} says no ounces`,
+      );
       expect(said, view).not.toMatch(/\d\s?(g|kg|°C)\b/);
     }
     await prefer({ theme: 'slate', units: 'metric' });

@@ -135,6 +135,61 @@ describe('the power goes', () => {
     expect((await screen.send(contract.counter.stock)).status).toBe(200);
   });
 
+  it('goes on with a ticket where it was, each weight once, when the records come back', async () => {
+    const screen = await signedIn();
+    const lotId = await landBig(screen);
+    const { id } = await screen.ok(contract.bench.make, {
+      body: {
+        lotId,
+        fish: 2,
+        form: 'fillet_skin_on',
+        dueAt: new Date(Date.now() + 3_600_000).toISOString(),
+        pieces: 4,
+        pieceGrams: 110,
+        totalGrams: null,
+      },
+    });
+    const params = { id };
+    const ticket = () => screen.ok(contract.bench.ticket, { params });
+    const { version, inputs } = await ticket();
+    await screen.ok(contract.bench.start, {
+      params,
+      body: { version, inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' })) },
+    });
+    await screen.ok(contract.bench.step, { params, body: { step: 'ribs' } });
+    const keys = Array.from({ length: 4 }, () => randomUUID());
+    const weigh = (n: number) =>
+      screen
+        .send(contract.bench.weigh, {
+          params,
+          key: keys[n]!,
+          body: {
+            cutId: null,
+            kind: 'counter',
+            item: 'fillet_skin_on',
+            grams: 108 + n,
+            pieces: 1,
+            source: 'measured',
+          },
+        })
+        .then((r) => r.status)
+        .catch(() => 0);
+    expect(await weigh(0)).toBe(200);
+    process.kill(database.pid, 'SIGKILL');
+    let refused = 0;
+    for (let i = 0; i < 40 && refused < 3; i++) {
+      if ((await weigh(1 + (i % 3))) !== 200) refused += 1;
+      await sleep(100);
+    }
+    expect(refused).toBe(3);
+    database = await startPrivateDatabase(dir, Number(new URL(database.url).port));
+    // The screen sends what it kept, under the keys it had, and once more for good measure.
+    for (const n of [0, 1, 2, 3, 2, 1]) expect(await weigh(n)).toBe(200);
+    const now = await ticket();
+    expect(now.stepId).toBe('ribs');
+    expect(now.weighOuts.map((w) => w.grams).sort()).toEqual([108, 109, 110, 111]);
+  });
+
   it('proves the books from the command line', () => {
     const env = { ...process.env, DATABASE_URL: database.url };
     const verify = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/verify.ts'], {

@@ -1,6 +1,7 @@
 import { filletsPerFish, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Form, Operation } from './form.ts';
-import { library, type Bench, type Step, type StepRule, type StepSpecies } from './library.ts';
+import { library } from './library.ts';
+import type { Bench, Step, StepRule, StepSpecies } from './step.ts';
 import { questionOf, resolveSchools, type Chosen, type QuestionId, type SchoolChoices } from './schools.ts';
 
 /** What one ticket cuts: forms from one kind of fish, in the condition it came, by the schools chosen. */

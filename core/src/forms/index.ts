@@ -18,7 +18,7 @@ export {
   type Composition,
   type Job,
 } from './compose.ts';
-export { type Drawing, type Step } from './library.ts';
+export type { Drawing, Step } from './step.ts';
 export {
   isChoice,
   questionOf,

@@ -32,7 +32,7 @@ export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) 
       ) : (
         <>
           <div
-            className={`relative mx-auto bg-white p-3 text-black ${label.voided ? 'opacity-60' : ''}`}
+            className={`relative mx-auto paper p-3 ${label.voided ? 'opacity-60' : ''}`}
             style={{ width: widths[label.size] }}
           >
             <div className="font-figure text-[19px] leading-6 font-bold">{label.title}</div>
