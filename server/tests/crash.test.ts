@@ -154,7 +154,10 @@ describe('the power goes', () => {
     const { version, inputs } = await ticket();
     await screen.ok(contract.bench.start, {
       params,
-      body: { version, inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' })) },
+      body: {
+        version,
+        inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+      },
     });
     await screen.ok(contract.bench.step, { params, body: { step: 'ribs' } });
     const keys = Array.from({ length: 4 }, () => randomUUID());

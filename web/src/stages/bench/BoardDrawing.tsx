@@ -189,7 +189,7 @@ function Board({
         />
       )}
       {parts
-        .filter((p) => p.name !== '')
+        .filter((p) => p.name !== '' && X(p.to) - X(p.from) > p.name.length * 9)
         .map((p) => (
           <g key={p.name} className="fig">
             <text

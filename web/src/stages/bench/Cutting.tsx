@@ -134,7 +134,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
   const title = (
     <>
       <h1
-        className={`font-bold ${panel || headline.title.length > 13 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
+        className={`font-bold ${panel || headline.title.length > 11 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
       >
         {headline.title}
       </h1>
