@@ -190,11 +190,11 @@ export const bench = {
     tags: ['forms'],
     answer: z.array(tub),
   }),
-  setTubs: change('PUT', '/api/bench/tubs', {
-    summary: 'Keep the tubs of this shop',
+  keepTub: change('PUT', '/api/bench/tubs', {
+    summary: 'Keep a tub with its empty weight, or forget one',
     tags: ['forms'],
     roles: backDoor,
-    body: z.object({ tubs: z.array(tub).max(30, 'At most 30 tubs') }),
+    body: tub.extend({ grams: tub.shape.grams.nullable() }),
     answer: z.object({}),
   }),
   quality: read('/api/bench/quality', {

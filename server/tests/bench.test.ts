@@ -447,6 +447,24 @@ describe('the shop’s own ways', () => {
     expect(order.problem.errors![0]!.path).toBe('lines.0.form');
   });
 
+  it('takes one of two managers who save at once, and every tub two screens weigh at once', async () => {
+    const { version } = await book();
+    const save = (name: string) =>
+      house.manager.send(contract.forms.save, {
+        body: { version, form: { ...own, id: `own:${name}`, name } },
+      });
+    const saved = await Promise.all(['pie', 'soup', 'stew'].map(save));
+    expect(saved.map((r) => r.status).sort()).toEqual([200, 409, 409]);
+    const names = ['a', 'b', 'c', 'd', 'e'];
+    await Promise.all(
+      names.map((name, i) => house.bench.ok(contract.bench.keepTub, { body: { name, grams: 100 + i } })),
+    );
+    await house.bench.ok(contract.bench.keepTub, { body: { name: 'c', grams: null } });
+    const tubs = (await house.counter.ok(contract.bench.tubs)).map((t) => t.name);
+    expect(tubs).toEqual(expect.arrayContaining(['tray', 'a', 'b', 'd', 'e']));
+    expect(tubs).not.toContain('c');
+  });
+
   it('lets the shop and the cutter choose schools, and nobody choose nonsense', async () => {
     const t = await start(house, (await landBass(house), await toBench(house)).tickets[0]!);
     const way = async () => (await ways(t.id)).find((s) => s.question === 'membrane')!;

@@ -2,13 +2,13 @@ import type { contract } from '@ember-slate/contract';
 import type { PrinterAdapter } from '../devices/printer.ts';
 import * as labels from '../labels/service.ts';
 import { idOf, type Documents, type Handlers } from '../platform/handlers.ts';
-import { writeSettings } from '../platform/settings.ts';
 import * as board from './board.ts';
 import * as cuts from './cuts.ts';
 import { quality } from './quality.ts';
 import { openTimers } from './queries.ts';
 import * as service from './service.ts';
 import { oneTicket, openTickets, timerView } from './tickets.ts';
+import { keepTub } from './tubs.ts';
 import { ticketWays } from './ways.ts';
 
 export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> => ({
@@ -17,10 +17,7 @@ export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> 
   ways: (work, { params }) => ticketWays(work, idOf(params.id)),
   timers: async (work) => (await openTimers(work.tx)).map(timerView),
   tubs: (work) => Promise.resolve([...work.settings.tubs]),
-  setTubs: async (work, { body }) => {
-    await writeSettings(work.tx, { tubs: body.tubs });
-    return {};
-  },
+  keepTub: (work, { body }) => keepTub(work, body),
   quality: (work) => quality(work),
   make: (work, { body }) => cuts.makeTicket(work, body),
   addCut: (work, { params, body }) => cuts.addCut(work, idOf(params.id), body),

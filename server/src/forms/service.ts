@@ -3,7 +3,7 @@ import { isChoice, shippedForms, type SchoolChoices } from '@ember-slate/core/fo
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
-import { formsOf, writeSettings } from '../platform/settings.ts';
+import { formsOf, lockSetting, writeSettings } from '../platform/settings.ts';
 
 type Rooms = typeof contract.forms;
 
@@ -23,9 +23,9 @@ export async function formsBook(work: Work): Promise<AnswerOf<Rooms['book']>> {
 
 /** Keeps a changed or an own form. Own forms are cut like a shipped one and have an id of their own. */
 export async function saveForm(work: Work, body: BodyOf<Rooms['save']>): Promise<{ version: number }> {
-  const { forms, formsVersion } = work.settings;
-  // Two managers at once queue up here; the later one sees that the book has moved on.
-  await row(work.tx, "SELECT value FROM setting WHERE name = 'formsVersion' FOR UPDATE");
+  // Two managers at once queue up here: what counts is what stands there once the lock is ours.
+  const formsVersion = await lockSetting(work.tx, 'formsVersion', 1);
+  const { forms } = work.settings;
   if (body.version !== formsVersion)
     throw problems.stale('Someone changed the forms meanwhile: look at them again', { current: forms });
   const form = body.form;

@@ -64,6 +64,19 @@ export async function writeSettings(tx: Tx, values: Partial<ShopSettings>): Prom
   }
 }
 
+/** One setting under its lock, as it stands now; `initial` where nobody has set it. Writers of it queue up here. */
+export async function lockSetting<T>(tx: Tx, name: keyof ShopSettings, initial: T): Promise<T> {
+  await run(
+    tx,
+    'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)',
+    [name, JSON.stringify(initial)],
+  );
+  const [held] = await rows<{ value: string }>(tx, 'SELECT value FROM setting WHERE name = ? FOR UPDATE', [
+    name,
+  ]);
+  return JSON.parse(held!.value) as T;
+}
+
 const books = new WeakMap<ShopSettings, FormBook>();
 /** Every form of this shop, put together once a request. */
 export function formsOf(settings: ShopSettings): FormBook {

@@ -163,13 +163,13 @@ function Typed({ slot, weigh }: { slot: Slot; weigh: ReturnType<typeof useWeigh>
 
 /** An empty tub on the pan becomes a tub the bench knows. */
 function NewTub() {
-  const { send } = useChange(contract.bench.setTubs);
+  const { send } = useChange(contract.bench.keepTub);
   const { data: tubs } = useRead(contract.bench.tubs);
   const reading = useStored((s) => s.line.reading);
   const said = useSaid();
   const keep = async () => {
     const name = `tub ${(tubs?.length ?? 0) + 1}`;
-    const outcome = await send({ tubs: [...(tubs ?? []), { name, grams: reading.grams }] });
+    const outcome = await send({ name, grams: reading.grams });
     said(outcome, `${name} weighs ${reading.grams} g empty`);
   };
   const steady = reading.state === 'steady' && reading.grams > 0 && reading.tare === 0;
