@@ -157,7 +157,10 @@ async function openOrders(shop: SampleShop) {
             (o.due as readonly [number, number])[1],
             scenario.shop,
           );
-    const { id } = await shop.order(shop.at(today, 7 * 60, 'counter'), { ...o, dueAt });
+    // Taken in the morning, or the evening before when the shop is made at night: always ahead of its time.
+    const morning = shop.at(today, 7 * 60, 'counter');
+    const taken = new Date(Math.min(morning.now.getTime(), dueAt.getTime() - 2 * quarter));
+    const { id } = await shop.order({ ...morning, now: taken }, { ...o, dueAt });
     if (o.stage === 'open') continue;
     const lines = await shop.plan(shop.at(today, 7 * 60 + 30, 'bench'), id);
     if (o.stage === 'together') {
