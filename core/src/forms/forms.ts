@@ -1,6 +1,5 @@
 import type { ArrivalCondition, Species } from '../species/index.ts';
 import type { Form, FormId, Operation } from './form.ts';
-import { shippedForms } from './shipped.ts';
 
 export type FormBook = ReadonlyMap<FormId, Form>;
 
@@ -14,16 +13,6 @@ export type OwnForm = Pick<
   share: number;
   off: boolean;
 };
-
-/** Every form of this shop: the shipped ones with the shop's changes, then its own; those switched off among them. */
-export function formBook(own: readonly OwnForm[] = []): FormBook {
-  const book = new Map(shippedForms.map((f) => [f.id, f]));
-  for (const { share, ...o } of own) {
-    const base = book.get(o.like ?? o.id);
-    if (base) book.set(o.id, { ...base, ...o, yield: { ...base.yield, share } });
-  }
-  return book;
-}
 
 /** The form of this id, offered or not. Throws RangeError for an id nobody knows. */
 export function formOf(book: FormBook, id: FormId): Form {

@@ -1,6 +1,6 @@
+export { formBook } from './book.ts';
 export type { Base, Form, FormId, Operation, Section } from './form.ts';
 export {
-  formBook,
   formOf,
   formRefusal,
   keepsSkin,

@@ -1,4 +1,5 @@
-import { keepsSkin, type Form, type Section } from '../forms/index.ts';
+import type { Form, Section } from '../forms/form.ts';
+import { keepsSkin } from '../forms/forms.ts';
 
 /** What is recorded beside the signs and not scored. */
 export interface Observed {

@@ -1,4 +1,4 @@
-import { formOf, type FormBook } from '../forms/index.ts';
+import { formOf, type FormBook } from '../forms/forms.ts';
 import type { ArrivalCondition } from '../species/index.ts';
 import { trims, type TrimId } from '../yields/index.ts';
 

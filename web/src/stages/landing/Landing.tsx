@@ -1,6 +1,6 @@
 import { contract, type Delivery } from '@ember-slate/contract';
 import { formatMoney } from '@ember-slate/core/units';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -8,8 +8,10 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { DeliveryView } from './DeliveryView.tsx';
-import { ImportNote } from './ImportNote.tsx';
 import { differenceText } from './words.ts';
+
+/** Reading a note from a file is not the day's first need. */
+const ImportNote = lazy(() => import('./ImportNote.tsx').then((m) => ({ default: m.ImportNote })));
 
 /** The heading is the answer: what at the back door wants a hand. */
 function headline(deliveries: readonly Delivery[], mass: (g: number) => string): string {
@@ -132,7 +134,9 @@ export default function Landing() {
         </ul>
         <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
           {chosen === 'note' ? (
-            <ImportNote onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />
+            <Suspense fallback={<p className="text-ink3">…</p>}>
+              <ImportNote onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />
+            </Suspense>
           ) : shown ? (
             <DeliveryView key={shown.id} delivery={shown} mayLand={mayLand} />
           ) : mayLand ? (
