@@ -47,7 +47,8 @@ describe('a shop from before', () => {
 
   it('keeps its tickets, their lines, weights, sweeps and cutters', async () => {
     await migrate(url);
-    const all = async (sql: string) => (await db.query<RowDataPacket[]>(sql))[0].map((r) => Object.values(r));
+    const all = async (sql: string) =>
+      (await db.query<RowDataPacket[]>(sql))[0].map((r): unknown[] => Object.values(r));
     expect(
       await all(
         'SELECT ticket_id, line_id, form, pieces, piece_grams, total_grams FROM ticket_cut ORDER BY line_id',
