@@ -109,18 +109,3 @@ export function cutLines(body: Body, step: string, pieces: readonly Piece[] = []
       return [];
   }
 }
-
-/** Half of a skate's pair of wings seen from above, mm: along the body edge, out to the tip (body model, our choice). */
-export function wingOutline(grams: number): Spot[] {
-  const points = [
-    [0, 0.12],
-    [0.15, 0.42],
-    [0.35, 0.8],
-    [0.5, 0.86],
-    [0.7, 0.62],
-    [0.88, 0.3],
-    [1, 0.1],
-  ] as const;
-  const edge = (grams / (1.05 * 0.0226872)) ** (1 / 3) * 10;
-  return points.map(([u, span]): Spot => [u * edge, span * edge]);
-}

@@ -1,4 +1,5 @@
-export { cutLines, wingOutline, type CutLine, type Spot } from './cutLines.ts';
+export { cutLines, type CutLine, type Spot } from './cutLines.ts';
+export { wingCut, wingEdgeMm, wingOutline } from './wing.ts';
 export {
   bodyOf,
   equalPieces,

@@ -1,205 +1,40 @@
-import { formRefusal, type Form } from '../forms/index.ts';
-import {
-  damageRefusal,
-  daysLeft,
-  fitRungs,
-  gutsFactor,
-  type Damage,
-  type Use,
-  type Verdict,
-} from '../freshness/index.ts';
-import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
-import { expectedCut, expectedGrams, piecesPerFish, type TrimId } from '../yields/index.ts';
-
-/** A graded lot with fish that nobody has been promised. */
-export interface AvailableLot {
-  lotId: number;
-  code: string;
-  condition: ArrivalCondition;
-  freePieces: number;
-  freeGrams: number;
-  verdict: Verdict | null;
-  /** Ice days used now, and the lower half-width of that estimate. */
-  used: number;
-  halfWidth: number;
-  celsius: number;
-  /** Damage seen at its grade: bars the forms that would show it. */
-  damage: readonly Damage[];
-  /** Whether the freezer's log proves the freezing that raw use asks for. */
-  rawProven: boolean;
-  /** Days at most whatever the clock says: thawed fish; null for the others. */
-  mostDays: number | null;
-}
-
-/** What an order line wants; either pieces of a weight or a total weight, grams. */
-export interface Want {
-  form: Form;
-  pieces: number | null;
-  pieceGrams: number | null;
-  totalGrams: number | null;
-  use: Use;
-  dueInDays: number;
-  month: number;
-}
-
-export interface LotOffer {
-  lot: AvailableLot;
-  refusal: string | null;
-  /** One fish of this lot, grams as it lies there. */
-  fishGrams: number;
-  yield: number;
-  /** Pieces one fish gives; null when the line wants a total weight. */
-  perFish: number | null;
-  /** Fish needed to serve the whole line from this lot alone; null when it cannot. */
-  fishNeeded: number | null;
-  fishFree: number;
-  /** Days left once cut into this form. */
-  daysLeftCut: number;
-}
-
-/** Grams of finished product a line wants. */
-export const wantedGrams = (want: Pick<Want, 'pieces' | 'pieceGrams' | 'totalGrams'>): number =>
-  want.totalGrams ?? (want.pieces ?? 0) * (want.pieceGrams ?? 0);
-
-/** What one lot could give a line, or why it may not. */
-export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotOffer {
-  const fishGrams = lot.freePieces > 0 ? lot.freeGrams / lot.freePieces : 0;
-  const form = want.form;
-  const formFactor = form.lifeFactor;
-  // Cutting takes the guts out, so what remains runs at the gutted pace; a fish sold as landed keeps its own.
-  const guts = form.does.length === 0 ? gutsFactor(species, lot.condition) : 1;
-  const lifeInput = {
-    iceDays: species.iceDays,
-    usedAtGrading: lot.used,
-    halfWidth: lot.halfWidth,
-    celsius: lot.celsius,
-    gutsFactor: guts,
-    formFactor,
-  };
-  const life = daysLeft({ ...lifeInput, elapsedDays: 0 });
-  const usedWhenDue = daysLeft({ ...lifeInput, elapsedDays: want.dueInDays }).used;
-  const base = { lot, fishGrams, fishFree: lot.freePieces, daysLeftCut: life.left };
-  const none = (refusal: string): LotOffer => ({
-    ...base,
-    refusal,
-    yield: 0,
-    perFish: null,
-    fishNeeded: null,
-  });
-  const refused = formRefusal(
-    species,
-    lot.condition,
-    form,
-    fishGrams > 0 ? fishGrams / arrivalFraction(species, lot.condition) : null,
-  );
-  if (refused) return none(refused);
-  const damaged = damageRefusal(lot.damage, want.form);
-  if (damaged) return none(damaged);
-  if (lot.verdict === null) return none('Not graded yet');
-  if (lot.verdict === 'reject' || lot.verdict === 'hold')
-    return none(lot.verdict === 'hold' ? 'On hold' : 'Rejected');
-  if ((want.use === 'raw' || form.raw) && !lot.rawProven)
-    return none('Raw use needs a complete freezing record; this lot has none');
-  if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return none('Thawed: gone before it is due');
-  const rung = fitRungs.find((r) => r.use === want.use)!;
-  if (usedWhenDue / species.iceDays > rung.limit) return none(`Not fresh enough to ${want.use} when due`);
-  if (life.left < want.dueInDays) return none('Out of life before it is due');
-  if (lot.freePieces === 0) return none('No fish left that is not promised');
-  const cut = expectedCut(species, lot.condition, want.form, fishGrams, want.month);
-  const main = fishGrams * cut.yield;
-  if (want.totalGrams !== null) {
-    const fishNeeded = Math.ceil(want.totalGrams / main - 1e-9);
-    return { ...base, refusal: null, yield: cut.yield, perFish: null, fishNeeded };
-  }
-  const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!);
-  if (perFish === 0) {
-    return none(`Fish too small: about ${Math.round(main)} g of ${form.name} each`);
-  }
-  return { ...base, refusal: null, yield: cut.yield, perFish, fishNeeded: Math.ceil(want.pieces! / perFish) };
-}
-
-export interface FishPick {
-  lotId: number;
-  fish: number;
-}
-
-/**
- * Fish for a line, the ones that run out of life first taken first, over as many lots as it needs.
- * `missing` says how much of the line nobody can serve (pieces, or grams for a total weight).
- */
-export function proposePicks(
-  offers: readonly LotOffer[],
-  want: Want,
-): { picks: FishPick[]; missing: number } {
-  const usable = offers
-    .filter((o) => o.refusal === null)
-    .sort((a, b) => a.daysLeftCut - b.daysLeftCut || a.lot.lotId - b.lot.lotId);
-  let missing = want.totalGrams ?? want.pieces!;
-  const picks: FishPick[] = [];
-  for (const offer of usable) {
-    const each = offer.perFish ?? offer.fishGrams * offer.yield;
-    const fish = Math.min(offer.fishFree, Math.ceil(missing / each - 1e-9));
-    if (fish <= 0) continue;
-    picks.push({ lotId: offer.lot.lotId, fish });
-    missing -= fish * each;
-    if (missing <= 1e-9) break;
-  }
-  return { picks, missing: Math.max(0, Math.round(missing)) };
-}
-
-export type PromiseAnswer = { answer: 'yes' | 'part' | 'no'; because: string; servable: number };
-
-/** Can the line be promised from graded, unpromised stock? Says how much of it otherwise, and why not the rest. */
-export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnswer {
-  const { picks, missing } = proposePicks(offers, want);
-  const wanted = want.totalGrams ?? want.pieces!;
-  const unit = want.totalGrams !== null ? ' g' : wanted === 1 ? ' piece' : ' pieces';
-  const fish = picks.reduce((sum, p) => sum + p.fish, 0);
-  if (missing === 0) {
-    const codes = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot.code).join(', ');
-    return { answer: 'yes', because: `${fish} fish from ${codes}`, servable: wanted };
-  }
-  const reasons = [
-    ...new Set(offers.filter((o) => o.refusal !== null).map((o) => `${o.lot.code}: ${o.refusal}`)),
-  ];
-  const why =
-    reasons.length > 0
-      ? reasons.slice(0, 2).join('; ')
-      : offers.length === 0
-        ? 'None in the shop'
-        : 'Not enough fish';
-  if (picks.length === 0) return { answer: 'no', because: why, servable: 0 };
-  return {
-    answer: 'part',
-    because: `${wanted - missing} of ${wanted}${unit}; ${why}`,
-    servable: wanted - missing,
-  };
-}
-
-/** Expected pieces, trims and leftover of taking `fish` fish from an offer for a line. */
-export function pickOutcome(
-  species: Species,
-  offer: Pick<LotOffer, 'fishGrams' | 'perFish'> & { condition: ArrivalCondition },
-  want: Pick<Want, 'form' | 'pieces' | 'pieceGrams' | 'totalGrams' | 'month'>,
-  fish: number,
-): {
-  inputGrams: number;
-  mainGrams: number;
-  pieces: number | null;
-  overGrams: number;
-  trims: [TrimId, number][];
-  drip: number;
-} {
-  const inputGrams = Math.round(offer.fishGrams * fish);
-  const cut = expectedCut(species, offer.condition, want.form, offer.fishGrams, want.month);
-  const grams = expectedGrams(cut, inputGrams);
-  const pieces = offer.perFish === null ? null : offer.perFish * fish;
-  return {
-    inputGrams,
-    mainGrams: grams.main,
-    pieces,
-    overGrams: Math.max(0, grams.main - wantedGrams(want)),
-    trims: grams.trims,
-    drip: grams.drip,
-  };
-}
+export {
+  canPromise,
+  fitRefusal,
+  lotDays,
+  offerFrom,
+  pickOutcome,
+  proposePicks,
+  wantedGrams,
+  type AvailableLot,
+  type FishPick,
+  type LotOffer,
+  type PromiseAnswer,
+  type Want,
+} from './offers.ts';
+export {
+  ageShare,
+  counterClassIds,
+  defaultSettings,
+  lineRefusal,
+  modeIds,
+  openingCost,
+  sectionIds,
+  windowOf,
+  type CounterClass,
+  type CounterClassId,
+  type ModeId,
+  type Plan,
+  type PlanFish,
+  type PlanLine,
+  type PlannedFish,
+  type PlannedPiece,
+  type PlanProblem,
+  type PlanSettings,
+  type SectionId,
+} from './problem.ts';
+export { modesOf, sectionOf, type Mode, type Section } from './sections.ts';
+export { planFaults, score, type PlanScore } from './score.ts';
+export { compile, type Compiled } from './compile.ts';
+export { firstCome } from './firstCome.ts';
+export { toPlan } from './state.ts';

@@ -11,7 +11,7 @@ import {
   wantedGrams,
   type AvailableLot,
   type Want,
-} from './index.ts';
+} from './offers.ts';
 
 const form = (id: string) => formOf(formBook(), id);
 const of = (id: string) => catalogue.find((s) => s.id === id)!;

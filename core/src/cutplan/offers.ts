@@ -1,0 +1,229 @@
+import { formRefusal, type Form } from '../forms/index.ts';
+import {
+  damageRefusal,
+  daysLeft,
+  fitRungs,
+  gutsFactor,
+  type Damage,
+  type Use,
+  type Verdict,
+} from '../freshness/index.ts';
+import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
+import { expectedCut, expectedGrams, piecesPerFish, type TrimId } from '../yields/index.ts';
+
+/** A graded lot with fish that nobody has been promised. */
+export interface AvailableLot {
+  lotId: number;
+  code: string;
+  condition: ArrivalCondition;
+  freePieces: number;
+  freeGrams: number;
+  verdict: Verdict | null;
+  /** Ice days used now, and the lower half-width of that estimate. */
+  used: number;
+  halfWidth: number;
+  celsius: number;
+  /** Damage seen at its grade: bars the forms that would show it. */
+  damage: readonly Damage[];
+  /** Whether the freezer's log proves the freezing that raw use asks for. */
+  rawProven: boolean;
+  /** Days at most whatever the clock says: thawed fish; null for the others. */
+  mostDays: number | null;
+}
+
+/** What an order line wants; either pieces of a weight or a total weight, grams. */
+export interface Want {
+  form: Form;
+  pieces: number | null;
+  pieceGrams: number | null;
+  totalGrams: number | null;
+  use: Use;
+  dueInDays: number;
+  month: number;
+}
+
+export interface LotOffer {
+  lot: AvailableLot;
+  refusal: string | null;
+  /** One fish of this lot, grams as it lies there. */
+  fishGrams: number;
+  yield: number;
+  /** Pieces one fish gives; null when the line wants a total weight. */
+  perFish: number | null;
+  /** Fish needed to serve the whole line from this lot alone; null when it cannot. */
+  fishNeeded: number | null;
+  fishFree: number;
+  /** Days left once cut into this form. */
+  daysLeftCut: number;
+}
+
+/** Grams of finished product a line wants. */
+export const wantedGrams = (want: Pick<Want, 'pieces' | 'pieceGrams' | 'totalGrams'>): number =>
+  want.totalGrams ?? (want.pieces ?? 0) * (want.pieceGrams ?? 0);
+
+/** Life of a lot cut into a form: days left now, and ice days used when it is due. */
+function lifeOf(species: Species, lot: AvailableLot, want: Pick<Want, 'form' | 'dueInDays'>) {
+  // Cutting takes the guts out, so what remains runs at the gutted pace; a fish sold as landed keeps its own.
+  const guts = want.form.does.length === 0 ? gutsFactor(species, lot.condition) : 1;
+  const input = {
+    iceDays: species.iceDays,
+    usedAtGrading: lot.used,
+    halfWidth: lot.halfWidth,
+    celsius: lot.celsius,
+    gutsFactor: guts,
+    formFactor: want.form.lifeFactor,
+  };
+  return {
+    left: daysLeft({ ...input, elapsedDays: 0 }).left,
+    usedWhenDue: daysLeft({ ...input, elapsedDays: want.dueInDays }).used,
+  };
+}
+
+/** Days left of a lot if it is gutted now and cut into nothing that loses life. */
+export const lotDays = (species: Species, lot: AvailableLot): number =>
+  daysLeft({
+    iceDays: species.iceDays,
+    usedAtGrading: lot.used,
+    halfWidth: lot.halfWidth,
+    celsius: lot.celsius,
+    gutsFactor: 1,
+    formFactor: 1,
+    elapsedDays: 0,
+  }).left;
+
+/** Why fish of a lot may not become this by then, whatever they weigh and however many there are; null when they may. */
+export function fitRefusal(
+  species: Species,
+  lot: AvailableLot,
+  want: Pick<Want, 'form' | 'use' | 'dueInDays'>,
+  fishGrams: number,
+): string | null {
+  const { form } = want;
+  const whole = fishGrams > 0 ? fishGrams / arrivalFraction(species, lot.condition) : null;
+  const refused = formRefusal(species, lot.condition, form, whole) ?? damageRefusal(lot.damage, form);
+  if (refused) return refused;
+  if (lot.verdict === null) return 'Not graded yet';
+  if (lot.verdict === 'reject' || lot.verdict === 'hold')
+    return lot.verdict === 'hold' ? 'On hold' : 'Rejected';
+  if ((want.use === 'raw' || form.raw) && !lot.rawProven)
+    return 'Raw use needs a complete freezing record; this lot has none';
+  if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return 'Thawed: gone before it is due';
+  const life = lifeOf(species, lot, want);
+  const rung = fitRungs.find((r) => r.use === want.use)!;
+  if (life.usedWhenDue / species.iceDays > rung.limit) return `Not fresh enough to ${want.use} when due`;
+  return life.left < want.dueInDays ? 'Out of life before it is due' : null;
+}
+
+/** What one lot could give a line, or why it may not. */
+export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotOffer {
+  const fishGrams = lot.freePieces > 0 ? lot.freeGrams / lot.freePieces : 0;
+  const form = want.form;
+  const base = { lot, fishGrams, fishFree: lot.freePieces, daysLeftCut: lifeOf(species, lot, want).left };
+  const none = (refusal: string): LotOffer => ({
+    ...base,
+    refusal,
+    yield: 0,
+    perFish: null,
+    fishNeeded: null,
+  });
+  const unfit = fitRefusal(species, lot, want, fishGrams);
+  if (unfit) return none(unfit);
+  if (lot.freePieces === 0) return none('No fish left that is not promised');
+  const cut = expectedCut(species, lot.condition, want.form, fishGrams, want.month);
+  const main = fishGrams * cut.yield;
+  if (want.totalGrams !== null) {
+    const fishNeeded = Math.ceil(want.totalGrams / main - 1e-9);
+    return { ...base, refusal: null, yield: cut.yield, perFish: null, fishNeeded };
+  }
+  const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!);
+  if (perFish === 0) {
+    return none(`Fish too small: about ${Math.round(main)} g of ${form.name} each`);
+  }
+  return { ...base, refusal: null, yield: cut.yield, perFish, fishNeeded: Math.ceil(want.pieces! / perFish) };
+}
+
+export interface FishPick {
+  lotId: number;
+  fish: number;
+}
+
+/**
+ * Fish for a line, the ones that run out of life first taken first, over as many lots as it needs.
+ * `missing` says how much of the line nobody can serve (pieces, or grams for a total weight).
+ */
+export function proposePicks(
+  offers: readonly LotOffer[],
+  want: Want,
+): { picks: FishPick[]; missing: number } {
+  const usable = offers
+    .filter((o) => o.refusal === null)
+    .sort((a, b) => a.daysLeftCut - b.daysLeftCut || a.lot.lotId - b.lot.lotId);
+  let missing = want.totalGrams ?? want.pieces!;
+  const picks: FishPick[] = [];
+  for (const offer of usable) {
+    const each = offer.perFish ?? offer.fishGrams * offer.yield;
+    const fish = Math.min(offer.fishFree, Math.ceil(missing / each - 1e-9));
+    if (fish <= 0) continue;
+    picks.push({ lotId: offer.lot.lotId, fish });
+    missing -= fish * each;
+    if (missing <= 1e-9) break;
+  }
+  return { picks, missing: Math.max(0, Math.round(missing)) };
+}
+
+export type PromiseAnswer = { answer: 'yes' | 'part' | 'no'; because: string; servable: number };
+
+/** Can the line be promised from graded, unpromised stock? Says how much of it otherwise, and why not the rest. */
+export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnswer {
+  const { picks, missing } = proposePicks(offers, want);
+  const wanted = want.totalGrams ?? want.pieces!;
+  const unit = want.totalGrams !== null ? ' g' : wanted === 1 ? ' piece' : ' pieces';
+  const fish = picks.reduce((sum, p) => sum + p.fish, 0);
+  if (missing === 0) {
+    const codes = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot.code).join(', ');
+    return { answer: 'yes', because: `${fish} fish from ${codes}`, servable: wanted };
+  }
+  const reasons = [
+    ...new Set(offers.filter((o) => o.refusal !== null).map((o) => `${o.lot.code}: ${o.refusal}`)),
+  ];
+  const why =
+    reasons.length > 0
+      ? reasons.slice(0, 2).join('; ')
+      : offers.length === 0
+        ? 'None in the shop'
+        : 'Not enough fish';
+  if (picks.length === 0) return { answer: 'no', because: why, servable: 0 };
+  return {
+    answer: 'part',
+    because: `${wanted - missing} of ${wanted}${unit}; ${why}`,
+    servable: wanted - missing,
+  };
+}
+
+/** Expected pieces, trims and leftover of taking `fish` fish from an offer for a line. */
+export function pickOutcome(
+  species: Species,
+  offer: Pick<LotOffer, 'fishGrams' | 'perFish'> & { condition: ArrivalCondition },
+  want: Pick<Want, 'form' | 'pieces' | 'pieceGrams' | 'totalGrams' | 'month'>,
+  fish: number,
+): {
+  inputGrams: number;
+  mainGrams: number;
+  pieces: number | null;
+  overGrams: number;
+  trims: [TrimId, number][];
+  drip: number;
+} {
+  const inputGrams = Math.round(offer.fishGrams * fish);
+  const cut = expectedCut(species, offer.condition, want.form, offer.fishGrams, want.month);
+  const grams = expectedGrams(cut, inputGrams);
+  const pieces = offer.perFish === null ? null : offer.perFish * fish;
+  return {
+    inputGrams,
+    mainGrams: grams.main,
+    pieces,
+    overGrams: Math.max(0, grams.main - wantedGrams(want)),
+    trims: grams.trims,
+    drip: grams.drip,
+  };
+}

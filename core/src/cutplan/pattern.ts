@@ -1,0 +1,79 @@
+import type { Node, Option } from './compile.ts';
+
+/** What each kind of piece is worth just now: so much a piece and so much a gram, by `who`. */
+export interface Prices {
+  each: Float64Array;
+  perGram: Float64Array;
+}
+
+/** A stretch of a section between two grid points, whom it is for (as in `Option.who`), and its ready weight. */
+export interface Stretch {
+  from: number;
+  to: number;
+  who: number;
+  grams: number;
+}
+
+/** Pieces chosen along a section, head end first, and what they are worth. */
+export interface Pattern {
+  worth: number;
+  pieces: Stretch[];
+}
+
+/** A price nothing is cut at. */
+export const shutPrice = -1e9;
+
+/**
+ * The best way to cut one section at these prices: an exact dynamic programme from its end to `from`, where each grid
+ * point either is left to the offcuts or starts a piece.
+ */
+export function bestPattern(node: Node, prices: Prices, from = 0): Pattern {
+  const { base, offcut } = node;
+  const { worth, end, by } = node.scratch;
+  const n = node.mm.length;
+  const open: Option[] = node.options.filter((o) => prices.each[o.who]! > shutPrice / 2);
+  worth[n - 1] = 0;
+  for (let i = n - 2; i >= from; i--) {
+    let best = worth[i + 1]! + offcut[i]! - offcut[i + 1]!;
+    end[i] = 0;
+    const here = base[i]!;
+    for (let k = 0; k < open.length; k++) {
+      const { who, factor, least, most, target, offPerGram } = open[k]!;
+      const last = most[i]!;
+      const each = prices.each[who]!;
+      const perGram = prices.perGram[who]!;
+      for (let j = least[i]!; j <= last; j++) {
+        const grams = (base[j]! - here) * factor;
+        const v = each + perGram * grams - offPerGram * Math.abs(grams - target) + worth[j]!;
+        if (v > best + 1e-9) {
+          best = v;
+          end[i] = j;
+          by[i] = k;
+        }
+      }
+    }
+    worth[i] = best;
+  }
+  const pieces: Stretch[] = [];
+  for (let i = from; i < n - 1;) {
+    const j = end[i]!;
+    if (j === 0) i++;
+    else {
+      const { who, factor } = open[by[i]!]!;
+      pieces.push({ from: i, to: j, who, grams: (base[j]! - base[i]!) * factor });
+      i = j;
+    }
+  }
+  return { worth: n > 1 ? worth[from]! : 0, pieces };
+}
+
+/** What a section cut like this is worth beside the prices of its pieces: offcuts, less what pieces lie off target. */
+export function restWorth(node: Node, pieces: readonly Stretch[]): number {
+  let sum = node.offcut[0]!;
+  for (const s of pieces) {
+    sum -= node.offcut[s.from]! - node.offcut[s.to]!;
+    const option = node.options.find((o) => o.who === s.who)!;
+    sum -= option.offPerGram * Math.abs(s.grams - option.target);
+  }
+  return sum;
+}

@@ -1,0 +1,189 @@
+import type { Form, FormId, School } from '../forms/index.ts';
+import type { ArrivalCondition, Species } from '../species/index.ts';
+
+/** Parts of a fish that keep a counter class of their own. */
+export const counterClassIds = ['fillet', 'belly', 'joint', 'steak', 'tail'] as const;
+export type CounterClassId = (typeof counterClassIds)[number];
+
+/** One fish of the day. Weights in grams as it lies there, money in minor units. */
+export interface PlanFish {
+  id: string;
+  grams: number;
+  /** Measured total length; worked out from the weight when null. */
+  lengthMm: number | null;
+  condition: ArrivalCondition;
+  costPerKg: number;
+  /** Days left uncut. */
+  daysLeft: number;
+  /** Fit to be eaten raw, with its freezing on record. */
+  rawFit: boolean;
+  /** Lines it may not serve, and why, in words (damage, condition, grade). */
+  refuses: Readonly<Record<string, string>>;
+}
+
+/** One line of an order. Either pieces of a weight, or a total weight. */
+export interface PlanLine {
+  id: string;
+  form: FormId;
+  pieces: number | null;
+  pieceGrams: number | null;
+  totalGrams: number | null;
+  /** Lightest and heaviest: of a piece, or of the total. Null: the form's tolerance. */
+  window: readonly [least: number, most: number] | null;
+  /** Steaks asked for by thickness, mm. */
+  thickMm: readonly [least: number, most: number] | null;
+  dueDays: number;
+  raw: boolean;
+  /** What the filled line brings, and what leaving it costs beside that; minor units. */
+  value: number;
+  penalty: number;
+  /** The customer takes fewer pieces too. */
+  partAllowed: boolean;
+}
+
+/** What the counter takes of one class: at full price up to the demand, at the markdown beyond. */
+export interface CounterClass {
+  id: CounterClassId;
+  form: FormId;
+  perKg: number;
+  demandGrams: number;
+  markdownPerKg: number;
+}
+
+export interface PlanSettings {
+  /** Cuts lie on this grid from the start of a section, mm. */
+  gridMm: number;
+  /** A counter piece: grams at least, and mm from and to. */
+  counterLeastG: number;
+  counterMm: readonly [least: number, most: number];
+  /** Taken off for each kg a piece lies off its target; and for each fish opened; minor units. */
+  deviationPerKg: number;
+  perFish: number;
+  /** What flesh in no piece, and what else comes off, brings per kg; minor units. */
+  offcutsPerKg: number;
+  trimsPerKg: Readonly<Record<string, number>>;
+  /** Share of its cost a fish counts with: `least` at 1 day left and under, all of it from `fullFromDays` on. */
+  age: { least: number; fullFromDays: number };
+  /** Month 1 to 12, for the spent season. */
+  month: number;
+}
+
+/** Defaults (our choice). */
+export const defaultSettings: PlanSettings = {
+  gridMm: 5,
+  counterLeastG: 100,
+  counterMm: [20, 160],
+  deviationPerKg: 100,
+  perFish: 20,
+  offcutsPerKg: 0,
+  trimsPerKg: {},
+  age: { least: 0.5, fullFromDays: 3 },
+  month: 1,
+};
+
+/** Flesh lying evenly along every fish, for cases worked by hand: shares of the weight as it lies there. */
+export interface UniformFlesh {
+  fromMm: number;
+  toMm: number;
+  gutted: number;
+  side: number;
+}
+
+/** Everything the planner is told: one species, one day. */
+export interface PlanProblem {
+  species: Species;
+  forms: ReadonlyMap<FormId, Form>;
+  schools: readonly School[];
+  flesh: UniformFlesh | null;
+  fish: readonly PlanFish[];
+  lines: readonly PlanLine[];
+  counter: readonly CounterClass[];
+  settings: PlanSettings;
+}
+
+export const modeIds = ['whole', 'fillets', 'joint', 'steaks', 'quarters', 'cross', 'wings'] as const;
+/** What is made of a fish: each mode opens its own sections. */
+export type ModeId = (typeof modeIds)[number];
+
+export const sectionIds = [
+  'whole',
+  'side',
+  'loin',
+  'belly',
+  'cavity',
+  'middle',
+  'front',
+  'tail',
+  'tail_side',
+  'eyed_back',
+  'eyed_belly',
+  'blind_back',
+  'blind_belly',
+  'eyed',
+  'blind',
+  'wing',
+  'upper',
+  'lower',
+] as const;
+export type SectionId = (typeof sectionIds)[number];
+
+/** A piece: a stretch of one copy of a section, for a line or for the counter. */
+export interface PlannedPiece {
+  section: SectionId;
+  /** Which of the like sections of this fish, from 0: near side, far side. */
+  copy: number;
+  /** From the start of the section, mm. */
+  fromMm: number;
+  toMm: number;
+  /** Ready weight. */
+  grams: number;
+  line: string | null;
+  counter: CounterClassId | null;
+}
+
+export interface PlannedFish {
+  fish: string;
+  mode: ModeId;
+  pieces: readonly PlannedPiece[];
+}
+
+/** Which opened fish becomes what; a fish that is not named stays uncut. */
+export interface Plan {
+  fish: readonly PlannedFish[];
+}
+
+/** Share of its cost a fish counts with: what must go soon is cheap to open. */
+export function ageShare(daysLeft: number, age: PlanSettings['age']): number {
+  if (daysLeft >= age.fullFromDays) return 1;
+  const t = Math.max(0, daysLeft - 1) / Math.max(1e-9, age.fullFromDays - 1);
+  return age.least + (1 - age.least) * t;
+}
+
+/** What opening a fish costs the plan, minor units. */
+export const openingCost = (fish: PlanFish, settings: PlanSettings): number =>
+  (fish.grams / 1000) * fish.costPerKg * ageShare(fish.daysLeft, settings.age) + settings.perFish;
+
+/** The form of a line. Throws RangeError for one the problem does not know. */
+export function lineForm(problem: PlanProblem, id: FormId): Form {
+  const form = problem.forms.get(id);
+  if (!form) throw new RangeError(`No form ${id}`);
+  return form;
+}
+
+/** Lightest and heaviest piece of a line, grams; for a total weight, of the total. */
+export function windowOf(problem: PlanProblem, line: PlanLine): readonly [number, number] {
+  if (line.window) return line.window;
+  const { tolerance } = lineForm(problem, line.form);
+  const target = line.totalGrams ?? line.pieceGrams ?? 0;
+  return [target * (1 - tolerance), target * (1 + tolerance)];
+}
+
+/** Why a fish may not serve a line, in words, or null: life, raw use, and what the fish itself refuses. */
+export function lineRefusal(problem: PlanProblem, fish: PlanFish, line: PlanLine): string | null {
+  const named = fish.refuses[line.id];
+  if (named) return named;
+  const form = lineForm(problem, line.form);
+  if ((line.raw || form.raw) && !fish.rawFit) return 'raw use needs a complete freezing record';
+  if (fish.daysLeft * form.lifeFactor < line.dueDays) return 'out of life before it is due';
+  return null;
+}

@@ -1,0 +1,238 @@
+import { counterFactor } from './compile.ts';
+import {
+  lineForm,
+  lineRefusal,
+  openingCost,
+  windowOf,
+  type CounterClassId,
+  type Plan,
+  type PlanFish,
+  type PlannedPiece,
+  type PlanLine,
+  type PlanProblem,
+} from './problem.ts';
+import { counterInOne, modesOf, sectionOf, takesAll, type Mode } from './sections.ts';
+
+/** What a plan is worth, in minor units, and what it does. */
+export interface PlanScore {
+  value: number;
+  /** Filled orders and counter, before costs: what the gap is measured against. */
+  gross: number;
+  orders: number;
+  counter: number;
+  trims: number;
+  cost: number;
+  penalties: number;
+  deviation: number;
+  /** Share of each line that is filled, 0 to 1, by line. */
+  filled: Record<string, number>;
+  counterGrams: Partial<Record<CounterClassId, number>>;
+  orderGrams: number;
+  /** Flesh in no piece, and what comes off beside it, grams by trim. */
+  trimGrams: Record<string, number>;
+  fishOpened: number;
+  gramsOpened: number;
+}
+
+/** Takings for these grams of a counter class: full price up to the demand, markdown beyond; minor units. */
+export const counterTakings = (of: PlanProblem['counter'][number], grams: number): number =>
+  (Math.min(grams, of.demandGrams) * of.perKg + Math.max(0, grams - of.demandGrams) * of.markdownPerKg) /
+  1000;
+
+/** Share of a line these pieces fill: all or nothing unless the customer takes part. */
+export function filledShare(problem: PlanProblem, line: PlanLine, pieces: readonly PlannedPiece[]): number {
+  if (line.pieces !== null) {
+    if (pieces.length >= line.pieces) return 1;
+    return line.partAllowed ? pieces.length / line.pieces : 0;
+  }
+  const [least, most] = windowOf(problem, line);
+  const grams = pieces.reduce((s, p) => s + p.grams, 0);
+  return grams >= least - 0.5 && grams <= most + 0.5 ? 1 : 0;
+}
+
+/** Adds a plan up from its pieces. */
+export function score(
+  problem: PlanProblem,
+  plan: Plan,
+  modes: (fish: PlanFish) => Mode[] = (f) => modesOf(problem, f),
+): PlanScore {
+  const byLine = new Map<string, PlannedPiece[]>();
+  const counterGrams: PlanScore['counterGrams'] = {};
+  const trimGrams: Record<string, number> = {};
+  const { settings } = problem;
+  const found = new Map(problem.fish.map((f) => [f.id, f]));
+  let [cost, trims, deviation, gramsOpened, orderGrams] = [0, 0, 0, 0, 0];
+  for (const planned of plan.fish) {
+    const fish = found.get(planned.fish);
+    const mode = fish && modes(fish).find((m) => m.id === planned.mode);
+    if (!fish || !mode) continue;
+    cost += openingCost(fish, settings);
+    gramsOpened += fish.grams;
+    for (const [t, g] of Object.entries(mode.trims)) {
+      trimGrams[t] = (trimGrams[t] ?? 0) + g;
+      trims += (g / 1000) * (settings.trimsPerKg[t] ?? 0);
+    }
+    let offcuts = mode.sections.reduce((s, x) => s + x.copies * x.at(x.lengthMm), 0);
+    for (const piece of planned.pieces) {
+      const section = sectionOf(mode, piece.section)?.section;
+      if (section) offcuts -= section.at(piece.toMm) - section.at(piece.fromMm);
+      if (piece.line !== null) byLine.set(piece.line, [...(byLine.get(piece.line) ?? []), piece]);
+      else if (piece.counter !== null)
+        counterGrams[piece.counter] = (counterGrams[piece.counter] ?? 0) + piece.grams;
+    }
+    if (mode.sections.some((s) => s.inOne)) continue;
+    trimGrams.offcuts = (trimGrams.offcuts ?? 0) + offcuts;
+    trims += (offcuts / 1000) * settings.offcutsPerKg;
+  }
+  let [orders, penalties] = [0, 0];
+  const filled: Record<string, number> = {};
+  for (const line of problem.lines) {
+    const mine = byLine.get(line.id) ?? [];
+    const share = filledShare(problem, line, mine);
+    filled[line.id] = share;
+    orders += share * line.value;
+    penalties += (1 - share) * line.penalty;
+    orderGrams += mine.reduce((s, p) => s + p.grams, 0);
+    if (line.pieceGrams !== null)
+      for (const p of mine)
+        deviation += (Math.abs(p.grams - line.pieceGrams) / 1000) * settings.deviationPerKg;
+  }
+  const counter = problem.counter.reduce((s, k) => s + counterTakings(k, counterGrams[k.id] ?? 0), 0);
+  return {
+    value: orders + counter + trims - cost - penalties - deviation,
+    gross: orders + counter,
+    orders,
+    counter,
+    trims,
+    cost,
+    penalties,
+    deviation,
+    filled,
+    counterGrams,
+    orderGrams,
+    trimGrams,
+    fishOpened: plan.fish.length,
+    gramsOpened,
+  };
+}
+
+/** How far a stated weight may be from what the geometry says, grams. */
+const sameG = 0.6;
+
+/**
+ * Every rule a plan breaks, in words; none for a plan that may be cut. Weighs each piece anew on the body model: it
+ * shares no number with the solver.
+ */
+export function planFaults(problem: PlanProblem, plan: Plan): string[] {
+  const faults: string[] = [];
+  const fishById = new Map(problem.fish.map((f) => [f.id, f]));
+  const lineById = new Map(problem.lines.map((l) => [l.id, l]));
+  const byLine = new Map<string, PlannedPiece[]>();
+  const seen = new Set<string>();
+  for (const planned of plan.fish) {
+    const fish = fishById.get(planned.fish);
+    if (!fish) {
+      faults.push(`${planned.fish}: no such fish`);
+      continue;
+    }
+    if (seen.has(fish.id)) faults.push(`${fish.id}: cut twice`);
+    seen.add(fish.id);
+    const mode = modesOf(problem, fish).find((m) => m.id === planned.mode);
+    if (!mode) {
+      faults.push(`${fish.id}: is not cut as ${planned.mode}`);
+      continue;
+    }
+    for (const piece of planned.pieces) {
+      const say = (what: string) =>
+        faults.push(
+          `${fish.id}, ${piece.section} ${Math.round(piece.fromMm)} to ${Math.round(piece.toMm)} mm: ${what}`,
+        );
+      const there = sectionOf(mode, piece.section);
+      if (!there) {
+        say(`a fish cut as ${mode.id} has no such part`);
+        continue;
+      }
+      const { section, parent } = there;
+      const copies = section.copies * (parent?.copies ?? 1);
+      if (piece.copy < 0 || piece.copy >= copies) say(`it has only ${copies} of it`);
+      if (!(piece.fromMm >= -1e-6 && piece.toMm <= section.lengthMm + 1e-6 && piece.toMm > piece.fromMm))
+        say('runs past its ends');
+      if (section.inOne && (piece.fromMm > 0 || piece.toMm < section.lengthMm)) say('goes in one piece');
+      const base = section.at(piece.toMm) - section.at(piece.fromMm);
+      if ((piece.line === null) === (piece.counter === null)) {
+        say('is for nobody, or for two');
+        continue;
+      }
+      if (piece.line !== null) {
+        const line = lineById.get(piece.line);
+        if (!line) {
+          say(`no line ${piece.line}`);
+          continue;
+        }
+        const form = lineForm(problem, line.form);
+        const factor = section.factor(form);
+        if (factor === null) say(`${form.name} are not cut of it`);
+        else if (Math.abs(base * factor - piece.grams) > sameG)
+          say(`weighs ${Math.round(base * factor)} g, not ${Math.round(piece.grams)}`);
+        const refused = lineRefusal(problem, fish, line);
+        if (refused) say(refused);
+        const [least, most] = windowOf(problem, line);
+        if (line.pieces !== null && (piece.grams < least - sameG || piece.grams > most + sameG))
+          say(`${Math.round(piece.grams)} g lies outside ${Math.round(least)} to ${Math.round(most)} g`);
+        const part = piece.fromMm > 0 || piece.toMm < section.lengthMm;
+        if (line.pieceGrams !== null && part && takesAll(section, form, line.pieceGrams))
+          say('goes in one piece');
+        const thick = piece.toMm - piece.fromMm;
+        if (line.thickMm && (thick < line.thickMm[0] - 1e-6 || thick > line.thickMm[1] + 1e-6))
+          say('is not of the thickness asked for');
+        byLine.set(line.id, [...(byLine.get(line.id) ?? []), piece]);
+      } else {
+        const kind = problem.counter.find((k) => k.id === piece.counter);
+        const factor = kind ? counterFactor(problem, fish, section, kind) : null;
+        if (factor === null) say('is no piece for the counter');
+        else if (Math.abs(base * factor - piece.grams) > sameG) say('is stated at another weight');
+        const long = piece.toMm - piece.fromMm;
+        const [shortest, longest] = problem.settings.counterMm;
+        const inOne = factor !== null && counterInOne(section, factor, problem.settings.counterLeastG);
+        const fits = inOne
+          ? piece.fromMm === 0 && piece.toMm === section.lengthMm
+          : long >= shortest - 1e-6 &&
+            long <= longest + 1e-6 &&
+            piece.grams >= problem.settings.counterLeastG - sameG;
+        if (!fits) say('is too small or too long for the counter');
+      }
+    }
+    faults.push(...overlaps(fish.id, mode, planned.pieces));
+  }
+  for (const [id, pieces] of byLine) {
+    const line = lineById.get(id)!;
+    if (line.pieces !== null && pieces.length > line.pieces)
+      faults.push(`line ${id}: more pieces than it wants`);
+    if (filledShare(problem, line, pieces) === 0) faults.push(`line ${id}: has pieces, but is not filled`);
+  }
+  return faults;
+}
+
+/** Grams claimed twice: pieces over one another, or a section cut whole and opened at once. */
+function overlaps(fish: string, mode: Mode, pieces: readonly PlannedPiece[]): string[] {
+  const faults: string[] = [];
+  for (const a of mode.sections) {
+    const own = pieces.filter((p) => p.section === a.id);
+    const inside = pieces.filter((p) => a.split.some((s) => s.id === p.section));
+    const opened = new Set(
+      inside.map((p) => Math.floor(p.copy / a.split.find((s) => s.id === p.section)!.copies)),
+    );
+    if (own.some((p) => opened.has(p.copy)))
+      faults.push(`${fish}: a ${a.id} is cut along and opened at once`);
+  }
+  for (const [i, p] of pieces.entries())
+    for (const q of pieces.slice(i + 1))
+      if (
+        p.section === q.section &&
+        p.copy === q.copy &&
+        p.fromMm < q.toMm - 1e-6 &&
+        q.fromMm < p.toMm - 1e-6
+      )
+        faults.push(`${fish}: two pieces over one another at ${Math.round(q.fromMm)} mm of the ${p.section}`);
+  return faults;
+}

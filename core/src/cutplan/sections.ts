@@ -1,0 +1,419 @@
+import { bodyOf, quarterShares, wingCut, zone, zoneGrams, type Body, type Zone } from '../body/index.ts';
+import { formRefusal, type Form, type Operation } from '../forms/index.ts';
+import { arrivalFraction } from '../species/index.ts';
+import { expectedForms, type TrimId } from '../yields/index.ts';
+import type { CounterClassId, ModeId, PlanFish, PlanProblem, SectionId } from './problem.ts';
+
+/** A part of one fish that is cut along one line, head end first. */
+export interface Section {
+  id: SectionId;
+  /** How many the fish has of it. */
+  copies: number;
+  /** Where it starts, mm from the snout, and how long it is. */
+  startMm: number;
+  lengthMm: number;
+  /** Grams from its start to `mm`, before what a form loses on the way. */
+  at: (mm: number) => number;
+  counter: CounterClassId | null;
+  /** Ready grams of a form for one gram of the section; null where that form is not cut here. */
+  factor: (form: Form) => number | null;
+  /** Goes as one piece or not at all. */
+  inOne: boolean;
+  /** What it may be opened into instead. */
+  split: readonly Section[];
+}
+
+export interface Mode {
+  id: ModeId;
+  sections: readonly Section[];
+  /** What comes off beside the sections, grams. */
+  trims: Partial<Record<TrimId, number>>;
+}
+
+/** Share of a section that is left once its edges are trimmed (our choice). */
+const trimmedClean = 0.97;
+const does = (form: Form, ...ops: Operation[]) => ops.some((o) => form.does.includes(o));
+
+/** A stretch of a curve, scaled so that all of it weighs `total`. */
+function stretch(body: Body, z: Zone, total: number): Pick<Section, 'startMm' | 'lengthMm' | 'at'> {
+  const start = z.curve.at(z.from);
+  const all = z.curve.at(z.to) - start;
+  const startMm = body.mm(z.from);
+  return {
+    startMm,
+    lengthMm: body.mm(z.to) - startMm,
+    at: (mm) => (all === 0 ? 0 : (total * (z.curve.at(Math.min(z.to, body.u(startMm + mm))) - start)) / all),
+  };
+}
+
+/** Between two curves: what the belly has is what the loin has not. */
+const without = (
+  all: Pick<Section, 'startMm' | 'lengthMm' | 'at'>,
+  part: Pick<Section, 'at'>,
+): Pick<Section, 'startMm' | 'lengthMm' | 'at'> => ({ ...all, at: (mm) => all.at(mm) - part.at(mm) });
+
+interface Kitchen {
+  problem: PlanProblem;
+  fish: PlanFish;
+  /** Ready grams of a lone form for one gram of fish as it lies there. */
+  yieldOf: (form: Form) => number;
+  /** Why the fish cannot be cut into it. */
+  barred: (form: Form) => boolean;
+}
+
+function kitchen(problem: PlanProblem, fish: PlanFish): Kitchen {
+  const { species, settings, schools } = problem;
+  const known = new Map<string, number>();
+  const wholeGrams = fish.grams / arrivalFraction(species, fish.condition);
+  const yieldOf = (form: Form) => {
+    const had = known.get(form.id);
+    if (had !== undefined) return had;
+    const cut = expectedForms(species, fish.condition, [form], [1], fish.grams, settings.month, schools);
+    known.set(form.id, cut.mains[0]!);
+    return cut.mains[0]!;
+  };
+  return {
+    problem,
+    fish,
+    yieldOf,
+    barred: (form) => formRefusal(species, fish.condition, form, wholeGrams) !== null,
+  };
+}
+
+const piece = { counter: null, inOne: false, split: [] } as const;
+
+function wholeSection({ fish, yieldOf, barred }: Kitchen, lengthMm: number): Section {
+  return {
+    ...piece,
+    id: 'whole',
+    copies: 1,
+    startMm: 0,
+    lengthMm,
+    at: (mm) => (mm >= lengthMm ? fish.grams : 0),
+    inOne: true,
+    factor: (f) => (f.section === 'fish' && !does(f, 'skin_wing') && !barred(f) ? yieldOf(f) : null),
+  };
+}
+
+/** The sides of a roundfish or a monk tail, each of which may be split into loin and belly. */
+function sideSection(k: Kitchen, body: Body, base: Form): Section {
+  const { species, forms } = k.problem;
+  const all = stretch(body, zone(body, 'side'), (k.fish.grams * k.yieldOf(base)) / 2);
+  const loinShare = zoneGrams(zone(body, 'loin')) / zoneGrams(zone(body, 'side'));
+  const loin = stretch(body, zone(body, 'loin'), all.at(all.lengthMm) * loinShare);
+  const ratio = (f: Form) => k.yieldOf(f) / k.yieldOf(base);
+  const skinless = forms.get('fillet_skinless');
+  /** Rows of a block lose their skin and a little at the edge, not the other row. */
+  const rowFactor = (f: Form) =>
+    trimmedClean * (f.yield.of === 'skinless' && skinless && !k.barred(skinless) ? ratio(skinless) : 1);
+  const sides = (f: Form) => f.section === 'sides' && !k.barred(f);
+  const splits =
+    species.bodyPlan === 'tail'
+      ? []
+      : [
+          {
+            ...piece,
+            ...loin,
+            id: 'loin' as const,
+            copies: 1,
+            counter: 'fillet' as const,
+            factor: (f: Form) =>
+              sides(f) && does(f, 'block_cut', 'loin_block', 'portion', 'slices', 'strips')
+                ? rowFactor(f)
+                : null,
+          },
+          {
+            ...piece,
+            ...without(all, loin),
+            id: 'belly' as const,
+            copies: 1,
+            counter: 'belly' as const,
+            factor: (f: Form) => (sides(f) && does(f, 'block_cut', 'strips') ? rowFactor(f) : null),
+          },
+        ];
+  return {
+    ...piece,
+    ...all,
+    id: 'side',
+    copies: 2,
+    counter: 'fillet',
+    factor: (f) => (sides(f) && !does(f, 'block_cut', 'loin_block') ? ratio(f) : null),
+    split: splits,
+  };
+}
+
+/** Across the fish: the cavity as a joint or as steaks, steaks behind it, and the tail opened or as two fillets. */
+function crossModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
+  const { profile } = body;
+  const flesh = zone(body, 'side');
+  const both = k.fish.grams * k.yieldOf(base);
+  const fleshAll = zoneGrams(flesh);
+  const part = (from: number, to: number, share: number) =>
+    stretch(body, { ...flesh, from, to }, (both * share * zoneGrams({ ...flesh, from, to })) / fleshAll);
+  const steaks = (id: 'front' | 'middle', from: number): Section => {
+    const z = { ...zone(body, 'steaks'), from };
+    return {
+      ...piece,
+      ...stretch(body, z, zoneGrams(z)),
+      id,
+      copies: 1,
+      counter: 'steak',
+      factor: (f) => (f.section === 'middle' && !k.barred(f) ? 1 : null),
+    };
+  };
+  const ratio = (f: Form) => k.yieldOf(f) / k.yieldOf(base);
+  const tail: Section = {
+    ...piece,
+    ...part(profile.steakEnd, profile.filletEnd, trimmedClean),
+    id: 'tail',
+    copies: 1,
+    counter: 'tail',
+    factor: (f) => (f.section === 'tail' && !k.barred(f) ? 1 : null),
+    split: [
+      {
+        ...piece,
+        ...part(profile.steakEnd, profile.filletEnd, 0.5),
+        id: 'tail_side',
+        copies: 2,
+        counter: 'fillet',
+        factor: (f) =>
+          f.section === 'sides' && does(f, 'fillet', 'portion', 'strips') && !k.barred(f) ? ratio(f) : null,
+      },
+    ],
+  };
+  const cavity: Section = {
+    ...piece,
+    ...part(profile.collar, profile.vent, trimmedClean),
+    id: 'cavity',
+    copies: 1,
+    counter: 'joint',
+    factor: (f) => (f.section === 'cavity' && !k.barred(f) ? 1 : null),
+  };
+  return [
+    { id: 'joint', sections: [cavity, steaks('middle', profile.vent), tail] },
+    { id: 'steaks', sections: [steaks('front', profile.collar), tail] },
+  ];
+}
+
+/** Flatfish off the bone: four fillets, or two doubles. */
+function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
+  const all = k.fish.grams * k.yieldOf(base);
+  const shares = quarterShares(body);
+  const side = zone(body, 'side');
+  const loinAll = zoneGrams(zone(body, 'loin')) / zoneGrams(side);
+  const ratio = (f: Form) => k.yieldOf(f) / k.yieldOf(base);
+  const quarter = (id: SectionId, back: boolean, total: number): Section => {
+    const whole = stretch(body, side, back ? total / loinAll : total / (1 - loinAll));
+    const loin = stretch(
+      body,
+      zone(body, 'loin'),
+      (back ? total / loinAll : total / (1 - loinAll)) * loinAll,
+    );
+    return {
+      ...piece,
+      ...(back ? loin : without(whole, loin)),
+      id,
+      copies: 1,
+      counter: 'fillet',
+      factor: (f) => (f.section === 'sides' && !does(f, 'cross') && !k.barred(f) ? ratio(f) : null),
+    };
+  };
+  const double = (id: SectionId, share: number): Section => ({
+    ...piece,
+    ...stretch(body, side, all * share),
+    id,
+    copies: 1,
+    counter: 'fillet',
+    factor: (f) => (f.section === 'sides' && does(f, 'cross') && !k.barred(f) ? ratio(f) : null),
+  });
+  const eyed = shares.eyedBack + shares.eyedBelly;
+  return [
+    {
+      id: 'quarters',
+      sections: [
+        quarter('eyed_back', true, all * shares.eyedBack),
+        quarter('eyed_belly', false, all * shares.eyedBelly),
+        quarter('blind_back', true, all * shares.blindBack),
+        quarter('blind_belly', false, all * shares.blindBelly),
+      ],
+    },
+    { id: 'cross', sections: [double('eyed', eyed), double('blind', 1 - eyed)] },
+  ];
+}
+
+/** Skate: two wings cut along the body edge, or four thin fillets, the upper ones larger (our choice: 55 %). */
+function wingModes(k: Kitchen): Omit<Mode, 'trims'>[] {
+  const { forms } = k.problem;
+  const wing = forms.get('wing');
+  const fillet = forms.get('wing_fillet');
+  const modes: Omit<Mode, 'trims'>[] = [];
+  const wings = k.fish.grams * (k.fish.condition === 'wing' ? 1 : k.problem.species.headedGutted);
+  const cut = wingCut(wings / 2);
+  if (wing && !k.barred(wing)) {
+    const each = (k.fish.grams * k.yieldOf(wing)) / 2;
+    modes.push({
+      id: 'wings',
+      sections: [
+        {
+          ...piece,
+          id: 'wing',
+          copies: 2,
+          startMm: 0,
+          lengthMm: cut.spanMm,
+          at: (mm) => each * cut.inside(Math.min(1, mm / cut.spanMm)),
+          counter: 'fillet',
+          factor: (f) => (does(f, 'skin_wing') ? 1 : null),
+        },
+      ],
+    });
+  }
+  if (fillet && !k.barred(fillet)) {
+    const all = k.fish.grams * k.yieldOf(fillet);
+    const leaf = (id: 'upper' | 'lower', share: number): Section => ({
+      ...piece,
+      id,
+      copies: 2,
+      startMm: 0,
+      lengthMm: cut.spanMm,
+      at: (mm) => (all / 2) * share * cut.inside(Math.min(1, mm / cut.spanMm)),
+      counter: 'fillet',
+      factor: (f) => (f.section === 'sides' && !k.barred(f) ? k.yieldOf(f) / k.yieldOf(fillet) : null),
+    });
+    modes.push({ id: 'fillets', sections: [leaf('upper', 0.55), leaf('lower', 0.45)] });
+  }
+  return modes;
+}
+
+/** The mode's own trims: of its usual forms, but for the flesh that the plan itself places. */
+function trimsOf(k: Kitchen, mode: ModeId): Mode['trims'] {
+  const usual: Record<ModeId, readonly string[]> = {
+    whole: ['scaled_gutted', 'gutted', 'monk_tail', 'whole'],
+    fillets: ['fillet_skin_on', 'fillet_skinless', 'monk_fillets', 'wing_fillet'],
+    joint: ['boneless_joint', 'steaks', 'butterflied_tail'],
+    steaks: ['steaks', 'troncon', 'butterflied_tail'],
+    quarters: ['quarter_cut'],
+    cross: ['cross_cut'],
+    wings: ['wing'],
+  };
+  const several = mode === 'joint' || mode === 'steaks';
+  const able = usual[mode]
+    .map((id) => k.problem.forms.get(id))
+    .filter((f) => f !== undefined)
+    .filter((f) => !k.barred(f));
+  const forms = several ? able : able.slice(0, 1);
+  if (forms.length === 0) return {};
+  const { species, settings, schools } = k.problem;
+  const { trims } = expectedForms(
+    species,
+    k.fish.condition,
+    forms,
+    forms.map(() => 1),
+    k.fish.grams,
+    settings.month,
+    schools,
+  );
+  return Object.fromEntries(
+    Object.entries(trims)
+      .filter(([t]) => t !== 'offcuts' && t !== 'tail_piece')
+      .map(([t, share]) => [t, share * k.fish.grams]),
+  );
+}
+
+/** Fish whose flesh lies evenly: sold gutted, or as two sides. */
+function uniformModes({ fish, problem }: Kitchen): Mode[] {
+  const { fromMm, toMm, gutted, side } = problem.flesh!;
+  const lengthMm = toMm - fromMm;
+  return [
+    {
+      id: 'whole',
+      trims: {},
+      sections: [
+        {
+          ...piece,
+          id: 'whole',
+          copies: 1,
+          startMm: 0,
+          lengthMm: toMm,
+          at: (mm) => (mm >= toMm ? fish.grams : 0),
+          inOne: true,
+          factor: (f) => (f.section === 'fish' ? gutted : null),
+        },
+      ],
+    },
+    {
+      id: 'fillets',
+      trims: {},
+      sections: [
+        {
+          ...piece,
+          id: 'side',
+          copies: 2,
+          startMm: fromMm,
+          lengthMm,
+          at: (mm) => (fish.grams * side * Math.min(mm, lengthMm)) / lengthMm,
+          counter: 'fillet',
+          factor: (f) => (f.section === 'sides' ? 1 : null),
+        },
+      ],
+    },
+  ];
+}
+
+/** Every way a fish may be cut. Empty for a fish of no weight. */
+export function modesOf(problem: PlanProblem, fish: PlanFish): Mode[] {
+  if (!(fish.grams > 0)) return [];
+  const k = kitchen(problem, fish);
+  if (problem.flesh) return uniformModes(k);
+  const { species, forms } = problem;
+  const body = bodyOf(species, fish.condition, fish.grams, fish.lengthMm);
+  const able = (...ids: string[]) =>
+    ids.map((id) => forms.get(id)).find((f) => f !== undefined && !k.barred(f));
+  const modes: Omit<Mode, 'trims'>[] = [
+    { id: 'whole', sections: [wholeSection(k, Math.max(1, Math.round(body?.totalMm ?? 1)))] },
+  ];
+  if (!body) modes.push(...wingModes(k));
+  else if (species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat') {
+    const base = able('quarter_cut', 'fillet_skinless');
+    if (base) modes.push(...flatModes(k, body, base));
+    if (base && able('troncon')) modes.push(crossModes(k, body, base)[1]!);
+  } else {
+    const base = able('fillet_skin_on', 'fillet_skinless', 'monk_fillets');
+    if (base) {
+      modes.push({ id: 'fillets', sections: [sideSection(k, body, base)] });
+      if (able('steaks', 'boneless_joint')) modes.push(...crossModes(k, body, base));
+    }
+  }
+  return modes.map((m) => ({ ...m, trims: trimsOf(k, m.id) }));
+}
+
+/**
+ * Whether a piece of this form is all of the section: forms counted by the fillet are cut smaller only where the
+ * section holds two or more of them (a piece up to 15 % light counts).
+ */
+export const takesAll = (section: Section, form: Form, target: number): boolean =>
+  form.count === 'fillet' && section.at(section.lengthMm) * (section.factor(form) ?? 0) < 2 * 0.85 * target;
+
+/** Whether a section is sold over the counter whole: one too small for two counter pieces (our choice; from 30 g on). */
+export const counterInOne = (section: Section, factor: number, leastG: number): boolean => {
+  const grams = section.at(section.lengthMm) * factor;
+  return grams < 2 * leastG && grams >= 30;
+};
+
+/** The section of this id in a mode, or inside one of its sections; null when the mode has none. */
+export function sectionOf(mode: Mode, id: SectionId): { section: Section; parent: Section | null } | null {
+  for (const section of mode.sections) {
+    if (section.id === id) return { section, parent: null };
+    const inside = section.split.find((s) => s.id === id);
+    if (inside) return { section: inside, parent: section };
+  }
+  return null;
+}
+
+/** Cuts of a section lie here: on the grid from its start, and at its end, mm. */
+export function gridOf(section: Section, gridMm: number): number[] {
+  if (section.inOne) return [0, section.lengthMm];
+  const steps = Math.max(1, Math.floor(section.lengthMm / gridMm));
+  const marks = Array.from({ length: steps }, (_, i) => i * gridMm);
+  const end = section.lengthMm;
+  return end - marks.at(-1)! < 1 ? [...marks.slice(0, -1), end] : [...marks, end];
+}

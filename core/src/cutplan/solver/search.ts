@@ -1,0 +1,300 @@
+import type { Compiled, CutMode, FishClass, Node } from '../compile.ts';
+import { bestPattern, restWorth, shutPrice, type Prices } from '../pattern.ts';
+import { allFish, type Cut, type Opened, type State } from '../state.ts';
+
+/** What one fish gives: pieces and grams by `who`, and what it is worth beside them. */
+interface Gift {
+  worth: number;
+  count: Float64Array;
+  grams: Float64Array;
+}
+
+/** A group or class and the counter class its pieces would go to instead; -1 for none. */
+const elsewhere = (c: Compiled): number[] =>
+  c.groups.map((_, who) => {
+    for (const of of c.fish)
+      for (const mode of of.modes)
+        for (const node of mode.nodes.flatMap((n) => [n, ...n.split]))
+          if (node.options.some((o) => o.who === who))
+            return c.classes.findIndex((k) => k.id === node.section.counter);
+    return -1;
+  });
+
+function giftOf(c: Compiled, opened: Opened): Gift {
+  const n = c.groups.length + c.classes.length;
+  const gift: Gift = { worth: opened.mode.worth, count: new Float64Array(n), grams: new Float64Array(n) };
+  for (const { node, pieces } of opened.cuts) {
+    gift.worth += restWorth(node, pieces);
+    for (const s of pieces) {
+      gift.count[s.who]! += 1;
+      gift.grams[s.who]! += s.grams;
+    }
+  }
+  return gift;
+}
+
+export interface Search {
+  state: State;
+  value: number;
+}
+
+/**
+ * Ruin and recreate: takes a few fish back, cuts them anew for what is still wanted at noisy prices, keeps what is
+ * better or, while it is warm, a little worse (simulated annealing). Ends when `over` says so; `better` hears of each
+ * best state.
+ */
+export function improve(
+  c: Compiled,
+  start: State,
+  prices: Prices,
+  losses: readonly (readonly number[])[],
+  random: () => number,
+  over: (progress: (share: number) => void) => boolean,
+  better: (found: Search) => void = () => {},
+): Search {
+  const G = c.groups.length;
+  const n = G + c.classes.length;
+  const other = elsewhere(c);
+  const fish = allFish(c);
+  const state: State = [...start];
+  const gifts = state.map((o) => (o ? giftOf(c, o) : null));
+  const count = new Float64Array(n);
+  const grams = new Float64Array(n);
+  let worth = 0;
+  const put = (g: Gift | null, sign: 1 | -1) => {
+    if (!g) return;
+    worth += sign * g.worth;
+    for (let i = 0; i < n; i++) {
+      count[i]! += sign * g.count[i]!;
+      grams[i]! += sign * g.grams[i]!;
+    }
+  };
+  gifts.forEach((g) => put(g, 1));
+
+  const counter = new Float64Array(c.classes.length);
+  /** What the plan is worth now, with `plus` added; pieces over count at the counter, a little under its weight. */
+  const value = (plus: Gift | null = null): number => {
+    let sum = worth + (plus?.worth ?? 0) - c.penalties;
+    for (let k = 0; k < c.classes.length; k++) counter[k] = grams[G + k]! + (plus?.grams[G + k] ?? 0);
+    for (let g = 0; g < G; g++) {
+      const group = c.groups[g]!;
+      const all = grams[g]! + (plus?.grams[g] ?? 0);
+      let extra: number;
+      if (group.pieces === null) {
+        const units = Math.min(group.units.length, Math.floor(all / group.least + 1e-6));
+        sum += units * (group.value + group.penalty);
+        extra = Math.max(0, all - units * group.most);
+      } else {
+        const had = Math.round(count[g]! + (plus?.count[g] ?? 0));
+        const units = Math.min(group.units.length, Math.floor(had / group.pieces));
+        sum += units * (group.value + group.penalty);
+        const over = had - units * group.pieces;
+        extra = over > 0 && all / had >= c.problem.settings.counterLeastG ? (all * over) / had : 0;
+      }
+      if (extra > 0 && other[g]! >= 0) counter[other[g]!]! += extra * 0.95;
+    }
+    c.classes.forEach((k, at) => {
+      sum +=
+        (Math.min(counter[at]!, k.demandGrams) * k.perKg +
+          Math.max(0, counter[at]! - k.demandGrams) * k.markdownPerKg) /
+        1000;
+    });
+    return sum;
+  };
+
+  const each = new Float64Array(n);
+  const perGram = new Float64Array(n);
+  const need = new Float64Array(G);
+  /** Prices for one fish: what a piece is worth while it is wanted, nearer its full worth the more `keen`. */
+  const setPrices = (keen: number, noise: number) => {
+    for (let g = 0; g < G; g++) {
+      const group = c.groups[g]!;
+      const full = (group.value + group.penalty) / (group.pieces ?? group.least);
+      const dual = group.pieces === null ? prices.perGram[g]! : prices.each[g]!;
+      const price = (dual + (full - dual) * keen) * (1 + noise * (random() - 0.5));
+      if (group.pieces === null) {
+        need[g] = Math.max(0, group.units.length * group.least - grams[g]!);
+        perGram[g] = price;
+      } else {
+        need[g] = Math.max(0, group.units.length * group.pieces - Math.round(count[g]!));
+        each[g] = price;
+      }
+    }
+    c.classes.forEach((k, at) => {
+      const full = k.perKg / 1000;
+      const down = k.markdownPerKg / 1000;
+      const dual = Math.max(down, prices.perGram[G + at]!);
+      const open = grams[G + at]! < k.demandGrams;
+      perGram[G + at] = open ? dual + (full - dual) * keen * random() : down;
+    });
+  };
+
+  const byWeight = Uint8Array.from(c.groups, (g) => Number(g.pieces === null));
+  const shut = new Uint8Array(G);
+  const eachNow = new Float64Array(n);
+  const perGramNow = new Float64Array(n);
+  const pricesNow: Prices = { each: eachNow, perGram: perGramNow };
+  /** One copy of a section at the prices now, never more pieces of a group than are wanted. */
+  const cutOnce = (node: Node, wanted: Float64Array): { pieces: Cut['pieces']; worth: number } => {
+    eachNow.set(each);
+    perGramNow.set(perGram);
+    const close = (g: number) => {
+      shut[g] = 1;
+      eachNow[g] = shutPrice;
+    };
+    shut.fill(0);
+    for (let g = 0; g < G; g++) if (wanted[g]! <= 0) close(g);
+    const kept: Cut['pieces'] = [];
+    let from = 0;
+    for (let tries = 0; tries < 8; tries++) {
+      const found = bestPattern(node, pricesNow, from).pieces;
+      let enough = found.length;
+      for (const [i, s] of found.entries()) {
+        if (s.who >= G) continue;
+        if (wanted[s.who]! <= 1e-9) {
+          enough = i;
+          break;
+        }
+        wanted[s.who]! -= byWeight[s.who] ? s.grams : 1;
+      }
+      for (let i = 0; i < enough; i++) kept.push(found[i]!);
+      if (enough === found.length) break;
+      from = found[enough]!.from;
+      close(found[enough]!.who);
+    }
+    let sum = node.offcut[0]!;
+    for (const s of kept)
+      sum += each[s.who]! + perGram[s.who]! * s.grams - (node.offcut[s.from]! - node.offcut[s.to]!);
+    return { pieces: kept, worth: sum };
+  };
+
+  const cutFish = (of: FishClass, mode: CutMode): Opened => {
+    const wanted = need.slice();
+    const cuts: Cut[] = [];
+    for (const node of mode.nodes)
+      for (let copy = 0; copy < node.copies; copy++) {
+        const mine = wanted.slice();
+        const own = cutOnce(node, mine);
+        if (node.split.length > 0) {
+          const theirs = wanted.slice();
+          const inside = node.split.flatMap((s) =>
+            Array.from({ length: s.copies }, (_, i) => ({
+              node: s,
+              copy: copy * s.copies + i,
+              ...cutOnce(s, theirs),
+            })),
+          );
+          if (inside.reduce((s, k) => s + k.worth, 0) > own.worth) {
+            cuts.push(...inside);
+            wanted.set(theirs);
+            continue;
+          }
+        }
+        cuts.push({ node, copy, pieces: own.pieces });
+        wanted.set(mine);
+      }
+    return { of, mode, cuts };
+  };
+
+  let now = value();
+  let best: Search = { state: [...state], value: now };
+  const classOf = c.fish.flatMap((of, f) => of.fish.map(() => f));
+  const patience = Math.max(1, Math.abs(now)) * 0.005;
+  const scale = Math.max(1, Math.abs(now)) * 0.0015;
+  let progress = 0;
+  while (!over((share) => (progress = share))) {
+    const warm = scale * (1 - progress) ** 2;
+    const ruined = pickFish(c, state, fish.length, count, gifts, random);
+    const before = ruined.map((i) => ({ i, state: state[i]!, gift: gifts[i]! }));
+    for (const { i, gift } of before) {
+      put(gift, -1);
+      state[i] = null;
+      gifts[i] = null;
+    }
+    const order = ruined.toSorted(() => random() - 0.5);
+    order.forEach((i, at) => {
+      const { of } = fish[i]!;
+      const last = at === order.length - 1;
+      setPrices(last ? 1 : random(), last ? 0.1 : 0.6);
+      let top = value();
+      let chosen: { opened: Opened; gift: Gift } | null = null;
+      const mine = losses[classOf[i]!]!;
+      for (const [k, mode] of of.modes.entries()) {
+        if (mine[k]! > -Math.log(random()) * patience) continue;
+        const opened = cutFish(of, mode);
+        const gift = giftOf(c, opened);
+        // Pieces of lines that are not complete yet count in part, or the first of several fish would never be cut.
+        const v = value(gift) + (last ? 0 : promise(c, count, gift, prices));
+        if (v > top + 1e-6) {
+          top = v;
+          chosen = { opened, gift };
+        }
+      }
+      if (chosen) {
+        state[i] = chosen.opened;
+        gifts[i] = chosen.gift;
+        put(chosen.gift, 1);
+      }
+    });
+    const then = value();
+    if (then >= now || random() < Math.exp((then - now) / Math.max(1e-9, warm))) {
+      now = then;
+      if (now > best.value + 1e-6) {
+        best = { state: [...state], value: now };
+        better(best);
+      }
+      continue;
+    }
+    for (const i of ruined) put(gifts[i]!, -1);
+    for (const b of before) {
+      state[b.i] = b.state;
+      gifts[b.i] = b.gift;
+      put(b.gift, 1);
+    }
+  }
+  return best;
+}
+
+/** What the pieces of a fish promise beyond the lines they fill now: their prices, for what is still wanted. */
+function promise(c: Compiled, count: Float64Array, gift: Gift, prices: Prices): number {
+  let sum = 0;
+  c.groups.forEach((g, who) => {
+    if (g.pieces === null || gift.count[who] === 0) return;
+    const units = (n: number) => Math.min(g.units.length, Math.floor(n / g.pieces!));
+    const had = Math.round(count[who]!);
+    const filled = units(had + gift.count[who]!) - units(had);
+    const loose = Math.min(gift.count[who]!, g.units.length * g.pieces - had) - filled * g.pieces;
+    if (loose > 0) sum += loose * prices.each[who]! * 0.8;
+  });
+  return sum;
+}
+
+/** Fish to take back: some at random, some that hold pieces of lines that are not complete, some that could serve them. */
+function pickFish(
+  c: Compiled,
+  state: State,
+  fish: number,
+  count: Float64Array,
+  gifts: readonly (Gift | null)[],
+  random: () => number,
+): number[] {
+  const size = Math.min(fish, 1 + Math.floor(random() * 4));
+  const picked = new Set<number>();
+  const any = () => Math.floor(random() * fish);
+  if (random() < 0.5) {
+    const open = c.groups
+      .map((g, who) => ({ g, who }))
+      .filter(({ g, who }) => g.pieces !== null && count[who]! < g.units.length * g.pieces);
+    const short = open[Math.floor(random() * open.length)];
+    if (short) {
+      const holding = gifts.flatMap((g, i) => (g && g.count[short.who]! > 0 ? [i] : []));
+      if (holding.length > 0) picked.add(holding[Math.floor(random() * holding.length)]!);
+    }
+  }
+  if (random() < 0.3) {
+    const uncut = state.flatMap((o, i) => (o ? [] : [i]));
+    if (uncut.length > 0) picked.add(uncut[Math.floor(random() * uncut.length)]!);
+  }
+  while (picked.size < size) picked.add(any());
+  return [...picked];
+}

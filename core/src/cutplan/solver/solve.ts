@@ -1,0 +1,140 @@
+import type { Highs } from 'highs';
+import { compile, type Compiled } from '../compile.ts';
+import { firstCome } from '../firstCome.ts';
+import type { Prices } from '../pattern.ts';
+import { tidied, without } from '../pinned.ts';
+import type { Plan, PlannedFish, PlanProblem } from '../problem.ts';
+import { planFaults, score, type PlanScore } from '../score.ts';
+import { toPlan, type State } from '../state.ts';
+import { generate, Master } from './master.ts';
+import { improve } from './search.ts';
+
+export interface Valued {
+  plan: Plan;
+  score: PlanScore;
+}
+
+/** How good the plan is: what a person would have done, what no plan beats, and what is left between. Minor units. */
+export interface Solution extends Valued {
+  firstCome: Valued;
+  /** No plan on this grid is worth more; null while it is not known. */
+  bound: number | null;
+  phase: 'first_come' | 'bound' | 'search' | 'done';
+}
+
+export interface Watch {
+  /** Milliseconds, from anywhere. */
+  now: () => number;
+  random: () => number;
+  /** Says whether to stop at once. */
+  stopped: () => boolean;
+  /** Hears of each better plan, and of the bound. */
+  tell: (so: Solution) => void;
+}
+
+/** The better of two plans that both hold; one with a fault never wins. */
+function better(problem: PlanProblem, a: Valued, plan: Plan): Valued {
+  const value = score(problem, plan);
+  return value.value > a.score.value + 1e-6 && planFaults(problem, plan).length === 0
+    ? { plan, score: value }
+    : a;
+}
+
+/** First prices of a search without the master problem: what a filled line brings a piece, and the counter's full price. */
+export function fullPrices(c: Compiled): Prices {
+  const n = c.groups.length + c.classes.length;
+  const prices: Prices = { each: new Float64Array(n), perGram: new Float64Array(n) };
+  c.groups.forEach((g, who) => {
+    if (g.pieces === null) prices.perGram[who] = g.value / g.least;
+    else prices.each[who] = g.value / g.pieces;
+  });
+  c.classes.forEach((k, i) => (prices.perGram[c.groups.length + i] = k.perKg / 1000));
+  return prices;
+}
+
+/**
+ * Plans the fish of one species: the first-come plan at once, then the bound by column generation, then ruin and
+ * recreate until `seconds` are over. Fish in `settled` keep their cuts. Every plan it tells of holds by the validator,
+ * and none is worth less than the first-come plan.
+ */
+export function solve(
+  highs: Highs | null,
+  problem: PlanProblem,
+  settled: readonly PlannedFish[],
+  seconds: number,
+  watch: Watch,
+): Solution {
+  const begun = watch.now();
+  const spent = () => (watch.now() - begun) / 1000;
+  const rest = without(problem, settled);
+  const c = compile(rest.problem);
+  const whole = (state: State): Plan => tidied(problem, { fish: [...settled, ...toPlan(c, state).fish] });
+  const nothing = whole(c.fish.flatMap((of) => of.fish.map(() => null)));
+  const start = firstCome(c);
+  const first = whole(start);
+  const uncut: Valued = { plan: nothing, score: score(problem, nothing) };
+  const sound = planFaults(problem, first).length === 0;
+  const baseline: Valued = sound ? { plan: first, score: score(problem, first) } : uncut;
+  let so: Solution = {
+    ...(uncut.score.value > baseline.score.value ? uncut : baseline),
+    firstCome: baseline,
+    bound: null,
+    phase: 'first_come',
+  };
+  watch.tell(so);
+  if (c.fish.length === 0 || c.groups.length + c.classes.length === 0)
+    return { ...so, bound: so.score.value, phase: 'done' };
+  let prices = fullPrices(c);
+  let losses = c.fish.map((of) => of.modes.map(() => 0));
+  if (highs) {
+    const master = new Master(highs, c);
+    try {
+      const root = generate(
+        master,
+        c.fish.map((of) => of.fish.length),
+        () => watch.stopped() || spent() > seconds * 0.6,
+      );
+      if (root) {
+        ({ losses } = root);
+        prices = root.solved.prices;
+        const bound = root.bound + rest.settledValue;
+        so = {
+          ...so,
+          bound: Number.isFinite(bound) ? Math.max(bound, so.score.value) : null,
+          phase: 'bound',
+        };
+        watch.tell(so);
+      }
+    } finally {
+      master.dispose();
+    }
+  }
+  const left = Math.max(0.05, seconds - spent());
+  const from = spent();
+  let [waiting, looked]: [State | null, number] = [null, from];
+  // Weighing a plan anew and checking it takes its time: not each step of the search is shown.
+  const look = () => {
+    if (!waiting) return;
+    const won = better(problem, so, whole(waiting));
+    [waiting, looked] = [null, spent()];
+    if (won.plan === so.plan) return;
+    so = { ...so, ...won, phase: 'search' };
+    watch.tell(so);
+  };
+  improve(
+    c,
+    sound ? start : start.map(() => null),
+    prices,
+    losses,
+    watch.random,
+    (progress) => {
+      const share = (spent() - from) / left;
+      progress(Math.min(1, share));
+      if (spent() - looked > 0.25) look();
+      return watch.stopped() || share >= 1 || (so.bound !== null && so.bound - so.score.value < 0.5);
+    },
+    (found) => (waiting = found.state),
+  );
+  look();
+  return { ...so, phase: 'done' };
+}
