@@ -38,7 +38,7 @@ export type { Claim } from './landing-lots.ts';
 export type { SupplierRecord } from './landing-suppliers.ts';
 export type { Delivery, LotRow, SpeciesRow } from './landing.ts';
 export type { Order, OrderLine } from './orders.ts';
-export type { PlanLine } from './plan.ts';
+export type { CutPlan, FoundPlan, PlanLine, PlanSpecies } from './plan.ts';
 export {
   roles,
   tags,

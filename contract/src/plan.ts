@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import type { CounterClassId, ModeId, SectionId } from '@ember-slate/core/cutplan';
 import * as f from './fields.ts';
 import { backDoor, change, read, type Route } from './route.ts';
 
@@ -42,7 +43,218 @@ const planLine = z.object({
 });
 export type PlanLine = z.infer<typeof planLine>;
 
+const counterClassIds = ['fillet', 'belly', 'joint', 'steak', 'tail'] as const satisfies CounterClassId[];
+const modeIds = [
+  'whole',
+  'fillets',
+  'joint',
+  'steaks',
+  'quarters',
+  'cross',
+  'wings',
+] as const satisfies ModeId[];
+const sectionIds = [
+  'whole',
+  'side',
+  'loin',
+  'belly',
+  'cavity',
+  'middle',
+  'front',
+  'tail',
+  'tail_side',
+  'eyed_back',
+  'eyed_belly',
+  'blind_back',
+  'blind_belly',
+  'eyed',
+  'blind',
+  'wing',
+  'upper',
+  'lower',
+] as const satisfies SectionId[];
+
+const perKg = z.number().min(0).max(10_000_000);
+const share = z.number().min(0).max(1);
+const positive = z.number().positive();
+const range = z.tuple([z.number(), z.number()]).readonly();
+
+/** One fish as the planner sees it; weights in grams, money in minor units. */
+export const planFish = z.object({
+  id: z.string().min(1).max(40),
+  grams: z.number().min(0).max(500_000),
+  lengthMm: z.number().positive().max(5000).nullable(),
+  condition: f.condition,
+  costPerKg: perKg,
+  daysLeft: z.number(),
+  rawFit: z.boolean(),
+  /** Lines (or `counter:` and a class) it may not serve, and why. */
+  refuses: z.record(z.string(), z.string()),
+});
+/** One line of an order: pieces of a weight, or a total weight. */
+export const planWish = z.object({
+  id: z.string().min(1).max(40),
+  form: f.formId,
+  pieces: z.number().int().min(1).max(20_000).nullable(),
+  pieceGrams: positive.nullable(),
+  totalGrams: positive.nullable(),
+  /** Lightest and heaviest piece, or total; null for the form's own tolerance. */
+  window: range.nullable(),
+  /** Steaks by thickness, mm. */
+  thickMm: range.nullable(),
+  dueDays: z.number().min(0),
+  raw: z.boolean(),
+  value: z.number().min(0),
+  penalty: z.number().min(0),
+  partAllowed: z.boolean(),
+});
+export const counterClass = z.object({
+  id: z.enum(counterClassIds),
+  form: f.formId,
+  perKg,
+  demandGrams: z.number().min(0),
+  markdownPerKg: perKg,
+});
+export const planSettings = z.object({
+  gridMm: z.number().min(1).max(50),
+  counterLeastG: z.number().min(1),
+  counterMm: range,
+  deviationPerKg: z.number().min(0),
+  perFish: z.number().min(0),
+  offcutsPerKg: z.number().min(0),
+  trimsPerKg: z.record(z.string(), z.number().min(0)),
+  age: z.object({ least: share, fullFromDays: z.number().min(0) }),
+  month: z.number().int().min(1).max(12),
+});
+export const plannedFish = z.object({
+  fish: z.string(),
+  mode: z.enum(modeIds),
+  pieces: z
+    .array(
+      z.object({
+        section: z.enum(sectionIds),
+        copy: z.number().int(),
+        fromMm: z.number(),
+        toMm: z.number(),
+        grams: z.number(),
+        line: z.string().nullable(),
+        counter: z.enum(counterClassIds).nullable(),
+      }),
+    )
+    .readonly(),
+});
+export const planScore = z.object({
+  value: z.number(),
+  gross: z.number(),
+  orders: z.number(),
+  counter: z.number(),
+  trims: z.number(),
+  cost: z.number(),
+  penalties: z.number(),
+  deviation: z.number(),
+  filled: z.record(z.string(), share),
+  counterGrams: z.partialRecord(z.enum(counterClassIds), z.number()),
+  orderGrams: z.number(),
+  trimGrams: z.record(z.string(), z.number()),
+  fishOpened: z.number().int(),
+  gramsOpened: z.number(),
+});
+
+const planSpecies = z.object({
+  speciesId: z.string(),
+  speciesName: z.string(),
+  fish: z.array(planFish.extend({ lotId: f.id, code: z.string(), measured: z.boolean() })),
+  lines: z.array(
+    planWish.extend({
+      lineId: f.id,
+      orderNumber: z.number().int(),
+      customer: z.string(),
+      dueAt: f.instant,
+      use: f.use,
+    }),
+  ),
+  counter: z.array(counterClass),
+  settings: planSettings,
+});
+export type PlanSpecies = z.infer<typeof planSpecies>;
+
+const found = z.object({
+  plan: z.object({ fish: z.array(plannedFish).readonly() }),
+  score: planScore,
+  firstCome: z.object({ score: planScore }),
+  bound: z.number().nullable(),
+  phase: z.enum(['first_come', 'bound', 'search', 'done']),
+  /** Why a line stays unfilled, by line. */
+  unfilled: z.record(z.string(), z.string()),
+});
+export type FoundPlan = z.infer<typeof found>;
+
+const cutPlan = z.object({
+  id: f.id,
+  state: z.enum(['running', 'done', 'stopped', 'failed', 'accepted']),
+  horizon: z.enum(['today', 'tomorrow', 'all']),
+  madeBy: z.string(),
+  madeAt: f.instant,
+  note: z.string(),
+  /** The plan it was changed from by hand, and what it was worth. */
+  parent: z.object({ id: f.id, value: z.number() }).nullable(),
+  pinned: z.array(z.string()),
+  species: z.array(planSpecies.extend({ found: found.nullable() })),
+  /** Lines and fish have changed since it was made. */
+  changed: z.boolean(),
+});
+export type CutPlan = z.infer<typeof cutPlan>;
+
 export const plan = {
+  day: read('/api/plan', {
+    summary: 'The cut plan as it stands, with the fish, the lines and what is found; null before the first',
+    tags: ['plan', 'orders', 'landing', 'grading', 'bench', 'counter'],
+    answer: z.object({ plan: cutPlan.nullable(), lines: z.number().int(), fish: z.number().int() }),
+  }),
+  start: change('POST', '/api/plan', {
+    summary: 'Plan the day anew; pinned fish of the plan before it stay as they are',
+    tags: ['plan'],
+    roles: backDoor,
+    body: z.object({
+      horizon: z.enum(['today', 'tomorrow', 'all']),
+      seconds: z.number().min(0.2).max(120).default(8),
+      keepPinned: z.boolean().default(true),
+    }),
+    answer: f.done,
+  }),
+  stop: change('POST', '/api/plan/:id/stop', {
+    summary: 'Stop a run; the best plan so far stays',
+    tags: ['plan'],
+    roles: backDoor,
+    answer: f.done,
+  }),
+  pin: change('PUT', '/api/plan/:id/pins', {
+    summary: 'Fish that keep their cuts when the day is planned again',
+    tags: ['plan'],
+    roles: backDoor,
+    body: z.object({ fish: z.array(z.string()).max(2000) }),
+    answer: f.done,
+  }),
+  move: change('POST', '/api/plan/:id/move', {
+    summary: 'Give a line to another fish: both are cut anew, the others stay',
+    tags: ['plan'],
+    roles: backDoor,
+    body: z.object({ speciesId: z.string(), line: z.string(), from: z.string().nullable(), to: z.string() }),
+    answer: z.object({ id: f.id, gain: z.number() }),
+  }),
+  back: change('POST', '/api/plan/:id/back', {
+    summary: 'Go back to the plan before a change by hand',
+    tags: ['plan'],
+    roles: backDoor,
+    answer: f.done,
+  }),
+  accept: change('POST', '/api/plan/:id/accept', {
+    summary: 'Make the tickets of a plan; those of an older plan that wait give way',
+    tags: ['plan', 'orders', 'bench'],
+    roles: backDoor,
+    body: z.object({ speciesIds: z.array(z.string()).max(200).nullable() }),
+    answer: z.object({ id: f.id, tickets: z.array(z.number().int()) }),
+  }),
   lines: read('/api/plan/lines', {
     summary: 'Lines not at the bench yet with every lot that could serve them',
     tags: ['plan', 'orders', 'grading', 'landing', 'bench', 'counter'],

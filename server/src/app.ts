@@ -20,6 +20,7 @@ import { landing, landingDocuments } from './landing/routes.ts';
 import { addPhoto, encodePhoto } from './landing/photos.ts';
 import { orders } from './orders/routes.ts';
 import { shopFace } from './people/service.ts';
+import { Planner } from './plan/planner.ts';
 import { plan } from './plan/routes.ts';
 import { isLoopback } from './platform/config.ts';
 import { idOf } from './platform/handlers.ts';
@@ -49,6 +50,7 @@ export interface AppOptions {
   scale: ScaleAdapter;
   printer?: PrinterAdapter;
   probe?: ProbeAdapter;
+  planner?: Planner;
   host: string;
   webRoot: string | null;
   checkAnswers: boolean;
@@ -76,11 +78,11 @@ const security = helmet({
   referrerPolicy: { policy: 'no-referrer' },
 });
 
-const roomsOf = (printer: PrinterAdapter) => ({
+const roomsOf = (printer: PrinterAdapter, planner: Planner) => ({
   landing: landing(printer),
   grading,
   orders,
-  plan,
+  plan: plan(planner),
   bench: bench(printer),
   counter,
   close,
@@ -240,7 +242,7 @@ export function createApp(options: AppOptions): Express {
     verify,
     serve(platform, verify, (work) => proveLedger(work.tx)),
   );
-  const rooms = roomsOf(printer);
+  const rooms = roomsOf(printer, options.planner ?? new Planner(pool, platform.clock));
   for (const [name, room] of Object.entries(rooms)) {
     const routes = contract[name as keyof typeof rooms] as Record<string, Route>;
     for (const [key, route] of Object.entries(routes)) {

@@ -17,9 +17,7 @@ export {
   counterClassIds,
   defaultSettings,
   lineRefusal,
-  modeIds,
   openingCost,
-  sectionIds,
   windowOf,
   type CounterClass,
   type CounterClassId,
@@ -35,6 +33,4 @@ export {
 } from './problem.ts';
 export { modesOf, sectionOf, type Mode, type Section } from './sections.ts';
 export { planFaults, score, type PlanScore } from './score.ts';
-export { compile, type Compiled } from './compile.ts';
-export { firstCome } from './firstCome.ts';
-export { toPlan } from './state.ts';
+export { whyUnfilled } from './why.ts';

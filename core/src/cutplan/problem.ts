@@ -101,31 +101,29 @@ export interface PlanProblem {
   settings: PlanSettings;
 }
 
-export const modeIds = ['whole', 'fillets', 'joint', 'steaks', 'quarters', 'cross', 'wings'] as const;
 /** What is made of a fish: each mode opens its own sections. */
-export type ModeId = (typeof modeIds)[number];
+export type ModeId = 'whole' | 'fillets' | 'joint' | 'steaks' | 'quarters' | 'cross' | 'wings';
 
-export const sectionIds = [
-  'whole',
-  'side',
-  'loin',
-  'belly',
-  'cavity',
-  'middle',
-  'front',
-  'tail',
-  'tail_side',
-  'eyed_back',
-  'eyed_belly',
-  'blind_back',
-  'blind_belly',
-  'eyed',
-  'blind',
-  'wing',
-  'upper',
-  'lower',
-] as const;
-export type SectionId = (typeof sectionIds)[number];
+/** A part of a fish that is cut along one line. */
+export type SectionId =
+  | 'whole'
+  | 'side'
+  | 'loin'
+  | 'belly'
+  | 'cavity'
+  | 'middle'
+  | 'front'
+  | 'tail'
+  | 'tail_side'
+  | 'eyed_back'
+  | 'eyed_belly'
+  | 'blind_back'
+  | 'blind_belly'
+  | 'eyed'
+  | 'blind'
+  | 'wing'
+  | 'upper'
+  | 'lower';
 
 /** A piece: a stretch of one copy of a section, for a line or for the counter. */
 export interface PlannedPiece {

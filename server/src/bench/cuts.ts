@@ -131,8 +131,8 @@ async function lineFor(work: Work, lineId: number, speciesId: string) {
   }>(
     work.tx,
     `SELECT l.id, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.state,
-       l.species_id AS speciesId, o.due_at AS dueAt, c.id AS cutId
-     FROM order_line l JOIN customer_order o ON o.id = l.order_id LEFT JOIN ticket_cut c ON c.line_id = l.id WHERE l.id = ? FOR UPDATE`,
+       l.species_id AS speciesId, o.due_at AS dueAt, (SELECT MIN(c.id) FROM ticket_cut c WHERE c.line_id = l.id) AS cutId
+     FROM order_line l JOIN customer_order o ON o.id = l.order_id WHERE l.id = ? FOR UPDATE`,
     [lineId],
   );
   if (!line || line.speciesId !== speciesId) throw fieldProblem('lineId', 'No such line of this species');
@@ -140,6 +140,17 @@ async function lineFor(work: Work, lineId: number, speciesId: string) {
     throw problems.conflict('That line is at the bench or gone already');
   return line;
 }
+
+/** A line one ticket has let go: as far on as its other tickets are, else back in the cut plan. */
+const giveBack = (work: Work, lineId: number) =>
+  run(
+    work.tx,
+    `UPDATE order_line l SET l.version = l.version + 1, l.state = CASE
+       WHEN EXISTS (SELECT 1 FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id AND t.state = 'cutting') THEN 'cutting'
+       WHEN EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = l.id) OR EXISTS (SELECT 1 FROM pick k WHERE k.line_id = l.id) THEN 'planned'
+       ELSE 'open' END WHERE l.id = ?`,
+    [lineId],
+  );
 
 /** Gives a form up before anything was weighed for it; its line waits in the cut plan again. */
 export async function dropCut(
@@ -161,10 +172,7 @@ export async function dropCut(
   if (weighed) throw problems.conflict('Strike what was weighed for it first');
   await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE cut_id = ?', [cutId]);
   await run(work.tx, 'DELETE FROM ticket_cut WHERE id = ?', [cutId]);
-  if (cut.lineId !== null)
-    await run(work.tx, "UPDATE order_line SET state = 'open', version = version + 1 WHERE id = ?", [
-      cut.lineId,
-    ]);
+  if (cut.lineId !== null) await giveBack(work, cut.lineId);
   await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
   return { id };
 }
@@ -232,13 +240,7 @@ export async function withdraw(work: Work, id: number, version: number): Promise
     );
     await post(work, 'move', back, `ticket ${ticket.number} given up`);
   }
-  for (const { lineId } of await cutsOf(work.tx, [id]))
-    if (lineId !== null)
-      await run(
-        work.tx,
-        "UPDATE order_line l SET l.state = IF(EXISTS (SELECT 1 FROM pick k WHERE k.line_id = l.id), 'planned', 'open'), l.version = l.version + 1 WHERE l.id = ?",
-        [lineId],
-      );
+  const given = (await cutsOf(work.tx, [id])).map((c) => c.lineId).filter((l) => l !== null);
   // A begun ticket keeps its number and its struck weights for the record; it is over, and cut nothing.
   await run(work.tx, 'UPDATE ticket_timer SET answered_at = ? WHERE ticket_id = ? AND answered_at IS NULL', [
     work.now,
@@ -247,6 +249,7 @@ export async function withdraw(work: Work, id: number, version: number): Promise
   await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE ticket_id = ?', [id]);
   await run(work.tx, 'DELETE FROM ticket_cut WHERE ticket_id = ?', [id]);
   await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [id]);
+  for (const lineId of given) await giveBack(work, lineId);
   if (ticket.state === 'waiting') await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [id]);
   else
     await run(

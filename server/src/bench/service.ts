@@ -264,9 +264,13 @@ export async function closeTicket(
   );
   for (const { lineId } of cuts)
     if (lineId !== null)
-      await run(work.tx, "UPDATE order_line SET state = 'ready', version = version + 1 WHERE id = ?", [
-        lineId,
-      ]);
+      await run(
+        work.tx,
+        // What comes from other fish too is ready when the last of them is cut.
+        `UPDATE order_line l SET l.state = 'ready', l.version = l.version + 1 WHERE l.id = ? AND NOT EXISTS
+           (SELECT 1 FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id AND t.state <> 'closed')`,
+        [lineId],
+      );
   for (const orderId of new Set(cuts.map((c) => c.orderId)))
     if (orderId !== null)
       await run(

@@ -5,6 +5,7 @@ import { PrinterAdapter } from '../devices/printer.ts';
 import { ProbeAdapter } from '../devices/probe.ts';
 import { ScaleAdapter } from '../devices/scale.ts';
 import { SensorFeed } from '../devices/sensors.ts';
+import { Planner } from '../plan/planner.ts';
 import type { Config } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
 
@@ -21,12 +22,14 @@ export async function listen(config: Config): Promise<Running> {
   const scale = new ScaleAdapter(config.scaleAddress);
   const probe = new ProbeAdapter(config.probeAddress);
   const sensors = new SensorFeed(pool, config.sensorAddress);
+  const planner = new Planner(pool, () => new Date());
   const app = createApp({
     ...config,
     pool,
     scale,
     printer: new PrinterAdapter(config.printerAddress),
     probe,
+    planner,
   });
   const server = await new Promise<Server>((done, fail) => {
     const opened = app.listen(config.port, config.host, (error?: Error) =>
@@ -34,6 +37,7 @@ export async function listen(config: Config): Promise<Running> {
     );
   }).catch(async (error: NodeJS.ErrnoException) => {
     scale.close();
+    planner.close();
     probe.close();
     await sensors.close();
     await pool.end();
@@ -48,6 +52,7 @@ export async function listen(config: Config): Promise<Running> {
     pool,
     port: (server.address() as { port: number }).port,
     stop: async () => {
+      planner.close();
       scale.close();
       probe.close();
       await sensors.close();

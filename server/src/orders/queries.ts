@@ -35,7 +35,8 @@ export interface LineRow {
   totalGrams: number | null;
   use: Use;
   options: string;
-  ticketId: number | null;
+  /** Tickets that cut it, by id; null for none. */
+  tickets: string | null;
   readyGrams: number;
   readyPieces: number;
   pricePerKg: number | null;
@@ -46,7 +47,7 @@ export const linesOfOrders = (tx: Tx, orderIds: readonly number[]): Promise<Line
   rows<LineRow>(
     tx,
     `SELECT l.id, l.order_id AS orderId, l.version, l.state, l.species_id AS speciesId, s.name AS speciesName, l.form, l.pieces,
-       l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.intended_use AS \`use\`, l.options, c.ticket_id AS ticketId,
+       l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.intended_use AS \`use\`, l.options, GROUP_CONCAT(DISTINCT c.ticket_id ORDER BY c.ticket_id) AS tickets,
        IF(l.state = 'ready', CAST(COALESCE(SUM(w.grams), 0) AS SIGNED), 0) AS readyGrams,
        IF(l.state = 'ready', CAST(COALESCE(SUM(w.pieces), 0) AS SIGNED), 0) AS readyPieces, MAX(p.per_kg) AS pricePerKg
      FROM order_line l JOIN species s ON s.id = l.species_id

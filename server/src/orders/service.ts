@@ -27,7 +27,11 @@ async function withLines(work: Work, found: OrderRow[]): Promise<Order[]> {
     dueAt: o.dueAt.toISOString(),
     lines: lines
       .filter((l) => l.orderId === o.id)
-      .map(({ orderId: _order, ...l }) => ({ ...l, options: JSON.parse(l.options) as string[] })),
+      .map(({ orderId: _order, tickets, ...l }) => ({
+        ...l,
+        ticketId: ticketsOf([{ tickets }])[0] ?? null,
+        options: JSON.parse(l.options) as string[],
+      })),
   }));
 }
 
@@ -178,11 +182,13 @@ const shelfOf = (work: Work, ticketIds: readonly number[]) =>
     [...ticketIds],
   );
 
-const ticketsOf = (lines: readonly LineRow[]) => lines.map((l) => l.ticketId).filter((t) => t !== null);
+function ticketsOf(lines: readonly Pick<LineRow, 'tickets'>[]): number[] {
+  return lines.flatMap((l) => l.tickets?.split(',').map(Number) ?? []);
+}
 
 /** Takes what was weighed out for a line off the shelf rows it shares with other lines of its ticket. */
 function takeLine(shelf: Entry[], line: LineRow): Entry[] {
-  const mine = shelf.filter((e) => e.batch === line.ticketId && e.item === line.form);
+  const mine = shelf.filter((e) => ticketsOf([line]).includes(e.batch) && e.item === line.form);
   const held = mine.reduce((s, e) => s + e.grams, 0);
   const shares = apportion(
     Math.min(line.readyGrams, held),
@@ -208,12 +214,16 @@ export async function cancelOrder(
   const { order, lines } = await lockOrder(work, id, body.version);
   const shelf = await shelfOf(work, ticketsOf(lines));
   for (const line of lines) {
-    const ticket = line.ticketId
-      ? await row<{ state: string }>(work.tx, 'SELECT state FROM ticket WHERE id = ? FOR UPDATE', [
-          line.ticketId,
-        ])
-      : undefined;
-    if (ticket?.state === 'cutting')
+    const tickets = [];
+    for (const id of ticketsOf([line]))
+      tickets.push(
+        (await row<{ id: number; state: string }>(
+          work.tx,
+          'SELECT id, state FROM ticket WHERE id = ? FOR UPDATE',
+          [id],
+        ))!,
+      );
+    if (tickets.some((t) => t.state === 'cutting'))
       throw problems.conflict(`Order ${order.number} is on the board: finish the ticket first`);
     if (line.state === 'ready') {
       const back = takeLine(shelf, line).flatMap(({ account: _shelf, ...what }) =>
@@ -221,13 +231,13 @@ export async function cancelOrder(
       );
       if (back.length > 0) await post(work, 'move', back, `order ${order.number} cancelled`);
     }
-    if (ticket?.state === 'waiting') {
-      await run(work.tx, 'DELETE FROM ticket_cut WHERE line_id = ?', [line.id]);
+    for (const ticket of tickets.filter((t) => t.state === 'waiting')) {
+      await run(work.tx, 'DELETE FROM ticket_cut WHERE line_id = ? AND ticket_id = ?', [line.id, ticket.id]);
       // The last form gone, nothing is left to cut the fish for.
-      const left = await row(work.tx, 'SELECT id FROM ticket_cut WHERE ticket_id = ?', [line.ticketId]);
+      const left = await row(work.tx, 'SELECT id FROM ticket_cut WHERE ticket_id = ?', [ticket.id]);
       if (!left) {
-        await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [line.ticketId]);
-        await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [line.ticketId]);
+        await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [ticket.id]);
+        await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [ticket.id]);
       }
     }
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);

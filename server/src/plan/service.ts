@@ -35,8 +35,7 @@ const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =>
     `SELECT l.id, l.version, l.order_id AS orderId, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt,
        l.species_id AS speciesId, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.state
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
-     LEFT JOIN ticket_cut t ON t.line_id = l.id
-     WHERE l.state IN ('open', 'planned') AND t.id IS NULL AND ${where} ORDER BY o.due_at, l.id`,
+     WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id) AND ${where} ORDER BY o.due_at, l.id`,
     values,
   );
 

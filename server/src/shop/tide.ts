@@ -22,7 +22,7 @@ const countsSql = `SELECT
     (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS held,
   (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
   (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
-  (SELECT COUNT(*) FROM order_line l LEFT JOIN ticket_cut t ON t.line_id = l.id WHERE l.state IN ('open', 'planned') AND t.id IS NULL) AS unplanned,
+  (SELECT COUNT(*) FROM order_line l WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)) AS unplanned,
   (SELECT COUNT(*) FROM ticket WHERE state <> 'closed') AS tickets,
   (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
     WHERE b.account = 'end:unaccounted' AND b.lot_id IN (SELECT lot_id FROM balance WHERE account LIKE 'place:%' AND grams > 0)

@@ -1,0 +1,341 @@
+import type { PlanSpecies } from '@ember-slate/contract';
+import { tradingDay } from '@ember-slate/core/calendar';
+import {
+  counterClassIds,
+  defaultSettings,
+  fitRefusal,
+  lotDays,
+  type CounterClass,
+  type CounterClassId,
+  type PlanFish,
+  type PlanLine,
+  type PlanProblem,
+} from '@ember-slate/core/cutplan';
+import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
+import type { Use } from '@ember-slate/core/freshness';
+import { shortName, type Species } from '@ember-slate/core/species';
+import { expectedCut } from '@ember-slate/core/yields';
+import type { Work } from '../platform/context.ts';
+import { marks, rows } from '../platform/db.ts';
+import { formsOf } from '../platform/settings.ts';
+import { speciesById } from '../species/queries.ts';
+import { shopLots, type ShopLot } from './available.ts';
+
+/** Fish of one lot that the planner looks at, at most: a box of sardines needs no more. */
+const mostFish = 80;
+/** Days of sales the counter's demand is learned from. */
+const demandDays = 28;
+
+export interface WaitingLine {
+  id: number;
+  version: number;
+  orderNumber: number;
+  customer: string;
+  dueAt: Date;
+  speciesId: string;
+  form: string;
+  use: Use;
+  pieces: number | null;
+  pieceGrams: number | null;
+  totalGrams: number | null;
+  options: string;
+}
+
+/**
+ * Lines that still want fish: what tickets of the shop's own making hold or have weighed out is taken off them.
+ * Tickets of a plan that wait are free to be planned again.
+ */
+export async function linesWaiting(work: Work): Promise<WaitingLine[]> {
+  const found = await rows<
+    WaitingLine & { heldPieces: number | null; heldGrams: number | null; gotPieces: number; gotGrams: number }
+  >(
+    work.tx,
+    `SELECT l.id, l.version, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form,
+       l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options,
+       (SELECT SUM(COALESCE(c.pieces, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
+          AND (t.state = 'cutting' OR (t.state = 'waiting' AND t.plan_id IS NULL))) AS heldPieces,
+       (SELECT SUM(COALESCE(c.total_grams, c.pieces * c.piece_grams, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
+          AND (t.state = 'cutting' OR (t.state = 'waiting' AND t.plan_id IS NULL))) AS heldGrams,
+       (SELECT COALESCE(SUM(w.pieces), 0) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id JOIN weigh_out w ON w.cut_id = c.id
+          WHERE c.line_id = l.id AND t.state = 'closed' AND w.struck_at IS NULL) AS gotPieces,
+       (SELECT COALESCE(SUM(w.grams), 0) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id JOIN weigh_out w ON w.cut_id = c.id
+          WHERE c.line_id = l.id AND t.state = 'closed' AND w.struck_at IS NULL) AS gotGrams
+     FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer k ON k.id = o.customer_id
+     WHERE l.state IN ('open', 'planned', 'cutting') ORDER BY o.due_at, l.id`,
+  );
+  return found.flatMap(({ heldPieces, heldGrams, gotPieces, gotGrams, ...line }): WaitingLine[] => {
+    if (line.pieces !== null) {
+      const left = line.pieces - Number(heldPieces ?? 0) - Number(gotPieces);
+      return left > 0 ? [{ ...line, pieces: left }] : [];
+    }
+    const left = line.totalGrams! - Number(heldGrams ?? 0) - Number(gotGrams);
+    // A few grams under what was asked for are no new fish.
+    return left > line.totalGrams! * 0.1 ? [{ ...line, totalGrams: left }] : [];
+  });
+}
+
+/** Tickets of a plan that nobody has begun, and the fish they hold. */
+export const plannedTickets = (work: Work) =>
+  rows<{ id: number; version: number; lotId: number; pieces: number }>(
+    work.tx,
+    `SELECT t.id, t.version, i.lot_id AS lotId, i.pieces FROM ticket t JOIN ticket_input i ON i.ticket_id = t.id
+     WHERE t.state = 'waiting' AND t.plan_id IS NOT NULL ORDER BY t.id`,
+  );
+
+const counterForms: Record<CounterClassId, readonly string[]> = {
+  fillet: ['fillet_skin_on', 'quarter_cut', 'fillet_skinless', 'wing', 'wing_fillet', 'monk_fillets'],
+  belly: ['fillet_skin_on'],
+  joint: ['boneless_joint'],
+  steak: ['steaks', 'troncon'],
+  tail: ['butterflied_tail'],
+};
+
+/** Prices of forms by species, the counter's usual sales a day of each, and what of them lies there already. */
+async function tradeOf(work: Work) {
+  const prices = await rows<{ speciesId: string; item: string; perKg: number }>(
+    work.tx,
+    'SELECT species_id AS speciesId, item, per_kg AS perKg FROM price',
+  );
+  const since = new Date(work.now.getTime() - demandDays * 86_400_000);
+  const sold = await rows<{ speciesId: string; item: string; grams: number; days: number }>(
+    work.tx,
+    `SELECT l.species_id AS speciesId, l.item, SUM(l.grams) AS grams,
+       (SELECT COUNT(DISTINCT sold_on) FROM sale WHERE sold_at >= ?) AS days
+     FROM sale_line l JOIN sale s ON s.id = l.sale_id WHERE s.sold_at >= ? AND s.order_id IS NULL AND s.void_movement_id IS NULL
+     GROUP BY l.species_id, l.item`,
+    [since, since],
+  );
+  const lying = await rows<{ speciesId: string; item: string; grams: number }>(
+    work.tx,
+    `SELECT lot.species_id AS speciesId, b.item, SUM(b.grams) AS grams FROM balance b JOIN lot ON lot.id = b.lot_id
+     WHERE b.account IN ('place:cold_room', 'place:slab', 'place:display') AND b.item <> 'whole' GROUP BY lot.species_id, b.item`,
+  );
+  const at = <T extends { speciesId: string; item: string }>(
+    list: readonly T[],
+    species: string,
+    item: string,
+  ) => list.find((r) => r.speciesId === species && r.item === item);
+  return {
+    price: (species: string, item: string) => at(prices, species, item)?.perKg ?? null,
+    perDay: (species: string, item: string) => {
+      const r = at(sold, species, item);
+      return r ? Number(r.grams) / Math.max(1, Number(r.days)) : 0;
+    },
+    lying: (species: string, item: string) => Number(at(lying, species, item)?.grams ?? 0),
+    trims: (species: string) =>
+      Object.fromEntries(
+        prices
+          .filter((p) => p.speciesId === species && p.item.startsWith('trim:'))
+          .map((p) => [p.item.slice('trim:'.length), p.perKg]),
+      ),
+  };
+}
+type Trade = Awaited<ReturnType<typeof tradeOf>>;
+
+/** What fillets must fetch when no price is set: half as much again as they cost (our choice). */
+const usualMarkup = 1.5;
+
+/** Price per kg of a form: the shop's, or what the fillet's price or the cost makes of it by yield. */
+function priceOf(
+  species: Species,
+  form: Form,
+  lots: readonly ShopLot[],
+  trade: Trade,
+  month: number,
+): number {
+  const own = trade.price(species.id, form.id);
+  if (own !== null) return own;
+  const lot = lots[0]?.lot;
+  const condition = lot?.condition ?? 'gutted';
+  const yieldOf = (f: Form) => expectedCut(species, condition, f, species.typicalG, month).yield;
+  const cost = lot?.pricePerKg ?? 800;
+  return Math.round((cost / Math.max(0.1, yieldOf(form))) * usualMarkup);
+}
+
+function counterOf(
+  species: Species,
+  book: ReadonlyMap<string, Form>,
+  lots: readonly ShopLot[],
+  trade: Trade,
+  month: number,
+): CounterClass[] {
+  return counterClassIds.flatMap((id): CounterClass[] => {
+    const form = counterForms[id]
+      .map((f) => book.get(f))
+      .find(
+        (f) => f !== undefined && !f.off && formRefusal(species, lots[0]?.lot.condition ?? null, f) === null,
+      );
+    if (!form) return [];
+    if (id === 'belly') {
+      const belly = trade.price(species.id, 'trim:belly');
+      return belly === null
+        ? []
+        : [{ id, form: form.id, perKg: belly, demandGrams: 1000, markdownPerKg: Math.round(belly / 2) }];
+    }
+    if (id !== 'fillet' && trade.price(species.id, form.id) === null) return [];
+    const perKg = priceOf(species, form, lots, trade, month);
+    const usual = [...book.values()]
+      .filter((f) => sectionClass(f) === id)
+      .reduce((s, f) => s + trade.perDay(species.id, f.id) - trade.lying(species.id, f.id), 0);
+    return [
+      {
+        id,
+        form: form.id,
+        perKg,
+        demandGrams: Math.max(0, Math.round(usual)),
+        markdownPerKg: Math.round(perKg / 2),
+      },
+    ];
+  });
+}
+
+const sectionClass = (form: Form): CounterClassId | null =>
+  (({ sides: 'fillet', cavity: 'joint', middle: 'steak', tail: 'tail', fish: null, trim: null }) as const)[
+    form.section
+  ];
+
+/** Share of a line's value that leaving it unfilled costs beside it: the customer's trust (our choice). */
+const penaltyShare = 0.5;
+
+/** When the fish of a run must be needed at the latest. */
+export function horizonEnd(work: Work, horizon: 'today' | 'tomorrow' | 'all'): Date {
+  const hours = { today: 14, tomorrow: 38, all: 24 * 366 }[horizon];
+  return new Date(work.now.getTime() + hours * 3_600_000);
+}
+
+/** Every species with a line to fill or fish to cut, as the planner sees it now. */
+export async function dayProblems(work: Work, horizon: 'today' | 'tomorrow' | 'all'): Promise<PlanSpecies[]> {
+  const book = await speciesById(work.tx);
+  const forms = formsOf(work.settings);
+  const lots = await shopLots(work, book);
+  const trade = await tradeOf(work);
+  const month = Number(tradingDay(work.now, work.settings).slice(5, 7));
+  const end = horizonEnd(work, horizon);
+  const lines = (await linesWaiting(work)).filter((l) => l.dueAt <= end);
+  const held = new Map<number, number>();
+  for (const t of await plannedTickets(work)) held.set(t.lotId, (held.get(t.lotId) ?? 0) + t.pieces);
+  const weighed = await weighedFish(
+    work,
+    [...lots.values()].flat().map((l) => l.lot.id),
+  );
+  const ids = new Set([...lots.keys(), ...lines.map((l) => l.speciesId)]);
+  return [...ids]
+    .map((id): PlanSpecies => {
+      const species = book.get(id)!;
+      const mine = lots.get(id) ?? [];
+      const wanted = lines.filter((l) => l.speciesId === id);
+      const planLines = wanted.map((l): PlanSpecies['lines'][number] => {
+        const form = formOf(forms, l.form);
+        const grams = l.totalGrams ?? l.pieces! * l.pieceGrams!;
+        const value = Math.round((grams * priceOf(species, form, mine, trade, month)) / 1000);
+        return {
+          id: String(l.id),
+          form: l.form,
+          pieces: l.pieces,
+          pieceGrams: l.pieceGrams,
+          totalGrams: l.totalGrams,
+          window: null,
+          thickMm: null,
+          dueDays: Math.max(0, (l.dueAt.getTime() - work.now.getTime()) / 86_400_000),
+          raw: l.use === 'raw',
+          value,
+          penalty: Math.round(value * penaltyShare),
+          partAllowed: false,
+          lineId: l.id,
+          orderNumber: l.orderNumber,
+          customer: l.customer,
+          dueAt: l.dueAt.toISOString(),
+          use: l.use,
+        };
+      });
+      const counter = counterOf(species, forms, mine, trade, month);
+      const fish = mine.flatMap((l) =>
+        fishOf(species, forms, l, held.get(l.lot.id) ?? 0, weighed.get(l.lot.id) ?? [], planLines, counter),
+      );
+      const trimsPerKg = trade.trims(id);
+      return {
+        speciesId: id,
+        speciesName: shortName(species.name),
+        fish,
+        lines: planLines,
+        counter,
+        settings: { ...defaultSettings, month, trimsPerKg, offcutsPerKg: trimsPerKg.offcuts ?? 0 },
+      };
+    })
+    .filter((s) => s.fish.length > 0 || s.lines.length > 0)
+    .sort((a, b) => b.lines.length - a.lines.length || a.speciesName.localeCompare(b.speciesName));
+}
+
+/** Fish weighed and measured one by one, by lot. */
+async function weighedFish(work: Work, lotIds: readonly number[]) {
+  const found = await rows<{ lotId: number; grams: number; lengthMm: number | null }>(
+    work.tx,
+    `SELECT lot_id AS lotId, grams, length_mm AS lengthMm FROM lot_fish WHERE lot_id IN (${marks(lotIds.length)}) ORDER BY id`,
+    [...lotIds],
+  );
+  const byLot = new Map<number, { grams: number; lengthMm: number | null }[]>();
+  for (const f of found) byLot.set(f.lotId, [...(byLot.get(f.lotId) ?? []), f]);
+  return byLot;
+}
+
+function fishOf(
+  species: Species,
+  forms: ReadonlyMap<string, Form>,
+  { lot, inRoom, available }: ShopLot,
+  held: number,
+  weighed: readonly { grams: number; lengthMm: number | null }[],
+  lines: readonly PlanSpecies['lines'][number][],
+  counter: readonly CounterClass[],
+): PlanSpecies['fish'] {
+  const free = Math.min(inRoom.pieces, available.freePieces + held);
+  if (
+    free === 0 ||
+    available.verdict === null ||
+    available.verdict === 'hold' ||
+    available.verdict === 'reject'
+  )
+    return [];
+  const mean = inRoom.grams / inRoom.pieces;
+  // Each known by its own weight only while none has gone.
+  const own = weighed.length === inRoom.pieces && free === inRoom.pieces;
+  const refuses: Record<string, string> = {};
+  for (const l of lines) {
+    const want = { form: forms.get(l.form)!, use: l.use, dueInDays: l.dueDays };
+    const refusal = fitRefusal(species, available, want, mean);
+    if (refusal) refuses[l.id] = refusal;
+  }
+  for (const k of counter) {
+    const want = { form: forms.get(k.form)!, use: 'fry' as const, dueInDays: 0 };
+    const refusal = fitRefusal(species, available, want, mean);
+    if (refusal) refuses[`counter:${k.id}`] = refusal;
+  }
+  return Array.from({ length: Math.min(free, mostFish) }, (_, i) => ({
+    id: `${lot.id}/${i + 1}`,
+    grams: own ? weighed[i]!.grams : Math.round(mean),
+    lengthMm: own ? weighed[i]!.lengthMm : null,
+    condition: lot.condition,
+    costPerKg: lot.pricePerKg,
+    daysLeft: lotDays(species, available),
+    rawFit: available.rawProven,
+    refuses,
+    lotId: lot.id,
+    code: lot.code,
+    measured: own,
+  }));
+}
+
+/** What the planner takes of a species as the shop stores it. */
+export const problemOf = (
+  stored: PlanSpecies,
+  species: Species,
+  forms: ReadonlyMap<string, Form>,
+): PlanProblem => ({
+  species,
+  forms,
+  schools: [],
+  flesh: null,
+  fish: stored.fish as readonly PlanFish[],
+  lines: stored.lines as readonly PlanLine[],
+  counter: stored.counter,
+  settings: stored.settings,
+});

@@ -1,0 +1,62 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import type { FoundPlan, PlanSpecies } from '@ember-slate/contract';
+import { whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
+import { loadSolver, solve, type Solution } from '@ember-slate/core/cutplan/solver';
+import type { Form } from '@ember-slate/core/forms';
+import type { Species } from '@ember-slate/core/species';
+import { problemOf } from './day.ts';
+
+/** What one worker is given: species to plan, and how long it may take over each. */
+export interface Task {
+  species: { stored: PlanSpecies; species: Species; settled: PlannedFish[]; seconds: number; seed: number }[];
+  forms: Form[];
+  /** Turns to 1 when the run is to stop. */
+  stop: SharedArrayBuffer;
+}
+export interface Told {
+  speciesId: string;
+  found: FoundPlan;
+}
+
+/** A small seeded generator (mulberry32): the same plan for the same fish, lines and time. */
+function randomOf(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const { species, forms, stop } = workerData as Task;
+const flag = new Int32Array(stop);
+const book = new Map(forms.map((f) => [f.id, f]));
+const stopped = () => Atomics.load(flag, 0) === 1;
+const now = () => performance.now();
+
+for (const pass of ['first', 'whole'] as const) {
+  const highs = pass === 'whole' ? await loadSolver() : null;
+  for (const { stored, species: of, settled, seconds, seed } of species) {
+    const problem = problemOf(stored, of, book);
+    const tell = (so: Solution) => {
+      const found: FoundPlan = {
+        plan: { fish: [...so.plan.fish] },
+        score: so.score,
+        firstCome: { score: so.firstCome.score },
+        bound: so.bound,
+        phase: so.phase,
+        unfilled: whyUnfilled(problem, so.score.filled),
+      };
+      parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies Told);
+    };
+    // First something usable for every species, then the best of each.
+    const so = solve(highs, problem, settled, pass === 'first' ? 0 : seconds, {
+      now,
+      random: randomOf(seed),
+      stopped: pass === 'first' ? () => true : stopped,
+      tell: pass === 'first' ? () => undefined : tell,
+    });
+    tell(pass === 'first' ? { ...so, phase: 'first_come' } : so);
+  }
+}
