@@ -562,6 +562,67 @@ export const orders: readonly SampleOrder[] = [
     stage: 'open',
     lines: [{ species: 'plaice', form: 'gutted', use: 'fry', pieces: 4, pieceG: 480 }],
   },
+  // One species for many: what the cut plan has to share out.
+  {
+    customer: 'Pell',
+    due: [1, 9 * 60],
+    stage: 'open',
+    lines: [{ species: 'hake', form: 'steaks', use: 'grill', pieces: 4, pieceG: 200 }],
+  },
+  {
+    customer: 'Osk',
+    due: [1, 9 * 60 + 30],
+    stage: 'open',
+    lines: [{ species: 'hake', form: 'boneless_joint', use: 'grill', pieces: 1, pieceG: 560 }],
+  },
+  {
+    customer: 'Nell Abbot',
+    due: [1, 10 * 60],
+    stage: 'open',
+    lines: [
+      { species: 'hake', form: 'portion', use: 'fry', pieces: 6, pieceG: 150 },
+      { species: 'hake', form: 'butterflied_tail', use: 'grill', pieces: 1, pieceG: 180 },
+    ],
+  },
+  {
+    customer: 'Wexcombe House',
+    due: [1, 10 * 60 + 45],
+    stage: 'open',
+    lines: [
+      { species: 'salmon', form: 'portion', use: 'grill', pieces: 8, pieceG: 150 },
+      { species: 'cod', form: 'portion_skinless', use: 'fry', pieces: 6, pieceG: 160 },
+    ],
+  },
+  {
+    customer: 'Dray',
+    due: [1, 11 * 60 + 15],
+    stage: 'open',
+    lines: [{ species: 'salmon', form: 'fillet_skin_on', use: 'poach', pieces: 1, pieceG: 1150 }],
+  },
+  {
+    customer: 'Mabel Thorne',
+    due: [1, 11 * 60 + 30],
+    stage: 'open',
+    lines: [{ species: 'plaice', form: 'quarter_cut', use: 'fry', pieces: 8, pieceG: 55 }],
+  },
+  {
+    customer: 'Ferris',
+    due: [1, 12 * 60 + 30],
+    stage: 'open',
+    lines: [{ species: 'gilthead_bream', form: 'scaled_gutted', use: 'grill', pieces: 2, pieceG: 420 }],
+  },
+  {
+    customer: 'Vane',
+    due: [1, 13 * 60],
+    stage: 'open',
+    lines: [{ species: 'salmon', form: 'portion_skinless', use: 'steam', pieces: 4, pieceG: 140 }],
+  },
+  {
+    customer: 'Oona Pryce',
+    due: [1, 13 * 60 + 30],
+    stage: 'open',
+    lines: [{ species: 'hake', form: 'portion', use: 'steam', pieces: 4, pieceG: 170 }],
+  },
 ];
 
 /** Ready fish that goes to the slab each morning. */

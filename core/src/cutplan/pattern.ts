@@ -72,8 +72,8 @@ export function restWorth(node: Node, pieces: readonly Stretch[]): number {
   let sum = node.offcut[0]!;
   for (const s of pieces) {
     sum -= node.offcut[s.from]! - node.offcut[s.to]!;
-    const option = node.options.find((o) => o.who === s.who)!;
-    sum -= option.offPerGram * Math.abs(s.grams - option.target);
+    const option = node.options.find((o) => o.who === s.who);
+    if (option) sum -= option.offPerGram * Math.abs(s.grams - option.target);
   }
   return sum;
 }

@@ -37,7 +37,7 @@ export function without(problem: PlanProblem, settled: readonly PlannedFish[]): 
       (s, [t, g]) => s + (g / 1000) * (settings.trimsPerKg[t] ?? 0),
       0,
     );
-    if (!mode.sections.some((s) => s.inOne))
+    if (mode.id !== 'whole')
       settledValue += (offcutGrams(mode, planned.pieces) / 1000) * settings.offcutsPerKg;
   }
   const lines = problem.lines.flatMap((line): typeof problem.lines => {

@@ -80,7 +80,7 @@ export function score(
       else if (piece.counter !== null)
         counterGrams[piece.counter] = (counterGrams[piece.counter] ?? 0) + piece.grams;
     }
-    if (mode.sections.some((s) => s.inOne)) continue;
+    if (mode.id === 'whole') continue;
     trimGrams.offcuts = (trimGrams.offcuts ?? 0) + offcuts;
     trims += (offcuts / 1000) * settings.offcutsPerKg;
   }

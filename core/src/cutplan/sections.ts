@@ -187,6 +187,7 @@ function crossModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
     id: 'cavity',
     copies: 1,
     counter: 'joint',
+    inOne: true,
     factor: (f) => (f.section === 'cavity' && !k.barred(f) ? 1 : null),
   };
   return [
@@ -393,10 +394,13 @@ export function modesOf(problem: PlanProblem, fish: PlanFish): Mode[] {
 export const takesAll = (section: Section, form: Form, target: number): boolean =>
   form.count === 'fillet' && section.at(section.lengthMm) * (section.factor(form) ?? 0) < 2 * 0.85 * target;
 
-/** Whether a section is sold over the counter whole: one too small for two counter pieces (our choice; from 30 g on). */
+/**
+ * Whether a section is sold over the counter whole: a joint, and what is too small for two counter pieces (our choice;
+ * from 30 g on).
+ */
 export const counterInOne = (section: Section, factor: number, leastG: number): boolean => {
   const grams = section.at(section.lengthMm) * factor;
-  return grams < 2 * leastG && grams >= 30;
+  return grams >= 30 && (section.inOne || grams < 2 * leastG);
 };
 
 /** The section of this id in a mode, or inside one of its sections; null when the mode has none. */

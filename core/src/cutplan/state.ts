@@ -7,7 +7,7 @@ import {
   type Group,
   type Node,
 } from './compile.ts';
-import type { Stretch } from './pattern.ts';
+import { restWorth, type Stretch } from './pattern.ts';
 import { counterInOne } from './sections.ts';
 import type { Plan, PlannedFish, PlannedPiece } from './problem.ts';
 
@@ -58,7 +58,12 @@ export function counterStretches(
     const grams = (node.base[to]! - node.base[from]!) * factor;
     return all ? [{ from, to, who: c.groups.length + at, grams }] : [];
   }
-  for (let n = Math.ceil(mmLong / longest - 1e-9); n >= 1 && mmLong / n >= shortest; n++) {
+  const { form, count } = usual(c, at);
+  const grams = (node.base[to]! - node.base[from]!) * factor;
+  const fewest = Math.max(1, Math.ceil(mmLong / longest - 1e-9));
+  // What is cut by weight goes out in usual pieces, the rest in as few as may be.
+  const wanted = count === 'weight' ? Math.max(fewest, Math.round(grams / form)) : fewest;
+  for (let n = wanted; n >= fewest; n--) {
     const marks = Array.from({ length: n + 1 }, (_, i) =>
       i === n ? to : nearest(node.mm, node.mm[from]! + (mmLong * i) / n),
     );
@@ -73,10 +78,14 @@ export function counterStretches(
       return long >= shortest - 1e-9 && long <= longest + 1e-9 && s.grams >= counterLeastG - 1e-9;
     });
     if (fits) return cut;
-    if (n > mmLong / shortest) break;
   }
   return [];
 }
+
+const usual = (c: Compiled, at: number) => {
+  const form = c.problem.forms.get(c.classes[at]!.form)!;
+  return { form: form.pieceG, count: form.count };
+};
 
 function nearest(mm: Float64Array, x: number): number {
   let best = 0;
@@ -105,11 +114,51 @@ function counterAnew(c: Compiled, of: FishClass, node: Node, pieces: readonly St
     let j = i + 1;
     while (p.who >= c.groups.length && pieces[j]?.who === p.who && pieces[j]!.from === pieces[j - 1]!.to) j++;
     const run = pieces.slice(i, j);
-    const anew = run.length > 1 ? counterStretches(c, of, node, p.from, run.at(-1)!.to) : [];
+    const anew = p.who >= c.groups.length ? counterStretches(c, of, node, p.from, run.at(-1)!.to) : [];
     out.push(...(anew.length > 0 ? anew : run));
     i = j;
   }
   return out;
+}
+
+/** What setting pieces close together may cost, minor units a section (our choice). */
+const neatness = 2;
+
+/**
+ * The same pieces set close together from the head end, the first due first, and what is left behind them for the
+ * counter: a cutter's way. Kept as they were where that is worth less.
+ */
+function neat(c: Compiled, of: FishClass, node: Node, pieces: readonly Stretch[]): readonly Stretch[] {
+  const orders = pieces
+    .filter((p) => p.who < c.groups.length)
+    .sort((a, b) => c.groups[a.who]!.like.dueDays - c.groups[b.who]!.like.dueDays || a.who - b.who);
+  if (orders.length === 0 || node.section.inOne) return pieces;
+  const out: Stretch[] = [];
+  let from = 0;
+  for (const p of orders) {
+    const option = node.options.find((o) => o.who === p.who)!;
+    const group = c.groups[p.who]!;
+    const aim = group.pieces === null ? p.grams : group.target;
+    let best: Stretch | null = null;
+    for (let to = option.least[from]!; to <= option.most[from]!; to++) {
+      const grams = (node.base[to]! - node.base[from]!) * option.factor;
+      if (!best || Math.abs(grams - aim) < Math.abs(best.grams - aim)) best = { from, to, who: p.who, grams };
+    }
+    if (!best) return pieces;
+    out.push(best);
+    from = best.to;
+  }
+  const end = node.mm.length - 1;
+  if (from < end) out.push(...counterStretches(c, of, node, from, end));
+  const worth = (cut: readonly Stretch[]) =>
+    cut.reduce(
+      (s, p) => {
+        const k = c.classes[p.who - c.groups.length];
+        return s + (k ? (p.grams * k.markdownPerKg) / 1000 : 0);
+      },
+      restWorth(node, cut),
+    );
+  return worth(out) >= worth(pieces) - neatness ? out : pieces;
 }
 
 /** Which pieces fill the units of a group, and which are over. */
@@ -142,8 +191,11 @@ function share(group: Group, held: Held[]): { filled: Held[][]; over: Held[] } {
   return { filled, over: rest };
 }
 
-/** A state as a plan: pieces go to lines that they fill, what is over to the counter; a fish cut for nothing stays whole. */
-export function toPlan(c: Compiled, state: State): Plan {
+/**
+ * A state as a plan: pieces go to lines that they fill, what is over to the counter; a fish cut for nothing stays
+ * whole. `close` sets the pieces of each section close together.
+ */
+export function toPlan(c: Compiled, state: State, close = false): Plan {
   const ids = allFish(c);
   const byGroup = new Map<number, Held[]>();
   const planned: { fish: PlannedFish; pieces: PlannedPiece[] }[] = [];
@@ -164,7 +216,12 @@ export function toPlan(c: Compiled, state: State): Plan {
     const pieces: PlannedPiece[] = [];
     planned.push({ fish: { fish: ids[i]!.id, mode: opened.mode.id, pieces }, pieces });
     for (const cut of opened.cuts) {
-      for (const s of counterAnew(c, opened.of, cut.node, joined(cut.pieces, c.groups))) {
+      for (const s of counterAnew(
+        c,
+        opened.of,
+        cut.node,
+        joined(close ? neat(c, opened.of, cut.node, cut.pieces) : cut.pieces, c.groups),
+      )) {
         const held: Held = { cut, of: opened.of, stretch: s, owner: pieces };
         if (s.who >= c.groups.length) put(held, s, null);
         else byGroup.set(s.who, [...(byGroup.get(s.who) ?? []), held]);

@@ -194,6 +194,9 @@ const sectionClass = (form: Form): CounterClassId | null =>
     form.section
   ];
 
+/** Taken off for each fish opened, minor units: the hand's time for it (our choice). */
+const openingCents = 60;
+
 /** Share of a line's value that leaving it unfilled costs beside it: the customer's trust (our choice). */
 const penaltyShare = 0.5;
 
@@ -259,7 +262,13 @@ export async function dayProblems(work: Work, horizon: 'today' | 'tomorrow' | 'a
         fish,
         lines: planLines,
         counter,
-        settings: { ...defaultSettings, month, trimsPerKg, offcutsPerKg: trimsPerKg.offcuts ?? 0 },
+        settings: {
+          ...defaultSettings,
+          perFish: openingCents,
+          month,
+          trimsPerKg,
+          offcutsPerKg: trimsPerKg.offcuts ?? 0,
+        },
       };
     })
     .filter((s) => s.fish.length > 0 || s.lines.length > 0)

@@ -15,6 +15,7 @@ const Grading = lazy(() => import('../stages/grading/Grading.tsx'));
 const GradeLot = lazy(() => import('../stages/grading/GradeLot.tsx'));
 const Orders = lazy(() => import('../stages/orders/Orders.tsx'));
 const Plan = lazy(() => import('../stages/plan/Plan.tsx'));
+const ByHand = lazy(() => import('../stages/plan/ByHand.tsx'));
 const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
@@ -76,6 +77,7 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'grading/:id', element: <GradeLot /> },
             { path: 'orders', element: <Orders /> },
             { path: 'plan', element: <Plan /> },
+            { path: 'plan/hand', element: <ByHand /> },
             { path: 'bench', element: <Bench /> },
             { path: 'bench/:id', element: <BenchTicket /> },
             { path: 'counter', element: <Counter /> },

@@ -1,6 +1,6 @@
 import type { SpeciesRow } from '@ember-slate/contract';
-import { outline } from '@ember-slate/core/body';
-import { useMemo } from 'react';
+import { bodyOf, type Body } from '@ember-slate/core/body';
+import { useMemo, type ReactNode } from 'react';
 
 type Point = readonly [u: number, v: number];
 interface FinRule {
@@ -69,11 +69,43 @@ interface Props {
   ruler?: boolean;
 }
 
+/** Where things lie in the drawing of a fish, px. */
+export interface Frame {
+  /** Of mm from the snout. */
+  x: (mm: number) => number;
+  /** Half the height of the fish there. */
+  half: (mm: number) => number;
+  middle: number;
+  width: number;
+  height: number;
+}
+
 /** A fish to scale, head left: outline of its body row, length from its weight. Nothing for a wing. */
 export function Fish({ species, grams, perMm, ruler }: Props) {
-  const drawn = useMemo(() => draw(species, grams, perMm), [species, grams, perMm]);
+  const body = useMemo(() => bodyOf(species, 'whole', grams), [species, grams]);
+  return body && <FishOf body={body} species={species} perMm={perMm} ruler={ruler ?? false} />;
+}
+
+/** A fish whose body is known, with what is drawn over it and `below` it. */
+export function FishOf({
+  body,
+  species,
+  perMm,
+  ruler = false,
+  below = 0,
+  over,
+}: {
+  body: Body;
+  species: Props['species'];
+  perMm: number;
+  ruler?: boolean;
+  /** Room under it, px. */
+  below?: number;
+  over?: (frame: Frame) => ReactNode;
+}) {
+  const drawn = useMemo(() => draw(body, species.bodyPlan, perMm), [body, species.bodyPlan, perMm]);
   if (!drawn) return null;
-  const rulerRoom = ruler ? 26 : 0;
+  const rulerRoom = ruler ? 26 : below;
   const ticks = Array.from({ length: Math.floor(drawn.totalMm / 50) + 1 }, (_, i) => i * 50);
   return (
     <svg
@@ -100,6 +132,7 @@ export function Fish({ species, grams, perMm, ruler }: Props) {
         strokeWidth="1.1"
       />
       <circle cx={drawn.eye[0]} cy={drawn.eye[1]} r={drawn.eye[2] * 0.45} fill="var(--fishline)" />
+      {over?.(drawn.frame)}
       {ruler && (
         <g transform={`translate(0 ${drawn.height + 8})`}>
           <path className="rul" d={`M 0 0.5 H ${drawn.totalMm * perMm}`} />
@@ -119,10 +152,10 @@ export function Fish({ species, grams, perMm, ruler }: Props) {
   );
 }
 
-function draw(species: Props['species'], grams: number, perMm: number) {
-  const shape = outline(species, grams);
-  const rule = fins[species.bodyPlan === 'large_flat' ? 'flat' : species.bodyPlan];
-  if (!shape || !rule) return null;
+function draw(body: Body, bodyPlan: string, perMm: number) {
+  const rule = fins[bodyPlan === 'large_flat' ? 'flat' : bodyPlan];
+  if (!rule) return null;
+  const shape = { ...body, collar: body.profile.collar };
   const unit = shape.standardMm * perMm;
   const half = (u: number) => shape.halfHeight(u) * perMm;
   const tallest = Math.max(...Array.from({ length: 21 }, (_, i) => half(i / 20)));
@@ -134,7 +167,7 @@ function draw(species: Props['species'], grams: number, perMm: number) {
   const top = us.map((u): Point => [u, half(u)]);
   const bottom = us.map((u): Point => [u, -half(u)]).reverse();
   const snout = `C ${(head - half(0) * 0.8).toFixed(1)} ${(middle + half(0)).toFixed(1)} ${(head - half(0) * 0.8).toFixed(1)} ${(middle - half(0)).toFixed(1)} ${at(top[0]!)}`;
-  const body = `M ${[...top, ...bottom].map(at).join(' L ')} ${snout} Z`;
+  const edge = `M ${[...top, ...bottom].map(at).join(' L ')} ${snout} Z`;
 
   const fin = (f: FinRule, side: 1 | -1) => {
     const lean = 0.4;
@@ -169,9 +202,9 @@ function draw(species: Props['species'], grams: number, perMm: number) {
   };
   const g = shape.collar * 0.9;
   const eyeAt = shape.collar * 0.36;
-  const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
+  const flat = bodyPlan === 'flat' || bodyPlan === 'large_flat';
   return {
-    body,
+    body: edge,
     fins: [tail, ...rule.dorsal.map((f) => fin(f, 1)), ...rule.anal.map((f) => fin(f, -1))],
     gill: `M ${at([g * 0.86, half(g * 0.86) * 0.72])} Q ${at([g * 1.12, 0])} ${at([g * 0.84, -half(g * 0.84) * 0.8])}`,
     side: `M ${at([shape.collar, half(shape.collar) * 0.25])} Q ${at([0.55, half(0.55) * 0.1])} ${at([0.98, 0])}`,
@@ -180,6 +213,13 @@ function draw(species: Props['species'], grams: number, perMm: number) {
       middle - half(eyeAt) * (flat ? 0.5 : 0.35),
       Math.max(1.6, unit * 0.014),
     ] as const,
+    frame: {
+      x: (mm: number) => head + mm * perMm,
+      half: (mm: number) => half(Math.min(1, mm / shape.standardMm)),
+      middle,
+      width: head + tailLength * unit + 2,
+      height: middle * 2,
+    } satisfies Frame,
     totalMm: shape.totalMm,
     width: Math.ceil(head + tailLength * unit + 2),
     height: Math.ceil(middle * 2),

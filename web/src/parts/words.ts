@@ -1,4 +1,4 @@
-import { formOf, formRefusal, offered, type FormBook, type FormId } from '@ember-slate/core/forms';
+import { formOf, formRefusal, offered, type Form, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { SpeciesRow } from '@ember-slate/contract';
 
 /** What a line wants, in few words: "4 × 110 g fillets, skin on" or "2 000 g fillets, skinless". */
@@ -19,3 +19,7 @@ export const formOptions = (species: SpeciesRow | undefined, book: FormBook) =>
     name: f.name,
     off: species !== undefined && formRefusal(species, null, f) !== null,
   }));
+
+/** One piece by its form's name: "steak", "fillet, skin on". */
+export const oneOf = (form: Form): string =>
+  form.count === 'fish' ? form.name : form.name.replace(/^([^ ,]+)s(?=,|$| )/, '$1');

@@ -33,12 +33,11 @@ export interface Watch {
 }
 
 /** The better of two plans that both hold; one with a fault never wins. */
-function better(problem: PlanProblem, a: Valued, plan: Plan): Valued {
-  const value = score(problem, plan);
-  return value.value > a.score.value + 1e-6 && planFaults(problem, plan).length === 0
-    ? { plan, score: value }
-    : a;
-}
+const better = (problem: PlanProblem, a: Valued, b: Valued): Valued =>
+  b.score.value > a.score.value + 1e-6 && planFaults(problem, b.plan).length === 0 ? b : a;
+
+/** How much of a plan's takings may go for setting its pieces close together: a thousandth (our choice). */
+const closeShare = 0.001;
 
 /** First prices of a search without the master problem: what a filled line brings a piece, and the counter's full price. */
 export function fullPrices(c: Compiled): Prices {
@@ -68,13 +67,21 @@ export function solve(
   const spent = () => (watch.now() - begun) / 1000;
   const rest = without(problem, settled);
   const c = compile(rest.problem);
-  const whole = (state: State): Plan => tidied(problem, { fish: [...settled, ...toPlan(c, state).fish] });
-  const nothing = whole(c.fish.flatMap((of) => of.fish.map(() => null)));
+  const valued = (fish: readonly PlannedFish[]): Valued => {
+    const plan = tidied(problem, { fish: [...settled, ...fish] });
+    return { plan, score: score(problem, plan) };
+  };
+  /** The state as a plan, neat where that costs next to nothing. */
+  const whole = (state: State): Valued => {
+    const loose = valued(toPlan(c, state).fish);
+    const close = valued(toPlan(c, state, true).fish);
+    return close.score.value > loose.score.value - closeShare * loose.score.gross ? close : loose;
+  };
+  const uncut = valued([]);
   const start = firstCome(c);
   const first = whole(start);
-  const uncut: Valued = { plan: nothing, score: score(problem, nothing) };
-  const sound = planFaults(problem, first).length === 0;
-  const baseline: Valued = sound ? { plan: first, score: score(problem, first) } : uncut;
+  const sound = planFaults(problem, first.plan).length === 0;
+  const baseline: Valued = sound ? first : uncut;
   let so: Solution = {
     ...(uncut.score.value > baseline.score.value ? uncut : baseline),
     firstCome: baseline,

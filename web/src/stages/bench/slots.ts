@@ -1,5 +1,6 @@
 import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract';
 import { formOf, type Form, type FormBook, type Operation } from '@ember-slate/core/forms';
+import { oneOf } from '../../parts/words.ts';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 
 type Weigh = BodyOf<typeof contract.bench.weigh>;
@@ -21,10 +22,6 @@ export interface Slot {
   pieces: number | null;
 }
 
-/** One piece by its form's name: "steak", "fillet, skin on". */
-const one = (form: Form): string =>
-  form.count === 'fish' ? form.name : form.name.replace(/^([^ ,]+)s(?=,|$| )/, '$1');
-
 const loose = { cut: null, form: null, aim: null, tolerance: 0, pieces: null };
 
 /** Everything this ticket can give: pieces for orders first, then the counter, the tubs, and what is lost. */
@@ -37,7 +34,7 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       item: c.form,
       cut: c,
       form,
-      name: one(form),
+      name: oneOf(form),
       goes: c.customer ?? 'counter',
       expected: Math.min(
         ticket.expected.mains[i]!,

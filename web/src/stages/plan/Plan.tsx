@@ -1,224 +1,451 @@
-import { contract, type PlanLine, type Problem, type SpeciesRow } from '@ember-slate/contract';
-import { pickOutcome } from '@ember-slate/core/cutplan';
-import { formOf, type Form } from '@ember-slate/core/forms';
+import { contract, type CutPlan, type Problem } from '@ember-slate/contract';
+import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { bodyOf } from '@ember-slate/core/body';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
+import { formatMoney } from '@ember-slate/core/units';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
-import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { useSize } from '../../app/size.ts';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
-import { Offer } from './Offer.tsx';
-import { Outcome, type Parts } from './Outcome.tsx';
+import { FishCard } from './FishCard.tsx';
+import { MoneyAxis } from './MoneyAxis.tsx';
+import { cardsOf, type Card, type LineRow, type PlanOfSpecies } from './pieces.ts';
+import { Totals } from './Totals.tsx';
 
-type Picks = Readonly<Record<number, number>>;
-const toPicks = (list: readonly { lotId: number; fish: number }[]): Picks =>
-  Object.fromEntries(list.map((p) => [p.lotId, p.fish]));
+type Horizon = CutPlan['horizon'];
+const horizons: readonly { value: Horizon; name: string }[] = [
+  { value: 'today', name: 'Today' },
+  { value: 'tomorrow', name: 'To tomorrow' },
+  { value: 'all', name: 'All lines' },
+];
+/** How long the planner may think, s: small days need less. */
+const secondsFor = (lines: number, fish: number) => Math.min(20, Math.max(3, Math.sqrt(lines * fish) / 3));
 
-/** Adds up what the chosen fish are expected to give. */
-function outcomeOf(line: PlanLine, form: Form, species: SpeciesRow, picks: Picks, month: number): Parts {
-  const sum: Parts = { input: 0, main: 0, pieces: line.pieces === null ? null : 0, drip: 0, trims: {} };
-  for (const offer of line.offers) {
-    const fish = picks[offer.lotId] ?? 0;
-    if (fish === 0 || offer.refusal !== null) continue;
-    const one = pickOutcome(species, offer, { ...line, form, month }, fish);
-    sum.input += one.inputGrams;
-    sum.main += one.mainGrams;
-    sum.drip += one.drip;
-    if (sum.pieces !== null) sum.pieces += one.pieces ?? 0;
-    for (const [part, grams] of one.trims) sum.trims[part] = (sum.trims[part] ?? 0) + grams;
-  }
-  return sum;
+const sum = (plan: CutPlan, of: (f: NonNullable<PlanOfSpecies['found']>) => number) =>
+  plan.species.reduce((s, x) => s + (x.found ? of(x.found) : 0), 0);
+
+/** Lines of a plan with whether each is filled, and why not. */
+const linesOf = (plan: CutPlan) =>
+  plan.species.flatMap((s) =>
+    s.lines.map((line) => ({
+      species: s,
+      line,
+      filled: (s.found?.score.filled[line.id] ?? 0) >= 1,
+      because: s.found?.unfilled[line.id] ?? null,
+    })),
+  );
+
+/** Where a line goes instead: every fish of its species, those that may not with the reason. */
+function Move({
+  asked,
+  cards,
+  onClose,
+  onMove,
+  problem,
+}: {
+  asked: { species: PlanOfSpecies; line: LineRow; from: string | null };
+  cards: readonly Card[];
+  onClose: () => void;
+  onMove: (to: string) => void;
+  problem: Problem | null;
+}) {
+  const { line, species, from } = asked;
+  const seen = new Set<string>();
+  const fish = species.fish.filter((f) => {
+    if (f.id === from) return false;
+    const used = cards.some((c) => c.ids.includes(f.id));
+    const key = used ? f.id : `${f.lotId} ${f.grams}`;
+    return !seen.has(key) && seen.add(key);
+  });
+  return (
+    <Dialog open title={`Order ${line.orderNumber}, ${line.customer}: from which fish?`} onClose={onClose}>
+      <p className="pb-2 text-ink2">Both fish are cut anew; the others stay as they are.</p>
+      {problem && (
+        <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">
+          {problem.errors?.[0]?.message ?? problem.detail}
+        </p>
+      )}
+      <ul className="max-h-[50vh] overflow-y-auto">
+        {fish.map((f) => {
+          const refusal = f.refuses[line.id];
+          const used = cards.find((c) => c.ids.includes(f.id));
+          return (
+            <li key={f.id} className="border-t border-line">
+              <button
+                type="button"
+                aria-disabled={refusal ? true : undefined}
+                className={`w-full px-2 py-2.5 text-left ${refusal ? 'text-ink3' : 'hover:bg-lift'}`}
+                onClick={() => !refusal && onMove(f.id)}
+              >
+                <strong className="font-figure text-label">
+                  {f.code}, {(f.grams / 1000).toFixed(2)} kg
+                </strong>{' '}
+                <span className="text-note text-ink2">
+                  {refusal ?? (used ? `cut as ${used.mode.id} now` : 'not opened')}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+        {fish.length === 0 && <li className="py-2 text-ink2">There is no other fish of this species.</li>}
+      </ul>
+    </Dialog>
+  );
 }
 
-function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
-  const { me } = useShop();
-  const { when, today } = useTimes();
-  const forms = useForms();
-  const want = useWant();
+/** Accepts, plans again, stops, goes back: what can be done with the plan as a whole. */
+function Acts({
+  plan,
+  horizon,
+  lines,
+  fish,
+}: {
+  plan: CutPlan | null;
+  horizon: Horizon;
+  lines: number;
+  fish: number;
+}) {
   const act = useAct();
-  const choose = useChange(contract.plan.choose);
-  const send = useChange(contract.plan.send);
-  const saved = toPicks(line.picks);
-  const [picks, setPicks] = useState<Picks>(line.picks.length > 0 ? saved : toPicks(line.proposal));
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const [version, setVersion] = useState(line.version);
-  if (version !== line.version) {
-    setVersion(line.version);
-    setPicks(line.picks.length > 0 ? saved : toPicks(line.proposal));
-  }
-  const month = Number(today().slice(5, 7));
-  const outcome = outcomeOf(line, formOf(forms, line.form), species, picks, month);
-  const wanted = line.totalGrams ?? line.pieces!;
-  const given = line.totalGrams !== null ? outcome.main : outcome.pieces!;
-  const enough = given >= wanted;
-  const chosen = Object.entries(picks)
-    .filter(([, fish]) => fish > 0)
-    .map(([lotId, fish]) => ({ lotId: Number(lotId), fish }));
-  const same = JSON.stringify(toPicks(chosen)) === JSON.stringify(saved);
-  const mayPlan = me.role !== 'counter';
-
-  const keep = async (): Promise<number | null> => {
-    const done = await choose.send({ version: line.version, picks: chosen }, { id: line.id });
-    setProblem(done.ok ? null : done.problem);
-    return done.ok ? line.version + 1 : null;
+  const start = useChange(contract.plan.start);
+  const stop = useChange(contract.plan.stop);
+  const accept = useChange(contract.plan.accept);
+  const run = async () => {
+    const done = await start.send({ horizon, seconds: secondsFor(lines, fish), keepPinned: true });
+    if (!done.ok) act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
-  const toBench = async () => {
-    const at = same ? line.version : await keep();
-    if (at === null) return;
-    const done = await send.send({ version: at }, { id: line.id });
-    if (done.ok) act(say({ text: `Ticket ${done.data.number} waits at the bench`, problem: false }));
-    else setProblem(done.problem);
+  const send = async () => {
+    const done = await accept.send({ speciesIds: null }, { id: plan!.id });
+    if (done.ok) act(say({ text: `${done.data.tickets.length} tickets wait at the bench`, problem: false }));
+    else act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
-
+  if (plan?.state === 'running')
+    return (
+      <Button busy={stop.busy} onPress={() => void stop.send(undefined, { id: plan.id })}>
+        Stop, keep the best
+      </Button>
+    );
+  const sendable = plan !== null && plan.state !== 'accepted';
+  const empty = lines === 0 && fish === 0;
   return (
-    <section className="pt-2 pb-6">
-      <div className="flex items-start justify-between gap-4">
-        <div>
-          <h2 className="text-big">
-            {shortName(line.speciesName)}, {want(line)}
-          </h2>
-          <p className="text-ink2">
-            order {line.orderNumber}, {line.customer}, {when(line.dueAt)} · to {line.use}
-          </p>
-        </div>
-        {mayPlan && (
-          <div className="flex gap-3">
-            <Button
-              onPress={() => setPicks(toPicks(line.proposal))}
-              notYet={line.proposal.length === 0 ? 'nothing to propose' : null}
-            >
-              Oldest first
-            </Button>
-            <Button
-              kind="main"
-              hotkey="Enter"
-              busy={choose.busy || send.busy}
-              notYet={chosen.length === 0 ? 'choose fish first' : null}
-              onPress={() => void toBench()}
-            >
-              Send to bench
-            </Button>
-          </div>
-        )}
+    <>
+      <Button
+        kind={sendable && !plan.changed ? 'plain' : 'main'}
+        hotkey="P"
+        busy={start.busy}
+        notYet={empty ? 'no lines and no fish yet' : null}
+        onPress={() => void run()}
+      >
+        {plan ? 'Plan again' : 'Plan the day'}
+      </Button>
+      {sendable && (
+        <Button
+          kind={plan.changed ? 'plain' : 'main'}
+          hotkey="Enter"
+          busy={accept.busy}
+          notYet={
+            plan.species.every((s) => (s.found?.plan.fish.length ?? 0) === 0) ? 'it opens no fish' : null
+          }
+          onPress={() => void send()}
+        >
+          Send to bench
+        </Button>
+      )}
+    </>
+  );
+}
+
+function Head({ plan, children }: { plan: CutPlan; children: React.ReactNode }) {
+  const value = sum(plan, (f) => f.score.value);
+  const first = sum(plan, (f) => f.firstCome.score.value);
+  const known = plan.species.every((s) => !s.found || s.found.bound !== null);
+  const bound = known ? sum(plan, (f) => f.bound ?? f.score.value) : null;
+  const lines = linesOf(plan);
+  const opened = sum(plan, (f) => f.score.fishOpened);
+  const fewer = sum(plan, (f) => f.firstCome.score.fishOpened) - opened;
+  return (
+    <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1 pb-2">
+      <div className="shrink-0">
+        <h1 className="text-head max-sm:text-big">
+          {plan.state === 'running' ? 'Planning, ' : plan.state === 'accepted' ? 'At the bench, ' : 'Plan '}
+          {plan.state === 'running' ? '' : 'worth '}
+          {formatMoney(Math.round(value))}
+          {plan.state === 'running' ? ' so far' : ''}
+        </h1>
+        <p className="text-ink2">
+          {lines.filter((l) => l.filled).length} of {lines.length} lines from {opened} fish
+          {fewer > 0
+            ? `, ${fewer} fewer than first come`
+            : fewer < 0
+              ? `, ${-fewer} more than first come`
+              : ''}
+        </p>
       </div>
-      {line.promise.answer !== 'yes' && (
-        <p className="mt-2 flex items-baseline gap-2">
-          <Lozenge />
-          <span>
-            <strong className="font-figure text-label font-semibold text-embertext">
-              {line.promise.answer === 'no' ? 'Cannot be met' : 'Only in part'}
-            </strong>{' '}
-            {line.promise.because}
-          </span>
-        </p>
-      )}
-      <Outcome
-        parts={outcome}
-        wanted={wanted}
-        unit={line.totalGrams !== null ? 'grams' : 'pieces'}
-        enough={enough}
-        species={species}
-      />
-      {problem && (
-        <p role="alert" className="mt-2 border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
-      <h3 className="mt-4 pb-1 text-label">Fish that could serve it, what runs out of life first, first</h3>
-      {line.offers.length === 0 && (
-        <p className="border-t border-line pt-2 text-ink2">
-          No {shortName(line.speciesName).toLowerCase()} in the cold room. It belongs on tomorrow’s list.
-        </p>
-      )}
-      <ul>
-        {line.offers.map((o) => (
-          <Offer
-            key={o.lotId}
-            offer={o}
-            fish={picks[o.lotId] ?? 0}
-            species={species}
-            line={line}
-            onFish={mayPlan ? (fish) => setPicks((had) => ({ ...had, [o.lotId]: fish })) : null}
-          />
-        ))}
-      </ul>
-      {mayPlan && !same && chosen.length > 0 && (
-        <button type="button" className="why mt-3" onClick={() => void keep()}>
-          keep these fish for the line, send later
-        </button>
-      )}
-    </section>
+      <MoneyAxis first={first} value={value} bound={bound} />
+      <div className="flex shrink-0 gap-3">{children}</div>
+    </div>
   );
 }
 
 export default function Plan() {
-  const { data: lines, problem, again } = useRead(contract.plan.lines);
+  const { data, problem, again } = useRead(contract.plan.day);
+  const { me } = useShop();
   const { when } = useTimes();
-  const want = useWant();
-  const now = useNow();
+  const act = useAct();
   const book = useSpecies();
-  const [chosen, setChosen] = useState<number | null>(null);
-  if (!lines) return <Waiting problem={problem} again={again} />;
-  // A line that went to the bench gives way to the next one.
-  const shown = lines.find((l) => l.id === chosen) ?? lines[0];
-  const unmet = lines.filter((l) => l.promise.answer === 'no' && l.picks.length === 0);
-  const species = shown && book.get(shown.speciesId);
+  const forms = useForms();
+  const want = useWant();
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [horizon, setHorizon] = useState<Horizon | null>(null);
+  const [lit, setLit] = useState<string | null>(null);
+  const [asked, setAsked] = useState<{ species: PlanOfSpecies; line: LineRow; from: string | null } | null>(
+    null,
+  );
+  const [refused, setRefused] = useState<Problem | null>(null);
+  const [totals, setTotals] = useState(false);
+  const pin = useChange(contract.plan.pin);
+  const move = useChange(contract.plan.move);
+  const back = useChange(contract.plan.back);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const plan = data?.plan ?? null;
+  const cards = useMemo(
+    () =>
+      (plan?.species ?? []).map((s) => {
+        const species = book.get(s.speciesId);
+        return { species: s, row: species, cards: species ? cardsOf(s, species, forms) : [] };
+      }),
+    [plan, book, forms],
+  );
+  if (!data) return <Waiting problem={problem} again={again} />;
+  const chosen = horizon ?? plan?.horizon ?? 'tomorrow';
+  const mayPlan = me.role !== 'counter';
+  const acts = mayPlan && <Acts plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} />;
+  const picks = (
+    <div className="flex items-end gap-4">
+      {mayPlan && plan?.state !== 'running' && (
+        <Choice label="Lines due" value={chosen} onChange={setHorizon} options={[...horizons]} />
+      )}
+      <Link to="/plan/hand" className="why pb-3 text-note whitespace-nowrap">
+        choose fish by hand
+      </Link>
+    </div>
+  );
+  if (!plan)
+    return (
+      <div>
+        <h1 className="text-head">{data.lines === 0 ? 'No line waits' : 'Nothing is planned yet'}</h1>
+        <p className="pb-4 text-ink2">
+          {data.lines} {data.lines === 1 ? 'line waits' : 'lines wait'}, {data.fish} fish are graded and free.
+          The plan says which fish becomes what, and where the knife goes.
+        </p>
+        <div className="flex gap-3 pb-4">{acts}</div>
+        {picks}
+      </div>
+    );
+  const editable = mayPlan && plan.state !== 'running' && plan.state !== 'accepted';
+  const moveTo = async (speciesId: string, line: string, from: string | null, to: string) => {
+    setRefused(null);
+    const done = await move.send({ speciesId, line, from, to }, { id: plan.id });
+    if (!done.ok) return setRefused(done.problem);
+    setAsked(null);
+    const gain = Math.round(done.data.gain);
+    act(
+      say({
+        text:
+          gain === 0
+            ? 'Moved; worth the same'
+            : `Moved; ${formatMoney(Math.abs(gain))} ${gain > 0 ? 'more' : 'less'} than before`,
+        problem: false,
+      }),
+    );
+  };
+  const dropped = (e: DragEndEvent) => {
+    const from = e.active.data.current as { line: string; from: string } | undefined;
+    const to = (e.over?.data.current as { fish: string } | undefined)?.fish;
+    if (!from || !to || to === from.from) return;
+    const species = plan.species.find((s) => s.lines.some((l) => l.id === from.line));
+    const line = species?.lines.find((l) => l.id === from.line);
+    if (!species || !line) return;
+    setAsked({ species, line, from: from.from });
+    if (!species.fish.some((f) => f.id === to))
+      return setRefused({
+        type: '',
+        title: '',
+        status: 409,
+        code: '',
+        detail: 'That is a fish of another species',
+      });
+    void moveTo(species.speciesId, from.line, from.from, to);
+  };
+  const shown = cards.filter((c) => c.cards.length > 0);
+  const longest = Math.max(
+    300,
+    ...shown.flatMap((c) =>
+      c.cards.map((k) =>
+        c.row ? (bodyOf(c.row, k.fish.condition, k.fish.grams, k.fish.lengthMm)?.totalMm ?? 300) : 300,
+      ),
+    ),
+  );
+  // Two of the longest side by side, where there is room for it.
+  const perMm = Math.min(
+    0.9,
+    Math.max(0.3, ((width > 640 ? width / 2 : Math.max(320, width)) - 36) / longest),
+  );
+  const lines = linesOf(plan);
+  const unmet = lines.filter((l) => !l.filled && l.species.found);
+  const handled = plan.parent && editable;
   return (
     <div className="flex h-full flex-col">
-      <div className="pb-2">
-        <h1 className="text-head max-sm:text-big">
-          {lines.length === 0
-            ? 'Every line is at the bench'
-            : unmet.length > 0
-              ? `${unmet.length} ${unmet.length === 1 ? 'line' : 'lines'} cannot be met, ${lines.length - unmet.length} can`
-              : `All ${lines.length} lines can be met`}
-        </h1>
-        <p className="text-ink2">
-          {lines.length === 0
-            ? 'New orders appear here line by line.'
-            : 'Choose the fish; expected weights come from the yield of species, condition, size and season.'}
+      <Head plan={plan}>{acts}</Head>
+      <div className="flex flex-wrap items-end justify-between gap-x-6">
+        {picks}
+        <p className="flex-1 pb-3 text-note" role="status">
+          {plan.note && <span className="text-embertext">{plan.note}. </span>}
+          {plan.changed && plan.state !== 'accepted' && plan.state !== 'running' && (
+            <span className="text-embertext">Orders or fish have changed since: plan again. </span>
+          )}
+          {handled && (
+            <>
+              Changed by hand:{' '}
+              {formatMoney(Math.round(Math.abs(sum(plan, (f) => f.score.value) - plan.parent!.value)))}{' '}
+              {sum(plan, (f) => f.score.value) >= plan.parent!.value ? 'more' : 'less'} than before.{' '}
+              <button
+                type="button"
+                className="why"
+                onClick={() => void back.send(undefined, { id: plan.id })}
+              >
+                back to the plan before
+              </button>{' '}
+            </>
+          )}
+          <button type="button" className="why" aria-expanded={totals} onClick={() => setTotals(!totals)}>
+            {totals ? 'hide the reckoning' : 'the reckoning'}
+          </button>
         </p>
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-6 border-t border-line max-sm:grid-cols-1">
-        <ul className="min-h-0 overflow-y-auto border-r border-line pr-3 pb-4" aria-label="Lines to plan">
-          {lines.map((l) => {
-            const hot = (l.promise.answer === 'no' && l.picks.length === 0) || new Date(l.dueAt) < now;
-            return (
-              <li key={l.id} className="border-b border-line">
+      {totals && <Totals species={plan.species} />}
+      <DndContext sensors={sensors} onDragEnd={dropped}>
+        <div className="grid min-h-0 flex-1 grid-cols-[218px_minmax(0,1fr)] gap-5 border-t border-line max-sm:grid-cols-1">
+          <ul
+            className="min-h-0 overflow-y-auto border-r border-line pr-2 pb-4 max-sm:border-0"
+            aria-label="Lines of the plan"
+          >
+            {lines.map(({ line, species, filled, because }) => (
+              <li key={line.id} className="border-b border-line">
                 <button
                   type="button"
-                  aria-current={shown?.id === l.id}
-                  onClick={() => setChosen(l.id)}
-                  className={`block w-full px-2 py-2 text-left hover:bg-lift ${shown?.id === l.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                  className={`block w-full px-2 py-1.5 text-left hover:bg-lift ${lit === line.id ? 'bg-lift' : ''}`}
+                  onMouseEnter={() => setLit(line.id)}
+                  onMouseLeave={() => setLit(null)}
+                  onFocus={() => setLit(line.id)}
+                  onBlur={() => setLit(null)}
+                  onClick={() => {
+                    document
+                      .querySelector(`[data-lines~="${line.id}"]`)
+                      ?.scrollIntoView({ block: 'nearest', behavior: 'auto' });
+                    if (!filled && editable && species.fish.length > 0)
+                      setAsked({ species, line, from: null });
+                  }}
                 >
                   <span className="flex justify-between gap-2">
-                    <span className="truncate font-figure text-label font-semibold">
-                      {shortName(l.speciesName)}, {l.customer}
+                    <span className="truncate font-figure text-body font-semibold">
+                      {line.orderNumber} {line.customer}
                     </span>
-                    <span className="shrink-0 text-note text-ink3">{when(l.dueAt)}</span>
+                    <span className="shrink-0 text-note text-ink3">{when(line.dueAt)}</span>
                   </span>
-                  <span className="block truncate text-note text-ink2">{want(l)}</span>
-                  <span className={`block text-note ${hot ? 'text-embertext' : 'text-ink3'}`}>
-                    {l.picks.length > 0
-                      ? `${l.picks.reduce((s, p) => s + p.fish, 0)} fish chosen`
-                      : l.promise.answer === 'yes'
-                        ? 'can be met'
-                        : l.promise.answer === 'part'
-                          ? 'only in part'
-                          : 'cannot be met'}
+                  <span className="block truncate text-note text-ink2">
+                    {species.speciesName}, {want(line)}
                   </span>
+                  {!filled && because && <span className="block text-note text-embertext">{because}</span>}
                 </button>
               </li>
-            );
-          })}
-        </ul>
-        <div className="min-h-0 overflow-y-auto">
-          {shown && species && <Line key={shown.id} line={shown} species={species} />}
+            ))}
+          </ul>
+          <div ref={ref} className="min-h-0 overflow-x-hidden overflow-y-auto pt-2">
+            {shown.length === 0 && (
+              <p className="pt-4 text-ink2">
+                {plan.state === 'running'
+                  ? 'The first plan is on its way.'
+                  : 'No fish is worth opening for these lines.'}
+              </p>
+            )}
+            <div className="flex flex-wrap items-end gap-x-8">
+              {shown.flatMap(({ species, row, cards: mine }) =>
+                mine.map((card) => (
+                  <div
+                    key={card.key}
+                    data-lines={card.runs.flatMap((r) => (r.line ? [r.line.id] : [])).join(' ')}
+                  >
+                    <FishCard
+                      card={card}
+                      speciesName={shortName(species.speciesName)}
+                      species={row!}
+                      body={bodyOf(row!, card.fish.condition, card.fish.grams, card.fish.lengthMm)}
+                      perMm={perMm}
+                      lit={lit}
+                      onLight={setLit}
+                      pinned={card.ids.every((id) => plan.pinned.includes(id))}
+                      onPin={
+                        editable
+                          ? () => {
+                              const all = card.ids.every((id) => plan.pinned.includes(id));
+                              const fish = all
+                                ? plan.pinned.filter((id) => !card.ids.includes(id))
+                                : [...plan.pinned, ...card.ids];
+                              void pin.send({ fish: [...new Set(fish)] }, { id: plan.id });
+                            }
+                          : null
+                      }
+                      onMove={
+                        editable
+                          ? (id) => {
+                              const line = species.lines.find((l) => l.id === id);
+                              if (line) setAsked({ species, line, from: card.fish.id });
+                            }
+                          : null
+                      }
+                    />
+                  </div>
+                )),
+              )}
+            </div>
+          </div>
         </div>
-      </div>
+      </DndContext>
+      {unmet.length > 0 && (
+        <p className="flex items-baseline gap-2 border-t border-line py-2">
+          <Lozenge />
+          <span>
+            <strong className="font-figure text-row font-semibold text-embertext">
+              Order {unmet[0]!.line.orderNumber} cannot be met
+            </strong>{' '}
+            <span className="text-ink2">
+              {unmet[0]!.species.speciesName}, {want(unmet[0]!.line)}, {unmet[0]!.line.customer},{' '}
+              {when(unmet[0]!.line.dueAt)}. {unmet[0]!.because}.
+              {unmet.length > 1 && ` ${unmet.length - 1} more like it on the left.`}
+            </span>
+          </span>
+        </p>
+      )}
+      {asked && (
+        <Move
+          asked={asked}
+          cards={shown.find((c) => c.species.speciesId === asked.species.speciesId)?.cards ?? []}
+          problem={refused}
+          onClose={() => {
+            setAsked(null);
+            setRefused(null);
+          }}
+          onMove={(to) => void moveTo(asked.species.speciesId, asked.line.id, asked.from, to)}
+        />
+      )}
     </div>
   );
 }

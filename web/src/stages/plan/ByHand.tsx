@@ -1,0 +1,224 @@
+import { contract, type PlanLine, type Problem, type SpeciesRow } from '@ember-slate/contract';
+import { pickOutcome } from '@ember-slate/core/cutplan';
+import { formOf, type Form } from '@ember-slate/core/forms';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { Offer } from './Offer.tsx';
+import { Outcome, type Parts } from './Outcome.tsx';
+
+type Picks = Readonly<Record<number, number>>;
+const toPicks = (list: readonly { lotId: number; fish: number }[]): Picks =>
+  Object.fromEntries(list.map((p) => [p.lotId, p.fish]));
+
+/** Adds up what the chosen fish are expected to give. */
+function outcomeOf(line: PlanLine, form: Form, species: SpeciesRow, picks: Picks, month: number): Parts {
+  const sum: Parts = { input: 0, main: 0, pieces: line.pieces === null ? null : 0, drip: 0, trims: {} };
+  for (const offer of line.offers) {
+    const fish = picks[offer.lotId] ?? 0;
+    if (fish === 0 || offer.refusal !== null) continue;
+    const one = pickOutcome(species, offer, { ...line, form, month }, fish);
+    sum.input += one.inputGrams;
+    sum.main += one.mainGrams;
+    sum.drip += one.drip;
+    if (sum.pieces !== null) sum.pieces += one.pieces ?? 0;
+    for (const [part, grams] of one.trims) sum.trims[part] = (sum.trims[part] ?? 0) + grams;
+  }
+  return sum;
+}
+
+function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
+  const { me } = useShop();
+  const { when, today } = useTimes();
+  const forms = useForms();
+  const want = useWant();
+  const act = useAct();
+  const choose = useChange(contract.plan.choose);
+  const send = useChange(contract.plan.send);
+  const saved = toPicks(line.picks);
+  const [picks, setPicks] = useState<Picks>(line.picks.length > 0 ? saved : toPicks(line.proposal));
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [version, setVersion] = useState(line.version);
+  if (version !== line.version) {
+    setVersion(line.version);
+    setPicks(line.picks.length > 0 ? saved : toPicks(line.proposal));
+  }
+  const month = Number(today().slice(5, 7));
+  const outcome = outcomeOf(line, formOf(forms, line.form), species, picks, month);
+  const wanted = line.totalGrams ?? line.pieces!;
+  const given = line.totalGrams !== null ? outcome.main : outcome.pieces!;
+  const enough = given >= wanted;
+  const chosen = Object.entries(picks)
+    .filter(([, fish]) => fish > 0)
+    .map(([lotId, fish]) => ({ lotId: Number(lotId), fish }));
+  const same = JSON.stringify(toPicks(chosen)) === JSON.stringify(saved);
+  const mayPlan = me.role !== 'counter';
+
+  const keep = async (): Promise<number | null> => {
+    const done = await choose.send({ version: line.version, picks: chosen }, { id: line.id });
+    setProblem(done.ok ? null : done.problem);
+    return done.ok ? line.version + 1 : null;
+  };
+  const toBench = async () => {
+    const at = same ? line.version : await keep();
+    if (at === null) return;
+    const done = await send.send({ version: at }, { id: line.id });
+    if (done.ok) act(say({ text: `Ticket ${done.data.number} waits at the bench`, problem: false }));
+    else setProblem(done.problem);
+  };
+
+  return (
+    <section className="pt-2 pb-6">
+      <div className="flex items-start justify-between gap-4">
+        <div>
+          <h2 className="text-big">
+            {shortName(line.speciesName)}, {want(line)}
+          </h2>
+          <p className="text-ink2">
+            order {line.orderNumber}, {line.customer}, {when(line.dueAt)} · to {line.use}
+          </p>
+        </div>
+        {mayPlan && (
+          <div className="flex gap-3">
+            <Button
+              onPress={() => setPicks(toPicks(line.proposal))}
+              notYet={line.proposal.length === 0 ? 'nothing to propose' : null}
+            >
+              Oldest first
+            </Button>
+            <Button
+              kind="main"
+              hotkey="Enter"
+              busy={choose.busy || send.busy}
+              notYet={chosen.length === 0 ? 'choose fish first' : null}
+              onPress={() => void toBench()}
+            >
+              Send to bench
+            </Button>
+          </div>
+        )}
+      </div>
+      {line.promise.answer !== 'yes' && (
+        <p className="mt-2 flex items-baseline gap-2">
+          <Lozenge />
+          <span>
+            <strong className="font-figure text-label font-semibold text-embertext">
+              {line.promise.answer === 'no' ? 'Cannot be met' : 'Only in part'}
+            </strong>{' '}
+            {line.promise.because}
+          </span>
+        </p>
+      )}
+      <Outcome
+        parts={outcome}
+        wanted={wanted}
+        unit={line.totalGrams !== null ? 'grams' : 'pieces'}
+        enough={enough}
+        species={species}
+      />
+      {problem && (
+        <p role="alert" className="mt-2 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <h3 className="mt-4 pb-1 text-label">Fish that could serve it, what runs out of life first, first</h3>
+      {line.offers.length === 0 && (
+        <p className="border-t border-line pt-2 text-ink2">
+          No {shortName(line.speciesName).toLowerCase()} in the cold room. It belongs on tomorrow’s list.
+        </p>
+      )}
+      <ul>
+        {line.offers.map((o) => (
+          <Offer
+            key={o.lotId}
+            offer={o}
+            fish={picks[o.lotId] ?? 0}
+            species={species}
+            line={line}
+            onFish={mayPlan ? (fish) => setPicks((had) => ({ ...had, [o.lotId]: fish })) : null}
+          />
+        ))}
+      </ul>
+      {mayPlan && !same && chosen.length > 0 && (
+        <button type="button" className="why mt-3" onClick={() => void keep()}>
+          keep these fish for the line, send later
+        </button>
+      )}
+    </section>
+  );
+}
+
+export default function ByHand() {
+  const { data: lines, problem, again } = useRead(contract.plan.lines);
+  const { when } = useTimes();
+  const want = useWant();
+  const now = useNow();
+  const book = useSpecies();
+  const [chosen, setChosen] = useState<number | null>(null);
+  if (!lines) return <Waiting problem={problem} again={again} />;
+  // A line that went to the bench gives way to the next one.
+  const shown = lines.find((l) => l.id === chosen) ?? lines[0];
+  const unmet = lines.filter((l) => l.promise.answer === 'no' && l.picks.length === 0);
+  const species = shown && book.get(shown.speciesId);
+  return (
+    <div className="flex h-full flex-col">
+      <div className="pb-2">
+        <h1 className="text-head max-sm:text-big">
+          {lines.length === 0
+            ? 'Every line is at the bench'
+            : unmet.length > 0
+              ? `${unmet.length} ${unmet.length === 1 ? 'line' : 'lines'} cannot be met, ${lines.length - unmet.length} can`
+              : `All ${lines.length} lines can be met`}
+        </h1>
+        <p className="text-ink2">
+          {lines.length === 0
+            ? 'New orders appear here line by line.'
+            : 'Choose the fish; expected weights come from the yield of species, condition, size and season.'}
+        </p>
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-6 border-t border-line max-sm:grid-cols-1">
+        <ul className="min-h-0 overflow-y-auto border-r border-line pr-3 pb-4" aria-label="Lines to plan">
+          {lines.map((l) => {
+            const hot = (l.promise.answer === 'no' && l.picks.length === 0) || new Date(l.dueAt) < now;
+            return (
+              <li key={l.id} className="border-b border-line">
+                <button
+                  type="button"
+                  aria-current={shown?.id === l.id}
+                  onClick={() => setChosen(l.id)}
+                  className={`block w-full px-2 py-2 text-left hover:bg-lift ${shown?.id === l.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                >
+                  <span className="flex justify-between gap-2">
+                    <span className="truncate font-figure text-label font-semibold">
+                      {shortName(l.speciesName)}, {l.customer}
+                    </span>
+                    <span className="shrink-0 text-note text-ink3">{when(l.dueAt)}</span>
+                  </span>
+                  <span className="block truncate text-note text-ink2">{want(l)}</span>
+                  <span className={`block text-note ${hot ? 'text-embertext' : 'text-ink3'}`}>
+                    {l.picks.length > 0
+                      ? `${l.picks.reduce((s, p) => s + p.fish, 0)} fish chosen`
+                      : l.promise.answer === 'yes'
+                        ? 'can be met'
+                        : l.promise.answer === 'part'
+                          ? 'only in part'
+                          : 'cannot be met'}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+        <div className="min-h-0 overflow-y-auto">
+          {shown && species && <Line key={shown.id} line={shown} species={species} />}
+        </div>
+      </div>
+    </div>
+  );
+}

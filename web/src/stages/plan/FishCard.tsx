@@ -1,0 +1,124 @@
+import type { SpeciesRow } from '@ember-slate/contract';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import type { Body } from '@ember-slate/core/body';
+import { formatMoney } from '@ember-slate/core/units';
+import { useTimes } from '../../app/shop.tsx';
+import { SourceMark, useMass } from '../../parts/Mass.tsx';
+import { oneOf } from '../../parts/words.ts';
+import { CutDrawing, WingDrawing } from './CutDrawing.tsx';
+import type { Card, Run } from './pieces.ts';
+
+interface Props {
+  card: Card;
+  speciesName: string;
+  species: SpeciesRow;
+  body: Body | null;
+  perMm: number;
+  lit: string | null;
+  onLight: (line: string | null) => void;
+  pinned: boolean;
+  onPin: (() => void) | null;
+  /** Asks where a line of this fish should go instead. */
+  onMove: ((line: string) => void) | null;
+}
+
+/** What a run of pieces is: how many of what weight, and for whom. A line's may be dragged to another fish. */
+function RunRow({
+  run,
+  card,
+  lit,
+  onLight,
+  onMove,
+}: { run: Run; card: Card } & Pick<Props, 'lit' | 'onLight' | 'onMove'>) {
+  const mass = useMass();
+  const { when } = useTimes();
+  const { line, pieces, form } = run;
+  const { attributes, listeners, setNodeRef, isDragging } = useDraggable({
+    id: `${card.key} ${run.letters}`,
+    data: { line: line?.id, from: card.fish.id },
+    disabled: line === null || onMove === null,
+  });
+  const grams = pieces.reduce((s, p) => s + p.grams, 0) / pieces.length;
+  const n = pieces.length * (run.both ? 2 : 1);
+  const what = `${n > 1 ? `${n} ` : ''}${n === 1 ? oneOf(form) : form.name}, ${mass(Math.round(grams))}${n > 1 ? ' each' : ''}`;
+  const text = (
+    <>
+      <strong className="font-figure font-semibold">{run.letters}</strong>{' '}
+      {run.both ? 'both sides: ' : run.where && `${run.where}: `}
+      {what}{' '}
+      <span className="text-ink2">
+        {line ? `order ${line.orderNumber}, ${line.customer}, ${when(line.dueAt)}` : 'to the counter'}
+      </span>
+    </>
+  );
+  if (!line) return <li className="py-0.5 text-note">{text}</li>;
+  return (
+    <li className="text-note">
+      <button
+        ref={setNodeRef}
+        type="button"
+        {...listeners}
+        aria-roledescription={attributes['aria-roledescription']}
+        className={`w-full cursor-grab touch-none py-0.5 text-left hover:bg-lift ${lit === line.id ? 'bg-lift' : ''} ${isDragging ? 'opacity-40' : ''}`}
+        onMouseEnter={() => onLight(line.id)}
+        onMouseLeave={() => onLight(null)}
+        onFocus={() => onLight(line.id)}
+        onBlur={() => onLight(null)}
+        onClick={() => onMove?.(line.id)}
+      >
+        {text}
+      </button>
+    </li>
+  );
+}
+
+/** One fish of the plan, or several cut alike: to scale, with its marks, who gets what, and what it leaves. */
+export function FishCard(props: Props) {
+  const { card, species, speciesName, body, perMm, lit, pinned, onPin } = props;
+  const mass = useMass();
+  const { setNodeRef, isOver } = useDroppable({ id: card.key, data: { fish: card.fish.id } });
+  const { fish, ids } = card;
+  const days = Math.floor(fish.daysLeft * 10) / 10;
+  return (
+    <section
+      ref={setNodeRef}
+      aria-label={`${speciesName} ${fish.code}`}
+      className={`min-w-[270px] pb-5 ${isOver ? 'bg-lift' : ''}`}
+    >
+      <div className="flex items-baseline gap-3">
+        <h3 className="text-label font-semibold whitespace-nowrap">
+          {speciesName} {fish.code}
+        </h3>
+        <span className="text-note whitespace-nowrap text-ink2">
+          {ids.length > 1 ? `${ids.length} fish of ` : ''}
+          {mass(fish.grams)} {fish.measured ? <SourceMark source="measured" /> : '~'}{' '}
+          {fish.condition === 'whole' ? 'gut in' : fish.condition.replace('_', ' and ')}, {days} days left
+        </span>
+        {onPin && (
+          <button type="button" className="why text-note" aria-pressed={pinned} onClick={onPin}>
+            {pinned ? 'pinned: let go' : 'pin'}
+          </button>
+        )}
+      </div>
+      <div className="pt-1">
+        {body ? (
+          <CutDrawing card={card} species={species} body={body} perMm={perMm} lit={lit} />
+        ) : (
+          <WingDrawing card={card} grams={fish.grams} perMm={perMm} />
+        )}
+      </div>
+      <ul className="max-w-[520px]">
+        {card.runs.map((r) => (
+          <RunRow key={`${r.letters} ${r.where}`} run={r} {...props} />
+        ))}
+      </ul>
+      <p className="pt-0.5 text-note text-ink2">
+        sells for {formatMoney(Math.round(card.sells))}, costs {formatMoney(Math.round(card.costs))}{' '}
+        <strong className="ml-2 font-figure text-body font-semibold text-ink">
+          leaves {formatMoney(Math.round(card.sells - card.costs))}
+        </strong>
+        {ids.length > 1 && ' each'}
+      </p>
+    </section>
+  );
+}

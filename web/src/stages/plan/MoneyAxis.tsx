@@ -1,0 +1,58 @@
+import { formatMoney } from '@ember-slate/core/units';
+import { useSize } from '../../app/size.ts';
+
+/** What a person would have done, what the plan gains on it, and where the wall stands that no plan passes. */
+export function MoneyAxis({ first, value, bound }: { first: number; value: number; bound: number | null }) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const top = Math.max(bound ?? value, value);
+  const span = Math.max(1, top - first);
+  const low = first - span * 0.06;
+  const high = top + span * 0.05;
+  const x = (v: number) => Math.round(((v - low) / (high - low)) * Math.max(1, width - 30)) + 4;
+  const said = (v: number) => formatMoney(Math.round(v));
+  const left = bound === null ? null : Math.max(0, bound - value);
+  return (
+    <div ref={ref} className="min-w-0 flex-1">
+      {width > 120 && (
+        <svg
+          width={width}
+          height="74"
+          role="img"
+          aria-label={`First come ${said(first)}, this plan ${said(value)}${bound === null ? '' : `, no plan beats ${said(bound)}, at most ${said(left!)} left to find`}`}
+        >
+          <path className="rul" d={`M 0 48.5 H ${width - 20}`} />
+          <rect x={x(first)} y="45" width={Math.max(0, x(value) - x(first))} height="6" fill="var(--rime)" />
+          <path d={`M ${x(first)} 34 V 56`} stroke="var(--ink)" strokeWidth="2.5" />
+          <text x={x(first)} y="30" className="fig i2">
+            first come {said(first)}
+          </text>
+          {value - first > 0.5 && x(bound ?? value) - x(first) > 216 && (
+            <text x={x(first) + 4} y="66" className="fig" fill="var(--rime)">
+              +{said(value - first)}
+            </text>
+          )}
+          <path d={`M ${x(value)} 45 l -6 -11 h 12 z`} fill="var(--ink)" />
+          {bound !== null && (
+            <>
+              <path d={`M ${x(bound)} 20 V 64`} stroke="var(--ink)" strokeWidth="1.75" />
+              {[0, 1, 2, 3, 4, 5].map((i) => (
+                <path
+                  key={i}
+                  d={`M ${x(bound) + 2} ${28 + i * 7} l 14 -8`}
+                  stroke="var(--rule)"
+                  strokeWidth="1"
+                />
+              ))}
+              <text x={Math.min(width - 4, x(bound) + 18)} y="14" className="end fig i2">
+                no plan beats {said(bound)}
+              </text>
+              <text x={x(bound) - 6} y="68" className="end i2" style={{ fontSize: 13 }}>
+                at most {said(left!)} left to find
+              </text>
+            </>
+          )}
+        </svg>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,201 @@
+import type { CutPlan, FoundPlan } from '@ember-slate/contract';
+import {
+  modesOf,
+  openingCost,
+  sectionOf,
+  type Mode,
+  type PlannedFish,
+  type PlannedPiece,
+  type PlanProblem,
+} from '@ember-slate/core/cutplan';
+import type { Form, FormBook } from '@ember-slate/core/forms';
+import type { Species } from '@ember-slate/core/species';
+
+export type PlanOfSpecies = CutPlan['species'][number];
+export type FishRow = PlanOfSpecies['fish'][number];
+export type LineRow = PlanOfSpecies['lines'][number];
+
+/** Neighbouring pieces of one fish for the same use: "a to g". */
+export interface Run {
+  letters: string;
+  pieces: PlannedPiece[];
+  line: LineRow | null;
+  form: Form;
+  /** Drawn on the side that is seen. */
+  seen: boolean;
+  where: string;
+  /** The same again on the far side. */
+  both: Run | null;
+}
+
+/** A planned fish with what the drawing needs; fish of one lot that are cut alike are one. */
+export interface Card {
+  key: string;
+  fish: FishRow;
+  ids: string[];
+  planned: PlannedFish;
+  mode: Mode;
+  runs: Run[];
+  /** What its pieces sell for, and what the fish costs, minor units. */
+  sells: number;
+  costs: number;
+}
+
+const letter = (i: number): string =>
+  i < 26 ? String.fromCharCode(97 + i) : `${letter(Math.floor(i / 26) - 1)}${letter(i % 26)}`;
+
+/** Parts of a fish that the drawing shows; the others are told beside it. */
+const far: Readonly<Record<string, string>> = {
+  side: 'far side',
+  loin: 'far side, loin',
+  belly: 'far side, belly',
+  tail_side: 'far side of the tail',
+  wing: 'other wing',
+  upper: 'other wing, upper',
+  lower: 'lower side',
+};
+const blind: Readonly<Record<string, string>> = {
+  blind_back: 'blind side, back',
+  blind_belly: 'blind side, belly',
+  blind: 'blind side',
+};
+
+export const seenAt = (p: PlannedPiece): boolean =>
+  blind[p.section] === undefined && (far[p.section] === undefined || p.copy === 0);
+
+const whereOf = (p: PlannedPiece): string => blind[p.section] ?? (p.copy > 0 ? (far[p.section] ?? '') : '');
+
+/** Takings of a counter class for one gram, as the plan has it: full price and markdown together. */
+function perGram(species: PlanOfSpecies, found: FoundPlan, id: string | null): number {
+  const k = species.counter.find((c) => c.id === id);
+  const grams = k ? (found.score.counterGrams[k.id] ?? 0) : 0;
+  if (!k || grams === 0) return 0;
+  const full = Math.min(grams, k.demandGrams);
+  return (full * k.perKg + (grams - full) * k.markdownPerKg) / 1000 / grams;
+}
+
+export const problemFor = (s: PlanOfSpecies, species: Species, forms: FormBook): PlanProblem => ({
+  species,
+  forms,
+  schools: [],
+  flesh: null,
+  fish: s.fish,
+  lines: s.lines,
+  counter: s.counter,
+  settings: s.settings,
+});
+
+/** Every opened fish of a species, those cut alike together, the first due first. */
+export function cardsOf(s: PlanOfSpecies, species: Species, forms: FormBook): Card[] {
+  const { found } = s;
+  if (!found) return [];
+  const problem = problemFor(s, species, forms);
+  const modes = new Map<string, Mode[]>();
+  const cards = new Map<string, Card>();
+  for (const planned of found.plan.fish) {
+    const fish = s.fish.find((f) => f.id === planned.fish);
+    if (!fish) continue;
+    const like = JSON.stringify([fish.lotId, fish.grams, fish.lengthMm]);
+    const mine = modes.get(like) ?? modesOf(problem, fish);
+    modes.set(like, mine);
+    const mode = mine.find((m) => m.id === planned.mode);
+    if (!mode) continue;
+    const key = `${like} ${JSON.stringify(planned.pieces.map(({ grams: _g, ...p }) => p))}`;
+    const had = cards.get(key);
+    if (had) {
+      had.ids.push(fish.id);
+      continue;
+    }
+    const sells = planned.pieces.reduce((sum, p) => {
+      if (p.line === null) return sum + p.grams * perGram(s, found, p.counter);
+      const line = s.lines.find((l) => l.id === p.line);
+      if (!line) return sum;
+      return (
+        sum + (line.pieces !== null ? line.value / line.pieces : (line.value * p.grams) / line.totalGrams!)
+      );
+    }, 0);
+    cards.set(key, {
+      key: `${s.speciesId} ${fish.id}`,
+      fish,
+      ids: [fish.id],
+      planned,
+      mode,
+      runs: runsOf(s, forms, planned),
+      sells,
+      costs: openingCost(fish, s.settings),
+    });
+  }
+  const due = (c: Card) => Math.min(...c.runs.map((r) => r.line?.dueDays ?? Infinity));
+  return [...cards.values()].sort((a, b) => due(a) - due(b) || b.fish.grams - a.fish.grams);
+}
+
+function runsOf(s: PlanOfSpecies, forms: FormBook, planned: PlannedFish): Run[] {
+  const sorted = planned.pieces.toSorted(
+    (a, b) =>
+      Number(!seenAt(a)) - Number(!seenAt(b)) ||
+      a.copy - b.copy ||
+      a.section.localeCompare(b.section) ||
+      a.fromMm - b.fromMm,
+  );
+  const runs: Run[] = [];
+  let n = 0;
+  for (const p of sorted) {
+    const last = runs.at(-1);
+    const same =
+      last &&
+      last.pieces[0]!.line === p.line &&
+      last.pieces[0]!.counter === p.counter &&
+      last.pieces[0]!.section === p.section &&
+      last.pieces[0]!.copy === p.copy;
+    if (same) last.pieces.push(p);
+    else {
+      const line = s.lines.find((l) => l.id === p.line) ?? null;
+      const id = line?.form ?? s.counter.find((k) => k.id === p.counter)?.form ?? '';
+      const form = forms.get(id);
+      if (!form) continue;
+      runs.push({ letters: '', pieces: [p], line, form, seen: seenAt(p), where: whereOf(p), both: null });
+    }
+  }
+  for (const r of runs) {
+    const near = runs.find((q) => q !== r && q.seen && !r.seen && likewise(q, r));
+    if (near && r.pieces[0]!.section === near.pieces[0]!.section) near.both = r;
+  }
+  for (const r of runs.filter((q) => !runs.some((o) => o.both === q))) {
+    const first = n;
+    n += r.pieces.length;
+    r.letters = r.pieces.length === 1 ? letter(first) : `${letter(first)} to ${letter(n - 1)}`;
+  }
+  return runs.filter((q) => !runs.some((o) => o.both === q));
+}
+
+/** Whether the far side is cut as the near one, for the same use. */
+const likewise = (a: Run, b: Run) =>
+  a.line?.id === b.line?.id &&
+  a.form === b.form &&
+  a.pieces.length === b.pieces.length &&
+  a.pieces.every((p, i) => p.fromMm === b.pieces[i]!.fromMm && p.toMm === b.pieces[i]!.toMm);
+
+/** Letter of each piece that is drawn. */
+export function lettersOf(runs: readonly Run[]): Map<PlannedPiece, string> {
+  const names = new Map<PlannedPiece, string>();
+  for (const p of runs.flatMap((r) => r.pieces)) names.set(p, letter(names.size));
+  return names;
+}
+
+/** Where a piece lies on the fish, mm from the snout, and which part of its height. */
+export function placeOf(
+  mode: Mode,
+  p: PlannedPiece,
+): { from: number; to: number; part: 'all' | 'back' | 'belly' } {
+  const section = sectionOf(mode, p.section)!.section;
+  const part =
+    p.section === 'loin' || p.section === 'eyed_back'
+      ? 'back'
+      : p.section === 'belly' || p.section === 'eyed_belly'
+        ? 'belly'
+        : 'all';
+  return { from: section.startMm + p.fromMm, to: section.startMm + p.toMm, part };
+}
+
+/** Where the mode's first section begins: the marks are measured from there. */
+export const zeroOf = (mode: Mode): number => Math.min(...mode.sections.map((s) => s.startMm));
