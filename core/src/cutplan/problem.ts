@@ -59,6 +59,8 @@ export interface PlanSettings {
   /** Taken off for each kg a piece lies off its target; and for each fish opened; minor units. */
   deviationPerKg: number;
   perFish: number;
+  /** Share of the takings that may go for setting the pieces of a section close together, as a cutter does. */
+  neat: number;
   /** What flesh in no piece, and what else comes off, brings per kg; minor units. */
   offcutsPerKg: number;
   trimsPerKg: Readonly<Record<string, number>>;
@@ -75,6 +77,7 @@ export const defaultSettings: PlanSettings = {
   counterMm: [20, 160],
   deviationPerKg: 100,
   perFish: 20,
+  neat: 0.001,
   offcutsPerKg: 0,
   trimsPerKg: {},
   age: { least: 0.5, fullFromDays: 3 },

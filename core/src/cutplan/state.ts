@@ -7,7 +7,7 @@ import {
   type Group,
   type Node,
 } from './compile.ts';
-import { restWorth, type Stretch } from './pattern.ts';
+import type { Stretch } from './pattern.ts';
 import { counterInOne } from './sections.ts';
 import type { Plan, PlannedFish, PlannedPiece } from './problem.ts';
 
@@ -121,46 +121,6 @@ function counterAnew(c: Compiled, of: FishClass, node: Node, pieces: readonly St
   return out;
 }
 
-/** What setting pieces close together may cost, minor units a section (our choice). */
-const neatness = 2;
-
-/**
- * The same pieces set close together from the head end, the first due first, and what is left behind them for the
- * counter: a cutter's way. Kept as they were where that is worth less.
- */
-function neat(c: Compiled, of: FishClass, node: Node, pieces: readonly Stretch[]): readonly Stretch[] {
-  const orders = pieces
-    .filter((p) => p.who < c.groups.length)
-    .sort((a, b) => c.groups[a.who]!.like.dueDays - c.groups[b.who]!.like.dueDays || a.who - b.who);
-  if (orders.length === 0 || node.section.inOne) return pieces;
-  const out: Stretch[] = [];
-  let from = 0;
-  for (const p of orders) {
-    const option = node.options.find((o) => o.who === p.who)!;
-    const group = c.groups[p.who]!;
-    const aim = group.pieces === null ? p.grams : group.target;
-    let best: Stretch | null = null;
-    for (let to = option.least[from]!; to <= option.most[from]!; to++) {
-      const grams = (node.base[to]! - node.base[from]!) * option.factor;
-      if (!best || Math.abs(grams - aim) < Math.abs(best.grams - aim)) best = { from, to, who: p.who, grams };
-    }
-    if (!best) return pieces;
-    out.push(best);
-    from = best.to;
-  }
-  const end = node.mm.length - 1;
-  if (from < end) out.push(...counterStretches(c, of, node, from, end));
-  const worth = (cut: readonly Stretch[]) =>
-    cut.reduce(
-      (s, p) => {
-        const k = c.classes[p.who - c.groups.length];
-        return s + (k ? (p.grams * k.markdownPerKg) / 1000 : 0);
-      },
-      restWorth(node, cut),
-    );
-  return worth(out) >= worth(pieces) - neatness ? out : pieces;
-}
-
 /** Which pieces fill the units of a group, and which are over. */
 function share(group: Group, held: Held[]): { filled: Held[][]; over: Held[] } {
   const filled: Held[][] = [];
@@ -191,11 +151,8 @@ function share(group: Group, held: Held[]): { filled: Held[][]; over: Held[] } {
   return { filled, over: rest };
 }
 
-/**
- * A state as a plan: pieces go to lines that they fill, what is over to the counter; a fish cut for nothing stays
- * whole. `close` sets the pieces of each section close together.
- */
-export function toPlan(c: Compiled, state: State, close = false): Plan {
+/** A state as a plan: pieces go to lines that they fill, what is over to the counter; a fish cut for nothing stays whole. */
+export function toPlan(c: Compiled, state: State): Plan {
   const ids = allFish(c);
   const byGroup = new Map<number, Held[]>();
   const planned: { fish: PlannedFish; pieces: PlannedPiece[] }[] = [];
@@ -216,12 +173,7 @@ export function toPlan(c: Compiled, state: State, close = false): Plan {
     const pieces: PlannedPiece[] = [];
     planned.push({ fish: { fish: ids[i]!.id, mode: opened.mode.id, pieces }, pieces });
     for (const cut of opened.cuts) {
-      for (const s of counterAnew(
-        c,
-        opened.of,
-        cut.node,
-        joined(close ? neat(c, opened.of, cut.node, cut.pieces) : cut.pieces, c.groups),
-      )) {
+      for (const s of counterAnew(c, opened.of, cut.node, joined(cut.pieces, c.groups))) {
         const held: Held = { cut, of: opened.of, stretch: s, owner: pieces };
         if (s.who >= c.groups.length) put(held, s, null);
         else byGroup.set(s.who, [...(byGroup.get(s.who) ?? []), held]);

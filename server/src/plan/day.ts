@@ -158,6 +158,7 @@ function counterOf(
   lots: readonly ShopLot[],
   trade: Trade,
   month: number,
+  days: number,
 ): CounterClass[] {
   return counterClassIds.flatMap((id): CounterClass[] => {
     const form = counterForms[id]
@@ -176,7 +177,7 @@ function counterOf(
     const perKg = priceOf(species, form, lots, trade, month);
     const usual = [...book.values()]
       .filter((f) => sectionClass(f) === id)
-      .reduce((s, f) => s + trade.perDay(species.id, f.id) - trade.lying(species.id, f.id), 0);
+      .reduce((s, f) => s + trade.perDay(species.id, f.id) * days - trade.lying(species.id, f.id), 0);
     return [
       {
         id,
@@ -193,6 +194,9 @@ const sectionClass = (form: Form): CounterClassId | null =>
   (({ sides: 'fillet', cavity: 'joint', middle: 'steak', tail: 'tail', fish: null, trim: null }) as const)[
     form.section
   ];
+
+/** Days of counter sales the fish cut now are for (our choice). */
+const saleDays = { today: 1, tomorrow: 2, all: 3 } as const;
 
 /** Taken off for each fish opened, minor units: the hand's time for it (our choice). */
 const openingCents = 60;
@@ -251,7 +255,7 @@ export async function dayProblems(work: Work, horizon: 'today' | 'tomorrow' | 'a
           use: l.use,
         };
       });
-      const counter = counterOf(species, forms, mine, trade, month);
+      const counter = counterOf(species, forms, mine, trade, month, saleDays[horizon]);
       const fish = mine.flatMap((l) =>
         fishOf(species, forms, l, held.get(l.lot.id) ?? 0, weighed.get(l.lot.id) ?? [], planLines, counter),
       );
@@ -262,9 +266,12 @@ export async function dayProblems(work: Work, horizon: 'today' | 'tomorrow' | 'a
         fish,
         lines: planLines,
         counter,
+        // A gram off the weight asked for costs what it would fetch: nobody shaves an order for the counter's sake.
         settings: {
           ...defaultSettings,
+          deviationPerKg: Math.max(0, ...counter.map((k) => k.perKg)),
           perFish: openingCents,
+          neat: 0.005,
           month,
           trimsPerKg,
           offcutsPerKg: trimsPerKg.offcuts ?? 0,

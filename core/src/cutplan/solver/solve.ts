@@ -2,6 +2,7 @@ import type { Highs } from 'highs';
 import { compile, type Compiled } from '../compile.ts';
 import { firstCome } from '../firstCome.ts';
 import type { Prices } from '../pattern.ts';
+import { neat } from '../neat.ts';
 import { tidied, without } from '../pinned.ts';
 import type { Plan, PlannedFish, PlanProblem } from '../problem.ts';
 import { planFaults, score, type PlanScore } from '../score.ts';
@@ -36,8 +37,8 @@ export interface Watch {
 const better = (problem: PlanProblem, a: Valued, b: Valued): Valued =>
   b.score.value > a.score.value + 1e-6 && planFaults(problem, b.plan).length === 0 ? b : a;
 
-/** How much of a plan's takings may go for setting its pieces close together: a thousandth (our choice). */
-const closeShare = 0.001;
+/** What setting the pieces of one section close together may cost, minor units: the dearest that is tried first. */
+const closeAt = [100, 0] as const;
 
 /** First prices of a search without the master problem: what a filled line brings a piece, and the counter's full price. */
 export function fullPrices(c: Compiled): Prices {
@@ -73,9 +74,14 @@ export function solve(
   };
   /** The state as a plan, neat where that costs next to nothing. */
   const whole = (state: State): Valued => {
-    const loose = valued(toPlan(c, state).fish);
-    const close = valued(toPlan(c, state, true).fish);
-    return close.score.value > loose.score.value - closeShare * loose.score.gross ? close : loose;
+    const { fish } = toPlan(c, state);
+    const loose = valued(fish);
+    const least = loose.score.value - problem.settings.neat * loose.score.gross;
+    for (const cost of closeAt) {
+      const close = valued(neat(rest.problem, { fish }, cost).fish);
+      if (close.score.value >= least && planFaults(problem, close.plan).length === 0) return close;
+    }
+    return loose;
   };
   const uncut = valued([]);
   const start = firstCome(c);

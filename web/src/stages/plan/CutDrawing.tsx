@@ -51,8 +51,7 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
         over={(f) => {
           const rulerY = f.height + 4;
           const spots = ends.map((mm) => ({ mm, x: f.x(mm) }));
-          let last = -Infinity;
-          let raised = false;
+          const rows = [-Infinity, -Infinity];
           return (
             <>
               <defs>
@@ -107,26 +106,27 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
                 <path d={`M ${f.x(zero)} ${f.middle} H ${f.x(end)}`} stroke="var(--ink)" strokeWidth="1.75" />
               )}
               {spots.map(({ mm, x }) => {
-                // Marks that stand close share the two rows under the rule.
-                const close = x - last < 24;
-                raised = close && !raised;
-                last = x;
+                // Marks that stand close share the two rows under the rule; closer still, the line says it alone.
+                const row = x - rows[0]! >= 26 ? 0 : x - rows[1]! >= 26 ? 1 : null;
+                if (row !== null) rows[row] = x;
                 return (
                   <g key={mm}>
                     <path
-                      d={`M ${x} ${f.middle - f.half(mm) - 6} V ${rulerY + (raised ? 16 : 4)}`}
+                      d={`M ${x} ${f.middle - f.half(mm) - 6} V ${rulerY + (row === 1 ? 16 : 4)}`}
                       stroke="var(--ink)"
                       strokeWidth="1.75"
                     />
-                    <text
-                      x={x}
-                      y={rulerY + (raised ? 30 : 17)}
-                      className="mid fig"
-                      fill="var(--ink)"
-                      style={{ fontSize: 14 }}
-                    >
-                      {length.format(mm - Math.round(zero))}
-                    </text>
+                    {row !== null && (
+                      <text
+                        x={x}
+                        y={rulerY + (row === 1 ? 30 : 17)}
+                        className="mid fig"
+                        fill="var(--ink)"
+                        style={{ fontSize: 14 }}
+                      >
+                        {length.format(mm - Math.round(zero))}
+                      </text>
+                    )}
                   </g>
                 );
               })}

@@ -27,7 +27,7 @@ const horizons: readonly { value: Horizon; name: string }[] = [
   { value: 'all', name: 'All lines' },
 ];
 /** How long the planner may think, s: small days need less. */
-const secondsFor = (lines: number, fish: number) => Math.min(20, Math.max(3, Math.sqrt(lines * fish) / 3));
+const secondsFor = (lines: number, fish: number) => Math.min(12, Math.max(3, Math.sqrt(lines * fish) / 5));
 
 const sum = (plan: CutPlan, of: (f: NonNullable<PlanOfSpecies['found']>) => number) =>
   plan.species.reduce((s, x) => s + (x.found ? of(x.found) : 0), 0);
@@ -376,7 +376,7 @@ export default function Plan() {
                   : 'No fish is worth opening for these lines.'}
               </p>
             )}
-            <div className="flex flex-wrap items-end gap-x-8">
+            <div className="flex flex-wrap items-start gap-x-8">
               {shown.flatMap(({ species, row, cards: mine }) =>
                 mine.map((card) => (
                   <div
