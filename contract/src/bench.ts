@@ -89,7 +89,26 @@ const pass = z.object({
   found: z.number().int(),
   broken: z.array(z.string()),
 });
+/** Where the plan has the knife go on each fish of a ticket: stretches in shares of standard length, head end first. */
+const ticketMarks = z.object({
+  mode: z.string(),
+  pieces: z.array(
+    z.object({
+      section: z.string(),
+      copy: z.number().int(),
+      from: z.number(),
+      to: z.number(),
+      grams: z.number().int(),
+      form: f.formId,
+      lineId: f.id.nullable(),
+    }),
+  ),
+});
+export type TicketMarks = z.infer<typeof ticketMarks>;
+
 const ticket = summary.extend({
+  /** Null for a ticket no plan made. */
+  marks: ticketMarks.nullable(),
   /** Seconds on this step before the last look, and since when it runs; null while it stands still. */
   stepSeconds: z.number().int(),
   stepSince: f.instant.nullable(),

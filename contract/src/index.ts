@@ -27,7 +27,16 @@ export const contract = {
   forms,
 } as const;
 
-export type { Ticket, TicketCut, TicketSchool, TicketSummary, Timer, Tub, WeighOut } from './bench.ts';
+export type {
+  Ticket,
+  TicketCut,
+  TicketMarks,
+  TicketSchool,
+  TicketSummary,
+  Timer,
+  Tub,
+  WeighOut,
+} from './bench.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
 export type { StockRow } from './counter.ts';

@@ -53,8 +53,11 @@ export function counterPieces(
   // What is cut by weight goes out in usual pieces of one weight, the rest in as few as may be.
   const usual =
     form.count === 'weight' ? Math.max(fewest, Math.round((base * factor) / form.pieceG)) : fewest;
-  for (const byWeight of [true, false])
-    for (let n = usual; n >= fewest; n--) {
+  const counts = [...Array(usual - fewest + 1).keys()]
+    .map((i) => usual - i)
+    .concat([1, 2, 3].map((i) => usual + i));
+  for (const n of counts)
+    for (const byWeight of [true, false]) {
       const mark = (i: number) =>
         i === 0
           ? fromMm

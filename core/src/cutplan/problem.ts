@@ -59,7 +59,7 @@ export interface PlanSettings {
   /** Taken off for each kg a piece lies off its target; and for each fish opened; minor units. */
   deviationPerKg: number;
   perFish: number;
-  /** Share of the takings that may go for setting the pieces of a section close together, as a cutter does. */
+  /** Share of the takings that may go for setting pieces close together, as a cutter does; at 0 all lie on the grid. */
   neat: number;
   /** What flesh in no piece, and what else comes off, brings per kg; minor units. */
   offcutsPerKg: number;

@@ -1,14 +1,6 @@
-import {
-  classAt,
-  counterFactor,
-  type Compiled,
-  type CutMode,
-  type FishClass,
-  type Group,
-  type Node,
-} from './compile.ts';
+import type { Compiled, CutMode, FishClass, Group, Node } from './compile.ts';
 import type { Stretch } from './pattern.ts';
-import { counterInOne } from './sections.ts';
+import { counterPieces } from './neat.ts';
 import type { Plan, PlannedFish, PlannedPiece } from './problem.ts';
 
 /** One copy of a section with what is cut of it, head end first. */
@@ -39,60 +31,6 @@ interface Held {
   owner: PlannedPiece[];
 }
 
-/** Pieces for the counter out of a stretch: as few as may be, each as long as the counter takes them. */
-export function counterStretches(
-  c: Compiled,
-  of: FishClass,
-  node: Node,
-  from: number,
-  to: number,
-): Stretch[] {
-  const at = classAt(c, node.section.counter);
-  const factor = at === -1 ? null : counterFactor(c.problem, of.fish[0]!, node.section, c.classes[at]!);
-  if (factor === null) return [];
-  const { counterLeastG, counterMm } = c.problem.settings;
-  const [shortest, longest] = counterMm;
-  const mmLong = node.mm[to]! - node.mm[from]!;
-  if (counterInOne(node.section, factor, counterLeastG)) {
-    const all = from === 0 && to === node.mm.length - 1;
-    const grams = (node.base[to]! - node.base[from]!) * factor;
-    return all ? [{ from, to, who: c.groups.length + at, grams }] : [];
-  }
-  const { form, count } = usual(c, at);
-  const grams = (node.base[to]! - node.base[from]!) * factor;
-  const fewest = Math.max(1, Math.ceil(mmLong / longest - 1e-9));
-  // What is cut by weight goes out in usual pieces, the rest in as few as may be.
-  const wanted = count === 'weight' ? Math.max(fewest, Math.round(grams / form)) : fewest;
-  for (let n = wanted; n >= fewest; n--) {
-    const marks = Array.from({ length: n + 1 }, (_, i) =>
-      i === n ? to : nearest(node.mm, node.mm[from]! + (mmLong * i) / n),
-    );
-    const cut = marks.slice(1).map((end, i): Stretch => ({
-      from: marks[i]!,
-      to: end,
-      who: c.groups.length + at,
-      grams: (node.base[end]! - node.base[marks[i]!]!) * factor,
-    }));
-    const fits = cut.every((s) => {
-      const long = node.mm[s.to]! - node.mm[s.from]!;
-      return long >= shortest - 1e-9 && long <= longest + 1e-9 && s.grams >= counterLeastG - 1e-9;
-    });
-    if (fits) return cut;
-  }
-  return [];
-}
-
-const usual = (c: Compiled, at: number) => {
-  const form = c.problem.forms.get(c.classes[at]!.form)!;
-  return { form: form.pieceG, count: form.count };
-};
-
-function nearest(mm: Float64Array, x: number): number {
-  let best = 0;
-  for (let i = 1; i < mm.length; i++) if (Math.abs(mm[i]! - x) < Math.abs(mm[best]! - x)) best = i;
-  return best;
-}
-
 /** Neighbouring stretches of one line that wants a weight in all become one piece. */
 function joined(pieces: readonly Stretch[], groups: readonly Group[]): Stretch[] {
   const out: Stretch[] = [];
@@ -102,21 +40,6 @@ function joined(pieces: readonly Stretch[], groups: readonly Group[]): Stretch[]
       last.to = p.to;
       last.grams += p.grams;
     } else out.push({ ...p });
-  }
-  return out;
-}
-
-/** Neighbouring stretches for the counter, cut anew as few pieces. */
-function counterAnew(c: Compiled, of: FishClass, node: Node, pieces: readonly Stretch[]): Stretch[] {
-  const out: Stretch[] = [];
-  for (let i = 0; i < pieces.length;) {
-    const p = pieces[i]!;
-    let j = i + 1;
-    while (p.who >= c.groups.length && pieces[j]?.who === p.who && pieces[j]!.from === pieces[j - 1]!.to) j++;
-    const run = pieces.slice(i, j);
-    const anew = p.who >= c.groups.length ? counterStretches(c, of, node, p.from, run.at(-1)!.to) : [];
-    out.push(...(anew.length > 0 ? anew : run));
-    i = j;
   }
   return out;
 }
@@ -151,41 +74,60 @@ function share(group: Group, held: Held[]): { filled: Held[][]; over: Held[] } {
   return { filled, over: rest };
 }
 
+/** Neighbouring stretches for the counter as one. */
+function runs(pieces: readonly Stretch[], groups: number): Stretch[] {
+  const out: Stretch[] = [];
+  for (const p of pieces) {
+    const last = out.at(-1);
+    if (last && p.who >= groups && last.who === p.who && last.to === p.from) last.to = p.to;
+    else out.push({ ...p });
+  }
+  return out;
+}
+
 /** A state as a plan: pieces go to lines that they fill, what is over to the counter; a fish cut for nothing stays whole. */
 export function toPlan(c: Compiled, state: State): Plan {
   const ids = allFish(c);
   const byGroup = new Map<number, Held[]>();
   const planned: { fish: PlannedFish; pieces: PlannedPiece[] }[] = [];
-  const put = (h: Held, s: Stretch, line: string | null) => {
-    const { node, copy } = h.cut;
-    h.owner.push({
-      section: node.section.id,
-      copy,
-      fromMm: node.mm[s.from]!,
-      toMm: node.mm[s.to]!,
-      grams: s.grams,
-      line,
-      counter: line === null ? node.section.counter : null,
-    });
+  const place = ({ section, mm }: Node, copy: number, s: Stretch) => ({
+    section: section.id,
+    copy,
+    fromMm: mm[s.from]!,
+    toMm: mm[s.to]!,
+    grams: s.grams,
+  });
+  const toCounter = ({ cut, of, stretch, owner }: Held): boolean => {
+    const { node, copy } = cut;
+    const from = node.mm[stretch.from]!;
+    const pieces = counterPieces(c.problem, of.fish[0]!, node.section, copy, from, node.mm[stretch.to]!);
+    owner.push(...pieces);
+    return pieces.length > 0;
   };
   state.forEach((opened, i) => {
     if (!opened) return;
     const pieces: PlannedPiece[] = [];
     planned.push({ fish: { fish: ids[i]!.id, mode: opened.mode.id, pieces }, pieces });
     for (const cut of opened.cuts) {
-      for (const s of counterAnew(c, opened.of, cut.node, joined(cut.pieces, c.groups))) {
+      for (const s of runs(joined(cut.pieces, c.groups), c.groups.length)) {
         const held: Held = { cut, of: opened.of, stretch: s, owner: pieces };
-        if (s.who >= c.groups.length) put(held, s, null);
-        else byGroup.set(s.who, [...(byGroup.get(s.who) ?? []), held]);
+        if (s.who < c.groups.length) byGroup.set(s.who, [...(byGroup.get(s.who) ?? []), held]);
+        else if (!toCounter(held))
+          for (const p of cut.pieces)
+            if (p.who === s.who && p.from >= s.from && p.to <= s.to)
+              pieces.push({ ...place(cut.node, cut.copy, p), line: null, counter: cut.node.section.counter });
       }
     }
   });
   for (const [who, held] of byGroup) {
     const group = c.groups[who]!;
     const { filled, over } = share(group, held);
-    filled.forEach((unit, i) => unit.forEach((h) => put(h, h.stretch, group.units[i]!)));
-    for (const h of over)
-      for (const s of counterStretches(c, h.of, h.cut.node, h.stretch.from, h.stretch.to)) put(h, s, null);
+    filled.forEach((unit, i) =>
+      unit.forEach(({ cut, stretch, owner }) =>
+        owner.push({ ...place(cut.node, cut.copy, stretch), line: group.units[i]!, counter: null }),
+      ),
+    );
+    for (const h of over) toCounter(h);
   }
   return {
     fish: planned

@@ -19,6 +19,7 @@ export interface TicketRow {
   doneAhead: string;
   frameGrade: number | null;
   startedAt: Date | null;
+  marks: string | null;
 }
 
 export const ticketsWhere = (tx: Tx, where: string, values: (string | number)[] = []): Promise<TicketRow[]> =>
@@ -28,7 +29,7 @@ export const ticketsWhere = (tx: Tx, where: string, values: (string | number)[] 
        COALESCE((SELECT MIN(o.due_at) FROM ticket_cut c JOIN order_line l ON l.id = c.line_id JOIN customer_order o ON o.id = l.order_id
          WHERE c.ticket_id = t.id), t.due_at) AS dueAt,
        t.step_id AS stepId, t.step_at AS stepAt, t.cutter_id AS cutterId, p.name AS cutterName, p.schools AS cutterSchools,
-       t.paused_why AS pausedWhy, t.schools, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt
+       t.paused_why AS pausedWhy, t.schools, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt, t.marks
      FROM ticket t JOIN species s ON s.id = t.species_id LEFT JOIN staff p ON p.id = t.cutter_id
      WHERE ${where} ORDER BY t.state DESC, dueAt, t.id`,
     values,

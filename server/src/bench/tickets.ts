@@ -1,4 +1,4 @@
-import type { Ticket, TicketCut, TicketSummary, Timer } from '@ember-slate/contract';
+import type { Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
 import {
   compose,
   formOf,
@@ -241,6 +241,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
     stepSeconds: Number(spent?.seconds ?? 0),
     stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
     steps: composition.steps,
+    marks: ticket.marks === null ? null : (JSON.parse(ticket.marks) as TicketMarks),
     cautions: speciesCautions(species),
     inputs: inputs.map((i) => ({
       lotId: i.lotId,

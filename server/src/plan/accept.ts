@@ -1,5 +1,12 @@
-import type { BodyOf, FoundPlan, PlanSpecies, contract } from '@ember-slate/contract';
-import { planFaults, type PlannedFish } from '@ember-slate/core/cutplan';
+import type { BodyOf, FoundPlan, PlanSpecies, TicketMarks, contract } from '@ember-slate/contract';
+import { bodyOf } from '@ember-slate/core/body';
+import {
+  modesOf,
+  planFaults,
+  sectionOf,
+  type PlannedFish,
+  type PlanProblem,
+} from '@ember-slate/core/cutplan';
 import { withdraw } from '../bench/cuts.ts';
 import type { Work } from '../platform/context.ts';
 import { run } from '../platform/db.ts';
@@ -66,11 +73,39 @@ function onto(live: PlanSpecies | undefined, stored: PlanSpecies, found: FoundPl
   });
 }
 
+/**
+ * Where the knife goes on a planned fish, for the bench: along the fish in shares of its standard length, so that the
+ * marks follow the weight the scale gives it.
+ */
+function marksOf(problem: PlanProblem, planned: PlannedFish, live: PlanSpecies): TicketMarks {
+  const fish = problem.fish.find((f) => f.id === planned.fish)!;
+  const body = bodyOf(problem.species, fish.condition, fish.grams, fish.lengthMm);
+  const mode = modesOf(problem, fish).find((m) => m.id === planned.mode)!;
+  return {
+    mode: planned.mode,
+    pieces: planned.pieces.map((p) => {
+      const { startMm } = sectionOf(mode, p.section)!.section;
+      const line = live.lines.find((l) => l.id === p.line);
+      const long = body?.standardMm ?? 1000;
+      return {
+        section: p.section,
+        copy: p.copy,
+        from: (startMm + p.fromMm) / long,
+        to: (startMm + p.toMm) / long,
+        grams: Math.round(p.grams),
+        form: line?.form ?? live.counter.find((k) => k.id === p.counter)!.form,
+        lineId: line?.lineId ?? null,
+      };
+    }),
+  };
+}
+
 /** Makes one ticket for fish of a lot that are cut alike. */
 async function ticketFor(
   work: Work,
   planId: number,
   live: PlanSpecies,
+  problem: PlanProblem,
   fish: readonly Placed[],
 ): Promise<number> {
   const pieces = fish.flatMap((f) => f.planned.pieces);
@@ -81,21 +116,7 @@ async function ticketFor(
   const made = await run(
     work.tx,
     'INSERT INTO ticket (number, species_id, due_at, plan_id, marks) VALUES (?, ?, ?, ?, ?)',
-    [
-      number,
-      live.speciesId,
-      new Date(due),
-      planId,
-      JSON.stringify({
-        mode: fish[0]!.planned.mode,
-        pieces: fish[0]!.planned.pieces.map((p) => ({
-          ...p,
-          grams: Math.round(p.grams),
-          fromMm: Math.round(p.fromMm),
-          toMm: Math.round(p.toMm),
-        })),
-      }),
-    ],
+    [number, live.speciesId, new Date(due), planId, JSON.stringify(marksOf(problem, fish[0]!.planned, live))],
   );
   await run(work.tx, 'INSERT INTO ticket_input (ticket_id, lot_id, pieces) VALUES (?, ?, ?)', [
     made.insertId,
@@ -127,11 +148,12 @@ async function ticketFor(
       [l.lineId],
     );
   }
-  for (const k of live.counter) {
-    const mine = pieces.filter((p) => p.counter === k.id);
+  for (const form of new Set(live.counter.map((k) => k.form))) {
+    const classes = live.counter.filter((k) => k.form === form).map((k) => k.id);
+    const mine = pieces.filter((p) => p.counter !== null && classes.includes(p.counter));
     if (mine.length === 0) continue;
     const grams = mine.reduce((s, p) => s + p.grams, 0);
-    await cut(null, k.form, mine.length, Math.max(1, Math.round(grams / mine.length)), null);
+    await cut(null, form, mine.length, Math.max(1, Math.round(grams / mine.length)), null);
   }
   return number;
 }
@@ -156,7 +178,7 @@ export async function acceptPlan(
   );
   const chosen = stored.filter((s) => body.speciesIds === null || body.speciesIds.includes(s.speciesId));
   if (chosen.length === 0) throw fieldProblem('speciesIds', 'None of these is in the plan');
-  const before = await dayProblems(work, plan.horizon);
+  const before = await dayProblems(work, plan.horizon, plan.madeAt);
   const forms = formsOf(work.settings);
   const book = await speciesById(work.tx);
   const ready = chosen.flatMap((s) => {
@@ -164,11 +186,10 @@ export async function acceptPlan(
     const f = found[s.speciesId];
     if (!f || f.plan.fish.length === 0) return [];
     const placed = onto(live, s, f);
-    const faults = planFaults(problemOf(live!, book.get(s.speciesId)!, forms), {
-      fish: placed.map((p) => p.planned),
-    });
+    const problem = problemOf(live!, book.get(s.speciesId)!, forms);
+    const faults = planFaults(problem, { fish: placed.map((p) => p.planned) });
     if (faults.length > 0) throw problems.conflict(`${s.speciesName}: ${faults[0]!}. Plan again`);
-    return [{ live: live!, placed }];
+    return [{ live: live!, problem, placed }];
   });
   if (ready.length === 0) throw problems.conflict('This plan opens no fish: there is nothing to send');
   const species = new Set(ready.map((r) => r.live.speciesId));
@@ -177,12 +198,12 @@ export async function acceptPlan(
     if (lot && species.has(lot.speciesId)) await withdraw(work, t.id, t.version);
   }
   const tickets: number[] = [];
-  for (const { live, placed } of ready) {
+  for (const { live, problem, placed } of ready) {
     const alike = new Map<string, Placed[]>();
     for (const p of placed) alike.set(layout(p), [...(alike.get(layout(p)) ?? []), p]);
     for (const fish of alike.values())
       for (let i = 0; i < fish.length; i += mostTogether)
-        tickets.push(await ticketFor(work, id, live, fish.slice(i, i + mostTogether)));
+        tickets.push(await ticketFor(work, id, live, problem, fish.slice(i, i + mostTogether)));
   }
   await run(work.tx, "UPDATE cut_plan SET state = 'accepted' WHERE id = ?", [id]);
   return { id, tickets };

@@ -83,7 +83,7 @@ export const plannedTickets = (work: Work) =>
   );
 
 const counterForms: Record<CounterClassId, readonly string[]> = {
-  fillet: ['fillet_skin_on', 'quarter_cut', 'fillet_skinless', 'wing', 'wing_fillet', 'monk_fillets'],
+  fillet: ['fillet_skin_on', 'fillet_skinless', 'wing', 'wing_fillet', 'monk_fillets'],
   belly: ['fillet_skin_on'],
   joint: ['boneless_joint'],
   steak: ['steaks', 'troncon'],
@@ -161,7 +161,8 @@ function counterOf(
   days: number,
 ): CounterClass[] {
   return counterClassIds.flatMap((id): CounterClass[] => {
-    const form = counterForms[id]
+    const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
+    const form = (id === 'fillet' && flat ? ['quarter_cut'] : counterForms[id])
       .map((f) => book.get(f))
       .find(
         (f) => f !== undefined && !f.off && formRefusal(species, lots[0]?.lot.condition ?? null, f) === null,
@@ -205,19 +206,23 @@ const openingCents = 60;
 const penaltyShare = 0.5;
 
 /** When the fish of a run must be needed at the latest. */
-export function horizonEnd(work: Work, horizon: 'today' | 'tomorrow' | 'all'): Date {
+function horizonEnd(at: Date, horizon: 'today' | 'tomorrow' | 'all'): Date {
   const hours = { today: 14, tomorrow: 38, all: 24 * 366 }[horizon];
-  return new Date(work.now.getTime() + hours * 3_600_000);
+  return new Date(at.getTime() + hours * 3_600_000);
 }
 
-/** Every species with a line to fill or fish to cut, as the planner sees it now. */
-export async function dayProblems(work: Work, horizon: 'today' | 'tomorrow' | 'all'): Promise<PlanSpecies[]> {
+/** Every species with a line to fill or fish to cut, as the planner sees it now; the horizon is counted `from` a time. */
+export async function dayProblems(
+  work: Work,
+  horizon: 'today' | 'tomorrow' | 'all',
+  from: Date = work.now,
+): Promise<PlanSpecies[]> {
   const book = await speciesById(work.tx);
   const forms = formsOf(work.settings);
   const lots = await shopLots(work, book);
   const trade = await tradeOf(work);
   const month = Number(tradingDay(work.now, work.settings).slice(5, 7));
-  const end = horizonEnd(work, horizon);
+  const end = horizonEnd(from, horizon);
   const lines = (await linesWaiting(work)).filter((l) => l.dueAt <= end);
   const held = new Map<number, number>();
   for (const t of await plannedTickets(work)) held.set(t.lotId, (held.get(t.lotId) ?? 0) + t.pieces);

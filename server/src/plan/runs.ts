@@ -56,7 +56,7 @@ async function view(work: Work, p: PlanRow): Promise<CutPlan> {
   const found = JSON.parse(p.found) as Found;
   const dead = p.state === 'running' && work.now.getTime() - p.beatAt.getTime() > silentMs;
   const parent = p.parentId === null ? undefined : await planRow(work, p.parentId);
-  const live = p.state === 'accepted' ? species : await dayProblems(work, p.horizon);
+  const live = p.state === 'accepted' ? species : await dayProblems(work, p.horizon, p.madeAt);
   return {
     id: p.id,
     state: dead ? 'failed' : p.state,

@@ -76,6 +76,7 @@ export function solve(
   const whole = (state: State): Valued => {
     const { fish } = toPlan(c, state);
     const loose = valued(fish);
+    if (problem.settings.neat === 0) return loose;
     const least = loose.score.value - problem.settings.neat * loose.score.gross;
     for (const cost of closeAt) {
       const close = valued(neat(rest.problem, { fish }, cost).fish);

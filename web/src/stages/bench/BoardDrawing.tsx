@@ -22,6 +22,20 @@ interface Done {
   grams: string;
 }
 
+/** Sections of the plan that each drawing shows. */
+const sectionsOf: Readonly<Record<string, readonly string[]>> = {
+  steaks: ['front', 'middle'],
+  portions: ['side', 'eyed_back'],
+  bias: ['side'],
+  block: ['loin'],
+};
+
+/** Pieces as the cut plan has them, near side, head end first; none where no plan made the ticket. */
+const plannedPieces = (ticket: Ticket, draws: string): Piece[] =>
+  (ticket.marks?.pieces ?? [])
+    .filter((p) => p.copy === 0 && sectionsOf[draws]?.includes(p.section))
+    .sort((a, b) => a.from - b.from);
+
 /** Which cut of the body a step works on, and how many pieces of it are off. */
 export function marksFor(
   ticket: Ticket,
@@ -29,6 +43,11 @@ export function marksFor(
   slot: Slot | null,
   draws: string,
 ): { pieces: Piece[]; done: number } {
+  const planned = plannedPieces(ticket, draws);
+  if (planned.length > 0) {
+    const done = draws === 'steaks' && slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
+    return { pieces: planned, done };
+  }
   if (draws === 'steaks') {
     const aim = slot?.aim ?? slot?.form?.pieceG ?? 200;
     const done = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
@@ -254,6 +273,23 @@ function Board({
           strokeDasharray={l.kind === 'cut' ? undefined : '6 5'}
         />
       ))}
+      {!steaks &&
+        pieces.map((p, i) => (
+          <g key={i}>
+            <path d={`M ${X(p.to)} ${rulerY - 6} V ${rulerY + 12}`} stroke="var(--ink)" strokeWidth="2" />
+            {(i === 0 || X(p.to) - X(pieces[i - 1]!.to) > 34) && (
+              <text
+                x={X(p.to)}
+                y={rulerY + 31}
+                className="mid fig"
+                fill="var(--ink)"
+                style={{ fontSize: 20, fontWeight: 700 }}
+              >
+                {length.format(Math.round(body.mm(p.to) - body.mm(rulerFrom)))}
+              </text>
+            )}
+          </g>
+        ))}
       {current && cutMm !== null && (
         <g>
           <path
@@ -284,7 +320,7 @@ function Board({
         {ticks.map((t) => (
           <path key={t} className="rul" d={`M ${Math.round(t * perMm) + 0.5} 0 v ${t % 50 === 0 ? 11 : 6}`} />
         ))}
-        {ticks
+        {(steaks || pieces.length === 0 ? ticks : [])
           .filter((t) => t % big === 0)
           .map((t) => (
             <text key={t} x={t * perMm} y="28" className="i3 mid" style={{ fontSize: 16 }}>

@@ -1,5 +1,6 @@
 import { contract, type Ticket } from '@ember-slate/contract';
 import { bodyOf } from '@ember-slate/core/body';
+import { Link } from 'react-router';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
@@ -14,11 +15,11 @@ import { BoardDrawing, marksFor } from './BoardDrawing.tsx';
 import { CloseTicket } from './CloseTicket.tsx';
 import { FrameCheck } from './FrameCheck.tsx';
 import { Other } from './Other.tsx';
-import { countOf, slotAt, slotsOf, type Slot } from './slots.ts';
+import { countOf, slotAt, slotsOf, weighedOf, type Slot } from './slots.ts';
 import type { useStepping } from './stepping.ts';
 import { StepTimer } from './StepTimer.tsx';
 import { Sweep } from './Sweep.tsx';
-import { useWeigh } from './useWeigh.ts';
+import { useWeigh, windowOf } from './useWeigh.ts';
 import { WeighOut } from './WeighOut.tsx';
 
 type Step = Ticket['steps'][number];
@@ -46,6 +47,23 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
 /** Takes the weight of a piece at the step that cuts it: no screen between knife and pan. */
 function WeighHere({ ticket, slot }: { ticket: Ticket; slot: Slot }) {
   const weigh = useWeigh(ticket, slot, null, 1, () => undefined);
+  const window = windowOf(slot, 1);
+  const last = weighedOf(ticket, slot).at(-1);
+  // What is off cannot be put back: the plan of what is not cut yet may still be mended.
+  const off =
+    window !== undefined &&
+    slot.kind === 'order' &&
+    last?.pieces === 1 &&
+    (last.grams < window[0] || last.grams > window[2]);
+  if (off && !weigh.problem)
+    return (
+      <p className="text-label text-ink2">
+        The last {slot.name} is outside its window.{' '}
+        <Link to="/plan" className="why text-label">
+          plan again what is not cut yet
+        </Link>
+      </p>
+    );
   return weigh.problem ? (
     <p role="alert" className="border-b-[3px] border-emberline pb-1 text-label">
       {weigh.problem.detail}

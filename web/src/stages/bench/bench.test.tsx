@@ -58,7 +58,8 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     doneAhead: [],
     daysLeft: 6,
     stepSeconds: 0,
-    stepSince: null,
+    marks: null,
+  stepSince: null,
     steps,
     cautions: [],
     inputs: [

@@ -325,12 +325,11 @@ export default function Plan() {
               </button>{' '}
             </>
           )}
-          <button type="button" className="why" aria-expanded={totals} onClick={() => setTotals(!totals)}>
-            {totals ? 'hide the reckoning' : 'the reckoning'}
+          <button type="button" className="why" onClick={() => setTotals(true)}>
+            the reckoning
           </button>
         </p>
       </div>
-      {totals && <Totals species={plan.species} />}
       <DndContext sensors={sensors} onDragEnd={dropped}>
         <div className="grid min-h-0 flex-1 grid-cols-[218px_minmax(0,1fr)] gap-5 border-t border-line max-sm:grid-cols-1">
           <ul
@@ -434,6 +433,9 @@ export default function Plan() {
           </span>
         </p>
       )}
+      <Dialog open={totals} title="The plan against first come" onClose={() => setTotals(false)}>
+        <Totals species={plan.species} />
+      </Dialog>
       {asked && (
         <Move
           asked={asked}

@@ -27,40 +27,40 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
   for (const s of mine)
     for (const [t, g] of Object.entries(s.trimGrams)) trimmed.set(t, (trimmed.get(t) ?? 0) + g);
   return (
-    <section className="grid grid-cols-[minmax(0,380px)_minmax(0,1fr)] gap-8 border-t border-line py-4 max-lg:grid-cols-1">
-      <table className="w-full">
+    <section>
+      <table className="w-full text-body [&_td:not(:first-child)]:text-right [&_th:not(:first-child)]:text-right">
         <thead>
           <tr>
-            <th className="text-left">what it is worth</th>
-            <th className="num">first come</th>
-            <th className="num">this plan</th>
+            <th className="text-left font-normal text-ink2">in the shop’s money</th>
+            <th>first come</th>
+            <th>this plan</th>
           </tr>
         </thead>
         <tbody>
           <tr>
             <td>fish opened</td>
-            <td className="num">
+            <td>
               {sum(first, (s) => s.fishOpened)}, <Mass g={Math.round(sum(first, (s) => s.gramsOpened))} />
             </td>
-            <td className="num">
+            <td>
               {sum(mine, (s) => s.fishOpened)}, <Mass g={Math.round(sum(mine, (s) => s.gramsOpened))} />
             </td>
           </tr>
           {rows.map(([name, of]) => (
             <tr key={name}>
               <td>{name}</td>
-              <td className="num">{of(first)}</td>
-              <td className="num">{of(mine)}</td>
+              <td>{of(first)}</td>
+              <td>{of(mine)}</td>
             </tr>
           ))}
           <tr className="border-t-[1.5px] border-ink font-semibold">
             <td>worth</td>
-            <td className="num">{money(sum(first, (s) => s.value))}</td>
-            <td className="num">{money(sum(mine, (s) => s.value))}</td>
+            <td>{money(sum(first, (s) => s.value))}</td>
+            <td>{money(sum(mine, (s) => s.value))}</td>
           </tr>
         </tbody>
       </table>
-      <div className="text-note text-ink2">
+      <div className="pt-4 text-note text-ink2">
         <h3 className="text-label text-ink">What it leaves</h3>
         <p className="pt-1">
           for the counter:{' '}

@@ -1,0 +1,366 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { shippedForms } from '../forms/index.ts';
+import { catalogue } from '../species/index.ts';
+import {
+  defaultSettings,
+  modesOf,
+  planFaults,
+  score,
+  whyUnfilled,
+  type CounterClass,
+  type Plan,
+  type PlanFish,
+  type PlanLine,
+  type PlanProblem,
+} from './index.ts';
+import { without } from './pinned.ts';
+import { loadSolver, solve, type Solution } from './solver/index.ts';
+import { random, randomDay } from './testing/days.ts';
+import { exhaustive } from './testing/exhaustive.ts';
+
+const highs = await loadSolver();
+
+/** Solves by steps of the clock, not by time: the same answer on any machine. */
+function planned(problem: PlanProblem, steps = 400, settled: Plan['fish'] = [], seed = 1): Solution {
+  let ticks = 0;
+  return solve(highs, problem, settled, 1, {
+    now: () => (ticks++ / steps) * 1000,
+    random: random(seed),
+    stopped: () => false,
+    tell: () => undefined,
+  });
+}
+
+/** Flesh evenly from 240 to 1000 mm, gutted .88, a side .28, forms that lose no life: cases worked by hand. */
+const hand = (over: Partial<PlanProblem>): PlanProblem => ({
+  species: catalogue.find((s) => s.id === 'salmon')!,
+  forms: new Map(shippedForms.map((f) => [f.id, { ...f, lifeFactor: 1 }])),
+  schools: [],
+  flesh: { fromMm: 240, toMm: 1000, gutted: 0.88, side: 0.28 },
+  fish: [],
+  lines: [],
+  counter: [],
+  settings: {
+    ...defaultSettings,
+    deviationPerKg: 0,
+    perFish: 0,
+    neat: 0,
+    age: { least: 1, fullFromDays: 3 },
+  },
+  ...over,
+});
+const fish = (id: string, grams: number, costPerKg: number, daysLeft = 9, rawFit = false): PlanFish => ({
+  id,
+  grams,
+  lengthMm: null,
+  condition: 'whole',
+  costPerKg,
+  daysLeft,
+  rawFit,
+  refuses: {},
+});
+const line = (
+  form: string,
+  pieces: number,
+  pieceGrams: number,
+  window: readonly [number, number],
+  money: readonly [value: number, penalty: number],
+  rest: Partial<PlanLine> = {},
+): PlanLine => ({
+  id: 'l',
+  form,
+  pieces,
+  pieceGrams,
+  totalGrams: null,
+  window,
+  thickMm: null,
+  dueDays: 0,
+  raw: false,
+  value: money[0],
+  penalty: money[1],
+  partAllowed: false,
+  ...rest,
+});
+const counter = (perKg: number, markdownPerKg: number, demandGrams: number): CounterClass[] => [
+  { id: 'fillet', form: 'fillet_skin_on', perKg, markdownPerKg, demandGrams },
+];
+const sides = (n: number, rest: Partial<PlanLine> = {}) =>
+  line('fillet_skin_on', n, 1120, [1000, 1200], [2800 * n, 5000], rest);
+
+// Arithmetic worked by hand; money in minor units.
+const cases: [name: string, worth: number, problem: PlanProblem][] = [
+  [
+    'the cheaper of two fish is too heavy',
+    900,
+    hand({
+      fish: [fish('a', 3000, 1000), fish('b', 4000, 500)],
+      lines: [line('gutted', 1, 2600, [2500, 2800], [3900, 2000])],
+    }),
+  ],
+  [
+    'an order dearer to fill than to leave',
+    -2000,
+    hand({
+      fish: [fish('a', 3000, 1000)],
+      lines: [line('gutted', 1, 2640, [2500, 2800], [900, 2000])],
+      counter: counter(800, 800, 0),
+    }),
+  ],
+  [
+    'both sides of one fish',
+    2000,
+    hand({ fish: [fish('a', 4000, 900)], lines: [sides(2)], counter: counter(800, 800, 0) }),
+  ],
+  [
+    'one side ordered, the other to the counter and its markdown',
+    696,
+    hand({ fish: [fish('a', 4000, 900)], lines: [sides(1)], counter: counter(2000, 800, 500) }),
+  ],
+  [
+    'the fish that must go first, if its life reaches',
+    3800,
+    hand({
+      fish: [fish('a', 4000, 900, 0), fish('b', 4000, 900, 1), fish('c', 4000, 900, 3)],
+      lines: [sides(2, { dueDays: 1 })],
+      settings: { ...hand({}).settings, age: { least: 0.5, fullFromDays: 3 } },
+    }),
+  ],
+  [
+    'raw use from the fish with its record, though it costs more',
+    2000,
+    hand({
+      fish: [fish('a', 4000, 500), fish('b', 4000, 900, 9, true)],
+      lines: [sides(2, { raw: true })],
+    }),
+  ],
+];
+
+describe('cases worked by hand', () => {
+  it.each(cases)('%s', (_name, worth, problem) => {
+    const so = planned(problem);
+    expect(so.score.value).toBeCloseTo(worth, 6);
+    expect(planFaults(problem, so.plan)).toEqual([]);
+    expect(exhaustive({ ...problem, settings: { ...problem.settings, gridMm: 50 } })).toBeCloseTo(worth, 6);
+  });
+  it('knows what first come does, and what the bound is', () => {
+    expect(planned(cases[1]![2]).firstCome.score.value).toBe(-2100);
+    expect(planned(cases[3]![2]).bound).toBeCloseTo(1196.43, 1);
+  });
+});
+
+/** Small days on a coarse grid that every plan can be tried on. */
+const smallDay = (seed: number): PlanProblem => {
+  const next = random(seed);
+  const some = (a: number, b: number) => Math.round(a + next() * (b - a));
+  const forms = ['fillet_skin_on', 'portion', 'gutted'] as const;
+  return hand({
+    fish: Array.from({ length: 2 }, (_, i) => fish(`f${i}`, some(1500, 4000), some(400, 1200), some(0, 4))),
+    lines: Array.from({ length: 3 }, (_, i) => {
+      const form = forms[some(0, 2)]!;
+      const grams = form === 'gutted' ? some(1500, 3500) : some(200, 900);
+      const pieces = form === 'gutted' ? 1 : some(1, 2);
+      return line(form, pieces, grams, [grams * 0.8, grams * 1.2], [grams * pieces * 2, some(0, 800)], {
+        id: `l${i}`,
+        dueDays: next() * 3,
+      });
+    }),
+    counter: counter(some(800, 2000), some(0, 700), some(0, 1200)),
+    settings: {
+      ...hand({}).settings,
+      gridMm: 152,
+      counterMm: [20, 400],
+      deviationPerKg: some(0, 1) * 100,
+      perFish: some(0, 50),
+      age: { least: 0.5, fullFromDays: 3 },
+    },
+  });
+};
+
+describe('small days against every plan there is', () => {
+  it.each(Array.from({ length: 24 }, (_, i) => i + 1))('day %i', (seed) => {
+    const problem = smallDay(seed);
+    const best = exhaustive(problem);
+    const so = planned(problem, 600);
+    expect(so.score.value).toBeCloseTo(best, 4);
+    expect(so.bound!).toBeGreaterThanOrEqual(best - 1e-4);
+  });
+  it('one fish more or one line less never makes the best worse', () => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const problem = smallDay(seed);
+      const best = exhaustive(problem);
+      const one = { ...problem, fish: problem.fish.slice(1) };
+      expect(exhaustive(one)).toBeLessThanOrEqual(best + 1e-6);
+      // A line that is not there cannot be left unfilled either.
+      const fewer = { ...problem, lines: problem.lines.slice(1) };
+      expect(exhaustive(fewer) + problem.lines[0]!.value).toBeGreaterThanOrEqual(best - 1e-6);
+    }
+  });
+});
+
+const speciesIds = ['hake', 'salmon', 'plaice', 'turbot', 'sea_bass', 'mackerel', 'monkfish', 'skate'];
+
+describe('any day', () => {
+  it('gives a plan that holds, worth no less than first come and no more than the bound', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.constantFrom(...speciesIds),
+        fc.integer({ min: 0, max: 6 }),
+        fc.integer({ min: 0, max: 9 }),
+        (seed, species, fishCount, lineCount) => {
+          const problem = randomDay(seed, fishCount, lineCount, species);
+          const so = planned(problem, 40, [], seed);
+          expect(planFaults(problem, so.plan)).toEqual([]);
+          expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value - 1e-6);
+          expect(so.bound! + 1e-6).toBeGreaterThanOrEqual(so.score.value);
+          expect(score(problem, so.plan)).toEqual(so.score);
+          const unfilled = problem.lines.filter((l) => so.score.filled[l.id]! < 1).map((l) => l.id);
+          expect(Object.keys(whyUnfilled(problem, so.score.filled))).toEqual(unfilled);
+        },
+      ),
+      { numRuns: 40, seed: 5 },
+    );
+  });
+  it('is worth seven times as much in a money of a seventh', () => {
+    const problem = randomDay(3, 5, 6);
+    const money = (v: number) => v * 7;
+    const seven: PlanProblem = {
+      ...problem,
+      fish: problem.fish.map((f) => ({ ...f, costPerKg: money(f.costPerKg) })),
+      lines: problem.lines.map((l) => ({ ...l, value: money(l.value), penalty: money(l.penalty) })),
+      counter: problem.counter.map((k) => ({
+        ...k,
+        perKg: money(k.perKg),
+        markdownPerKg: money(k.markdownPerKg),
+      })),
+      settings: {
+        ...problem.settings,
+        deviationPerKg: money(problem.settings.deviationPerKg),
+        perFish: money(problem.settings.perFish),
+        offcutsPerKg: money(problem.settings.offcutsPerKg),
+      },
+    };
+    const [a, b] = [planned(problem), planned(seven)];
+    expect(b.firstCome.score.value).toBeCloseTo(a.firstCome.score.value * 7, 3);
+    expect(b.bound! / a.bound!).toBeCloseTo(7, 2);
+  });
+  it('keeps settled fish as they are, and never fills their lines twice', () => {
+    const problem = randomDay(11, 6, 8);
+    const before = planned(problem);
+    const settled = before.plan.fish.slice(0, 2);
+    const again = planned(problem, 400, settled);
+    for (const f of settled) expect(again.plan.fish).toContainEqual(f);
+    expect(planFaults(problem, again.plan)).toEqual([]);
+    const rest = without(problem, settled);
+    const others = { fish: again.plan.fish.filter((f) => !settled.some((s) => s.fish === f.fish)) };
+    expect(rest.settledValue + score(rest.problem, others).value).toBeCloseTo(again.score.value, 4);
+  });
+});
+
+describe('what cannot be', () => {
+  const day = randomDay(2, 3, 4);
+  const portion = day.lines.find((l) => l.form === 'portion') ?? {
+    ...day.lines[0]!,
+    form: 'portion',
+    pieces: 2,
+    pieceGrams: 150,
+    totalGrams: null,
+  };
+  it.each<[string, Partial<PlanProblem>]>([
+    ['no fish', { fish: [] }],
+    ['no lines and no counter', { lines: [], counter: [] }],
+    ['a fish of nothing', { fish: [{ ...day.fish[0]!, grams: 0 }] }],
+    ['a fish of 200 kg', { fish: [{ ...day.fish[0]!, grams: 200_000 }] }],
+    ['a window nothing fits', { lines: [{ ...portion, window: [150, 150] }] }],
+    ['a window the wrong way round', { lines: [{ ...portion, window: [200, 100] }] }],
+    [
+      'a thousand lines alike',
+      { lines: Array.from({ length: 1000 }, (_, i) => ({ ...portion, id: `x${i}` })) },
+    ],
+    [
+      'hundreds of fish alike',
+      { fish: Array.from({ length: 300 }, (_, i) => ({ ...day.fish[0]!, id: `x${i}` })) },
+    ],
+  ])('%s: the best plan that holds', (_name, change) => {
+    const problem = { ...day, ...change };
+    const so = planned(problem, 30);
+    expect(planFaults(problem, so.plan)).toEqual([]);
+    expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value - 1e-6);
+  });
+  it('is stopped at once, with what it has', () => {
+    const so = solve(highs, day, [], 60, {
+      now: () => 0,
+      random: random(1),
+      stopped: () => true,
+      tell: () => undefined,
+    });
+    expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value);
+  });
+});
+
+describe('the validator', () => {
+  const problem = randomDay(4, 6, 10);
+  const { plan } = planned(problem);
+  const at = plan.fish.findIndex((f) => f.mode !== 'whole' && f.pieces.some((p) => p.line !== null));
+  const one = plan.fish[at]!;
+  const piece = one.pieces.find((p) => p.line !== null)!;
+  const other = one.pieces.find((p) => p !== piece)!;
+  const put = (changed: Partial<typeof piece>, rest: Partial<typeof one> = {}): Plan => ({
+    fish: plan.fish.with(at, {
+      ...one,
+      ...rest,
+      pieces: one.pieces.map((p) => (p === piece ? { ...p, ...changed } : p)),
+    }),
+  });
+  it('finds nothing wrong with the plan as it is', () => expect(planFaults(problem, plan)).toEqual([]));
+  it.each<[string, Plan]>([
+    ['a weight that the body does not give', put({ grams: piece.grams + 3 })],
+    ['a piece past the end', put({ fromMm: piece.fromMm - 2000, toMm: piece.toMm - 2000 })],
+    ['a copy the fish has not', put({ copy: 9 })],
+    ['a part this way of cutting has not', put({ section: 'eyed' })],
+    ['a piece for nobody', put({ line: null, counter: null })],
+    ['a line that is not there', put({ line: 'nobody' })],
+    ['a fish that is not there', put({}, { fish: 'nobody' })],
+    ['a fish cut twice', { fish: [...plan.fish, one] }],
+    [
+      'two pieces over one another',
+      { fish: plan.fish.with(at, { ...one, pieces: [...one.pieces, { ...other }] }) },
+    ],
+    [
+      'a line with a piece too few',
+      { fish: plan.fish.with(at, { ...one, pieces: one.pieces.filter((p) => p !== piece) }) },
+    ],
+  ])('finds %s', (_name, wrong) => {
+    const lineLost = problem.lines.find((l) => l.id === piece.line)!;
+    // A piece too few is only a fault where others of the line are left.
+    if (_name === 'a line with a piece too few' && (lineLost.pieces ?? 1) === 1) return;
+    expect(planFaults(problem, wrong).length).toBeGreaterThan(0);
+  });
+  it('finds fish that may not serve: no life left, no record for raw use, a refusal', () => {
+    const say = (change: (f: PlanFish) => PlanFish, lines = problem.lines) =>
+      planFaults(
+        { ...problem, lines, fish: problem.fish.map((f) => (f.id === one.fish ? change(f) : f)) },
+        plan,
+      ).join();
+    const late = problem.lines.map((l) => ({ ...l, dueDays: 30 }));
+    expect(say((f) => f, late)).toMatch(/out of life/);
+    const raw = problem.lines.map((l) => ({ ...l, raw: true }));
+    expect(say((f) => f, raw)).toMatch(/freezing record/);
+    expect(say((f) => ({ ...f, refuses: { [piece.line!]: 'bruised' } }))).toMatch(/bruised/);
+  });
+  it('weighs sections as the fish does: none gives more than it has', () => {
+    for (const id of speciesIds) {
+      const day = randomDay(1, 1, 0, id);
+      for (const mode of modesOf(day, day.fish[0]!)) {
+        const all = mode.sections.reduce((s, x) => s + x.copies * x.at(x.lengthMm), 0);
+        expect(all).toBeLessThanOrEqual(day.fish[0]!.grams);
+        for (const s of mode.sections.filter((x) => x.split.length > 0)) {
+          const inside = s.split.reduce((t, x) => t + x.copies * x.at(x.lengthMm), 0);
+          expect(inside).toBeGreaterThan(s.at(s.lengthMm) * 0.97);
+          expect(inside).toBeLessThan(s.at(s.lengthMm) * 1.06);
+        }
+      }
+    }
+  });
+});
