@@ -1,5 +1,5 @@
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
-import type { Cumulative } from './cumulative.ts';
+import { beyond, type Cumulative } from './cumulative.ts';
 import { shippedShape, type Profile, type Shape } from './profile.ts';
 
 /** One fish as the knife meets it: lengths in mm, weights in g. */
@@ -42,7 +42,10 @@ export function bodyOf(
   const totalMm = lengthMm ?? length(wholeGrams);
   const standardMm = totalMm * profile.kappa;
   const unitsOf = (whole: number) => (whole * species.gutted) / (shape.gutted.total + shape.finIntegral);
-  const gramsPerUnit = unitsOf(wholeGrams);
+  // A part is scaled by its own weight over its own integral.
+  const headless = condition === 'headed_gutted' || condition === 'tail';
+  const part = shape.gutted.total - shape.gutted.at(profile.collar) + shape.finIntegral;
+  const gramsPerUnit = headless ? grams / part : unitsOf(wholeGrams);
   const scale = scaleOf(gramsPerUnit, standardMm / 10);
   const usual = scaleOf(unitsOf(species.typicalG), (length(species.typicalG) * profile.kappa) / 10);
   const root = Math.sqrt(scale);
@@ -76,12 +79,16 @@ export interface Zone {
   grams: number;
 }
 
-/** Steaks: between vent and steak end; a joint: the cavity; one side: collar to fillet end. */
-export function zone(body: Body, kind: 'steaks' | 'joint' | 'tail' | 'side' | 'loin'): Zone {
+export type ZoneKind = 'steaks' | 'front' | 'joint' | 'tail' | 'side' | 'loin' | 'belly';
+
+/** Steaks: between vent and steak end, or from the collar (front); a joint: the cavity; one side: collar to fillet end. */
+export function zone(body: Body, kind: ZoneKind): Zone {
   const { profile, shape, gramsPerUnit } = body;
   switch (kind) {
     case 'steaks':
       return { from: profile.vent, to: profile.steakEnd, curve: shape.gutted, grams: gramsPerUnit };
+    case 'front':
+      return { from: profile.collar, to: profile.steakEnd, curve: shape.gutted, grams: gramsPerUnit };
     case 'joint':
       return { from: profile.collar, to: profile.vent, curve: shape.flesh, grams: gramsPerUnit };
     case 'tail':
@@ -90,6 +97,13 @@ export function zone(body: Body, kind: 'steaks' | 'joint' | 'tail' | 'side' | 'l
       return { from: profile.collar, to: profile.filletEnd, curve: shape.flesh, grams: gramsPerUnit / 2 };
     case 'loin':
       return { from: profile.collar, to: profile.filletEnd, curve: shape.loinFlesh, grams: gramsPerUnit / 2 };
+    case 'belly':
+      return {
+        from: profile.collar,
+        to: profile.filletEnd,
+        curve: beyond(shape.flesh, shape.loinFlesh, profile.collar, profile.filletEnd),
+        grams: gramsPerUnit / 2,
+      };
   }
 }
 

@@ -23,11 +23,30 @@ export interface Cumulative {
   at: (u: number) => number;
   /** Where the integral reaches `y`; the ends for what lies beyond them. */
   invert: (y: number) => number;
+  /** What is integrated. */
+  slope: (u: number) => number;
+}
+
+/** Where an increasing `g` is nothing between two ends: steps of Newton by its slope, halving where one leaves them. */
+function root(g: (u: number) => number, slope: (u: number) => number, from: number, to: number): number {
+  let [low, high] = [from, to];
+  let u = (low + high) / 2;
+  for (let n = 0; n < 80; n++) {
+    const value = g(u);
+    if (value === 0 || high - low < 1e-15) break;
+    if (value < 0) low = u;
+    else high = u;
+    const step = u - value / slope(u);
+    const next = step > low && step < high ? step : (low + high) / 2;
+    if (Math.abs(next - u) < 1e-15) break;
+    u = next;
+  }
+  return u;
 }
 
 /**
  * The running integral of `f`, a polynomial of degree at most 9 between neighbouring `breaks` (increasing).
- * Inverted by bisection inside the piece.
+ * Inverted inside the piece.
  */
 export function cumulative(f: (u: number) => number, breaks: readonly number[]): Cumulative {
   const sums = [0];
@@ -45,13 +64,25 @@ export function cumulative(f: (u: number) => number, breaks: readonly number[]):
     if (y <= 0) return first;
     if (y >= total) return last;
     const i = sums.findLastIndex((s) => s <= y);
-    let [low, high] = [breaks[i]!, breaks[i + 1]!];
-    for (let n = 0; n < 50; n++) {
-      const middle = (low + high) / 2;
-      if (sums[i]! + gauss(f, breaks[i]!, middle) < y) low = middle;
-      else high = middle;
-    }
-    return (low + high) / 2;
+    const target = y - sums[i]!;
+    return root((u) => gauss(f, breaks[i]!, u) - target, f, breaks[i]!, breaks[i + 1]!);
   };
-  return { total, at, invert };
+  return { total, at, invert, slope: f };
+}
+
+/** What one running integral has beyond another that never grows faster. */
+export function beyond(all: Cumulative, part: Cumulative, from: number, to: number): Cumulative {
+  const at = (u: number) => all.at(u) - part.at(u);
+  const total = at(to);
+  const invert = (y: number) => {
+    if (y <= 0) return from;
+    if (y >= total) return to;
+    return root(
+      (u) => at(u) - y,
+      (u) => all.slope(u) - part.slope(u),
+      from,
+      to,
+    );
+  };
+  return { total, at, invert, slope: (u) => all.slope(u) - part.slope(u) };
 }

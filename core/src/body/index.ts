@@ -12,7 +12,9 @@ export {
   type Body,
   type Piece,
   type Zone,
+  type ZoneKind,
 } from './body.ts';
+export { marksOn, peopleFed, sliceAdvice, type CutWish, type Marks } from './marks.ts';
 export { cumulative } from './cumulative.ts';
 export { outline, type Outline } from './outline.ts';
 export { pchip } from './pchip.ts';

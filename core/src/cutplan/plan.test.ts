@@ -15,8 +15,8 @@ import {
   type PlanProblem,
 } from './index.ts';
 import { without } from './pinned.ts';
-import { loadSolver, solve, type Solution } from './solver/index.ts';
-import { random, randomDay } from './testing/days.ts';
+import { loadSolver, seeded, solve, type Solution } from './solver/index.ts';
+import { randomDay } from './testing/days.ts';
 import { exhaustive } from './testing/exhaustive.ts';
 
 const highs = await loadSolver();
@@ -26,7 +26,7 @@ function planned(problem: PlanProblem, steps = 400, settled: Plan['fish'] = [], 
   let ticks = 0;
   return solve(highs, problem, settled, 1, {
     now: () => (ticks++ / steps) * 1000,
-    random: random(seed),
+    random: seeded(seed),
     stopped: () => false,
     tell: () => undefined,
   });
@@ -151,7 +151,7 @@ describe('cases worked by hand', () => {
 
 /** Small days on a coarse grid that every plan can be tried on. */
 const smallDay = (seed: number): PlanProblem => {
-  const next = random(seed);
+  const next = seeded(seed);
   const some = (a: number, b: number) => Math.round(a + next() * (b - a));
   const forms = ['fillet_skin_on', 'portion', 'gutted'] as const;
   return hand({
@@ -291,7 +291,7 @@ describe('what cannot be', () => {
   it('is stopped at once, with what it has', () => {
     const so = solve(highs, day, [], 60, {
       now: () => 0,
-      random: random(1),
+      random: seeded(1),
       stopped: () => true,
       tell: () => undefined,
     });

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import type { FoundPlan, PlanSpecies } from '@ember-slate/contract';
 import { whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
-import { loadSolver, solve, type Solution } from '@ember-slate/core/cutplan/solver';
+import { loadSolver, seeded, solve, type Solution } from '@ember-slate/core/cutplan/solver';
 import type { Form } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
 import { problemOf } from './day.ts';
@@ -16,17 +16,6 @@ export interface Task {
 export interface Told {
   speciesId: string;
   found: FoundPlan;
-}
-
-/** A small seeded generator (mulberry32): the same plan for the same fish, lines and time. */
-function randomOf(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 const { species, forms, stop } = workerData as Task;
@@ -53,7 +42,7 @@ for (const pass of ['first', 'whole'] as const) {
     // First something usable for every species, then the best of each.
     const so = solve(highs, problem, settled, pass === 'first' ? 0 : seconds, {
       now,
-      random: randomOf(seed),
+      random: seeded(seed),
       stopped: pass === 'first' ? () => true : stopped,
       tell: pass === 'first' ? () => undefined : tell,
     });

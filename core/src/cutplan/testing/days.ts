@@ -1,3 +1,4 @@
+import { seeded } from '../solver/seeded.ts';
 import { shippedForms } from '../../forms/index.ts';
 import { catalogue, type Species } from '../../species/index.ts';
 import {
@@ -7,17 +8,6 @@ import {
   type PlanLine,
   type PlanProblem,
 } from '../problem.ts';
-
-/** A small seeded generator (mulberry32, public domain method): the same seed, the same day. */
-export function random(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 interface Wish {
   form: string;
@@ -81,7 +71,7 @@ export function randomDay(
   lineCount: number,
   speciesId = 'hake',
 ): PlanProblem {
-  const next = random(seed);
+  const next = seeded(seed);
   const between = ([a, b]: readonly [number, number]) => a + next() * (b - a);
   const whole = (r: readonly [number, number]) => Math.round(between(r));
   const species = catalogue.find((s) => s.id === speciesId) as Species;

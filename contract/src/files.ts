@@ -1,0 +1,90 @@
+import * as z from 'zod';
+import * as f from './fields.ts';
+import { counterClass, planFish, planScore, planSettings, planWish, plannedFish } from './plan.ts';
+
+/** Files of the two commands: where the knife goes on one fish, and the plan of a day. Grams, mm, minor units. */
+
+const speciesId = z.string().min(1).describe('id of the species book: salmon, hake, plaice …');
+
+/** What `npm run marks` reads. */
+export const marksFile = z.object({
+  species: speciesId,
+  condition: f.condition,
+  grams: z.number().positive().max(500_000).describe('as it lies there'),
+  lengthMm: z
+    .number()
+    .positive()
+    .max(5000)
+    .nullable()
+    .default(null)
+    .describe('total length; from the weight when null'),
+  cut: z.object({
+    zone: z.enum(['steaks', 'front', 'joint', 'tail', 'side', 'loin', 'belly']),
+    by: z.enum(['pieces', 'grams', 'mm']),
+    amount: z.number().positive(),
+    rest: z.enum(['leave', 'share']).default('leave'),
+    kerfMm: z.number().min(0).max(20).default(0),
+  }),
+});
+
+/** What it writes: marks are mm from the cut end of the zone. */
+export const marksAnswer = z.object({
+  totalMm: z.number().int(),
+  standardMm: z.number().int(),
+  zone: z.object({ fromMm: z.number().int(), lengthMm: z.number().int(), grams: z.number().int() }),
+  pieces: z.array(z.object({ fromMm: z.number().int(), toMm: z.number().int(), grams: z.number().int() })),
+  restGrams: z.number().int(),
+  sawGrams: z.number().int(),
+  doubt: z.string().nullable().describe('why weight and length may be wrong'),
+});
+
+const orNull = <T extends z.ZodType>(of: T) => of.nullable().default(null);
+
+/** What `npm run plan` reads. Settings that are left out are the planner's own. */
+export const planFile = z.object({
+  species: speciesId,
+  flesh: orNull(
+    z.object({
+      fromMm: z.number().min(0),
+      toMm: z.number().positive(),
+      gutted: z.number().min(0).max(1),
+      side: z.number().min(0).max(0.5),
+    }),
+  ).describe('flesh lying evenly along every fish, for cases worked by hand'),
+  lifeFactors: orNull(z.number().min(0).max(1)).describe('one factor for every form, instead of their own'),
+  fish: z.array(
+    planFish.extend({
+      lengthMm: orNull(z.number().positive().max(5000)),
+      rawFit: z.boolean().default(false),
+      refuses: z.record(z.string(), z.string()).default({}),
+    }),
+  ),
+  lines: z.array(
+    planWish.extend({
+      pieces: orNull(z.number().int().min(1).max(20_000)),
+      pieceGrams: orNull(z.number().positive()),
+      totalGrams: orNull(z.number().positive()),
+      window: orNull(z.tuple([z.number(), z.number()]).readonly()),
+      thickMm: orNull(z.tuple([z.number(), z.number()]).readonly()),
+      dueDays: z.number().min(0).default(0),
+      raw: z.boolean().default(false),
+      partAllowed: z.boolean().default(false),
+    }),
+  ),
+  counter: z.array(counterClass).default([]),
+  settings: planSettings.partial().default({}),
+  settled: z.array(plannedFish).default([]).describe('fish that keep their cuts'),
+  seconds: z.number().min(0).max(600).default(3),
+  seed: z.number().int().default(1),
+});
+
+/** What it writes; money in minor units. */
+export const planAnswer = z.object({
+  worth: z.number(),
+  firstCome: z.number(),
+  bound: z.number().nullable().describe('no plan on this grid is worth more'),
+  score: planScore,
+  plan: z.array(plannedFish),
+  unfilled: z.record(z.string(), z.string()),
+  verdict: z.array(z.string()).describe('what the validator found; nothing for a plan that holds'),
+});

@@ -1,0 +1,44 @@
+import { planFile, type planAnswer } from '@ember-slate/contract/files';
+import { defaultSettings, planFaults, whyUnfilled, type PlanProblem } from '@ember-slate/core/cutplan';
+import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
+import { shippedForms } from '@ember-slate/core/forms';
+import { catalogue } from '@ember-slate/core/species';
+import type * as z from 'zod';
+import { fileCommand } from './files.ts';
+
+await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAnswer>> => {
+  const species = catalogue.find((s) => s.id === file.species);
+  if (!species) throw new Error(`species: no ${file.species} in the book`);
+  const forms = shippedForms.map((f) =>
+    file.lifeFactors === null ? f : { ...f, lifeFactor: file.lifeFactors },
+  );
+  const given = Object.fromEntries(Object.entries(file.settings).filter(([, v]) => v !== undefined));
+  const problem: PlanProblem = {
+    species,
+    forms: new Map(forms.map((f) => [f.id, f])),
+    schools: [],
+    flesh: file.flesh,
+    fish: file.fish,
+    lines: file.lines,
+    counter: file.counter,
+    settings: { ...defaultSettings, ...given },
+  };
+  for (const l of file.lines)
+    if (l.totalGrams === null ? l.pieces === null || l.pieceGrams === null : l.pieces !== null)
+      throw new Error(`lines, ${l.id}: say pieces and the weight of one, or a total weight`);
+  const so = solve(await loadSolver(), problem, file.settled, file.seconds, {
+    now: () => performance.now(),
+    random: seeded(file.seed),
+    stopped: () => false,
+    tell: () => undefined,
+  });
+  return {
+    worth: so.score.value,
+    firstCome: so.firstCome.score.value,
+    bound: so.bound,
+    score: so.score,
+    plan: [...so.plan.fish],
+    unfilled: whyUnfilled(problem, so.score.filled),
+    verdict: planFaults(problem, so.plan),
+  };
+});

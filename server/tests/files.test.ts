@@ -1,0 +1,46 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { describe, expect, it } from 'vitest';
+
+const command = (name: string, ...args: string[]) =>
+  spawnSync(process.execPath, ['--import', 'tsx', `server/src/launch/${name}.ts`, ...args], {
+    encoding: 'utf8',
+  });
+const answer = (name: string, ...args: string[]) =>
+  JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', `server/src/launch/${name}.ts`, ...args], {
+      encoding: 'utf8',
+    }),
+  ) as Record<string, unknown>;
+
+describe('marks and plans as files', () => {
+  // Worth by hand, minor units: the arithmetic stands in docs/cut-files.md.
+  it.each([
+    ['one-gutted', 900],
+    ['better-left', -2000],
+    ['two-sides', 2000],
+    ['side-and-counter', 696],
+    ['first-to-go', 3800],
+    ['raw-use', 2000],
+  ])('plans the example %s', (name, worth) => {
+    const said = answer('plan', `docs/examples/plan-${name}.json`);
+    expect(said.worth).toBeCloseTo(worth, 4);
+    expect(said.verdict).toEqual([]);
+  });
+  it('marks steaks and portions', () => {
+    const steaks = answer('marks', 'docs/examples/marks-steaks.json').pieces as {
+      grams: number;
+      toMm: number;
+    }[];
+    expect(steaks.every((p) => p.grams === 200)).toBe(true);
+    const portions = answer('marks', 'docs/examples/marks-portions.json');
+    expect(portions.sawGrams).toBeGreaterThan(0);
+    expect(portions.restGrams).toBe(0);
+  });
+  it('says by path what is wrong with a file, and prints the schema', () => {
+    const wrong = command('marks', 'docs/examples/plan-two-sides.json');
+    expect(wrong.status).toBe(1);
+    expect(wrong.stderr).toMatch(/^cut: /m);
+    expect(command('plan').status).toBe(2);
+    expect(answer('plan', '--schema').type).toBe('object');
+  });
+});
