@@ -1,21 +1,30 @@
-/** Nodes and weights of 5-point Gauss-Legendre on [-1, 1]: exact to degree 9 (Abramowitz and Stegun 25.4, from memory). */
-const a = Math.sqrt(5 - 2 * Math.sqrt(10 / 7)) / 3;
-const b = Math.sqrt(5 + 2 * Math.sqrt(10 / 7)) / 3;
-const wa = (322 + 13 * Math.sqrt(70)) / 900;
-const wb = (322 - 13 * Math.sqrt(70)) / 900;
-const rule = [
-  [0, 128 / 225],
-  [-a, wa],
-  [a, wa],
-  [-b, wb],
-  [b, wb],
-] as const;
+/** Degree of the polynomials that are integrated: half-height times half-width times two straight lines, and one to spare. */
+const degree = 9;
 
-const gauss = (f: (u: number) => number, from: number, to: number): number => {
-  const half = (to - from) / 2;
-  const middle = (to + from) / 2;
-  return half * rule.reduce((sum, [x, w]) => sum + w * f(middle + half * x), 0);
-};
+/** Legendre polynomials P0 to P(top) at t, by their recurrence (Abramowitz and Stegun 22.7, from memory). */
+function legendre(t: number, top: number, out: Float64Array): Float64Array {
+  out[0] = 1;
+  out[1] = t;
+  for (let k = 1; k < top; k++) out[k + 1] = ((2 * k + 1) * t * out[k]! - k * out[k - 1]!) / (k + 1);
+  return out;
+}
+
+/** Nodes and weights of Gauss-Legendre on [-1, 1], exact to degree 2n - 1: the roots of Pn by Newton's steps. */
+function gaussRule(n: number): [node: number, weight: number][] {
+  const p = new Float64Array(n + 1);
+  return Array.from({ length: n }, (_, i) => {
+    let t = Math.cos((Math.PI * (i + 0.75)) / (n + 0.5));
+    let slope = 1;
+    for (let step = 0; step < 20; step++) {
+      legendre(t, n, p);
+      slope = (n * (t * p[n]! - p[n - 1]!)) / (t * t - 1);
+      t -= p[n]! / slope;
+    }
+    return [t, 2 / ((1 - t * t) * slope * slope)];
+  });
+}
+const rule = gaussRule(degree + 1);
+const basis = new Float64Array(degree + 2);
 
 export interface Cumulative {
   total: number;
@@ -44,45 +53,74 @@ function root(g: (u: number) => number, slope: (u: number) => number, from: numb
   return u;
 }
 
-/**
- * The running integral of `f`, a polynomial of degree at most 9 between neighbouring `breaks` (increasing).
- * Inverted inside the piece.
- */
+/** One stretch between breaks as a Legendre series: exact for a polynomial of the degree above. */
+function series(f: (u: number) => number, from: number, to: number) {
+  const [half, middle] = [(to - from) / 2, (to + from) / 2];
+  const c = new Float64Array(degree + 1);
+  for (const [t, weight] of rule) {
+    const value = weight * f(middle + half * t);
+    legendre(t, degree, basis);
+    for (let k = 0; k <= degree; k++) c[k]! += ((2 * k + 1) / 2) * value * basis[k]!;
+  }
+  const local = (u: number) => (half === 0 ? 0 : (u - middle) / half);
+  return {
+    value: (u: number) => {
+      legendre(local(u), degree, basis);
+      let sum = 0;
+      for (let k = 0; k <= degree; k++) sum += c[k]! * basis[k]!;
+      return sum;
+    },
+    integral: (u: number) => {
+      const t = local(u);
+      legendre(t, degree + 1, basis);
+      let sum = c[0]! * (t + 1);
+      for (let k = 1; k <= degree; k++) sum += (c[k]! * (basis[k + 1]! - basis[k - 1]!)) / (2 * k + 1);
+      return half * sum;
+    },
+  };
+}
+
+/** The running integral of `f`, a polynomial of degree at most 9 between neighbouring `breaks` (increasing). */
 export function cumulative(f: (u: number) => number, breaks: readonly number[]): Cumulative {
+  const pieces = breaks.slice(1).map((to, i) => series(f, breaks[i]!, to));
   const sums = [0];
-  for (let i = 1; i < breaks.length; i++) sums.push(sums[i - 1]! + gauss(f, breaks[i - 1]!, breaks[i]!));
+  for (const [i, p] of pieces.entries()) sums.push(sums[i]! + p.integral(breaks[i + 1]!));
   const total = sums.at(-1)!;
   const first = breaks[0]!;
   const last = breaks.at(-1)!;
+  /** The piece a place lies in. */
+  const pieceAt = (u: number) => {
+    let i = 0;
+    while (i < pieces.length - 1 && u >= breaks[i + 1]!) i++;
+    return i;
+  };
   const at = (u: number) => {
     if (u <= first) return 0;
     if (u >= last) return total;
-    const i = breaks.findLastIndex((x) => x <= u);
-    return sums[i]! + gauss(f, breaks[i]!, u);
+    const i = pieceAt(u);
+    return sums[i]! + pieces[i]!.integral(u);
   };
+  const slope = (u: number) => pieces[pieceAt(u)]!.value(u);
   const invert = (y: number) => {
     if (y <= 0) return first;
     if (y >= total) return last;
-    const i = sums.findLastIndex((s) => s <= y);
-    const target = y - sums[i]!;
-    return root((u) => gauss(f, breaks[i]!, u) - target, f, breaks[i]!, breaks[i + 1]!);
+    let i = 0;
+    while (sums[i + 1]! < y) i++;
+    const p = pieces[i]!;
+    return root((u) => sums[i]! + p.integral(u) - y, p.value, breaks[i]!, breaks[i + 1]!);
   };
-  return { total, at, invert, slope: f };
+  return { total, at, invert, slope };
 }
 
 /** What one running integral has beyond another that never grows faster. */
 export function beyond(all: Cumulative, part: Cumulative, from: number, to: number): Cumulative {
   const at = (u: number) => all.at(u) - part.at(u);
+  const slope = (u: number) => all.slope(u) - part.slope(u);
   const total = at(to);
   const invert = (y: number) => {
     if (y <= 0) return from;
     if (y >= total) return to;
-    return root(
-      (u) => at(u) - y,
-      (u) => all.slope(u) - part.slope(u),
-      from,
-      to,
-    );
+    return root((u) => at(u) - y, slope, from, to);
   };
-  return { total, at, invert, slope: (u) => all.slope(u) - part.slope(u) };
+  return { total, at, invert, slope };
 }

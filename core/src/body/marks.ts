@@ -61,7 +61,7 @@ function equalWithKerf(body: Body, z: Zone, n: number, kerfMm: number): Piece[] 
     });
     const next = (total - saw) / n;
     if (next <= 0) return [];
-    if (Math.abs(next - each) < 1e-9) break;
+    if (Math.abs(next - each) < 1e-7) break;
     each = next;
   }
   return pieces;

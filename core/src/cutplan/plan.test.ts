@@ -16,8 +16,7 @@ import {
 } from './index.ts';
 import { without } from './pinned.ts';
 import { loadSolver, seeded, solve, type Solution } from './solver/index.ts';
-import { randomDay } from './testing/days.ts';
-import { exhaustive } from './testing/exhaustive.ts';
+import { exhaustive, randomDay } from './testing/index.ts';
 
 const highs = await loadSolver();
 

@@ -360,8 +360,25 @@ function uniformModes({ fish, problem }: Kitchen): Mode[] {
   ];
 }
 
+/** Modes of fish already looked at, with what they were worked out from. */
+const known = new WeakMap<PlanFish, { of: PlanProblem; modes: Mode[] }>();
+const alike = (a: PlanProblem, b: PlanProblem) =>
+  a.species === b.species &&
+  a.forms === b.forms &&
+  a.schools === b.schools &&
+  a.flesh === b.flesh &&
+  a.settings.month === b.settings.month;
+
 /** Every way a fish may be cut. Empty for a fish of no weight. */
 export function modesOf(problem: PlanProblem, fish: PlanFish): Mode[] {
+  const had = known.get(fish);
+  if (had && alike(had.of, problem)) return had.modes;
+  const modes = workOut(problem, fish);
+  known.set(fish, { of: problem, modes });
+  return modes;
+}
+
+function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
   if (!(fish.grams > 0)) return [];
   const k = kitchen(problem, fish);
   if (problem.flesh) return uniformModes(k);

@@ -136,6 +136,7 @@ export async function startPlan(
 }
 
 export async function stopPlan(work: Work, id: number): Promise<{ id: number }> {
+  await planRow(work, id);
   await run(work.tx, "UPDATE cut_plan SET stop_asked = TRUE WHERE id = ? AND state = 'running'", [id]);
   return { id };
 }

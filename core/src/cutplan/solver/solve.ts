@@ -86,7 +86,7 @@ export function solve(
   };
   const uncut = valued([]);
   const start = firstCome(c);
-  const first = whole(start);
+  const first = seconds > 0 ? whole(start) : valued(toPlan(c, start).fish);
   const sound = planFaults(problem, first.plan).length === 0;
   const baseline: Valued = sound ? first : uncut;
   let so: Solution = {

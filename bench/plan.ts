@@ -1,0 +1,150 @@
+import { Worker } from 'node:worker_threads';
+import type { PlanSpecies } from '@ember-slate/contract';
+import { bodyOf, marksOn, zone } from '@ember-slate/core/body';
+import { planFaults } from '@ember-slate/core/cutplan';
+import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
+import { exhaustive, randomDay } from '@ember-slate/core/cutplan/testing';
+import { shippedForms } from '@ember-slate/core/forms';
+import { catalogue } from '@ember-slate/core/species';
+import { shareOut } from '@ember-slate/server/plan/planner';
+import type { Task, Told } from '@ember-slate/server/plan/worker';
+
+/** The planner measured: gap to its own proven bound in % of the takings, the gain on first come, and the times. */
+
+const highs = await loadSolver();
+const percent = (x: number) => `${(x * 100).toFixed(2)} %`;
+
+function plan(seed: number, fish: number, lines: number, species: string, seconds: number) {
+  const problem = randomDay(seed, fish, lines, species);
+  const begun = performance.now();
+  let first = 0;
+  const so = solve(highs, problem, [], seconds, {
+    now: () => performance.now(),
+    random: seeded(seed),
+    stopped: () => false,
+    tell: () => (first ||= performance.now() - begun),
+  });
+  const ms = performance.now() - begun;
+  if (planFaults(problem, so.plan).length > 0) throw new Error(`A plan with a fault, seed ${seed}`);
+  if (so.score.value < so.firstCome.score.value - 1e-6)
+    throw new Error(`Worse than first come, seed ${seed}`);
+  return {
+    so,
+    ms,
+    first,
+    gap: (so.bound! - so.score.value) / so.score.gross,
+    gain: so.score.value / so.firstCome.score.value - 1,
+  };
+}
+
+for (const [fishCount, lineCount, seconds, wanted] of [
+  [15, 20, 3, 0.01],
+  [40, 60, 8, 0.015],
+] as const) {
+  console.log(
+    `\n${fishCount} fish x ${lineCount} lines of hake in ${seconds} s, wanted within ${percent(wanted)}`,
+  );
+  const gaps: number[] = [];
+  const gains: number[] = [];
+  for (let seed = 1; seed <= 6; seed++) {
+    const { gap, gain, ms, first } = plan(seed, fishCount, lineCount, 'hake', seconds);
+    gaps.push(gap);
+    gains.push(gain);
+    console.log(
+      `  seed ${seed}: gap ${percent(gap)}, worth ${percent(gain)} more than first come, first plan at ${first.toFixed(0)} ms, ${ms.toFixed(0)} ms`,
+    );
+  }
+  const mean = (xs: number[]) => xs.reduce((a, b) => a + b, 0) / xs.length;
+  console.log(
+    `  mean gap ${percent(mean(gaps))}, worst ${percent(Math.max(...gaps))} (${(Math.max(...gaps) / wanted).toFixed(2)} of what was wanted); mean gain ${percent(mean(gains))}`,
+  );
+}
+
+console.log('\nThe bound on small days, against every plan there is');
+for (let seed = 1; seed <= 5; seed++) {
+  const small = randomDay(seed, 2, 3, 'sea_bass');
+  const problem = { ...small, settings: { ...small.settings, gridMm: 60, neat: 0 } };
+  const so = solve(highs, problem, [], 0.4, {
+    now: () => performance.now(),
+    random: seeded(seed),
+    stopped: () => false,
+    tell: () => undefined,
+  });
+  const best = exhaustive(problem);
+  console.log(
+    `  seed ${seed}: bound ${((so.bound! - best) / 100).toFixed(2)} over the optimum of ${(best / 100).toFixed(2)}, plan ${((best - so.score.value) / 100).toFixed(2)} under it`,
+  );
+}
+
+// A whole day as the app does it: species over its own threads, while this one answers a beat of 10 ms.
+const dayOf = [
+  'hake',
+  'salmon',
+  'cod',
+  'haddock',
+  'sea_bass',
+  'plaice',
+  'mackerel',
+  'monkfish',
+  'turbot',
+  'rainbow_trout',
+  'whiting',
+  'gilthead_bream',
+];
+const species = dayOf.map((id, i) => {
+  const day = randomDay(100 + i, i % 2 === 0 ? 13 : 12, i % 3 === 0 ? 18 : 16, id);
+  return { stored: { ...day, speciesId: id } as unknown as PlanSpecies, species: day.species, settled: [] };
+});
+const begun = performance.now();
+let [slowest, last, firstAt] = [0, performance.now(), 0];
+const beat = setInterval(() => {
+  slowest = Math.max(slowest, performance.now() - last - 10);
+  last = performance.now();
+}, 10);
+const found = new Map<string, Told['found']>();
+await Promise.all(
+  shareOut(species, 17, 2).map(
+    (mine) =>
+      new Promise<void>((done, fail) => {
+        const worker = new Worker(new URL('../server/src/plan/thread.mjs', import.meta.url), {
+          execArgv: [],
+          workerData: {
+            species: mine,
+            forms: [...shippedForms],
+            stop: new SharedArrayBuffer(4),
+          } satisfies Task,
+        });
+        worker.on('error', fail);
+        worker.on('exit', () => done());
+        worker.on('message', (told: Told) => {
+          found.set(told.speciesId, told.found);
+          if (found.size === species.length) firstAt ||= performance.now() - begun;
+        });
+      }),
+  ),
+);
+clearInterval(beat);
+const total = (of: (f: Told['found']) => number) => [...found.values()].reduce((s, f) => s + of(f), 0);
+const fish = species.reduce((n, s) => n + s.stored.fish.length, 0);
+const lines = species.reduce((n, s) => n + s.stored.lines.length, 0);
+console.log(
+  `\nA day of ${dayOf.length} species, ${fish} fish, ${lines} lines: first plan at ${firstAt.toFixed(0)} ms, all in ${((performance.now() - begun) / 1000).toFixed(1)} s, ` +
+    `worth ${(total((f) => f.score.value) / 100).toFixed(2)} against ${(total((f) => f.firstCome.score.value) / 100).toFixed(2)} first come, gap ${percent(total((f) => f.bound! - f.score.value) / total((f) => f.score.gross))}; ` +
+    `slowest answer meanwhile ${slowest.toFixed(0)} ms (${(slowest / 100).toFixed(2)} of 100 ms)`,
+);
+
+const times = [...catalogue, ...catalogue]
+  .filter((s) => s.bodyPlan !== 'wing')
+  .map((s) => {
+    const from = performance.now();
+    for (let i = 0; i < 20; i++) {
+      const body = bodyOf(s, 'gutted', s.typicalG * s.gutted * (1 + i / 100))!;
+      marksOn(body, zone(body, 'side'), { by: 'grams', amount: 120, rest: 'share', kerfMm: 1 });
+    }
+    return (performance.now() - from) / 20;
+  });
+// The first time round is the engine's own warming up.
+const slowestMarks = Math.max(...times.slice(times.length / 2));
+console.log(
+  `Marks of a side with a kerf: slowest species ${slowestMarks.toFixed(2)} ms (${slowestMarks.toFixed(2)} of 1 ms)`,
+);

@@ -1,0 +1,2 @@
+export { randomDay } from './days.ts';
+export { exhaustive } from './exhaustive.ts';

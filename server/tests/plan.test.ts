@@ -1,0 +1,229 @@
+import { contract, type CutPlan, type FoundPlan, type PlanSpecies } from '@ember-slate/contract';
+import { planFaults } from '@ember-slate/core/cutplan';
+import { formBook } from '@ember-slate/core/forms';
+import { catalogue } from '@ember-slate/core/species';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { problemOf } from '../src/plan/day.ts';
+import { shareOut } from '../src/plan/planner.ts';
+import { row } from '../src/platform/db.ts';
+import { fourFillets, landBass, openHouse, proof, start, sweep, type House } from './house.ts';
+
+let house: House;
+beforeAll(async () => {
+  house = await openHouse(inject('databaseUrl'));
+});
+afterAll(() => house.close());
+
+const bass = catalogue.find((s) => s.id === 'sea_bass')!;
+const line = (form: string, more: object = {}) => ({
+  speciesId: 'sea_bass',
+  form,
+  pieces: 1,
+  pieceGrams: 200,
+  totalGrams: null,
+  use: 'grill' as const,
+  ...more,
+});
+const take = (lines: object[], more: object = {}) =>
+  house.counter.ok(contract.orders.take, { body: fourFillets({ lines, ...more }) });
+const current = async (): Promise<CutPlan> => (await house.bench.ok(contract.plan.day)).plan!;
+const run = async (more: object = {}): Promise<CutPlan> => {
+  await house.bench.ok(contract.plan.start, {
+    body: { horizon: 'all', seconds: 0.4, keepPinned: true, ...more },
+  });
+  for (let i = 0; i < 200; i++) {
+    const plan = await current();
+    if (plan.state !== 'running') return plan;
+    await new Promise((done) => setTimeout(done, 100));
+  }
+  throw new Error('The plan never ended');
+};
+const ofBass = (plan: CutPlan): PlanSpecies & { found: FoundPlan } =>
+  plan.species.find((s) => s.speciesId === 'sea_bass') as PlanSpecies & { found: FoundPlan };
+const faults = (plan: CutPlan) =>
+  planFaults(problemOf(ofBass(plan), bass, formBook()), ofBass(plan).found.plan);
+const accept = (plan: CutPlan) =>
+  house.bench.send(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
+
+describe('the plan of a day', () => {
+  it('has nothing to say about an empty shop', async () => {
+    expect(await house.bench.ok(contract.plan.day)).toEqual({ plan: null, lines: 0, fish: 0 });
+    const refused = await house.bench.send(contract.plan.start, {
+      body: { horizon: 'all', seconds: 1, keepPinned: true },
+    });
+    expect(refused.status).toBe(409);
+  });
+
+  it('plans, is accepted, cut from several tickets and ready when the last is closed', async () => {
+    await landBass(house, true, { pieces: 6, grams: 6000 });
+    const order = await take([
+      line('portion', { pieces: 10, pieceGrams: 120 }),
+      line('steaks', { pieces: 2 }),
+    ]);
+    const plan = await run();
+    expect(plan.state).toBe('done');
+    const mine = ofBass(plan);
+    expect(faults(plan)).toEqual([]);
+    expect(Object.values(mine.found.score.filled)).toEqual([1, 1]);
+    expect(mine.found.bound!).toBeGreaterThanOrEqual(mine.found.score.value - 1e-6);
+    expect(mine.found.score.value).toBeGreaterThanOrEqual(mine.found.firstCome.score.value);
+    expect((await accept(plan)).status).toBe(200);
+    expect((await current()).state).toBe('accepted');
+    expect((await accept(plan)).status).toBe(409);
+
+    const tickets = (await house.bench.ok(contract.bench.tickets)).filter((t) => t.state === 'waiting');
+    const cuts = tickets.flatMap((t) => t.cuts);
+    expect(
+      cuts.filter((c) => c.form === 'portion' && c.lineId !== null).reduce((s, c) => s + c.pieces!, 0),
+    ).toBe(10);
+    expect(tickets.length).toBeGreaterThan(1);
+    const states = async () =>
+      (await house.counter.ok(contract.orders.list))
+        .find((o) => o.id === order.id)!
+        .lines.map((l) => l.state);
+    expect(await states()).toEqual(['planned', 'planned']);
+    for (const [i, t] of tickets.entries()) {
+      const ticket = await start(house, t.id);
+      expect(ticket.marks!.pieces.length).toBeGreaterThan(0);
+      for (const c of ticket.cuts)
+        await house.bench.ok(contract.bench.weigh, {
+          params: { id: t.id },
+          body: {
+            cutId: c.lineId === null ? null : c.id,
+            kind: c.lineId === null ? 'counter' : 'order',
+            item: c.form,
+            grams: Math.max(20, c.pieces! * c.pieceGrams! - 1),
+            pieces: c.pieces!,
+            source: 'measured',
+            again: true,
+          },
+        });
+      if (ticket.stepIds.includes('sweep')) await sweep(house, t.id);
+      const { version } = await house.bench.ok(contract.bench.ticket, { params: { id: t.id } });
+      await house.bench.ok(contract.bench.close, {
+        params: { id: t.id },
+        body: { version, reason: 'the rest is in the tubs' },
+      });
+      const last = i === tickets.length - 1;
+      expect((await states()).every((s) => s === 'ready')).toBe(last);
+    }
+    const [mineNow] = await house.counter.ok(contract.orders.list);
+    expect(mineNow!.lines[0]!.readyPieces).toBe(10);
+    const handed = await house.counter.ok(contract.orders.handOver, {
+      params: { id: order.id },
+      body: { version: mineNow!.version, prices: mineNow!.lines.map((l) => ({ lineId: l.id, perKg: 2000 })) },
+    });
+    expect(handed.total).toBeGreaterThan(0);
+    await proof(house);
+  });
+
+  it('answers a fish sold or an order changed meanwhile with a conflict, and makes no ticket', async () => {
+    await landBass(house, true, { pieces: 2, grams: 2000 });
+    const order = await take([line('fillet_skin_on', { pieces: 4, pieceGrams: 220 })]);
+    const plan = await run();
+    expect(ofBass(plan).found.score.fishOpened).toBeGreaterThan(0);
+    const before = (await house.bench.ok(contract.bench.tickets)).length;
+    const [open] = await house.counter.ok(contract.orders.list);
+    await house.counter.ok(contract.orders.cancel, {
+      params: { id: order.id },
+      body: { version: open!.version, reason: 'changed their mind' },
+    });
+    expect((await current()).changed).toBe(true);
+    const refused = await accept(plan);
+    expect(refused.status).toBe(409);
+    expect(refused.problem.detail).toMatch(/changed since|gone/);
+    expect((await house.bench.ok(contract.bench.tickets)).length).toBe(before);
+  });
+
+  it('gives a line to another fish by hand, goes back, and keeps what is pinned', async () => {
+    await landBass(house, true, { pieces: 4, grams: 4400 });
+    await take([line('portion', { pieces: 2, pieceGrams: 120 })], { customer: 'Quill' });
+    const plan = await run();
+    const mine = ofBass(plan);
+    const portion = mine.lines.find((l) => l.form === 'portion')!;
+    const from = mine.found.plan.fish.find((f) => f.pieces.some((p) => p.line === portion.id))!.fish;
+    const to = mine.fish.find((f) => f.id !== from && f.refuses[portion.id] === undefined)!.id;
+    const moved = await house.bench.ok(contract.plan.move, {
+      params: { id: plan.id },
+      body: { speciesId: 'sea_bass', line: portion.id, from, to },
+    });
+    const after = await current();
+    expect(after.id).toBe(moved.id);
+    expect(after.parent!.id).toBe(plan.id);
+    expect(after.pinned).toContain(to);
+    expect(faults(after)).toEqual([]);
+    const holds = (p: CutPlan) =>
+      ofBass(p)
+        .found.plan.fish.filter((f) => f.pieces.some((x) => x.line === portion.id))
+        .map((f) => f.fish);
+    expect(holds(after)).toEqual([to]);
+    const kept = ofBass(after).found.plan.fish.find((f) => f.fish === to)!;
+    const again = await run();
+    expect(ofBass(again).found.plan.fish).toContainEqual(kept);
+    const odd = await house.bench.send(contract.plan.move, {
+      params: { id: again.id },
+      body: { speciesId: 'sea_bass', line: portion.id, from: null, to: 'nobody' },
+    });
+    expect(odd.status).toBe(400);
+    await house.bench.ok(contract.plan.back, { params: { id: moved.id } });
+    expect(holds(await current())).toEqual([from]);
+  });
+
+  it('makes waiting tickets of an older plan give way to the new one', async () => {
+    const first = await run({ keepPinned: false });
+    expect((await accept(first)).status).toBe(200);
+    const made = (await house.bench.ok(contract.bench.tickets)).map((t) => t.id);
+    await take([line('scaled_gutted', { pieceGrams: 1000 })], { customer: 'Vane' });
+    const second = await run({ keepPinned: false });
+    expect((await accept(second)).status).toBe(200);
+    const now = await house.bench.ok(contract.bench.tickets);
+    expect(now.some((t) => made.includes(t.id))).toBe(false);
+    expect(
+      now.flatMap((t) => t.cuts).filter((c) => c.form === 'scaled_gutted' && c.lineId !== null),
+    ).toHaveLength(1);
+    await proof(house);
+  });
+
+  it('stops when it is told to, and a run nobody hears of is over', async () => {
+    await house.bench.ok(contract.plan.start, { body: { horizon: 'all', seconds: 100, keepPinned: false } });
+    const running = await current();
+    expect(running.state).toBe('running');
+    expect((await accept(running)).status).toBe(409);
+    await house.bench.ok(contract.plan.stop, { params: { id: running.id } });
+    for (let i = 0; i < 100 && (await current()).state === 'running'; i++)
+      await new Promise((done) => setTimeout(done, 100));
+    const stopped = await current();
+    expect(stopped.state).toBe('stopped');
+    expect(ofBass(stopped).found).not.toBeNull();
+    await house.pool.execute("UPDATE cut_plan SET state = 'running' WHERE id = ?", [stopped.id]);
+    house.clock.now = new Date(house.clock.now.getTime() + 60_000);
+    expect((await current()).state).toBe('failed');
+    const kept = await row<{ state: string }>(house.pool, 'SELECT state FROM cut_plan WHERE id = ?', [
+      stopped.id,
+    ]);
+    expect(kept!.state).toBe('running');
+  });
+
+  it('is for those who cut: the counter looks and changes nothing', async () => {
+    expect((await house.counter.send(contract.plan.day)).status).toBe(200);
+    const body = { horizon: 'all', seconds: 1, keepPinned: true } as const;
+    expect((await house.counter.send(contract.plan.start, { body })).status).toBe(403);
+    expect((await house.bench.send(contract.plan.stop, { params: { id: 99_999 } })).status).toBe(404);
+    expect(
+      (await house.bench.send(contract.plan.accept, { params: { id: 99_999 }, body: { speciesIds: null } }))
+        .status,
+    ).toBe(404);
+  });
+});
+
+it('shares species out to threads and gives each its time', () => {
+  const of = (id: string, lines: number, fish: number) => ({
+    stored: { speciesId: id, lines: Array(lines), fish: Array(fish) } as unknown as PlanSpecies,
+    species: bass,
+    settled: [],
+  });
+  const lanes = shareOut([of('a', 4, 4), of('b', 1, 1), of('c', 2, 2), of('d', 1, 1)], 8, 2);
+  expect(lanes.map((l) => l.map((s) => s.stored.speciesId))).toEqual([['a'], ['c', 'b', 'd']]);
+  for (const lane of lanes) expect(lane.reduce((s, x) => s + x.seconds, 0)).toBeCloseTo(8, 9);
+  expect(shareOut([], 8, 2)).toEqual([[]]);
+});
