@@ -37,18 +37,25 @@ export interface Cumulative {
 }
 
 /** Where an increasing `g` is nothing between two ends: steps of Newton by its slope, halving where one leaves them. */
-function root(g: (u: number) => number, slope: (u: number) => number, from: number, to: number): number {
+function root(
+  g: (u: number) => number,
+  slope: (u: number) => number,
+  from: number,
+  to: number,
+  begin = (from + to) / 2,
+): number {
   let [low, high] = [from, to];
-  let u = (low + high) / 2;
+  let u = begin;
   for (let n = 0; n < 80; n++) {
     const value = g(u);
-    if (value === 0 || high - low < 1e-15) break;
+    if (value === 0 || high - low < 1e-14) break;
     if (value < 0) low = u;
     else high = u;
     const step = u - value / slope(u);
     const next = step > low && step < high ? step : (low + high) / 2;
-    if (Math.abs(next - u) < 1e-15) break;
+    const moved = Math.abs(next - u);
     u = next;
+    if (moved < 1e-14) break;
   }
   return u;
 }
@@ -107,7 +114,9 @@ export function cumulative(f: (u: number) => number, breaks: readonly number[]):
     let i = 0;
     while (sums[i + 1]! < y) i++;
     const p = pieces[i]!;
-    return root((u) => sums[i]! + p.integral(u) - y, p.value, breaks[i]!, breaks[i + 1]!);
+    const [from, to] = [breaks[i]!, breaks[i + 1]!];
+    const begin = from + ((to - from) * (y - sums[i]!)) / (sums[i + 1]! - sums[i]!);
+    return root((u) => sums[i]! + p.integral(u) - y, p.value, from, to, begin);
   };
   return { total, at, invert, slope };
 }

@@ -47,6 +47,7 @@ export async function listen(config: Config): Promise<Running> {
         )
       : error;
   });
+  planner.keepWarm();
   return {
     server,
     pool,

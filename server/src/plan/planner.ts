@@ -41,18 +41,34 @@ export function shareOut(species: Run['species'], seconds: number, parts: number
   );
 }
 
+const thread = () => new Worker(new URL('./thread.mjs', import.meta.url), { execArgv: [] });
+
 /**
  * Runs plans in worker threads, which are thrown away after each run: the solver's memory never shrinks. What they
  * find is kept in the database as it comes; the process itself remembers nothing of it.
  */
 export class Planner {
   private readonly running = new Set<() => void>();
+  /** Threads that have loaded all they need and wait for a run. */
+  private spare: Worker[] = [];
+  private warm = false;
   private readonly pool: Pool;
   private readonly clock: () => Date;
 
   constructor(pool: Pool, clock: () => Date) {
     this.pool = pool;
     this.clock = clock;
+  }
+
+  /** Keeps threads ready, so that the first plan of a run is there at once. */
+  keepWarm(): void {
+    this.warm = true;
+    while (this.spare.length < threads) {
+      const worker = thread();
+      worker.on('error', (error) => log.error(error, 'a spare planning thread ended'));
+      worker.unref();
+      this.spare.push(worker);
+    }
   }
 
   /** Begins a run whose row is being written in the caller's transaction. */
@@ -89,10 +105,9 @@ export class Planner {
         .catch((error: unknown) => log.warn(error, 'a plan could not be kept'));
     }, beatMs);
     const workers = shareOut(job.species, job.seconds, threads).map((species) => {
-      const worker = new Worker(new URL('./thread.mjs', import.meta.url), {
-        execArgv: [],
-        workerData: { species, forms: [...job.forms], stop } satisfies Task,
-      });
+      const worker = this.spare.pop() ?? thread();
+      worker.ref();
+      worker.postMessage({ species, forms: [...job.forms], stop } satisfies Task);
       left++;
       worker.on('message', (told: Told) => {
         found.set(told.speciesId, told.found);
@@ -119,6 +134,7 @@ export class Planner {
     const finish = () => {
       if (!this.running.has(cancel)) return;
       end();
+      if (this.warm) this.keepWarm();
       const stopped = Atomics.load(new Int32Array(stop), 0) === 1;
       void writing
         .then(() => keep(failed ? 'failed' : stopped ? 'stopped' : 'done'))
@@ -129,6 +145,8 @@ export class Planner {
 
   /** Ends what runs in this process. */
   close(): void {
+    this.warm = false;
     for (const cancel of this.running) cancel();
+    for (const worker of this.spare.splice(0)) void worker.terminate();
   }
 }

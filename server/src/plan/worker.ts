@@ -1,4 +1,4 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import type { FoundPlan, PlanSpecies } from '@ember-slate/contract';
 import { whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
 import { loadSolver, seeded, solve, type Solution } from '@ember-slate/core/cutplan/solver';
@@ -18,34 +18,41 @@ export interface Told {
   found: FoundPlan;
 }
 
-const { species, forms, stop } = workerData as Task;
-const flag = new Int32Array(stop);
-const book = new Map(forms.map((f) => [f.id, f]));
-const stopped = () => Atomics.load(flag, 0) === 1;
+/** Loaded while nothing is asked yet, so that a run begins at once. */
+const solver = loadSolver();
 const now = () => performance.now();
 
-for (const pass of ['first', 'whole'] as const) {
-  const highs = pass === 'whole' ? await loadSolver() : null;
-  for (const { stored, species: of, settled, seconds, seed } of species) {
-    const problem = problemOf(stored, of, book);
-    const tell = (so: Solution) => {
-      const found: FoundPlan = {
-        plan: { fish: [...so.plan.fish] },
-        score: so.score,
-        firstCome: { score: so.firstCome.score },
-        bound: so.bound,
-        phase: so.phase,
-        unfilled: whyUnfilled(problem, so.score.filled),
+async function work({ species, forms, stop }: Task) {
+  const flag = new Int32Array(stop);
+  const book = new Map(forms.map((f) => [f.id, f]));
+  const stopped = () => Atomics.load(flag, 0) === 1;
+  for (const pass of ['first', 'whole'] as const) {
+    const highs = pass === 'whole' ? await solver : null;
+    for (const { stored, species: of, settled, seconds, seed } of species) {
+      const problem = problemOf(stored, of, book);
+      const tell = (so: Solution) => {
+        const found: FoundPlan = {
+          plan: { fish: [...so.plan.fish] },
+          score: so.score,
+          firstCome: { score: so.firstCome.score },
+          bound: so.bound,
+          phase: so.phase,
+          unfilled: pass === 'first' ? {} : whyUnfilled(problem, so.score.filled),
+        };
+        parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies Told);
       };
-      parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies Told);
-    };
-    // First something usable for every species, then the best of each.
-    const so = solve(highs, problem, settled, pass === 'first' ? 0 : seconds, {
-      now,
-      random: seeded(seed),
-      stopped: pass === 'first' ? () => true : stopped,
-      tell: pass === 'first' ? () => undefined : tell,
-    });
-    tell(pass === 'first' ? { ...so, phase: 'first_come' } : so);
+      // First something usable for every species, then the best of each.
+      const so = solve(highs, problem, settled, pass === 'first' ? 0 : seconds, {
+        now,
+        random: seeded(seed),
+        stopped: pass === 'first' ? () => true : stopped,
+        tell: pass === 'first' ? () => undefined : tell,
+      });
+      tell(pass === 'first' ? { ...so, phase: 'first_come' } : so);
+    }
   }
 }
+
+parentPort!.once('message', (task: Task) => {
+  void work(task).then(() => parentPort!.close());
+});
