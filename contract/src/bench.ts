@@ -89,6 +89,34 @@ const pass = z.object({
   found: z.number().int(),
   broken: z.array(z.string()),
 });
+/** The bench by the clock: who cuts what when, and what will be late. */
+const benchClock = z.object({
+  hands: z.array(z.object({ id: f.id, name: z.string() })),
+  tickets: z.array(
+    z.object({
+      id: f.id,
+      number: z.number().int(),
+      title: z.string(),
+      dueAt: f.instant,
+      doneAt: f.instant,
+      lateMinutes: z.number().int(),
+    }),
+  ),
+  slots: z.array(
+    z.object({
+      ticketId: f.id,
+      hand: z.number().int(),
+      /** The board is cleaned from here to the start. */
+      cleanFrom: f.instant,
+      start: f.instant,
+      end: f.instant,
+    }),
+  ),
+  /** Every order was tried. */
+  exact: z.boolean(),
+});
+export type BenchClock = z.infer<typeof benchClock>;
+
 /** Where the plan has the knife go on each fish of a ticket: stretches in shares of standard length, head end first. */
 const ticketMarks = z.object({
   mode: z.string(),
@@ -188,6 +216,11 @@ export const bench = {
     summary: 'Tickets waiting or being cut, by due time',
     tags: ['bench', 'plan'],
     answer: z.array(summary),
+  }),
+  clock: read('/api/bench/clock', {
+    summary: 'Who cuts what when, from now on, and what will be late',
+    tags: ['bench', 'plan', 'orders'],
+    answer: benchClock,
   }),
   ticket: read('/api/bench/tickets/:id', {
     summary: 'One ticket with steps, schools, weights and balance',

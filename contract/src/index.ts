@@ -28,6 +28,7 @@ export const contract = {
 } as const;
 
 export type {
+  BenchClock,
   Ticket,
   TicketCut,
   TicketMarks,

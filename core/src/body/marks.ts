@@ -102,11 +102,13 @@ export function marksOn(body: Body, z: Zone, wish: CutWish): Marks {
 const sliceMm = [40, 60] as const;
 
 /**
- * Straight or block cut for a side: how wide a full slice of this weight is in its middle, and what that asks for, in
+ * Straight or block cut for a side: how wide a full slice of this weight is where the side is
+ * thickest, and what that asks for, in
  * words.
  */
 export function sliceAdvice(body: Body, side: Zone, grams: number): { mm: number; advice: string } {
-  const middle = (side.from + side.to) / 2;
+  // Where the side is thickest, slices come out narrowest.
+  const middle = side.from + 0.35 * (side.to - side.from);
   const start = side.curve.at(middle);
   const to = side.curve.invert(start + grams / side.grams);
   const mm = Math.round(body.mm(to) - body.mm(middle));

@@ -3,6 +3,7 @@ import type { PrinterAdapter } from '../devices/printer.ts';
 import * as labels from '../labels/service.ts';
 import { idOf, type Documents, type Handlers } from '../platform/handlers.ts';
 import * as board from './board.ts';
+import { benchClock } from './clock.ts';
 import * as cuts from './cuts.ts';
 import { quality } from './quality.ts';
 import { openTimers } from './queries.ts';
@@ -13,6 +14,7 @@ import { ticketWays } from './ways.ts';
 
 export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> => ({
   tickets: (work) => openTickets(work),
+  clock: (work) => benchClock(work),
   ticket: (work, { params }) => oneTicket(work, idOf(params.id)),
   ways: (work, { params }) => ticketWays(work, idOf(params.id)),
   timers: async (work) => (await openTimers(work.tx)).map(timerView),

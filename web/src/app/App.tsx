@@ -17,6 +17,8 @@ const Orders = lazy(() => import('../stages/orders/Orders.tsx'));
 const Plan = lazy(() => import('../stages/plan/Plan.tsx'));
 const ByHand = lazy(() => import('../stages/plan/ByHand.tsx'));
 const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
+const BenchClock = lazy(() => import('../stages/bench/BenchClock.tsx'));
+const Marks = lazy(() => import('../stages/plan/Marks.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
@@ -79,7 +81,9 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'plan', element: <Plan /> },
             { path: 'plan/hand', element: <ByHand /> },
             { path: 'bench', element: <Bench /> },
+            { path: 'bench/clock', element: <BenchClock /> },
             { path: 'bench/:id', element: <BenchTicket /> },
+            { path: 'marks', element: <Marks /> },
             { path: 'counter', element: <Counter /> },
             { path: 'close', element: <Close /> },
             { path: 'species', element: <Book /> },

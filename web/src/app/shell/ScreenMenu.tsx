@@ -7,6 +7,8 @@ import { setPrefs, useAct, useStored } from '../store.ts';
 const beside = [
   { to: '/first', name: 'What goes first' },
   { to: '/cold', name: 'Cold chain' },
+  { to: '/marks', name: 'Where the marks are' },
+  { to: '/bench/clock', name: 'The bench by the clock' },
   { to: '/species', name: 'Species book' },
   { to: '/forms', name: 'Market forms' },
   { to: '/schools', name: 'Schools' },

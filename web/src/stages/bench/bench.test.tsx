@@ -59,7 +59,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     daysLeft: 6,
     stepSeconds: 0,
     marks: null,
-  stepSince: null,
+    stepSince: null,
     steps,
     cautions: [],
     inputs: [

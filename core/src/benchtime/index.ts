@@ -1,0 +1,234 @@
+/** One ticket as work: minutes before and after a wait that needs no hands. */
+export interface BenchJob {
+  id: string;
+  /** Minutes from now it should be done by. */
+  due: number;
+  /** Hands' minutes; two where something stands in between (salting, soaking, hard chilling). */
+  work: readonly [number] | readonly [before: number, after: number];
+  /** Minutes it stands in between, nobody at it. */
+  wait: number;
+  species: string;
+  /** For raw use: wants the clean board. */
+  raw: boolean;
+  /** What a late minute weighs. */
+  priority: number;
+  /** Index of the hand that has it already; null for any. */
+  hand: number | null;
+}
+
+/** One stretch of hands' work on a ticket, minutes from now. */
+export interface BenchSlot {
+  id: string;
+  part: 0 | 1;
+  hand: number;
+  /** The board is cleaned first: from here to `start`. */
+  cleanFrom: number;
+  start: number;
+  end: number;
+}
+
+export interface BenchSchedule {
+  slots: BenchSlot[];
+  /** Minutes each ticket is late, those that are. */
+  late: Record<string, number>;
+  /** When each ticket is done, minutes from now. */
+  done: Record<string, number>;
+  /** Late minutes by priority, and when the last hand is free. */
+  lateWeighted: number;
+  end: number;
+  /** Every order was tried: nothing is better. */
+  exact: boolean;
+}
+
+/** Cleaning the board between species, and before raw use on a board that has been used (our choice), minutes. */
+export const cleanMinutes = 4;
+/** Up to so many tickets every order is tried. */
+const exactUpTo = 9;
+/** Orders looked into at most; beyond, the best so far stands. */
+const mostLooks = 400_000;
+
+interface Operation {
+  job: number;
+  part: 0 | 1;
+}
+interface Hand {
+  free: number;
+  species: string | null;
+  raw: boolean;
+}
+
+const operationsOf = (jobs: readonly BenchJob[]): Operation[] =>
+  jobs.flatMap((j, job): Operation[] =>
+    j.work.length === 1
+      ? [{ job, part: 0 }]
+      : [
+          { job, part: 0 },
+          { job, part: 1 },
+        ],
+  );
+
+/** Cleaning a hand's board before this ticket. */
+const cleaning = (hand: Hand, job: BenchJob): number =>
+  hand.species !== null && (hand.species !== job.species || (job.raw && !hand.raw)) ? cleanMinutes : 0;
+
+/** When a part may begin: its first part is done and has stood. */
+const readyAt = (job: BenchJob, part: 0 | 1, firstDone: number | undefined) =>
+  part === 0 ? 0 : (firstDone ?? Infinity) + job.wait;
+
+/** Puts one operation onto a hand, as soon as hand, board and ticket allow. */
+function place(job: BenchJob, part: 0 | 1, at: number, hand: Hand, firstDone: number | undefined): BenchSlot {
+  const clean = cleaning(hand, job);
+  const start = Math.max(hand.free + clean, readyAt(job, part, firstDone));
+  return { id: job.id, part, hand: at, cleanFrom: start - clean, start, end: start + (job.work[part] ?? 0) };
+}
+
+/** Times an order of operations, each on the hand given or the one that begins it first. */
+function timed(
+  jobs: readonly BenchJob[],
+  order: readonly Operation[],
+  hands: readonly number[],
+): { slots: BenchSlot[]; late: number; end: number } {
+  const state: Hand[] = hands.map((free) => ({ free, species: null, raw: false }));
+  const firstDone = new Map<number, number>();
+  const slots: BenchSlot[] = [];
+  let [late, end] = [0, 0];
+  for (const { job, part } of order) {
+    const j = jobs[job]!;
+    let best: BenchSlot | null = null;
+    for (const [at, hand] of state.entries()) {
+      if (j.hand !== null && j.hand !== at) continue;
+      const slot = place(j, part, at, hand, firstDone.get(job));
+      if (!best || slot.end < best.end) best = slot;
+    }
+    if (!best) continue;
+    slots.push(best);
+    state[best.hand] = { free: best.end, species: j.species, raw: j.raw };
+    if (part === 0) firstDone.set(job, best.end);
+    if (part === j.work.length - 1) late += Math.max(0, best.end - j.due) * j.priority;
+    end = Math.max(end, best.end);
+  }
+  return { slots, late, end };
+}
+
+const better = (a: { late: number; end: number }, b: { late: number; end: number }) =>
+  a.late < b.late - 1e-9 || (a.late < b.late + 1e-9 && a.end < b.end - 1e-9);
+
+/** Raw work first on the clean board, then by due time; a ticket's second part after the first ones have begun. */
+function dueOrder(jobs: readonly BenchJob[]): Operation[] {
+  const at = (o: Operation) => jobs[o.job]!.due + (o.part === 1 ? 0.001 : 0) - (jobs[o.job]!.raw ? 5 : 0);
+  return operationsOf(jobs).sort((a, b) => at(a) - at(b) || a.part - b.part);
+}
+
+/** Every order and hand by branch and bound; null when there are too many to look into. */
+function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: ReturnType<typeof timed>) {
+  const operations = operationsOf(jobs);
+  const order = dueOrder(jobs).map((o) => operations.findIndex((x) => x.job === o.job && x.part === o.part));
+  let top = best;
+  let looks = 0;
+  const walk = (
+    left: ReadonlySet<number>,
+    state: readonly Hand[],
+    slots: readonly BenchSlot[],
+    late: number,
+    end: number,
+  ) => {
+    if (++looks > mostLooks) return;
+    if (left.size === 0) {
+      if (better({ late, end }, top)) top = { slots: [...slots], late, end };
+      return;
+    }
+    // What is left takes its time, however it is shared out.
+    const soonest = Math.min(...state.map((h) => h.free));
+    let bound = late;
+    for (const o of left) {
+      const { job, part } = operations[o]!;
+      const j = jobs[job]!;
+      if (part === j.work.length - 1)
+        bound += Math.max(0, soonest + (j.work[part] ?? 0) - j.due) * j.priority;
+    }
+    if (bound > top.late + 1e-9 || (bound > top.late - 1e-9 && end >= top.end - 1e-9)) return;
+    for (const o of order) {
+      if (!left.has(o)) continue;
+      const { job, part } = operations[o]!;
+      const j = jobs[job]!;
+      const first = slots.find((s) => s.id === j.id && s.part === 0);
+      if (part === 1 && !first) continue;
+      const seen = new Set<string>();
+      for (const [at, hand] of state.entries()) {
+        if (j.hand !== null && j.hand !== at) continue;
+        // Hands that stand alike are the same choice.
+        const like = `${hand.free} ${hand.species} ${hand.raw} ${jobs.some((x) => x.hand === at) ? at : ''}`;
+        if (seen.has(like)) continue;
+        seen.add(like);
+        const slot = place(j, part, at, hand, first?.end);
+        const rest = new Set(left);
+        rest.delete(o);
+        walk(
+          rest,
+          state.with(at, { free: slot.end, species: j.species, raw: j.raw }),
+          [...slots, slot],
+          part === j.work.length - 1 ? late + Math.max(0, slot.end - j.due) * j.priority : late,
+          Math.max(end, slot.end),
+        );
+      }
+    }
+  };
+  walk(
+    new Set(operations.keys()),
+    hands.map((free) => ({ free, species: null, raw: false })),
+    [],
+    0,
+    0,
+  );
+  return { top, whole: looks <= mostLooks };
+}
+
+/** Better orders by moving one operation at a time, until none helps. */
+function improved(jobs: readonly BenchJob[], hands: readonly number[], start: Operation[]) {
+  let order = start;
+  let best = timed(jobs, order, hands);
+  const holds = (o: readonly Operation[]) =>
+    o.every((x, i) => x.part === 0 || o.findIndex((y) => y.job === x.job && y.part === 0) < i);
+  for (let round = 0; round < 50; round++) {
+    let found: Operation[] | null = null;
+    for (let i = 0; i < order.length && !found; i++)
+      for (let j = 0; j < order.length; j++) {
+        if (i === j) continue;
+        const moved = order.toSpliced(i, 1).toSpliced(j, 0, order[i]!);
+        if (!holds(moved)) continue;
+        const so = timed(jobs, moved, hands);
+        if (better(so, best)) {
+          best = so;
+          found = moved;
+          break;
+        }
+      }
+    if (!found) break;
+    order = found;
+  }
+  return best;
+}
+
+/**
+ * Who cuts what when: late minutes by priority as few as may be, then done as early as may be. `hands` says from when
+ * each cutter is free, minutes from now. Up to nine tickets every order is tried; beyond, list scheduling by due time
+ * and moves that help. Throws RangeError without a hand.
+ */
+export function schedule(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
+  if (hands.length === 0) throw new RangeError('Nobody is at the bench');
+  const start = improved(jobs, hands, dueOrder(jobs));
+  const tried = jobs.length <= exactUpTo ? exactly(jobs, hands, start) : { top: start, whole: false };
+  const { slots, late, end } = tried.top;
+  const done: Record<string, number> = {};
+  for (const s of slots) done[s.id] = Math.max(done[s.id] ?? 0, s.end);
+  return {
+    slots: slots.toSorted((a, b) => a.hand - b.hand || a.start - b.start),
+    done,
+    late: Object.fromEntries(
+      jobs.flatMap((j) => ((done[j.id] ?? 0) > j.due + 1e-9 ? [[j.id, (done[j.id] ?? 0) - j.due]] : [])),
+    ),
+    lateWeighted: late,
+    end,
+    exact: tried.whole,
+  };
+}

@@ -1,0 +1,162 @@
+import { contract, type BenchClock as Clock } from '@ember-slate/contract';
+import { Link } from 'react-router';
+import { useRead } from '../../app/api.ts';
+import { useNow, useTimes } from '../../app/shop.tsx';
+import { useSize } from '../../app/size.ts';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+
+const rowPx = 74;
+const namePx = 110;
+
+/** A row for each hand, time from left to right: cleaning hatched, tickets as blocks, what comes too late in ember. */
+function Timeline({ clock, now }: { clock: Clock; now: Date }) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const { time } = useTimes();
+  const ends = clock.slots.map((s) => new Date(s.end).getTime());
+  const from = now.getTime();
+  const span = Math.max(60 * 60_000, ...ends.map((e) => e - from)) * 1.04;
+  const x = (at: string | number) =>
+    namePx + ((new Date(at).getTime() - from) / span) * Math.max(1, width - namePx - 8);
+  const height = clock.hands.length * rowPx + 34;
+  const step = [15, 30, 60, 120, 240, 480].find((m) => span / (m * 60_000) <= 10) ?? 960;
+  const first = Math.ceil(from / (step * 60_000)) * step * 60_000;
+  const hours = Array.from(
+    { length: Math.floor((from + span - first) / (step * 60_000)) + 1 },
+    (_, i) => first + i * step * 60_000,
+  );
+  return (
+    <div ref={ref}>
+      {width > 200 && (
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={clock.hands
+            .map((h, i) => `${h.name}: ${clock.slots.filter((s) => s.hand === i).length} pieces of work`)
+            .join('; ')}
+        >
+          <defs>
+            <pattern
+              id="clean"
+              width="7"
+              height="7"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <path d="M 0 0 V 7" stroke="var(--ink3)" strokeWidth="1.2" />
+            </pattern>
+          </defs>
+          {hours.map((h) => (
+            <g key={h}>
+              <path className="rul" d={`M ${Math.round(x(h)) + 0.5} 0 V ${height - 20}`} opacity="0.4" />
+              <text x={x(h)} y={height - 4} className="mid i3">
+                {time(new Date(h))}
+              </text>
+            </g>
+          ))}
+          {clock.hands.map((h, i) => (
+            <g key={h.id}>
+              <text x="0" y={i * rowPx + 40} className="fig" fill="var(--ink)" style={{ fontSize: 17 }}>
+                {h.name.split(' ')[0]}
+              </text>
+              <path className="rul" d={`M ${namePx} ${(i + 1) * rowPx - 8.5} H ${width}`} />
+            </g>
+          ))}
+          {clock.slots.map((s, i) => {
+            const t = clock.tickets.find((k) => k.id === s.ticketId)!;
+            const late = t.lateMinutes > 0;
+            const [a, b] = [x(s.start), x(s.end)];
+            const y = s.hand * rowPx + 8;
+            return (
+              <g key={i}>
+                {x(s.cleanFrom) < a - 1 && (
+                  <rect x={x(s.cleanFrom)} y={y} width={a - x(s.cleanFrom)} height="44" fill="url(#clean)" />
+                )}
+                <rect
+                  x={a}
+                  y={y}
+                  width={Math.max(3, b - a - 1)}
+                  height="44"
+                  fill="var(--rimewash)"
+                  stroke={late ? 'var(--emberline)' : 'var(--rule)'}
+                  strokeWidth={late ? 2.5 : 1.25}
+                />
+                {b - a > 24 && (
+                  <text x={(a + b) / 2} y={y + 28} className="mid fig" fill="var(--ink)">
+                    {t.number}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+export default function BenchClock() {
+  const { data: clock, problem, again } = useRead(contract.bench.clock);
+  const now = useNow();
+  const { when } = useTimes();
+  if (!clock) return <Waiting problem={problem} again={again} />;
+  const late = clock.tickets.filter((t) => t.lateMinutes > 0).sort((a, b) => b.lateMinutes - a.lateMinutes);
+  const last = clock.tickets
+    .map((t) => t.doneAt)
+    .sort()
+    .at(-1);
+  const words = (m: number) => (m < 90 ? `${m} min` : `${Math.floor(m / 60)} h ${m % 60} min`);
+  return (
+    <div>
+      <h1 className="text-head max-sm:text-big">
+        {clock.hands.length === 0
+          ? 'Nobody is at the bench'
+          : clock.tickets.length === 0
+            ? 'Nothing to cut'
+            : late.length === 0
+              ? `All done by ${when(last!)}, nothing late`
+              : `${late.length} of ${clock.tickets.length} tickets will be late`}
+      </h1>
+      <p className="pb-3 text-ink2">
+        {clock.hands.length === 0
+          ? 'Add people with the bench’s role: tickets are shared out among them.'
+          : `${clock.hands.length} ${clock.hands.length === 1 ? 'hand' : 'hands'}, the work that is left at its norm.`}{' '}
+        <Why>
+          <p>
+            Late minutes are kept as few as may be, an order’s weighing five times a counter ticket’s; then
+            the bench is done as early as may be.
+          </p>
+          <p>
+            One ticket at a time for each hand; what stands in salt or water frees it. Another species, or raw
+            use on a used board, costs 4 minutes of cleaning; work for raw use comes first on a clean one (our
+            choice).
+          </p>
+          <p>
+            {clock.exact
+              ? 'Every order was tried: nothing is better.'
+              : 'With so many tickets: by due time, then every move that helps; not every order was tried.'}
+          </p>
+        </Why>
+      </p>
+      {clock.tickets.length > 0 && clock.hands.length > 0 && <Timeline clock={clock} now={now} />}
+      {late.length > 0 && <h2 className="pt-4 pb-1 text-label">Ring these, or put them first</h2>}
+      <ul>
+        {late.map((t) => (
+          <li key={t.id} className="border-t border-line">
+            <Link to={`/bench/${t.id}`} className="flex items-baseline gap-3 py-2 hover:bg-lift">
+              <Lozenge />
+              <strong className="w-28 font-figure text-label">Ticket {t.number}</strong>
+              <span className="flex-1">{t.title}</span>
+              <span className="text-ink2">due {when(t.dueAt)}</span>
+              <span className="w-48 text-right text-embertext">
+                done {when(t.doneAt)}, {words(t.lateMinutes)} late
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
