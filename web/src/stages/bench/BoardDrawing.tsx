@@ -14,6 +14,16 @@ import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { offFish, type Slot } from './slots.ts';
 
+/** Rows that figures at these places take under a rule, so that none runs into another; null where neither has room. */
+function markRows(xs: readonly number[], room = 38): (0 | 1 | null)[] {
+  const last = [-Infinity, -Infinity];
+  return xs.map((x) => {
+    const row = x - last[0]! >= room ? 0 : x - last[1]! >= room ? 1 : null;
+    if (row !== null) last[row] = x;
+    return row;
+  });
+}
+
 /** What has come off the fish already, head end first. */
 interface Done {
   from: number;
@@ -147,7 +157,7 @@ function Board({
   /** Where the knife's next face is measured from. */
   const face = !steaks ? gone : done > 0 ? (pieces[done - 1]?.to ?? pieces.at(-1)?.to ?? gone) : first;
   const tallest = Math.max(...[0.1, 0.2, 0.3, 0.4, 0.5, 0.6].map(body.halfHeight));
-  const rulerRoom = 46;
+  const rulerRoom = steaks || pieces.length === 0 ? 46 : 62;
   const dimRoom = 36;
   const perMm = Math.min((width - 16) / body.totalMm, (height - rulerRoom - dimRoom) / (2.5 * tallest));
   const middle = dimRoom + tallest * 1.12 * perMm;
@@ -274,22 +284,29 @@ function Board({
         />
       ))}
       {!steaks &&
-        pieces.map((p, i) => (
-          <g key={i}>
-            <path d={`M ${X(p.to)} ${rulerY - 6} V ${rulerY + 12}`} stroke="var(--ink)" strokeWidth="2" />
-            {(i === 0 || X(p.to) - X(pieces[i - 1]!.to) > 34) && (
-              <text
-                x={X(p.to)}
-                y={rulerY + 31}
-                className="mid fig"
-                fill="var(--ink)"
-                style={{ fontSize: 20, fontWeight: 700 }}
-              >
-                {length.format(Math.round(body.mm(p.to) - body.mm(rulerFrom)))}
-              </text>
-            )}
-          </g>
-        ))}
+        markRows(pieces.map((p) => X(p.to))).map((row, i) => {
+          const { to } = pieces[i]!;
+          return (
+            <g key={i}>
+              <path
+                d={`M ${X(to)} ${rulerY - 6} V ${rulerY + (row === 1 ? 32 : 12)}`}
+                stroke="var(--ink)"
+                strokeWidth="2"
+              />
+              {row !== null && (
+                <text
+                  x={X(to)}
+                  y={rulerY + (row === 1 ? 50 : 31)}
+                  className="mid fig"
+                  fill="var(--ink)"
+                  style={{ fontSize: 20, fontWeight: 700 }}
+                >
+                  {length.format(Math.round(body.mm(to) - body.mm(rulerFrom)))}
+                </text>
+              )}
+            </g>
+          );
+        })}
       {current && cutMm !== null && (
         <g>
           <path

@@ -1,6 +1,7 @@
 import { contract, type AnswerOf, type BodyOf, type Order, type Problem } from '@ember-slate/contract';
 import { instantOn } from '@ember-slate/core/calendar';
-import { formOf, type FormId } from '@ember-slate/core/forms';
+import { formOf, offered, type FormId } from '@ember-slate/core/forms';
+import { parseOrder, type ParsedLine } from '@ember-slate/core/orders';
 import type { Use } from '@ember-slate/core/freshness';
 import { shortName } from '@ember-slate/core/species';
 import { useEffect, useMemo, useState } from 'react';
@@ -59,6 +60,18 @@ const emptyLine = (): Draft => ({
   total: null,
   use: 'grill',
   options: [],
+});
+
+/** A line as it was said, in the fields to correct it. */
+const draftOf = (l: ParsedLine): Draft => ({
+  ...emptyLine(),
+  speciesId: l.speciesId ?? '',
+  form: l.form ?? 'fillet_skin_on',
+  by: l.totalGrams !== null ? 'total' : 'pieces',
+  pieces: l.pieces === null ? '' : String(l.pieces),
+  each: l.pieceGrams === null ? null : { grams: l.pieceGrams, source: 'typed' },
+  total: l.totalGrams === null ? null : { grams: l.totalGrams, source: 'typed' },
+  use: l.use ?? 'grill',
 });
 
 /** A line as the contract wants it, or null while it is not complete. */
@@ -233,6 +246,77 @@ function LineFields({
   );
 }
 
+/** The whole order in one line, as it is said; what was understood stands under it, and Enter puts it into the fields. */
+function Said({ onTake }: { onTake: (drafts: Draft[], day: string | null, minutes: number | null) => void }) {
+  const book = useSpecies();
+  const forms = useForms();
+  const mass = useMass();
+  const { today, local, dayWords } = useTimes();
+  const [text, setText] = useState('');
+  const parsed = useMemo(
+    () =>
+      text.trim() === ''
+        ? null
+        : parseOrder(text, {
+            species: [...book.values()],
+            forms: offered(forms),
+            today: today(),
+            weekday: local(new Date()).getDay(),
+          }),
+    [text, book, forms, today, local],
+  );
+  const words = (l: ParsedLine) => {
+    const amount =
+      l.totalGrams !== null
+        ? mass(l.totalGrams)
+        : l.pieces !== null && l.pieceGrams !== null
+          ? `${l.pieces} × ${mass(l.pieceGrams)}`
+          : 'how much?';
+    const name = l.speciesId ? shortName(book.get(l.speciesId)!.name) : 'which fish?';
+    return `${amount} ${l.form ? formOf(forms, l.form).name : ''}, ${name}${l.people === null ? '' : `, for ${l.people}`}${l.use ? `, to ${l.use}` : ''}`;
+  };
+  const at = parsed?.minutes ?? null;
+  const take = () => {
+    if (!parsed || parsed.lines.length === 0) return;
+    onTake(parsed.lines.map(draftOf), parsed.day, parsed.minutes);
+    setText('');
+  };
+  return (
+    <div
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter') return;
+        e.preventDefault();
+        take();
+      }}
+    >
+      <TextField
+        label="The order as it is said, then Enter"
+        value={text}
+        onChange={setText}
+        note={parsed ? '' : '4 x 170 g hake portions, 2 kg salmon side skinless fri 16:00'}
+      />
+      {parsed && (
+        <ul className="pb-2 text-note" role="status">
+          {parsed.lines.map((l, i) => (
+            <li key={i}>
+              <span className={l.speciesId ? 'text-ink' : 'text-embertext'}>{words(l)}</span>
+              {l.left && <span className="text-embertext"> · not understood: {l.left}</span>}
+            </li>
+          ))}
+          {(parsed.day !== null || at !== null) && (
+            <li className="text-ink2">
+              {parsed.day === null ? '' : dayWords(parsed.day)}
+              {at === null
+                ? ''
+                : ` ${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`}
+            </li>
+          )}
+        </ul>
+      )}
+    </div>
+  );
+}
+
 /** Takes an order, or changes who, when and the note of one. */
 export function OrderForm({ order, onDone }: { order: Order | null; onDone: () => void }) {
   const { shop } = useShop();
@@ -301,6 +385,15 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
       }}
     >
       <h2 className="pb-2 text-big">{order ? `Change order ${order.number}` : 'Take an order'}</h2>
+      {!order && (
+        <Said
+          onTake={(said, day, minutes) => {
+            setDrafts(said);
+            if (day !== null) setDueDay(day);
+            if (minutes !== null) setDueTime(minutes);
+          }}
+        />
+      )}
       <div className="grid grid-cols-2 gap-x-5">
         <Picker
           free

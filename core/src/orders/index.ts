@@ -1,0 +1,1 @@
+export { parseOrder, type OrderWords, type ParsedLine, type ParsedOrder } from './parse.ts';

@@ -1,0 +1,155 @@
+import { contract } from '@ember-slate/contract';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import {
+  By,
+  complaints,
+  Key,
+  openBrowser,
+  pageSays,
+  press,
+  see,
+  signIn,
+  texts,
+  type WebDriver,
+} from './src/browser.ts';
+import { Hand } from './src/hand.ts';
+import { manager, openShop, type Shop } from './src/shop.ts';
+
+/** A day planned on the screen, a line given to another fish, sent, cut and collected. */
+describe('the cut plan', () => {
+  let shop: Shop;
+  let driver: WebDriver;
+  let hand: Hand;
+  let quit: () => Promise<void>;
+  beforeAll(async () => {
+    shop = await openShop(false);
+    hand = await new Hand(shop.url).signIn();
+    ({ driver, quit } = await openBrowser());
+    await driver.get(shop.url);
+    await signIn(driver, manager.name, manager.pin);
+  });
+  afterAll(async () => {
+    await quit();
+    await shop.close();
+  });
+
+  const take = (customer: string, form: string, pieces: number, pieceGrams: number) =>
+    hand.ok(contract.orders.take, {
+      body: {
+        customer,
+        phone: '',
+        dueAt: new Date(Date.now() + 3 * 3_600_000).toISOString(),
+        remarks: '',
+        lines: [{ speciesId: 'hake', form, pieces, pieceGrams, totalGrams: null, use: 'fry' }],
+      },
+    });
+  const plan = async () => (await hand.ok(contract.plan.day)).plan!;
+  /** The fish that hold pieces for this customer. */
+  const holders = async (customer: string) => {
+    const hake = (await plan()).species.find((s) => s.speciesId === 'hake')!;
+    const line = hake.lines.find((l) => l.customer === customer)!.id;
+    return hake.found!.plan.fish.filter((f) => f.pieces.some((p) => p.line === line)).map((f) => f.fish);
+  };
+
+  it('says on day one what it is for', async () => {
+    await press(driver, 'Cut plan');
+    await pageSays(driver, 'No line waits');
+  });
+
+  it('plans fish and lines, and shows each fish with its marks', async () => {
+    await hand.land('hake', 'gutted', 4, 9200);
+    await take('Pell', 'steaks', 2, 200);
+    await take('Osk', 'boneless_joint', 1, 600);
+    await take('Quill', 'portion', 4, 150);
+    await pageSays(driver, '3 lines wait');
+    await driver.actions().sendKeys('p').perform();
+    await driver.wait(async () => (await plan())?.state === 'done', 20_000, 'it never ended');
+    await pageSays(driver, '3 of 3 lines');
+    const drawn: string[] = await driver.executeScript(() =>
+      [...document.querySelectorAll('section [role=img]')].map((e) => e.getAttribute('aria-label')),
+    );
+    expect(drawn.join()).toMatch(/European hake, \d+ mm: a \d+ g/);
+    await press(driver, 'the reckoning');
+    await pageSays(driver, 'first come');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+  });
+
+  it('gives a line to another fish, by dragging and by keyboard, and goes back', async () => {
+    const [from] = await holders('Pell');
+    const before = await plan();
+    const row = By.xpath('//section//li//button[contains(., "Pell")]');
+    // The card of another fish than the one the line lies on.
+    const other = await see(driver, By.xpath('//section[h3 or .//h3][not(.//button[contains(., "Pell")])]'));
+    await driver
+      .actions()
+      .move({ origin: await see(driver, row) })
+      .press()
+      .move({ origin: await see(driver, row), x: 20, y: 10, duration: 100 })
+      .move({ origin: other, duration: 300 })
+      .release()
+      .perform();
+    await driver.wait(async () => (await plan()).id !== before.id, 8000, 'nothing was moved');
+    expect(await holders('Pell')).not.toContain(from);
+    await pageSays(driver, 'Changed by hand');
+    await press(driver, 'back to the plan before');
+    await driver.wait(async () => (await holders('Pell'))[0] === from, 8000, 'it did not come back');
+
+    await driver.wait(async () => (await texts(driver, 'main')).join().includes('pin'), 5000);
+    // A hand that tabs goes by keyboard from now on.
+    await driver.actions().sendKeys(Key.TAB).perform();
+    const button = await see(driver, row);
+    await driver.executeScript('arguments[0].focus()', button);
+    await button.sendKeys(Key.ENTER);
+    await pageSays(driver, 'from which fish?');
+    await driver.wait(
+      async () => (await texts(driver, '[role=dialog] li button')).length > 0,
+      5000,
+      'no fish was offered',
+    );
+    const first = await see(driver, By.css('[role=dialog] li button:not([aria-disabled])'));
+    await first.sendKeys(Key.ENTER);
+    await pageSays(driver, 'Moved');
+  });
+
+  it('is sent, cut and collected', async () => {
+    await press(driver, 'Send to bench');
+    await pageSays(driver, 'tickets wait at the bench');
+    const tickets = await hand.ok(contract.bench.tickets);
+    expect(tickets.length).toBeGreaterThan(0);
+    for (const { id } of tickets) {
+      const at = () => hand.ok(contract.bench.ticket, { params: { id } });
+      const { version, inputs } = await at();
+      await hand.ok(contract.bench.start, {
+        params: { id },
+        body: {
+          version,
+          inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+        },
+      });
+      const ticket = await at();
+      for (const c of ticket.cuts)
+        await hand.ok(contract.bench.weigh, {
+          params: { id },
+          body: {
+            cutId: c.lineId === null ? null : c.id,
+            kind: c.lineId === null ? 'counter' : 'order',
+            item: c.form,
+            grams: c.totalGrams ?? c.pieces! * c.pieceGrams!,
+            pieces: c.pieces ?? 1,
+            source: 'typed',
+          },
+        });
+      if (ticket.stepIds.includes('sweep'))
+        for (const pass of [1, 2] as const)
+          await hand.ok(contract.bench.sweep, { params: { id }, body: { pass, found: 0, broken: [] } });
+      await hand.ok(contract.bench.close, {
+        params: { id },
+        body: { version: (await at()).version, reason: 'heads and frames in the tub' },
+      });
+    }
+    await press(driver, 'Orders');
+    await pageSays(driver, 'ready');
+    expect((await hand.ok(contract.orders.list)).map((o) => o.state)).toEqual(['ready', 'ready', 'ready']);
+    expect(await complaints(driver)).toEqual([]);
+  });
+});
