@@ -6,7 +6,9 @@ export default defineConfig(
   { ignores: ['**/dist/', '**/node_modules/', '.data/', '**/*.cjs'] },
   ts.configs.recommendedTypeChecked,
   {
-    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ['*.js'] } } },
+    languageOptions: {
+      parserOptions: { projectService: { allowDefaultProject: ['*.js', 'server/src/plan/thread.mjs'] } },
+    },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],

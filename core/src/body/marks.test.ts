@@ -18,7 +18,7 @@ describe('marks', () => {
         fc.integer({ min: 1, max: 12 }),
         fc.constantFrom(0, 1, 2.5),
         (body, kind, n, kerfMm) => {
-          const z = zone(body, kind as 'side');
+          const z = zone(body, kind);
           const { pieces, restGrams, sawGrams } = marksOn(body, z, {
             by: 'pieces',
             amount: n,

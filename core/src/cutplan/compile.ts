@@ -5,7 +5,6 @@ import {
   openingCost,
   windowOf,
   type CounterClass,
-  type CounterClassId,
   type ModeId,
   type PlanFish,
   type PlanLine,
@@ -80,7 +79,7 @@ export interface Compiled {
 }
 
 /** Lines in groups of the same wish; a line that may be filled in part becomes single pieces. */
-export function groupLines(problem: PlanProblem): Group[] {
+function groupLines(problem: PlanProblem): Group[] {
   const groups = new Map<string, Group>();
   for (const line of problem.lines) {
     const form = lineForm(problem, line.form);
@@ -242,7 +241,3 @@ export function compile(problem: PlanProblem): Compiled {
     penalties: groups.reduce((s, g) => s + g.penalty * g.units.length, 0),
   };
 }
-
-/** Index of a counter class among those of the problem, or -1. */
-export const classAt = (c: Pick<Compiled, 'classes'>, id: CounterClassId | null): number =>
-  c.classes.findIndex((k) => k.id === id);

@@ -85,7 +85,7 @@ export const defaultSettings: PlanSettings = {
 };
 
 /** Flesh lying evenly along every fish, for cases worked by hand: shares of the weight as it lies there. */
-export interface UniformFlesh {
+interface UniformFlesh {
   fromMm: number;
   toMm: number;
   gutted: number;

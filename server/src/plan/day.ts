@@ -7,8 +7,6 @@ import {
   lotDays,
   type CounterClass,
   type CounterClassId,
-  type PlanFish,
-  type PlanLine,
   type PlanProblem,
 } from '@ember-slate/core/cutplan';
 import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
@@ -355,8 +353,8 @@ export const problemOf = (
   forms,
   schools: [],
   flesh: null,
-  fish: stored.fish as readonly PlanFish[],
-  lines: stored.lines as readonly PlanLine[],
+  fish: stored.fish,
+  lines: stored.lines,
   counter: stored.counter,
   settings: stored.settings,
 });

@@ -3,7 +3,7 @@ import type { Compiled, Node } from '../compile.ts';
 import { bestPattern, restWorth, type Prices, type Stretch } from '../pattern.ts';
 
 /** A section with the pattern that every copy of it takes. */
-export interface Patterned {
+interface Patterned {
   node: Node;
   copies: number;
   pieces: Stretch[];
@@ -29,7 +29,7 @@ export interface Solved {
   rent: Float64Array;
 }
 
-export interface Priced {
+interface Priced {
   /** The best column of each mode of each fish class, with what it is worth at these prices. */
   best: { column: Column; worth: number }[];
   /** No plan is worth more than this, whatever the prices are. */
@@ -44,7 +44,7 @@ const noPrices = (c: Compiled): Prices => ({
 });
 
 /** The best way to cut one fish of a class by one of its modes at these prices. */
-export function bestColumn(
+function bestColumn(
   c: Compiled,
   fish: number,
   mode: number,
@@ -80,7 +80,7 @@ export function bestColumn(
  * Prices every fish and adds up the bound of Lagrange: what fish, lines and counter could each do at best if pieces
  * had these prices. Valid for prices of pieces of 0 and more, and of counter grams no less than the markdown.
  */
-export function priceAll(c: Compiled, prices: Prices, left: readonly number[]): Priced {
+function priceAll(c: Compiled, prices: Prices, left: readonly number[]): Priced {
   const best: Priced['best'] = [];
   let bound = -c.penalties;
   c.fish.forEach((of, f) => {
@@ -100,7 +100,7 @@ export function priceAll(c: Compiled, prices: Prices, left: readonly number[]): 
 }
 
 /** Prices between two sets, clipped to where the bound holds. */
-export function mixed(c: Compiled, a: Prices, b: Prices, share: number): Prices {
+function mixed(c: Compiled, a: Prices, b: Prices, share: number): Prices {
   const mix = (x: Float64Array, y: Float64Array) => x.map((v, i) => share * v + (1 - share) * y[i]!);
   const perGram = mix(a.perGram, b.perGram);
   c.classes.forEach((k, i) => {

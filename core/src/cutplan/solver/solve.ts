@@ -41,7 +41,7 @@ const better = (problem: PlanProblem, a: Valued, b: Valued): Valued =>
 const closeAt = [100, 0] as const;
 
 /** First prices of a search without the master problem: what a filled line brings a piece, and the counter's full price. */
-export function fullPrices(c: Compiled): Prices {
+function fullPrices(c: Compiled): Prices {
   const n = c.groups.length + c.classes.length;
   const prices: Prices = { each: new Float64Array(n), perGram: new Float64Array(n) };
   c.groups.forEach((g, who) => {

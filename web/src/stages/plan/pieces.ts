@@ -12,7 +12,7 @@ import type { Form, FormBook } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
 
 export type PlanOfSpecies = CutPlan['species'][number];
-export type FishRow = PlanOfSpecies['fish'][number];
+type FishRow = PlanOfSpecies['fish'][number];
 export type LineRow = PlanOfSpecies['lines'][number];
 
 /** Neighbouring pieces of one fish for the same use: "a to g". */
@@ -74,7 +74,7 @@ function perGram(species: PlanOfSpecies, found: FoundPlan, id: string | null): n
   return (full * k.perKg + (grams - full) * k.markdownPerKg) / 1000 / grams;
 }
 
-export const problemFor = (s: PlanOfSpecies, species: Species, forms: FormBook): PlanProblem => ({
+const problemFor = (s: PlanOfSpecies, species: Species, forms: FormBook): PlanProblem => ({
   species,
   forms,
   schools: [],
