@@ -27,8 +27,18 @@ try {
   await signIn(driver, manager.name, manager.pin);
   for (const view of ['landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'close']) {
     await open(`/${view}`, ['orders', 'counter'].includes(view) ? 'chalk' : 'slate');
+    if (view === 'plan') {
+      await press(driver, 'Plan the day');
+      await driver.wait(
+        async () => ((await texts(driver, 'main h1'))[0] ?? '').startsWith('Plan worth'),
+        40_000,
+        'the plan never ended',
+      );
+    }
     await shoot(view);
   }
+  await open('/bench/clock', 'chalk');
+  await shoot('bench-clock');
   await open('/first', 'chalk');
   await shoot('first');
   // A lot with its guts in that lay through the warm night.
@@ -40,7 +50,6 @@ try {
   for (const [view, name] of [
     ['/cold', 'cold'],
     ['/species/hake', 'species'],
-    ['/suppliers/1', 'supplier'],
   ] as const) {
     await open(view);
     await shoot(name);

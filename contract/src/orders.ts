@@ -53,6 +53,25 @@ const order = z.object({
 export type Order = z.infer<typeof order>;
 export type OrderLine = z.infer<typeof line>;
 
+/** Whether a line can be promised; what is nearest to it where it cannot. */
+const promise = z.object({
+  answer: z.enum(['yes', 'if', 'part', 'no']),
+  because: z.string(),
+  servable: z.number().int(),
+  nearest: z.array(
+    z.object({
+      kind: z.enum(['fewer', 'size', 'form', 'species', 'sooner']),
+      speciesId: z.string(),
+      speciesName: z.string(),
+      form: f.formId,
+      pieces: z.number().int().nullable(),
+      pieceGrams: z.number().int().nullable(),
+      totalGrams: z.number().int().nullable(),
+      dueAt: f.instant,
+    }),
+  ),
+});
+
 const orderFields = {
   customer: f.name('customer'),
   phone: z
@@ -81,9 +100,7 @@ export const orders = {
     roles,
     summary: 'Could graded stock serve this? Changes nothing',
     body: z.object({ dueAt: f.instant, lines: z.array(newLine).min(1).max(30) }),
-    answer: z.array(
-      z.object({ answer: z.enum(['yes', 'part', 'no']), because: z.string(), servable: z.number().int() }),
-    ),
+    answer: z.array(promise),
   }),
   take: change('POST', '/api/orders', {
     summary: 'Take an order',

@@ -33,4 +33,5 @@ export {
 } from './problem.ts';
 export { modesOf, sectionOf, type Mode, type Section } from './sections.ts';
 export { planFaults, score, type PlanScore } from './score.ts';
+export { ifGraded, nearestOffers, type Nearest, type Stock } from './nearest.ts';
 export { whyUnfilled } from './why.ts';

@@ -1,6 +1,13 @@
 import type { AnswerOf, BodyOf, Order, contract } from '@ember-slate/contract';
 import { instantOn, addDays } from '@ember-slate/core/calendar';
-import { canPromise, offerFrom, proposePicks } from '@ember-slate/core/cutplan';
+import {
+  canPromise,
+  ifGraded,
+  nearestOffers,
+  offerFrom,
+  proposePicks,
+  type Stock,
+} from '@ember-slate/core/cutplan';
 import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
@@ -45,27 +52,51 @@ export async function listOrders(work: Work, handedOn?: string): Promise<Order[]
   );
 }
 
-/** Answers each line from what the lines before it leave. */
+/** Answers each line from what the lines before it leave, with what is nearest to one that cannot be promised. */
 export async function promise(
   work: Work,
   body: BodyOf<Rooms['promise']>,
 ): Promise<AnswerOf<Rooms['promise']>> {
   const book = await speciesById(work.tx);
   const lots = await shopLots(work, book);
+  const stockOf = (id: string): Stock => ({
+    species: book.get(id)!,
+    lots: (lots.get(id) ?? []).map((l) => l.available),
+  });
   return body.lines.map((line, i) => {
     const species = book.get(line.speciesId);
     if (!species) throw fieldProblem(`lines.${i}.speciesId`, 'Not in the species book');
-    const refused = formRefusal(species, null, formFor(work, line.form, i));
-    if (refused) return { answer: 'no' as const, because: refused, servable: 0 };
+    const form = formFor(work, line.form, i);
     const want = wantOf(work, line, new Date(body.dueAt));
-    const mine = lots.get(species.id) ?? [];
-    const offers = mine.map((l) => offerFrom(species, l.available, want));
+    const stock = stockOf(species.id);
+    const offers = stock.lots.map((l) => offerFrom(species, l, want));
+    const refused = formRefusal(species, null, form);
+    const said = refused
+      ? { answer: 'no' as const, because: refused, servable: 0 }
+      : canPromise(offers, want);
+    const hoped = said.answer === 'yes' ? [] : ifGraded(stock, want);
+    const others = [...lots.keys()].filter((id) => id !== species.id).map(stockOf);
+    const near =
+      said.answer === 'yes' ? [] : nearestOffers(stock, others, [...formsOf(work.settings).values()], want);
     for (const pick of proposePicks(offers, want).picks) {
-      const lot = mine.find((l) => l.lot.id === pick.lotId)!.available;
+      const lot = stock.lots.find((l) => l.lotId === pick.lotId)!;
       lot.freeGrams -= (lot.freeGrams / lot.freePieces) * pick.fish;
       lot.freePieces -= pick.fish;
     }
-    return canPromise(offers, want);
+    return {
+      ...said,
+      ...(hoped.length > 0
+        ? { answer: 'if' as const, because: `If ${hoped.join(', ')} turns out fit: not graded yet` }
+        : {}),
+      nearest: near.map(({ dueInDays, ...n }) => ({
+        ...n,
+        speciesName: book.get(n.speciesId)!.name,
+        dueAt:
+          dueInDays === want.dueInDays
+            ? body.dueAt
+            : new Date(work.now.getTime() + dueInDays * 86_400_000).toISOString(),
+      })),
+    };
   });
 }
 

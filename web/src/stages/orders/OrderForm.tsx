@@ -119,21 +119,46 @@ function usePromise(lines: readonly NewLine[], dueAt: string | null): readonly A
   return answer?.question === question ? answer.lines : null;
 }
 
-const answers: Record<Answer['answer'], string> = { yes: 'Yes', part: 'In part', no: 'No' };
+const answers: Record<Answer['answer'], string> = {
+  yes: 'Yes',
+  if: 'Yes, if',
+  part: 'In part',
+  no: 'No',
+};
+type Near = Answer['nearest'][number];
 
-function PromiseLine({ promise }: { promise: Answer | undefined }) {
+function PromiseLine({ promise, onOffer }: { promise: Answer | undefined; onOffer: (near: Near) => void }) {
+  const want = useWant();
+  const { when } = useTimes();
   if (!promise)
     return <p className="min-h-5 text-note text-ink3">can we promise it? say species, how much and when</p>;
+  const words = (n: Near): string => {
+    const what = want(n);
+    if (n.kind === 'species') return `${shortName(n.speciesName)} instead: ${what}`;
+    if (n.kind === 'sooner') return `by ${when(n.dueAt)}`;
+    return what;
+  };
+  const fine = promise.answer === 'yes';
   return (
-    <p className="min-h-5 text-note" role="status">
-      {promise.answer !== 'yes' && <Lozenge />}{' '}
-      <strong
-        className={`font-figure text-body font-semibold ${promise.answer === 'yes' ? 'text-rime' : 'text-embertext'}`}
-      >
-        {answers[promise.answer]}
-      </strong>{' '}
-      <span className="text-ink2">{promise.because}</span>
-    </p>
+    <div className="min-h-5 text-note" role="status">
+      <p>
+        {!fine && <Lozenge />}{' '}
+        <strong className={`font-figure text-body font-semibold ${fine ? 'text-rime' : 'text-embertext'}`}>
+          {answers[promise.answer]}
+        </strong>{' '}
+        <span className="text-ink2">{promise.because}</span>
+      </p>
+      {promise.nearest.length > 0 && (
+        <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 py-1">
+          <span className="text-ink2">nearest that can be:</span>
+          {promise.nearest.map((n) => (
+            <button key={n.kind} type="button" className="why text-note" onClick={() => onOffer(n)}>
+              {words(n)}
+            </button>
+          ))}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -448,7 +473,26 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
                   drafts.length > 1 ? () => setDrafts((had) => had.filter((x) => x.key !== d.key)) : null
                 }
               />
-              <PromiseLine promise={lines[i] ? promises?.[asked] : undefined} />
+              <PromiseLine
+                promise={lines[i] ? promises?.[asked] : undefined}
+                onOffer={(near) => {
+                  const weight = (grams: number | null): Weight | null =>
+                    grams === null ? null : { grams, source: 'typed' };
+                  const change: Partial<Draft> = {
+                    speciesId: near.speciesId,
+                    form: near.form,
+                    pieces: near.pieces === null ? d.pieces : String(near.pieces),
+                    each: weight(near.pieceGrams) ?? d.each,
+                    total: weight(near.totalGrams) ?? d.total,
+                    options: near.form === d.form ? d.options : [],
+                  };
+                  setDrafts((had) => had.map((x) => (x.key === d.key ? { ...x, ...change } : x)));
+                  if (near.kind !== 'sooner') return;
+                  const at = local(near.dueAt);
+                  setDueDay(today(at));
+                  setDueTime(Math.floor((at.getHours() * 60 + at.getMinutes()) / 15) * 15);
+                }}
+              />
             </div>
           );
         })
