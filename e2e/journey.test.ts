@@ -100,6 +100,7 @@ describe('one fish from the van door to the customer’s bag', () => {
 
   it('plans two fish, oldest first, and sends them to the bench', async () => {
     await press(driver, 'Cut plan');
+    await press(driver, 'choose fish by hand');
     await pageSays(driver, '4 of 4 pieces');
     await press(driver, 'Send to bench');
     await pageSays(driver, 'waits at the bench');

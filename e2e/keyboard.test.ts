@@ -105,9 +105,11 @@ describe('by keyboard alone', () => {
     await pageSays(driver, 'taken for Osk');
     await leave();
     await keys('4');
-    await pageSays(driver, '2 of 2 pieces');
+    await pageSays(driver, '1 line waits');
+    await keys('p');
+    await pageSays(driver, 'Plan worth', 20_000);
     await keys(Key.ENTER);
-    await pageSays(driver, 'waits at the bench');
+    await pageSays(driver, 'ticket waits at the bench');
   });
 
   it('cuts, weighs out, closes the ticket and hands over', async () => {

@@ -113,7 +113,7 @@ describe('the cut plan', () => {
 
   it('is sent, cut and collected', async () => {
     await press(driver, 'Send to bench');
-    await pageSays(driver, 'tickets wait at the bench');
+    await pageSays(driver, 'at the bench');
     const tickets = await hand.ok(contract.bench.tickets);
     expect(tickets.length).toBeGreaterThan(0);
     for (const { id } of tickets) {

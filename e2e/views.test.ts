@@ -1,4 +1,5 @@
 import { createRequire } from 'node:module';
+import { contract } from '@ember-slate/contract';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
@@ -16,6 +17,7 @@ import {
   texts,
   type WebDriver,
 } from './src/browser.ts';
+import { Hand } from './src/hand.ts';
 import { manager, openShop, type Shop } from './src/shop.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -24,7 +26,10 @@ const views = [
   'grading',
   'orders',
   'plan',
+  'plan/hand',
+  'marks',
   'bench',
+  'bench/clock',
   'counter',
   'close',
   'cold',
@@ -48,6 +53,14 @@ describe('the sample shop on screen', () => {
     ({ driver, quit } = await openBrowser());
     await driver.get(shop.url);
     await signIn(driver, manager.name, manager.pin);
+    // A plan with its fish is on the screen, not only the question for one.
+    const hand = await new Hand(shop.url).signIn();
+    await hand.ok(contract.plan.start, { body: { horizon: 'all', seconds: 2, keepPinned: true } });
+    await driver.wait(
+      async () => (await hand.ok(contract.plan.day)).plan?.state === 'done',
+      30_000,
+      'the plan never ended',
+    );
   });
   afterAll(async () => {
     await quit();
@@ -136,7 +149,9 @@ describe('the sample shop on screen', () => {
     expect(said.grading).toMatch(/^Look at the \w+ first$/);
     expect(said.close).toMatch(/^Plaice \d{6}-P\d is 1\d\d g short$/);
     expect(said.counter).toMatch(/^(Sell|Take) the /);
-    expect(said.plan).toMatch(/cannot be met/);
+    expect(said.plan).toMatch(/^Plan worth \d+\.\d\d$/);
+    expect(said['plan/hand']).toMatch(/cannot be met/);
+    expect(said['bench/clock']).toMatch(/late/);
   });
 
   it('names the sign at odds and says why it is often harmless', async () => {

@@ -85,11 +85,11 @@ export function FishCard(props: Props) {
       aria-label={`${speciesName} ${fish.code}`}
       className={`min-w-[270px] pb-5 ${isOver ? 'bg-lift' : ''}`}
     >
-      <div className="flex items-baseline gap-3">
+      <div className="flex flex-wrap items-baseline gap-x-3">
         <h3 className="text-label font-semibold whitespace-nowrap">
           {speciesName} {fish.code}
         </h3>
-        <span className="text-note whitespace-nowrap text-ink2">
+        <span className="text-note text-ink2">
           {ids.length > 1 ? `${ids.length} fish of ` : ''}
           {mass(fish.grams)} {fish.measured ? <SourceMark source="measured" /> : '~'}{' '}
           {fish.condition === 'whole' ? 'gut in' : fish.condition.replace('_', ' and ')}, {days} days left

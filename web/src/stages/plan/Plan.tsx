@@ -123,8 +123,10 @@ function Acts({
   };
   const send = async () => {
     const done = await accept.send({ speciesIds: null }, { id: plan!.id });
-    if (done.ok) act(say({ text: `${done.data.tickets.length} tickets wait at the bench`, problem: false }));
-    else act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
+    if (done.ok) {
+      const n = done.data.tickets.length;
+      act(say({ text: `${n} ${n === 1 ? 'ticket waits' : 'tickets wait'} at the bench`, problem: false }));
+    } else act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
   if (plan?.state === 'running')
     return (
