@@ -53,7 +53,12 @@ describe('a day', () => {
     expect(row).toMatchObject({ grams: 4600, pieces: 10, blocked: 'Not graded yet', sellBy: null });
     const { lines, dueAt } = fourFillets();
     const [answer] = await house.counter.ok(contract.orders.promise, { body: { dueAt, lines } });
-    expect(answer).toEqual({ answer: 'no', because: `${code}: Not graded yet`, servable: 0 });
+    expect(answer).toEqual({
+      answer: 'if',
+      because: `If ${code} turns out fit: not graded yet`,
+      servable: 0,
+      nearest: [],
+    });
   });
 
   it('grades three fish', async () => {
@@ -73,7 +78,7 @@ describe('a day', () => {
     const [answer] = await house.counter.ok(contract.orders.promise, {
       body: { dueAt: body.dueAt, lines: body.lines },
     });
-    expect(answer).toEqual({ answer: 'yes', because: `2 fish from ${code}`, servable: 4 });
+    expect(answer).toEqual({ answer: 'yes', because: `2 fish from ${code}`, servable: 4, nearest: [] });
     ids.order = (await house.counter.ok(contract.orders.take, { body })).id;
   });
 
