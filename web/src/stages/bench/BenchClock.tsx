@@ -5,6 +5,7 @@ import { useNow, useTimes } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { Hatch } from '../../parts/patterns.tsx';
 import { Why } from '../../parts/Why.tsx';
 
 const rowPx = 74;
@@ -38,15 +39,7 @@ function Timeline({ clock, now }: { clock: Clock; now: Date }) {
             .join('; ')}
         >
           <defs>
-            <pattern
-              id="clean"
-              width="7"
-              height="7"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <path d="M 0 0 V 7" stroke="var(--ink3)" strokeWidth="1.2" />
-            </pattern>
+            <Hatch id="clean" />
           </defs>
           {hours.map((h) => (
             <g key={h}>

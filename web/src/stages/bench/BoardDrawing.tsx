@@ -10,19 +10,10 @@ import {
   type Piece,
 } from '@ember-slate/core/body';
 import { useSize } from '../../app/size.ts';
+import { markRows } from '../../parts/markRows.ts';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { offFish, type Slot } from './slots.ts';
-
-/** Rows that figures at these places take under a rule, so that none runs into another; null where neither has room. */
-function markRows(xs: readonly number[], room = 38): (0 | 1 | null)[] {
-  const last = [-Infinity, -Infinity];
-  return xs.map((x) => {
-    const row = x - last[0]! >= room ? 0 : x - last[1]! >= room ? 1 : null;
-    if (row !== null) last[row] = x;
-    return row;
-  });
-}
 
 /** What has come off the fish already, head end first. */
 interface Done {
@@ -284,7 +275,10 @@ function Board({
         />
       ))}
       {!steaks &&
-        markRows(pieces.map((p) => X(p.to))).map((row, i) => {
+        markRows(
+          pieces.map((p) => X(p.to)),
+          38,
+        ).map((row, i) => {
           const { to } = pieces[i]!;
           return (
             <g key={i}>

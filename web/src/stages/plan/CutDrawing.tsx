@@ -1,6 +1,8 @@
 import { wingOutline, type Body } from '@ember-slate/core/body';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { FishOf, type Frame } from '../../parts/Fish.tsx';
+import { Dots, Hatch } from '../../parts/patterns.tsx';
+import { markRows } from '../../parts/markRows.ts';
 import { useLength } from '../../parts/length.ts';
 import { lettersOf, placeOf, seenAt, zeroOf, type Card } from './pieces.ts';
 
@@ -51,22 +53,16 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
         over={(f) => {
           const rulerY = f.height + 4;
           const spots = ends.map((mm) => ({ mm, x: f.x(mm) }));
-          const rows = [-Infinity, -Infinity];
+          // Marks that stand close share the two rows under the rule; closer still, the line says it alone.
+          const rows = markRows(
+            spots.map((p) => p.x),
+            26,
+          );
           return (
             <>
               <defs>
-                <pattern
-                  id="cut-hatch"
-                  width="7"
-                  height="7"
-                  patternUnits="userSpaceOnUse"
-                  patternTransform="rotate(45)"
-                >
-                  <path d="M 0 0 V 7" stroke="var(--ink3)" strokeWidth="1.2" />
-                </pattern>
-                <pattern id="cut-dots" width="7" height="7" patternUnits="userSpaceOnUse">
-                  <circle cx="2" cy="2" r="1" fill="var(--ink3)" />
-                </pattern>
+                <Hatch id="cut-hatch" />
+                <Dots id="cut-dots" />
               </defs>
               {!whole && <path d={stretchPath(f, 1, zero, 'all')} fill="url(#cut-dots)" />}
               {drawn.map((p, i) => {
@@ -105,10 +101,8 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
               {drawn.some((p) => placeOf(mode, p).part !== 'all') && !whole && (
                 <path d={`M ${f.x(zero)} ${f.middle} H ${f.x(end)}`} stroke="var(--ink)" strokeWidth="1.75" />
               )}
-              {spots.map(({ mm, x }) => {
-                // Marks that stand close share the two rows under the rule; closer still, the line says it alone.
-                const row = x - rows[0]! >= 26 ? 0 : x - rows[1]! >= 26 ? 1 : null;
-                if (row !== null) rows[row] = x;
+              {spots.map(({ mm, x }, i) => {
+                const row = rows[i]!;
                 return (
                   <g key={mm}>
                     <path

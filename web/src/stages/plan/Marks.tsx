@@ -18,6 +18,7 @@ import { useSize } from '../../app/size.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { FishOf } from '../../parts/Fish.tsx';
+import { markRows } from '../../parts/markRows.ts';
 import { useLength } from '../../parts/length.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
@@ -67,7 +68,10 @@ function Drawing({
           below={40}
           over={(f) => {
             const y = f.height + 4;
-            const rows = [-Infinity, -Infinity];
+            const rows = markRows(
+              spots.map((u) => f.x(body.mm(u))),
+              30,
+            );
             return (
               <>
                 {marks.pieces.map((p, i) => (
@@ -79,10 +83,9 @@ function Drawing({
                   />
                 ))}
                 <path className="rul" d={`M ${f.x(body.mm(z.from))} ${y + 0.5} H ${f.x(body.mm(z.to))}`} />
-                {spots.map((u) => {
+                {spots.map((u, i) => {
                   const x = f.x(body.mm(u));
-                  const row = x - rows[0]! >= 30 ? 0 : x - rows[1]! >= 30 ? 1 : null;
-                  if (row !== null) rows[row] = x;
+                  const row = rows[i]!;
                   return (
                     <g key={u}>
                       <path

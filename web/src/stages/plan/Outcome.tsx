@@ -2,6 +2,7 @@ import type { SpeciesRow } from '@ember-slate/contract';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { useSize } from '../../app/size.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
+import { Dots, Hatch } from '../../parts/patterns.tsx';
 import { Why } from '../../parts/Why.tsx';
 
 /** Expected grams of a choice of fish. */
@@ -77,18 +78,8 @@ export function Outcome({ parts, wanted, unit, enough, species }: Props) {
           aria-label={segments.map((s) => `${s.name} ${mass(s.grams)}`).join(', ')}
         >
           <defs>
-            <pattern
-              id="hatch"
-              width="7"
-              height="7"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <path d="M 0 0 V 7" stroke="var(--ink3)" strokeWidth="1.2" />
-            </pattern>
-            <pattern id="dots" width="7" height="7" patternUnits="userSpaceOnUse">
-              <circle cx="2" cy="2" r="1.1" fill="var(--ink3)" />
-            </pattern>
+            <Hatch id="hatch" />
+            <Dots id="dots" />
           </defs>
           {segments.map((s) => {
             const x0 = x(from);

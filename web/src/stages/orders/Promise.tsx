@@ -1,0 +1,76 @@
+import { contract, type AnswerOf } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useEffect, useState } from 'react';
+import { request } from '../../app/request.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { useWant } from '../../parts/forms.ts';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import type { NewLine } from './draft.ts';
+
+type Answer = AnswerOf<typeof contract.orders.promise>[number];
+
+/** Asks the shop what graded stock could serve, a moment after the typing stops. */
+export function usePromise(lines: readonly NewLine[], dueAt: string | null): readonly Answer[] | null {
+  const question = JSON.stringify({ dueAt, lines });
+  const [answer, setAnswer] = useState<{ question: string; lines: readonly Answer[] } | null>(null);
+  useEffect(() => {
+    if (lines.length === 0 || dueAt === null) return;
+    const ask = async () => {
+      const outcome = await request<Answer[]>('POST', contract.orders.promise.path, JSON.parse(question));
+      if (outcome.ok) setAnswer({ question, lines: outcome.data });
+    };
+    const timer = window.setTimeout(() => void ask(), 180);
+    return () => window.clearTimeout(timer);
+  }, [question, lines.length, dueAt]);
+  return answer?.question === question ? answer.lines : null;
+}
+
+const answers: Record<Answer['answer'], string> = {
+  yes: 'Yes',
+  if: 'Yes, if',
+  part: 'In part',
+  no: 'No',
+};
+type Near = Answer['nearest'][number];
+
+/** Whether a line can be promised, and what is nearest to it where it cannot. */
+export function PromiseLine({
+  promise,
+  onOffer,
+}: {
+  promise: Answer | undefined;
+  onOffer: (near: Near) => void;
+}) {
+  const want = useWant();
+  const { when } = useTimes();
+  if (!promise)
+    return <p className="min-h-5 text-note text-ink3">can we promise it? say species, how much and when</p>;
+  const words = (n: Near): string => {
+    const what = want(n);
+    if (n.kind === 'species') return `${shortName(n.speciesName)} instead: ${what}`;
+    if (n.kind === 'sooner') return `by ${when(n.dueAt)}`;
+    return what;
+  };
+  const fine = promise.answer === 'yes';
+  return (
+    <div className="min-h-5 text-note" role="status">
+      <p>
+        {!fine && <Lozenge />}{' '}
+        <strong className={`font-figure text-body font-semibold ${fine ? 'text-rime' : 'text-embertext'}`}>
+          {answers[promise.answer]}
+        </strong>{' '}
+        <span className="text-ink2">{promise.because}</span>
+      </p>
+      {promise.nearest.length > 0 && (
+        <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 py-1">
+          <span className="text-ink2">nearest that can be:</span>
+          {promise.nearest.map((n) => (
+            <button key={n.kind} type="button" className="why text-note" onClick={() => onOffer(n)}>
+              {words(n)}
+            </button>
+          ))}
+        </p>
+      )}
+    </div>
+  );
+}
