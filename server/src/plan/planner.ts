@@ -143,6 +143,30 @@ export class Planner {
     this.running.add(cancel);
   }
 
+  /** Plans one species in a thread and waits for it: for a change by hand. Rejects when the thread breaks off. */
+  async once(species: Run['species'][number], forms: readonly Form[], seconds: number): Promise<FoundPlan> {
+    const worker = this.spare.pop() ?? thread();
+    worker.ref();
+    const cancel = () => void worker.terminate();
+    this.running.add(cancel);
+    try {
+      return await new Promise<FoundPlan>((done, fail) => {
+        let last: FoundPlan | null = null;
+        worker.on('message', (told: Told) => (last = told.found));
+        worker.on('error', fail);
+        worker.on('exit', () => (last ? done(last) : fail(new Error('A planning thread found nothing'))));
+        worker.postMessage({
+          species: [{ ...species, seconds, seed: 1 }],
+          forms: [...forms],
+          stop: new SharedArrayBuffer(4),
+        } satisfies Task);
+      });
+    } finally {
+      this.running.delete(cancel);
+      if (this.warm) this.keepWarm();
+    }
+  }
+
   /** Ends what runs in this process. */
   close(): void {
     this.warm = false;

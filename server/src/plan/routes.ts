@@ -10,7 +10,7 @@ export const plan = (planner: Planner): Handlers<typeof contract.plan> => ({
   start: (work, { body }) => runs.startPlan(work, planner, body),
   stop: (work, { params }) => runs.stopPlan(work, idOf(params.id)),
   pin: (work, { params, body }) => runs.pinFish(work, idOf(params.id), body.fish),
-  move: (work, { params, body }) => runs.moveLine(work, idOf(params.id), body),
+  move: (work, { params, body }) => runs.moveLine(work, planner, idOf(params.id), body),
   back: (work, { params }) => runs.backFrom(work, idOf(params.id)),
   accept: (work, { params, body }) => acceptPlan(work, idOf(params.id), body),
   lines: (work) => service.planLines(work),

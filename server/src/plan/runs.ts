@@ -1,6 +1,5 @@
 import type { BodyOf, CutPlan, FoundPlan, PlanSpecies, contract } from '@ember-slate/contract';
 import { planFaults, score, whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
-import { solve } from '@ember-slate/core/cutplan/solver';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -157,6 +156,7 @@ const moveSeconds = 0.4;
  */
 export async function moveLine(
   work: Work,
+  planner: Planner,
   id: number,
   body: BodyOf<Rooms['move']>,
 ): Promise<{ id: number; gain: number }> {
@@ -179,21 +179,14 @@ export async function moveLine(
   const anew = new Set([body.to, ...(body.from ? [body.from] : [])]);
   const settled = had.plan.fish.filter((f) => !anew.has(f.fish));
   // For this cut the line is worth more than anything, and the fish it came from may not have it.
-  const forced = {
-    ...problem,
-    lines: problem.lines.map((l) =>
-      l.id === line.id ? { ...l, value: l.value + 1e7, pieces: l.pieces, penalty: 1e7 } : l,
-    ),
-    fish: problem.fish
+  const forced: PlanSpecies = {
+    ...stored,
+    lines: stored.lines.map((l) => (l.id === line.id ? { ...l, value: l.value + 1e7, penalty: 1e7 } : l)),
+    fish: stored.fish
       .filter((f) => anew.has(f.id) || settled.some((s) => s.fish === f.id))
       .map((f) => (f.id === body.from ? { ...f, refuses: { ...f.refuses, [line.id]: 'moved by hand' } } : f)),
   };
-  const so = solve(null, forced, settled, moveSeconds, {
-    now: () => performance.now(),
-    random: Math.random,
-    stopped: () => false,
-    tell: () => undefined,
-  });
+  const so = await planner.once({ stored: forced, species: of, settled }, [...forms.values()], moveSeconds);
   const to = so.plan.fish.find((f) => f.fish === body.to);
   if (!to?.pieces.some((p) => p.line === line.id))
     throw problems.conflict(
