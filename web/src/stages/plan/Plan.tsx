@@ -9,15 +9,16 @@ import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
 import { say, useAct } from '../../app/store.ts';
-import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { FishCard } from './FishCard.tsx';
-import { MoneyAxis } from './MoneyAxis.tsx';
-import { cardsOf, type Card, type LineRow, type PlanOfSpecies } from './pieces.ts';
+import { MoveLine } from './MoveLine.tsx';
+import { PlanActs } from './PlanActs.tsx';
+import { PlanHead } from './PlanHead.tsx';
+import { cardsOf, linesOf, sum, type LineRow, type PlanOfSpecies } from './pieces.ts';
 import { Totals } from './Totals.tsx';
 
 type Horizon = CutPlan['horizon'];
@@ -26,176 +27,6 @@ const horizons: readonly { value: Horizon; name: string }[] = [
   { value: 'tomorrow', name: 'To tomorrow' },
   { value: 'all', name: 'All lines' },
 ];
-/** How long the planner may think, s: small days need less. */
-const secondsFor = (lines: number, fish: number) => Math.min(12, Math.max(3, Math.sqrt(lines * fish) / 5));
-
-const sum = (plan: CutPlan, of: (f: NonNullable<PlanOfSpecies['found']>) => number) =>
-  plan.species.reduce((s, x) => s + (x.found ? of(x.found) : 0), 0);
-
-/** Lines of a plan with whether each is filled, and why not. */
-const linesOf = (plan: CutPlan) =>
-  plan.species.flatMap((s) =>
-    s.lines.map((line) => ({
-      species: s,
-      line,
-      filled: (s.found?.score.filled[line.id] ?? 0) >= 1,
-      because: s.found?.unfilled[line.id] ?? null,
-    })),
-  );
-
-/** Where a line goes instead: every fish of its species, those that may not with the reason. */
-function Move({
-  asked,
-  cards,
-  onClose,
-  onMove,
-  problem,
-}: {
-  asked: { species: PlanOfSpecies; line: LineRow; from: string | null };
-  cards: readonly Card[];
-  onClose: () => void;
-  onMove: (to: string) => void;
-  problem: Problem | null;
-}) {
-  const { line, species, from } = asked;
-  const seen = new Set<string>();
-  const fish = species.fish.filter((f) => {
-    if (f.id === from) return false;
-    const used = cards.some((c) => c.ids.includes(f.id));
-    const key = used ? f.id : `${f.lotId} ${f.grams}`;
-    return !seen.has(key) && seen.add(key);
-  });
-  return (
-    <Dialog open title={`Order ${line.orderNumber}, ${line.customer}: from which fish?`} onClose={onClose}>
-      <p className="pb-2 text-ink2">Both fish are cut anew; the others stay as they are.</p>
-      {problem && (
-        <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
-      <ul className="max-h-[50vh] overflow-y-auto">
-        {fish.map((f) => {
-          const refusal = f.refuses[line.id];
-          const used = cards.find((c) => c.ids.includes(f.id));
-          return (
-            <li key={f.id} className="border-t border-line">
-              <button
-                type="button"
-                aria-disabled={refusal ? true : undefined}
-                className={`w-full px-2 py-2.5 text-left ${refusal ? 'text-ink3' : 'hover:bg-lift'}`}
-                onClick={() => !refusal && onMove(f.id)}
-              >
-                <strong className="font-figure text-label">
-                  {f.code}, {(f.grams / 1000).toFixed(2)} kg
-                </strong>{' '}
-                <span className="text-note text-ink2">
-                  {refusal ?? (used ? `cut as ${used.mode.id} now` : 'not opened')}
-                </span>
-              </button>
-            </li>
-          );
-        })}
-        {fish.length === 0 && <li className="py-2 text-ink2">There is no other fish of this species.</li>}
-      </ul>
-    </Dialog>
-  );
-}
-
-/** Accepts, plans again, stops, goes back: what can be done with the plan as a whole. */
-function Acts({
-  plan,
-  horizon,
-  lines,
-  fish,
-}: {
-  plan: CutPlan | null;
-  horizon: Horizon;
-  lines: number;
-  fish: number;
-}) {
-  const act = useAct();
-  const start = useChange(contract.plan.start);
-  const stop = useChange(contract.plan.stop);
-  const accept = useChange(contract.plan.accept);
-  const run = async () => {
-    const done = await start.send({ horizon, seconds: secondsFor(lines, fish), keepPinned: true });
-    if (!done.ok) act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
-  };
-  const send = async () => {
-    const done = await accept.send({ speciesIds: null }, { id: plan!.id });
-    if (done.ok) {
-      const n = done.data.tickets.length;
-      act(say({ text: `${n} ${n === 1 ? 'ticket waits' : 'tickets wait'} at the bench`, problem: false }));
-    } else act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
-  };
-  if (plan?.state === 'running')
-    return (
-      <Button busy={stop.busy} onPress={() => void stop.send(undefined, { id: plan.id })}>
-        Stop, keep the best
-      </Button>
-    );
-  const sendable = plan !== null && plan.state !== 'accepted';
-  const empty = lines === 0 && fish === 0;
-  return (
-    <>
-      <Button
-        kind={sendable && !plan.changed ? 'plain' : 'main'}
-        hotkey="P"
-        busy={start.busy}
-        notYet={empty ? 'no lines and no fish yet' : null}
-        onPress={() => void run()}
-      >
-        {plan ? 'Plan again' : 'Plan the day'}
-      </Button>
-      {sendable && (
-        <Button
-          kind={plan.changed ? 'plain' : 'main'}
-          hotkey="Enter"
-          busy={accept.busy}
-          notYet={
-            plan.species.every((s) => (s.found?.plan.fish.length ?? 0) === 0) ? 'it opens no fish' : null
-          }
-          onPress={() => void send()}
-        >
-          Send to bench
-        </Button>
-      )}
-    </>
-  );
-}
-
-function Head({ plan, children }: { plan: CutPlan; children: React.ReactNode }) {
-  const value = sum(plan, (f) => f.score.value);
-  const first = sum(plan, (f) => f.firstCome.score.value);
-  const known = plan.species.every((s) => !s.found || s.found.bound !== null);
-  const bound = known ? sum(plan, (f) => f.bound ?? f.score.value) : null;
-  const lines = linesOf(plan);
-  const opened = sum(plan, (f) => f.score.fishOpened);
-  const fewer = sum(plan, (f) => f.firstCome.score.fishOpened) - opened;
-  return (
-    <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1 pb-2">
-      <div className="shrink-0">
-        <h1 className="text-head max-sm:text-big">
-          {plan.state === 'running' ? 'Planning, ' : plan.state === 'accepted' ? 'At the bench, ' : 'Plan '}
-          {plan.state === 'running' ? '' : 'worth '}
-          {formatMoney(Math.round(value))}
-          {plan.state === 'running' ? ' so far' : ''}
-        </h1>
-        <p className="text-ink2">
-          {lines.filter((l) => l.filled).length} of {lines.length} lines from {opened} fish
-          {fewer > 0
-            ? `, ${fewer} fewer than first come`
-            : fewer < 0
-              ? `, ${-fewer} more than first come`
-              : ''}
-        </p>
-      </div>
-      <MoneyAxis first={first} value={value} bound={bound} />
-      <div className="flex shrink-0 gap-3">{children}</div>
-    </div>
-  );
-}
-
 export default function Plan() {
   const { data, problem, again } = useRead(contract.plan.day);
   const { me } = useShop();
@@ -228,7 +59,7 @@ export default function Plan() {
   if (!data) return <Waiting problem={problem} again={again} />;
   const chosen = horizon ?? plan?.horizon ?? 'tomorrow';
   const mayPlan = me.role !== 'counter';
-  const acts = mayPlan && <Acts plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} />;
+  const acts = mayPlan && <PlanActs plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} />;
   const picks = (
     <div className="flex items-end gap-4">
       {mayPlan && plan?.state !== 'running' && (
@@ -305,7 +136,7 @@ export default function Plan() {
   const handled = plan.parent && editable;
   return (
     <div className="flex h-full flex-col">
-      <Head plan={plan}>{acts}</Head>
+      <PlanHead plan={plan}>{acts}</PlanHead>
       <div className="flex flex-wrap items-end justify-between gap-x-6">
         {picks}
         <p className="flex-1 pb-3 text-note" role="status">
@@ -439,7 +270,7 @@ export default function Plan() {
         <Totals species={plan.species} />
       </Dialog>
       {asked && (
-        <Move
+        <MoveLine
           asked={asked}
           cards={shown.find((c) => c.species.speciesId === asked.species.speciesId)?.cards ?? []}
           problem={refused}

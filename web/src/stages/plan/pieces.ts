@@ -199,3 +199,18 @@ export function placeOf(
 
 /** Where the mode's first section begins: the marks are measured from there. */
 export const zeroOf = (mode: Mode): number => Math.min(...mode.sections.map((s) => s.startMm));
+
+/** One figure of every species of a plan, added up. */
+export const sum = (plan: CutPlan, of: (f: NonNullable<PlanOfSpecies['found']>) => number) =>
+  plan.species.reduce((s, x) => s + (x.found ? of(x.found) : 0), 0);
+
+/** Lines of a plan with whether each is filled, and why not. */
+export const linesOf = (plan: CutPlan) =>
+  plan.species.flatMap((s) =>
+    s.lines.map((line) => ({
+      species: s,
+      line,
+      filled: (s.found?.score.filled[line.id] ?? 0) >= 1,
+      because: s.found?.unfilled[line.id] ?? null,
+    })),
+  );

@@ -1,0 +1,70 @@
+import { contract, type CutPlan } from '@ember-slate/contract';
+import { useChange } from '../../app/api.ts';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+
+/** How long the planner may think, s: small days need less. */
+const secondsFor = (lines: number, fish: number) => Math.min(12, Math.max(3, Math.sqrt(lines * fish) / 5));
+
+/** Accepts, plans again, stops, goes back: what can be done with the plan as a whole. */
+export function PlanActs({
+  plan,
+  horizon,
+  lines,
+  fish,
+}: {
+  plan: CutPlan | null;
+  horizon: CutPlan['horizon'];
+  lines: number;
+  fish: number;
+}) {
+  const act = useAct();
+  const start = useChange(contract.plan.start);
+  const stop = useChange(contract.plan.stop);
+  const accept = useChange(contract.plan.accept);
+  const run = async () => {
+    const done = await start.send({ horizon, seconds: secondsFor(lines, fish), keepPinned: true });
+    if (!done.ok) act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
+  };
+  const send = async () => {
+    const done = await accept.send({ speciesIds: null }, { id: plan!.id });
+    if (done.ok) {
+      const n = done.data.tickets.length;
+      act(say({ text: `${n} ${n === 1 ? 'ticket waits' : 'tickets wait'} at the bench`, problem: false }));
+    } else act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
+  };
+  if (plan?.state === 'running')
+    return (
+      <Button busy={stop.busy} onPress={() => void stop.send(undefined, { id: plan.id })}>
+        Stop, keep the best
+      </Button>
+    );
+  const sendable = plan !== null && plan.state !== 'accepted';
+  const empty = lines === 0 && fish === 0;
+  return (
+    <>
+      <Button
+        kind={sendable && !plan.changed ? 'plain' : 'main'}
+        hotkey="P"
+        busy={start.busy}
+        notYet={empty ? 'no lines and no fish yet' : null}
+        onPress={() => void run()}
+      >
+        {plan ? 'Plan again' : 'Plan the day'}
+      </Button>
+      {sendable && (
+        <Button
+          kind={plan.changed ? 'plain' : 'main'}
+          hotkey="Enter"
+          busy={accept.busy}
+          notYet={
+            plan.species.every((s) => (s.found?.plan.fish.length ?? 0) === 0) ? 'it opens no fish' : null
+          }
+          onPress={() => void send()}
+        >
+          Send to bench
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import type { CutPlan } from '@ember-slate/contract';
+import { formatMoney } from '@ember-slate/core/units';
+import type { ReactNode } from 'react';
+import { MoneyAxis } from './MoneyAxis.tsx';
+import { linesOf, sum } from './pieces.ts';
+
+/** What the plan is worth, against first come and the bound; what can be done with it at its side. */
+export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNode }) {
+  const value = sum(plan, (f) => f.score.value);
+  const first = sum(plan, (f) => f.firstCome.score.value);
+  const known = plan.species.every((s) => !s.found || s.found.bound !== null);
+  const bound = known ? sum(plan, (f) => f.bound ?? f.score.value) : null;
+  const lines = linesOf(plan);
+  const opened = sum(plan, (f) => f.score.fishOpened);
+  const fewer = sum(plan, (f) => f.firstCome.score.fishOpened) - opened;
+  return (
+    <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1 pb-2">
+      <div className="shrink-0">
+        <h1 className="text-head max-sm:text-big">
+          {plan.state === 'running' ? 'Planning, ' : plan.state === 'accepted' ? 'At the bench, ' : 'Plan '}
+          {plan.state === 'running' ? '' : 'worth '}
+          {formatMoney(Math.round(value))}
+          {plan.state === 'running' ? ' so far' : ''}
+        </h1>
+        <p className="text-ink2">
+          {lines.filter((l) => l.filled).length} of {lines.length} lines from {opened} fish
+          {fewer > 0
+            ? `, ${fewer} fewer than first come`
+            : fewer < 0
+              ? `, ${-fewer} more than first come`
+              : ''}
+        </p>
+      </div>
+      <MoneyAxis first={first} value={value} bound={bound} />
+      <div className="flex shrink-0 gap-3">{children}</div>
+    </div>
+  );
+}
