@@ -132,7 +132,9 @@ export function solve(
     const won = better(problem, so, whole(waiting));
     [waiting, looked] = [null, spent()];
     if (won.plan === so.plan) return;
-    so = { ...so, ...won, phase: 'search' };
+    // Marks to the millimetre may gain a little on the grid the bound is of.
+    const bound = so.bound === null ? null : Math.max(so.bound, won.score.value);
+    so = { ...so, ...won, bound, phase: 'search' };
     watch.tell(so);
   };
   improve(
