@@ -1,39 +1,20 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  By,
-  complaints,
-  fill,
-  Key,
-  openBrowser,
-  pageSays,
-  press,
-  see,
-  signIn,
-  type WebDriver,
-} from './src/browser.ts';
-import { Hand } from './src/hand.ts';
-import { manager, openShop, type Shop } from './src/shop.ts';
+import { By, complaints, fill, Key, pageSays, press, see, type WebDriver } from './src/browser.ts';
+import type { Hand } from './src/hand.ts';
+import { openedShop } from './src/opened.ts';
 
 /** The telephone rings: an order in one line, and one that cannot be met. */
 describe('orders as they are said', () => {
-  let shop: Shop;
   let driver: WebDriver;
   let hand: Hand;
-  let quit: () => Promise<void>;
+  let close: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(false);
-    hand = await new Hand(shop.url).signIn();
+    ({ driver, hand, close } = await openedShop());
     await hand.land('hake', 'gutted', 3, 6600);
-    ({ driver, quit } = await openBrowser());
-    await driver.get(shop.url);
-    await signIn(driver, manager.name, manager.pin);
     await press(driver, 'Orders');
   });
-  afterAll(async () => {
-    await quit();
-    await shop.close();
-  });
+  afterAll(() => close());
 
   const said = 'The order as it is said';
   const say = async (text: string) => {

@@ -1,37 +1,18 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  By,
-  complaints,
-  Key,
-  openBrowser,
-  pageSays,
-  press,
-  see,
-  signIn,
-  texts,
-  type WebDriver,
-} from './src/browser.ts';
-import { Hand } from './src/hand.ts';
-import { manager, openShop, type Shop } from './src/shop.ts';
+import { By, complaints, Key, pageSays, press, see, texts, type WebDriver } from './src/browser.ts';
+import type { Hand } from './src/hand.ts';
+import { openedShop } from './src/opened.ts';
 
 /** A day planned on the screen, a line given to another fish, sent, cut and collected. */
 describe('the cut plan', () => {
-  let shop: Shop;
   let driver: WebDriver;
   let hand: Hand;
-  let quit: () => Promise<void>;
+  let close: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(false);
-    hand = await new Hand(shop.url).signIn();
-    ({ driver, quit } = await openBrowser());
-    await driver.get(shop.url);
-    await signIn(driver, manager.name, manager.pin);
+    ({ driver, hand, close } = await openedShop());
   });
-  afterAll(async () => {
-    await quit();
-    await shop.close();
-  });
+  afterAll(() => close());
 
   const take = (customer: string, form: string, pieces: number, pieceGrams: number) =>
     hand.ok(contract.orders.take, {

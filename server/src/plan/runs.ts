@@ -55,7 +55,9 @@ async function view(work: Work, p: PlanRow): Promise<CutPlan> {
   const found = JSON.parse(p.found) as Found;
   const dead = p.state === 'running' && work.now.getTime() - p.beatAt.getTime() > silentMs;
   const parent = p.parentId === null ? undefined : await planRow(work, p.parentId);
-  const live = p.state === 'accepted' ? species : await dayProblems(work, p.horizon, p.madeAt);
+  // While it runs it is read at every beat: what has changed meanwhile is asked once it is done.
+  const settled = p.state === 'accepted' || (p.state === 'running' && !dead);
+  const live = settled ? species : await dayProblems(work, p.horizon, p.madeAt);
   return {
     id: p.id,
     state: dead ? 'failed' : p.state,
