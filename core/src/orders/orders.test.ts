@@ -21,6 +21,7 @@ describe('an order as it is said', () => {
     ['3 hake steaks', { speciesId: 'hake', form: 'steaks', pieces: 3, pieceGrams: 200 }],
     ['two plaice whole', { speciesId: 'plaice', form: 'whole', pieces: 2 }],
     ['2 sides of salmon 2.4kg', { speciesId: 'salmon', form: 'fillet_skin_on', pieces: 2, pieceGrams: 1200 }],
+    ['3 hake joints 1.5 kg each', { form: 'boneless_joint', pieces: 3, pieceGrams: 1500 }],
     ['1 lb haddock fillets', { speciesId: 'haddock', form: 'fillet_skin_on', totalGrams: 454 }],
     [
       '6×5oz cod portions skinless',

@@ -201,6 +201,7 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
     bite(rest, new RegExp(`\\b${number} (?:pieces? )?(?:of|at) ${number} ?${unit}\\b`));
   const people = each ? null : bite(rest, /\b(?:for|feeds?|to feed) (\d+)(?: people| persons?)?\b/);
   const total = each ? null : bite(rest, new RegExp(`\\b${number} ?${unit}\\b`));
+  const apiece = bite(rest, /\b(each|apiece)\b/) !== null;
   const species = speciesIn(rest, words);
   const use = uses.find(([pattern]) => bite(rest, pattern))?.[1] ?? null;
   const said = formIn(rest, words, species);
@@ -237,9 +238,9 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
     line.pieces = Math.round(toNumber(each[1]!));
     line.pieceGrams = Math.round(toNumber(each[2]!) * units[each[3]!]!);
   } else if (total && n !== null && n > 0) {
-    // "2 sides 1.2 kg": so many that weigh so much together.
+    // "2 sides 2.4 kg": so many that weigh so much together, unless it says each.
     line.pieces = n;
-    line.pieceGrams = Math.round((toNumber(total[1]!) * units[total[2]!]!) / n);
+    line.pieceGrams = Math.round((toNumber(total[1]!) * units[total[2]!]!) / (apiece ? 1 : n));
   } else if (total) line.totalGrams = Math.round(toNumber(total[1]!) * units[total[2]!]!);
   else if (fed !== null && form) {
     const one = form.count === 'fish' ? form.pieceG : portionG;
