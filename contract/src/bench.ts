@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { trimWishes } from '@ember-slate/core/orders';
 import * as f from './fields.ts';
 import { backDoor, change, document, read, type Route } from './route.ts';
 
@@ -30,6 +31,9 @@ const cut = z.object({
   pieces: z.number().int().nullable(),
   pieceGrams: z.number().int().nullable(),
   totalGrams: z.number().int().nullable(),
+  /** What the customer wishes beside: slices of a thickness, and what becomes of the trim. */
+  thickMm: z.number().int().nullable(),
+  trimWish: z.enum(trimWishes),
   options: z.array(z.string()),
 });
 export type TicketCut = z.infer<typeof cut>;

@@ -47,7 +47,7 @@ export type { GradingLot } from './grading.ts';
 export type { Claim } from './landing-lots.ts';
 export type { SupplierRecord } from './landing-suppliers.ts';
 export type { Delivery, LotRow, SpeciesRow } from './landing.ts';
-export type { Order, OrderLine } from './orders.ts';
+export type { NewOrderLine, Order, OrderLine, Shortfall, StandingOrder } from './orders.ts';
 export type { CutPlan, FoundPlan, PlanLine, PlanSpecies } from './plan.ts';
 export {
   roles,
@@ -57,6 +57,7 @@ export {
   type QueryOf,
   type Role,
   type Route,
+  type SentOf,
   type Tag,
 } from './route.ts';
 export type { Me } from './session.ts';

@@ -172,9 +172,13 @@ const planSpecies = z.object({
       customer: z.string(),
       dueAt: f.instant,
       use: f.use,
+      /** The customer takes any white fish: this one is the shop's choice, and why. */
+      anyWhite: z.string().nullable(),
     }),
   ),
   counter: z.array(counterClass),
+  /** The shop's way of each cut, by question. */
+  schools: z.record(z.string(), z.string()),
   settings: planSettings,
 });
 export type PlanSpecies = z.infer<typeof planSpecies>;

@@ -37,6 +37,8 @@ export interface Route {
 
 export type QueryOf<R extends Route> = R['query'] extends z.ZodType ? z.infer<R['query']> : undefined;
 export type BodyOf<R extends Route> = R['body'] extends z.ZodType ? z.infer<R['body']> : undefined;
+/** A body as it may be sent: what has a default may be left out. */
+export type SentOf<R extends Route> = R['body'] extends z.ZodType ? z.input<R['body']> : undefined;
 export type AnswerOf<R extends Route> = z.infer<R['answer']>;
 
 export const backDoor = ['bench', 'manager'] as const satisfies readonly Role[];

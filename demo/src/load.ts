@@ -83,7 +83,9 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
       await shop.start(shop.at(day, 8 * 60 + i * 20, 'bench'), ticket);
       await shop.cut(shop.at(day, 8 * 60 + i * 20 + 15, 'bench'), ticket, daysAgo === 5 && i === 1 ? 0.9 : 1);
     }
-    if (lines.length > 0) await shop.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
+    const nobodyCame = daysAgo === 3 && i === 2 && lines.length > 0;
+    if (nobodyCame) await shop.leave(shop.at(day, 17 * 60, 'counter'), taken.id);
+    else if (lines.length > 0) await shop.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
     else await cancelUnmet(shop, day, taken.id);
   }
   await shop.sell(shop.at(day, 13 * 60, 'counter'), 8);
@@ -97,6 +99,8 @@ async function cancelUnmet(shop: SampleShop, day: string, orderId: number) {
   await cancelOrder(shop.at(day, 9 * 60, 'counter'), orderId, {
     version: 1,
     reason: 'none to be had that day',
+    uncollected: false,
+    keepDeposit: false,
   });
 }
 
@@ -221,6 +225,7 @@ try {
     await thisMorning(shop);
     await answerFaults(shop.at(today, 8 * 60));
     await openOrders(shop);
+    for (const w of scenario.weekly) await shop.weekly(shop.at(today, 7 * 60, 'counter'), w);
   });
 } finally {
   await pool.end();

@@ -399,7 +399,13 @@ interface SampleOrder {
     pieces?: number;
     pieceG?: number;
     totalG?: number;
+    people?: number;
+    thickMm?: number;
+    partAllowed?: boolean;
+    trimWish?: 'stock' | 'all';
   }[];
+  /** Money left with it, minor units. */
+  deposit?: number;
   /** How far it has come. */
   stage: 'open' | 'planned' | 'ticket' | 'cutting' | 'together' | 'ready';
   remarks?: string;
@@ -482,8 +488,9 @@ export const orders: readonly SampleOrder[] = [
     customer: 'Bexley',
     due: 5.5,
     stage: 'open',
-    lines: [{ species: 'haddock', form: 'fillet_skin_on', use: 'fry', pieces: 6, pieceG: 190 }],
-    remarks: 'leave the frames in the bag',
+    lines: [
+      { species: 'haddock', form: 'fillet_skin_on', use: 'fry', pieces: 6, pieceG: 190, trimWish: 'stock' },
+    ],
   },
   {
     customer: 'Marr',
@@ -521,6 +528,13 @@ export const orders: readonly SampleOrder[] = [
       { species: 'turbot', form: 'troncon', use: 'poach', pieces: 4, pieceG: 260 },
       { species: 'lemon_sole', form: 'gutted', use: 'grill', pieces: 6, pieceG: 400 },
     ],
+    deposit: 4000,
+  },
+  {
+    customer: 'Vane',
+    due: [1, 13 * 60],
+    stage: 'open',
+    lines: [{ species: 'any_white', form: 'portion', use: 'fry', pieces: 5, pieceG: 170, people: 5 }],
   },
   {
     customer: 'Ashdown',
@@ -532,7 +546,7 @@ export const orders: readonly SampleOrder[] = [
     customer: 'Quill',
     due: [1, 17 * 60],
     stage: 'open',
-    lines: [{ species: 'cod', form: 'steaks', use: 'poach', pieces: 6, pieceG: 220 }],
+    lines: [{ species: 'cod', form: 'steaks', use: 'poach', pieces: 6, pieceG: 300, thickMm: 25 }],
   },
   {
     customer: 'Tolland',
@@ -547,7 +561,7 @@ export const orders: readonly SampleOrder[] = [
     stage: 'open',
     lines: [
       { species: 'hake', form: 'fillet_skin_on', use: 'fry', totalG: 3000 },
-      { species: 'mackerel', form: 'gutted', use: 'grill', pieces: 12, pieceG: 330 },
+      { species: 'mackerel', form: 'gutted', use: 'grill', pieces: 12, pieceG: 330, partAllowed: true },
     ],
   },
   {
@@ -691,4 +705,34 @@ export const cutForms: readonly (readonly [species: string, form: FormId])[] = [
   ['gilthead_bream', 'scaled_gutted'],
   ['monkfish', 'fillet_skinless'],
   ['rainbow_trout', 'scaled_gutted'],
+];
+
+/** Orders that come every week, for the day so many days ahead. */
+export const weekly: readonly {
+  customer: string;
+  phone: string;
+  ahead: number;
+  minutes: number;
+  remarks: string;
+  lines: SampleOrder['lines'];
+}[] = [
+  {
+    customer: 'The Ferry Rooms',
+    phone: '055 512 04',
+    ahead: 3,
+    minutes: 9 * 60,
+    remarks: 'back door, ring twice',
+    lines: [
+      { species: 'cod', form: 'fillet_skinless', use: 'fry', totalG: 3000 },
+      { species: 'any_white', form: 'fillet_skinless', use: 'poach', totalG: 1500 },
+    ],
+  },
+  {
+    customer: 'Nell Abbot',
+    phone: '055 518 77',
+    ahead: 4,
+    minutes: 16 * 60,
+    remarks: '',
+    lines: [{ species: 'plaice', form: 'quarter_cut', use: 'fry', pieces: 8, pieceG: 60 }],
+  },
 ];

@@ -23,6 +23,8 @@ import * as counter from '@ember-slate/server/counter/service';
 import * as grading from '@ember-slate/server/grading/service';
 import { makeClaim, settleClaim } from '@ember-slate/server/landing/claims';
 import * as landing from '@ember-slate/server/landing/service';
+import { handOver } from '@ember-slate/server/orders/handOver';
+import { keepStanding } from '@ember-slate/server/orders/standing';
 import * as orders from '@ember-slate/server/orders/service';
 import { shopLots, wantOf } from '@ember-slate/server/plan/available';
 import * as plan from '@ember-slate/server/plan/service';
@@ -37,6 +39,33 @@ type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 
   n: number;
   remarks?: string;
 };
+
+/** A line of an order as the scenario has it. */
+interface SampleLine {
+  species: string;
+  form: FormId;
+  use: 'raw' | 'steam' | 'grill' | 'poach' | 'fry';
+  pieces?: number;
+  pieceG?: number;
+  totalG?: number;
+  people?: number;
+  thickMm?: number;
+  partAllowed?: boolean;
+  trimWish?: 'shop' | 'stock' | 'all';
+}
+const asLine = (l: SampleLine) => ({
+  speciesId: l.species,
+  form: l.form,
+  use: l.use,
+  pieces: l.pieces ?? null,
+  pieceGrams: l.pieceG ?? null,
+  totalGrams: l.totalG ?? null,
+  people: l.people ?? null,
+  thickMm: l.thickMm ?? null,
+  partAllowed: l.partAllowed ?? false,
+  trimWish: l.trimWish ?? 'shop',
+  options: [],
+});
 
 /** The sample shop at work: every step goes through the same services the screens use. */
 export class SampleShop {
@@ -226,32 +255,56 @@ export class SampleShop {
   async order(
     work: Work,
     o: {
+      phone?: string;
+      deposit?: number;
       customer: string;
       dueAt: Date;
       remarks?: string;
-      lines: readonly {
-        species: string;
-        form: FormId;
-        use: 'raw' | 'steam' | 'grill' | 'poach' | 'fry';
-        pieces?: number;
-        pieceG?: number;
-        totalG?: number;
-      }[];
+      lines: readonly SampleLine[];
     },
   ) {
     return orders.takeOrder(work, {
       customer: o.customer,
-      phone: '',
+      phone: o.phone ?? '',
       dueAt: o.dueAt.toISOString(),
       remarks: o.remarks ?? '',
-      lines: o.lines.map((l) => ({
-        speciesId: l.species,
-        form: l.form,
-        use: l.use,
-        pieces: l.pieces ?? null,
-        pieceGrams: l.pieceG ?? null,
-        totalGrams: l.totalG ?? null,
-      })),
+      deposit: o.deposit ?? 0,
+      lines: o.lines.map(asLine),
+    });
+  }
+
+  /** The same every week, from the day so many days ahead. */
+  async weekly(
+    work: Work,
+    w: {
+      customer: string;
+      phone: string;
+      ahead: number;
+      minutes: number;
+      remarks: string;
+      lines: readonly SampleLine[];
+    },
+  ) {
+    const from = addDays(tradingDay(work.now, work.settings), w.ahead);
+    await keepStanding(work, {
+      customer: w.customer,
+      phone: w.phone,
+      remarks: w.remarks,
+      weekday: new Date(`${from}T00:00:00Z`).getUTCDay(),
+      minutes: w.minutes,
+      from,
+      lines: w.lines.map(asLine),
+    });
+  }
+
+  /** Nobody comes for an order: it goes back to the cold room. */
+  async leave(work: Work, orderId: number) {
+    const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    await orders.cancelOrder(work, orderId, {
+      version: order.version,
+      reason: 'nobody came',
+      uncollected: true,
+      keepDeposit: false,
     });
   }
 
@@ -390,7 +443,7 @@ export class SampleShop {
   async handOver(work: Work, orderId: number) {
     const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
     if (order.state !== 'ready') return;
-    await orders.handOver(work, orderId, {
+    await handOver(work, orderId, {
       version: order.version,
       prices: order.lines.map((l) => ({ lineId: l.id, perKg: l.pricePerKg ?? 2000 })),
     });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { contract, type AnswerOf, type BodyOf, type Route } from '@ember-slate/contract';
+import { contract, type AnswerOf, type Route, type SentOf } from '@ember-slate/contract';
 import { nothingObserved } from '@ember-slate/core/freshness';
 import { manager } from './shop.ts';
 
@@ -17,7 +17,7 @@ export class Hand {
 
   async ok<R extends Route>(
     route: R,
-    sent: { params?: Record<string, number>; body?: BodyOf<R> } = {},
+    sent: { params?: Record<string, number>; body?: SentOf<R> } = {},
   ): Promise<AnswerOf<R>> {
     const path = route.path.replace(/:(\w+)/g, (_all, name: string) => String(sent.params![name]));
     const response = await fetch(this.url + path, {

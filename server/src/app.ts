@@ -18,7 +18,7 @@ import { grading } from './grading/routes.ts';
 import { PrinterAdapter } from './devices/printer.ts';
 import { landing, landingDocuments } from './landing/routes.ts';
 import { addPhoto, encodePhoto } from './landing/photos.ts';
-import { orders } from './orders/routes.ts';
+import { orderDocuments, orders } from './orders/routes.ts';
 import { shopFace } from './people/service.ts';
 import { Planner } from './plan/planner.ts';
 import { plan } from './plan/routes.ts';
@@ -254,14 +254,12 @@ export function createApp(options: AppOptions): Express {
       );
     }
   }
-  for (const [key, make] of Object.entries(landingDocuments)) {
-    const route = contract.landing[key as keyof typeof landingDocuments];
-    mount(app, route, serveFile(platform, route, make));
-  }
-  for (const [key, make] of Object.entries(benchDocuments)) {
-    const route = contract.bench[key as keyof typeof benchDocuments];
-    mount(app, route, serveFile(platform, route, make));
-  }
+  const documents = { landing: landingDocuments, bench: benchDocuments, orders: orderDocuments };
+  for (const [room, made] of Object.entries(documents))
+    for (const [key, make] of Object.entries(made)) {
+      const route = (contract[room as keyof typeof documents] as Record<string, Route>)[key]!;
+      mount(app, route, serveFile(platform, route, make));
+    }
   const { addPhoto: photoRoute } = contract.landing;
   app.post(
     photoRoute.path,

@@ -6,6 +6,7 @@ import {
   type Problem,
   type Role,
   type Route,
+  type SentOf,
 } from '@ember-slate/contract';
 import { nothingObserved } from '@ember-slate/core/freshness';
 import type { Server } from 'node:http';
@@ -32,7 +33,7 @@ export interface Reply<T> {
 interface Sent<R extends Route> {
   params?: Record<string, string | number>;
   query?: Record<string, string>;
-  body?: BodyOf<R>;
+  body?: SentOf<R>;
   /** What no client of ours would send. */
   raw?: unknown;
   key?: string | null;
@@ -224,7 +225,7 @@ export const sale = (
   lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, ...more }],
 });
 
-export const fourFillets = (more: object = {}): BodyOf<typeof contract.orders.take> => ({
+export const fourFillets = (more: object = {}): SentOf<typeof contract.orders.take> => ({
   customer: 'Pell',
   phone: '',
   dueAt: '2026-11-25T16:00:00.000Z',

@@ -135,19 +135,18 @@ describe('an order', () => {
     expect(back.sellBy).not.toBeNull();
   });
 
-  it('on the board cannot be cancelled', async () => {
+  it('cancelled on the board, goes on for the counter', async () => {
     await landBass(house);
     const { orderId, tickets } = await toBench(house);
     await cut(house, tickets[0]!);
     const { version } = await orderOf(orderId);
-    const reply = await house.counter.send(contract.orders.cancel, {
+    await house.counter.ok(contract.orders.cancel, {
       params: { id: orderId },
       body: { version, reason: 'too late' },
     });
-    expect([reply.status, reply.problem.detail]).toEqual([
-      409,
-      'Order 1 is on the board: finish the ticket first',
-    ]);
+    const ticket = await house.bench.ok(contract.bench.ticket, { params: { id: tickets[0]! } });
+    expect(ticket.cuts.map((c) => c.lineId)).toEqual([null]);
+    expect(ticket.weighOuts.map((w) => w.kind)).toContain('counter');
   });
 });
 

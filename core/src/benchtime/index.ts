@@ -218,7 +218,23 @@ export function schedule(jobs: readonly BenchJob[], hands: readonly number[]): B
   if (hands.length === 0) throw new RangeError('Nobody is at the bench');
   const start = improved(jobs, hands, dueOrder(jobs));
   const tried = jobs.length <= exactUpTo ? exactly(jobs, hands, start) : { top: start, whole: false };
-  const { slots, late, end } = tried.top;
+  return told(jobs, tried.top, tried.whole);
+}
+
+/**
+ * The same by due time alone, without looking for better: quick enough to answer while an order is typed. Throws
+ * RangeError without a hand.
+ */
+export function listed(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
+  if (hands.length === 0) throw new RangeError('Nobody is at the bench');
+  return told(jobs, timed(jobs, dueOrder(jobs), hands), false);
+}
+
+function told(
+  jobs: readonly BenchJob[],
+  { slots, late, end }: ReturnType<typeof timed>,
+  exact: boolean,
+): BenchSchedule {
   const done: Record<string, number> = {};
   for (const s of slots) done[s.id] = Math.max(done[s.id] ?? 0, s.end);
   return {
@@ -229,6 +245,6 @@ export function schedule(jobs: readonly BenchJob[], hands: readonly number[]): B
     ),
     lateWeighted: late,
     end,
-    exact: tried.whole,
+    exact,
   };
 }

@@ -157,7 +157,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
       who,
       factor,
       target: g.target,
-      offPerGram: byWeight ? 0 : settings.deviationPerKg / 1000,
+      offPerGram: byWeight || g.thickMm !== null ? 0 : settings.deviationPerKg / 1000,
       ...ends(
         mm,
         base,

@@ -7,6 +7,7 @@ import {
   type PlannedFish,
   type PlannedPiece,
   type PlanProblem,
+  pieceTarget,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, takesAll, type Section } from './sections.ts';
 
@@ -84,7 +85,8 @@ function restWorth(problem: PlanProblem, section: Section, pieces: readonly Plan
     sum -= ((section.at(p.toMm) - section.at(p.fromMm)) / 1000) * settings.offcutsPerKg;
     const kind = problem.counter.find((k) => k.id === p.counter);
     if (kind) sum += (p.grams * kind.markdownPerKg) / 1000;
-    const target = problem.lines.find((l) => l.id === p.line)?.pieceGrams;
+    const line = problem.lines.find((l) => l.id === p.line);
+    const target = line && pieceTarget(line);
     if (target) sum -= (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg;
   }
   return sum;

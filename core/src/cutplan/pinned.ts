@@ -6,6 +6,7 @@ import {
   type PlannedFish,
   type PlannedPiece,
   type PlanProblem,
+  pieceTarget,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, type Mode } from './sections.ts';
 import { counterFactor } from './compile.ts';
@@ -43,9 +44,10 @@ export function without(problem: PlanProblem, settled: readonly PlannedFish[]): 
   const lines = problem.lines.flatMap((line): typeof problem.lines => {
     const mine = piecesOf(settled, line.id);
     if (mine.length === 0) return [line];
-    if (line.pieceGrams !== null)
+    const target = pieceTarget(line);
+    if (target !== null)
       settledValue -= mine.reduce(
-        (s, p) => s + (Math.abs(p.grams - line.pieceGrams!) / 1000) * settings.deviationPerKg,
+        (s, p) => s + (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg,
         0,
       );
     if (filledShare(problem, line, mine) === 1) {

@@ -171,6 +171,10 @@ export function lineForm(problem: PlanProblem, id: FormId): Form {
   return form;
 }
 
+/** The weight each piece of a line should have, grams; null where its thickness or a total weight says it. */
+export const pieceTarget = (line: PlanLine): number | null =>
+  line.thickMm === null && line.pieces !== null ? line.pieceGrams : null;
+
 /** Lightest and heaviest piece of a line, grams; for a total weight, of the total. */
 export function windowOf(problem: PlanProblem, line: PlanLine): readonly [number, number] {
   if (line.window) return line.window;

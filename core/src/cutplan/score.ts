@@ -10,6 +10,7 @@ import {
   type PlannedPiece,
   type PlanLine,
   type PlanProblem,
+  pieceTarget,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, takesAll, type Mode } from './sections.ts';
 
@@ -93,9 +94,9 @@ export function score(
     orders += share * line.value;
     penalties += (1 - share) * line.penalty;
     orderGrams += mine.reduce((s, p) => s + p.grams, 0);
-    if (line.pieceGrams !== null)
-      for (const p of mine)
-        deviation += (Math.abs(p.grams - line.pieceGrams) / 1000) * settings.deviationPerKg;
+    const target = pieceTarget(line);
+    if (target !== null)
+      for (const p of mine) deviation += (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg;
   }
   const counter = problem.counter.reduce((s, k) => s + counterTakings(k, counterGrams[k.id] ?? 0), 0);
   return {

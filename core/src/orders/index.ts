@@ -1,1 +1,6 @@
 export { parseOrder, type OrderWords, type ParsedLine, type ParsedOrder } from './parse.ts';
+export { anyWhite, inSeason, isWhite, whiteFishFor } from './white.ts';
+export { sliceGrams, thickToleranceMm } from './thick.ts';
+export { fishToBuy, toBuy, type ToBuy } from './toBuy.ts';
+export { takeFree, wholeFish, type Taken } from './free.ts';
+export { goesAlong, trimWishes, type TrimWish } from './trimWish.ts';

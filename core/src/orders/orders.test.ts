@@ -33,6 +33,14 @@ describe('an order as it is said', () => {
     ['2 bream scaled and gutted', { form: 'scaled_gutted', pieces: 2 }],
     ['8 quarter cut plaice', { speciesId: 'plaice', form: 'quarter_cut', pieces: 8 }],
     ['trout to grill', { use: 'grill' }],
+    ['4 x 180 g any white fish portions', { speciesId: 'any_white', form: 'portion', pieces: 4 }],
+    ['white fish in season for 3', { speciesId: 'any_white', form: 'portion', people: 3, pieces: 3 }],
+    ['4 hake steaks 25 mm', { form: 'steaks', pieces: 4, thickMm: 25 }],
+    ['2 salmon steaks 1 inch thick', { form: 'steaks', pieces: 2, thickMm: 25 }],
+    ['3 cod steaks 2,5 cm', { form: 'steaks', thickMm: 25 }],
+    ['1 kg cod fillets with head and bones', { totalGrams: 1000, trimWish: 'stock' }],
+    ['1 kg plaice fillets with the trim', { totalGrams: 1000, trimWish: 'all' }],
+    ['6 haddock fillets or what you have', { pieces: 6, partAllowed: true }],
   ])('%s', (text, wanted) => {
     expect(line(text)).toMatchObject({ ...wanted, left: '' });
   });
@@ -59,7 +67,7 @@ describe('an order as it is said', () => {
   it('says what it did not understand, and invents no fish', () => {
     expect(line('2 kg unicorn steaks')).toMatchObject({ speciesId: null, left: 'unicorn' });
     expect(parse('')).toEqual({ lines: [], day: null, minutes: null });
-    expect(line('hake with the bones in a bag')).toMatchObject({ speciesId: 'hake', left: 'bones in bag' });
+    expect(line('hake in a blue bag')).toMatchObject({ speciesId: 'hake', left: 'in blue bag' });
   });
   it('never throws, and gives weights of sense or none', () => {
     fc.assert(

@@ -2,6 +2,9 @@ import { addDays } from '../calendar/index.ts';
 import { formRefusal, type Form, type FormId } from '../forms/index.ts';
 import type { Use } from '../freshness/index.ts';
 import { shortName, type Species } from '../species/index.ts';
+import { sliceGrams } from './thick.ts';
+import type { TrimWish } from './trimWish.ts';
+import { anyWhite } from './white.ts';
 
 /** What a shop's words may mean: its book, its forms, and the day it is. */
 export interface OrderWords {
@@ -15,8 +18,14 @@ export interface OrderWords {
 export interface ParsedLine {
   /** What was said for it. */
   text: string;
+  /** A fish of the book, or `any_white`. */
   speciesId: string | null;
   form: FormId | null;
+  /** Slices asked for by thickness, mm. */
+  thickMm: number | null;
+  trimWish: TrimWish;
+  /** Fewer will do. */
+  partAllowed: boolean;
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
@@ -51,6 +60,7 @@ const units: Readonly<Record<string, number>> = {
   ounce: 28.349523125,
   ounces: 28.349523125,
 };
+const mmOf: Readonly<Record<string, number>> = { mm: 1, cm: 10 };
 const unit = `(${Object.keys(units)
   .sort((a, b) => b.length - a.length)
   .join('|')})`;
@@ -202,7 +212,16 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
   const people = each ? null : bite(rest, /\b(?:for|feeds?|to feed) (\d+)(?: people| persons?)?\b/);
   const total = each ? null : bite(rest, new RegExp(`\\b${number} ?${unit}\\b`));
   const apiece = bite(rest, /\b(each|apiece)\b/) !== null;
-  const species = speciesIn(rest, words);
+  const thick = bite(rest, /\b(\d+(?:[.,]\d+)?) ?(mm|cm|in|inch|inches)\b(?: thick)?/);
+  const all = bite(rest, /\b(?:with|keep) (?:all )?(?:the )?trim(?:mings|s)?\b/) !== null;
+  const stock =
+    bite(
+      rest,
+      /\b(?:with|and|keep) (?:the |its |their )?(?:heads?|bones?|frames?)(?: and (?:heads?|bones?|frames?))?\b/,
+    ) !== null;
+  const part = bite(rest, /\b(?:fewer will do|or what you have|as many as you have|part will do)\b/) !== null;
+  const white = bite(rest, /\b(?:any )?white ?fish(?: in season)?\b/) !== null;
+  const species = white ? null : speciesIn(rest, words);
   const use = uses.find(([pattern]) => bite(rest, pattern))?.[1] ?? null;
   const said = formIn(rest, words, species);
   const count = each
@@ -218,11 +237,14 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
     const f = words.forms.find((x) => x.id === id);
     return f && (species === null || formRefusal(species, null, f) === null) ? f : null;
   };
-  const form = said ?? (species ? (fits(guess()) ?? fits('fillet_skinless') ?? fits('wing')) : null);
+  const form = said ?? (species || white ? (fits(guess()) ?? fits('fillet_skinless') ?? fits('wing')) : null);
   const line: ParsedLine = {
     text: text.trim(),
-    speciesId: species?.id ?? null,
+    speciesId: white ? anyWhite : (species?.id ?? null),
     form: form?.id ?? null,
+    thickMm: null,
+    trimWish: all ? 'all' : stock ? 'stock' : 'shop',
+    partAllowed: false,
     pieces: null,
     pieceGrams: null,
     totalGrams: null,
@@ -254,6 +276,14 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
     line.pieces = n;
     line.pieceGrams = form.pieceG;
   }
+  // Fewer pieces are fewer; less of a weight is another order.
+  if (part && line.pieces !== null) line.partAllowed = true;
+  // Only slices across the fish come by thickness.
+  if (thick && form?.section === 'middle')
+    line.thickMm = Math.round(toNumber(thick[1]!) * (mmOf[thick[2]!] ?? 25.4));
+  else if (thick) line.left = `${line.left} ${thick[0]}`.trim();
+  if (line.thickMm !== null && species && line.pieces !== null)
+    line.pieceGrams = sliceGrams(species, line.thickMm) ?? line.pieceGrams;
   return line;
 }
 
@@ -265,7 +295,7 @@ export function parseOrder(text: string, words: OrderWords): ParsedOrder {
   const rest: Rest = { text: plain(text) };
   const { day, minutes } = whenOf(rest, words);
   const lines = rest.text
-    .split(/\s*(?:[;+]|,(?!\d)|\band\b(?! gutted))\s*/)
+    .split(/\s*(?:[;+]|,(?!\d)|\band\b(?! gutted| bones?\b| heads?\b| frames?\b))\s*/)
     .filter((t) => t !== '')
     .map((t) => lineIn(t, words));
   return { lines, day, minutes };

@@ -22,4 +22,5 @@ export {
   type ExpectedTicket,
   type TrimId,
 } from './expected.ts';
+export { learnedYield, type LearnedYield, type YieldSeen } from './learned.ts';
 export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';

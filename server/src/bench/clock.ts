@@ -10,10 +10,10 @@ import { cutsOf, inputsOf, ticketsWhere } from './queries.ts';
 import { jobOf } from './tickets.ts';
 
 /** What an ordered ticket's late minute weighs against one for the counter (our choice). */
-const orderPriority = 5;
+export const orderPriority = 5;
 
-/** Who cuts what when, from now on: open tickets over the hands at the bench. */
-export async function benchClock(work: Work): Promise<BenchClock> {
+/** Open tickets as work, and the hands at the bench. */
+export async function benchWork(work: Work) {
   const book = await speciesById(work.tx);
   const tickets = await ticketsWhere(work.tx, "t.state <> 'closed'");
   const ids = tickets.map((t) => t.id);
@@ -72,6 +72,12 @@ export async function benchClock(work: Work): Promise<BenchClock> {
       },
     ];
   });
+  return { hands, jobs, tickets, cuts };
+}
+
+/** Who cuts what when, from now on: open tickets over the hands at the bench. */
+export async function benchClock(work: Work): Promise<BenchClock> {
+  const { hands, jobs, tickets, cuts } = await benchWork(work);
   if (hands.length === 0) return { hands: [], tickets: [], slots: [], exact: true };
   const so = schedule(
     jobs,

@@ -43,6 +43,8 @@ export interface CutRow {
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
+  thickMm: number | null;
+  trimWish: 'shop' | 'stock' | 'all';
   options: string;
   orderId: number | null;
   orderNumber: number | null;
@@ -55,7 +57,7 @@ export const cutsOf = (tx: Tx, ticketIds: readonly number[]): Promise<CutRow[]> 
   rows<CutRow>(
     tx,
     `SELECT c.id, c.ticket_id AS ticketId, c.line_id AS lineId, c.form, c.pieces, c.piece_grams AS pieceGrams, c.total_grams AS totalGrams,
-       c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
+       l.thick_mm AS thickMm, COALESCE(l.trim_wish, 'shop') AS trimWish, c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
      FROM ticket_cut c LEFT JOIN order_line l ON l.id = c.line_id LEFT JOIN customer_order o ON o.id = l.order_id
      LEFT JOIN customer k ON k.id = o.customer_id
      WHERE c.ticket_id IN (${marks(ticketIds.length)}) ORDER BY c.line_id IS NULL, c.id`,

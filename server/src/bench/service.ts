@@ -3,6 +3,7 @@ import { compose, ticketMinutes, type Form } from '@ember-slate/core/forms';
 import { cutEntries, type Account, type CutOutput } from '@ember-slate/core/ledger';
 import { formatMass } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
+import { settleOrder } from '../orders/lines.ts';
 import { today, type Work } from '../platform/context.ts';
 import { rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
@@ -272,12 +273,6 @@ export async function closeTicket(
         [lineId],
       );
   for (const orderId of new Set(cuts.map((c) => c.orderId)))
-    if (orderId !== null)
-      await run(
-        work.tx,
-        `UPDATE customer_order o SET o.state = 'ready', o.version = o.version + 1
-         WHERE o.id = ? AND NOT EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.state NOT IN ('ready', 'cancelled'))`,
-        [orderId],
-      );
+    if (orderId !== null) await settleOrder(work, orderId);
   return { id };
 }

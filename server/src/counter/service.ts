@@ -5,7 +5,7 @@ import { multiplyRate } from '@ember-slate/core/units';
 import { clocksOf, type RowState } from '../cold/clocks.ts';
 import { histamineFull } from '../cold/first.ts';
 import { lotsById, type LotWithGrade } from '../grading/queries.ts';
-import { recordSale } from '../orders/service.ts';
+import { recordSale } from '../orders/sale.ts';
 import type { Work } from '../platform/context.ts';
 import { row, rows, run } from '../platform/db.ts';
 import { entriesOf, lockBalance, post, type BalanceKey } from '../platform/ledger.ts';

@@ -5,6 +5,7 @@ import { PrinterAdapter } from '../devices/printer.ts';
 import { ProbeAdapter } from '../devices/probe.ts';
 import { ScaleAdapter } from '../devices/scale.ts';
 import { SensorFeed } from '../devices/sensors.ts';
+import { keepWeekly } from '../orders/weekly.ts';
 import { Planner } from '../plan/planner.ts';
 import type { Config } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
@@ -48,11 +49,13 @@ export async function listen(config: Config): Promise<Running> {
       : error;
   });
   planner.keepWarm();
+  const stopWeekly = keepWeekly(pool, () => new Date());
   return {
     server,
     pool,
     port: (server.address() as { port: number }).port,
     stop: async () => {
+      stopWeekly();
       planner.close();
       scale.close();
       probe.close();

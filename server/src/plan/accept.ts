@@ -63,7 +63,9 @@ function onto(live: PlanSpecies | undefined, stored: PlanSpecies, found: FoundPl
         now.form !== had.form ||
         now.pieces !== had.pieces ||
         now.totalGrams !== had.totalGrams ||
-        now.pieceGrams !== had.pieceGrams
+        now.pieceGrams !== had.pieceGrams ||
+        JSON.stringify([now.thickMm, now.partAllowed, now.raw]) !==
+          JSON.stringify([had.thickMm, had.partAllowed, had.raw])
       )
         throw problems.conflict(
           `Order ${had.orderNumber}, ${had.customer}, was changed since the plan was made. Plan again`,
@@ -144,8 +146,8 @@ async function ticketFor(
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [l.lineId]);
     await run(
       work.tx,
-      "UPDATE order_line SET state = IF(state = 'open', 'planned', state), version = version + 1 WHERE id = ?",
-      [l.lineId],
+      "UPDATE order_line SET state = IF(state = 'open', 'planned', state), species_id = ?, version = version + 1 WHERE id = ?",
+      [live.speciesId, l.lineId],
     );
   }
   for (const form of new Set(live.counter.map((k) => k.form))) {
@@ -178,7 +180,7 @@ export async function acceptPlan(
   );
   const chosen = stored.filter((s) => body.speciesIds === null || body.speciesIds.includes(s.speciesId));
   if (chosen.length === 0) throw fieldProblem('speciesIds', 'None of these is in the plan');
-  const before = await dayProblems(work, plan.horizon, plan.madeAt);
+  const before = await dayProblems(work, plan.horizon, plan.madeAt, stored);
   const forms = formsOf(work.settings);
   const book = await speciesById(work.tx);
   const ready = chosen.flatMap((s) => {

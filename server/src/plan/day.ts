@@ -8,16 +8,19 @@ import {
   type CounterClass,
   type CounterClassId,
   type PlanProblem,
+  type Stock,
+  type Want,
 } from '@ember-slate/core/cutplan';
-import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
+import { formOf, formRefusal, questions, resolveSchools, type Form } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
+import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
 import { expectedCut } from '@ember-slate/core/yields';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
-import { shopLots, type ShopLot } from './available.ts';
+import { shopLots, wantOf, type ShopLot } from './available.ts';
 
 /** Fish of one lot that the planner looks at, at most: a box of sardines needs no more. */
 const mostFish = 80;
@@ -37,6 +40,10 @@ export interface WaitingLine {
   pieceGrams: number | null;
   totalGrams: number | null;
   options: string;
+  thickMm: number | null;
+  partAllowed: number;
+  anyWhite: number;
+  state: 'open' | 'planned' | 'cutting';
 }
 
 /**
@@ -50,6 +57,7 @@ export async function linesWaiting(work: Work): Promise<WaitingLine[]> {
     work.tx,
     `SELECT l.id, l.version, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form,
        l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options,
+       l.thick_mm AS thickMm, l.part_allowed AS partAllowed, l.any_white AS anyWhite, l.state,
        (SELECT SUM(COALESCE(c.pieces, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
           AND (t.state = 'cutting' OR (t.state = 'waiting' AND t.plan_id IS NULL))) AS heldPieces,
        (SELECT SUM(COALESCE(c.total_grams, c.pieces * c.piece_grams, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
@@ -209,11 +217,15 @@ function horizonEnd(at: Date, horizon: 'today' | 'tomorrow' | 'all'): Date {
   return new Date(at.getTime() + hours * 3_600_000);
 }
 
-/** Every species with a line to fill or fish to cut, as the planner sees it now; the horizon is counted `from` a time. */
+/**
+ * Every species with a line to fill or fish to cut, as the planner sees it now; the horizon is counted `from` a time.
+ * Lines for any white fish keep the fish a plan made `before` gave them.
+ */
 export async function dayProblems(
   work: Work,
   horizon: 'today' | 'tomorrow' | 'all',
   from: Date = work.now,
+  before: readonly PlanSpecies[] = [],
 ): Promise<PlanSpecies[]> {
   const book = await speciesById(work.tx);
   const forms = formsOf(work.settings);
@@ -221,7 +233,8 @@ export async function dayProblems(
   const trade = await tradeOf(work);
   const month = Number(tradingDay(work.now, work.settings).slice(5, 7));
   const end = horizonEnd(from, horizon);
-  const lines = (await linesWaiting(work)).filter((l) => l.dueAt <= end);
+  const waiting = (await linesWaiting(work)).filter((l) => l.dueAt <= end);
+  const lines = whiteLines(work, book, lots, waiting, before);
   const held = new Map<number, number>();
   for (const t of await plannedTickets(work)) held.set(t.lotId, (held.get(t.lotId) ?? 0) + t.pieces);
   const weighed = await weighedFish(
@@ -244,18 +257,20 @@ export async function dayProblems(
           pieces: l.pieces,
           pieceGrams: l.pieceGrams,
           totalGrams: l.totalGrams,
-          window: null,
-          thickMm: null,
+          // By thickness a slice weighs what it weighs.
+          window: l.thickMm === null ? null : [1, 100_000],
+          thickMm: l.thickMm === null ? null : [l.thickMm - thickToleranceMm, l.thickMm + thickToleranceMm],
           dueDays: Math.max(0, (l.dueAt.getTime() - work.now.getTime()) / 86_400_000),
           raw: l.use === 'raw',
           value,
           penalty: Math.round(value * penaltyShare),
-          partAllowed: false,
+          partAllowed: l.partAllowed === 1,
           lineId: l.id,
           orderNumber: l.orderNumber,
           customer: l.customer,
           dueAt: l.dueAt.toISOString(),
           use: l.use,
+          anyWhite: l.because,
         };
       });
       const counter = counterOf(species, forms, mine, trade, month, saleDays[horizon]);
@@ -269,6 +284,7 @@ export async function dayProblems(
         fish,
         lines: planLines,
         counter,
+        schools: schoolsOf(work, species, mine),
         // A gram off the weight asked for costs what it would fetch: nobody shaves an order for the counter's sake.
         settings: {
           ...defaultSettings,
@@ -283,6 +299,56 @@ export async function dayProblems(
     })
     .filter((s) => s.fish.length > 0 || s.lines.length > 0)
     .sort((a, b) => b.lines.length - a.lines.length || a.speciesName.localeCompare(b.speciesName));
+}
+
+/**
+ * Lines with the fish they are planned of. Each for any white fish goes, in order of due time, to the one that serves
+ * it best with what the lines before it leave.
+ */
+function whiteLines(
+  work: Work,
+  book: ReadonlyMap<string, Species>,
+  lots: ReadonlyMap<string, readonly ShopLot[]>,
+  lines: readonly WaitingLine[],
+  before: readonly PlanSpecies[],
+): (WaitingLine & { because: string | null })[] {
+  const free = new Map(
+    [...book.values()].map((species): [string, Stock] => [
+      species.id,
+      { species, lots: (lots.get(species.id) ?? []).map((l) => l.available) },
+    ]),
+  );
+  const take = (speciesId: string, want: Want) => {
+    const stock = free.get(speciesId)!;
+    free.set(speciesId, { ...stock, lots: takeFree(stock, want).left });
+  };
+  const loose = (l: WaitingLine) => l.anyWhite === 1 && l.state === 'open';
+  if (!lines.some(loose)) return lines.map((l) => ({ ...l, because: null }));
+  for (const l of lines) if (!loose(l)) take(l.speciesId, wantOf(work, l, l.dueAt));
+  return lines.map((l) => {
+    if (!loose(l)) return { ...l, because: null };
+    const want = wantOf(work, l, l.dueAt);
+    const kept = before.find((s) => s.lines.some((x) => x.lineId === l.id));
+    const chosen = kept
+      ? { speciesId: kept.speciesId, because: kept.lines.find((x) => x.lineId === l.id)!.anyWhite }
+      : whiteChoice([...free.values()], want, l.speciesId);
+    take(chosen.speciesId, want);
+    return { ...l, ...chosen };
+  });
+}
+
+function whiteChoice(stocks: readonly Stock[], want: Want, otherwise: string) {
+  const best = whiteFishFor(stocks, want);
+  return best
+    ? { speciesId: best.species.id, because: best.because }
+    : { speciesId: otherwise, because: 'no white fish in the shop serves it' };
+}
+
+/** The shop's way of each cut, for fish in the condition most of them came in. */
+function schoolsOf(work: Work, species: Species, lots: readonly ShopLot[]): Record<string, string> {
+  const condition = lots[0]?.lot.condition ?? species.arrives;
+  const chosen = resolveSchools(species, condition, [], { shop: work.settings.schools });
+  return Object.fromEntries(Object.entries(chosen).map(([q, c]) => [q, c.school.id]));
 }
 
 /** Fish weighed and measured one by one, by lot. */
@@ -351,7 +417,7 @@ export const problemOf = (
 ): PlanProblem => ({
   species,
   forms,
-  schools: [],
+  schools: questions.flatMap((q) => q.schools.filter((s) => s.id === stored.schools[q.id])),
   flesh: null,
   fish: stored.fish,
   lines: stored.lines,

@@ -57,7 +57,7 @@ async function view(work: Work, p: PlanRow): Promise<CutPlan> {
   const parent = p.parentId === null ? undefined : await planRow(work, p.parentId);
   // While it runs it is read at every beat: what has changed meanwhile is asked once it is done.
   const settled = p.state === 'accepted' || (p.state === 'running' && !dead);
-  const live = settled ? species : await dayProblems(work, p.horizon, p.madeAt);
+  const live = settled ? species : await dayProblems(work, p.horizon, p.madeAt, species);
   return {
     id: p.id,
     state: dead ? 'failed' : p.state,

@@ -14,6 +14,9 @@ const Landing = lazy(() => import('../stages/landing/Landing.tsx'));
 const Grading = lazy(() => import('../stages/grading/Grading.tsx'));
 const GradeLot = lazy(() => import('../stages/grading/GradeLot.tsx'));
 const Orders = lazy(() => import('../stages/orders/Orders.tsx'));
+const DueBoard = lazy(() => import('../stages/orders/DueBoard.tsx'));
+const ToBuy = lazy(() => import('../stages/orders/ToBuy.tsx'));
+const Weekly = lazy(() => import('../stages/orders/Weekly.tsx'));
 const Plan = lazy(() => import('../stages/plan/Plan.tsx'));
 const ByHand = lazy(() => import('../stages/plan/ByHand.tsx'));
 const Bench = lazy(() => import('../stages/bench/Bench.tsx'));
@@ -78,6 +81,9 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'grading', element: <Grading /> },
             { path: 'grading/:id', element: <GradeLot /> },
             { path: 'orders', element: <Orders /> },
+            { path: 'orders/board', element: <DueBoard /> },
+            { path: 'orders/buying', element: <ToBuy /> },
+            { path: 'orders/weekly', element: <Weekly /> },
             { path: 'plan', element: <Plan /> },
             { path: 'plan/hand', element: <ByHand /> },
             { path: 'bench', element: <Bench /> },

@@ -1,7 +1,7 @@
 import {
   tags,
   type AnswerOf,
-  type BodyOf,
+  type SentOf,
   type Problem,
   type QueryOf,
   type Route,
@@ -79,7 +79,7 @@ export function useChange<R extends Route>(route: R) {
   const pending = useRef<{ body: string; key: string } | null>(null);
   const send = useCallback(
     async (
-      body: BodyOf<R>,
+      body: SentOf<R>,
       params?: Params,
     ): Promise<Outcome<AnswerOf<R>> | { ok: false; problem: Problem; kept: true }> => {
       const path = pathOf(route, params);

@@ -11,29 +11,40 @@ import { MoneyField } from './Field.tsx';
 import { useMass } from './Mass.tsx';
 import { useWant } from './forms.ts';
 
-/** Takes the money for what lies on the order shelf. */
+/** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
   const { send, busy } = useChange(contract.orders.handOver);
   const { shop } = useShop();
   const mass = useMass();
   const want = useWant();
   const act = useAct();
-  const lines = order.lines.filter((l) => l.state === 'ready');
+  const ready = order.lines.filter((l) => l.state === 'ready');
+  const later = order.lines.filter((l) => ['open', 'planned', 'cutting'].includes(l.state));
+  const [left, setLeft] = useState<readonly number[]>([]);
   const [prices, setPrices] = useState<Record<number, number | null>>(() =>
-    Object.fromEntries(lines.map((l) => [l.id, l.pricePerKg])),
+    Object.fromEntries(ready.map((l) => [l.id, l.pricePerKg])),
   );
   const [problem, setProblem] = useState<Problem | null>(null);
+  const lines = ready.filter((l) => !left.includes(l.id));
   const total = lines.reduce((s, l) => s + multiplyRate(l.readyGrams, prices[l.id] ?? 0), 0);
-  const missing = lines.some((l) => prices[l.id] === null);
+  const last = left.length === 0 && later.length === 0;
+  const toPay = total - (last ? order.deposit : Math.min(order.deposit, total));
+  const notYet =
+    lines.length === 0
+      ? 'nothing is chosen'
+      : lines.some((l) => prices[l.id] === null)
+        ? 'say every price'
+        : null;
   const hand = async () => {
     const outcome = await send(
       { version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: prices[l.id] ?? 0 })) },
       { id: order.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
+    const money = formatMoney(Math.abs(outcome.data.toPay));
     act(
       say({
-        text: `Order ${order.number} handed to ${order.customer}: ${formatMoney(outcome.data.total)} ${shop.currency}`,
+        text: `Order ${order.number} handed to ${order.customer}: ${money} ${shop.currency}${outcome.data.toPay < 0 ? ' given back' : ''}${last ? '' : '; the rest waits'}`,
         problem: false,
       }),
     );
@@ -41,42 +52,68 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   };
   return (
     <Dialog open title={`Hand order ${order.number} to ${order.customer}`} onClose={onClose}>
-      {lines.map((l) => (
-        <div key={l.id} className="grid grid-cols-[1fr_130px_90px] items-end gap-4 border-t border-line pt-2">
-          <div className="pb-6">
-            <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
-            <div className="text-note text-ink2">
-              wanted {want(l)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
+      {ready.map((l) => {
+        const takes = !left.includes(l.id);
+        return (
+          <div
+            key={l.id}
+            className="grid grid-cols-[28px_1fr_130px_90px] items-end gap-3 border-t border-line pt-2"
+          >
+            <input
+              type="checkbox"
+              className="mb-9 size-6 accent-(--ink)"
+              aria-label={`${shortName(l.speciesName)} is taken now`}
+              checked={takes}
+              onChange={() => setLeft((had) => (takes ? [...had, l.id] : had.filter((x) => x !== l.id)))}
+            />
+            <div className={`pb-6 ${takes ? '' : 'opacity-60'}`}>
+              <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
+              <div className="text-note text-ink2">
+                wanted {want(l)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
+                {l.trimWish === 'stock' && '; with head and bones of their fish'}
+                {l.trimWish === 'all' && '; with all the trim of their fish'}
+              </div>
+            </div>
+            <MoneyField
+              label="Price a kg"
+              value={prices[l.id] ?? null}
+              onChange={(v) => setPrices((had) => ({ ...had, [l.id]: v }))}
+            />
+            <div className="pb-8 text-right font-figure text-row font-semibold">
+              {takes ? formatMoney(multiplyRate(l.readyGrams, prices[l.id] ?? 0)) : 'later'}
             </div>
           </div>
-          <MoneyField
-            label="Price a kg"
-            value={prices[l.id] ?? null}
-            onChange={(v) => setPrices((had) => ({ ...had, [l.id]: v }))}
-          />
-          <div className="pb-8 text-right font-figure text-row font-semibold">
-            {formatMoney(multiplyRate(l.readyGrams, prices[l.id] ?? 0))}
-          </div>
-        </div>
-      ))}
+        );
+      })}
+      {later.length > 0 && (
+        <p className="border-t border-line py-2 text-note text-ink2">
+          Not ready yet, and waits: {later.map((l) => `${shortName(l.speciesName)}, ${want(l)}`).join('; ')}.
+        </p>
+      )}
       {problem && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
       )}
       <p className="text-note text-ink3">Allergen: fish. May contain bones. Keep it cold on the way home.</p>
+      {order.deposit > 0 && (
+        <p className="flex justify-between border-t border-line py-1">
+          <span>
+            {formatMoney(total)} less the deposit of {formatMoney(order.deposit)}
+          </span>
+        </p>
+      )}
       <div className="flex items-center justify-between border-t-[1.5px] border-ink pt-4">
         <span className="font-figure text-head font-semibold">
-          {formatMoney(total)} <span className="text-row font-medium text-ink2">{shop.currency}</span>
+          {formatMoney(Math.abs(toPay))}{' '}
+          <span className="text-row font-medium text-ink2">
+            {shop.currency}
+            {toPay < 0 ? ' to give back' : ''}
+          </span>
         </span>
         <span className="flex gap-3">
           <Button onPress={onClose}>Not yet</Button>
-          <Button
-            kind="main"
-            busy={busy}
-            notYet={missing ? 'say every price' : null}
-            onPress={() => void hand()}
-          >
+          <Button kind="main" busy={busy} notYet={notYet} onPress={() => void hand()}>
             Paid, hand over
           </Button>
         </span>

@@ -3,6 +3,7 @@ import { formBook, type FormBook } from '@ember-slate/core/forms';
 import { useMemo } from 'react';
 import { useRead } from '../app/api.ts';
 import { useMass } from './Mass.tsx';
+import { useLength } from './length.ts';
 import { wantText } from './words.ts';
 
 const shipped = formBook();
@@ -21,5 +22,6 @@ export const useFormSettings = (): AnswerOf<typeof contract.forms.book> | undefi
 export function useWant(): (line: Parameters<typeof wantText>[0]) => string {
   const mass = useMass();
   const book = useForms();
-  return (line) => wantText(line, mass, book);
+  const { format, unit } = useLength();
+  return (line) => wantText(line, mass, book, (mm) => `${format(mm)} ${unit}`);
 }

@@ -3,14 +3,45 @@ import type { SpeciesRow } from '@ember-slate/contract';
 
 /** What a line wants, in few words: "4 × 110 g fillets, skin on" or "2 000 g fillets, skinless". */
 export function wantText(
-  line: { form: FormId; pieces: number | null; pieceGrams: number | null; totalGrams: number | null },
+  line: {
+    form: FormId;
+    pieces: number | null;
+    pieceGrams: number | null;
+    totalGrams: number | null;
+    thickMm?: number | readonly [least: number, most: number] | null;
+  },
   mass: (g: number) => string,
   book: FormBook,
+  long: (mm: number) => string = (mm) => `${mm} mm`,
 ): string {
+  const thick =
+    typeof line.thickMm === 'object' && line.thickMm !== null
+      ? (line.thickMm[0] + line.thickMm[1]) / 2
+      : line.thickMm;
+  if (thick) return `${line.pieces} ${formOf(book, line.form).name}, ${long(thick)} thick`;
   const amount =
     line.totalGrams !== null ? mass(line.totalGrams) : `${line.pieces} × ${mass(line.pieceGrams!)}`;
   return `${amount} ${formOf(book, line.form).name}`;
 }
+
+/** What is wished of a line beside form and weight, in few words. */
+export const wishWords = (line: {
+  anyWhite?: boolean;
+  use?: string;
+  people?: number | null;
+  partAllowed?: boolean;
+  trimWish?: 'shop' | 'stock' | 'all';
+  options?: readonly string[];
+}): string[] =>
+  [
+    line.anyWhite && 'any white fish',
+    line.use === 'raw' && 'for raw use',
+    line.people && `for ${line.people}`,
+    line.partAllowed && 'fewer will do',
+    line.trimWish === 'stock' && 'with head and bones',
+    line.trimWish === 'all' && 'with all their trim',
+    ...(line.options ?? []),
+  ].filter((w) => typeof w === 'string');
 
 /** Forms to choose from; those this species is not cut as stay in sight, switched off. */
 export const formOptions = (species: SpeciesRow | undefined, book: FormBook) =>

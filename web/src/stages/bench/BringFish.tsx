@@ -6,6 +6,7 @@ import { Button } from '../../parts/Button.tsx';
 import { WeightField, type Weight } from '../../parts/Field.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useWant } from '../../parts/forms.ts';
+import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Forms } from './Forms.tsx';
 import { Schools } from './Schools.tsx';
@@ -46,9 +47,14 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       <p className="pb-4 font-figure text-row">
         Becomes{' '}
         {ticket.cuts
-          .map(
-            (c) =>
-              `${want(c)}${c.options.length > 0 ? ` (${c.options.join(', ')})` : ''} for ${c.customer ?? 'the counter'}`,
+          .map((c) =>
+            [
+              want(c),
+              wishWords(c).length > 0 && `(${wishWords(c).join(', ')})`,
+              `for ${c.customer ?? 'the counter'}`,
+            ]
+              .filter((w) => w !== false)
+              .join(' '),
           )
           .join('; ')}
         .

@@ -7,6 +7,7 @@ import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField } from '../../parts/Field.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
+import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
 
 /** One fish for several things: lines that wait for this species, and forms for the counter. */
@@ -65,7 +66,9 @@ export function Forms({ ticket }: { ticket: Ticket }) {
               <span className="block font-figure text-row font-semibold">{c.formName}</span>
               <span className="text-note text-ink2">
                 {c.customer ?? 'counter'}, about {mass(ticket.expected.mains[i]!)}
-                {c.options.length > 0 ? ` · ${c.options.join(', ')}` : ''}
+                {wishWords(c)
+                  .map((w) => ` · ${w}`)
+                  .join('')}
               </span>
             </span>
             {ticket.cuts.length > 1 && (

@@ -27,6 +27,8 @@ const cutFor = (form: string, customer: string | null, pieces: number, pieceGram
   pieces,
   pieceGrams,
   totalGrams: null,
+  thickMm: null,
+  trimWish: 'shop',
   options: [],
 });
 

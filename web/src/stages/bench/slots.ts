@@ -1,5 +1,6 @@
 import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract';
 import { formOf, type Form, type FormBook, type Operation } from '@ember-slate/core/forms';
+import { goesAlong } from '@ember-slate/core/orders';
 import { oneOf } from '../../parts/words.ts';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 
@@ -40,7 +41,8 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
         ticket.expected.mains[i]!,
         c.totalGrams ?? (c.pieces ?? 1) * (c.pieceGrams ?? form.pieceG),
       ),
-      aim: c.pieceGrams,
+      // By thickness a slice weighs what it weighs.
+      aim: c.thickMm === null ? c.pieceGrams : null,
       tolerance: form.tolerance,
       pieces: c.pieces ?? 1,
     };
@@ -72,13 +74,14 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
     });
   const tubs = ticket.expected.trims.map(({ part, grams }): Slot => {
     const trim = trims[part as TrimId];
+    const theirs = ticket.cuts.filter((c) => goesAlong(c.trimWish, part)).map((c) => c.customer!);
     return {
       ...loose,
       key: `tub ${part}`,
-      kind: trim.keep ? 'trim' : 'waste',
+      kind: trim.keep || theirs.length > 0 ? 'trim' : 'waste',
       item: part,
       name: trim.name,
-      goes: trim.use,
+      goes: theirs.length > 0 ? `along with ${theirs.join(', ')}` : trim.use,
       expected: grams,
     };
   });

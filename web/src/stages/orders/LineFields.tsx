@@ -1,13 +1,16 @@
 import { formOf } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
+import { anyWhite, sliceGrams, type TrimWish } from '@ember-slate/core/orders';
+import { useState } from 'react';
 import { useSpecies } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
-import { SelectField, TextField, WeightField } from '../../parts/Field.tsx';
+import { SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
+import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
-import { useForms } from '../../parts/forms.ts';
-import { formOptions } from '../../parts/words.ts';
-import type { Draft } from './draft.ts';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { formOptions, wishWords } from '../../parts/words.ts';
+import { lineOf, type Draft } from './draft.ts';
 
 const uses: readonly { value: Use; name: string }[] = [
   { value: 'raw', name: 'raw' },
@@ -16,24 +19,77 @@ const uses: readonly { value: Use; name: string }[] = [
   { value: 'poach', name: 'poach or soup' },
   { value: 'fry', name: 'fry' },
 ];
+const trimWords: readonly { value: TrimWish; name: string }[] = [
+  { value: 'shop', name: 'the shop keeps it' },
+  { value: 'stock', name: 'head and bones along' },
+  { value: 'all', name: 'all of it along' },
+];
 
-/** One line of an order in plain fields. */
-export function LineFields({
-  draft,
-  set,
-  errors,
-  remove,
-}: {
+interface Props {
   draft: Draft;
   set: (change: Partial<Draft>) => void;
   errors: Record<string, string>;
   remove: (() => void) | null;
-}) {
+}
+
+/** A line that is cut or being cut: what it is, and the way to take it off. */
+function FixedLine({ draft, errors, remove }: Props) {
+  const book = useSpecies();
+  const want = useWant();
+  const line = lineOf(draft, useForms());
+  if (!line) return null;
+  return (
+    <div className="flex items-baseline justify-between gap-4 border-t border-line py-2">
+      <span>
+        <span className="font-figure text-label font-semibold">
+          {book.get(line.speciesId)?.name ?? 'Any white fish'}, {want(line)}
+        </span>
+        <span className="block text-note text-ink3">
+          {errors.form ?? 'Cut or on the board: taken off, it goes to the counter.'}
+        </span>
+      </span>
+      {remove && (
+        <button type="button" className="why shrink-0" onClick={remove}>
+          take this line off
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** One line of an order in plain fields. */
+export function LineFields(props: Props) {
+  const { draft, set, errors, remove } = props;
   const book = useSpecies();
   const forms = useForms();
   const mass = useMass();
+  const length = useLength();
+  const wished = wishWords({ ...draft, people: wholeNumber(draft.people), options: [], use: '' }).length > 0;
+  const [more, setMore] = useState(wished || draft.thickMm !== '');
   const form = formOf(forms, draft.form);
   const species = book.get(draft.speciesId);
+  if (draft.fixed) return <FixedLine {...props} />;
+  const sliced = form.section === 'middle' && draft.by === 'pieces';
+  /** So many people want so many pieces, or a portion's weight each. */
+  const feed = (people: string) => {
+    const n = wholeNumber(people);
+    const empty = draft.by === 'pieces' ? draft.pieces === '' : draft.total === null;
+    if (!n || !empty) return set({ people });
+    const each = {
+      grams: form.count === 'fish' || draft.by === 'pieces' ? form.pieceG : 170,
+      source: 'typed' as const,
+    };
+    set(
+      draft.by === 'pieces'
+        ? { people, pieces: String(n), each: draft.each ?? each }
+        : { people, total: { ...each, grams: n * each.grams } },
+    );
+  };
+  const slice = (thickMm: string) => {
+    const mm = wholeNumber(thickMm);
+    const grams = mm && species ? sliceGrams(species, mm) : null;
+    set({ thickMm, ...(grams ? { each: { grams, source: 'estimated' } } : {}) });
+  };
   return (
     <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">
       <Picker
@@ -41,7 +97,10 @@ export function LineFields({
         value={draft.speciesId}
         onChange={(speciesId) => set({ speciesId })}
         error={errors.speciesId}
-        options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
+        options={[
+          ...[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' })),
+          { value: anyWhite, name: 'Any white fish in season', detail: '' },
+        ]}
       />
       <SelectField
         label="Form"
@@ -82,7 +141,7 @@ export function LineFields({
             onChange={(each) => set({ each })}
             take={null}
             plain
-            note={`usual ${mass(form.pieceG)}`}
+            note={draft.each?.source === 'estimated' ? 'by its thickness' : `usual ${mass(form.pieceG)}`}
             error={errors.pieceGrams}
           />
         </>
@@ -96,6 +155,44 @@ export function LineFields({
           note="ready to take away"
           error={errors.totalGrams}
         />
+      )}
+      {more && (
+        <>
+          <TextField
+            label="For how many people"
+            value={draft.people}
+            onChange={feed}
+            inputMode="numeric"
+            error={errors.people}
+          />
+          <SelectField
+            label="Their trim"
+            value={draft.trimWish}
+            onChange={(trimWish) => set({ trimWish })}
+            options={trimWords}
+          />
+          {sliced && (
+            <TextField
+              label={`Thick, ${length.unit}`}
+              value={draft.thickMm === '' ? '' : length.format(Number(draft.thickMm))}
+              onChange={(text) => slice(String(length.parse(text) ?? ''))}
+              inputMode="decimal"
+              note="the weight follows"
+              error={errors.thickMm}
+            />
+          )}
+          {draft.by === 'pieces' && (
+            <Choice
+              label="If there are not enough"
+              value={draft.partAllowed ? 'part' : 'all'}
+              onChange={(v) => set({ partAllowed: v === 'part' })}
+              options={[
+                { value: 'all', name: 'none' },
+                { value: 'part', name: 'fewer' },
+              ]}
+            />
+          )}
+        </>
       )}
       {form.options.length > 0 && (
         <fieldset className="col-span-2 flex flex-wrap gap-2 pb-2">
@@ -118,11 +215,18 @@ export function LineFields({
           })}
         </fieldset>
       )}
-      {remove && (
-        <button type="button" className="why col-span-2 justify-self-end pb-1" onClick={remove}>
-          take this line off
-        </button>
-      )}
+      <div className="col-span-2 flex justify-end gap-5 pb-1">
+        {!more && (
+          <button type="button" className="why" onClick={() => setMore(true)}>
+            people, {sliced ? 'thickness, ' : ''}trim
+          </button>
+        )}
+        {remove && (
+          <button type="button" className="why" onClick={remove}>
+            take this line off
+          </button>
+        )}
+      </div>
     </div>
   );
 }

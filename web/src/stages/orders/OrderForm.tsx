@@ -1,28 +1,33 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
-import { instantOn } from '@ember-slate/core/calendar';
-import { shortName } from '@ember-slate/core/species';
+import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
-import { DayField, errorsByPath, TextField, TimeField, type Weight } from '../../parts/Field.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { DayField, errorsByPath, MoneyField, TextField, TimeField } from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
-import { useWant } from '../../parts/forms.ts';
-import { emptyLine, lineOf, type Draft } from './draft.ts';
+import { useForms } from '../../parts/forms.ts';
+import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
 import { LineFields } from './LineFields.tsx';
-import { PromiseLine, usePromise } from './Promise.tsx';
+import { changeFor, PromiseLine, usePromise } from './Promise.tsx';
+import { Recall } from './Recall.tsx';
 import { Said } from './Said.tsx';
+import { weekdayNames } from './weekdays.ts';
 
-/** Takes an order, or changes who, when and the note of one. */
+const alive = (order: Order) => order.lines.filter((l) => l.state !== 'handed' && l.state !== 'cancelled');
+
+/** Takes an order, or changes one: who, when, the note, and each line that is not cut yet. */
 export function OrderForm({ order, onDone }: { order: Order | null; onDone: () => void }) {
   const { shop } = useShop();
   const { today, local } = useTimes();
-  const want = useWant();
+  const forms = useForms();
   const act = useAct();
   const { data: customers } = useRead(contract.orders.customers);
   const take = useChange(contract.orders.take);
   const edit = useChange(contract.orders.edit);
+  const weekly = useChange(contract.orders.keepStanding);
   const soon = () => {
     const at = local(order?.dueAt ?? new Date(Date.now() + 2 * 3_600_000));
     return { day: today(at), time: at.getHours() * 60 + (order ? at.getMinutes() : 0) };
@@ -32,47 +37,76 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
   const [dueDay, setDueDay] = useState(() => soon().day);
   const [dueTime, setDueTime] = useState<number | null>(() => soon().time);
   const [remarks, setRemarks] = useState(order?.remarks ?? '');
-  const [drafts, setDrafts] = useState<readonly Draft[]>(() => [emptyLine()]);
+  const [deposit, setDeposit] = useState<number | null>(null);
+  const [often, setOften] = useState<'once' | 'weekly'>('once');
+  const [drafts, setDrafts] = useState<readonly Draft[]>(() =>
+    order ? alive(order).map((l) => draftFrom(l, true)) : [emptyLine()],
+  );
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const dueAt = useMemo(
     () => (dueTime === null ? null : instantOn(dueDay, dueTime, shop).toISOString()),
     [dueDay, dueTime, shop],
   );
-  const lines = useMemo(() => drafts.map(lineOf), [drafts]);
-  const complete = useMemo(() => lines.filter((l) => l !== null), [lines]);
-  const promises = usePromise(order ? [] : complete, dueAt);
-  let asked = -1;
+  const lines = useMemo(() => drafts.map((d) => lineOf(d, forms)), [drafts, forms]);
+  // A line of the order itself has its part of the stock already: only what is new is asked.
+  const asked = useMemo(
+    () => drafts.flatMap((d, i) => (d.id === null && lines[i] ? [{ key: d.key, line: lines[i] }] : [])),
+    [drafts, lines],
+  );
+  const askedLines = useMemo(() => asked.map((a) => a.line), [asked]);
+  const promises = usePromise(askedLines, dueAt);
+  const known = customers?.find((c) => c.name === customer);
 
+  const fresh = () => {
+    setCustomer('');
+    setPhone('');
+    setRemarks('');
+    setDeposit(null);
+    setOften('once');
+    setDrafts([emptyLine()]);
+  };
   const submit = async () => {
     if (dueAt === null) return;
-    const who = { customer, phone, dueAt, remarks };
+    const who = { customer, phone, remarks };
+    // A line half filled in goes as it is: the server says what is missing, beside its field.
+    const asTyped = drafts.map((d, i) => {
+      const { speciesId, form, use } = d;
+      return {
+        ...(lines[i] ?? { speciesId, form, use, pieces: 0, pieceGrams: 0, totalGrams: null }),
+        id: d.id,
+      };
+    });
+    const onlyNew = asTyped.map(({ id: _id, ...l }) => l);
     setProblem(null);
     if (order) {
-      const changed = await edit.send({ ...who, version: order.version }, { id: order.id });
+      const changed = await edit.send(
+        { ...who, dueAt, version: order.version, lines: asTyped },
+        { id: order.id },
+      );
       if (!changed.ok) return setProblem(changed.problem);
+    } else if (often === 'weekly') {
+      const weekday = new Date(`${dueDay}T00:00:00Z`).getUTCDay();
+      const kept = await weekly.send({ ...who, weekday, minutes: dueTime!, from: dueDay, lines: onlyNew });
+      if (!kept.ok) return setProblem(kept.problem);
+      act(say({ text: `${customer} has this every ${weekdayNames[weekday]!}`, problem: false }));
+      fresh();
     } else {
-      // A line half filled in goes as it is: the server says what is missing, beside its field.
-      const asTyped = lines.map((l, i) => {
-        const { speciesId, form, use } = drafts[i]!;
-        return l ?? { speciesId, form, use, pieces: 0, pieceGrams: 0, totalGrams: null };
-      });
-      const taken = await take.send({ ...who, lines: asTyped });
+      const taken = await take.send({ ...who, dueAt, deposit: deposit ?? 0, lines: onlyNew });
       if (!taken.ok) return setProblem(taken.problem);
       act(say({ text: `Order ${taken.data.number} taken for ${customer}`, problem: false }));
-      setCustomer('');
-      setPhone('');
-      setRemarks('');
-      setDrafts([emptyLine()]);
+      fresh();
     }
     onDone();
   };
 
   const choose = (name: string) => {
     setCustomer(name);
-    const known = customers?.find((c) => c.name === name);
-    if (known) setPhone(known.phone);
+    const found = customers?.find((c) => c.name === name);
+    if (found) setPhone(found.phone);
   };
+  const set = (key: number, change: Partial<Draft>) =>
+    setDrafts((had) => had.map((x) => (x.key === key ? { ...x, ...change } : x)));
   return (
     <form
       aria-label={order ? `Change order ${order.number}` : 'New order'}
@@ -82,15 +116,13 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
       }}
     >
       <h2 className="pb-2 text-big">{order ? `Change order ${order.number}` : 'Take an order'}</h2>
-      {!order && (
-        <Said
-          onTake={(said, day, minutes) => {
-            setDrafts(said);
-            if (day !== null) setDueDay(day);
-            if (minutes !== null) setDueTime(minutes);
-          }}
-        />
-      )}
+      <Said
+        onTake={(said, day, minutes) => {
+          setDrafts((had) => [...had.filter((d) => d.id !== null || d.speciesId !== ''), ...said]);
+          if (day !== null) setDueDay(day);
+          if (minutes !== null) setDueTime(minutes);
+        }}
+      />
       <div className="grid grid-cols-2 gap-x-5">
         <Picker
           free
@@ -108,6 +140,19 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
           onChange={setPhone}
           error={errors.phone}
         />
+      </div>
+      {known && !order && (
+        <Recall
+          id={known.id}
+          onAgain={(had) =>
+            setDrafts((now) => [
+              ...now.filter((d) => d.speciesId !== ''),
+              ...had.map((l) => draftFrom(l, false)),
+            ])
+          }
+        />
+      )}
+      <div className="grid grid-cols-2 gap-x-5">
         <DayField
           label="For the day"
           value={dueDay}
@@ -118,71 +163,70 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
         />
         <TimeField label="At" value={dueTime} onChange={setDueTime} />
       </div>
-      {order ? (
-        <ul className="pb-3 text-ink2">
-          {order.lines.map((l) => (
-            <li key={l.id}>
-              {shortName(l.speciesName)}, {want(l)}
-            </li>
-          ))}
-        </ul>
-      ) : (
-        drafts.map((d, i) => {
-          if (lines[i]) asked++;
-          return (
-            <div key={d.key}>
-              <LineFields
-                draft={d}
-                set={(change) =>
-                  setDrafts((had) => had.map((x) => (x.key === d.key ? { ...x, ...change } : x)))
-                }
-                errors={Object.fromEntries(
-                  Object.entries(errors)
-                    .filter(([p]) => p.startsWith(`lines.${i}.`))
-                    .map(([p, m]) => [p.split('.')[2]!, m]),
-                )}
-                remove={
-                  drafts.length > 1 ? () => setDrafts((had) => had.filter((x) => x.key !== d.key)) : null
-                }
-              />
+      {drafts.map((d, i) => {
+        const at = asked.findIndex((a) => a.key === d.key);
+        return (
+          <div key={d.key}>
+            <LineFields
+              draft={d}
+              set={(change) => set(d.key, change)}
+              errors={Object.fromEntries(
+                Object.entries(errors)
+                  .filter(([p]) => p.startsWith(`lines.${i}.`))
+                  .map(([p, m]) => [p.split('.')[2]!, m]),
+              )}
+              remove={drafts.length > 1 ? () => setDrafts((had) => had.filter((x) => x.key !== d.key)) : null}
+            />
+            {d.id === null && (
               <PromiseLine
-                promise={lines[i] ? promises?.[asked] : undefined}
+                promise={at === -1 ? undefined : promises?.[at]}
                 onOffer={(near) => {
-                  const weight = (grams: number | null): Weight | null =>
-                    grams === null ? null : { grams, source: 'typed' };
-                  const change: Partial<Draft> = {
-                    speciesId: near.speciesId,
-                    form: near.form,
-                    pieces: near.pieces === null ? d.pieces : String(near.pieces),
-                    each: weight(near.pieceGrams) ?? d.each,
-                    total: weight(near.totalGrams) ?? d.total,
-                    options: near.form === d.form ? d.options : [],
-                  };
-                  setDrafts((had) => had.map((x) => (x.key === d.key ? { ...x, ...change } : x)));
-                  if (near.kind !== 'sooner') return;
-                  const at = local(near.dueAt);
-                  setDueDay(today(at));
-                  setDueTime(Math.floor((at.getHours() * 60 + at.getMinutes()) / 15) * 15);
+                  set(d.key, changeFor(d, near));
+                  if (near.kind !== 'sooner' && near.kind !== 'later') return;
+                  const when = local(near.dueAt);
+                  const minutes = when.getHours() * 60 + when.getMinutes();
+                  const step = near.kind === 'sooner' ? Math.floor(minutes / 15) : Math.ceil(minutes / 15);
+                  setDueDay(step === 96 ? addDays(today(when), 1) : today(when));
+                  setDueTime((step % 96) * 15);
                 }}
               />
-            </div>
-          );
-        })
-      )}
-      {!order && (
-        <button type="button" className="why pt-1" onClick={() => setDrafts((had) => [...had, emptyLine()])}>
-          one more line
-        </button>
-      )}
+            )}
+          </div>
+        );
+      })}
+      <button type="button" className="why pt-1" onClick={() => setDrafts((had) => [...had, emptyLine()])}>
+        one more line
+      </button>
       <TextField className="pt-2" label="Note" value={remarks} onChange={setRemarks} error={errors.remarks} />
+      {!order && (
+        <div className="grid grid-cols-2 gap-x-5">
+          <Choice
+            label="How often"
+            value={often}
+            onChange={setOften}
+            options={[
+              { value: 'once', name: 'Once' },
+              { value: 'weekly', name: 'Every week' },
+            ]}
+          />
+          {often === 'once' && (
+            <MoneyField
+              label={`Deposit, ${shop.currency}`}
+              value={deposit}
+              onChange={setDeposit}
+              error={errors.deposit}
+            />
+          )}
+        </div>
+      )}
       {problem && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
       )}
       <div className="flex gap-3">
-        <Button submit kind="main" busy={take.busy || edit.busy}>
-          {order ? 'Change it' : 'Take the order'}
+        <Button submit kind="main" busy={take.busy || edit.busy || weekly.busy}>
+          {order ? 'Change it' : often === 'weekly' ? 'Keep it for every week' : 'Take the order'}
         </Button>
         {order && <Button onPress={onDone}>Leave it</Button>}
       </div>

@@ -1,58 +1,14 @@
-import { contract, type Order, type Problem } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
+import { contract, type Order } from '@ember-slate/contract';
 import { useState } from 'react';
-import { useChange, useRead } from '../../app/api.ts';
+import { Link } from 'react-router';
+import { useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
-import { Dialog } from '../../parts/Dialog.tsx';
-import { TextField } from '../../parts/Field.tsx';
 import { HandOver } from '../../parts/HandOver.tsx';
-import { Lozenge } from '../../parts/Lozenge.tsx';
-import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { useWant } from '../../parts/forms.ts';
+import { GiveUp } from './GiveUp.tsx';
 import { OrderForm } from './OrderForm.tsx';
-
-const stateWords: Record<Order['lines'][number]['state'], string> = {
-  open: 'not planned',
-  planned: 'fish chosen',
-  cutting: 'at the bench',
-  ready: 'ready',
-  handed: 'collected',
-  cancelled: 'cancelled',
-};
-
-/** A line with a ticket stands at the bench even before the first cut. */
-const lineWord = (line: Order['lines'][number]) =>
-  line.state === 'planned' && line.ticketId !== null ? 'at the bench' : stateWords[line.state];
-
-function Cancel({ order, onClose }: { order: Order; onClose: () => void }) {
-  const { send, busy } = useChange(contract.orders.cancel);
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const cancel = async () => {
-    const outcome = await send({ version: order.version, reason }, { id: order.id });
-    if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
-  };
-  return (
-    <Dialog open title={`Cancel order ${order.number}, ${order.customer}?`} onClose={onClose}>
-      <p className="pb-3">Its fish are free again; what is cut goes back to the cold room with its clock.</p>
-      <TextField label="Why" value={reason} onChange={setReason} error={problem?.detail} />
-      <div className="flex gap-3">
-        <Button
-          kind="main"
-          busy={busy}
-          notYet={reason.trim() ? null : 'say why'}
-          onPress={() => void cancel()}
-        >
-          Cancel the order
-        </Button>
-        <Button onPress={onClose}>Keep it</Button>
-      </div>
-    </Dialog>
-  );
-}
+import { OrderRow } from './OrderRow.tsx';
 
 function headline(orders: readonly Order[], now: Date, when: (at: string) => string): string {
   const late = orders.filter((o) => o.state === 'open' && new Date(o.dueAt) < now);
@@ -69,23 +25,37 @@ export default function Orders() {
   const { data: orders, problem, again } = useRead(contract.orders.list, { query: {} });
   const { me } = useShop();
   const { when, day } = useTimes();
-  const mass = useMass();
-  const want = useWant();
   const now = useNow();
-  const [asking, setAsking] = useState<{ what: 'hand' | 'cancel' | 'edit'; id: number } | null>(null);
+  const [asking, setAsking] = useState<{ what: 'hand' | 'giveUp' | 'edit'; id: number } | null>(null);
   if (!orders) return <Waiting problem={problem} again={again} />;
   const mayTake = me.role !== 'bench';
   const asked = orders.find((o) => o.id === asking?.id);
   const days = [...new Set(orders.map((o) => day(o.dueAt)))];
   return (
     <div className="flex h-full flex-col">
-      <div className="pb-2">
-        <h1 className="text-head max-sm:text-big">{headline(orders, now, when)}</h1>
-        <p className="text-ink2">
-          {orders.length === 0
-            ? 'Take the first one here: what graded fish can serve it is said while you type.'
-            : `${orders.length} ${orders.length === 1 ? 'order' : 'orders'} open, ${orders.filter((o) => o.state === 'ready').length} ready on the shelf.`}
-        </p>
+      <div className="flex flex-wrap items-end justify-between gap-x-6 pb-2">
+        <div>
+          <h1 className="text-head max-sm:text-big">{headline(orders, now, when)}</h1>
+          <p className="text-ink2">
+            {orders.length === 0
+              ? 'Take the first one here: what graded fish can serve it is said while you type.'
+              : `${orders.length} ${orders.length === 1 ? 'order' : 'orders'} open, ${orders.filter((o) => o.state === 'ready').length} ready on the shelf.`}
+          </p>
+        </div>
+        <nav aria-label="About orders" className="flex flex-wrap gap-x-5 pb-1">
+          <Link className="why" to="/orders/board">
+            due board
+          </Link>
+          <Link className="why" to="/orders/buying">
+            to buy for orders
+          </Link>
+          <Link className="why" to="/orders/weekly">
+            every week
+          </Link>
+          <a className="why" href={contract.orders.calendar.path} download>
+            calendar file
+          </a>
+        </nav>
       </div>
       <div
         className={`grid min-h-0 flex-1 gap-8 border-t border-line max-sm:grid-cols-1 ${mayTake ? 'grid-cols-[minmax(0,1fr)_minmax(0,470px)]' : 'grid-cols-1'}`}
@@ -97,65 +67,35 @@ export default function Orders() {
               <ul>
                 {orders
                   .filter((o) => day(o.dueAt) === d)
-                  .map((o) => {
-                    const late = o.state === 'open' && new Date(o.dueAt) < now;
-                    return (
-                      <li
-                        key={o.id}
-                        className="grid grid-cols-[58px_minmax(0,1fr)_auto] gap-3 border-t border-line py-2"
-                      >
-                        <div className={`font-figure text-row font-semibold ${late ? 'text-embertext' : ''}`}>
-                          {when(o.dueAt).slice(-5)}
+                  .map((o) => (
+                    <OrderRow key={o.id} order={o}>
+                      {mayTake && (
+                        <div className="flex items-start gap-3">
+                          {o.lines.some((l) => l.state === 'ready') && (
+                            <Button small onPress={() => setAsking({ what: 'hand', id: o.id })}>
+                              Hand over
+                            </Button>
+                          )}
+                          <button
+                            type="button"
+                            className="why"
+                            aria-label={`Change order ${o.number}`}
+                            onClick={() => setAsking({ what: 'edit', id: o.id })}
+                          >
+                            change
+                          </button>
+                          <button
+                            type="button"
+                            className="why"
+                            aria-label={`Order ${o.number} is not wanted`}
+                            onClick={() => setAsking({ what: 'giveUp', id: o.id })}
+                          >
+                            not wanted
+                          </button>
                         </div>
-                        <div className="min-w-0">
-                          <div className="font-figure text-label font-semibold">
-                            {o.customer}{' '}
-                            <span className="text-note font-normal text-ink3">order {o.number}</span>
-                            {late && (
-                              <span className="ml-2 text-embertext">
-                                <Lozenge /> late
-                              </span>
-                            )}
-                          </div>
-                          {o.lines.map((l) => (
-                            <div key={l.id} className="text-note text-ink2">
-                              {shortName(l.speciesName)}, {want(l)}
-                              {l.use === 'raw' ? ', for raw use' : ''} ·{' '}
-                              <span className={l.state === 'ready' ? 'text-rime' : 'text-ink3'}>
-                                {lineWord(l)}
-                                {l.state === 'ready' ? `, ${mass(l.readyGrams)}` : ''}
-                              </span>
-                            </div>
-                          ))}
-                          {o.remarks && <div className="text-note text-ink3">{o.remarks}</div>}
-                        </div>
-                        {mayTake && (
-                          <div className="flex items-start gap-3">
-                            {o.state === 'ready' ? (
-                              <Button small onPress={() => setAsking({ what: 'hand', id: o.id })}>
-                                Hand over
-                              </Button>
-                            ) : (
-                              <button
-                                type="button"
-                                className="why"
-                                onClick={() => setAsking({ what: 'edit', id: o.id })}
-                              >
-                                change
-                              </button>
-                            )}
-                            <button
-                              type="button"
-                              className="why"
-                              onClick={() => setAsking({ what: 'cancel', id: o.id })}
-                            >
-                              cancel
-                            </button>
-                          </div>
-                        )}
-                      </li>
-                    );
-                  })}
+                      )}
+                    </OrderRow>
+                  ))}
               </ul>
             </section>
           ))}
@@ -171,7 +111,7 @@ export default function Orders() {
         )}
       </div>
       {asking?.what === 'hand' && asked && <HandOver order={asked} onClose={() => setAsking(null)} />}
-      {asking?.what === 'cancel' && asked && <Cancel order={asked} onClose={() => setAsking(null)} />}
+      {asking?.what === 'giveUp' && asked && <GiveUp order={asked} onClose={() => setAsking(null)} />}
     </div>
   );
 }

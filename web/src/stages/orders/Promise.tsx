@@ -4,8 +4,10 @@ import { useEffect, useState } from 'react';
 import { request } from '../../app/request.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useWant } from '../../parts/forms.ts';
+import type { Weight } from '../../parts/Field.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
-import type { NewLine } from './draft.ts';
+import { useMass } from '../../parts/Mass.tsx';
+import type { Draft, NewLine } from './draft.ts';
 
 type Answer = AnswerOf<typeof contract.orders.promise>[number];
 
@@ -33,6 +35,20 @@ const answers: Record<Answer['answer'], string> = {
 };
 type Near = Answer['nearest'][number];
 
+/** What an offer changes of a line's fields. */
+export function changeFor(draft: Draft, near: Near): Partial<Draft> {
+  const weight = (grams: number | null): Weight | null =>
+    grams === null ? null : { grams, source: 'typed' };
+  return {
+    speciesId: near.speciesId,
+    form: near.form,
+    pieces: near.pieces === null ? draft.pieces : String(near.pieces),
+    each: weight(near.pieceGrams) ?? draft.each,
+    total: weight(near.totalGrams) ?? draft.total,
+    options: near.form === draft.form ? draft.options : [],
+  };
+}
+
 /** Whether a line can be promised, and what is nearest to it where it cannot. */
 export function PromiseLine({
   promise,
@@ -43,12 +59,14 @@ export function PromiseLine({
 }) {
   const want = useWant();
   const { when } = useTimes();
+  const mass = useMass();
   if (!promise)
     return <p className="min-h-5 text-note text-ink3">can we promise it? say species, how much and when</p>;
   const words = (n: Near): string => {
     const what = want(n);
     if (n.kind === 'species') return `${shortName(n.speciesName)} instead: ${what}`;
     if (n.kind === 'sooner') return `by ${when(n.dueAt)}`;
+    if (n.kind === 'later') return `at ${when(n.dueAt)}`;
     return what;
   };
   const fine = promise.answer === 'yes';
@@ -61,6 +79,19 @@ export function PromiseLine({
         </strong>{' '}
         <span className="text-ink2">{promise.because}</span>
       </p>
+      {(promise.expects || promise.toBuy) && (
+        <p className="text-ink2">
+          {promise.expects &&
+            `${promise.expects.fish} fish give about ${mass(Math.round(promise.expects.mean))}, 9 times of 10 between ${mass(Math.round(promise.expects.low))} and ${mass(Math.round(promise.expects.high))}`}
+          {promise.expects && promise.readyAt && `; cut by ${when(promise.readyAt)}`}
+          {promise.toBuy && (
+            <span>
+              {promise.expects && '. '}For the rest: {promise.toBuy.fish} fish, {mass(promise.toBuy.grams)},
+              on the buying list once taken
+            </span>
+          )}
+        </p>
+      )}
       {promise.nearest.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 py-1">
           <span className="text-ink2">nearest that can be:</span>

@@ -1,11 +1,12 @@
 import { formOf, offered } from '@ember-slate/core/forms';
-import { parseOrder, type ParsedLine } from '@ember-slate/core/orders';
+import { anyWhite, parseOrder, type ParsedLine } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { wishWords } from '../../parts/words.ts';
 import { draftOf, type Draft } from './draft.ts';
 
 /** The whole order in one line, as it is said; what was understood stands under it, and Enter puts it into the fields. */
@@ -38,8 +39,21 @@ export function Said({
         : l.pieces !== null && l.pieceGrams !== null
           ? `${l.pieces} × ${mass(l.pieceGrams)}`
           : 'how much?';
-    const name = l.speciesId ? shortName(book.get(l.speciesId)!.name) : 'which fish?';
-    return `${amount} ${l.form ? formOf(forms, l.form).name : ''}, ${name}${l.people === null ? '' : `, for ${l.people}`}${l.use ? `, to ${l.use}` : ''}`;
+    const name =
+      l.speciesId === anyWhite
+        ? 'any white fish'
+        : l.speciesId
+          ? shortName(book.get(l.speciesId)!.name)
+          : 'which fish?';
+    const wishes = wishWords({ ...l, use: '', people: null });
+    return [
+      `${amount} ${l.form ? formOf(forms, l.form).name : ''}`,
+      ...(l.thickMm === null ? [] : [`${l.thickMm} mm thick`]),
+      name,
+      ...(l.people === null ? [] : [`for ${l.people}`]),
+      ...(l.use ? [`to ${l.use}`] : []),
+      ...wishes,
+    ].join(', ');
   };
   const at = parsed?.minutes ?? null;
   const take = () => {

@@ -1,15 +1,19 @@
-import type { BodyOf, contract } from '@ember-slate/contract';
-import type { FormId } from '@ember-slate/core/forms';
+import type { NewOrderLine, OrderLine } from '@ember-slate/contract';
+import { formOf, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
-import type { ParsedLine } from '@ember-slate/core/orders';
+import { anyWhite, type ParsedLine, type TrimWish } from '@ember-slate/core/orders';
 import type { Weight } from '../../parts/Field.tsx';
 import { wholeNumber } from '../../parts/Field.tsx';
 
-export type NewLine = BodyOf<typeof contract.orders.take>['lines'][number];
+export type NewLine = Required<NewOrderLine>;
 
 /** A line of an order as it stands in its fields. */
 export interface Draft {
   key: number;
+  /** The line of the order it stands for; null for a new one. */
+  id: number | null;
+  /** It is on the board or cut: it can be taken off, not changed. */
+  fixed: boolean;
   speciesId: string;
   form: FormId;
   by: 'pieces' | 'total';
@@ -17,11 +21,17 @@ export interface Draft {
   each: Weight | null;
   total: Weight | null;
   use: Use;
+  people: string;
+  thickMm: string;
+  partAllowed: boolean;
+  trimWish: TrimWish;
   options: readonly string[];
 }
 let lastKey = 0;
 export const emptyLine = (): Draft => ({
   key: ++lastKey,
+  id: null,
+  fixed: false,
   speciesId: '',
   form: 'fillet_skin_on',
   by: 'pieces',
@@ -29,8 +39,15 @@ export const emptyLine = (): Draft => ({
   each: null,
   total: null,
   use: 'grill',
+  people: '',
+  thickMm: '',
+  partAllowed: false,
+  trimWish: 'shop',
   options: [],
 });
+
+const text = (n: number | null) => (n === null ? '' : String(n));
+const typed = (grams: number | null): Weight | null => (grams === null ? null : { grams, source: 'typed' });
 
 /** A line as it was said, in the fields to correct it. */
 export const draftOf = (l: ParsedLine): Draft => ({
@@ -38,37 +55,51 @@ export const draftOf = (l: ParsedLine): Draft => ({
   speciesId: l.speciesId ?? '',
   form: l.form ?? 'fillet_skin_on',
   by: l.totalGrams !== null ? 'total' : 'pieces',
-  pieces: l.pieces === null ? '' : String(l.pieces),
-  each: l.pieceGrams === null ? null : { grams: l.pieceGrams, source: 'typed' },
-  total: l.totalGrams === null ? null : { grams: l.totalGrams, source: 'typed' },
+  pieces: text(l.pieces),
+  each: typed(l.pieceGrams),
+  total: typed(l.totalGrams),
   use: l.use ?? 'grill',
+  people: text(l.people),
+  thickMm: text(l.thickMm),
+  partAllowed: l.partAllowed,
+  trimWish: l.trimWish,
+});
+
+/** A line taken before, in the fields: of the order itself to change it, or of an older one to have it again. */
+export const draftFrom = (l: OrderLine | NewLine, same: boolean): Draft => ({
+  ...emptyLine(),
+  id: same && 'id' in l ? l.id : null,
+  fixed: same && 'state' in l && (l.begun || ['cutting', 'ready'].includes(l.state)),
+  speciesId: 'anyWhite' in l && l.anyWhite ? anyWhite : l.speciesId,
+  form: l.form,
+  by: l.totalGrams !== null ? 'total' : 'pieces',
+  pieces: text(l.pieces),
+  each: typed(l.pieceGrams),
+  total: typed(l.totalGrams),
+  use: l.use,
+  people: text(l.people),
+  thickMm: text(l.thickMm),
+  partAllowed: l.partAllowed,
+  trimWish: l.trimWish,
+  options: l.options,
 });
 
 /** A line as the contract wants it, or null while it is not complete. */
-export function lineOf(d: Draft): NewLine | null {
+export function lineOf(d: Draft, forms: FormBook): NewLine | null {
   if (!d.speciesId) return null;
+  const sliced = formOf(forms, d.form).section === 'middle' && d.by === 'pieces';
+  const wishes = {
+    speciesId: d.speciesId,
+    form: d.form,
+    use: d.use,
+    people: wholeNumber(d.people),
+    thickMm: sliced ? wholeNumber(d.thickMm) : null,
+    partAllowed: d.partAllowed && d.by === 'pieces',
+    trimWish: d.trimWish,
+    options: [...d.options],
+  };
   if (d.by === 'total')
-    return d.total
-      ? {
-          speciesId: d.speciesId,
-          form: d.form,
-          use: d.use,
-          options: [...d.options],
-          pieces: null,
-          pieceGrams: null,
-          totalGrams: d.total.grams,
-        }
-      : null;
+    return d.total ? { ...wishes, pieces: null, pieceGrams: null, totalGrams: d.total.grams } : null;
   const pieces = wholeNumber(d.pieces);
-  return pieces && d.each
-    ? {
-        speciesId: d.speciesId,
-        form: d.form,
-        use: d.use,
-        options: [...d.options],
-        pieces,
-        pieceGrams: d.each.grams,
-        totalGrams: null,
-      }
-    : null;
+  return pieces && d.each ? { ...wishes, pieces, pieceGrams: d.each.grams, totalGrams: null } : null;
 }

@@ -1,0 +1,61 @@
+import { offerFrom, type AvailableLot, type LotOffer, type Stock, type Want } from '../cutplan/index.ts';
+
+/** What a line takes of the fish still free, and what of it nobody can give (pieces, or grams for a total weight). */
+export interface Taken {
+  /** Fish by lot, in parts of a fish: one fish serves several lines. */
+  picks: { lotId: number; fish: number }[];
+  missing: number;
+}
+
+const soonestFirst = (a: LotOffer, b: LotOffer) => a.daysLeftCut - b.daysLeftCut || a.lot.lotId - b.lot.lotId;
+
+/**
+ * Takes a line's fish from what is free, those that run out of life first taken first, and gives what is left. A line
+ * takes only the part of a fish it needs: the cut plan gives the rest to others.
+ */
+export function takeFree(stock: Stock, want: Want): Taken & { left: AvailableLot[] } {
+  const usable = stock.lots
+    .map((lot) => ({
+      lot,
+      offer: offerFrom(stock.species, { ...lot, freePieces: Math.ceil(lot.freePieces) }, want),
+    }))
+    .filter((o) => o.offer.refusal === null)
+    .sort((a, b) => soonestFirst(a.offer, b.offer));
+  let missing = want.totalGrams ?? want.pieces ?? 0;
+  const picks: Taken['picks'] = [];
+  for (const { lot, offer } of usable) {
+    const fishGrams = lot.freePieces > 0 ? lot.freeGrams / lot.freePieces : 0;
+    const each = offer.perFish ?? fishGrams * offer.yield;
+    if (missing <= 1e-9 || each <= 0) break;
+    const fish = Math.min(lot.freePieces, missing / each);
+    if (fish <= 0) continue;
+    picks.push({ lotId: lot.lotId, fish });
+    missing -= fish * each;
+  }
+  const left = stock.lots.map((lot): AvailableLot => {
+    const fish = picks.find((p) => p.lotId === lot.lotId)?.fish ?? 0;
+    return fish === 0
+      ? lot
+      : {
+          ...lot,
+          freePieces: lot.freePieces - fish,
+          freeGrams: lot.freeGrams * (1 - fish / lot.freePieces),
+        };
+  });
+  return {
+    picks,
+    missing: missing < 1e-6 ? 0 : want.totalGrams === null ? Math.ceil(missing - 1e-9) : Math.round(missing),
+    left,
+  };
+}
+
+/** Free stock in whole fish: what is begun for someone else is not promised again. */
+export const wholeFish = (lots: readonly AvailableLot[]): AvailableLot[] =>
+  lots.map((lot) => {
+    const freePieces = Math.floor(lot.freePieces + 1e-9);
+    return {
+      ...lot,
+      freePieces,
+      freeGrams: lot.freePieces > 0 ? (lot.freeGrams * freePieces) / lot.freePieces : 0,
+    };
+  });

@@ -1,0 +1,11 @@
+import type { TrimId } from '../yields/index.ts';
+
+/** What becomes of the trim: the shop's own, head and bones along for stock, or all of it along. */
+export const trimWishes = ['shop', 'stock', 'all'] as const;
+export type TrimWish = (typeof trimWishes)[number];
+
+const forStock: readonly string[] = ['head', 'collars', 'frame'] satisfies TrimId[];
+
+/** Whether a trim of their fish goes along with an order. */
+export const goesAlong = (wish: TrimWish, trim: string): boolean =>
+  wish === 'all' || (wish === 'stock' && forStock.includes(trim));

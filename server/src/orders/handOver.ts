@@ -1,0 +1,97 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { formOf } from '@ember-slate/core/forms';
+import { transfer, type Entry } from '@ember-slate/core/ledger';
+import { goesAlong } from '@ember-slate/core/orders';
+import { apportion, multiplyRate } from '@ember-slate/core/units';
+import type { Work } from '../platform/context.ts';
+import { marks, row, rows, run } from '../platform/db.ts';
+import { post } from '../platform/ledger.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
+import { noteDeposit } from './deposits.ts';
+import { settleOrder, shelfOf, takeLine } from './lines.ts';
+import type { LineRow } from './queries.ts';
+import { recordSale } from './sale.ts';
+import { lockOrder } from './service.ts';
+
+type Rooms = typeof contract.orders;
+
+/** The customer's part of what came off their fish, where they wish to have it: shared by what was cut of each. */
+async function trimFor(work: Work, line: LineRow): Promise<Entry[]> {
+  if (line.trimWish === 'shop' || line.tickets.length === 0) return [];
+  const lying = await rows<Entry>(
+    work.tx,
+    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
+     WHERE account = 'place:cold_room' AND batch IN (${marks(line.tickets.length)}) AND item LIKE 'trim:%' AND grams > 0
+     ORDER BY lot_id, item FOR UPDATE`,
+    [...line.tickets],
+  );
+  const cut = await row<{ mine: number; main: number }>(
+    work.tx,
+    `SELECT CAST(SUM(IF(c.line_id = ?, w.grams, 0)) AS SIGNED) AS mine, CAST(SUM(w.grams) AS SIGNED) AS main
+     FROM weigh_out w LEFT JOIN ticket_cut c ON c.id = w.cut_id
+     WHERE w.ticket_id IN (${marks(line.tickets.length)}) AND w.struck_at IS NULL AND w.kind IN ('order', 'counter')`,
+    [line.id, ...line.tickets],
+  );
+  const share = cut && cut.main > 0 ? cut.mine / cut.main : 0;
+  return lying
+    .filter((e) => goesAlong(line.trimWish, e.item.slice('trim:'.length)))
+    .map((e) => ({ ...e, grams: apportion(e.grams, [share, 1 - share])[0]!, pieces: 0 }))
+    .filter((e) => e.grams > 0);
+}
+
+/** Hands ready lines over with the trim their customer wishes, as one sale; what is left of the order waits. */
+export async function handOver(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['handOver']>,
+): Promise<{ id: number; total: number; toPay: number }> {
+  const { order, lines } = await lockOrder(work, id, body.version);
+  const chosen = lines.filter((l) => body.prices.some((p) => p.lineId === l.id));
+  if (chosen.length === 0)
+    throw fieldProblem('prices', 'None of these lines is in the order: look at it again');
+  const notYet = chosen.find((l) => l.state !== 'ready');
+  if (notYet)
+    throw problems.conflict(
+      `Order ${order.number}: ${formOf(formsOf(work.settings), notYet.form).name} of ${notYet.speciesName} are ${notYet.state === 'handed' ? 'handed over already' : 'not ready'}`,
+    );
+  const shelf = await shelfOf(
+    work,
+    lines.flatMap((l) => l.tickets),
+  );
+  const entries: Entry[] = [];
+  const sold: (Entry & { speciesId: string; perKg: number; money: number })[] = [];
+  for (const line of chosen) {
+    const { perKg } = body.prices.find((p) => p.lineId === line.id)!;
+    for (const held of takeLine(shelf, line)) {
+      const { account: _shelf, ...what } = held;
+      entries.push(...transfer(what, 'place:order_shelf', 'outside:customer'));
+      sold.push({ ...held, speciesId: line.speciesId, perKg, money: multiplyRate(held.grams, perKg) });
+    }
+    for (const trim of await trimFor(work, line)) {
+      const { account: _room, ...what } = trim;
+      entries.push(...transfer(what, 'place:cold_room', 'outside:customer'));
+      // It is theirs with the fish they paid for.
+      sold.push({ ...trim, speciesId: line.speciesId, perKg: 0, money: 0 });
+    }
+  }
+  if (entries.length === 0) throw problems.conflict(`Nothing of order ${order.number} lies on the shelf`);
+  const movement = await post(work, 'hand_over', entries, `order ${order.number}`);
+  await recordSale(
+    work,
+    movement,
+    id,
+    sold.map((s) => ({ ...s, source: 'measured' as const })),
+  );
+  for (const line of chosen)
+    await run(work.tx, "UPDATE order_line SET state = 'handed', version = version + 1 WHERE id = ?", [
+      line.id,
+    ]);
+  await settleOrder(work, id);
+  const total = sold.reduce((s, l) => s + l.money, 0);
+  const over = lines.every((l) => ['handed', 'cancelled'].includes(l.state) || chosen.includes(l));
+  const used = Math.min(order.deposit, total);
+  await noteDeposit(work, id, 'used', used);
+  if (over) await noteDeposit(work, id, 'returned', order.deposit - used);
+  return { id, total, toPay: total - (over ? order.deposit : used) };
+}

@@ -1,0 +1,260 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { formRefusal, type Form } from '@ember-slate/core/forms';
+import { transfer, type Entry } from '@ember-slate/core/ledger';
+import { anyWhite, whiteFishFor } from '@ember-slate/core/orders';
+import { apportion } from '@ember-slate/core/units';
+import type { Species } from '@ember-slate/core/species';
+import type { Work } from '../platform/context.ts';
+import { marks, row, rows, run } from '../platform/db.ts';
+import { post } from '../platform/ledger.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
+import { shopLots, wantOf } from '../plan/available.ts';
+import type { LineRow } from './queries.ts';
+
+export type LineBody = BodyOf<typeof contract.orders.take>['lines'][number];
+
+/** A form this shop sells; one it does not is the caller's mistake. */
+export function formFor(work: Work, id: string, index: number): Form {
+  const form = formsOf(work.settings).get(id);
+  if (!form || form.off) throw fieldProblem(`lines.${index}.form`, 'Not a form of this shop');
+  return form;
+}
+
+/** Throws what is wrong with a line, at its field. */
+export function checkLine(work: Work, book: ReadonlyMap<string, Species>, line: LineBody, index: number) {
+  const form = formFor(work, line.form, index);
+  if (line.speciesId !== anyWhite) {
+    const species = book.get(line.speciesId);
+    if (!species) throw fieldProblem(`lines.${index}.speciesId`, 'Not in the species book');
+    const refused = formRefusal(species, null, form);
+    if (refused) throw fieldProblem(`lines.${index}.form`, refused);
+  }
+  if (line.thickMm !== null && form.section !== 'middle')
+    throw fieldProblem(`lines.${index}.thickMm`, 'Only slices across the fish come by thickness');
+  if (line.partAllowed && line.pieces === null)
+    throw fieldProblem(`lines.${index}.partAllowed`, 'Only of a number of pieces may fewer do');
+  if (line.thickMm !== null && line.pieces === null)
+    throw fieldProblem(`lines.${index}.thickMm`, 'Say how many slices of that thickness');
+  const wanted = line.totalGrams ?? line.pieces! * line.pieceGrams!;
+  if (wanted > 500_000)
+    throw fieldProblem(`lines.${index}.pieces`, 'More than half a tonne: check pieces and weight');
+}
+
+/** Adds checked lines to an order; for any white fish, the one the shop means to give is chosen. */
+export async function addLines(
+  work: Work,
+  book: Map<string, Species>,
+  orderId: number,
+  dueAt: Date,
+  lines: readonly LineBody[],
+): Promise<void> {
+  const stocks = lines.some((l) => l.speciesId === anyWhite) ? await shopLots(work, book) : null;
+  for (const l of lines) {
+    const white =
+      l.speciesId === anyWhite
+        ? whiteFishFor(
+            [...book.values()].map((species) => ({
+              species,
+              lots: (stocks!.get(species.id) ?? []).map((x) => x.available),
+            })),
+            wantOf(work, l, dueAt),
+          )
+        : null;
+    if (l.speciesId === anyWhite && !white)
+      throw fieldProblem('lines', 'No white fish of the species book is cut into that form');
+    await run(
+      work.tx,
+      `INSERT INTO order_line (order_id, species_id, any_white, form, pieces, piece_grams, total_grams, intended_use, people, thick_mm,
+         part_allowed, trim_wish, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        orderId,
+        white?.species.id ?? l.speciesId,
+        white !== null,
+        l.form,
+        l.pieces,
+        l.pieceGrams,
+        l.totalGrams,
+        l.use,
+        l.people,
+        l.thickMm,
+        l.partAllowed,
+        l.trimWish,
+        JSON.stringify(l.options),
+      ],
+    );
+  }
+}
+
+/** What lies on the order shelf of these tickets; lines take their share of it one after another. */
+export const shelfOf = (work: Work, ticketIds: readonly number[]) =>
+  rows<Entry>(
+    work.tx,
+    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
+     WHERE account = 'place:order_shelf' AND batch IN (${marks(ticketIds.length)}) AND (grams > 0 OR pieces > 0) ORDER BY lot_id, item`,
+    [...ticketIds],
+  );
+
+/** Takes what was weighed out for a line off the shelf rows it shares with other lines of its ticket. */
+export function takeLine(shelf: Entry[], line: LineRow): Entry[] {
+  const mine = shelf.filter((e) => line.tickets.includes(e.batch) && e.item === line.form);
+  const held = mine.reduce((s, e) => s + e.grams, 0);
+  const shares = apportion(
+    Math.min(line.readyGrams, held),
+    mine.map((e) => e.grams),
+  );
+  let pieces = line.readyPieces;
+  const taken = mine.map((e, i) => {
+    const some = { ...e, grams: shares[i]!, pieces: Math.min(pieces, e.pieces) };
+    pieces -= some.pieces;
+    e.grams -= some.grams;
+    e.pieces -= some.pieces;
+    return some;
+  });
+  return taken.filter((e) => e.grams > 0 || e.pieces > 0);
+}
+
+/** Tickets of a line under lock, with their state. */
+async function ticketsOf(work: Work, line: LineRow) {
+  const found = [];
+  for (const id of line.tickets)
+    found.push(
+      (await row<{ id: number; state: 'waiting' | 'cutting' | 'closed' }>(
+        work.tx,
+        'SELECT id, state FROM ticket WHERE id = ? FOR UPDATE',
+        [id],
+      ))!,
+    );
+  return found;
+}
+
+/** Takes a line off the tickets nobody has begun; a ticket with nothing left to cut goes with it. */
+async function offWaiting(work: Work, lineId: number, ticketIds: readonly number[]) {
+  for (const id of ticketIds) {
+    await run(work.tx, 'DELETE FROM ticket_cut WHERE line_id = ? AND ticket_id = ?', [lineId, id]);
+    if (await row(work.tx, 'SELECT id FROM ticket_cut WHERE ticket_id = ?', [id])) {
+      await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
+      continue;
+    }
+    await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [id]);
+    await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [id]);
+  }
+}
+
+/**
+ * Takes a line off an order, however far it has come: its fish are free again, what is on the board is cut for the
+ * counter, and what is ready goes back to the cold room with its clock.
+ */
+export async function dropLine(work: Work, line: LineRow, shelf: Entry[], why: string): Promise<void> {
+  const tickets = await ticketsOf(work, line);
+  if (line.readyGrams > 0) {
+    const back = takeLine(shelf, line).flatMap(({ account: _shelf, ...what }) =>
+      transfer(what, 'place:order_shelf', 'place:cold_room'),
+    );
+    if (back.length > 0) await post(work, 'move', back, why.slice(0, 200));
+  }
+  await offWaiting(
+    work,
+    line.id,
+    tickets.filter((t) => t.state === 'waiting').map((t) => t.id),
+  );
+  for (const t of tickets.filter((t) => t.state === 'cutting')) {
+    // What was weighed for it is as good for the counter; the cut goes on under the same form.
+    await run(
+      work.tx,
+      `UPDATE weigh_out SET kind = 'counter', cut_id = NULL WHERE struck_at IS NULL AND cut_id IN
+         (SELECT id FROM ticket_cut WHERE ticket_id = ? AND line_id = ?)`,
+      [t.id, line.id],
+    );
+    await run(
+      work.tx,
+      'UPDATE weigh_out SET cut_id = NULL WHERE cut_id IN (SELECT id FROM ticket_cut WHERE ticket_id = ? AND line_id = ?)',
+      [t.id, line.id],
+    );
+    const counter = await row(
+      work.tx,
+      'SELECT id FROM ticket_cut WHERE ticket_id = ? AND line_id IS NULL AND form = ?',
+      [t.id, line.form],
+    );
+    if (counter)
+      await run(work.tx, 'DELETE FROM ticket_cut WHERE ticket_id = ? AND line_id = ?', [t.id, line.id]);
+    else
+      await run(work.tx, 'UPDATE ticket_cut SET line_id = NULL WHERE ticket_id = ? AND line_id = ?', [
+        t.id,
+        line.id,
+      ]);
+    await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [t.id]);
+  }
+  await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
+  await run(work.tx, "UPDATE order_line SET state = 'cancelled', version = version + 1 WHERE id = ?", [
+    line.id,
+  ]);
+}
+
+/** Puts a changed line back to the start: its old fish and tickets are free. Refused once it is on the board. */
+export async function changeLine(
+  work: Work,
+  book: Map<string, Species>,
+  line: LineRow,
+  to: LineBody,
+  index: number,
+): Promise<void> {
+  const tickets = await ticketsOf(work, line);
+  if (
+    line.begun ||
+    line.state === 'cutting' ||
+    line.state === 'ready' ||
+    tickets.some((t) => t.state !== 'waiting')
+  )
+    throw fieldProblem(
+      `lines.${index}.form`,
+      line.state === 'ready'
+        ? 'It is cut: take it off and add what is wanted instead'
+        : 'It is on the board: take it off (it goes to the counter) and add what is wanted instead',
+    );
+  checkLine(work, book, to, index);
+  const species = to.speciesId === anyWhite ? line.speciesId : to.speciesId;
+  const refused = formRefusal(book.get(species)!, null, formFor(work, to.form, index));
+  if (refused) throw fieldProblem(`lines.${index}.form`, refused);
+  await offWaiting(work, line.id, line.tickets);
+  await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
+  await run(
+    work.tx,
+    `UPDATE order_line SET species_id = ?, any_white = ?, form = ?, pieces = ?, piece_grams = ?, total_grams = ?, intended_use = ?, people = ?,
+       thick_mm = ?, part_allowed = ?, trim_wish = ?, options = ?, state = 'open', version = version + 1 WHERE id = ?`,
+    [
+      species,
+      to.speciesId === anyWhite,
+      to.form,
+      to.pieces,
+      to.pieceGrams,
+      to.totalGrams,
+      to.use,
+      to.people,
+      to.thickMm,
+      to.partAllowed,
+      to.trimWish,
+      JSON.stringify(to.options),
+      line.id,
+    ],
+  );
+}
+
+/** An order is ready once every line still wanted is; with nothing left to give it is over. */
+export async function settleOrder(work: Work, id: number): Promise<void> {
+  await run(
+    work.tx,
+    `UPDATE customer_order o SET o.version = o.version + 1, o.handed_at = IF(
+         NOT EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.state NOT IN ('handed', 'cancelled')), ?, o.handed_at),
+       o.state = CASE
+         WHEN NOT EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.state NOT IN ('handed', 'cancelled')) THEN 'handed'
+         WHEN NOT EXISTS (SELECT 1 FROM order_line l WHERE l.order_id = o.id AND l.state NOT IN ('ready', 'handed', 'cancelled')) THEN 'ready'
+         ELSE 'open' END
+     WHERE o.id = ?`,
+    [work.now, id],
+  );
+}
+
+/** Refuses what comes too late. */
+export const isOver = (order: { number: number; state: string }) =>
+  problems.conflict(`Order ${order.number} is ${order.state} already`);

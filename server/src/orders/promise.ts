@@ -1,0 +1,318 @@
+import type { AnswerOf, BodyOf, Shortfall, contract } from '@ember-slate/contract';
+import { listed, type BenchJob } from '@ember-slate/core/benchtime';
+import {
+  canPromise,
+  ifGraded,
+  nearestOffers,
+  offerFrom,
+  proposePicks,
+  wantedGrams,
+  type LotOffer,
+  type Stock,
+  type Want,
+} from '@ember-slate/core/cutplan';
+import { compose, formRefusal, ticketMinutes, type Form } from '@ember-slate/core/forms';
+import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
+import type { Species } from '@ember-slate/core/species';
+import { formatMass } from '@ember-slate/core/units';
+import { learnedYield, type YieldSeen } from '@ember-slate/core/yields';
+import { benchWork, orderPriority } from '../bench/clock.ts';
+import type { Work } from '../platform/context.ts';
+import { rows } from '../platform/db.ts';
+import { fieldProblem } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
+import { shopLots, wantOf } from '../plan/available.ts';
+import { speciesById } from '../species/queries.ts';
+import { formFor, type LineBody } from './lines.ts';
+
+type Rooms = typeof contract.orders;
+type Answer = AnswerOf<Rooms['promise']>[number];
+
+interface OpenLine {
+  id: number;
+  orderNumber: number;
+  customer: string;
+  dueAt: Date;
+  speciesId: string;
+  form: string;
+  use: Want['use'];
+  pieces: number | null;
+  pieceGrams: number | null;
+  totalGrams: number | null;
+}
+
+/** Lines promised to customers for which no fish is set aside yet, by due time. */
+const openLines = (work: Work) =>
+  rows<OpenLine>(
+    work.tx,
+    `SELECT l.id, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form, l.intended_use AS \`use\`,
+       l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams
+     FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
+     WHERE l.state = 'open' AND o.state IN ('open', 'ready') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)
+     ORDER BY o.due_at, l.id`,
+  );
+
+/** What lies free by species, and what is left of it once every open line has had its part. */
+async function freeStock(work: Work, book: Map<string, Species>) {
+  const lots = await shopLots(work, book);
+  const free = new Map<string, Stock>(
+    [...book.values()].map((species) => [
+      species.id,
+      { species, lots: (lots.get(species.id) ?? []).map((l) => l.available) },
+    ]),
+  );
+  const lines = await openLines(work);
+  const short = lines.map((line) => {
+    const stock = free.get(line.speciesId)!;
+    const want = wantOf(work, line, line.dueAt);
+    const said = canPromise(
+      stock.lots.map((l) => offerFrom(stock.species, { ...l, freePieces: Math.ceil(l.freePieces) }, want)),
+      want,
+    );
+    const { missing, left } = takeFree(stock, want);
+    free.set(line.speciesId, { ...stock, lots: left });
+    return { line, missing, because: said.because };
+  });
+  return { free, short };
+}
+
+/** Weigh-outs of one form alone, over the last 60 days. */
+const seenYields = (work: Work, speciesId: string, condition: string, form: string) =>
+  rows<YieldSeen>(
+    work.tx,
+    `SELECT CAST(SUM(i.pieces) AS SIGNED) AS fish, MAX(t.input_grams) AS inputGrams, MAX(t.main_grams / t.input_grams) + 0e0 AS yield
+     FROM ticket t JOIN ticket_input i ON i.ticket_id = t.id JOIN lot l ON l.id = i.lot_id
+     WHERE t.state = 'closed' AND t.species_id = ? AND t.input_grams > 0 AND t.closed_at >= ?
+     GROUP BY t.id HAVING MIN(l.arrival_condition) = ? AND MAX(l.arrival_condition) = ?
+       AND (SELECT COUNT(DISTINCT c.form) = 1 AND MIN(c.form) = ? FROM ticket_cut c WHERE c.ticket_id = t.id)`,
+    [speciesId, new Date(work.now.getTime() - 60 * 86_400_000), condition, condition, form],
+  );
+
+/** Ready weight the fish picked will give: expected, and the bounds 9 of 10 tickets keep. */
+async function expects(
+  work: Work,
+  species: Species,
+  form: Form,
+  picks: readonly { lotId: number; fish: number }[],
+  offers: readonly LotOffer[],
+): Promise<Answer['expects']> {
+  if (picks.length === 0) return null;
+  const sum = { fish: 0, low: 0, mean: 0, high: 0 };
+  for (const pick of picks) {
+    const offer = offers.find((o) => o.lot.lotId === pick.lotId)!;
+    const so = learnedYield(offer.yield, await seenYields(work, species.id, offer.lot.condition, form.id));
+    const grams = pick.fish * offer.fishGrams;
+    sum.fish += pick.fish;
+    for (const k of ['low', 'mean', 'high'] as const) sum[k] += so[k] * grams;
+  }
+  return sum;
+}
+
+/** Minutes from `now` until the bench has fish cut into a form, behind all it must cut before. */
+function benchTime(work: Work, bench: Awaited<ReturnType<typeof benchWork>>, queue: readonly BenchJob[]) {
+  const hands = bench.hands.map(() => 0);
+  const before = hands.length === 0 ? null : listed([...bench.jobs, ...queue], hands);
+  return (job: BenchJob) => {
+    if (!before) return null;
+    const so = listed([...bench.jobs, ...queue, job], hands);
+    const pushed = Object.keys(so.late).filter((id) => id !== job.id && before.late[id] === undefined).length;
+    return { at: new Date(work.now.getTime() + so.done[job.id]! * 60_000), pushed };
+  };
+}
+
+/** A line as work at the bench, with the fish it would take. */
+function jobOf(
+  work: Work,
+  id: string,
+  species: Species,
+  form: Form,
+  fish: number,
+  dueAt: Date,
+  raw: boolean,
+): BenchJob {
+  const { steps } = compose({
+    species,
+    condition: species.arrives,
+    scaled: 'no',
+    forms: [form],
+    fishGrams: species.typicalG,
+    options: [],
+    shop: work.settings.schools,
+  });
+  return {
+    id,
+    due: (dueAt.getTime() - work.now.getTime()) / 60_000,
+    work: [ticketMinutes(steps, Math.max(1, Math.ceil(fish)), species)],
+    wait: 0,
+    species: species.id,
+    raw: raw || form.raw,
+    priority: orderPriority,
+    hand: null,
+  };
+}
+
+const quarterHour = 15 * 60_000;
+
+/**
+ * Answers each line from what open orders and the lines before it leave: stock and its life, expected yield, the
+ * bench's time; with what is nearest to one that cannot be promised.
+ */
+export async function promise(
+  work: Work,
+  body: BodyOf<Rooms['promise']>,
+): Promise<AnswerOf<Rooms['promise']>> {
+  const book = await speciesById(work.tx);
+  const { free, short } = await freeStock(work, book);
+  for (const [id, stock] of free) free.set(id, { ...stock, lots: wholeFish(stock.lots) });
+  const forms = formsOf(work.settings);
+  const dueAt = new Date(body.dueAt);
+  const bench = await benchWork(work);
+  const queue = short.flatMap(({ line }) => {
+    const species = book.get(line.speciesId)!;
+    const form = forms.get(line.form);
+    const fish = wantedGrams(line) / Math.max(1, species.typicalG * species.filletSkinless);
+    return form && !formRefusal(species, null, form)
+      ? [jobOf(work, `line ${line.id}`, species, form, fish, line.dueAt, line.use === 'raw')]
+      : [];
+  });
+  const answers: Answer[] = [];
+  for (const [i, line] of body.lines.entries()) {
+    const form = formFor(work, line.form, i);
+    const want = wantOf(work, line, dueAt);
+    const white = line.speciesId === anyWhite ? whiteFishFor([...free.values()], want) : null;
+    const species = white?.species ?? book.get(line.speciesId);
+    if (!species) throw fieldProblem(`lines.${i}.speciesId`, 'Not in the species book');
+    const stock = free.get(species.id)!;
+    const offers = stock.lots.map((l) => offerFrom(species, l, want));
+    const { picks } = proposePicks(offers, want);
+    const fish = picks.reduce((n, p) => n + p.fish, 0);
+    const expected = await expects(work, species, form, picks, offers);
+    const cut = benchTime(
+      work,
+      bench,
+      queue,
+    )(jobOf(work, 'asked', species, form, fish, dueAt, line.use === 'raw'));
+    const said = answerOf(work, { line, form, species, stock, offers, want, expected, cut, dueAt });
+    if (white) said.because = `${said.because}; ${white.because}`;
+    const near = said.answer === 'yes' ? [] : nearTo(work, free, stock, want, body.dueAt, book);
+    if (cut && cut.at > dueAt && said.servable > 0)
+      near.unshift({
+        ...asLine(species, line),
+        kind: 'later',
+        dueAt: new Date(Math.ceil(cut.at.getTime() / quarterHour) * quarterHour).toISOString(),
+      });
+    const missing = (line.totalGrams ?? line.pieces!) - said.servable;
+    answers.push({
+      ...said,
+      speciesId: species.id,
+      speciesName: species.name,
+      expects: expected,
+      readyAt: cut && fish > 0 ? cut.at.toISOString() : null,
+      nearest: near,
+      toBuy:
+        missing > 0
+          ? fishToBuy([toBuy(species, form, { pieceGrams: line.pieceGrams, missing }, want.month)])
+          : null,
+    });
+    free.set(species.id, { ...stock, lots: wholeFish(takeFree(stock, want).left) });
+  }
+  return answers;
+}
+
+const asLine = (species: Species, line: LineBody) => ({
+  speciesId: species.id,
+  speciesName: species.name,
+  form: line.form,
+  pieces: line.pieces,
+  pieceGrams: line.pieceGrams,
+  totalGrams: line.totalGrams,
+});
+
+function answerOf(
+  work: Work,
+  asked: {
+    line: LineBody;
+    form: Form;
+    species: Species;
+    stock: Stock;
+    offers: readonly LotOffer[];
+    want: Want;
+    expected: Answer['expects'];
+    cut: { at: Date; pushed: number } | null;
+    dueAt: Date;
+  },
+): Pick<Answer, 'answer' | 'because' | 'servable'> {
+  const { line, form, species, stock, offers, want, expected, cut, dueAt } = asked;
+  const refused = formRefusal(species, null, form);
+  if (refused) return { answer: 'no', because: refused, servable: 0 };
+  const said = canPromise(offers, want);
+  if (said.answer !== 'yes') {
+    const hoped = ifGraded(stock, want);
+    return hoped.length > 0
+      ? { ...said, answer: 'if', because: `If ${hoped.join(', ')} turns out fit: not graded yet` }
+      : said;
+  }
+  const doubts: string[] = [];
+  if (cut && cut.at > dueAt) {
+    const late = Math.ceil((cut.at.getTime() - dueAt.getTime()) / 60_000);
+    doubts.push(`the bench is ${late} minutes late with it, behind what it has to cut already`);
+  } else if (cut && cut.pushed > 0)
+    doubts.push(`${cut.pushed} ${cut.pushed === 1 ? 'other would' : 'others would'} be late for it`);
+  const least = (line.totalGrams ?? 0) * (1 - form.tolerance);
+  if (expected && line.totalGrams !== null && expected.low < least)
+    doubts.push(`the fish give ${formatMass(Math.round(expected.low), 'metric')} g in a bad case`);
+  return doubts.length === 0
+    ? said
+    : { ...said, answer: 'if', because: `${said.because}; but ${doubts.join('; ')}` };
+}
+
+function nearTo(
+  work: Work,
+  free: ReadonlyMap<string, Stock>,
+  stock: Stock,
+  want: Want,
+  dueAt: string,
+  book: ReadonlyMap<string, Species>,
+): Answer['nearest'] {
+  const others = [...free.values()].filter((s) => s.species.id !== stock.species.id && s.lots.length > 0);
+  return nearestOffers(stock, others, [...formsOf(work.settings).values()], want).map(
+    ({ dueInDays, ...n }) => ({
+      ...n,
+      speciesName: book.get(n.speciesId)!.name,
+      dueAt:
+        dueInDays === want.dueInDays
+          ? dueAt
+          : new Date(work.now.getTime() + dueInDays * 86_400_000).toISOString(),
+    }),
+  );
+}
+
+/** What open orders lack, as fish to buy, the soonest wanted first. */
+export async function buyingList(work: Work): Promise<Shortfall[]> {
+  const book = await speciesById(work.tx);
+  const { short } = await freeStock(work, book);
+  const lacking = short.filter((s) => s.missing > 0);
+  return [...new Set(lacking.map((s) => s.line.speciesId))].map((id) => {
+    const species = book.get(id)!;
+    const mine = lacking.filter((s) => s.line.speciesId === id);
+    const bought = mine.map(({ line, missing }) => {
+      const want = wantOf(work, line, line.dueAt);
+      return toBuy(species, want.form, { pieceGrams: line.pieceGrams, missing }, want.month);
+    });
+    return {
+      speciesId: id,
+      speciesName: species.name,
+      ...fishToBuy(bought),
+      firstDue: mine[0]!.line.dueAt.toISOString(),
+      for: mine.map(({ line, missing, because }) => ({
+        orderNumber: line.orderNumber,
+        customer: line.customer,
+        dueAt: line.dueAt.toISOString(),
+        form: line.form,
+        missing,
+        pieceGrams: line.pieceGrams,
+        because,
+      })),
+    };
+  });
+}

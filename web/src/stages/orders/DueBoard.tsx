@@ -1,0 +1,101 @@
+import { contract, type Order } from '@ember-slate/contract';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useRead } from '../../app/api.ts';
+import { useNow, useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { HandOver } from '../../parts/HandOver.tsx';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { OrderLines } from './OrderRow.tsx';
+
+/** When the last ticket of an order is done by the bench's clock; null while none is made or nobody cuts. */
+function readyAt(order: Order, done: ReadonlyMap<number, string>): string | null {
+  const waits = order.lines.filter((l) => ['open', 'planned', 'cutting'].includes(l.state));
+  const times = waits.map((l) => l.tickets.map((t) => done.get(t)).filter((t) => t !== undefined));
+  if (waits.length === 0 || times.some((t) => t.length === 0)) return null;
+  return times.flat().reduce((a, b) => (a > b ? a : b));
+}
+
+/** Today's collections as the counter reads them from a step away: what is ready, and when the rest will be. */
+export default function DueBoard() {
+  const { data: orders, problem, again } = useRead(contract.orders.list, { query: {} });
+  const { data: clock } = useRead(contract.bench.clock);
+  const { me } = useShop();
+  const { time, when, day, today } = useTimes();
+  const now = useNow();
+  const [handing, setHanding] = useState<number | null>(null);
+  if (!orders) return <Waiting problem={problem} again={again} />;
+  const done = new Map((clock?.tickets ?? []).map((t) => [t.id, t.doneAt]));
+  const mine = orders.filter((o) => today(new Date(o.dueAt)) <= today());
+  const ready = mine.filter((o) => o.state === 'ready');
+  const asked = orders.find((o) => o.id === handing);
+  const next = orders.find((o) => !mine.includes(o));
+  return (
+    <div className="h-full overflow-y-auto pb-8">
+      <div className="flex flex-wrap items-end justify-between gap-x-6 pb-3">
+        <h1 className="text-head max-sm:text-big">
+          {mine.length === 0
+            ? 'Nothing more to collect today'
+            : `${ready.length} of ${mine.length} ready to collect today`}
+        </h1>
+        <Link className="why pb-1" to="/orders">
+          all orders
+        </Link>
+      </div>
+      {mine.length === 0 && next && (
+        <p className="text-ink2">
+          Next is {next.customer}, {day(next.dueAt)} {time(next.dueAt)}.
+        </p>
+      )}
+      <ul>
+        {mine.map((o) => {
+          const at = readyAt(o, done);
+          const minutes = at
+            ? Math.round((new Date(at).getTime() - new Date(o.dueAt).getTime()) / 60_000)
+            : 0;
+          const late = o.state !== 'ready' && (minutes > 0 || new Date(o.dueAt) < now);
+          const word =
+            o.state === 'ready'
+              ? 'ready'
+              : at
+                ? `by ${when(at)}${minutes > 0 ? `, ${minutes} min late` : ''}`
+                : 'not at the bench yet';
+          return (
+            <li
+              key={o.id}
+              data-order={o.number}
+              className="grid min-h-[76px] grid-cols-[96px_minmax(0,1.2fr)_minmax(0,2fr)_minmax(0,220px)_150px] items-center gap-x-5 border-t border-line py-2 max-lg:grid-cols-[90px_minmax(0,1fr)_150px] max-sm:grid-cols-[72px_minmax(0,1fr)]"
+            >
+              <span
+                className={`font-figure text-[34px] leading-none font-semibold max-sm:text-big ${late ? 'text-embertext' : ''}`}
+              >
+                {time(o.dueAt)}
+              </span>
+              <span>
+                <span className="block font-figure text-big leading-tight font-semibold">{o.customer}</span>
+                <span className="text-note text-ink3">order {o.number}</span>
+              </span>
+              <span className="max-lg:col-start-2 max-lg:row-start-2">
+                <OrderLines order={o} />
+              </span>
+              <span
+                className={`font-figure text-row font-semibold max-lg:col-start-2 max-lg:row-start-3 ${o.state === 'ready' ? 'text-rime' : late ? 'text-embertext' : 'text-ink2'}`}
+              >
+                {late && <Lozenge />} {word}
+              </span>
+              <span className="text-right max-lg:col-start-3 max-lg:row-start-1 max-sm:col-start-2 max-sm:row-start-4 max-sm:text-left">
+                {me.role !== 'bench' && o.lines.some((l) => l.state === 'ready') && (
+                  <Button kind={o.state === 'ready' ? 'main' : 'plain'} onPress={() => setHanding(o.id)}>
+                    Hand over
+                  </Button>
+                )}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      {asked && <HandOver order={asked} onClose={() => setHanding(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+import { contract, type Order } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { formatMoney } from '@ember-slate/core/units';
+import type { ReactNode } from 'react';
+import { useNow, useShop, useTimes } from '../../app/shop.tsx';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { useWant } from '../../parts/forms.ts';
+import { wishWords } from '../../parts/words.ts';
+
+type Line = Order['lines'][number];
+
+const stateWords: Record<Line['state'], string> = {
+  open: 'not planned',
+  planned: 'fish chosen',
+  cutting: 'at the bench',
+  ready: 'ready',
+  handed: 'collected',
+  cancelled: 'taken off',
+};
+
+/** A line with a ticket stands at the bench even before the first cut. */
+export const lineWord = (line: Line) =>
+  line.state === 'planned' && line.tickets.length > 0 ? 'at the bench' : stateWords[line.state];
+
+export function OrderLines({ order }: { order: Order }) {
+  const mass = useMass();
+  const want = useWant();
+  return order.lines
+    .filter((l) => l.state !== 'cancelled')
+    .map((l) => (
+      <div key={l.id} className="text-note text-ink2">
+        {shortName(l.speciesName)}, {[want(l), ...wishWords(l)].join(', ')} ·{' '}
+        <span className={l.state === 'ready' ? 'text-rime' : 'text-ink3'}>
+          {lineWord(l)}
+          {l.state === 'ready' ? `, ${mass(l.readyGrams)}` : ''}
+        </span>
+      </div>
+    ));
+}
+
+/** An order in the list: when, who, what of it is where. */
+export function OrderRow({ order, children }: { order: Order; children: ReactNode }) {
+  const { when } = useTimes();
+  const { shop } = useShop();
+  const now = useNow();
+  const late = order.state === 'open' && new Date(order.dueAt) < now;
+  return (
+    <li className="grid grid-cols-[58px_minmax(0,1fr)_auto] gap-3 border-t border-line py-2">
+      <div className={`font-figure text-row font-semibold ${late ? 'text-embertext' : ''}`}>
+        {when(order.dueAt).slice(-5)}
+      </div>
+      <div className="min-w-0">
+        <div className="font-figure text-label font-semibold">
+          {order.customer}{' '}
+          <a
+            className="why text-note font-normal"
+            href={contract.orders.slip.path.replace(':id', String(order.id))}
+            target="_blank"
+            rel="noreferrer"
+            title="Its slip, to print"
+          >
+            order {order.number}
+          </a>
+          {late && (
+            <span className="ml-2 text-embertext">
+              <Lozenge /> late
+            </span>
+          )}
+        </div>
+        <OrderLines order={order} />
+        <div className="text-note text-ink3">
+          {[
+            order.remarks,
+            order.deposit > 0 && `deposit ${formatMoney(order.deposit)} ${shop.currency}`,
+            order.standingId !== null && 'every week',
+            `taken by ${order.takenBy.split(' ')[0]!}`,
+          ]
+            .filter((w) => w)
+            .join(' · ')}
+        </div>
+      </div>
+      {children}
+    </li>
+  );
+}

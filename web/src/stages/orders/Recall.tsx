@@ -1,0 +1,91 @@
+import { contract, type Order, type StandingOrder } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { useWant } from '../../parts/forms.ts';
+import { Lozenge } from '../../parts/Lozenge.tsx';
+import { weekdayNames } from './weekdays.ts';
+
+/** What the shop knows of the one on the telephone: a note, what they had, and it again at one tap. */
+export function Recall({
+  id,
+  onAgain,
+}: {
+  id: number;
+  onAgain: (lines: Order['lines'] | StandingOrder['lines']) => void;
+}) {
+  const { data: known } = useRead(contract.orders.customer, { params: { id } });
+  const { day } = useTimes();
+  const want = useWant();
+  const keep = useChange(contract.orders.noteCustomer);
+  const [note, setNote] = useState<string | null>(null);
+  if (!known) return null;
+  const last = known.orders.slice(0, 3);
+  return (
+    <div className="mb-3 border-l-[3px] border-rime pl-3 text-note" data-recall="">
+      <p className="text-ink2">
+        {known.collected === 0
+          ? 'Nothing collected yet'
+          : `${known.collected} ${known.collected === 1 ? 'order' : 'orders'} collected`}
+        {known.uncollected > 0 && (
+          <span className="text-embertext">
+            {' '}
+            <Lozenge /> {known.uncollected} not collected: ask for a deposit
+          </span>
+        )}
+      </p>
+      {note === null ? (
+        <p>
+          {known.remarks && <span className="text-ink">{known.remarks} </span>}
+          <button type="button" className="why" onClick={() => setNote(known.remarks)}>
+            {known.remarks ? 'change the note' : 'note something'}
+          </button>
+        </p>
+      ) : (
+        <div className="flex items-center gap-3">
+          <TextField label="About this customer" value={note} onChange={setNote} className="flex-1" />
+          <button
+            type="button"
+            className="btn btn-small"
+            onClick={() =>
+              void keep.send({ phone: known.phone, remarks: note }, { id }).then((o) => o.ok && setNote(null))
+            }
+          >
+            Keep
+          </button>
+        </div>
+      )}
+      <ul>
+        {last.map((o) => (
+          <li key={o.id} className="flex items-baseline justify-between gap-3 border-t border-line py-1">
+            <span className="min-w-0">
+              <span className="text-ink3">{day(o.dueAt)}: </span>
+              {o.lines
+                .filter((l) => l.state !== 'cancelled' || o.state === 'uncollected')
+                .map((l) => `${want(l)}, ${shortName(l.speciesName)}`)
+                .join('; ')}
+            </span>
+            <button
+              type="button"
+              className="why shrink-0"
+              aria-label={`The same again as on ${day(o.dueAt)}`}
+              onClick={() =>
+                onAgain(o.lines.filter((l) => l.state !== 'cancelled' || o.state === 'uncollected'))
+              }
+            >
+              again
+            </button>
+          </li>
+        ))}
+        {known.standing.map((s) => (
+          <li key={s.id} className="border-t border-line py-1 text-ink2">
+            every {weekdayNames[s.weekday]}:{' '}
+            {s.lines.map((l) => `${want(l)}, ${shortName(l.speciesName)}`).join('; ')}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

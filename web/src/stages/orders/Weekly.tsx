@@ -1,0 +1,100 @@
+import { contract, type StandingOrder } from '@ember-slate/contract';
+import { formatClock } from '@ember-slate/core/calendar';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { useWant } from '../../parts/forms.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { wishWords } from '../../parts/words.ts';
+import { weekdayNames } from './weekdays.ts';
+
+/** Orders that come every week: their orders are made a week ahead, so that planning and buying count them. */
+export default function Weekly() {
+  const { data: list, problem, again } = useRead(contract.orders.standing);
+  const { me } = useShop();
+  const { dayWords } = useTimes();
+  const want = useWant();
+  const act = useAct();
+  const end = useChange(contract.orders.endStanding);
+  const [ending, setEnding] = useState<StandingOrder | null>(null);
+  if (!list) return <Waiting problem={problem} again={again} />;
+  const stop = async (s: StandingOrder) => {
+    const outcome = await end.send({ version: s.version }, { id: s.id });
+    const text = outcome.ok
+      ? `No more of it for ${s.customer}`
+      : (outcome.problem.detail ?? 'That did not work');
+    act(say({ text, problem: !outcome.ok }));
+    setEnding(null);
+  };
+  return (
+    <div className="h-full overflow-y-auto pb-8">
+      <div className="flex flex-wrap items-end justify-between gap-x-6">
+        <h1 className="text-head max-sm:text-big">
+          {list.length === 0
+            ? 'Nobody has a weekly order'
+            : `${list.length} weekly ${list.length === 1 ? 'order' : 'orders'}`}
+        </h1>
+        <Link className="why pb-1" to="/orders">
+          all orders
+        </Link>
+      </div>
+      <p className="pb-3 text-ink2">
+        {list.length === 0
+          ? 'Take one in Orders and choose “Every week”.'
+          : 'Each stands among the orders a week before its day; what is not wanted one week is cancelled there.'}
+      </p>
+      <ul>
+        {list.map((s) => (
+          <li
+            key={s.id}
+            className="grid grid-cols-[150px_minmax(0,1fr)_auto] gap-x-6 border-t border-line py-3 max-sm:grid-cols-1"
+          >
+            <span className="font-figure text-row font-semibold">
+              {weekdayNames[s.weekday]} {formatClock(s.minutes)}
+              <span className="block font-text text-note font-normal text-ink3">
+                next {dayWords(s.nextDay)}
+              </span>
+            </span>
+            <span>
+              <span className="font-figure text-label font-semibold">{s.customer}</span>{' '}
+              <span className="text-note text-ink3">
+                {[s.phone, `taken by ${s.madeBy.split(' ')[0]!}`].filter((w) => w !== '').join(' · ')}
+              </span>
+              {s.lines.map((l, i) => (
+                <span key={i} className="block text-note text-ink2">
+                  {shortName(l.speciesName)}, {[want(l), ...wishWords(l)].join(', ')}
+                </span>
+              ))}
+              {s.remarks && <span className="block text-note text-ink3">{s.remarks}</span>}
+            </span>
+            {me.role !== 'bench' && (
+              <Button small onPress={() => setEnding(s)}>
+                No more of it
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {ending && (
+        <Dialog
+          open
+          title={`No more every ${weekdayNames[ending.weekday]!} for ${ending.customer}?`}
+          onClose={() => setEnding(null)}
+        >
+          <p className="pb-3">Orders made already stay: cancel those that are not wanted in Orders.</p>
+          <div className="flex gap-3">
+            <Button kind="main" busy={end.busy} onPress={() => void stop(ending)}>
+              No more of it
+            </Button>
+            <Button onPress={() => setEnding(null)}>Keep it</Button>
+          </div>
+        </Dialog>
+      )}
+    </div>
+  );
+}
