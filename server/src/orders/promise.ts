@@ -13,7 +13,7 @@ import {
 } from '@ember-slate/core/cutplan';
 import { compose, formRefusal, ticketMinutes, type Form } from '@ember-slate/core/forms';
 import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
-import type { Species } from '@ember-slate/core/species';
+import { shortName, type Species } from '@ember-slate/core/species';
 import { formatMass } from '@ember-slate/core/units';
 import { learnedYield, type YieldSeen } from '@ember-slate/core/yields';
 import { benchWork, orderPriority } from '../bench/clock.ts';
@@ -193,7 +193,7 @@ export async function promise(
       queue,
     )(jobOf(work, 'asked', species, form, fish, dueAt, line.use === 'raw'));
     const said = answerOf(work, { line, form, species, stock, offers, want, expected, cut, dueAt });
-    if (white) said.because = `${said.because}; ${white.because}`;
+    if (white) said.because = `${shortName(species.name)}: ${said.because}; ${white.because}`;
     const near = said.answer === 'yes' ? [] : nearTo(work, free, stock, want, body.dueAt, book);
     if (cut && cut.at > dueAt && said.servable > 0)
       near.unshift({

@@ -180,6 +180,7 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
             {d.id === null && (
               <PromiseLine
                 promise={at === -1 ? undefined : promises?.[at]}
+                dueAt={dueAt}
                 onOffer={(near) => {
                   set(d.key, changeFor(d, near));
                   if (near.kind !== 'sooner' && near.kind !== 'later') return;

@@ -61,7 +61,10 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
             title="Its slip, to print"
           >
             order {order.number}
-          </a>
+          </a>{' '}
+          <span className="font-text text-note font-normal text-ink3">
+            taken by {order.takenBy.split(' ')[0]}
+          </span>
           {late && (
             <span className="ml-2 text-embertext">
               <Lozenge /> late
@@ -74,7 +77,6 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
             order.remarks,
             order.deposit > 0 && `deposit ${formatMoney(order.deposit)} ${shop.currency}`,
             order.standingId !== null && 'every week',
-            `taken by ${order.takenBy.split(' ')[0]!}`,
           ]
             .filter((w) => w)
             .join(' · ')}

@@ -70,28 +70,30 @@ export default function Orders() {
                   .map((o) => (
                     <OrderRow key={o.id} order={o}>
                       {mayTake && (
-                        <div className="flex items-start gap-3">
+                        <div className="flex flex-col items-end gap-1">
                           {o.lines.some((l) => l.state === 'ready') && (
                             <Button small onPress={() => setAsking({ what: 'hand', id: o.id })}>
                               Hand over
                             </Button>
                           )}
-                          <button
-                            type="button"
-                            className="why"
-                            aria-label={`Change order ${o.number}`}
-                            onClick={() => setAsking({ what: 'edit', id: o.id })}
-                          >
-                            change
-                          </button>
-                          <button
-                            type="button"
-                            className="why"
-                            aria-label={`Order ${o.number} is not wanted`}
-                            onClick={() => setAsking({ what: 'giveUp', id: o.id })}
-                          >
-                            not wanted
-                          </button>
+                          <div className="flex gap-3">
+                            <button
+                              type="button"
+                              className="why"
+                              aria-label={`Change order ${o.number}`}
+                              onClick={() => setAsking({ what: 'edit', id: o.id })}
+                            >
+                              change
+                            </button>
+                            <button
+                              type="button"
+                              className="why"
+                              aria-label={`Order ${o.number} is not wanted`}
+                              onClick={() => setAsking({ what: 'giveUp', id: o.id })}
+                            >
+                              not wanted
+                            </button>
+                          </div>
                         </div>
                       )}
                     </OrderRow>

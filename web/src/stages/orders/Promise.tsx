@@ -52,13 +52,15 @@ export function changeFor(draft: Draft, near: Near): Partial<Draft> {
 /** Whether a line can be promised, and what is nearest to it where it cannot. */
 export function PromiseLine({
   promise,
+  dueAt,
   onOffer,
 }: {
   promise: Answer | undefined;
+  dueAt: string | null;
   onOffer: (near: Near) => void;
 }) {
   const want = useWant();
-  const { when } = useTimes();
+  const { when, today } = useTimes();
   const mass = useMass();
   if (!promise)
     return <p className="min-h-5 text-note text-ink3">can we promise it? say species, how much and when</p>;
@@ -70,6 +72,8 @@ export function PromiseLine({
     return what;
   };
   const fine = promise.answer === 'yes';
+  // By the clock only for today: what is for another day is cut some time before.
+  const soon = promise.readyAt && dueAt && today(new Date(dueAt)) === today() ? promise.readyAt : null;
   return (
     <div className="min-h-5 text-note" role="status">
       <p>
@@ -83,7 +87,7 @@ export function PromiseLine({
         <p className="text-ink2">
           {promise.expects &&
             `${promise.expects.fish} fish give about ${mass(Math.round(promise.expects.mean))}, 9 times of 10 between ${mass(Math.round(promise.expects.low))} and ${mass(Math.round(promise.expects.high))}`}
-          {promise.expects && promise.readyAt && `; cut by ${when(promise.readyAt)}`}
+          {soon && `; the bench can have it cut by ${when(soon)}`}
           {promise.toBuy && (
             <span>
               {promise.expects && '. '}For the rest: {promise.toBuy.fish} fish, {mass(promise.toBuy.grams)},
