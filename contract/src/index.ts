@@ -48,7 +48,7 @@ export type { Claim } from './landing-lots.ts';
 export type { SupplierRecord } from './landing-suppliers.ts';
 export type { Delivery, LotRow, SpeciesRow } from './landing.ts';
 export type { NewOrderLine, Order, OrderLine, Shortfall, StandingOrder } from './orders.ts';
-export type { CutPlan, FoundPlan, PlanLine, PlanSpecies } from './plan.ts';
+export type { CutPlan, FoundPlan, PlanChanges, PlanLine, PlanSpecies } from './plan.ts';
 export {
   roles,
   tags,

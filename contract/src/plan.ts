@@ -210,7 +210,40 @@ const cutPlan = z.object({
 });
 export type CutPlan = z.infer<typeof cutPlan>;
 
+const planChanges = z.object({
+  /** The plan it is held against. */
+  before: z.object({ id: f.id, madeAt: f.instant, madeBy: z.string(), value: z.number() }).nullable(),
+  value: z.number(),
+  species: z.array(
+    z.object({
+      speciesId: z.string(),
+      speciesName: z.string(),
+      value: z.object({ before: z.number(), after: z.number() }),
+      lines: z.array(
+        z.object({
+          lineId: f.id,
+          orderNumber: z.number().int(),
+          customer: z.string(),
+          form: f.formId,
+          kind: z.enum(['filled', 'lost', 'moved', 'new', 'gone']),
+          from: z.array(z.string()),
+          to: z.array(z.string()),
+        }),
+      ),
+      /** Fish of a lot and weight opened more or fewer. */
+      fish: z.array(z.object({ code: z.string(), grams: z.number(), more: z.number().int() })),
+      counter: z.array(z.object({ id: z.enum(counterClassIds), grams: z.number() })),
+    }),
+  ),
+});
+export type PlanChanges = z.infer<typeof planChanges>;
+
 export const plan = {
+  changes: read('/api/plan/:id/changes', {
+    summary: 'What a plan does otherwise than the one before it, by species, line and fish',
+    tags: ['plan'],
+    answer: planChanges,
+  }),
   day: read('/api/plan', {
     summary: 'The cut plan as it stands, with the fish, the lines and what is found; null before the first',
     tags: ['plan', 'orders', 'landing', 'grading', 'bench', 'counter'],

@@ -25,6 +25,7 @@ export {
   questions,
   resolveSchools,
   schoolRefusal,
+  schoolsChosen,
   type Chosen,
   type ChosenBy,
   type Question,

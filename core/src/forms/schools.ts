@@ -321,3 +321,7 @@ export function resolveSchools(
   });
   return Object.fromEntries(resolved) as Record<QuestionId, Chosen>;
 }
+
+/** The schools chosen by question, as they are: what a plan that was kept says of them. */
+export const schoolsChosen = (choices: Readonly<Record<string, string>>): School[] =>
+  questions.flatMap((q): School[] => q.schools.filter((s) => s.id === choices[q.id]));

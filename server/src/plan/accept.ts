@@ -8,7 +8,8 @@ import {
   type PlanProblem,
 } from '@ember-slate/core/cutplan';
 import { withdraw } from '../bench/cuts.ts';
-import type { Work } from '../platform/context.ts';
+import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { today, type Work } from '../platform/context.ts';
 import { run } from '../platform/db.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -102,6 +103,12 @@ function marksOf(problem: PlanProblem, planned: PlannedFish, live: PlanSpecies):
   };
 }
 
+/** What is for the counter alone is wanted before the shop closes; after that, by noon of the next day. */
+function counterDue(work: Work): Date {
+  const close = instantOn(today(work), work.settings.closesAt, work.settings);
+  return close > work.now ? close : instantOn(addDays(today(work), 1), 12 * 60, work.settings);
+}
+
 /** Makes one ticket for fish of a lot that are cut alike. */
 async function ticketFor(
   work: Work,
@@ -112,8 +119,7 @@ async function ticketFor(
 ): Promise<number> {
   const pieces = fish.flatMap((f) => f.planned.pieces);
   const lines = live.lines.filter((l) => pieces.some((p) => p.line === l.id));
-  const due =
-    lines.map((l) => l.dueAt).sort()[0] ?? new Date(work.now.getTime() + 4 * 3_600_000).toISOString();
+  const due = lines.map((l) => l.dueAt).sort()[0] ?? counterDue(work).toISOString();
   const number = await nextNumber(work.tx, 'ticket');
   const made = await run(
     work.tx,

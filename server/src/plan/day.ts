@@ -11,7 +11,7 @@ import {
   type Stock,
   type Want,
 } from '@ember-slate/core/cutplan';
-import { formOf, formRefusal, questions, resolveSchools, type Form } from '@ember-slate/core/forms';
+import { formOf, formRefusal, resolveSchools, schoolsChosen, type Form } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
@@ -417,7 +417,7 @@ export const problemOf = (
 ): PlanProblem => ({
   species,
   forms,
-  schools: questions.flatMap((q) => q.schools.filter((s) => s.id === stored.schools[q.id])),
+  schools: schoolsChosen(stored.schools),
   flesh: null,
   fish: stored.fish,
   lines: stored.lines,

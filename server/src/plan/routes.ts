@@ -1,11 +1,13 @@
 import type { contract } from '@ember-slate/contract';
 import { idOf, type Handlers } from '../platform/handlers.ts';
 import { acceptPlan } from './accept.ts';
+import { changesOf } from './changes.ts';
 import type { Planner } from './planner.ts';
 import * as runs from './runs.ts';
 import * as service from './service.ts';
 
 export const plan = (planner: Planner): Handlers<typeof contract.plan> => ({
+  changes: (work, { params }) => changesOf(work, idOf(params.id)),
   day: (work) => runs.currentPlan(work),
   start: (work, { body }) => runs.startPlan(work, planner, body),
   stop: (work, { params }) => runs.stopPlan(work, idOf(params.id)),

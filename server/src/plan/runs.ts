@@ -10,7 +10,7 @@ import type { Planner } from './planner.ts';
 
 type Rooms = typeof contract.plan;
 
-interface PlanRow {
+export interface PlanRow {
   id: number;
   parentId: number | null;
   state: CutPlan['state'];
@@ -23,22 +23,31 @@ interface PlanRow {
   pinned: string;
   note: string;
 }
-type Found = Record<string, FoundPlan>;
-
 const select = `SELECT c.id, c.parent_id AS parentId, c.state, c.horizon, p.name AS madeBy, c.made_at AS madeAt, c.beat_at AS beatAt,
   c.problems, c.found, c.pinned, c.note FROM cut_plan c JOIN staff p ON p.id = c.made_by`;
 
+/** Days a plan is kept whole, to be looked back at. */
+const keptDays = 14;
+
 /** A run that has not been heard of for so long is dead, ms. */
 const silentMs = 15_000;
+
+export type Found = Record<string, FoundPlan>;
 
 export const planRow = async (work: Work, id: number, lock = false): Promise<PlanRow> => {
   const found = await row<PlanRow>(work.tx, `${select} WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id]);
   if (!found) throw problems.notFound('No such plan');
   return found;
 };
+/** The plan before one: what it was changed from by hand, else the one made before it. */
+export const planBefore = (work: Work, p: PlanRow) =>
+  row<PlanRow>(work.tx, `${select} WHERE c.id = COALESCE(?, (SELECT MAX(id) FROM cut_plan WHERE id < ?))`, [
+    p.parentId,
+    p.id,
+  ]);
 const newest = (work: Work) => row<PlanRow>(work.tx, `${select} ORDER BY c.id DESC LIMIT 1`);
 
-const valueOf = (found: Found) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
+export const valueOf = (found: Found) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
 
 /** What of a problem must be the same for a plan of it to hold still. */
 const face = (species: readonly PlanSpecies[]) =>
@@ -121,6 +130,12 @@ export async function startPlan(
     work.tx,
     "INSERT INTO cut_plan (state, horizon, made_by, made_at, beat_at, problems, found, pinned) VALUES ('running', ?, ?, ?, ?, ?, '{}', ?)",
     [body.horizon, work.actor.id, work.now, work.now, JSON.stringify(species), JSON.stringify(pinned)],
+  );
+  // What was planned long ago is kept as a row, without the fish and lines of its day.
+  await run(
+    work.tx,
+    "UPDATE cut_plan SET problems = '[]', found = '{}', pinned = '[]' WHERE made_at < ? AND problems <> '[]'",
+    [new Date(work.now.getTime() - keptDays * 86_400_000)],
   );
   const book = await speciesById(work.tx);
   planner.begin({

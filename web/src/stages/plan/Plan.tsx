@@ -14,6 +14,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
+import { Changes } from './Changes.tsx';
 import { FishCard } from './FishCard.tsx';
 import { MoveLine } from './MoveLine.tsx';
 import { PlanActs } from './PlanActs.tsx';
@@ -42,7 +43,7 @@ export default function Plan() {
     null,
   );
   const [refused, setRefused] = useState<Problem | null>(null);
-  const [totals, setTotals] = useState(false);
+  const [open, setOpen] = useState<'totals' | 'changes' | null>(null);
   const pin = useChange(contract.plan.pin);
   const move = useChange(contract.plan.move);
   const back = useChange(contract.plan.back);
@@ -158,7 +159,14 @@ export default function Plan() {
               </button>{' '}
             </>
           )}
-          <button type="button" className="why" onClick={() => setTotals(true)}>
+          {plan.state !== 'running' && (
+            <>
+              <button type="button" className="why" onClick={() => setOpen('changes')}>
+                what changed
+              </button>{' '}
+            </>
+          )}
+          <button type="button" className="why" onClick={() => setOpen('totals')}>
             the reckoning
           </button>
         </p>
@@ -195,6 +203,11 @@ export default function Plan() {
                   <span className="block truncate text-note text-ink2">
                     {species.speciesName}, {want(line)}
                   </span>
+                  {line.anyWhite && (
+                    <span className="block text-note text-ink3">
+                      any white fish: this one {line.anyWhite}
+                    </span>
+                  )}
                   {!filled && because && <span className="block text-note text-embertext">{because}</span>}
                 </button>
               </li>
@@ -266,7 +279,14 @@ export default function Plan() {
           </span>
         </p>
       )}
-      <Dialog open={totals} title="The plan against first come" onClose={() => setTotals(false)}>
+      <Dialog
+        open={open === 'changes'}
+        title="What changed since the plan before"
+        onClose={() => setOpen(null)}
+      >
+        <Changes planId={plan.id} />
+      </Dialog>
+      <Dialog open={open === 'totals'} title="The plan against first come" onClose={() => setOpen(null)}>
         <Totals species={plan.species} />
       </Dialog>
       {asked && (
