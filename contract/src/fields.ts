@@ -79,6 +79,26 @@ export const stockPlace = z.enum([
 export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satisfies ProductionMethod[]);
 export const role = z.enum(['counter', 'bench', 'manager']);
 
+const curve = z.array(z.tuple([z.number(), z.number()])).max(40);
+/** What a shop measured of a species' body; see the body model for each. */
+export const bodyOwn = z
+  .object({
+    points: z.array(z.tuple([z.number(), z.number(), z.number()])).max(40),
+    kappa: z.number(),
+    collar: z.number(),
+    vent: z.number(),
+    pinBonesEnd: z.number().nullable(),
+    tail: z.number(),
+    filletEnd: z.number(),
+    yieldOfGutted: z.number(),
+    fin: z.number(),
+    steakEnd: z.number(),
+    cavity: curve,
+    flesh: curve,
+    loin: curve,
+  })
+  .partial();
+
 /** An RFC 9457 problem document; `errors` names fields by path, `current` is what a stale write missed. */
 export const problem = z.object({
   type: z.string(),

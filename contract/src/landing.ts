@@ -12,6 +12,7 @@ const species = z.object({
   asfis: z.string().nullable(),
   bodyPlan: z.enum(['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing']),
   bodyRow: z.string(),
+  body: f.bodyOwn.nullable(),
   euGroup: z.enum(['white', 'blue', 'selachian', 'none']),
   fat: z.enum(['lean', 'medium', 'oily']),
   arrives: z.enum(['whole', 'gutted', 'tail']),

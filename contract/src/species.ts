@@ -13,6 +13,7 @@ const speciesFields = {
   asfis: z.string().trim().toUpperCase().length(3, 'Three letters, or leave it empty').nullable(),
   bodyPlan: z.enum(['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing']),
   bodyRow: z.string().max(20),
+  body: f.bodyOwn.nullable(),
   euGroup: z.enum(['white', 'blue', 'selachian', 'none']),
   fat: z.enum(['lean', 'medium', 'oily']),
   arrives: z.enum(['whole', 'gutted', 'tail']),

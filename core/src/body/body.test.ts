@@ -164,7 +164,7 @@ describe('the body', () => {
 
   it('is made of its sections, and of flatfish fillets that sum to one, the eyed side larger', () => {
     for (const row of Object.keys(profiles)) {
-      const s = sectionShares(row)!;
+      const s = sectionShares({ bodyRow: row, body: null })!;
       expect(s.cavity + s.middle + s.tail).toBeCloseTo(1, 12);
     }
     const plaice = bodyOf(

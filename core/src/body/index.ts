@@ -1,5 +1,5 @@
 export { cutLines, type CutLine, type Spot } from './cutLines.ts';
-export { wingCut, wingEdgeMm, wingOutline } from './wing.ts';
+export { wingCut, wingEdgeMm, wingOutline, wingZone } from './wing.ts';
 export {
   bodyOf,
   equalPieces,
@@ -18,4 +18,4 @@ export { marksOn, peopleFed, sliceAdvice, type CutWish, type Marks } from './mar
 export { cumulative } from './cumulative.ts';
 export { outline, type Outline } from './outline.ts';
 export { pchip } from './pchip.ts';
-export { profiles, shapeOf, type Profile } from './profile.ts';
+export { profileFaults, profileOf, profiles, shapeOf, type BodyOwn, type Profile } from './profile.ts';

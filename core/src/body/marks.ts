@@ -18,12 +18,15 @@ export interface Marks {
   sawGrams: number;
 }
 
+/** What turns mm into places of a zone: a body, or a wing's span. */
+type Scale = Pick<Body, 'u'>;
+
 /** Grams between two places of a zone. */
 const between = (z: Zone, from: number, to: number) =>
   Math.max(0, z.grams * (z.curve.at(Math.min(z.to, to)) - z.curve.at(Math.max(z.from, from))));
 
 /** So many pieces of one weight from the start of a zone, a kerf between them; fewer where it ends before. */
-function walk(body: Body, z: Zone, each: number, most: number, kerfMm: number): Piece[] {
+function walk(body: Scale, z: Zone, each: number, most: number, kerfMm: number): Piece[] {
   const kerf = body.u(kerfMm);
   const pieces: Piece[] = [];
   let from = z.from;
@@ -40,7 +43,7 @@ function walk(body: Body, z: Zone, each: number, most: number, kerfMm: number): 
 }
 
 /** `n` pieces of one weight that fill a zone with kerfs between: what the saw takes is found by taking it again and again. */
-function equalWithKerf(body: Body, z: Zone, n: number, kerfMm: number): Piece[] {
+function equalWithKerf(body: Scale, z: Zone, n: number, kerfMm: number): Piece[] {
   const total = zoneGrams(z);
   const kerf = body.u(kerfMm);
   const [first, last] = [z.curve.at(z.from), z.curve.at(z.to)];
@@ -71,7 +74,7 @@ function equalWithKerf(body: Body, z: Zone, n: number, kerfMm: number): Piece[] 
  * Where to cut a zone. By weight the pieces step from the head end, and what is left stays, or is shared: as many as
  * come nearest the weight, all alike. Throws RangeError for an amount that is no piece.
  */
-export function marksOn(body: Body, z: Zone, wish: CutWish): Marks {
+export function marksOn(body: Scale, z: Zone, wish: CutWish): Marks {
   if (!(wish.amount > 0) || !(wish.kerfMm >= 0)) throw new RangeError('Pieces are of more than nothing');
   const total = zoneGrams(z);
   let pieces: Piece[];

@@ -13,7 +13,10 @@ export interface Outline {
 
 /** The side view of a fish of this whole weight, to scale. Null for a wing, which is no side view. */
 export function outline(
-  species: Pick<Species, 'name' | 'bodyRow' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'>,
+  species: Pick<
+    Species,
+    'name' | 'bodyRow' | 'body' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
+  >,
   wholeGrams: number,
 ): Outline | null {
   const body = bodyOf(species, 'whole', wholeGrams);

@@ -108,12 +108,84 @@ export function shapeOf(profile: Profile): Shape {
   };
 }
 
-const shapes = new Map<string, Shape>();
-/** The shape of a shipped body row, worked out once; null where there is none (a wing). */
-export function shippedShape(row: string): { profile: Profile; shape: Shape } | null {
-  const profile = profiles[row];
+/** What a shop has measured of a species, over the row it is drawn by. */
+export type BodyOwn = { [K in keyof Profile]?: Profile[K] | undefined };
+
+interface Known {
+  profile: Profile;
+  shape: Shape;
+}
+/** Worked out once: by row, and by what a species has of its own. */
+const known = new Map<string, Known>();
+const ofOwn = new WeakMap<object, Known>();
+/** Own bodies kept at most; a shop has a few. */
+const mostKept = 500;
+
+/** The row of a species with what is its own; null where there is none (a wing). */
+export function profileOf(species: { bodyRow: string; body: BodyOwn | null }): Profile | null {
+  const row = profiles[species.bodyRow];
+  if (!row) return null;
+  const own = Object.fromEntries(Object.entries(species.body ?? {}).filter(([, v]) => v !== undefined));
+  return { ...row, ...own };
+}
+
+/**
+ * The shape of a species' body, worked out once; null where there is none (a wing). Throws RangeError as `shapeOf`.
+ */
+export function shapeFor(species: { bodyRow: string; body: BodyOwn | null }): Known | null {
+  const had = species.body ? ofOwn.get(species.body) : known.get(species.bodyRow);
+  if (had) return had;
+  const profile = profileOf(species);
   if (!profile) return null;
-  const shape = shapes.get(row) ?? shapeOf(profile);
-  shapes.set(row, shape);
-  return { profile, shape };
+  const key = species.body ? `${species.bodyRow} ${JSON.stringify(species.body)}` : species.bodyRow;
+  const is = known.get(key) ?? { profile, shape: shapeOf(profile) };
+  if (known.size > mostKept) known.clear();
+  known.set(key, is);
+  if (species.body) ofOwn.set(species.body, is);
+  return is;
+}
+
+export interface ProfileFault {
+  field: keyof Profile;
+  message: string;
+}
+
+/** What cannot be in a body, by field: landmarks out of order, points that turn back, more flesh than fits. */
+export function profileFaults(p: Profile): ProfileFault[] {
+  const faults: ProfileFault[] = [];
+  const wrong = (field: keyof Profile, message: string) => void faults.push({ field, message });
+  const within = (field: keyof Profile, value: number, least: number, most: number) => {
+    if (!(value >= least && value <= most)) wrong(field, `Between ${least} and ${most}`);
+  };
+  within('kappa', p.kappa, 0.5, 1);
+  within('yieldOfGutted', p.yieldOfGutted, 0.05, 0.9);
+  within('fin', p.fin, 0, 0.2);
+  within('collar', p.collar, 0.05, 0.6);
+  if (!(p.vent >= p.collar && p.vent < 1)) wrong('vent', 'Behind the collar');
+  if (!(p.steakEnd > p.vent && p.steakEnd < 1)) wrong('steakEnd', 'Behind the vent');
+  if (!(p.filletEnd > p.steakEnd && p.filletEnd <= 1)) wrong('filletEnd', 'Behind the last steak');
+  if (!(p.tail > p.vent && p.tail < 1)) wrong('tail', 'Behind the vent');
+  if (p.pinBonesEnd !== null && !(p.pinBonesEnd > p.collar && p.pinBonesEnd < 1))
+    wrong('pinBonesEnd', 'Behind the collar');
+  const rising = (field: 'points' | 'cavity' | 'flesh' | 'loin', most: number) => {
+    const list: readonly (readonly number[])[] = p[field];
+    if (list.length < (field === 'points' ? 4 : 1)) wrong(field, 'Too few points');
+    else if (list.some((x, i) => i > 0 && x[0]! <= list[i - 1]![0]!))
+      wrong(field, 'Each point lies farther back than the one before');
+    else if (list.some((x) => x.some((v) => !(v >= 0 && v <= most))))
+      wrong(field, `Values between 0 and ${most}`);
+  };
+  rising('points', 1);
+  rising('cavity', 1);
+  rising('flesh', 1);
+  rising('loin', 1);
+  if (p.points[0]?.[0] !== 0 || p.points.at(-1)?.[0] !== 1)
+    wrong('points', 'From the snout, 0, to the tail, 1');
+  if (faults.length === 0)
+    try {
+      shapeOf(p);
+    } catch (error) {
+      wrong('yieldOfGutted', (error as Error).message);
+    }
+  return faults;
 }

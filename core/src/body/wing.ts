@@ -1,3 +1,4 @@
+import type { Zone } from './body.ts';
 import type { Spot } from './cutLines.ts';
 
 /** Span over the length of the body edge, along that edge (body model, our choice). */
@@ -22,10 +23,35 @@ export function wingOutline(grams: number): Spot[] {
   return spans.map(([u, span]): Spot => [u * edge, span * edge]);
 }
 
+/** Share of a wing inside a cut parallel to its body edge, at `v` of the span (body model, our choice). */
+const taper = 1.8;
+const inside = (v: number) => 1 - (1 - Math.min(1, Math.max(0, v))) ** taper;
+
 /** Cuts parallel to the body edge of one wing: how far it spans, mm, and the share inside a cut at `v` of the span. */
 export function wingCut(grams: number): { spanMm: number; inside: (v: number) => number } {
+  return { spanMm: Math.max(...spans.map(([, span]) => span)) * wingEdgeMm(grams), inside };
+}
+
+/** One wing as a zone to be marked from its body edge outward, with how its mm are measured. */
+export function wingZone(grams: number): {
+  zone: Zone;
+  mm: (v: number) => number;
+  u: (mm: number) => number;
+} {
+  const { spanMm } = wingCut(grams);
   return {
-    spanMm: Math.max(...spans.map(([, span]) => span)) * wingEdgeMm(grams),
-    inside: (v) => 1 - (1 - v) ** 1.8,
+    zone: {
+      from: 0,
+      to: 1,
+      grams,
+      curve: {
+        total: 1,
+        at: inside,
+        invert: (y) => 1 - (1 - Math.min(1, Math.max(0, y))) ** (1 / taper),
+        slope: (v) => taper * (1 - Math.min(1, Math.max(0, v))) ** (taper - 1),
+      },
+    },
+    mm: (v) => v * spanMm,
+    u: (mm) => mm / spanMm,
   };
 }

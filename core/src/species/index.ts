@@ -1,4 +1,5 @@
 import catalogueData from './catalogue.json' with { type: 'json' };
+import type { BodyOwn } from '../body/profile.ts';
 import marksData from './marks.json' with { type: 'json' };
 
 export type BodyPlan =
@@ -21,6 +22,8 @@ export interface Species {
   asfis: string | null;
   bodyPlan: BodyPlan;
   bodyRow: string;
+  /** What the shop measured of its body, over that row; null for nothing. */
+  body: BodyOwn | null;
   euGroup: EuGroup;
   fat: Fat;
   arrives: 'whole' | 'gutted' | 'tail';
@@ -48,8 +51,11 @@ export interface Species {
 }
 
 /** The starting catalogue. Codes: FAO ASFIS (values from memory). */
-export const catalogue: readonly Species[] = (catalogueData as Species[]).map((s) => ({
+export const catalogue: readonly Species[] = (
+  catalogueData as Omit<Species, 'body' | 'marks' | 'lookAlikes'>[]
+).map((s) => ({
   ...s,
+  body: null,
   ...marksData[s.id as keyof typeof marksData],
 }));
 

@@ -88,13 +88,13 @@ function asArrived(
  * forms of the sides take what no section claims, shared by what is wanted of each. A lone form has all of it.
  */
 export function formShares(
-  species: Pick<Species, 'bodyRow'>,
+  species: Pick<Species, 'bodyRow' | 'body'>,
   forms: readonly Form[],
   wanted: readonly number[],
 ): number[] {
   const cutFrom = forms.filter((f) => f.section !== 'trim');
   if (cutFrom.length <= 1) return forms.map(() => 1);
-  const lie = sectionShares(species.bodyRow) ?? { cavity: 0, middle: 1, tail: 0 };
+  const lie = sectionShares(species) ?? { cavity: 0, middle: 1, tail: 0 };
   const has = (section: string) => cutFrom.some((f) => f.section === section);
   const room: Record<string, number> = {
     cavity: has('cavity') ? lie.cavity : 0,
@@ -115,7 +115,7 @@ export function formShares(
  * schools move points of the fillets to where they are lost.
  */
 export function expectedForms(
-  species: YieldSpecies & Pick<Species, 'bodyRow'>,
+  species: YieldSpecies & Pick<Species, 'bodyRow' | 'body'>,
   condition: ArrivalCondition,
   forms: readonly Form[],
   wanted: readonly number[],
@@ -184,7 +184,7 @@ export function expectedForms(
 
 /** `expectedForms` of a single form. */
 export function expectedCut(
-  species: YieldSpecies & Pick<Species, 'bodyRow'>,
+  species: YieldSpecies & Pick<Species, 'bodyRow' | 'body'>,
   condition: ArrivalCondition,
   form: Form,
   fishGrams: number,

@@ -1,9 +1,10 @@
-import { outline } from '../body/index.ts';
+import { profileFaults, profileOf, type Profile } from '../body/index.ts';
 import type { Species } from '../species/index.ts';
 import { fitComponents } from './components.ts';
 
 export interface SpeciesFault {
-  field: keyof Species;
+  /** A field of the entry, or one of its body: `body.collar`. */
+  field: keyof Species | `body.${keyof Profile}`;
   message: string;
 }
 
@@ -50,8 +51,10 @@ export function speciesFaults(s: Species): SpeciesFault[] {
     wrong('spawningMonths', 'From-to by number: 11-2');
   if (s.spentFactor !== null && !(s.spentFactor >= 0.5 && s.spentFactor <= 1))
     wrong('spentFactor', 'Between 0.5 and 1: what a spent fish yields of a full one');
-  if (s.bodyPlan !== 'wing' && outline(s, s.typicalG) === null)
-    wrong('bodyRow', 'No such row of the body model');
+  const body = s.bodyPlan === 'wing' ? null : profileOf(s);
+  if (s.bodyPlan !== 'wing' && body === null) wrong('bodyRow', 'No such row of the body model');
+  for (const f of body ? profileFaults(body) : [])
+    faults.push({ field: `body.${f.field}`, message: f.message });
   if (faults.length === 0) {
     try {
       fitComponents(s);

@@ -10,6 +10,7 @@ const columns = {
   asfis: 'asfis',
   bodyPlan: 'body_plan',
   bodyRow: 'body_row',
+  body: 'body',
   euGroup: 'eu_group',
   fat: 'fat',
   arrives: 'arrives',
@@ -43,7 +44,8 @@ export interface KeptSpecies extends Species {
   own: boolean;
   version: number;
 }
-type Stored = Omit<KeptSpecies, 'histamine' | 'reefToxin' | 'own'> & {
+type Stored = Omit<KeptSpecies, 'histamine' | 'reefToxin' | 'own' | 'body'> & {
+  body: string | null;
   histamine: number;
   reefToxin: number;
   own: number;
@@ -53,6 +55,7 @@ const toSpecies = (s: Stored): KeptSpecies => ({
   histamine: s.histamine === 1,
   reefToxin: s.reefToxin === 1,
   own: s.own === 1,
+  body: s.body === null ? null : (JSON.parse(s.body) as Species['body']),
 });
 
 export const allSpecies = async (tx: Tx): Promise<KeptSpecies[]> =>
@@ -79,7 +82,8 @@ export async function insertSpecies(tx: Tx, species: Species): Promise<void> {
 }
 
 const fields = Object.keys(columns) as (keyof Species)[];
-const values = (species: Species) => fields.map((f) => species[f]);
+const values = (species: Species) =>
+  fields.map((f) => (f === 'body' ? species.body && JSON.stringify(species.body) : species[f]));
 
 /** Puts an entry of the shop's own into the book. */
 export const addSpecies = (tx: Tx, species: Species) =>

@@ -59,7 +59,7 @@ const fins: Record<
 interface Props {
   species: Pick<
     SpeciesRow,
-    'name' | 'bodyPlan' | 'bodyRow' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
+    'name' | 'bodyPlan' | 'bodyRow' | 'body' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
   >;
   /** Weight of one whole fish, grams. */
   grams: number;

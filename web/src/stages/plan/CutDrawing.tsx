@@ -1,8 +1,9 @@
-import { wingOutline, type Body } from '@ember-slate/core/body';
+import type { Body } from '@ember-slate/core/body';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { FishOf, type Frame } from '../../parts/Fish.tsx';
 import { Dots, Hatch } from '../../parts/patterns.tsx';
 import { markRows } from '../../parts/markRows.ts';
+import { WingDrawing } from '../../parts/WingDrawing.tsx';
 import { useLength } from '../../parts/length.ts';
 import { lettersOf, placeOf, seenAt, zeroOf, type Card } from './pieces.ts';
 
@@ -141,44 +142,20 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
   );
 }
 
-/** A wing from above with its cuts along the span; no side view. */
-export function WingDrawing({ card, grams, perMm }: { card: Card; grams: number; perMm: number }) {
-  const points = wingOutline(grams / 2);
-  const at = (x: number, y: number) => `${(y * perMm + 2).toFixed(1)} ${(x * perMm + 2).toFixed(1)}`;
-  const long = Math.max(...points.map((p) => p[0]));
-  const wide = Math.max(...points.map((p) => p[1]));
+/** A wing of the plan from above; no side view. */
+export function PlannedWing({ card, grams, perMm }: { card: Card; grams: number; perMm: number }) {
   const names = lettersOf(card.runs);
-  const drawn = card.planned.pieces.filter(seenAt);
+  const pieces = card.planned.pieces.filter(seenAt);
   return (
-    <svg
-      width={wide * perMm + 6}
-      height={long * perMm + 6}
-      role="img"
-      aria-label={`A wing, ${Math.round(wide)} mm wide: ${drawn.map((p) => `${Math.round(p.grams)} g`).join(', ')}`}
-    >
-      <path
-        className="f-body"
-        d={`M ${at(0, 0)} L ${points.map((p) => at(p[0], p[1])).join(' L ')} L ${at(long, 0)} Z`}
-      />
-      {drawn.map((p, i) => (
-        <g key={i}>
-          {p.toMm < wide - 1 && (
-            <path
-              d={`M ${at(long * 0.1, p.toMm)} L ${at(long * 0.9, p.toMm)}`}
-              stroke="var(--ink)"
-              strokeWidth="1.75"
-            />
-          )}
-          <text
-            x={((p.fromMm + p.toMm) / 2) * perMm}
-            y={long * perMm * 0.5}
-            className="mid fig"
-            fill="var(--ink)"
-          >
-            {names.get(p)}
-          </text>
-        </g>
-      ))}
-    </svg>
+    <WingDrawing
+      grams={grams / 2}
+      perMm={perMm}
+      pieces={pieces.map((p) => ({
+        toMm: p.toMm,
+        fromMm: p.fromMm,
+        grams: p.grams,
+        name: names.get(p) ?? '',
+      }))}
+    />
   );
 }

@@ -5,7 +5,7 @@ import { formatMoney } from '@ember-slate/core/units';
 import { useTimes } from '../../app/shop.tsx';
 import { SourceMark, useMass } from '../../parts/Mass.tsx';
 import { oneOf } from '../../parts/words.ts';
-import { CutDrawing, WingDrawing } from './CutDrawing.tsx';
+import { CutDrawing, PlannedWing } from './CutDrawing.tsx';
 import type { Card, Run } from './pieces.ts';
 
 interface Props {
@@ -104,7 +104,11 @@ export function FishCard(props: Props) {
         {body ? (
           <CutDrawing card={card} species={species} body={body} perMm={perMm} lit={lit} />
         ) : (
-          <WingDrawing card={card} grams={fish.grams} perMm={perMm} />
+          <PlannedWing
+            card={card}
+            grams={fish.condition === 'wing' ? fish.grams : fish.grams * species.headedGutted}
+            perMm={perMm}
+          />
         )}
       </div>
       <ul className="max-w-[520px]">

@@ -6,24 +6,21 @@ import {
   sliceAdvice,
   zone,
   zoneGrams,
-  type Body,
+  wingZone,
   type CutWish,
-  type Marks as CutMarks,
-  type Zone,
   type ZoneKind,
 } from '@ember-slate/core/body';
 import { useState } from 'react';
 import { useSpecies } from '../../app/shop.tsx';
-import { useSize } from '../../app/size.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
-import { FishOf } from '../../parts/Fish.tsx';
-import { markRows } from '../../parts/markRows.ts';
+import { WingDrawing } from '../../parts/WingDrawing.tsx';
 import { useLength } from '../../parts/length.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { MarkedFish, MarkedSide } from './MarkedFish.tsx';
 
 const zones: readonly { value: ZoneKind; name: string; fish: 'any' | 'round' }[] = [
   { value: 'steaks', name: 'steaks behind the vent', fish: 'any' },
@@ -41,74 +38,6 @@ const conditionNames: Record<ArrivalCondition, string> = {
   tail: 'tail',
   wing: 'wings',
 };
-
-/** The fish to scale with the marks of one cut over it. */
-function Drawing({
-  body,
-  z,
-  marks,
-  species,
-}: {
-  body: Body;
-  z: Zone;
-  marks: CutMarks;
-  species: Parameters<typeof FishOf>[0]['species'];
-}) {
-  const [ref, { width }] = useSize<HTMLDivElement>();
-  const length = useLength();
-  const perMm = Math.min(1.4, Math.max(0.2, (width - 20) / body.totalMm));
-  const spots = [z.from, ...marks.pieces.map((p) => p.to)];
-  return (
-    <div ref={ref} className="overflow-hidden">
-      {width > 100 && (
-        <FishOf
-          body={body}
-          species={species}
-          perMm={perMm}
-          below={40}
-          over={(f) => {
-            const y = f.height + 4;
-            const rows = markRows(
-              spots.map((u) => f.x(body.mm(u))),
-              30,
-            );
-            return (
-              <>
-                {marks.pieces.map((p, i) => (
-                  <path
-                    key={p.from}
-                    d={`M ${f.x(body.mm(p.from))} ${f.middle - f.half(body.mm(p.from))} L ${f.x(body.mm(p.to))} ${f.middle - f.half(body.mm(p.to))} V ${f.middle + f.half(body.mm(p.to))} L ${f.x(body.mm(p.from))} ${f.middle + f.half(body.mm(p.from))} Z`}
-                    fill="var(--rime)"
-                    fillOpacity={i % 2 === 0 ? 0.32 : 0.2}
-                  />
-                ))}
-                <path className="rul" d={`M ${f.x(body.mm(z.from))} ${y + 0.5} H ${f.x(body.mm(z.to))}`} />
-                {spots.map((u, i) => {
-                  const x = f.x(body.mm(u));
-                  const row = rows[i]!;
-                  return (
-                    <g key={u}>
-                      <path
-                        d={`M ${x} ${f.middle - f.half(body.mm(u)) - 6} V ${y + (row === 1 ? 16 : 4)}`}
-                        stroke="var(--ink)"
-                        strokeWidth="1.75"
-                      />
-                      {row !== null && (
-                        <text x={x} y={y + (row === 1 ? 30 : 17)} className="mid fig" fill="var(--ink)">
-                          {length.format(Math.round(body.mm(u) - body.mm(z.from)))}
-                        </text>
-                      )}
-                    </g>
-                  );
-                })}
-              </>
-            );
-          }}
-        />
-      )}
-    </div>
-  );
-}
 
 /** This fish, that cut: where are the marks, what do the pieces weigh, whom do they feed. */
 export default function Marks() {
@@ -129,7 +58,7 @@ export default function Marks() {
   const [portion, setPortion] = useState<Weight | null>({ grams: 170, source: 'typed' });
   const species = book.get(speciesId);
   if (!species) return <Waiting problem={undefined} again={() => undefined} />;
-  const conditions: readonly ArrivalCondition[] = conditionsFor(species).filter((c) => c !== 'wing');
+  const conditions: readonly ArrivalCondition[] = conditionsFor(species);
   const as = conditions.includes(condition) ? condition : conditions[0]!;
   const grams =
     weight?.grams ??
@@ -146,15 +75,15 @@ export default function Marks() {
   const flat = ['flat', 'large_flat', 'tail'].includes(species.bodyPlan);
   const allowed = zones.filter((z) => z.fish === 'any' || !flat);
   const chosen = allowed.some((z) => z.value === kind) ? kind : 'side';
-  const z = body && zone(body, chosen);
-  const marks =
-    body && z && amount > 0 ? marksOn(body, z, { by, amount, rest, kerfMm: length.parse(kerf) ?? 0 }) : null;
+  // A skate has no side view: one wing is marked from its body edge outward.
+  const wing = body ? null : wingZone((as === 'wing' ? grams : grams * species.headedGutted) / 2);
+  const z = body ? zone(body, chosen) : wing!.zone;
+  const scale = body ?? wing!;
+  const marks = amount > 0 ? marksOn(scale, z, { by, amount, rest, kerfMm: length.parse(kerf) ?? 0 }) : null;
   const ready = marks ? marks.pieces.reduce((s, p) => s + p.grams, 0) : 0;
-  const sides = chosen === 'side' || chosen === 'loin' || chosen === 'belly' ? 2 : 1;
+  const sides = wing || chosen === 'side' || chosen === 'loin' || chosen === 'belly' ? 2 : 1;
   const advice =
-    body && z && chosen === 'side' && by === 'grams' && amount > 0
-      ? sliceAdvice(body, z, amount).advice
-      : null;
+    body && chosen === 'side' && by === 'grams' && amount > 0 ? sliceAdvice(body, z, amount).advice : null;
   return (
     <div className="grid h-full grid-cols-[340px_minmax(0,1fr)] gap-8 max-sm:grid-cols-1">
       <form
@@ -181,23 +110,23 @@ export default function Marks() {
           take={{ act: 'Take the fish', title: 'the fish to be marked' }}
           note={weight ? '' : `taken as usual, ${mass(grams)}`}
         />
-        <TextField
-          label={`Total length, ${length.unit}`}
-          value={lengthText}
-          onChange={setLengthText}
-          inputMode="numeric"
-          note={
-            body
-              ? `from the weight: ${length.format(Math.round(body.totalMm))} ${length.unit}; a measured length wins`
-              : ''
-          }
-        />
-        <SelectField
-          label="Cut"
-          value={chosen}
-          onChange={setKind}
-          options={allowed.map(({ value, name }) => ({ value, name }))}
-        />
+        {body && (
+          <TextField
+            label={`Total length, ${length.unit}`}
+            value={lengthText}
+            onChange={setLengthText}
+            inputMode="numeric"
+            note={`from the weight: ${length.format(Math.round(body.totalMm))} ${length.unit}; a measured length wins`}
+          />
+        )}
+        {body && (
+          <SelectField
+            label="Cut"
+            value={chosen}
+            onChange={setKind}
+            options={allowed.map(({ value, name }) => ({ value, name }))}
+          />
+        )}
         <Choice
           label="Into"
           value={by}
@@ -243,93 +172,98 @@ export default function Marks() {
         />
       </form>
       <div className="min-h-0 overflow-y-auto pb-4">
-        {!body || !z ? (
-          <>
-            <h1 className="text-head">No side view</h1>
-            <p className="text-ink2">
-              {species.name} has no body to mark along: wings are cut along their edge.
-            </p>
-          </>
-        ) : (
-          <>
-            <h1 className="text-head max-sm:text-big">
-              {!marks
-                ? 'Say how much'
-                : marks.pieces.length === 0
-                  ? 'No such piece in this cut'
-                  : `${marks.pieces.length} × ${mass(Math.round(marks.pieces[0]!.grams))}${by === 'mm' ? ' and so on' : ''}`}
-            </h1>
-            <p className="text-ink2">
-              {marks && (
-                <>
-                  from <Mass g={Math.round(zoneGrams(z))} />, <Mass g={Math.round(marks.restGrams)} /> left
-                  over
-                  {marks.sawGrams > 0.5 && (
-                    <>
-                      , <Mass g={Math.round(marks.sawGrams)} /> to the saw
-                    </>
-                  )}
-                  {'. '}
-                  {portion && (
-                    <strong className="text-ink">
-                      Feeds {peopleFed(ready * sides, portion.grams)}
-                      {sides === 2 ? ' from both sides' : ''}.
-                    </strong>
-                  )}{' '}
-                </>
-              )}
-              <Why>
-                <p>
-                  Half-heights and half-widths along the fish make its section; gutted weight over their
-                  integral is the grams of a slice. Flesh, loin and cavity are shares of the section (typical
-                  values, our choice).
-                </p>
-                <p>
-                  One piece is right to about 10 to 15 %, sums better. Measure the length and it gets closer.
-                </p>
-                <p>
-                  The first piece at the collar and the last at the tail come out long: sell the tail as its
-                  own piece.
-                </p>
-              </Why>
-            </p>
-            {body.doubt && (
-              <p role="alert" className="mt-2 border-b-[3px] border-emberline pb-1">
-                {body.doubt}.
-              </p>
-            )}
+        <>
+          <h1 className="text-head max-sm:text-big">
+            {!marks
+              ? 'Say how much'
+              : marks.pieces.length === 0
+                ? 'No such piece in this cut'
+                : `${marks.pieces.length} × ${mass(Math.round(marks.pieces[0]!.grams))}${by === 'mm' ? ' and so on' : ''}`}
+          </h1>
+          <p className="text-ink2">
             {marks && (
-              <div className="pt-3">
-                <Drawing body={body} z={z} marks={marks} species={species} />
-              </div>
+              <>
+                from <Mass g={Math.round(zoneGrams(z))} />, <Mass g={Math.round(marks.restGrams)} /> left over
+                {marks.sawGrams > 0.5 && (
+                  <>
+                    , <Mass g={Math.round(marks.sawGrams)} /> to the saw
+                  </>
+                )}
+                {'. '}
+                {portion && (
+                  <strong className="text-ink">
+                    Feeds {peopleFed(ready * sides, portion.grams)}
+                    {sides === 2 ? (wing ? ' from both wings' : ' from both sides') : ''}.
+                  </strong>
+                )}{' '}
+              </>
             )}
-            {advice && <p className="pt-2">{advice}</p>}
-            {marks && marks.pieces.length > 0 && (
-              <table className="mt-3 w-full max-w-[520px] text-right [&_td]:border-t [&_td]:border-line [&_td]:py-1">
-                <thead className="text-note text-ink2">
-                  <tr>
-                    <th className="text-left font-normal">piece</th>
-                    <th className="font-normal">mark, {length.unit} from the cut end</th>
-                    <th className="font-normal">thick, {length.unit}</th>
-                    <th className="font-normal">weight</th>
+            <Why>
+              <p>
+                Half-heights and half-widths along the fish make its section; gutted weight over their
+                integral is the grams of a slice. Flesh, loin and cavity are shares of the section (typical
+                values, our choice).
+              </p>
+              <p>
+                One piece is right to about 10 to 15 %, sums better. Measure the length and it gets closer.
+              </p>
+              <p>
+                The first piece at the collar and the last at the tail come out long: sell the tail as its own
+                piece.
+              </p>
+            </Why>
+          </p>
+          {body?.doubt && (
+            <p role="alert" className="mt-2 border-b-[3px] border-emberline pb-1">
+              {body.doubt}.
+            </p>
+          )}
+          {marks && body && (
+            <div className="space-y-3 pt-3">
+              <MarkedFish body={body} z={z} marks={marks} species={species} />
+              {sides === 2 && <MarkedSide body={body} z={z} marks={marks} kind={chosen} />}
+            </div>
+          )}
+          {marks && wing && (
+            <div className="pt-3">
+              <WingDrawing
+                grams={z.grams}
+                perMm={1}
+                pieces={marks.pieces.map((p, i) => ({
+                  fromMm: wing.mm(p.from),
+                  toMm: wing.mm(p.to),
+                  grams: p.grams,
+                  name: String(i + 1),
+                }))}
+              />
+            </div>
+          )}
+          {advice && <p className="pt-2">{advice}</p>}
+          {marks && marks.pieces.length > 0 && (
+            <table className="mt-3 w-full max-w-[520px] text-right [&_td]:border-t [&_td]:border-line [&_td]:py-1">
+              <thead className="text-note text-ink2">
+                <tr>
+                  <th className="text-left font-normal">piece</th>
+                  <th className="font-normal">mark, {length.unit} from the cut end</th>
+                  <th className="font-normal">thick, {length.unit}</th>
+                  <th className="font-normal">weight</th>
+                </tr>
+              </thead>
+              <tbody className="font-figure text-label">
+                {marks.pieces.slice(0, 60).map((p, i) => (
+                  <tr key={p.from}>
+                    <td className="text-left">{i + 1}</td>
+                    <td>{length.format(Math.round(scale.mm(p.to) - scale.mm(z.from)))}</td>
+                    <td>{length.format(Math.round(scale.mm(p.to) - scale.mm(p.from)))}</td>
+                    <td>
+                      <Mass g={Math.round(p.grams)} />
+                    </td>
                   </tr>
-                </thead>
-                <tbody className="font-figure text-label">
-                  {marks.pieces.slice(0, 60).map((p, i) => (
-                    <tr key={p.from}>
-                      <td className="text-left">{i + 1}</td>
-                      <td>{length.format(Math.round(body.mm(p.to) - body.mm(z.from)))}</td>
-                      <td>{length.format(Math.round(body.mm(p.to) - body.mm(p.from)))}</td>
-                      <td>
-                        <Mass g={Math.round(p.grams)} />
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            )}
-          </>
-        )}
+                ))}
+              </tbody>
+            </table>
+          )}
+        </>
       </div>
     </div>
   );

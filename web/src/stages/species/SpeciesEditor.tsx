@@ -5,6 +5,7 @@ import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, SelectField, TextField } from '../../parts/Field.tsx';
+import { BodyEditor } from './BodyEditor.tsx';
 
 const plans = ['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing'] as const;
 const rows = [
@@ -252,6 +253,16 @@ export function SpeciesEditor({
           error={errors.lookAlikes}
         />
       </div>
+      <details className="border-t border-line py-2" open={entry.body !== null}>
+        <summary className="cursor-pointer font-figure text-label font-semibold">
+          Its body: where the knife goes
+        </summary>
+        <BodyEditor
+          species={{ ...entry, ...read }}
+          onChange={set('body')}
+          errors={{ ...faults, ...errorsByPath(problem) }}
+        />
+      </details>
       {problem?.detail && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}

@@ -1,0 +1,202 @@
+import type { SpeciesRow } from '@ember-slate/contract';
+import {
+  bodyOf,
+  profileFaults,
+  profileOf,
+  profiles,
+  type BodyOwn,
+  type Profile,
+} from '@ember-slate/core/body';
+import { useState } from 'react';
+import { useSize } from '../../app/size.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Frame, TextField } from '../../parts/Field.tsx';
+import { FishOf } from '../../parts/Fish.tsx';
+import { useLength } from '../../parts/length.ts';
+import { Why } from '../../parts/Why.tsx';
+
+const places = [
+  ['collar', 'Collar'],
+  ['vent', 'Vent'],
+  ['pinBonesEnd', 'Last pin bone'],
+  ['steakEnd', 'Last steak'],
+  ['tail', 'Tail begins'],
+  ['filletEnd', 'Fillet ends'],
+] as const;
+const scalars = [
+  ['kappa', 'Standard over total length'],
+  ['yieldOfGutted', 'Fillets of gutted'],
+  ['fin', 'Tail fin of the whole'],
+] as const;
+const curves = [
+  ['points', 'Half-height and half-width along the fish', 'u h w, a point a line'],
+  ['cavity', 'Gut cavity, share of the section', 'u share'],
+  ['flesh', 'Flesh before it is scaled to the yield', 'u share'],
+  ['loin', 'Back’s share of the flesh', 'u share'],
+] as const;
+type NumberField = (typeof places)[number][0] | (typeof scalars)[number][0];
+type CurveField = (typeof curves)[number][0];
+
+const show = (n: number) => String(n).replace(/^0\./, '.');
+const asText = (list: readonly (readonly number[])[]) => list.map((p) => p.map(show).join(' ')).join('\n');
+
+/** Points as they are typed, one a line; null where a line is none. */
+function points(text: string, values: number): number[][] | null {
+  const lines = text
+    .split('\n')
+    .map((l) => l.trim())
+    .filter((l) => l !== '')
+    .map((l) => l.split(/[\s;:,]+/).map(Number));
+  return lines.every((l) => l.length === values && l.every(Number.isFinite)) ? lines : null;
+}
+
+/** The fish with the places the knife goes by. */
+function Places({ species, profile }: { species: SpeciesRow; profile: Profile }) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const length = useLength();
+  const body = bodyOf(species, 'whole', species.typicalG);
+  if (!body) return null;
+  const shown = places
+    .flatMap(([field, name]) => {
+      const u = profile[field];
+      return u === null ? [] : [{ name, u }];
+    })
+    .sort((a, b) => a.u - b.u);
+  return (
+    <div ref={ref} className="overflow-hidden">
+      {width > 100 && (
+        <FishOf
+          body={body}
+          species={species}
+          perMm={Math.min(1.2, (width - 20) / body.totalMm)}
+          below={66}
+          over={(f) =>
+            shown.map((p, i) => {
+              const x = f.x(body.mm(p.u));
+              const y = f.height + 16 + (i % 3) * 20;
+              return (
+                <g key={p.name}>
+                  <path
+                    d={`M ${x} ${f.middle - f.half(body.mm(p.u)) - 4} V ${y - 12}`}
+                    stroke="var(--ink)"
+                    strokeWidth="1.5"
+                  />
+                  <text x={x} y={y} className="mid" fill="var(--ink2)" style={{ fontSize: 13 }}>
+                    {p.name} {length.format(Math.round(body.mm(p.u)))}
+                  </text>
+                </g>
+              );
+            })
+          }
+        />
+      )}
+    </div>
+  );
+}
+
+/** What the shop measured of a species' body, over the row it is drawn by: where the knife goes follows at once. */
+export function BodyEditor({
+  species,
+  onChange,
+  errors,
+}: {
+  species: SpeciesRow;
+  onChange: (body: BodyOwn | null) => void;
+  errors: Readonly<Record<string, string>>;
+}) {
+  const row = profiles[species.bodyRow];
+  const [typed, setTyped] = useState<Partial<Record<NumberField | CurveField, string>>>({});
+  const [bad, setBad] = useState<readonly string[]>([]);
+  const [deep, setDeep] = useState(false);
+  const profile = profileOf(species);
+  if (!row || !profile || species.bodyPlan === 'wing')
+    return <p className="text-note text-ink2">A wing is cut along its body edge: nothing to set here.</p>;
+  const own = species.body ?? {};
+  const put = (field: NumberField | CurveField, value: unknown) => {
+    const next = Object.fromEntries(
+      Object.entries({ ...own, [field]: value }).filter(([, v]) => v !== undefined),
+    ) as BodyOwn;
+    onChange(Object.keys(next).length === 0 ? null : next);
+  };
+  const mark = (field: string, wrong: boolean) =>
+    setBad((had) => (wrong ? [...had.filter((f) => f !== field), field] : had.filter((f) => f !== field)));
+  const setNumber = (field: NumberField, text: string) => {
+    setTyped((had) => ({ ...had, [field]: text }));
+    const n = Number(text.trim().replace(',', '.'));
+    mark(field, !Number.isFinite(n));
+    if (text.trim() === '') put(field, undefined);
+    else if (Number.isFinite(n)) put(field, n);
+  };
+  const setCurve = (field: CurveField, text: string) => {
+    setTyped((had) => ({ ...had, [field]: text }));
+    const list = points(text, field === 'points' ? 3 : 2);
+    mark(field, list === null);
+    if (text.trim() === '') put(field, undefined);
+    else if (list) put(field, list);
+  };
+  const error = (field: string) => (bad.includes(field) ? 'Numbers, please' : errors[`body.${field}`]);
+  const fine = profileFaults(profile).length === 0;
+  const number = ([field, name]: readonly [NumberField, string]) => (
+    <TextField
+      key={field}
+      label={name}
+      value={typed[field] ?? (own[field] === undefined || own[field] === null ? '' : show(own[field]))}
+      onChange={(text) => setNumber(field, text)}
+      inputMode="decimal"
+      error={error(field)}
+      note={row[field] === null ? 'none' : `else ${show(row[field])}`}
+    />
+  );
+  return (
+    <div>
+      {fine && <Places species={species} profile={profile} />}
+      <p className="py-2 text-note text-ink2">
+        Measured from the snout, as shares of the standard length (snout to the root of the tail fin). What is
+        empty stays as the fish it is drawn like.{' '}
+        <Why>
+          <p>
+            The half-heights and half-widths make the section at each place; less the gut cavity, its integral
+            is scaled to the weight. Flesh is a share of the section, scaled so that both sides make the
+            yield.
+          </p>
+          <p>Typical values, our choice; a fish measured in your own shop is better.</p>
+        </Why>
+      </p>
+      <div className="grid grid-cols-3 gap-x-6 max-lg:grid-cols-2">
+        {places.map(number)}
+        {scalars.map(number)}
+      </div>
+      {deep ? (
+        <div className="grid grid-cols-2 gap-x-6 max-lg:grid-cols-1">
+          {curves.map(([field, name, note]) => (
+            <Frame key={field} label={name} note={note} error={error(field)}>
+              <textarea
+                className="field-value h-40 resize-y font-figure leading-6"
+                spellCheck={false}
+                value={typed[field] ?? asText(own[field] ?? row[field])}
+                onChange={(e) => setCurve(field, e.target.value)}
+              />
+            </Frame>
+          ))}
+        </div>
+      ) : (
+        <button type="button" className="why" onClick={() => setDeep(true)}>
+          its shape, cavity and flesh, point by point
+        </button>
+      )}
+      {species.body && (
+        <Button
+          small
+          className="mt-2"
+          onPress={() => {
+            setTyped({});
+            setBad([]);
+            onChange(null);
+          }}
+        >
+          All as it is drawn like
+        </Button>
+      )}
+    </div>
+  );
+}
