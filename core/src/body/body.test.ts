@@ -19,6 +19,12 @@ import {
   zone,
   zoneGrams,
   type Profile,
+  marksOn,
+  profileFaults,
+  profileOf,
+  type BodyOwn,
+  wingCut,
+  wingZone,
 } from './index.ts';
 
 describe('pchip', () => {
@@ -226,4 +232,63 @@ describe('the body', () => {
     expect(cutLines(bodyOf(trout, 'gutted', 1000)!, 'weigh')).toEqual([]);
     expect(Math.max(...wingOutline(1000).map((p) => p[1]))).toBeGreaterThan(200);
   });
+});
+
+describe('a body of the shop’s own', () => {
+  const hake = catalogue.find((s) => s.id === 'hake')!;
+  it('moves the mark it was measured for, and nothing else', () => {
+    const own = { ...hake, body: { vent: 0.6 } };
+    const [as, is] = [bodyOf(hake, 'gutted', 2000)!, bodyOf(own, 'gutted', 2000)!];
+    expect(is.profile).toEqual({ ...as.profile, vent: 0.6 });
+    expect(zone(is, 'joint').to).toBe(0.6);
+    expect(zoneGrams(zone(is, 'side'))).toBeCloseTo(zoneGrams(zone(as, 'side')), 9);
+    expect(sectionShares(own)!.cavity).toBeGreaterThan(sectionShares(hake)!.cavity);
+    // The row itself is untouched by it.
+    expect(bodyOf(hake, 'gutted', 2000)!.profile.vent).toBe(as.profile.vent);
+  });
+  it.each<[BodyOwn, string]>([
+    [{ vent: 0.1 }, 'vent'],
+    [{ steakEnd: 0.3 }, 'steakEnd'],
+    [{ kappa: 1.2 }, 'kappa'],
+    [
+      {
+        points: [
+          [0, 0.1, 0.1],
+          [0.5, 0.1, 0.1],
+          [0.4, 0.1, 0.1],
+          [1, 0, 0],
+        ],
+      },
+      'points',
+    ],
+    [
+      {
+        points: [
+          [0.1, 0.1, 0.1],
+          [0.3, 0.1, 0.1],
+          [0.4, 0.1, 0.1],
+          [1, 0, 0],
+        ],
+      },
+      'points',
+    ],
+    [{ flesh: [[0.3, 1.4]] }, 'flesh'],
+    [{ yieldOfGutted: 0.88 }, 'yieldOfGutted'],
+  ])('%j is refused at its field', (body, field) => {
+    expect(profileFaults(profileOf({ bodyRow: 'hake', body })!).map((f) => f.field)).toContain(field);
+  });
+  it('finds nothing wrong with a shipped row, and no side view of a wing', () => {
+    for (const p of Object.values(profiles)) expect(profileFaults(p)).toEqual([]);
+    expect(profileOf({ bodyRow: 'skate', body: null })).toBeNull();
+  });
+});
+
+it('a wing is marked from its body edge outward: equal pieces grow wider toward the tip', () => {
+  const { zone: wing, mm, u } = wingZone(900);
+  const { pieces } = marksOn({ u }, wing, { by: 'pieces', amount: 4, rest: 'leave', kerfMm: 0 });
+  const inside = wingCut(900).inside;
+  pieces.forEach((p, i) => expect(inside(p.to)).toBeCloseTo((i + 1) / 4, 9));
+  const widths = pieces.map((p) => mm(p.to) - mm(p.from));
+  expect(widths.every((w, i) => i === 0 || w > widths[i - 1]!)).toBe(true);
+  expect(u(mm(0.3))).toBeCloseTo(0.3, 12);
 });

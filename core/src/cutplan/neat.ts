@@ -118,7 +118,10 @@ function closeTogether(
     if (factor === null || takesAll(section, form, line.pieceGrams ?? Infinity)) return null;
     const [least, most] = line.pieces === null ? [p.grams - 1, p.grams + 1] : windowOf(problem, line);
     const aim = line.pieces === null ? p.grams : line.pieceGrams!;
-    const toMm = line.thickMm ? from + (p.toMm - p.fromMm) : mmAt(section, section.at(from) + aim / factor);
+    // Slices by thickness are of the very thickness: the middle of what is allowed.
+    const toMm = line.thickMm
+      ? from + (line.thickMm[0] + line.thickMm[1]) / 2
+      : mmAt(section, section.at(from) + aim / factor);
     const grams = (section.at(toMm) - section.at(from)) * factor;
     // A millimetre of a thick fish is several grams: a total is kept where it was, if no mark gives it.
     const slack = line.pieces === null ? (section.at(toMm) - section.at(Math.max(0, toMm - 1))) * factor : 0;

@@ -5,6 +5,7 @@ import { catalogue } from '../species/index.ts';
 import {
   defaultSettings,
   modesOf,
+  planChanges,
   planFaults,
   score,
   whyUnfilled,
@@ -361,5 +362,76 @@ describe('the validator', () => {
         }
       }
     }
+  });
+});
+
+describe('lines by thickness and in part', () => {
+  const day = randomDay(3, 4, 0, 'hake');
+  const slices = (thickMm: readonly [number, number], more: Partial<PlanLine> = {}): PlanLine =>
+    line('steaks', 4, 200, [1, 100_000], [4000, 2000], { thickMm, ...more });
+  it('cuts slices of the thickness asked for, whatever they weigh, and takes no money off for that', () => {
+    const problem = { ...day, lines: [slices([22.5, 27.5])] };
+    const so = planned(problem);
+    const pieces = so.plan.fish.flatMap((f) => f.pieces.filter((p) => p.line === 'l'));
+    expect(pieces).toHaveLength(4);
+    for (const p of pieces) {
+      expect(p.toMm - p.fromMm).toBeGreaterThan(22.5 - 1e-6);
+      expect(p.toMm - p.fromMm).toBeLessThan(27.5 + 1e-6);
+    }
+    expect(so.score.deviation).toBe(0);
+    expect(planFaults(problem, so.plan)).toEqual([]);
+  });
+  it('faults a slice that is thicker than was asked', () => {
+    const problem = { ...day, lines: [slices([22.5, 27.5])] };
+    const so = planned(problem);
+    const thinner = { ...problem, lines: [slices([10, 15])] };
+    expect(planFaults(thinner, so.plan).join()).toMatch(/thick|mm/);
+  });
+  it('serves as many as there are where fewer will do, and none where all are wanted', () => {
+    const [one] = day.fish;
+    const many = (partAllowed: boolean): PlanProblem => ({
+      ...day,
+      fish: [one!],
+      counter: [],
+      lines: [
+        line('fillet_skin_on', 6, one!.grams * 0.25, [one!.grams * 0.2, one!.grams * 0.3], [60_000, 0], {
+          partAllowed,
+        }),
+      ],
+    });
+    expect(planned(many(false)).score.filled.l).toBe(0);
+    expect(planned(many(true)).score.filled.l).toBeCloseTo(2 / 6, 9);
+  });
+});
+
+describe('what changed between two plans', () => {
+  const piece = (of: string | null): Plan['fish'][number]['pieces'][number] => ({
+    section: 'side',
+    copy: 0,
+    fromMm: 0,
+    toMm: 100,
+    grams: 500,
+    line: of,
+    counter: of === null ? 'fillet' : null,
+  });
+  const plan = (...fish: [string, ...(string | null)[]][]): Plan => ({
+    fish: fish.map(([id, ...lines]) => ({ fish: id, mode: 'fillets', pieces: lines.map(piece) })),
+  });
+  const lot = (id: string) => id.split('/')[0]!;
+  it('is told by line and by lot; another fish of the same lot is no change', () => {
+    const before = {
+      plan: plan(['7/1', 'a', null], ['8/1', 'b'], ['9/1', 'c']),
+      filled: { a: 1, b: 1, c: 1, d: 0 },
+    };
+    const after = { plan: plan(['7/2', 'a', 'b'], ['8/1', 'd']), filled: { a: 1, b: 1, c: 0, d: 1 } };
+    expect(planChanges(before, after, lot)).toEqual({
+      lines: [
+        { line: 'b', kind: 'moved', from: ['8'], to: ['7'] },
+        { line: 'c', kind: 'lost', from: ['9'], to: [] },
+        { line: 'd', kind: 'filled', from: [], to: ['8'] },
+      ],
+      fish: [{ fish: '9', more: -1 }],
+    });
+    expect(planChanges(after, after, lot)).toEqual({ lines: [], fish: [] });
   });
 });

@@ -39,6 +39,6 @@ export function toBuy(
 /** Whole fish and their weight for what several lines lack. */
 export function fishToBuy(lacking: readonly ToBuy[]): { fish: number; grams: number } {
   const heaviest = Math.max(0, ...lacking.map((l) => l.fishGrams));
-  const fish = Math.ceil(lacking.reduce((n, l) => n + l.fish, 0) - 1e-9);
+  const fish = Math.max(0, Math.ceil(lacking.reduce((n, l) => n + l.fish, 0) - 1e-9));
   return { fish, grams: Math.round(fish * heaviest) };
 }

@@ -14,6 +14,7 @@ import {
   piecesPerFish,
   spentMultiplier,
   trims,
+  learnedYield,
 } from './index.ts';
 
 const the = (id: string) => formOf(formBook(), id);
@@ -269,6 +270,43 @@ describe('the mass balance', () => {
         const b = massBalance(w);
         expect(w.outputs + w.trims + w.waste + w.drip + b.unaccounted).toBe(w.input + w.waterGained);
       }),
+    );
+  });
+});
+
+describe('a yield learned from weigh-outs', () => {
+  it('starts from the book as if from 8 fish, 2 points apart', () => {
+    const { mean, low, high, fish } = learnedYield(0.45, []);
+    expect([mean, fish]).toEqual([0.45, 0]);
+    // 1.645 x sqrt(8/7 x .02^2 x (1 + 1/8)), by hand.
+    expect(high - mean).toBeCloseTo(0.0373, 4);
+    expect(mean - low).toBeCloseTo(high - mean, 12);
+  });
+  it('is worked out by hand: two tickets of 8 fish', () => {
+    const seen = [
+      { fish: 8, inputGrams: 10_000, yield: 0.5 },
+      { fish: 8, inputGrams: 30_000, yield: 0.54 },
+    ];
+    const { mean, high } = learnedYield(0.45, seen);
+    // Own mean .53; (8 x .45 + 16 x .53) / 24.
+    expect(mean).toBeCloseTo(0.503333, 6);
+    // Scatter 16 x (.25 x .03^2 + .75 x .01^2) = .0048; variance (8 x .0004 + .0048) / 23; x (1 + 1/24).
+    expect(high - mean).toBeCloseTo(1.645 * Math.sqrt((0.008 / 23) * (25 / 24)), 9);
+  });
+  it('moves toward what was seen, the nearer the more fish, and never past it', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 0.7, noNaN: true }),
+        fc.double({ min: 0.2, max: 0.7, noNaN: true }),
+        fc.integer({ min: 1, max: 200 }),
+        (prior, own, n) => {
+          const at = (fish: number) =>
+            learnedYield(prior, [{ fish, inputGrams: 1000 * fish, yield: own }]).mean;
+          expect(Math.abs(at(n) - own)).toBeLessThanOrEqual(Math.abs(prior - own) + 1e-12);
+          expect(Math.abs(at(n + 1) - own)).toBeLessThanOrEqual(Math.abs(at(n) - own) + 1e-12);
+        },
+      ),
+      { numRuns: 60 },
     );
   });
 });
