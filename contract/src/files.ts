@@ -19,7 +19,7 @@ export const marksFile = z.object({
     .default(null)
     .describe('total length; from the weight when null'),
   cut: z.object({
-    zone: z.enum(['steaks', 'front', 'joint', 'tail', 'side', 'loin', 'belly']),
+    zone: z.enum(['steaks', 'front', 'joint', 'tail', 'side', 'loin', 'belly', 'slab_back', 'slab_belly']),
     by: z.enum(['pieces', 'grams', 'mm']),
     amount: z.number().positive(),
     rest: z.enum(['leave', 'share']).default('leave'),

@@ -207,7 +207,11 @@ export async function landBass(house: House, graded = true, more: object = {}) {
   const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
   const lot = await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(more) });
   if (graded) {
-    const fish = Array.from({ length: Math.min(3, bassLot(more).pieces) }, () => fresh);
+    // A gutted fish has no belly to look at.
+    const { belly: _belly, ...gutted } = fresh;
+    const { condition, pieces } = bassLot(more);
+    const signs = condition === 'whole' ? fresh : gutted;
+    const fish = Array.from({ length: Math.min(3, pieces) }, () => signs);
     await house.bench.ok(contract.grading.record, { params: { id: lot.id }, body: gradeBody({ fish }) });
   }
   return { deliveryId: id, lotId: lot.id, code: lot.code };

@@ -216,6 +216,82 @@ describe('the plan of a day', () => {
   });
 });
 
+describe('lines of every kind', () => {
+  it('for any white fish go to one there is, which is theirs once the plan is accepted', async () => {
+    const h = await openHouse(inject('databaseUrl'));
+    try {
+      const landed = async (speciesId: string) => {
+        const { lotId } = await landBass(h, true, {
+          speciesId,
+          condition: 'gutted',
+          pieces: 3,
+          grams: 6000,
+        });
+        return lotId;
+      };
+      const { id } = await h.counter.ok(contract.orders.take, {
+        body: fourFillets({
+          lines: [
+            {
+              ...fourFillets().lines[0]!,
+              speciesId: 'any_white',
+              form: 'portion',
+              pieces: 3,
+              pieceGrams: 160,
+            },
+            {
+              ...fourFillets().lines[0]!,
+              speciesId: 'cod',
+              form: 'steaks',
+              pieces: 2,
+              pieceGrams: 250,
+              thickMm: 25,
+            },
+          ],
+        }),
+      });
+      await landed('haddock');
+      await landed('cod');
+      await h.bench.ok(contract.plan.start, { body: { horizon: 'all', seconds: 0.4, keepPinned: false } });
+      let plan: CutPlan | null = null;
+      for (let i = 0; i < 100 && plan?.state !== 'done'; i++) {
+        await new Promise((done) => setTimeout(done, 100));
+        ({ plan } = await h.bench.ok(contract.plan.day));
+      }
+      const lines = plan!.species.flatMap((s) => s.lines.map((l) => ({ ...l, of: s.speciesId })));
+      const any = lines.find((l) => l.anyWhite !== null)!;
+      expect(['haddock', 'cod']).toContain(any.of);
+      expect(any.anyWhite).toMatch(/season/);
+      expect(lines.find((l) => l.form === 'steaks')).toMatchObject({ thickMm: [22.5, 27.5] });
+      expect(plan!.species.every((s) => s.lines.every((l) => s.found!.score.filled[l.id] === 1))).toBe(true);
+      const changes = await h.bench.ok(contract.plan.changes, { params: { id: plan!.id } });
+      expect(changes.before).toBeNull();
+      await h.bench.ok(contract.plan.accept, { params: { id: plan!.id }, body: { speciesIds: null } });
+      const order = (await h.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
+      expect(order.lines[0]).toMatchObject({ anyWhite: true, speciesId: any.of, state: 'planned' });
+      const cuts = (await h.bench.ok(contract.bench.tickets)).flatMap((t) => t.cuts);
+      expect(cuts.find((c) => c.form === 'steaks' && c.lineId !== null)).toMatchObject({ thickMm: 25 });
+    } finally {
+      await h.close();
+    }
+  });
+
+  it('what a later plan does otherwise is told by line, fish and money', async () => {
+    await landBass(house, true, { pieces: 4, grams: 4000 });
+    await take([line('fillet_skin_on', { pieces: 2, pieceGrams: 220 })], { customer: 'Early' });
+    const first = await run({ keepPinned: false });
+    await take([line('portion', { pieces: 2, pieceGrams: 120 })], { customer: 'Late' });
+    const second = await run({ keepPinned: false });
+    const changes = await house.bench.ok(contract.plan.changes, { params: { id: second.id } });
+    expect(changes.before).toMatchObject({ id: first.id });
+    expect(changes.species.flatMap((s) => s.lines)).toContainEqual(
+      expect.objectContaining({ customer: 'Late', kind: 'new' }),
+    );
+    const sum = changes.species.reduce((s, x) => s + x.value.after - x.value.before, 0);
+    expect(changes.value - changes.before!.value).toBeCloseTo(sum, 6);
+  });
+});
+
 it('shares species out to threads and gives each its time', () => {
   const of = (id: string, lines: number, fish: number) => ({
     stored: { speciesId: id, lines: Array(lines), fish: Array(fish) } as unknown as PlanSpecies,

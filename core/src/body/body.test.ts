@@ -292,3 +292,18 @@ it('a wing is marked from its body edge outward: equal pieces grow wider toward 
   expect(widths.every((w, i) => i === 0 || w > widths[i - 1]!)).toBe(true);
   expect(u(mm(0.3))).toBeCloseTo(0.3, 12);
 });
+
+it('slabs split down the spine: back and belly make the whole slab', () => {
+  const body = bodyOf(
+    catalogue.find((s) => s.bodyRow === 'turbot')!,
+    'gutted',
+    3000,
+  )!;
+  const whole = zone(body, 'front');
+  const [back, belly] = (['slab_back', 'slab_belly'] as const).map((k) => zone(body, k));
+  for (const u of [0.35, 0.5, 0.65]) {
+    const grams = (z: typeof whole) => z.grams * (z.curve.at(u) - z.curve.at(z.from));
+    expect(grams(back!) + grams(belly!)).toBeCloseTo(grams(whole), 6);
+    expect(grams(back!)).toBeGreaterThan(grams(belly!));
+  }
+});

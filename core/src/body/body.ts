@@ -82,9 +82,13 @@ export interface Zone {
   grams: number;
 }
 
-export type ZoneKind = 'steaks' | 'front' | 'joint' | 'tail' | 'side' | 'loin' | 'belly';
+export type ZoneKind =
+  'steaks' | 'front' | 'joint' | 'tail' | 'side' | 'loin' | 'belly' | 'slab_back' | 'slab_belly';
 
-/** Steaks: between vent and steak end, or from the collar (front); a joint: the cavity; one side: collar to fillet end. */
+/**
+ * Steaks: between vent and steak end, or from the collar (front); a joint: the cavity; one side: collar to fillet end;
+ * slabs: those of the front split down the spine.
+ */
 export function zone(body: Body, kind: ZoneKind): Zone {
   const { profile, shape, gramsPerUnit } = body;
   switch (kind) {
@@ -92,6 +96,15 @@ export function zone(body: Body, kind: ZoneKind): Zone {
       return { from: profile.vent, to: profile.steakEnd, curve: shape.gutted, grams: gramsPerUnit };
     case 'front':
       return { from: profile.collar, to: profile.steakEnd, curve: shape.gutted, grams: gramsPerUnit };
+    case 'slab_back':
+      return { from: profile.collar, to: profile.steakEnd, curve: shape.guttedBack, grams: gramsPerUnit };
+    case 'slab_belly':
+      return {
+        from: profile.collar,
+        to: profile.steakEnd,
+        curve: beyond(shape.gutted, shape.guttedBack, profile.collar, profile.steakEnd),
+        grams: gramsPerUnit,
+      };
     case 'joint':
       return { from: profile.collar, to: profile.vent, curve: shape.flesh, grams: gramsPerUnit };
     case 'tail':

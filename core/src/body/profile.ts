@@ -51,6 +51,8 @@ export interface Shape {
   loin: (u: number) => number;
   whole: Cumulative;
   gutted: Cumulative;
+  /** The gutted section above the spine: what a slab split down it has on the back's side. */
+  guttedBack: Cumulative;
   /** Flesh of both sides, scaled to the yield. */
   flesh: Cumulative;
   loinFlesh: Cumulative;
@@ -101,6 +103,7 @@ export function shapeOf(profile: Profile): Shape {
     loin,
     whole,
     gutted,
+    guttedBack: cumulative((u) => net(u) * loin(u), breaks),
     flesh: cumulative((u) => k * raw(u) * net(u), inside),
     loinFlesh: cumulative((u) => k * raw(u) * net(u) * loin(u), inside),
     finIntegral,

@@ -1,5 +1,6 @@
 import { compile, type Compiled } from './compile.ts';
-import { lineRefusal, windowOf, type PlanProblem } from './problem.ts';
+import type { Form } from '../forms/index.ts';
+import { lineForm, lineRefusal, windowOf, type PlanProblem } from './problem.ts';
 import type { PlanScore } from './score.ts';
 
 const reachable = (c: Compiled, line: string): boolean => {
@@ -9,8 +10,20 @@ const reachable = (c: Compiled, line: string): boolean => {
   return c.fish.some((of) => of.modes.some((m) => m.nodes.some(serves)));
 };
 
+/** What comes off the opened fish for a form of the trim: it takes no knife mark, and is added to a ticket by hand. */
+function fromTrim(form: Form, trimGrams: PlanScore['trimGrams']): string {
+  const of = typeof form.yield.of === 'string' ? [] : form.yield.of;
+  const grams = form.yield.share * of.reduce((s, part) => s + (trimGrams[part] ?? 0), 0);
+  return grams >= 10
+    ? `Comes off as trim: about ${Math.round(grams / 10) * 10} g of ${form.name} with this plan. Add it to a ticket at the bench`
+    : `Comes off as trim: none of ${form.name} with this plan`;
+}
+
 /** Why each unfilled line of a plan is, in words: no fish, none that may, none that can, or not worth it. */
-export function whyUnfilled(problem: PlanProblem, filled: PlanScore['filled']): Record<string, string> {
+export function whyUnfilled(
+  problem: PlanProblem,
+  { filled, trimGrams }: Pick<PlanScore, 'filled' | 'trimGrams'>,
+): Record<string, string> {
   const unfilled = problem.lines.filter((l) => (filled[l.id] ?? 0) < 1);
   if (unfilled.length === 0) return {};
   const c = compile(problem);
@@ -19,6 +32,8 @@ export function whyUnfilled(problem: PlanProblem, filled: PlanScore['filled']): 
       if (problem.fish.length === 0) return [line.id, `No ${problem.species.name} to cut`];
       const refusals = problem.fish.map((f) => lineRefusal(problem, f, line));
       if (refusals.every((r) => r !== null)) return [line.id, mostCommon(refusals)];
+      const form = lineForm(problem, line.form);
+      if (form.section === 'trim') return [line.id, fromTrim(form, trimGrams)];
       if (!reachable(c, line.id)) {
         const [least, most] = windowOf(problem, line);
         return [

@@ -38,7 +38,7 @@ await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAns
     bound: so.bound,
     score: so.score,
     plan: [...so.plan.fish],
-    unfilled: whyUnfilled(problem, so.score.filled),
+    unfilled: whyUnfilled(problem, so.score),
     verdict: planFaults(problem, so.plan),
   };
 });

@@ -216,7 +216,7 @@ export async function moveLine(
     ...had,
     plan: { fish: [...so.plan.fish] },
     score: value,
-    unfilled: whyUnfilled(problem, value.filled),
+    unfilled: whyUnfilled(problem, value),
   };
   const pinned = new Set([...(JSON.parse(plan.pinned) as string[]), body.to]);
   const made = await run(

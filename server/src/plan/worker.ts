@@ -37,7 +37,7 @@ async function work({ species, forms, stop }: Task) {
           firstCome: { score: so.firstCome.score },
           bound: so.bound,
           phase: so.phase,
-          unfilled: pass === 'first' ? {} : whyUnfilled(problem, so.score.filled),
+          unfilled: pass === 'first' ? {} : whyUnfilled(problem, so.score),
         };
         parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies Told);
       };

@@ -22,7 +22,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { MarkedFish, MarkedSide } from './MarkedFish.tsx';
 
-const zones: readonly { value: ZoneKind; name: string; fish: 'any' | 'round' }[] = [
+const zones: readonly { value: ZoneKind; name: string; fish: 'any' | 'round' | 'flat' }[] = [
   { value: 'steaks', name: 'steaks behind the vent', fish: 'any' },
   { value: 'front', name: 'steaks from the collar on', fish: 'any' },
   { value: 'joint', name: 'joint over the cavity', fish: 'round' },
@@ -30,6 +30,8 @@ const zones: readonly { value: ZoneKind; name: string; fish: 'any' | 'round' }[]
   { value: 'side', name: 'one side', fish: 'any' },
   { value: 'loin', name: 'loin row of a side', fish: 'round' },
   { value: 'belly', name: 'belly row of a side', fish: 'round' },
+  { value: 'slab_back', name: 'slabs split down the spine, back', fish: 'flat' },
+  { value: 'slab_belly', name: 'slabs split down the spine, belly side', fish: 'flat' },
 ];
 const conditionNames: Record<ArrivalCondition, string> = {
   whole: 'whole, guts in',
@@ -72,8 +74,9 @@ export default function Marks() {
       : by === 'grams'
         ? (each?.grams ?? 0)
         : (length.parse(thick) ?? 0);
-  const flat = ['flat', 'large_flat', 'tail'].includes(species.bodyPlan);
-  const allowed = zones.filter((z) => z.fish === 'any' || !flat);
+  const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
+  const round = !flat && species.bodyPlan !== 'tail';
+  const allowed = zones.filter((z) => z.fish === 'any' || (z.fish === 'flat' ? flat : round));
   const chosen = allowed.some((z) => z.value === kind) ? kind : 'side';
   // A skate has no side view: one wing is marked from its body edge outward.
   const wing = body ? null : wingZone((as === 'wing' ? grams : grams * species.headedGutted) / 2);
