@@ -2,15 +2,18 @@ import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { By, complaints, Key, pageSays, press, see, texts, type WebDriver } from './src/browser.ts';
 import type { Hand } from './src/hand.ts';
+import { AtBench } from './src/atBench.ts';
 import { openedShop } from './src/opened.ts';
+import type { Shop } from './src/shop.ts';
 
 /** A day planned on the screen, a line given to another fish, sent, cut and collected. */
 describe('the cut plan', () => {
   let driver: WebDriver;
   let hand: Hand;
+  let shop: Shop;
   let close: () => Promise<void>;
   beforeAll(async () => {
-    ({ driver, hand, close } = await openedShop());
+    ({ driver, hand, shop, close } = await openedShop());
   });
   afterAll(() => close());
 
@@ -92,45 +95,26 @@ describe('the cut plan', () => {
     await pageSays(driver, 'Moved');
   });
 
-  it('is sent, cut and collected', async () => {
+  it('is sent, cut by tapping along its marks, and collected from the due board', async () => {
     await press(driver, 'Send to bench');
     await pageSays(driver, 'at the bench');
     const tickets = await hand.ok(contract.bench.tickets);
     expect(tickets.length).toBeGreaterThan(0);
-    for (const { id } of tickets) {
-      const at = () => hand.ok(contract.bench.ticket, { params: { id } });
-      const { version, inputs } = await at();
-      await hand.ok(contract.bench.start, {
-        params: { id },
-        body: {
-          version,
-          inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
-        },
-      });
-      const ticket = await at();
-      for (const c of ticket.cuts)
-        await hand.ok(contract.bench.weigh, {
-          params: { id },
-          body: {
-            cutId: c.lineId === null ? null : c.id,
-            kind: c.lineId === null ? 'counter' : 'order',
-            item: c.form,
-            grams: c.totalGrams ?? c.pieces! * c.pieceGrams!,
-            pieces: c.pieces ?? 1,
-            source: 'typed',
-          },
-        });
-      if (ticket.stepIds.includes('sweep'))
-        for (const pass of [1, 2] as const)
-          await hand.ok(contract.bench.sweep, { params: { id }, body: { pass, found: 0, broken: [] } });
-      await hand.ok(contract.bench.close, {
-        params: { id },
-        body: { version: (await at()).version, reason: 'heads and frames in the tub' },
-      });
-    }
-    await press(driver, 'Orders');
-    await pageSays(driver, 'ready');
+    const bench = new AtBench(driver, shop);
+    for (let i = 0; i < tickets.length; i++) await bench.cutFirst(hand);
     expect((await hand.ok(contract.orders.list)).map((o) => o.state)).toEqual(['ready', 'ready', 'ready']);
+    await press(driver, 'Orders');
+    await press(driver, 'due board');
+    await pageSays(driver, '3 of 3 ready to collect today');
+    for (let left = 2; left >= 0; left--) {
+      await press(driver, 'Hand over');
+      const price = await see(driver, By.css('[role=dialog] input[inputmode=decimal]'));
+      await price.sendKeys(Key.chord(Key.CONTROL, 'a'), '28.00');
+      await press(driver, 'Paid, hand over');
+      await pageSays(driver, left === 0 ? 'Nothing more to collect today' : `${left} of ${left} ready`);
+    }
+    expect(await hand.ok(contract.orders.list)).toEqual([]);
+    expect(await shop.faults()).toEqual([]);
     expect(await complaints(driver)).toEqual([]);
   });
 });

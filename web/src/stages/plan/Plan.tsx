@@ -161,7 +161,7 @@ export default function Plan() {
           )}
           {plan.state !== 'running' && (
             <>
-              <button type="button" className="why" onClick={() => setOpen('changes')}>
+              <button type="button" className="why mr-4" onClick={() => setOpen('changes')}>
                 what changed
               </button>{' '}
             </>
