@@ -49,4 +49,69 @@ describe('orders as they are said', () => {
     await pageSays(driver, 'Yes');
     expect(await complaints(driver)).toEqual([]);
   });
+
+  it('knows who is on the telephone, and gives the same again, every week', async () => {
+    await driver.navigate().refresh();
+    await pageSays(driver, 'Take an order');
+    await fill(driver, 'Customer', 'Quill');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    await pageSays(driver, '4 × 150 g portions, straight cut, skin on, Hake; 2 × 200 g steaks, Hake');
+    await press(driver, 'note something');
+    await fill(driver, 'About this customer', 'rings at seven');
+    await press(driver, 'Keep');
+    await pageSays(driver, 'rings at seven');
+    await press(driver, 'The same again as on');
+    await press(driver, 'Every week');
+    await press(driver, 'Keep it for every week');
+    await pageSays(driver, 'Quill has this every');
+    await press(driver, 'every week');
+    await pageSays(driver, '1 weekly order');
+    const [weekly] = await hand.ok(contract.orders.standing);
+    expect(weekly!.lines.map((l) => [l.form, l.pieces])).toEqual([
+      ['portion', 4],
+      ['steaks', 2],
+    ]);
+    const made = (await hand.ok(contract.orders.list)).filter((o) => o.standingId === weekly!.id);
+    expect(made.length).toBeGreaterThan(0);
+  });
+
+  it('takes any white fish, with people, thickness and trim kept as said', async () => {
+    await press(driver, 'all orders');
+    await hand.land('cod', 'gutted', 2, 5200);
+    await say(
+      '4 x 160 g any white fish portions for 4, 2 cod steaks 30 mm with head and bones tomorrow 12:00',
+    );
+    await pageSays(driver, 'Cod: 1 fish from');
+    await fill(driver, 'Customer', 'Osk');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    await fill(driver, 'Deposit', '10');
+    await press(driver, 'Take the order');
+    await pageSays(driver, 'taken for Osk');
+    const order = (await hand.ok(contract.orders.list)).find((o) => o.customer === 'Osk')!;
+    expect(order).toMatchObject({
+      deposit: 1000,
+      lines: [
+        { anyWhite: true, speciesId: 'cod', pieces: 4, pieceGrams: 160 },
+        { speciesId: 'cod', thickMm: 30, trimWish: 'stock' },
+      ],
+    });
+    await pageSays(driver, '2 steaks, 30 mm thick, with head and bones');
+  });
+
+  it('changes an order line by line, and lets one go that is not wanted', async () => {
+    const at = async () => (await hand.ok(contract.orders.list)).find((o) => o.customer === 'Osk');
+    const { number } = (await at())!;
+    await press(driver, `Change order ${number}`);
+    await press(driver, 'take this line off');
+    await fill(driver, 'Note', 'one bag');
+    await press(driver, 'Change it');
+    await driver.wait(async () => (await at())?.remarks === 'one bag', 8000, 'it was not changed');
+    expect((await at())!.lines.map((l) => l.state)).toEqual(['cancelled', 'open']);
+    await press(driver, `Order ${number} is not wanted`);
+    await press(driver, 'kept');
+    await fill(driver, 'Why', 'gone away');
+    await press(driver, 'Cancel the order');
+    await driver.wait(async () => (await at()) === undefined, 8000, 'it is still there');
+    expect(await complaints(driver)).toEqual([]);
+  });
 });
