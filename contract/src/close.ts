@@ -49,6 +49,13 @@ const dayClose = z.object({
   closedBy: z.string().nullable(),
   closedAt: f.instant.nullable(),
   takings: z.number().int(),
+  /** Money left with orders on this day, and what became of such money. */
+  deposits: z.object({
+    taken: z.number().int(),
+    used: z.number().int(),
+    returned: z.number().int(),
+    kept: z.number().int(),
+  }),
   sales: z.array(
     z.object({
       itemName: z.string(),

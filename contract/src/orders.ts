@@ -205,7 +205,12 @@ export const orders = {
   promise: ask('/api/orders/promise', {
     roles,
     summary: 'Could graded stock serve this? Changes nothing',
-    body: z.object({ dueAt: f.instant, lines: z.array(newLine).min(1).max(30) }),
+    body: z.object({
+      dueAt: f.instant,
+      lines: z.array(newLine).min(1).max(30),
+      /** Asked for a change of this order: its own lines are not promised to anyone else. */
+      orderId: f.id.nullable().default(null),
+    }),
     answer: z.array(promise),
   }),
   buying: read('/api/orders/buying', {

@@ -197,6 +197,8 @@ describe('collecting', () => {
       body: { version: 1, reason: 'wants none', keepDeposit: true },
     });
     const kinds = await house.pool.query('SELECT order_id, kind, money FROM deposit ORDER BY id');
+    const { deposits } = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    expect(deposits).toEqual({ taken: 2500, used: 500, returned: 0, kept: 2000 });
     expect(kinds[0]).toEqual([
       { order_id: orderId, kind: 'taken', money: 500 },
       { order_id: orderId, kind: 'used', money: 500 },
@@ -287,6 +289,18 @@ describe('what orders lack', () => {
     expect(new Date(free!.readyAt!).getTime()).toBeGreaterThan(house.clock.now.getTime());
     await take();
     expect((await ask())[0]).toMatchObject({ answer: 'part', servable: 2, toBuy: { fish: 1 } });
+  });
+  it('of an order itself is free to a change of it, however far it is planned', async () => {
+    await landBass(house, true, { pieces: 3, grams: 1380 });
+    const { orderId } = await toBench(house);
+    const ask = async (id: number | null) =>
+      (
+        await house.counter.ok(contract.orders.promise, {
+          body: { dueAt: head.dueAt, lines: [{ ...line, pieces: 6 }], orderId: id },
+        })
+      )[0]!;
+    expect(await ask(null)).toMatchObject({ answer: 'part', servable: 2 });
+    expect(await ask(orderId)).toMatchObject({ answer: 'yes', servable: 6 });
   });
   it('says when the bench cannot have it ready, and what hour it can', async () => {
     await landBass(house);

@@ -11,6 +11,7 @@ import { balancesOfLots, type BalanceRow } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
+import { depositsOf } from '../orders/deposits.ts';
 
 /** What a balance counts as in the flow: an end by its own name, stock and sales by what was made. */
 function becameOf(
@@ -160,6 +161,7 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     closedBy: done?.name ?? null,
     closedAt: done?.closed_at.toISOString() ?? null,
     takings: sold.reduce((s, x) => s + x.money, 0),
+    deposits: await depositsOf(work, day),
     sales: sold.map(({ item, condition, ...s }) => ({
       ...s,
       itemName: itemName(item, condition, formsOf(work.settings)),

@@ -42,26 +42,36 @@ interface OpenLine {
 }
 
 /** Lines promised to customers for which no fish is set aside yet, by due time. */
-const openLines = (work: Work) =>
+const openLines = (work: Work, exceptOrder: number | null) =>
   rows<OpenLine>(
     work.tx,
     `SELECT l.id, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form, l.intended_use AS \`use\`,
        l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
      WHERE l.state = 'open' AND o.state IN ('open', 'ready') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)
+       AND o.id <> COALESCE(?, 0)
      ORDER BY o.due_at, l.id`,
+    [exceptOrder],
   );
 
 /** What lies free by species, and what is left of it once every open line has had its part. */
-async function freeStock(work: Work, book: Map<string, Species>) {
-  const lots = await shopLots(work, book);
+async function freeStock(work: Work, book: Map<string, Species>, exceptOrder: number | null = null) {
+  const own =
+    exceptOrder === null
+      ? []
+      : await rows<{ id: number }>(work.tx, 'SELECT id FROM order_line WHERE order_id = ?', [exceptOrder]);
+  const lots = await shopLots(
+    work,
+    book,
+    own.map((l) => l.id),
+  );
   const free = new Map<string, Stock>(
     [...book.values()].map((species) => [
       species.id,
       { species, lots: (lots.get(species.id) ?? []).map((l) => l.available) },
     ]),
   );
-  const lines = await openLines(work);
+  const lines = await openLines(work, exceptOrder);
   const short = lines.map((line) => {
     const stock = free.get(line.speciesId)!;
     const want = wantOf(work, line, line.dueAt);
@@ -162,7 +172,7 @@ export async function promise(
   body: BodyOf<Rooms['promise']>,
 ): Promise<AnswerOf<Rooms['promise']>> {
   const book = await speciesById(work.tx);
-  const { free, short } = await freeStock(work, book);
+  const { free, short } = await freeStock(work, book, body.orderId);
   for (const [id, stock] of free) free.set(id, { ...stock, lots: wholeFish(stock.lots) });
   const forms = formsOf(work.settings);
   const dueAt = new Date(body.dueAt);

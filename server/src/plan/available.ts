@@ -18,13 +18,13 @@ export interface ShopLot {
 }
 
 /**
- * Every lot with uncut fish in the cold room, by species. Promised fish are not free; those promised to `exceptLine`
+ * Every lot with uncut fish in the cold room, by species. Promised fish are not free; those promised to `exceptLines`
  * are, so that a line can be planned again.
  */
 export async function shopLots(
   work: Work,
   book: Map<string, Species>,
-  exceptLine = 0,
+  exceptLines: readonly number[] = [],
 ): Promise<Map<string, ShopLot[]>> {
   const lots = await lotsInShop(work.tx);
   const uncut = await rows<{ lotId: number; grams: number; pieces: number }>(
@@ -36,7 +36,7 @@ export async function shopLots(
   const promised = await promisedFish(
     work.tx,
     lots.map((l) => l.id),
-    exceptLine,
+    exceptLines,
   );
   const bySpecies = new Map<string, ShopLot[]>();
   for (const lot of lots) {

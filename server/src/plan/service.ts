@@ -110,7 +110,7 @@ export async function choosePicks(
   const line = await lockLine(work, id, body.version);
   const book = await speciesById(work.tx);
   const species = book.get(line.speciesId)!;
-  const lots = (await shopLots(work, book, id)).get(line.speciesId) ?? [];
+  const lots = (await shopLots(work, book, [id])).get(line.speciesId) ?? [];
   const want = wantOf(work, line, line.dueAt);
   if (new Set(body.picks.map((p) => p.lotId)).size !== body.picks.length)
     throw fieldProblem('picks', 'One choice a lot, please');

@@ -9,16 +9,20 @@ import { problems } from './problem.ts';
 export async function promisedFish(
   tx: Tx,
   lotIds: readonly number[],
-  exceptLine = 0,
+  exceptLines: readonly number[] = [],
 ): Promise<Map<number, number>> {
+  // An empty list keeps nothing out.
+  const others = exceptLines.length === 0 ? '0' : marks(exceptLines.length);
   const found = await rows<{ lot_id: number; fish: number }>(
     tx,
     `SELECT lot_id, SUM(fish) AS fish FROM (
-       SELECT k.lot_id, k.fish FROM pick k WHERE k.lot_id IN (${marks(lotIds.length)}) AND k.line_id <> ?
+       SELECT k.lot_id, k.fish FROM pick k WHERE k.lot_id IN (${marks(lotIds.length)}) AND k.line_id NOT IN (${others})
          AND NOT EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = k.line_id)
        UNION ALL SELECT i.lot_id, i.pieces FROM ticket_input i JOIN ticket t ON t.id = i.ticket_id
-         WHERE i.lot_id IN (${marks(lotIds.length)}) AND t.state = 'waiting') AS held GROUP BY lot_id`,
-    [...lotIds, exceptLine, ...lotIds],
+         WHERE i.lot_id IN (${marks(lotIds.length)}) AND t.state = 'waiting'
+           AND EXISTS (SELECT 1 FROM ticket_cut c WHERE c.ticket_id = t.id AND (c.line_id IS NULL OR c.line_id NOT IN (${others})))
+       ) AS held GROUP BY lot_id`,
+    [...lotIds, ...exceptLines, ...lotIds, ...exceptLines],
   );
   return new Map(found.map((f) => [f.lot_id, Number(f.fish)]));
 }

@@ -149,6 +149,15 @@ export default function Close() {
               ))}
             </tbody>
           </table>
+          {Object.values(close.deposits).some((m) => m > 0) && (
+            <p className="pt-2 text-note text-ink2">
+              Deposits of orders:{' '}
+              {(['taken', 'used', 'returned', 'kept'] as const)
+                .filter((k) => close.deposits[k] > 0)
+                .map((k) => `${formatMoney(close.deposits[k])} ${k}`)
+                .join(', ')}
+            </p>
+          )}
           {close.sales.length === 0 && (
             <p className="border-t border-line pt-2 text-ink2">Nothing sold yet.</p>
           )}

@@ -49,13 +49,13 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
     [dueDay, dueTime, shop],
   );
   const lines = useMemo(() => drafts.map((d) => lineOf(d, forms)), [drafts, forms]);
-  // A line of the order itself has its part of the stock already: only what is new is asked.
+  // What is cut or on the board is promised by lying there.
   const asked = useMemo(
-    () => drafts.flatMap((d, i) => (d.id === null && lines[i] ? [{ key: d.key, line: lines[i] }] : [])),
+    () => drafts.flatMap((d, i) => (!d.fixed && lines[i] ? [{ key: d.key, line: lines[i] }] : [])),
     [drafts, lines],
   );
   const askedLines = useMemo(() => asked.map((a) => a.line), [asked]);
-  const promises = usePromise(askedLines, dueAt);
+  const promises = usePromise(askedLines, dueAt, order?.id ?? null);
   const known = customers?.find((c) => c.name === customer);
 
   const fresh = () => {
@@ -177,7 +177,7 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
               )}
               remove={drafts.length > 1 ? () => setDrafts((had) => had.filter((x) => x.key !== d.key)) : null}
             />
-            {d.id === null && (
+            {!d.fixed && (
               <PromiseLine
                 promise={at === -1 ? undefined : promises?.[at]}
                 dueAt={dueAt}

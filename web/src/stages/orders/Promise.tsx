@@ -12,8 +12,12 @@ import type { Draft, NewLine } from './draft.ts';
 type Answer = AnswerOf<typeof contract.orders.promise>[number];
 
 /** Asks the shop what graded stock could serve, a moment after the typing stops. */
-export function usePromise(lines: readonly NewLine[], dueAt: string | null): readonly Answer[] | null {
-  const question = JSON.stringify({ dueAt, lines });
+export function usePromise(
+  lines: readonly NewLine[],
+  dueAt: string | null,
+  orderId: number | null,
+): readonly Answer[] | null {
+  const question = JSON.stringify({ dueAt, lines, orderId });
   const [answer, setAnswer] = useState<{ question: string; lines: readonly Answer[] } | null>(null);
   useEffect(() => {
     if (lines.length === 0 || dueAt === null) return;
