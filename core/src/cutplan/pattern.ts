@@ -35,24 +35,31 @@ export function bestPattern(node: Node, prices: Prices, from = 0): Pattern {
   worth[n - 1] = 0;
   for (let i = n - 2; i >= from; i--) {
     let best = worth[i + 1]! + offcut[i]! - offcut[i + 1]!;
-    end[i] = 0;
+    let [ends, whose] = [0, 0];
     const here = base[i]!;
     for (let k = 0; k < open.length; k++) {
-      const { who, factor, least, most, target, offPerGram } = open[k]!;
-      const last = most[i]!;
-      const each = prices.each[who]!;
-      const perGram = prices.perGram[who]!;
-      for (let j = least[i]!; j <= last; j++) {
-        const grams = (base[j]! - here) * factor;
-        const v = each + perGram * grams - offPerGram * Math.abs(grams - target) + worth[j]!;
+      const o = open[k]!;
+      const to = o.most[i]!;
+      const first = o.least[i]!;
+      if (first > to) continue;
+      const each = prices.each[o.who]!;
+      const perGram = prices.perGram[o.who]! * o.factor;
+      // What lies behind a piece is worth no more the shorter it is: no end of this option can beat this.
+      if (each + Math.max(0, perGram) * (base[to]! - here) + worth[first]! <= best) continue;
+      const { factor, offPerGram: off, target } = o;
+      for (let j = first; j <= to; j++) {
+        const grams = base[j]! - here;
+        const v = each + perGram * grams - off * Math.abs(grams * factor - target) + worth[j]!;
         if (v > best + 1e-9) {
           best = v;
-          end[i] = j;
-          by[i] = k;
+          ends = j;
+          whose = k;
         }
       }
     }
     worth[i] = best;
+    end[i] = ends;
+    by[i] = whose;
   }
   const pieces: Stretch[] = [];
   for (let i = from; i < n - 1;) {

@@ -36,24 +36,9 @@ export function shareOut(species: Run['species'], seconds: number, parts: number
     lane.of.push(s);
     lane.load += weight(s);
   }
-  const shared = lanes.map(({ load, of }) =>
+  return lanes.map(({ load, of }) =>
     of.map((s, i) => ({ ...s, seconds: (seconds * weight(s)) / Math.max(1e-9, load), seed: 7 + i })),
   );
-  // With fewer species than threads the others look at the same from another seed: the best of all counts.
-  for (let i = 0; species.length > 0 && shared.length < parts; i++)
-    shared.push(shared[i % species.length]!.map((s) => ({ ...s, seed: s.seed + 100 * (i + 1) })));
-  return shared;
-}
-
-/** The better plan of two found for one species, under the lower of their bounds. */
-export function bestOf(had: FoundPlan | undefined, found: FoundPlan): FoundPlan {
-  if (!had) return found;
-  const bounds = [had.bound, found.bound].filter((b) => b !== null);
-  return {
-    ...(had.score.value > found.score.value ? had : found),
-    bound: bounds.length > 0 ? Math.min(...bounds) : null,
-    phase: found.phase,
-  };
 }
 
 const thread = () => new Worker(new URL('./thread.mjs', import.meta.url), { execArgv: [] });
@@ -125,7 +110,7 @@ export class Planner {
       worker.postMessage({ species, forms: [...job.forms], stop } satisfies Task);
       left++;
       worker.on('message', (told: Told) => {
-        found.set(told.speciesId, bestOf(found.get(told.speciesId), told.found));
+        found.set(told.speciesId, told.found);
         dirty = true;
       });
       worker.on('error', (error) => {

@@ -134,14 +134,14 @@ export function improve(
   const eachNow = new Float64Array(n);
   const perGramNow = new Float64Array(n);
   const pricesNow: Prices = { each: eachNow, perGram: perGramNow };
+  const close = (g: number) => {
+    shut[g] = 1;
+    eachNow[g] = shutPrice;
+  };
   /** One copy of a section at the prices now, never more pieces of a group than are wanted. */
   const cutOnce = (node: Node, wanted: Float64Array): { pieces: Cut['pieces']; worth: number } => {
     eachNow.set(each);
     perGramNow.set(perGram);
-    const close = (g: number) => {
-      shut[g] = 1;
-      eachNow[g] = shutPrice;
-    };
     shut.fill(0);
     for (let g = 0; g < G; g++) if (wanted[g]! <= 0) close(g);
     const kept: Cut['pieces'] = [];
@@ -258,14 +258,15 @@ export function improve(
 /** What the pieces of a fish promise beyond the lines they fill now: their prices, for what is still wanted. */
 function promise(c: Compiled, count: Float64Array, gift: Gift, prices: Prices): number {
   let sum = 0;
-  c.groups.forEach((g, who) => {
-    if (g.pieces === null || gift.count[who] === 0) return;
-    const units = (n: number) => Math.min(g.units.length, Math.floor(n / g.pieces!));
+  for (let who = 0; who < c.groups.length; who++) {
+    const { pieces, units } = c.groups[who]!;
+    if (pieces === null || gift.count[who] === 0) continue;
     const had = Math.round(count[who]!);
-    const filled = units(had + gift.count[who]!) - units(had);
-    const loose = Math.min(gift.count[who]!, g.units.length * g.pieces - had) - filled * g.pieces;
+    const before = Math.min(units.length, Math.floor(had / pieces));
+    const after = Math.min(units.length, Math.floor((had + gift.count[who]!) / pieces));
+    const loose = Math.min(gift.count[who]!, units.length * pieces - had) - (after - before) * pieces;
     if (loose > 0) sum += loose * prices.each[who]! * 0.8;
-  });
+  }
   return sum;
 }
 
