@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 /** The working behind an answer: formula, inputs, source, on demand. */
 export function Why({ children, label = 'why?' }: { children: ReactNode; label?: string }) {
   return (
-    <Popover className="inline-block">
+    <Popover as="span" className="inline-block">
       <PopoverButton className="why">{label}</PopoverButton>
       <PopoverPanel
         anchor={{ to: 'bottom start', gap: 6 }}

@@ -1,0 +1,119 @@
+import type { Me, Order } from '@ember-slate/contract';
+import { catalogue } from '@ember-slate/core/species';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { MemoryRouter } from 'react-router';
+import { vi } from 'vitest';
+import { api } from '../app/api.ts';
+import { ShopContext, type Shop } from '../app/shop.tsx';
+import { setPrefs, store } from '../app/store.ts';
+import { TakeProvider } from '../app/take.tsx';
+
+const shop: Shop = {
+  name: 'Test Slip',
+  sample: false,
+  timeZone: 'Europe/London',
+  currency: 'EUR',
+  closesAt: 18 * 60,
+  weekdays: [1, 2, 3, 4, 5, 6],
+  ruleProfile: 'eu',
+  idleLockMinutes: 10,
+  staff: [],
+  me: null,
+};
+const book = catalogue.map((s) => ({ ...s, own: false, version: 1 }));
+
+/** A request a screen sent. */
+export interface Sent {
+  method: string;
+  path: string;
+  body: unknown;
+}
+
+/** Shows a screen as it stands behind the sign-in; `answers` are given by path, what is not among them is nothing. */
+export function served(
+  screen: ReactNode,
+  answers: Readonly<Record<string, unknown>>,
+  me: Me = { id: 3, name: 'Wil Aster', role: 'counter' },
+): Sent[] {
+  const sent: Sent[] = [];
+  store.dispatch(setPrefs({ units: 'metric' }));
+  store.dispatch(api.util.resetApiState());
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
+    const method = init.method ?? 'GET';
+    if (method !== 'GET') sent.push({ method, path, body: JSON.parse(String(init.body)) as unknown });
+    const answer = { '/api/species': book, ...answers }[path];
+    const problem = answer instanceof Refusal ? answer.problem : null;
+    return Promise.resolve(
+      new Response(JSON.stringify(problem ?? answer ?? []), { status: problem?.status ?? 200 }),
+    );
+  });
+  render(
+    <Provider store={store}>
+      <ShopContext value={{ shop, me }}>
+        <TakeProvider>
+          <MemoryRouter>{screen}</MemoryRouter>
+        </TakeProvider>
+      </ShopContext>
+    </Provider>,
+  );
+  return sent;
+}
+
+/** An answer that refuses, with what is wrong at which field. */
+export class Refusal {
+  constructor(
+    readonly problem: {
+      status: number;
+      code: string;
+      detail: string;
+      errors?: { path: string; message: string }[];
+    },
+  ) {}
+}
+
+type Line = Order['lines'][number];
+
+export const lineOf = (more: Partial<Line> = {}): Line => ({
+  id: 11,
+  version: 1,
+  state: 'open',
+  speciesId: 'hake',
+  speciesName: 'European hake',
+  anyWhite: false,
+  form: 'steaks',
+  pieces: 2,
+  pieceGrams: 200,
+  totalGrams: null,
+  use: 'grill',
+  people: null,
+  thickMm: null,
+  partAllowed: false,
+  trimWish: 'shop',
+  options: [],
+  tickets: [],
+  begun: false,
+  readyGrams: 0,
+  readyPieces: 0,
+  pricePerKg: 2890,
+  ...more,
+});
+
+export const orderOf = (more: Partial<Order> = {}): Order => ({
+  id: 1,
+  number: 57,
+  version: 4,
+  customerId: 2,
+  customer: 'Pell',
+  phone: '',
+  dueAt: new Date(Date.now() + 3_600_000).toISOString(),
+  remarks: '',
+  state: 'open',
+  takenBy: 'Wil Aster',
+  takenAt: new Date().toISOString(),
+  deposit: 0,
+  standingId: null,
+  lines: [lineOf()],
+  ...more,
+});
