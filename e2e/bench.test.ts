@@ -10,7 +10,6 @@ import {
   resize,
   see,
   signIn,
-  texts,
   By,
   type WebDriver,
 } from './src/browser.ts';

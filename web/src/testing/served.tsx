@@ -42,7 +42,7 @@ export function served(
   store.dispatch(api.util.resetApiState());
   vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
     const method = init.method ?? 'GET';
-    if (method !== 'GET') sent.push({ method, path, body: JSON.parse(String(init.body)) as unknown });
+    if (method !== 'GET') sent.push({ method, path, body: JSON.parse(init.body as string) as unknown });
     const answer = { '/api/species': book, ...answers }[path];
     const problem = answer instanceof Refusal ? answer.problem : null;
     return Promise.resolve(

@@ -20,6 +20,7 @@ afterEach(() => {
 });
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).value;
 const tap = (name: RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 
 describe('a line in its fields', () => {
@@ -79,7 +80,7 @@ describe('the order form', () => {
     await screen.findByText(/1 not collected: ask for a deposit/);
     expect(screen.getByText(/rings first/)).toBeTruthy();
     tap(/The same again/);
-    expect((screen.getByLabelText(/^Pieces/) as HTMLInputElement).value).toBe('2');
+    expect(value(/^Pieces/)).toBe('2');
     type(/Deposit/, '5.00');
     tap(/Take the order/);
     await waitFor(() => expect(sent.some((s) => s.path === '/api/orders')).toBe(true));
@@ -103,7 +104,7 @@ describe('the order form', () => {
     type(/Note/, 'two bags');
     tap(/Take the order/);
     await screen.findByText('At least one');
-    expect((screen.getByLabelText(/Note/) as HTMLInputElement).value).toBe('two bags');
+    expect(value(/Note/)).toBe('two bags');
   });
 
   it('of an order keeps what is on the board as it is, and lets it be taken off', async () => {
@@ -128,8 +129,8 @@ describe('the order form', () => {
     await waitFor(() => expect(screen.getByLabelText(/^Species/)).toBeTruthy());
     tap(/people, trim/);
     type(/For how many people/, '6');
-    expect((screen.getByLabelText(/^Pieces/) as HTMLInputElement).value).toBe('6');
-    expect((screen.getByLabelText(/Each about/) as HTMLInputElement).value).not.toBe('');
+    expect(value(/^Pieces/)).toBe('6');
+    expect(value(/Each about/)).not.toBe('');
   });
 });
 

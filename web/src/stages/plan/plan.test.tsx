@@ -17,7 +17,7 @@ afterEach(() => {
 const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-const heading = () => screen.getByRole('heading', { level: 1 }).textContent!;
+const heading = () => screen.getByRole('heading', { level: 1 }).textContent;
 
 describe('figures under a rule', () => {
   it('share two rows, and none where neither has room', () => {
