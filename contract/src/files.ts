@@ -4,11 +4,14 @@ import { counterClass, planFish, planScore, planSettings, planWish, plannedFish 
 
 /** Files of the two commands: where the knife goes on one fish, and the plan of a day. Grams, mm, minor units. */
 
+/** What was measured of this species, over the row it is drawn by. */
+const ownBody = f.bodyOwn.nullable().default(null);
 const speciesId = z.string().min(1).describe('id of the species book: salmon, hake, plaice …');
 
 /** What `npm run marks` reads. */
 export const marksFile = z.object({
   species: speciesId,
+  body: ownBody,
   condition: f.condition,
   grams: z.number().positive().max(500_000).describe('as it lies there'),
   lengthMm: z
@@ -19,7 +22,18 @@ export const marksFile = z.object({
     .default(null)
     .describe('total length; from the weight when null'),
   cut: z.object({
-    zone: z.enum(['steaks', 'front', 'joint', 'tail', 'side', 'loin', 'belly', 'slab_back', 'slab_belly']),
+    zone: z.enum([
+      'steaks',
+      'front',
+      'joint',
+      'tail',
+      'side',
+      'loin',
+      'belly',
+      'slab_back',
+      'slab_belly',
+      'wing',
+    ]),
     by: z.enum(['pieces', 'grams', 'mm']),
     amount: z.number().positive(),
     rest: z.enum(['leave', 'share']).default('leave'),
@@ -29,8 +43,8 @@ export const marksFile = z.object({
 
 /** What it writes: marks are mm from the cut end of the zone. */
 export const marksAnswer = z.object({
-  totalMm: z.number().int(),
-  standardMm: z.number().int(),
+  totalMm: z.number().int().nullable().describe('null for a wing'),
+  standardMm: z.number().int().nullable(),
   zone: z.object({ fromMm: z.number().int(), lengthMm: z.number().int(), grams: z.number().int() }),
   pieces: z.array(z.object({ fromMm: z.number().int(), toMm: z.number().int(), grams: z.number().int() })),
   restGrams: z.number().int(),
@@ -43,6 +57,7 @@ const orNull = <T extends z.ZodType>(of: T) => of.nullable().default(null);
 /** What `npm run plan` reads. Settings that are left out are the planner's own. */
 export const planFile = z.object({
   species: speciesId,
+  body: ownBody,
   flesh: orNull(
     z.object({
       fromMm: z.number().min(0),

@@ -257,6 +257,8 @@ export const plan = {
       horizon: z.enum(['today', 'tomorrow', 'all']),
       seconds: z.number().min(0.2).max(120).default(8),
       keepPinned: z.boolean().default(true),
+      /** Only these species are planned; what the plan before has of the others stays. */
+      speciesIds: z.array(z.string()).min(1).max(200).nullable().default(null),
     }),
     answer: f.done,
   }),

@@ -36,6 +36,16 @@ describe('marks and plans as files', () => {
     expect(portions.sawGrams).toBeGreaterThan(0);
     expect(portions.restGrams).toBe(0);
   });
+  it('marks a wing from its body edge: three of one weight, each wider than the one before', () => {
+    const wing = answer('marks', 'docs/examples/marks-wing.json');
+    const pieces = wing.pieces as { fromMm: number; toMm: number; grams: number }[];
+    expect(wing).toMatchObject({ totalMm: null, restGrams: 0 });
+    expect(pieces.map((p) => p.grams)).toEqual([300, 300, 300]);
+    // A cut at v of the span leaves 1 - (1 - v)^1.8 inside: thirds at .2017 and .4568 of it.
+    const span = pieces[2]!.toMm;
+    expect(pieces[0]!.toMm / span).toBeCloseTo(1 - (2 / 3) ** (1 / 1.8), 2);
+    expect(pieces[1]!.toMm / span).toBeCloseTo(1 - (1 / 3) ** (1 / 1.8), 2);
+  });
   it('says by path what is wrong with a file, and prints the schema', () => {
     const wrong = command('marks', 'docs/examples/plan-two-sides.json');
     expect(wrong.status).toBe(1);

@@ -276,6 +276,18 @@ describe('lines of every kind', () => {
     }
   });
 
+  it('one species is planned again, the others keep what they had', async () => {
+    await landBass(house, true, { speciesId: 'hake', condition: 'gutted', pieces: 2, grams: 4400 });
+    await take([{ ...line('steaks', { pieces: 2 }), speciesId: 'hake' }], { customer: 'Of hake' });
+    await take([line('fillet_skin_on', { pieces: 2, pieceGrams: 220 })], { customer: 'Of bass' });
+    const all = await run({ keepPinned: false });
+    const of = (plan: CutPlan, id: string) => plan.species.find((s) => s.speciesId === id)!.found!;
+    const again = await run({ keepPinned: false, speciesIds: ['hake'], horizon: 'all' });
+    expect(again.id).not.toBe(all.id);
+    expect(of(again, 'sea_bass')).toEqual(of(all, 'sea_bass'));
+    expect(of(again, 'hake').bound).not.toBeNull();
+  });
+
   it('what a later plan does otherwise is told by line, fish and money', async () => {
     await landBass(house, true, { pieces: 4, grams: 4000 });
     await take([line('fillet_skin_on', { pieces: 2, pieceGrams: 220 })], { customer: 'Early' });

@@ -1,28 +1,34 @@
 import { marksFile, type marksAnswer } from '@ember-slate/contract/files';
-import { bodyOf, marksOn, zone, zoneGrams } from '@ember-slate/core/body';
+import { bodyOf, marksOn, wingZone, zone, zoneGrams, type ZoneKind } from '@ember-slate/core/body';
 import { catalogue } from '@ember-slate/core/species';
 import type * as z from 'zod';
 import { fileCommand } from './files.ts';
 
 await fileCommand(marksFile, 'marks', (file): z.infer<typeof marksAnswer> => {
-  const species = catalogue.find((s) => s.id === file.species);
-  if (!species) throw new Error(`species: no ${file.species} in the book`);
+  const known = catalogue.find((s) => s.id === file.species);
+  if (!known) throw new Error(`species: no ${file.species} in the book`);
+  const species = { ...known, body: file.body };
+  const { zone: name, ...cut } = file.cut;
+  if ((name === 'wing') !== (species.bodyPlan === 'wing'))
+    throw new Error(`cut.zone: ${species.name} ${name === 'wing' ? 'has no wings' : 'is cut as wing'}`);
   const body = bodyOf(species, file.condition, file.grams, file.lengthMm);
-  if (!body) throw new Error(`species: a ${species.name} has no side view to mark`);
-  const z0 = zone(body, file.cut.zone);
-  const { pieces, restGrams, sawGrams } = marksOn(body, z0, file.cut);
-  const mm = (u: number) => Math.round(body.mm(u) - body.mm(z0.from));
+  // A skate has no side view: one of its two wings is marked from the body edge outward.
+  const wings = file.grams * (file.condition === 'wing' ? 1 : species.headedGutted);
+  const scale = body ?? wingZone(wings / 2);
+  const marked = 'zone' in scale ? scale.zone : zone(scale, name as ZoneKind);
+  const { pieces, restGrams, sawGrams } = marksOn(scale, marked, cut);
+  const mm = (u: number) => Math.round(scale.mm(u) - scale.mm(marked.from));
   return {
-    totalMm: Math.round(body.totalMm),
-    standardMm: Math.round(body.standardMm),
+    totalMm: body ? Math.round(body.totalMm) : null,
+    standardMm: body ? Math.round(body.standardMm) : null,
     zone: {
-      fromMm: Math.round(body.mm(z0.from)),
-      lengthMm: mm(z0.to),
-      grams: Math.round(zoneGrams(z0)),
+      fromMm: Math.round(scale.mm(marked.from)),
+      lengthMm: mm(marked.to),
+      grams: Math.round(zoneGrams(marked)),
     },
     pieces: pieces.map((p) => ({ fromMm: mm(p.from), toMm: mm(p.to), grams: Math.round(p.grams) })),
     restGrams: Math.round(restGrams),
     sawGrams: Math.round(sawGrams),
-    doubt: body.doubt,
+    doubt: body?.doubt ?? null,
   };
 });

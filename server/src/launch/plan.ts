@@ -7,8 +7,9 @@ import type * as z from 'zod';
 import { fileCommand } from './files.ts';
 
 await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAnswer>> => {
-  const species = catalogue.find((s) => s.id === file.species);
-  if (!species) throw new Error(`species: no ${file.species} in the book`);
+  const known = catalogue.find((s) => s.id === file.species);
+  if (!known) throw new Error(`species: no ${file.species} in the book`);
+  const species = { ...known, body: file.body };
   const forms = shippedForms.map((f) =>
     file.lifeFactors === null ? f : { ...f, lifeFactor: file.lifeFactors },
   );

@@ -16,6 +16,8 @@ const beatMs = 400;
 
 export interface Run {
   id: number;
+  /** Plans of species that are not planned anew. */
+  kept: Readonly<Record<string, FoundPlan>>;
   species: { stored: PlanSpecies; species: Species; settled: PlannedFish[] }[];
   forms: readonly Form[];
   seconds: number;
@@ -74,7 +76,7 @@ export class Planner {
   /** Begins a run whose row is being written in the caller's transaction. */
   begin(job: Run): void {
     const stop = new SharedArrayBuffer(4);
-    const found = new Map<string, FoundPlan>();
+    const found = new Map(Object.entries(job.kept));
     let [left, failed, dirty] = [0, '', true];
     const keep = async (state: 'running' | 'done' | 'stopped' | 'failed') => {
       const now = this.clock();

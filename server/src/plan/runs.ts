@@ -115,6 +115,21 @@ function settledOf(plan: PlanRow | undefined, species: readonly PlanSpecies[]): 
   return settled;
 }
 
+/** What a plan has of species that are not planned anew, where their fish and lines are still the same. */
+function keptOf(plan: PlanRow | undefined, species: readonly PlanSpecies[], anew: readonly string[]): Found {
+  if (!plan || plan.state === 'accepted') return {};
+  const stored = JSON.parse(plan.problems) as PlanSpecies[];
+  const found = JSON.parse(plan.found) as Found;
+  return Object.fromEntries(
+    species.flatMap((s): [string, FoundPlan][] => {
+      const had = stored.find((x) => x.speciesId === s.speciesId);
+      const plan = found[s.speciesId];
+      const same = had && face([had]) === face([s]);
+      return !anew.includes(s.speciesId) && same && plan ? [[s.speciesId, plan]] : [];
+    }),
+  );
+}
+
 export async function startPlan(
   work: Work,
   planner: Planner,
@@ -124,12 +139,22 @@ export async function startPlan(
   const species = await dayProblems(work, body.horizon);
   if (species.every((s) => s.fish.length === 0 && s.lines.length === 0))
     throw problems.conflict('Nothing to plan: no graded fish in the cold room and no open lines');
+  const kept = body.speciesIds === null ? {} : keptOf(before, species, body.speciesIds);
+  const anew = species.filter((s) => kept[s.speciesId] === undefined);
   const settled = settledOf(body.keepPinned ? before : undefined, species);
   const pinned = [...settled.values()].flat().map((f) => f.fish);
   const made = await run(
     work.tx,
-    "INSERT INTO cut_plan (state, horizon, made_by, made_at, beat_at, problems, found, pinned) VALUES ('running', ?, ?, ?, ?, ?, '{}', ?)",
-    [body.horizon, work.actor.id, work.now, work.now, JSON.stringify(species), JSON.stringify(pinned)],
+    "INSERT INTO cut_plan (state, horizon, made_by, made_at, beat_at, problems, found, pinned) VALUES ('running', ?, ?, ?, ?, ?, ?, ?)",
+    [
+      body.horizon,
+      work.actor.id,
+      work.now,
+      work.now,
+      JSON.stringify(species),
+      JSON.stringify(kept),
+      JSON.stringify(pinned),
+    ],
   );
   // What was planned long ago is kept as a row, without the fish and lines of its day.
   await run(
@@ -140,7 +165,8 @@ export async function startPlan(
   const book = await speciesById(work.tx);
   planner.begin({
     id: made.insertId,
-    species: species.map((stored) => ({
+    kept,
+    species: anew.map((stored) => ({
       stored,
       species: book.get(stored.speciesId)!,
       settled: settled.get(stored.speciesId) ?? [],

@@ -11,6 +11,7 @@ import { useSize } from '../../app/size.ts';
 import { say, useAct } from '../../app/store.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
+import { SelectField } from '../../parts/Field.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
@@ -38,6 +39,7 @@ export default function Plan() {
   const want = useWant();
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [horizon, setHorizon] = useState<Horizon | null>(null);
+  const [only, setOnly] = useState<string>('');
   const [lit, setLit] = useState<string | null>(null);
   const [asked, setAsked] = useState<{ species: PlanOfSpecies; line: LineRow; from: string | null } | null>(
     null,
@@ -60,11 +62,25 @@ export default function Plan() {
   if (!data) return <Waiting problem={problem} again={again} />;
   const chosen = horizon ?? plan?.horizon ?? 'tomorrow';
   const mayPlan = me.role !== 'counter';
-  const acts = mayPlan && <PlanActs plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} />;
+  const acts = mayPlan && (
+    <PlanActs plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} only={only || null} />
+  );
   const picks = (
     <div className="flex items-end gap-4">
       {mayPlan && plan?.state !== 'running' && (
         <Choice label="Lines due" value={chosen} onChange={setHorizon} options={[...horizons]} />
+      )}
+      {mayPlan && plan && plan.state !== 'running' && plan.state !== 'accepted' && (
+        <SelectField
+          label="Planned again"
+          value={only}
+          onChange={setOnly}
+          empty="all fish"
+          className="w-36"
+          options={plan.species
+            .filter((s) => s.fish.length > 0)
+            .map((s) => ({ value: s.speciesId, name: s.speciesName }))}
+        />
       )}
       <Link to="/plan/hand" className="why pb-3 text-note whitespace-nowrap">
         choose fish by hand

@@ -12,18 +12,28 @@ export function PlanActs({
   horizon,
   lines,
   fish,
+  only,
 }: {
   plan: CutPlan | null;
   horizon: CutPlan['horizon'];
   lines: number;
   fish: number;
+  /** One species to plan anew, the others as they are; null for all. */
+  only: string | null;
 }) {
   const act = useAct();
   const start = useChange(contract.plan.start);
   const stop = useChange(contract.plan.stop);
   const accept = useChange(contract.plan.accept);
   const run = async () => {
-    const done = await start.send({ horizon, seconds: secondsFor(lines, fish), keepPinned: true });
+    const one = plan?.species.find((s) => s.speciesId === only);
+    const seconds = one ? secondsFor(one.lines.length, one.fish.length) : secondsFor(lines, fish);
+    const done = await start.send({
+      horizon,
+      seconds,
+      keepPinned: true,
+      speciesIds: one ? [one.speciesId] : null,
+    });
     if (!done.ok) act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
   const send = async () => {
@@ -50,7 +60,11 @@ export function PlanActs({
         notYet={empty ? 'no lines and no fish yet' : null}
         onPress={() => void run()}
       >
-        {plan ? 'Plan again' : 'Plan the day'}
+        {plan?.species.some((s) => s.speciesId === only)
+          ? `Plan ${plan.species.find((s) => s.speciesId === only)!.speciesName.toLowerCase()} again`
+          : plan
+            ? 'Plan again'
+            : 'Plan the day'}
       </Button>
       {sendable && (
         <Button
