@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cleanMinutes, schedule, type BenchJob } from './index.ts';
+import { cleanMinutes, listed, schedule, type BenchJob } from './index.ts';
 
 const job = (id: string, due: number, work: BenchJob['work'], more: Partial<BenchJob> = {}): BenchJob => ({
   id,
@@ -111,5 +111,59 @@ describe('the bench by the clock', () => {
       const first = so.slots.find((x) => x.id === s.id && x.part === 0)!;
       expect(s.start).toBeGreaterThanOrEqual(first.end + 30 - 1e-9);
     }
+  });
+});
+
+describe('the bench by due time alone', () => {
+  const bench = fc.array(
+    fc.record({
+      due: fc.integer({ min: 0, max: 300 }),
+      work: fc.integer({ min: 1, max: 40 }),
+      wait: fc.constantFrom(0, 0, 30),
+      species: fc.constantFrom('hake', 'salmon', 'plaice'),
+    }),
+    { minLength: 1, maxLength: 25 },
+  );
+  const of = (all: { due: number; work: number; wait: number; species: string }[]) =>
+    all.map((j, i) =>
+      job(String(i), j.due, j.wait > 0 ? [j.work, 5] : [j.work], { wait: j.wait, species: j.species }),
+    );
+  it('places every piece of work once, on one hand at a time, after what it waits for', () => {
+    fc.assert(
+      fc.property(bench, fc.integer({ min: 1, max: 3 }), (all, hands) => {
+        const jobs = of(all);
+        const so = listed(
+          jobs,
+          Array.from({ length: hands }, () => 0),
+        );
+        const parts = jobs.flatMap((j) => j.work.map((_, part) => `${j.id} ${part}`));
+        expect(so.slots.map((s) => `${s.id} ${s.part}`).sort()).toEqual(parts.sort());
+        for (let hand = 0; hand < hands; hand++) {
+          const mine = so.slots.filter((s) => s.hand === hand).toSorted((a, b) => a.start - b.start);
+          mine.forEach((s, i) => {
+            if (i > 0) expect(s.cleanFrom).toBeGreaterThanOrEqual(mine[i - 1]!.end - 1e-9);
+          });
+        }
+        for (const j of jobs) {
+          const [first, second] = so.slots.filter((s) => s.id === j.id).toSorted((a, b) => a.part - b.part);
+          if (second) expect(second.start).toBeGreaterThanOrEqual(first!.end + j.wait - 1e-9);
+          expect(so.done[j.id]).toBe((second ?? first)!.end);
+        }
+      }),
+      { numRuns: 80 },
+    );
+  });
+  it('is never better than what is looked for, and the same for a single ticket', () => {
+    fc.assert(
+      fc.property(bench, (all) => {
+        const jobs = of(all);
+        expect(listed(jobs, [0, 0]).lateWeighted).toBeGreaterThanOrEqual(
+          schedule(jobs, [0, 0]).lateWeighted - 1e-9,
+        );
+        expect(listed(jobs.slice(0, 1), [0]).done).toEqual(schedule(jobs.slice(0, 1), [0]).done);
+      }),
+      { numRuns: 25 },
+    );
+    expect(() => listed([], [])).toThrow(RangeError);
   });
 });

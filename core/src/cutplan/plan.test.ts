@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { profiles } from '../body/index.ts';
 import { shippedForms } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import {
@@ -177,9 +178,40 @@ const smallDay = (seed: number): PlanProblem => {
   });
 };
 
+/** Lines with slices by thickness among them, and some that take fewer. */
+function oddly(lines: readonly PlanLine[], seed: number): PlanLine[] {
+  const random = seeded(seed + 1);
+  return lines.map((l): PlanLine => {
+    if (l.pieces === null) return l;
+    const mm = 20 + 5 * Math.floor(random() * 6);
+    const thick = l.form === 'steaks' && random() < 0.6;
+    return {
+      ...l,
+      partAllowed: random() < 0.5,
+      ...(thick ? { thickMm: [mm - 2.5, mm + 2.5], window: [1, 100_000] } : {}),
+    };
+  });
+}
+
+/** The same day with odd wishes, and a species measured by the shop. */
+function oddDay(seed: number, fishCount: number, lineCount: number, species: string): PlanProblem {
+  const day = randomDay(seed, fishCount, lineCount, species);
+  const { vent, steakEnd } = profiles[day.species.bodyRow]!;
+  const own = seed % 2 === 0 ? null : { vent: vent + 0.02, steakEnd: steakEnd + 0.01 };
+  return { ...day, species: { ...day.species, body: own }, lines: oddly(day.lines, seed) };
+}
+
 describe('small days against every plan there is', () => {
   it.each(Array.from({ length: 24 }, (_, i) => i + 1))('day %i', (seed) => {
     const problem = smallDay(seed);
+    const best = exhaustive(problem);
+    const so = planned(problem, 600);
+    expect(so.score.value).toBeCloseTo(best, 4);
+    expect(so.bound!).toBeGreaterThanOrEqual(best - 1e-4);
+  });
+  it.each(Array.from({ length: 12 }, (_, i) => i + 40))('day %i, with odd wishes', (seed) => {
+    const small = smallDay(seed);
+    const problem = { ...small, lines: oddly(small.lines, seed) };
     const best = exhaustive(problem);
     const so = planned(problem, 600);
     expect(so.score.value).toBeCloseTo(best, 4);
@@ -201,6 +233,33 @@ describe('small days against every plan there is', () => {
 const speciesIds = ['hake', 'salmon', 'plaice', 'turbot', 'sea_bass', 'mackerel', 'monkfish', 'skate'];
 
 describe('any day', () => {
+  it('holds with slices by thickness, lines in part and a body of the shop’s own', () => {
+    let [thick, part] = [0, 0];
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1e6 }),
+        fc.constantFrom('hake', 'salmon', 'sea_bass', 'turbot'),
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer({ min: 1, max: 9 }),
+        (seed, species, fishCount, lineCount) => {
+          const problem = oddDay(seed, fishCount, lineCount, species);
+          const so = planned(problem, 40, [], seed);
+          expect(planFaults(problem, so.plan)).toEqual([]);
+          expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value - 1e-6);
+          expect(so.bound! + 1e-6).toBeGreaterThanOrEqual(so.score.value);
+          for (const l of problem.lines) {
+            const share = so.score.filled[l.id]!;
+            if (!l.partAllowed) expect([0, 1]).toContain(share);
+            else if (share > 0 && share < 1) part++;
+            if (l.thickMm && share > 0) thick++;
+          }
+        },
+      ),
+      { numRuns: 60, seed: 9 },
+    );
+    // The odd ones were met, not only asked for.
+    expect(Math.min(thick, part)).toBeGreaterThan(3);
+  });
   it('gives a plan that holds, worth no less than first come and no more than the bound', () => {
     fc.assert(
       fc.property(
