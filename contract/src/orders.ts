@@ -143,6 +143,8 @@ const standing = z.object({
   madeBy: z.string(),
   /** The next day it is for. */
   nextDay: f.day,
+  /** Why its orders cannot be made any more: a form or fish the shop has given up. */
+  fault: z.string().nullable(),
   lines: z.array(lineFields.extend({ speciesName: z.string() })),
 });
 export type StandingOrder = z.infer<typeof standing>;

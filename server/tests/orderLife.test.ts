@@ -1,7 +1,10 @@
 import { contract, type NewOrderLine } from '@ember-slate/contract';
 import ICAL from 'ical.js';
 import { afterAll, beforeEach, describe, expect, inject, it } from 'vitest';
+import { shippedForms } from '@ember-slate/core/forms';
 import { makeWeekly } from '../src/orders/weekly.ts';
+import { transaction } from '../src/platform/db.ts';
+import { writeSettings } from '../src/platform/settings.ts';
 import { cut, fourFillets, landBass, openHouse, pins, proof, start, toBench, type House } from './house.ts';
 
 let house: House;
@@ -252,6 +255,25 @@ describe('every week', () => {
     await house.counter.ok(contract.orders.endStanding, { params: { id }, body: { version: kept!.version } });
     await at('2026-12-20T06:00:00Z');
     expect(await makeWeekly(house.pool, house.clock.now)).toBe(0);
+  });
+  it('that names a form the shop has given up is left out and said in the log; the others are made', async () => {
+    await house.counter.ok(contract.orders.keepStanding, { body });
+    await house.counter.ok(contract.orders.keepStanding, {
+      body: { ...body, customer: 'Osk', lines: [whole] },
+    });
+    const before = (await house.counter.ok(contract.orders.list)).length;
+    await at('2026-12-01T06:00:00Z');
+    await house.manager.signIn(house.staff.manager, pins.manager);
+    const form = shippedForms.find((f) => f.id === line.form)!;
+    await transaction(house.pool, (tx) =>
+      writeSettings(tx, { forms: [{ ...form, like: form.id, share: form.yield.share, off: true }] }),
+    );
+    expect(await makeWeekly(house.pool, house.clock.now)).toBe(1);
+    const orders = await house.counter.ok(contract.orders.list);
+    const faults = (await house.counter.ok(contract.orders.standing)).map((s) => s.fault);
+    expect(faults).toEqual(['Not a form of this shop', null]);
+    expect(orders).toHaveLength(before + 1);
+    expect(orders.filter((o) => o.dueAt.startsWith('2026-12-04')).map((o) => o.customer)).toEqual(['Osk']);
   });
   it('keeps its hour over the end of summer time', async () => {
     await at('2026-10-19T06:00:00Z');

@@ -1,9 +1,10 @@
 import type { BodyOf, StandingOrder, contract } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { anyWhite } from '@ember-slate/core/orders';
+import type { Species } from '@ember-slate/core/species';
 import { today, type Work } from '../platform/context.ts';
 import { row, rows, run } from '../platform/db.ts';
-import { problems } from '../platform/problem.ts';
+import { ProblemError, problems } from '../platform/problem.ts';
 import { speciesById } from '../species/queries.ts';
 import { checkLine, type LineBody } from './lines.ts';
 import { customerId, takeOrder } from './service.ts';
@@ -43,6 +44,17 @@ const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDa
 const nextAfter = (day: string, weekday: number): string =>
   addDays(day, ((weekday - weekdayOf(day) + 6) % 7) + 1);
 
+/** Why lines cannot be ordered any more, in words; null while they can. */
+function faultOf(work: Work, book: Map<string, Species>, lines: readonly LineBody[]): string | null {
+  try {
+    for (const [i, line] of lines.entries()) checkLine(work, book, line, i);
+    return null;
+  } catch (error) {
+    if (error instanceof ProblemError) return error.problem.detail ?? error.problem.title;
+    throw error;
+  }
+}
+
 export async function listStanding(
   work: Work,
   where = 'TRUE',
@@ -52,6 +64,7 @@ export async function listStanding(
   return (await standingWhere(work, where, values)).map(({ madeTo: _to, staffId: _staff, lines, ...s }) => ({
     ...s,
     nextDay: nextAfter(addDays(today(work), -1), s.weekday),
+    fault: faultOf(work, book, JSON.parse(lines) as LineBody[]),
     lines: (JSON.parse(lines) as LineBody[]).map((l) => ({
       ...l,
       speciesName: l.speciesId === anyWhite ? 'Any white fish' : (book.get(l.speciesId)?.name ?? l.speciesId),

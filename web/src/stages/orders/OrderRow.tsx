@@ -20,7 +20,7 @@ const stateWords: Record<Line['state'], string> = {
 };
 
 /** A line with a ticket stands at the bench even before the first cut. */
-export const lineWord = (line: Line) =>
+const lineWord = (line: Line) =>
   line.state === 'planned' && line.tickets.length > 0 ? 'at the bench' : stateWords[line.state];
 
 export function OrderLines({ order }: { order: Order }) {

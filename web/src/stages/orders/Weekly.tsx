@@ -9,6 +9,7 @@ import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useWant } from '../../parts/forms.ts';
+import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { weekdayNames } from './weekdays.ts';
@@ -70,6 +71,11 @@ export default function Weekly() {
                   {shortName(l.speciesName)}, {[want(l), ...wishWords(l)].join(', ')}
                 </span>
               ))}
+              {s.fault && (
+                <span className="block text-note text-embertext">
+                  <Lozenge /> no longer made: {s.fault}
+                </span>
+              )}
               {s.remarks && <span className="block text-note text-ink3">{s.remarks}</span>}
             </span>
             {me.role !== 'bench' && (

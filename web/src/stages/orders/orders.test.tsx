@@ -279,6 +279,7 @@ describe('beside the orders', () => {
       remarks: '',
       madeBy: 'Wil Aster',
       nextDay: '2026-12-04',
+      fault: 'Not a form of this shop',
       lines: [line()],
     };
     const sent = served(<Weekly />, {
@@ -286,6 +287,7 @@ describe('beside the orders', () => {
       '/api/orders/standing/4/end': { id: 4 },
     });
     await screen.findByText(/Friday/);
+    expect(screen.getByText(/no longer made: Not a form of this shop/)).toBeTruthy();
     tap(/No more of it/);
     expect(sent).toHaveLength(0);
     fireEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: /No more of it/ }));
