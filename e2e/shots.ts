@@ -37,8 +37,13 @@ try {
     }
     await shoot(view);
   }
-  await open('/bench/clock', 'chalk');
-  await shoot('bench-clock');
+  for (const [view, name] of [
+    ['/orders/board', 'due-board'],
+    ['/bench/clock', 'bench-clock'],
+  ] as const) {
+    await open(view, 'chalk');
+    await shoot(name);
+  }
   await open('/first', 'chalk');
   await shoot('first');
   // A lot with its guts in that lay through the warm night.
@@ -93,14 +98,6 @@ try {
   await shoot('label');
   await open('/forms/boneless_joint', 'chalk');
   await shoot('forms');
-  await open('/bench', 'chalk', 1024, 768);
-  await press(driver, 'Go on');
-  await see(driver, By.css('[aria-label=Steps]'));
-  for (let i = 0; i < 20 && (await texts(driver, 'h1'))[0] !== 'Open the tail'; i++) {
-    await driver.actions().sendKeys('p').perform();
-    await driver.sleep(200);
-  }
-  await shoot('bench-tablet');
 } finally {
   await quit();
   await shop.close();

@@ -167,6 +167,24 @@ describe('collecting', () => {
     );
   });
 
+  it('of a part stays collected when the rest is cancelled', async () => {
+    await landBass(house);
+    const { orderId, tickets } = await toBench(
+      house,
+      fourFillets({ lines: [line, { ...line, pieces: 2 }] }),
+    );
+    await close(tickets[0]!);
+    expect((await hand(orderId, [(await orderOf(orderId)).lines[0]!.id])).status).toBe(200);
+    const { version } = await orderOf(orderId);
+    await house.counter.ok(contract.orders.cancel, {
+      params: { id: orderId },
+      body: { version, reason: 'enough' },
+    });
+    const [over] = await house.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } });
+    expect(over!.lines.map((l) => l.state)).toEqual(['handed', 'cancelled']);
+    expect(await house.bench.ok(contract.bench.tickets)).toEqual([]);
+  });
+
   it('takes head and bones along where the customer wishes it, at no price', async () => {
     await landBass(house);
     const { orderId, tickets } = await toBench(

@@ -161,10 +161,18 @@ export async function cancelOrder(
   const what = body.uncollected ? 'not collected' : 'cancelled';
   for (const line of alive) await dropLine(work, line, shelf, `order ${order.number} ${what}`);
   await noteDeposit(work, id, body.keepDeposit ? 'kept' : 'returned', order.deposit);
+  // What was collected of it before stays collected.
+  const some = lines.some((l) => l.state === 'handed');
   await run(
     work.tx,
-    'UPDATE customer_order SET state = ?, cancel_reason = ?, version = version + 1 WHERE id = ?',
-    [body.uncollected ? 'uncollected' : 'cancelled', body.reason, id],
+    'UPDATE customer_order SET state = ?, handed_at = IF(?, ?, handed_at), cancel_reason = ?, version = version + 1 WHERE id = ?',
+    [
+      body.uncollected ? 'uncollected' : some ? 'handed' : 'cancelled',
+      some && !body.uncollected,
+      work.now,
+      body.reason,
+      id,
+    ],
   );
   return { id };
 }
