@@ -14,7 +14,7 @@ describe('the contract', () => {
   });
 
   it.each(routes)('%s says what it does, who may, and what it touches', (_name, r) => {
-    expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+(\.pdf|\.svg)?$/);
+    expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+(\.pdf|\.svg|\.ics)?$/);
     expect(r.summary.length).toBeGreaterThan(5);
     for (const t of r.tags) expect(tags).toContain(t);
     if (r.roles !== 'public') for (const role of r.roles) expect(roles).toContain(role);

@@ -100,6 +100,9 @@ export const planAnswer = z.object({
   bound: z.number().nullable().describe('no plan on this grid is worth more'),
   score: planScore,
   plan: z.array(plannedFish),
+  offTrim: z
+    .record(z.string(), z.number())
+    .describe('lines served from what comes off beside the pieces, grams'),
   unfilled: z.record(z.string(), z.string()),
   verdict: z.array(z.string()).describe('what the validator found; nothing for a plan that holds'),
 });

@@ -189,6 +189,8 @@ const found = z.object({
   firstCome: z.object({ score: planScore }),
   bound: z.number().nullable(),
   phase: z.enum(['first_come', 'bound', 'search', 'done']),
+  /** Lines served from what comes off beside the pieces: grams, by line. */
+  offTrim: z.record(z.string(), z.number()).default({}),
   /** Why a line stays unfilled, by line. */
   unfilled: z.record(z.string(), z.string()),
 });

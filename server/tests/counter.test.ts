@@ -1,5 +1,5 @@
 import { contract, type StockRow } from '@ember-slate/contract';
-import { afterAll, beforeEach, describe, expect, inject, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import {
   cut,
   delivery,
@@ -9,8 +9,7 @@ import {
   gradeBody,
   landBass,
   noon,
-  openHouse,
-  proof,
+  houseForEach,
   sale,
   toBench,
   wholeKey,
@@ -18,17 +17,8 @@ import {
 } from './house.ts';
 
 let house: House;
-const open: House[] = [];
-beforeEach(async () => {
-  house = await openHouse(inject('databaseUrl'));
-  open.push(house);
-});
-afterAll(async () => {
-  for (const h of open) {
-    expect((await proof(h)).faults).toEqual([]);
-    await h.close();
-  }
-});
+const freshHouse = houseForEach();
+beforeEach(() => void (house = freshHouse()));
 
 const stock = () => house.counter.ok(contract.counter.stock);
 const row = async (want: (r: StockRow) => boolean) => (await stock()).find(want)!;

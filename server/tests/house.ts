@@ -11,7 +11,7 @@ import {
 import { nothingObserved } from '@ember-slate/core/freshness';
 import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
-import { expect } from 'vitest';
+import { afterAll, beforeEach, expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { PrinterAdapter } from '../src/devices/printer.ts';
 import { ScaleAdapter } from '../src/devices/scale.ts';
@@ -59,7 +59,9 @@ export class Screen {
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
     const text = await response.text();
-    const answer = (text ? JSON.parse(text) : null) as AnswerOf<R>;
+    // A document answers with itself.
+    const json = response.headers.get('content-type')?.includes('json') === true;
+    const answer = (text && json ? JSON.parse(text) : null) as AnswerOf<R>;
     return { status: response.status, body: answer, problem: answer as Problem, headers: response.headers };
   }
 
@@ -152,6 +154,19 @@ export async function openHouse(
       await wipe(url);
     },
   };
+}
+
+/** A house of its own for each test of a file; when all are done each proves its ledger and closes. */
+export function houseForEach(): () => House {
+  const open: House[] = [];
+  beforeEach(async () => void open.push(await openHouse(inject('databaseUrl'))));
+  afterAll(async () => {
+    for (const h of open) {
+      expect((await proof(h)).faults).toEqual([]);
+      await h.close();
+    }
+  });
+  return () => open.at(-1)!;
 }
 
 export const delivery = (more: object = {}): BodyOf<typeof contract.landing.createDelivery> => ({

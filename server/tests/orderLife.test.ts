@@ -1,24 +1,15 @@
 import { contract, type NewOrderLine } from '@ember-slate/contract';
 import ICAL from 'ical.js';
-import { afterAll, beforeEach, describe, expect, inject, it } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { shippedForms } from '@ember-slate/core/forms';
 import { makeWeekly } from '../src/orders/weekly.ts';
 import { transaction } from '../src/platform/db.ts';
 import { writeSettings } from '../src/platform/settings.ts';
-import { cut, fourFillets, landBass, openHouse, pins, proof, start, toBench, type House } from './house.ts';
+import { cut, fourFillets, landBass, houseForEach, pins, start, toBench, type House } from './house.ts';
 
 let house: House;
-const open: House[] = [];
-beforeEach(async () => {
-  house = await openHouse(inject('databaseUrl'));
-  open.push(house);
-});
-afterAll(async () => {
-  for (const h of open) {
-    expect((await proof(h)).faults).toEqual([]);
-    await h.close();
-  }
-});
+const freshHouse = houseForEach();
+beforeEach(() => void (house = freshHouse()));
 
 const line = fourFillets().lines[0]!;
 const whole: NewOrderLine = { ...line, form: 'scaled_gutted', pieces: 2, pieceGrams: 400 };
@@ -169,10 +160,7 @@ describe('collecting', () => {
 
   it('of a part stays collected when the rest is cancelled', async () => {
     await landBass(house);
-    const { orderId, tickets } = await toBench(
-      house,
-      fourFillets({ lines: [line, { ...line, pieces: 2 }] }),
-    );
+    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
     await close(tickets[0]!);
     expect((await hand(orderId, [(await orderOf(orderId)).lines[0]!.id])).status).toBe(200);
     const { version } = await orderOf(orderId);

@@ -1,19 +1,10 @@
 import { contract } from '@ember-slate/contract';
-import { afterAll, beforeEach, describe, expect, inject, it } from 'vitest';
-import { cut, fourFillets, gradeBody, landBass, openHouse, proof, toBench, type House } from './house.ts';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { cut, fourFillets, gradeBody, landBass, houseForEach, toBench, type House } from './house.ts';
 
 let house: House;
-const open: House[] = [];
-beforeEach(async () => {
-  house = await openHouse(inject('databaseUrl'));
-  open.push(house);
-});
-afterAll(async () => {
-  for (const h of open) {
-    expect((await proof(h)).faults).toEqual([]);
-    await h.close();
-  }
-});
+const freshHouse = houseForEach();
+beforeEach(() => void (house = freshHouse()));
 
 const line = fourFillets().lines[0]!;
 const ask = (lines: (typeof line)[], dueAt = '2026-11-25T16:00:00.000Z') =>

@@ -26,18 +26,19 @@ const line = (form: string, more: object = {}) => ({
 });
 const take = (lines: object[], more: object = {}) =>
   house.counter.ok(contract.orders.take, { body: fourFillets({ lines, ...more }) });
-const current = async (): Promise<CutPlan> => (await house.bench.ok(contract.plan.day)).plan!;
-const run = async (more: object = {}): Promise<CutPlan> => {
-  await house.bench.ok(contract.plan.start, {
+const current = async (h = house): Promise<CutPlan> => (await h.bench.ok(contract.plan.day)).plan!;
+const runIn = async (h: House, more: object = {}): Promise<CutPlan> => {
+  await h.bench.ok(contract.plan.start, {
     body: { horizon: 'all', seconds: 0.4, keepPinned: true, ...more },
   });
   for (let i = 0; i < 200; i++) {
-    const plan = await current();
+    const plan = await current(h);
     if (plan.state !== 'running') return plan;
     await new Promise((done) => setTimeout(done, 100));
   }
   throw new Error('The plan never ended');
 };
+const run = (more: object = {}) => runIn(house, more);
 const ofBass = (plan: CutPlan): PlanSpecies & { found: FoundPlan } =>
   plan.species.find((s) => s.speciesId === 'sea_bass') as PlanSpecies & { found: FoundPlan };
 const faults = (plan: CutPlan) =>
@@ -252,25 +253,52 @@ describe('lines of every kind', () => {
       });
       await landed('haddock');
       await landed('cod');
-      await h.bench.ok(contract.plan.start, { body: { horizon: 'all', seconds: 0.4, keepPinned: false } });
-      let plan: CutPlan | null = null;
-      for (let i = 0; i < 100 && plan?.state !== 'done'; i++) {
-        await new Promise((done) => setTimeout(done, 100));
-        ({ plan } = await h.bench.ok(contract.plan.day));
-      }
-      const lines = plan!.species.flatMap((s) => s.lines.map((l) => ({ ...l, of: s.speciesId })));
+      const plan = await runIn(h, { keepPinned: false });
+      const lines = plan.species.flatMap((s) => s.lines.map((l) => ({ ...l, of: s.speciesId })));
       const any = lines.find((l) => l.anyWhite !== null)!;
       expect(['haddock', 'cod']).toContain(any.of);
       expect(any.anyWhite).toMatch(/season/);
       expect(lines.find((l) => l.form === 'steaks')).toMatchObject({ thickMm: [22.5, 27.5] });
-      expect(plan!.species.every((s) => s.lines.every((l) => s.found!.score.filled[l.id] === 1))).toBe(true);
-      const changes = await h.bench.ok(contract.plan.changes, { params: { id: plan!.id } });
+      expect(plan.species.every((s) => s.lines.every((l) => s.found!.score.filled[l.id] === 1))).toBe(true);
+      const changes = await h.bench.ok(contract.plan.changes, { params: { id: plan.id } });
       expect(changes.before).toBeNull();
-      await h.bench.ok(contract.plan.accept, { params: { id: plan!.id }, body: { speciesIds: null } });
+      await h.bench.ok(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
       const order = (await h.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
       expect(order.lines[0]).toMatchObject({ anyWhite: true, speciesId: any.of, state: 'planned' });
       const cuts = (await h.bench.ok(contract.bench.tickets)).flatMap((t) => t.cuts);
       expect(cuts.find((c) => c.form === 'steaks' && c.lineId !== null)).toMatchObject({ thickMm: 25 });
+    } finally {
+      await h.close();
+    }
+  });
+
+  it('of the trim are cut from fish that are opened for others, on their tickets', async () => {
+    const h = await openHouse(inject('databaseUrl'));
+    try {
+      await landBass(h, true, { speciesId: 'cod', condition: 'gutted', pieces: 3, grams: 9000 });
+      const cod = { ...fourFillets().lines[0]!, speciesId: 'cod' };
+      await h.counter.ok(contract.orders.take, {
+        body: fourFillets({
+          lines: [
+            { ...cod, form: 'fillet_skinless', pieces: null, pieceGrams: null, totalGrams: 2200 },
+            { ...cod, form: 'stock_pack', pieces: null, pieceGrams: null, totalGrams: 900 },
+            { ...cod, form: 'stock_pack', pieces: null, pieceGrams: null, totalGrams: 40_000 },
+          ],
+        }),
+      });
+      const plan = await runIn(h, { keepPinned: false });
+      const { lines, found } = plan.species.find((s) => s.speciesId === 'cod')!;
+      const [, pack, tooMuch] = lines;
+      expect(found!.offTrim[pack!.id]).toBeCloseTo(900, 0);
+      expect(found!.offTrim[tooMuch!.id]).toBeUndefined();
+      expect(found!.unfilled).toEqual({
+        [tooMuch!.id]: expect.stringMatching(/only about \d+ g of stock pack/),
+      });
+      await h.bench.ok(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
+      const cuts = (await h.bench.ok(contract.bench.tickets)).flatMap((t) => t.cuts);
+      const packs = cuts.filter((c) => c.form === 'stock_pack');
+      expect(packs.every((c) => c.lineId === pack!.lineId)).toBe(true);
+      expect(packs.reduce((s, c) => s + c.totalGrams!, 0)).toBeCloseTo(900, -1);
     } finally {
       await h.close();
     }

@@ -175,9 +175,10 @@ describe('orders refuse', () => {
 
   it('to be handed over before they are cut, and to be changed after', async () => {
     const { id } = await house.counter.ok(contract.orders.take, { body: fourFillets() });
+    const order = (await house.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
     const early = await house.counter.send(contract.orders.handOver, {
       params: { id },
-      body: { version: 1, prices: [] },
+      body: { version: 1, prices: order.lines.map((l) => ({ lineId: l.id, perKg: 3000 })) },
     });
     expect(early.status).toBe(409);
     await house.counter.ok(contract.orders.cancel, { params: { id }, body: { version: 1, reason: 'ill' } });

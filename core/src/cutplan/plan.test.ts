@@ -6,6 +6,7 @@ import { catalogue } from '../species/index.ts';
 import {
   defaultSettings,
   modesOf,
+  offTrim,
   planChanges,
   planFaults,
   score,
@@ -492,5 +493,75 @@ describe('what changed between two plans', () => {
       fish: [{ fish: '9', more: -1 }],
     });
     expect(planChanges(after, after, lot)).toEqual({ lines: [], fish: [] });
+  });
+});
+
+describe('lines of the trim', () => {
+  const day = randomDay(7, 3, 2, 'cod');
+  const of = (form: string, totalGrams: number, more: Partial<PlanLine> = {}): PlanLine => ({
+    ...line(form, 1, 1, [totalGrams * 0.9, totalGrams * 1.1], [0, 0], more),
+    pieces: null,
+    pieceGrams: null,
+    totalGrams,
+    ...more,
+  });
+  const problem = (...lines: PlanLine[]): PlanProblem => ({ ...day, lines: [...day.lines, ...lines] });
+  const { plan } = planned(day);
+  const trims = plan.fish.map(
+    (p) =>
+      modesOf(
+        day,
+        day.fish.find((f) => f.id === p.fish)!,
+      ).find((m) => m.id === p.mode)!.trims,
+  );
+  const collars = trims.reduce((s, t) => s + (t.collars ?? 0), 0);
+
+  it('take what comes off the opened fish, the first due first, each all or nothing', () => {
+    expect(collars).toBeGreaterThan(50);
+    const early = of('collars', collars * 0.7, { id: 'early', dueDays: 0.1 });
+    const late = of('collars', collars * 0.5, { id: 'late', dueDays: 0.9 });
+    const served = offTrim(problem(late, early), plan);
+    expect(Object.keys(served)).toEqual(['early']);
+    expect(served.early!.reduce((s, f) => s + f.grams, 0)).toBeCloseTo(collars * 0.7, 6);
+    expect(Object.keys(offTrim(problem(of('collars', collars * 1.3, { id: 'big' })), plan))).toEqual([]);
+  });
+  it('come from no fish that is refused, and not from one that is not opened', () => {
+    const wish = of('collars', 20, { id: 'l' });
+    const refusing = problem(wish);
+    const barred = { ...refusing, fish: refusing.fish.map((f) => ({ ...f, refuses: { l: 'damaged' } })) };
+    expect(offTrim(barred, plan)).toEqual({});
+    expect(offTrim(refusing, { fish: [] })).toEqual({});
+  });
+  it('never take more of a part than the fish has', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            form: fc.constantFrom('collars', 'cheeks', 'stock_pack', 'skins'),
+            share: fc.double({ min: 0.05, max: 0.9, noNaN: true }),
+          }),
+          { minLength: 1, maxLength: 6 },
+        ),
+        (wishes) => {
+          const lines = wishes.map((w, i) => of(w.form, Math.max(5, collars * w.share), { id: `t${i}` }));
+          const served = offTrim(problem(...lines), plan);
+          for (const form of ['collars', 'cheeks', 'stock_pack']) {
+            const parts = { collars: ['collars'], cheeks: ['head'], stock_pack: ['head', 'frame', 'fins'] }[
+              form
+            ]!;
+            const there = trims.reduce(
+              (s, t) => s + parts.reduce((p, part) => p + ((t as Record<string, number>)[part] ?? 0), 0),
+              0,
+            );
+            const taken = lines
+              .filter((l) => l.form === form)
+              .flatMap((l) => served[l.id] ?? [])
+              .reduce((s, f) => s + f.grams, 0);
+            expect(taken).toBeLessThanOrEqual(there + 1e-6);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });

@@ -10,12 +10,12 @@ const reachable = (c: Compiled, line: string): boolean => {
   return c.fish.some((of) => of.modes.some((m) => m.nodes.some(serves)));
 };
 
-/** What comes off the opened fish for a form of the trim: it takes no knife mark, and is added to a ticket by hand. */
+/** What comes off the opened fish for a form of the trim. */
 function fromTrim(form: Form, trimGrams: PlanScore['trimGrams']): string {
   const of = typeof form.yield.of === 'string' ? [] : form.yield.of;
   const grams = form.yield.share * of.reduce((s, part) => s + (trimGrams[part] ?? 0), 0);
   return grams >= 10
-    ? `Comes off as trim: about ${Math.round(grams / 10) * 10} g of ${form.name} with this plan. Add it to a ticket at the bench`
+    ? `Comes off as trim: only about ${Math.round(grams / 10) * 10} g of ${form.name} with this plan`
     : `Comes off as trim: none of ${form.name} with this plan`;
 }
 

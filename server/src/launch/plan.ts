@@ -1,5 +1,12 @@
 import { planFile, type planAnswer } from '@ember-slate/contract/files';
-import { defaultSettings, planFaults, whyUnfilled, type PlanProblem } from '@ember-slate/core/cutplan';
+import { gramsOff, without } from '../plan/day.ts';
+import {
+  defaultSettings,
+  offTrim,
+  planFaults,
+  whyUnfilled,
+  type PlanProblem,
+} from '@ember-slate/core/cutplan';
 import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
 import { shippedForms } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
@@ -33,13 +40,15 @@ await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAns
     stopped: () => false,
     tell: () => undefined,
   });
+  const off = gramsOff(offTrim(problem, so.plan));
   return {
     worth: so.score.value,
     firstCome: so.firstCome.score.value,
     bound: so.bound,
     score: so.score,
     plan: [...so.plan.fish],
-    unfilled: whyUnfilled(problem, so.score),
+    offTrim: off,
+    unfilled: without(whyUnfilled(problem, so.score), off),
     verdict: planFaults(problem, so.plan),
   };
 });

@@ -220,7 +220,7 @@ export async function promise(
       readyAt: cut && fish > 0 ? cut.at.toISOString() : null,
       nearest: near,
       toBuy:
-        missing > 0
+        missing > 0 && said.answer !== 'if'
           ? fishToBuy([toBuy(species, form, { pieceGrams: line.pieceGrams, missing }, want.month)])
           : null,
     });

@@ -2,8 +2,10 @@ import type { BodyOf, FoundPlan, PlanSpecies, TicketMarks, contract } from '@emb
 import { bodyOf } from '@ember-slate/core/body';
 import {
   modesOf,
+  offTrim,
   planFaults,
   sectionOf,
+  type OffTrim,
   type PlannedFish,
   type PlanProblem,
 } from '@ember-slate/core/cutplan';
@@ -116,9 +118,13 @@ async function ticketFor(
   live: PlanSpecies,
   problem: PlanProblem,
   fish: readonly Placed[],
+  off: Record<string, readonly OffTrim[]>,
 ): Promise<number> {
   const pieces = fish.flatMap((f) => f.planned.pieces);
-  const lines = live.lines.filter((l) => pieces.some((p) => p.line === l.id));
+  const ids = new Set(fish.map((f) => f.planned.fish));
+  const offGrams = (line: string) =>
+    (off[line] ?? []).reduce((s, o) => s + (ids.has(o.fish) ? o.grams : 0), 0);
+  const lines = live.lines.filter((l) => pieces.some((p) => p.line === l.id) || offGrams(l.id) > 0);
   const due = lines.map((l) => l.dueAt).sort()[0] ?? counterDue(work).toISOString();
   const number = await nextNumber(work.tx, 'ticket');
   const made = await run(
@@ -146,8 +152,9 @@ async function ticketFor(
     );
   for (const l of lines) {
     const mine = pieces.filter((p) => p.line === l.id);
-    const grams = Math.round(mine.reduce((s, p) => s + p.grams, 0));
-    if (l.pieces !== null) await cut(l.lineId, l.form, mine.length, Math.round(l.pieceGrams!), null);
+    const grams = Math.max(1, Math.round(mine.reduce((s, p) => s + p.grams, offGrams(l.id))));
+    if (l.pieces !== null && mine.length > 0)
+      await cut(l.lineId, l.form, mine.length, Math.round(l.pieceGrams!), null);
     else await cut(l.lineId, l.form, null, null, grams);
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [l.lineId]);
     await run(
@@ -207,11 +214,12 @@ export async function acceptPlan(
   }
   const tickets: number[] = [];
   for (const { live, problem, placed } of ready) {
+    const off = offTrim(problem, { fish: placed.map((p) => p.planned) });
     const alike = new Map<string, Placed[]>();
     for (const p of placed) alike.set(layout(p), [...(alike.get(layout(p)) ?? []), p]);
     for (const fish of alike.values())
       for (let i = 0; i < fish.length; i += mostTogether)
-        tickets.push(await ticketFor(work, id, live, problem, fish.slice(i, i + mostTogether)));
+        tickets.push(await ticketFor(work, id, live, problem, fish.slice(i, i + mostTogether), off));
   }
   await run(work.tx, "UPDATE cut_plan SET state = 'accepted' WHERE id = ?", [id]);
   return { id, tickets };

@@ -7,6 +7,7 @@ import {
   lotDays,
   type CounterClass,
   type CounterClassId,
+  type OffTrim,
   type PlanProblem,
   type Stock,
   type Want,
@@ -250,7 +251,11 @@ export async function dayProblems(
       const planLines = wanted.map((l): PlanSpecies['lines'][number] => {
         const form = formOf(forms, l.form);
         const grams = l.totalGrams ?? l.pieces! * l.pieceGrams!;
-        const value = Math.round((grams * priceOf(species, form, mine, trade, month)) / 1000);
+        // What is of the trim opens no fish: it takes what comes off, and adds nothing to the plan's worth.
+        const value =
+          form.section === 'trim'
+            ? 0
+            : Math.round((grams * priceOf(species, form, mine, trade, month)) / 1000);
         return {
           id: String(l.id),
           form: l.form,
@@ -408,6 +413,16 @@ function fishOf(
     measured: own,
   }));
 }
+
+/** Grams off the trim by line, whatever fish they come from. */
+export const gramsOff = (off: Record<string, readonly OffTrim[]>): Record<string, number> =>
+  Object.fromEntries(
+    Object.entries(off).map(([line, from]) => [line, from.reduce((s, f) => s + f.grams, 0)]),
+  );
+
+/** Reasons of lines that are not served in another way. */
+export const without = (why: Record<string, string>, served: Record<string, number>) =>
+  Object.fromEntries(Object.entries(why).filter(([line]) => served[line] === undefined));
 
 /** What the planner takes of a species as the shop stores it. */
 export const problemOf = (

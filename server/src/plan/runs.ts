@@ -1,11 +1,11 @@
 import type { BodyOf, CutPlan, FoundPlan, PlanSpecies, contract } from '@ember-slate/contract';
-import { planFaults, score, whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
+import { offTrim, planFaults, score, whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
-import { dayProblems, problemOf } from './day.ts';
+import { dayProblems, gramsOff, problemOf, without } from './day.ts';
 import type { Planner } from './planner.ts';
 
 type Rooms = typeof contract.plan;
@@ -238,11 +238,13 @@ export async function moveLine(
   const value = score(problem, so.plan);
   const faults = planFaults(problem, so.plan);
   if (faults.length > 0) throw problems.conflict(faults[0]!);
+  const off = gramsOff(offTrim(problem, so.plan));
   const changed: FoundPlan = {
     ...had,
     plan: { fish: [...so.plan.fish] },
     score: value,
-    unfilled: whyUnfilled(problem, value),
+    offTrim: off,
+    unfilled: without(whyUnfilled(problem, value), off),
   };
   const pinned = new Set([...(JSON.parse(plan.pinned) as string[]), body.to]);
   const made = await run(

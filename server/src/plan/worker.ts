@@ -1,10 +1,10 @@
 import { parentPort } from 'node:worker_threads';
 import type { FoundPlan, PlanSpecies } from '@ember-slate/contract';
-import { whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
+import { offTrim, whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
 import { loadSolver, seeded, solve, type Solution } from '@ember-slate/core/cutplan/solver';
 import type { Form } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
-import { problemOf } from './day.ts';
+import { gramsOff, problemOf, without } from './day.ts';
 
 /** What one worker is given: species to plan, and how long it may take over each. */
 export interface Task {
@@ -31,13 +31,15 @@ async function work({ species, forms, stop }: Task) {
     for (const { stored, species: of, settled, seconds, seed } of species) {
       const problem = problemOf(stored, of, book);
       const tell = (so: Solution) => {
+        const off = gramsOff(offTrim(problem, so.plan));
         const found: FoundPlan = {
           plan: { fish: [...so.plan.fish] },
+          offTrim: off,
           score: so.score,
           firstCome: { score: so.firstCome.score },
           bound: so.bound,
           phase: so.phase,
-          unfilled: pass === 'first' ? {} : whyUnfilled(problem, so.score),
+          unfilled: pass === 'first' ? {} : without(whyUnfilled(problem, so.score), off),
         };
         parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies Told);
       };

@@ -66,7 +66,7 @@ export default function Plan() {
     <PlanActs plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} only={only || null} />
   );
   const picks = (
-    <div className="flex items-end gap-4">
+    <div className="flex flex-wrap items-end gap-x-4">
       {mayPlan && plan?.state !== 'running' && (
         <Choice label="Lines due" value={chosen} onChange={setHorizon} options={[...horizons]} />
       )}
@@ -193,7 +193,7 @@ export default function Plan() {
             className="min-h-0 overflow-y-auto border-r border-line pr-2 pb-4 max-sm:border-0"
             aria-label="Lines of the plan"
           >
-            {lines.map(({ line, species, filled, because }) => (
+            {lines.map(({ line, species, filled, offTrim, because }) => (
               <li key={line.id} className="border-b border-line">
                 <button
                   type="button"
@@ -219,6 +219,9 @@ export default function Plan() {
                   <span className="block truncate text-note text-ink2">
                     {species.speciesName}, {want(line)}
                   </span>
+                  {offTrim !== null && (
+                    <span className="block text-note text-ink3">from what comes off these fish</span>
+                  )}
                   {line.anyWhite && (
                     <span className="block text-note text-ink3">
                       any white fish: this one {line.anyWhite}

@@ -210,7 +210,8 @@ export const linesOf = (plan: CutPlan) =>
     s.lines.map((line) => ({
       species: s,
       line,
-      filled: (s.found?.score.filled[line.id] ?? 0) >= 1,
+      filled: (s.found?.score.filled[line.id] ?? 0) >= 1 || s.found?.offTrim[line.id] !== undefined,
+      offTrim: s.found?.offTrim[line.id] ?? null,
       because: s.found?.unfilled[line.id] ?? null,
     })),
   );
