@@ -47,10 +47,23 @@ describe('the species book', () => {
     ['a name the book has', { name: 'Haddock' }, 'name'],
     ['another body', { bodyPlan: 'flat' }, 'bodyPlan'],
     ['no share at all', { gutted: null }, 'gutted'],
+    ['a vent in front of the collar', { body: { vent: 0.1 } }, 'body.vent'],
+    ['more flesh than fits', { body: { yieldOfGutted: 0.88 } }, 'body.yieldOfGutted'],
   ])('refuses %s', async (_name, more, path) => {
     const reply = await change('sea_bass', more);
     expect(reply.status, JSON.stringify(reply.problem)).toBe(400);
     expect(reply.problem.errors!.map((e) => e.path)).toContain(path);
+  });
+
+  it('keeps what the shop measured of its body, over the row it is drawn by', async () => {
+    const body = { vent: 0.6, loin: [[0.3, 0.62] as [number, number], [1, 0.5] as [number, number]] };
+    expect((await change('hake', { body })).status).toBe(200);
+    expect((await entry('hake')).body).toEqual(body);
+    // A start brings words up to date, never what was measured.
+    await prepare(house.url);
+    expect((await entry('hake')).body).toEqual(body);
+    expect((await change('hake', { body: null })).status).toBe(200);
+    expect((await entry('hake')).body).toBeNull();
   });
 
   it('refuses a tail that leaves less than nothing for its spine', async () => {

@@ -156,13 +156,13 @@ describe('the bench by due time alone', () => {
   it('is never better than what is looked for, and the same for a single ticket', () => {
     fc.assert(
       fc.property(bench, (all) => {
-        const jobs = of(all);
+        const jobs = of(all.slice(0, 12));
         expect(listed(jobs, [0, 0]).lateWeighted).toBeGreaterThanOrEqual(
           schedule(jobs, [0, 0]).lateWeighted - 1e-9,
         );
         expect(listed(jobs.slice(0, 1), [0]).done).toEqual(schedule(jobs.slice(0, 1), [0]).done);
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
     expect(() => listed([], [])).toThrow(RangeError);
   });

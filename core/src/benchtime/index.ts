@@ -45,7 +45,7 @@ export const cleanMinutes = 4;
 /** Up to so many tickets every order is tried. */
 const exactUpTo = 9;
 /** Orders looked into at most; beyond, the best so far stands. */
-const mostLooks = 400_000;
+const mostLooks = 60_000;
 
 interface Operation {
   job: number;
@@ -119,63 +119,102 @@ function dueOrder(jobs: readonly BenchJob[]): Operation[] {
   return operationsOf(jobs).sort((a, b) => at(a) - at(b) || a.part - b.part);
 }
 
-/** Every order and hand by branch and bound; null when there are too many to look into. */
+/** Whether all of `a` is as early and as cheap as `b`. */
+const noWorse = (a: readonly number[], b: readonly number[]) => a.every((x, i) => x <= b[i]! + 1e-9);
+
+/**
+ * Every order and hand by branch and bound. Where the same work is left to hands with the same boards, only what is
+ * earlier or less late in something is followed.
+ */
 function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: ReturnType<typeof timed>) {
   const operations = operationsOf(jobs);
   const order = dueOrder(jobs).map((o) => operations.findIndex((x) => x.job === o.job && x.part === o.part));
+  // A hand that has a ticket already is itself; the others are the same whichever way round.
+  const named = jobs.some((j) => j.hand !== null);
+  const known = new Map<string, number[][]>();
   let top = best;
   let looks = 0;
-  const walk = (
-    left: ReadonlySet<number>,
+  const beaten = (
+    left: number,
     state: readonly Hand[],
+    first: readonly number[],
+    late: number,
+    end: number,
+  ) => {
+    const by = state.map((h) => ({ board: `${h.species} ${h.raw}`, free: h.free }));
+    if (!named) by.sort((x, y) => x.board.localeCompare(y.board) || x.free - y.free);
+    const key = `${left} ${by.map((h) => h.board).join()}`;
+    const now = [...by.map((h) => h.free), ...first, late, end];
+    const had = known.get(key) ?? [];
+    if (had.some((v) => noWorse(v, now))) return true;
+    known.set(key, [...had.filter((v) => !noWorse(now, v)), now]);
+    return false;
+  };
+  const walk = (
+    left: number,
+    state: readonly Hand[],
+    /** When the first part of each ticket is done; 0 where it is not, or its second is too. */
+    first: readonly number[],
     slots: readonly BenchSlot[],
     late: number,
     end: number,
   ) => {
     if (++looks > mostLooks) return;
-    if (left.size === 0) {
+    if (left === 0) {
       if (better({ late, end }, top)) top = { slots: [...slots], late, end };
       return;
     }
-    // What is left takes its time, however it is shared out.
+    // What is left takes its time, however it is shared out: the hands are busy so long in the mean, and with the longest.
     const soonest = Math.min(...state.map((h) => h.free));
     let bound = late;
-    for (const o of left) {
-      const { job, part } = operations[o]!;
+    let busy = state.reduce((s, h) => s + h.free, 0);
+    let over = end;
+    const boards = new Set(state.map((h) => h.species));
+    const unused = state.filter((h) => h.species === null).length;
+    const fresh = new Set<string>();
+    for (const [o, { job, part }] of operations.entries()) {
+      if ((left & (1 << o)) === 0) continue;
       const j = jobs[job]!;
-      if (part === j.work.length - 1)
-        bound += Math.max(0, soonest + (j.work[part] ?? 0) - j.due) * j.priority;
+      const minutes = j.work[part] ?? 0;
+      busy += minutes;
+      over = Math.max(over, soonest + minutes);
+      if (part === j.work.length - 1) bound += Math.max(0, soonest + minutes - j.due) * j.priority;
+      if (!boards.has(j.species)) fresh.add(j.species);
     }
-    if (bound > top.late + 1e-9 || (bound > top.late - 1e-9 && end >= top.end - 1e-9)) return;
+    // Each kind of fish that lies on no board yet wants one cleaned, but for boards nobody has used.
+    busy += cleanMinutes * Math.max(0, fresh.size - unused);
+    over = Math.max(over, busy / state.length);
+    if (bound > top.late + 1e-9 || (bound > top.late - 1e-9 && over >= top.end - 1e-9)) return;
+    if (beaten(left, state, first, late, end)) return;
     for (const o of order) {
-      if (!left.has(o)) continue;
+      if ((left & (1 << o)) === 0) continue;
       const { job, part } = operations[o]!;
       const j = jobs[job]!;
-      const first = slots.find((s) => s.id === j.id && s.part === 0);
-      if (part === 1 && !first) continue;
+      if (part === 1 && operations.some((x, i) => x.job === job && x.part === 0 && left & (1 << i))) continue;
       const seen = new Set<string>();
       for (const [at, hand] of state.entries()) {
         if (j.hand !== null && j.hand !== at) continue;
         // Hands that stand alike are the same choice.
-        const like = `${hand.free} ${hand.species} ${hand.raw} ${jobs.some((x) => x.hand === at) ? at : ''}`;
+        const like = `${hand.free} ${hand.species} ${hand.raw} ${named ? at : ''}`;
         if (seen.has(like)) continue;
         seen.add(like);
-        const slot = place(j, part, at, hand, first?.end);
-        const rest = new Set(left);
-        rest.delete(o);
+        const slot = place(j, part, at, hand, part === 1 ? first[job] : undefined);
+        const isLast = part === j.work.length - 1;
         walk(
-          rest,
+          left & ~(1 << o),
           state.with(at, { free: slot.end, species: j.species, raw: j.raw }),
+          first.with(job, isLast ? 0 : slot.end),
           [...slots, slot],
-          part === j.work.length - 1 ? late + Math.max(0, slot.end - j.due) * j.priority : late,
+          isLast ? late + Math.max(0, slot.end - j.due) * j.priority : late,
           Math.max(end, slot.end),
         );
       }
     }
   };
   walk(
-    new Set(operations.keys()),
+    2 ** operations.length - 1,
     hands.map((free) => ({ free, species: null, raw: false })),
+    jobs.map(() => 0),
     [],
     0,
     0,
