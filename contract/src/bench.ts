@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import { trimWishes } from '@ember-slate/core/orders';
 import * as f from './fields.ts';
 import { backDoor, change, document, read, type Route } from './route.ts';
 
@@ -33,7 +32,7 @@ const cut = z.object({
   totalGrams: z.number().int().nullable(),
   /** What the customer wishes beside: slices of a thickness, and what becomes of the trim. */
   thickMm: z.number().int().nullable(),
-  trimWish: z.enum(trimWishes),
+  trimWish: f.trimWish,
   options: z.array(z.string()),
 });
 export type TicketCut = z.infer<typeof cut>;

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import type { TrimWish } from '@ember-slate/core/orders';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
@@ -60,6 +61,7 @@ export type WeightSource = z.infer<typeof weightSource>;
 
 export const formId = z.string().regex(/^[a-z_:0-9]{2,40}$/, 'Choose a form of this shop');
 export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
+export const trimWish = z.enum(['shop', 'stock', 'all'] satisfies TrimWish[]);
 export const condition = z.enum([
   'whole',
   'gutted',

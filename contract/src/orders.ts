@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import { trimWishes } from '@ember-slate/core/orders';
 import * as f from './fields.ts';
 import { ask, change, counterHands, document, roles, read, type Route } from './route.ts';
 
@@ -24,7 +23,7 @@ const wishFields = {
     .nullable(),
   /** Fewer will do. */
   partAllowed: z.boolean(),
-  trimWish: z.enum(trimWishes),
+  trimWish: f.trimWish,
   /** What the customer chose of a form, in the form's own words. */
   options: z.array(z.string().trim().min(1).max(80)).max(12),
 };

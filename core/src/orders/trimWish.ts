@@ -1,8 +1,7 @@
 import type { TrimId } from '../yields/index.ts';
 
 /** What becomes of the trim: the shop's own, head and bones along for stock, or all of it along. */
-export const trimWishes = ['shop', 'stock', 'all'] as const;
-export type TrimWish = (typeof trimWishes)[number];
+export type TrimWish = 'shop' | 'stock' | 'all';
 
 const forStock: readonly string[] = ['head', 'collars', 'frame'] satisfies TrimId[];
 
