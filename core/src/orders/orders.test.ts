@@ -18,6 +18,7 @@ describe('an order as it is said', () => {
     ['2 kg salmon side skinless', { speciesId: 'salmon', form: 'fillet_skinless', totalGrams: 2000 }],
     ['4 x 170 g hake portions', { speciesId: 'hake', form: 'portion', pieces: 4, pieceGrams: 170 }],
     ['bass for 6', { speciesId: 'sea_bass', people: 6, pieces: 6 }],
+    ['6 x 160 g cod portions for 6', { people: 6, pieces: 6, pieceGrams: 160 }],
     ['3 hake steaks', { speciesId: 'hake', form: 'steaks', pieces: 3, pieceGrams: 200 }],
     ['two plaice whole', { speciesId: 'plaice', form: 'whole', pieces: 2 }],
     ['2 sides of salmon 2.4kg', { speciesId: 'salmon', form: 'fillet_skin_on', pieces: 2, pieceGrams: 1200 }],

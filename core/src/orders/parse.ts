@@ -209,7 +209,7 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
   const each =
     bite(rest, new RegExp(`\\b${number} ?x ?${number} ?${unit}\\b`)) ??
     bite(rest, new RegExp(`\\b${number} (?:pieces? )?(?:of|at) ${number} ?${unit}\\b`));
-  const people = each ? null : bite(rest, /\b(?:for|feeds?|to feed) (\d+)(?: people| persons?)?\b/);
+  const people = bite(rest, /\b(?:for|feeds?|to feed) (\d+)(?: people| persons?)?\b/);
   const total = each ? null : bite(rest, new RegExp(`\\b${number} ?${unit}\\b`));
   const apiece = bite(rest, /\b(each|apiece)\b/) !== null;
   const thick = bite(rest, /\b(\d+(?:[.,]\d+)?) ?(mm|cm|in|inch|inches)\b(?: thick)?/);
