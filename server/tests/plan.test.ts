@@ -291,9 +291,8 @@ describe('lines of every kind', () => {
       const [, pack, tooMuch] = lines;
       expect(found!.offTrim[pack!.id]).toBeCloseTo(900, 0);
       expect(found!.offTrim[tooMuch!.id]).toBeUndefined();
-      expect(found!.unfilled).toEqual({
-        [tooMuch!.id]: expect.stringMatching(/only about \d+ g of stock pack/),
-      });
+      expect(Object.keys(found!.unfilled)).toEqual([tooMuch!.id]);
+      expect(found!.unfilled[tooMuch!.id]).toMatch(/only about \d+ g of stock pack/);
       await h.bench.ok(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
       const cuts = (await h.bench.ok(contract.bench.tickets)).flatMap((t) => t.cuts);
       const packs = cuts.filter((c) => c.form === 'stock_pack');

@@ -31,7 +31,7 @@ export function offTrim(problem: PlanProblem, plan: Plan): Record<string, OffTri
       ),
     );
     const beside = [...forms].flatMap((f) => problem.forms.get(f ?? '') ?? []);
-    return [{ fish, trims: mode.trims as Record<string, number>, beside, used: new Map<string, number>() }];
+    return [{ fish, trims: mode.trims, beside, used: new Map<string, number>() }];
   });
   const served: Record<string, OffTrim[]> = {};
   for (const line of lines) {
@@ -43,7 +43,10 @@ export function offTrim(problem: PlanProblem, plan: Plan): Record<string, OffTri
       if (missing <= 0) break;
       if (lineRefusal(problem, o.fish, line) || o.beside.some((b) => togetherRefusal(b, form))) continue;
       const share = (part: string) => Math.max(0, Math.min(form.yield.share, 1 - (o.used.get(part) ?? 0)));
-      const there = parts.reduce((s, part) => s + (o.trims[part] ?? 0) * share(part), 0);
+      const there = parts.reduce(
+        (s, part) => s + (o.trims[part as keyof typeof o.trims] ?? 0) * share(part),
+        0,
+      );
       const grams = Math.min(there, missing);
       if (grams < 1) continue;
       missing -= grams;
