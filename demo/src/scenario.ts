@@ -388,22 +388,25 @@ export const today: readonly TodayDelivery[] = [
   },
 ];
 
+/** A line of an order. */
+export interface SampleLine {
+  species: string;
+  form: FormId;
+  use: Use;
+  pieces?: number;
+  pieceG?: number;
+  totalG?: number;
+  people?: number;
+  thickMm?: number;
+  partAllowed?: boolean;
+  trimWish?: 'stock' | 'all';
+}
+
 interface SampleOrder {
   customer: string;
   /** Hours from now when today, else [days ahead, minutes after midnight]. */
   due: number | readonly [number, number];
-  lines: readonly {
-    species: string;
-    form: FormId;
-    use: Use;
-    pieces?: number;
-    pieceG?: number;
-    totalG?: number;
-    people?: number;
-    thickMm?: number;
-    partAllowed?: boolean;
-    trimWish?: 'stock' | 'all';
-  }[];
+  lines: readonly SampleLine[];
   /** Money left with it, minor units. */
   deposit?: number;
   /** How far it has come. */

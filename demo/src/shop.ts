@@ -1,6 +1,6 @@
 import { instantOn, addDays, daysBetween, tradingDay } from '@ember-slate/core/calendar';
 import { offerFrom, proposePicks } from '@ember-slate/core/cutplan';
-import { formBook, formOf, type FormId } from '@ember-slate/core/forms';
+import { formBook, formOf } from '@ember-slate/core/forms';
 import {
   centreOf,
   grade,
@@ -33,26 +33,13 @@ import type { Actor, Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ShopSettings } from '@ember-slate/server/platform/settings';
 import type { Random } from './random.ts';
-import { claims, suppliers, wording, type usual } from './scenario.ts';
+import { claims, suppliers, wording, type SampleLine, type usual } from './scenario.ts';
 
 type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 'buy' | 'farmed'> & {
   n: number;
   remarks?: string;
 };
 
-/** A line of an order as the scenario has it. */
-interface SampleLine {
-  species: string;
-  form: FormId;
-  use: 'raw' | 'steam' | 'grill' | 'poach' | 'fry';
-  pieces?: number;
-  pieceG?: number;
-  totalG?: number;
-  people?: number;
-  thickMm?: number;
-  partAllowed?: boolean;
-  trimWish?: 'shop' | 'stock' | 'all';
-}
 const asLine = (l: SampleLine) => ({
   speciesId: l.species,
   form: l.form,
@@ -63,7 +50,7 @@ const asLine = (l: SampleLine) => ({
   people: l.people ?? null,
   thickMm: l.thickMm ?? null,
   partAllowed: l.partAllowed ?? false,
-  trimWish: l.trimWish ?? 'shop',
+  trimWish: l.trimWish ?? ('shop' as const),
   options: [],
 });
 

@@ -5,7 +5,17 @@ import { shippedForms } from '@ember-slate/core/forms';
 import { makeWeekly } from '../src/orders/weekly.ts';
 import { transaction } from '../src/platform/db.ts';
 import { writeSettings } from '../src/platform/settings.ts';
-import { cut, fourFillets, landBass, houseForEach, pins, start, toBench, type House } from './house.ts';
+import {
+  cut,
+  fourFillets,
+  landBass,
+  houseForEach,
+  pins,
+  proof,
+  start,
+  toBench,
+  type House,
+} from './house.ts';
 
 let house: House;
 const freshHouse = houseForEach();
@@ -190,6 +200,20 @@ describe('collecting', () => {
     expect((await lying()).map((r) => r.item)).toEqual(
       before.filter((i) => !['trim:head', 'trim:collars', 'trim:frame'].includes(i)),
     );
+  });
+
+  it('shares one fish’s head and bones by weight, in one go or one after the other', async () => {
+    await landBass(house);
+    const wish = { ...line, trimWish: 'stock' as const };
+    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [wish, { ...wish, pieces: 2 }] }));
+    for (const t of tickets) await close(t);
+    const ids = (await orderOf(orderId)).lines.map((l) => l.id);
+    for (const id of ids) expect((await hand(orderId, [id])).status).toBe(200);
+    const bones = (await house.counter.ok(contract.counter.stock)).filter((r) =>
+      ['trim:head', 'trim:collars', 'trim:frame'].includes(r.item),
+    );
+    expect(bones).toEqual([]);
+    expect((await proof(house)).faults).toEqual([]);
   });
 
   it('counts the deposit once: off the price, the rest given back', async () => {

@@ -11,9 +11,11 @@ import {
   isWhite,
   sliceGrams,
   takeFree,
+  trimAlong,
   toBuy,
   whiteFishFor,
   wholeFish,
+  type Weighed,
 } from './index.ts';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
@@ -102,6 +104,15 @@ describe('what is free after a line', () => {
       [3, 6750],
       [0, 0],
     ]);
+  });
+  it('leaves the rest of a begun fish as good as it was: its other side is the same piece', () => {
+    const one = stock('cod', lot({ freePieces: 1, freeGrams: 2250 }));
+    const side = want({ form: form('fillet_skin_on'), pieces: 1, pieceGrams: 500 });
+    const first = takeFree(one, side);
+    expect(first.left[0]).toMatchObject({ freePieces: 0.5, freeGrams: 1125 });
+    const second = takeFree({ ...one, lots: first.left }, side);
+    expect([second.missing, second.left[0]!.freePieces]).toEqual([0, 0]);
+    expect(takeFree({ ...one, lots: second.left }, side)).toMatchObject({ missing: 1, picks: [] });
   });
   it('neither makes nor loses fish, and what is missing plus what is taken is what was wanted', () => {
     fc.assert(
@@ -193,4 +204,37 @@ it('trim goes along as the customer wishes it', () => {
   expect(parts.filter((p) => goesAlong('shop', p))).toEqual([]);
   expect(parts.filter((p) => goesAlong('stock', p))).toEqual(['head', 'collars', 'frame']);
   expect(parts.filter((p) => goesAlong('all', p))).toEqual(parts);
+});
+
+it('trim is shared by weight, and no gram of it twice, whoever comes first', () => {
+  const wishes = fc.constantFrom('shop' as const, 'stock' as const, 'all' as const);
+  fc.assert(
+    fc.property(
+      fc.array(fc.record({ grams: fc.integer({ min: 1, max: 3000 }), wish: wishes }), {
+        minLength: 1,
+        maxLength: 5,
+      }),
+      fc.integer({ min: 0, max: 4000 }),
+      fc.constantFrom('head', 'skin'),
+      (lines, lying, trim) => {
+        const all: Weighed[] = lines.map((l) => ({ ...l, had: false }));
+        const cut = all.reduce((s, l) => s + l.grams, 0);
+        let left = lying;
+        for (const mine of all) {
+          const grams = trimAlong(
+            left,
+            trim,
+            mine,
+            all.filter((o) => o !== mine),
+          );
+          expect(
+            Math.abs(grams - (goesAlong(mine.wish, trim) ? (lying * mine.grams) / cut : 0)),
+          ).toBeLessThan(all.length + 1);
+          left -= grams;
+          mine.had = true;
+        }
+        expect(left).toBeGreaterThanOrEqual(0);
+      },
+    ),
+  );
 });

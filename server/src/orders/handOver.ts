@@ -1,43 +1,65 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { formOf } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
-import { goesAlong } from '@ember-slate/core/orders';
-import { apportion, multiplyRate } from '@ember-slate/core/units';
+import { trimAlong, type TrimWish } from '@ember-slate/core/orders';
+import { multiplyRate } from '@ember-slate/core/units';
 import type { Work } from '../platform/context.ts';
-import { marks, row, rows, run } from '../platform/db.ts';
+import { marks, rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { noteDeposit } from './deposits.ts';
 import { settleOrder, shelfOf, takeLine } from './lines.ts';
-import type { LineRow } from './queries.ts';
 import { recordSale } from './sale.ts';
 import { lockOrder } from './service.ts';
 
 type Rooms = typeof contract.orders;
 
-/** The customer's part of what came off their fish, where they wish to have it: shared by what was cut of each. */
-async function trimFor(work: Work, line: LineRow): Promise<Entry[]> {
-  if (line.trimWish === 'shop' || line.tickets.length === 0) return [];
+/** What came off the fish of these tickets and still lies there, and what was weighed out of each for whom. */
+async function trimsOf(work: Work, tickets: readonly number[]) {
   const lying = await rows<Entry>(
     work.tx,
     `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
-     WHERE account = 'place:cold_room' AND batch IN (${marks(line.tickets.length)}) AND item LIKE 'trim:%' AND grams > 0
+     WHERE account = 'place:cold_room' AND batch IN (${marks(tickets.length)}) AND item LIKE 'trim:%' AND grams > 0
      ORDER BY lot_id, item FOR UPDATE`,
-    [...line.tickets],
+    [...tickets],
   );
-  const cut = await row<{ mine: number; main: number }>(
+  const weighed = await rows<{
+    ticketId: number;
+    lineId: number | null;
+    grams: number;
+    wish: TrimWish;
+    had: number;
+  }>(
     work.tx,
-    `SELECT CAST(SUM(IF(c.line_id = ?, w.grams, 0)) AS SIGNED) AS mine, CAST(SUM(w.grams) AS SIGNED) AS main
-     FROM weigh_out w LEFT JOIN ticket_cut c ON c.id = w.cut_id
-     WHERE w.ticket_id IN (${marks(line.tickets.length)}) AND w.struck_at IS NULL AND w.kind IN ('order', 'counter')`,
-    [line.id, ...line.tickets],
+    `SELECT w.ticket_id AS ticketId, c.line_id AS lineId, CAST(SUM(w.grams) AS SIGNED) AS grams, COALESCE(l.trim_wish, 'shop') AS wish,
+       COALESCE(l.state = 'handed', 0) AS had
+     FROM weigh_out w LEFT JOIN ticket_cut c ON c.id = w.cut_id LEFT JOIN order_line l ON l.id = c.line_id
+     WHERE w.ticket_id IN (${marks(tickets.length)}) AND w.struck_at IS NULL AND w.kind IN ('order', 'counter')
+     GROUP BY w.ticket_id, c.line_id`,
+    [...tickets],
   );
-  const share = cut && cut.main > 0 ? cut.mine / cut.main : 0;
-  return lying
-    .filter((e) => goesAlong(line.trimWish, e.item.slice('trim:'.length)))
-    .map((e) => ({ ...e, grams: apportion(e.grams, [share, 1 - share])[0]!, pieces: 0 }))
-    .filter((e) => e.grams > 0);
+  return { lying, weighed: weighed.map((w) => ({ ...w, had: w.had === 1 })) };
+}
+
+/** Takes the trim that goes along with a line off what lies there, ticket by ticket. */
+function takeTrim({ lying, weighed }: Awaited<ReturnType<typeof trimsOf>>, lineId: number): Entry[] {
+  const taken = lying.map((e) => {
+    const here = weighed.filter((w) => w.ticketId === e.batch);
+    const mine = here.find((w) => w.lineId === lineId);
+    const grams = mine
+      ? trimAlong(
+          e.grams,
+          e.item.slice('trim:'.length),
+          mine,
+          here.filter((w) => w !== mine),
+        )
+      : 0;
+    e.grams -= grams;
+    return { ...e, grams, pieces: 0 };
+  });
+  for (const w of weighed) if (w.lineId === lineId) w.had = true;
+  return taken.filter((e) => e.grams > 0);
 }
 
 /** Hands ready lines over with the trim their customer wishes, as one sale; what is left of the order waits. */
@@ -59,6 +81,10 @@ export async function handOver(
     work,
     lines.flatMap((l) => l.tickets),
   );
+  const trims = await trimsOf(
+    work,
+    chosen.flatMap((l) => (l.trimWish === 'shop' ? [] : l.tickets)),
+  );
   const entries: Entry[] = [];
   const sold: (Entry & { speciesId: string; perKg: number; money: number })[] = [];
   for (const line of chosen) {
@@ -68,7 +94,7 @@ export async function handOver(
       entries.push(...transfer(what, 'place:order_shelf', 'outside:customer'));
       sold.push({ ...held, speciesId: line.speciesId, perKg, money: multiplyRate(held.grams, perKg) });
     }
-    for (const trim of await trimFor(work, line)) {
+    for (const trim of takeTrim(trims, line.id)) {
       const { account: _room, ...what } = trim;
       entries.push(...transfer(what, 'place:cold_room', 'outside:customer'));
       // It is theirs with the fish they paid for.

@@ -41,6 +41,32 @@ export function checkLine(work: Work, book: ReadonlyMap<string, Species>, line: 
     throw fieldProblem(`lines.${index}.pieces`, 'More than half a tonne: check pieces and weight');
 }
 
+/** What a customer wishes of a line, as its columns hold it. */
+const wishColumns = [
+  'form',
+  'pieces',
+  'piece_grams',
+  'total_grams',
+  'intended_use',
+  'people',
+  'thick_mm',
+  'part_allowed',
+  'trim_wish',
+  'options',
+] as const;
+const wishValues = (l: LineBody) => [
+  l.form,
+  l.pieces,
+  l.pieceGrams,
+  l.totalGrams,
+  l.use,
+  l.people,
+  l.thickMm,
+  l.partAllowed,
+  l.trimWish,
+  JSON.stringify(l.options),
+];
+
 /** Adds checked lines to an order; for any white fish, the one the shop means to give is chosen. */
 export async function addLines(
   work: Work,
@@ -65,23 +91,8 @@ export async function addLines(
       throw fieldProblem('lines', 'No white fish of the species book is cut into that form');
     await run(
       work.tx,
-      `INSERT INTO order_line (order_id, species_id, any_white, form, pieces, piece_grams, total_grams, intended_use, people, thick_mm,
-         part_allowed, trim_wish, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        orderId,
-        white?.species.id ?? l.speciesId,
-        white !== null,
-        l.form,
-        l.pieces,
-        l.pieceGrams,
-        l.totalGrams,
-        l.use,
-        l.people,
-        l.thickMm,
-        l.partAllowed,
-        l.trimWish,
-        JSON.stringify(l.options),
-      ],
+      `INSERT INTO order_line (order_id, species_id, any_white, ${wishColumns.join(', ')}) VALUES (${marks(3 + wishColumns.length)})`,
+      [orderId, white?.species.id ?? l.speciesId, white !== null, ...wishValues(l)],
     );
   }
 }
@@ -220,23 +231,9 @@ export async function changeLine(
   await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
   await run(
     work.tx,
-    `UPDATE order_line SET species_id = ?, any_white = ?, form = ?, pieces = ?, piece_grams = ?, total_grams = ?, intended_use = ?, people = ?,
-       thick_mm = ?, part_allowed = ?, trim_wish = ?, options = ?, state = 'open', version = version + 1 WHERE id = ?`,
-    [
-      species,
-      to.speciesId === anyWhite,
-      to.form,
-      to.pieces,
-      to.pieceGrams,
-      to.totalGrams,
-      to.use,
-      to.people,
-      to.thickMm,
-      to.partAllowed,
-      to.trimWish,
-      JSON.stringify(to.options),
-      line.id,
-    ],
+    `UPDATE order_line SET species_id = ?, any_white = ?, ${wishColumns.map((c) => `${c} = ?`).join(', ')},
+       state = 'open', version = version + 1 WHERE id = ?`,
+    [species, to.speciesId === anyWhite, ...wishValues(to), line.id],
   );
 }
 

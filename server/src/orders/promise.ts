@@ -75,13 +75,9 @@ async function freeStock(work: Work, book: Map<string, Species>, exceptOrder: nu
   const short = lines.map((line) => {
     const stock = free.get(line.speciesId)!;
     const want = wantOf(work, line, line.dueAt);
-    const said = canPromise(
-      stock.lots.map((l) => offerFrom(stock.species, { ...l, freePieces: Math.ceil(l.freePieces) }, want)),
-      want,
-    );
-    const { missing, left } = takeFree(stock, want);
+    const { missing, because, left } = takeFree(stock, want);
     free.set(line.speciesId, { ...stock, lots: left });
-    return { line, missing, because: said.because };
+    return { line, missing, because };
   });
   return { free, short };
 }

@@ -1,6 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -8,6 +7,7 @@ import { HandOver } from '../../parts/HandOver.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { OrderLines } from './OrderRow.tsx';
+import { BesideHead } from './BesideHead.tsx';
 
 /** When the last ticket of an order is done by the bench's clock; null while none is made or nobody cuts. */
 function readyAt(order: Order, done: ReadonlyMap<number, string>): string | null {
@@ -33,16 +33,11 @@ export default function DueBoard() {
   const next = orders.find((o) => !mine.includes(o));
   return (
     <div className="h-full overflow-y-auto pb-8">
-      <div className="flex flex-wrap items-end justify-between gap-x-6 pb-3">
-        <h1 className="text-head max-sm:text-big">
-          {mine.length === 0
-            ? 'Nothing more to collect today'
-            : `${ready.length} of ${mine.length} ready to collect today`}
-        </h1>
-        <Link className="why pb-1" to="/orders">
-          all orders
-        </Link>
-      </div>
+      <BesideHead>
+        {mine.length === 0
+          ? 'Nothing more to collect today'
+          : `${ready.length} of ${mine.length} ready to collect today`}
+      </BesideHead>
       {mine.length === 0 && next && (
         <p className="text-ink2">
           Next is {next.customer}, {day(next.dueAt)} {time(next.dueAt)}.

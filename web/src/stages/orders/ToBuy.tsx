@@ -1,13 +1,13 @@
 import { contract } from '@ember-slate/contract';
 import { formOf } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
-import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { BesideHead } from './BesideHead.tsx';
 
 /** What open orders lack, as whole fish for the buyer. */
 export default function ToBuy() {
@@ -19,16 +19,11 @@ export default function ToBuy() {
   const soonest = list.toSorted((a, b) => a.firstDue.localeCompare(b.firstDue))[0];
   return (
     <div className="h-full overflow-y-auto pb-8">
-      <div className="flex flex-wrap items-end justify-between gap-x-6">
-        <h1 className="text-head max-sm:text-big">
-          {soonest
-            ? `Buy ${soonest.fish} ${shortName(soonest.speciesName).toLowerCase()}, ${mass(soonest.grams)}, by ${when(soonest.firstDue)}`
-            : 'Open orders lack nothing'}
-        </h1>
-        <Link className="why pb-1" to="/orders">
-          all orders
-        </Link>
-      </div>
+      <BesideHead>
+        {soonest
+          ? `Buy ${soonest.fish} ${shortName(soonest.speciesName).toLowerCase()}, ${mass(soonest.grams)}, by ${when(soonest.firstDue)}`
+          : 'Open orders lack nothing'}
+      </BesideHead>
       <p className="pb-3 text-ink2">
         {soonest
           ? 'What the fish in the shop cannot give for orders taken, as fish to buy.'

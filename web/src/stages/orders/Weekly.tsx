@@ -2,7 +2,6 @@ import { contract, type StandingOrder } from '@ember-slate/contract';
 import { formatClock } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
@@ -13,6 +12,7 @@ import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { weekdayNames } from './weekdays.ts';
+import { BesideHead } from './BesideHead.tsx';
 
 /** Orders that come every week: their orders are made a week ahead, so that planning and buying count them. */
 export default function Weekly() {
@@ -34,16 +34,11 @@ export default function Weekly() {
   };
   return (
     <div className="h-full overflow-y-auto pb-8">
-      <div className="flex flex-wrap items-end justify-between gap-x-6">
-        <h1 className="text-head max-sm:text-big">
-          {list.length === 0
-            ? 'Nobody has a weekly order'
-            : `${list.length} weekly ${list.length === 1 ? 'order' : 'orders'}`}
-        </h1>
-        <Link className="why pb-1" to="/orders">
-          all orders
-        </Link>
-      </div>
+      <BesideHead>
+        {list.length === 0
+          ? 'Nobody has a weekly order'
+          : `${list.length} weekly ${list.length === 1 ? 'order' : 'orders'}`}
+      </BesideHead>
       <p className="pb-3 text-ink2">
         {list.length === 0
           ? 'Take one in Orders and choose “Every week”.'
