@@ -315,6 +315,19 @@ describe('lines of every kind', () => {
     expect(of(again, 'hake').bound).not.toBeNull();
   });
 
+  it('a plan that is no longer kept whole is no plan: the day is planned anew', async () => {
+    await landBass(house, true, { pieces: 2, grams: 2000 });
+    await run({ keepPinned: false });
+    await house.pool.query("UPDATE cut_plan SET problems = '[]', found = '{}', pinned = '[]'");
+    const day = await house.bench.ok(contract.plan.day);
+    expect(day.plan).toBeNull();
+    expect(day.fish).toBeGreaterThan(0);
+    const anew = await run({ keepPinned: true, speciesIds: ['sea_bass'] });
+    expect(ofBass(anew).found.bound).not.toBeNull();
+    const { before } = await house.bench.ok(contract.plan.changes, { params: { id: anew.id } });
+    expect(before).toBeNull();
+  });
+
   it('what a later plan does otherwise is told by line, fish and money', async () => {
     await landBass(house, true, { pieces: 4, grams: 4000 });
     await take([line('fillet_skin_on', { pieces: 2, pieceGrams: 220 })], { customer: 'Early' });

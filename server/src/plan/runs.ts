@@ -39,13 +39,15 @@ export const planRow = async (work: Work, id: number, lock = false): Promise<Pla
   if (!found) throw problems.notFound('No such plan');
   return found;
 };
-/** The plan before one: what it was changed from by hand, else the one made before it. */
+/** The plan before one: what it was changed from by hand, else the one made before it that is still kept whole. */
 export const planBefore = (work: Work, p: PlanRow) =>
-  row<PlanRow>(work.tx, `${select} WHERE c.id = COALESCE(?, (SELECT MAX(id) FROM cut_plan WHERE id < ?))`, [
-    p.parentId,
-    p.id,
-  ]);
-const newest = (work: Work) => row<PlanRow>(work.tx, `${select} ORDER BY c.id DESC LIMIT 1`);
+  row<PlanRow>(
+    work.tx,
+    `${select} WHERE c.id = COALESCE(?, (SELECT MAX(id) FROM cut_plan WHERE id < ? AND problems <> '[]'))`,
+    [p.parentId, p.id],
+  );
+const newest = (work: Work) =>
+  row<PlanRow>(work.tx, `${select} WHERE c.problems <> '[]' ORDER BY c.id DESC LIMIT 1`);
 
 export const valueOf = (found: Found) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
 
