@@ -1,5 +1,6 @@
 export { massBalance, type MassBalance, type TicketWeights } from './balance.ts';
-export { pooledRatio } from './cutters.ts';
+export { controlChart, type ControlChart, type Signal } from './controlChart.ts';
+export { costOfLost, cutterEffects, cutterShownFrom, pooledRatio, type CutterTicket } from './cutters.ts';
 export {
   componentRow,
   components,

@@ -5,6 +5,9 @@ import { catalogue, conditionsFor } from '../species/index.ts';
 import {
   componentRow,
   components,
+  controlChart,
+  costOfLost,
+  cutterEffects,
   expectedComponents,
   expectedCut,
   expectedForms,
@@ -308,5 +311,64 @@ describe('a yield learned from weigh-outs', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('a control chart', () => {
+  it('has the limits of the worked example', () => {
+    // NIST/SEMATECH e-Handbook, individuals control charts: flowrate example, values from memory.
+    const flow = [49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1];
+    const chart = controlChart(flow)!;
+    expect(chart.mean).toBeCloseTo(50.81, 2);
+    expect((chart.high - chart.mean) / 2.66).toBeCloseTo(1.8778, 4);
+    expect([chart.low, chart.high]).toEqual([
+      expect.closeTo(45.815, 2) as number,
+      expect.closeTo(55.805, 2) as number,
+    ]);
+  });
+  const wave = (n: number) => Array.from({ length: n }, (_, i) => 0.5 + (i % 2 ? 0.01 : -0.01));
+  it.each([
+    ['nothing in a steady run', wave(30), []],
+    ['a point below', [...wave(20), 0.4, ...wave(4)], ['outside 20 down']],
+    [
+      'nine above',
+      [...wave(20), ...Array.from({ length: 9 }, (_, i) => (i % 2 ? 0.511 : 0.507)), ...wave(1)],
+      ['one_side 27 up'],
+    ],
+    ['six falling', [...wave(20), 0.508, 0.504, 0.5, 0.497, 0.493, ...wave(20)], ['trend 24 down']],
+    ['five falling: not yet', [...wave(20), 0.508, 0.504, 0.5, 0.497, ...wave(20).reverse()], []],
+  ])('sees %s', (_name, values, expected) => {
+    const seen = controlChart(values)!.signals.map((s) => `${s.kind} ${s.at} ${s.direction}`);
+    expect(seen).toEqual(expected);
+  });
+  it('moves with its values and says nothing of one', () => {
+    const values = fc.array(fc.double({ min: 0.2, max: 0.8, noNaN: true }), { minLength: 2, maxLength: 60 });
+    fc.assert(
+      fc.property(values, (v) => {
+        const [a, b] = [controlChart(v)!, controlChart(v.map((x) => x + 3))!];
+        expect(b.mean - a.mean).toBeCloseTo(3, 9);
+        expect(b.high - b.low).toBeCloseTo(a.high - a.low, 9);
+      }),
+    );
+    expect(controlChart([0.5])).toBeNull();
+  });
+});
+
+describe('a cutter', () => {
+  it('is compared within species and form, pulled to nothing, and only from ten tickets', () => {
+    const tickets = [
+      ...Array.from({ length: 12 }, () => ({ cutterId: 1, group: 'hake fillet', yield: 0.52 })),
+      ...Array.from({ length: 12 }, () => ({ cutterId: 2, group: 'hake fillet', yield: 0.48 })),
+      ...Array.from({ length: 9 }, () => ({ cutterId: 3, group: 'plaice fillet', yield: 0.2 })),
+    ];
+    // Mean of hake .50; 12 x .02 / (12 + 12).
+    expect(cutterEffects(tickets)).toEqual([
+      { cutterId: 1, tickets: 12, effect: expect.closeTo(0.01, 12) as number },
+      { cutterId: 2, tickets: 12, effect: expect.closeTo(-0.01, 12) as number },
+    ]);
+  });
+  it('loses a point in money', () => {
+    // One point of 10 kg at 20.00 a kilogram of output.
+    expect([costOfLost(0.01, 10_000, 2000), costOfLost(-0.01, 10_000, 2000)]).toEqual([200, -200]);
   });
 });

@@ -1,0 +1,94 @@
+import { jointCost, perKgOf } from './joint.ts';
+import { labourCost, marginOf, markupOf, priceForMargin } from './price.ts';
+
+/** One way to sell a fish: what a kilogram of it becomes, and the minutes it takes. */
+export interface FormChoice {
+  form: string;
+  /** Main product over what goes in. */
+  yield: number;
+  /** Price of the main product, minor units a kilogram; null when the shop has none. */
+  perKg: number | null;
+  /** Saleable trims: share of what goes in, and what a kilogram brings. */
+  trims: readonly { item: string; share: number; perKg: number }[];
+  /** Bench minutes of one fish. */
+  minutes: number;
+}
+
+export interface CostInput {
+  /** Paid a kilogram as it came, and landing costs a kilogram on top, minor units. */
+  paidPerKg: number;
+  landingPerKg: number;
+  fishGrams: number;
+  /** Bench hour, minor units. */
+  perHour: number;
+  /** Wanted margin, share of the price. */
+  margin: number;
+}
+
+/** What a form of one fish costs and earns, in minor units; money of one fish unless it says a kilogram. */
+export interface FormCost {
+  form: string;
+  grams: number;
+  fishCost: number;
+  labour: number;
+  trimWorth: number;
+  takings: number | null;
+  profit: number | null;
+  profitPerKg: number | null;
+  profitPerMinute: number | null;
+  /** A kilogram of the main: by yield alone, with trim credited, and with the joint cost shared by what all of it brings. */
+  byYield: number | null;
+  credited: number | null;
+  joint: number | null;
+  /** With labour in. */
+  full: number | null;
+  /** Price a kilogram that leaves the wanted margin on `full`. */
+  priceWanted: number | null;
+  margin: number | null;
+  markup: number | null;
+  /** The yield at which it earns nothing at its price. */
+  breakEven: number | null;
+}
+
+/** Costs one form of one fish by every method the shop may ask for. */
+export function costForm(input: CostInput, choice: FormChoice): FormCost {
+  const kg = input.fishGrams / 1000;
+  const grams = Math.round(input.fishGrams * choice.yield);
+  const fishCost = Math.round((input.paidPerKg + input.landingPerKg) * kg);
+  const labour = labourCost(choice.minutes, input.perHour);
+  const trims = choice.trims.map((t) => ({
+    grams: Math.round(input.fishGrams * t.share),
+    perKg: t.perKg,
+    ownCost: 0,
+  }));
+  const trimWorth = trims.reduce((s, t) => s + Math.round((t.grams * t.perKg) / 1000), 0);
+  const takings = choice.perKg === null ? null : Math.round((grams * choice.perKg) / 1000);
+  const profit = takings === null ? null : takings + trimWorth - fishCost - labour;
+  const shares =
+    choice.perKg === null
+      ? null
+      : jointCost(fishCost + labour, [{ grams, perKg: choice.perKg, ownCost: 0 }, ...trims]);
+  const full = perKgOf(fishCost + labour - trimWorth, grams);
+  return {
+    form: choice.form,
+    grams,
+    fishCost,
+    labour,
+    trimWorth,
+    takings,
+    profit,
+    profitPerKg: profit === null ? null : profit / kg,
+    profitPerMinute: profit === null || choice.minutes <= 0 ? null : profit / choice.minutes,
+    byYield: perKgOf(fishCost, grams),
+    credited: perKgOf(fishCost - trimWorth, grams),
+    joint: shares && perKgOf(shares[0]!, grams),
+    full,
+    priceWanted: full === null ? null : Math.max(0, priceForMargin(full, input.margin)),
+    margin: full === null || choice.perKg === null ? null : marginOf(full, choice.perKg),
+    markup: full === null || choice.perKg === null ? null : markupOf(full, choice.perKg),
+    breakEven:
+      choice.perKg === null || choice.perKg <= 0
+        ? null
+        : ((fishCost + labour - trimWorth) * 1000) / (choice.perKg * input.fishGrams),
+  };
+}

@@ -1,0 +1,12 @@
+export { trimWorth, type TrimEnd, type TrimGrams, type TrimWorth } from './ledger.ts';
+export {
+  isMadeBatch,
+  madeBatch,
+  madeItem,
+  productIds,
+  productOf,
+  products,
+  type Product,
+  type ProductId,
+} from './products.ts';
+export { cheeksWorth, headFlesh, partRefusal, productRefusal, trimUses, type TrimOf } from './rules.ts';
