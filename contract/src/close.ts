@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, managers, read, type Route } from './route.ts';
+import { change, document, managers, read, roles, type Route } from './route.ts';
 
 const yieldRow = z.object({
   ticketId: f.id,
@@ -44,11 +44,64 @@ const lotClose = z.object({
   ),
 });
 export type LotClose = z.infer<typeof lotClose>;
+const till = z.object({
+  sales: z.number().int(),
+  deposits: z.number().int(),
+  refunds: z.number().int(),
+  expected: z.number().int(),
+});
 const dayClose = z.object({
   day: f.day,
   closedBy: z.string().nullable(),
   closedAt: f.instant.nullable(),
+  /** Every closing of the day there was, and why it was opened again. */
+  closings: z.array(
+    z.object({
+      at: f.instant,
+      by: z.string(),
+      remarks: z.string(),
+      takings: z.number().int(),
+      countedCash: z.number().int().nullable(),
+      countedCard: z.number().int().nullable(),
+      reopenedAt: f.instant.nullable(),
+      reopenedBy: z.string().nullable(),
+      reopenReason: z.string().nullable(),
+    }),
+  ),
   takings: z.number().int(),
+  /** What the books expect to have come in, by way of paying; money given back and deposits counted. */
+  tills: z.object({ cash: till, card: till, account: till }),
+  checks: z.array(
+    z.object({
+      id: z.string(),
+      words: z.string(),
+      signed: z.object({ by: z.string(), at: f.instant, note: z.string() }).nullable(),
+    }),
+  ),
+  /** Each cold place on that day, from its log. */
+  temperatures: z.array(
+    z.object({
+      name: z.string(),
+      limit: z.number().nullable(),
+      low: z.number().nullable(),
+      high: z.number().nullable(),
+      unanswered: z.number().int(),
+    }),
+  ),
+  ordersLeft: z.array(
+    z.object({
+      id: f.id,
+      number: z.number().int(),
+      customer: z.string(),
+      dueAt: f.instant,
+      ready: z.boolean(),
+    }),
+  ),
+  onSlab: z.array(
+    z.object({ name: z.string(), code: z.string(), place: z.string(), grams: z.number().int() }),
+  ),
+  counts: z.object({ rows: z.number().int(), grams: z.number().int(), largest: z.string().nullable() }),
+  tomorrow: z.array(z.object({ what: z.string(), why: z.string() })),
   /** Money left with orders on this day, and what became of such money. */
   deposits: z.object({
     taken: z.number().int(),
@@ -78,6 +131,10 @@ const dayClose = z.object({
       }),
       z.object({ kind: z.literal('tickets'), count: z.number().int() }),
       z.object({ kind: z.literal('deliveries'), count: z.number().int() }),
+      z.object({ kind: z.literal('orders'), count: z.number().int() }),
+      z.object({ kind: z.literal('alarms'), count: z.number().int() }),
+      z.object({ kind: z.literal('checks'), count: z.number().int() }),
+      z.object({ kind: z.literal('slab'), count: z.number().int() }),
     ]),
   ),
 });
@@ -86,7 +143,7 @@ export type DayClose = z.infer<typeof dayClose>;
 export const close = {
   day: read('/api/close/:day', {
     summary: 'The day in grams and money',
-    tags: ['close', 'bench', 'counter', 'landing'],
+    tags: ['close', 'bench', 'counter', 'landing', 'orders', 'cold'],
     roles: managers,
     answer: dayClose,
   }),
@@ -94,7 +151,43 @@ export const close = {
     summary: 'Close the day',
     tags: ['close'],
     roles: managers,
-    body: z.object({ remarks: f.note }),
+    body: z.object({
+      remarks: f.note,
+      /** Counted in the till and on the card slips; null where nobody counted. */
+      countedCash: z.number().int().min(-10_000_000).max(100_000_000).nullable().default(null),
+      countedCard: z.number().int().min(-10_000_000).max(100_000_000).nullable().default(null),
+    }),
     answer: f.done,
   }),
+  reopen: change('POST', '/api/close/:day/reopen', {
+    summary: 'Open a closed day again, with the reason',
+    tags: ['close', 'counter'],
+    roles: managers,
+    body: z.object({ reason: f.name('reason', 500) }),
+    answer: f.done,
+  }),
+  sign: change('POST', '/api/close/:day/checks', {
+    summary: 'Sign a check of the day',
+    tags: ['close'],
+    roles,
+    body: z.object({ checkId: z.string().max(40), note: f.note }),
+    answer: f.done,
+  }),
+  toSign: read('/api/close/:day/checks', {
+    summary: 'The checks of a day, and who signed them',
+    tags: ['close'],
+    answer: dayClose.shape.checks,
+  }),
+  setChecks: change('PUT', '/api/close/checks', {
+    summary: 'Change the list of checks',
+    tags: ['close'],
+    roles: managers,
+    body: z.object({
+      checks: z
+        .array(z.object({ id: z.string().regex(/^[a-z0-9_]{1,40}$/), words: f.name('check', 200) }))
+        .max(30, 'Thirty checks at most'),
+    }),
+    answer: f.done,
+  }),
+  sheet: document('/api/close/:day/sheet.pdf', { summary: 'The day sheet (PDF)', roles: managers }),
 } as const satisfies Record<string, Route>;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, counterHands, roles, managers, read, type Route } from './route.ts';
+import { change, counterHands, document, managers, read, roles, type Route } from './route.ts';
 
 /** One row of stock: this item of this lot, made by this ticket (0: as landed), in this place. */
 const stockKey = {
@@ -24,11 +24,112 @@ const stockRow = z.object({
   freePieces: z.number().int(),
   daysLeft: z.number().nullable(),
   sellBy: f.day.nullable(),
+  /** What it is sold for now, and what the price list says; they differ while it is marked down. */
   pricePerKg: f.money.nullable(),
+  fullPerKg: f.money.nullable(),
   cautions: z.array(z.string()),
+  /** Its place on the slab; null when it lies elsewhere or in none. */
+  spot: z.string().nullable(),
+  /** The most demanding use it is fit for, in words. */
+  fitFor: z.string().nullable(),
+  frozen: z.boolean(),
+  /** What was made of trim keeps every parent. */
+  parents: z.array(
+    z.object({ lotId: f.id, code: z.string(), speciesName: z.string(), grams: z.number().int() }),
+  ),
 });
 export type StockRow = z.infer<typeof stockRow>;
 const amount = { grams: f.grams, pieces: z.number().int().min(0).max(20_000) };
+export type Pay = z.infer<typeof f.pay>;
+const reason = f.name('reason', 200);
+
+const saleLine = z.object({
+  ...stockKey,
+  ...amount,
+  source: f.weightSource,
+  perKg: f.money,
+  /** Why it is sold for something else than its price. */
+  priceReason: z.string().trim().max(200).default(''),
+});
+
+const soldLine = z.object({
+  position: z.number().int(),
+  name: z.string(),
+  code: z.string(),
+  grams: z.number().int(),
+  pieces: z.number().int(),
+  perKg: f.money,
+  fullPerKg: f.money,
+  priceReason: z.string().nullable(),
+  money: z.number().int(),
+  refundedGrams: z.number().int(),
+  refundedMoney: z.number().int(),
+});
+const sold = z.object({
+  id: f.id,
+  number: z.number().int(),
+  orderNumber: z.number().int().nullable(),
+  at: f.instant,
+  by: z.string(),
+  pay: f.pay,
+  total: z.number().int(),
+  refunded: z.number().int(),
+  voided: z.boolean(),
+  lines: z.array(soldLine),
+});
+export type Sold = z.infer<typeof sold>;
+
+const markdownDay = z.object({
+  day: f.day,
+  step: z.number(),
+  perKg: f.money,
+  sold: z.number().int(),
+  left: z.number().int(),
+});
+const markdownOffer = z.object({
+  ...stockKey,
+  name: z.string(),
+  code: z.string(),
+  spot: z.string().nullable(),
+  grams: z.number().int(),
+  sellBy: f.day,
+  fullPerKg: f.money,
+  /** The price today's best path asks for. */
+  perKg: f.money,
+  path: z.array(markdownDay),
+  takings: z.number().int(),
+  atFullPrice: z.object({ takings: z.number().int(), left: z.number().int() }),
+  left: z.number().int(),
+  working: z.object({
+    demand: z.array(z.object({ day: f.day, grams: z.number().int() })),
+    ahead: z.number().int(),
+    days: z.number().int(),
+    elasticity: z.number(),
+    traffic: z.number().int(),
+    floorPerKg: f.money,
+    salvagePerKg: f.money,
+  }),
+});
+export type MarkdownOffer = z.infer<typeof markdownOffer>;
+
+const slabRow = z.object({
+  name: z.string().regex(/^[A-Z]$/, 'A row is named by one capital letter'),
+  places: z.number().int().min(1, 'A row has at least one place').max(12, 'Twelve places at most'),
+});
+
+const counted = z.object({
+  id: f.id,
+  at: f.instant,
+  by: z.string(),
+  name: z.string(),
+  code: z.string(),
+  place: f.stockPlace,
+  bookGrams: z.number().int(),
+  grams: z.number().int(),
+  bookPieces: z.number().int(),
+  pieces: z.number().int(),
+  reason: z.string(),
+});
 
 export const counter = {
   stock: read('/api/counter/stock', {
@@ -36,42 +137,107 @@ export const counter = {
     tags: ['counter', 'grading', 'plan'],
     answer: z.array(stockRow),
   }),
+  scan: read('/api/counter/scan', {
+    summary: 'What a scanned label is in the stock, and how much of it',
+    tags: ['counter', 'bench'],
+    roles: counterHands,
+    query: z.object({ code: z.string().max(200) }),
+    answer: z.object({
+      ...stockKey,
+      name: z.string(),
+      grams: z.number().int().nullable(),
+      pieces: z.number().int(),
+      /** What the label said it costs, where that is not its price any more. */
+      labelPrice: z.number().int().nullable(),
+    }),
+  }),
+  advice: read('/api/counter/advice', {
+    summary: 'What to tell a customer of an item: storing, cooking, cautions, bones',
+    tags: ['species', 'forms'],
+    query: z.object({ lotId: z.coerce.number().int().positive(), item: z.string().max(40) }),
+    answer: z.object({
+      store: z.array(z.string()),
+      cook: z.array(z.string()),
+      bones: z.string(),
+      cautions: z.array(z.string()),
+    }),
+  }),
+  sales: read('/api/counter/sales', {
+    summary: 'Sales of a day, latest first, with what came back',
+    tags: ['counter', 'orders'],
+    roles: counterHands,
+    query: z.object({ day: f.day }),
+    answer: z.array(sold),
+  }),
+  receipt: document('/api/counter/sales/:id/receipt.pdf', {
+    summary: 'The receipt of a sale (PDF)',
+    roles: counterHands,
+  }),
   sell: change('POST', '/api/counter/sales', {
     summary: 'Sell a bag',
     tags: ['counter', 'close', 'plan', 'orders'],
     roles: counterHands,
     body: z.object({
-      lines: z
-        .array(z.object({ ...stockKey, ...amount, source: f.weightSource, perKg: f.money }))
-        .min(1, 'The bag is empty')
-        .max(50),
+      lines: z.array(saleLine).min(1, 'The bag is empty').max(50),
+      pay: f.pay.default('cash'),
     }),
     answer: z.object({ id: f.id, number: z.number().int(), total: z.number().int() }),
+  }),
+  refund: change('POST', '/api/counter/sales/:id/refunds', {
+    summary: 'Give money back; fish that comes back is binned',
+    tags: ['counter', 'close'],
+    roles: counterHands,
+    body: z.object({
+      lines: z
+        .array(
+          z.object({
+            position: f.id,
+            grams: z.number().int().min(0).max(2_000_000),
+            money: z.number().int().min(1, 'Nothing is given back').max(10_000_000),
+          }),
+        )
+        .min(1, 'Choose what comes back')
+        .max(50),
+      pay: f.pay,
+      reason,
+    }),
+    answer: z.object({ id: f.id, number: z.number().int(), money: z.number().int() }),
   }),
   voidSale: change('POST', '/api/counter/sales/:id/void', {
     summary: 'Take a sale back: a reversing movement',
     tags: ['counter', 'close', 'plan'],
     roles: managers,
-    body: z.object({ reason: f.name('reason', 200) }),
+    body: z.object({ reason }),
     answer: f.done,
   }),
   move: change('POST', '/api/counter/moves', {
     summary: 'Move stock to another place',
     tags: ['counter'],
     roles,
-    body: z.object({ ...stockKey, ...amount, to: f.stockPlace }),
+    body: z.object({
+      ...stockKey,
+      ...amount,
+      to: f.stockPlace,
+      spot: z.string().max(6).nullable().default(null),
+      reason: z.string().trim().max(200).default(''),
+    }),
     answer: f.done,
+  }),
+  moveAll: change('POST', '/api/counter/moves/all', {
+    summary: 'Bring rows out, or clear the slab: every row whole, all or none',
+    tags: ['counter'],
+    roles,
+    body: z.object({
+      rows: z.array(z.object(stockKey)).min(1, 'Nothing is chosen').max(100),
+      to: f.stockPlace,
+    }),
+    answer: z.object({ moved: z.number().int() }),
   }),
   discard: change('POST', '/api/counter/discards', {
     summary: 'Bin with a reason, or use in the kitchen',
     tags: ['counter', 'close', 'plan'],
     roles,
-    body: z.object({
-      ...stockKey,
-      ...amount,
-      to: z.enum(['waste', 'kitchen']),
-      reason: f.name('reason', 200),
-    }),
+    body: z.object({ ...stockKey, ...amount, to: z.enum(['waste', 'kitchen']), reason }),
     answer: f.done,
   }),
   count: change('POST', '/api/counter/counts', {
@@ -83,14 +249,71 @@ export const counter = {
       grams: z.number().int().min(0).max(2_000_000),
       pieces: z.number().int().min(0).max(20_000),
       source: f.weightSource,
+      reason: z.string().trim().max(200).default(''),
     }),
     answer: z.object({ differenceGrams: z.number().int() }),
   }),
+  counts: read('/api/counter/counts', {
+    summary: 'What was counted on a day, and what it showed',
+    tags: ['counter'],
+    query: z.object({ day: f.day }),
+    answer: z.array(counted),
+  }),
   price: change('PUT', '/api/counter/prices', {
     summary: 'Set a price per kilogram',
-    tags: ['counter', 'orders'],
+    tags: ['counter', 'orders', 'close'],
     roles: managers,
-    body: z.object({ speciesId: z.string(), item: z.string().max(40), perKg: f.money }),
+    body: z.object({
+      speciesId: z.string(),
+      item: z.string().max(40),
+      perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
+      reason: z.string().trim().max(200).default(''),
+    }),
+    answer: f.done,
+  }),
+  markdowns: read('/api/counter/markdowns', {
+    summary: 'Stock with less life than buyers: the price path that brings most, with its working',
+    tags: ['counter', 'close'],
+    roles: counterHands,
+    answer: z.array(markdownOffer),
+  }),
+  markDown: change('POST', '/api/counter/markdowns', {
+    summary: 'Mark a row down',
+    tags: ['counter', 'close'],
+    roles: managers,
+    body: z.object({
+      ...stockKey,
+      perKg: f.money.min(1, 'A price is more than nothing'),
+      reason: f.name('reason', 500),
+    }),
+    answer: f.done,
+  }),
+  markUp: change('POST', '/api/counter/markdowns/end', {
+    summary: 'End a markdown: the price list counts again',
+    tags: ['counter', 'close'],
+    roles: managers,
+    body: z.object(stockKey),
+    answer: f.done,
+  }),
+  slab: read('/api/counter/slab', {
+    summary: 'The places of the slab, row by row',
+    tags: ['counter'],
+    answer: z.object({ rows: z.array(slabRow) }),
+  }),
+  setSlab: change('PUT', '/api/counter/slab', {
+    summary: 'Lay the slab out',
+    tags: ['counter'],
+    roles: managers,
+    body: z.object({
+      rows: z.array(slabRow).min(1, 'A slab has at least one row').max(6, 'Six rows at most'),
+    }),
+    answer: f.done,
+  }),
+  putAt: change('PUT', '/api/counter/spots', {
+    summary: 'Put what lies on the slab at a place of it; what lay there changes places',
+    tags: ['counter'],
+    roles,
+    body: z.object({ ...stockKey, spot: z.string().max(6) }),
     answer: f.done,
   }),
 } as const satisfies Record<string, Route>;

@@ -43,6 +43,7 @@ export const tenths = z
   .int()
   .min(-400, 'Colder than -40 C: check the probe')
   .max(600, 'Warmer than 60 C: check the probe');
+export const pay = z.enum(['cash', 'card', 'account']);
 export const day = z.iso.date('Give a date');
 export const instant = z.iso.datetime('Give a date and time');
 export const weightSource = z.enum(['measured', 'typed', 'estimated']);

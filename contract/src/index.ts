@@ -10,6 +10,7 @@ import { plan } from './plan.ts';
 import { session } from './session.ts';
 import { shop } from './shop.ts';
 import { species } from './species.ts';
+import { trim } from './trim.ts';
 
 /** Every request of the product, by room. */
 export const contract = {
@@ -25,6 +26,7 @@ export const contract = {
   cold,
   species,
   forms,
+  trim,
 } as const;
 
 export type {
@@ -40,7 +42,7 @@ export type {
 } from './bench.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
-export type { StockRow } from './counter.ts';
+export type { MarkdownOffer, Pay, Sold, StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { LabelSettings } from './forms.ts';
 export type { GradingLot } from './grading.ts';
@@ -61,4 +63,5 @@ export {
   type Tag,
 } from './route.ts';
 export type { Me } from './session.ts';
+export type { TrimBook, TrimRule } from './trim.ts';
 export type { Reading } from './shop.ts';

@@ -264,6 +264,7 @@ export const orders = {
       version: f.version,
       /** Lines handed over now, with their price; those left out wait for the customer to come again. */
       prices: z.array(z.object({ lineId: f.id, perKg: f.money })).min(1, 'Say what is handed over'),
+      pay: f.pay.default('cash'),
     }),
     answer: z.object({ id: f.id, total: z.number().int(), toPay: z.number().int() }),
   }),

@@ -1,6 +1,9 @@
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
-import * as close from '@ember-slate/server/close/service';
-import * as counter from '@ember-slate/server/counter/service';
+import { closeDay } from '@ember-slate/server/close/lock';
+import { count } from '@ember-slate/server/counter/counts';
+import { move } from '@ember-slate/server/counter/moves';
+import { setPrice } from '@ember-slate/server/counter/prices';
+import { stock } from '@ember-slate/server/counter/stock';
 import { addStaff } from '@ember-slate/server/people/service';
 import type { Work } from '@ember-slate/server/platform/context';
 import { configFromEnv } from '@ember-slate/server/platform/config';
@@ -40,10 +43,10 @@ async function setPrices(shop: SampleShop) {
   for (const u of bought) {
     for (const [form, factor] of Object.entries(scenario.priceFactor)) {
       const perKg = Math.round((u.buy * factor) / 100) * 100 - 10;
-      await counter.setPrice(work, { speciesId: u.species, item: form, perKg });
+      await setPrice(work, { speciesId: u.species, item: form, perKg, reason: '' });
     }
     for (const [part, perKg] of Object.entries(scenario.trimPrices))
-      await counter.setPrice(work, { speciesId: u.species, item: `trim:${part}`, perKg });
+      await setPrice(work, { speciesId: u.species, item: `trim:${part}`, perKg, reason: '' });
   }
 }
 
@@ -91,7 +94,7 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
   await shop.sell(shop.at(day, 13 * 60, 'counter'), 8);
   await shop.clear(shop.at(day, 17 * 60 + 50), addDays(day, -3));
   const evening = shop.at(day, 18 * 60 + 20);
-  await close.closeDay(evening, day, 'sample day');
+  await closeDay(evening, day, { remarks: 'sample day', countedCash: null, countedCard: null });
 }
 
 async function cancelUnmet(shop: SampleShop, day: string, orderId: number) {
@@ -127,7 +130,7 @@ async function thisMorning(shop: SampleShop) {
   }
   const display = shop.at(today, 7 * 60 + 50, 'counter');
   for (const { species, fish } of scenario.slab) {
-    const row = (await counter.stock(display)).find(
+    const row = (await stock(display)).find(
       (r) =>
         r.speciesId === species &&
         r.place === 'place:cold_room' &&
@@ -136,7 +139,7 @@ async function thisMorning(shop: SampleShop) {
         r.freePieces > fish,
     );
     if (!row) continue;
-    await counter.move(display, {
+    await move(display, {
       place: row.place,
       lotId: row.lotId,
       item: row.item,
@@ -144,6 +147,8 @@ async function thisMorning(shop: SampleShop) {
       grams: Math.round((row.grams * fish) / row.pieces),
       pieces: fish,
       to: 'place:slab',
+      spot: null,
+      reason: '',
     });
   }
 }
@@ -185,7 +190,7 @@ async function openOrders(shop: SampleShop) {
 
 /** What was cut today and is for sale goes out on the slab; heads and frames wait for the stock pot. */
 async function fillSlab(work: Work) {
-  const cut = (await counter.stock(work)).filter(
+  const cut = (await stock(work)).filter(
     (r) =>
       r.place === 'place:cold_room' &&
       r.batch > 0 &&
@@ -195,15 +200,16 @@ async function fillSlab(work: Work) {
       !['trim:head', 'trim:frame'].includes(r.item),
   );
   for (const { place, lotId, item, batch, grams, pieces } of cut.slice(0, scenario.cutOnSlab))
-    await counter.move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab' });
+    await move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab', spot: null, reason: '' });
 }
 
 async function countShort(work: Work) {
   const { species, grams } = scenario.countedShort;
-  const tray = (await counter.stock(work)).find((r) => r.speciesId === species && r.place === 'place:slab');
+  const tray = (await stock(work)).find((r) => r.speciesId === species && r.place === 'place:slab');
   if (!tray) throw new Error(`No ${species} on the slab to count`);
   const { place, lotId, item, batch, pieces } = tray;
-  await counter.count(work, {
+  await count(work, {
+    reason: 'sold without the scale at the rush, it seems',
     place,
     lotId,
     item,

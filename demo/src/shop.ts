@@ -19,7 +19,9 @@ import * as bench from '@ember-slate/server/bench/service';
 import * as board from '@ember-slate/server/bench/board';
 import * as cuts from '@ember-slate/server/bench/cuts';
 import { oneTicket } from '@ember-slate/server/bench/tickets';
-import * as counter from '@ember-slate/server/counter/service';
+import { discard } from '@ember-slate/server/counter/moves';
+import { sell } from '@ember-slate/server/counter/sell';
+import { stock } from '@ember-slate/server/counter/stock';
 import * as grading from '@ember-slate/server/grading/service';
 import { makeClaim, settleClaim } from '@ember-slate/server/landing/claims';
 import * as landing from '@ember-slate/server/landing/service';
@@ -431,6 +433,7 @@ export class SampleShop {
     const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
     if (order.state !== 'ready') return;
     await handOver(work, orderId, {
+      pay: 'card',
       version: order.version,
       prices: order.lines.map((l) => ({ lineId: l.id, perKg: l.pricePerKg ?? 2000 })),
     });
@@ -439,7 +442,7 @@ export class SampleShop {
   /** A morning or an afternoon of customers: bags from what lies there, first expired first. */
   async sell(work: Work, bags: number) {
     for (let i = 0; i < bags; i++) {
-      const rows = (await counter.stock(work)).filter(
+      const rows = (await stock(work)).filter(
         (r) => !r.blocked && r.saleable && r.freeGrams > 0 && r.pricePerKg !== null,
       );
       if (rows.length === 0) return;
@@ -449,7 +452,8 @@ export class SampleShop {
       const grams =
         pieces === row.pieces && row.pieces > 0 ? row.grams : Math.max(1, Math.round(row.grams * share));
       if (grams > row.freeGrams) continue;
-      await counter.sell(work, {
+      await sell(work, {
+        pay: this.random.next() < 0.65 ? 'card' : 'cash',
         lines: [
           {
             place: row.place,
@@ -460,6 +464,7 @@ export class SampleShop {
             pieces,
             source: 'measured',
             perKg: row.pricePerKg!,
+            priceReason: '',
           },
         ],
       });
@@ -468,7 +473,7 @@ export class SampleShop {
 
   /** The evening: what is out of life is binned with its reason, old trim goes to the kitchen or the bin. */
   async clear(work: Work, keepFrom: string) {
-    for (const row of await counter.stock(work)) {
+    for (const row of await stock(work)) {
       const tooOld = this.landedOf(row.code) < keepFrom;
       const gone = row.sellBy === null || row.item.startsWith('trim:') || tooOld;
       if (!gone || row.grams === 0) continue;
@@ -476,7 +481,7 @@ export class SampleShop {
         row.item === 'trim:scrape' ||
         row.item === 'trim:belly' ||
         (!tooOld && row.item === 'trim:tail_piece');
-      await counter.discard(work, {
+      await discard(work, {
         place: row.place,
         lotId: row.lotId,
         item: row.item,

@@ -7,10 +7,10 @@ import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
 import { pinoHttp } from 'pino-http';
 import { bench, benchDocuments } from './bench/routes.ts';
-import { close } from './close/routes.ts';
+import { close, closeDocuments } from './close/routes.ts';
 import { cold } from './cold/routes.ts';
 import { Logs } from './cold/logs.ts';
-import { counter } from './counter/routes.ts';
+import { counter, counterDocuments, trim } from './counter/routes.ts';
 import { ProbeAdapter } from './devices/probe.ts';
 import type { ScaleAdapter } from './devices/scale.ts';
 import { forms } from './forms/routes.ts';
@@ -89,6 +89,7 @@ const roomsOf = (printer: PrinterAdapter, planner: Planner) => ({
   cold,
   species,
   forms,
+  trim,
 });
 
 /** Mounts one route; the path and the method are the contract's. */
@@ -254,7 +255,7 @@ export function createApp(options: AppOptions): Express {
       );
     }
   }
-  const documents = { landing: landingDocuments, bench: benchDocuments, orders: orderDocuments };
+  const documents = { landing: landingDocuments, bench: benchDocuments, orders: orderDocuments, counter: counterDocuments, close: closeDocuments };
   for (const [room, made] of Object.entries(documents))
     for (const [key, make] of Object.entries(made)) {
       const route = (contract[room as keyof typeof documents] as Record<string, Route>)[key]!;

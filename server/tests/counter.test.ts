@@ -178,13 +178,16 @@ describe('moving, binning, pricing', () => {
 
   it('counts a tray down to nothing and up again', async () => {
     const { lotId } = await landBass(house);
-    const count = (grams: number, pieces: number) =>
+    const count = (grams: number, pieces: number, reason = '') =>
       house.counter.ok(contract.counter.count, {
-        body: { ...wholeKey(lotId), grams, pieces, source: 'measured' },
+        body: { ...wholeKey(lotId), grams, pieces, source: 'measured', reason },
       });
     expect((await count(4600, 10)).differenceGrams).toBe(0);
     expect((await count(4652, 10)).differenceGrams).toBe(52);
-    expect((await count(3740, 8)).differenceGrams).toBe(-912);
+    const unasked = { ...wholeKey(lotId), grams: 3740, pieces: 8, source: 'measured' as const };
+    const reply = await house.counter.send(contract.counter.count, { body: unasked });
+    expect(reply.problem.errors![0]!.path).toBe('reason');
+    expect((await count(3740, 8, 'sold at the rush')).differenceGrams).toBe(-912);
     expect(await row((r) => r.lotId === lotId)).toMatchObject({ grams: 3740, pieces: 8 });
     expect((await day()).lots[0]!.flow.unaccounted).toBe(860);
   });
@@ -204,7 +207,11 @@ describe('closing the day', () => {
       body: { version: ticket.version, reason: '' },
     });
     const { toDo } = await day();
-    expect(toDo).toEqual([{ kind: 'deliveries', count: 1 }]);
+    expect(toDo).toEqual([
+      { kind: 'deliveries', count: 1 },
+      { kind: 'orders', count: 1 },
+      { kind: 'checks', count: 6 },
+    ]);
     expect((await close('2026-11-25')).problem.errors![0]!.path).toBe('remarks');
     expect((await close('2026-11-25', 'note comes tomorrow')).status).toBe(200);
     expect(await day()).toMatchObject({ closedBy: 'The manager', closedAt: noon.toISOString() });

@@ -148,7 +148,12 @@ describe('a day', () => {
     expect(day.sales).toEqual([
       expect.objectContaining({ itemName: 'fillets, skin on', grams: lot!.flow.sold }),
     ]);
-    expect(day.toDo).toEqual([]);
+    expect(day.toDo).toEqual([{ kind: 'checks', count: 6 }]);
+    for (const check of day.checks)
+      await house.counter.ok(contract.close.sign, {
+        params: { day: day.day },
+        body: { checkId: check.id, note: '' },
+      });
     await house.manager.ok(contract.close.closeDay, { params: { day: '2026-11-25' }, body: { remarks: '' } });
     const again = await house.manager.send(contract.close.closeDay, {
       params: { day: '2026-11-25' },

@@ -241,7 +241,8 @@ export const sale = (
   pieces: number,
   more: object = {},
 ): BodyOf<typeof contract.counter.sell> => ({
-  lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, ...more }],
+  pay: 'cash',
+  lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, priceReason: '', ...more }],
 });
 
 export const fourFillets = (more: object = {}): SentOf<typeof contract.orders.take> => ({

@@ -304,7 +304,7 @@ describe('the counter refuses', () => {
     ['a lot that is not there', () => sale(999_999, 460, 1), 400, /not in stock/],
     ['a place that is none', (id) => sale(id, 460, 1, { place: 'place:bench' }), 400, /./],
     ['an item that is none', (id) => sale(id, 460, 1, { item: 'constructor' }), 400, /not in stock/],
-    ['guts', (id) => sale(id, 460, 0, { item: 'trim:viscera' }), 409, /Not for sale/],
+    ['guts', (id) => sale(id, 460, 0, { item: 'trim:viscera' }), 409, /never sold or used/],
     ['no weight', (id) => sale(id, 0, 1), 400, /./],
     ['an empty bag', () => ({ lines: [] }), 400, /bag is empty/],
     [

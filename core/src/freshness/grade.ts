@@ -30,6 +30,9 @@ export const fitRungs = [
   { use: 'fry', limit: 0.82 },
 ] as const;
 export type Use = (typeof fitRungs)[number]['use'];
+/** The most demanding use of a fish that has used this share of its ice days; null when it is past all of them. */
+export const usedFor = (usedShare: number): Use | null =>
+  fitRungs.find((r) => usedShare <= r.limit)?.use ?? null;
 /** The spread of votes beyond which a sign is at odds, and of fish beyond which a sample is mixed. */
 const atOddsShare = 0.3;
 const mixedShare = 0.25;

@@ -7,6 +7,7 @@ export {
   grade,
   histamineStop,
   sampleSize,
+  usedFor,
   verdicts,
   type Category,
   type FishSigns,

@@ -1,15 +1,23 @@
 import { parseDecimal } from './decimal.ts';
 
-/** Minor units shown with two decimals: 1490 is "14.90". The currency is said once a screen, not here. */
-export const formatMoney = (minor: number): string =>
-  `${minor < 0 ? '\u2212' : ''}${Math.floor(Math.abs(minor) / 100)}.${String(Math.abs(minor) % 100).padStart(2, '0')}`;
+/** Decimals of a currency's minor unit: 2 for most, 0 for yen and króna (ISO 4217, as the platform knows it). */
+export const minorDigits = (currency: string): number =>
+  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
-/** Reads "14.90", "14,90" or "14" to minor units; null when it is not money or has more than two decimals. */
-export function parseMoney(text: string): number | null {
+/** Minor units as money: 1490 is "14.90", or "1490" without a minor unit. The currency is said once a screen, not here. */
+export function formatMoney(minor: number, digits = 2): string {
+  const text = String(Math.abs(minor)).padStart(digits + 1, '0');
+  const cut = text.length - digits;
+  return `${minor < 0 ? '\u2212' : ''}${text.slice(0, cut)}${digits > 0 ? `.${text.slice(cut)}` : ''}`;
+}
+
+/** Reads "14.90", "14,90" or "14" to minor units; null when it is not money or has more decimals than the currency. */
+export function parseMoney(text: string, digits = 2): number | null {
   const value = parseDecimal(text);
   if (value === null || value < 0) return null;
-  const minor = Math.round(value * 100);
-  return Math.abs(minor - value * 100) < 1e-6 ? minor : null;
+  const scaled = value * 10 ** digits;
+  const minor = Math.round(scaled);
+  return Math.abs(minor - scaled) < 1e-6 ? minor : null;
 }
 
 /** Price of `grams` at `perKg` minor units a kilogram, half up to the minor unit, exact in integers. */

@@ -4,6 +4,7 @@ import {
   apportion,
   formatMass,
   formatMoney,
+  minorDigits,
   formatTemperature,
   gramsPerOunce,
   massUnit,
@@ -129,6 +130,14 @@ describe('money', () => {
     expect(formatMoney(1490)).toBe('14.90');
     expect(formatMoney(7)).toBe('0.07');
     expect(formatMoney(-250)).toBe('\u22122.50');
+    // ISO 4217: the yen has no minor unit, the dinar of Bahrain three decimals.
+    expect(['EUR', 'JPY', 'BHD'].map(minorDigits)).toEqual([2, 0, 3]);
+    expect([formatMoney(1490, 0), formatMoney(-7, 3)]).toEqual(['1490', '\u22120.007']);
+    expect([parseMoney('1490', 0), parseMoney('14.90', 0), parseMoney('1.2345', 3)]).toEqual([
+      1490,
+      null,
+      null,
+    ]);
   });
 
   it('reads back every amount it shows', () => {

@@ -13,6 +13,8 @@ import {
 import { gutsFactor, sellBy } from '@ember-slate/core/freshness';
 import { formOf, type FormBook } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
+import { productOf, trimUses } from '@ember-slate/core/trim';
+import type { TrimId } from '@ember-slate/core/yields';
 import type { LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
@@ -34,7 +36,13 @@ export interface RowState {
 
 /** What cutting left of the life of an item; trims last as fillets (our choice). */
 const factorOf = (item: string, forms: FormBook) =>
-  item.startsWith('trim:') ? 0.75 : formOf(forms, item).lifeFactor;
+  item.startsWith('trim:') || productOf(item) ? 0.75 : formOf(forms, item).lifeFactor;
+
+/** Days at most, whatever the clock says: of trims and what is made of them. */
+const mostDaysOf = (item: string): number | null =>
+  item.startsWith('trim:')
+    ? trimUses[item.slice('trim:'.length) as TrimId].mostDays
+    : (productOf(item)?.mostDays ?? null);
 
 /** How much faster the clock of an item of this lot runs: uncut fish keeps the pace of its guts. */
 export const paceOf = (species: Species, lot: Pick<LotWithGrade, 'condition'>, item: string): number =>
@@ -50,7 +58,13 @@ export function lifeAt(
 ): { life: RowLife; sellBy: string | null } | null {
   if (clock.used === null) return null;
   const now = work.now.getTime();
-  const madeAt = clock.path.find((s) => s.item === clock.item)?.from ?? now;
+  // Every step of its making keeps its own limit; frozen, time stands still.
+  const until = clock.frozenAt ?? now;
+  const limits = clock.path.flatMap((s, i) => {
+    const most = mostDaysOf(s.item);
+    const first = clock.path.findIndex((p) => p.item === s.item) === i;
+    return most === null || !first ? [] : [most - Math.max(0, until - s.from) / 86_400_000];
+  });
   const life = rowLife({
     species,
     used: clock.used,
@@ -58,7 +72,7 @@ export function lifeAt(
     expectedCelsius,
     pace: paceOf(species, lot, clock.item),
     formFactor: factorOf(clock.item, formsOf(work.settings)),
-    mostDays: clock.item === 'trim:scrape' ? 1 - (now - madeAt) / 86_400_000 : null,
+    mostDays: limits.length === 0 ? null : Math.min(...limits),
     frozenAt: clock.frozenAt,
     thawedAt: clock.thawedAt,
     now,
@@ -106,7 +120,7 @@ const changesOf = (work: Work, lotIds: readonly number[]) =>
     work.tx,
     `SELECT e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams
      FROM entry e JOIN movement m ON m.id = e.movement_id
-     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'split', 'move', 'to_bench', 'cut', 'void')
+     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'split', 'move', 'to_bench', 'cut', 'make', 'void')
      ORDER BY m.id`,
     [...lotIds],
   );

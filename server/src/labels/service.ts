@@ -286,6 +286,13 @@ export async function labelsToday(work: Work): Promise<AnswerOf<Rooms['labels']>
   });
 }
 
+/** A scanned code as labels keep it: group separators as such, no symbology mark in front. */
+export const bareCode = (code: string): string =>
+  code
+    .replaceAll('<GS>', '\u001d')
+    .replace(/^\](C1|d2)/, '')
+    .trim();
+
 /** What a code of this shop says: its own price code, or the GS1 code of a label. */
 export async function readCode(work: Work, code: string): Promise<AnswerOf<Rooms['readCode']>> {
   const nothing = { grams: null, price: null, trace: null, useBy: null, voided: null };
@@ -316,8 +323,8 @@ export async function readCode(work: Work, code: string): Promise<AnswerOf<Rooms
     : undefined;
   const label = await row<{ content: string; voided: string | null }>(
     work.tx,
-    `SELECT content, void_why AS voided FROM label WHERE JSON_VALUE(content, '$.scan') = ? ORDER BY id DESC LIMIT 1`,
-    [code.replaceAll('<GS>', '\u001d').replace(/^\](C1|d2)/, '')],
+    `SELECT content, void_why AS voided FROM label WHERE scan_code = ? ORDER BY id DESC LIMIT 1`,
+    [bareCode(code)],
   );
   const kept = label ? (JSON.parse(label.content) as KeptLabel) : null;
   if (!kept && !lot) throw fieldProblem('code', `Lot ${read.lot ?? '?'} is not of this shop`);

@@ -1,8 +1,9 @@
 import type { AnswerOf, BodyOf, Claim, contract } from '@ember-slate/contract';
 import { signsFor, type Level } from '@ember-slate/core/freshness';
-import { formatMass, formatMoney, formatTemperature, massUnit } from '@ember-slate/core/units';
+import { formatMass, formatTemperature, massUnit } from '@ember-slate/core/units';
 import { schemeVersion } from '../grading/schemes.ts';
 import { gradesOfLot, lotsById } from '../grading/queries.ts';
+import { moneyText } from '../platform/money.ts';
 import type { Work } from '../platform/context.ts';
 import { row, rows, run, type Tx } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
@@ -161,7 +162,7 @@ export async function claimSheet(work: Work, id: number) {
       timeZone: work.settings.timeZone,
     }).format(at);
   const mass = (g: number) => printable(`${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`);
-  const money = (m: number) => printable(`${formatMoney(m)} ${work.settings.currency}`);
+  const money = (m: number) => printable(`${moneyText(work, m)} ${work.settings.currency}`);
   const facts: [string, string][] = [
     ['To', claim.supplier],
     ['Delivery', `${local(delivery.arrivedAt)}${delivery.noteRef ? `, note ${delivery.noteRef}` : ''}`],

@@ -1,3 +1,5 @@
+import type { Pay } from '@ember-slate/contract';
+import { refuseClosed } from '../platform/days.ts';
 import { today, type Work } from '../platform/context.ts';
 import { rows, run } from '../platform/db.ts';
 
@@ -5,12 +7,19 @@ import { rows, run } from '../platform/db.ts';
 type Kind = 'taken' | 'used' | 'returned' | 'kept';
 
 /** Writes what happened to money left with an order; nothing of nothing is not written. */
-export async function noteDeposit(work: Work, orderId: number, kind: Kind, money: number): Promise<void> {
+export async function noteDeposit(
+  work: Work,
+  orderId: number,
+  kind: Kind,
+  money: number,
+  pay: Pay = 'cash',
+): Promise<void> {
   if (money <= 0) return;
+  await refuseClosed(work, today(work), 'money changes hands on an open day');
   await run(
     work.tx,
-    'INSERT INTO deposit (order_id, kind, money, at, on_day, staff_id) VALUES (?, ?, ?, ?, ?, ?)',
-    [orderId, kind, money, work.now, today(work), work.actor.id],
+    'INSERT INTO deposit (order_id, kind, money, at, on_day, staff_id, pay) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [orderId, kind, money, work.now, today(work), work.actor.id, pay],
   );
 }
 

@@ -103,21 +103,21 @@ export async function handOver(
   }
   if (entries.length === 0) throw problems.conflict(`Nothing of order ${order.number} lies on the shelf`);
   const movement = await post(work, 'hand_over', entries, `order ${order.number}`);
+  const total = sold.reduce((s, l) => s + l.money, 0);
+  const used = Math.min(order.deposit, total);
   await recordSale(
     work,
     movement,
-    id,
-    sold.map((s) => ({ ...s, source: 'measured' as const })),
+    { orderId: id, pay: body.pay, depositUsed: used },
+    sold.map((s) => ({ ...s, source: 'measured' as const, fullPerKg: s.perKg, priceReason: null })),
   );
   for (const line of chosen)
     await run(work.tx, "UPDATE order_line SET state = 'handed', version = version + 1 WHERE id = ?", [
       line.id,
     ]);
   await settleOrder(work, id);
-  const total = sold.reduce((s, l) => s + l.money, 0);
   const over = lines.every((l) => ['handed', 'cancelled'].includes(l.state) || chosen.includes(l));
-  const used = Math.min(order.deposit, total);
   await noteDeposit(work, id, 'used', used);
-  if (over) await noteDeposit(work, id, 'returned', order.deposit - used);
+  if (over) await noteDeposit(work, id, 'returned', order.deposit - used, body.pay);
   return { id, total, toPay: total - (over ? order.deposit : used) };
 }

@@ -1,7 +1,8 @@
 import { tradingDay } from '@ember-slate/core/calendar';
 import { formOf } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
-import { formatMass, formatMoney, massUnit } from '@ember-slate/core/units';
+import { formatMass, massUnit } from '@ember-slate/core/units';
+import { moneyText } from '../platform/money.ts';
 import type { Work } from '../platform/context.ts';
 import type { File } from '../platform/handlers.ts';
 import { printable, renderPdf } from '../platform/pdf.ts';
@@ -101,7 +102,7 @@ export async function orderSlip(work: Work, id: number): Promise<File> {
       ...(order.deposit > 0
         ? [
             {
-              text: `Deposit ${formatMoney(order.deposit)} ${work.settings.currency}`,
+              text: `Deposit ${moneyText(work, order.deposit)} ${work.settings.currency}`,
               fontSize: 11,
               bold: true,
             },

@@ -1,6 +1,7 @@
 import { assertBalanced, type Account, type Entry } from '@ember-slate/core/ledger';
 import { formatMass } from '@ember-slate/core/units';
 import { today, type Work } from './context.ts';
+import { refuseClosed } from './days.ts';
 import { marks, row, rows, run, type Tx } from './db.ts';
 import { problems } from './problem.ts';
 
@@ -17,7 +18,9 @@ export type MovementKind =
   | 'settle'
   | 'void'
   | 'split'
-  | 'return';
+  | 'return'
+  | 'make'
+  | 'refund';
 export type BalanceKey = Pick<Entry, 'account' | 'lotId' | 'item' | 'batch'>;
 
 /** What lies at one key now, locked until the transaction ends. */
@@ -45,6 +48,7 @@ export async function post(
 ): Promise<number> {
   assertBalanced(entries);
   const { tx } = work;
+  await refuseClosed(work, today(work), 'open it again to write in it, or wait for tomorrow');
   const merged = new Map<string, Entry>();
   for (const e of entries) {
     const key = keyText(e);

@@ -1,5 +1,7 @@
 import type { RuleProfile } from '@ember-slate/core/coldchain';
-import type { LabelSettings, Tub } from '@ember-slate/contract';
+import type { LabelSettings, Tub, TrimRule } from '@ember-slate/contract';
+import type { PriceEnding, PriceUnit } from '@ember-slate/core/costing';
+import type { TrimId } from '@ember-slate/core/yields';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm, type SchoolChoices } from '@ember-slate/core/forms';
 import { rows, run, type Tx } from './db.ts';
@@ -19,6 +21,37 @@ export interface ShopSettings extends ShopCalendar {
   /** Tubs and trays with their empty weight. */
   tubs: readonly Tub[];
   labels: LabelSettings;
+  /** The slab's rows, each with its places. */
+  slab: readonly { name: string; places: number }[];
+  /** What the shop does with a kind of trim, where it is not the usual. */
+  trimRules: Partial<Record<TrimId, TrimRule>>;
+  /** Prices a kilogram of what is made of trim, by product. */
+  productPrices: Partial<Record<string, number>>;
+  /** Species whose roe or liver is eaten here by custom. */
+  customs: { roe: readonly string[]; liver: readonly string[] };
+  money: MoneySettings;
+  /** Checks signed at the end of a day. */
+  checks: readonly { id: string; words: string }[];
+  /** Days that sell more or less than their weekday does. */
+  holidays: readonly { day: string; factor: number; name: string }[];
+}
+
+/** How the shop reckons costs and prices; money in minor units. */
+export interface MoneySettings {
+  /** A bench hour. */
+  perHour: number;
+  /** Ice, carriage and market dues on a kilogram bought. */
+  landingPerKg: number;
+  /** Wanted margin, share of the price. */
+  margin: number;
+  ending: PriceEnding;
+  unit: PriceUnit;
+  /** How the cost of a fish is shared over what it becomes. */
+  method: 'joint' | 'credit';
+  /** No markdown goes below this share of the full price. */
+  floorShare: number;
+  /** Price response of forms where it is not the usual. */
+  elasticity: Partial<Record<string, number>>;
 }
 
 export const defaultSettings: ShopSettings = {
@@ -46,6 +79,33 @@ export const defaultSettings: ShopSettings = {
     companyPrefix: '',
     asWeighed: false,
   },
+  slab: [
+    { name: 'A', places: 6 },
+    { name: 'B', places: 7 },
+    { name: 'C', places: 8 },
+  ],
+  trimRules: {},
+  productPrices: {},
+  customs: { roe: [], liver: [] },
+  money: {
+    perHour: 1800,
+    landingPerKg: 0,
+    margin: 0.35,
+    ending: '49_99',
+    unit: 'kg',
+    method: 'joint',
+    floorShare: 0.5,
+    elasticity: {},
+  },
+  checks: [
+    { id: 'boards', words: 'Boards, knives and scalers washed and disinfected' },
+    { id: 'slab', words: 'Slab and display case emptied, scrubbed, drained' },
+    { id: 'floor', words: 'Floor and drains cleaned, no ice left to slip on' },
+    { id: 'waste', words: 'Waste out of the shop, bins shut' },
+    { id: 'knives', words: 'Every knife counted and put away' },
+    { id: 'doors', words: 'Cold room and freezer shut, alarms on' },
+  ],
+  holidays: [],
 };
 
 export async function readSettings(tx: Pick<Tx, 'execute'>): Promise<ShopSettings> {

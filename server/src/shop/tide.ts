@@ -4,7 +4,7 @@ import { formOf } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { cutsOf, openTimers, ticketsWhere } from '../bench/queries.ts';
 import { unanswered } from '../cold/service.ts';
-import { stock } from '../counter/service.ts';
+import { stock } from '../counter/stock.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
 import { ordersWhere } from '../orders/queries.ts';
@@ -68,7 +68,9 @@ export async function tide(work: Work): Promise<Tide> {
   const late = tickets.filter((t) => t.dueAt < now).length;
   const rows = await stock(work);
   const trays = rows.filter((r) => r.saleable && r.grams > 0);
-  const mustGo = trays.filter((r) => !r.blocked && (r.sellBy === null || r.sellBy <= today(work))).length;
+  const mustGo = trays.filter((r) =>
+    r.sellBy === null ? r.daysLeft !== null : r.blocked === null && r.sellBy <= today(work),
+  ).length;
   const hot = (count: number, word: string) => (count > 0 ? `${count} ${word}` : null);
   const due = [
     ...tickets.map((t) => {

@@ -9,6 +9,7 @@ import { Shell } from './shell/Shell.tsx';
 import { ShopContext, type Shop } from './shop.tsx';
 import { SignIn } from './SignIn.tsx';
 import { useStored } from './store.ts';
+import { setCurrency } from '../parts/money.ts';
 
 const Landing = lazy(() => import('../stages/landing/Landing.tsx'));
 const Grading = lazy(() => import('../stages/grading/Grading.tsx'));
@@ -24,6 +25,9 @@ const BenchClock = lazy(() => import('../stages/bench/BenchClock.tsx'));
 const Marks = lazy(() => import('../stages/plan/Marks.tsx'));
 const BenchTicket = lazy(() => import('../stages/bench/BenchTicket.tsx'));
 const Counter = lazy(() => import('../stages/counter/Counter.tsx'));
+const Sales = lazy(() => import('../stages/counter/Sales.tsx'));
+const StockTake = lazy(() => import('../stages/counter/StockTake.tsx'));
+const TrimPage = lazy(() => import('../stages/counter/TrimPage.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
 const Book = lazy(() => import('../stages/species/Book.tsx'));
 const Suppliers = lazy(() => import('../stages/landing/Suppliers.tsx'));
@@ -91,6 +95,9 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'bench/:id', element: <BenchTicket /> },
             { path: 'marks', element: <Marks /> },
             { path: 'counter', element: <Counter /> },
+            { path: 'counter/sales', element: <Sales /> },
+            { path: 'counter/count', element: <StockTake /> },
+            { path: 'counter/trim', element: <TrimPage /> },
             { path: 'close', element: <Close /> },
             { path: 'species', element: <Book /> },
             { path: 'species/:id', element: <Book /> },
@@ -132,7 +139,10 @@ function Open({ shop }: { shop: Shop }) {
 export function App() {
   const { data: shop, problem, again } = useRead(contract.session.shop);
   const [last, setLast] = useState<Shop>();
-  if (shop && shop !== last) setLast(shop);
+  if (shop && shop !== last) {
+    setCurrency(shop.currency);
+    setLast(shop);
+  }
   if (last) return <Open shop={last} />;
   return (
     <main className="p-10">

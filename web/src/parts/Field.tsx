@@ -2,11 +2,9 @@ import type { WeightSource } from '@ember-slate/contract';
 import { addDays, formatClock, parseClock } from '@ember-slate/core/calendar';
 import {
   formatMass,
-  formatMoney,
   formatTemperature,
   massUnit,
   parseMass,
-  parseMoney,
   parseTemperature,
 } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
@@ -14,6 +12,7 @@ import { useTimes } from '../app/shop.tsx';
 import { useStored } from '../app/store.ts';
 import { useTake } from '../app/take.tsx';
 import { SourceMark } from './Mass.tsx';
+import { formatMoney, parseMoney } from './money.ts';
 
 interface FrameProps {
   label: string;

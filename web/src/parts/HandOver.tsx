@@ -1,6 +1,6 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney, multiplyRate } from '@ember-slate/core/units';
+import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange } from '../app/api.ts';
 import { useShop } from '../app/shop.tsx';
@@ -10,6 +10,7 @@ import { Dialog } from './Dialog.tsx';
 import { MoneyField } from './Field.tsx';
 import { useMass } from './Mass.tsx';
 import { useWant } from './forms.ts';
+import { formatMoney } from './money.ts';
 
 /** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {

@@ -1,5 +1,4 @@
 import { contract } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import type { Outcome } from '../../app/request.ts';
@@ -10,6 +9,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 

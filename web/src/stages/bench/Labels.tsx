@@ -1,5 +1,4 @@
 import { contract, type AnswerOf, type LabelSettings } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { request } from '../../app/request.ts';
@@ -13,6 +12,7 @@ import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { LabelFace } from './LabelFace.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 type Read = AnswerOf<typeof contract.bench.readCode>;
 

@@ -1,9 +1,9 @@
 import type { LotClose } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import { useSize } from '../../app/size.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 const ends = [
   ['sold', 'sold'],

@@ -1,8 +1,8 @@
 import type { DayClose } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import { Mass } from '../../parts/Mass.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 /** The day's cuts against what was expected: a post for the expectation, a dot for what came. */
 export function Yields({ rows }: { rows: DayClose['yields'] }) {

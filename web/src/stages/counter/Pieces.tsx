@@ -31,18 +31,28 @@ function piecePath(item: string, species: SpeciesRow, grams: number): { d: strin
 }
 
 /** What lies in a tray, drawn as many as there are up to eight. */
-export function Pieces({ row, species, width }: { row: StockRow; species: SpeciesRow; width: number }) {
+export function Pieces({
+  row,
+  species,
+  width,
+  height,
+}: {
+  row: StockRow;
+  species: SpeciesRow;
+  width: number;
+  height: number;
+}) {
   const n = Math.max(1, Math.min(most, row.pieces));
-  if (row.item.startsWith('trim:')) {
+  if (row.item.startsWith('trim:') || row.item.startsWith('made:')) {
     const dots = Math.max(4, Math.min(28, Math.round(row.grams / 60)));
     return (
-      <svg width={width} height="64" aria-hidden="true">
+      <svg width={width} height={height} aria-hidden="true">
         {Array.from({ length: dots }, (_, i) => (
           <ellipse
             key={i}
             className="f-body"
             cx={width / 2 + ((i % 9) - 4) * 13 + (Math.floor(i / 9) % 2) * 6}
-            cy={16 + Math.floor(i / 9) * 12}
+            cy={height / 2 - 6 + Math.floor(i / 9) * 12}
             rx="6.5"
             ry="5"
           />
@@ -54,7 +64,7 @@ export function Pieces({ row, species, width }: { row: StockRow; species: Specie
     const whole = row.grams / Math.max(1, row.pieces) / arrivalFraction(species, row.condition);
     const shift = Math.min(14, Math.max(4, (width - 90) / (n * 2)));
     return (
-      <div className="relative h-[72px] overflow-hidden" style={{ width }} aria-hidden="true">
+      <div className="relative overflow-hidden" style={{ width, height }} aria-hidden="true">
         {Array.from({ length: n }, (_, i) => n - 1 - i).map((i) => (
           <div key={i} className="absolute top-1/2 -translate-y-1/2" style={{ left: i * shift }}>
             <Fish species={species} grams={whole} perMm={perMm} />
@@ -67,10 +77,12 @@ export function Pieces({ row, species, width }: { row: StockRow; species: Specie
   const columns = Math.max(1, Math.floor(width / (piece.w + 6)));
   const rows = Math.ceil(n / columns);
   return (
-    <svg width={width} height="72" aria-hidden="true">
+    <svg width={width} height={height} aria-hidden="true">
       {Array.from({ length: n }, (_, i) => {
         const x = (i % columns) * (piece.w + 6) + (row.item === 'steaks' ? piece.w / 2 + 1 : 1);
-        const y = 36 + (Math.floor(i / columns) - (rows - 1) / 2) * Math.min(piece.h + 4, 60 / rows);
+        const y =
+          height / 2 +
+          (Math.floor(i / columns) - (rows - 1) / 2) * Math.min(piece.h + 4, (height - 8) / rows);
         return <path key={i} className="f-body" transform={`translate(${x} ${y})`} d={piece.d} />;
       })}
     </svg>

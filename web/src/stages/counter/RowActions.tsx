@@ -1,244 +1,194 @@
 import { contract, type Problem, type StockRow } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import {
-  MoneyField,
-  SelectField,
-  TextField,
-  WeightField,
-  wholeNumber,
-  type Weight,
-} from '../../parts/Field.tsx';
-import { useMass } from '../../parts/Mass.tsx';
+import { MoneyField, SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Advice } from './Advice.tsx';
+import { Amount } from './Amount.tsx';
 import { keyOf } from './bag.ts';
+import { MoveDialog } from './MoveDialog.tsx';
 
 const reasons = [
   'out of life',
   'damaged',
   'dropped',
-  'returned by a customer',
   'no buyer',
   'rejected',
   'staff meal',
   'fish cakes',
   'stock',
 ] as const;
-type What = 'move' | 'discard' | 'count' | 'price';
-type Place = StockRow['place'];
-const placeNames: Record<Place, string> = {
-  'place:cold_room': 'cold room',
-  'place:slab': 'slab',
-  'place:display': 'display case',
-  'place:freezer': 'freezer',
-  'place:van': 'van',
-};
+type What = 'move' | 'discard' | 'price' | 'advice';
 
-/** How much of a row, from the scale or typed. */
-function Amount({
-  row,
-  weight,
-  setWeight,
-  pieces,
-  setPieces,
-  act,
-}: {
+interface Props {
   row: StockRow;
-  weight: Weight | null;
-  setWeight: (w: Weight | null) => void;
-  pieces: string;
-  setPieces: (p: string) => void;
-  act: string;
-}) {
+  layout: readonly { name: string; places: number }[];
+  onDone: () => void;
+  manager: boolean;
+}
+
+/** What can be done with the chosen row beside selling it. */
+export function RowActions({ row, layout, onDone, manager }: Props) {
+  const act = useAct();
+  const [what, setWhat] = useState<What | null>(null);
+  const markUp = useChange(contract.counter.markUp);
+  const marked = row.pricePerKg !== null && row.fullPerKg !== null && row.pricePerKg < row.fullPerKg;
+  const end = async () => {
+    const outcome = await markUp.send(keyOf(row));
+    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? '', problem: true }));
+  };
   return (
-    <div className="grid grid-cols-2 gap-5">
-      <WeightField
-        label="Weight"
-        value={weight}
-        onChange={setWeight}
-        take={{ act, title: `${row.speciesName}, ${row.itemName}` }}
-      />
-      {row.pieces > 0 && (
-        <TextField
-          label={`Pieces of ${row.pieces}`}
-          value={pieces}
-          onChange={setPieces}
-          inputMode="numeric"
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line pt-2">
+      <p className="min-w-[220px] flex-1 text-note text-ink2">
+        <strong className="font-figure text-label font-semibold text-ink">{row.itemName}</strong> lot{' '}
+        {row.parents.length > 1 ? row.parents.map((p) => `${p.code} ${p.speciesName}`).join(', ') : row.code}{' '}
+        · {row.daysLeft === null ? 'not graded' : `${row.daysLeft.toFixed(1)} days left`}
+        {row.fitFor && ` · fit for ${row.fitFor}`} · {row.blocked ?? row.cautions.join(' ')}
+      </p>
+      <Button small onPress={() => setWhat('advice')}>
+        Tell the customer
+      </Button>
+      <Button small onPress={() => setWhat('move')}>
+        {row.place === 'place:slab' ? 'Move' : 'Bring it out'}
+      </Button>
+      <Button small onPress={() => setWhat('discard')}>
+        Bin
+      </Button>
+      {manager && marked && (
+        <Button small busy={markUp.busy} onPress={() => void end()}>
+          Full price again
+        </Button>
+      )}
+      {manager && (
+        <Button small onPress={() => setWhat('price')}>
+          Price {row.fullPerKg === null ? '' : formatMoney(row.fullPerKg)}
+        </Button>
+      )}
+      {what === 'move' && (
+        <MoveDialog
+          row={row}
+          layout={layout}
+          onDone={() => {
+            setWhat(null);
+            onDone();
+          }}
+          onClose={() => setWhat(null)}
         />
       )}
+      {what === 'discard' && <Discard row={row} onDone={onDone} onClose={() => setWhat(null)} />}
+      {what === 'price' && <Price row={row} onClose={() => setWhat(null)} />}
+      {what === 'advice' && <Advice row={row} onClose={() => setWhat(null)} />}
     </div>
   );
 }
 
-/** What can be done with the chosen row beside selling it. */
-export function RowActions({
-  row,
-  onDone,
-  manager,
-}: {
-  row: StockRow;
-  onDone: () => void;
-  manager: boolean;
-}) {
-  const mass = useMass();
-  const act = useAct();
-  const [what, setWhat] = useState<What | null>(null);
-  const [weight, setWeight] = useState<Weight | null>(null);
-  const [pieces, setPieces] = useState('');
-  const [to, setTo] = useState<Place>(row.place === 'place:slab' ? 'place:cold_room' : 'place:slab');
-  const [end, setEnd] = useState<'waste' | 'kitchen'>('waste');
-  const [reason, setReason] = useState<(typeof reasons)[number] | ''>('');
-  const [price, setPrice] = useState(row.pricePerKg);
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const move = useChange(contract.counter.move);
-  const discard = useChange(contract.counter.discard);
-  const count = useChange(contract.counter.count);
-  const setPriceOf = useChange(contract.counter.price);
-  const busy = move.busy || discard.busy || count.busy || setPriceOf.busy;
+function Refused({ problem }: { problem: Problem | null }) {
+  return problem ? (
+    <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+      {problem.errors?.[0]?.message ?? problem.detail}
+    </p>
+  ) : null;
+}
 
-  const open = (w: What) => {
-    setWhat(w);
-    setProblem(null);
-    // Moving and binning usually mean all of it.
-    setWeight(w === 'count' ? null : { grams: row.freeGrams, source: 'estimated' });
-    setPieces(w === 'count' ? '' : String(row.freePieces));
-  };
-  const submit = async () => {
-    const key = keyOf(row);
-    const amount = { grams: weight?.grams ?? 0, pieces: row.pieces > 0 ? (wholeNumber(pieces) ?? 0) : 0 };
-    const outcome =
-      what === 'move'
-        ? await move.send({ ...key, ...amount, to })
-        : what === 'discard'
-          ? await discard.send({ ...key, ...amount, to: end, reason })
-          : what === 'count'
-            ? await count.send({ ...key, ...amount, source: weight?.source ?? 'typed' })
-            : await setPriceOf.send({ speciesId: row.speciesId, item: row.item, perKg: price ?? 0 });
-    if (!outcome.ok) return setProblem(outcome.problem);
-    if ('differenceGrams' in outcome.data) {
-      const off = outcome.data.differenceGrams;
-      act(
-        say({
-          text:
-            off === 0
-              ? 'Counted: it agrees to the gram'
-              : `Counted: ${mass(Math.abs(off))} ${off < 0 ? 'less' : 'more'} than the book, now unaccounted`,
-          problem: false,
-        }),
-      );
-    }
-    setWhat(null);
-    if (what !== 'price') onDone();
-  };
-  const titles: Record<What, string> = {
-    move: 'Move it',
-    discard: 'Bin it, or use it in the kitchen',
-    count: 'Count it',
-    price: 'Price a kilogram',
+/** To the bin or to the kitchen, with a reason. */
+function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; onClose: () => void }) {
+  const { send, busy } = useChange(contract.counter.discard);
+  const [weight, setWeight] = useState<Weight | null>({ grams: row.freeGrams, source: 'estimated' });
+  const [pieces, setPieces] = useState(String(row.freePieces));
+  const [to, setTo] = useState<'waste' | 'kitchen'>('waste');
+  const [reason, setReason] = useState<(typeof reasons)[number] | ''>('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const go = async () => {
+    const outcome = await send({
+      ...keyOf(row),
+      grams: weight?.grams ?? 0,
+      pieces: row.pieces > 0 ? (wholeNumber(pieces) ?? 0) : 0,
+      to,
+      reason,
+    });
+    if (outcome.ok) onDone();
+    else setProblem(outcome.problem);
   };
   return (
-    <div className="flex flex-wrap items-center gap-3 border-t border-line pt-2">
-      <p className="min-w-0 flex-1 text-note text-ink2">
-        <strong className="font-figure text-label font-semibold text-ink">{row.itemName}</strong> lot{' '}
-        {row.code} · {row.daysLeft === null ? 'not graded' : `${row.daysLeft.toFixed(1)} days left`} ·{' '}
-        {row.blocked ?? row.cautions.join(' ')}
-      </p>
-      <Button small onPress={() => open('move')}>
-        {row.place === 'place:slab' ? 'Take it back' : 'Bring it out'}
-      </Button>
-      <Button small onPress={() => open('discard')}>
-        Bin
-      </Button>
-      <Button small onPress={() => open('count')}>
-        Count
-      </Button>
-      {manager && (
-        <Button small onPress={() => open('price')}>
-          Price {row.pricePerKg === null ? '' : formatMoney(row.pricePerKg)}
-        </Button>
-      )}
-      {what && (
-        <Dialog open title={titles[what]} onClose={() => setWhat(null)}>
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              void submit();
-            }}
-          >
-            {what !== 'price' && (
-              <Amount
-                row={row}
-                weight={weight}
-                setWeight={setWeight}
-                pieces={pieces}
-                setPieces={setPieces}
-                act={what === 'count' ? 'Take count' : 'Take weight'}
-              />
-            )}
-            {what === 'count' && (
-              <p className="pb-3 text-ink2">
-                Weigh what really lies there. The difference to the book is kept as unaccounted, in grams.
-              </p>
-            )}
-            {what === 'move' && (
-              <SelectField
-                label="To"
-                value={to}
-                onChange={setTo}
-                options={(Object.keys(placeNames) as Place[])
-                  .filter((p) => p !== row.place)
-                  .map((p) => ({ value: p, name: placeNames[p] }))}
-              />
-            )}
-            {what === 'discard' && (
-              <div className="grid grid-cols-2 gap-5">
-                <SelectField
-                  label="To"
-                  value={end}
-                  onChange={setEnd}
-                  options={[
-                    { value: 'waste', name: 'the bin' },
-                    { value: 'kitchen', name: 'the kitchen' },
-                  ]}
-                />
-                <SelectField
-                  label="Reason"
-                  value={reason}
-                  onChange={setReason}
-                  empty="choose"
-                  options={reasons.map((r) => ({ value: r, name: r }))}
-                />
-              </div>
-            )}
-            {what === 'price' && <MoneyField label="Price a kg" value={price} onChange={setPrice} />}
-            {problem && (
-              <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-                {problem.detail}
-              </p>
-            )}
-            <div className="flex gap-3">
-              <Button
-                submit
-                kind="main"
-                busy={busy}
-                notYet={
-                  what === 'discard' && !reason
-                    ? 'choose the reason'
-                    : what === 'price' && price === null
-                      ? 'say the price'
-                      : null
-                }
-              >
-                {titles[what].split(',')[0]}
-              </Button>
-              <Button onPress={() => setWhat(null)}>Leave it</Button>
-            </div>
-          </form>
-        </Dialog>
-      )}
-    </div>
+    <Dialog open title="Bin it, or use it in the kitchen" onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void go();
+        }}
+      >
+        <Amount
+          row={row}
+          weight={weight}
+          setWeight={setWeight}
+          pieces={pieces}
+          setPieces={setPieces}
+          act="Take weight"
+        />
+        <div className="grid grid-cols-2 gap-5">
+          <SelectField
+            label="To"
+            value={to}
+            onChange={setTo}
+            options={[
+              { value: 'waste', name: 'the bin' },
+              { value: 'kitchen', name: 'the kitchen' },
+            ]}
+          />
+          <SelectField
+            label="Reason"
+            value={reason}
+            onChange={setReason}
+            empty="choose"
+            options={reasons.map((r) => ({ value: r, name: r }))}
+          />
+        </div>
+        <Refused problem={problem} />
+        <div className="flex gap-3">
+          <Button submit kind="main" busy={busy} notYet={reason ? null : 'choose the reason'}>
+            {to === 'waste' ? 'Bin it' : 'Use it'}
+          </Button>
+          <Button onPress={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** The price of this fish in this form, for every row of it. */
+function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
+  const { send, busy } = useChange(contract.counter.price);
+  const [perKg, setPerKg] = useState(row.fullPerKg);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const go = async () => {
+    const outcome = await send({ speciesId: row.speciesId, item: row.item, perKg: perKg ?? 0, reason });
+    if (outcome.ok) onClose();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <Dialog open title={`${row.speciesName}, ${row.itemName}: price a kilogram`} onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void go();
+        }}
+      >
+        <div className="grid grid-cols-2 gap-5">
+          <MoneyField label="Price a kg" value={perKg} onChange={setPerKg} />
+          <TextField label="Why" value={reason} onChange={setReason} note="kept with the price" />
+        </div>
+        <Refused problem={problem} />
+        <div className="flex gap-3">
+          <Button submit kind="main" busy={busy} notYet={perKg === null ? 'say the price' : null}>
+            Set the price
+          </Button>
+          <Button onPress={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Dialog>
   );
 }

@@ -1,9 +1,9 @@
 import type { StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { rowKey } from './bag.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 interface Props {
   rows: readonly StockRow[];

@@ -1,59 +1,73 @@
 import type { SpeciesRow, StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import { useSize } from '../../app/size.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Mass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { mustGo } from './bag.ts';
 import { Pieces } from './Pieces.tsx';
 
-/** One place on the slab: what lies there, drawn to scale, its weight, price and clock. */
-export function Tray({
-  row,
-  species,
-  chosen,
-  onChoose,
-}: {
+interface Props {
   row: StockRow;
   species: SpeciesRow | undefined;
   chosen: boolean;
+  /** Four rows and more: the drawing gives way so that every place still reads. */
+  low: boolean;
   onChoose: () => void;
-}) {
+}
+
+/** Height of the drawing, px. */
+const drawn = 54;
+
+/** One place on the slab: what lies there, drawn to scale, its weight, price and clock. */
+export function Tray({ row, species, chosen, low, onChoose }: Props) {
   const [ref, { width }] = useSize<HTMLSpanElement>();
   const { today } = useTimes();
-  const hot = !row.blocked && (row.sellBy === null || row.sellBy <= today());
+  const hot = mustGo(row, today());
+  const marked = row.pricePerKg !== null && row.fullPerKg !== null && row.pricePerKg < row.fullPerKg;
   return (
     <button
       type="button"
       aria-pressed={chosen}
       onClick={onChoose}
-      className={`block h-[150px] border-r border-b border-line px-2.5 py-2 text-left hover:bg-lift ${chosen ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+      className={`block min-w-0 border-r border-b border-line px-2.5 pt-1.5 pb-1 text-left hover:bg-lift ${chosen ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
     >
-      <span className="flex items-baseline justify-between gap-2">
+      <span className="flex items-start justify-between gap-1.5">
         <span
-          className={`line-clamp-1 font-figure text-[16px] leading-5 font-semibold ${hot ? 'text-embertext' : ''}`}
+          className={`line-clamp-2 min-h-9 font-figure text-[16px] leading-[18px] font-semibold ${hot ? 'text-embertext' : ''} ${row.blocked ? 'text-ink3' : ''}`}
         >
           {shortName(row.speciesName)}, {row.itemName}
         </span>
-        {hot && <Lozenge />}
+        <span className="flex shrink-0 items-center gap-1 font-figure text-label text-ink3">
+          {hot && <Lozenge />}
+          {row.spot}
+        </span>
       </span>
-      <span className="flex items-baseline justify-between font-figure">
-        <span className="text-row font-semibold">
+      <span className="flex items-baseline justify-between gap-1 font-figure">
+        <span className="text-row leading-6 font-semibold whitespace-nowrap">
           <Mass g={row.grams} />
         </span>
-        <span className="text-label font-medium">
+        <span className="text-label font-medium whitespace-nowrap">
           {row.pricePerKg === null ? (
             <span className="text-note text-ink3">no price</span>
           ) : (
-            formatMoney(row.pricePerKg)
+            <>
+              {marked && <s className="pr-1 text-[15px] text-ink3">{formatMoney(row.fullPerKg!)}</s>}
+              {formatMoney(row.pricePerKg)}
+            </>
           )}
         </span>
       </span>
-      <span ref={ref} className="block h-[72px] overflow-hidden">
-        {species && width > 0 && <Pieces row={row} species={species} width={width} />}
+      <span ref={ref} className="block overflow-hidden" style={{ height: low ? 0 : drawn }}>
+        {!low && species && width > 0 && <Pieces row={row} species={species} width={width} height={drawn} />}
       </span>
-      <DayClock sellBy={row.sellBy} graded={row.daysLeft !== null} />
+      {row.blocked ? (
+        <span className="line-clamp-1 text-note leading-5 text-ink3">{row.blocked}</span>
+      ) : (
+        <DayClock sellBy={row.sellBy} graded={row.daysLeft !== null} perDay={15} />
+      )}
     </button>
   );
 }

@@ -1,7 +1,11 @@
-import type { BodyOf, StockRow, contract } from '@ember-slate/contract';
+import type { SentOf, StockRow, contract } from '@ember-slate/contract';
 import { multiplyRate } from '@ember-slate/core/units';
 
-export type BagLine = BodyOf<typeof contract.counter.sell>['lines'][number] & { name: string };
+export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
+  name: string;
+  /** What its label said, where that is not its price any more. */
+  labelPrice?: number | null;
+};
 
 export const rowKey = (r: { place: string; lotId: number; item: string; batch: number }) =>
   `${r.place} ${r.lotId} ${r.item} ${r.batch}`;
@@ -11,6 +15,10 @@ export const keyOf = ({ place, lotId, item, batch }: StockRow) => ({ place, lotI
 export const bagTotal = (lines: readonly BagLine[]) =>
   lines.reduce((s, l) => s + multiplyRate(l.grams, l.perKg), 0);
 
+/** Whether a row wants a hand today: its last day, or past it and still lying there. */
+export const mustGo = (r: StockRow, today: string): boolean =>
+  r.sellBy === null ? r.daysLeft !== null && r.saleable : r.blocked === null && r.sellBy <= today;
+
 /** Puts a weight in the bag; more of the same row adds to its line, as the shop wants it. */
 export function intoBag(bag: readonly BagLine[], line: BagLine): BagLine[] {
   const at = bag.findIndex((l) => rowKey(l) === rowKey(line));
@@ -18,8 +26,31 @@ export function intoBag(bag: readonly BagLine[], line: BagLine): BagLine[] {
   const had = bag[at]!;
   return bag.with(at, {
     ...line,
+    // A price changed for this customer holds for all of it.
+    perKg: had.perKg,
+    priceReason: had.priceReason ?? '',
     grams: had.grams + line.grams,
     pieces: had.pieces + line.pieces,
     source: had.source === line.source ? line.source : 'typed',
   });
 }
+
+/** Rows somebody may mean by what they typed: a place of the slab, or words of a name or a lot. */
+export function meant(rows: readonly StockRow[], text: string): StockRow[] {
+  const asked = text.trim().toLowerCase();
+  if (asked === '') return [];
+  const at = rows.filter((r) => r.spot?.toLowerCase() === asked);
+  if (at.length > 0) return at;
+  const words = asked.split(/\s+/);
+  return rows.filter((r) => {
+    const name = `${r.speciesName} ${r.itemName} ${r.code} ${r.spot ?? ''}`.toLowerCase();
+    return words.every((w) => name.includes(w));
+  });
+}
+
+/** Whether a typed place can only be this one: "A1" is not while there is an A10. */
+export const onlyPlace = (rows: readonly { name: string; places: number }[], text: string): boolean => {
+  const asked = text.trim().toUpperCase();
+  const codes = rows.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
+  return codes.includes(asked) && codes.filter((c) => c.startsWith(asked)).length === 1;
+};

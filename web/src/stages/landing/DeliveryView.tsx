@@ -1,7 +1,7 @@
 import { contract, type Delivery, type LotRow, type Problem } from '@ember-slate/contract';
 import { faoAreas } from '@ember-slate/core/labels';
 import { conditionCode, shortName } from '@ember-slate/core/species';
-import { formatMoney, formatTemperature } from '@ember-slate/core/units';
+import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -14,6 +14,7 @@ import { DeliveryForm } from './DeliveryForm.tsx';
 import { LotActions } from './LotActions.tsx';
 import { LotForm, type LotDraft } from './LotForm.tsx';
 import { differenceText } from './words.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 const conditionNames: Record<LotRow['condition'], string> = {
   whole: 'whole',

@@ -2,7 +2,6 @@ import { contract, type AnswerOf, type Delivery, type Problem } from '@ember-sla
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { noteFields, type NoteField } from '@ember-slate/core/landing';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
@@ -12,6 +11,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 type Note = AnswerOf<typeof contract.landing.readNote>;
 

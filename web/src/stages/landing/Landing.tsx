@@ -1,5 +1,4 @@
 import { contract, type Delivery } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import { lazy, Suspense, useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -9,6 +8,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { DeliveryView } from './DeliveryView.tsx';
 import { differenceText } from './words.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 /** Reading a note from a file is not the day's first need. */
 const ImportNote = lazy(() => import('./ImportNote.tsx').then((m) => ({ default: m.ImportNote })));

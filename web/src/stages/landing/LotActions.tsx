@@ -1,5 +1,5 @@
 import { contract, type LotRow, type Problem } from '@ember-slate/contract';
-import { formatMoney, multiplyRate } from '@ember-slate/core/units';
+import { multiplyRate } from '@ember-slate/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -16,6 +16,7 @@ import {
 } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Photos } from './Photos.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 const acts = ['hold', 'split', 'claim', 'photos', 'label'] as const;
 type Act = (typeof acts)[number];

@@ -1,5 +1,4 @@
 import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -11,6 +10,7 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 const dayMs = 86_400_000;
 const mean = (points: SupplierRecord['marks']) =>

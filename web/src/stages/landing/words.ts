@@ -1,5 +1,5 @@
 import type { Delivery } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
+import { formatMoney } from '../../parts/money.ts';
 
 /** One difference between the note and the scale, in words. */
 export function differenceText(

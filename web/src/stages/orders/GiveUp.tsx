@@ -1,5 +1,4 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useNow, useShop } from '../../app/shop.tsx';
@@ -7,6 +6,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 /** Cancels an order, or notes that nobody came for it. */
 export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }) {

@@ -1,12 +1,12 @@
 import { contract, type Order } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import type { ReactNode } from 'react';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 type Line = Order['lines'][number];
 

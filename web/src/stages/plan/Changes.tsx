@@ -1,11 +1,11 @@
 import { contract, type PlanChanges } from '@ember-slate/contract';
 import { formOf } from '@ember-slate/core/forms';
-import { formatMoney } from '@ember-slate/core/units';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 type Line = PlanChanges['species'][number]['lines'][number];
 

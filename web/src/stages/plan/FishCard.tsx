@@ -1,12 +1,12 @@
 import type { SpeciesRow } from '@ember-slate/contract';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { Body } from '@ember-slate/core/body';
-import { formatMoney } from '@ember-slate/core/units';
 import { useTimes } from '../../app/shop.tsx';
 import { SourceMark, useMass } from '../../parts/Mass.tsx';
 import { oneOf } from '../../parts/words.ts';
 import { CutDrawing, PlannedWing } from './CutDrawing.tsx';
 import type { Card, Run } from './pieces.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 interface Props {
   card: Card;

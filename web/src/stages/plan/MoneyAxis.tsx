@@ -1,5 +1,5 @@
-import { formatMoney } from '@ember-slate/core/units';
 import { useSize } from '../../app/size.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 /** What a person would have done, what the plan gains on it, and where the wall stands that no plan passes. */
 export function MoneyAxis({ first, value, bound }: { first: number; value: number; bound: number | null }) {

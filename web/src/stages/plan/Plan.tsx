@@ -2,7 +2,6 @@ import { contract, type CutPlan, type Problem } from '@ember-slate/contract';
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { bodyOf } from '@ember-slate/core/body';
 import { shortName } from '@ember-slate/core/species';
-import { formatMoney } from '@ember-slate/core/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -22,6 +21,7 @@ import { PlanActs } from './PlanActs.tsx';
 import { PlanHead } from './PlanHead.tsx';
 import { cardsOf, linesOf, sum, type LineRow, type PlanOfSpecies } from './pieces.ts';
 import { Totals } from './Totals.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 type Horizon = CutPlan['horizon'];
 const horizons: readonly { value: Horizon; name: string }[] = [

@@ -1,8 +1,8 @@
 import type { CutPlan } from '@ember-slate/contract';
-import { formatMoney } from '@ember-slate/core/units';
 import type { ReactNode } from 'react';
 import { MoneyAxis } from './MoneyAxis.tsx';
 import { linesOf, sum } from './pieces.ts';
+import { formatMoney } from '../../parts/money.ts';
 
 /** What the plan is worth, against first come and the bound; what can be done with it at its side. */
 export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNode }) {

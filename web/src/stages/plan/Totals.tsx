@@ -1,8 +1,8 @@
 import type { CutPlan, FoundPlan } from '@ember-slate/contract';
 import { counterClassIds } from '@ember-slate/core/cutplan';
-import { formatMoney } from '@ember-slate/core/units';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { Mass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
 
 type Score = FoundPlan['score'];
 const sum = (scores: readonly Score[], of: (s: Score) => number) => scores.reduce((a, s) => a + of(s), 0);

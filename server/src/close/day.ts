@@ -5,13 +5,15 @@ import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { lotsWhere, type LotWithGrade } from '../grading/queries.ts';
-import { today, type Work } from '../platform/context.ts';
-import { row, rows, run } from '../platform/db.ts';
+import type { Work } from '../platform/context.ts';
+import { row, rows } from '../platform/db.ts';
 import { balancesOfLots, type BalanceRow } from '../platform/ledger.ts';
-import { fieldProblem, problems } from '../platform/problem.ts';
+import { problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 import { depositsOf } from '../orders/deposits.ts';
+import { checksOf, countedOn, onSlab, ordersLeft, temperaturesOf, tomorrowFirst } from './guide.ts';
+import { tillsOf } from './till.ts';
 
 /** What a balance counts as in the flow: an end by its own name, stock and sales by what was made. */
 function becameOf(
@@ -104,6 +106,33 @@ async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
   });
 }
 
+/** Every closing of a day, latest first. */
+async function closingsOf(work: Work, day: string): Promise<DayClose['closings']> {
+  const found = await rows<{
+    at: Date;
+    by: string;
+    remarks: string;
+    takings: number;
+    countedCash: number | null;
+    countedCard: number | null;
+    reopenedAt: Date | null;
+    reopenedBy: string | null;
+    reopenReason: string | null;
+  }>(
+    work.tx,
+    `SELECT d.closed_at AS at, p.name AS \`by\`, d.remarks, d.takings, d.counted_cash AS countedCash, d.counted_card AS countedCard,
+       d.reopened_at AS reopenedAt, q.name AS reopenedBy, d.reopen_reason AS reopenReason
+     FROM day_close d JOIN staff p ON p.id = d.closed_by LEFT JOIN staff q ON q.id = d.reopened_by
+     WHERE d.trading_day = ? ORDER BY d.id DESC`,
+    [day],
+  );
+  return found.map((c) => ({
+    ...c,
+    at: c.at.toISOString(),
+    reopenedAt: c.reopenedAt?.toISOString() ?? null,
+  }));
+}
+
 export async function closeOf(work: Work, day: string): Promise<DayClose> {
   if (!isDate(day)) throw problems.notFound('No such day');
   const book = await speciesById(work.tx);
@@ -145,11 +174,14 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
      WHERE m.trading_day = ? GROUP BY m.kind, IF(m.kind = 'cut', '', m.reason), e.item ORDER BY grams DESC`,
     [day],
   );
-  const done = await row<{ closed_at: Date; name: string }>(
-    work.tx,
-    'SELECT d.closed_at, p.name FROM day_close d JOIN staff p ON p.id = d.closed_by WHERE d.trading_day = ?',
-    [day],
-  );
+  const closings = await closingsOf(work, day);
+  const standing = closings.find((c) => c.reopenedAt === null);
+  const checks = await checksOf(work, day);
+  const temperatures = await temperaturesOf(work, day);
+  const left = await ordersLeft(work, day);
+  const slab = await onSlab(work, day);
+  const alarms = temperatures.reduce((s, t) => s + t.unanswered, 0);
+  const unsigned = checks.filter((c) => c.signed === null).length;
   const open = (await row<{ tickets: number; deliveries: number }>(
     work.tx,
     "SELECT (SELECT COUNT(*) FROM ticket WHERE state = 'cutting') AS tickets, (SELECT COUNT(*) FROM delivery WHERE state = 'open' AND landed_on <= ?) AS deliveries",
@@ -158,8 +190,16 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
   const off = closed.filter((l) => !l.discrepancy.within);
   return {
     day,
-    closedBy: done?.name ?? null,
-    closedAt: done?.closed_at.toISOString() ?? null,
+    closedBy: standing?.by ?? null,
+    closedAt: standing?.at ?? null,
+    closings,
+    tills: await tillsOf(work, day),
+    checks,
+    temperatures,
+    ordersLeft: left,
+    onSlab: slab,
+    counts: await countedOn(work, day),
+    tomorrow: await tomorrowFirst(work, day),
     takings: sold.reduce((s, x) => s + x.money, 0),
     deposits: await depositsOf(work, day),
     sales: sold.map(({ item, condition, ...s }) => ({
@@ -182,22 +222,10 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
       })),
       ...(open.tickets > 0 ? [{ kind: 'tickets' as const, count: open.tickets }] : []),
       ...(open.deliveries > 0 ? [{ kind: 'deliveries' as const, count: open.deliveries }] : []),
+      ...(left.length > 0 ? [{ kind: 'orders' as const, count: left.length }] : []),
+      ...(alarms > 0 ? [{ kind: 'alarms' as const, count: alarms }] : []),
+      ...(unsigned > 0 ? [{ kind: 'checks' as const, count: unsigned }] : []),
+      ...(slab.length > 0 ? [{ kind: 'slab' as const, count: slab.length }] : []),
     ],
   };
-}
-
-/** Signs the day off. Unbalanced lots may stay, with a remark; a fish on the board may not. */
-export async function closeDay(work: Work, day: string, remarks: string): Promise<{ id: number }> {
-  const state = await closeOf(work, day);
-  if (day > today(work)) throw problems.conflict('That day has not come yet');
-  if (state.closedBy) throw problems.conflict(`${day} was closed by ${state.closedBy} already`);
-  if (state.openTickets > 0) throw problems.conflict('A fish is still on the board: finish its ticket first');
-  if (state.toDo.length > 0 && !remarks)
-    throw fieldProblem('remarks', 'Say why the day closes although something is still open');
-  const made = await run(
-    work.tx,
-    'INSERT INTO day_close (trading_day, closed_at, closed_by, takings, remarks) VALUES (?, ?, ?, ?, ?)',
-    [day, work.now, work.actor.id, state.takings, remarks],
-  );
-  return { id: made.insertId };
 }

@@ -1,0 +1,140 @@
+import * as z from 'zod';
+import type { TrimId } from '@ember-slate/core/yields';
+import * as f from './fields.ts';
+import { change, managers, read, roles, type Route } from './route.ts';
+
+const product = z.string().regex(/^[a-z_]{2,30}$/, 'Choose what is made');
+const trimKey = z.object({
+  place: f.stockPlace,
+  lotId: f.id,
+  item: z.string().max(40),
+  batch: z.number().int().min(0),
+});
+const ends = z.object({
+  sold: z.number().int(),
+  made: z.number().int(),
+  kitchen: z.number().int(),
+  binned: z.number().int(),
+  there: z.number().int(),
+});
+
+/** What the shop does with a kind of trim. */
+export const trimRule = z.object({
+  keep: z.boolean(),
+  perKg: f.money.nullable(),
+  demandGrams: z.number().int().min(0).max(1_000_000),
+  goesTo: z.enum(['counter', 'order', 'kitchen', 'bait', 'pet', 'rendering', 'bin']),
+});
+export type TrimRule = z.infer<typeof trimRule>;
+
+const book = z.object({
+  from: f.day,
+  to: f.day,
+  parts: z.array(
+    z.object({
+      part: z.string() as unknown as z.ZodType<TrimId>,
+      name: z.string(),
+      uses: z.array(z.string()),
+      rule: z.string(),
+      mostDays: z.number().nullable(),
+      setting: trimRule,
+      came: z.number().int(),
+      ends,
+      money: z.number().int(),
+      missed: z.number().int(),
+    }),
+  ),
+  recoveredGrams: z.number().int(),
+  recoveredMoney: z.number().int(),
+  binnedGrams: z.number().int(),
+  missedMoney: z.number().int(),
+  lots: z.array(
+    z.object({
+      lotId: f.id,
+      code: z.string(),
+      speciesName: z.string(),
+      recoveredGrams: z.number().int(),
+      recoveredMoney: z.number().int(),
+      missedMoney: z.number().int(),
+    }),
+  ),
+  made: z.array(
+    z.object({
+      id: f.id,
+      name: z.string(),
+      at: f.instant,
+      by: z.string(),
+      gramsIn: z.number().int(),
+      gramsOut: z.number().int(),
+      left: z.number().int(),
+      parents: z.array(z.object({ code: z.string(), speciesName: z.string(), grams: z.number().int() })),
+    }),
+  ),
+});
+export type TrimBook = z.infer<typeof book>;
+
+export const trim = {
+  book: read('/api/trim', {
+    summary: 'Where every trim went between two days, what it brought, and what was binned that had a buyer',
+    tags: ['counter', 'bench', 'close'],
+    query: z.object({ from: f.day, to: f.day }),
+    answer: book,
+  }),
+  lying: read('/api/trim/lying', {
+    summary: 'Trim that lies there now, and what each may be made into',
+    tags: ['counter', 'bench', 'forms'],
+    answer: z.object({
+      products: z.array(
+        z.object({
+          id: product,
+          name: z.string(),
+          how: z.string(),
+          food: z.boolean(),
+          soakMinutes: z.number().int(),
+          perKg: f.money.nullable(),
+        }),
+      ),
+      rows: z.array(
+        trimKey.extend({
+          part: z.string(),
+          name: z.string(),
+          code: z.string(),
+          speciesName: z.string(),
+          grams: z.number().int(),
+          sellBy: f.day.nullable(),
+          /** Why it may not go into a product, by product; those it may are not listed. */
+          refused: z.record(z.string(), z.string()),
+        }),
+      ),
+    }),
+  }),
+  make: change('POST', '/api/trim/made', {
+    summary: 'Make a batch of trim: every parent is kept',
+    tags: ['counter', 'close', 'bench'],
+    roles,
+    body: z.object({
+      product,
+      inputs: z
+        .array(trimKey.extend({ grams: f.grams }))
+        .min(1, 'Choose the trim it is made of')
+        .max(100),
+      grams: f.grams,
+      remarks: f.note,
+    }),
+    answer: f.done,
+  }),
+  setRule: change('PUT', '/api/trim/rules/:part', {
+    summary: 'What the shop does with a kind of trim',
+    tags: ['counter', 'bench', 'close'],
+    roles: managers,
+    body: trimRule,
+    answer: f.done,
+  }),
+  setProduct: change('PUT', '/api/trim/products/:product', {
+    summary: 'Price what is made of trim',
+    tags: ['counter', 'close'],
+    roles: managers,
+    body: z.object({ perKg: f.money.min(1, 'A price is more than nothing').nullable() }),
+    answer: f.done,
+  }),
+} as const satisfies Record<string, Route>;

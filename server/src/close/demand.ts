@@ -1,0 +1,64 @@
+import { addDays, isTradingDay } from '@ember-slate/core/calendar';
+import { demandModel, demandOn, type Demand, type DemandModel } from '@ember-slate/core/buying';
+import { today, type Work } from '../platform/context.ts';
+import { rows } from '../platform/db.ts';
+
+/** Days of sales demand is learned from: twelve weeks (our choice). */
+const historyDays = 84;
+
+const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
+const holidayOf = (work: Work, day: string) => work.settings.holidays.find((h) => h.day === day)?.factor ?? 1;
+
+/** What the counter sold a day of each species and item, orders left out, over twelve weeks up to yesterday. */
+export async function soldByDay(work: Work, upTo: string = addDays(today(work), -1)) {
+  const from = addDays(upTo, -historyDays + 1);
+  const sold = await rows<{ day: string; speciesId: string; item: string; grams: number }>(
+    work.tx,
+    `SELECT x.sold_on AS day, x.species_id AS speciesId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams
+     FROM sale_line x JOIN sale k ON k.id = x.sale_id
+     WHERE x.sold_on BETWEEN ? AND ? AND k.order_id IS NULL AND k.void_movement_id IS NULL
+     GROUP BY x.species_id, x.item, x.sold_on`,
+    [from, upTo],
+  );
+  const traded = [...new Set(sold.map((s) => s.day))].sort();
+  return { sold, traded };
+}
+
+/** Demand of every species and item the counter sold, learned from its own days. */
+export async function demandOf(work: Work, upTo?: string) {
+  const { sold, traded } = await soldByDay(work, upTo);
+  const byWhat = new Map<string, Map<string, number>>();
+  for (const s of sold) {
+    const key = `${s.speciesId} ${s.item}`;
+    let days = byWhat.get(key);
+    if (!days) byWhat.set(key, (days = new Map<string, number>()));
+    days.set(s.day, s.grams);
+  }
+  const models = new Map<string, DemandModel>();
+  for (const [key, days] of byWhat) {
+    // Before it was first sold it was not on offer.
+    const since = [...days.keys()].reduce((a, b) => (a < b ? a : b));
+    models.set(
+      key,
+      demandModel(
+        traded
+          .filter((d) => d >= since)
+          .map((day) => ({
+            weekday: weekdayOf(day),
+            grams: days.get(day) ?? 0,
+            holiday: holidayOf(work, day),
+          })),
+      ),
+    );
+  }
+  return {
+    models,
+    on: (speciesId: string, item: string, day: string): Demand | null => {
+      const model = models.get(`${speciesId} ${item}`);
+      if (!model) return null;
+      return isTradingDay(day, work.settings)
+        ? demandOn(model, weekdayOf(day), holidayOf(work, day))
+        : { mean: 0, sd: 0 };
+    },
+  };
+}

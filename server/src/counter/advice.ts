@@ -1,0 +1,27 @@
+import type { AnswerOf, contract } from '@ember-slate/contract';
+import { customerAdvice } from '@ember-slate/core/forms';
+import { clocksOf, freezingOf } from '../cold/clocks.ts';
+import { lotsById } from '../grading/queries.ts';
+import type { Work } from '../platform/context.ts';
+import { problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
+import { speciesById } from '../species/queries.ts';
+
+/** What to tell a customer of an item of a lot, as it stands now. */
+export async function adviceOf(
+  work: Work,
+  lotId: number,
+  item: string,
+): Promise<AnswerOf<typeof contract.counter.advice>> {
+  const [lot] = await lotsById(work.tx, [lotId]);
+  if (!lot) throw problems.notFound('No such lot');
+  const book = await speciesById(work.tx);
+  const clocks = await clocksOf(work, [lot], book);
+  const states = clocks.ofLot(lotId).filter((s) => s.held && s.clock.item === item);
+  return customerAdvice(book.get(lot.speciesId)!, item, formsOf(work.settings).get(item) ?? null, {
+    frozen: states.some((s) => s.clock.frozenAt !== null),
+    thawed: states.some((s) => s.clock.thawedAt !== null),
+    rawFit: states.length > 0 && states.every((s) => freezingOf(work, s, clocks.logs)?.met === true),
+    cookedOnly: lot.verdict === 'cooked_only',
+  });
+}

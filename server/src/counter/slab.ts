@@ -1,0 +1,87 @@
+import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
+import type { Work } from '../platform/context.ts';
+import { rows, run } from '../platform/db.ts';
+import { fieldProblem } from '../platform/problem.ts';
+import { lockSetting, writeSettings } from '../platform/settings.ts';
+import { lockLots } from '../platform/stock.ts';
+import type { Key } from './keys.ts';
+
+type Rooms = typeof contract.counter;
+
+/** The places of the slab in order: A1, A2, … */
+export const spotCodes = (layout: readonly { name: string; places: number }[]): string[] =>
+  layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
+
+const lies = (k: { lotId: number; item: string; batch: number }) =>
+  // What was made of several lots lies there as one thing.
+  k.item.startsWith('made:') ? `${k.item} ${k.batch}` : `${k.lotId} ${k.item} ${k.batch}`;
+
+/** What lies where on the slab: only what really lies there, at places there are. */
+export async function spotsOf(work: Work) {
+  const found = await rows<{ code: string; lotId: number; item: string; batch: number }>(
+    work.tx,
+    `SELECT s.code, s.lot_id AS lotId, s.item, s.batch FROM slab_spot s JOIN balance b
+       ON b.account = 'place:slab' AND b.lot_id = s.lot_id AND b.item = s.item AND b.batch = s.batch AND b.grams > 0`,
+  );
+  const codes = new Set(spotCodes(work.settings.slab));
+  const there = found.filter((f) => codes.has(f.code));
+  const byRow = new Map(there.map((f) => [lies(f), f.code]));
+  const taken = new Set(there.map((f) => f.code));
+  return {
+    of: (key: { lotId: number; item: string; batch: number }) => byRow.get(lies(key)) ?? null,
+    free: [...codes].filter((c) => !taken.has(c)),
+  };
+}
+
+export const slab = (work: Work): Promise<AnswerOf<Rooms['slab']>> =>
+  Promise.resolve({ rows: [...work.settings.slab] });
+
+/** Lays the slab out anew; what lay at a place that is gone lies in none until it is put. */
+export async function setSlab(work: Work, body: BodyOf<Rooms['setSlab']>): Promise<{ id: number }> {
+  if (new Set(body.rows.map((r) => r.name)).size < body.rows.length)
+    throw fieldProblem('rows', 'Two rows have one name');
+  await lockSetting(work.tx, 'slab', work.settings.slab);
+  await writeSettings(work.tx, { slab: body.rows });
+  return { id: 0 };
+}
+
+const write = (work: Work, code: string, k: { lotId: number; item: string; batch: number }) =>
+  run(work.tx, 'REPLACE INTO slab_spot (code, lot_id, item, batch) VALUES (?, ?, ?, ?)', [
+    code,
+    k.lotId,
+    k.item,
+    k.batch,
+  ]);
+
+/** Gives what comes onto the slab a place: the one asked for, or the first free one; none when the slab is full. */
+export async function giveSpot(
+  work: Work,
+  key: { lotId: number; item: string; batch: number },
+  wanted: string | null,
+): Promise<void> {
+  const spots = await spotsOf(work);
+  if (wanted !== null && !spotCodes(work.settings.slab).includes(wanted))
+    throw fieldProblem('spot', `There is no place ${wanted} on the slab`);
+  if (spots.of(key) !== null) return;
+  const code = wanted !== null && spots.free.includes(wanted) ? wanted : spots.free[0];
+  if (code !== undefined) await write(work, code, key);
+}
+
+/** Puts a row at a place; what lay there takes the place the row had. */
+export async function putAt(work: Work, body: BodyOf<Rooms['putAt']>): Promise<{ id: number }> {
+  if (body.place !== 'place:slab') throw fieldProblem('place', 'It does not lie on the slab');
+  if (!spotCodes(work.settings.slab).includes(body.spot))
+    throw fieldProblem('spot', `There is no place ${body.spot} on the slab`);
+  await lockLots(work.tx, [body.lotId]);
+  const from = (await spotsOf(work)).of(body);
+  const [other] = await rows<Omit<Key, 'place'>>(
+    work.tx,
+    'SELECT lot_id AS lotId, item, batch FROM slab_spot WHERE code = ? FOR UPDATE',
+    [body.spot],
+  );
+  if (from === body.spot) return { id: 0 };
+  if (from !== null) await run(work.tx, 'DELETE FROM slab_spot WHERE code = ?', [from]);
+  await write(work, body.spot, body);
+  if (other && from !== null) await write(work, from, other);
+  return { id: 0 };
+}

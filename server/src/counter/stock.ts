@@ -1,0 +1,182 @@
+import type { StockRow } from '@ember-slate/contract';
+import { speciesCautions } from '@ember-slate/core/forms';
+import { usedFor } from '@ember-slate/core/freshness';
+import { isSaleable, itemName } from '@ember-slate/core/ledger';
+import { isMadeBatch, partRefusal, productOf } from '@ember-slate/core/trim';
+import type { Species } from '@ember-slate/core/species';
+import type { TrimId } from '@ember-slate/core/yields';
+import { clocksOf, type Clocks, type RowState } from '../cold/clocks.ts';
+import { histamineFull } from '../cold/first.ts';
+import { lotsById, type LotWithGrade } from '../grading/queries.ts';
+import type { Work } from '../platform/context.ts';
+import { rows } from '../platform/db.ts';
+import { formsOf } from '../platform/settings.ts';
+import { promisedFish, stockRows } from '../platform/stock.ts';
+import { speciesById } from '../species/queries.ts';
+import { carriesPromises, type Key } from './keys.ts';
+import { pricesOf } from './prices.ts';
+import { spotsOf } from './slab.ts';
+
+/** Whether the shop sells an item at all: its own choice for trims, forms and products always. */
+export const sells = (work: Work, item: string): boolean =>
+  item.startsWith('trim:')
+    ? (work.settings.trimRules[item.slice('trim:'.length) as TrimId]?.keep ?? isSaleable(item))
+    : true;
+
+/** Why a row may not be sold, in words; null when it may. */
+export function blockedBecause(
+  work: Work,
+  lot: LotWithGrade,
+  species: Species,
+  item: string,
+  state: RowState | null,
+): string | null {
+  if (lot.verdict === null) return 'Not graded yet';
+  if (lot.verdict === 'reject') return 'Rejected: it cannot be sold';
+  if (lot.verdict === 'hold') return 'On hold until someone decides';
+  if (histamineFull(lot, state)) return 'Histamine account full: too long above 4.4 °C';
+  if (item.startsWith('trim:')) {
+    const refused = partRefusal({
+      trim: item.slice('trim:'.length) as TrimId,
+      species,
+      customs: work.settings.customs,
+    });
+    if (refused) return refused;
+  }
+  if (!sells(work, item)) return 'Not for sale';
+  return state?.life && state.sellBy === null ? 'Past its life: it cannot be sold' : null;
+}
+
+const fitWords = {
+  raw: 'raw',
+  steam: 'steaming',
+  grill: 'the grill',
+  poach: 'poaching',
+  fry: 'frying',
+} as const;
+
+/** What a row is still fit for by the share of its life that is used, in words. */
+function fitFor(species: Species, lot: LotWithGrade, state: RowState | null): string | null {
+  if (!state?.life || state.sellBy === null) return null;
+  const use = usedFor(state.life.used / species.iceDays);
+  if (!use) return 'cooking well through';
+  // Raw needs the freezing record as well: its label says so, not the slab.
+  return lot.verdict === 'cooked_only' && use === 'raw' ? fitWords.steam : fitWords[use];
+}
+
+function rowOf(
+  work: Work,
+  held: { account: Key['place']; lotId: number; item: string; batch: number; grams: number; pieces: number },
+  lot: LotWithGrade,
+  species: Species,
+  clocks: Clocks,
+  taken: number,
+): Omit<StockRow, 'pricePerKg' | 'fullPerKg' | 'spot' | 'parents'> {
+  const { account: place, ...h } = held;
+  const state = clocks.row(h.lotId, place, h.item, h.batch);
+  const product = productOf(h.item);
+  return {
+    place: place as StockRow['place'],
+    ...h,
+    code: lot.code,
+    speciesId: species.id,
+    speciesName: species.name,
+    itemName: itemName(h.item, lot.condition, formsOf(work.settings)),
+    condition: lot.condition,
+    saleable: sells(work, h.item),
+    blocked: blockedBecause(work, lot, species, h.item, state),
+    freePieces: h.pieces - taken,
+    freeGrams: taken === 0 ? h.grams : Math.floor((h.grams * (h.pieces - taken)) / h.pieces),
+    daysLeft: state?.life?.left ?? null,
+    sellBy: state?.sellBy ?? null,
+    fitFor: fitFor(species, lot, state),
+    frozen: (state?.clock.frozenAt ?? null) !== null,
+    cautions: [
+      ...speciesCautions(species),
+      ...(product || formsOf(work.settings).get(h.item)?.boneless ? ['May contain bones.'] : []),
+      ...(product && !product.food ? ['Not for people.'] : []),
+      ...(lot.verdict === 'cooked_only' ? ['Cooked use only: tell the customer.'] : []),
+      ...(state?.clock.thawedAt ? ['Defrosted: not to be frozen again.'] : []),
+    ],
+  };
+}
+
+/** Puts the lots of one made batch into one row: its grams together, the shortest life, every parent named. */
+function together(parts: readonly StockRow[]): StockRow {
+  const first = [...parts].sort((a, b) => a.lotId - b.lotId)[0]!;
+  const soonest = parts.reduce((a, b) => ((b.daysLeft ?? 0) < (a.daysLeft ?? 0) ? b : a));
+  return {
+    ...first,
+    grams: parts.reduce((s, p) => s + p.grams, 0),
+    freeGrams: parts.reduce((s, p) => s + p.freeGrams, 0),
+    daysLeft: soonest.daysLeft,
+    sellBy: soonest.sellBy,
+    fitFor: soonest.fitFor,
+    blocked: parts.find((p) => p.blocked)?.blocked ?? null,
+    cautions: [...new Set(parts.flatMap((p) => p.cautions))],
+    parents: parts.map((p) => ({ lotId: p.lotId, code: p.code, speciesName: p.speciesName, grams: p.grams })),
+  };
+}
+
+/** Everything in stock, what runs out of life first, first. */
+export async function stock(work: Work): Promise<StockRow[]> {
+  const book = await speciesById(work.tx);
+  const held = await stockRows(work.tx);
+  const ids = [...new Set(held.map((h) => h.lotId))];
+  const lots = new Map((await lotsById(work.tx, ids)).map((l) => [l.id, l]));
+  const promised = await promisedFish(work.tx, ids);
+  const prices = await pricesOf(work);
+  const spots = await spotsOf(work);
+  const clocks = await clocksOf(work, [...lots.values()], book);
+  const found: StockRow[] = [];
+  const batches = new Map<string, StockRow[]>();
+  for (const h of held) {
+    const lot = lots.get(h.lotId)!;
+    const species = book.get(lot.speciesId)!;
+    const key = { place: h.account, lotId: h.lotId, item: h.item, batch: h.batch };
+    const taken = carriesPromises(key) ? Math.min(h.pieces, promised.get(h.lotId) ?? 0) : 0;
+    const row: StockRow = {
+      ...rowOf(work, h, lot, species, clocks, taken),
+      pricePerKg: prices.now(species.id, key),
+      fullPerKg: prices.full(species.id, h.item),
+      spot: h.account === 'place:slab' ? spots.of(key) : null,
+      parents: [],
+    };
+    if (isMadeBatch(h.batch)) {
+      const name = `${h.account} ${h.item} ${h.batch}`;
+      batches.set(name, [...(batches.get(name) ?? []), row]);
+    } else found.push(row);
+  }
+  for (const parts of batches.values()) found.push(together(parts));
+  // Out of life comes first; what nobody has graded has no end yet.
+  const end = (r: StockRow) => (r.daysLeft === null ? '9999' : (r.sellBy ?? '0000'));
+  const shut = (r: StockRow) => Number(r.blocked !== null && r.sellBy !== null);
+  return found.sort(
+    (a, b) =>
+      shut(a) - shut(b) ||
+      end(a).localeCompare(end(b)) ||
+      (a.daysLeft ?? 0) - (b.daysLeft ?? 0) ||
+      a.lotId - b.lotId ||
+      a.item.localeCompare(b.item),
+  );
+}
+
+/** The rows of the ledger a request's row stands for: all lots of a made batch, itself otherwise. */
+export async function rowsOf<K extends Key>(
+  work: Work,
+  key: K,
+): Promise<(K & { grams: number; pieces: number })[]> {
+  const same = isMadeBatch(key.batch)
+    ? await rows<{ lotId: number; grams: number; pieces: number }>(
+        work.tx,
+        `SELECT lot_id AS lotId, grams, pieces FROM balance
+         WHERE account = ? AND item = ? AND batch = ? AND grams > 0 ORDER BY lot_id`,
+        [key.place, key.item, key.batch],
+      )
+    : await rows<{ lotId: number; grams: number; pieces: number }>(
+        work.tx,
+        'SELECT lot_id AS lotId, grams, pieces FROM balance WHERE account = ? AND lot_id = ? AND item = ? AND batch = ?',
+        [key.place, key.lotId, key.item, key.batch],
+      );
+  return same.map((s) => ({ ...key, ...s }));
+}

@@ -1,0 +1,93 @@
+import { contract, type DayClose, type Problem } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import type { Counted } from './Guide.tsx';
+
+/** Signs the day off; what is open, or off in the till, asks for a remark. */
+export function CloseDay({
+  day,
+  toDo,
+  counted,
+  onClose,
+}: {
+  day: DayClose;
+  toDo: readonly string[];
+  counted: Counted;
+  onClose: () => void;
+}) {
+  const { send, busy } = useChange(contract.close.closeDay);
+  const [remarks, setRemarks] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const off = (counted.cash ?? day.tills.cash.expected) - day.tills.cash.expected;
+  const offCard = (counted.card ?? day.tills.card.expected) - day.tills.card.expected;
+  const close = async () => {
+    const outcome = await send(
+      { remarks, countedCash: counted.cash, countedCard: counted.card },
+      { day: day.day },
+    );
+    if (outcome.ok) onClose();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <Dialog open title="Close the day" onClose={onClose}>
+      {toDo.length > 0 && (
+        <p className="pb-3">Still open: {toDo.join('; ')}. Closing anyway asks for a remark.</p>
+      )}
+      {(off !== 0 || offCard !== 0) && (
+        <p className="pb-3">
+          The till is {formatMoney(Math.abs(off + offCard))} {off + offCard < 0 ? 'short' : 'over'}: say what
+          you know of it.
+        </p>
+      )}
+      <p className="pb-3 text-ink2">
+        A closed day is locked: nothing is sold, moved or weighed in it any more. Opening it again is yours,
+        with a reason that stays in the record.
+      </p>
+      <TextField
+        label="Remark"
+        value={remarks}
+        onChange={setRemarks}
+        error={problem?.errors?.[0]?.message ?? problem?.detail}
+      />
+      <div className="flex gap-3">
+        <Button kind="main" busy={busy} onPress={() => void close()}>
+          Close and lock
+        </Button>
+        <Button onPress={onClose}>Not yet</Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** Opens a closed day again. */
+export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
+  const { send, busy } = useChange(contract.close.reopen);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const go = async () => {
+    const outcome = await send({ reason }, { day });
+    if (outcome.ok) onClose();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <Dialog open title={`Open ${day} again`} onClose={onClose}>
+      <TextField
+        label="Why"
+        value={reason}
+        onChange={setReason}
+        error={problem?.detail}
+        note="stands in the record and on the day sheet"
+      />
+      <div className="flex gap-3">
+        <Button kind="main" busy={busy} notYet={reason.trim() ? null : 'say why'} onPress={() => void go()}>
+          Open it again
+        </Button>
+        <Button onPress={onClose}>Leave it closed</Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,345 @@
+import type { DayClose } from '@ember-slate/contract';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { MoneyField } from '../../parts/Field.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Checks } from './Checks.tsx';
+import { openOf, steps, type StepId } from './todo.ts';
+
+export interface Counted {
+  cash: number | null;
+  card: number | null;
+}
+
+function Orders({ day }: { day: DayClose }) {
+  const { when } = useTimes();
+  return day.ordersLeft.length === 0 ? (
+    <p>Every order of today has gone.</p>
+  ) : (
+    <>
+      <ul>
+        {day.ordersLeft.slice(0, 8).map((o) => (
+          <li key={o.id} className="flex justify-between border-t border-line py-1.5">
+            <span>
+              Order {o.number}, {o.customer}
+            </span>
+            <span className="text-ink2">
+              {when(o.dueAt)}, {o.ready ? 'ready on the shelf' : 'not cut'}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="pt-2">
+        Hand them over, or give them up: the fish goes back with its clock.{' '}
+        <Link className="why" to="/orders/board">
+          due board
+        </Link>
+      </p>
+    </>
+  );
+}
+
+function SlabStep({ day }: { day: DayClose }) {
+  return day.onSlab.length === 0 ? (
+    <p>Slab and display case are empty.</p>
+  ) : (
+    <>
+      <ul>
+        {day.onSlab.slice(0, 9).map((r) => (
+          <li
+            key={`${r.place} ${r.code} ${r.name}`}
+            className="flex justify-between border-t border-line py-1"
+          >
+            <span>
+              {r.name} <span className="text-note text-ink3">{r.code}</span>
+            </span>
+            <span className="font-figure text-label">
+              <Mass g={r.grams} />
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="pt-2">
+        {day.onSlab.length > 9 && `and ${day.onSlab.length - 9} more. `}
+        Take it all back to the cold room at the counter.{' '}
+        <Link className="why" to="/counter">
+          counter
+        </Link>
+      </p>
+    </>
+  );
+}
+
+function Temperatures({ day }: { day: DayClose }) {
+  const degrees = (c: number | null) => (c === null ? '–' : `${c.toFixed(1)} °C`);
+  return (
+    <>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Place</th>
+            <th className="text-right">Lowest</th>
+            <th className="text-right">Highest</th>
+            <th className="text-right">Limit</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {day.temperatures.map((t) => (
+            <tr key={t.name}>
+              <td>{t.name}</td>
+              <td className="num">{degrees(t.low)}</td>
+              <td className="num">{degrees(t.high)}</td>
+              <td className="num">{degrees(t.limit)}</td>
+              <td className="pl-3 text-note">
+                {t.unanswered > 0 ? `${t.unanswered} to answer` : t.low === null ? 'no reading' : 'seen'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="pt-2 text-ink2">
+        Warm and silent stretches are answered where they happened.{' '}
+        <Link className="why" to="/cold">
+          cold places
+        </Link>
+      </p>
+    </>
+  );
+}
+
+function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCount: (c: Counted) => void }) {
+  const row = (name: string, till: DayClose['tills']['cash'], was: number | null) => (
+    <tr>
+      <td>{name}</td>
+      <td className="num">{formatMoney(till.sales)}</td>
+      <td className="num">{till.deposits === 0 ? '–' : formatMoney(till.deposits)}</td>
+      <td className="num">{till.refunds === 0 ? '–' : formatMoney(till.refunds)}</td>
+      <td className="num font-semibold">{formatMoney(till.expected)}</td>
+      <td className="num">
+        {was === null
+          ? '–'
+          : was === till.expected
+            ? 'agrees'
+            : `${formatMoney(was - till.expected)} ${was < till.expected ? 'short' : 'over'}`}
+      </td>
+    </tr>
+  );
+  return (
+    <>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th />
+            <th className="text-right">Sales</th>
+            <th className="text-right">Deposits</th>
+            <th className="text-right">Given back</th>
+            <th className="text-right">Expected</th>
+            <th className="text-right">Counted</th>
+          </tr>
+        </thead>
+        <tbody>
+          {row('Cash', day.tills.cash, counted.cash)}
+          {row('Card', day.tills.card, counted.card)}
+          {day.tills.account.expected !== 0 && row('On account', day.tills.account, null)}
+        </tbody>
+      </table>
+      {!day.closedBy && (
+        <div className="grid max-w-[420px] grid-cols-2 gap-5 pt-3">
+          <MoneyField
+            label="Cash in the till"
+            value={counted.cash}
+            onChange={(cash) => onCount({ ...counted, cash })}
+            note="the float left out"
+          />
+          <MoneyField
+            label="Card slips"
+            value={counted.card}
+            onChange={(card) => onCount({ ...counted, card })}
+          />
+        </div>
+      )}
+    </>
+  );
+}
+
+function Waste({ day }: { day: DayClose }) {
+  return day.waste.length === 0 ? (
+    <p>Nothing was thrown away.</p>
+  ) : (
+    <ul>
+      {day.waste.map((w) => (
+        <li key={w.reason + w.grams} className="flex justify-between border-t border-line py-1">
+          {w.reason}
+          <span className="font-figure text-label font-semibold">
+            <Mass g={w.grams} />
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Lots({ day, onLot }: { day: DayClose; onLot: (id: number) => void }) {
+  const mass = useMass();
+  const off = day.lots.filter((l) => !l.discrepancy.within);
+  return off.length === 0 ? (
+    <p>Every lot of the day balances within 1.5 % or 10 g.</p>
+  ) : (
+    <ul>
+      {off.map((l) => (
+        <li key={l.lotId} className="flex items-center justify-between border-t border-line py-1">
+          <span>
+            {l.speciesName} <span className="text-note text-ink3">{l.code}</span>
+          </span>
+          <span>
+            {mass(Math.abs(l.discrepancy.grams))} {l.discrepancy.grams > 0 ? 'short' : 'over'} of{' '}
+            {mass(l.flow.received)}{' '}
+            <button type="button" className="why" onClick={() => onLot(l.lotId)}>
+              where it went
+            </button>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Step({
+  id,
+  day,
+  counted,
+  onCount,
+  onLot,
+}: {
+  id: StepId;
+  day: DayClose;
+  counted: Counted;
+  onCount: (c: Counted) => void;
+  onLot: (id: number) => void;
+}) {
+  const mass = useMass();
+  switch (id) {
+    case 'orders':
+      return <Orders day={day} />;
+    case 'bench':
+      return (
+        <p>
+          {openOf('bench', day, mass) ?? 'No fish is on the board, every delivery is checked.'}{' '}
+          <Link className="why" to={day.openTickets > 0 ? '/bench' : '/landing'}>
+            {day.openTickets > 0 ? 'bench' : 'landing'}
+          </Link>
+        </p>
+      );
+    case 'slab':
+      return <SlabStep day={day} />;
+    case 'waste':
+      return <Waste day={day} />;
+    case 'counts':
+      return (
+        <p>
+          {day.counts.rows === 0
+            ? 'Nothing was counted today.'
+            : `${day.counts.rows} rows counted, ${mass(Math.abs(day.counts.grams))} ${day.counts.grams <= 0 ? 'short' : 'over'} in all.`}{' '}
+          {day.counts.largest && `Most: ${day.counts.largest}. `}
+          <Link className="why" to="/counter/count">
+            stock-take
+          </Link>
+        </p>
+      );
+    case 'lots':
+      return <Lots day={day} onLot={onLot} />;
+    case 'cold':
+      return <Temperatures day={day} />;
+    case 'checks':
+      return <Checks day={day} />;
+    case 'till':
+      return <Till day={day} counted={counted} onCount={onCount} />;
+    case 'tomorrow':
+      return day.tomorrow.length === 0 ? (
+        <p>Nothing presses in the morning.</p>
+      ) : (
+        <ul>
+          {day.tomorrow.map((t) => (
+            <li key={t.what} className="flex justify-between gap-6 border-t border-line py-1">
+              <span className="font-figure text-label font-semibold">{t.what}</span>
+              <span className="text-right text-ink2">{t.why}</span>
+            </li>
+          ))}
+        </ul>
+      );
+  }
+}
+
+interface Props {
+  day: DayClose;
+  counted: Counted;
+  onCount: (c: Counted) => void;
+  onLot: (id: number) => void;
+  onClose: () => void;
+}
+
+/** The closing, step by step: what is open stands out, everything else can be looked at. */
+export function Guide({ day, counted, onCount, onLot, onClose }: Props) {
+  const mass = useMass();
+  const open = steps.filter((s) => openOf(s.id, day, mass) !== null);
+  const [chosen, setChosen] = useState<StepId | null>(null);
+  const at = chosen ?? open[0]?.id ?? 'till';
+  const index = steps.findIndex((s) => s.id === at);
+  const counts = counted.cash !== null && counted.card !== null;
+  return (
+    <section
+      aria-label="Closing, step by step"
+      className="grid grid-cols-[252px_minmax(0,1fr)] gap-8 border-t border-line pt-3 pb-4 max-sm:grid-cols-1"
+    >
+      <ol>
+        {steps.map((s, i) => {
+          const left = openOf(s.id, day, mass);
+          const here = s.id === at;
+          return (
+            <li key={s.id}>
+              <button
+                type="button"
+                aria-current={here ? 'step' : undefined}
+                onClick={() => setChosen(s.id)}
+                className={`grid min-h-9 w-full grid-cols-[24px_minmax(0,1fr)_auto] items-center gap-2 border-b border-line px-1.5 text-left hover:bg-lift ${here ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+              >
+                <span className="font-figure text-label text-ink3">{i + 1}</span>
+                <span className="font-figure text-label font-semibold">{s.name}</span>
+                <span className={`text-note ${left ? 'text-embertext' : 'text-ink3'}`}>
+                  {left ? 'open' : s.id === 'till' && !counts && !day.closedBy ? 'to count' : 'done'}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <div className="flex min-w-0 flex-col">
+        <h2 className="pb-2 text-row">{steps[index]!.name}</h2>
+        <div className="min-h-[180px] flex-1">
+          <Step id={at} day={day} counted={counted} onCount={onCount} onLot={onLot} />
+        </div>
+        {!day.closedBy && (
+          <div className="flex gap-3 pt-3">
+            {index < steps.length - 1 ? (
+              <Button onPress={() => setChosen(steps[index + 1]!.id)}>
+                Next: {steps[index + 1]!.name.toLowerCase()}
+              </Button>
+            ) : (
+              <Button
+                kind="main"
+                notYet={day.openTickets > 0 ? 'a fish is still on the board' : null}
+                onPress={onClose}
+              >
+                Close the day
+              </Button>
+            )}
+          </div>
+        )}
+      </div>
+    </section>
+  );
+}

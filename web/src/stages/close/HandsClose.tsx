@@ -1,0 +1,49 @@
+import { contract, type Problem } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+
+/** The closing as those see it who clean and check: their signatures, no money. */
+export function HandsClose({ day }: { day: string }) {
+  const { time } = useTimes();
+  const { data: checks, problem: away, again } = useRead(contract.close.toSign, { params: { day } });
+  const { send, busy } = useChange(contract.close.sign);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  if (!checks) return <Waiting problem={away} again={again} />;
+  const open = checks.filter((c) => c.signed === null).length;
+  const sign = async (checkId: string) => {
+    const outcome = await send({ checkId, note: '' }, { day });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  return (
+    <div className="max-w-[760px]">
+      <h1 className="text-head">{open === 0 ? 'Every check is signed' : `${open} checks to sign`}</h1>
+      <p className="pb-3 text-ink2">
+        The manager closes the day; costs and yields are for the manager’s eyes. Press L to change user.
+      </p>
+      {problem && (
+        <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <ul>
+        {checks.map((c) => (
+          <li key={c.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
+            <span className="min-w-0 flex-1 text-label">{c.words}</span>
+            {c.signed ? (
+              <span className="text-ink2">
+                {c.signed.by}, {time(c.signed.at)}
+              </span>
+            ) : (
+              <Button busy={busy} onPress={() => void sign(c.id)}>
+                Done, sign
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

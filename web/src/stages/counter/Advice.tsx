@@ -1,0 +1,41 @@
+import { contract, type StockRow } from '@ember-slate/contract';
+import { useRead } from '../../app/api.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { Waiting } from '../../parts/Waiting.tsx';
+
+/** What to say over the glass: how to keep it, how to cook it, bones and cautions. */
+export function Advice({ row, onClose }: { row: StockRow; onClose: () => void }) {
+  const {
+    data: told,
+    problem,
+    again,
+  } = useRead(contract.counter.advice, { query: { lotId: row.lotId, item: row.item } });
+  const part = (title: string, lines: readonly string[]) => (
+    <section className="border-t border-line py-2">
+      <h3 className="text-label">{title}</h3>
+      {lines.map((l) => (
+        <p key={l}>{l}</p>
+      ))}
+    </section>
+  );
+  return (
+    <Dialog open title={`${row.speciesName}, ${row.itemName}`} onClose={onClose}>
+      {told ? (
+        <>
+          {part('Keep it', told.store)}
+          {part('Cook it', told.cook)}
+          {part('Bones', [told.bones])}
+          {part('Cautions', told.cautions)}
+          <p className="pb-3 text-note text-ink3">
+            Common practice; safe core temperature after the FDA Food Code, from memory. Your local
+            food-safety advice comes first.
+          </p>
+        </>
+      ) : (
+        <Waiting problem={problem} again={again} />
+      )}
+      <Button onPress={onClose}>Back to the counter</Button>
+    </Dialog>
+  );
+}

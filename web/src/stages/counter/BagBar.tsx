@@ -1,0 +1,176 @@
+import { multiplyRate } from '@ember-slate/core/units';
+import { useState, type ReactNode } from 'react';
+import { useKeys } from '../../app/keys.ts';
+import { useShop } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { MoneyField, TextField } from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { bagTotal, rowKey, type BagLine } from './bag.ts';
+import type { Bag } from './useBag.ts';
+
+/** Takes notes and coins: what was given, and what goes back. */
+function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; onClose: () => void }) {
+  const { shop } = useShop();
+  const [given, setGiven] = useState<number | null>(null);
+  const back = given === null ? 0 : given - total;
+  return (
+    <Dialog open title={`${formatMoney(total)} ${shop.currency} in cash`} onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (back >= 0) onPaid();
+        }}
+      >
+        <MoneyField label="Given" value={given} onChange={setGiven} note="empty: the sum itself" />
+        <p className="flex items-baseline justify-between border-t border-line py-2">
+          <span>{back < 0 ? 'still missing' : 'change'}</span>
+          <span className="font-figure text-head font-semibold">{formatMoney(Math.abs(back))}</span>
+        </p>
+        <div className="flex gap-3">
+          <Button submit kind="main" notYet={back < 0 ? 'not enough yet' : null}>
+            Paid
+          </Button>
+          <Button onPress={onClose}>Not yet</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** Another price for this customer, with the reason; the books keep what the list said beside it. */
+function OtherPrice({
+  line,
+  onChange,
+  onClose,
+}: {
+  line: BagLine;
+  onChange: (to: Partial<BagLine>) => void;
+  onClose: () => void;
+}) {
+  const [perKg, setPerKg] = useState<number | null>(line.perKg);
+  const [reason, setReason] = useState(line.priceReason ?? '');
+  return (
+    <Dialog open title={`Another price for ${line.name.toLowerCase()}`} onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (perKg === null || reason.trim() === '') return;
+          onChange({ perKg, priceReason: reason.trim() });
+          onClose();
+        }}
+      >
+        <div className="grid grid-cols-2 gap-5">
+          <MoneyField label="Price a kg" value={perKg} onChange={setPerKg} />
+          <TextField label="Why" value={reason} onChange={setReason} placeholder="broken, promised, given" />
+        </div>
+        <div className="flex gap-3">
+          <Button
+            submit
+            kind="main"
+            notYet={perKg === null ? 'say the price' : reason.trim() === '' ? 'say why' : null}
+          >
+            Sell it for that
+          </Button>
+          <Button onPress={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** The bag of the customer at the glass, with what it comes to. */
+export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; children?: ReactNode }) {
+  const mass = useMass();
+  const [cash, setCash] = useState(false);
+  const [priced, setPriced] = useState<BagLine | null>(null);
+  const empty = bag.lines.length === 0;
+  const notYet = !bag.maySell ? 'the counter sells' : empty ? 'the bag is empty' : null;
+  useKeys({
+    Backspace: () => {
+      const last = bag.lines.at(-1);
+      if (last) bag.out(last);
+    },
+  });
+  return (
+    <div className="flex min-h-[84px] flex-wrap items-center gap-x-4 gap-y-2 border-t border-line py-2">
+      <div className="w-[64px] shrink-0">
+        <div className="font-figure text-row font-semibold">Bag</div>
+        <div className="text-note text-ink2">
+          {empty ? 'empty' : `${bag.lines.length} ${bag.lines.length === 1 ? 'item' : 'items'}`}
+        </div>
+      </div>
+      <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label="In the bag">
+        {bag.lines.map((l) => (
+          <li key={rowKey(l)} className="w-[158px] shrink-0 border-l border-line pl-3">
+            <div className="truncate font-figure text-[16px] leading-5 font-semibold">{l.name}</div>
+            <div className="flex justify-between text-note text-ink2">
+              <span>
+                {mass(l.grams)} at{' '}
+                <button
+                  type="button"
+                  className="underline decoration-rule underline-offset-2"
+                  onClick={() => setPriced(l)}
+                >
+                  {formatMoney(l.perKg)}
+                </button>
+              </span>
+            </div>
+            <div className="flex items-baseline justify-between font-figure text-row leading-6 font-semibold">
+              {formatMoney(multiplyRate(l.grams, l.perKg))}
+              <button type="button" className="why pr-1" onClick={() => bag.out(l)}>
+                out
+              </button>
+            </div>
+            {typeof l.labelPrice === 'number' && (
+              <div className="text-note text-ink2">its label says {formatMoney(l.labelPrice)}</div>
+            )}
+          </li>
+        ))}
+        {empty && <li className="self-center text-ink3">{hint}</li>}
+      </ul>
+      {children}
+      {bag.problem && (
+        <p role="alert" className="max-w-[230px] border-b-[3px] border-emberline pb-1 text-note">
+          {bag.problem.errors?.[0]?.message ?? bag.problem.detail}
+        </p>
+      )}
+      <div className="ml-auto flex shrink-0 items-center gap-3">
+        <span className="font-figure text-[38px] leading-10 font-semibold" aria-label="To pay">
+          {formatMoney(bagTotal(bag.lines))}
+        </span>
+        <Button hotkey="C" notYet={notYet} onPress={() => setCash(true)}>
+          Cash
+        </Button>
+        <Button
+          kind="main"
+          hotkey="Enter"
+          busy={bag.busy}
+          notYet={notYet}
+          onPress={() => void bag.pay('card')}
+        >
+          Card
+        </Button>
+        {bag.lines.length > 0 && (
+          <button type="button" className="why max-sm:hidden" onClick={() => void bag.pay('account')}>
+            on account
+          </button>
+        )}
+      </div>
+      {cash && (
+        <Cash
+          total={bagTotal(bag.lines)}
+          onClose={() => setCash(false)}
+          onPaid={() => {
+            setCash(false);
+            void bag.pay('cash');
+          }}
+        />
+      )}
+      {priced && (
+        <OtherPrice line={priced} onChange={(to) => bag.change(priced, to)} onClose={() => setPriced(null)} />
+      )}
+    </div>
+  );
+}

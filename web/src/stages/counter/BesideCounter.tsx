@@ -1,0 +1,17 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+
+/** The heading of a view beside the counter, with the way back to it. */
+export function BesideCounter({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1 pb-2">
+      <div className="min-w-0">
+        <h1 className="text-head max-sm:text-big">{title}</h1>
+        {children && <div className="text-ink2">{children}</div>}
+      </div>
+      <Link className="why pb-1" to="/counter">
+        back to the counter
+      </Link>
+    </div>
+  );
+}

@@ -1,0 +1,247 @@
+import { contract, type Pay, type Problem, type Sold } from '@ember-slate/contract';
+import { addDays } from '@ember-slate/core/calendar';
+import { multiplyRate } from '@ember-slate/core/units';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { MoneyField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { BesideCounter } from './BesideCounter.tsx';
+
+const payWords: Record<Pay, string> = { cash: 'cash', card: 'card', account: 'on account' };
+type Line = Sold['lines'][number];
+
+/** Money back for one line: the fish that came back, or nothing but money. */
+function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () => void }) {
+  const { send, busy } = useChange(contract.counter.refund);
+  const act = useAct();
+  const left = line.money - line.refundedMoney;
+  const [back, setBack] = useState<Weight | null>(null);
+  const [money, setMoney] = useState<number | null>(left);
+  const [pay, setPay] = useState<Pay>(sale.pay);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const go = async () => {
+    const outcome = await send(
+      {
+        lines: [{ position: line.position, grams: back?.grams ?? 0, money: money ?? 0 }],
+        pay,
+        reason,
+      },
+      { id: sale.id },
+    );
+    if (!outcome.ok) return setProblem(outcome.problem);
+    act(say({ text: `${formatMoney(outcome.data.money)} given back`, problem: false }));
+    onDone();
+  };
+  return (
+    <form
+      className="border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void go();
+      }}
+    >
+      <h3 className="text-label">Give money back for {line.name.toLowerCase()}</h3>
+      <div className="grid grid-cols-2 gap-5">
+        <WeightField
+          label="Fish that came back"
+          value={back}
+          onChange={(w) => {
+            setBack(w);
+            if (w) setMoney(Math.min(left, multiplyRate(w.grams, line.perKg)));
+          }}
+          take={{ act: 'Take weight', title: `${line.name}, brought back` }}
+          note="it is binned; nothing: it stays with the customer"
+        />
+        <MoneyField label={`Money, at most ${formatMoney(left)}`} value={money} onChange={setMoney} />
+        <Choice
+          label="As"
+          value={pay}
+          onChange={setPay}
+          options={(['cash', 'card', 'account'] as const).map((p) => ({ value: p, name: payWords[p] }))}
+        />
+        <TextField label="Why" value={reason} onChange={setReason} />
+      </div>
+      {problem && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.errors?.[0]?.message ?? problem.detail}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button
+          submit
+          kind="main"
+          busy={busy}
+          notYet={!money ? 'say how much' : reason.trim() ? null : 'say why'}
+        >
+          Give {formatMoney(money ?? 0)} back
+        </Button>
+        <Button onPress={onDone}>Leave it</Button>
+      </div>
+    </form>
+  );
+}
+
+function OneSale({ sale }: { sale: Sold }) {
+  const { me, shop } = useShop();
+  const { time } = useTimes();
+  const mass = useMass();
+  const undo = useChange(contract.counter.voidSale);
+  const [back, setBack] = useState<number | null>(null);
+  const [why, setWhy] = useState<string | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const line = sale.lines.find((l) => l.position === back);
+  return (
+    <section aria-label={`Sale ${sale.number}`}>
+      <h2 className="text-big">
+        Sale {sale.number}
+        {sale.orderNumber !== null && `, order ${sale.orderNumber}`}
+      </h2>
+      <p className="pb-2 text-ink2">
+        {time(sale.at)}, {sale.by}, {payWords[sale.pay]}
+        {sale.voided && ', taken back whole'}
+      </p>
+      <ul>
+        {sale.lines.map((l) => (
+          <li key={l.position} className="flex items-center gap-3 border-t border-line py-1.5">
+            <div className="min-w-0 flex-1">
+              <div className="font-figure text-label font-semibold">{l.name}</div>
+              <div className="text-note text-ink2">
+                {mass(l.grams)} at {formatMoney(l.perKg)}
+                {l.perKg !== l.fullPerKg && `, list ${formatMoney(l.fullPerKg)}`}
+                {l.priceReason && `: ${l.priceReason}`} · {l.code}
+                {l.refundedMoney > 0 && ` · ${formatMoney(l.refundedMoney)} given back`}
+              </div>
+            </div>
+            <span className="font-figure text-row font-semibold">{formatMoney(l.money)}</span>
+            {!sale.voided && l.money > l.refundedMoney && (
+              <Button small onPress={() => setBack(l.position)}>
+                Give back
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="flex items-baseline justify-between border-t-[1.5px] border-ink py-2">
+        <a
+          className="why"
+          href={`/api/counter/sales/${sale.id}/receipt.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          receipt (PDF)
+        </a>
+        <span className="font-figure text-head font-semibold">
+          {formatMoney(sale.total)} <span className="text-row font-medium text-ink2">{shop.currency}</span>
+        </span>
+      </p>
+      {line && <GiveBack key={line.position} sale={sale} line={line} onDone={() => setBack(null)} />}
+      {me.role === 'manager' && !sale.voided && sale.orderNumber === null && sale.refunded === 0 && !line && (
+        <div className="pt-2">
+          {why === null ? (
+            <Button small onPress={() => setWhy('')}>
+              Take the whole sale back
+            </Button>
+          ) : (
+            <form
+              onSubmit={(e) => {
+                e.preventDefault();
+                void undo.send({ reason: why }, { id: sale.id }).then((o) => {
+                  if (o.ok) setWhy(null);
+                  else setProblem(o.problem);
+                });
+              }}
+            >
+              <TextField
+                label="Why; the fish goes back where it lay"
+                value={why}
+                onChange={setWhy}
+                error={problem?.detail}
+              />
+              <div className="flex gap-3">
+                <Button submit busy={undo.busy} notYet={why.trim() ? null : 'say why'}>
+                  Take it back
+                </Button>
+                <Button onPress={() => setWhy(null)}>Leave it</Button>
+              </div>
+            </form>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** The sales of a day: receipts, money back, whole sales undone. */
+export default function Sales() {
+  const { today, time, dayWords } = useTimes();
+  const [day, setDay] = useState(() => today());
+  const { data: sales, problem, again } = useRead(contract.counter.sales, { query: { day } });
+  const [id, setId] = useState<number | null>(null);
+  if (!sales) return <Waiting problem={problem} again={again} />;
+  const live = sales.filter((s) => !s.voided);
+  const total = live.reduce((s, x) => s + x.total - x.refunded, 0);
+  const shown = sales.find((s) => s.id === id) ?? sales[0];
+  return (
+    <div className="flex h-full flex-col">
+      <BesideCounter
+        title={sales.length === 0 ? 'Nothing sold yet' : `${live.length} sales, ${formatMoney(total)}`}
+      >
+        <span className="flex items-center gap-2 pt-1">
+          <Button small onPress={() => setDay(addDays(day, -1))}>
+            ‹ day before
+          </Button>
+          <span className="px-2 font-figure text-label font-semibold text-ink">{dayWords(day)}</span>
+          <Button
+            small
+            onPress={() => setDay(addDays(day, 1))}
+            notYet={day >= today() ? 'that is tomorrow' : null}
+          >
+            day after ›
+          </Button>
+        </span>
+      </BesideCounter>
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
+        <ul className="min-h-0 overflow-y-auto" aria-label="Sales">
+          {sales.map((s) => (
+            <li key={s.id} className="border-b border-line">
+              <button
+                type="button"
+                aria-pressed={s.id === shown?.id}
+                onClick={() => setId(s.id)}
+                className={`grid min-h-11 w-full grid-cols-[52px_minmax(0,1fr)_64px_84px] items-center gap-3 px-2 text-left hover:bg-lift ${s.id === shown?.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+              >
+                <span className="font-figure text-label">{time(s.at)}</span>
+                <span className={`truncate ${s.voided ? 'line-through' : ''}`}>
+                  {s.lines.map((l) => l.name).join('; ')}
+                </span>
+                <span className="text-note text-ink2">{payWords[s.pay]}</span>
+                <span className="text-right font-figure text-label font-semibold">
+                  {formatMoney(s.total)}
+                  {s.refunded > 0 && (
+                    <span className="block text-note leading-3 font-normal text-ink2">
+                      {formatMoney(-s.refunded)}
+                    </span>
+                  )}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <div className="min-h-0 overflow-y-auto py-3">
+          {shown ? (
+            <OneSale key={shown.id} sale={shown} />
+          ) : (
+            <p className="text-ink2">What is paid at the counter stands here, with its receipt.</p>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,111 @@
+import type { SpeciesRow, StockRow } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useMass } from '../../parts/Mass.tsx';
+import { rowKey } from './bag.ts';
+import { Tray } from './Tray.tsx';
+
+interface Props {
+  layout: readonly { name: string; places: number }[];
+  rows: readonly StockRow[];
+  /** What could lie at a free place, soonest end first. */
+  waiting: readonly StockRow[];
+  book: ReadonlyMap<string, SpeciesRow>;
+  chosenKey: string | null;
+  onChoose: (row: StockRow) => void;
+  onBring: (row: StockRow, spot: string) => void;
+  /** Opens the layout of the slab; null for those who may not change it. */
+  onLay: (() => void) | null;
+}
+
+function FreePlace({
+  code,
+  next,
+  onBring,
+}: {
+  code: string;
+  next: StockRow | undefined;
+  onBring: () => void;
+}) {
+  const mass = useMass();
+  return (
+    <div className="flex min-h-[104px] flex-col border-r border-b border-line px-2.5 py-2">
+      <span className="flex justify-between text-note text-ink3">
+        free <span className="font-figure text-label">{code}</span>
+      </span>
+      {next && (
+        <>
+          <span className="mt-1 border-[1.5px] border-dashed border-rule px-2 py-1.5 text-note leading-4 text-ink2">
+            {shortName(next.speciesName)}, {next.itemName}
+            <br />
+            {mass(next.freeGrams)}, cold room
+          </span>
+          <button type="button" className="why mt-auto min-h-7 self-start" onClick={onBring}>
+            bring it out
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The slab from behind the glass: its rows and places as the shop set them, everything drawn to one scale. */
+export function Slab({ layout, rows, waiting, book, chosenKey, onChoose, onBring, onLay }: Props) {
+  const low = layout.length > 3;
+  const loose = rows.filter((r) => r.spot === null);
+  const tray = (r: StockRow) => (
+    <Tray
+      key={rowKey(r)}
+      row={r}
+      species={book.get(r.speciesId)}
+      chosen={rowKey(r) === chosenKey}
+      low={low}
+      onChoose={() => onChoose(r)}
+    />
+  );
+  let offered = 0;
+  return (
+    <div>
+      {layout.map((line) => {
+        const codes = Array.from({ length: line.places }, (_, i) => `${line.name}${i + 1}`);
+        return (
+          <div
+            key={line.name}
+            className="grid max-sm:grid-cols-2!"
+            style={{ gridTemplateColumns: `repeat(${line.places}, minmax(104px, 1fr))` }}
+          >
+            {codes.map((code) => {
+              const here = rows.find((r) => r.spot === code);
+              if (here) return tray(here);
+              const next = waiting[offered];
+              offered++;
+              return (
+                <FreePlace key={code} code={code} next={next} onBring={() => next && onBring(next, code)} />
+              );
+            })}
+          </div>
+        );
+      })}
+      {loose.length > 0 && (
+        <>
+          <p className="pt-1 text-note text-ink3">on the slab, in no place of it</p>
+          <div className="grid grid-cols-[repeat(auto-fill,minmax(132px,1fr))] border-t border-line">
+            {loose.map(tray)}
+          </div>
+        </>
+      )}
+      <div className="flex justify-between border-t-2 border-rime pt-1 text-note text-ink3">
+        <span className="max-sm:hidden">
+          bar: from now to sell-by, one tick an evening · prices a kilo · drawn to scale
+        </span>
+        <span>
+          {onLay && (
+            <button type="button" className="why pr-4 text-note" onClick={onLay}>
+              places
+            </button>
+          )}
+          glass, the customer’s side
+        </span>
+      </div>
+    </div>
+  );
+}

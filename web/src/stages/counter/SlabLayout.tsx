@@ -1,0 +1,68 @@
+import { contract, type Problem } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { TextField, wholeNumber } from '../../parts/Field.tsx';
+
+interface Props {
+  rows: readonly { name: string; places: number }[];
+  onClose: () => void;
+}
+
+/** How many places each row of the slab has, the back row first. */
+export function SlabLayout({ rows, onClose }: Props) {
+  const { send, busy } = useChange(contract.counter.setSlab);
+  const [places, setPlaces] = useState(() => rows.map((r) => String(r.places)));
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const letter = (i: number) => 'ABCDEF'[i]!;
+  const save = async () => {
+    const outcome = await send({
+      rows: places.map((p, i) => ({ name: letter(i), places: wholeNumber(p) ?? 0 })),
+    });
+    if (outcome.ok) onClose();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <Dialog open title="Places of the slab" onClose={onClose}>
+      <p className="pb-3 text-ink2">
+        Row A lies farthest from the glass. What lies at a place that goes lies in none until it is put.
+      </p>
+      <div className="grid grid-cols-3 gap-x-5">
+        {places.map((p, i) => (
+          <TextField
+            key={letter(i)}
+            label={`Row ${letter(i)}, places`}
+            value={p}
+            inputMode="numeric"
+            onChange={(v) => setPlaces(places.with(i, v))}
+            error={problem?.errors?.find((e) => e.path.startsWith(`rows.${i}`))?.message}
+          />
+        ))}
+      </div>
+      {problem && !problem.errors?.some((e) => e.path.startsWith('rows.')) && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.detail}
+        </p>
+      )}
+      <div className="flex flex-wrap gap-3">
+        <Button kind="main" busy={busy} onPress={() => void save()}>
+          Lay it out so
+        </Button>
+        <Button
+          onPress={() => setPlaces([...places, '6'])}
+          notYet={places.length >= 6 ? 'six rows at most' : null}
+        >
+          One more row
+        </Button>
+        <Button
+          onPress={() => setPlaces(places.slice(0, -1))}
+          notYet={places.length <= 1 ? 'a slab has a row' : null}
+        >
+          One row less
+        </Button>
+        <Button onPress={onClose}>Leave it</Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,321 @@
+import { contract, type AnswerOf, type Problem, type TrimBook } from '@ember-slate/contract';
+import { addDays } from '@ember-slate/core/calendar';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+import { BesideCounter } from './BesideCounter.tsx';
+import { rowKey } from './bag.ts';
+import { TrimRuleDialog } from './TrimRuleDialog.tsx';
+
+type Lying = AnswerOf<typeof contract.trim.lying>;
+
+/** Makes a batch: what it is, which tubs go in, what comes out. */
+function MakeBatch({ lying }: { lying: Lying }) {
+  const { send, busy } = useChange(contract.trim.make);
+  const { dayWords } = useTimes();
+  const mass = useMass();
+  const act = useAct();
+  const [product, setProduct] = useState(lying.products[0]!.id);
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [out, setOut] = useState<Weight | null>(null);
+  const [remarks, setRemarks] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const made = lying.products.find((p) => p.id === product)!;
+  const fit = lying.rows.filter((r) => r.refused[product] === undefined);
+  const refused = lying.rows.filter((r) => {
+    const why = r.refused[product];
+    return why !== undefined && !why.endsWith('takes none of that');
+  });
+  const inputs = fit.filter((r) => chosen.includes(rowKey(r)));
+  const gramsIn = inputs.reduce((s, r) => s + r.grams, 0);
+  const species = [...new Set(inputs.map((r) => shortName(r.speciesName)))];
+  const make = async () => {
+    const outcome = await send({
+      product,
+      inputs: inputs.map(({ place, lotId, item, batch, grams }) => ({ place, lotId, item, batch, grams })),
+      grams: out?.grams ?? 0,
+      remarks,
+    });
+    if (!outcome.ok) return setProblem(outcome.problem);
+    act(say({ text: `${made.name} made of ${inputs.length} tubs: ${mass(out!.grams)}`, problem: false }));
+    setChosen([]);
+    setOut(null);
+    setRemarks('');
+    setProblem(null);
+  };
+  return (
+    <section aria-label="Make a batch">
+      <div className="grid grid-cols-2 gap-5">
+        <SelectField
+          label="Make"
+          value={product}
+          onChange={(p) => {
+            setProduct(p);
+            setChosen([]);
+          }}
+          options={lying.products.map((p) => ({ value: p.id, name: p.name }))}
+        />
+        <p className="pt-5 text-note text-ink2">
+          {made.how}
+          {made.soakMinutes > 0 && ` Soak ${made.soakMinutes / 60} h: set a timer.`}
+        </p>
+      </div>
+      <ul className="max-h-[34vh] overflow-y-auto border-b border-line">
+        {fit.map((r) => {
+          const on = chosen.includes(rowKey(r));
+          return (
+            <li key={rowKey(r)} className="border-t border-line">
+              <label className="flex min-h-11 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="size-6 accent-(--ink)"
+                  checked={on}
+                  onChange={() =>
+                    setChosen((had) => (on ? had.filter((k) => k !== rowKey(r)) : [...had, rowKey(r)]))
+                  }
+                />
+                <span className="min-w-0 flex-1 truncate">
+                  <span className="font-figure text-label font-semibold">
+                    {shortName(r.speciesName)}, {r.name}
+                  </span>{' '}
+                  <span className="text-note text-ink3">{r.code}</span>
+                </span>
+                <span className="text-note text-ink2">{r.sellBy ? dayWords(r.sellBy) : 'past its life'}</span>
+                <span className="w-24 text-right font-figure text-label">
+                  <Mass g={r.grams} />
+                </span>
+              </label>
+            </li>
+          );
+        })}
+      </ul>
+      {fit.length === 0 && <p className="py-2 text-ink2">No trim lies there that may go in.</p>}
+      {refused.length > 0 && (
+        <p className="py-1 text-note text-ink3">
+          Kept out:{' '}
+          {refused
+            .map((r) => `${r.code} ${r.name} (${r.refused[product]!})`)
+            .slice(0, 4)
+            .join('; ')}
+          {refused.length > 4 && ` and ${refused.length - 4} more`}
+        </p>
+      )}
+      <div className="grid grid-cols-2 gap-5 pt-3">
+        <WeightField
+          label={`What came of ${mass(gramsIn)}`}
+          value={out}
+          onChange={setOut}
+          take={{ act: 'Take batch', title: `${made.name}, ready` }}
+          note="fish only: before salt, binder or water"
+        />
+        <TextField label="Note" value={remarks} onChange={setRemarks} />
+      </div>
+      {species.length > 0 && (
+        <p className="pb-2 text-note text-ink2">
+          Its label names {species.join(', ')}. Allergen: fish.{!made.food && ' Not for people.'}
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.errors?.[0]?.message ?? problem.detail}
+        </p>
+      )}
+      <Button
+        kind="main"
+        busy={busy}
+        notYet={inputs.length === 0 ? 'choose what goes in' : out ? null : 'weigh what came out'}
+        onPress={() => void make()}
+      >
+        Make {made.name}
+      </Button>
+    </section>
+  );
+}
+
+const spans = { day: 0, week: 6, month: 29 } as const;
+type Span = keyof typeof spans;
+const goesWords = { rendering: 'rendering', bait: 'bait', pet: 'pets' } as const;
+
+function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part: string) => void }) {
+  const { me } = useShop();
+  const shown = parts.filter(
+    (p) => p.came > 0 || p.ends.there > 0 || Object.values(p.ends).some((g) => g > 0),
+  );
+  const cell = (g: number) => (
+    <td className="num">{g === 0 ? <span className="text-ink3">–</span> : <Mass g={g} />}</td>
+  );
+  return (
+    <div className="overflow-x-auto">
+      <table className="plain min-w-[760px]">
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th className="text-right">Came off</th>
+            <th className="text-right">Sold</th>
+            <th className="text-right">Made into</th>
+            <th className="text-right">Kitchen</th>
+            <th className="text-right">Binned</th>
+            <th className="text-right">There now</th>
+            <th className="text-right">Brought</th>
+            <th className="text-right">Missed</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((p) => (
+            <tr key={p.part}>
+              <td>
+                <span className="font-figure text-label font-semibold">{p.name}</span>{' '}
+                {me.role === 'manager' && (
+                  <button type="button" className="why" onClick={() => onRule(p.part)}>
+                    rule
+                  </button>
+                )}
+                <span className="block text-note text-ink3">
+                  {p.setting.keep
+                    ? [p.uses[0], p.setting.perKg === null ? '' : `${formatMoney(p.setting.perKg)} a kg`]
+                        .filter(Boolean)
+                        .join(', ')
+                    : `to ${p.setting.goesTo in goesWords ? goesWords[p.setting.goesTo as keyof typeof goesWords] : 'the bin'}`}
+                </span>
+              </td>
+              {cell(p.came)}
+              {cell(p.ends.sold)}
+              {cell(p.ends.made)}
+              {cell(p.ends.kitchen)}
+              {cell(p.ends.binned)}
+              {cell(p.ends.there)}
+              <td className="num">{p.money === 0 ? '–' : formatMoney(p.money)}</td>
+              <td className="num">{p.missed === 0 ? '–' : formatMoney(p.missed)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Where every trim went, what it brought, and what was binned that had a buyer. */
+export default function TrimPage() {
+  const { today, time, dayWords } = useTimes();
+  const [span, setSpan] = useState<Span>('week');
+  const to = today();
+  const from = addDays(to, -spans[span]);
+  const { data: book, problem, again } = useRead(contract.trim.book, { query: { from, to } });
+  const { data: lying } = useRead(contract.trim.lying);
+  const [rule, setRule] = useState<string | null>(null);
+  const mass = useMass();
+  if (!book || !lying) return <Waiting problem={problem} again={again} />;
+  const chosen = book.parts.find((p) => p.part === rule);
+  const there = lying.rows.reduce((s, r) => s + r.grams, 0);
+  return (
+    <div className="pb-8">
+      <BesideCounter
+        title={
+          book.missedMoney > 0
+            ? `${formatMoney(book.missedMoney)} of trim was binned that had a buyer`
+            : there > 0
+              ? `${mass(there)} of trim waits for its use`
+              : 'No trim is lying about'
+        }
+      >
+        {mass(book.recoveredGrams)} recovered, {formatMoney(book.recoveredMoney)} taken
+        {book.binnedGrams > 0 && `; ${mass(book.binnedGrams)} binned with a price on it`}.{' '}
+        <Why>
+          <p>
+            Recovered = sold + made into something + used in the kitchen. Brought = what customers paid for
+            trims and for what is made of them. Missed = grams binned × the shop’s price, of parts it keeps.
+          </p>
+          <p>
+            White frames and heads make stock; oily ones go by the shop’s school; guts and gills are never
+            used; roe and liver of reef fish are binned (common practice).
+          </p>
+        </Why>
+      </BesideCounter>
+      <div className="grid grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)] gap-10 border-t border-line pt-3 max-lg:grid-cols-1">
+        <MakeBatch lying={lying} />
+        <section>
+          <h2 className="text-row">Made</h2>
+          {book.made.length === 0 && (
+            <p className="border-t border-line py-2 text-ink2">
+              Nothing yet. Choose what to make, tick the tubs that go in, weigh what came out.
+            </p>
+          )}
+          <ul>
+            {book.made.slice(0, 8).map((m) => (
+              <li key={m.id} className="border-t border-line py-1.5">
+                <div className="flex justify-between font-figure text-label font-semibold">
+                  <span>
+                    {m.name} <span className="font-medium text-ink3">M{m.id}</span>
+                  </span>
+                  <span>
+                    <Mass g={m.gramsOut} />
+                  </span>
+                </div>
+                <div className="text-note text-ink2">
+                  {dayWords(m.at.slice(0, 10))} {time(m.at)}, {m.by}; of{' '}
+                  {m.parents.map((p) => `${p.speciesName} ${p.code} ${mass(p.grams)}`).join(', ')};{' '}
+                  {mass(m.left)} left
+                </div>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <div className="flex flex-wrap items-end justify-between gap-4 pt-6">
+        <h2 className="text-row">Where it went</h2>
+        <Choice
+          className="mb-0!"
+          label="Over"
+          value={span}
+          onChange={setSpan}
+          options={[
+            { value: 'day', name: 'today' },
+            { value: 'week', name: '7 days' },
+            { value: 'month', name: '30 days' },
+          ]}
+        />
+      </div>
+      <PartTable parts={book.parts} onRule={setRule} />
+      {book.lots.length > 0 && (
+        <>
+          <h2 className="pt-6 text-row">Lot by lot</h2>
+          <table className="plain">
+            <thead>
+              <tr>
+                <th>Lot</th>
+                <th className="text-right">Recovered</th>
+                <th className="text-right">Brought</th>
+                <th className="text-right">Missed</th>
+              </tr>
+            </thead>
+            <tbody>
+              {book.lots.slice(0, 12).map((l) => (
+                <tr key={l.lotId}>
+                  <td>
+                    <span className="font-figure text-label font-semibold">{shortName(l.speciesName)}</span>{' '}
+                    <span className="text-note text-ink3">{l.code}</span>
+                  </td>
+                  <td className="num">
+                    <Mass g={l.recoveredGrams} />
+                  </td>
+                  <td className="num">{formatMoney(l.recoveredMoney)}</td>
+                  <td className="num">{l.missedMoney === 0 ? '–' : formatMoney(l.missedMoney)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      {chosen && <TrimRuleDialog part={chosen} onClose={() => setRule(null)} />}
+    </div>
+  );
+}

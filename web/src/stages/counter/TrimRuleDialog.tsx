@@ -1,0 +1,78 @@
+import { contract, type Problem, type TrimBook, type TrimRule } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { MoneyField, SelectField, WeightField } from '../../parts/Field.tsx';
+
+const ways: Record<TrimRule['goesTo'], string> = {
+  counter: 'the counter',
+  order: 'orders',
+  kitchen: 'the kitchen',
+  bait: 'bait',
+  pet: 'pets',
+  rendering: 'rendering',
+  bin: 'the bin',
+};
+
+/** What the shop does with a kind of trim: kept or not, its price, its demand, where it goes. */
+export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][number]; onClose: () => void }) {
+  const { send, busy } = useChange(contract.trim.setRule);
+  const [rule, setRule] = useState<TrimRule>(part.setting);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const save = async () => {
+    const outcome = await send(rule, { part: part.part });
+    if (outcome.ok) onClose();
+    else setProblem(outcome.problem);
+  };
+  return (
+    <Dialog open title={`What becomes of ${part.name}`} onClose={onClose}>
+      <p className="pb-3 text-ink2">
+        {part.uses.length > 0 ? `Best first: ${part.uses.join(', ')}.` : ''} {part.rule}
+        {part.mostDays !== null && ` At most ${part.mostDays} days.`}
+      </p>
+      <div className="grid grid-cols-2 gap-5">
+        <Choice
+          label="Kept"
+          value={rule.keep ? 'yes' : 'no'}
+          onChange={(v) => setRule({ ...rule, keep: v === 'yes' })}
+          options={[
+            { value: 'yes', name: 'kept' },
+            { value: 'no', name: 'thrown away' },
+          ]}
+        />
+        <SelectField
+          label="Goes to"
+          value={rule.goesTo}
+          onChange={(goesTo) => setRule({ ...rule, goesTo })}
+          options={(Object.keys(ways) as TrimRule['goesTo'][]).map((w) => ({ value: w, name: ways[w] }))}
+        />
+        <MoneyField
+          label="Price a kg"
+          value={rule.perKg}
+          onChange={(perKg) => setRule({ ...rule, perKg })}
+          note="for species without a price of their own"
+        />
+        <WeightField
+          label="Asked for on a day"
+          value={rule.demandGrams > 0 ? { grams: rule.demandGrams, source: 'typed' } : null}
+          onChange={(w) => setRule({ ...rule, demandGrams: w?.grams ?? 0 })}
+          take={null}
+          plain
+        />
+      </div>
+      {problem && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.errors?.[0]?.message ?? problem.detail}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button kind="main" busy={busy} onPress={() => void save()}>
+          Keep the rule
+        </Button>
+        <Button onPress={onClose}>Leave it</Button>
+      </div>
+    </Dialog>
+  );
+}
