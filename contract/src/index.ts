@@ -1,16 +1,20 @@
 import { bench } from './bench.ts';
+import { buying } from './buying.ts';
 import { close } from './close.ts';
 import { cold } from './cold.ts';
+import { costs } from './costs.ts';
 import { counter } from './counter.ts';
 import { forms } from './forms.ts';
 import { grading } from './grading.ts';
 import { landing } from './landing.ts';
 import { orders } from './orders.ts';
 import { plan } from './plan.ts';
+import { reports } from './reports.ts';
 import { session } from './session.ts';
 import { shop } from './shop.ts';
 import { species } from './species.ts';
 import { trim } from './trim.ts';
+import { yields } from './yields.ts';
 
 /** Every request of the product, by room. */
 export const contract = {
@@ -27,6 +31,10 @@ export const contract = {
   species,
   forms,
   trim,
+  yields,
+  costs,
+  buying,
+  reports,
 } as const;
 
 export type {
@@ -40,6 +48,10 @@ export type {
   Tub,
   WeighOut,
 } from './bench.ts';
+export type { BuyingLine, BuyingPlan } from './buying.ts';
+export type { CostChoices, ListedPrice, LotCost, MoneySettings } from './costs.ts';
+export type { Report } from './reports.ts';
+export type { YieldOf, YieldRow } from './yields.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
 export type { MarkdownOffer, Pay, Sold, StockRow } from './counter.ts';

@@ -1,5 +1,6 @@
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
-import { closeDay } from '@ember-slate/server/close/lock';
+import { tillsOf } from '@ember-slate/server/close/till';
+import { closeDay, sign } from '@ember-slate/server/close/lock';
 import { count } from '@ember-slate/server/counter/counts';
 import { move } from '@ember-slate/server/counter/moves';
 import { setPrice } from '@ember-slate/server/counter/prices';
@@ -7,10 +8,11 @@ import { stock } from '@ember-slate/server/counter/stock';
 import { addStaff } from '@ember-slate/server/people/service';
 import type { Work } from '@ember-slate/server/platform/context';
 import { configFromEnv } from '@ember-slate/server/platform/config';
-import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
+import { openPool, row, transaction, type Tx } from '@ember-slate/server/platform/db';
 import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
 import { answerFaults, coldHistory } from './cold.ts';
+import { History, sampleTrade } from './history.ts';
 import { Random } from './random.ts';
 import * as scenario from './scenario.ts';
 import { SampleShop } from './shop.ts';
@@ -19,16 +21,18 @@ import { SampleShop } from './shop.ts';
 const now = new Date();
 const today = tradingDay(now, scenario.shop);
 const random = new Random(scenario.seed);
+/** Orders of a day in the weeks before. */
+const ordersADay = 3;
 const from = (species: string) => scenario.usual.find((u) => u.species === species)!;
 
 async function openShop(tx: Tx): Promise<SampleShop> {
-  await writeSettings(tx, scenario.shop);
+  await writeSettings(tx, { ...scenario.shop, productPrices: scenario.productPrices });
   const people = [];
   for (const p of scenario.staff)
     people.push({ id: await addStaff(tx, { ...p, demo: true }), name: p.name, role: p.role });
   return new SampleShop(
     tx,
-    { ...defaultSettings, ...scenario.shop },
+    { ...defaultSettings, ...scenario.shop, productPrices: scenario.productPrices },
     people,
     await speciesById(tx),
     random,
@@ -50,6 +54,32 @@ async function setPrices(shop: SampleShop) {
   }
 }
 
+/** The weeks before those lived step by step. */
+async function olderDays(tx: Tx) {
+  const [manager, bench, counter] = await Promise.all(
+    scenario.staff.map(
+      async (p) => (await row<{ id: number }>(tx, 'SELECT id FROM staff WHERE name = ?', [p.name]))!.id,
+    ),
+  );
+  const history = new History(tx, {
+    species: await speciesById(tx),
+    random,
+    staff: { manager: manager!, bench: bench!, counter: counter! },
+    trade: sampleTrade,
+  });
+  await history.live(addDays(today, -scenario.historyDays), addDays(today, -scenario.livedDays - 1));
+}
+
+/** When suppliers come, and in what boxes. */
+async function setSupply(tx: Tx) {
+  for (const [id, s] of Object.entries(scenario.supply))
+    await tx.execute('UPDATE supplier SET landing_days = ?, box_grams = ? WHERE name = ?', [
+      s.landingDays,
+      s.boxGrams,
+      scenario.suppliers[id as scenario.SupplierId],
+    ]);
+}
+
 async function landUsual(shop: SampleShop, day: string, species: readonly string[]) {
   for (const supplier of Object.keys(scenario.suppliers) as scenario.SupplierId[]) {
     const lots = species
@@ -67,14 +97,18 @@ async function landUsual(shop: SampleShop, day: string, species: readonly string
   }
 }
 
-/** One day of the two weeks before: land, grade, cut for orders, sell, clear, close. */
+/** One day of the weeks before: land, grade, cut for orders and the counter, sell, clear, close. */
 async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
   const kept = scenario.inStock.filter(([, ago]) => ago === daysAgo).map(([s]) => s);
   const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.22);
   await shop.regrade(shop.at(day, 5 * 60 + 10), 0.35);
   await landUsual(shop, day, [...new Set([...kept, ...more])]);
   await shop.claim(shop.at(day, 6 * 60 + 40), daysAgo);
-  for (let i = 0; i < 4; i++) {
+  const skill = scenario.poorCuts[daysAgo] ?? 1;
+  for (const [i, [species, form, fish]] of scenario.counterCuts.entries())
+    if (random.next() < 0.6)
+      await shop.cutForCounter(shop.at(day, 6 * 60 + 40 + i * 12, 'bench'), species, form, fish, skill);
+  for (let i = 0; i < ordersADay; i++) {
     const [species, form] = random.pick(scenario.cutForms);
     const taken = await shop.order(shop.at(day, 7 * 60 + i, 'counter'), {
       customer: random.pick(scenario.customers),
@@ -84,17 +118,27 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
     const lines = await shop.plan(shop.at(day, 7 * 60 + 30, 'bench'), taken.id);
     for (const ticket of await shop.send(shop.at(day, 7 * 60 + 40, 'bench'), lines)) {
       await shop.start(shop.at(day, 8 * 60 + i * 20, 'bench'), ticket);
-      await shop.cut(shop.at(day, 8 * 60 + i * 20 + 15, 'bench'), ticket, daysAgo === 5 && i === 1 ? 0.9 : 1);
+      await shop.cut(shop.at(day, 8 * 60 + i * 20 + 15, 'bench'), ticket, i === 1 ? skill : 1);
     }
     const nobodyCame = daysAgo === 3 && i === 2 && lines.length > 0;
     if (nobodyCame) await shop.leave(shop.at(day, 17 * 60, 'counter'), taken.id);
     else if (lines.length > 0) await shop.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
     else await cancelUnmet(shop, day, taken.id);
   }
-  await shop.sell(shop.at(day, 13 * 60, 'counter'), 8);
+  const bags = scenario.bagsByWeekday[new Date(`${day}T12:00:00Z`).getUTCDay()]!;
+  await shop.sell(shop.at(day, 10 * 60, 'counter'), Math.round(bags * 0.6));
+  await shop.sell(shop.at(day, 14 * 60, 'counter'), Math.round(bags * 0.4));
+  await shop.makeOfTrim(shop.at(day, 17 * 60 + 10, 'bench'));
+  for (const check of defaultSettings.checks)
+    await sign(shop.at(day, 17 * 60 + 30, 'bench'), day, { checkId: check.id, note: '' });
   await shop.clear(shop.at(day, 17 * 60 + 50), addDays(day, -3));
   const evening = shop.at(day, 18 * 60 + 20);
-  await closeDay(evening, day, { remarks: 'sample day', countedCash: null, countedCard: null });
+  const { cash, card } = await tillsOf(evening, day);
+  await closeDay(evening, day, {
+    remarks: 'sample day',
+    countedCash: cash.expected - (daysAgo % 11 === 3 ? 200 : 0),
+    countedCard: card.expected,
+  });
 }
 
 async function cancelUnmet(shop: SampleShop, day: string, orderId: number) {
@@ -222,12 +266,14 @@ async function countShort(work: Work) {
 
 const pool = openPool(configFromEnv().databaseUrl, 1);
 try {
-  const days = Array.from({ length: scenario.historyDays }, (_, i) => scenario.historyDays - i);
+  const days = Array.from({ length: scenario.livedDays }, (_, i) => scenario.livedDays - i);
   await transaction(pool, async (tx) => {
     const shop = await openShop(tx);
     await coldHistory(shop.at(today, 0), now);
     await setPrices(shop);
+    await olderDays(tx);
     for (const ago of days) await pastDay(shop, addDays(today, -ago), ago);
+    await setSupply(tx);
     await thisMorning(shop);
     await answerFaults(shop.at(today, 8 * 60));
     await openOrders(shop);

@@ -7,7 +7,9 @@ import type { Level, Use, Verdict } from '@ember-slate/core/freshness';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 
 export const seed = 20_261;
-export const historyDays = 14;
+/** Days before today the shop's past reaches back, and how many of them are lived step by step. */
+export const historyDays = 60;
+export const livedDays = 10;
 
 export const shop = {
   name: 'Skerrow Slip Fish',
@@ -696,7 +698,54 @@ export const trimPrices: Record<string, number> = {
   skirts: 500,
 };
 
-/** Forms cut in the two weeks before. */
+/** Bags sold on an afternoon, Sunday first, and how much a species and a form are asked for against the others. */
+export const bagsByWeekday: readonly number[] = [10, 14, 15, 17, 20, 30, 36];
+export const liking: Readonly<Record<string, number>> = {
+  salmon: 2.6,
+  cod: 2.4,
+  haddock: 2,
+  hake: 1.6,
+  sea_bass: 1.4,
+  plaice: 1.2,
+  mackerel: 1.1,
+};
+export const formLiking: Readonly<Record<string, number>> = {
+  whole: 1,
+  fillet_skin_on: 4,
+  fillet_skinless: 4,
+  steaks: 3,
+  scaled_gutted: 2.5,
+};
+
+/** What is cut for the counter of a morning: species, form and fish, beside the orders. */
+export const counterCuts: readonly (readonly [species: string, form: FormId, fish: number])[] = [
+  ['cod', 'fillet_skinless', 2],
+  ['haddock', 'fillet_skin_on', 5],
+  ['salmon', 'fillet_skin_on', 1],
+  ['hake', 'steaks', 2],
+  ['sea_bass', 'fillet_skin_on', 4],
+  ['plaice', 'fillet_skinless', 6],
+];
+
+/** Days ago the knife was blunt, or somebody new stood at the board: the yield book shows it. */
+export const poorCuts: Readonly<Record<number, number>> = { 5: 0.9, 23: 0.93, 24: 0.93 };
+
+/** Trim that is made into something of an evening: what it becomes. */
+export const madeInto: readonly (readonly [product: string, parts: readonly string[]])[] = [
+  ['stock_pack', ['head', 'frame']],
+  ['cake_mix', ['scrape', 'tail_piece', 'skirts', 'offcuts']],
+];
+export const productPrices = { stock_pack: 350, cake_mix: 1290, pie_mix: 1190, pet_pack: 250 };
+
+/** When suppliers come, weekday digits from Sunday, and the weight of a box where they sell by it. */
+export const supply: Readonly<Record<SupplierId, { landingDays: string; boxGrams: number | null }>> = {
+  brannock: { landingDays: '123456', boxGrams: null },
+  orsay: { landingDays: '12356', boxGrams: 6000 },
+  tarn: { landingDays: '135', boxGrams: 10_000 },
+  ledge: { landingDays: '0246', boxGrams: null },
+};
+
+/** Forms cut for orders in the weeks before. */
 export const cutForms: readonly (readonly [species: string, form: FormId])[] = [
   ['hake', 'fillet_skin_on'],
   ['hake', 'steaks'],

@@ -22,6 +22,7 @@ import { oneTicket } from '@ember-slate/server/bench/tickets';
 import { discard } from '@ember-slate/server/counter/moves';
 import { sell } from '@ember-slate/server/counter/sell';
 import { stock } from '@ember-slate/server/counter/stock';
+import * as trimPage from '@ember-slate/server/counter/trim';
 import * as grading from '@ember-slate/server/grading/service';
 import { makeClaim, settleClaim } from '@ember-slate/server/landing/claims';
 import * as landing from '@ember-slate/server/landing/service';
@@ -35,7 +36,16 @@ import type { Actor, Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ShopSettings } from '@ember-slate/server/platform/settings';
 import type { Random } from './random.ts';
-import { claims, suppliers, wording, type SampleLine, type usual } from './scenario.ts';
+import {
+  claims,
+  formLiking,
+  liking,
+  madeInto,
+  suppliers,
+  wording,
+  type SampleLine,
+  type usual,
+} from './scenario.ts';
 
 type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 'buy' | 'farmed'> & {
   n: number;
@@ -351,7 +361,8 @@ export class SampleShop {
     let main = 0;
     for (const [i, c] of ticket.cuts.entries()) {
       const form = formOf(formBook(), c.form);
-      const grams = about(ticket.expected.mains[i]! * skill, 0.012);
+      // No more comes out than went in.
+      const grams = Math.min(about(ticket.expected.mains[i]! * skill, 0.012), ticket.balance.input - main);
       main += grams;
       const made =
         form.count === 'fish'
@@ -439,19 +450,81 @@ export class SampleShop {
     });
   }
 
-  /** A morning or an afternoon of customers: bags from what lies there, first expired first. */
+  /** Fish cut for the counter: no order asked for it. */
+  async cutForCounter(work: Work, speciesId: string, form: string, fish: number, skill: number) {
+    const row = (await stock(work)).find(
+      (r) =>
+        r.speciesId === speciesId &&
+        r.place === 'place:cold_room' &&
+        r.item === 'whole' &&
+        !r.blocked &&
+        r.freePieces >= fish,
+    );
+    if (!row) return;
+    const made = await cuts.makeTicket(work, {
+      lotId: row.lotId,
+      fish,
+      form,
+      pieces: null,
+      pieceGrams: null,
+      totalGrams: Math.round((row.grams * fish) / row.pieces / 2),
+      dueAt: new Date(work.now.getTime() + 3_600_000).toISOString(),
+    });
+    await this.start(work, made.id);
+    await this.cut({ ...work, now: new Date(work.now.getTime() + 10 * 60_000) }, made.id, skill);
+  }
+
+  /** An evening's trim made into stock packs and cake mix, what is refused left out. */
+  async makeOfTrim(work: Work) {
+    for (const [product, parts] of madeInto) {
+      const { rows } = await trimPage.lying(work);
+      const inputs = rows.filter((r) => parts.includes(r.part) && r.refused[product] === undefined);
+      const grams = inputs.reduce((s, r) => s + r.grams, 0);
+      if (grams < 800) continue;
+      await trimPage.make(work, {
+        product,
+        inputs: inputs.map(({ place, lotId, item, batch, grams: g }) => ({
+          place,
+          lotId,
+          item,
+          batch,
+          grams: g,
+        })),
+        grams: Math.round(grams * 0.97),
+        remarks: '',
+      });
+    }
+  }
+
+  /** A morning or an afternoon of customers: bags of what lies there and is liked, first expired first. */
   async sell(work: Work, bags: number) {
+    const rows = (await stock(work))
+      .filter((r) => !r.blocked && r.saleable && r.freeGrams > 0 && r.pricePerKg !== null)
+      .map((r) => ({ ...r }));
     for (let i = 0; i < bags; i++) {
-      const rows = (await stock(work)).filter(
-        (r) => !r.blocked && r.saleable && r.freeGrams > 0 && r.pricePerKg !== null,
-      );
-      if (rows.length === 0) return;
-      const row = rows[Math.min(rows.length - 1, Math.floor(this.random.next() ** 1.6 * rows.length))]!;
-      const pieces = row.freePieces > 0 ? Math.min(row.freePieces, this.random.whole(1, 3)) : 0;
+      const open = rows.filter((r) => r.freeGrams > 0);
+      if (open.length === 0) return;
+      const wish = (r: (typeof open)[number], at: number) =>
+        (liking[r.speciesId] ?? 0.7) *
+        (r.item.startsWith('trim:') ? 0.25 : (formLiking[r.item] ?? 1.5)) *
+        0.97 ** at;
+      let left = this.random.next() * open.reduce((s, r, at) => s + wish(r, at), 0);
+      const row = open.find((r, at) => (left -= wish(r, at)) <= 0) ?? open[0]!;
+      const pieces =
+        row.freePieces > 0
+          ? Math.min(
+              row.freePieces,
+              this.random.whole(1, row.item === 'whole' && row.grams / row.pieces > 900 ? 1 : 3),
+            )
+          : 0;
       const share = row.pieces > 0 ? pieces / row.pieces : Math.min(1, 400 / row.grams);
       const grams =
         pieces === row.pieces && row.pieces > 0 ? row.grams : Math.max(1, Math.round(row.grams * share));
       if (grams > row.freeGrams) continue;
+      row.freeGrams -= grams;
+      row.freePieces -= pieces;
+      row.grams -= grams;
+      row.pieces -= pieces;
       await sell(work, {
         pay: this.random.next() < 0.65 ? 'card' : 'cash',
         lines: [

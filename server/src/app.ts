@@ -7,7 +7,16 @@ import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
 import { pinoHttp } from 'pino-http';
 import { bench, benchDocuments } from './bench/routes.ts';
-import { close, closeDocuments } from './close/routes.ts';
+import {
+  buying,
+  buyingDocuments,
+  close,
+  closeDocuments,
+  costs,
+  reportDocuments,
+  reports,
+  yields,
+} from './close/routes.ts';
 import { cold } from './cold/routes.ts';
 import { Logs } from './cold/logs.ts';
 import { counter, counterDocuments, trim } from './counter/routes.ts';
@@ -90,6 +99,10 @@ const roomsOf = (printer: PrinterAdapter, planner: Planner) => ({
   species,
   forms,
   trim,
+  yields,
+  costs,
+  buying,
+  reports,
 });
 
 /** Mounts one route; the path and the method are the contract's. */
@@ -255,7 +268,7 @@ export function createApp(options: AppOptions): Express {
       );
     }
   }
-  const documents = { landing: landingDocuments, bench: benchDocuments, orders: orderDocuments, counter: counterDocuments, close: closeDocuments };
+  const documents = { landing: landingDocuments, bench: benchDocuments, orders: orderDocuments, counter: counterDocuments, close: closeDocuments, buying: buyingDocuments, reports: reportDocuments };
   for (const [room, made] of Object.entries(documents))
     for (const [key, make] of Object.entries(made)) {
       const route = (contract[room as keyof typeof documents] as Record<string, Route>)[key]!;

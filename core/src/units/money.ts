@@ -8,7 +8,9 @@ export const minorDigits = (currency: string): number =>
 export function formatMoney(minor: number, digits = 2): string {
   const text = String(Math.abs(minor)).padStart(digits + 1, '0');
   const cut = text.length - digits;
-  return `${minor < 0 ? '\u2212' : ''}${text.slice(0, cut)}${digits > 0 ? `.${text.slice(cut)}` : ''}`;
+  // Thousands are set apart from five digits on, as weights are.
+  const whole = cut < 5 ? text.slice(0, cut) : text.slice(0, cut).replace(/\B(?=(\d{3})+$)/g, '\u2009');
+  return `${minor < 0 ? '\u2212' : ''}${whole}${digits > 0 ? `.${text.slice(cut)}` : ''}`;
 }
 
 /** Reads "14.90", "14,90" or "14" to minor units; null when it is not money or has more decimals than the currency. */

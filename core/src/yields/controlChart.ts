@@ -53,3 +53,11 @@ export function controlChart(values: readonly number[]): ControlChart | null {
   });
   return { mean, low, high, signals };
 }
+
+/** What a signal says, in words. */
+export function signalWords(signal: Signal): string {
+  const low = signal.direction === 'down';
+  if (signal.kind === 'outside') return low ? 'below the lower limit' : 'above the upper limit';
+  if (signal.kind === 'one_side') return `${oneSide} in a row ${low ? 'below' : 'above'} the mean`;
+  return `${oneWay} in a row ${low ? 'falling' : 'rising'}`;
+}

@@ -1,5 +1,5 @@
 export { massBalance, type MassBalance, type TicketWeights } from './balance.ts';
-export { controlChart, type ControlChart, type Signal } from './controlChart.ts';
+export { controlChart, signalWords, type ControlChart, type Signal } from './controlChart.ts';
 export { costOfLost, cutterEffects, cutterShownFrom, pooledRatio, type CutterTicket } from './cutters.ts';
 export {
   componentRow,

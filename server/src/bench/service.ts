@@ -11,6 +11,7 @@ import { fieldProblem, problems } from '../platform/problem.ts';
 import { lockLots, take } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
 import { spend } from './board.ts';
+import { keepYield } from './yields.ts';
 import { lockTicket } from './lock.ts';
 import { cutsOf, inputsOf, passesOf, weighOutsOf, type CutRow, type WeighOutRow } from './queries.ts';
 import { expectation, jobOf, weightsOf } from './tickets.ts';
@@ -243,6 +244,7 @@ export async function closeTicket(
   );
   await spend(work, ticket);
   const composition = compose(job);
+  const expected = expectation(work, species, cuts, inputs, composition).yield;
   await run(
     work.tx,
     `UPDATE ticket SET state = 'closed', closed_at = ?, closed_on = ?, closed_by = ?, close_reason = ?, input_grams = ?, main_grams = ?,
@@ -254,7 +256,7 @@ export async function closeTicket(
       body.reason,
       weights.input,
       weights.outputs,
-      expectation(work, species, cuts, inputs, composition).yield,
+      expected,
       ticketMinutes(
         composition.steps,
         inputs.reduce((n, i) => n + i.pieces, 0),
@@ -263,6 +265,7 @@ export async function closeTicket(
       id,
     ],
   );
+  await keepYield(work, { ticket, cuts, inputs, weights, expected, composition });
   for (const { lineId } of cuts)
     if (lineId !== null)
       await run(

@@ -1,8 +1,13 @@
 import type { DayClose } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { coldPlaces, whatFirst } from '../cold/service.ts';
-import { stock } from '../counter/stock.ts';
+import { spotsOf } from '../counter/slab.ts';
+import { lotsById } from '../grading/queries.ts';
+import { formsOf } from '../platform/settings.ts';
+import { stockRows } from '../platform/stock.ts';
+import { speciesById } from '../species/queries.ts';
 import { countsOf } from '../counter/counts.ts';
 import { ordersWhere } from '../orders/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -75,14 +80,28 @@ export async function ordersLeft(work: Work, day: string): Promise<DayClose['ord
 /** What still lies where customers see it; nothing of it is asked for days that are over. */
 export async function onSlab(work: Work, day: string): Promise<DayClose['onSlab']> {
   if (day !== today(work)) return [];
-  return (await stock(work))
-    .filter((r) => r.place === 'place:slab' || r.place === 'place:display')
-    .map((r) => ({
-      name: `${shortName(r.speciesName)}, ${r.itemName}`,
-      code: r.code,
-      place: r.spot ?? (r.place === 'place:slab' ? 'slab' : 'display case'),
+  const lying = (await stockRows(work.tx)).filter(
+    (r) => r.account === 'place:slab' || r.account === 'place:display',
+  );
+  const lots = new Map(
+    (
+      await lotsById(
+        work.tx,
+        lying.map((r) => r.lotId),
+      )
+    ).map((l) => [l.id, l]),
+  );
+  const names = await speciesById(work.tx);
+  const spots = await spotsOf(work);
+  return lying.map((r) => {
+    const lot = lots.get(r.lotId)!;
+    return {
+      name: `${shortName(names.get(lot.speciesId)!.name)}, ${itemName(r.item, lot.condition, formsOf(work.settings))}`,
+      code: lot.code,
+      place: spots.of(r) ?? (r.account === 'place:slab' ? 'slab' : 'display case'),
       grams: r.grams,
-    }));
+    };
+  });
 }
 
 export async function countedOn(work: Work, day: string): Promise<DayClose['counts']> {

@@ -1,9 +1,15 @@
 import type { contract } from '@ember-slate/contract';
 import type { Documents, Handlers } from '../platform/handlers.ts';
+import { buyingPlan, demandFor, forecastCheck, setHolidays } from './buying.ts';
+import { buyingCsv, buyingPdf } from './buyingPapers.ts';
+import { costChoices, lotCosts, priceHistory, priceList, setMoney } from './costs.ts';
 import { closeOf } from './day.ts';
 import { checksOf } from './guide.ts';
 import { closeDay, reopen, setChecks, sign } from './lock.ts';
+import { report } from './reports.ts';
 import { daySheet } from './sheet.ts';
+import { tableCsv, tableNames } from './tables.ts';
+import { cutters, yieldBook, yieldOf } from './yieldBook.ts';
 
 export const close: Handlers<typeof contract.close> = {
   day: (work, { params }) => closeOf(work, params.day ?? ''),
@@ -16,4 +22,41 @@ export const close: Handlers<typeof contract.close> = {
 
 export const closeDocuments: Documents<typeof contract.close> = {
   sheet: (work, params) => daySheet(work, params.day ?? ''),
+};
+
+export const yields: Handlers<typeof contract.yields> = {
+  book: (work) => yieldBook(work),
+  one: (work, { query }) => yieldOf(work, query),
+  cutters: (work) => cutters(work),
+};
+
+export const costs: Handlers<typeof contract.costs> = {
+  lots: (work, { query }) => lotCosts(work, query.from, query.to),
+  choices: (work, { query }) => costChoices(work, query.speciesId),
+  list: (work) => priceList(work),
+  history: (work, { query }) => priceHistory(work, query.speciesId, query.item),
+  settings: (work) => Promise.resolve(work.settings.money),
+  setSettings: (work, { body }) => setMoney(work, body),
+};
+
+export const buying: Handlers<typeof contract.buying> = {
+  plan: (work, { query }) => buyingPlan(work, query.day),
+  forecast: (work) => forecastCheck(work),
+  demand: (work, { query }) => demandFor(work, query.speciesId),
+  holidays: (work) => Promise.resolve([...work.settings.holidays]),
+  setHolidays: (work, { body }) => setHolidays(work, body),
+};
+
+export const buyingDocuments: Documents<typeof contract.buying> = {
+  csv: (work, params) => buyingCsv(work, params.day ?? ''),
+  pdf: (work, params) => buyingPdf(work, params.day ?? ''),
+};
+
+export const reports: Handlers<typeof contract.reports> = {
+  report: (work, { query }) => report(work, query.from, query.to),
+  tables: () => Promise.resolve(tableNames()),
+};
+
+export const reportDocuments: Documents<typeof contract.reports> = {
+  csv: (work, params) => tableCsv(work, params.table ?? '', params.from ?? '', params.to ?? ''),
 };

@@ -58,7 +58,7 @@ async function firstDay(databaseUrl: string, empty: boolean): Promise<string | n
       });
       return `First sign-in: Manager, PIN ${pin} (said once; keep it)`;
     }
-    console.log('Making the sample shop: two weeks of its days …');
+    console.log('Making the sample shop: sixty days of it …');
     const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
       stdio: 'inherit',
       env: { ...process.env, DATABASE_URL: databaseUrl },

@@ -17,7 +17,8 @@ import { shortName, type Species } from '@ember-slate/core/species';
 import { formatMass } from '@ember-slate/core/units';
 import { learnedYield, type YieldSeen } from '@ember-slate/core/yields';
 import { benchWork, orderPriority } from '../bench/clock.ts';
-import type { Work } from '../platform/context.ts';
+import { addDays } from '@ember-slate/core/calendar';
+import { today, type Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { fieldProblem } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
@@ -86,12 +87,9 @@ async function freeStock(work: Work, book: Map<string, Species>, exceptOrder: nu
 const seenYields = (work: Work, speciesId: string, condition: string, form: string) =>
   rows<YieldSeen>(
     work.tx,
-    `SELECT CAST(SUM(i.pieces) AS SIGNED) AS fish, MAX(t.input_grams) AS inputGrams, MAX(t.main_grams / t.input_grams) + 0e0 AS yield
-     FROM ticket t JOIN ticket_input i ON i.ticket_id = t.id JOIN lot l ON l.id = i.lot_id
-     WHERE t.state = 'closed' AND t.species_id = ? AND t.input_grams > 0 AND t.closed_at >= ?
-     GROUP BY t.id HAVING MIN(l.arrival_condition) = ? AND MAX(l.arrival_condition) = ?
-       AND (SELECT COUNT(DISTINCT c.form) = 1 AND MIN(c.form) = ? FROM ticket_cut c WHERE c.ticket_id = t.id)`,
-    [speciesId, new Date(work.now.getTime() - 60 * 86_400_000), condition, condition, form],
+    `SELECT fish, input_grams AS inputGrams, main_grams / input_grams + 0e0 AS yield FROM yield_point
+     WHERE species_id = ? AND arrival_condition = ? AND form = ? AND closed_on >= ?`,
+    [speciesId, condition, form, addDays(today(work), -60)],
   );
 
 /** Ready weight the fish picked will give: expected, and the bounds 9 of 10 tickets keep. */

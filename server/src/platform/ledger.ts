@@ -90,7 +90,34 @@ export async function post(
       [movement.insertId, e.account, e.lotId, e.item, e.batch, e.grams, e.pieces],
     );
   }
+  await noteLosses(work, kind, entries, reason);
   return movement.insertId;
+}
+
+/** Adds what is thrown away or not accounted for to its day: reports of years read these sums. */
+async function noteLosses(work: Work, kind: MovementKind, entries: readonly Entry[], reason: string) {
+  const losses = new Map<string, { lotId: number; reason: string; waste: number; unaccounted: number }>();
+  for (const e of entries) {
+    const waste = e.account === 'end:waste' ? e.grams : 0;
+    const unaccounted = e.account === 'end:unaccounted' ? e.grams : 0;
+    if (waste === 0 && unaccounted === 0) continue;
+    const why = unaccounted !== 0 ? '' : kind === 'cut' ? e.item : reason;
+    const had = losses.get(`${e.lotId} ${why}`);
+    losses.set(`${e.lotId} ${why}`, {
+      lotId: e.lotId,
+      reason: why,
+      waste: (had?.waste ?? 0) + waste,
+      unaccounted: (had?.unaccounted ?? 0) + unaccounted,
+    });
+  }
+  // In one order, as all that is locked.
+  for (const [, l] of [...losses].sort(([a], [b]) => (a < b ? -1 : 1)))
+    await run(
+      work.tx,
+      `INSERT INTO day_loss (on_day, species_id, reason, waste, unaccounted) SELECT ?, species_id, ?, ?, ? FROM lot WHERE id = ?
+       ON DUPLICATE KEY UPDATE waste = waste + VALUES(waste), unaccounted = unaccounted + VALUES(unaccounted)`,
+      [today(work), l.reason, l.waste, l.unaccounted, l.lotId],
+    );
 }
 
 /** The entries of a movement as they were written. */
@@ -151,6 +178,16 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
     tx,
     `SELECT account, lot_id FROM balance WHERE account LIKE 'place:%' AND (grams < 0 OR pieces < 0)`,
   );
+  const losses = await rows<{ on_day: string; species_id: string; reason: string }>(
+    tx,
+    `SELECT on_day, species_id, reason FROM (
+       SELECT on_day, species_id, reason, waste, unaccounted FROM day_loss
+       UNION ALL SELECT m.trading_day, l.species_id, IF(e.account = 'end:unaccounted', '', IF(m.kind = 'cut', e.item, m.reason)),
+         -IF(e.account = 'end:waste', e.grams, 0), -IF(e.account = 'end:unaccounted', e.grams, 0)
+       FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account IN ('end:waste', 'end:unaccounted')
+       JOIN lot l ON l.id = e.lot_id) AS both_sides
+     GROUP BY on_day, species_id, reason HAVING SUM(waste) <> 0 OR SUM(unaccounted) <> 0`,
+  );
   return {
     ...counts,
     faults: [
@@ -161,6 +198,10 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
       ),
       ...bare.map((b) => `Movement ${b.id} has no entries`),
       ...landed.map((l) => `Lot ${l.code}: ${l.grams} g on its row, ${l.landed} g in the ledger`),
+      ...losses.map(
+        (l) =>
+          `Losses of ${l.on_day}, ${l.species_id}, ${l.reason || 'not accounted for'}: not what the entries say`,
+      ),
       ...negative.map((n) => `${n.account} holds less than nothing of lot ${n.lot_id}`),
     ],
   };

@@ -1,6 +1,5 @@
 import type { RuleProfile } from '@ember-slate/core/coldchain';
-import type { LabelSettings, Tub, TrimRule } from '@ember-slate/contract';
-import type { PriceEnding, PriceUnit } from '@ember-slate/core/costing';
+import type { LabelSettings, MoneySettings, Tub, TrimRule } from '@ember-slate/contract';
 import type { TrimId } from '@ember-slate/core/yields';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm, type SchoolChoices } from '@ember-slate/core/forms';
@@ -34,24 +33,6 @@ export interface ShopSettings extends ShopCalendar {
   checks: readonly { id: string; words: string }[];
   /** Days that sell more or less than their weekday does. */
   holidays: readonly { day: string; factor: number; name: string }[];
-}
-
-/** How the shop reckons costs and prices; money in minor units. */
-export interface MoneySettings {
-  /** A bench hour. */
-  perHour: number;
-  /** Ice, carriage and market dues on a kilogram bought. */
-  landingPerKg: number;
-  /** Wanted margin, share of the price. */
-  margin: number;
-  ending: PriceEnding;
-  unit: PriceUnit;
-  /** How the cost of a fish is shared over what it becomes. */
-  method: 'joint' | 'credit';
-  /** No markdown goes below this share of the full price. */
-  floorShare: number;
-  /** Price response of forms where it is not the usual. */
-  elasticity: Partial<Record<string, number>>;
 }
 
 export const defaultSettings: ShopSettings = {

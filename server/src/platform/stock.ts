@@ -74,6 +74,8 @@ export const stockRows = (tx: Tx) =>
   }>(
     tx,
     `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
-     WHERE account IN (${marks(stockPlaces.length)}) AND (grams > 0 OR pieces > 0)`,
-    [...stockPlaces],
+     WHERE account IN (${marks(stockPlaces.length)}) AND grams > 0
+     UNION SELECT account, lot_id, item, batch, grams, pieces FROM balance
+     WHERE account IN (${marks(stockPlaces.length)}) AND pieces > 0`,
+    [...stockPlaces, ...stockPlaces],
   );

@@ -29,6 +29,10 @@ const Sales = lazy(() => import('../stages/counter/Sales.tsx'));
 const StockTake = lazy(() => import('../stages/counter/StockTake.tsx'));
 const TrimPage = lazy(() => import('../stages/counter/TrimPage.tsx'));
 const Close = lazy(() => import('../stages/close/Close.tsx'));
+const YieldBook = lazy(() => import('../stages/close/YieldBook.tsx'));
+const Costs = lazy(() => import('../stages/close/Costs.tsx'));
+const Buying = lazy(() => import('../stages/close/Buying.tsx'));
+const Reports = lazy(() => import('../stages/close/Reports.tsx'));
 const Book = lazy(() => import('../stages/species/Book.tsx'));
 const Suppliers = lazy(() => import('../stages/landing/Suppliers.tsx'));
 const Schemes = lazy(() => import('../stages/grading/Schemes.tsx'));
@@ -99,6 +103,10 @@ function Open({ shop }: { shop: Shop }) {
             { path: 'counter/count', element: <StockTake /> },
             { path: 'counter/trim', element: <TrimPage /> },
             { path: 'close', element: <Close /> },
+            { path: 'close/yields', element: <YieldBook /> },
+            { path: 'close/costs', element: <Costs /> },
+            { path: 'close/buying', element: <Buying /> },
+            { path: 'close/reports', element: <Reports /> },
             { path: 'species', element: <Book /> },
             { path: 'species/:id', element: <Book /> },
             { path: 'suppliers', element: <Suppliers /> },

@@ -16,7 +16,8 @@ Chart.register(LineController, ScatterController, LineElement, PointElement, Lin
 
 interface Series {
   points: readonly (readonly [x: number, y: number])[];
-  kind: 'line' | 'dots' | 'dashed' | 'band';
+  /** `hot` marks the one point that asks for a look. */
+  kind: 'line' | 'dots' | 'dashed' | 'band' | 'hot';
   /** Break the line where x jumps by more than this. */
   gap?: number;
 }
@@ -76,7 +77,7 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
       type: 'line',
       data: {
         datasets: series.map((s) => ({
-          type: s.kind === 'dots' ? ('scatter' as const) : ('line' as const),
+          type: s.kind === 'dots' || s.kind === 'hot' ? ('scatter' as const) : ('line' as const),
           data: s.points.flatMap(([px, py], i) => {
             const before = s.points[i - 1];
             const broken = s.gap !== undefined && before && px - before[0] > s.gap;
@@ -87,12 +88,16 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
                 ]
               : [{ x: px, y: py }];
           }),
-          borderColor: color(s.kind === 'band' ? 'rimewash' : s.kind === 'dashed' ? 'rime' : 'ink'),
-          backgroundColor: color(s.kind === 'band' ? 'rimewash' : 'ink'),
-          borderWidth: s.kind === 'band' ? 0 : 1.75,
+          borderColor: color(
+            { band: 'rimewash', dashed: 'rime', hot: 'emberline', line: 'ink', dots: 'ink' }[s.kind],
+          ),
+          backgroundColor: color(
+            { band: 'rimewash', hot: 'slab', dashed: 'ink', line: 'ink', dots: 'ink' }[s.kind],
+          ),
+          borderWidth: s.kind === 'band' ? 0 : s.kind === 'hot' ? 2.5 : 1.75,
           borderDash: s.kind === 'dashed' ? [6, 4] : [],
-          order: { dots: 1, line: 2, dashed: 3, band: 4 }[s.kind],
-          pointRadius: s.kind === 'dots' ? 3.2 : 0,
+          order: { hot: 0, dots: 1, line: 2, dashed: 3, band: 4 }[s.kind],
+          pointRadius: s.kind === 'dots' ? 3.2 : s.kind === 'hot' ? 6 : 0,
           fill: s.kind === 'band' ? 'shape' : false,
         })),
       },

@@ -15,12 +15,13 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
   const mass = useMass();
   const { data: offers } = useRead(contract.counter.markdowns, { skip: me.role === 'bench' });
   const [looking, setLooking] = useState<MarkdownOffer | null>(null);
-  const now = (offers ?? []).filter((o) => o.path[0]!.step > 0);
-  const first = now[0];
+  const over = ends?.sellBy === null ? ends : null;
+  // What is past its life comes before what sells better for less.
+  const first = over ? undefined : (offers ?? []).find((o) => o.path[0]!.step > 0);
   const title = empty
     ? 'Nothing in stock'
-    : ends?.sellBy === null
-      ? `Take the ${shortName(ends.speciesName).toLowerCase()} off: it is past its life`
+    : over
+      ? `Take the ${shortName(over.speciesName).toLowerCase()}, ${over.itemName} off`
       : first
         ? `Sell the ${first.name.toLowerCase()}${first.sellBy === today() ? ' today' : ''}`
         : ends
@@ -30,6 +31,14 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
   return (
     <div className="flex items-center gap-x-6 pb-1 max-sm:flex-wrap">
       <h1 className="text-head max-sm:text-big">{title}</h1>
+      {over && (
+        <p className="min-w-[250px] flex-1 text-ink2">
+          Past its life: {mass(over.grams)} {over.spot ? `in ${over.spot}` : 'behind the slab'}, lot{' '}
+          {over.code}.
+          <br />
+          Bin it with its reason, or use it in the kitchen if it is sound.
+        </p>
+      )}
       {first && (
         <p className="min-w-[250px] flex-1 text-ink2">
           {mass(first.grams)}

@@ -1,0 +1,324 @@
+import { contract, type BuyingLine, type Problem } from '@ember-slate/contract';
+import { addDays } from '@ember-slate/core/calendar';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+import { CloseNav } from './CloseNav.tsx';
+import { ForPeople } from './ForPeople.tsx';
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+function Line({ line }: { line: BuyingLine }) {
+  const mass = useMass();
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <tr>
+        <td>
+          <span className="font-figure text-label font-semibold">{shortName(line.speciesName)}</span>
+          <span className="block text-note text-ink2">
+            {[
+              line.forOrders.orders > 0
+                ? `${line.forOrders.fish} fish for ${line.forOrders.orders === 1 ? 'an order' : `${line.forOrders.orders} order lines`}`
+                : '',
+              line.forms.map((f) => f.formName).join(', '),
+            ]
+              .filter(Boolean)
+              .join('; ')}
+          </span>
+          {(line.age ?? line.spent) && (
+            <span className="block text-note text-ink3">
+              {[line.age, line.spent ? 'spent season: thin, low yield' : null].filter(Boolean).join('; ')}
+            </span>
+          )}
+        </td>
+        <td className="num font-semibold">
+          {line.fish} fish
+          {line.boxes !== null && (
+            <span className="block text-note font-normal text-ink2">
+              {line.boxes} {line.boxes === 1 ? 'box' : 'boxes'}
+            </span>
+          )}
+        </td>
+        <td className="num">
+          <Mass g={line.grams} />
+        </td>
+        <td className="num">{formatMoney(line.money)}</td>
+        <td className="num">{line.forms.length === 0 ? '–' : percent(line.runOut)}</td>
+        <td className="num">{line.forms.length === 0 ? '–' : <Mass g={Math.round(line.wasteGrams)} />}</td>
+        <td className="pl-3">
+          {line.forms.length > 0 && (
+            <button type="button" className="why" aria-expanded={open} onClick={() => setOpen(!open)}>
+              why?
+            </button>
+          )}
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td colSpan={7} className="pb-3">
+            {line.forms.map((f) => (
+              <p key={f.form} className="text-note text-ink2">
+                <strong className="font-semibold text-ink">{f.formName}</strong>: {mass(Math.round(f.mean))}{' '}
+                expected, give or take {mass(Math.round(f.sd))}. Price {formatMoney(f.perKg)}, costs{' '}
+                {formatMoney(f.costPerKg)}: serve {percent(f.quantile)} of days,{' '}
+                {mass(Math.round(f.quantity))}; {mass(f.stock)} will still be there; a kilogram of fish gives{' '}
+                {mass(Math.round(f.yield * 1000))}.
+              </p>
+            ))}
+            <p className="text-note text-ink3">
+              Orders and what the forms lack are turned into fish of {mass(line.fishGrams)} at{' '}
+              {formatMoney(line.paidPerKg)} a kg, the last price; uncut fish that lies there is taken off.
+            </p>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** How well the last week was foreseen. */
+function Forecast() {
+  const { dayWords } = useTimes();
+  const { data, problem, again } = useRead(contract.buying.forecast);
+  if (!data) return <Waiting problem={problem} again={again} />;
+  const inside = data.rows.filter((r) => r.within).length;
+  const most = Math.max(1, ...data.rows.map((r) => Math.max(r.expected, r.sold)));
+  return (
+    <section>
+      <h2 className="text-row">
+        {data.error === null
+          ? 'Nothing sold last week to compare with'
+          : `Last week: ${inside} of ${data.rows.length} forms within what was expected`}
+      </h2>
+      {data.error !== null && (
+        <p className="pb-1 text-ink2">
+          {dayWords(data.from)} to {dayWords(data.to)}, forecast made the evening before: off by{' '}
+          {percent(data.error)} of what was sold, {percent(data.bias ?? 1)} of it foreseen in all.
+        </p>
+      )}
+      <ul>
+        {data.rows.slice(0, 10).map((r) => (
+          <li
+            key={r.name}
+            className="grid grid-cols-[minmax(0,1fr)_150px_150px] items-center gap-3 border-t border-line py-1 text-note"
+          >
+            <span className="truncate">{r.name}</span>
+            <svg
+              width="150"
+              height="16"
+              role="img"
+              aria-label={`expected ${Math.round(r.expected)} g, sold ${r.sold} g`}
+            >
+              <rect
+                x={(Math.max(0, r.expected - 1.645 * r.sd) / most) * 144}
+                y="3"
+                width={(Math.min(most - Math.max(0, r.expected - 1.645 * r.sd), 3.29 * r.sd) / most) * 144}
+                height="10"
+                fill="var(--rimewash)"
+              />
+              <path d={`M ${(r.expected / most) * 144} 1 v 14`} stroke="var(--rime)" strokeWidth="2" />
+              <circle cx={(r.sold / most) * 144} cy="8" r="3.5" fill="var(--ink)" />
+            </svg>
+            <span className="text-right">
+              <Mass g={r.sold} /> of <Mass g={Math.round(r.expected)} />
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Days that sell more or less than their weekday does. */
+function Holidays({ onClose }: { onClose: () => void }) {
+  const { today, dayWords } = useTimes();
+  const { data } = useRead(contract.buying.holidays);
+  const { send, busy } = useChange(contract.buying.setHolidays);
+  const [day, setDay] = useState(() => addDays(today(), 7));
+  const [factor, setFactor] = useState('2');
+  const [name, setName] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const put = async (holidays: { day: string; factor: number; name: string }[]) => {
+    const outcome = await send({ holidays });
+    setProblem(outcome.ok ? null : outcome.problem);
+    if (outcome.ok) setName('');
+  };
+  const had = data ?? [];
+  return (
+    <Dialog open title="Feasts, fairs and quiet days" onClose={onClose}>
+      <ul>
+        {had.map((h) => (
+          <li key={h.day} className="flex items-center justify-between border-t border-line py-1">
+            <span>
+              {dayWords(h.day)} {h.day}: {h.name}
+            </span>
+            <span>
+              × {h.factor}{' '}
+              <button type="button" className="why" onClick={() => void put(had.filter((x) => x !== h))}>
+                off
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="grid grid-cols-3 gap-5 pt-2">
+        <TextField
+          type="date"
+          label="Day"
+          value={day}
+          onChange={(d) => {
+            if (d) setDay(d);
+          }}
+        />
+        <TextField label="Times the usual" value={factor} onChange={setFactor} inputMode="decimal" />
+        <TextField label="Name" value={name} onChange={setName} />
+      </div>
+      {problem && (
+        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
+          {problem.errors?.[0]?.message ?? problem.detail}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button
+          kind="main"
+          busy={busy}
+          notYet={name.trim() ? null : 'name it'}
+          onPress={() =>
+            void put([...had, { day, factor: Number(factor.replace(',', '.')) || 1, name: name.trim() }])
+          }
+        >
+          Add the day
+        </Button>
+        <Button onPress={onClose}>Back</Button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** What to buy for tomorrow: orders first, then what the counter will sell, as whole fish by supplier. */
+export default function Buying() {
+  const { me, shop } = useShop();
+  const { today, dayWords } = useTimes();
+  const manager = me.role === 'manager';
+  const [day, setDay] = useState<string | undefined>(undefined);
+  const {
+    data: plan,
+    problem,
+    again,
+  } = useRead(contract.buying.plan, {
+    query: day === undefined ? {} : { day },
+    skip: !manager,
+  });
+  const [asking, setAsking] = useState<'holidays' | 'people' | null>(null);
+  const mass = useMass();
+  if (!manager) return <h1 className="text-head">The manager decides what is bought</h1>;
+  if (!plan) return <Waiting problem={problem} again={again} />;
+  const names = [...new Set(plan.lines.map((l) => l.supplier ?? 'no supplier yet'))];
+  return (
+    <div className="pb-8">
+      <CloseNav />
+      <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
+        <div>
+          <h1 className="text-head">
+            {plan.lines.length === 0
+              ? `Nothing to buy for ${dayWords(plan.day)}`
+              : `Buy ${plan.lines.reduce((n, l) => n + l.fish, 0)} fish, about ${formatMoney(plan.money)}`}
+          </h1>
+          <p className="text-ink2">
+            For {dayWords(plan.day)}
+            {plan.until > plan.day && `, to last to ${dayWords(plan.until)}`}, prices as last paid in{' '}
+            {shop.currency}.{' '}
+            <Why>
+              <p>
+                Orders nothing in stock can serve are certain and come first. For the counter: level × weekday
+                × holiday, smoothed by 0.25 over twelve weeks; the quantity serves days up to (p − c) ÷ (p −
+                s), p price, c cost, s what is left over is worth (newsvendor rule, any operations textbook).
+              </p>
+              <p>
+                What is left over is worth 70 % of its cost while it has a day of life beyond, 20 % otherwise
+                (a choice of the product).
+              </p>
+            </Why>
+          </p>
+        </div>
+        <div className="flex flex-wrap items-center gap-3">
+          <Button
+            small
+            onPress={() => setDay(addDays(plan.day, -1))}
+            notYet={plan.day <= today() ? 'that is over' : null}
+          >
+            ‹
+          </Button>
+          <Button small onPress={() => setDay(addDays(plan.day, 1))}>
+            ›
+          </Button>
+          <button type="button" className="why" onClick={() => setAsking('people')}>
+            for so many people
+          </button>
+          <button type="button" className="why" onClick={() => setAsking('holidays')}>
+            feasts
+          </button>
+          <a className="why" href={`/api/buying/${plan.day}/list.pdf`} target="_blank" rel="noreferrer">
+            PDF
+          </a>
+          <a className="why" href={`/api/buying/${plan.day}/list.csv`}>
+            CSV
+          </a>
+        </div>
+      </div>
+      {plan.lines.length === 0 && (
+        <p className="border-t border-line py-3 text-ink2">
+          What lies there serves every order and the counter’s usual sales.
+        </p>
+      )}
+      {names.map((name) => {
+        const own = plan.lines.filter((l) => (l.supplier ?? 'no supplier yet') === name);
+        const sum = plan.suppliers.find((s) => s.name === name)!;
+        return (
+          <section key={name} className="pb-3">
+            <h2 className="flex justify-between text-row">
+              {name}
+              <span className="text-label font-medium text-ink2">
+                {mass(sum.grams)}, {formatMoney(sum.money)}
+              </span>
+            </h2>
+            <div className="overflow-x-auto">
+              <table className="plain min-w-[700px]">
+                <thead>
+                  <tr>
+                    <th>Fish</th>
+                    <th className="text-right">Buy</th>
+                    <th className="text-right">Weight</th>
+                    <th className="text-right">About</th>
+                    <th className="text-right">Runs out</th>
+                    <th className="text-right">Left over</th>
+                    <th />
+                  </tr>
+                </thead>
+                <tbody>
+                  {own.map((l) => (
+                    <Line key={l.speciesId} line={l} />
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </section>
+        );
+      })}
+      <div className="border-t border-line pt-3">
+        <Forecast />
+      </div>
+      {asking === 'holidays' && <Holidays onClose={() => setAsking(null)} />}
+      {asking === 'people' && <ForPeople onClose={() => setAsking(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,193 @@
+import { contract, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
+import { perUnit } from '@ember-slate/core/costing';
+import { shortName } from '@ember-slate/core/species';
+import { useMemo, useState } from 'react';
+import { useChange, useRead } from '../../app/api.ts';
+import { useNow, useTimes } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { MoneyField, TextField } from '../../parts/Field.tsx';
+import { LineChart } from '../../parts/LineChart.tsx';
+import { Mass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+
+const unitWords = { kg: 'a kg', '100g': 'a 100 g', lb: 'a lb' } as const;
+const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
+
+/** What a form was sold for and what its fish was bought for, over time; and a new price. */
+function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
+  const { local, when } = useTimes();
+  const now = useNow(3_600_000).getTime();
+  const { data, problem, again } = useRead(contract.costs.history, {
+    query: { speciesId: of.speciesId, item: of.item },
+  });
+  const { send, busy } = useChange(contract.counter.price);
+  const act = useAct();
+  const [perKg, setPerKg] = useState<number | null>(of.wanted ?? of.perKg);
+  const [reason, setReason] = useState('');
+  const chart = useMemo(() => {
+    if (!data) return null;
+    const bought = data.bought.map((b) => [Date.parse(`${b.day}T12:00:00Z`), b.perKg / 100] as const);
+    const sold = data.sold.map((s) => [Date.parse(s.at), s.perKg / 100] as const);
+    const steps = sold.flatMap((s, i) => [...(i > 0 ? [[s[0], sold[i - 1]![1]] as const] : []), s]);
+    const all = [...bought, ...sold];
+    if (all.length === 0) return null;
+    const from = Math.min(...all.map((p) => p[0]));
+    const top = Math.max(...all.map((p) => p[1]));
+    const lastSold = steps.at(-1);
+    return {
+      series: [
+        {
+          kind: 'line' as const,
+          points: lastSold ? [...steps, [now, lastSold[1]] as const] : [],
+        },
+        { kind: 'dots' as const, points: bought },
+      ],
+      x: {
+        min: from,
+        max: now,
+        ticks: [from, (from + now) / 2, now],
+        name: (x: number) => {
+          const d = local(new Date(x));
+          return `${d.getDate()}.${d.getMonth() + 1}.${String(d.getFullYear()).slice(2)}`;
+        },
+      },
+      y: { min: 0, max: top * 1.1, name: (y: number) => y.toFixed(0) },
+    };
+  }, [data, local, now]);
+  const set = async () => {
+    const outcome = await send({ speciesId: of.speciesId, item: of.item, perKg: perKg ?? 0, reason });
+    if (!outcome.ok) return act(say({ text: outcome.problem.detail ?? '', problem: true }));
+    onClose();
+  };
+  return (
+    <Dialog open title={`${of.speciesName}, ${of.itemName}`} onClose={onClose}>
+      {!data ? (
+        <Waiting problem={problem} again={again} />
+      ) : (
+        <>
+          {chart && (
+            <LineChart label="Line: sold for; dots: the fish bought for, a kg" height={180} {...chart} />
+          )}
+          <ul className="max-h-28 overflow-y-auto text-note text-ink2">
+            {[...data.sold]
+              .reverse()
+              .slice(0, 6)
+              .map((s) => (
+                <li key={s.at + s.perKg} className="flex justify-between border-t border-line py-1">
+                  <span>
+                    {when(s.at)}
+                    {s.by && `, ${s.by}`}
+                    {s.reason && `: ${s.reason}`}
+                  </span>
+                  <span>{formatMoney(s.perKg)}</span>
+                </li>
+              ))}
+          </ul>
+          <div className="grid grid-cols-2 gap-5 pt-3">
+            <MoneyField
+              label="Price a kg"
+              value={perKg}
+              onChange={setPerKg}
+              note={of.wanted === null ? '' : `the wanted margin asks for ${formatMoney(of.wanted)}`}
+            />
+            <TextField label="Why" value={reason} onChange={setReason} />
+          </div>
+          <div className="flex gap-3">
+            <Button
+              kind="main"
+              busy={busy}
+              notYet={perKg === null ? 'say the price' : perKg === of.perKg ? 'it is that already' : null}
+              onPress={() => void set()}
+            >
+              Set the price
+            </Button>
+            <Button onPress={onClose}>Leave it</Button>
+          </div>
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+/** The price list with what each form costs and leaves; those that sell come first, the thinnest margin on top. */
+export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules: MoneySettings }) {
+  const [text, setText] = useState('');
+  const [chosen, setChosen] = useState<ListedPrice | null>(null);
+  const [all, setAll] = useState(false);
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = list.filter(
+    (l) =>
+      (all || words.length > 0 || l.soldGrams > 0) &&
+      words.every((w) => `${l.speciesName} ${l.itemName}`.toLowerCase().includes(w)),
+  );
+  const said = (perKg: number | null) => (perKg === null ? '–' : formatMoney(perUnit(perKg, rules.unit)));
+  return (
+    <section>
+      <div className="flex flex-wrap items-end gap-5">
+        <TextField className="w-64" label="Find" value={text} onChange={setText} placeholder="hake fillet" />
+        <label className="flex items-center gap-2 pb-8 text-note text-ink2">
+          <input
+            type="checkbox"
+            className="size-6 accent-(--ink)"
+            checked={all}
+            onChange={() => setAll(!all)}
+          />
+          also what did not sell in 30 days
+        </label>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="plain min-w-[760px]">
+          <thead>
+            <tr>
+              <th>What</th>
+              <th className="text-right">Sold, 30 days</th>
+              <th className="text-right">Costs {unitWords[rules.unit]}</th>
+              <th className="text-right">Price {unitWords[rules.unit]}</th>
+              <th className="text-right">Margin</th>
+              <th className="text-right">Markup</th>
+              <th className="text-right">Wanted</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {found.slice(0, 120).map((l) => (
+              <tr key={`${l.speciesId} ${l.item}`}>
+                <td>
+                  <span className="font-figure text-label font-semibold">{shortName(l.speciesName)}</span>,{' '}
+                  {l.itemName}
+                </td>
+                <td className="num">{l.soldGrams === 0 ? '–' : <Mass g={l.soldGrams} />}</td>
+                <td className="num">{said(l.cost)}</td>
+                <td className="num font-semibold">{said(l.perKg)}</td>
+                <td
+                  className={`num ${l.margin !== null && l.margin < 0 && l.soldGrams > 0 ? 'text-embertext' : ''}`}
+                >
+                  {percent(l.margin)}
+                </td>
+                <td className="num text-ink2">{percent(l.markup)}</td>
+                <td className="num">{said(l.wanted)}</td>
+                <td className="pl-3">
+                  <button type="button" className="why" onClick={() => setChosen(l)}>
+                    price
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {found.length === 0 && (
+        <p className="border-t border-line py-3 text-ink2">
+          Nothing of that in the list. Prices are set at the counter, on a row of stock.
+        </p>
+      )}
+      {found.length > 120 && (
+        <p className="text-note text-ink3">and {found.length - 120} more: find by name</p>
+      )}
+      {chosen && <History of={chosen} onClose={() => setChosen(null)} />}
+    </section>
+  );
+}

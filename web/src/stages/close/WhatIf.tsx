@@ -1,0 +1,197 @@
+import { contract, type CostChoices } from '@ember-slate/contract';
+import { breakEvenYield, costForm, withEnding } from '@ember-slate/core/costing';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useRead } from '../../app/api.ts';
+import { useSpecies } from '../../app/shop.tsx';
+import { MoneyField, SelectField, TextField, WeightField } from '../../parts/Field.tsx';
+import { Mass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+
+const numberOf = (text: string): number | null => {
+  const value = Number(text.replace(',', '.'));
+  return text.trim() !== '' && Number.isFinite(value) ? value : null;
+};
+
+/** One fish, every form it could become, by what it costs and earns; everything may be changed to see what if. */
+function Sums({ of }: { of: CostChoices }) {
+  const [paid, setPaid] = useState<number | null>(of.paidPerKg);
+  const [fish, setFish] = useState(of.fishGrams);
+  const [points, setPoints] = useState('0');
+  const [trim, setTrim] = useState('100');
+  const [margin, setMargin] = useState(String(Math.round(of.settings.margin * 100)));
+  const [hour, setHour] = useState<number | null>(of.settings.perHour);
+  const [own, setOwn] = useState<Record<string, number>>({});
+  const [sort, setSort] = useState<'profitPerKg' | 'profitPerMinute'>('profitPerKg');
+  const input = {
+    paidPerKg: paid ?? 0,
+    landingPerKg: of.settings.landingPerKg,
+    fishGrams: fish,
+    perHour: hour ?? 0,
+    margin: Math.min(0.95, Math.max(0, (numberOf(margin) ?? 0) / 100)),
+  };
+  const rows = of.forms
+    .map((f) => ({
+      f,
+      c: costForm(input, {
+        ...f,
+        perKg: own[f.form] ?? f.perKg,
+        yield: Math.min(
+          1,
+          Math.max(0.01, f.yield + (f.form === 'whole' ? 0 : (numberOf(points) ?? 0) / 100)),
+        ),
+        trims: f.trims.map((t) => ({ ...t, perKg: Math.round((t.perKg * (numberOf(trim) ?? 0)) / 100) })),
+      }),
+    }))
+    .filter((r) => r.c.takings !== null)
+    .sort((a, b) => (b.c[sort] ?? -Infinity) - (a.c[sort] ?? -Infinity));
+  const best = rows[0];
+  const whole = rows.find((r) => r.f.form === 'whole');
+  const fillet = rows.find((r) => r.f.form === 'fillet_skin_on' || r.f.form === 'quarter_cut');
+  return (
+    <>
+      <div className="grid grid-cols-6 gap-x-5 max-lg:grid-cols-3 max-sm:grid-cols-2">
+        <MoneyField
+          label="Paid a kg"
+          value={paid}
+          onChange={setPaid}
+          note={of.lot ? `${of.lot.code}, ${of.lot.supplier}` : 'never bought yet'}
+        />
+        <WeightField
+          label="One fish"
+          value={{ grams: fish, source: 'typed' }}
+          onChange={(w) => w && setFish(w.grams)}
+          take={{ act: 'Take fish', title: `${of.speciesName}, one fish` }}
+        />
+        <TextField label="Yield, points more" value={points} onChange={setPoints} inputMode="decimal" />
+        <TextField label="Trim prices, %" value={trim} onChange={setTrim} inputMode="decimal" />
+        <TextField label="Wanted margin, %" value={margin} onChange={setMargin} inputMode="decimal" />
+        <MoneyField label="Bench hour" value={hour} onChange={setHour} />
+      </div>
+      <p className="pb-2">
+        {best
+          ? `${best.f.name[0]!.toUpperCase()}${best.f.name.slice(1)} earn${best.f.name.endsWith('s') ? '' : 's'} most ${sort === 'profitPerKg' ? 'a kg of fish' : 'a minute at the bench'}: ${formatMoney(Math.round(best.c.profit!))} a fish.`
+          : 'No form of it has a price yet.'}{' '}
+        {whole && fillet && fillet.c.full !== null && whole.c.takings !== null && (
+          <>
+            Sold whole at {formatMoney(own.whole ?? whole.f.perKg!)} and filleted at{' '}
+            {formatMoney(own[fillet.f.form] ?? fillet.f.perKg!)}, they meet at a yield of{' '}
+            {(
+              breakEvenYield(own.whole ?? whole.f.perKg!, own[fillet.f.form] ?? fillet.f.perKg!) * 100
+            ).toFixed(1)}{' '}
+            %.
+          </>
+        )}{' '}
+        <Why>
+          <p>By yield: paid ÷ yield. With trim: (paid + landing − worth of trims) ÷ kg of the main.</p>
+          <p>
+            Shared: fish and labour over every output by price × kg (net realisable value at the split,
+            standard cost accounting); waste takes none. Full: trim credited, labour in.
+          </p>
+          <p>
+            Yields are learned from the shop’s own tickets; minutes are the form’s norm for this size.
+            Break-even is the yield at which it earns nothing at its price.
+          </p>
+        </Why>
+      </p>
+      <div className="overflow-x-auto">
+        <table className="plain min-w-[940px]">
+          <thead>
+            <tr>
+              <th>Form</th>
+              <th className="text-right">Yield</th>
+              <th className="text-right">Gives</th>
+              <th className="text-right">By yield</th>
+              <th className="text-right">With trim</th>
+              <th className="text-right">Shared</th>
+              <th className="text-right">Labour</th>
+              <th className="text-right">Full, a kg</th>
+              <th className="text-right">Price</th>
+              <th className="text-right">Wanted</th>
+              <th className="text-right">Breaks even</th>
+              {(['profitPerKg', 'profitPerMinute'] as const).map((k) => (
+                <th key={k} className="text-right">
+                  <button
+                    type="button"
+                    className={sort === k ? 'font-semibold text-ink' : 'why'}
+                    onClick={() => setSort(k)}
+                  >
+                    {k === 'profitPerKg' ? 'earns a kg' : 'a minute'}
+                  </button>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ f, c }) => (
+              <tr key={f.form}>
+                <td>
+                  <span className="font-figure text-label font-semibold">{f.name}</span>
+                  <span className="block text-note text-ink3">
+                    {f.learnedFrom > 0 ? `learned from ${f.learnedFrom} fish` : 'the book’s yield'}
+                    {c.trimWorth > 0 && `, trim ${formatMoney(c.trimWorth)}`}
+                  </span>
+                </td>
+                <td className="num whitespace-nowrap">{(f.yield * 100).toFixed(1)} %</td>
+                <td className="num">
+                  <Mass g={c.grams} />
+                </td>
+                <td className="num">{c.byYield === null ? '–' : formatMoney(c.byYield)}</td>
+                <td className="num">{c.credited === null ? '–' : formatMoney(c.credited)}</td>
+                <td className="num">{c.joint === null ? '–' : formatMoney(c.joint)}</td>
+                <td className="num">{formatMoney(c.labour)}</td>
+                <td className="num">{c.full === null ? '–' : formatMoney(c.full)}</td>
+                <td className="num">
+                  <input
+                    aria-label={`Price a kg of ${f.name}`}
+                    className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
+                    defaultValue={formatMoney(f.perKg!)}
+                    inputMode="decimal"
+                    onChange={(e) => {
+                      const value = numberOf(e.target.value);
+                      if (value !== null && value > 0)
+                        setOwn((had) => ({ ...had, [f.form]: Math.round(value * 100) }));
+                    }}
+                  />
+                </td>
+                <td className="num">
+                  {c.priceWanted === null ? '–' : formatMoney(withEnding(c.priceWanted, of.settings.ending))}
+                </td>
+                <td className="num text-ink2">
+                  {c.breakEven === null ? '–' : `${(c.breakEven * 100).toFixed(1)} %`}
+                </td>
+                <td className="num font-semibold">{formatMoney(Math.round(c.profitPerKg!))}</td>
+                <td className="num">
+                  {c.profitPerMinute === null ? '–' : formatMoney(Math.round(c.profitPerMinute))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}
+
+/** Which form of this fish earns most, and what if the price, the yield or the hour were another. */
+export function WhatIf() {
+  const book = useSpecies();
+  const [speciesId, setSpecies] = useState('hake');
+  const { data, problem, again } = useRead(contract.costs.choices, { query: { speciesId } });
+  return (
+    <section>
+      <SelectField
+        className="w-72"
+        label="Fish"
+        value={speciesId}
+        onChange={setSpecies}
+        options={[...book.values()]
+          .map((s) => ({ value: s.id, name: shortName(s.name) }))
+          .sort((a, b) => a.name.localeCompare(b.name))}
+      />
+      {data ? <Sums key={data.speciesId} of={data} /> : <Waiting problem={problem} again={again} />}
+    </section>
+  );
+}

@@ -1,0 +1,121 @@
+import { contract, type YieldRow } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useRead } from '../../app/api.ts';
+import { useShop } from '../../app/shop.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+import { CloseNav } from './CloseNav.tsx';
+import { YieldDetail } from './YieldDetail.tsx';
+
+const keyOf = (r: Pick<YieldRow, 'speciesId' | 'condition' | 'form'>) =>
+  `${r.speciesId} ${r.condition} ${r.form}`;
+const percent = (share: number) => (share * 100).toFixed(1);
+
+/** Cutters against the mean of the same forms: a help for each, not a ranking. */
+function Cutters() {
+  const { me } = useShop();
+  const { data } = useRead(contract.yields.cutters);
+  if (!data || data.length === 0) return null;
+  return (
+    <section className="pt-5">
+      <h2 className="text-row">
+        {me.role === 'manager' ? 'Hands' : 'Your hand'}{' '}
+        <Why>
+          <p>
+            After the mean of each fish and form is taken off, each cutter’s tickets are pulled toward nothing
+            by n ÷ (n + 12); shown from ten tickets on, to the manager and the cutter alone. A help, not a
+            ranking: who cuts the hard fish looks worse.
+          </p>
+        </Why>
+      </h2>
+      <ul>
+        {data.map((c) => (
+          <li key={c.cutterId} className="flex justify-between border-t border-line py-1">
+            <span>{c.name}</span>
+            <span className="text-ink2">
+              {c.tickets} tickets, {c.effect >= 0 ? '+' : '−'}
+              {Math.abs(c.effect * 100).toFixed(2)} points
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Expected and learned yields of every form, what loses most first. */
+export default function YieldBook() {
+  const { me } = useShop();
+  const { data: book, problem, again } = useRead(contract.yields.book, { skip: me.role === 'counter' });
+  const [chosen, setChosen] = useState<string | null>(null);
+  if (me.role === 'counter')
+    return <h1 className="text-head">The yield book is for the bench and the manager</h1>;
+  if (!book) return <Waiting problem={problem} again={again} />;
+  const shown = book.find((r) => keyOf(r) === chosen) ?? book.find((r) => r.signal !== null) ?? book[0];
+  const lost = book.reduce((s, r) => s + (r.lost ?? 0), 0);
+  return (
+    <div className="pb-8">
+      {me.role === 'manager' && <CloseNav />}
+      <h1 className="text-head">
+        {book.length === 0
+          ? 'No ticket is closed yet'
+          : me.role !== 'manager'
+            ? `${shortName(shown!.speciesName)}, ${shown!.formName}`
+            : lost > 0
+              ? `${formatMoney(lost)} of yield lost in four weeks`
+              : `${formatMoney(-lost)} of yield won in four weeks`}
+      </h1>
+      <p className="pb-3 text-ink2">
+        {book.length === 0
+          ? 'Close a ticket of one form, and its yield stands here beside what the book expects.'
+          : 'Output over input, from the fish as it came to the form named; the last year.'}
+      </p>
+      {shown && (
+        <div className="grid grid-cols-[minmax(0,0.82fr)_minmax(0,1.18fr)] gap-8 border-t border-line pt-3 max-lg:grid-cols-1">
+          <div>
+            <ul aria-label="Forms">
+              {book.map((r) => {
+                const on = keyOf(r) === keyOf(shown);
+                return (
+                  <li key={keyOf(r)} className="border-b border-line">
+                    <button
+                      type="button"
+                      aria-pressed={on}
+                      onClick={() => setChosen(keyOf(r))}
+                      className={`grid min-h-12 w-full grid-cols-[minmax(0,1fr)_74px_92px] items-center gap-3 px-2 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                    >
+                      <span className="min-w-0">
+                        <span className="block truncate font-figure text-label font-semibold">
+                          {shortName(r.speciesName)}, {r.formName}
+                        </span>
+                        <span className={`block text-note ${r.signal ? 'text-embertext' : 'text-ink3'}`}>
+                          {r.signal ?? `${r.condition.replace('_', ', ')}, ${r.tickets} tickets`}
+                        </span>
+                      </span>
+                      <span className="text-right font-figure text-row font-semibold">
+                        {percent(r.learned.mean)} %
+                        <span className="block text-note leading-3 font-normal text-ink3">
+                          book {percent(r.expected)}
+                        </span>
+                      </span>
+                      <span className="text-right font-figure text-label">
+                        {r.lost === null ? '' : formatMoney(Math.abs(r.lost))}
+                        <span className="block text-note leading-3 text-ink3">
+                          {r.lost === null ? '' : r.lost > 0 ? 'lost' : 'won'}
+                        </span>
+                      </span>
+                    </button>
+                  </li>
+                );
+              })}
+            </ul>
+            <Cutters />
+          </div>
+          <YieldDetail key={keyOf(shown)} of={shown} />
+        </div>
+      )}
+    </div>
+  );
+}

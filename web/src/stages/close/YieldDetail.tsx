@@ -1,0 +1,246 @@
+import { contract, type YieldOf, type YieldRow } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useRead } from '../../app/api.ts';
+import { useTimes } from '../../app/shop.tsx';
+import { LineChart } from '../../parts/LineChart.tsx';
+import { Mass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { Waiting } from '../../parts/Waiting.tsx';
+import { Why } from '../../parts/Why.tsx';
+
+const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** The individuals chart of the last tickets: band between the limits, mean, and the one point that asks for a look. */
+function ControlChartOf({ of }: { of: YieldOf }) {
+  const { dayName } = useTimes();
+  const chart = useMemo(() => {
+    const { points } = of;
+    const n = points.length;
+    const values = points.map((p) => p.yield * 100);
+    const low = Math.min(...values, (of.chart?.low ?? 1) * 100);
+    const high = Math.max(...values, (of.chart?.high ?? 0) * 100);
+    const pad = Math.max(0.5, (high - low) * 0.08);
+    const line = points.map((p, i) => [i, p.yield * 100] as const);
+    const last = of.signals.at(-1);
+    const at = last ? points.findIndex((p) => p.ticketId === last.ticketIds.at(-1)) : -1;
+    const ticks = [0, Math.floor(n / 3), Math.floor((2 * n) / 3), n - 1].filter(
+      (v, i, all) => v >= 0 && all.indexOf(v) === i,
+    );
+    return {
+      series: [
+        ...(of.chart
+          ? [
+              {
+                kind: 'band' as const,
+                points: [
+                  [-0.5, of.chart.low * 100],
+                  [n - 0.5, of.chart.low * 100],
+                  [n - 0.5, of.chart.high * 100],
+                  [-0.5, of.chart.high * 100],
+                ] as const,
+              },
+            ]
+          : []),
+        { kind: 'line' as const, points: line },
+        { kind: 'dots' as const, points: line },
+        ...(at >= 0 ? [{ kind: 'hot' as const, points: [line[at]!] }] : []),
+      ],
+      levels: of.chart
+        ? [
+            { y: of.chart.mean * 100, name: `mean ${(of.chart.mean * 100).toFixed(1)}` },
+            { y: of.expected * 100, name: `book ${(of.expected * 100).toFixed(1)}` },
+          ].filter((l, i, all) => i === 0 || Math.abs(l.y - all[0]!.y) > (high - low) * 0.12)
+        : [],
+      x: {
+        min: -0.5,
+        max: Math.max(1, n - 0.5),
+        ticks,
+        name: (x: number) => {
+          const p = points[Math.round(x)];
+          return p ? `${dayName(p.day)} ${p.day.slice(8)} ${months[Number(p.day.slice(5, 7)) - 1]!}` : '';
+        },
+      },
+      y: { min: low - pad, max: high + pad, name: (y: number) => `${y.toFixed(0)}` },
+    };
+  }, [of, dayName]);
+  return (
+    <LineChart
+      label={`${of.speciesName}, ${of.formName}: yield ticket by ticket, %`}
+      height={210}
+      {...chart}
+    />
+  );
+}
+
+function Parts({ title, rows, all }: { title: string; rows: YieldOf['by']['school']; all: number }) {
+  if (rows.length < 2) return null;
+  return (
+    <section>
+      <h3 className="text-label">{title}</h3>
+      <ul>
+        {rows.map((r) => (
+          <li key={r.name} className="flex justify-between gap-3 border-t border-line py-1 text-note">
+            <span className="min-w-0 truncate">{r.name}</span>
+            <span className="shrink-0">
+              <span className="font-figure text-label font-semibold">{percent(r.yield)}</span>{' '}
+              <span className="text-ink3">
+                {r.yield >= all ? '+' : '−'}
+                {Math.abs((r.yield - all) * 100).toFixed(1)}, {r.tickets}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** One form of one fish: where its yield comes from and where it goes. */
+export function YieldDetail({ of: row }: { of: YieldRow }) {
+  const { dayWords } = useTimes();
+  const {
+    data: of,
+    problem,
+    again,
+  } = useRead(contract.yields.one, {
+    query: { speciesId: row.speciesId, condition: row.condition, form: row.form },
+  });
+  if (!of) return <Waiting problem={problem} again={again} />;
+  const last = of.signals.at(-1);
+  const input = of.points.reduce((s, p) => s + p.inputGrams, 0);
+  const all = input > 0 ? of.points.reduce((s, p) => s + p.yield * p.inputGrams, 0) / input : of.expected;
+  const figures: [string, string][] = [
+    ['book expects', percent(of.expected)],
+    ['learned', `${percent(of.learned.mean)}, from ${of.learned.fish} fish`],
+    ['nine tickets of ten', `${percent(of.learned.low)} to ${percent(of.learned.high)}`],
+    ...(of.chart
+      ? ([['limits', `${percent(of.chart.low)} to ${percent(of.chart.high)}`]] as [string, string][])
+      : []),
+  ];
+  const most = Math.max(1, ...of.weeks.map((w) => Math.abs(w.lost ?? 0)));
+  return (
+    <div className="min-w-0">
+      <h2 className="text-row">
+        {shortName(of.speciesName)}, {of.condition.replace('_', ', ')} to {of.formName}{' '}
+        <Why>
+          <p>
+            Learned = (8 × book + fish × own mean) ÷ (8 + fish), tickets by their weight; the interval is the
+            90 % predictive one.
+          </p>
+          <p>
+            Chart of single values: limits at mean ± 2.66 × mean moving range; signals: one point outside,
+            nine in a row on one side, six rising or falling (NIST/SEMATECH e-Handbook of Statistical
+            Methods).
+          </p>
+          <p>A lost point costs points × input × cost a kilogram of output.</p>
+        </Why>
+      </h2>
+      <div className="grid grid-cols-[minmax(0,1fr)_190px] gap-4 max-sm:grid-cols-1">
+        {of.points.length > 1 ? (
+          <ControlChartOf of={of} />
+        ) : (
+          <p className="py-6 text-ink2">One ticket is no chart yet.</p>
+        )}
+        <dl className="text-note">
+          {figures.map(([name, value]) => (
+            <div key={name} className="border-b border-line py-1">
+              <dt className="text-ink3">{name}</dt>
+              <dd className="font-figure text-label font-semibold">{value}</dd>
+            </div>
+          ))}
+          {last && (
+            <div className="py-1">
+              <dt className="text-embertext">{last.words}</dt>
+              <dd>
+                ticket{last.ticketIds.length > 1 ? 's' : ''}{' '}
+                {last.ticketIds.slice(-3).map((id) => (
+                  <Link key={id} className="why pr-2" to={`/bench/${id}`}>
+                    {of.points.find((p) => p.ticketId === id)?.number}
+                  </Link>
+                ))}
+              </dd>
+            </div>
+          )}
+          {of.spent && (
+            <p className="py-1 text-ink2">
+              Spent around {of.spent.months.map((m) => months[m - 1]!).join(', ')}: fillets down to{' '}
+              {Math.round(of.spent.factor * 100)} % of the usual.
+            </p>
+          )}
+        </dl>
+      </div>
+      <div className="grid grid-cols-2 gap-x-8 gap-y-3 pt-3 max-sm:grid-cols-1">
+        <Parts title="By school" rows={of.by.school} all={all} />
+        <Parts title="By supplier" rows={of.by.supplier} all={all} />
+        <Parts title="By month" rows={of.by.month} all={all} />
+        <Parts title="By size of fish" rows={of.by.size} all={all} />
+        <Parts title="By year" rows={of.by.year} all={all} />
+        {of.weeks.length > 1 && of.weeks.some((w) => w.lost !== null) && (
+          <section>
+            <h3 className="text-label">Money lost, week by week</h3>
+            <ul>
+              {of.weeks.map((w) => (
+                <li
+                  key={w.from}
+                  className="grid grid-cols-[64px_minmax(0,1fr)_86px] items-center gap-2 border-t border-line text-note"
+                >
+                  <span className="text-ink3">{w.from.slice(5)}</span>
+                  <span className="relative h-4">
+                    <span
+                      className="absolute top-1 h-2 bg-ink"
+                      style={{
+                        left: (w.lost ?? 0) >= 0 ? '50%' : `${50 - (50 * Math.abs(w.lost ?? 0)) / most}%`,
+                        width: `${(50 * Math.abs(w.lost ?? 0)) / most}%`,
+                      }}
+                    />
+                    <span className="absolute top-0 left-1/2 h-4 w-px bg-rule" />
+                  </span>
+                  <span className="text-right">
+                    {formatMoney(Math.abs(w.lost ?? 0))} {(w.lost ?? 0) > 0 ? 'lost' : 'won'}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+      <h3 className="pt-4 text-label">Tickets</h3>
+      <div className="max-h-[320px] overflow-y-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Ticket</th>
+              <th>From</th>
+              <th className="text-right">In</th>
+              <th className="text-right">Came</th>
+              <th className="text-right">Expected</th>
+              <th className="text-right">Lost</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...of.points].reverse().map((p) => (
+              <tr key={p.ticketId}>
+                <td>
+                  <Link className="why" to={`/bench/${p.ticketId}`}>
+                    {p.number}
+                  </Link>{' '}
+                  <span className="text-note text-ink3">{dayWords(p.day)}</span>
+                </td>
+                <td className="text-note text-ink2">{p.supplier}</td>
+                <td className="num">
+                  <Mass g={p.inputGrams} />
+                </td>
+                <td className="num">{percent(p.yield)}</td>
+                <td className="num text-ink2">{percent(p.expected)}</td>
+                <td className="num">{p.lost === null ? '' : formatMoney(p.lost)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}
