@@ -10,7 +10,7 @@ export default defineConfig({
     reporters: ['default'],
     projects: [
       project('core', ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'devices/src/**/*.test.ts']),
-      project('server', ['server/tests/**/*.test.ts'], {
+      project('server', ['server/tests/**/*.test.ts', 'demo/tests/**/*.test.ts'], {
         globalSetup: 'server/tests/database.ts',
         testTimeout: 30_000,
         hookTimeout: 60_000,

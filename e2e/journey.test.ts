@@ -175,7 +175,7 @@ describe('one fish from the van door to the customer’s bag', () => {
     await press(driver, 'Sea bass, whole');
     await press(driver, 'Price');
     await fill(driver, 'Price a kg', '23.90');
-    await press(driver, 'Price a kilogram');
+    await press(driver, 'Set the price');
     await pageSays(driver, '23.90');
     await weigh(458);
     await pageSays(driver, '1 item');
@@ -185,13 +185,40 @@ describe('one fish from the van door to the customer’s bag', () => {
 
   it('shows at the close the yield against expectation and where every gram went', async () => {
     await press(driver, 'Close');
-    await pageSays(driver, 'Every gram is where it should be');
     await pageSays(driver, 'in all, to the gram');
     const flow = await (await see(driver, By.css('svg[aria-label*="in all"]'))).getAttribute('aria-label');
     expect(flow).toMatch(/sold 898 g/);
     expect(flow).toMatch(/in all 4\u2009600 g/);
     await pageSays(driver, 'Yield against expectation');
     await pageSays(driver, '47.8');
+    expect(await shop.faults()).toEqual([]);
+  });
+
+  it('closes the day step by step, locks it, and opens it again with a reason', async () => {
+    await press(driver, 'Cleaning and safety');
+    for (let left = 6; left > 0; left--) {
+      await press(driver, 'Done, sign');
+      await driver.wait(async () => (await shop.count('SELECT COUNT(*) FROM day_check')) === 7 - left, 8000);
+    }
+    await press(driver, 'Cash and card');
+    await fill(driver, 'Cash in the till', '0');
+    await fill(driver, 'Card slips', '29.12');
+    await pageSays(driver, 'agrees');
+    await press(driver, 'Next: tomorrow first');
+    await press(driver, 'Close the day');
+    await fill(driver, 'Remark', 'first day');
+    await press(driver, 'Close and lock');
+    await pageSays(driver, 'signed and locked');
+    await press(driver, 'Counter');
+    await press(driver, 'Sea bass, whole');
+    await weigh(450);
+    await driver.actions().sendKeys(Key.ENTER).perform();
+    await pageSays(driver, 'is closed');
+    await press(driver, 'Close');
+    await press(driver, 'Open it again');
+    await fill(driver, 'Why', 'one more customer');
+    await (await see(driver, By.css('[role=dialog] .btn-main'))).click();
+    await pageSays(driver, 'one more customer');
     expect(await shop.faults()).toEqual([]);
   });
 

@@ -34,7 +34,14 @@ const views = [
   'bench',
   'bench/clock',
   'counter',
+  'counter/sales',
+  'counter/count',
+  'counter/trim',
   'close',
+  'close/yields',
+  'close/costs',
+  'close/buying',
+  'close/reports',
   'cold',
   'first',
   'lots/1',
@@ -268,7 +275,7 @@ describe('the sample shop on screen', () => {
     await press(driver, 'Into the bag');
     shop.put(0);
     await pageSays(driver, '1 item');
-    await press(driver, 'Paid');
+    await press(driver, 'Card');
     await pageSays(driver, 'paid:');
     await pageSays(driver, 'Weigh it: the corner puts it in the bag.');
     expect(await shop.faults()).toEqual([]);
@@ -283,10 +290,84 @@ describe('the sample shop on screen', () => {
     await pageSays(driver, 'the mean of this tray');
     await press(driver, 'Put it in the bag');
     await pageSays(driver, '1 item');
-    await press(driver, 'Paid');
+    await press(driver, 'Card');
     await pageSays(driver, 'paid:');
     const estimated = "SELECT COUNT(*) FROM sale_line WHERE weight_source = 'estimated' AND pieces = 2";
     expect(await shop.count(estimated)).toBe(1);
+  });
+
+  it('serves a Saturday queue of five: by place and scale, by scan, a mixed basket in cash, and an order', async () => {
+    const sales = () => shop.count('SELECT COUNT(*) FROM sale WHERE sold_on = CURDATE()');
+    const before = await sales();
+    const type = (keys: string) => driver.actions().sendKeys(keys).perform();
+    const weighed = async (grams: number) => {
+      shop.put(grams);
+      await liveWeight(driver, grams);
+      await type(' ');
+      shop.put(0);
+    };
+    await open('counter');
+    // Somebody for the fish at A5: two keys, the scale, two more.
+    await type('a');
+    await type('5');
+    await weighed(450);
+    await pageSays(driver, '1 item');
+    await type(Key.ENTER);
+    await pageSays(driver, 'paid:');
+    // A mixed basket by names, paid with a note.
+    for (const [name, grams] of [
+      ['whiting whole', 350],
+      ['gurnard whole', 340],
+    ] as const) {
+      await type('/');
+      await type(name);
+      await type(Key.ENTER);
+      await weighed(grams);
+    }
+    await pageSays(driver, '2 items');
+    await press(driver, 'Cash');
+    await fill(driver, 'Given', '50');
+    await pageSays(driver, 'change');
+    await type(Key.ENTER);
+    await driver.wait(async () => (await sales()) === before + 2, 8000, 'the basket was not paid');
+    // A wrapped piece of this morning, read by the scanner.
+    const hand = await new Hand(shop.url).signIn();
+    const slab = (await hand.ok(contract.counter.stock)).find(
+      (r) =>
+        r.batch > 0 &&
+        r.batch < 1e9 &&
+        !r.blocked &&
+        r.pieces > 1 &&
+        r.pricePerKg !== null &&
+        r.place === 'place:slab',
+    )!;
+    const weight = await shop.count(
+      `SELECT id FROM weigh_out WHERE ticket_id = ${slab.batch} AND item = '${slab.item}' AND kind = 'counter' AND struck_at IS NULL LIMIT 1`,
+    );
+    const label = await hand.ok(contract.bench.makeLabel, {
+      params: { id: slab.batch, weightId: weight },
+      body: { size: '58x40', print: false },
+    });
+    const face = await hand.ok(contract.bench.labelFace, { params: { id: label.id } });
+    await driver.executeScript(
+      `
+      const at = performance.now();
+      for (const key of [...arguments[0], 'Enter'])
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));`,
+      face.priceCode,
+    );
+    await pageSays(driver, '1 item');
+    await type(Key.ENTER);
+    await driver.wait(async () => (await sales()) === before + 3, 8000, 'the scanned piece was not paid');
+    expect(await shop.faults()).toEqual([]);
+  });
+
+  it('marks down what would stay, as it is proposed', async () => {
+    await open('counter');
+    await press(driver, 'more to look at');
+    await press(driver, 'Mark down');
+    await pageSays(driver, 'a kg now');
+    expect(await shop.count('SELECT COUNT(*) FROM markdown WHERE ended_at IS NULL')).toBe(1);
   });
 
   it('hands a ready order over at the counter', async () => {

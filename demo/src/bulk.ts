@@ -93,11 +93,12 @@ export class Bulk {
   }
 
   /** A reading an hour of every cold place, about its set point. */
-  temperatures(day: string, midnight: Date): void {
-    const seed = Date.parse(day) / 86_400_000;
+  temperatures(midnight: Date, next: Date): void {
+    const hours = (next.getTime() - midnight.getTime()) / 3_600_000;
+    const seed = midnight.getTime() / 86_400_000;
     for (const p of this.places) {
       p.revision += 1;
-      for (let h = 0; h < 24; h++)
+      for (let h = 0; h < hours; h++)
         this.add('reading', [
           p.id,
           new Date(midnight.getTime() + h * 3_600_000),

@@ -16,8 +16,6 @@ export interface Trade {
   lines: readonly [number, number];
   lots: readonly [number, number];
   tickets: readonly [number, number];
-  /** Whether suppliers' notes, temperatures by the hour and orders are made as well. */
-  hourly: boolean;
 }
 
 /** The sample shop's own weeks, and a busy one for years of them. */
@@ -26,14 +24,12 @@ export const sampleTrade: Trade = {
   lines: [1, 2],
   lots: [4, 7],
   tickets: [5, 8],
-  hourly: false,
 };
 export const busyTrade: Trade = {
-  bags: [70, 80, 85, 90, 105, 130, 150],
+  bags: [105, 115, 122, 130, 150, 185, 212],
   lines: [1, 2],
   lots: [9, 12],
   tickets: [9, 13],
-  hourly: true,
 };
 
 interface Lot {
@@ -79,6 +75,8 @@ export class History {
       random: Random;
       staff: { manager: number; bench: number; counter: number };
       trade: Trade;
+      /** Temperatures by the hour are made for days before this one. */
+      coldUntil: string;
     },
   ) {
     this.bulk = new Bulk(tx);
@@ -460,6 +458,6 @@ export class History {
     const evening = this.at(day, 18 * 60 + 20);
     this.bulk.add('day_close', [day, evening, this.o.staff.manager, takings, '']);
     this.bulk.add('trading_day', [day, 1]);
-    if (trade.hourly) this.bulk.temperatures(day, this.at(day, 0));
+    if (day < this.o.coldUntil) this.bulk.temperatures(this.at(day, 0), this.at(addDays(day, 1), 0));
   }
 }

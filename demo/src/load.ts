@@ -1,3 +1,4 @@
+import { parseArgs } from 'node:util';
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
 import { tillsOf } from '@ember-slate/server/close/till';
 import { closeDay, sign } from '@ember-slate/server/close/lock';
@@ -6,39 +7,53 @@ import { move } from '@ember-slate/server/counter/moves';
 import { setPrice } from '@ember-slate/server/counter/prices';
 import { stock } from '@ember-slate/server/counter/stock';
 import { addStaff } from '@ember-slate/server/people/service';
-import type { Work } from '@ember-slate/server/platform/context';
+import type { Actor, Work } from '@ember-slate/server/platform/context';
 import { configFromEnv } from '@ember-slate/server/platform/config';
-import { openPool, row, transaction, type Tx } from '@ember-slate/server/platform/db';
+import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
 import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
 import { answerFaults, coldHistory } from './cold.ts';
-import { History, sampleTrade } from './history.ts';
+import { busyTrade, History, sampleTrade } from './history.ts';
 import { Random } from './random.ts';
 import * as scenario from './scenario.ts';
 import { SampleShop } from './shop.ts';
 
 /** Makes the sample shop in an empty database: the same shop for the same day, relative to today. */
 const now = new Date();
+/** Years of a busy shop's past behind the sample: none unless asked for. */
+const { values } = parseArgs({ options: { years: { type: 'string', default: '0' } } });
+const years = Number(values.years);
 const today = tradingDay(now, scenario.shop);
 const random = new Random(scenario.seed);
+const settings = { ...scenario.shop, productPrices: scenario.productPrices };
+/** Tables the older days are written into. */
+const grown = [
+  'movement',
+  'entry',
+  'balance',
+  'lot',
+  'grade',
+  'ticket',
+  'ticket_input',
+  'sale',
+  'sale_line',
+  'reading',
+];
 /** Orders of a day in the weeks before. */
 const ordersADay = 3;
 const from = (species: string) => scenario.usual.find((u) => u.species === species)!;
 
-async function openShop(tx: Tx): Promise<SampleShop> {
-  await writeSettings(tx, { ...scenario.shop, productPrices: scenario.productPrices });
+/** The shop's settings and its people: what every day of it needs. */
+async function hire(tx: Tx): Promise<Actor[]> {
+  await writeSettings(tx, settings);
   const people = [];
   for (const p of scenario.staff)
     people.push({ id: await addStaff(tx, { ...p, demo: true }), name: p.name, role: p.role });
-  return new SampleShop(
-    tx,
-    { ...defaultSettings, ...scenario.shop, productPrices: scenario.productPrices },
-    people,
-    await speciesById(tx),
-    random,
-    now,
-  );
+  return people;
 }
+
+const shopIn = async (tx: Tx, people: readonly Actor[]) =>
+  new SampleShop(tx, { ...defaultSettings, ...settings }, people, await speciesById(tx), random, now);
 
 /** Prices from what is usually paid, ending in .90 or .50. */
 async function setPrices(shop: SampleShop) {
@@ -55,19 +70,17 @@ async function setPrices(shop: SampleShop) {
 }
 
 /** The weeks before those lived step by step. */
-async function olderDays(tx: Tx) {
-  const [manager, bench, counter] = await Promise.all(
-    scenario.staff.map(
-      async (p) => (await row<{ id: number }>(tx, 'SELECT id FROM staff WHERE name = ?', [p.name]))!.id,
-    ),
-  );
+async function olderDays(tx: Tx, people: readonly Actor[]) {
+  const of = (role: Actor['role']) => people.find((p) => p.role === role)!.id;
   const history = new History(tx, {
     species: await speciesById(tx),
     random,
-    staff: { manager: manager!, bench: bench!, counter: counter! },
-    trade: sampleTrade,
+    staff: { manager: of('manager'), bench: of('bench'), counter: of('counter') },
+    trade: years > 0 ? busyTrade : sampleTrade,
+    coldUntil: addDays(today, -scenario.temperatureDays - 1),
   });
-  await history.live(addDays(today, -scenario.historyDays), addDays(today, -scenario.livedDays - 1));
+  const back = Math.max(scenario.historyDays, Math.round(years * 365.25));
+  await history.live(addDays(today, -back), addDays(today, -scenario.livedDays - 1));
 }
 
 /** When suppliers come, and in what boxes. */
@@ -267,11 +280,18 @@ async function countShort(work: Work) {
 const pool = openPool(configFromEnv().databaseUrl, 1);
 try {
   const days = Array.from({ length: scenario.livedDays }, (_, i) => scenario.livedDays - i);
-  await transaction(pool, async (tx) => {
-    const shop = await openShop(tx);
+  const people = await transaction(pool, async (tx) => {
+    const hired = await hire(tx);
+    const shop = await shopIn(tx, hired);
     await coldHistory(shop.at(today, 0), now);
     await setPrices(shop);
-    await olderDays(tx);
+    await olderDays(tx, hired);
+    return hired;
+  });
+  // What has just grown is counted anew before anything is looked up in it.
+  for (const table of grown) await pool.query(`ANALYZE TABLE ${table}`);
+  await transaction(pool, async (tx) => {
+    const shop = await shopIn(tx, people);
     for (const ago of days) await pastDay(shop, addDays(today, -ago), ago);
     await setSupply(tx);
     await thisMorning(shop);

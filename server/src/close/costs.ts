@@ -102,8 +102,8 @@ async function partsByLot(work: Work, lotIds: readonly number[]): Promise<Map<nu
     work.tx,
     `SELECT x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams,
        CAST(SUM(x.money - COALESCE((SELECT SUM(r.money) FROM refund_line r WHERE r.sale_id = x.sale_id AND r.position = x.position), 0)) AS SIGNED) AS money
-     FROM sale_line x JOIN sale k ON k.id = x.sale_id
-     WHERE x.lot_id IN (${marks(lotIds.length)}) AND k.void_movement_id IS NULL GROUP BY x.lot_id, x.item`,
+     FROM sale_line x
+     WHERE x.lot_id IN (${marks(lotIds.length)}) AND x.way <> 'voided' GROUP BY x.lot_id, x.item`,
     [...lotIds],
   );
   for (const s of sold) {
@@ -223,8 +223,8 @@ export async function lotCosts(work: Work, from: string, to: string): Promise<An
   const byDay = await rows<{ day: string; lotId: number; item: string; grams: number; money: number }>(
     work.tx,
     `SELECT x.sold_on AS day, x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams, CAST(SUM(x.money) AS SIGNED) AS money
-     FROM sale_line x JOIN sale k ON k.id = x.sale_id
-     WHERE x.lot_id IN (${marks(ids.length)}) AND k.void_movement_id IS NULL GROUP BY x.sold_on, x.lot_id, x.item`,
+     FROM sale_line x
+     WHERE x.lot_id IN (${marks(ids.length)}) AND x.way <> 'voided' GROUP BY x.sold_on, x.lot_id, x.item`,
     ids,
   );
   const perGram = new Map(

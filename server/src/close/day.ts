@@ -4,10 +4,11 @@ import { formOf, type FormBook } from '@ember-slate/core/forms';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { trims, type TrimId } from '@ember-slate/core/yields';
-import { lotsWhere, type LotWithGrade } from '../grading/queries.ts';
+import { lotsById, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { row, rows } from '../platform/db.ts';
 import { balancesOfLots, type BalanceRow } from '../platform/ledger.ts';
+import { lotsLying } from '../platform/lying.ts';
 import { problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
@@ -63,13 +64,15 @@ export function closeLot(
 }
 
 /** Lots something happened to on a day, and those with fish left. */
-const lotsOfDay = (work: Work, day: string) =>
-  lotsWhere(
+async function lotsOfDay(work: Work, day: string): Promise<LotWithGrade[]> {
+  const moved = await rows<{ id: number }>(
     work.tx,
-    `(l.landed_on <= ? AND EXISTS (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0))
-     OR l.id IN (SELECT e.lot_id FROM movement m JOIN entry e ON e.movement_id = m.id WHERE m.trading_day = ?)`,
-    [day, day],
+    'SELECT DISTINCT e.lot_id AS id FROM movement m JOIN entry e ON e.movement_id = m.id WHERE m.trading_day = ?',
+    [day],
   );
+  const ids = new Set([...moved.map((m) => m.id), ...(await lotsLying(work.tx))]);
+  return (await lotsById(work.tx, [...ids])).filter((l) => l.landedOn <= day);
+}
 
 async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
   const closed = await rows<{

@@ -15,8 +15,7 @@ export async function soldByDay(work: Work, upTo: string = addDays(today(work), 
   const sold = await rows<{ day: string; speciesId: string; item: string; grams: number }>(
     work.tx,
     `SELECT x.sold_on AS day, x.species_id AS speciesId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams
-     FROM sale_line x JOIN sale k ON k.id = x.sale_id
-     WHERE x.sold_on BETWEEN ? AND ? AND k.order_id IS NULL AND k.void_movement_id IS NULL
+     FROM sale_line x WHERE x.sold_on BETWEEN ? AND ? AND x.way = 'counter'
      GROUP BY x.species_id, x.item, x.sold_on`,
     [from, upTo],
   );

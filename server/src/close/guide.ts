@@ -47,10 +47,11 @@ export async function temperaturesOf(work: Work, day: string): Promise<DayClose[
     high: number | null;
   }>(
     work.tx,
-    `SELECT p.id, p.name, p.limit_tenths / 10 + 0e0 AS limitC, MIN(r.tenths) / 10 + 0e0 AS low, MAX(r.tenths) / 10 + 0e0 AS high
-     FROM place p LEFT JOIN reading r ON r.place_id = p.id AND r.at >= ? AND r.at < ?
-     WHERE p.limit_tenths IS NOT NULL GROUP BY p.id ORDER BY p.id`,
-    [from, to],
+    `SELECT p.id, p.name, p.limit_tenths / 10 + 0e0 AS limitC,
+       (SELECT MIN(r.tenths) / 10 + 0e0 FROM reading r WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS low,
+       (SELECT MAX(r.tenths) / 10 + 0e0 FROM reading r WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS high
+     FROM place p WHERE p.limit_tenths IS NOT NULL ORDER BY p.id`,
+    [from, to, from, to],
   );
   // Episodes are looked through for the last two weeks only: older days were closed with theirs answered.
   const places = day >= addDays(today(work), -14) ? await coldPlaces(work) : [];

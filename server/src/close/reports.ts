@@ -29,8 +29,13 @@ async function daysBetweenSums(work: Work, from: string, to: string): Promise<Da
   const { tx } = work;
   const sold = await rows<Day>(
     tx,
-    `SELECT x.sold_on AS day, CAST(SUM(x.money) AS SIGNED) AS takings, COUNT(DISTINCT x.sale_id) AS sales, CAST(SUM(x.grams) AS SIGNED) AS soldGrams
-     FROM sale_line x JOIN sale k ON k.id = x.sale_id WHERE x.sold_on BETWEEN ? AND ? AND k.void_movement_id IS NULL GROUP BY x.sold_on`,
+    `SELECT sold_on AS day, CAST(SUM(money) AS SIGNED) AS takings, CAST(SUM(grams) AS SIGNED) AS soldGrams
+     FROM sale_line WHERE sold_on BETWEEN ? AND ? AND way <> 'voided' GROUP BY sold_on`,
+    [from, to],
+  );
+  const bags = await rows<Day>(
+    tx,
+    'SELECT sold_on AS day, COUNT(*) - COUNT(void_movement_id) AS sales FROM sale WHERE sold_on BETWEEN ? AND ? GROUP BY sold_on',
     [from, to],
   );
   const landed = await rows<Day>(
@@ -50,7 +55,7 @@ async function daysBetweenSums(work: Work, from: string, to: string): Promise<Da
     'SELECT on_day AS day, CAST(SUM(money) AS SIGNED) AS refunds FROM refund WHERE on_day BETWEEN ? AND ? GROUP BY on_day',
     [from, to],
   );
-  return [...sold, ...landed, ...lost, ...back];
+  return [...sold, ...bags, ...landed, ...lost, ...back];
 }
 
 const add = (days: readonly Day[]): Sums =>
@@ -84,8 +89,7 @@ export async function report(work: Work, from: string, to: string): Promise<Repo
   const sold = await rows<{ speciesId: string; item: string; grams: number; money: number }>(
     tx,
     `SELECT x.species_id AS speciesId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams, CAST(SUM(x.money) AS SIGNED) AS money
-     FROM sale_line x JOIN sale k ON k.id = x.sale_id WHERE x.sold_on BETWEEN ? AND ? AND k.void_movement_id IS NULL
-     GROUP BY x.species_id, x.item`,
+     FROM sale_line x WHERE x.sold_on BETWEEN ? AND ? AND x.way <> 'voided' GROUP BY x.species_id, x.item`,
     [from, to],
   );
   const landed = await rows<{

@@ -118,7 +118,8 @@ export class Clocks {
 const changesOf = (work: Work, lotIds: readonly number[]) =>
   rows<RowChange & { lotId: number; kind: string }>(
     work.tx,
-    `SELECT e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams
+    // The few entries of these lots first, whatever the optimiser thinks of a table that has just grown.
+    `SELECT STRAIGHT_JOIN e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams
      FROM entry e JOIN movement m ON m.id = e.movement_id
      WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'split', 'move', 'to_bench', 'cut', 'make', 'void')
      ORDER BY m.id`,

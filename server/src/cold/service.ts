@@ -13,6 +13,7 @@ import { gradesOfLot, lotsById, lotsInShop } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row, rows, run, type Tx } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { lies, lyingBalance } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 import { stockRows } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
@@ -58,7 +59,7 @@ export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
   const answers = await answersSince(work.tx, new Date(since));
   const counts = await rows<{ account: string; lots: number }>(
     work.tx,
-    "SELECT account, COUNT(DISTINCT lot_id) AS lots FROM balance WHERE account LIKE 'place:%' AND grams > 0 GROUP BY account",
+    `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${lyingBalance} WHERE ${lies} GROUP BY b.account`,
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
   return found.map(({ revision: _revision, ...place }): ColdPlace => {

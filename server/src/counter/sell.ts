@@ -133,5 +133,6 @@ export async function voidSale(work: Work, id: number, reason: string): Promise<
   await refuseClosed(work, sale.soldOn, 'give money back today instead');
   const movement = await post(work, 'void', reverse(await entriesOf(work.tx, sale.movementId)), reason);
   await run(work.tx, 'UPDATE sale SET void_movement_id = ? WHERE id = ?', [movement, id]);
+  await run(work.tx, "UPDATE sale_line SET way = 'voided' WHERE sale_id = ?", [id]);
   return { id };
 }

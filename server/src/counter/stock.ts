@@ -10,6 +10,7 @@ import { histamineFull } from '../cold/first.ts';
 import { lotsById, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
+import { lyingBalance } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 import { promisedFish, stockRows } from '../platform/stock.ts';
 import { speciesById } from '../species/queries.ts';
@@ -169,8 +170,8 @@ export async function rowsOf<K extends Key>(
   const same = isMadeBatch(key.batch)
     ? await rows<{ lotId: number; grams: number; pieces: number }>(
         work.tx,
-        `SELECT lot_id AS lotId, grams, pieces FROM balance
-         WHERE account = ? AND item = ? AND batch = ? AND grams > 0 ORDER BY lot_id`,
+        `SELECT b.lot_id AS lotId, b.grams, b.pieces FROM ${lyingBalance}
+         WHERE b.account = ? AND b.grams > 0 AND b.item = ? AND b.batch = ? ORDER BY b.lot_id`,
         [key.place, key.item, key.batch],
       )
     : await rows<{ lotId: number; grams: number; pieces: number }>(

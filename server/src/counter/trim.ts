@@ -20,6 +20,7 @@ import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { marks, rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
+import { lies, lyingBalance } from '../platform/lying.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { lockSetting, writeSettings } from '../platform/settings.ts';
 import { lockLots, stockRows, take } from '../platform/stock.ts';
@@ -199,15 +200,15 @@ export async function trimBook(work: Work, from: string, to: string): Promise<Tr
   const money = await rows<{ item: string; lotId: number; speciesId: string; money: number }>(
     work.tx,
     `SELECT x.item, x.lot_id AS lotId, x.species_id AS speciesId, CAST(SUM(x.money) AS SIGNED) AS money
-     FROM sale_line x JOIN sale k ON k.id = x.sale_id
-     WHERE x.sold_on BETWEEN ? AND ? AND k.void_movement_id IS NULL AND (x.item LIKE 'trim:%' OR x.item LIKE 'made:%')
+     FROM sale_line x
+     WHERE x.sold_on BETWEEN ? AND ? AND x.way <> 'voided' AND (x.item LIKE 'trim:%' OR x.item LIKE 'made:%')
      GROUP BY x.item, x.lot_id, x.species_id`,
     [from, to],
   );
   const there = await rows<{ item: string; grams: number }>(
     work.tx,
-    `SELECT item, CAST(SUM(grams) AS SIGNED) AS grams FROM balance
-     WHERE account LIKE 'place:%' AND item LIKE 'trim:%' GROUP BY item`,
+    `SELECT b.item, CAST(SUM(b.grams) AS SIGNED) AS grams FROM ${lyingBalance}
+     WHERE ${lies} AND b.item LIKE 'trim:%' GROUP BY b.item`,
   );
   const lotIds = [...new Set([...moved.map((m) => m.lotId), ...money.map((m) => m.lotId)])];
   const lots = new Map((await lotNames(work, lotIds)).map((l) => [l.id, l]));
@@ -316,8 +317,8 @@ async function madeBetween(work: Work, from: string, to: string): Promise<TrimBo
   );
   const left = await rows<{ batch: number; grams: number }>(
     work.tx,
-    `SELECT batch, CAST(SUM(grams) AS SIGNED) AS grams FROM balance
-     WHERE account LIKE 'place:%' AND batch IN (${marks(made.length)}) GROUP BY batch`,
+    `SELECT b.batch, CAST(SUM(b.grams) AS SIGNED) AS grams FROM ${lyingBalance}
+     WHERE ${lies} AND b.batch IN (${marks(made.length)}) GROUP BY b.batch`,
     made.map((m) => madeBatch(m.id)),
   );
   return made.map(({ product, movementId, at, ...m }) => ({

@@ -1,6 +1,7 @@
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import type { Verdict } from '@ember-slate/core/freshness';
 import { marks, rows, type Tx } from '../platform/db.ts';
+import { lotsLying } from '../platform/lying.ts';
 
 /** A lot with the grade that counts now; ages and life are worked out from it. */
 export interface LotWithGrade {
@@ -42,12 +43,7 @@ export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): P
   );
 
 /** Lots of which something still lies in the shop. */
-export const lotsInShop = (tx: Tx): Promise<LotWithGrade[]> =>
-  lotsWhere(
-    tx,
-    "EXISTS (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)",
-    [],
-  );
+export const lotsInShop = async (tx: Tx): Promise<LotWithGrade[]> => lotsById(tx, await lotsLying(tx));
 
 export const lotsById = (tx: Tx, ids: readonly number[]): Promise<LotWithGrade[]> =>
   lotsWhere(tx, `l.id IN (${marks(ids.length)})`, [...ids]);

@@ -9,10 +9,11 @@ import { freePort, startPrivateDatabase, type PrivateDatabase } from './database
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
 
-const usage = `./start [--port N] [--host ADDRESS] [--empty] [--data FOLDER]
+const usage = `./start [--port N] [--host ADDRESS] [--empty] [--years N] [--data FOLDER]
   --port    port of the app, 4100 unless given
   --host    address to listen on, 127.0.0.1 unless given (sample PINs work on this machine only)
   --empty   a shop of your own without sample data
+  --years   years of a busy past behind the sample shop, to see it at its largest
   --data    where the private database lives, .data unless given
 DATABASE_URL points at a MariaDB of your own instead of the private one.`;
 
@@ -24,12 +25,14 @@ function options() {
         host: { type: 'string', default: process.env.HOST ?? '127.0.0.1' },
         data: { type: 'string', default: '.data' },
         empty: { type: 'boolean', default: false },
+        years: { type: 'string', default: '0' },
         help: { type: 'boolean', default: false },
       },
     });
     const port = Number(values.port);
     if (!Number.isInteger(port) || port < 1 || port > 65_535)
       throw new Error(`--port ${values.port} is no port`);
+    if (!/^\d{1,2}$/.test(values.years)) throw new Error(`--years ${values.years} is no number of years`);
     return { ...values, port };
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${usage}`);
@@ -45,7 +48,7 @@ const portIsFree = (port: number, host: string): Promise<boolean> =>
   });
 
 /** Fills a new shop: the sample shop, or an empty one with a first manager whose PIN is said once. */
-async function firstDay(databaseUrl: string, empty: boolean): Promise<string | null> {
+async function firstDay(databaseUrl: string, empty: boolean, years: string): Promise<string | null> {
   const pool = openPool(databaseUrl, 2);
   try {
     const staff = await row<{ n: number }>(pool, 'SELECT COUNT(*) AS n FROM staff');
@@ -59,7 +62,7 @@ async function firstDay(databaseUrl: string, empty: boolean): Promise<string | n
       return `First sign-in: Manager, PIN ${pin} (said once; keep it)`;
     }
     console.log('Making the sample shop: sixty days of it …');
-    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
+    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts', '--years', years], {
       stdio: 'inherit',
       env: { ...process.env, DATABASE_URL: databaseUrl },
     });
@@ -124,7 +127,7 @@ try {
   if (!process.env.DATABASE_URL) database = await startPrivateDatabase(flags.data);
   const databaseUrl = process.env.DATABASE_URL ?? database!.url;
   await prepare(databaseUrl);
-  const said = await firstDay(databaseUrl, flags.empty);
+  const said = await firstDay(databaseUrl, flags.empty, flags.years);
   const scaleAddress = await startDevice('scale');
   const sensorAddress = await startDevice('sensors');
   const printerAddress = await startDevice('printer');

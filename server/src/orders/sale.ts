@@ -48,7 +48,7 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
   await run(
     work.tx,
     `INSERT INTO sale_line (sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg,
-       full_per_kg, price_reason, money, sold_on) VALUES ${lines.map(() => `(${marks(14)})`).join(', ')}`,
+       full_per_kg, price_reason, money, sold_on, way) VALUES ${lines.map(() => `(${marks(15)})`).join(', ')}`,
     lines.flatMap((l, i) => [
       made.insertId,
       i + 1,
@@ -64,6 +64,7 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
       l.priceReason,
       l.money,
       today(work),
+      paid.orderId === null ? 'counter' : 'order',
     ]),
   );
   return { id: made.insertId, number, total };

@@ -7,6 +7,7 @@ import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsInShop, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
+import { lyingBalance } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 import { promisedFish } from '../platform/stock.ts';
 
@@ -29,7 +30,7 @@ export async function shopLots(
   const lots = await lotsInShop(work.tx);
   const uncut = await rows<{ lotId: number; grams: number; pieces: number }>(
     work.tx,
-    "SELECT lot_id AS lotId, grams, pieces FROM balance WHERE account = 'place:cold_room' AND item = 'whole' AND batch = 0 AND grams > 0",
+    `SELECT b.lot_id AS lotId, b.grams, b.pieces FROM ${lyingBalance} WHERE b.account = 'place:cold_room' AND b.item = 'whole' AND b.batch = 0 AND b.grams > 0`,
   );
   const clocks = await clocksOf(work, lots, book);
   const inRoom = new Map(uncut.map((u) => [u.lotId, u]));

@@ -19,6 +19,7 @@ import { shortName, type Species } from '@ember-slate/core/species';
 import { expectedCut } from '@ember-slate/core/yields';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
+import { lyingBalance } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 import { shopLots, wantOf, type ShopLot } from './available.ts';
@@ -114,8 +115,8 @@ async function tradeOf(work: Work) {
   );
   const lying = await rows<{ speciesId: string; item: string; grams: number }>(
     work.tx,
-    `SELECT lot.species_id AS speciesId, b.item, SUM(b.grams) AS grams FROM balance b JOIN lot ON lot.id = b.lot_id
-     WHERE b.account IN ('place:cold_room', 'place:slab', 'place:display') AND b.item <> 'whole' GROUP BY lot.species_id, b.item`,
+    `SELECT lot.species_id AS speciesId, b.item, SUM(b.grams) AS grams FROM ${lyingBalance} JOIN lot ON lot.id = b.lot_id
+     WHERE b.account IN ('place:cold_room', 'place:slab', 'place:display') AND b.grams > 0 AND b.item <> 'whole' GROUP BY lot.species_id, b.item`,
   );
   const at = <T extends { speciesId: string; item: string }>(
     list: readonly T[],

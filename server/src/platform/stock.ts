@@ -74,8 +74,8 @@ export const stockRows = (tx: Tx) =>
   }>(
     tx,
     `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
-     WHERE account IN (${marks(stockPlaces.length)}) AND grams > 0
-     UNION SELECT account, lot_id, item, batch, grams, pieces FROM balance
+     FORCE INDEX (lying) WHERE account IN (${marks(stockPlaces.length)}) AND grams > 0
+     UNION SELECT account, lot_id, item, batch, grams, pieces FROM balance FORCE INDEX (counted)
      WHERE account IN (${marks(stockPlaces.length)}) AND pieces > 0`,
     [...stockPlaces, ...stockPlaces],
   );

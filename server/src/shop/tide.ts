@@ -6,26 +6,25 @@ import { cutsOf, openTimers, ticketsWhere } from '../bench/queries.ts';
 import { unanswered } from '../cold/service.ts';
 import { stock } from '../counter/stock.ts';
 import { today, type Work } from '../platform/context.ts';
-import { row } from '../platform/db.ts';
+import { marks, row } from '../platform/db.ts';
 import { ordersWhere } from '../orders/queries.ts';
+import { lotsLying } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 
 type Tide = AnswerOf<typeof contract.shop.tide>;
 
 /** Counts that need no sums: one round trip. */
-const countsSql = `SELECT
+const countsSql = (lots: number) => `SELECT
   (SELECT COUNT(*) FROM delivery WHERE state = 'open') AS deliveries,
-  (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND EXISTS
-    (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS ungraded,
+  (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND l.id IN (${marks(lots)})) AS ungraded,
   (SELECT COUNT(*) FROM lot l LEFT JOIN grade g ON g.id = l.grade_id
-    WHERE (g.verdict = 'hold' OR (l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject')) AND EXISTS
-    (SELECT 1 FROM balance b WHERE b.lot_id = l.id AND b.account LIKE 'place:%' AND b.grams > 0)) AS held,
+    WHERE (g.verdict = 'hold' OR (l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject')) AND l.id IN (${marks(lots)})) AS held,
   (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
   (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
   (SELECT COUNT(*) FROM order_line l WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)) AS unplanned,
   (SELECT COUNT(*) FROM ticket WHERE state <> 'closed') AS tickets,
   (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
-    WHERE b.account = 'end:unaccounted' AND b.lot_id IN (SELECT lot_id FROM balance WHERE account LIKE 'place:%' AND grams > 0)
+    WHERE b.account = 'end:unaccounted' AND b.lot_id IN (${marks(lots)})
     GROUP BY b.lot_id HAVING ABS(g) > GREATEST(10, ROUND(whole * 0.015))) AS off) AS unbalanced`;
 
 type Counts = Record<
@@ -56,7 +55,8 @@ function endsOf(rows: readonly StockRow[], until: string): Tide['ends'] {
 /** What waits at each stage, and what comes next across the shop. */
 export async function tide(work: Work): Promise<Tide> {
   const { tx, now } = work;
-  const n = (await row<Counts>(tx, countsSql, [now]))!;
+  const lying = await lotsLying(tx);
+  const n = (await row<Counts>(tx, countsSql(lying.length), [...lying, ...lying, now, ...lying]))!;
   const soon = new Date(now.getTime() + 10 * 3_600_000);
   const orders = await ordersWhere(tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [soon]);
   const tickets = await ticketsWhere(tx, "t.state <> 'closed'");

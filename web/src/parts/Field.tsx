@@ -38,7 +38,7 @@ export function Frame({ label, note, error, className = '', children }: FramePro
 interface TextProps extends Omit<FrameProps, 'children'> {
   value: string;
   onChange: (value: string) => void;
-  type?: 'text' | 'tel';
+  type?: 'text' | 'tel' | 'date';
   inputMode?: 'numeric' | 'decimal' | 'text' | 'tel';
   placeholder?: string;
   autoFocus?: boolean;

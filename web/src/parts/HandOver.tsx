@@ -1,4 +1,4 @@
-import { contract, type Order, type Problem } from '@ember-slate/contract';
+import { contract, type Order, type Pay, type Problem } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
@@ -6,6 +6,7 @@ import { useChange } from '../app/api.ts';
 import { useShop } from '../app/shop.tsx';
 import { say, useAct } from '../app/store.ts';
 import { Button } from './Button.tsx';
+import { Choice } from './Choice.tsx';
 import { Dialog } from './Dialog.tsx';
 import { MoneyField } from './Field.tsx';
 import { useMass } from './Mass.tsx';
@@ -25,6 +26,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   const [prices, setPrices] = useState<Record<number, number | null>>(() =>
     Object.fromEntries(ready.map((l) => [l.id, l.pricePerKg])),
   );
+  const [pay, setPay] = useState<Pay>('card');
   const [problem, setProblem] = useState<Problem | null>(null);
   const lines = ready.filter((l) => !left.includes(l.id));
   const total = lines.reduce((s, l) => s + multiplyRate(l.readyGrams, prices[l.id] ?? 0), 0);
@@ -38,7 +40,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
         : null;
   const hand = async () => {
     const outcome = await send(
-      { version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: prices[l.id] ?? 0 })) },
+      { pay, version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: prices[l.id] ?? 0 })) },
       { id: order.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
@@ -104,6 +106,16 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           </span>
         </p>
       )}
+      <Choice
+        label="By"
+        value={pay}
+        onChange={setPay}
+        options={[
+          { value: 'card', name: 'card' },
+          { value: 'cash', name: 'cash' },
+          { value: 'account', name: 'on account' },
+        ]}
+      />
       <div className="flex items-center justify-between border-t-[1.5px] border-ink pt-4">
         <span className="font-figure text-head font-semibold">
           {formatMoney(Math.abs(toPay))}{' '}

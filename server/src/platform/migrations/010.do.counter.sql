@@ -12,15 +12,21 @@ ALTER TABLE deposit ADD COLUMN pay ENUM('cash', 'card', 'account') NOT NULL DEFA
 -- The day stands with the line: demand, costs and reports read lines of many days.
 ALTER TABLE sale_line
   ADD COLUMN sold_on DATE NULL,
+  -- Over the counter, with an order, or taken back since.
+  ADD COLUMN way ENUM('counter', 'order', 'voided') NOT NULL DEFAULT 'counter',
   -- What the price list said, and why it was sold for something else.
   ADD COLUMN full_per_kg INT UNSIGNED NULL,
   ADD COLUMN price_reason VARCHAR(200) NULL;
-UPDATE sale_line x JOIN sale s ON s.id = x.sale_id SET x.sold_on = s.sold_on, x.full_per_kg = x.per_kg;
+UPDATE sale_line x JOIN sale s ON s.id = x.sale_id SET x.sold_on = s.sold_on, x.full_per_kg = x.per_kg,
+  x.way = IF(s.void_movement_id IS NOT NULL, 'voided', IF(s.order_id IS NOT NULL, 'order', 'counter'));
 ALTER TABLE sale_line
   MODIFY sold_on DATE NOT NULL,
   MODIFY full_per_kg INT UNSIGNED NOT NULL,
-  ADD KEY by_day (sold_on, species_id, item, grams, money),
+  ADD KEY by_day (sold_on, way, species_id, item, grams, money),
   ADD KEY by_lot (lot_id, item);
+
+-- Sales of a day are counted without opening each.
+ALTER TABLE sale ADD KEY counted (sold_on, void_movement_id);
 
 -- Money given back: with fish, which is never sold again, or for fish the customer keeps.
 CREATE TABLE refund (

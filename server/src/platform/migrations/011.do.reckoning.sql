@@ -57,4 +57,5 @@ INSERT INTO day_loss
   GROUP BY 1, 2, 3;
 
 -- What lies somewhere now is found without passing everything that ever did.
+ALTER TABLE lot ADD KEY latest (species_id, landed_on);
 ALTER TABLE balance ADD KEY lying (account, grams), ADD KEY counted (account, pieces);

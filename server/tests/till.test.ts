@@ -1,0 +1,326 @@
+import { contract, type StockRow } from '@ember-slate/contract';
+import { describe, expect, it, beforeEach } from 'vitest';
+import { row as one } from '../src/platform/db.ts';
+import {
+  cut,
+  fourFillets,
+  houseForEach,
+  landBass,
+  noon,
+  pins,
+  proof,
+  sale,
+  toBench,
+  wholeKey,
+  type House,
+} from './house.ts';
+
+let house: House;
+const freshHouse = houseForEach();
+beforeEach(() => void (house = freshHouse()));
+const today = '2026-11-25';
+
+const price = (perKg: number) =>
+  house.manager.ok(contract.counter.price, {
+    body: { speciesId: 'sea_bass', item: 'whole', perKg, reason: 'the quay' },
+  });
+const sold = async (lotId: number, grams = 455, more: object = {}) =>
+  house.counter.ok(contract.counter.sell, { body: sale(lotId, grams, 1, more) });
+const close = (more: object = {}) =>
+  house.manager.send(contract.close.closeDay, {
+    params: { day: today },
+    body: { remarks: 'as it is', ...more },
+  });
+const rowOf = async (lotId: number): Promise<StockRow> =>
+  (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
+
+describe('a price', () => {
+  it('is the list’s, or has its reason; nothing is given away without one', async () => {
+    const { lotId } = await landBass(house);
+    await price(2400);
+    const sell = (perKg: number, priceReason = '') =>
+      house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1, { perKg, priceReason }) });
+    expect((await sell(2000)).problem.errors![0]).toMatchObject({ path: 'lines.0.perKg' });
+    expect((await sell(0)).problem.errors![0]!.message).toMatch(/say why it is given away/);
+    expect((await sell(2000, 'broken tail')).status).toBe(200);
+    expect((await sell(0, 'the cat of the harbour master')).status).toBe(200);
+    const [given, cheap] = await house.counter.ok(contract.counter.sales, { query: { day: today } });
+    expect(given!.total).toBe(0);
+    expect(cheap!.lines[0]).toMatchObject({ perKg: 2000, fullPerKg: 2400, priceReason: 'broken tail' });
+  });
+
+  it('that a customer was told today still holds after it changed, yesterday’s does not', async () => {
+    const { lotId } = await landBass(house);
+    await price(2400);
+    await price(2600);
+    await sold(lotId, 455, { perKg: 2400 });
+    house.clock.now = new Date(noon.getTime() + 86_400_000);
+    await house.counter.signIn(house.staff.counter, pins.counter);
+    const late = await house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) });
+    expect(late.problem.errors![0]!.message).toMatch(/26\.00/);
+    await house.manager.signIn(house.staff.manager, pins.manager);
+    const changes = await house.manager.ok(contract.costs.history, {
+      query: { speciesId: 'sea_bass', item: 'whole' },
+    });
+    expect(changes.sold.map((s) => [s.perKg, s.reason])).toEqual([
+      [2400, 'the quay'],
+      [2600, 'the quay'],
+    ]);
+  });
+
+  it('marked down is sold for that, ends when it is told to, and never goes under the floor', async () => {
+    const { lotId } = await landBass(house);
+    await price(2400);
+    const mark = (perKg: number) =>
+      house.manager.send(contract.counter.markDown, {
+        body: { ...wholeKey(lotId), perKg, reason: 'ends today' },
+      });
+    expect((await mark(2400)).status).toBe(400);
+    expect((await mark(1100)).problem.errors![0]!.message).toMatch(/floor/);
+    await mark(1680);
+    expect(await rowOf(lotId)).toMatchObject({ pricePerKg: 1680, fullPerKg: 2400 });
+    await sold(lotId, 455, { perKg: 1680 });
+    await house.manager.ok(contract.counter.markUp, { body: wholeKey(lotId) });
+    expect((await rowOf(lotId)).pricePerKg).toBe(2400);
+    const nobody = await house.counter.send(contract.counter.markDown, {
+      body: { ...wholeKey(lotId), perKg: 1680, reason: 'x' },
+    });
+    expect(nobody.status).toBe(403);
+  });
+
+  it('is proposed lower where life is shorter than demand, with its path', async () => {
+    const { lotId } = await landBass(house);
+    await price(2400);
+    // One fish a day is all the demand there is.
+    const old = await landBass(house);
+    for (let day = 9; day > 0; day--) {
+      house.clock.now = new Date(noon.getTime() - day * 86_400_000);
+      await house.counter.signIn(house.staff.counter, pins.counter);
+      await sold(old.lotId, 460, { perKg: 2400, priceReason: 'before the list' });
+    }
+    house.clock.now = noon;
+    await house.counter.signIn(house.staff.counter, pins.counter);
+    await house.counter.ok(contract.counter.move, {
+      body: { ...wholeKey(lotId), grams: 4600, pieces: 10, to: 'place:slab' },
+    });
+    const offers = await house.counter.ok(contract.counter.markdowns);
+    const offer = offers.find((o) => o.lotId === lotId)!;
+    expect(offer.path.map((p) => p.day)).toContain(offer.sellBy);
+    expect(offer.takings).toBeGreaterThan(offer.atFullPrice.takings);
+    expect(Math.min(...offer.path.map((p) => p.perKg))).toBeGreaterThanOrEqual(1200);
+  });
+});
+
+describe('money back', () => {
+  it('is never more than was paid; fish that comes back is binned, not sold again', async () => {
+    const { lotId } = await landBass(house);
+    const { id, total } = await sold(lotId);
+    const give = (money: number, grams: number) =>
+      house.counter.send(contract.counter.refund, {
+        params: { id },
+        body: { lines: [{ position: 1, grams, money }], pay: 'cash', reason: 'smelled' },
+      });
+    expect((await give(total + 1, 0)).problem.errors![0]!.path).toBe('lines.0.money');
+    expect((await give(500, 456)).problem.errors![0]!.path).toBe('lines.0.grams');
+    expect((await give(500, 200)).status).toBe(200);
+    expect((await give(total - 499, 0)).problem.errors![0]!.path).toBe('lines.0.money');
+    expect((await give(total - 500, 255)).status).toBe(200);
+    const day = await house.manager.ok(contract.close.day, { params: { day: today } });
+    expect(day.tills.cash).toMatchObject({ sales: total, refunds: -total, expected: 0 });
+    expect(day.waste).toEqual([{ reason: 'smelled', grams: 455 }]);
+    const undo = await house.manager.send(contract.counter.voidSale, {
+      params: { id },
+      body: { reason: 'x' },
+    });
+    expect(undo.problem.detail).toMatch(/Money was given back/);
+    expect((await proof(house)).faults).toEqual([]);
+  });
+
+  it('asked for twice at once is given once', async () => {
+    const { lotId } = await landBass(house);
+    const { id, total } = await sold(lotId);
+    const give = () =>
+      house.counter.send(contract.counter.refund, {
+        params: { id },
+        body: { lines: [{ position: 1, grams: 0, money: total }], pay: 'card', reason: 'dropped' },
+      });
+    expect((await Promise.all([give(), give(), give()])).map((r) => r.status).sort()).toEqual([
+      200, 400, 400,
+    ]);
+  });
+});
+
+describe('a closed day', () => {
+  it('is locked until a manager opens it again with a reason, which stays', async () => {
+    const { lotId } = await landBass(house);
+    const { id } = await sold(lotId);
+    expect((await close({ countedCash: 1092, countedCard: 0 })).status).toBe(200);
+    const refused = [
+      house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) }),
+      house.counter.send(contract.counter.move, {
+        body: { ...wholeKey(lotId), grams: 460, pieces: 1, to: 'place:slab' },
+      }),
+      house.counter.send(contract.counter.refund, {
+        params: { id },
+        body: { lines: [{ position: 1, grams: 0, money: 1 }], pay: 'cash', reason: 'x' },
+      }),
+      house.manager.send(contract.counter.voidSale, { params: { id }, body: { reason: 'x' } }),
+      house.counter.send(contract.close.sign, { params: { day: today }, body: { checkId: 'slab' } }),
+      close(),
+    ];
+    for (const reply of await Promise.all(refused)) {
+      expect(reply.status).toBe(409);
+      expect(reply.problem.detail).toMatch(/closed/);
+    }
+    const open = (reason: string) =>
+      house.manager.send(contract.close.reopen, { params: { day: today }, body: { reason } });
+    expect((await open('')).status).toBe(400);
+    expect((await open('a crate was forgotten')).status).toBe(200);
+    expect((await open('again')).status).toBe(409);
+    await sold(lotId);
+    await close();
+    const { closings, closedBy } = await house.manager.ok(contract.close.day, { params: { day: today } });
+    expect(closedBy).toBe('The manager');
+    expect(closings.map((c) => c.reopenReason)).toEqual([null, 'a crate was forgotten']);
+    expect(closings[1]).toMatchObject({ countedCash: 1092, takings: 1092 });
+  });
+
+  it('counts every sale that was saved, whoever closes meanwhile, and closes once', async () => {
+    const { lotId } = await landBass(house);
+    const bags = Array.from({ length: 6 }, () =>
+      house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) }),
+    );
+    const closes = [close(), close()];
+    const replies = await Promise.all([...bags, ...closes]);
+    const saved = replies.slice(0, 6).filter((r) => r.status === 200).length;
+    expect(
+      replies
+        .slice(6)
+        .map((r) => r.status)
+        .sort(),
+    ).toEqual([200, 409]);
+    const kept = await one<{ takings: number; cash: number }>(
+      house.pool,
+      'SELECT takings, books_cash AS cash FROM day_close WHERE reopened_at IS NULL',
+    );
+    expect(kept).toEqual({ takings: saved * 1092, cash: saved * 1092 });
+    expect((await proof(house)).faults).toEqual([]);
+  });
+
+  it('asks for a word when the till is off, and ends at midnight of the shop, also in the hour that comes twice', async () => {
+    const { lotId } = await landBass(house);
+    await sold(lotId);
+    for (const check of (await house.manager.ok(contract.close.day, { params: { day: today } })).checks)
+      await house.bench.ok(contract.close.sign, { params: { day: today }, body: { checkId: check.id } });
+    const delivery = (await house.bench.ok(contract.landing.deliveries))[0]!;
+    await house.bench.ok(contract.landing.closeDelivery, {
+      params: { id: delivery.id },
+      body: { version: delivery.version, reason: '' },
+    });
+    const off = await close({ remarks: '', countedCash: 1000 });
+    expect(off.problem.errors![0]!.message).toMatch(/0\.92/);
+    expect((await close({ remarks: '', countedCash: 1092, countedCard: 0 })).status).toBe(200);
+    // 25 October 2026: clocks go back at two. 00:30 UTC and 01:30 UTC are both half past one in the morning.
+    const days = [];
+    for (const at of [
+      '2026-10-24T22:59:59Z',
+      '2026-10-24T23:00:01Z',
+      '2026-10-25T00:30:00Z',
+      '2026-10-25T01:30:00Z',
+      '2026-10-25T23:59:59Z',
+      '2026-10-26T00:00:01Z',
+    ]) {
+      house.clock.now = new Date(at);
+      await house.counter.signIn(house.staff.counter, pins.counter);
+      const { id } = await sold(lotId);
+      days.push(
+        (await one<{ d: string }>(house.pool, 'SELECT sold_on AS d FROM sale WHERE id = ?', [id]))!.d,
+      );
+    }
+    expect(days.map((d) => d.slice(8))).toEqual(['24', '25', '25', '25', '25', '26']);
+  });
+});
+
+describe('counting', () => {
+  it('in the middle of sales leaves the book saying what was weighed, less what was sold after', async () => {
+    const { lotId } = await landBass(house);
+    const count = () =>
+      house.bench.send(contract.counter.count, {
+        body: { ...wholeKey(lotId), grams: 4000, pieces: 9, source: 'measured', reason: 'a look' },
+      });
+    const replies = await Promise.all([
+      count(),
+      ...Array.from({ length: 4 }, () =>
+        house.counter.send(contract.counter.sell, { body: sale(lotId, 400, 1) }),
+      ),
+    ]);
+    expect(replies.map((r) => r.status)).toEqual([200, 200, 200, 200, 200]);
+    expect((await proof(house)).faults).toEqual([]);
+    const [kept] = await house.manager.ok(contract.counter.counts, { query: { day: today } });
+    const after = (await rowOf(lotId)).grams;
+    // Sales before the count lowered the book it was held against; those after lower what it left.
+    const before = (4600 - kept!.bookGrams) / 400;
+    expect(after).toBe(4000 - (4 - before) * 400);
+  });
+});
+
+describe('the slab', () => {
+  it('gives what comes out its place, lets places change, and is cleared whole', async () => {
+    const one = await landBass(house);
+    const two = await landBass(house);
+    await house.counter.ok(contract.counter.moveAll, {
+      body: { rows: [wholeKey(one.lotId), wholeKey(two.lotId)], to: 'place:slab' },
+    });
+    const spots = async () => [(await rowOf(one.lotId)).spot, (await rowOf(two.lotId)).spot];
+    expect(await spots()).toEqual(['A1', 'A2']);
+    const key = { ...wholeKey(one.lotId), place: 'place:slab' as const };
+    await house.counter.ok(contract.counter.putAt, { body: { ...key, spot: 'A2' } });
+    expect(await spots()).toEqual(['A2', 'A1']);
+    expect((await house.counter.send(contract.counter.putAt, { body: { ...key, spot: 'Z9' } })).status).toBe(
+      400,
+    );
+    await house.manager.ok(contract.counter.setSlab, { body: { rows: [{ name: 'A', places: 1 }] } });
+    expect(await spots()).toEqual([null, 'A1']);
+    const lost = await house.counter.send(contract.counter.moveAll, {
+      body: { rows: [key, wholeKey(two.lotId)], to: 'place:freezer' },
+    });
+    expect(lost.status).toBe(409);
+    expect((await rowOf(one.lotId)).place).toBe('place:slab');
+  });
+});
+
+describe('a batch of trim', () => {
+  it('keeps every parent, is sold in shares of them, and refuses what may not go in', async () => {
+    await landBass(house);
+    const { tickets } = await toBench(house, fourFillets());
+    const ticket = await cut(house, tickets[0]!);
+    await house.bench.ok(contract.bench.close, {
+      params: { id: ticket.id },
+      body: { version: ticket.version, reason: '' },
+    });
+    const { rows } = await house.bench.ok(contract.trim.lying);
+    const inputs = rows
+      .filter((r) => r.refused.stock_pack === undefined)
+      .map(({ place, lotId, item, batch, grams }) => ({ place, lotId, item, batch, grams }));
+    const gramsIn = inputs.reduce((s, r) => s + r.grams, 0);
+    expect(gramsIn).toBeGreaterThan(100);
+    const make = (grams: number, product = 'stock_pack') =>
+      house.bench.send(contract.trim.make, { body: { product, inputs, grams, remarks: '' } });
+    expect((await make(gramsIn + 1)).problem.errors![0]!.path).toBe('grams');
+    expect((await make(gramsIn, 'cheeks')).problem.errors![0]!.message).toMatch(/takes none of that/);
+    expect((await make(gramsIn - 10)).status).toBe(200);
+    const made = (await house.counter.ok(contract.counter.stock)).find((r) => r.item === 'made:stock_pack')!;
+    expect(made).toMatchObject({ grams: gramsIn - 10, saleable: true });
+    expect(made.parents.reduce((s, p) => s + p.grams, 0)).toBe(made.grams);
+    const { place, lotId, item, batch } = made;
+    await house.counter.ok(contract.counter.sell, {
+      body: sale(lotId, 101, 0, { place, lotId, item, batch, grams: 101, pieces: 0, perKg: 350 }),
+    });
+    const after = (await house.counter.ok(contract.counter.stock)).find((r) => r.item === 'made:stock_pack')!;
+    expect(after.grams).toBe(made.grams - 101);
+    const book = await house.counter.ok(contract.trim.book, { query: { from: today, to: today } });
+    expect(book.made[0]).toMatchObject({ gramsIn, gramsOut: gramsIn - 10, left: after.grams });
+    expect(book.parts.find((p) => p.part === 'frame')!.ends.made).toBeGreaterThan(0);
+    expect((await proof(house)).faults).toEqual([]);
+  });
+});
