@@ -39,13 +39,16 @@ try {
   }
   for (const [view, name] of [
     ['/orders/board', 'due-board'],
-    ['/bench/clock', 'bench-clock'],
+    ['/counter/trim', 'trim'],
+    ['/close/yields', 'yields'],
+    ['/close/costs', 'costs'],
+    ['/close/buying', 'buying'],
+    ['/close/reports', 'reports'],
   ] as const) {
     await open(view, 'chalk');
     await shoot(name);
   }
   await open('/first', 'chalk');
-  await shoot('first');
   // A lot with its guts in that lay through the warm night.
   await press(
     driver,
@@ -87,7 +90,6 @@ try {
   }
   shop.put(204);
   await driver.sleep(1500);
-  await shoot('weigh-out');
   await press(driver, 'Take');
   shop.put(0);
   await driver.sleep(1500);
@@ -96,8 +98,6 @@ try {
   await see(driver, By.css('[role=dialog] img'));
   await driver.sleep(600);
   await shoot('label');
-  await open('/forms/boneless_joint', 'chalk');
-  await shoot('forms');
 } finally {
   await quit();
   await shop.close();

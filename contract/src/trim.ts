@@ -19,7 +19,7 @@ const ends = z.object({
 });
 
 /** What the shop does with a kind of trim. */
-export const trimRule = z.object({
+const trimRule = z.object({
   keep: z.boolean(),
   perKg: f.money.nullable(),
   demandGrams: z.number().int().min(0).max(1_000_000),

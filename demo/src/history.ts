@@ -28,8 +28,8 @@ export const sampleTrade: Trade = {
 export const busyTrade: Trade = {
   bags: [105, 115, 122, 130, 150, 185, 212],
   lines: [1, 2],
-  lots: [9, 12],
-  tickets: [9, 13],
+  lots: [12, 16],
+  tickets: [12, 17],
 };
 
 interface Lot {
@@ -392,7 +392,12 @@ export class History {
       money.reduce((a, b) => a + b, 0),
       random.next() < 0.65 ? 'card' : 'cash',
     ]);
-    lines.forEach((l, i) =>
+    this.sales += 1;
+    lines.forEach((l, i) => {
+      const sum = this.sold.get(`${l.row.lot.species.id} ${l.row.item}`) ?? [0, 0];
+      sum[0] += l.grams;
+      sum[1] += money[i]!;
+      this.sold.set(`${l.row.lot.species.id} ${l.row.item}`, sum);
       this.bulk.add('sale_line', [
         sale,
         i + 1,
@@ -407,12 +412,15 @@ export class History {
         l.perKg,
         money[i]!,
         day,
-      ]),
-    );
+      ]);
+    });
     this.takings.set(day, (this.takings.get(day) ?? 0) + money.reduce((a, b) => a + b, 0));
   }
 
   private readonly takings = new Map<string, number>();
+  /** What the day sold so far, by species and item: grams and money. */
+  private readonly sold = new Map<string, [grams: number, money: number]>();
+  private sales = 0;
 
   private priceOf(r: Row): number | null {
     if (r.item.startsWith('trim:')) return scenario.trimPrices[r.item.slice('trim:'.length)] ?? null;
@@ -457,7 +465,11 @@ export class History {
     this.takings.delete(day);
     const evening = this.at(day, 18 * 60 + 20);
     this.bulk.add('day_close', [day, evening, this.o.staff.manager, takings, '']);
-    this.bulk.add('trading_day', [day, 1]);
+    this.bulk.add('trading_day', [day, 1, this.sales]);
+    for (const [key, [grams, money]] of this.sold)
+      this.bulk.add('day_sold', [day, ...key.split(' '), grams, money]);
+    this.sold.clear();
+    this.sales = 0;
     if (day < this.o.coldUntil) this.bulk.temperatures(this.at(day, 0), this.at(addDays(day, 1), 0));
   }
 }

@@ -12,7 +12,6 @@ import { proveLedger } from '@ember-slate/server/platform/ledger';
 import { defaultSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
 import { mean, sum } from 'simple-statistics';
-import type { Pool } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { History, sampleTrade } from '../src/history.ts';
 import { Random } from '../src/random.ts';
@@ -21,7 +20,7 @@ import * as scenario from '../src/scenario.ts';
 /** Sixty simulated days, counted again from the bare rows by other means than the product's own. */
 const from = '2026-03-01';
 const to = '2026-04-29';
-let pool: Pool;
+let pool: ReturnType<typeof openPool>;
 let work: Work;
 
 interface EntryRow {
@@ -67,7 +66,7 @@ beforeAll(async () => {
     });
     await history.live(from, to);
   });
-  const tx = (await pool.getConnection()) as Tx;
+  const tx = await pool.getConnection();
   work = {
     tx,
     actor: { id: 1, name: 'One', role: 'manager' },

@@ -268,7 +268,15 @@ export function createApp(options: AppOptions): Express {
       );
     }
   }
-  const documents = { landing: landingDocuments, bench: benchDocuments, orders: orderDocuments, counter: counterDocuments, close: closeDocuments, buying: buyingDocuments, reports: reportDocuments };
+  const documents = {
+    landing: landingDocuments,
+    bench: benchDocuments,
+    orders: orderDocuments,
+    counter: counterDocuments,
+    close: closeDocuments,
+    buying: buyingDocuments,
+    reports: reportDocuments,
+  };
   for (const [room, made] of Object.entries(documents))
     for (const [key, make] of Object.entries(made)) {
       const route = (contract[room as keyof typeof documents] as Record<string, Route>)[key]!;

@@ -1,4 +1,3 @@
-export { cookedThroughC, customerAdvice, type CustomerAdvice } from './advice.ts';
 export { formBook } from './book.ts';
 export type { Base, Form, FormId, Operation, Section } from './form.ts';
 export {

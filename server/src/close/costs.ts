@@ -260,6 +260,12 @@ async function lastLots(work: Work): Promise<
     }
   >
 > {
+  const ids = (
+    await rows<{ id: number | null }>(
+      work.tx,
+      `SELECT (SELECT x.id FROM lot x WHERE x.species_id = p.id ORDER BY x.landed_on DESC, x.id DESC LIMIT 1) AS id FROM species p`,
+    )
+  ).flatMap((r) => (r.id === null ? [] : [r.id]));
   const found = await rows<{
     speciesId: string;
     code: string;
@@ -274,8 +280,8 @@ async function lastLots(work: Work): Promise<
     `SELECT l.species_id AS speciesId, l.code, l.landed_on AS landedOn, s.name AS supplier, l.arrival_condition AS \`condition\`,
        l.price_per_kg AS perKg, l.grams / l.pieces + 0e0 AS fishGrams,
        l.production = 'farmed' AS farmed
-     FROM species p JOIN lot l ON l.id = (SELECT x.id FROM lot x WHERE x.species_id = p.id ORDER BY x.landed_on DESC, x.id DESC LIMIT 1)
-     JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id`,
+     FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id IN (${marks(ids.length)})`,
+    ids,
   );
   return new Map(found.map((f) => [f.speciesId, f]));
 }

@@ -166,8 +166,8 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
   }>(
     work.tx,
     `SELECT s.name AS speciesName, x.item, MIN(lot.arrival_condition) AS \`condition\`, SUM(x.grams) AS grams, SUM(x.money) AS money
-     FROM sale k JOIN sale_line x ON x.sale_id = k.id JOIN species s ON s.id = x.species_id JOIN lot ON lot.id = x.lot_id
-     WHERE k.sold_on = ? AND k.void_movement_id IS NULL GROUP BY s.name, x.item ORDER BY money DESC`,
+     FROM sale_line x JOIN species s ON s.id = x.species_id JOIN lot ON lot.id = x.lot_id
+     WHERE x.sold_on = ? AND x.way <> 'voided' GROUP BY s.name, x.item ORDER BY money DESC`,
     [day],
   );
   const binned = await rows<{ kind: string; reason: string; item: string; grams: number }>(

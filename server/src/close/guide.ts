@@ -48,8 +48,8 @@ export async function temperaturesOf(work: Work, day: string): Promise<DayClose[
   }>(
     work.tx,
     `SELECT p.id, p.name, p.limit_tenths / 10 + 0e0 AS limitC,
-       (SELECT MIN(r.tenths) / 10 + 0e0 FROM reading r WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS low,
-       (SELECT MAX(r.tenths) / 10 + 0e0 FROM reading r WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS high
+       (SELECT MIN(r.tenths) / 10 + 0e0 FROM reading r FORCE INDEX (PRIMARY) WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS low,
+       (SELECT MAX(r.tenths) / 10 + 0e0 FROM reading r FORCE INDEX (PRIMARY) WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS high
      FROM place p WHERE p.limit_tenths IS NOT NULL ORDER BY p.id`,
     [from, to, from, to],
   );

@@ -55,8 +55,24 @@ export async function closeDay(
       body.countedCard,
     ],
   );
-  await run(work.tx, 'UPDATE trading_day SET closed = TRUE WHERE day = ?', [day]);
+  await sumDay(work, day);
   return { id: made.insertId };
+}
+
+/** Sums what the day sold: nothing in it changes while it is closed, and reports of years read these sums. */
+async function sumDay(work: Work, day: string) {
+  await run(
+    work.tx,
+    `INSERT INTO day_sold (on_day, species_id, item, grams, money) SELECT sold_on, species_id, item, SUM(grams), SUM(money)
+     FROM sale_line WHERE sold_on = ? AND way <> 'voided' GROUP BY sold_on, species_id, item`,
+    [day],
+  );
+  await run(
+    work.tx,
+    `UPDATE trading_day SET closed = TRUE, sales =
+       (SELECT COUNT(*) - COUNT(void_movement_id) FROM sale WHERE sold_on = ?) WHERE day = ?`,
+    [day, day],
+  );
 }
 
 /** Opens a closed day again; the closing stays in the record with the reason. */
@@ -74,7 +90,8 @@ export async function reopen(work: Work, day: string, reason: string): Promise<{
     'UPDATE day_close SET reopened_at = ?, reopened_by = ?, reopen_reason = ? WHERE id = ?',
     [work.now, work.actor.id, reason, standing.id],
   );
-  await run(work.tx, 'UPDATE trading_day SET closed = FALSE WHERE day = ?', [day]);
+  await run(work.tx, 'DELETE FROM day_sold WHERE on_day = ?', [day]);
+  await run(work.tx, 'UPDATE trading_day SET closed = FALSE, sales = 0 WHERE day = ?', [day]);
   return { id: standing.id };
 }
 

@@ -29,14 +29,19 @@ async function daysBetweenSums(work: Work, from: string, to: string): Promise<Da
   const { tx } = work;
   const sold = await rows<Day>(
     tx,
-    `SELECT sold_on AS day, CAST(SUM(money) AS SIGNED) AS takings, CAST(SUM(grams) AS SIGNED) AS soldGrams
-     FROM sale_line WHERE sold_on BETWEEN ? AND ? AND way <> 'voided' GROUP BY sold_on`,
-    [from, to],
+    `SELECT on_day AS day, CAST(SUM(money) AS SIGNED) AS takings, CAST(SUM(grams) AS SIGNED) AS soldGrams
+     FROM day_sold WHERE on_day BETWEEN ? AND ? GROUP BY on_day
+     UNION ALL SELECT x.sold_on, CAST(SUM(x.money) AS SIGNED), CAST(SUM(x.grams) AS SIGNED)
+     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided'
+     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY x.sold_on`,
+    [from, to, from, to],
   );
   const bags = await rows<Day>(
     tx,
-    'SELECT sold_on AS day, COUNT(*) - COUNT(void_movement_id) AS sales FROM sale WHERE sold_on BETWEEN ? AND ? GROUP BY sold_on',
-    [from, to],
+    `SELECT day, sales FROM trading_day WHERE day BETWEEN ? AND ? AND closed
+     UNION ALL SELECT d.day, COUNT(k.id) - COUNT(k.void_movement_id) FROM trading_day d JOIN sale k ON k.sold_on = d.day
+     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY d.day`,
+    [from, to, from, to],
   );
   const landed = await rows<Day>(
     tx,
@@ -88,25 +93,30 @@ export async function report(work: Work, from: string, to: string): Promise<Repo
     .sort((a, b) => a.from.localeCompare(b.from));
   const sold = await rows<{ speciesId: string; item: string; grams: number; money: number }>(
     tx,
-    `SELECT x.species_id AS speciesId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams, CAST(SUM(x.money) AS SIGNED) AS money
-     FROM sale_line x WHERE x.sold_on BETWEEN ? AND ? AND x.way <> 'voided' GROUP BY x.species_id, x.item`,
-    [from, to],
+    `SELECT species_id AS speciesId, item, CAST(SUM(grams) AS SIGNED) AS grams, CAST(SUM(money) AS SIGNED) AS money FROM (
+       SELECT species_id, item, grams, money FROM day_sold WHERE on_day BETWEEN ? AND ?
+       UNION ALL SELECT x.species_id, x.item, x.grams, x.money
+       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' WHERE d.day BETWEEN ? AND ? AND NOT d.closed
+     ) AS all_days GROUP BY species_id, item`,
+    [from, to, from, to],
   );
   const landed = await rows<{
     speciesId: string;
     supplierId: number;
     lots: number;
-    deliveries: number;
     grams: number;
     money: number;
-    rejected: number;
   }>(
     tx,
-    `SELECT l.species_id AS speciesId, d.supplier_id AS supplierId, COUNT(*) AS lots, COUNT(DISTINCT d.id) AS deliveries,
-       CAST(SUM(l.grams) AS SIGNED) AS grams, CAST(SUM(ROUND(l.grams * l.price_per_kg / 1000)) AS SIGNED) AS money,
-       CAST(SUM(COALESCE(g.verdict, '') = 'reject') AS SIGNED) AS rejected
-     FROM lot l JOIN delivery d ON d.id = l.delivery_id LEFT JOIN grade g ON g.id = l.grade_id
-     WHERE l.landed_on BETWEEN ? AND ? GROUP BY l.species_id, d.supplier_id`,
+    `SELECT l.species_id AS speciesId, d.supplier_id AS supplierId, COUNT(*) AS lots, CAST(SUM(l.grams) AS SIGNED) AS grams,
+       CAST(SUM(ROUND(l.grams * l.price_per_kg / 1000)) AS SIGNED) AS money
+     FROM lot l JOIN delivery d ON d.id = l.delivery_id WHERE l.landed_on BETWEEN ? AND ? GROUP BY l.species_id, d.supplier_id`,
+    [from, to],
+  );
+  const rejected = await rows<{ supplierId: number; lots: number }>(
+    tx,
+    `SELECT d.supplier_id AS supplierId, COUNT(*) AS lots FROM grade g JOIN lot l ON l.grade_id = g.id AND l.id = g.lot_id
+     JOIN delivery d ON d.id = l.delivery_id WHERE g.verdict = 'reject' AND l.landed_on BETWEEN ? AND ? GROUP BY d.supplier_id`,
     [from, to],
   );
   const lost = await rows<{ speciesId: string; reason: string; grams: number }>(
@@ -189,7 +199,7 @@ export async function report(work: Work, from: string, to: string): Promise<Repo
           lots: sum(mine, (l) => l.lots),
           grams: sum(mine, (l) => l.grams),
           money: sum(mine, (l) => l.money),
-          rejected: sum(mine, (l) => l.rejected),
+          rejected: rejected.find((r) => r.supplierId === s.id)?.lots ?? 0,
           claims: s.claims,
           claimMoney: s.claimMoney,
           probeC: s.probe,

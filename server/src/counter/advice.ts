@@ -1,5 +1,5 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import { customerAdvice } from '@ember-slate/core/forms';
+import { customerAdvice } from '@ember-slate/core/advice';
 import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';

@@ -188,6 +188,14 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
        JOIN lot l ON l.id = e.lot_id) AS both_sides
      GROUP BY on_day, species_id, reason HAVING SUM(waste) <> 0 OR SUM(unaccounted) <> 0`,
   );
+  const sold = await rows<{ on_day: string; species_id: string; item: string }>(
+    tx,
+    `SELECT on_day, species_id, item FROM (
+       SELECT on_day, species_id, item, CAST(grams AS SIGNED) AS grams, CAST(money AS SIGNED) AS money FROM day_sold
+       UNION ALL SELECT x.sold_on, x.species_id, x.item, -CAST(x.grams AS SIGNED), -CAST(x.money AS SIGNED)
+       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' WHERE d.closed) AS both_sides
+     GROUP BY on_day, species_id, item HAVING SUM(grams) <> 0 OR SUM(money) <> 0`,
+  );
   return {
     ...counts,
     faults: [
@@ -202,6 +210,7 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
         (l) =>
           `Losses of ${l.on_day}, ${l.species_id}, ${l.reason || 'not accounted for'}: not what the entries say`,
       ),
+      ...sold.map((s) => `Sales of ${s.on_day}, ${s.species_id}, ${s.item}: not what their lines say`),
       ...negative.map((n) => `${n.account} holds less than nothing of lot ${n.lot_id}`),
     ],
   };

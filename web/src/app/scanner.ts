@@ -16,7 +16,10 @@ export function useScanner(onScan: (scan: string) => void): void {
   useEffect(() => {
     let text = '';
     let lastAt = 0;
+    let held: ReturnType<typeof setTimeout> | undefined;
+    const replayed = new WeakSet<Event>();
     const hear = (event: KeyboardEvent) => {
+      if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
       const burst = event.timeStamp - lastAt < fast;
       lastAt = event.timeStamp;
@@ -30,11 +33,25 @@ export function useScanner(onScan: (scan: string) => void): void {
         return;
       }
       if (event.key.length !== 1 && event.key !== 'F8') return;
+      clearTimeout(held);
+      // The first key of a scan looks like a shortcut: it is one only when nothing follows at once.
+      if (!burst && /^[\dA-Za-z]$/.test(event.key)) {
+        event.stopPropagation();
+        const { key, target } = event;
+        held = setTimeout(() => {
+          const again = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+          replayed.add(again);
+          target?.dispatchEvent(again);
+        }, fast);
+      }
       // The group separator of a GS1 code comes as F8 from a scanner set to it.
       text = (burst ? text : '') + (event.key === 'F8' ? '\u001d' : event.key);
-      if (burst && text.length > 1) event.stopPropagation();
+      if (burst) event.stopPropagation();
     };
     window.addEventListener('keydown', hear, true);
-    return () => window.removeEventListener('keydown', hear, true);
+    return () => {
+      clearTimeout(held);
+      window.removeEventListener('keydown', hear, true);
+    };
   }, []);
 }

@@ -144,33 +144,35 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
         ) : (
           <p className="py-6 text-ink2">One ticket is no chart yet.</p>
         )}
-        <dl className="text-note">
-          {figures.map(([name, value]) => (
-            <div key={name} className="border-b border-line py-1">
-              <dt className="text-ink3">{name}</dt>
-              <dd className="font-figure text-label font-semibold">{value}</dd>
-            </div>
-          ))}
-          {last && (
-            <div className="py-1">
-              <dt className="text-embertext">{last.words}</dt>
-              <dd>
-                ticket{last.ticketIds.length > 1 ? 's' : ''}{' '}
-                {last.ticketIds.slice(-3).map((id) => (
-                  <Link key={id} className="why pr-2" to={`/bench/${id}`}>
-                    {of.points.find((p) => p.ticketId === id)?.number}
-                  </Link>
-                ))}
-              </dd>
-            </div>
-          )}
+        <div>
+          <dl className="text-note">
+            {figures.map(([name, value]) => (
+              <div key={name} className="border-b border-line py-1">
+                <dt className="text-ink3">{name}</dt>
+                <dd className="font-figure text-label font-semibold">{value}</dd>
+              </div>
+            ))}
+            {last && (
+              <div className="py-1">
+                <dt className="text-embertext">{last.words}</dt>
+                <dd>
+                  ticket{last.ticketIds.length > 1 ? 's' : ''}{' '}
+                  {last.ticketIds.slice(-3).map((id) => (
+                    <Link key={id} className="why pr-2" to={`/bench/${id}`}>
+                      {of.points.find((p) => p.ticketId === id)?.number}
+                    </Link>
+                  ))}
+                </dd>
+              </div>
+            )}
+          </dl>
           {of.spent && (
-            <p className="py-1 text-ink2">
+            <p className="py-1 text-note text-ink2">
               Spent around {of.spent.months.map((m) => months[m - 1]!).join(', ')}: fillets down to{' '}
               {Math.round(of.spent.factor * 100)} % of the usual.
             </p>
           )}
-        </dl>
+        </div>
       </div>
       <div className="grid grid-cols-2 gap-x-8 gap-y-3 pt-3 max-sm:grid-cols-1">
         <Parts title="By school" rows={of.by.school} all={all} />

@@ -42,10 +42,15 @@ export function meant(rows: readonly StockRow[], text: string): StockRow[] {
   const at = rows.filter((r) => r.spot?.toLowerCase() === asked);
   if (at.length > 0) return at;
   const words = asked.split(/\s+/);
-  return rows.filter((r) => {
-    const name = `${r.speciesName} ${r.itemName} ${r.code} ${r.spot ?? ''}`.toLowerCase();
-    return words.every((w) => name.includes(w));
-  });
+  // What lies on the slab and may be sold is meant first.
+  const rank = (r: StockRow) =>
+    (r.blocked === null && r.freeGrams > 0 ? 0 : 2) + (r.place === 'place:slab' ? 0 : 1);
+  return rows
+    .filter((r) => {
+      const name = `${r.speciesName} ${r.itemName} ${r.code} ${r.spot ?? ''}`.toLowerCase();
+      return words.every((w) => name.includes(w));
+    })
+    .sort((a, b) => rank(a) - rank(b));
 }
 
 /** Whether a typed place can only be this one: "A1" is not while there is an A10. */

@@ -1,6 +1,6 @@
 import type { Species } from '../species/index.ts';
 import { productOf } from '../trim/index.ts';
-import type { Form } from './form.ts';
+import type { Form } from '../forms/index.ts';
 
 /** What to tell a customer with the bag. */
 export interface CustomerAdvice {
