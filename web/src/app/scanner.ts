@@ -3,6 +3,8 @@ import { useEffect, useRef } from 'react';
 /** Keys of a scan come faster than fingers type, ms between two. */
 const fast = 40;
 const shortest = 6;
+/** Keys handed on after a moment: no scanner looks at them again. */
+const replayed = new WeakSet<Event>();
 
 /**
  * A hand scanner types like a keyboard: its characters in one burst, then Enter. Hands whole scans on while no field
@@ -17,7 +19,6 @@ export function useScanner(onScan: (scan: string) => void): void {
     let text = '';
     let lastAt = 0;
     let held: ReturnType<typeof setTimeout> | undefined;
-    const replayed = new WeakSet<Event>();
     const hear = (event: KeyboardEvent) => {
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;

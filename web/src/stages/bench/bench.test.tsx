@@ -227,15 +227,15 @@ describe('the fish on the board', () => {
 });
 
 describe('the scanner', () => {
-  const key = (k: string, at: number) => {
-    const event = new KeyboardEvent('keydown', { key: k, cancelable: true });
+  const key = (k: string, at: number, target: EventTarget = window) => {
+    const event = new KeyboardEvent('keydown', { key: k, bubbles: true, cancelable: true });
     Object.defineProperty(event, 'timeStamp', { value: at });
-    window.dispatchEvent(event);
+    target.dispatchEvent(event);
   };
 
   it('takes a burst that ends with Enter, not what fingers type', () => {
     const heard = vi.fn();
-    renderHook(() => useScanner(heard));
+    const { unmount } = renderHook(() => useScanner(heard));
     [...'2100001604684'].forEach((c, i) => key(c, 1000 + i * 8));
     key('Enter', 1110);
     expect(heard).toHaveBeenCalledExactlyOnceWith('2100001604684');
@@ -244,12 +244,32 @@ describe('the scanner', () => {
     [...'12'].forEach((c, i) => key(c, 9000 + i * 5));
     key('Enter', 9012);
     expect(heard).toHaveBeenCalledOnce();
+    unmount();
+  });
+
+  it('hands a lone key on a moment later, and no key of a scan', () => {
+    vi.useFakeTimers();
+    const pressed: string[] = [];
+    const hear = (e: KeyboardEvent) => void pressed.push(e.key);
+    document.body.addEventListener('keydown', hear);
+    const { unmount } = renderHook(() => useScanner(vi.fn()));
+    [...'2100001604684'].forEach((c, i) => key(c, 30_000 + i * 8, document.body));
+    key('Enter', 30_110, document.body);
+    vi.runAllTimers();
+    expect(pressed).toEqual([]);
+    key('6', 40_000, document.body);
+    vi.runAllTimers();
+    expect(pressed).toEqual(['6']);
+    document.body.removeEventListener('keydown', hear);
+    vi.useRealTimers();
+    unmount();
   });
 
   it('hears the group separator of a GS1 code', () => {
     const heard = vi.fn();
-    renderHook(() => useScanner(heard));
+    const { unmount } = renderHook(() => useScanner(heard));
     [...'10A1', 'F8', ...'7008HKE', 'Enter'].forEach((c, i) => key(c, 20_000 + i * 5));
     expect(heard).toHaveBeenCalledExactlyOnceWith('10A1\u001d7008HKE');
+    unmount();
   });
 });
