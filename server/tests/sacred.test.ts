@@ -281,7 +281,7 @@ describe('the ledger', () => {
   it('counts a tray short and keeps the difference in sight', async () => {
     const { lotId } = await landBass(house);
     const { differenceGrams } = await house.counter.ok(contract.counter.count, {
-      body: { ...wholeKey(lotId), grams: 4500, pieces: 10, source: 'measured' },
+      body: { ...wholeKey(lotId), grams: 4500, pieces: 10, source: 'measured', reason: 'not known' },
     });
     expect(differenceGrams).toBe(-100);
     const day = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });

@@ -13,6 +13,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { CloseNav } from './CloseNav.tsx';
 import { ForPeople } from './ForPeople.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -182,11 +183,7 @@ function Holidays({ onClose }: { onClose: () => void }) {
         <TextField label="Times the usual" value={factor} onChange={setFactor} inputMode="decimal" />
         <TextField label="Name" value={name} onChange={setName} />
       </div>
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-3">
         <Button
           kind="main"

@@ -5,6 +5,7 @@ import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 /** The shop's own list: a line a check. */
 function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
@@ -32,11 +33,7 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
           note={i === lines.length - 1 ? 'a line left empty is taken off the list' : undefined}
         />
       ))}
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
           Keep the list
@@ -81,11 +78,7 @@ export function Checks({ day }: { day: DayClose }) {
           </li>
         ))}
       </ul>
-      {problem && (
-        <p role="alert" className="my-2 border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       {!day.closedBy && (
         <button type="button" className="why pt-2" onClick={() => setEditing(true)}>
           change the list

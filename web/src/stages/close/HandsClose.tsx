@@ -4,6 +4,7 @@ import { useChange, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 /** The closing as those see it who clean and check: their signatures, no money. */
 export function HandsClose({ day }: { day: string }) {
@@ -23,11 +24,7 @@ export function HandsClose({ day }: { day: string }) {
       <p className="pb-3 text-ink2">
         The manager closes the day; costs and yields are for the manager’s eyes. Press L to change user.
       </p>
-      {problem && (
-        <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <ul>
         {checks.map((c) => (
           <li key={c.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">

@@ -1,12 +1,11 @@
 import { contract, type Problem, type StockRow } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { Mass } from '../../parts/Mass.tsx';
 import { keyOf, rowKey } from './bag.ts';
+import { TickList } from './TickList.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 interface Props {
   way: 'fill' | 'clear';
@@ -18,7 +17,6 @@ interface Props {
 /** The morning and the evening of a slab: rows brought out whole, what ends first proposed; or all taken back. */
 export function FillSlab({ way, rows, free, onClose }: Props) {
   const { send, busy } = useChange(contract.counter.moveAll);
-  const { dayWords } = useTimes();
   const [left, setLeft] = useState<readonly string[]>(() =>
     way === 'clear' ? [] : rows.slice(free).map(rowKey),
   );
@@ -41,41 +39,14 @@ export function FillSlab({ way, rows, free, onClose }: Props) {
           ? `${free} places are free. What ends first is chosen; each row comes out whole.`
           : 'Everything goes back to the cold room, each row whole, with its clock.'}
       </p>
-      <ul className="max-h-[46vh] overflow-y-auto border-b border-line">
-        {fit.map((r) => {
-          const on = !left.includes(rowKey(r));
-          return (
-            <li key={rowKey(r)} className="border-t border-line">
-              <label className="flex min-h-11 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-6 accent-(--ink)"
-                  checked={on}
-                  onChange={() =>
-                    setLeft((had) => (on ? [...had, rowKey(r)] : had.filter((k) => k !== rowKey(r))))
-                  }
-                />
-                <span className="min-w-0 flex-1 truncate">
-                  <span className="font-figure text-label font-semibold">
-                    {shortName(r.speciesName)}, {r.itemName}
-                  </span>{' '}
-                  <span className="text-note text-ink3">{r.code}</span>
-                </span>
-                <span className="text-note text-ink2">{r.sellBy ? dayWords(r.sellBy) : 'past its life'}</span>
-                <span className="w-24 text-right font-figure text-label">
-                  <Mass g={r.grams} />
-                </span>
-              </label>
-            </li>
-          );
-        })}
-      </ul>
+      <TickList
+        rows={fit}
+        nameOf={(r) => r.itemName}
+        ticked={(r) => !left.includes(rowKey(r))}
+        onTick={(r, on) => setLeft((had) => (on ? had.filter((k) => k !== rowKey(r)) : [...had, rowKey(r)]))}
+      />
       {fit.length === 0 && <p className="py-3 text-ink2">Nothing that could be brought out whole.</p>}
-      {problem && (
-        <p role="alert" className="my-2 border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-3 pt-4">
         <Button
           kind="main"

@@ -7,6 +7,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { Amount, placeNames } from './Amount.tsx';
 import { keyOf } from './bag.ts';
+import { Refused } from '../../parts/Refused.tsx';
 
 type Place = StockRow['place'];
 
@@ -107,11 +108,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
             note="asked when it is late for it"
           />
         )}
-        {problem && (
-          <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-            {problem.errors?.[0]?.message ?? problem.detail}
-          </p>
-        )}
+        <Refused problem={problem} />
         <div className="flex gap-3">
           <Button
             submit

@@ -10,6 +10,7 @@ import { Advice } from './Advice.tsx';
 import { Amount } from './Amount.tsx';
 import { keyOf } from './bag.ts';
 import { MoveDialog } from './MoveDialog.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 const reasons = [
   'out of life',
@@ -83,14 +84,6 @@ export function RowActions({ row, layout, onDone, manager }: Props) {
       {what === 'advice' && <Advice row={row} onClose={() => setWhat(null)} />}
     </div>
   );
-}
-
-function Refused({ problem }: { problem: Problem | null }) {
-  return problem ? (
-    <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-      {problem.errors?.[0]?.message ?? problem.detail}
-    </p>
-  ) : null;
 }
 
 /** To the bin or to the kitchen, with a reason. */

@@ -12,6 +12,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BesideCounter } from './BesideCounter.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 const payWords: Record<Pay, string> = { cash: 'cash', card: 'card', account: 'on account' };
 type Line = Sold['lines'][number];
@@ -68,11 +69,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
         />
         <TextField label="Why" value={reason} onChange={setReason} />
       </div>
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-3">
         <Button
           submit

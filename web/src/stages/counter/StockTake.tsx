@@ -10,6 +10,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { placeNames } from './Amount.tsx';
 import { keyOf, rowKey } from './bag.ts';
 import { BesideCounter } from './BesideCounter.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 const why = [
   'sold without the scale',
@@ -101,11 +102,7 @@ function CountRow({
           options={why.map((w) => ({ value: w, name: w }))}
         />
       )}
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex flex-wrap gap-3">
         <Button
           submit

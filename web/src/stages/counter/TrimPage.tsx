@@ -14,14 +14,15 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { BesideCounter } from './BesideCounter.tsx';
 import { rowKey } from './bag.ts';
+import { TickList } from './TickList.tsx';
 import { TrimRuleDialog } from './TrimRuleDialog.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 type Lying = AnswerOf<typeof contract.trim.lying>;
 
 /** Makes a batch: what it is, which tubs go in, what comes out. */
 function MakeBatch({ lying }: { lying: Lying }) {
   const { send, busy } = useChange(contract.trim.make);
-  const { dayWords } = useTimes();
   const mass = useMass();
   const act = useAct();
   const [product, setProduct] = useState(lying.products[0]!.id);
@@ -69,35 +70,14 @@ function MakeBatch({ lying }: { lying: Lying }) {
           {made.soakMinutes > 0 && ` Soak ${made.soakMinutes / 60} h: set a timer.`}
         </p>
       </div>
-      <ul className="max-h-[34vh] overflow-y-auto border-b border-line">
-        {fit.map((r) => {
-          const on = chosen.includes(rowKey(r));
-          return (
-            <li key={rowKey(r)} className="border-t border-line">
-              <label className="flex min-h-11 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-6 accent-(--ink)"
-                  checked={on}
-                  onChange={() =>
-                    setChosen((had) => (on ? had.filter((k) => k !== rowKey(r)) : [...had, rowKey(r)]))
-                  }
-                />
-                <span className="min-w-0 flex-1 truncate">
-                  <span className="font-figure text-label font-semibold">
-                    {shortName(r.speciesName)}, {r.name}
-                  </span>{' '}
-                  <span className="text-note text-ink3">{r.code}</span>
-                </span>
-                <span className="text-note text-ink2">{r.sellBy ? dayWords(r.sellBy) : 'past its life'}</span>
-                <span className="w-24 text-right font-figure text-label">
-                  <Mass g={r.grams} />
-                </span>
-              </label>
-            </li>
-          );
-        })}
-      </ul>
+      <TickList
+        rows={fit}
+        nameOf={(r) => r.name}
+        ticked={(r) => chosen.includes(rowKey(r))}
+        onTick={(r, on) =>
+          setChosen((had) => (on ? [...had, rowKey(r)] : had.filter((k) => k !== rowKey(r))))
+        }
+      />
       {fit.length === 0 && <p className="py-2 text-ink2">No trim lies there that may go in.</p>}
       {refused.length > 0 && (
         <p className="py-1 text-note text-ink3">
@@ -124,11 +104,7 @@ function MakeBatch({ lying }: { lying: Lying }) {
           Its label names {species.join(', ')}. Allergen: fish.{!made.food && ' Not for people.'}
         </p>
       )}
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <Button
         kind="main"
         busy={busy}

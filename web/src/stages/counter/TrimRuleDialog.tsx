@@ -5,6 +5,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, WeightField } from '../../parts/Field.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 
 const ways: Record<TrimRule['goesTo'], string> = {
   counter: 'the counter',
@@ -62,11 +63,7 @@ export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][numb
           plain
         />
       </div>
-      {problem && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.errors?.[0]?.message ?? problem.detail}
-        </p>
-      )}
+      <Refused problem={problem} />
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
           Keep the rule
