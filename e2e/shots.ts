@@ -48,13 +48,6 @@ try {
     await open(view, 'chalk');
     await shoot(name);
   }
-  await open('/first', 'chalk');
-  // A lot with its guts in that lay through the warm night.
-  await press(
-    driver,
-    (await texts(driver, 'main tbody tr')).find((r) => r.includes('guts in'))!.match(/\d{6}-[A-Z]\d+/)![0],
-  );
-  await shoot('lot-life');
   for (const [view, name] of [
     ['/cold', 'cold'],
     ['/species/hake', 'species'],
