@@ -137,7 +137,7 @@ export default function Counter() {
           <span className="text-note text-ink2">which?</span>
           <input
             ref={find}
-            className="h-9 w-[124px] bg-transparent font-figure text-label outline-none"
+            className="h-9 w-[124px] bg-transparent font-figure text-label"
             placeholder="B3, hake fillet"
             value={asked}
             onChange={(e) => type(e.target.value)}

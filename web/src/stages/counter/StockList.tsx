@@ -50,7 +50,12 @@ export function StockList({ rows, chosenKey, onChoose }: Props) {
                 {r.pricePerKg === null ? '–' : formatMoney(r.pricePerKg)}
               </span>
               <span className="max-sm:hidden">
-                <DayClock sellBy={r.sellBy} graded={r.daysLeft !== null} quiet={r.blocked !== null} />
+                <DayClock
+                  sellBy={r.sellBy}
+                  graded={r.daysLeft !== null}
+                  quiet={r.blocked !== null}
+                  perDay={11}
+                />
               </span>
             </button>
           </li>

@@ -66,7 +66,7 @@ export function Tray({ row, species, chosen, low, onChoose }: Props) {
       {row.blocked ? (
         <span className="line-clamp-1 text-note leading-5 text-ink3">{row.blocked}</span>
       ) : (
-        <DayClock sellBy={row.sellBy} graded={row.daysLeft !== null} perDay={15} />
+        <DayClock sellBy={row.sellBy} graded={row.daysLeft !== null} perDay={11} />
       )}
     </button>
   );
