@@ -36,7 +36,8 @@ export function useScanner(onScan: (scan: string) => void): void {
       if (event.key.length !== 1 && event.key !== 'F8') return;
       clearTimeout(held);
       // The first key of a scan looks like a shortcut: it is one only when nothing follows at once.
-      if (!burst && /^[\dA-Za-z]$/.test(event.key)) {
+      const first = !burst || text === '';
+      if (first && /^[\dA-Za-z]$/.test(event.key)) {
         event.stopPropagation();
         const { key, target } = event;
         held = setTimeout(() => {
@@ -47,7 +48,7 @@ export function useScanner(onScan: (scan: string) => void): void {
       }
       // The group separator of a GS1 code comes as F8 from a scanner set to it.
       text = (burst ? text : '') + (event.key === 'F8' ? '\u001d' : event.key);
-      if (burst) event.stopPropagation();
+      if (!first) event.stopPropagation();
     };
     window.addEventListener('keydown', hear, true);
     return () => {
