@@ -208,6 +208,7 @@ describe('one fish from the van door to the customer’s bag', () => {
         'the signature never showed',
       );
     }
+    await pageSays(driver, 'Every gram is where it should be');
     await press(driver, 'Cash and card');
     await fill(driver, 'Cash in the till', '0');
     await fill(driver, 'Card slips', '29.12');

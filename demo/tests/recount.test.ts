@@ -181,7 +181,7 @@ describe('sixty days', () => {
     }
   });
 
-  it('have the yields of their own weigh-outs, and limits as the handbook of statistics has them', async () => {
+  it('have the yields of their own weigh-outs, and limits as published for single values', async () => {
     const cuts = entries.filter((e) => e.kind === 'cut');
     for (const row of await yieldBook(work)) {
       const said = await yieldOf(work, row);
