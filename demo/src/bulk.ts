@@ -23,7 +23,7 @@ const columns = {
     'sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg, full_per_kg, money, sold_on',
   day_close: 'trading_day, closed_at, closed_by, takings, remarks',
   trading_day: 'day, closed, sales',
-  day_sold: 'on_day, species_id, item, grams, money',
+  day_sold: 'on_day, species_id, item, grams, counter_grams, money',
   reading: 'place_id, at, source, tenths, revision',
 } as const;
 type Table = keyof typeof columns;

@@ -467,7 +467,7 @@ export class History {
     this.bulk.add('day_close', [day, evening, this.o.staff.manager, takings, '']);
     this.bulk.add('trading_day', [day, 1, this.sales]);
     for (const [key, [grams, money]] of this.sold)
-      this.bulk.add('day_sold', [day, ...key.split(' '), grams, money]);
+      this.bulk.add('day_sold', [day, ...key.split(' '), grams, grams, money]);
     this.sold.clear();
     this.sales = 0;
     if (day < this.o.coldUntil) this.bulk.temperatures(this.at(day, 0), this.at(addDays(day, 1), 0));

@@ -14,10 +14,12 @@ export async function soldByDay(work: Work, upTo: string = addDays(today(work), 
   const from = addDays(upTo, -historyDays + 1);
   const sold = await rows<{ day: string; speciesId: string; item: string; grams: number }>(
     work.tx,
-    `SELECT x.sold_on AS day, x.species_id AS speciesId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams
-     FROM sale_line x WHERE x.sold_on BETWEEN ? AND ? AND x.way = 'counter'
-     GROUP BY x.species_id, x.item, x.sold_on`,
-    [from, upTo],
+    `SELECT on_day AS day, species_id AS speciesId, item, CAST(counter_grams AS SIGNED) AS grams
+     FROM day_sold WHERE on_day BETWEEN ? AND ? AND counter_grams > 0
+     UNION ALL SELECT x.sold_on, x.species_id, x.item, CAST(SUM(x.grams) AS SIGNED)
+     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way = 'counter'
+     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY x.sold_on, x.species_id, x.item`,
+    [from, upTo, from, upTo],
   );
   const traded = [...new Set(sold.map((s) => s.day))].sort();
   return { sold, traded };

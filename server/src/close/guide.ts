@@ -2,6 +2,7 @@ import type { DayClose } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
+import { places } from '../cold/logs.ts';
 import { coldPlaces, whatFirst } from '../cold/service.ts';
 import { spotsOf } from '../counter/slab.ts';
 import { lotsById } from '../grading/queries.ts';
@@ -11,7 +12,7 @@ import { speciesById } from '../species/queries.ts';
 import { countsOf } from '../counter/counts.ts';
 import { ordersWhere } from '../orders/queries.ts';
 import { today, type Work } from '../platform/context.ts';
-import { rows } from '../platform/db.ts';
+import { marks, rows } from '../platform/db.ts';
 
 /** The checks of a day as they were signed, or as the shop's list has them now. */
 export async function checksOf(work: Work, day: string): Promise<DayClose['checks']> {
@@ -39,26 +40,22 @@ export async function checksOf(work: Work, day: string): Promise<DayClose['check
 export async function temperaturesOf(work: Work, day: string): Promise<DayClose['temperatures']> {
   const from = instantOn(day, 0, work.settings);
   const to = instantOn(addDays(day, 1), 0, work.settings);
-  const found = await rows<{
-    id: number;
-    name: string;
-    limitC: number | null;
-    low: number | null;
-    high: number | null;
-  }>(
+  const found = (await places(work.tx)).filter((p) => p.limitTenths !== null);
+  // A stretch of each place by its number: joined to the places, every reading of ten years would be passed.
+  const read = await rows<{ id: number; low: number; high: number }>(
     work.tx,
-    `SELECT p.id, p.name, p.limit_tenths / 10 + 0e0 AS limitC,
-       (SELECT MIN(r.tenths) / 10 + 0e0 FROM reading r FORCE INDEX (PRIMARY) WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS low,
-       (SELECT MAX(r.tenths) / 10 + 0e0 FROM reading r FORCE INDEX (PRIMARY) WHERE r.place_id = p.id AND r.at >= ? AND r.at < ?) AS high
-     FROM place p WHERE p.limit_tenths IS NOT NULL ORDER BY p.id`,
-    [from, to, from, to],
+    `SELECT place_id AS id, MIN(tenths) / 10 + 0e0 AS low, MAX(tenths) / 10 + 0e0 AS high FROM reading FORCE INDEX (PRIMARY)
+     WHERE place_id IN (${marks(found.length)}) AND at >= ? AND at < ? GROUP BY place_id`,
+    [...found.map((p) => p.id), from, to],
   );
   // Episodes are looked through for the last two weeks only: older days were closed with theirs answered.
-  const places = day >= addDays(today(work), -14) ? await coldPlaces(work) : [];
-  return found.map(({ id, limitC, ...p }) => ({
-    ...p,
-    limit: limitC,
-    unanswered: (places.find((c) => c.id === id)?.episodes ?? []).filter(
+  const episodesOf = day >= addDays(today(work), -14) ? await coldPlaces(work) : [];
+  return found.map(({ id, name, limitTenths }) => ({
+    name,
+    limit: limitTenths! / 10,
+    low: read.find((r) => r.id === id)?.low ?? null,
+    high: read.find((r) => r.id === id)?.high ?? null,
+    unanswered: (episodesOf.find((c) => c.id === id)?.episodes ?? []).filter(
       (e) => e.answer === null && Date.parse(e.from) < to.getTime() && Date.parse(e.to) >= from.getTime(),
     ).length,
   }));

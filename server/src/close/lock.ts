@@ -63,7 +63,8 @@ export async function closeDay(
 async function sumDay(work: Work, day: string) {
   await run(
     work.tx,
-    `INSERT INTO day_sold (on_day, species_id, item, grams, money) SELECT sold_on, species_id, item, SUM(grams), SUM(money)
+    `INSERT INTO day_sold (on_day, species_id, item, grams, counter_grams, money)
+     SELECT sold_on, species_id, item, SUM(grams), SUM(IF(way = 'counter', grams, 0)), SUM(money)
      FROM sale_line WHERE sold_on = ? AND way <> 'voided' GROUP BY sold_on, species_id, item`,
     [day],
   );

@@ -11,62 +11,87 @@ import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
 type Sums = Report['total'];
-type Day = { day: string } & Partial<Record<keyof Sums, number>>;
-
-const nothing: Sums = {
-  takings: 0,
-  sales: 0,
-  soldGrams: 0,
-  bought: 0,
-  landedGrams: 0,
-  wasteGrams: 0,
-  unaccountedGrams: 0,
-  refunds: 0,
-};
-
-/** What happened on each day between two: one query a source, each along an index of days. */
-async function daysBetweenSums(work: Work, from: string, to: string): Promise<Day[]> {
-  const { tx } = work;
-  const sold = await rows<Day>(
-    tx,
-    `SELECT on_day AS day, CAST(SUM(money) AS SIGNED) AS takings, CAST(SUM(grams) AS SIGNED) AS soldGrams
-     FROM day_sold WHERE on_day BETWEEN ? AND ? GROUP BY on_day
-     UNION ALL SELECT x.sold_on, CAST(SUM(x.money) AS SIGNED), CAST(SUM(x.grams) AS SIGNED)
-     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided'
-     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY x.sold_on`,
-    [from, to, from, to],
-  );
-  const bags = await rows<Day>(
-    tx,
-    `SELECT day, sales FROM trading_day WHERE day BETWEEN ? AND ? AND closed
-     UNION ALL SELECT d.day, COUNT(k.id) - COUNT(k.void_movement_id) FROM trading_day d JOIN sale k ON k.sold_on = d.day
-     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY d.day`,
-    [from, to, from, to],
-  );
-  const landed = await rows<Day>(
-    tx,
-    `SELECT landed_on AS day, CAST(SUM(grams) AS SIGNED) AS landedGrams, CAST(SUM(ROUND(grams * price_per_kg / 1000)) AS SIGNED) AS bought
-     FROM lot WHERE landed_on BETWEEN ? AND ? GROUP BY landed_on`,
-    [from, to],
-  );
-  const lost = await rows<Day>(
-    tx,
-    `SELECT on_day AS day, CAST(SUM(waste) AS SIGNED) AS wasteGrams, CAST(SUM(unaccounted) AS SIGNED) AS unaccountedGrams
-     FROM day_loss WHERE on_day BETWEEN ? AND ? GROUP BY on_day`,
-    [from, to],
-  );
-  const back = await rows<Day>(
-    tx,
-    'SELECT on_day AS day, CAST(SUM(money) AS SIGNED) AS refunds FROM refund WHERE on_day BETWEEN ? AND ? GROUP BY on_day',
-    [from, to],
-  );
-  return [...sold, ...bags, ...landed, ...lost, ...back];
+/** What happened in one stretch of days, by what it happened to. */
+interface Sold {
+  day: string;
+  speciesId: string;
+  item: string;
+  grams: number;
+  money: number;
+}
+interface Landed {
+  day: string;
+  speciesId: string;
+  supplierId: number;
+  lots: number;
+  grams: number;
+  money: number;
+}
+interface Lost {
+  day: string;
+  speciesId: string;
+  reason: string;
+  grams: number;
+  unaccounted: number;
+}
+interface Counted {
+  day: string;
+  sales: number;
+  refunds: number;
 }
 
-const add = (days: readonly Day[]): Sums =>
-  Object.fromEntries(
-    (Object.keys(nothing) as (keyof Sums)[]).map((k) => [k, sum(days, (d) => Number(d[k] ?? 0))]),
-  ) as Sums;
+/**
+ * Everything a report adds up, read once along indexes of days, by days or by months. Closed days come from their own
+ * sums, open ones from their lines. Doubles hold whole grams and minor units of ten years exactly.
+ */
+async function daysOf(work: Work, from: string, to: string, step: Report['step']) {
+  const { tx } = work;
+  const start = (column: string) =>
+    step === 'month' ? `(${column} - INTERVAL (DAYOFMONTH(${column}) - 1) DAY)` : column;
+  const sold = await rows<Sold>(
+    tx,
+    `SELECT ${start('on_day')} AS day, species_id AS speciesId, item, SUM(grams + 0e0) AS grams, SUM(money + 0e0) AS money
+     FROM day_sold WHERE on_day BETWEEN ? AND ? GROUP BY 1, 2, 3
+     UNION ALL SELECT x.sold_on, x.species_id, x.item, SUM(x.grams + 0e0), SUM(x.money + 0e0)
+     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided'
+     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY 1, 2, 3`,
+    [from, to, from, to],
+  );
+  const landed = await rows<Landed>(
+    tx,
+    `SELECT STRAIGHT_JOIN ${start('l.landed_on')} AS day, l.species_id AS speciesId, d.supplier_id AS supplierId, COUNT(*) AS lots,
+       SUM(l.grams + 0e0) AS grams, SUM(ROUND(l.grams * l.price_per_kg / 1000) + 0e0) AS money
+     FROM lot l FORCE INDEX (bought) JOIN delivery d ON d.id = l.delivery_id WHERE l.landed_on BETWEEN ? AND ? GROUP BY 1, 2, 3`,
+    [from, to],
+  );
+  const lost = await rows<Lost>(
+    tx,
+    `SELECT ${start('on_day')} AS day, species_id AS speciesId, reason, SUM(waste + 0e0) AS grams, SUM(unaccounted + 0e0) AS unaccounted
+     FROM day_loss WHERE on_day BETWEEN ? AND ? GROUP BY 1, 2, 3`,
+    [from, to],
+  );
+  const counted = await rows<Counted>(
+    tx,
+    `SELECT day, CAST(sales AS SIGNED) AS sales, 0 AS refunds FROM trading_day WHERE day BETWEEN ? AND ? AND closed
+     UNION ALL SELECT d.day, COUNT(k.id) - COUNT(k.void_movement_id), 0 FROM trading_day d JOIN sale k ON k.sold_on = d.day
+     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY d.day
+     UNION ALL SELECT on_day, 0, CAST(SUM(money) AS SIGNED) FROM refund WHERE on_day BETWEEN ? AND ? GROUP BY on_day`,
+    [from, to, from, to, from, to],
+  );
+  return { sold, landed, lost, counted };
+}
+type Days = Awaited<ReturnType<typeof daysOf>>;
+
+const add = ({ sold, landed, lost, counted }: Days): Sums => ({
+  takings: sum(sold, (s) => s.money),
+  sales: sum(counted, (c) => c.sales),
+  soldGrams: sum(sold, (s) => s.grams),
+  bought: sum(landed, (l) => l.money),
+  landedGrams: sum(landed, (l) => l.grams),
+  wasteGrams: sum(lost, (l) => l.grams),
+  unaccountedGrams: sum(lost, (l) => l.unaccounted),
+  refunds: sum(counted, (c) => c.refunds),
+});
 
 /** The first day of the week (Monday) or month a day lies in. */
 const startOf = (day: string, step: Report['step']): string =>
@@ -75,6 +100,22 @@ const startOf = (day: string, step: Report['step']): string =>
     : step === 'month'
       ? `${day.slice(0, 7)}-01`
       : addDays(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7));
+
+/** The stretches of a report, each added up. */
+function seriesOf(days: Days, step: Report['step']): Report['series'] {
+  const by = <T extends { day: string }>(list: readonly T[]) => group(list, (x) => startOf(x.day, step));
+  const [sold, landed, lost, counted] = [by(days.sold), by(days.landed), by(days.lost), by(days.counted)];
+  const starts = new Set([...sold.keys(), ...landed.keys(), ...lost.keys(), ...counted.keys()]);
+  return [...starts].sort().map((from) => ({
+    from,
+    ...add({
+      sold: sold.get(from) ?? [],
+      landed: landed.get(from) ?? [],
+      lost: lost.get(from) ?? [],
+      counted: counted.get(from) ?? [],
+    }),
+  }));
+}
 
 /** Days of the longest report: ten years and a bit. */
 const mostDays = 3700;
@@ -85,44 +126,15 @@ export async function report(work: Work, from: string, to: string): Promise<Repo
   if (length > mostDays) throw fieldProblem('from', 'Ten years at most');
   const { tx } = work;
   const book = await speciesById(tx);
-  const days = await daysBetweenSums(work, from, to);
-  const before = await daysBetweenSums(work, addDays(from, -length), addDays(from, -1));
   const step = length <= 45 ? 'day' : length <= 200 ? 'week' : 'month';
-  const series = [...group(days, (d) => startOf(d.day, step))]
-    .map(([start, own]) => ({ from: start, ...add(own) }))
-    .sort((a, b) => a.from.localeCompare(b.from));
-  const sold = await rows<{ speciesId: string; item: string; grams: number; money: number }>(
-    tx,
-    `SELECT species_id AS speciesId, item, CAST(SUM(grams) AS SIGNED) AS grams, CAST(SUM(money) AS SIGNED) AS money FROM (
-       SELECT species_id, item, grams, money FROM day_sold WHERE on_day BETWEEN ? AND ?
-       UNION ALL SELECT x.species_id, x.item, x.grams, x.money
-       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' WHERE d.day BETWEEN ? AND ? AND NOT d.closed
-     ) AS all_days GROUP BY species_id, item`,
-    [from, to, from, to],
-  );
-  const landed = await rows<{
-    speciesId: string;
-    supplierId: number;
-    lots: number;
-    grams: number;
-    money: number;
-  }>(
-    tx,
-    `SELECT l.species_id AS speciesId, d.supplier_id AS supplierId, COUNT(*) AS lots, CAST(SUM(l.grams) AS SIGNED) AS grams,
-       CAST(SUM(ROUND(l.grams * l.price_per_kg / 1000)) AS SIGNED) AS money
-     FROM lot l JOIN delivery d ON d.id = l.delivery_id WHERE l.landed_on BETWEEN ? AND ? GROUP BY l.species_id, d.supplier_id`,
-    [from, to],
-  );
+  const days = await daysOf(work, from, to, step);
+  const before = await daysOf(work, addDays(from, -length), addDays(from, -1), step);
+  const { sold, landed } = days;
+  const lost = days.lost.filter((l) => l.grams !== 0);
   const rejected = await rows<{ supplierId: number; lots: number }>(
     tx,
     `SELECT d.supplier_id AS supplierId, COUNT(*) AS lots FROM grade g JOIN lot l ON l.grade_id = g.id AND l.id = g.lot_id
      JOIN delivery d ON d.id = l.delivery_id WHERE g.verdict = 'reject' AND l.landed_on BETWEEN ? AND ? GROUP BY d.supplier_id`,
-    [from, to],
-  );
-  const lost = await rows<{ speciesId: string; reason: string; grams: number }>(
-    tx,
-    `SELECT species_id AS speciesId, reason, CAST(SUM(waste) AS SIGNED) AS grams FROM day_loss
-     WHERE on_day BETWEEN ? AND ? AND waste <> 0 GROUP BY species_id, reason`,
     [from, to],
   );
   const cut = await rows<{
@@ -171,7 +183,7 @@ export async function report(work: Work, from: string, to: string): Promise<Repo
     total: add(days),
     before: add(before),
     step,
-    series,
+    series: seriesOf(days, step),
     species: [...ids]
       .map((id) => {
         const mine = <T extends { speciesId: string }>(list: readonly T[]) =>

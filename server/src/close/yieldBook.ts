@@ -26,14 +26,13 @@ const lostDays = 28;
 
 interface Point {
   ticketId: number;
-  number: number;
   day: string;
   speciesId: string;
   condition: ArrivalCondition;
   form: string;
   ribs: string;
   pinBones: string;
-  supplier: string;
+  supplierId: number;
   cutterId: number;
   fish: number;
   inputGrams: number;
@@ -45,13 +44,16 @@ interface Point {
 const pointsWhere = (work: Work, where: string, values: (string | number)[]) =>
   rows<Point>(
     work.tx,
-    `SELECT y.ticket_id AS ticketId, t.number, y.closed_on AS day, y.species_id AS speciesId, y.arrival_condition AS \`condition\`, y.form,
-       y.ribs, y.pin_bones AS pinBones, s.name AS supplier, y.cutter_id AS cutterId, y.fish, y.input_grams AS inputGrams,
+    `SELECT y.ticket_id AS ticketId, y.closed_on AS day, y.species_id AS speciesId, y.arrival_condition AS \`condition\`, y.form,
+       y.ribs, y.pin_bones AS pinBones, y.supplier_id AS supplierId, y.cutter_id AS cutterId, y.fish, y.input_grams AS inputGrams,
        y.main_grams AS mainGrams, y.expected, y.paid_per_kg AS paidPerKg
-     FROM yield_point y JOIN ticket t ON t.id = y.ticket_id JOIN supplier s ON s.id = y.supplier_id
-     WHERE ${where} ORDER BY y.closed_on, y.ticket_id`,
+     FROM yield_point y WHERE ${where} ORDER BY y.closed_on, y.ticket_id`,
     values,
   );
+
+/** What each of these is called. */
+const named = async (work: Work, sql: string, values: number[] = []) =>
+  new Map((await rows<{ id: number; name: string }>(work.tx, sql, values)).map((r) => [r.id, r.name]));
 
 const reached = (p: Point) => p.mainGrams / p.inputGrams;
 const seen = (p: Point) => ({ fish: p.fish, inputGrams: p.inputGrams, yield: reached(p) });
@@ -144,6 +146,12 @@ export async function yieldOf(work: Work, asked: QueryOf<Rooms['one']>): Promise
   );
   const expected = priorOf(work, species, condition, form);
   const shown = points.slice(-chartTickets);
+  const numbers = await named(
+    work,
+    `SELECT id, number AS name FROM ticket WHERE id IN (${marks(shown.length)})`,
+    shown.map((p) => p.ticketId),
+  );
+  const suppliers = await named(work, 'SELECT id, name FROM supplier');
   const chart = controlChart(shown.map(reached));
   const year = today(work).slice(0, 4);
   const weekOf = (day: string) => addDays(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7));
@@ -168,20 +176,20 @@ export async function yieldOf(work: Work, asked: QueryOf<Rooms['one']>): Promise
     })),
     points: shown.map((p) => ({
       ticketId: p.ticketId,
-      number: p.number,
+      number: Number(numbers.get(p.ticketId)),
       day: p.day,
       yield: reached(p),
       expected: p.expected,
       inputGrams: p.inputGrams,
       fish: p.fish,
-      supplier: p.supplier,
+      supplier: suppliers.get(p.supplierId)!,
       lost: money(work, lostOf(p)),
     })),
     by: {
       school: parts(points, (p) =>
         p.ribs === '' ? null : `${schoolName('ribs', p.ribs)}; ${schoolName('pin_bones', p.pinBones)}`,
       ),
-      supplier: parts(points, (p) => p.supplier),
+      supplier: parts(points, (p) => suppliers.get(p.supplierId)!),
       month: parts(points, (p) => p.day.slice(5, 7))
         .sort((a, b) => a.name.localeCompare(b.name))
         .map((m) => ({ ...m, name: monthNames[Number(m.name) - 1]! })),
@@ -217,10 +225,10 @@ export async function cutters(work: Work): Promise<AnswerOf<Rooms['cutters']>> {
       yield: reached(p),
     })),
   ).filter((e) => work.actor.role === 'manager' || e.cutterId === work.actor.id);
-  const names = await rows<{ id: number; name: string }>(
-    work.tx,
+  const names = await named(
+    work,
     `SELECT id, name FROM staff WHERE id IN (${marks(effects.length)})`,
     effects.map((e) => e.cutterId),
   );
-  return effects.map((e) => ({ ...e, name: names.find((n) => n.id === e.cutterId)!.name }));
+  return effects.map((e) => ({ ...e, name: names.get(e.cutterId)! }));
 }

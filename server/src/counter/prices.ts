@@ -4,7 +4,7 @@ import { productOf } from '@ember-slate/core/trim';
 import type { TrimId } from '@ember-slate/core/yields';
 import { tradingDay } from '@ember-slate/core/calendar';
 import type { Work } from '../platform/context.ts';
-import { row, rows, run } from '../platform/db.ts';
+import { marks, row, rows, run } from '../platform/db.ts';
 import { fieldProblem } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -13,11 +13,15 @@ type Rooms = typeof contract.counter;
 type What = { lotId: number; item: string; batch: number };
 const whatText = (w: What) => `${w.lotId} ${w.item} ${w.batch}`;
 
-/** Prices as they stand: the list by species and item, what the shop asks for any trim or product, markdowns by row. */
-export async function pricesOf(work: Work) {
+/**
+ * Prices as they stand: the list by species and item, what the shop asks for any trim or product, markdowns by row.
+ * A till asks for the species in its bag only.
+ */
+export async function pricesOf(work: Work, onlySpecies?: readonly string[]) {
   const list = await rows<{ species_id: string; item: string; per_kg: number }>(
     work.tx,
-    'SELECT species_id, item, per_kg FROM price',
+    `SELECT species_id, item, per_kg FROM price${onlySpecies ? ` WHERE species_id IN (${marks(onlySpecies.length)})` : ''}`,
+    [...(onlySpecies ?? [])],
   );
   const marked = await rows<What & { perKg: number }>(
     work.tx,

@@ -48,9 +48,10 @@ export async function sell(work: Work, body: BodyOf<Rooms['sell']>): Promise<Ans
   ];
   await lockLots(work.tx, ids);
   const lots = new Map((await lotsById(work.tx, ids)).map((l) => [l.id, l]));
-  const book = await speciesById(work.tx);
+  const species = [...new Set([...lots.values()].map((l) => l.speciesId))];
+  const book = await speciesById(work.tx, species);
   const clocks = await clocksOf(work, [...lots.values()], book);
-  const prices = await pricesOf(work);
+  const prices = await pricesOf(work, species);
   const entries: Entry[] = [];
   const sold: SoldLine[] = [];
   const seen = new Set<string>();

@@ -83,13 +83,12 @@ export async function post(
       );
     }
   }
-  for (const e of entries) {
-    await run(
-      tx,
-      'INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [movement.insertId, e.account, e.lotId, e.item, e.batch, e.grams, e.pieces],
-    );
-  }
+  await run(
+    tx,
+    `INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces)
+     VALUES ${entries.map(() => `(${marks(7)})`).join(', ')}`,
+    entries.flatMap((e) => [movement.insertId, e.account, e.lotId, e.item, e.batch, e.grams, e.pieces]),
+  );
   await noteLosses(work, kind, entries, reason);
   return movement.insertId;
 }
@@ -191,10 +190,11 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
   const sold = await rows<{ on_day: string; species_id: string; item: string }>(
     tx,
     `SELECT on_day, species_id, item FROM (
-       SELECT on_day, species_id, item, CAST(grams AS SIGNED) AS grams, CAST(money AS SIGNED) AS money FROM day_sold
-       UNION ALL SELECT x.sold_on, x.species_id, x.item, -CAST(x.grams AS SIGNED), -CAST(x.money AS SIGNED)
+       SELECT on_day, species_id, item, CAST(grams AS SIGNED) AS grams, CAST(counter_grams AS SIGNED) AS over_counter, CAST(money AS SIGNED) AS money FROM day_sold
+       UNION ALL SELECT x.sold_on, x.species_id, x.item, -CAST(x.grams AS SIGNED), IF(x.way = 'counter', -CAST(x.grams AS SIGNED), 0),
+         -CAST(x.money AS SIGNED)
        FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' WHERE d.closed) AS both_sides
-     GROUP BY on_day, species_id, item HAVING SUM(grams) <> 0 OR SUM(money) <> 0`,
+     GROUP BY on_day, species_id, item HAVING SUM(grams) <> 0 OR SUM(over_counter) <> 0 OR SUM(money) <> 0`,
   );
   return {
     ...counts,

@@ -1,5 +1,5 @@
 import type { Species } from '@ember-slate/core/species';
-import { row, rows, run, type Tx } from '../platform/db.ts';
+import { marks, row, rows, run, type Tx } from '../platform/db.ts';
 
 /** Table columns in the order of the core's fields. */
 const columns = {
@@ -61,9 +61,13 @@ const toSpecies = (s: Stored): KeptSpecies => ({
 export const allSpecies = async (tx: Tx): Promise<KeptSpecies[]> =>
   (await rows<Stored>(tx, `${select} ORDER BY name`)).map(toSpecies);
 
-/** The whole book by id: 38 rows, read once per request that needs several. */
-export const speciesById = async (tx: Tx): Promise<Map<string, KeptSpecies>> =>
-  new Map((await allSpecies(tx)).map((s) => [s.id, s]));
+/** The whole book by id, 38 rows read once per request that needs several; or these species of it only. */
+export const speciesById = async (tx: Tx, only?: readonly string[]): Promise<Map<string, KeptSpecies>> => {
+  const found = only
+    ? (await rows<Stored>(tx, `${select} WHERE id IN (${marks(only.length)})`, [...only])).map(toSpecies)
+    : await allSpecies(tx);
+  return new Map(found.map((s) => [s.id, s]));
+};
 
 export async function oneSpecies(tx: Tx, id: string): Promise<KeptSpecies | undefined> {
   const found = await row<Stored>(tx, `${select} WHERE id = ?`, [id]);

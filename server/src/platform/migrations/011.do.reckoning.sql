@@ -57,7 +57,8 @@ INSERT INTO day_loss
   GROUP BY 1, 2, 3;
 
 -- What lies somewhere now is found without passing everything that ever did.
-ALTER TABLE lot ADD KEY latest (species_id, landed_on);
+ALTER TABLE lot ADD KEY latest (species_id, landed_on), ADD KEY bought (landed_on, species_id, delivery_id, grams, price_per_kg);
+ALTER TABLE grade ADD KEY by_verdict (verdict, lot_id);
 ALTER TABLE balance ADD KEY lying (account, grams), ADD KEY counted (account, pieces);
 
 -- What a closed day sold, summed when it is closed and thrown away when it is opened again: nothing of it can change
@@ -67,12 +68,14 @@ CREATE TABLE day_sold (
   species_id VARCHAR(40) NOT NULL,
   item VARCHAR(40) NOT NULL,
   grams INT UNSIGNED NOT NULL,
+  -- What of it was sold over the counter, orders left out: demand is learned from it.
+  counter_grams INT UNSIGNED NOT NULL,
   money INT UNSIGNED NOT NULL,
   PRIMARY KEY (on_day, species_id, item),
   FOREIGN KEY (species_id) REFERENCES species (id)
 );
 ALTER TABLE trading_day ADD COLUMN sales INT UNSIGNED NOT NULL DEFAULT 0;
 INSERT IGNORE INTO trading_day (day) SELECT DISTINCT sold_on FROM sale;
-INSERT INTO day_sold SELECT x.sold_on, x.species_id, x.item, SUM(x.grams), SUM(x.money)
+INSERT INTO day_sold SELECT x.sold_on, x.species_id, x.item, SUM(x.grams), SUM(IF(x.way = 'counter', x.grams, 0)), SUM(x.money)
   FROM sale_line x JOIN trading_day d ON d.day = x.sold_on AND d.closed WHERE x.way <> 'voided' GROUP BY 1, 2, 3;
 UPDATE trading_day d SET d.sales = (SELECT COUNT(*) - COUNT(k.void_movement_id) FROM sale k WHERE k.sold_on = d.day) WHERE d.closed;
