@@ -15,7 +15,7 @@ export const orderPriority = 5;
 /** Open tickets as work, and the hands at the bench. */
 export async function benchWork(work: Work) {
   const book = await speciesById(work.tx);
-  const tickets = await ticketsWhere(work.tx, "t.state <> 'closed'");
+  const tickets = await ticketsWhere(work.tx, "t.state IN ('waiting', 'cutting')");
   const ids = tickets.map((t) => t.id);
   const cuts = await cutsOf(work.tx, ids);
   const inputs = await inputsOf(work.tx, ids);

@@ -119,7 +119,7 @@ function daysOf(clocks: Clocks, lotId: number): number | null {
 
 export async function openTickets(work: Work): Promise<TicketSummary[]> {
   const book = await speciesById(work.tx);
-  const found = await ticketsWhere(work.tx, "t.state <> 'closed'");
+  const found = await ticketsWhere(work.tx, "t.state IN ('waiting', 'cutting')");
   const ids = found.map((t) => t.id);
   const inputs = await inputsOf(work.tx, ids);
   const cuts = await cutsOf(work.tx, ids);

@@ -22,7 +22,7 @@ const countsSql = (lots: number) => `SELECT
   (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
   (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
   (SELECT COUNT(*) FROM order_line l WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)) AS unplanned,
-  (SELECT COUNT(*) FROM ticket WHERE state <> 'closed') AS tickets,
+  (SELECT COUNT(*) FROM ticket WHERE state IN ('waiting', 'cutting')) AS tickets,
   (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
     WHERE b.account = 'end:unaccounted' AND b.lot_id IN (${marks(lots)})
     GROUP BY b.lot_id HAVING ABS(g) > GREATEST(10, ROUND(whole * 0.015))) AS off) AS unbalanced`;
@@ -59,7 +59,7 @@ export async function tide(work: Work): Promise<Tide> {
   const n = (await row<Counts>(tx, countsSql(lying.length), [...lying, ...lying, now, ...lying]))!;
   const soon = new Date(now.getTime() + 10 * 3_600_000);
   const orders = await ordersWhere(tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [soon]);
-  const tickets = await ticketsWhere(tx, "t.state <> 'closed'");
+  const tickets = await ticketsWhere(tx, "t.state IN ('waiting', 'cutting')");
   const cuts = await cutsOf(
     tx,
     tickets.map((t) => t.id),
