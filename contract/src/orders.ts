@@ -223,7 +223,13 @@ export const orders = {
     summary: 'Take an order',
     tags: ['orders', 'plan'],
     roles: counterHands,
-    body: z.object({ ...orderFields, deposit: f.money.default(0), lines }),
+    body: z.object({
+      ...orderFields,
+      deposit: f.money.default(0),
+      /** How the deposit was paid: its till is counted with it, and it goes back the same way. */
+      depositPay: f.pay.default('cash'),
+      lines,
+    }),
     answer: z.object({ id: f.id, number: z.number().int() }),
   }),
   edit: change('PUT', '/api/orders/:id', {

@@ -268,6 +268,7 @@ export class SampleShop {
       dueAt: o.dueAt.toISOString(),
       remarks: o.remarks ?? '',
       deposit: o.deposit ?? 0,
+      depositPay: 'cash',
       lines: o.lines.map(asLine),
     });
   }

@@ -224,14 +224,16 @@ describe('collecting', () => {
     expect(deposit).toBe(500);
     const { total, toPay } = (await hand(orderId, [lines[0]!.id])).body;
     expect(toPay).toBe(total - 500);
-    const small = await take({ deposit: 2000 });
+    const small = await take({ deposit: 2000, depositPay: 'card' });
     await house.counter.ok(contract.orders.cancel, {
       params: { id: small.id },
       body: { version: 1, reason: 'wants none', keepDeposit: true },
     });
     const kinds = await house.pool.query('SELECT order_id, kind, money FROM deposit ORDER BY id');
-    const { deposits } = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const { deposits, tills } = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     expect(deposits).toEqual({ taken: 2500, used: 500, returned: 0, kept: 2000 });
+    // Each lies in the till it was paid into.
+    expect([tills.cash.deposits, tills.card.deposits]).toEqual([500, 2000]);
     expect(kinds[0]).toEqual([
       { order_id: orderId, kind: 'taken', money: 500 },
       { order_id: orderId, kind: 'used', money: 500 },

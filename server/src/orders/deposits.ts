@@ -1,7 +1,7 @@
 import type { Pay } from '@ember-slate/contract';
 import { refuseClosed } from '../platform/days.ts';
 import { today, type Work } from '../platform/context.ts';
-import { rows, run } from '../platform/db.ts';
+import { row, rows, run } from '../platform/db.ts';
 
 /** What happens to money left with an order. */
 type Kind = 'taken' | 'used' | 'returned' | 'kept';
@@ -22,6 +22,16 @@ export async function noteDeposit(
     [orderId, kind, money, work.now, today(work), work.actor.id, pay],
   );
 }
+
+/** How the money left with an order was paid. */
+export const depositWay = async (work: Work, orderId: number): Promise<Pay | undefined> =>
+  (
+    await row<{ pay: Pay }>(
+      work.tx,
+      "SELECT pay FROM deposit WHERE order_id = ? AND kind = 'taken' LIMIT 1",
+      [orderId],
+    )
+  )?.pay;
 
 /** What became of money left with orders on a day. */
 export async function depositsOf(work: Work, day: string): Promise<Record<Kind, number>> {

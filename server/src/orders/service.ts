@@ -7,7 +7,7 @@ import { row, run } from '../platform/db.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { speciesById } from '../species/queries.ts';
-import { noteDeposit } from './deposits.ts';
+import { depositWay, noteDeposit } from './deposits.ts';
 import { addLines, changeLine, checkLine, dropLine, isOver, settleOrder, shelfOf } from './lines.ts';
 import { faceOf, linesOfOrders, ordersWhere, withLines, type LineRow, type OrderRow } from './queries.ts';
 
@@ -64,7 +64,7 @@ export async function takeOrder(
     ],
   );
   await addLines(work, book, made.insertId, due, body.lines);
-  await noteDeposit(work, made.insertId, 'taken', body.deposit);
+  await noteDeposit(work, made.insertId, 'taken', body.deposit, body.depositPay);
   return { id: made.insertId, number };
 }
 
@@ -160,7 +160,8 @@ export async function cancelOrder(
   );
   const what = body.uncollected ? 'not collected' : 'cancelled';
   for (const line of alive) await dropLine(work, line, shelf, `order ${order.number} ${what}`);
-  await noteDeposit(work, id, body.keepDeposit ? 'kept' : 'returned', order.deposit);
+  const way = await depositWay(work, id);
+  await noteDeposit(work, id, body.keepDeposit ? 'kept' : 'returned', order.deposit, way);
   // What was collected of it before stays collected.
   const some = lines.some((l) => l.state === 'handed');
   await run(

@@ -125,6 +125,7 @@ export async function makeStanding(work: Work, only: number | null = null): Prom
           dueAt: dueAt.toISOString(),
           remarks: s.remarks,
           deposit: 0,
+          depositPay: 'cash',
           lines: JSON.parse(s.lines) as LineBody[],
         },
         s.id,

@@ -38,6 +38,7 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
   const [dueTime, setDueTime] = useState<number | null>(() => soon().time);
   const [remarks, setRemarks] = useState(order?.remarks ?? '');
   const [deposit, setDeposit] = useState<number | null>(null);
+  const [depositPay, setDepositPay] = useState<'cash' | 'card'>('cash');
   const [often, setOften] = useState<'once' | 'weekly'>('once');
   const [drafts, setDrafts] = useState<readonly Draft[]>(() =>
     order ? alive(order).map((l) => draftFrom(l, true)) : [emptyLine()],
@@ -92,7 +93,7 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
       act(say({ text: `${customer} has this every ${weekdayNames[weekday]!}`, problem: false }));
       fresh();
     } else {
-      const taken = await take.send({ ...who, dueAt, deposit: deposit ?? 0, lines: onlyNew });
+      const taken = await take.send({ ...who, dueAt, deposit: deposit ?? 0, depositPay, lines: onlyNew });
       if (!taken.ok) return setProblem(taken.problem);
       act(say({ text: `Order ${taken.data.number} taken for ${customer}`, problem: false }));
       fresh();
@@ -216,6 +217,17 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
               value={deposit}
               onChange={setDeposit}
               error={errors.deposit}
+            />
+          )}
+          {often === 'once' && (deposit ?? 0) > 0 && (
+            <Choice
+              label="Deposit paid by"
+              value={depositPay}
+              onChange={setDepositPay}
+              options={[
+                { value: 'cash', name: 'cash' },
+                { value: 'card', name: 'card' },
+              ]}
             />
           )}
         </div>

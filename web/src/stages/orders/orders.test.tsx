@@ -82,11 +82,13 @@ describe('the order form', () => {
     tap(/The same again/);
     expect(value(/^Pieces/)).toBe('2');
     type(/Deposit/, '5.00');
+    fireEvent.click(await screen.findByRole('radio', { name: 'card' }));
     tap(/Take the order/);
     await waitFor(() => expect(sent.some((s) => s.path === '/api/orders')).toBe(true));
     expect(sent.find((s) => s.path === '/api/orders')!.body).toMatchObject({
       customer: 'Pell',
       deposit: 500,
+      depositPay: 'card',
       lines: [{ speciesId: 'hake', form: 'steaks', pieces: 2, pieceGrams: 200 }],
     });
   });
