@@ -163,7 +163,8 @@ const ticket = summary.extend({
     /** Grams of each cut, in the order of the cuts. */
     mains: z.array(z.number().int()),
     drip: z.number().int(),
-    trims: z.array(z.object({ part: z.string(), grams: z.number().int() })),
+    /** `keep` is the shop's own rule, and that the part may be eaten at all. */
+    trims: z.array(z.object({ part: z.string(), grams: z.number().int(), keep: z.boolean() })),
   }),
   weighOuts: z.array(weighOut),
   sweep: z.object({ one: pass.nullable(), two: pass.nullable(), expectedBones: z.string() }),

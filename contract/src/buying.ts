@@ -121,6 +121,30 @@ export const buying = {
     roles: managers,
     answer: z.array(z.object({ day: f.day, factor: z.number(), name: z.string() })),
   }),
+  suppliers: read('/api/buying/suppliers', {
+    summary: 'When each supplier lands or delivers, and in what boxes',
+    tags: ['landing'],
+    roles: managers,
+    answer: z.array(
+      z.object({
+        id: f.id,
+        name: z.string(),
+        /** Weekdays, 0 for Sunday; none where nobody has said. */
+        days: z.array(z.number().int()),
+        boxGrams: z.number().int().nullable(),
+      }),
+    ),
+  }),
+  setSupplier: change('PUT', '/api/buying/suppliers/:id', {
+    summary: 'When a supplier lands or delivers, and in what boxes',
+    tags: ['landing', 'close'],
+    roles: managers,
+    body: z.object({
+      days: z.array(z.number().int().min(0).max(6)).max(7),
+      boxGrams: f.grams.max(100_000, 'A box holds 100 kg at most').nullable(),
+    }),
+    answer: f.done,
+  }),
   csv: document('/api/buying/:day/list.csv', {
     summary: 'The buying list by supplier (CSV)',
     roles: managers,

@@ -38,6 +38,8 @@ const book = z.object({
       rule: z.string(),
       mostDays: z.number().nullable(),
       setting: trimRule,
+      /** Species whose part is eaten here by the shop's custom, beside those usually eaten; null where custom decides nothing. */
+      customs: z.array(z.string()).nullable(),
       came: z.number().int(),
       ends,
       money: z.number().int(),
@@ -128,6 +130,13 @@ export const trim = {
     tags: ['counter', 'bench', 'close'],
     roles: managers,
     body: trimRule,
+    answer: f.done,
+  }),
+  setCustoms: change('PUT', '/api/trim/customs/:part', {
+    summary: 'Species whose roe or liver is eaten here, beside those where it usually is',
+    tags: ['counter', 'bench', 'close'],
+    roles: managers,
+    body: z.object({ speciesIds: z.array(z.string()).max(200) }),
     answer: f.done,
   }),
   setProduct: change('PUT', '/api/trim/products/:product', {

@@ -16,6 +16,7 @@ import {
   type TicketWeights,
   type TrimId,
 } from '@ember-slate/core/yields';
+import { keepsTrim } from '../counter/stock.ts';
 import { clocksOf, type Clocks } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -175,7 +176,7 @@ export function expectation(
     yield: sum(mains) / sum(inputs.map(gramsOf)),
     mains,
     drip,
-    trims: [...parts].map(([part, grams]) => ({ part, grams })),
+    trims: [...parts].map(([part, grams]) => ({ part, grams, keep: keepsTrim(work, part, species) })),
   };
 }
 

@@ -10,7 +10,7 @@ import { group, sum } from 'd3-array';
 import { stock } from '../counter/stock.ts';
 import { buyingList } from '../orders/promise.ts';
 import { today, type Work } from '../platform/context.ts';
-import { rows } from '../platform/db.ts';
+import { row, rows, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf, lockSetting, writeSettings } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
@@ -287,4 +287,27 @@ export async function setHolidays(work: Work, body: BodyOf<Rooms['setHolidays']>
     holidays: [...body.holidays].sort((a, b) => a.day.localeCompare(b.day)),
   });
   return { id: 0 };
+}
+
+export async function suppliersOf(work: Work): Promise<AnswerOf<Rooms['suppliers']>> {
+  const found = await rows<SupplierDays & { id: number }>(
+    work.tx,
+    'SELECT id, name, landing_days AS landingDays, box_grams AS boxGrams FROM supplier ORDER BY name',
+  );
+  return found.map(({ landingDays, ...s }) => ({ ...s, days: [...landingDays].map(Number) }));
+}
+
+export async function setSupplier(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['setSupplier']>,
+): Promise<{ id: number }> {
+  if (!(await row(work.tx, 'SELECT id FROM supplier WHERE id = ? FOR UPDATE', [id])))
+    throw problems.notFound('No such supplier');
+  await run(work.tx, 'UPDATE supplier SET landing_days = ?, box_grams = ? WHERE id = ?', [
+    [...new Set(body.days)].sort().join(''),
+    body.boxGrams,
+    id,
+  ]);
+  return { id };
 }

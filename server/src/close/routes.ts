@@ -1,6 +1,6 @@
 import type { contract } from '@ember-slate/contract';
 import type { Documents, Handlers } from '../platform/handlers.ts';
-import { buyingPlan, demandFor, forecastCheck, setHolidays } from './buying.ts';
+import { buyingPlan, demandFor, forecastCheck, setHolidays, setSupplier, suppliersOf } from './buying.ts';
 import { buyingCsv, buyingPdf } from './buyingPapers.ts';
 import { costChoices, lotCosts, priceHistory, priceList, setMoney } from './costs.ts';
 import { closeOf } from './day.ts';
@@ -41,6 +41,8 @@ export const costs: Handlers<typeof contract.costs> = {
 
 export const buying: Handlers<typeof contract.buying> = {
   plan: (work, { query }) => buyingPlan(work, query.day),
+  suppliers: suppliersOf,
+  setSupplier: (work, { params, body }) => setSupplier(work, Number(params.id), body),
   forecast: (work) => forecastCheck(work),
   demand: (work, { query }) => demandFor(work, query.speciesId),
   holidays: (work) => Promise.resolve([...work.settings.holidays]),

@@ -44,5 +44,6 @@ export const trim: Handlers<typeof contract.trim> = {
   lying: (work) => trims.lying(work),
   make: (work, { body }) => trims.make(work, body),
   setRule: (work, { params, body }) => trims.setRule(work, params.part ?? '', body),
+  setCustoms: (work, { params, body }) => trims.setCustoms(work, params.part ?? '', body),
   setProduct: (work, { params, body }) => trims.setProduct(work, params.product ?? '', body),
 };

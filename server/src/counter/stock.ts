@@ -24,6 +24,10 @@ export const sells = (work: Work, item: string): boolean =>
     ? (work.settings.trimRules[item.slice('trim:'.length) as TrimId]?.keep ?? isSaleable(item))
     : true;
 
+/** Whether a part of a fish goes into a tub at the bench: the shop keeps it, and it may be eaten. */
+export const keepsTrim = (work: Work, trim: TrimId, species: Species): boolean =>
+  sells(work, `trim:${trim}`) && partRefusal({ trim, species, customs: work.settings.customs }) === null;
+
 /** Why a row may not be sold, in words; null when it may. */
 export function blockedBecause(
   work: Work,

@@ -245,6 +245,7 @@ export async function trimBook(work: Work, from: string, to: string): Promise<Tr
       rule: trimUses[part].rule,
       mostDays: trimUses[part].mostDays,
       setting: ruleOf(work, part),
+      customs: part === 'roe' || part === 'liver' ? [...work.settings.customs[part]] : null,
       came,
       ends: {
         sold: sumOf('sold'),
@@ -342,6 +343,28 @@ export async function setRule(
     throw fieldProblem('keep', 'Guts and gills are never sold or used');
   const rules = await lockSetting(work.tx, 'trimRules', work.settings.trimRules);
   await writeSettings(work.tx, { trimRules: { ...rules, [part]: body } });
+  return { id: 0 };
+}
+
+/** Says whose roe or liver is eaten here; never of fish that may carry a reef toxin. */
+export async function setCustoms(
+  work: Work,
+  part: string,
+  body: BodyOf<Rooms['setCustoms']>,
+): Promise<{ id: number }> {
+  if (part !== 'roe' && part !== 'liver') throw problems.notFound('Custom decides of roe and liver only');
+  const book = await speciesById(work.tx);
+  for (const [i, id] of body.speciesIds.entries()) {
+    const species = book.get(id);
+    if (!species) throw fieldProblem(`speciesIds.${i}`, 'Not in the species book');
+    if (species.reefToxin)
+      throw fieldProblem(
+        `speciesIds.${i}`,
+        `${species.name} may carry a reef toxin, and its ${part} holds most of it`,
+      );
+  }
+  const customs = await lockSetting(work.tx, 'customs', work.settings.customs);
+  await writeSettings(work.tx, { customs: { ...customs, [part]: [...new Set(body.speciesIds)] } });
   return { id: 0 };
 }
 

@@ -82,8 +82,8 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
       mains: cuts.map(() => 500),
       drip: 20,
       trims: [
-        { part: 'head', grams: 400 },
-        { part: 'fins', grams: 2 },
+        { part: 'head', grams: 400, keep: true },
+        { part: 'fins', grams: 2, keep: false },
       ],
     },
     weighOuts: [],

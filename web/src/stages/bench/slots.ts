@@ -72,13 +72,13 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
         pieces: 0,
       };
     });
-  const tubs = ticket.expected.trims.map(({ part, grams }): Slot => {
+  const tubs = ticket.expected.trims.map(({ part, grams, keep }): Slot => {
     const trim = trims[part as TrimId];
     const theirs = ticket.cuts.filter((c) => goesAlong(c.trimWish, part)).map((c) => c.customer!);
     return {
       ...loose,
       key: `tub ${part}`,
-      kind: trim.keep || theirs.length > 0 ? 'trim' : 'waste',
+      kind: keep || theirs.length > 0 ? 'trim' : 'waste',
       item: part,
       name: trim.name,
       goes: theirs.length > 0 ? `along with ${theirs.join(', ')}` : trim.use,

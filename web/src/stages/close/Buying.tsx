@@ -13,6 +13,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { CloseNav } from './CloseNav.tsx';
 import { ForPeople } from './ForPeople.tsx';
+import { Suppliers } from './Suppliers.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
@@ -215,7 +216,7 @@ export default function Buying() {
     query: day === undefined ? {} : { day },
     skip: !manager,
   });
-  const [asking, setAsking] = useState<'holidays' | 'people' | null>(null);
+  const [asking, setAsking] = useState<'holidays' | 'people' | 'suppliers' | null>(null);
   const mass = useMass();
   if (!manager) return <h1 className="text-head">The manager decides what is bought</h1>;
   if (!plan) return <Waiting problem={problem} again={again} />;
@@ -263,6 +264,9 @@ export default function Buying() {
           </button>
           <button type="button" className="why" onClick={() => setAsking('holidays')}>
             feasts
+          </button>
+          <button type="button" className="why" onClick={() => setAsking('suppliers')}>
+            suppliers
           </button>
           <a className="why" href={`/api/buying/${plan.day}/list.pdf`} target="_blank" rel="noreferrer">
             PDF
@@ -315,6 +319,7 @@ export default function Buying() {
         <Forecast />
       </div>
       {asking === 'holidays' && <Holidays onClose={() => setAsking(null)} />}
+      {asking === 'suppliers' && <Suppliers onClose={() => setAsking(null)} />}
       {asking === 'people' && <ForPeople onClose={() => setAsking(null)} />}
     </div>
   );

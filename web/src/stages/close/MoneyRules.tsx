@@ -1,15 +1,88 @@
 import { contract, type MoneySettings, type Problem } from '@ember-slate/contract';
+import { formOf } from '@ember-slate/core/forms';
+import { usualElasticity } from '@ember-slate/core/markdown';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
+import { Picker } from '../../parts/Picker.tsx';
+import { useForms } from '../../parts/forms.ts';
 import { MoneyField, SelectField, TextField } from '../../parts/Field.tsx';
 
 const share = (text: string) => {
   const value = Number(text.replace(',', '.'));
   return Number.isFinite(value) ? value / 100 : -1;
 };
+
+/** How strongly a lower price sells more, by form, where the shop knows better than the usual. */
+function Elasticity({
+  kept,
+  onChange,
+  error,
+}: {
+  kept: Record<string, number>;
+  onChange: (kept: Record<string, number>) => void;
+  error: string | undefined;
+}) {
+  const book = useForms();
+  const [form, setForm] = useState('');
+  const [value, setValue] = useState('');
+  const number = Number(value.replace(',', '.'));
+  return (
+    <section className="border-t border-line py-2">
+      <h3 className="field-label">How a lower price sells</h3>
+      <p className="text-note text-ink2">
+        Ten percent off sells about {Math.round((0.9 ** -usualElasticity - 1) * 100)} % more where nothing
+        else is known (elasticity {usualElasticity}). Higher for what people buy on a whim, lower for what
+        they came for.
+      </p>
+      <ul>
+        {Object.entries(kept).map(([id, e]) => (
+          <li key={id} className="flex items-center justify-between py-1">
+            {formOf(book, id).name}
+            <span>
+              {e}{' '}
+              <button
+                type="button"
+                className="why"
+                onClick={() => onChange(Object.fromEntries(Object.entries(kept).filter(([k]) => k !== id)))}
+              >
+                off
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="grid grid-cols-[minmax(0,1fr)_120px_auto] items-end gap-4">
+        <Picker
+          label="Form"
+          value={form}
+          options={[...book.values()].map((f) => ({ value: f.id, name: f.name }))}
+          onChange={setForm}
+        />
+        <TextField
+          label="1.1 to 2.5"
+          value={value}
+          onChange={setValue}
+          inputMode="decimal"
+          error={error ?? (value !== '' && !(number >= 1.1 && number <= 2.5) ? 'from 1.1 to 2.5' : undefined)}
+        />
+        <Button
+          small
+          notYet={form && number >= 1.1 && number <= 2.5 ? null : 'choose a form and say how strongly'}
+          onPress={() => {
+            onChange({ ...kept, [form]: number });
+            setForm('');
+            setValue('');
+          }}
+        >
+          Set
+        </Button>
+      </div>
+    </section>
+  );
+}
 
 /** How the shop reckons: rates, margin, endings, method. */
 export function MoneyRules({ rules, onClose }: { rules: MoneySettings; onClose: () => void }) {
@@ -82,6 +155,11 @@ export function MoneyRules({ rules, onClose }: { rules: MoneySettings; onClose: 
           ]}
         />
       </div>
+      <Elasticity
+        kept={next.elasticity}
+        onChange={(elasticity) => setNext({ ...next, elasticity })}
+        error={problem?.errors?.find((e) => e.path.startsWith('elasticity'))?.message}
+      />
       {problem && !problem.errors?.length && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}

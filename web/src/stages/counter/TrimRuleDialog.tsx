@@ -1,10 +1,12 @@
 import { contract, type Problem, type TrimBook, type TrimRule } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
-import { useChange } from '../../app/api.ts';
+import { useChange, useRead } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, WeightField } from '../../parts/Field.tsx';
+import { Picker } from '../../parts/Picker.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 
 const ways: Record<TrimRule['goesTo'], string> = {
@@ -16,6 +18,46 @@ const ways: Record<TrimRule['goesTo'], string> = {
   rendering: 'rendering',
   bin: 'the bin',
 };
+
+/** Species whose roe or liver is eaten here, beside those where it usually is. */
+function Customs({ part, eaten }: { part: string; eaten: readonly string[] }) {
+  const { data: book } = useRead(contract.landing.species);
+  const { send } = useChange(contract.trim.setCustoms);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const put = async (speciesIds: string[]) => {
+    const outcome = await send({ speciesIds }, { part });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  const name = (id: string) => shortName(book?.find((s) => s.id === id)?.name ?? id);
+  return (
+    <section className="border-t border-line py-2">
+      <h3 className="field-label">Eaten here by custom</h3>
+      <p className="text-note text-ink2">
+        {eaten.length === 0 && 'Nothing beside the species whose part is usually eaten. '}Species that may
+        carry a reef toxin never. Local rules come first.
+      </p>
+      <ul>
+        {eaten.map((id) => (
+          <li key={id} className="flex items-center justify-between py-1">
+            {name(id)}
+            <button type="button" className="why" onClick={() => void put(eaten.filter((x) => x !== id))}>
+              off
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Picker
+        label="One more species"
+        value=""
+        options={(book ?? [])
+          .filter((s) => !eaten.includes(s.id))
+          .map((s) => ({ value: s.id, name: shortName(s.name) }))}
+        onChange={(id) => void put([...eaten, id])}
+      />
+      <Refused problem={problem} />
+    </section>
+  );
+}
 
 /** What the shop does with a kind of trim: kept or not, its price, its demand, where it goes. */
 export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][number]; onClose: () => void }) {
@@ -63,6 +105,7 @@ export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][numb
           plain
         />
       </div>
+      {part.customs && <Customs part={part.part} eaten={part.customs} />}
       <Refused problem={problem} />
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
