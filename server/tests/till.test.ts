@@ -1,4 +1,5 @@
 import { contract, type StockRow } from '@ember-slate/contract';
+import { catalogue } from '@ember-slate/core/species';
 import { describe, expect, it, beforeEach } from 'vitest';
 import { row as one } from '../src/platform/db.ts';
 import {
@@ -322,5 +323,36 @@ describe('a batch of trim', () => {
     expect(book.made[0]).toMatchObject({ gramsIn, gramsOut: gramsIn - 10, left: after.grams });
     expect(book.parts.find((p) => p.part === 'frame')!.ends.made).toBeGreaterThan(0);
     expect((await proof(house)).faults).toEqual([]);
+  });
+});
+
+describe('the shop’s own rules', () => {
+  it('say what the bench keeps, whose roe is eaten, and when a supplier comes with what boxes', async () => {
+    await landBass(house);
+    const { tickets } = await toBench(house, fourFillets());
+    const kept = async () => {
+      const { expected } = await house.bench.ok(contract.bench.ticket, { params: { id: tickets[0]! } });
+      return expected.trims.find((t) => t.part === 'frame')!.keep;
+    };
+    expect(await kept()).toBe(true);
+    const body = { keep: false, perKg: null, demandGrams: 0, goesTo: 'bin' as const };
+    await house.manager.ok(contract.trim.setRule, { params: { part: 'frame' }, body });
+    expect(await kept()).toBe(false);
+
+    const reef = catalogue.find((s) => s.reefToxin)!;
+    const eaten = (speciesIds: string[]) =>
+      house.manager.send(contract.trim.setCustoms, { params: { part: 'roe' }, body: { speciesIds } });
+    expect((await eaten(['sea_bass', reef.id])).problem.errors![0]!.message).toMatch(/reef toxin/);
+    expect((await eaten(['sea_bass'])).status).toBe(200);
+    const book = await house.manager.ok(contract.trim.book, { query: { from: today, to: today } });
+    expect(book.parts.find((p) => p.part === 'roe')!.customs).toEqual(['sea_bass']);
+
+    const suppliers = () => house.manager.ok(contract.buying.suppliers);
+    const [first] = await suppliers();
+    const comes = { days: [5, 2, 5], boxGrams: 6000 };
+    await house.manager.ok(contract.buying.setSupplier, { params: { id: first!.id }, body: comes });
+    expect(await suppliers()).toEqual([{ ...first, days: [2, 5], boxGrams: 6000 }]);
+    const asked = { params: { id: first!.id }, body: comes };
+    expect((await house.counter.send(contract.buying.setSupplier, asked)).status).toBe(403);
   });
 });

@@ -175,6 +175,18 @@ function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part:
           ))}
         </tbody>
       </table>
+      {me.role === 'manager' && shown.length < parts.length && (
+        <p className="pt-2 text-note text-ink2">
+          Rules of what did not come off:
+          {parts
+            .filter((p) => !shown.includes(p))
+            .map((p) => (
+              <button key={p.part} type="button" className="why ml-3" onClick={() => onRule(p.part)}>
+                {p.name}
+              </button>
+            ))}
+        </p>
+      )}
     </div>
   );
 }

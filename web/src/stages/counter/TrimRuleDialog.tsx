@@ -73,7 +73,7 @@ export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][numb
     <Dialog open title={`What becomes of ${part.name}`} onClose={onClose}>
       <p className="pb-3 text-ink2">
         {part.uses.length > 0 ? `Best first: ${part.uses.join(', ')}.` : ''} {part.rule}
-        {part.mostDays !== null && ` At most ${part.mostDays} days.`}
+        {part.mostDays !== null && ` At most ${part.mostDays} ${part.mostDays === 1 ? 'day' : 'days'}.`}
       </p>
       <div className="grid grid-cols-2 gap-5">
         <Choice
