@@ -11,15 +11,15 @@ import {
 import { nothingObserved } from '@ember-slate/core/freshness';
 import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
-import { afterAll, beforeEach, expect, inject } from 'vitest';
+import { afterEach, beforeEach, expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { PrinterAdapter } from '../src/devices/printer.ts';
 import { ScaleAdapter } from '../src/devices/scale.ts';
-import { prepare, wipe } from '../src/launch/prepare.ts';
 import { addStaff } from '../src/people/service.ts';
 import { openPool, transaction } from '../src/platform/db.ts';
 import { proveLedger } from '../src/platform/ledger.ts';
 import { writeSettings } from '../src/platform/settings.ts';
+import { giveBack, takeDatabase } from './emptied.ts';
 
 export const pins: Record<Role, string> = { manager: '864201', bench: '135790', counter: '975310' };
 export const noon = new Date('2026-11-25T12:00:00Z');
@@ -92,20 +92,12 @@ export interface House {
   close: () => Promise<void>;
 }
 
-let made = 0;
-
 /** An empty shop in its own database, open on loopback, with one person signed in for each role. */
 export async function openHouse(
   serverUrl: string,
   more: { host?: string; scaleAddress?: string; printerAddress?: string } = {},
 ): Promise<House> {
-  const url = serverUrl.replace(/\/ember_slate$/, `/ember_slate_${process.pid}_${++made}`);
-  // wipe() drops and makes the database it is given; it connects through the one that is there.
-  const outside = openPool(serverUrl, 1);
-  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
-  await outside.end();
-  await wipe(url);
-  await prepare(url);
+  const url = await takeDatabase(serverUrl);
   const pool = openPool(url, 8);
   const staff = { manager: 0, bench: 0, counter: 0 };
   await transaction(pool, async (tx) => {
@@ -137,36 +129,39 @@ export async function openHouse(
     expect((await s.signIn(staff[role], pins[role])).status).toBe(200);
     return s;
   };
+  const [manager, bench, counter] = await Promise.all([
+    screen('manager'),
+    screen('bench'),
+    screen('counter'),
+  ]);
   return {
     base,
     pool,
     url,
     staff,
     clock,
-    manager: await screen('manager'),
-    bench: await screen('bench'),
-    counter: await screen('counter'),
+    manager,
+    bench,
+    counter,
     close: async () => {
       scale.close();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await pool.end();
-      await wipe(url);
+      await giveBack(url);
     },
   };
 }
 
-/** A house of its own for each test of a file; when all are done each proves its ledger and closes. */
+/** A house of its own for each test of a file; after it each proves its ledger and closes. */
 export function houseForEach(): () => House {
-  const open: House[] = [];
-  beforeEach(async () => void open.push(await openHouse(inject('databaseUrl'))));
-  afterAll(async () => {
-    for (const h of open) {
-      expect((await proof(h)).faults).toEqual([]);
-      await h.close();
-    }
+  let house: House;
+  beforeEach(async () => void (house = await openHouse(inject('databaseUrl'))));
+  afterEach(async () => {
+    expect((await proof(house)).faults).toEqual([]);
+    await house.close();
   });
-  return () => open.at(-1)!;
+  return () => house;
 }
 
 export const delivery = (more: object = {}): BodyOf<typeof contract.landing.createDelivery> => ({
