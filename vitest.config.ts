@@ -4,7 +4,7 @@ const project = (name: string, include: string[], more: object = {}) => ({
   test: { name, include, environment: 'node', ...more },
 });
 
-/** Quick sums first; the database and the browser each have the machine to themselves. */
+/** Quick sums first, then the database, then the browser: two files at a time, each with shops of its own. */
 export default defineConfig({
   test: {
     reporters: ['default'],
@@ -14,14 +14,15 @@ export default defineConfig({
         globalSetup: 'server/tests/database.ts',
         testTimeout: 30_000,
         hookTimeout: 60_000,
-        fileParallelism: false,
+        maxWorkers: 2,
         sequence: { groupOrder: 1 },
       }),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { environment: 'happy-dom' }),
       project('e2e', ['e2e/**/*.test.ts'], {
+        globalSetup: 'e2e/src/sample.ts',
         testTimeout: 120_000,
         hookTimeout: 120_000,
-        fileParallelism: false,
+        maxWorkers: 2,
         sequence: { groupOrder: 2 },
       }),
     ],

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import {
   By,
   fill,
@@ -138,7 +138,7 @@ describe('a warm night in the cold room', () => {
   let driver: WebDriver;
   let quit: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(true);
+    shop = await openShop(inject('sampleDir'));
     ({ driver, quit } = await openBrowser());
     await driver.get(shop.url);
     await signIn(driver, manager.name, manager.pin);

@@ -25,7 +25,7 @@ describe('the bench on its tablet', () => {
   let bench: AtBench;
   let quit: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(false, { printer: true });
+    shop = await openShop(null, { printer: true });
     hand = await new Hand(shop.url).signIn();
     ({ driver, quit } = await openBrowser());
     await driver.get(shop.url);

@@ -11,7 +11,7 @@ export interface Opened {
 }
 
 export async function openedShop(): Promise<Opened> {
-  const shop = await openShop(false);
+  const shop = await openShop();
   const hand = await new Hand(shop.url).signIn();
   const { driver, quit } = await openBrowser();
   await driver.get(shop.url);

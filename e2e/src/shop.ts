@@ -1,5 +1,4 @@
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -37,29 +36,25 @@ export interface Shop {
   close: () => Promise<void>;
 }
 
-/** Opens an empty shop with one manager, or the sample shop; with a scale of the caller's or a label printer where asked for. */
+/**
+ * Opens an empty shop with one manager, or a copy of the sample shop that lies in `sampleDir`; with a scale of the
+ * caller's or a label printer where asked for.
+ */
 export async function openShop(
-  sample = false,
+  sampleDir: string | null = null,
   more: { scaleAddress?: string; printer?: boolean } = {},
 ): Promise<Shop> {
   if (!existsSync('web/dist/index.html')) throw new Error('Build the screens first: npm run build');
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-e2e-'));
+  if (sampleDir) cpSync(sampleDir, dir, { recursive: true });
   const database = await startPrivateDatabase(dir);
   await prepare(database.url);
   const pool = openPool(database.url, 2);
-  if (sample) {
-    const env = { ...process.env, DATABASE_URL: database.url };
-    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
-      env,
-      encoding: 'utf8',
-    });
-    if (made.status !== 0) throw new Error(`The sample shop could not be made:\n${made.stderr}`);
-  } else {
+  if (!sampleDir)
     await transaction(pool, async (tx) => {
       await writeSettings(tx, { name: 'Test Slip', weekdays: [0, 1, 2, 3, 4, 5, 6] });
       await addStaff(tx, { ...manager, role: 'manager', demo: true });
     });
-  }
   const scalePort = await freePort();
   // A pan without noise: what is laid on it is what is read.
   const scale = await startScale(scalePort, () => 0.5);

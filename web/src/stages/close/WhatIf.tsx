@@ -72,7 +72,7 @@ function Sums({ of }: { of: CostChoices }) {
       </div>
       <p className="pb-2">
         {best
-          ? `${best.f.name[0]!.toUpperCase()}${best.f.name.slice(1)} earn${best.f.name.endsWith('s') ? '' : 's'} most ${sort === 'profitPerKg' ? 'a kg of fish' : 'a minute at the bench'}: ${formatMoney(Math.round(best.c.profit!))} a fish.`
+          ? `${best.f.name[0]!.toUpperCase()}${best.f.name.slice(1)} earn${best.f.name.split(',')[0]!.endsWith('s') ? '' : 's'} most ${sort === 'profitPerKg' ? 'a kg of fish' : 'a minute at the bench'}: ${formatMoney(Math.round(best.c.profit!))} a fish.`
           : 'No form of it has a price yet.'}{' '}
         {whole && fillet && fillet.c.full !== null && whole.c.takings !== null && (
           <>
