@@ -5,7 +5,8 @@ import { catalogue, conditionsFor } from '@ember-slate/core/species';
 import { labelSheet, type KeptLabel } from '@ember-slate/server/labels/sheet';
 import { renderPdf } from '@ember-slate/server/platform/pdf';
 import { By, openBrowser, press, resize, see, signIn, texts } from '../e2e/src/browser.ts';
-import { manager, openShop } from '../e2e/src/shop.ts';
+import { openSample } from '../e2e/src/sample.ts';
+import { manager } from '../e2e/src/shop.ts';
 
 /**
  * The bench's own figures on the sample shop: composing a ticket, a tap on the tablet, a reading from the scale to
@@ -95,7 +96,7 @@ const tell = () => {
   for (const s of sockets) s.write(`W 1 ${grams} 0 S\n`);
 };
 const alive = setInterval(tell, 1000);
-const shop = await openShop(true, {
+const shop = await openSample({
   scaleAddress: `127.0.0.1:${(scale.address() as { port: number }).port}`,
 });
 const { driver, quit } = await openBrowser();

@@ -1,43 +1,7 @@
-import { createRequire } from 'node:module';
-import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { By, resize, see, texts, type WebDriver } from './src/browser.ts';
-import { sampleShop } from './src/sampleShop.ts';
+import { resize, texts, type WebDriver } from './src/browser.ts';
+import { sampleShop, views } from './src/sampleShop.ts';
 import { type Shop } from './src/shop.ts';
-
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const views = [
-  'landing',
-  'grading',
-  'orders',
-  'orders/board',
-  'orders/buying',
-  'orders/weekly',
-  'plan',
-  'plan/hand',
-  'marks',
-  'bench',
-  'bench/clock',
-  'counter',
-  'counter/sales',
-  'counter/count',
-  'counter/trim',
-  'close',
-  'close/yields',
-  'close/costs',
-  'close/buying',
-  'close/reports',
-  'cold',
-  'first',
-  'lots/1',
-  'species/hake',
-  'suppliers/1',
-  'schemes',
-  'forms/boneless_joint',
-  'schools',
-  'labels',
-  'quality',
-];
 
 describe('every view of the sample shop', () => {
   const { at, prefer, open } = sampleShop();
@@ -45,15 +9,6 @@ describe('every view of the sample shop', () => {
   let driver: WebDriver;
   beforeAll(() => void ({ shop, driver } = at));
 
-  /** Serious and critical faults axe-core finds, each with where. */
-  const faults = async () => {
-    await driver.executeScript(axe);
-    return driver.executeAsyncScript<string[]>(`
-      const done = arguments[arguments.length - 1];
-      axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations
-        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-        .map((v) => v.id + ': ' + v.nodes.map((n) => n.target + ' ' + (n.any[0]?.message ?? '')).slice(0, 3).join(' | '))));`);
-  };
   /** Anything that is wider than the window it is in. */
   const overflow = () =>
     driver.executeScript<string[]>(`
@@ -61,19 +16,6 @@ describe('every view of the sample shop', () => {
         const r = e.getBoundingClientRect();
         return r.width > 0 && r.right > innerWidth + 1 && !e.closest('svg') && !e.closest('[class*=overflow-x-auto], .sr-only');
       }).slice(0, 3).map((e) => e.tagName + '.' + e.className.toString().slice(0, 60));`);
-
-  it.each(['slate', 'chalk'])('has no serious fault for assistive technology in %s', async (theme) => {
-    await prefer({ theme, units: 'metric' });
-    const found: string[] = [];
-    for (const view of views) {
-      await open(view);
-      for (const f of await faults()) found.push(`${view} ${f}`);
-    }
-    await open('grading/1');
-    await see(driver, By.css('[role=radiogroup]'));
-    for (const f of await faults()) found.push(`grade ${f}`);
-    expect(found).toEqual([]);
-  });
 
   it.each(['metric', 'imperial'])('fits desk, bench tablet and telephone in %s units', async (units) => {
     await prefer({ theme: 'slate', units });

@@ -1,13 +1,12 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { By, openBrowser, press, resize, see, signIn, texts } from './src/browser.ts';
-import { makeSample } from './src/sample.ts';
-import { manager, openShop } from './src/shop.ts';
+import { openSample } from './src/sample.ts';
+import { manager } from './src/shop.ts';
 
 /** Takes the pictures of docs/screenshots anew from the sample shop. */
 const out = 'docs/screenshots';
 mkdirSync(out, { recursive: true });
-const sample = await makeSample();
-const shop = await openShop(sample, { printer: true });
+const shop = await openSample({ printer: true });
 const { driver, quit } = await openBrowser();
 
 const shoot = async (name: string) => {

@@ -50,6 +50,7 @@ describe('the contract', () => {
     );
     expect(managerOnly.sort()).toEqual([
       'buying.setHolidays',
+      'buying.setSupplier',
       'close.closeDay',
       'close.reopen',
       'close.setChecks',
@@ -70,6 +71,7 @@ describe('the contract', () => {
       'landing.settle',
       'species.add',
       'species.edit',
+      'trim.setCustoms',
       'trim.setProduct',
       'trim.setRule',
     ]);

@@ -1,5 +1,5 @@
 import { report } from '@ember-slate/server/close/reports';
-import { lotCosts } from '@ember-slate/server/close/costs';
+import { lotCosts } from '@ember-slate/server/close/lotCosts';
 import { yieldBook, yieldOf } from '@ember-slate/server/close/yieldBook';
 import { tillsOf } from '@ember-slate/server/close/till';
 import { trimBook } from '@ember-slate/server/counter/trim';

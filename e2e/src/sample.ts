@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
+import { openShop } from './shop.ts';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -13,7 +14,7 @@ declare module 'vitest' {
 }
 
 /** Makes the sample shop once, closed: whoever wants one copies it. Returns where it lies. */
-export async function makeSample(): Promise<string> {
+async function makeSample(): Promise<string> {
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-sample-'));
   const database = await startPrivateDatabase(dir);
   await prepare(database.url);
@@ -24,6 +25,16 @@ export async function makeSample(): Promise<string> {
   await database.stop();
   if (made.status !== 0) throw new Error(`The sample shop could not be made:\n${made.stderr}`);
   return dir;
+}
+
+/** The sample shop, open, for a script that wants one once. */
+export async function openSample(more: Parameters<typeof openShop>[1] = {}) {
+  const dir = await makeSample();
+  try {
+    return await openShop(dir, more);
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
 }
 
 export default async function setup(project: TestProject) {

@@ -4,6 +4,40 @@ import { By, openBrowser, see, signIn, texts, type WebDriver } from './browser.t
 import { Hand } from './hand.ts';
 import { manager, openShop, type Shop } from './shop.ts';
 
+/** Every view there is, by its path. */
+export const views = [
+  'landing',
+  'grading',
+  'orders',
+  'orders/board',
+  'orders/buying',
+  'orders/weekly',
+  'plan',
+  'plan/hand',
+  'marks',
+  'bench',
+  'bench/clock',
+  'counter',
+  'counter/sales',
+  'counter/count',
+  'counter/trim',
+  'close',
+  'close/yields',
+  'close/costs',
+  'close/buying',
+  'close/reports',
+  'cold',
+  'first',
+  'lots/1',
+  'species/hake',
+  'suppliers/1',
+  'schemes',
+  'forms/boneless_joint',
+  'schools',
+  'labels',
+  'quality',
+];
+
 /** The sample shop open on one screen, its manager signed in and the day planned, for all tests of a file. */
 export function sampleShop() {
   const at = {} as { shop: Shop; driver: WebDriver };
