@@ -46,6 +46,7 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
     const css = getComputedStyle(document.documentElement);
     const color = (name: string) => css.getPropertyValue(`--${name}`).trim();
     const font = { family: 'Atkinson Hyperlegible Next Variable', size: 13 };
+    const nameWidth = 10 + 6.6 * Math.max(0, ...levels.map((l) => l.name.length));
     const lines: Plugin = {
       id: 'levels',
       afterDatasetsDraw: (chart) => {
@@ -63,12 +64,8 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
           ctx.setLineDash([]);
           ctx.fillStyle = color(l.hot ? 'embertext' : 'ink3');
           ctx.font = `13px ${font.family}`;
-          ctx.textAlign = 'right';
-          // The line may run behind the words.
-          ctx.lineWidth = 4;
-          ctx.strokeStyle = color('slab');
-          ctx.strokeText(l.name, chartArea.right, at - 5);
-          ctx.fillText(l.name, chartArea.right, at - 5);
+          ctx.textBaseline = 'middle';
+          ctx.fillText(l.name, chartArea.right + 6, at);
         }
         ctx.restore();
       },
@@ -105,7 +102,8 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
         animation: false,
         responsive: true,
         maintainAspectRatio: false,
-        layout: { padding: { top: 4, right: 2 } },
+        // Their names stand beside the levels, where no line runs.
+        layout: { padding: { top: 4, right: levels.length > 0 ? nameWidth : 2 } },
         scales: {
           x: {
             type: 'linear',

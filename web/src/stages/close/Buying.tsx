@@ -293,7 +293,13 @@ export default function Buying() {
               </span>
             </h2>
             <div className="overflow-x-auto">
-              <table className="plain min-w-[700px]">
+              <table className="plain min-w-[700px] table-fixed">
+                <colgroup>
+                  <col />
+                  {['w-[88px]', 'w-[96px]', 'w-[88px]', 'w-[84px]', 'w-[96px]', 'w-[64px]'].map((w, i) => (
+                    <col key={i} className={w} />
+                  ))}
+                </colgroup>
                 <thead>
                   <tr>
                     <th>Fish</th>
