@@ -22,7 +22,7 @@ export interface Trade {
 export const sampleTrade: Trade = {
   bags: scenario.bagsByWeekday,
   lines: [1, 2],
-  lots: [4, 7],
+  lots: [3, 5],
   tickets: [5, 8],
 };
 export const busyTrade: Trade = {

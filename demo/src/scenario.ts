@@ -699,7 +699,7 @@ export const trimPrices: Record<string, number> = {
 };
 
 /** Bags sold on an afternoon, Sunday first, and how much a species and a form are asked for against the others. */
-export const bagsByWeekday: readonly number[] = [10, 14, 15, 17, 20, 30, 36];
+export const bagsByWeekday: readonly number[] = [15, 20, 22, 25, 29, 43, 52];
 export const liking: Readonly<Record<string, number>> = {
   salmon: 2.6,
   cod: 2.4,
