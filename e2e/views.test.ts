@@ -231,7 +231,8 @@ describe('the sample shop on screen', () => {
   it('marks down what would stay, as it is proposed', async () => {
     await open('counter');
     await press(driver, 'more to look at');
-    await press(driver, 'Mark down');
+    const down = By.xpath("//*[@role='dialog']//button[normalize-space()='Mark down']");
+    await (await see(driver, down)).click();
     await pageSays(driver, 'a kg now');
     expect(await shop.count('SELECT COUNT(*) FROM markdown WHERE ended_at IS NULL')).toBe(1);
   });
