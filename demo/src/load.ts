@@ -100,7 +100,7 @@ async function landUsual(shop: SampleShop, day: string, species: readonly string
 /** One day of the weeks before: land, grade, cut for orders and the counter, sell, clear, close. */
 async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
   const kept = scenario.inStock.filter(([, ago]) => ago === daysAgo).map(([s]) => s);
-  const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.12);
+  const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.2);
   await shop.regrade(shop.at(day, 5 * 60 + 10), 0.35);
   await landUsual(shop, day, [...new Set([...kept, ...more])]);
   await shop.claim(shop.at(day, 6 * 60 + 40), daysAgo);

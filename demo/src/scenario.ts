@@ -728,7 +728,7 @@ export const counterCuts: readonly (readonly [species: string, form: FormId, fis
 ];
 
 /** Days ago the knife was blunt, or somebody new stood at the board: the yield book shows it. */
-export const poorCuts: Readonly<Record<number, number>> = { 5: 0.9, 23: 0.93, 24: 0.93 };
+export const poorCuts: Readonly<Record<number, number>> = { 2: 0.92 };
 
 /** Trim that is made into something of an evening: what it becomes. */
 export const madeInto: readonly (readonly [product: string, parts: readonly string[]])[] = [
