@@ -12,6 +12,7 @@ import { sell, voidSale } from './sell.ts';
 import * as slab from './slab.ts';
 import { stock } from './stock.ts';
 import * as trims from './trim.ts';
+import * as trimRules from './trimRules.ts';
 
 export const counter: Handlers<typeof contract.counter> = {
   stock: (work) => stock(work),
@@ -43,7 +44,7 @@ export const trim: Handlers<typeof contract.trim> = {
   book: (work, { query }) => trims.trimBook(work, query.from, query.to),
   lying: (work) => trims.lying(work),
   make: (work, { body }) => trims.make(work, body),
-  setRule: (work, { params, body }) => trims.setRule(work, params.part ?? '', body),
-  setCustoms: (work, { params, body }) => trims.setCustoms(work, params.part ?? '', body),
-  setProduct: (work, { params, body }) => trims.setProduct(work, params.product ?? '', body),
+  setRule: (work, { params, body }) => trimRules.setRule(work, params.part ?? '', body),
+  setCustoms: (work, { params, body }) => trimRules.setCustoms(work, params.part ?? '', body),
+  setProduct: (work, { params, body }) => trimRules.setProduct(work, params.product ?? '', body),
 };

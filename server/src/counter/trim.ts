@@ -21,19 +21,18 @@ import { today, type Work } from '../platform/context.ts';
 import { marks, rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
 import { lies, lyingBalance } from '../platform/lying.ts';
-import { fieldProblem, problems } from '../platform/problem.ts';
-import { lockSetting, writeSettings } from '../platform/settings.ts';
+import { fieldProblem } from '../platform/problem.ts';
 import { lockLots, stockRows, take } from '../platform/stock.ts';
 import { speciesById } from '../species/queries.ts';
 import { accountKey } from './keys.ts';
 import { pricesOf } from './prices.ts';
 import { blockedBecause } from './stock.ts';
+import { isProduct } from './trimRules.ts';
 
 type Rooms = typeof contract.trim;
 type Part = TrimBook['parts'][number];
 
 const partOf = (item: string) => item.slice('trim:'.length) as TrimId;
-const isProduct = (id: string): id is ProductId => productIds.includes(id as ProductId);
 
 /** What the shop does with a kind of trim: its own rule, or the usual one. */
 const ruleOf = (work: Work, part: TrimId): Part['setting'] =>
@@ -331,50 +330,4 @@ async function madeBetween(work: Work, from: string, to: string): Promise<TrimBo
       .filter((p) => p.movementId === movementId)
       .map(({ code, speciesName, grams }) => ({ code, speciesName: shortName(speciesName), grams })),
   }));
-}
-
-export async function setRule(
-  work: Work,
-  part: string,
-  body: BodyOf<Rooms['setRule']>,
-): Promise<{ id: number }> {
-  if (!Object.hasOwn(trims, part)) throw problems.notFound('No such trim');
-  if (part === 'viscera' && (body.keep || body.goesTo === 'counter' || body.goesTo === 'kitchen'))
-    throw fieldProblem('keep', 'Guts and gills are never sold or used');
-  const rules = await lockSetting(work.tx, 'trimRules', work.settings.trimRules);
-  await writeSettings(work.tx, { trimRules: { ...rules, [part]: body } });
-  return { id: 0 };
-}
-
-/** Says whose roe or liver is eaten here; never of fish that may carry a reef toxin. */
-export async function setCustoms(
-  work: Work,
-  part: string,
-  body: BodyOf<Rooms['setCustoms']>,
-): Promise<{ id: number }> {
-  if (part !== 'roe' && part !== 'liver') throw problems.notFound('Custom decides of roe and liver only');
-  const book = await speciesById(work.tx);
-  for (const [i, id] of body.speciesIds.entries()) {
-    const species = book.get(id);
-    if (!species) throw fieldProblem(`speciesIds.${i}`, 'Not in the species book');
-    if (species.reefToxin)
-      throw fieldProblem(
-        `speciesIds.${i}`,
-        `${species.name} may carry a reef toxin, and its ${part} holds most of it`,
-      );
-  }
-  const customs = await lockSetting(work.tx, 'customs', work.settings.customs);
-  await writeSettings(work.tx, { customs: { ...customs, [part]: [...new Set(body.speciesIds)] } });
-  return { id: 0 };
-}
-
-export async function setProduct(
-  work: Work,
-  id: string,
-  body: BodyOf<Rooms['setProduct']>,
-): Promise<{ id: number }> {
-  if (!isProduct(id)) throw problems.notFound('No such product');
-  const prices = await lockSetting(work.tx, 'productPrices', work.settings.productPrices);
-  await writeSettings(work.tx, { productPrices: { ...prices, [id]: body.perKg ?? undefined } });
-  return { id: 0 };
 }
