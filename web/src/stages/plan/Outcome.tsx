@@ -69,7 +69,7 @@ export function Outcome({ parts, wanted, unit, enough, species }: Props) {
           </>
         )}
       </p>
-      {width > 0 && (
+      {width > 0 && segments.length > 0 && (
         <svg
           className="mt-1 block overflow-visible"
           width={width}
