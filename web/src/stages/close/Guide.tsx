@@ -1,5 +1,5 @@
 import type { DayClose } from '@ember-slate/contract';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -290,6 +290,11 @@ export function Guide({ day, counted, onCount, onLot, onClose }: Props) {
   const at = chosen ?? open[0]?.id ?? 'till';
   const index = steps.findIndex((s) => s.id === at);
   const counts = counted.cash !== null && counted.card !== null;
+  const heading = useRef<HTMLHeadingElement>(null);
+  // A long step left at its end: the next one is read from its beginning.
+  useEffect(() => {
+    if (chosen) heading.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
   return (
     <section
       aria-label="Closing, step by step"
@@ -318,7 +323,9 @@ export function Guide({ day, counted, onCount, onLot, onClose }: Props) {
         })}
       </ol>
       <div className="flex min-w-0 flex-col">
-        <h2 className="pb-2 text-row">{steps[index]!.name}</h2>
+        <h2 ref={heading} className="scroll-mt-4 pb-2 text-row">
+          {steps[index]!.name}
+        </h2>
         <div className="min-h-[180px] flex-1">
           <Step id={at} day={day} counted={counted} onCount={onCount} onLot={onLot} />
         </div>
