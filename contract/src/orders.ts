@@ -226,7 +226,7 @@ export const orders = {
     body: z.object({
       ...orderFields,
       deposit: f.money.default(0),
-      /** How the deposit was paid: its till is counted with it, and it goes back the same way. */
+      /** How the deposit was paid: its till is counted with it, and it goes back that way when the order is given up. */
       depositPay: f.pay.default('cash'),
       lines,
     }),

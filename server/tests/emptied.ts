@@ -2,7 +2,7 @@ import { prepare, wipe } from '../src/launch/prepare.ts';
 import { openPool } from '../src/platform/db.ts';
 
 /**
- * Databases of the houses of one test file. Making one takes most of a second, emptying one a twentieth of it: a house
+ * Databases of the houses of one test file. Making one takes most of a second, emptying one far less: a house
  * that closes leaves its database, put back to how a new shop begins, to the next.
  */
 const free: string[] = [];

@@ -240,6 +240,15 @@ describe('collecting', () => {
       { order_id: small.id, kind: 'taken', money: 2000 },
       { order_id: small.id, kind: 'kept', money: 2000 },
     ]);
+    // Given up and given back by card as it was paid: both tills are as they were.
+    const back = await take({ deposit: 300, depositPay: 'card' });
+    await house.counter.ok(contract.orders.cancel, {
+      params: { id: back.id },
+      body: { version: 1, reason: 'wants none', keepDeposit: false },
+    });
+    const after = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    expect([after.tills.cash.deposits, after.tills.card.deposits]).toEqual([500, 2000]);
+    expect(after.deposits.returned).toBe(300);
   });
 
   it('of nobody: what lies ready goes back with its clock, and the customer is remembered for it', async () => {
