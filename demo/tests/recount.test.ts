@@ -49,7 +49,7 @@ let lines: {
 }[];
 
 beforeAll(async () => {
-  const url = inject('databaseUrl').replace(/\/[^/]*$/, '/ember_slate_recount');
+  const url = databaseNamed(inject('databaseUrl'), 'ember_slate_recount');
   const root = openPool(inject('databaseUrl'), 1);
   await root.query('CREATE DATABASE ember_slate_recount CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci');
   await root.end();

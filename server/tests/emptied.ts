@@ -1,5 +1,5 @@
 import { prepare, wipe } from '../src/launch/prepare.ts';
-import { openPool } from '../src/platform/db.ts';
+import { databaseNamed, openPool } from '../src/platform/db.ts';
 
 /**
  * Databases of the houses of one test file. Making one takes most of a second, emptying one far less: a house
@@ -31,7 +31,7 @@ async function filled(ask: Ask, name: string): Promise<string[]> {
 export async function takeDatabase(serverUrl: string): Promise<string> {
   const ready = free.pop();
   if (ready) return ready;
-  const url = serverUrl.replace(/\/ember_slate$/, `/ember_slate_${process.pid}_${++made}`);
+  const url = databaseNamed(serverUrl, `ember_slate_${process.pid}_${++made}`);
   const name = nameOf(url);
   // wipe() drops and makes the database it is given; it connects through the one that is there.
   await on(serverUrl, (ask) => ask(`CREATE DATABASE IF NOT EXISTS \`${name}\``));

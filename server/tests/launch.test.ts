@@ -7,7 +7,7 @@ import { contract } from '@ember-slate/contract';
 import { afterAll, describe, expect, inject, it } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
-import { openPool, row, rows, transaction } from '../src/platform/db.ts';
+import { databaseNamed, openPool, row, rows, transaction } from '../src/platform/db.ts';
 import { proveLedger } from '../src/platform/ledger.ts';
 import { Screen } from './house.ts';
 
@@ -120,7 +120,7 @@ describe('starting', () => {
 });
 
 describe('the sample shop', () => {
-  const url = inject('databaseUrl').replace(/\/ember_slate$/, `/ember_slate_sample_${process.pid}`);
+  const url = databaseNamed(inject('databaseUrl'), `ember_slate_sample_${process.pid}`);
   afterAll(() => wipe(url));
 
   it('is lived through the services: sixty days that balance, and a morning with its hard cases', async () => {

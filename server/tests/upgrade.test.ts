@@ -2,11 +2,12 @@ import { createConnection, type Connection, type RowDataPacket } from 'mysql2/pr
 import Postgrator from 'postgrator';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { wipe } from '../src/launch/prepare.ts';
+import { databaseNamed } from '../src/platform/db.ts';
 import { migrate } from '../src/platform/migrate.ts';
 
 /** A shop as it stood before tickets could cut several forms: what it holds must come through. */
 describe('a shop from before', () => {
-  const url = inject('databaseUrl').replace(/\/ember_slate$/, `/ember_slate_upgrade_${process.pid}`);
+  const url = databaseNamed(inject('databaseUrl'), `ember_slate_upgrade_${process.pid}`);
   let db: Connection;
 
   beforeAll(async () => {

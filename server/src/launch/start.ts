@@ -1,10 +1,12 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomInt } from 'node:crypto';
 import { createServer } from 'node:net';
+import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { addStaff } from '../people/service.ts';
 import { openPool, row, transaction } from '../platform/db.ts';
 import { writeSettings } from '../platform/settings.ts';
+import { dropRoot } from './account.ts';
 import { freePort, startPrivateDatabase, type PrivateDatabase } from './database.ts';
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
@@ -124,6 +126,7 @@ try {
       `Port ${flags.port} on ${flags.host} is taken by another program (perhaps an Ember Slate already runs): stop it, or choose another with --port`,
     );
   }
+  dropRoot(resolve(flags.data));
   if (!process.env.DATABASE_URL) database = await startPrivateDatabase(flags.data);
   const databaseUrl = process.env.DATABASE_URL ?? database!.url;
   await prepare(databaseUrl);

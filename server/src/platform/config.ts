@@ -1,4 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 
 /** What a process needs to know from outside; read once at the start. */
 export interface Config {
@@ -22,9 +23,16 @@ export interface Config {
 const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
 export const isLoopback = (host: string) => loopback.has(host);
 
+/** The private database of this folder, by its socket as seen from here. */
+function privateUrl(): string {
+  if (!existsSync('.data/url')) return '';
+  const url = new URL(readFileSync('.data/url', 'utf8').trim());
+  if (existsSync('.data/db.sock')) url.searchParams.set('socketPath', resolve('.data/db.sock'));
+  return url.href;
+}
+
 export function configFromEnv(env = process.env): Config {
-  const databaseUrl =
-    env.DATABASE_URL ?? (existsSync('.data/url') ? readFileSync('.data/url', 'utf8').trim() : '');
+  const databaseUrl = env.DATABASE_URL ?? privateUrl();
   if (!databaseUrl) throw new Error('No database: run ./start, or set DATABASE_URL');
   return {
     databaseUrl,

@@ -35,6 +35,13 @@ export function openPool(url: string, connections = 10): Pool {
   return pool;
 }
 
+/** The same server's database of another name. */
+export function databaseNamed(url: string, name: string): string {
+  const other = new URL(url);
+  other.pathname = `/${name}`;
+  return other.href;
+}
+
 /** Rows of a prepared SELECT. */
 export async function rows<T>(tx: Pick<Tx, 'execute'>, sql: string, values: Values = []): Promise<T[]> {
   const [result] = await tx.execute<RowDataPacket[]>(sql, values);
