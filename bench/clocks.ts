@@ -126,6 +126,7 @@ try {
       now,
       settings: await readSettings(tx),
       logs,
+      units: 'metric' as const,
     };
     const book = await speciesById(tx);
     const found = await lotsInShop(tx);
@@ -176,6 +177,7 @@ try {
       now,
       settings: await readSettings(tx),
       logs,
+      units: 'metric' as const,
     };
     const book = await speciesById(tx);
     const found = await lotsInShop(tx);

@@ -322,21 +322,21 @@ export const bench = {
     summary: 'Go to a step',
     tags: ['bench'],
     roles: backDoor,
-    body: z.object({ step: z.string().max(20) }),
+    body: z.object({ step: f.key(20) }),
     answer: f.done,
   }),
   schools: change('PUT', '/api/bench/tickets/:id/schools', {
     summary: 'Choose a school for this ticket',
     tags: ['bench'],
     roles: backDoor,
-    body: z.object({ question: z.string().max(20), school: z.string().max(20).nullable() }),
+    body: z.object({ question: f.key(20), school: f.key(20).nullable() }),
     answer: f.done,
   }),
   pause: change('POST', '/api/bench/tickets/:id/pause', {
     summary: 'Leave it lying for a while, or go on',
     tags: ['bench'],
     roles: backDoor,
-    body: z.object({ why: z.string().trim().max(200).nullable() }),
+    body: z.object({ why: f.text(200).nullable() }),
     answer: f.done,
   }),
   hand: change('POST', '/api/bench/tickets/:id/hand', {
@@ -351,7 +351,7 @@ export const bench = {
     tags: ['bench'],
     roles: backDoor,
     body: z.object({
-      step: z.string().max(20),
+      step: f.key(20),
       tickets: z.array(f.id).min(2, 'At least two tickets').max(30),
     }),
     answer: z.object({ done: z.number().int() }),
@@ -379,11 +379,12 @@ export const bench = {
     body: z.object({
       cutId: f.id.nullable(),
       kind: z.enum(weighKinds),
-      item: z.string().max(40),
+      /** Empty for drip and water: they have no part. */
+      item: f.key(40).or(z.literal('')),
       grams: f.grams,
       pieces: z.number().int().min(0).max(2000),
       source: f.weightSource,
-      tub: z.string().max(40).optional(),
+      tub: f.text(40).optional(),
       tareGrams: z.number().int().min(0).max(20_000).optional(),
       /** Said by the person: it is another piece of the very same weight. */
       again: z.boolean().optional(),
@@ -404,7 +405,7 @@ export const bench = {
       pass: z.union([z.literal(1), z.literal(2)]),
       found: z.number().int().min(0).max(200),
       /** Where bones broke; each was gone back for. */
-      broken: z.array(z.string().trim().min(1).max(60)).max(20),
+      broken: z.array(f.name('place', 60)).max(20),
     }),
     answer: f.done,
   }),
@@ -426,7 +427,7 @@ export const bench = {
     ...read('/api/labels/read', {
       summary: 'What a scanned code of this shop says',
       tags: ['bench'],
-      query: z.object({ code: z.string().max(200) }),
+      query: z.object({ code: f.scanned }),
       answer: z.object({
         title: z.string(),
         grams: z.number().int().nullable(),

@@ -86,7 +86,7 @@ export const buying = {
     summary: 'Demand of one species by weekday and form',
     tags: ['counter'],
     roles: managers,
-    query: z.object({ speciesId: z.string() }),
+    query: z.object({ speciesId: f.speciesId }),
     answer: z.array(
       z.object({
         item: z.string(),

@@ -170,7 +170,7 @@ export const close = {
     summary: 'Sign a check of the day',
     tags: ['close'],
     roles,
-    body: z.object({ checkId: z.string().max(40), note: f.note }),
+    body: z.object({ checkId: f.key(40), note: f.note }),
     answer: f.done,
   }),
   toSign: read('/api/close/:day/checks', {

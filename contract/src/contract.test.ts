@@ -131,7 +131,7 @@ describe('what people type', () => {
     [{ pricePerKg: -1 }, 'A price is not negative'],
     [{ caughtOn: '24.11.2026' }, 'Give a date'],
     [{ remarks: 'x'.repeat(501) }, 'A note is at most 500 characters'],
-    [{ remarks: 'bell \u0007' }, 'No control characters'],
+    [{ remarks: 'bell \u0007' }, 'No control characters or hidden letters'],
   ])('%o: %s', (change, message) => {
     expect(problem(change)).toBe(message);
   });

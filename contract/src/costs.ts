@@ -10,7 +10,7 @@ const settings = z.object({
   unit: z.enum(['kg', '100g', 'lb']),
   method: z.enum(['joint', 'credit']),
   floorShare: z.number().min(0.1, 'Not under 10 % of the full price').max(1),
-  elasticity: z.record(z.string(), z.number().min(1.1, 'From 1.1').max(2.5, 'Up to 2.5')),
+  elasticity: z.record(f.item, z.number().min(1.1, 'From 1.1').max(2.5, 'Up to 2.5')),
 });
 export type MoneySettings = z.infer<typeof settings>;
 
@@ -115,7 +115,7 @@ export const costs = {
     summary: 'What one fish of a species could become, with yields, prices and minutes',
     tags: ['counter', 'close', 'landing', 'species', 'forms'],
     roles: managers,
-    query: z.object({ speciesId: z.string() }),
+    query: z.object({ speciesId: f.speciesId }),
     answer: choices,
   }),
   list: read('/api/costs/prices', {
@@ -128,7 +128,7 @@ export const costs = {
     summary: 'What a form was sold for, and what the fish was bought for, over two years',
     tags: ['counter', 'landing'],
     roles: managers,
-    query: z.object({ speciesId: z.string(), item: z.string().max(40) }),
+    query: z.object({ speciesId: f.speciesId, item: f.item }),
     answer: z.object({
       sold: z.array(
         z.object({ at: f.instant, perKg: z.number().int(), by: z.string().nullable(), reason: z.string() }),

@@ -6,8 +6,8 @@ import { change, counterHands, document, managers, read, roles, type Route } fro
 const stockKey = {
   place: f.stockPlace,
   lotId: f.id,
-  item: z.string().max(40),
-  batch: z.number().int().min(0),
+  item: f.item,
+  batch: f.batch,
 };
 const stockRow = z.object({
   ...stockKey,
@@ -49,7 +49,7 @@ const saleLine = z.object({
   source: f.weightSource,
   perKg: f.money,
   /** Why it is sold for something else than its price. */
-  priceReason: z.string().trim().max(200).default(''),
+  priceReason: f.text(200).default(''),
 });
 
 const soldLine = z.object({
@@ -141,7 +141,7 @@ export const counter = {
     summary: 'What a scanned label is in the stock, and how much of it',
     tags: ['counter', 'bench'],
     roles: counterHands,
-    query: z.object({ code: z.string().max(200) }),
+    query: z.object({ code: f.scanned }),
     answer: z.object({
       ...stockKey,
       name: z.string(),
@@ -154,7 +154,7 @@ export const counter = {
   advice: read('/api/counter/advice', {
     summary: 'What to tell a customer of an item: storing, cooking, cautions, bones',
     tags: ['species', 'forms'],
-    query: z.object({ lotId: z.coerce.number().int().positive(), item: z.string().max(40) }),
+    query: z.object({ lotId: f.idInQuery, item: f.item }),
     answer: z.object({
       store: z.array(z.string()),
       cook: z.array(z.string()),
@@ -218,8 +218,8 @@ export const counter = {
       ...stockKey,
       ...amount,
       to: f.stockPlace,
-      spot: z.string().max(6).nullable().default(null),
-      reason: z.string().trim().max(200).default(''),
+      spot: f.key(6).nullable().default(null),
+      reason: f.text(200).default(''),
     }),
     answer: f.done,
   }),
@@ -249,7 +249,7 @@ export const counter = {
       grams: z.number().int().min(0).max(2_000_000),
       pieces: z.number().int().min(0).max(20_000),
       source: f.weightSource,
-      reason: z.string().trim().max(200).default(''),
+      reason: f.text(200).default(''),
     }),
     answer: z.object({ differenceGrams: z.number().int() }),
   }),
@@ -264,10 +264,10 @@ export const counter = {
     tags: ['counter', 'orders', 'close'],
     roles: managers,
     body: z.object({
-      speciesId: z.string(),
-      item: z.string().max(40),
+      speciesId: f.speciesId,
+      item: f.item,
       perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
-      reason: z.string().trim().max(200).default(''),
+      reason: f.text(200).default(''),
     }),
     answer: f.done,
   }),
@@ -313,7 +313,7 @@ export const counter = {
     summary: 'Put what lies on the slab at a place of it; what lay there changes places',
     tags: ['counter'],
     roles,
-    body: z.object({ ...stockKey, spot: z.string().max(6) }),
+    body: z.object({ ...stockKey, spot: f.key(6) }),
     answer: f.done,
   }),
 } as const satisfies Record<string, Route>;

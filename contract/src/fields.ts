@@ -4,25 +4,41 @@ import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
+import type { TrimId } from '@ember-slate/core/yields';
 
 /** Fields many requests share, with the trade's own words for what is wrong. */
 
-const noControl = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/;
+/**
+ * Plain text: no control characters but the ends of lines, none that turn letters round or hide, no half characters.
+ * One pattern for all that people write, so that nothing they write can pass for something else.
+ */
+
+export const plainText =
+  /^(?:[^\u0000-\u0008\u000b-\u001f\u007f-\u009f\u00ad\u061c\u200b-\u200f\u2028-\u202e\u2060-\u206f\ud800-\udfff\ufeff\ufff9-\ufffb]|[\ud800-\udbff][\udc00-\udfff])*$/;
+const notPlain = 'No control characters or hidden letters';
+
+/** Free text of at most so many characters, its ends trimmed. */
+export const text = (max: number, tooLong = `At most ${max} characters`) =>
+  z.string().trim().max(max, tooLong).regex(plainText, notPlain);
 export const name = (what: string, max = 80) =>
   z
     .string()
     .trim()
     .min(1, `Say the ${what}`)
     .max(max, `The ${what} is longer than ${max} characters`)
-    .regex(noControl, 'No control characters');
-export const note = z
-  .string()
-  .trim()
-  .max(500, 'A note is at most 500 characters')
-  .regex(noControl, 'No control characters')
-  .default('');
-export const id = z.number().int().positive();
-export const version = z.number().int().positive();
+    .regex(plainText, notPlain)
+    .refine((t) => !/[\t\n]/.test(t), 'On one line, please');
+export const note = text(500, 'A note is at most 500 characters').default('');
+
+/** The largest number a row can have. */
+const mostRows = 4_294_967_295;
+/** A row's number. */
+export const id = z.number().int().positive().max(mostRows, 'There is no such row');
+/** The same where an address says it. */
+export const idInQuery = z.coerce.number().int().positive().max(mostRows, 'There is no such row');
+/** Which ticket or batch made it; 0 as landed. */
+export const batch = z.number().int().min(0).max(mostRows, 'There is no such batch');
+export const version = z.number().int().positive().max(mostRows);
 export const grams = z
   .number({ error: 'Give the weight in grams' })
   .int('Whole grams, please')
@@ -44,8 +60,12 @@ export const tenths = z
   .min(-400, 'Colder than -40 C: check the probe')
   .max(600, 'Warmer than 60 C: check the probe');
 export const pay = z.enum(['cash', 'card', 'account']);
-export const day = z.iso.date('Give a date');
-export const instant = z.iso.datetime('Give a date and time');
+/** Days a shop's books can hold: nothing before this century, nothing after it. */
+const inCentury = (text: string) => text >= '2000-01-01' && text < '2100-01-01';
+export const day = z.iso.date('Give a date').refine(inCentury, 'A day of this century, please');
+export const instant = z.iso
+  .datetime('Give a date and time')
+  .refine(inCentury, 'A time of this century, please');
 export const weightSource = z.enum(['measured', 'typed', 'estimated']);
 /** One big fish from the scale and the board. */
 export const oneFish = z.object({
@@ -60,6 +80,44 @@ export const oneFish = z.object({
 });
 export type WeightSource = z.infer<typeof weightSource>;
 
+/** A short name that programs give: of a step, a question, a fish of a plan. */
+export const key = (max: number) =>
+  z.string().regex(new RegExp(`^[A-Za-z0-9_:./ -]{1,${max}}$`), 'Not a name of this shop');
+/** What a scanner reads. */
+export const scanned = text(200);
+
+/** A species of the book, by its id. */
+export const speciesId = z
+  .string({ error: 'Choose the species' })
+  .min(1, 'Choose the species')
+  .regex(/^[a-z0-9_-]{1,40}$/, 'Not in the species book');
+const trimId = z.enum([
+  'head',
+  'collars',
+  'cheeks',
+  'frame',
+  'tail_piece',
+  'belly',
+  'scrape',
+  'offcuts',
+  'skirts',
+  'roe',
+  'liver',
+  'skin',
+  'pinStrip',
+  'bloodline',
+  'fins',
+  'viscera',
+] satisfies TrimId[]);
+/** What a row of stock is: the fish as landed or a form, a kind of trim, something made of trim. */
+export const item = z.union(
+  [
+    z.string().regex(/^[a-z0-9_]{1,40}$/),
+    z.templateLiteral([z.literal('trim:'), trimId]),
+    z.string().regex(/^made:[a-z_]{2,30}$/),
+  ],
+  'Nothing of that kind is in a shop',
+);
 export const formId = z.string().regex(/^[a-z_:0-9]{2,40}$/, 'Choose a form of this shop');
 export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
 export const trimWish = z.enum(['shop', 'stock', 'all'] satisfies TrimWish[]);
@@ -82,20 +140,22 @@ export const stockPlace = z.enum([
 export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satisfies ProductionMethod[]);
 export const role = z.enum(['counter', 'bench', 'manager']);
 
-const curve = z.array(z.tuple([z.number(), z.number()])).max(40);
+/** A share or a factor of the body model. */
+const ratio = z.number().min(-100).max(100);
+const curve = z.array(z.tuple([ratio, ratio])).max(40);
 /** What a shop measured of a species' body; see the body model for each. */
 export const bodyOwn = z
   .object({
-    points: z.array(z.tuple([z.number(), z.number(), z.number()])).max(40),
-    kappa: z.number(),
-    collar: z.number(),
-    vent: z.number(),
-    pinBonesEnd: z.number().nullable(),
-    tail: z.number(),
-    filletEnd: z.number(),
-    yieldOfGutted: z.number(),
-    fin: z.number(),
-    steakEnd: z.number(),
+    points: z.array(z.tuple([ratio, ratio, ratio])).max(40),
+    kappa: ratio,
+    collar: ratio,
+    vent: ratio,
+    pinBonesEnd: ratio.nullable(),
+    tail: ratio,
+    filletEnd: ratio,
+    yieldOfGutted: ratio,
+    fin: ratio,
+    steakEnd: ratio,
     cavity: curve,
     flesh: curve,
     loin: curve,

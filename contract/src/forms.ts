@@ -10,13 +10,15 @@ const ownForm = z.object({
   tolerance: z.number().min(0.02, 'At least 2 %').max(0.5, 'At most half'),
   lifeFactor: z.number().min(0.1, 'At least a tenth').max(1, 'Cutting never lengthens life'),
   share: z.number().min(0.02, 'At least 2 %').max(1, 'Not more than the part it is made of'),
-  options: z.array(z.string().trim().min(1).max(80)).max(12),
-  norm: z.string().trim().max(300),
-  kitchen: z.string().trim().max(300),
+  options: z.array(f.name('option')).max(12),
+  norm: f.text(300),
+  kitchen: f.text(300),
   off: z.boolean(),
 });
 
-const choices = z.record(z.string().max(20), z.string().max(20));
+const choices = z
+  .record(f.key(20), f.key(20))
+  .refine((c) => Object.keys(c).length <= 40, 'More choices than there are questions');
 const labels = z.object({
   size: z.enum(['58x40', '100x50', '100x70']),
   prefix: z.string().regex(/^(02|2\d)$/, 'The prefix is 02 or 20 to 29'),
@@ -43,7 +45,7 @@ export const forms = {
     summary: 'Add or change a form of the shop',
     tags: ['forms', 'orders', 'plan', 'bench', 'counter', 'cold'],
     roles: managers,
-    body: z.object({ version: z.number().int(), form: ownForm }),
+    body: z.object({ version: f.version, form: ownForm }),
     answer: z.object({ version: z.number().int() }),
   }),
   shopSchools: change('PUT', '/api/schools', {

@@ -4,18 +4,23 @@ import * as f from './fields.ts';
 import { backDoor, change, managers, read, type Route } from './route.ts';
 
 const level = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
-const fishSigns = z.record(z.string().max(20), level);
+const fishSigns = z
+  .record(f.key(20), level)
+  .refine((s) => Object.keys(s).length <= 40, 'More signs than a scheme has');
 
 const sign = z.object({
   id: z.string().regex(/^[a-z_]{1,20}$/, 'A sign is named in small letters'),
   kind: z.enum(signKinds),
   name: f.name('name of the sign', 40),
-  weight: z.number(),
-  words: z.array(z.string().trim().max(80)).min(2).max(4),
-  stop: z.object({ from: level, as: z.string().max(60) }).optional(),
-  groups: z.array(z.enum(['white', 'blue', 'selachian', 'none'])).optional(),
-  species: z.array(z.string().max(40)).optional(),
-  conditions: z.array(f.condition).optional(),
+  weight: z.number().min(0.01, 'A sign of no weight is left out').max(100),
+  words: z.array(f.text(80)).min(2).max(4),
+  stop: z.object({ from: level, as: f.text(60) }).optional(),
+  groups: z
+    .array(z.enum(['white', 'blue', 'selachian', 'none']))
+    .max(4)
+    .optional(),
+  species: z.array(f.speciesId).max(200).optional(),
+  conditions: z.array(f.condition).max(5).optional(),
 });
 const calibration = z.object({
   slope: z.number().positive(),
@@ -23,21 +28,23 @@ const calibration = z.object({
   residualSd: z.number().min(0),
   pairs: z.number().int(),
 });
+/** Where a level lies, as a share of the days in ice. */
+const centre = z.number().min(0).max(2);
 const schemeFields = {
   id: z.string().regex(/^[a-z0-9-]{2,20}$/, 'A scheme is named in small letters, digits and hyphens'),
   name: f.name('name of the scheme', 60),
   method: z.enum(['levels', 'index']),
-  species: z.array(z.string().max(40)).min(1).nullable(),
-  conditions: z.array(f.condition).min(1, 'Say for which fish'),
-  centres: z.tuple([z.number(), z.number(), z.number(), z.number()]),
-  rejectAt: z.number().nullable(),
+  species: z.array(f.speciesId).min(1).max(200).nullable(),
+  conditions: z.array(f.condition).min(1, 'Say for which fish').max(5),
+  centres: z.tuple([centre, centre, centre, centre]),
+  rejectAt: z.number().min(0.1).max(1000).nullable(),
   voteHalfWidth: z.number().positive().max(0.5),
   sigma: z.union([
     z.strictObject({ share: z.number().positive().max(0.5) }),
     z.strictObject({ days: z.number().positive().max(10) }),
   ]),
   signs: z.array(sign).max(30),
-  source: z.string().trim().max(500),
+  source: f.text(500),
 };
 const scheme = z.object({
   ...schemeFields,
@@ -49,7 +56,7 @@ const observed = z.object({
   rigor: z.enum(['in_rigor', 'past', 'unknown']),
   bled: z.enum(['yes', 'no', 'unknown']),
   roe: z.enum(['none', 'some', 'full', 'spent', 'unknown']),
-  damage: z.array(z.enum(damages)),
+  damage: z.array(z.enum(damages)).max(damages.length),
   finsWorn: z.boolean(),
   identity: z.enum(['sure', 'prohibited', 'unidentified']),
 });
@@ -118,7 +125,7 @@ export const grading = {
     tags: ['grading', 'landing', 'orders', 'plan', 'counter', 'close'],
     roles: backDoor,
     body: z.object({
-      scheme: z.string().max(20),
+      scheme: f.key(20),
       schemeVersion: f.version,
       observed,
       fish: z.array(fishSigns).min(1, 'Look at one fish at least').max(60, 'A sample is at most 60 fish'),
@@ -150,7 +157,7 @@ export const grading = {
     body: z.object({
       ...schemeFields,
       /** The version it was changed from; 0 for a new scheme. */
-      from: z.number().int().min(0),
+      from: f.version.or(z.literal(0)),
       note: f.name('what changed and why', 200),
     }),
     answer: z.object({ version: f.version }),
@@ -158,7 +165,7 @@ export const grading = {
   calibration: read('/api/grading/calibration', {
     summary: 'How lots with a known catch date aged on a scheme, and how far two graders agree',
     tags: ['grading'],
-    query: z.object({ scheme: z.string().max(20), species: z.string().max(40) }),
+    query: z.object({ scheme: f.key(20), species: f.speciesId }),
     answer: z.object({
       pairs: z.array(z.object({ lotId: f.id, code: z.string(), days: z.number(), index: z.number() })),
       fit: calibration.extend({ meanDays: z.number(), spread: z.number() }).nullable(),
@@ -172,7 +179,7 @@ export const grading = {
     summary: 'Apply the shop’s own line for a species, or take it back',
     tags: ['grading'],
     roles: managers,
-    body: z.object({ speciesId: z.string().max(40), apply: z.boolean(), version: f.version }),
+    body: z.object({ speciesId: f.speciesId, apply: z.boolean(), version: f.version }),
     answer: z.object({ version: f.version }),
   }),
 } as const satisfies Record<string, Route>;

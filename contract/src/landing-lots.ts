@@ -9,7 +9,12 @@ const noteColumns = z.object(
     z.ZodNullable<z.ZodNumber>
   >,
 );
-const noteText = z.string().min(1, 'The note is empty').max(180_000, 'A note is at most 180 kB');
+const noteText = z
+  .string()
+  .min(1, 'The note is empty')
+  .max(180_000, 'A note is at most 180 kB')
+  // Read as a file: its reader says what is wrong with it, line by line.
+  .meta({ contentMediaType: 'text/csv' });
 const noteLot = z.object({
   speciesId: z.string(),
   condition: f.condition,
@@ -50,7 +55,7 @@ export const lots = {
   readNote: ask('/api/landing/notes', {
     summary: 'Read a delivery note from CSV: columns matched, every row with its errors; nothing is kept',
     roles: backDoor,
-    body: z.object({ supplier: z.string().trim().max(80), text: noteText, columns: noteColumns.optional() }),
+    body: z.object({ supplier: f.text(80), text: noteText, columns: noteColumns.optional() }),
     answer: z.object({
       header: z.array(z.string()),
       columns: noteColumns,
@@ -75,7 +80,7 @@ export const lots = {
       probeTenths: f.tenths.nullable(),
       ice: z.enum(['buried', 'some', 'none']),
       drains: z.enum(['drains', 'stands', 'unknown']),
-      noteRef: z.string().trim().max(40),
+      noteRef: f.text(40),
       text: noteText,
       columns: noteColumns,
     }),
@@ -85,14 +90,14 @@ export const lots = {
     summary: 'The lots of a supplier’s delivery before this one, to land again',
     tags: ['landing'],
     roles: backDoor,
-    query: z.object({ supplier: z.string().max(80) }),
+    query: z.object({ supplier: f.text(80) }),
     answer: z.array(noteLot.extend({ speciesName: z.string() })),
   }),
   hold: change('POST', '/api/landing/lots/:id/hold', {
     summary: 'Hold a lot until someone decides, or let it go',
     tags: everything,
     roles: backDoor,
-    body: z.object({ reason: z.string().trim().max(200).nullable() }),
+    body: z.object({ reason: f.text(200).nullable() }),
     answer: f.done,
   }),
   split: change('POST', '/api/landing/lots/:id/split', {
@@ -111,7 +116,7 @@ export const lots = {
       ...amount,
       money: f.money,
       reason: f.name('reason', 500),
-      wording: z.string().trim().max(1000),
+      wording: f.text(1000),
     }),
     answer: z.object({ id: f.id, number: z.number().int() }),
   }),

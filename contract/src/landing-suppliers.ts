@@ -66,7 +66,7 @@ export const suppliers = {
     roles: managers,
     body: z.object({
       version: f.version,
-      claimWording: z.string().trim().max(1000, 'A wording is at most 1000 characters'),
+      claimWording: f.text(1000, 'A wording is at most 1000 characters'),
       dressedMeans: z.enum(['headed_gutted', 'gutted']).nullable(),
     }),
     answer: f.done,

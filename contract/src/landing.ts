@@ -50,7 +50,7 @@ const deliveryFields = {
   ice,
   /** Whether the box drains; fish that stands in water spoils sooner. */
   drains: z.enum(['drains', 'stands', 'unknown']).default('unknown'),
-  noteRef: z.string().trim().max(40, 'A note number is at most 40 characters').default(''),
+  noteRef: f.text(40, 'A note number is at most 40 characters').default(''),
   noteGrams: f.grams.nullable(),
   notePieces: f.pieces.nullable(),
   noteMoney: f.money.nullable(),
@@ -58,17 +58,17 @@ const deliveryFields = {
 };
 
 const lotFields = {
-  speciesId: z.string({ error: 'Choose the species' }).min(1, 'Choose the species'),
+  speciesId: f.speciesId,
   condition: f.condition,
   pieces: f.pieces,
   grams: f.grams,
   weightSource: f.weightSource,
   pricePerKg: f.money,
   production: f.production,
-  area: z.string().trim().max(60),
-  gear: z.string().trim().max(40).nullable(),
+  area: f.text(60),
+  gear: f.text(40).nullable(),
   caughtOn: f.day.nullable(),
-  supplierLot: z.string().trim().max(40, 'A lot number is at most 40 characters').default(''),
+  supplierLot: f.text(40, 'A lot number is at most 40 characters').default(''),
   /** Gutting slit of a gutted flatfish: a missing one says the guts are in. */
   slit: z.enum(['seen', 'missing', 'unasked']).default('unasked'),
   /** Fish sold as scaled is often only part scaled. */

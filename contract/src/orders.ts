@@ -3,7 +3,7 @@ import * as f from './fields.ts';
 import { ask, change, counterHands, document, roles, read, type Route } from './route.ts';
 
 const wantFields = {
-  speciesId: z.string({ error: 'Choose the species' }).min(1, 'Choose the species'),
+  speciesId: f.speciesId,
   form: f.formId,
   pieces: f.pieces.nullable(),
   pieceGrams: f.grams.nullable(),
@@ -25,7 +25,7 @@ const wishFields = {
   partAllowed: z.boolean(),
   trimWish: f.trimWish,
   /** What the customer chose of a form, in the form's own words. */
-  options: z.array(z.string().trim().min(1).max(80)).max(12),
+  options: z.array(f.name('option')).max(12),
 };
 const oneQuantity = (l: { pieces: number | null; pieceGrams: number | null; totalGrams: number | null }) =>
   l.totalGrams !== null
@@ -124,7 +124,7 @@ const orderFields = {
     .string()
     .trim()
     .max(30, 'A phone number is at most 30 characters')
-    .regex(/^[+\d\s().-]*$/, 'Digits, please')
+    .regex(/^[+\d\s().-]{0,30}$/, 'Digits, please')
     .default(''),
   dueAt: f.instant,
   remarks: f.note,
@@ -269,7 +269,10 @@ export const orders = {
     body: z.object({
       version: f.version,
       /** Lines handed over now, with their price; those left out wait for the customer to come again. */
-      prices: z.array(z.object({ lineId: f.id, perKg: f.money })).min(1, 'Say what is handed over'),
+      prices: z
+        .array(z.object({ lineId: f.id, perKg: f.money }))
+        .min(1, 'Say what is handed over')
+        .max(30),
       pay: f.pay.default('cash'),
     }),
     answer: z.object({ id: f.id, total: z.number().int(), toPay: z.number().int() }),

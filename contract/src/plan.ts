@@ -260,7 +260,7 @@ export const plan = {
       seconds: z.number().min(0.2).max(120).default(8),
       keepPinned: z.boolean().default(true),
       /** Only these species are planned; what the plan before has of the others stays. */
-      speciesIds: z.array(z.string()).min(1).max(200).nullable().default(null),
+      speciesIds: z.array(f.speciesId).min(1).max(200).nullable().default(null),
     }),
     answer: f.done,
   }),
@@ -274,14 +274,14 @@ export const plan = {
     summary: 'Fish that keep their cuts when the day is planned again',
     tags: ['plan'],
     roles: backDoor,
-    body: z.object({ fish: z.array(z.string()).max(2000) }),
+    body: z.object({ fish: z.array(f.key(60)).max(2000) }),
     answer: f.done,
   }),
   move: change('POST', '/api/plan/:id/move', {
     summary: 'Give a line to another fish: both are cut anew, the others stay',
     tags: ['plan'],
     roles: backDoor,
-    body: z.object({ speciesId: z.string(), line: z.string(), from: z.string().nullable(), to: z.string() }),
+    body: z.object({ speciesId: f.speciesId, line: f.key(40), from: f.key(60).nullable(), to: f.key(60) }),
     answer: z.object({ id: f.id, gain: z.number() }),
   }),
   back: change('POST', '/api/plan/:id/back', {
@@ -294,7 +294,7 @@ export const plan = {
     summary: 'Make the tickets of a plan; those of an older plan that wait give way',
     tags: ['plan', 'orders', 'bench'],
     roles: backDoor,
-    body: z.object({ speciesIds: z.array(z.string()).max(200).nullable() }),
+    body: z.object({ speciesIds: z.array(f.speciesId).max(200).nullable() }),
     answer: z.object({ id: f.id, tickets: z.array(z.number().int()) }),
   }),
   lines: read('/api/plan/lines', {

@@ -3,16 +3,20 @@ import * as f from './fields.ts';
 import { change, managers, read, type Route } from './route.ts';
 
 const share = z.number({ error: 'Give the share of the whole weight' }).min(0).max(1);
-const text = (max: number) => z.string().trim().max(max, `At most ${max} characters`);
 
 /** An entry of the species book as people write it. */
 const speciesFields = {
   name: f.name('name'),
-  names: text(200),
+  names: f.text(200),
   scientificName: f.name('scientific name'),
-  asfis: z.string().trim().toUpperCase().length(3, 'Three letters, or leave it empty').nullable(),
+  asfis: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z]{3}$/, 'Three letters, or leave it empty')
+    .nullable(),
   bodyPlan: z.enum(['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing']),
-  bodyRow: z.string().max(20),
+  bodyRow: f.key(20),
   body: f.bodyOwn.nullable(),
   euGroup: z.enum(['white', 'blue', 'selachian', 'none']),
   fat: z.enum(['lean', 'medium', 'oily']),
@@ -20,23 +24,23 @@ const speciesFields = {
   minG: f.grams,
   typicalG: f.grams,
   maxG: f.grams,
-  lwA: z.number(),
-  lwB: z.number(),
+  lwA: z.number().min(0).max(10),
+  lwB: z.number().min(0).max(10),
   gutted: share,
   headedGutted: share,
   filletSkinOn: share.nullable(),
   filletSkinless: share,
-  iceDays: z.number(),
+  iceDays: z.number().min(0).max(100),
   histamine: z.boolean(),
   parasites: z.enum(['yes', 'low_if_farmed']),
   reefToxin: z.boolean(),
-  sharp: text(60).nullable(),
+  sharp: f.text(60).nullable(),
   scales: z.enum(['none', 'fine', 'light', 'heavy', 'armour']),
-  spawningMonths: text(8).nullable(),
-  spentFactor: z.number().nullable(),
+  spawningMonths: f.text(8).nullable(),
+  spentFactor: z.number().min(0).max(2).nullable(),
   frameStock: z.enum(['excellent', 'good', 'fair', 'oily']),
-  marks: text(1000),
-  lookAlikes: text(1000),
+  marks: f.text(1000),
+  lookAlikes: f.text(1000),
 };
 
 export const species = {
@@ -66,7 +70,7 @@ export const species = {
     summary: 'Add a species to the book',
     tags: ['species'],
     roles: managers,
-    body: z.object({ ...speciesFields, id: z.string() }),
+    body: z.object({ ...speciesFields, id: f.speciesId }),
     answer: z.object({ id: z.string() }),
   }),
 } as const satisfies Record<string, Route>;

@@ -7,8 +7,8 @@ const product = z.string().regex(/^[a-z_]{2,30}$/, 'Choose what is made');
 const trimKey = z.object({
   place: f.stockPlace,
   lotId: f.id,
-  item: z.string().max(40),
-  batch: z.number().int().min(0),
+  item: f.item,
+  batch: f.batch,
 });
 const ends = z.object({
   sold: z.number().int(),
@@ -136,7 +136,7 @@ export const trim = {
     summary: 'Species whose roe or liver is eaten here, beside those where it usually is',
     tags: ['counter', 'bench', 'close'],
     roles: managers,
-    body: z.object({ speciesIds: z.array(z.string()).max(200) }),
+    body: z.object({ speciesIds: z.array(f.speciesId).max(200) }),
     answer: f.done,
   }),
   setProduct: change('PUT', '/api/trim/products/:product', {

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import * as f from './fields.ts';
 import { backDoor, read, type Route } from './route.ts';
 
-const group = { speciesId: z.string(), condition: f.condition, form: z.string() };
+const group = { speciesId: f.speciesId, condition: f.condition, form: f.formId };
 const learned = z.object({ mean: z.number(), low: z.number(), high: z.number(), fish: z.number().int() });
 const signal = z.object({
   kind: z.enum(['outside', 'one_side', 'trend']),

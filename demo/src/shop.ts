@@ -89,6 +89,7 @@ export class SampleShop {
       now,
       settings: this.settings,
       logs: this.logs,
+      units: 'metric',
     };
   }
 

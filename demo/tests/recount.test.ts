@@ -7,7 +7,7 @@ import { Logs } from '@ember-slate/server/cold/logs';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { addStaff } from '@ember-slate/server/people/service';
 import type { Work } from '@ember-slate/server/platform/context';
-import { openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
+import { databaseNamed, openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
 import { proveLedger } from '@ember-slate/server/platform/ledger';
 import { defaultSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
@@ -73,6 +73,7 @@ beforeAll(async () => {
     now: new Date(`${to}T20:00:00Z`),
     settings: { ...defaultSettings, ...scenario.shop },
     logs: new Logs(),
+    units: 'metric',
   };
   entries = await rows(
     tx,

@@ -49,7 +49,9 @@ describe('the private database', () => {
       for (const password of ['', 'root', 'ember']) {
         // As root of this machine the socket itself vouches for root: that is the owner.
         if (user === 'root' && process.getuid!() === 0) continue;
-        await expect(createConnection({ socketPath, user, password })).rejects.toThrow(/denied|expired|locked/i);
+        await expect(createConnection({ socketPath, user, password })).rejects.toThrow(
+          /denied|expired|locked/i,
+        );
       }
   });
 
@@ -71,16 +73,28 @@ describe('the private database', () => {
     );
     expect(old.status, old.stderr).toBe(0);
     database = await startPrivateDatabase(dir);
-    const log = await ask("SELECT CURRENT_USER() AS me, (SELECT COUNT(*) FROM information_schema.user_privileges) AS mine");
+    const log = await ask(
+      'SELECT CURRENT_USER() AS me, (SELECT COUNT(*) FROM information_schema.user_privileges) AS mine',
+    );
     expect(log[0]!.me).toBe('ember@localhost');
     const privileged = spawnSync(
       'mariadb',
-      ['--no-defaults', `-S${join(dir, 'db.sock')}`, '-uroot', '-NBe', 'SELECT CONCAT(User, "@", Host) FROM mysql.global_priv ORDER BY 1'],
+      [
+        '--no-defaults',
+        `-S${join(dir, 'db.sock')}`,
+        '-uroot',
+        '-NBe',
+        'SELECT CONCAT(User, "@", Host) FROM mysql.global_priv ORDER BY 1',
+      ],
       { encoding: 'utf8' },
     );
     // Only the machine's own root may look; elsewhere the refusal above is the proof.
     if (process.getuid!() === 0)
-      expect(privileged.stdout.trim().split('\n')).toEqual(['ember@localhost', 'mariadb.sys@localhost', 'root@localhost']);
+      expect(privileged.stdout.trim().split('\n')).toEqual([
+        'ember@localhost',
+        'mariadb.sys@localhost',
+        'root@localhost',
+      ]);
     else expect(privileged.status).not.toBe(0);
   });
 
@@ -89,7 +103,9 @@ describe('the private database', () => {
     const here = await createConnection({ uri: database.url, multipleStatements: true });
     try {
       // A scratch table on disk, held while another database starts and clears its own.
-      await here.query('SET SESSION tmp_memory_table_size = 0; CREATE TEMPORARY TABLE lies_open (n TEXT); INSERT INTO lies_open VALUES (REPEAT("a", 60000))');
+      await here.query(
+        'SET SESSION tmp_memory_table_size = 0; CREATE TEMPORARY TABLE lies_open (n TEXT); INSERT INTO lies_open VALUES (REPEAT("a", 60000))',
+      );
       const second = await startPrivateDatabase(other);
       await second.stop();
       const [kept] = await here.query('SELECT LENGTH(n) AS n FROM lies_open');

@@ -1,5 +1,6 @@
 import type { Species } from '../species/index.ts';
 import { productOf } from '../trim/index.ts';
+import { trimOf } from '../yields/index.ts';
 import type { Form } from '../forms/index.ts';
 
 /** What to tell a customer with the bag. */
@@ -67,7 +68,7 @@ export function customerAdvice(
       ? 'Look through it for bones.'
       : form?.boneless
         ? 'Boned and swept by hand; a bone may still be in it.'
-        : item.startsWith('trim:')
+        : trimOf(item)
           ? 'Has bones.'
           : 'Has its bones: say so to whoever eats it.',
     cautions: [

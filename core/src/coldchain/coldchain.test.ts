@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import integrate from 'integrate-adaptive-simpson';
 import { describe, expect, it } from 'vitest';
-import { spoilageRate } from '../freshness/index.ts';
+import { cutPace, spoilageRate } from '../freshness/index.ts';
 import {
   episodes,
   freezingProof,
@@ -236,14 +236,96 @@ describe('the clock of a lot', () => {
     expect(at('cold', clocks(move(0, null, 'cold'), { grades: [] })).used).toBeNull();
   });
 
+  it('a row sold empty forgets its fish: what is put there later brings its own clock', () => {
+    const sold = { at: 25 * hour, movement: 1040, place: 'slab', item: 'whole', batch: 0, grams: -400 };
+    const found = clocks([
+      ...move(0, null, 'cold'),
+      ...move(hour, 'cold', 'slab', 400),
+      sold,
+      ...move(47 * hour, 'cold', 'slab', 100),
+    ]);
+    expect(at('slab', found).used).toBeCloseTo(2 + 46 / 24 + (2 * 2.25) / 24, 9);
+    // Taken back, the sold fish lies there again with the clock it left with, and that is the older one.
+    const back = clocks([
+      ...move(0, null, 'cold'),
+      ...move(hour, 'cold', 'slab', 400),
+      sold,
+      ...move(47 * hour, 'cold', 'slab', 100),
+      { ...sold, at: 48 * hour, movement: 1090, grams: 400, undoes: 1040 },
+    ]);
+    expect(at('slab', back).used).toBeCloseTo(2 + 2 * 2.25, 9);
+    expect(at('slab', back).grams).toBe(500);
+  });
+
+  it('rows moved together keep each their own clock, and a count gives none another', () => {
+    const row = { movement: 1070, batch: 0, at: 25 * hour };
+    const found = clocks([
+      ...move(0, null, 'cold', 1000),
+      ...move(hour, 'cold', 'slab', 400),
+      { ...row, place: 'slab', item: 'whole', grams: -400 },
+      { ...row, place: 'van', item: 'whole', grams: 400 },
+      { ...row, place: 'cold', item: 'steaks', batch: 4, grams: -1 },
+      { ...row, place: 'van', item: 'steaks', batch: 4, grams: 1 },
+      { ...row, movement: 1071, place: 'cold', item: 'whole', grams: 7 },
+    ]);
+    expect(found.find((c) => c.place === 'van' && c.item === 'whole')!.used).toBeCloseTo(2 + 2.25, 9);
+    expect(at('cold', found).used).toBeCloseTo(2 + 2, 9);
+    expect(at('cold', found).grams).toBe(607);
+  });
+
+  it('replays to what lies there, whatever becomes of a lot, and empty rows pass nothing on', () => {
+    const places = ['cold', 'slab', 'door'] as const;
+    const there = new Map([...logs, ['door', new TemperatureLog(0, every5(3, 0, 96))]]);
+    const act = fc.record({
+      what: fc.constantFrom('move', 'sell', 'back', 'count', 'bin'),
+      from: fc.constantFrom(...places),
+      to: fc.constantFrom(...places),
+      share: fc.double({ min: 0, max: 1, noNaN: true }),
+      all: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 40 }), (acts) => {
+        const changes = [...move(0, null, 'cold', 5000)];
+        const lies = new Map<string, number>([['cold', 5000]]);
+        const sold: { act: number; place: string; grams: number }[] = [];
+        const put = (act: number, place: string, grams: number, undoes: number | null = null) => {
+          const movement = 1_000_000 + act;
+          changes.push({ at: (2 + act) * hour, movement, place, item: 'whole', batch: 0, grams, undoes });
+          lies.set(place, (lies.get(place) ?? 0) + grams);
+        };
+        acts.forEach((a, i) => {
+          const has = lies.get(a.from) ?? 0;
+          const grams = a.all ? has : Math.floor(has * a.share);
+          if (a.what === 'back') {
+            const taken = sold.pop();
+            if (taken) put(i, taken.place, taken.grams, 1_000_000 + taken.act);
+          } else if (grams === 0) return;
+          else if (a.what === 'move' && a.from !== a.to) {
+            put(i, a.from, -grams);
+            put(i, a.to, grams);
+          } else if (a.what === 'count') put(i, a.from, Math.ceil(grams * 0.01));
+          else if (a.what !== 'move') {
+            put(i, a.from, -grams);
+            if (a.what === 'sell') sold.push({ act: i, place: a.from, grams });
+          }
+        });
+        const found = clocks(changes, { logs: there, now: 96 * hour });
+        for (const [place, grams] of lies) expect(at(place, found).grams).toBe(grams);
+        // Nobody is older than fish that lay in the warmest place all along, nor younger than in the coldest.
+        for (const c of found) expect(c.used).toBeLessThanOrEqual(2 + (95 * 2.25) / 24 + 1e-9);
+        for (const c of found) expect(c.used).toBeGreaterThanOrEqual(2 + 95 / 24 - 1e-9);
+      }),
+    );
+  });
+
   it('cutting takes the guts out of the pace', () => {
     const found = clocks(
       [...move(0, null, 'cold'), ...move(25 * hour, 'cold', 'cold', 500, 'fillet_skin_on')],
       {
-        paceOf: (item) => (item === 'whole' ? 1 / 0.75 : 1),
+        paceOf: (item) => (item === 'whole' ? 1 / 0.75 : cutPace(0.65)),
       },
     );
-    expect(found.find((c) => c.item === 'fillet_skin_on')!.used).toBeCloseTo(2 + 1 / 0.75 + 1, 9);
+    expect(found.find((c) => c.item === 'fillet_skin_on')!.used).toBeCloseTo(2 + 1 / 0.75 + 1 / 0.65, 9);
     expect(found.find((c) => c.item === 'whole')!.used).toBeCloseTo(2 + 2 / 0.75, 9);
   });
 
@@ -263,7 +345,6 @@ describe('the clock of a lot', () => {
       halfWidth: 1,
       expectedCelsius: 0,
       pace: 1,
-      formFactor: 1,
       mostDays: null,
       frozenAt: null,
       thawedAt: thawed.thawedAt,
@@ -346,7 +427,6 @@ describe('the life of a row', () => {
     halfWidth: 1,
     expectedCelsius: 0,
     pace: 1,
-    formFactor: 1,
     mostDays: null,
     frozenAt: null,
     thawedAt: null,
@@ -355,7 +435,7 @@ describe('the life of a row', () => {
   it.each([
     [{}, 10],
     [{ expectedCelsius: 5 }, 10 / 2.25],
-    [{ formFactor: 0.65 }, 6.5],
+    [{ pace: 1 / 0.65 }, 6.5],
     [{ pace: 1 / 0.6 }, 6],
     [{ mostDays: 1 }, 1],
     [{ used: 15 }, 0],

@@ -10,7 +10,7 @@ export interface RowLife {
   used: number;
   left: number;
   cautiousLeft: number;
-  /** Relative to melting ice, guts counted; 0 when frozen. */
+  /** Relative to melting ice, guts and cutting counted; 0 when frozen. */
   rate: number;
 }
 
@@ -24,8 +24,8 @@ export function rowLife(row: {
   /** Lower half-width of the grade's interval, days. */
   halfWidth: number;
   expectedCelsius: number;
+  /** How much faster its clock runs: guts in, or cut. */
   pace: number;
-  formFactor: number;
   /** Days at most whatever the clock says, or null. */
   mostDays: number | null;
   frozenAt: number | null;
@@ -45,8 +45,7 @@ export function rowLife(row: {
     halfWidth: row.halfWidth,
     elapsedDays: 0,
     celsius: row.expectedCelsius,
-    gutsFactor: row.pace,
-    formFactor: row.formFactor,
+    pace: row.pace,
   });
   // A fish that was out of life before it froze does not get any back.
   const gone = row.used >= row.species.iceDays;

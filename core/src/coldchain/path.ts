@@ -8,6 +8,8 @@ export interface RowChange {
   item: string;
   batch: number;
   grams: number;
+  /** The movement this one takes back, if it takes one back. */
+  undoes?: number | null;
 }
 
 /** A stretch of time a row lay in one place. */
@@ -23,6 +25,8 @@ export interface RowClock {
   place: string;
   item: string;
   batch: number;
+  /** What its movements leave there: the row's balance. */
+  grams: number;
   /** Ice days used; null while the lot is ungraded. */
   used: number | null;
   warmMs: number;
@@ -41,14 +45,12 @@ export interface LotPath {
   cores: readonly Reading[];
   logs: ReadonlyMap<string, TemperatureLog>;
   frozenPlaces: ReadonlySet<string>;
-  /** How much faster the clock of this item runs: guts in, or 1. */
+  /** How much faster the clock of this item runs: guts in, or cut. */
   paceOf: (item: string) => number;
   now: number;
 }
 
-interface State extends RowClock {
-  at: number;
-}
+type State = Omit<RowClock, 'grams'> & { at: number };
 
 /** A stay in the freezer shorter than this does not freeze a fish (our choice). */
 const freezesAfterMs = 2 * 3_600_000;
@@ -72,8 +74,9 @@ function warmCores(cores: readonly Reading[], now: number): [from: number, to: n
 
 /**
  * The clock of every stock row of a lot, brought to `now`: replays its movements over the temperature logs of the
- * places it lay in. A moved part takes its clock along; where parts meet, the older clock counts; a grade sets the
- * clock of all of the lot to what was seen.
+ * places it lay in. A moved part takes its clock along; where parts meet, the older clock counts; a row that was emptied
+ * forgets its fish; what a movement takes back goes on with the clock it left with; a grade sets the clock of all of
+ * the lot to what was seen.
  */
 export function rowClocks(lot: LotPath): RowClock[] {
   const rows = new Map<string, { state: State; grams: number }>();
@@ -143,6 +146,25 @@ export function rowClocks(lot: LotPath): RowClock[] {
     }
   };
 
+  // States that left with a movement which was taken back later.
+  const undone = new Set(lot.changes.map((c) => c.undoes).filter((id) => id != null));
+  const left = new Map<string, State>();
+
+  /** The clock of what comes into a row: of what it came from in the shop, or the one it left the shop with. */
+  const cameFrom = (c: RowChange, sources: readonly State[], kept: State | null): State => {
+    const back = left.get(`${c.undoes} ${keyOf(c)}`);
+    if (back) return advance(back, c.at);
+    // A count or a correction finds more of what lies there already.
+    if (sources.length === 0 && kept) return advance(kept, c.at);
+    const same = sources.filter((s) => s.item === c.item && s.batch === c.batch);
+    const others = [...rows.values()].map((r) => advance(r.state, c.at));
+    const from = [same, sources, others].find((list) => list.length > 0) ?? [];
+    return enter(
+      from.reduce<State | null>((a, b) => (a === null ? b : older(a, b)), null),
+      c,
+    );
+  };
+
   const grades = [...lot.grades].sort((a, b) => a.at - b.at);
   const movements = new Map<number, RowChange[]>();
   for (const c of lot.changes) movements.set(c.movement, [...(movements.get(c.movement) ?? []), c]);
@@ -155,28 +177,24 @@ export function rowClocks(lot: LotPath): RowClock[] {
     for (const c of changes.filter((x) => x.grams < 0)) {
       const row = rows.get(keyOf(c));
       if (!row) continue;
-      sources.push(advance(row.state, at));
-      rows.set(keyOf(c), { ...row, grams: row.grams + c.grams });
+      const state = advance(row.state, at);
+      sources.push(state);
+      if (undone.has(c.movement)) left.set(`${c.movement} ${keyOf(c)}`, state);
+      rows.set(keyOf(c), { state: row.state, grams: row.grams + c.grams });
     }
-    // Fish that comes back from beyond the door takes the oldest clock its lot has in the shop.
-    const others = [...rows.values()].map((r) => advance(r.state, at));
-    const from = (sources.length > 0 ? sources : others).reduce<State | null>(
-      (a, b) => (a === null ? b : older(a, b)),
-      null,
-    );
     for (const c of changes.filter((x) => x.grams > 0)) {
       const had = rows.get(keyOf(c));
-      const fresh = enter(from, c);
+      const state = cameFrom(c, sources, had?.state ?? null);
       rows.set(
         keyOf(c),
         had && had.grams > 0
-          ? { state: older(advance(had.state, at), fresh), grams: had.grams + c.grams }
-          : { state: fresh, grams: c.grams },
+          ? { state: older(advance(had.state, at), state), grams: had.grams + c.grams }
+          : { state, grams: (had?.grams ?? 0) + c.grams },
       );
     }
   }
   gradeUpTo(grades, Infinity);
-  return [...rows.values()].map(({ state }) => advance(state, lot.now));
+  return [...rows.values()].map(({ state, grams }) => ({ ...advance(state, lot.now), grams }));
 }
 
 /** Where a lot stands with histamine: hours above 4.4 C since landing against its limit. */

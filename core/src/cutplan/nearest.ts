@@ -101,11 +101,18 @@ export function nearestOffers(
     )
     .find((o) => promised(o, want).answer === 'yes');
   if (kind) found.push(asked(kind.species, want, 'species'));
-  for (let days = want.dueInDays - 0.25; days >= 0 && found.length < 4; days -= 0.25) {
-    const sooner = { ...want, dueInDays: days };
-    if (promised(stock, sooner).answer !== 'yes') continue;
-    found.push(asked(species, sooner, 'sooner'));
-    break;
+  if (found.length < 4) {
+    // What can be promised for a day can be promised for every day before it: halved, however far off the day is.
+    const earlier = (quarters: number) => ({ ...want, dueInDays: want.dueInDays - quarters / 4 });
+    let [late, soon] = [0, Math.floor(want.dueInDays * 4)];
+    if (soon > 0 && promised(stock, earlier(soon)).answer === 'yes') {
+      while (soon - late > 1) {
+        const half = Math.floor((late + soon) / 2);
+        if (promised(stock, earlier(half)).answer === 'yes') soon = half;
+        else late = half;
+      }
+      found.push(asked(species, earlier(soon), 'sooner'));
+    }
   }
   return found;
 }

@@ -1,6 +1,7 @@
 import { formRefusal, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
+  cutPace,
   daysLeft,
   fitRungs,
   gutsFactor,
@@ -63,15 +64,15 @@ export const wantedGrams = (want: Pick<Want, 'pieces' | 'pieceGrams' | 'totalGra
 
 /** Life of a lot cut into a form: days left now, and ice days used when it is due. */
 function lifeOf(species: Species, lot: AvailableLot, want: Pick<Want, 'form' | 'dueInDays'>) {
-  // Cutting takes the guts out, so what remains runs at the gutted pace; a fish sold as landed keeps its own.
-  const guts = want.form.does.length === 0 ? gutsFactor(species, lot.condition) : 1;
+  // Cut now, it runs at the pace of the piece; a fish sold as landed keeps its own.
+  const pace =
+    want.form.does.length === 0 ? gutsFactor(species, lot.condition) : cutPace(want.form.lifeFactor);
   const input = {
     iceDays: species.iceDays,
     usedAtGrading: lot.used,
     halfWidth: lot.halfWidth,
     celsius: lot.celsius,
-    gutsFactor: guts,
-    formFactor: want.form.lifeFactor,
+    pace,
   };
   return {
     left: daysLeft({ ...input, elapsedDays: 0 }).left,
@@ -86,8 +87,7 @@ export const lotDays = (species: Species, lot: AvailableLot): number =>
     usedAtGrading: lot.used,
     halfWidth: lot.halfWidth,
     celsius: lot.celsius,
-    gutsFactor: 1,
-    formFactor: 1,
+    pace: 1,
     elapsedDays: 0,
   }).left;
 

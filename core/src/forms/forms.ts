@@ -21,6 +21,9 @@ export function formOf(book: FormBook, id: FormId): Form {
   return form;
 }
 
+/** What a form is called; one no book knows is named as it stands, so that an old row can still be shown. */
+export const formName = (book: FormBook, id: FormId): string => book.get(id)?.name ?? `unknown (${id})`;
+
 /** Forms this shop offers. */
 export const offered = (book: FormBook): Form[] => [...book.values()].filter((f) => !f.off);
 

@@ -1,6 +1,7 @@
 export { formBook } from './book.ts';
 export type { Base, Form, FormId, Operation, Section } from './form.ts';
 export {
+  formName,
   formOf,
   formRefusal,
   keepsSkin,

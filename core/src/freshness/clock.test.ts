@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
-import { daysLeft, gutsFactor, intakeLimit, sellBy, spoilageRate } from './index.ts';
+import { cutPace, daysLeft, gutsFactor, intakeLimit, sellBy, spoilageRate } from './index.ts';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
 
@@ -66,16 +66,15 @@ describe('days left', () => {
     halfWidth: 1.2,
     elapsedDays: 0,
     celsius: 0,
-    gutsFactor: 1,
-    formFactor: 1,
+    pace: 1,
   };
 
   it.each([
     [{}, 10],
     [{ elapsedDays: 2 }, 8],
     [{ celsius: 5 }, 10 / 2.25],
-    [{ gutsFactor: 1 / 0.75 }, 7.5],
-    [{ formFactor: 0.65 }, 6.5],
+    [{ pace: 1 / 0.75 }, 7.5],
+    [{ pace: cutPace(0.65) }, 6.5],
     [{ elapsedDays: 2, celsius: 5 }, (14 - 4 - 4.5) / 2.25],
     [{ elapsedDays: 60 }, 0],
     [{ celsius: -18 }, Infinity],
@@ -87,8 +86,27 @@ describe('days left', () => {
     expect(daysLeft(base).cautiousLeft).toBeCloseTo(14 - 4.6, 10);
   });
 
-  it('uses life at the rate of the place, whatever the form', () => {
-    expect(daysLeft({ ...base, celsius: 5, elapsedDays: 2, formFactor: 0.65 }).used).toBeCloseTo(8.5, 10);
+  it('a piece ends when its cut said it would, however often it is looked at and cut again', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.double({ min: -2.9, max: 15, noNaN: true }),
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 8 }),
+        (first, second, celsius, looks) => {
+          const cut = daysLeft({ ...base, celsius, pace: cutPace(first) });
+          expect(cut.left).toBeCloseTo(((14 - 4) * first) / spoilageRate(celsius), 9);
+          // At one temperature the end never moves: what has gone and what is left add up to what the cut said.
+          for (const share of looks) {
+            const gone = cut.left * share;
+            const seen = daysLeft({ ...base, celsius, pace: cutPace(first), elapsedDays: gone });
+            expect(gone + seen.left).toBeCloseTo(cut.left, 9);
+            const again = daysLeft({ ...base, usedAtGrading: seen.used, celsius, pace: cutPace(second) });
+            expect(again.left).toBeCloseTo((seen.left * second) / first, 9);
+          }
+        },
+      ),
+    );
   });
 });
 

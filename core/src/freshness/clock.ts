@@ -30,18 +30,22 @@ export interface LifeInput {
   elapsedDays: number;
   /** Storage temperature, C, constant. */
   celsius: number;
-  /** `gutsFactor` of the lot while uncut, 1 after. */
-  gutsFactor: number;
-  /** What cutting left of the remaining life: 1 uncut, 0.75 fillet or steak, 0.65 skinless portion. */
-  formFactor: number;
+  /** How much faster its clock runs than a gutted fish's: `gutsFactor` while uncut, `cutPace` once cut. */
+  pace: number;
 }
+
+/**
+ * Pace of a piece's clock from the cut on. Cutting shortens what remains at the cut, once, by the form's life factor
+ * (0.75 fillet or steak, 0.65 skinless portion; our choice): at pace 1 / factor the piece ends exactly when the cut said
+ * it would, and a piece cut again goes on by the factors' ratio.
+ */
+export const cutPace = (lifeFactor: number): number => 1 / lifeFactor;
 
 /** Days of eating life left at this temperature, never below 0; and the ice days used so far. */
 export function daysLeft(life: LifeInput): { used: number; left: number; cautiousLeft: number } {
-  const rate = spoilageRate(life.celsius) * life.gutsFactor;
+  const rate = spoilageRate(life.celsius) * life.pace;
   const used = life.usedAtGrading + life.elapsedDays * rate;
-  const remain = (from: number) =>
-    rate === 0 ? Infinity : Math.max(0, ((life.iceDays - from) * life.formFactor) / rate);
+  const remain = (from: number) => (rate === 0 ? Infinity : Math.max(0, (life.iceDays - from) / rate));
   return { used, left: remain(used), cautiousLeft: remain(used + life.halfWidth / 2) };
 }
 

@@ -1,5 +1,5 @@
 export { accounts, stockPlaces, type Account, type Entry, type StockPlace } from './accounts.ts';
-export { isItem, isSaleable, itemName } from './items.ts';
+export { isItem, isSaleable, itemName, lifeFactorOf, readItem, type Item } from './items.ts';
 export { takeEntries, type TakeRefusal } from './take.ts';
 import { apportion } from '../units/index.ts';
 import type { Account, Entry } from './accounts.ts';

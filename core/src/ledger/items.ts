@@ -1,30 +1,71 @@
-import { formOf, type FormBook } from '../forms/forms.ts';
+import type { Form, FormBook } from '../forms/index.ts';
 import type { ArrivalCondition } from '../species/index.ts';
-import { productOf } from '../trim/index.ts';
-import { trims, type TrimId } from '../yields/index.ts';
+import { productId, products, type ProductId } from '../trim/index.ts';
+import { trimOf, trims, type TrimId } from '../yields/index.ts';
+
+/**
+ * What a row of stock or an entry of the ledger is. The ledger keeps it as text: `whole`, a form's id, `trim:<part>`,
+ * `made:<product>`, and `cut` for what cutting loses (drip, unaccounted); `readItem` is the one reader of that text.
+ */
+export type Item =
+  | { kind: 'whole' }
+  | { kind: 'form'; form: Form }
+  | { kind: 'trim'; part: TrimId }
+  | { kind: 'made'; product: ProductId }
+  | { kind: 'cut' }
+  | { kind: 'unknown'; text: string };
+
+/** Reads the ledger's text. What no book of this shop knows is `unknown`, never an error: its grams still count. */
+export function readItem(text: string, forms: FormBook): Item {
+  if (text === 'whole' || text === 'cut') return { kind: text };
+  const part = trimOf(text);
+  if (part !== null) return { kind: 'trim', part };
+  const product = productId(text);
+  if (product !== null) return { kind: 'made', product };
+  const form = forms.get(text);
+  return form ? { kind: 'form', form } : { kind: 'unknown', text };
+}
 
 /** What a ledger item is called at the counter; `whole` is the fish as it came. */
-export function itemName(item: string, condition: ArrivalCondition, forms: FormBook): string {
-  if (item.startsWith('trim:')) return trims[item.slice(5) as TrimId].name;
-  const made = productOf(item);
-  if (made) return made.name;
-  if (item !== 'whole') return formOf(forms, item).name;
-  const asLanded: Record<ArrivalCondition, string> = {
-    whole: 'whole',
-    gutted: 'whole, gutted',
-    headed_gutted: 'headed and gutted',
-    tail: 'tail',
-    wing: 'wing',
-  };
-  return asLanded[condition];
+export function itemName(text: string, condition: ArrivalCondition, forms: FormBook): string {
+  const item = readItem(text, forms);
+  switch (item.kind) {
+    case 'trim':
+      return trims[item.part].name;
+    case 'made':
+      return products[item.product].name;
+    case 'form':
+      return item.form.name;
+    case 'cut':
+      return 'lost in cutting';
+    case 'unknown':
+      return `unknown (${item.text})`;
+    case 'whole': {
+      const asLanded: Record<ArrivalCondition, string> = {
+        whole: 'whole',
+        gutted: 'whole, gutted',
+        headed_gutted: 'headed and gutted',
+        tail: 'tail',
+        wing: 'wing',
+      };
+      return asLanded[condition];
+    }
+  }
 }
 
 /** Whether an item may be sold over the counter: forms and what is made of trim always, trims only those kept for it. */
-export const isSaleable = (item: string): boolean =>
-  !item.startsWith('trim:') || trims[item.slice(5) as TrimId].keep;
+export function isSaleable(text: string, forms: FormBook): boolean {
+  const item = readItem(text, forms);
+  if (item.kind === 'trim') return trims[item.part].keep;
+  return item.kind !== 'unknown' && item.kind !== 'cut';
+}
 
-/** Whether this names an item at all. */
-export const isItem = (item: string, forms: FormBook): boolean =>
-  item.startsWith('trim:')
-    ? Object.hasOwn(trims, item.slice(5))
-    : forms.has(item) || productOf(item) !== null;
+/** Whether this names something that can lie in a place. */
+export const isItem = (text: string, forms: FormBook): boolean =>
+  !['unknown', 'cut'].includes(readItem(text, forms).kind);
+
+/** Life an item keeps of what its fish had left when it was cut; trims and what nobody knows last as fillets (our choice). */
+export function lifeFactorOf(text: string, forms: FormBook): number {
+  const item = readItem(text, forms);
+  return item.kind === 'form' ? item.form.lifeFactor : item.kind === 'whole' ? 1 : 0.75;
+}

@@ -1,11 +1,12 @@
 import type { Account, Entry } from './accounts.ts';
 
-export type TakeRefusal = 'too-many-pieces' | 'too-heavy' | 'pieces-left-without-weight';
+export type TakeRefusal = 'nothing-there' | 'too-many-pieces' | 'too-heavy' | 'pieces-left-without-weight';
 
 /**
  * The entries that take a measured weight out of a row of stock. Taking the last pieces settles what the book
  * and the scale disagree on (drip, rounding) as unaccounted in the same movement, up to `settleLimit` grams; more
- * than that stays in the row to be counted. Returns the refusal when the row does not hold it.
+ * than that stays in the row to be counted. A row without weight gives nothing, so what it is over by is settled once.
+ * Returns the refusal when the row does not hold it.
  */
 export function takeEntries(
   key: Pick<Entry, 'account' | 'lotId' | 'item' | 'batch'>,
@@ -14,6 +15,7 @@ export function takeEntries(
   to: Account,
   settleLimit: number,
 ): Entry[] | TakeRefusal {
+  if (has.grams <= 0) return 'nothing-there';
   if (take.pieces > has.pieces) return 'too-many-pieces';
   const last = take.pieces === has.pieces;
   const residue = has.grams - take.grams;

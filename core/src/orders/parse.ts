@@ -164,18 +164,24 @@ function whenOf(rest: Rest, words: OrderWords): { day: string | null; minutes: n
   return { day, minutes };
 }
 
+/** A name as whole words, letter by letter: what a shop calls its forms is never read as a pattern. */
+const wordsOf = (name: string, ending = '') =>
+  new RegExp(
+    `(?<![\\p{L}\\p{N}])${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}${ending}(?![\\p{L}\\p{N}])`,
+    'u',
+  );
+
 function speciesIn(rest: Rest, words: OrderWords): Species | null {
   const known = words.species
     .flatMap((s) => namesOf(s).map((name) => ({ s, name })))
     .sort((a, b) => b.name.length - a.name.length || a.s.name.length - b.s.name.length);
-  const escape = (t: string) => t.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-  for (const { s, name } of known) if (bite(rest, new RegExp(`\\b${escape(name)}(?:e?s)?\\b`))) return s;
+  for (const { s, name } of known) if (bite(rest, wordsOf(name, '(?:e?s)?'))) return s;
   // Half a name will do where only one fish has it: "bass", "bream", "trout".
   for (const word of rest.text.split(' ').filter((w) => w.length > 2)) {
     const stem = word.replace(/s$/, '');
     const found = words.species.filter((s) => namesOf(s).some((n) => n.split(' ').includes(stem)));
     if (found.length === 0) continue;
-    bite(rest, new RegExp(`\\b${escape(word)}\\b`));
+    bite(rest, wordsOf(word));
     return found.reduce((a, b) => (b.name.length < a.name.length ? b : a));
   }
   return null;
@@ -188,13 +194,12 @@ function formIn(rest: Rest, words: OrderWords, species: Species | null): Form | 
     .flatMap((f) => [f.name, ...f.names.split(';')].map((n) => ({ f, name: plain(n).replaceAll(',', '') })))
     .filter((n) => n.name.length > 2)
     .sort((a, b) => b.name.length - a.name.length);
-  for (const { f, name } of own.filter((n) => n.name.includes(' ')))
-    if (bite(rest, new RegExp(`\\b${name.replace(/[()]/g, '')}\\b`))) return f;
+  for (const { f, name } of own.filter((n) => n.name.includes(' '))) if (bite(rest, wordsOf(name))) return f;
   for (const [pattern, id] of formWords) {
     const f = words.forms.find((x) => x.id === id);
     if (f && cut(f) && bite(rest, pattern)) return f;
   }
-  for (const { f, name } of own) if (bite(rest, new RegExp(`\\b${name}\\b`))) return f;
+  for (const { f, name } of own) if (bite(rest, wordsOf(name))) return f;
   // "Skinless" alone is a fillet without its skin.
   if (bite(rest, /\bskin(?:less|ned|off)\b/))
     return words.forms.find((f) => f.id === 'fillet_skinless') ?? null;

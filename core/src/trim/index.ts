@@ -2,7 +2,9 @@ export { trimWorth, type TrimEnd, type TrimGrams, type TrimWorth } from './ledge
 export {
   isMadeBatch,
   madeBatch,
+  madeId,
   madeItem,
+  productId,
   productIds,
   productOf,
   products,

@@ -78,13 +78,19 @@ export const productIds = Object.keys(products) as ProductId[];
 
 /** The ledger's name of a product. */
 export const madeItem = (id: ProductId): string => `made:${id}`;
-/** The product of a ledger item, or null. */
-export function productOf(item: string): Product | null {
+/** The product a ledger item `made:<id>` names, or null for anything else. */
+export function productId(item: string): ProductId | null {
   const id = item.startsWith('made:') ? item.slice('made:'.length) : '';
-  return Object.hasOwn(products, id) ? products[id as ProductId] : null;
+  return Object.hasOwn(products, id) ? (id as ProductId) : null;
+}
+export function productOf(item: string): Product | null {
+  const id = productId(item);
+  return id === null ? null : products[id];
 }
 
 /** Batches made of trim count from here up; below are tickets. */
 const firstMade = 1_000_000_000;
 export const madeBatch = (id: number): number => firstMade + id;
+/** The number of what was made, from its batch. */
+export const madeId = (batch: number): number => batch - firstMade;
 export const isMadeBatch = (batch: number): boolean => batch > firstMade;

@@ -23,6 +23,10 @@ export function formatMass(grams: number, system: UnitSystem): string {
   return sign + (unit === 'oz' ? (g / gramsPerOunce).toFixed(1) : (g / gramsPerOunce / 16).toFixed(2));
 }
 
+/** A weight with its unit, for a sentence: "460 g", "21.72 kg", "1.62 lb". */
+export const massText = (grams: number, system: UnitSystem = 'metric'): string =>
+  `${formatMass(grams, system)} ${massUnit(grams, system)}`;
+
 /**
  * Reads a typed weight to whole grams. A bare number is grams (metric) or ounces (imperial); "4.6 kg", "2 lb",
  * "7 oz", "1 lb 4 oz" say their own unit. Null when it is no weight or negative.

@@ -31,6 +31,18 @@ export const trims = {
 } as const;
 export type TrimId = keyof typeof trims;
 
+/** The kind of trim a ledger item `trim:<part>` names, or null for anything else. */
+export function trimOf(item: string): TrimId | null {
+  const part = item.startsWith('trim:') ? item.slice('trim:'.length) : '';
+  return Object.hasOwn(trims, part) ? (part as TrimId) : null;
+}
+
+/** What a ledger item of trim is called; one no book knows is named as it stands. */
+export function trimName(item: string): string {
+  const part = trimOf(item);
+  return part ? trims[part].name : `unknown (${item})`;
+}
+
 export interface ExpectedCut {
   /** Main product over the weight that went in. */
   yield: number;

@@ -18,6 +18,8 @@ export {
   formShares,
   piecesPerFish,
   ticketGrams,
+  trimName,
+  trimOf,
   trims,
   type ExpectedCut,
   type ExpectedTicket,

@@ -1,5 +1,5 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import { formOf } from '@ember-slate/core/forms';
+import { formName } from '@ember-slate/core/forms';
 import { pooledRatio } from '@ember-slate/core/yields';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
@@ -42,7 +42,7 @@ export async function quality(work: Work): Promise<AnswerOf<typeof contract.benc
       return {
         cutter: tickets[0]!.cutter,
         form: tickets[0]!.form,
-        formName: formOf(formsOf(work.settings), tickets[0]!.form).name,
+        formName: formName(formsOf(work.settings), tickets[0]!.form),
         tickets: tickets.length,
         minutes: timed.length > 0 ? pooledRatio(timed.map((t) => Number(t.seconds) / 60 / t.norm!)) : null,
         yield: pooledRatio(tickets.map((t) => Number(t.reached))),

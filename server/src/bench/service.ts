@@ -1,7 +1,7 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { compose, ticketMinutes, type Form } from '@ember-slate/core/forms';
 import { cutEntries, type Account, type CutOutput } from '@ember-slate/core/ledger';
-import { formatMass } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
 import { settleOrder } from '../orders/lines.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -38,7 +38,7 @@ export async function startTicket(
     if (given.grams < usual * 0.3 || given.grams > usual * 3) {
       throw fieldProblem(
         'inputs',
-        `${input.pieces} fish of ${input.code} usually weigh about ${formatMass(Math.round(usual), 'metric')} g: check scale and tare`,
+        `${input.pieces} fish of ${input.code} usually weigh about ${massText(Math.round(usual), work.units)}: check scale and tare`,
       );
     }
     const key = { account: 'place:cold_room' as const, lotId: input.lotId, item: 'whole', batch: 0 };
@@ -107,13 +107,13 @@ export async function weighOut(
   )
     throw fieldProblem(
       'again',
-      `${formatMass(body.grams, 'metric')} g again within ${sameWithinS} seconds: the same piece weighed twice?`,
+      `${massText(body.grams, work.units)} again within ${sameWithinS} seconds: the same piece weighed twice?`,
     );
   const after = massBalance(weightsOf(inputs, [...before, body]));
   if (after.unaccounted < -after.allowed) {
     throw fieldProblem(
       'grams',
-      `${formatMass(-after.unaccounted, 'metric')} g more would come out than went in: tare forgotten, or weighed twice?`,
+      `${massText(-after.unaccounted, work.units)} more would come out than went in: tare forgotten, or weighed twice?`,
     );
   }
   const made = await run(
@@ -220,7 +220,7 @@ export async function closeTicket(
   if (!balance.closes && !body.reason) {
     throw fieldProblem(
       'reason',
-      `${formatMass(balance.unaccounted, 'metric')} g are not accounted for: weigh again, add the missing tub, or say why`,
+      `${massText(balance.unaccounted, work.units)} are not accounted for: weigh again, add the missing tub, or say why`,
     );
   }
   const outputs = new Map<string, CutOutput>();

@@ -1,6 +1,7 @@
 import type { Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
 import {
   compose,
+  formName,
   formOf,
   speciesCautions,
   ticketMinutes,
@@ -76,7 +77,7 @@ export function jobOf(
 
 const cutView = (work: Work, { ticketId: _ticket, orderId: _order, ...c }: CutRow): TicketCut => ({
   ...c,
-  formName: formOf(formsOf(work.settings), c.form).name,
+  formName: formName(formsOf(work.settings), c.form),
   options: JSON.parse(c.options) as string[],
   dueAt: c.dueAt?.toISOString() ?? null,
 });

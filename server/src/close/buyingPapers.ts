@@ -1,6 +1,6 @@
 import type { BuyingLine } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { group } from 'd3-array';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { Work } from '../platform/context.ts';
@@ -10,7 +10,7 @@ import { moneyText } from '../platform/money.ts';
 import { printable, renderPdf } from '../platform/pdf.ts';
 import { buyingPlan } from './buying.ts';
 
-const grams = (g: number) => printable(`${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`);
+const grams = (g: number) => printable(massText(g));
 const right = (text: string): TableCell => ({ text, alignment: 'right' });
 const sayFor = (l: BuyingLine) =>
   [

@@ -1,9 +1,9 @@
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
-import { formOf, type FormBook } from '@ember-slate/core/forms';
+import { formName, type FormBook } from '@ember-slate/core/forms';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
-import { trims, type TrimId } from '@ember-slate/core/yields';
+import { trimName, trimOf } from '@ember-slate/core/yields';
 import { lotsById, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { row, rows } from '../platform/db.ts';
@@ -47,8 +47,7 @@ export function closeLot(
     const { received: _received, ...where } = lotFlow(g.rows);
     return { item, itemName: g.itemName, grams: g.rows.reduce((s, r) => s + r.grams, 0), where };
   });
-  const rank = (item: string) =>
-    item === 'unaccounted' ? 3 : item === 'drip' ? 2 : item.startsWith('trim:') ? 1 : 0;
+  const rank = (item: string) => (item === 'unaccounted' ? 3 : item === 'drip' ? 2 : trimOf(item) ? 1 : 0);
   became.sort((a, b) => rank(a.item) - rank(b.item) || b.grams - a.grams);
   return {
     lotId: lot.id,
@@ -101,11 +100,11 @@ async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
     // Points lost x input x cost of a kilogram of output; a gain is a negative cost.
     const costOfPoint =
       reached === 0 ? 0 : Math.round((t.expected - reached) * (t.inputGrams / 1000) * (perKg / reached));
-    const formName = forms
+    const names = forms
       .split(' ')
-      .map((f) => formOf(formsOf(work.settings), f).name)
+      .map((f) => formName(formsOf(work.settings), f))
       .join(', ');
-    return { ...t, formName, yield: reached, costOfPoint };
+    return { ...t, formName: names, yield: reached, costOfPoint };
   });
 }
 
@@ -210,7 +209,7 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
       itemName: itemName(item, condition, formsOf(work.settings)),
     })),
     waste: binned.map((b) => ({
-      reason: b.kind === 'cut' ? trims[b.item.slice(5) as TrimId].name : b.reason,
+      reason: b.kind === 'cut' ? trimName(b.item) : b.reason,
       grams: b.grams,
     })),
     yields: await yieldsOf(work, day),

@@ -19,6 +19,9 @@ export async function closeDay(
 ): Promise<{ id: number }> {
   if (!isDate(day)) throw problems.notFound('No such day');
   if (day > today(work)) throw problems.conflict('That day has not come yet');
+  const begun = await row<{ day: string | null }>(work.tx, 'SELECT MIN(trading_day) AS day FROM movement');
+  if (day < (begun?.day ?? today(work)))
+    throw problems.conflict('The shop’s books begin later than that day');
   // Held from here: a sale that is being saved is counted, one that comes later is refused.
   const closed = await holdDay(work, day, 'alone');
   const state = await closeOf(work, day);
@@ -33,10 +36,16 @@ export async function closeDay(
   if (!body.remarks) {
     if (state.toDo.length > 0)
       throw fieldProblem('remarks', 'Say why the day closes although something is still open');
-    if (off.some((o) => o !== 0))
+    // Each by itself: money moved from one to the other would cancel out.
+    const differs = (['cash', 'card'] as const).flatMap((way, i) =>
+      off[i] === 0
+        ? []
+        : [`${way} is ${moneyText(work, Math.abs(off[i]!))} ${off[i]! > 0 ? 'over' : 'short'}`],
+    );
+    if (differs.length > 0)
       throw fieldProblem(
         'remarks',
-        `The till and the books differ by ${moneyText(work, off[0]! + off[1]!)}: say what you know of it`,
+        `The till differs from the books, ${differs.join(', ')}: say what you know of it`,
       );
   }
   const made = await run(

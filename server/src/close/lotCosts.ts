@@ -10,6 +10,8 @@ import { sells } from '../counter/stock.ts';
 import { type Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { fieldProblem } from '../platform/problem.ts';
+import { productId } from '@ember-slate/core/trim';
+import { trimOf } from '@ember-slate/core/yields';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
@@ -104,7 +106,7 @@ async function partsByLot(work: Work, lotIds: readonly number[]): Promise<Map<nu
 function shareCost(work: Work, cost: number, parts: readonly Part[], priceOf: (p: Part) => number): number[] {
   const outputs = parts.map((p) => ({ grams: p.grams, perKg: priceOf(p), ownCost: 0 }));
   if (work.settings.money.method === 'joint') return jointCost(cost, outputs);
-  const isTrim = (p: Part) => p.item.startsWith('trim:') || p.item.startsWith('made:');
+  const isTrim = (p: Part) => trimOf(p.item) !== null || productId(p.item) !== null;
   const mains = parts.flatMap((p, i) => (isTrim(p) ? [] : [i]));
   if (mains.length === 0) return jointCost(cost, outputs);
   const rest = parts.flatMap((p, i) => (isTrim(p) ? [i] : []));

@@ -2,7 +2,7 @@ import type { Report } from '@ember-slate/contract';
 import { addDays, daysBetween, isDate } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
-import { trims, type TrimId } from '@ember-slate/core/yields';
+import { trimName } from '@ember-slate/core/yields';
 import { group, rollup, sum } from 'd3-array';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
@@ -227,5 +227,4 @@ export async function report(work: Work, from: string, to: string): Promise<Repo
 }
 
 /** The reason of waste in words: what a cut leaves is named by its part. */
-export const wasteName = (reason: string): string =>
-  reason.startsWith('trim:') ? trims[reason.slice('trim:'.length) as TrimId].name : reason;
+export const wasteName = (reason: string): string => (reason.startsWith('trim:') ? trimName(reason) : reason);

@@ -1,4 +1,4 @@
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { shortName } from '@ember-slate/core/species';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import { moneyText } from '../platform/money.ts';
@@ -7,7 +7,7 @@ import type { File } from '../platform/handlers.ts';
 import { printable, renderPdf } from '../platform/pdf.ts';
 import { closeOf } from './day.ts';
 
-const grams = (g: number) => printable(`${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`);
+const grams = (g: number) => printable(massText(g));
 const right = (text: string): TableCell => ({ text, alignment: 'right' });
 
 /** A heading with a table under it; nothing where there is nothing to say. */

@@ -1,6 +1,6 @@
 import type { AnswerOf, QueryOf, YieldOf, YieldRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { formOf, questions } from '@ember-slate/core/forms';
+import { formName, questions } from '@ember-slate/core/forms';
 import { arrivalFraction, type ArrivalCondition, type Species } from '@ember-slate/core/species';
 import {
   controlChart,
@@ -65,11 +65,18 @@ const lostOf = (p: Point): number =>
 /** Costs are for managers: others see points, not money. */
 const money = (work: Work, minor: number) => (work.actor.role === 'manager' ? minor : null);
 
-/** What the book expects of a usual fish of this species this month. */
-function priorOf(work: Work, species: Species, condition: ArrivalCondition, form: string): number {
+/** What the book expects of a usual fish of this species this month; of a form no book knows, what its tickets did. */
+function priorOf(
+  work: Work,
+  species: Species,
+  condition: ArrivalCondition,
+  form: string,
+  points: readonly Point[],
+): number {
   const grams = species.typicalG * arrivalFraction(species, condition);
   const month = Number(today(work).slice(5, 7));
-  return expectedCut(species, condition, formOf(formsOf(work.settings), form), grams, month).yield;
+  const known = formsOf(work.settings).get(form);
+  return known ? expectedCut(species, condition, known, grams, month).yield : (points[0]?.expected ?? 0);
 }
 
 export async function yieldBook(work: Work): Promise<YieldRow[]> {
@@ -80,7 +87,7 @@ export async function yieldBook(work: Work): Promise<YieldRow[]> {
     (own): YieldRow => {
       const { speciesId, condition, form } = own[0]!;
       const species = book.get(speciesId)!;
-      const expected = priorOf(work, species, condition, form);
+      const expected = priorOf(work, species, condition, form, own);
       const shown = own.slice(-chartTickets);
       const signals = controlChart(shown.map(reached))?.signals ?? [];
       // What happened within the last ten tickets still asks for a look.
@@ -90,7 +97,7 @@ export async function yieldBook(work: Work): Promise<YieldRow[]> {
         condition,
         form,
         speciesName: species.name,
-        formName: formOf(formsOf(work.settings), form).name,
+        formName: formName(formsOf(work.settings), form),
         tickets: own.length,
         expected,
         learned: learnedYield(expected, own.map(seen)),
@@ -144,7 +151,7 @@ export async function yieldOf(work: Work, asked: QueryOf<Rooms['one']>): Promise
     'y.species_id = ? AND y.arrival_condition = ? AND y.form = ? AND y.closed_on >= ?',
     [species.id, condition, form, from],
   );
-  const expected = priorOf(work, species, condition, form);
+  const expected = priorOf(work, species, condition, form, points);
   const shown = points.slice(-chartTickets);
   const numbers = await named(
     work,
@@ -160,7 +167,7 @@ export async function yieldOf(work: Work, asked: QueryOf<Rooms['one']>): Promise
     condition,
     form,
     speciesName: species.name,
-    formName: formOf(formsOf(work.settings), form).name,
+    formName: formName(formsOf(work.settings), form),
     expected,
     learned: learnedYield(expected, points.map(seen)),
     spent:

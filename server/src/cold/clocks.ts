@@ -10,11 +10,12 @@ import {
   type RowLife,
   type TemperatureLog,
 } from '@ember-slate/core/coldchain';
-import { gutsFactor, sellBy } from '@ember-slate/core/freshness';
-import { formOf, type FormBook } from '@ember-slate/core/forms';
+import { cutPace, gutsFactor, sellBy } from '@ember-slate/core/freshness';
+import type { FormBook } from '@ember-slate/core/forms';
+import { lifeFactorOf } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { productOf, trimUses } from '@ember-slate/core/trim';
-import type { TrimId } from '@ember-slate/core/yields';
+import { trimOf } from '@ember-slate/core/yields';
 import type { LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
@@ -34,19 +35,19 @@ export interface RowState {
   histamine: HistamineAccount | null;
 }
 
-/** What cutting left of the life of an item; trims last as fillets (our choice). */
-const factorOf = (item: string, forms: FormBook) =>
-  item.startsWith('trim:') || productOf(item) ? 0.75 : formOf(forms, item).lifeFactor;
-
 /** Days at most, whatever the clock says: of trims and what is made of them. */
-const mostDaysOf = (item: string): number | null =>
-  item.startsWith('trim:')
-    ? trimUses[item.slice('trim:'.length) as TrimId].mostDays
-    : (productOf(item)?.mostDays ?? null);
+const mostDaysOf = (item: string): number | null => {
+  const part = trimOf(item);
+  return part ? trimUses[part].mostDays : (productOf(item)?.mostDays ?? null);
+};
 
-/** How much faster the clock of an item of this lot runs: uncut fish keeps the pace of its guts. */
-export const paceOf = (species: Species, lot: Pick<LotWithGrade, 'condition'>, item: string): number =>
-  item === 'whole' ? gutsFactor(species, lot.condition) : 1;
+/** How much faster the clock of an item of this lot runs: uncut fish keeps the pace of its guts, a piece that of its cut. */
+export const paceOf = (
+  species: Species,
+  lot: Pick<LotWithGrade, 'condition'>,
+  item: string,
+  forms: FormBook,
+): number => (item === 'whole' ? gutsFactor(species, lot.condition) : cutPace(lifeFactorOf(item, forms)));
 
 /** What an item would have left at a temperature: the clock as it stands, somewhere else. */
 export function lifeAt(
@@ -70,8 +71,7 @@ export function lifeAt(
     used: clock.used,
     halfWidth: lot.halfWidth ?? 0,
     expectedCelsius,
-    pace: paceOf(species, lot, clock.item),
-    formFactor: factorOf(clock.item, formsOf(work.settings)),
+    pace: paceOf(species, lot, clock.item, formsOf(work.settings)),
     mostDays: limits.length === 0 ? null : Math.min(...limits),
     frozenAt: clock.frozenAt,
     thawedAt: clock.thawedAt,
@@ -114,23 +114,16 @@ export class Clocks {
   }
 }
 
-/** Movements that bring stock somewhere; leaving the shop moves no clock. */
+/** Every movement of stock in and out of places; a sale taken back knows which movement it undoes. */
 const changesOf = (work: Work, lotIds: readonly number[]) =>
   rows<RowChange & { lotId: number; kind: string }>(
     work.tx,
     // The few entries of these lots first, whatever the optimiser thinks of a table that has just grown.
-    `SELECT STRAIGHT_JOIN e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams
+    `SELECT STRAIGHT_JOIN e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams,
+       IF(m.kind = 'void', (SELECT v.movement_id FROM sale v WHERE v.void_movement_id = m.id), NULL) AS undoes
      FROM entry e JOIN movement m ON m.id = e.movement_id
-     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%' AND m.kind IN ('land', 'split', 'move', 'to_bench', 'cut', 'make', 'void')
+     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%'
      ORDER BY m.id`,
-    [...lotIds],
-  );
-
-const heldRows = (work: Work, lotIds: readonly number[]) =>
-  rows<{ lotId: number; account: string; item: string; batch: number }>(
-    work.tx,
-    `SELECT lot_id AS lotId, account, item, batch FROM balance
-     WHERE lot_id IN (${marks(lotIds.length)}) AND account LIKE 'place:%' AND grams > 0`,
     [...lotIds],
   );
 
@@ -163,12 +156,11 @@ function byLot<T extends { lotId: number }>(found: readonly T[]): Map<number, T[
   return map;
 }
 
-/** What happened to some lots: their movements, grades and probes, and where they lie now. */
+/** What happened to some lots: their movements, grades and probes. */
 export interface Histories {
   changes: ReadonlyMap<number, RowChange[]>;
   grades: ReadonlyMap<number, { at: number; used: number }[]>;
   cores: ReadonlyMap<number, { at: number; celsius: number }[]>;
-  held: ReadonlySet<string>;
 }
 
 export async function historiesOf(
@@ -191,7 +183,6 @@ export async function historiesOf(
     ),
     grades: byLot(await gradesOf(work, ids)),
     cores: histamine.length > 0 ? byLot(await coresOf(work, histamine)) : new Map(),
-    held: new Set((await heldRows(work, ids)).map((r) => `${r.lotId} ${r.account} ${r.item} ${r.batch}`)),
   };
 }
 
@@ -204,6 +195,7 @@ export function clocksFrom(
   { places, logs }: { places: readonly PlaceRow[]; logs: ReadonlyMap<string, TemperatureLog> },
 ): Clocks {
   const now = work.now.getTime();
+  const forms = formsOf(work.settings);
   const frozenPlaces = new Set(places.filter((p) => p.setTenths <= -30).map((p) => p.account));
   const expected = new Map([...logs].map(([account, log]) => [account, log.expected(now)]));
   const states = new Map<number, RowState[]>();
@@ -215,16 +207,15 @@ export function clocksFrom(
       cores: histories.cores.get(lot.id) ?? [],
       logs,
       frozenPlaces,
-      paceOf: (item) => paceOf(species, lot, item),
+      paceOf: (item) => paceOf(species, lot, item, forms),
       now,
     });
-    const isHeld = (c: RowClock) => histories.held.has(`${lot.id} ${c.place} ${c.item} ${c.batch}`);
-    const none = !clocks.some(isHeld);
+    const none = !clocks.some((c) => c.grams > 0);
     states.set(
       lot.id,
       clocks.map((clock) => {
         const celsius = expected.get(clock.place) ?? 0;
-        const held = isHeld(clock);
+        const held = clock.grams > 0;
         // Rows that are empty have no life to tell, unless all of the lot is gone.
         const there = held || none ? lifeAt(work, species, lot, clock, celsius) : null;
         return {

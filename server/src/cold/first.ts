@@ -1,8 +1,9 @@
 import { warmC } from '@ember-slate/core/coldchain';
+import { gutsFactor } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
 import type { LotWithGrade } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
-import { paceOf, type RowState } from './clocks.ts';
+import type { RowState } from './clocks.ts';
 
 /** Whether the histamine account of a row refuses it: full, and no test has cleared the lot. */
 export const histamineFull = (
@@ -42,9 +43,11 @@ export function firstRank(
       rank: 2,
       reason: `Histamine account half used: ${account.hours.toFixed(1)} of ${account.limitHours} h above ${warmC} °C`,
     };
-  const pace = paceOf(species, lot, item);
   const left = `${(state?.life?.left ?? 0).toFixed(1)} days left`;
-  if (pace > 1)
-    return { rank: 3, reason: `${left}, guts in: its clock runs ${pace.toFixed(1)} times as fast` };
+  if (item === 'whole' && lot.condition === 'whole')
+    return {
+      rank: 3,
+      reason: `${left}, guts in: its clock runs ${gutsFactor(species, lot.condition).toFixed(1)} times as fast`,
+    };
   return { rank: 3, reason: left };
 }

@@ -9,6 +9,7 @@ import {
 import { gutsFactor, spoilageRate } from '@ember-slate/core/freshness';
 import { itemName } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
+import { trimOf } from '@ember-slate/core/yields';
 import { gradesOfLot, lotsById, lotsInShop } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row, rows, run, type Tx } from '../platform/db.ts';
@@ -222,7 +223,7 @@ export async function whatFirst(work: Work): Promise<FirstRow[]> {
   const clocks = await clocksOf(work, lots, book);
   const names = new Map(clocks.places.map((p) => [p.account, p.name]));
   const ranked = (await stockRows(work.tx))
-    .filter((r) => r.grams > 0 && !r.item.startsWith('trim:'))
+    .filter((r) => r.grams > 0 && trimOf(r.item) === null)
     .map((r) => {
       const lot = byId.get(r.lotId)!;
       const species = book.get(lot.speciesId)!;
@@ -231,7 +232,7 @@ export async function whatFirst(work: Work): Promise<FirstRow[]> {
       return {
         rank,
         ends: state?.sellBy ?? '',
-        gutsOut: Number(paceOf(species, lot, r.item) === 1),
+        gutsOut: Number(!(r.item === 'whole' && lot.condition === 'whole')),
         cautious: state?.life?.cautiousLeft ?? 0,
         row: {
           lotId: lot.id,
@@ -312,7 +313,9 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
       from: new Date(s.from).toISOString(),
       to: new Date(s.to).toISOString(),
     })),
-    curve: main ? curveOf(clocks.logs, main, grades, species, lot.condition) : [],
+    curve: main
+      ? curveOf(clocks.logs, main, grades, (item) => paceOf(species, lot, item, formsOf(work.settings)))
+      : [],
     grades: grades
       .map((g) => ({
         id: g.id,
@@ -361,8 +364,7 @@ function curveOf(
   logs: RowStateLogs,
   state: RowState,
   grades: Awaited<ReturnType<typeof gradesOfLot>>,
-  species: Species,
-  condition: Parameters<typeof paceOf>[1]['condition'],
+  pace: (item: string) => number,
 ): LotLife['curve'] {
   const { path } = state.clock;
   const [from, to] = [path[0]?.from ?? 0, path.at(-1)?.to ?? 0];
@@ -380,8 +382,7 @@ function curveOf(
     const log = logs.get(stay.place);
     const before = path.findLast((s) => s.from <= last) ?? path[0]!;
     if (used !== null) {
-      const pace = paceOf(species, { condition }, before.item);
-      used += (logs.get(before.place)?.span(last, at).iceDays ?? 0) * pace;
+      used += (logs.get(before.place)?.span(last, at).iceDays ?? 0) * pace(before.item);
     }
     used = marks.findLast((m) => m.at === at)?.used ?? used;
     const value = log?.valueAt(at) ?? { celsius: 0, assumed: true };

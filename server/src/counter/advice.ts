@@ -1,5 +1,6 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { customerAdvice } from '@ember-slate/core/advice';
+import { isItem } from '@ember-slate/core/ledger';
 import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
@@ -14,7 +15,8 @@ export async function adviceOf(
   item: string,
 ): Promise<AnswerOf<typeof contract.counter.advice>> {
   const [lot] = await lotsById(work.tx, [lotId]);
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot || !isItem(item, formsOf(work.settings)))
+    throw problems.notFound('Nothing like that is in this shop');
   const book = await speciesById(work.tx);
   const clocks = await clocksOf(work, [lot], book);
   const states = clocks.ofLot(lotId).filter((s) => s.held && s.clock.item === item);

@@ -1,6 +1,8 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { itemName, type Account, type Entry } from '@ember-slate/core/ledger';
 import { shortName, type ArrivalCondition } from '@ember-slate/core/species';
+import { productId } from '@ember-slate/core/trim';
+import { trimOf } from '@ember-slate/core/yields';
 import { apportion } from '@ember-slate/core/units';
 import { today, type Work } from '../platform/context.ts';
 import { rows, run } from '../platform/db.ts';
@@ -24,7 +26,7 @@ const other: Account = 'end:unaccounted';
  * against the book at that moment, under lock: what is sold while somebody walks with the scale is off before or after.
  */
 export async function count(work: Work, body: BodyOf<Rooms['count']>): Promise<{ differenceGrams: number }> {
-  const tub = body.item.startsWith('trim:') || body.item.startsWith('made:');
+  const tub = trimOf(body.item) !== null || productId(body.item) !== null;
   if ((body.grams === 0) !== (body.pieces === 0) && !tub) {
     throw fieldProblem(
       'pieces',

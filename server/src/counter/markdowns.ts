@@ -6,9 +6,9 @@ import { demandOf } from '../close/demand.ts';
 import { today, type Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
-import { lockLots } from '../platform/stock.ts';
+import { knownRow, lockLots } from '../platform/stock.ts';
 import { lotsById } from '../grading/queries.ts';
-import type { Key } from './keys.ts';
+import { accountKey, type Key } from './keys.ts';
 import { pricesOf } from './prices.ts';
 import { stock } from './stock.ts';
 
@@ -136,6 +136,7 @@ export async function markDown(work: Work, body: BodyOf<Rooms['markDown']>): Pro
   await lockLots(work.tx, [body.lotId]);
   const [lot] = await lotsById(work.tx, [body.lotId]);
   if (!lot) throw problems.notFound('No such lot');
+  await knownRow(work, accountKey(body));
   const full = (await pricesOf(work)).full(lot.speciesId, body.item);
   if (full === null) throw fieldProblem('perKg', 'It has no price yet: set one first');
   if (body.perKg >= full) throw fieldProblem('perKg', 'A markdown is below the full price');

@@ -1,7 +1,7 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { isItem } from '@ember-slate/core/ledger';
-import { productOf } from '@ember-slate/core/trim';
-import type { TrimId } from '@ember-slate/core/yields';
+import { productId } from '@ember-slate/core/trim';
+import { trimOf } from '@ember-slate/core/yields';
 import { tradingDay } from '@ember-slate/core/calendar';
 import type { Work } from '../platform/context.ts';
 import { marks, row, rows, run } from '../platform/db.ts';
@@ -29,12 +29,11 @@ export async function pricesOf(work: Work, onlySpecies?: readonly string[]) {
   );
   const listed = new Map(list.map((p) => [`${p.species_id} ${p.item}`, p.per_kg]));
   const markdowns = new Map(marked.map((m) => [whatText(m), m.perKg]));
-  const general = (item: string): number | null =>
-    item.startsWith('trim:')
-      ? (work.settings.trimRules[item.slice('trim:'.length) as TrimId]?.perKg ?? null)
-      : productOf(item)
-        ? (work.settings.productPrices[item.slice('made:'.length)] ?? null)
-        : null;
+  const general = (item: string): number | null => {
+    const [part, product] = [trimOf(item), productId(item)];
+    if (part) return work.settings.trimRules[part]?.perKg ?? null;
+    return product ? (work.settings.productPrices[product] ?? null) : null;
+  };
   const full = (speciesId: string, item: string) => listed.get(`${speciesId} ${item}`) ?? general(item);
   return {
     full,

@@ -1,4 +1,4 @@
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { moneyText } from '../platform/money.ts';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
@@ -26,7 +26,7 @@ export async function receipt(work: Work, id: number): Promise<File> {
   }).format(new Date(sale.at));
   const small = (text: string) => ({ text: printable(text), fontSize: 8 });
   const right = (text: string) => ({ text, alignment: 'right' as const });
-  const grams = (g: number) => `${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`;
+  const grams = (g: number) => massText(g);
   const bytes = await renderPdf({
     pageSize: { width: 80 * mm, height: 'auto' },
     pageMargins: 5 * mm,

@@ -1,7 +1,7 @@
 import type { AnswerOf, BodyOf, Sold, contract } from '@ember-slate/contract';
 import { itemName, type Entry } from '@ember-slate/core/ledger';
 import { shortName, type ArrivalCondition } from '@ember-slate/core/species';
-import { formatMass } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { moneyText } from '../platform/money.ts';
 import { refuseClosed } from '../platform/days.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -116,7 +116,7 @@ export async function refund(
     if (back.grams > grams)
       throw fieldProblem(
         `lines.${i}.grams`,
-        `Only ${formatMass(grams, 'metric')} g of it was sold and is not back yet`,
+        `Only ${massText(grams, work.units)} of it was sold and is not back yet`,
       );
     if (back.grams === 0) continue;
     const what = { lotId: line.lotId, item: line.item, batch: line.batch, grams: back.grams, pieces: 0 };

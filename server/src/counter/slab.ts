@@ -3,8 +3,8 @@ import type { Work } from '../platform/context.ts';
 import { rows, run } from '../platform/db.ts';
 import { fieldProblem } from '../platform/problem.ts';
 import { lockSetting, writeSettings } from '../platform/settings.ts';
-import { lockLots } from '../platform/stock.ts';
-import type { Key } from './keys.ts';
+import { knownRow, lockLots } from '../platform/stock.ts';
+import { accountKey, type Key } from './keys.ts';
 
 type Rooms = typeof contract.counter;
 
@@ -72,6 +72,7 @@ export async function putAt(work: Work, body: BodyOf<Rooms['putAt']>): Promise<{
   if (body.place !== 'place:slab') throw fieldProblem('place', 'It does not lie on the slab');
   if (!spotCodes(work.settings.slab).includes(body.spot))
     throw fieldProblem('spot', `There is no place ${body.spot} on the slab`);
+  await knownRow(work, accountKey(body));
   await lockLots(work.tx, [body.lotId]);
   const from = (await spotsOf(work)).of(body);
   const [other] = await rows<Omit<Key, 'place'>>(

@@ -1,10 +1,10 @@
 import type { StockRow } from '@ember-slate/contract';
 import { speciesCautions } from '@ember-slate/core/forms';
 import { usedFor } from '@ember-slate/core/freshness';
-import { isSaleable, itemName } from '@ember-slate/core/ledger';
+import { isSaleable, itemName, readItem } from '@ember-slate/core/ledger';
 import { isMadeBatch, partRefusal, productOf } from '@ember-slate/core/trim';
 import type { Species } from '@ember-slate/core/species';
-import type { TrimId } from '@ember-slate/core/yields';
+import { trimOf, type TrimId } from '@ember-slate/core/yields';
 import { clocksOf, type Clocks, type RowState } from '../cold/clocks.ts';
 import { histamineFull } from '../cold/first.ts';
 import { lotsById, type LotWithGrade } from '../grading/queries.ts';
@@ -18,11 +18,15 @@ import { carriesPromises, type Key } from './keys.ts';
 import { pricesOf } from './prices.ts';
 import { spotsOf } from './slab.ts';
 
+/** The shop's own rule of a kind of trim; undefined where it has none, and for all that is no trim. */
+const ruleOf = (work: Work, item: string) => {
+  const part = trimOf(item);
+  return part ? work.settings.trimRules[part] : undefined;
+};
+
 /** Whether the shop sells an item at all: its own choice for trims, forms and products always. */
 export const sells = (work: Work, item: string): boolean =>
-  item.startsWith('trim:')
-    ? (work.settings.trimRules[item.slice('trim:'.length) as TrimId]?.keep ?? isSaleable(item))
-    : true;
+  ruleOf(work, item)?.keep ?? isSaleable(item, formsOf(work.settings));
 
 /** Whether a part of a fish goes into a tub at the bench: the shop keeps it, and it may be eaten. */
 export const keepsTrim = (work: Work, trim: TrimId, species: Species): boolean =>
@@ -40,14 +44,11 @@ export function blockedBecause(
   if (lot.verdict === 'reject') return 'Rejected: it cannot be sold';
   if (lot.verdict === 'hold') return 'On hold until someone decides';
   if (histamineFull(lot, state)) return 'Histamine account full: too long above 4.4 °C';
-  if (item.startsWith('trim:')) {
-    const refused = partRefusal({
-      trim: item.slice('trim:'.length) as TrimId,
-      species,
-      customs: work.settings.customs,
-    });
-    if (refused) return refused;
-  }
+  if (readItem(item, formsOf(work.settings)).kind === 'unknown')
+    return 'Nobody knows what this is: count it, or bin it with a reason';
+  const trim = trimOf(item);
+  const refused = trim ? partRefusal({ trim, species, customs: work.settings.customs }) : null;
+  if (refused) return refused;
   if (!sells(work, item)) return 'Not for sale';
   return state?.life && state.sellBy === null ? 'Past its life: it cannot be sold' : null;
 }

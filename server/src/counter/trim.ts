@@ -13,8 +13,8 @@ import {
   type ProductId,
   type TrimEnd,
 } from '@ember-slate/core/trim';
-import { apportion, formatMass } from '@ember-slate/core/units';
-import { trims, type TrimId } from '@ember-slate/core/yields';
+import { apportion, massText } from '@ember-slate/core/units';
+import { trimOf, trims, type TrimId } from '@ember-slate/core/yields';
 import { clocksOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -31,8 +31,6 @@ import { isProduct } from './trimRules.ts';
 
 type Rooms = typeof contract.trim;
 type Part = TrimBook['parts'][number];
-
-const partOf = (item: string) => item.slice('trim:'.length) as TrimId;
 
 /** What the shop does with a kind of trim: its own rule, or the usual one. */
 const ruleOf = (work: Work, part: TrimId): Part['setting'] =>
@@ -53,7 +51,10 @@ const refusalOf = (work: Work, product: ProductId, part: TrimId, species: Specie
 
 /** Trim that lies there now, and why each may not go into a product. */
 export async function lying(work: Work): Promise<AnswerOf<Rooms['lying']>> {
-  const held = (await stockRows(work.tx)).filter((h) => h.item.startsWith('trim:') && h.grams > 0);
+  const held = (await stockRows(work.tx)).flatMap((h) => {
+    const part = trimOf(h.item);
+    return part && h.grams > 0 ? [{ ...h, part }] : [];
+  });
   const book = await speciesById(work.tx);
   const lots = new Map(
     (await lotsById(work.tx, [...new Set(held.map((h) => h.lotId))])).map((l) => [l.id, l]),
@@ -62,7 +63,7 @@ export async function lying(work: Work): Promise<AnswerOf<Rooms['lying']>> {
   const rowsThere = held.map((h) => {
     const lot = lots.get(h.lotId)!;
     const species = book.get(lot.speciesId)!;
-    const part = partOf(h.item);
+    const { part } = h;
     const state = clocks.row(h.lotId, h.account, h.item, h.batch);
     const stopped = unfitBecause(blockedBecause(work, lot, species, h.item, state));
     return {
@@ -116,16 +117,16 @@ export async function make(work: Work, body: BodyOf<Rooms['make']>): Promise<{ i
   const out: Entry[] = [];
   for (const [i, input] of body.inputs.entries()) {
     const lot = lots.get(input.lotId);
-    if (!lot || !input.item.startsWith('trim:') || !Object.hasOwn(trims, partOf(input.item)))
-      throw fieldProblem(`inputs.${i}`, 'That is no trim of this shop');
+    const part = trimOf(input.item);
+    if (!lot || !part) throw fieldProblem(`inputs.${i}`, 'That is no trim of this shop');
     const key = `${input.place} ${input.lotId} ${input.item} ${input.batch}`;
     if (seen.has(key)) throw fieldProblem(`inputs.${i}`, 'The same tub is named twice');
     seen.add(key);
     const species = book.get(lot.speciesId)!;
     const state = clocks.row(lot.id, input.place, input.item, input.batch);
     const stopped = product.food ? unfitBecause(blockedBecause(work, lot, species, input.item, state)) : null;
-    const why = stopped ?? refusalOf(work, body.product, partOf(input.item), species);
-    if (why) throw fieldProblem(`inputs.${i}`, `${lot.code}, ${trims[partOf(input.item)].name}: ${why}`);
+    const why = stopped ?? refusalOf(work, body.product, part, species);
+    if (why) throw fieldProblem(`inputs.${i}`, `${lot.code}, ${trims[part].name}: ${why}`);
     // Weighed from here: the residue of the tub stays to be counted.
     out.push(...(await take(work, accountKey(input), { grams: input.grams, pieces: 0 }, 'place:cold_room')));
   }
@@ -133,7 +134,7 @@ export async function make(work: Work, body: BodyOf<Rooms['make']>): Promise<{ i
   if (body.grams > gramsIn)
     throw fieldProblem(
       'grams',
-      `More than the ${formatMass(gramsIn, 'metric')} g of fish in it: weigh the fish before anything is added`,
+      `More than the ${massText(gramsIn, work.units)} of fish in it: weigh the fish before anything is added`,
     );
   if (body.grams < gramsIn * leastShare)
     throw fieldProblem(
@@ -220,9 +221,10 @@ export async function trimBook(work: Work, from: string, to: string): Promise<Tr
     const sum = { recoveredGrams: 0, recoveredMoney: 0, binnedGrams: 0, missedMoney: 0 };
     for (const [lotId, list] of byLot(own)) {
       const species = lots.get(lotId)!.speciesId;
-      const w = trimWorth(list, (item) =>
-        ruleOf(work, partOf(item)).keep ? prices.full(species, item) : null,
-      );
+      const w = trimWorth(list, (item) => {
+        const part = trimOf(item);
+        return part && ruleOf(work, part).keep ? prices.full(species, item) : null;
+      });
       for (const k of Object.keys(sum) as (keyof typeof sum)[]) sum[k] += w[k];
     }
     return { ...sum, recoveredMoney: ownMoney.reduce((s, m) => s + m.money, 0) };

@@ -1,6 +1,6 @@
 import type { LabelSettings } from '@ember-slate/contract';
 import type { PieceLabel } from '@ember-slate/core/labels';
-import { formatMass, formatMoney, minorDigits, massUnit } from '@ember-slate/core/units';
+import { formatMoney, minorDigits, massText } from '@ember-slate/core/units';
 import { dataMatrix, ean13, printable, renderPdf } from '../platform/pdf.ts';
 
 /** A piece's label as it was made: printed again it says the same. */
@@ -33,7 +33,7 @@ export async function labelSheet(label: KeptLabel, size: LabelSettings['size']):
   const margin = size === '58x40' ? 2 : 4;
   const money = (minor: number) => `${formatMoney(minor, minorDigits(label.currency))} ${label.currency}`;
   const text = (t: string, more: object = {}) => ({ text: printable(t), fontSize: s.text, ...more });
-  const weight = `${formatMass(label.grams, 'metric')} ${massUnit(label.grams, 'metric')}`;
+  const weight = massText(label.grams);
   return renderPdf({
     pageSize: { width: s.width * mm, height: s.height * mm },
     pageMargins: margin * mm,

@@ -1,6 +1,6 @@
 import type { AnswerOf, BodyOf, Claim, contract } from '@ember-slate/contract';
 import { signsFor, type Level } from '@ember-slate/core/freshness';
-import { formatMass, formatTemperature, massUnit } from '@ember-slate/core/units';
+import { formatTemperature, massText } from '@ember-slate/core/units';
 import { schemeVersion } from '../grading/schemes.ts';
 import { gradesOfLot, lotsById } from '../grading/queries.ts';
 import { moneyText } from '../platform/money.ts';
@@ -161,7 +161,7 @@ export async function claimSheet(work: Work, id: number) {
       timeStyle: 'short',
       timeZone: work.settings.timeZone,
     }).format(at);
-  const mass = (g: number) => printable(`${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`);
+  const mass = (g: number) => printable(massText(g));
   const money = (m: number) => printable(`${moneyText(work, m)} ${work.settings.currency}`);
   const facts: [string, string][] = [
     ['To', claim.supplier],

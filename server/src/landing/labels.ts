@@ -1,7 +1,7 @@
 import { areaWords } from '@ember-slate/core/labels';
 import { gs1Date } from '@ember-slate/core/labels';
 import { conditionCode } from '@ember-slate/core/species';
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import type { PrinterAdapter } from '../devices/printer.ts';
 import type { Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
@@ -81,7 +81,7 @@ export async function lotLabel(
         columns: [
           { text: lot.code, fontSize: 22, bold: true },
           {
-            text: printable(`${formatMass(lot.grams, 'metric')} ${massUnit(lot.grams, 'metric')}`),
+            text: printable(massText(lot.grams)),
             fontSize: 22,
             bold: true,
             alignment: 'right',

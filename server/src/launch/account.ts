@@ -46,7 +46,9 @@ export function claim(folder: string, account: Account | null): void {
   if (held.length > 0 && !ours.some((f) => existsSync(join(folder, f))))
     throw new Error(`${folder} holds other things than a shop: choose another folder with --data`);
   if (held.some((f) => statSync(join(folder, f)).uid !== account.uid)) {
-    const given = spawnSync('chown', ['-R', '-h', `${account.uid}:${account.gid}`, folder], { encoding: 'utf8' });
+    const given = spawnSync('chown', ['-R', '-h', `${account.uid}:${account.gid}`, folder], {
+      encoding: 'utf8',
+    });
     if (given.status !== 0) throw new Error(`${folder} could not be handed over: ${given.stderr}`);
   } else chownSync(folder, account.uid, account.gid);
 }
@@ -59,10 +61,14 @@ export function dropRoot(dataFolder: string): void {
   const account = unprivileged();
   if (!account) return;
   claim(dataFolder, account);
-  const reads = spawnSync(process.execPath, ['-e', 'fs.accessSync("package.json"); fs.accessSync(process.argv[1], 6)', dataFolder], {
-    ...account,
-    encoding: 'utf8',
-  });
+  const reads = spawnSync(
+    process.execPath,
+    ['-e', 'fs.accessSync("package.json"); fs.accessSync(process.argv[1], 6)', dataFolder],
+    {
+      ...account,
+      encoding: 'utf8',
+    },
+  );
   if (reads.status !== 0)
     throw new Error(
       `Started by root, Ember Slate runs as the account ${name}, which cannot reach ${process.cwd()} and ${dataFolder}: put them where others may enter (/opt, /srv), or start as another user`,

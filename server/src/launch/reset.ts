@@ -5,7 +5,9 @@ import { wipe } from './prepare.ts';
 /** `npm run db:reset -- --yes`: throws the shop's data away; the next ./start makes it anew. */
 const home = '.data';
 if (!process.argv.includes('--yes')) {
-  console.error('This throws everything the shop ever wrote down away. If that is meant: npm run db:reset -- --yes');
+  console.error(
+    'This throws everything the shop ever wrote down away. If that is meant: npm run db:reset -- --yes',
+  );
   process.exit(2);
 } else if (process.env.DATABASE_URL) {
   await wipe(process.env.DATABASE_URL);

@@ -1,5 +1,5 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { formOf } from '@ember-slate/core/forms';
+import { formName } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
 import { trimAlong, type TrimWish } from '@ember-slate/core/orders';
 import { multiplyRate } from '@ember-slate/core/units';
@@ -75,7 +75,7 @@ export async function handOver(
   const notYet = chosen.find((l) => l.state !== 'ready');
   if (notYet)
     throw problems.conflict(
-      `Order ${order.number}: ${formOf(formsOf(work.settings), notYet.form).name} of ${notYet.speciesName} are ${notYet.state === 'handed' ? 'handed over already' : 'not ready'}`,
+      `Order ${order.number}: ${formName(formsOf(work.settings), notYet.form)} of ${notYet.speciesName} are ${notYet.state === 'handed' ? 'handed over already' : 'not ready'}`,
     );
   const shelf = await shelfOf(
     work,

@@ -1,7 +1,7 @@
 import { tradingDay } from '@ember-slate/core/calendar';
-import { formOf } from '@ember-slate/core/forms';
+import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { moneyText } from '../platform/money.ts';
 import type { Work } from '../platform/context.ts';
 import type { File } from '../platform/handlers.ts';
@@ -11,7 +11,7 @@ import { formsOf } from '../platform/settings.ts';
 import { linesOfOrders, ordersWhere, type LineRow } from './queries.ts';
 
 const mm = 72 / 25.4;
-const grams = (g: number) => `${formatMass(g, 'metric')} ${massUnit(g, 'metric')}`;
+const grams = (g: number) => massText(g);
 
 const trimWords = {
   shop: '',
@@ -24,7 +24,7 @@ export function lineWords(work: Work, l: LineRow): { what: string; more: string 
   const amount = l.totalGrams !== null ? grams(l.totalGrams) : `${l.pieces} x ${grams(l.pieceGrams!)}`;
   const thick = l.thickMm === null ? '' : `, ${l.thickMm} mm thick`;
   return {
-    what: `${amount} ${formOf(formsOf(work.settings), l.form).name}${thick}, ${l.anyWhite ? 'any white fish: ' : ''}${shortName(l.speciesName)}`,
+    what: `${amount} ${formName(formsOf(work.settings), l.form)}${thick}, ${l.anyWhite ? 'any white fish: ' : ''}${shortName(l.speciesName)}`,
     more: [
       ...l.options,
       l.use === 'raw' ? 'for raw use' : '',

@@ -14,7 +14,7 @@ import {
 import { compose, formRefusal, ticketMinutes, type Form } from '@ember-slate/core/forms';
 import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
-import { formatMass } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
 import { learnedYield, type YieldSeen } from '@ember-slate/core/yields';
 import { benchWork, orderPriority } from '../bench/clock.ts';
 import { addDays } from '@ember-slate/core/calendar';
@@ -25,6 +25,7 @@ import { formsOf } from '../platform/settings.ts';
 import { shopLots, wantOf } from '../plan/available.ts';
 import { speciesById } from '../species/queries.ts';
 import { formFor, type LineBody } from './lines.ts';
+import { checkDue } from './service.ts';
 
 type Rooms = typeof contract.orders;
 type Answer = AnswerOf<Rooms['promise']>[number];
@@ -165,11 +166,11 @@ export async function promise(
   work: Work,
   body: BodyOf<Rooms['promise']>,
 ): Promise<AnswerOf<Rooms['promise']>> {
+  const dueAt = checkDue(work, body.dueAt);
   const book = await speciesById(work.tx);
   const { free, short } = await freeStock(work, book, body.orderId);
   for (const [id, stock] of free) free.set(id, { ...stock, lots: wholeFish(stock.lots) });
   const forms = formsOf(work.settings);
-  const dueAt = new Date(body.dueAt);
   const bench = await benchWork(work);
   const queue = short.flatMap(({ line }) => {
     const species = book.get(line.speciesId)!;
@@ -179,6 +180,7 @@ export async function promise(
       ? [jobOf(work, `line ${line.id}`, species, form, fish, line.dueAt, line.use === 'raw')]
       : [];
   });
+  const cutBy = benchTime(work, bench, queue);
   const answers: Answer[] = [];
   for (const [i, line] of body.lines.entries()) {
     const form = formFor(work, line.form, i);
@@ -191,11 +193,7 @@ export async function promise(
     const { picks } = proposePicks(offers, want);
     const fish = picks.reduce((n, p) => n + p.fish, 0);
     const expected = await expects(work, species, form, picks, offers);
-    const cut = benchTime(
-      work,
-      bench,
-      queue,
-    )(jobOf(work, 'asked', species, form, fish, dueAt, line.use === 'raw'));
+    const cut = cutBy(jobOf(work, 'asked', species, form, fish, dueAt, line.use === 'raw'));
     const said = answerOf(work, { line, form, species, stock, offers, want, expected, cut, dueAt });
     if (white) said.because = `${shortName(species.name)}: ${said.because}; ${white.because}`;
     const near = said.answer === 'yes' ? [] : nearTo(work, free, stock, want, body.dueAt, book);
@@ -264,7 +262,7 @@ function answerOf(
     doubts.push(`${cut.pushed} ${cut.pushed === 1 ? 'other would' : 'others would'} be late for it`);
   const least = (line.totalGrams ?? 0) * (1 - form.tolerance);
   if (expected && line.totalGrams !== null && expected.low < least)
-    doubts.push(`the fish give ${formatMass(Math.round(expected.low), 'metric')} g in a bad case`);
+    doubts.push(`the fish give ${massText(Math.round(expected.low), work.units)} in a bad case`);
   return doubts.length === 0
     ? said
     : { ...said, answer: 'if', because: `${said.because}; but ${doubts.join('; ')}` };

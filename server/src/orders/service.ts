@@ -23,7 +23,8 @@ export async function listOrders(work: Work, handedOn?: string): Promise<Order[]
   );
 }
 
-function checkDue(work: Work, dueAt: string): Date {
+/** When an order is due: not past, and within a year. Throws at its field. */
+export function checkDue(work: Work, dueAt: string): Date {
   const due = new Date(dueAt);
   if (due.getTime() < work.now.getTime() - 5 * 60_000) throw fieldProblem('dueAt', 'That time has passed');
   if (due.getTime() > work.now.getTime() + 366 * 86_400_000)

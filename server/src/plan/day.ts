@@ -16,7 +16,7 @@ import { formOf, formRefusal, resolveSchools, schoolsChosen, type Form } from '@
 import type { Use } from '@ember-slate/core/freshness';
 import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
-import { expectedCut } from '@ember-slate/core/yields';
+import { expectedCut, trimOf } from '@ember-slate/core/yields';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { lyingBalance } from '../platform/lying.ts';
@@ -133,8 +133,11 @@ async function tradeOf(work: Work) {
     trims: (species: string) =>
       Object.fromEntries(
         prices
-          .filter((p) => p.speciesId === species && p.item.startsWith('trim:'))
-          .map((p) => [p.item.slice('trim:'.length), p.perKg]),
+          .filter((p) => p.speciesId === species)
+          .flatMap((p) => {
+            const part = trimOf(p.item);
+            return part ? [[part, p.perKg]] : [];
+          }),
       ),
   };
 }

@@ -1,5 +1,6 @@
 import type { Role } from '@ember-slate/contract';
 import { tradingDay } from '@ember-slate/core/calendar';
+import type { UnitSystem } from '@ember-slate/core/units';
 import type { Logs } from '../cold/logs.ts';
 import type { Tx } from './db.ts';
 import type { ShopSettings } from './settings.ts';
@@ -16,6 +17,8 @@ export interface Work {
   actor: Actor;
   now: Date;
   settings: ShopSettings;
+  /** What the asking screen shows weights in: refusals speak its language. */
+  units: UnitSystem;
   /** Temperature logs this process keeps at hand. */
   logs: Logs;
 }

@@ -49,6 +49,20 @@ async function admit(platform: Platform, route: Route, request: Request): Promis
   return actor;
 }
 
+/** What a request works with; its screen says which units it shows. */
+const workOf = async (
+  platform: Platform,
+  tx: Tx,
+  request: Request,
+  actor: Actor,
+): Promise<Omit<Work, 'now'>> => ({
+  tx,
+  actor,
+  settings: await readSettings(tx),
+  logs: platform.logs,
+  units: request.get('Units') === 'imperial' ? 'imperial' : 'metric',
+});
+
 type Handler = (
   work: Work,
   input: { params: Record<string, string>; query: never; body: never },
@@ -65,8 +79,7 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
       body: (route.body ? parse(route.body, request.body) : undefined) as never,
     };
     const now = platform.clock();
-    const work = async (tx: Tx) =>
-      handler({ tx, actor, now, settings: await readSettings(tx), logs: platform.logs }, input);
+    const work = async (tx: Tx) => handler({ ...(await workOf(platform, tx, request, actor)), now }, input);
     const unchanged = async (tx: Tx) => ({ answer: await work(tx), repeated: false, changeId: 0 });
     const changed = async (tx: Tx) => {
       const asked = {
@@ -98,7 +111,7 @@ export function serveFile(
     const now = platform.clock();
     const { name, type, bytes } = await reading(platform.pool, async (tx) =>
       make(
-        { tx, actor, now, settings: await readSettings(tx), logs: platform.logs },
+        { ...(await workOf(platform, tx, request, actor)), now },
         request.params as Record<string, string>,
       ),
     );
@@ -131,9 +144,9 @@ export function receiveFile<T>(
         route: `${route.method} ${request.path}`,
         body: createHash('sha256').update(sent).digest('hex'),
       };
-      const settings = await readSettings(tx);
+      const work = { ...(await workOf(platform, tx, request, actor)), now };
       const result = await once(tx, request.get('Idempotency-Key'), asked, now, () =>
-        keep({ tx, actor, now, settings, logs: platform.logs }, params, fitted),
+        keep(work, params, fitted),
       );
       if (!result.repeated) await announce(tx, route.tags, now);
       return result.answer;

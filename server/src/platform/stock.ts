@@ -1,9 +1,17 @@
-import { stockPlaces, takeEntries, type Account, type Entry } from '@ember-slate/core/ledger';
-import { formatMass } from '@ember-slate/core/units';
+import {
+  isItem,
+  stockPlaces,
+  takeEntries,
+  type Account,
+  type Entry,
+  type TakeRefusal,
+} from '@ember-slate/core/ledger';
+import { massText, type UnitSystem } from '@ember-slate/core/units';
 import type { Work } from './context.ts';
 import { marks, row, rows, type Tx } from './db.ts';
 import { lockBalance, type BalanceKey } from './ledger.ts';
-import { problems } from './problem.ts';
+import { fieldProblem, problems } from './problem.ts';
+import { formsOf } from './settings.ts';
 
 /** Fish of a lot promised to lines or to tickets that wait, and still in the cold room. */
 export async function promisedFish(
@@ -34,14 +42,26 @@ export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void>
     await rows(tx, `SELECT id FROM lot WHERE id IN (${marks(ids.length)}) ORDER BY id FOR UPDATE`, ids);
 }
 
-const refusals = {
-  'too-many-pieces': (has: { grams: number; pieces: number }) =>
-    `Only ${has.pieces} left there: someone may just have taken it`,
-  'too-heavy': (has: { grams: number }) =>
-    `Only ${formatMass(has.grams, 'metric')} g left there: someone may just have taken it, or the tare was forgotten`,
-  'pieces-left-without-weight': (has: { pieces: number }) =>
-    `That is all the weight, but ${has.pieces} pieces would stay: give the pieces too`,
+const refusals: Record<TakeRefusal, (has: { grams: number; pieces: number }, units: UnitSystem) => string> = {
+  'nothing-there': () => 'Nothing of it lies there: someone may just have taken it',
+  'too-many-pieces': (has) => `Only ${has.pieces} left there: someone may just have taken it`,
+  'too-heavy': (has, units) =>
+    `Only ${massText(has.grams, units)} left there: someone may just have taken it, or the tare was forgotten`,
+  'pieces-left-without-weight': (has) =>
+    `That is all the weight, but ${has.pieces} ${has.pieces === 1 ? 'piece' : 'pieces'} would stay: give the pieces too`,
 };
+
+/** A row of stock that is or was there, by its key. Throws a problem when there never was one. */
+export async function knownRow(work: Pick<Work, 'tx' | 'settings'>, key: BalanceKey): Promise<void> {
+  if (!isItem(key.item, formsOf(work.settings)))
+    throw fieldProblem('item', 'Nothing of that kind is in this shop');
+  const found = await row(
+    work.tx,
+    'SELECT 1 FROM balance WHERE account = ? AND lot_id = ? AND item = ? AND batch = ?',
+    [key.account, key.lotId, key.item, key.batch],
+  );
+  if (!found) throw problems.notFound('There is no such row of stock');
+}
 
 /**
  * Entries that take this weight out of a row, with the last piece's residue settled. Locks the row. Throws a `short`
@@ -58,7 +78,7 @@ export async function take(
   const lot = await row<{ grams: number }>(work.tx, 'SELECT grams FROM lot WHERE id = ?', [key.lotId]);
   if (!lot) throw problems.notFound('No such lot');
   const entries = takeEntries(key, has, amount, to, Math.max(30, Math.round(lot.grams * 0.015)));
-  if (typeof entries === 'string') throw problems.short(refusals[entries](has));
+  if (typeof entries === 'string') throw problems.short(refusals[entries](has, work.units));
   return entries;
 }
 

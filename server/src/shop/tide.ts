@@ -1,6 +1,6 @@
 import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { formOf } from '@ember-slate/core/forms';
+import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { cutsOf, openTimers, ticketsWhere } from '../bench/queries.ts';
 import { unanswered } from '../cold/service.ts';
@@ -75,7 +75,7 @@ export async function tide(work: Work): Promise<Tide> {
   const due = [
     ...tickets.map((t) => {
       const mine = cuts.filter((c) => c.ticketId === t.id);
-      const names = mine.map((c) => formOf(formsOf(work.settings), c.form).name);
+      const names = mine.map((c) => formName(formsOf(work.settings), c.form));
       return {
         at: t.dueAt,
         title: `Ticket ${t.number}`,

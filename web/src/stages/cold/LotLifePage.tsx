@@ -157,10 +157,11 @@ export default function LotLifePage() {
             <p>
               Used = the grade’s estimate + ∫ r(T) dt over the temperature log of every place it lay in, r(T)
               = (1 + 0.1 T)², readings joined by straight lines and integrated exactly
-              {life.pace > 1 ? `; guts in, so ${life.pace.toFixed(2)} times as fast until it is cut` : ''}.
-              Days left = (ice days − used) ÷ rate at the temperature to expect: the place’s mean over the
-              last 24 h, else its set point. Sell by is the last trading day fully inside the estimate less
-              half its lower half-width.
+              {life.pace > 1 ? `; guts in, so ${life.pace.toFixed(2)} times as fast until it is cut` : ''}; a
+              piece runs at 1 / its form’s factor from the cut on, so it ends when the cut said it would. Days
+              left = (ice days − used) ÷ rate at the temperature to expect: the place’s mean over the last 24
+              h, else its set point. Sell by is the last trading day fully inside the estimate less half its
+              lower half-width.
             </p>
             <p className="text-note text-ink3">
               Square-root spoilage model, FAO Fisheries Technical Paper 348 (from memory). Gaps over 6 h run
