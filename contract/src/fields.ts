@@ -83,8 +83,8 @@ export type WeightSource = z.infer<typeof weightSource>;
 /** A short name that programs give: of a step, a question, a fish of a plan. */
 export const key = (max: number) =>
   z.string().regex(new RegExp(`^[A-Za-z0-9_:./ -]{1,${max}}$`), 'Not a name of this shop');
-/** What a scanner reads. */
-export const scanned = text(200);
+/** What a scanner reads: printable characters, and the group separators of GS1. */
+export const scanned = z.string().regex(/^[\u001d\u0020-\u007e]{0,200}$/, 'That is no code of a label');
 
 /** A species of the book, by its id. */
 export const speciesId = z

@@ -147,7 +147,7 @@ export function rowClocks(lot: LotPath): RowClock[] {
   };
 
   // States that left with a movement which was taken back later.
-  const undone = new Set(lot.changes.map((c) => c.undoes).filter((id) => id != null));
+  const undone = new Set(lot.changes.map((c) => c.undoes).filter((id) => id !== undefined && id !== null));
   const left = new Map<string, State>();
 
   /** The clock of what comes into a row: of what it came from in the shop, or the one it left the shop with. */
