@@ -1,5 +1,5 @@
 import { TemperatureLog } from '@ember-slate/core/coldchain';
-import { rows, type Tx } from '../platform/db.ts';
+import { rows, type Tx, type Asks } from '../platform/db.ts';
 
 export interface PlaceRow {
   id: number;
@@ -12,7 +12,7 @@ export interface PlaceRow {
   version: number;
 }
 
-export const places = (tx: Pick<Tx, 'execute'>): Promise<PlaceRow[]> =>
+export const places = (tx: Asks): Promise<PlaceRow[]> =>
   rows<PlaceRow>(
     tx,
     `SELECT id, account, name, set_tenths AS setTenths, limit_tenths AS limitTenths, sensor, revision, version

@@ -1,12 +1,12 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Actor } from '../platform/context.ts';
-import { rows, run, type Tx } from '../platform/db.ts';
+import { rows, run, type Tx, type Asks } from '../platform/db.ts';
 import { hashPin } from '../platform/sessions.ts';
 import { readSettings } from '../platform/settings.ts';
 
 /** What the sign-in screen shows. */
 export async function shopFace(
-  db: Pick<Tx, 'execute'>,
+  db: Asks,
   me: Actor | null,
 ): Promise<AnswerOf<typeof contract.session.shop>> {
   const { name, sample, timeZone, currency, closesAt, weekdays, ruleProfile, idleLockMinutes } =

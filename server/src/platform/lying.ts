@@ -1,5 +1,5 @@
 import { accounts } from '@ember-slate/core/ledger';
-import { rows, type Tx } from './db.ts';
+import { rows, type Asks } from './db.ts';
 
 const places = accounts
   .filter((a) => a.startsWith('place:'))
@@ -12,7 +12,7 @@ export const lyingBalance = 'balance b FORCE INDEX (lying)';
 export const lies = `b.account IN (${places}) AND b.grams > 0`;
 
 /** Lots of which something still lies in the shop. */
-export async function lotsLying(tx: Pick<Tx, 'execute'>): Promise<number[]> {
+export async function lotsLying(tx: Asks): Promise<number[]> {
   const found = await rows<{ id: number }>(
     tx,
     `SELECT DISTINCT b.lot_id AS id FROM ${lyingBalance} WHERE ${lies}`,

@@ -23,7 +23,9 @@ export const problems = {
   short: make(409, 'short', 'Not enough there'),
   keyReused: make(422, 'key-reused', 'This key belongs to another request'),
   slowDown: make(429, 'slow-down', 'Wait a little'),
+  busy: make(503, 'busy', 'Somebody else is writing there'),
   away: make(503, 'records-away', 'The records cannot be reached'),
+  full: make(507, 'disk-full', 'The disk is full'),
 };
 
 /** One wrong field, by its path in the request. */

@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Actor } from './context.ts';
-import { row, run, type Tx } from './db.ts';
+import { row, run, type Tx, type Asks } from './db.ts';
 import { problems } from './problem.ts';
 
 export const cookieName = 'ember_slate';
@@ -83,7 +83,7 @@ export async function signIn(
 
 /** Who holds this token, or null. Keeps the session awake, written at most once a minute. */
 export async function actorOf(
-  db: Pick<Tx, 'execute'>,
+  db: Asks,
   token: string | undefined,
   now: Date,
 ): Promise<Actor | null> {
@@ -101,5 +101,5 @@ export async function actorOf(
   return { id: found.id, name: found.name, role: found.role };
 }
 
-export const endSession = (tx: Pick<Tx, 'execute'>, token: string) =>
+export const endSession = (tx: Asks, token: string) =>
   run(tx, 'DELETE FROM session WHERE token_hash = ?', [digest(token)]);

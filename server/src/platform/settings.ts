@@ -3,7 +3,7 @@ import type { LabelSettings, MoneySettings, Tub, TrimRule } from '@ember-slate/c
 import type { TrimId } from '@ember-slate/core/yields';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm, type SchoolChoices } from '@ember-slate/core/forms';
-import { rows, run, type Tx } from './db.ts';
+import { rows, run, type Tx, type Asks } from './db.ts';
 
 /** The shop's own choices, with what a new shop starts from. */
 export interface ShopSettings extends ShopCalendar {
@@ -89,7 +89,7 @@ export const defaultSettings: ShopSettings = {
   holidays: [],
 };
 
-export async function readSettings(tx: Pick<Tx, 'execute'>): Promise<ShopSettings> {
+export async function readSettings(tx: Asks): Promise<ShopSettings> {
   const stored = await rows<{ name: string; value: string }>(tx, 'SELECT name, value FROM setting');
   const values = stored.map((s) => [s.name, JSON.parse(s.value) as unknown]);
   return { ...defaultSettings, ...(Object.fromEntries(values) as Partial<ShopSettings>) };
