@@ -10,6 +10,7 @@ import { lotsInShop } from '@ember-slate/server/grading/queries';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { addStaff } from '@ember-slate/server/people/service';
+import { quietly } from '@ember-slate/server/platform/context';
 import { openPool, rows, run, transaction } from '@ember-slate/server/platform/db';
 import { readSettings } from '@ember-slate/server/platform/settings';
 import { speciesById } from '@ember-slate/server/species/queries';
@@ -120,14 +121,13 @@ try {
     process.stdout.write(`${lots} lots, ${read.length} readings in 6 places over ${days} days\n`);
     say('the bare query of all readings', bare);
     const logs = new Logs();
-    const work = {
+    const work = quietly({
       tx,
       actor: { id: 1, name: '', role: 'manager' as const },
       now,
       settings: await readSettings(tx),
       logs,
-      units: 'metric' as const,
-    };
+    });
     const book = await speciesById(tx);
     const found = await lotsInShop(tx);
     const [cold] = await timed(() => clocksOf(work, found, book));
@@ -171,14 +171,13 @@ try {
   // One new reading told by a sensor: into the logs, and every clock brought to it.
   await transaction(pool, async (tx) => {
     const logs = new Logs();
-    const work = {
+    const work = quietly({
       tx,
       actor: { id: 1, name: '', role: 'manager' as const },
       now,
       settings: await readSettings(tx),
       logs,
-      units: 'metric' as const,
-    };
+    });
     const book = await speciesById(tx);
     const found = await lotsInShop(tx);
     const histories = await historiesOf(work, found, book);

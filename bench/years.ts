@@ -58,7 +58,7 @@ async function settle(url: string) {
 
 async function serve(url: string) {
   const pool = openPool(url, 24);
-  const app = createApp({
+  const { app } = createApp({
     pool,
     scale: new ScaleAdapter(null),
     host: '127.0.0.1',

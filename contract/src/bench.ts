@@ -490,7 +490,7 @@ export const bench = {
     summary: 'Print a label again',
     tags: ['bench'],
     roles: backDoor,
-    answer: f.done,
+    answer: z.object({ id: f.id, printed: z.boolean(), why: z.string().nullable() }),
   }),
   voidLabel: change('POST', '/api/labels/:id/void', {
     summary: 'Void a label: it counts no more when it is scanned',

@@ -69,6 +69,7 @@ describe('the contract', () => {
       'grading.changeScheme',
       'landing.editSupplier',
       'landing.settle',
+      'people.release',
       'species.add',
       'species.edit',
       'trim.setCustoms',

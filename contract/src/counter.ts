@@ -9,8 +9,10 @@ const stockKey = {
   item: f.item,
   batch: f.batch,
 };
+/** The same in an answer: what an older version let in is named as it stands. */
+const lyingKey = { ...stockKey, item: z.string() };
 const stockRow = z.object({
-  ...stockKey,
+  ...lyingKey,
   code: z.string(),
   speciesId: z.string(),
   speciesName: z.string(),
@@ -87,7 +89,7 @@ const markdownDay = z.object({
   left: z.number().int(),
 });
 const markdownOffer = z.object({
-  ...stockKey,
+  ...lyingKey,
   name: z.string(),
   code: z.string(),
   spot: z.string().nullable(),
@@ -143,7 +145,7 @@ export const counter = {
     roles: counterHands,
     query: z.object({ code: f.scanned }),
     answer: z.object({
-      ...stockKey,
+      ...lyingKey,
       name: z.string(),
       grams: z.number().int().nullable(),
       pieces: z.number().int(),

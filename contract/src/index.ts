@@ -6,8 +6,10 @@ import { costs } from './costs.ts';
 import { counter } from './counter.ts';
 import { forms } from './forms.ts';
 import { grading } from './grading.ts';
+import { jobs } from './jobs.ts';
 import { landing } from './landing.ts';
 import { orders } from './orders.ts';
+import { people } from './people.ts';
 import { plan } from './plan.ts';
 import { reports } from './reports.ts';
 import { session } from './session.ts';
@@ -35,6 +37,8 @@ export const contract = {
   costs,
   buying,
   reports,
+  jobs,
+  people,
 } as const;
 
 export type {
@@ -57,6 +61,7 @@ export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
 export type { MarkdownOffer, Pay, Sold, StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { LabelSettings } from './forms.ts';
+export type { OpenJob } from './jobs.ts';
 export type { GradingLot } from './grading.ts';
 export type { Claim } from './landing-lots.ts';
 export type { SupplierRecord } from './landing-suppliers.ts';

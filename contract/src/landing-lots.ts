@@ -143,7 +143,7 @@ export const lots = {
     tags: ['landing'],
     roles: backDoor,
     body: z.object({ copies: z.number().int().min(1).max(50) }),
-    answer: z.object({ printed: z.number().int() }),
+    answer: z.object({ printed: z.number().int(), why: z.string().nullable() }),
   }),
   photos: read('/api/landing/lots/:id/photos', {
     summary: 'Photos of a lot',

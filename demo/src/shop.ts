@@ -32,7 +32,7 @@ import * as orders from '@ember-slate/server/orders/service';
 import { shopLots, wantOf } from '@ember-slate/server/plan/available';
 import * as plan from '@ember-slate/server/plan/service';
 import { Logs } from '@ember-slate/server/cold/logs';
-import type { Actor, Work } from '@ember-slate/server/platform/context';
+import { quietly, type Actor, type Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ShopSettings } from '@ember-slate/server/platform/settings';
 import type { Random } from './random.ts';
@@ -83,14 +83,13 @@ export class SampleShop {
   at(day: string, minutes: number, role: Actor['role'] = 'manager'): Work {
     const wanted = instantOn(day, minutes, this.settings);
     const now = wanted < this.end ? wanted : this.end;
-    return {
+    return quietly({
       tx: this.tx,
       actor: this.people.find((p) => p.role === role)!,
       now,
       settings: this.settings,
       logs: this.logs,
-      units: 'metric',
-    };
+    });
   }
 
   async deliver(

@@ -6,7 +6,7 @@ import { trimBook } from '@ember-slate/server/counter/trim';
 import { Logs } from '@ember-slate/server/cold/logs';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { addStaff } from '@ember-slate/server/people/service';
-import type { Work } from '@ember-slate/server/platform/context';
+import { quietly, type Work } from '@ember-slate/server/platform/context';
 import { databaseNamed, openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
 import { proveLedger } from '@ember-slate/server/platform/ledger';
 import { defaultSettings } from '@ember-slate/server/platform/settings';
@@ -67,14 +67,13 @@ beforeAll(async () => {
     await history.live(from, to);
   });
   const tx = await pool.getConnection();
-  work = {
+  work = quietly({
     tx,
     actor: { id: 1, name: 'One', role: 'manager' },
     now: new Date(`${to}T20:00:00Z`),
     settings: { ...defaultSettings, ...scenario.shop },
     logs: new Logs(),
-    units: 'metric',
-  };
+  });
   entries = await rows(
     tx,
     `SELECT m.id AS movement, m.kind, m.reason, m.trading_day AS day, e.account, e.lot_id AS lot, l.species_id AS species, e.item, e.batch, e.grams, e.pieces

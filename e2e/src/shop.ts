@@ -71,6 +71,9 @@ export async function openShop(
   const port = await freePort();
   const open = () =>
     listen({
+      trustProxy: null,
+      hosts: [],
+      simulated: [],
       databaseUrl: database.url,
       host: '127.0.0.1',
       port,

@@ -2,10 +2,9 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { contract, type BodyOf, type Route } from '@ember-slate/contract';
 import { openApi } from '@ember-slate/contract/openapi';
-import express, { type Express, type Response } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
-import { pinoHttp } from 'pino-http';
 import { bench, benchDocuments } from './bench/routes.ts';
 import {
   buying,
@@ -25,15 +24,19 @@ import type { ScaleAdapter } from './devices/scale.ts';
 import { forms } from './forms/routes.ts';
 import { grading } from './grading/routes.ts';
 import { PrinterAdapter } from './devices/printer.ts';
+import { labelPrinting } from './labels/service.ts';
+import { lotLabelPrinting } from './landing/labels.ts';
 import { landing, landingDocuments } from './landing/routes.ts';
 import { addPhoto, encodePhoto } from './landing/photos.ts';
 import { orderDocuments, orders } from './orders/routes.ts';
+import { people } from './people/routes.ts';
 import { shopFace } from './people/service.ts';
 import { Planner } from './plan/planner.ts';
 import { plan } from './plan/routes.ts';
+import { planBeginning } from './plan/runs.ts';
 import { isLoopback } from './platform/config.ts';
 import { idOf } from './platform/handlers.ts';
-import { transaction } from './platform/db.ts';
+import { patienceMs, reading, rows, transaction, type Tx } from './platform/db.ts';
 import { FeedReader } from './platform/feed.ts';
 import {
   actorOfRequest,
@@ -47,10 +50,13 @@ import {
   withActor,
   type Platform,
 } from './platform/http.ts';
+import { Jobs } from './platform/jobs.ts';
+import { jobRoom } from './shop/jobs.ts';
 import { proveLedger } from './platform/ledger.ts';
-import { log } from './platform/log.ts';
+import { ownSiteOnly, strictTransport } from './platform/guard.ts';
+import { requestLog } from './platform/log.ts';
 import { problems } from './platform/problem.ts';
-import { cookieName, endSession, signIn } from './platform/sessions.ts';
+import { actorOf, cookieName, endSession, signIn } from './platform/sessions.ts';
 import { tide } from './shop/tide.ts';
 import { species } from './species/routes.ts';
 
@@ -63,7 +69,11 @@ export interface AppOptions {
   host: string;
   webRoot: string | null;
   checkAnswers: boolean;
+  trustProxy?: string | null;
+  hosts?: readonly string[];
   clock?: () => Date;
+  /** Says when the process is to end: streams end then. */
+  closing?: AbortSignal;
 }
 
 /** Content security: everything from this origin, nothing inline, nothing framed. */
@@ -83,16 +93,24 @@ const security = helmet({
       frameAncestors: ["'none'"],
     },
   },
+  // Only behind TLS: `strictTransport`.
   strictTransportSecurity: false,
   referrerPolicy: { policy: 'no-referrer' },
 });
 
-const roomsOf = (printer: PrinterAdapter, planner: Planner) => ({
-  landing: landing(printer),
+/** `trust proxy` as the environment says it: a number of hops, or addresses and networks. */
+const trusted = (text: string) => (/^\d+$/.test(text) ? Number(text) : text);
+
+/** Reads outside a route, as patient as those within. */
+const withRecords = <T>(platform: Platform, work: (tx: Tx) => Promise<T>): Promise<T> =>
+  reading(platform.pool, work, patienceMs);
+
+const roomsOf = (planner: Planner) => ({
+  landing,
   grading,
   orders,
   plan: plan(planner),
-  bench: bench(printer),
+  bench,
   counter,
   close,
   cold,
@@ -103,6 +121,8 @@ const roomsOf = (printer: PrinterAdapter, planner: Planner) => ({
   costs,
   buying,
   reports,
+  jobs: jobRoom,
+  people,
 });
 
 /** Mounts one route; the path and the method are the contract's. */
@@ -110,18 +130,47 @@ function mount(app: Express, route: Route, handler: express.RequestHandler) {
   app[route.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'](route.path, handler);
 }
 
+/**
+ * Whether sample PINs, which are printed in the open, may be used: the server listens on this machine only, and the
+ * request was not handed on by a proxy for somebody else.
+ */
+const onThisMachine = (request: Request, host: string): boolean =>
+  isLoopback(host) &&
+  !['X-Forwarded-For', 'X-Forwarded-Host', 'Forwarded', 'Via'].some((h) => request.get(h));
+
+/** Whether this process lives, and whether it can serve: for balancers and whatever restarts it. No records in them. */
+function mountHealth(app: Express, pool: Pool) {
+  app.get('/healthz', (_request, response) => {
+    response.set('Cache-Control', 'no-store').json({ alive: true });
+  });
+  app.get('/readyz', async (_request, response) => {
+    const ready = await reading(pool, (tx) => rows(tx, 'SELECT 1 FROM setting LIMIT 1'), 2000).then(
+      () => true,
+      () => false,
+    );
+    response
+      .set('Cache-Control', 'no-store')
+      .status(ready ? 200 : 503)
+      .json({ ready });
+  });
+}
+
 function mountSession(app: Express, platform: Platform, host: string) {
   mount(app, contract.session.shop, async (request, response) => {
     response
       .set('Cache-Control', 'no-store')
-      .json(await shopFace(platform.pool, await actorOfRequest(platform, request)));
+      .json(await withRecords(platform, async (tx) => shopFace(tx, await actorOfRequest(platform, request))));
   });
   mount(app, contract.session.signIn, async (request, response) => {
     const body = contract.session.signIn.body.safeParse(request.body);
     if (!body.success) throw problems.badInput('Choose your name and give your PIN');
-    const result = await transaction(platform.pool, (tx) =>
-      signIn(tx, body.data.staffId, body.data.pin, platform.clock(), isLoopback(host)),
-    );
+    const asked = {
+      ...body.data,
+      address: request.ip ?? '',
+      oldToken: tokenOf(request),
+      allowDemoPins: onThisMachine(request, host),
+    };
+    const result = await transaction(platform.pool, (tx) => signIn(tx, asked, platform.clock()), patienceMs);
     if ('refused' in result) throw result.refused;
     response
       .cookie(cookieName, result.token, {
@@ -134,20 +183,33 @@ function mountSession(app: Express, platform: Platform, host: string) {
   });
   mount(app, contract.session.signOut, async (request, response) => {
     const token = tokenOf(request);
-    if (token) await endSession(platform.pool, token);
+    if (token) await withRecords(platform, (tx) => endSession(tx, token));
     response.clearCookie(cookieName, { httpOnly: true, sameSite: 'strict', path: '/' }).json({});
   });
 }
+
+/** How often a stream says that it lives, and how often it looks whether its session does, ms. */
+const beatMs = 2000;
+const sessionLookMs = 5000;
+/** Streams of one session: a browser opens one a tab. */
+const mostStreams = 12;
 
 /**
  * One stream a screen: what changed in the shop, and what the scale says. It opens when nothing can be missed any
  * more: what changed before is for the screen to read then.
  */
-async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapter, probe: ProbeAdapter) {
+async function streamTo(
+  response: Response,
+  feed: FeedReader,
+  scale: ScaleAdapter,
+  probe: ProbeAdapter,
+  lasts: () => Promise<boolean>,
+  closing: AbortSignal | undefined,
+) {
   const send = (event: string, data: unknown) =>
     response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
   const unhear = await feed.subscribe((changes) => send('change', changes));
-  if (response.destroyed) return unhear();
+  if (response.destroyed || closing?.aborted) return unhear();
   response.writeHead(200, {
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store',
@@ -158,9 +220,23 @@ async function streamTo(response: Response, feed: FeedReader, scale: ScaleAdapte
     scale.subscribe((reading) => send('scale', reading)),
     probe.subscribe((tenths) => send('probe', tenths)),
   ];
-  const beat = setInterval(() => send('beat', 0), 10_000);
+  // A screen that hears nothing for some seconds knows that its line is dead.
+  const beat = setInterval(() => send('beat', 0), beatMs);
+  // The stream ends with the session it was opened in, wherever that was ended.
+  const look = setInterval(
+    () =>
+      void lasts().then(
+        (yes) => yes || response.end(),
+        () => undefined,
+      ),
+    sessionLookMs,
+  );
+  const end = () => response.end();
+  closing?.addEventListener('abort', end);
   response.on('close', () => {
+    closing?.removeEventListener('abort', end);
     clearInterval(beat);
+    clearInterval(look);
     for (const stop of stops) stop();
   });
 }
@@ -180,6 +256,7 @@ function mountDevices(
   scale: ScaleAdapter,
   probe: ProbeAdapter,
   printer: PrinterAdapter,
+  closing: AbortSignal | undefined,
 ) {
   const { probe: probeRoute, printer: printerRoute } = contract.shop;
   mount(
@@ -211,40 +288,54 @@ function mountDevices(
     }),
   );
   const stream: Route = { ...contract.shop.tide, path: '/api/feed' };
+  const open = new Map<string, number>();
   app.get('/api/feed', async (request, response) => {
-    await withActor(platform, stream, (_actor, _body, r) => streamTo(r, feed, scale, probe))(
-      request,
-      response,
-      () => undefined,
-    );
+    const token = tokenOf(request);
+    const lasts = async () =>
+      (await withRecords(platform, (tx) => actorOf(tx, token, platform.clock(), false))) !== null;
+    await withActor(platform, stream, async (_actor, _body, r) => {
+      const key = token ?? '';
+      const count = open.get(key) ?? 0;
+      if (count >= mostStreams) throw problems.slowDown('This screen is open too often: close some of it');
+      open.set(key, count + 1);
+      r.on('close', () => {
+        const left = (open.get(key) ?? 1) - 1;
+        if (left > 0) open.set(key, left);
+        else open.delete(key);
+      });
+      await streamTo(r, feed, scale, probe, lasts, closing);
+    })(request, response, () => undefined);
   });
 }
 
-/** The whole HTTP face of a process. It holds no state of the shop: several may run side by side. */
-export function createApp(options: AppOptions): Express {
+/**
+ * The whole HTTP face of a process, and the jobs that changes leave behind. It holds no state of the shop: several may
+ * run side by side.
+ */
+export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   const { pool, scale, webRoot } = options;
-  const platform: Platform = {
-    pool,
-    checkAnswers: options.checkAnswers,
-    clock: options.clock ?? (() => new Date()),
-    logs: new Logs(),
-  };
+  const clock = options.clock ?? (() => new Date());
+  const probe = options.probe ?? new ProbeAdapter(null);
+  const printer = options.printer ?? new PrinterAdapter(null);
+  const planner = options.planner ?? new Planner(pool, clock);
+  const jobs = new Jobs(pool, clock, {
+    piece_label: labelPrinting(printer),
+    lot_label: lotLabelPrinting(printer),
+    plan: planBeginning(pool, planner),
+  });
+  const platform: Platform = { pool, checkAnswers: options.checkAnswers, clock, logs: new Logs(), jobs };
   const app = express();
   app.disable('x-powered-by');
-  app.use(
-    pinoHttp({
-      logger: log,
-      autoLogging: false,
-      serializers: { req: (r: { method: string; url: string }) => ({ method: r.method, url: r.url }) },
-    }),
-  );
+  if (options.trustProxy) app.set('trust proxy', trusted(options.trustProxy));
+  app.use(requestLog);
   app.use(security);
+  app.use(strictTransport);
+  mountHealth(app, pool);
+  app.use(ownSiteOnly(options.hosts ?? [], Boolean(options.trustProxy)));
   app.use('/api', jsonBody);
 
   mountSession(app, platform, options.host);
-  const probe = options.probe ?? new ProbeAdapter(null);
-  const printer = options.printer ?? new PrinterAdapter(null);
-  mountDevices(app, platform, new FeedReader(pool), scale, probe, printer);
+  mountDevices(app, platform, new FeedReader(pool), scale, probe, printer, options.closing);
   const { tide: tideRoute, verify } = contract.shop;
   mount(
     app,
@@ -256,7 +347,7 @@ export function createApp(options: AppOptions): Express {
     verify,
     serve(platform, verify, (work) => proveLedger(work.tx)),
   );
-  const rooms = roomsOf(printer, options.planner ?? new Planner(pool, platform.clock));
+  const rooms = roomsOf(planner);
   for (const [name, room] of Object.entries(rooms)) {
     const routes = contract[name as keyof typeof rooms] as Record<string, Route>;
     for (const [key, route] of Object.entries(routes)) {
@@ -307,10 +398,13 @@ export function createApp(options: AppOptions): Express {
       express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
     );
     app.use(express.static(webRoot, { index: false }));
-    app.get(/.*/, (_request, response) => {
+    // Screens are for browsers: a balancer or a scraper that asks for something else is told that it is not there.
+    app.get(/.*/, (request, response) => {
+      if (request.path !== '/' && !request.get('Accept')?.includes('text/html'))
+        throw problems.notFound('There is nothing like that here');
       response.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
     });
   }
   app.use(problemHandler);
-  return app;
+  return { app, jobs };
 }

@@ -95,7 +95,13 @@ export interface House {
 /** An empty shop in its own database, open on loopback, with one person signed in for each role. */
 export async function openHouse(
   serverUrl: string,
-  more: { host?: string; scaleAddress?: string; printerAddress?: string } = {},
+  more: {
+    host?: string;
+    scaleAddress?: string;
+    printerAddress?: string;
+    trustProxy?: string;
+    hosts?: string[];
+  } = {},
 ): Promise<House> {
   const url = await takeDatabase(serverUrl);
   const pool = openPool(url, 8);
@@ -111,11 +117,13 @@ export async function openHouse(
   });
   const clock = { now: noon };
   const scale = new ScaleAdapter(more.scaleAddress ?? null);
-  const app = createApp({
+  const { app } = createApp({
     pool,
     scale,
     printer: new PrinterAdapter(more.printerAddress ?? null),
     host: more.host ?? '127.0.0.1',
+    trustProxy: more.trustProxy ?? null,
+    hosts: more.hosts ?? [],
     webRoot: null,
     checkAnswers: true,
     clock: () => clock.now,

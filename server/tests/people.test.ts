@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { contract, roles, type Role, type Route } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { addStaff } from '../src/people/service.ts';
@@ -142,6 +143,182 @@ describe('signing in', () => {
     } finally {
       await open.close();
     }
+  });
+});
+
+describe('a stranger at the door', () => {
+  // Behind a proxy that is believed, so that a test may come from anywhere.
+  let open: House;
+  const from = (address: string) => ({ 'x-forwarded-for': address });
+  const signIn = (address: string, pin: string) =>
+    fetch(`${open.base}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', ...from(address) },
+      body: JSON.stringify({ staffId: open.staff.counter, pin }),
+    });
+  beforeAll(async () => void (open = await openHouse(inject('databaseUrl'), { trustProxy: 'loopback' })));
+  afterAll(() => open.close());
+
+  it('shuts nobody out but strangers, is written down, and the manager lets in who waits', async () => {
+    const till = '192.168.1.20';
+    expect((await signIn(till, pins.counter)).status).toBe(200);
+    for (let i = 0; i < 5; i++) expect([401, 429]).toContain((await signIn('10.0.0.66', `00000${i}`)).status);
+    expect((await signIn('10.0.0.66', pins.counter)).status).toBe(429);
+    // Another unknown screen waits with the stranger; the till that is known does not.
+    expect((await signIn('10.0.0.67', pins.counter)).status).toBe(429);
+    expect((await signIn(till, pins.counter)).status).toBe(200);
+    const seen = await open.manager.ok(contract.people.signIns);
+    expect(
+      seen.tries.filter((t) => t.outcome !== 'in' && t.address === '10.0.0.66').length,
+    ).toBeGreaterThanOrEqual(5);
+    expect(seen.waiting).toEqual([expect.objectContaining({ staffId: open.staff.counter, address: '' })]);
+    await open.manager.ok(contract.people.release, { params: { id: open.staff.counter } });
+    expect((await signIn('10.0.0.67', pins.counter)).status).toBe(200);
+    expect(JSON.stringify(seen)).not.toContain(pins.counter);
+  });
+
+  it('who tries every name is told to wait', async () => {
+    const tries = [];
+    for (let i = 0; i < 30; i++)
+      tries.push(
+        (
+          await fetch(`${open.base}/api/session`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json', ...from('10.9.9.9') },
+            body: JSON.stringify({ staffId: 1000 + i, pin: '0000' }),
+          })
+        ).status,
+      );
+    expect(tries.slice(0, 15)).toEqual(Array(15).fill(401));
+    expect(tries.slice(-5)).toEqual(Array(5).fill(429));
+  });
+
+  it('behind TLS the cookie is Secure and the browser is told to stay with TLS', async () => {
+    const reply = await fetch(`${open.base}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-forwarded-proto': 'https', ...from('192.168.1.20') },
+      body: JSON.stringify({ staffId: open.staff.bench, pin: pins.bench }),
+    });
+    expect(reply.headers.get('set-cookie')).toMatch(/Secure/);
+    expect(reply.headers.get('strict-transport-security')).toMatch(/max-age=\d+/);
+    expect((await fetch(`${open.base}/api/shop`)).headers.get('strict-transport-security')).toBeNull();
+  });
+});
+
+describe('a session', () => {
+  it('ends when its screen signs in anew, and a day after it began, however busy', async () => {
+    const s = new Screen(house.base);
+    await s.signIn(house.staff.counter, pins.counter);
+    const first = s.cookie;
+    const again = await fetch(`${house.base}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie: first },
+      body: JSON.stringify({ staffId: house.staff.counter, pin: pins.counter }),
+    });
+    expect(again.status).toBe(200);
+    expect((await s.send(contract.shop.tide)).status).toBe(401);
+    s.cookie = again.headers.get('set-cookie')!.split(';')[0]!;
+    for (let minutes = 0; minutes < 24 * 60; minutes += 20) {
+      house.clock.now = new Date(noon.getTime() + minutes * 60_000);
+      expect((await s.send(contract.session.shop)).body.me, `${minutes} min`).not.toBeNull();
+    }
+    house.clock.now = new Date(noon.getTime() + 24 * 3_600_000 + 1000);
+    expect((await s.send(contract.session.shop)).body.me).toBeNull();
+    house.clock.now = noon;
+  });
+
+  it('takes its stream along when it ends, wherever it was ended', async () => {
+    const s = new Screen(house.base);
+    await s.signIn(house.staff.counter, pins.counter);
+    const stream = await fetch(`${house.base}/api/feed`, { headers: { cookie: s.cookie } });
+    const ended = (async () => {
+      for await (const _chunk of stream.body!);
+    })();
+    await s.ok(contract.session.signOut);
+    await expect(
+      Promise.race([ended.then(() => 'ended'), new Promise((d) => setTimeout(d, 9000, 'open'))]),
+    ).resolves.toBe('ended');
+  }, 15_000);
+
+  it('opens so many streams and no more', async () => {
+    const stop = new AbortController();
+    const s = new Screen(house.base);
+    await s.signIn(house.staff.counter, pins.counter);
+    const statuses = [];
+    for (let i = 0; i < 14; i++)
+      statuses.push(
+        (await fetch(`${house.base}/api/feed`, { headers: { cookie: s.cookie }, signal: stop.signal }))
+          .status,
+      );
+    stop.abort();
+    expect(statuses.slice(-2)).toEqual([429, 429]);
+  });
+
+  it('of a sample PIN is not given through a proxy, whatever the server listens on', async () => {
+    const id = await transaction(house.pool, (tx) =>
+      addStaff(tx, { name: 'Printed in the open', role: 'manager', pin: '2468', demo: true }),
+    );
+    const reply = await fetch(`${house.base}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-forwarded-for': '203.0.113.9' },
+      body: JSON.stringify({ staffId: id, pin: '2468' }),
+    });
+    expect(reply.status).toBe(403);
+  });
+});
+
+/** fetch() sets Host and Origin itself; a plain socket says what it likes. */
+const rawRequest = (port: number, head: string) =>
+  new Promise<string>((done) => {
+    let heard = '';
+    const socket = connect(port, '127.0.0.1', () => socket.write(head));
+    socket
+      .setEncoding('utf8')
+      .on('data', (chunk: string) => (heard += chunk))
+      .on('close', () => done(heard));
+  });
+
+describe('another site', () => {
+  const ask = async (lines: string[]) => {
+    const heard = await rawRequest(
+      Number(new URL(house.base).port),
+      [
+        `POST /api/session HTTP/1.1`,
+        ...lines,
+        'Content-Length: 2',
+        'Content-Type: application/json',
+        'Connection: close',
+        '',
+        '{}',
+      ].join('\r\n'),
+    );
+    return Number(heard.split(' ')[1]);
+  };
+  const port = () => new URL(house.base).port;
+  it.each([
+    ['the shop itself', () => [`Host: 127.0.0.1:${port()}`, `Origin: http://127.0.0.1:${port()}`], 400],
+    ['a program without an origin', () => [`Host: localhost:${port()}`], 400],
+    ['another address of this machine', () => ['Host: 192.168.1.2:4100'], 400],
+    ['another origin', () => [`Host: 127.0.0.1:${port()}`, 'Origin: http://evil.example'], 403],
+    ['another port', () => [`Host: 127.0.0.1:${port()}`, 'Origin: http://127.0.0.1:1'], 403],
+    ['no origin that can be named', () => [`Host: 127.0.0.1:${port()}`, 'Origin: null'], 403],
+    ['a name bound to our address', () => ['Host: evil.example'], 421],
+  ])('%s', async (_who, lines, status) => {
+    expect(await ask(lines())).toBe(status);
+  });
+});
+
+describe('health', () => {
+  it('says that the process lives and that it can serve, to anyone, and is no screen', async () => {
+    expect(await (await fetch(`${house.base}/healthz`)).json()).toEqual({ alive: true });
+    const ready = await fetch(`${house.base}/readyz`);
+    expect([ready.status, await ready.json()]).toEqual([200, { ready: true }]);
+    const away = await openHouse(inject('databaseUrl'));
+    await away.pool.end();
+    const gone = await fetch(`${away.base}/readyz`);
+    expect([gone.status, await gone.json()]).toEqual([503, { ready: false }]);
+    expect((await fetch(`${away.base}/healthz`)).status).toBe(200);
+    await away.close().catch(() => undefined);
   });
 });
 

@@ -1,5 +1,4 @@
 import type { contract } from '@ember-slate/contract';
-import type { PrinterAdapter } from '../devices/printer.ts';
 import * as labels from '../labels/service.ts';
 import { idOf, type Documents, type Handlers } from '../platform/handlers.ts';
 import * as board from './board.ts';
@@ -12,7 +11,7 @@ import { oneTicket, openTickets, timerView } from './tickets.ts';
 import { keepTub } from './tubs.ts';
 import { ticketWays } from './ways.ts';
 
-export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> => ({
+export const bench: Handlers<typeof contract.bench> = {
   tickets: (work) => openTickets(work),
   clock: (work) => benchClock(work),
   ticket: (work, { params }) => oneTicket(work, idOf(params.id)),
@@ -38,14 +37,13 @@ export const bench = (printer: PrinterAdapter): Handlers<typeof contract.bench> 
   sweep: (work, { params, body }) => board.signSweep(work, idOf(params.id), body),
   frame: (work, { params, body }) => board.gradeFrame(work, idOf(params.id), body.grade),
   close: (work, { params, body }) => service.closeTicket(work, idOf(params.id), body),
-  makeLabel: (work, { params, body }) =>
-    labels.makeLabel(work, printer, idOf(params.id), idOf(params.weightId), body),
+  makeLabel: (work, { params, body }) => labels.makeLabel(work, idOf(params.id), idOf(params.weightId), body),
   labelFace: (work, { params }) => labels.labelFace(work, idOf(params.id)),
   labels: (work) => labels.labelsToday(work),
-  printLabel: (work, { params }) => labels.printAgain(work, printer, idOf(params.id)),
+  printLabel: (work, { params }) => labels.printAgain(work, idOf(params.id)),
   voidLabel: (work, { params, body }) => labels.voidLabel(work, idOf(params.id), body.why),
   readCode: (work, { query }) => labels.readCode(work, query.code),
-});
+};
 
 export const benchDocuments: Documents<typeof contract.bench> = {
   label: (work, params) => labels.labelPdf(work, idOf(params.id)),

@@ -1,5 +1,19 @@
 import { connect } from 'node:net';
+import type { Outcome } from '../platform/jobs.ts';
 import { formatJob, parseAnswer } from '@ember-slate/devices/printer-protocol';
+
+export type Printed = 'printed' | 'paper' | 'away' | 'unsure';
+
+/** What a person is told when nobody knows whether a label came out. */
+export const printedPerhaps =
+  'It may have been printed: look at the printer, then print it again or leave it';
+const words = {
+  away: 'The label printer does not answer: check its cable and its power',
+  paper: 'The label printer is out of labels: put a roll in and print again',
+};
+/** A print that did not come out, or of which nobody knows, as a job says it. */
+export const notPrinted = (outcome: Exclude<Printed, 'printed'>): Outcome =>
+  outcome === 'unsure' ? { went: 'unsure', why: printedPerhaps } : { went: 'not', why: words[outcome] };
 
 /** How long a printer may take to answer, ms. */
 const patienceMs = 8000;
@@ -22,20 +36,26 @@ export class PrinterAdapter {
     });
   }
 
-  /** Prints all copies or none: `paper` when it is out of labels, `away` when it does not answer. */
-  print(pdf: Buffer, copies: number): Promise<'printed' | 'paper' | 'away'> {
+  /**
+   * Prints all copies or none: `paper` when it is out of labels, `away` when there is none to be reached, `unsure` when
+   * it was given the job and then said nothing.
+   */
+  print(pdf: Buffer, copies: number): Promise<Printed> {
     if (!this.address) return Promise.resolve('away');
     const [host, port] = this.address.split(':');
     const id = (this.lastId = (this.lastId % 999_999) + 1);
     return new Promise((done) => {
       const socket = connect({ host: host!, port: Number(port) });
-      const end = (outcome: 'printed' | 'paper' | 'away') => {
+      // Until the last byte is on its way nothing can come out.
+      let given = false;
+      const silent = () => end(given ? 'unsure' : 'away');
+      const end = (outcome: Printed) => {
         socket.destroy();
         done(outcome);
       };
-      socket.setTimeout(patienceMs, () => end('away'));
-      socket.on('error', () => end('away'));
-      socket.on('close', () => done('away'));
+      socket.setTimeout(patienceMs, silent);
+      socket.on('error', silent);
+      socket.on('close', silent);
       let heard = '';
       socket.on('data', (chunk: Buffer) => {
         heard += chunk.toString('ascii');
@@ -45,7 +65,7 @@ export class PrinterAdapter {
         }
       });
       socket.write(formatJob({ id, copies, length: pdf.length }));
-      socket.write(pdf);
+      socket.write(pdf, () => (given = true));
     });
   }
 }

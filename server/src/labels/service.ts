@@ -13,12 +13,13 @@ import { instantOn } from '@ember-slate/core/calendar';
 import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../bench/queries.ts';
 import { jobOf } from '../bench/tickets.ts';
 import { clocksOf, freezingOf, lifeAt } from '../cold/clocks.ts';
-import type { PrinterAdapter } from '../devices/printer.ts';
+import { notPrinted, printedPerhaps, type PrinterAdapter } from '../devices/printer.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
 import { marks, row, rows, run } from '../platform/db.ts';
 import type { File } from '../platform/handlers.ts';
 import { dataMatrix, ean13 } from '../platform/pdf.ts';
+import { addJob, type JobKind } from '../platform/jobs.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -139,25 +140,46 @@ async function labelRow(work: Work, id: number, lock: '' | 'FOR UPDATE' = 'FOR U
   return found;
 }
 
-const outcomes = {
-  away: 'The label printer does not answer: check its cable and its power',
-  paper: 'The label printer is out of labels: put a roll in and print again',
-};
-
-async function send(work: Work, printer: PrinterAdapter, label: LabelRow): Promise<string | null> {
-  const outcome = await printer.print(
-    await labelSheet(JSON.parse(label.content) as KeptLabel, label.size),
-    1,
-  );
-  if (outcome !== 'printed') return outcomes[outcome];
-  await run(work.tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [label.id]);
-  return null;
+/** What a job of printing a piece's label knows: everything on it, so that it needs no records to print. */
+interface LabelJob {
+  labelId: number;
+  size: LabelSettings['size'];
+  content: KeptLabel;
 }
 
-/** Makes a piece's label once and prints it; a printer that is away loses nothing, the label waits. */
+/** Prints a piece's label. */
+export const labelPrinting = (printer: PrinterAdapter): JobKind<LabelJob> => ({
+  repeatable: false,
+  unsure: printedPerhaps,
+  run: async ({ labelId, size, content }) => {
+    const outcome = await printer.print(await labelSheet(content, size), 1);
+    return outcome === 'printed'
+      ? {
+          went: 'done',
+          tags: ['bench'],
+          note: (tx) => run(tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [labelId]),
+        }
+      : notPrinted(outcome);
+  },
+});
+
+/** Leaves a label to be printed once all this is committed, and says in the answer how it went. */
+async function leaveToPrint(work: Work, label: LabelRow): Promise<void> {
+  const content = JSON.parse(label.content) as KeptLabel;
+  const job = await addJob(work, {
+    kind: 'piece_label',
+    subject: label.id,
+    what: `Label: ${content.title}`,
+    payload: { labelId: label.id, size: label.size, content } satisfies LabelJob,
+  });
+  work.afterwards(job, ({ done, why }) => ({ printed: done, why }));
+}
+
+const beingPrinted = { printed: false, why: 'It is being printed' };
+
+/** Makes a piece's label once and has it printed; a printer that is away loses nothing, the label waits. */
 export async function makeLabel(
   work: Work,
-  printer: PrinterAdapter,
   ticketId: number,
   weighOutId: number,
   body: BodyOf<Rooms['makeLabel']>,
@@ -182,16 +204,16 @@ export async function makeLabel(
         ],
       )
     ).insertId;
-  const why = body.print ? await send(work, printer, await labelRow(work, id)) : null;
-  return { id, printed: body.print && why === null, why };
+  if (!body.print) return { id, printed: false, why: null };
+  await leaveToPrint(work, await labelRow(work, id));
+  return { id, ...beingPrinted };
 }
 
-export async function printAgain(work: Work, printer: PrinterAdapter, id: number): Promise<{ id: number }> {
+export async function printAgain(work: Work, id: number): Promise<AnswerOf<Rooms['printLabel']>> {
   const label = await labelRow(work, id);
   if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
-  const why = await send(work, printer, label);
-  if (why) throw problems.away(why);
-  return { id };
+  await leaveToPrint(work, label);
+  return { id, ...beingPrinted };
 }
 
 export async function voidLabel(work: Work, id: number, why: string): Promise<{ id: number }> {

@@ -2,9 +2,12 @@ import { areaWords } from '@ember-slate/core/labels';
 import { gs1Date } from '@ember-slate/core/labels';
 import { conditionCode } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
-import type { PrinterAdapter } from '../devices/printer.ts';
+import type { TDocumentDefinitions } from 'pdfmake/interfaces';
+import { notPrinted, printedPerhaps, type PrinterAdapter } from '../devices/printer.ts';
 import type { Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
+import type { File } from '../platform/handlers.ts';
+import { addJob, type JobKind } from '../platform/jobs.ts';
 import { dataMatrix, printable, renderPdf } from '../platform/pdf.ts';
 import { problems } from '../platform/problem.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -33,10 +36,7 @@ const methods = { caught: '01', caught_freshwater: '02', farmed: '03' };
  * and a GS1 DataMatrix that the shop's own scanner reads back (Reg. (EU) 1379/2013 art. 35; GS1 General Specifications;
  * both from memory).
  */
-export async function lotLabel(
-  work: Work,
-  id: number,
-): Promise<{ name: string; type: string; bytes: Buffer }> {
+async function lotSheet(work: Work, id: number): Promise<{ code: string; sheet: TDocumentDefinitions }> {
   const lot = await row<Labelled>(
     work.tx,
     `SELECT l.code, l.species_id AS speciesId, l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.production, l.area, l.gear,
@@ -64,7 +64,7 @@ export async function lotLabel(
     `${lot.supplier}${lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''}`,
     'Contains FISH. Keep at 0 to 2 °C, in draining ice.',
   ].filter((f) => f !== '');
-  const bytes = await renderPdf({
+  const sheet: TDocumentDefinitions = {
     pageSize: { width: 100 * mm, height: 70 * mm },
     pageMargins: [5 * mm, 4 * mm, 5 * mm, 4 * mm],
     info: { title: `Lot ${lot.code}` },
@@ -91,22 +91,43 @@ export async function lotLabel(
       },
       ...(work.settings.sample ? [{ text: 'Sample data', fontSize: 7 }] : []),
     ],
-  });
-  return { name: `lot-${lot.code}.pdf`, type: 'application/pdf', bytes };
+  };
+  return { code: lot.code, sheet };
 }
 
-/** Sends the label to the printer; says in words why it did not print. */
+export async function lotLabel(work: Work, id: number): Promise<File> {
+  const { code, sheet } = await lotSheet(work, id);
+  return { name: `lot-${code}.pdf`, type: 'application/pdf', bytes: await renderPdf(sheet) };
+}
+
+interface LotLabelJob {
+  sheet: TDocumentDefinitions;
+  copies: number;
+}
+
+/** Prints the box labels of a lot, all or none. */
+export const lotLabelPrinting = (printer: PrinterAdapter): JobKind<LotLabelJob> => ({
+  repeatable: false,
+  unsure: printedPerhaps,
+  run: async ({ sheet, copies }) => {
+    const outcome = await printer.print(await renderPdf(sheet), copies);
+    return outcome === 'printed' ? { went: 'done' } : notPrinted(outcome);
+  },
+});
+
+/** Has the box labels of a lot printed once this is committed; the answer says how it went. */
 export async function printLabel(
   work: Work,
-  printer: PrinterAdapter,
   id: number,
   copies: number,
-): Promise<{ printed: number }> {
-  const { bytes } = await lotLabel(work, id);
-  const outcome = await printer.print(bytes, copies);
-  if (outcome === 'away')
-    throw problems.away('The label printer does not answer: check its cable and its power');
-  if (outcome === 'paper')
-    throw problems.conflict('The label printer is out of labels: put a roll in and print again');
-  return { printed: copies };
+): Promise<{ printed: number; why: string | null }> {
+  const { code, sheet } = await lotSheet(work, id);
+  const job = await addJob(work, {
+    kind: 'lot_label',
+    subject: id,
+    what: `${copies === 1 ? 'Box label' : `${copies} box labels`}: lot ${code}`,
+    payload: { sheet, copies } satisfies LotLabelJob,
+  });
+  work.afterwards(job, ({ done, why }) => ({ printed: done ? copies : 0, why }));
+  return { printed: 0, why: 'It is being printed' };
 }

@@ -1,5 +1,4 @@
 import type { contract } from '@ember-slate/contract';
-import type { PrinterAdapter } from '../devices/printer.ts';
 import { idOf, type Documents, type Handlers } from '../platform/handlers.ts';
 import { rows } from '../platform/db.ts';
 import { allSpecies } from '../species/queries.ts';
@@ -11,7 +10,7 @@ import * as photos from './photos.ts';
 import * as service from './service.ts';
 import * as suppliers from './suppliers.ts';
 
-export const landing = (printer: PrinterAdapter): Handlers<typeof contract.landing> => ({
+export const landing: Handlers<typeof contract.landing> = {
   species: (work) => allSpecies(work.tx),
   suppliers: (work) => rows(work.tx, 'SELECT id, name FROM supplier ORDER BY name'),
   supplier: (work, { params }) => suppliers.supplierRecord(work, idOf(params.id)),
@@ -30,9 +29,9 @@ export const landing = (printer: PrinterAdapter): Handlers<typeof contract.landi
   claim: (work, { params, body }) => claims.makeClaim(work, idOf(params.id), body),
   claims: (work, { params }) => claims.claimsOf(work, idOf(params.id)),
   settle: (work, { params, body }) => claims.settleClaim(work, idOf(params.id), body),
-  printLabel: (work, { params, body }) => labels.printLabel(work, printer, idOf(params.id), body.copies),
+  printLabel: (work, { params, body }) => labels.printLabel(work, idOf(params.id), body.copies),
   photos: (work, { params }) => photos.listPhotos(work, idOf(params.id)),
-});
+};
 
 export const landingDocuments: Documents<typeof contract.landing> = {
   claimSheet: (work, params) => claims.claimSheet(work, idOf(params.id)),

@@ -33,7 +33,7 @@ export function unprivileged(): Account | null {
 }
 
 /** Files of which a folder of ours holds at least one; anything else is somebody's own. */
-const ours = ['secret.json', 'mysql', 'owner.pid', 'mariadb.log', 'db.sock'];
+const ours = ['secret.json', 'mysql', 'owner.pid', 'mariadb.log', 'db.sock', 'log'];
 
 /**
  * Makes a data folder, for its owner's eyes only, and gives it to the account. Throws when the folder holds other

@@ -10,6 +10,9 @@ import { Planner } from '../plan/planner.ts';
 import type { Config } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
 
+/** How long requests under way may take once the process is told to end, ms. */
+const drainMs = 10_000;
+
 export interface Running {
   server: Server;
   pool: Pool;
@@ -24,8 +27,10 @@ export async function listen(config: Config): Promise<Running> {
   const probe = new ProbeAdapter(config.probeAddress);
   const sensors = new SensorFeed(pool, config.sensorAddress);
   const planner = new Planner(pool, () => new Date());
-  const app = createApp({
+  const closing = new AbortController();
+  const { app, jobs } = createApp({
     ...config,
+    closing: closing.signal,
     pool,
     scale,
     printer: new PrinterAdapter(config.printerAddress),
@@ -49,6 +54,7 @@ export async function listen(config: Config): Promise<Running> {
       : error;
   });
   planner.keepWarm();
+  jobs.start();
   const stopWeekly = keepWeekly(pool, () => new Date());
   return {
     server,
@@ -56,12 +62,20 @@ export async function listen(config: Config): Promise<Running> {
     port: (server.address() as { port: number }).port,
     stop: async () => {
       stopWeekly();
+      // What is under way is answered before the door shuts; streams are told to come again.
+      const shut = new Promise((done) => server.close(done));
+      closing.abort();
+      server.closeIdleConnections();
+      const idle = setInterval(() => server.closeIdleConnections(), 50);
+      const patience = setTimeout(() => server.closeAllConnections(), drainMs);
+      await shut;
+      clearInterval(idle);
+      clearTimeout(patience);
+      await jobs.close();
       planner.close();
       scale.close();
       probe.close();
       await sensors.close();
-      server.closeAllConnections();
-      await new Promise((done) => server.close(done));
       await pool.end();
     },
   };

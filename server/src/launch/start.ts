@@ -5,19 +5,24 @@ import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { addStaff } from '../people/service.ts';
 import { openPool, row, transaction } from '../platform/db.ts';
-import { writeSettings } from '../platform/settings.ts';
+import { configFromEnv, deviceKinds, type Config, type DeviceKind } from '../platform/config.ts';
+import { logTo } from '../platform/log.ts';
+import { readSettings, writeSettings } from '../platform/settings.ts';
 import { dropRoot } from './account.ts';
 import { freePort, startPrivateDatabase, type PrivateDatabase } from './database.ts';
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
 
-const usage = `./start [--port N] [--host ADDRESS] [--empty] [--years N] [--data FOLDER]
+const usage = `./start [--port N] [--host ADDRESS] [--empty] [--simulate] [--years N] [--data FOLDER]
   --port    port of the app, 4100 unless given
   --host    address to listen on, 127.0.0.1 unless given (sample PINs work on this machine only)
-  --empty   a shop of your own without sample data
+  --empty   a shop of your own without sample data, and without devices but your own
+  --simulate  try out a shop of your own with simulated devices: what they read is marked as simulated for good
   --years   years of a busy past behind the sample shop, to see it at its largest
   --data    where the private database lives, .data unless given
-DATABASE_URL points at a MariaDB of your own instead of the private one.`;
+DATABASE_URL points at a MariaDB of your own instead of the private one.
+SCALE_ADDRESS, SENSOR_ADDRESS, PRINTER_ADDRESS, PROBE_ADDRESS (host:port) are your own devices.
+TRUST_PROXY and HOSTS are for a shop behind a reverse proxy with TLS; LOG_FILE says where the log goes.`;
 
 function options() {
   try {
@@ -27,6 +32,7 @@ function options() {
         host: { type: 'string', default: process.env.HOST ?? '127.0.0.1' },
         data: { type: 'string', default: '.data' },
         empty: { type: 'boolean', default: false },
+        simulate: { type: 'boolean', default: false },
         years: { type: 'string', default: '0' },
         help: { type: 'boolean', default: false },
       },
@@ -98,7 +104,7 @@ let running: Running | null = null;
 let stopping = false;
 
 /** Starts a stand-in of a device as its own process; it goes when this one does. Returns where it listens. */
-async function startDevice(name: string): Promise<string> {
+async function startDevice(name: DeviceKind): Promise<string> {
   const port = await freePort();
   devices.push(
     spawn(process.execPath, ['--import', 'tsx', `devices/src/${name}/main.ts`, String(port)], {
@@ -107,6 +113,41 @@ async function startDevice(name: string): Promise<string> {
     }),
   );
   return `127.0.0.1:${port}`;
+}
+
+/** Where each device is: the address given, or a stand-in where those are wanted; a shop of one's own has none by itself. */
+async function startDevices(config: Config, wanted: boolean) {
+  const { scaleAddress, sensorAddress, printerAddress, probeAddress } = config;
+  const addresses = {
+    scale: scaleAddress,
+    sensors: sensorAddress,
+    printer: printerAddress,
+    probe: probeAddress,
+  };
+  const simulated: DeviceKind[] = [];
+  if (wanted)
+    for (const kind of deviceKinds)
+      if (addresses[kind] === null) {
+        addresses[kind] = await startDevice(kind);
+        simulated.push(kind);
+      }
+  return {
+    scaleAddress: addresses.scale,
+    sensorAddress: addresses.sensors,
+    printerAddress: addresses.printer,
+    probeAddress: addresses.probe,
+    simulated,
+  };
+}
+
+/** Whether the shop of this database is the sample shop. */
+async function sampleShop(databaseUrl: string): Promise<boolean> {
+  const pool = openPool(databaseUrl, 1);
+  try {
+    return (await readSettings(pool)).sample;
+  } finally {
+    await pool.end();
+  }
 }
 
 async function stop(code: number): Promise<never> {
@@ -127,22 +168,25 @@ try {
     );
   }
   dropRoot(resolve(flags.data));
+  await logTo(process.env.LOG_FILE ?? `${resolve(flags.data)}/log/requests`);
   if (!process.env.DATABASE_URL) database = await startPrivateDatabase(flags.data);
   const databaseUrl = process.env.DATABASE_URL ?? database!.url;
   await prepare(databaseUrl);
   const said = await firstDay(databaseUrl, flags.empty, flags.years);
-  const scaleAddress = await startDevice('scale');
-  const sensorAddress = await startDevice('sensors');
-  const printerAddress = await startDevice('printer');
-  const probeAddress = await startDevice('probe');
+  const sample = await sampleShop(databaseUrl);
+  if (sample === flags.empty)
+    throw new Error(
+      sample
+        ? 'This folder holds the sample shop. For a shop of your own choose another: ./start --empty --data FOLDER'
+        : 'This folder holds a shop of your own: open it with ./start --empty. For the sample shop choose another: ./start --data FOLDER',
+    );
+  const config = configFromEnv({ ...process.env, DATABASE_URL: databaseUrl });
+  const standIns = await startDevices(config, sample || flags.simulate);
   running = await listen({
-    databaseUrl,
+    ...config,
+    ...standIns,
     host: flags.host,
     port: flags.port,
-    scaleAddress,
-    sensorAddress,
-    printerAddress,
-    probeAddress,
     webRoot: `${process.cwd()}/web/dist`,
     checkAnswers: false,
   });

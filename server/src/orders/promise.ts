@@ -73,7 +73,7 @@ async function freeStock(work: Work, book: Map<string, Species>, exceptOrder: nu
       { species, lots: (lots.get(species.id) ?? []).map((l) => l.available) },
     ]),
   );
-  const lines = await openLines(work, exceptOrder);
+  const lines = (await openLines(work, exceptOrder)).filter((l) => formsOf(work.settings).has(l.form));
   const short = lines.map((line) => {
     const stock = free.get(line.speciesId)!;
     const want = wantOf(work, line, line.dueAt);

@@ -4,7 +4,7 @@ import { Logs } from '../cold/logs.ts';
 import { rows, transaction } from '../platform/db.ts';
 import { announce } from '../platform/feed.ts';
 import { log } from '../platform/log.ts';
-import type { Work } from '../platform/context.ts';
+import { quietly } from '../platform/context.ts';
 import { readSettings } from '../platform/settings.ts';
 import { makeStanding } from './standing.ts';
 
@@ -21,14 +21,7 @@ export async function makeWeekly(pool: Pool, now: Date): Promise<number> {
   for (const s of due)
     made += await transaction(pool, async (tx) => {
       const actor = { id: s.staffId, name: s.name, role: s.role };
-      const work: Work = {
-        tx,
-        actor,
-        now,
-        settings: await readSettings(tx),
-        logs: new Logs(),
-        units: 'metric',
-      };
+      const work = quietly({ tx, actor, now, settings: await readSettings(tx), logs: new Logs() });
       const count = await makeStanding(work, s.id);
       if (count > 0) await announce(tx, contract.orders.take.tags, now);
       return count;

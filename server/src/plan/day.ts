@@ -238,7 +238,8 @@ export async function dayProblems(
   const trade = await tradeOf(work);
   const month = Number(tradingDay(work.now, work.settings).slice(5, 7));
   const end = horizonEnd(from, horizon);
-  const waiting = (await linesWaiting(work)).filter((l) => l.dueAt <= end);
+  // A line of a form no book knows any more is for a person to change.
+  const waiting = (await linesWaiting(work)).filter((l) => l.dueAt <= end && forms.has(l.form));
   const lines = whiteLines(work, book, lots, waiting, before);
   const held = new Map<number, number>();
   for (const t of await plannedTickets(work)) held.set(t.lotId, (held.get(t.lotId) ?? 0) + t.pieces);

@@ -73,7 +73,7 @@ export class Planner {
     }
   }
 
-  /** Begins a run whose row is being written in the caller's transaction. */
+  /** Begins a run whose row is committed. */
   begin(job: Run): void {
     const stop = new SharedArrayBuffer(4);
     const found = new Map(Object.entries(job.kept));

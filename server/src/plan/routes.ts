@@ -9,7 +9,7 @@ import * as service from './service.ts';
 export const plan = (planner: Planner): Handlers<typeof contract.plan> => ({
   changes: (work, { params }) => changesOf(work, idOf(params.id)),
   day: (work) => runs.currentPlan(work),
-  start: (work, { body }) => runs.startPlan(work, planner, body),
+  start: (work, { body }) => runs.startPlan(work, body),
   stop: (work, { params }) => runs.stopPlan(work, idOf(params.id)),
   pin: (work, { params, body }) => runs.pinFish(work, idOf(params.id), body.fish),
   move: (work, { params, body }) => runs.moveLine(work, planner, idOf(params.id), body),

@@ -1,12 +1,14 @@
 import type { BodyOf, CutPlan, FoundPlan, PlanSpecies, contract } from '@ember-slate/contract';
 import { offTrim, planFaults, score, whyUnfilled, type PlannedFish } from '@ember-slate/core/cutplan';
 import type { Work } from '../platform/context.ts';
-import { row, run } from '../platform/db.ts';
+import { reading, row, run } from '../platform/db.ts';
+import { addJob, type JobKind } from '../platform/jobs.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
-import { formsOf } from '../platform/settings.ts';
+import { formsOf, readSettings } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 import { dayProblems, gramsOff, problemOf, without } from './day.ts';
 import type { Planner } from './planner.ts';
+import type { Pool } from 'mysql2/promise';
 
 type Rooms = typeof contract.plan;
 
@@ -132,11 +134,43 @@ function keptOf(plan: PlanRow | undefined, species: readonly PlanSpecies[], anew
   );
 }
 
-export async function startPlan(
-  work: Work,
-  planner: Planner,
-  body: BodyOf<Rooms['start']>,
-): Promise<{ id: number }> {
+/** What a job of planning knows beside the row of its plan. */
+interface PlanJob {
+  planId: number;
+  anew: string[];
+  settled: Record<string, PlannedFish[]>;
+  seconds: number;
+}
+
+/** Begins a plan whose row is committed, in whichever process comes to it. */
+export const planBeginning = (pool: Pool, planner: Planner): JobKind<PlanJob> => ({
+  repeatable: true,
+  unsure: 'Planning broke off',
+  run: async ({ planId, anew, settled, seconds }) => {
+    await reading(pool, async (tx) => {
+      const plan = await row<{ problems: string; found: string }>(
+        tx,
+        "SELECT problems, found FROM cut_plan WHERE id = ? AND state = 'running'",
+        [planId],
+      );
+      if (!plan) return;
+      const book = await speciesById(tx);
+      const stored = JSON.parse(plan.problems) as PlanSpecies[];
+      planner.begin({
+        id: planId,
+        kept: JSON.parse(plan.found) as Found,
+        species: stored
+          .filter((s) => anew.includes(s.speciesId))
+          .map((s) => ({ stored: s, species: book.get(s.speciesId)!, settled: settled[s.speciesId] ?? [] })),
+        forms: [...formsOf(await readSettings(tx)).values()],
+        seconds,
+      });
+    });
+    return { went: 'done' };
+  },
+});
+
+export async function startPlan(work: Work, body: BodyOf<Rooms['start']>): Promise<{ id: number }> {
   const before = await newest(work);
   const species = await dayProblems(work, body.horizon);
   if (species.every((s) => s.fish.length === 0 && s.lines.length === 0))
@@ -164,18 +198,19 @@ export async function startPlan(
     "UPDATE cut_plan SET problems = '[]', found = '{}', pinned = '[]' WHERE made_at < ? AND problems <> '[]'",
     [new Date(work.now.getTime() - keptDays * 86_400_000)],
   );
-  const book = await speciesById(work.tx);
-  planner.begin({
-    id: made.insertId,
-    kept,
-    species: anew.map((stored) => ({
-      stored,
-      species: book.get(stored.speciesId)!,
-      settled: settled.get(stored.speciesId) ?? [],
-    })),
-    forms: [...formsOf(work.settings).values()],
-    seconds: body.seconds,
-  });
+  work.afterwards(
+    await addJob(work, {
+      kind: 'plan',
+      subject: made.insertId,
+      what: 'Planning the day',
+      payload: {
+        planId: made.insertId,
+        anew: anew.map((s) => s.speciesId),
+        settled: Object.fromEntries(settled),
+        seconds: body.seconds,
+      } satisfies PlanJob,
+    }),
+  );
   return { id: made.insertId };
 }
 
@@ -205,7 +240,8 @@ export async function moveLine(
   id: number,
   body: BodyOf<Rooms['move']>,
 ): Promise<{ id: number; gain: number }> {
-  const plan = await planRow(work, id, true);
+  // Cut anew before anything is locked: others plan and pin meanwhile, and that is looked at after.
+  const plan = await planRow(work, id);
   if (plan.state === 'running') throw problems.conflict('It is still planning: stop it first, or wait');
   if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
   const species = JSON.parse(plan.problems) as PlanSpecies[];
@@ -232,6 +268,9 @@ export async function moveLine(
       .map((f) => (f.id === body.from ? { ...f, refuses: { ...f.refuses, [line.id]: 'moved by hand' } } : f)),
   };
   const so = await planner.once({ stored: forced, species: of, settled }, [...forms.values()], moveSeconds);
+  const now = await planRow(work, id, true);
+  if (now.state !== plan.state || now.found !== plan.found || now.pinned !== plan.pinned)
+    throw problems.stale('The plan was changed meanwhile: look at it again');
   const to = so.plan.fish.find((f) => f.fish === body.to);
   if (!to?.pieces.some((p) => p.line === line.id))
     throw problems.conflict(

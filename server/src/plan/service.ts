@@ -6,6 +6,7 @@ import type { Work } from '../platform/context.ts';
 import { marks, row, rows, run } from '../platform/db.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
+import { formsOf } from '../platform/settings.ts';
 import { lockLots } from '../platform/stock.ts';
 import { speciesById } from '../species/queries.ts';
 import { shopLots, wantOf } from './available.ts';
@@ -41,7 +42,7 @@ const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =>
 
 export async function planLines(work: Work): Promise<PlanLine[]> {
   const book = await speciesById(work.tx);
-  const lines = await linesToPlan(work);
+  const lines = (await linesToPlan(work)).filter((l) => formsOf(work.settings).has(l.form));
   const lots = await shopLots(work, book);
   const picks = await rows<{ line_id: number; lot_id: number; fish: number }>(
     work.tx,

@@ -1,6 +1,9 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
+export const deviceKinds = ['scale', 'sensors', 'printer', 'probe'] as const;
+export type DeviceKind = (typeof deviceKinds)[number];
+
 /** What a process needs to know from outside; read once at the start. */
 export interface Config {
   databaseUrl: string;
@@ -14,8 +17,14 @@ export interface Config {
   printerAddress: string | null;
   /** The same of the probe thermometer. */
   probeAddress: string | null;
+  /** Devices that are stand-ins: what they read and print says so for good. */
+  simulated: readonly DeviceKind[];
   /** Folder of the built screens, null when they are served elsewhere. */
   webRoot: string | null;
+  /** Proxies that are believed about who asks and by what scheme (Express's `trust proxy`), null for none. */
+  trustProxy: string | null;
+  /** Names this server is reached by, beside its addresses and its machine's name. */
+  hosts: readonly string[];
   /** Check every answer against the contract: on in tests. */
   checkAnswers: boolean;
 }
@@ -42,7 +51,10 @@ export function configFromEnv(env = process.env): Config {
     sensorAddress: env.SENSOR_ADDRESS ?? null,
     printerAddress: env.PRINTER_ADDRESS ?? null,
     probeAddress: env.PROBE_ADDRESS ?? null,
+    simulated: deviceKinds.filter((d) => (env.SIMULATED ?? '').split(',').includes(d)),
     webRoot: env.WEB_ROOT ?? null,
+    trustProxy: env.TRUST_PROXY ?? null,
+    hosts: (env.HOSTS ?? '').split(/[\s,]+/).filter((h) => h !== ''),
     checkAnswers: env.CHECK_ANSWERS === '1',
   };
 }

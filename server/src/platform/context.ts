@@ -3,6 +3,7 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import type { UnitSystem } from '@ember-slate/core/units';
 import type { Logs } from '../cold/logs.ts';
 import type { Tx } from './db.ts';
+import type { JobState } from './jobs.ts';
 import type { ShopSettings } from './settings.ts';
 
 export interface Actor {
@@ -21,7 +22,18 @@ export interface Work {
   units: UnitSystem;
   /** Temperature logs this process keeps at hand. */
   logs: Logs;
+  /**
+   * Has a job done once the change is committed, before its answer goes out; `tell` puts into the answer how it went.
+   */
+  afterwards: (jobId: number, tell?: (state: JobState) => object) => void;
 }
+
+/** Work that no request asked for: nothing is left to be done after it, and weights are metric. */
+export const quietly = (work: Omit<Work, 'units' | 'afterwards'>): Work => ({
+  ...work,
+  units: 'metric',
+  afterwards: () => undefined,
+});
 
 /** The trading day of this piece of work. */
 export const today = (work: Work): string => tradingDay(work.now, work.settings);

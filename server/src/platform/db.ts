@@ -113,7 +113,15 @@ async function within<T>(ms: number, asked: Promise<T>, late: () => void): Promi
 async function onConnection<T>(pool: Pool, patienceMs: number, work: (tx: Tx) => Promise<T>): Promise<T> {
   const begun = Date.now();
   const asked = pool.getConnection();
-  const tx = await within(patienceMs, asked, () => void asked.then((c) => c.release(), () => undefined));
+  const tx = await within(
+    patienceMs,
+    asked,
+    () =>
+      void asked.then(
+        (c) => c.release(),
+        () => undefined,
+      ),
+  );
   let broken = false;
   try {
     return await within(patienceMs - (Date.now() - begun), work(tx), () => (broken = true));

@@ -8,7 +8,8 @@ import type { Actor, Work } from './context.ts';
 import type { File } from './handlers.ts';
 import { errorCode, isContended, NoAnswer, patienceMs, reading, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
-import { once } from './idempotency.ts';
+import { keepAnswer, once } from './idempotency.ts';
+import type { Jobs, JobState } from './jobs.ts';
 import { log } from './log.ts';
 import { ProblemError, problems } from './problem.ts';
 import { actorOf, cookieName } from './sessions.ts';
@@ -18,6 +19,7 @@ export interface Platform {
   pool: Pool;
   clock: () => Date;
   logs: Logs;
+  jobs: Jobs;
   checkAnswers: boolean;
 }
 
@@ -55,7 +57,7 @@ const workOf = async (
   tx: Tx,
   request: Request,
   actor: Actor,
-): Promise<Omit<Work, 'now'>> => ({
+): Promise<Omit<Work, 'now' | 'afterwards'>> => ({
   tx,
   actor,
   settings: await readSettings(tx),
@@ -63,10 +65,31 @@ const workOf = async (
   units: request.get('Units') === 'imperial' ? 'imperial' : 'metric',
 });
 
+/** Reads and uploads leave nothing to be done. */
+const nothingAfterwards: Work['afterwards'] = () => undefined;
+
 type Handler = (
   work: Work,
   input: { params: Record<string, string>; query: never; body: never },
 ) => Promise<unknown>;
+
+interface Left {
+  jobId: number;
+  tell: ((state: JobState) => object) | undefined;
+}
+/** Does what a change left to be done, and keeps the answer as it then reads, for a repeat. */
+async function doneAfterwards(platform: Platform, left: readonly Left[], key: string, answer: unknown) {
+  for (const { jobId, tell } of left) {
+    const state = await platform.jobs.runNow(jobId).catch((error: unknown): JobState => {
+      log.warn({ err: error }, 'a job waits');
+      return { done: false, why: null };
+    });
+    if (tell) Object.assign(answer as object, tell(state));
+  }
+  await keepAnswer(platform.pool, key, answer).catch((error: unknown) =>
+    log.warn({ err: error }, 'an answer could not be kept'),
+  );
+}
 
 /** Serves one route of the contract that reads or changes the shop's records. */
 export function serve(platform: Platform, route: Route, handler: Handler): RequestHandler {
@@ -79,7 +102,13 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
       body: (route.body ? parse(route.body, request.body) : undefined) as never,
     };
     const now = platform.clock();
-    const work = async (tx: Tx) => handler({ ...(await workOf(platform, tx, request, actor)), now }, input);
+    let left: Left[] = [];
+    const work = async (tx: Tx) => {
+      // A transaction that is run again begins again with this as well.
+      left = [];
+      const afterwards: Work['afterwards'] = (jobId, tell) => void left.push({ jobId, tell });
+      return handler({ ...(await workOf(platform, tx, request, actor)), now, afterwards }, input);
+    };
     const unchanged = async (tx: Tx) => ({ answer: await work(tx), repeated: false, changeId: 0 });
     const changed = async (tx: Tx) => {
       const asked = {
@@ -93,6 +122,8 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
     const { answer, repeated, changeId } = await (route.kind === 'change'
       ? transaction(platform.pool, changed, patienceMs)
       : reading(platform.pool, unchanged, patienceMs));
+    if (left.length > 0 && !repeated)
+      await doneAfterwards(platform, left, request.get('Idempotency-Key')!, answer);
     if (platform.checkAnswers) route.answer.parse(answer);
     if (changeId) response.set('Change-Id', String(changeId));
     if (repeated) response.set('Idempotent-Replay', 'true');
@@ -109,11 +140,13 @@ export function serveFile(
   return async (request, response) => {
     const actor = await admit(platform, route, request);
     const now = platform.clock();
-    const { name, type, bytes } = await reading(platform.pool, async (tx) =>
-      make(
-        { ...(await workOf(platform, tx, request, actor)), now },
-        request.params as Record<string, string>,
-      ),
+    const { name, type, bytes } = await reading(
+      platform.pool,
+      async (tx) =>
+        make(
+          { ...(await workOf(platform, tx, request, actor)), now, afterwards: nothingAfterwards },
+          request.params as Record<string, string>,
+        ),
       patienceMs,
     );
     response
@@ -139,19 +172,23 @@ export function receiveFile<T>(
     const fitted = await fit(sent);
     const now = platform.clock();
     const params = request.params as Record<string, string>;
-    const answer = await transaction(platform.pool, async (tx) => {
-      const asked = {
-        staffId: actor.id,
-        route: `${route.method} ${request.path}`,
-        body: createHash('sha256').update(sent).digest('hex'),
-      };
-      const work = { ...(await workOf(platform, tx, request, actor)), now };
-      const result = await once(tx, request.get('Idempotency-Key'), asked, now, () =>
-        keep(work, params, fitted),
-      );
-      if (!result.repeated) await announce(tx, route.tags, now);
-      return result.answer;
-    }, patienceMs);
+    const answer = await transaction(
+      platform.pool,
+      async (tx) => {
+        const asked = {
+          staffId: actor.id,
+          route: `${route.method} ${request.path}`,
+          body: createHash('sha256').update(sent).digest('hex'),
+        };
+        const work = { ...(await workOf(platform, tx, request, actor)), now, afterwards: nothingAfterwards };
+        const result = await once(tx, request.get('Idempotency-Key'), asked, now, () =>
+          keep(work, params, fitted),
+        );
+        if (!result.repeated) await announce(tx, route.tags, now);
+        return result.answer;
+      },
+      patienceMs,
+    );
     response.set('Cache-Control', 'no-store').json(answer);
   };
 }

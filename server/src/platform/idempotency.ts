@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
-import { errorCode, row, run, type Tx } from './db.ts';
+import { errorCode, row, run, type Asks, type Tx } from './db.ts';
 import { problems } from './problem.ts';
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 /**
  * Does `work` once for a key, in the caller's transaction: the key, the change and the answer are kept together
- * or not at all. A repeat waits for the first and gets its answer; the same key on another request is refused.
+ * or not at all. A repeat waits for the first and gets its answer, whoever sends it: a screen sends what was kept while
+ * the line was gone, and the act belongs to the person who did it. The same key on another request is refused.
  */
 export async function once<T>(
   tx: Tx,
@@ -17,7 +18,7 @@ export async function once<T>(
 ): Promise<{ answer: T; repeated: boolean }> {
   if (!key || !uuid.test(key)) throw problems.badInput('Every change carries an Idempotency-Key (a UUID)');
   const hash = createHash('sha256')
-    .update(JSON.stringify([request.staffId, request.route, request.body]))
+    .update(JSON.stringify([request.route, request.body]))
     .digest();
   try {
     await run(tx, 'INSERT INTO idempotency (id, staff_id, request_hash, created_at) VALUES (?, ?, ?, ?)', [
@@ -40,3 +41,7 @@ export async function once<T>(
   await run(tx, 'UPDATE idempotency SET answer = ? WHERE id = ?', [JSON.stringify(answer), key]);
   return { answer, repeated: false };
 }
+
+/** Keeps a finished answer in place of the one that was kept with the change. */
+export const keepAnswer = (db: Asks, key: string, answer: unknown) =>
+  run(db, 'UPDATE idempotency SET answer = ? WHERE id = ?', [JSON.stringify(answer), key]);

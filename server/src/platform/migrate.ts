@@ -1,18 +1,172 @@
-import { createConnection } from 'mysql2/promise';
+import { createHash, randomUUID } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { createConnection, type Connection, type RowDataPacket } from 'mysql2/promise';
 import Postgrator from 'postgrator';
+import { errorCode } from './db.ts';
+import { log } from './log.ts';
 
-/** Brings the database up to the newest numbered migration; returns how many were run. */
+const folder = new URL('./migrations/', import.meta.url);
+const sqlOf = (name: string) => readFileSync(new URL(name, folder), 'utf8');
+const md5 = (text: string) => createHash('md5').update(text, 'utf8').digest('hex');
+
+/**
+ * Steps that were edited after shops had run them (versions 0.2.0 to 0.5.0), by the checksum they had then. What the
+ * edit added is in `mended/`, and does no harm where it is there already. No step is ever edited again: a test holds
+ * their checksums.
+ */
+const earlier: Readonly<Record<number, readonly string[]>> = {
+  5: ['ddd7af122753429d1c184bdec64034cd'],
+  10: ['027f2b8aef377fedaeb13d288ba9b0fd'],
+  11: [
+    'b5163ddd522de82eb1933a2b8e92ae15',
+    '5fbab1e40d4e0733516e344cd9c5b27b',
+    'ed5aa5776d89e90f758f7038836fe847',
+  ],
+};
+
+/** Numbered steps by version: file name and checksum. */
+export const steps = (): Map<number, { file: string; md5: string }> =>
+  new Map(
+    readdirSync(folder)
+      .filter((f) => f.endsWith('.sql'))
+      .map((file) => [Number(file.slice(0, 3)), { file, md5: md5(sqlOf(file)) }]),
+  );
+
+/** The statements of a script: each ends with a semicolon at the end of a line. */
+const statementsOf = (script: string): string[] =>
+  script
+    .replace(/^\s*--.*$/gm, '')
+    .split(/;[ \t]*$/m)
+    .map((s) => s.trim())
+    .filter((s) => s !== '');
+
+/** What a statement is told that was done already: it went through, and the power went before that was noted. */
+const doneAlready = new Set([
+  'ER_TABLE_EXISTS_ERROR',
+  'ER_DUP_FIELDNAME',
+  'ER_DUP_KEYNAME',
+  'ER_TRG_ALREADY_EXISTS',
+  'ER_CANT_DROP_FIELD_OR_KEY',
+  'ER_BAD_TABLE_ERROR',
+  'ER_TRG_DOES_NOT_EXIST',
+]);
+
+/** Runs scripts statement by statement and notes how far it came, so that one that stopped half-way is gone on with. */
+class Runner {
+  private readonly me = randomUUID();
+  constructor(private readonly db: Connection) {}
+
+  private async ask<T extends object>(sql: string, values: (string | number)[] = []): Promise<T[]> {
+    return (await this.db.query(sql, values))[0] as T[];
+  }
+
+  /** Waits until no other process migrates, and keeps others out. A holder that died lets go after five minutes. */
+  async begin(): Promise<void> {
+    await this.ask('CREATE TABLE IF NOT EXISTS schema_step (version INT PRIMARY KEY, done INT NOT NULL)');
+    await this.ask(
+      'CREATE TABLE IF NOT EXISTS schema_holder (id TINYINT PRIMARY KEY, holder CHAR(36) NOT NULL, until_at DATETIME NOT NULL)',
+    );
+    await this.ask("INSERT IGNORE INTO schema_holder (id, holder, until_at) VALUES (1, '', '2000-01-01')");
+    for (let tries = 0; !(await this.hold()); tries++) {
+      if (tries > 600)
+        throw new Error('Another process is bringing this shop’s records up to date: wait for it');
+      await sleep(500);
+    }
+  }
+
+  private async hold(): Promise<boolean> {
+    await this.ask(
+      'UPDATE schema_holder SET holder = ?, until_at = UTC_TIMESTAMP() + INTERVAL 5 MINUTE WHERE id = 1 AND (holder = ? OR until_at < UTC_TIMESTAMP())',
+      [this.me, this.me],
+    );
+    const [now] = await this.ask<{ holder: string }>('SELECT holder FROM schema_holder WHERE id = 1');
+    return now?.holder === this.me;
+  }
+
+  end(): Promise<unknown> {
+    return this.ask(
+      "UPDATE schema_holder SET holder = '', until_at = '2000-01-01' WHERE id = 1 AND holder = ?",
+      [this.me],
+    );
+  }
+
+  /** Runs what is still to do of a script. `version` names it; mended scripts count below zero. */
+  async script(version: number, script: string): Promise<void> {
+    const [noted] = await this.ask<{ done: number }>('SELECT done FROM schema_step WHERE version = ?', [
+      version,
+    ]);
+    const done = noted?.done ?? 0;
+    for (const [i, statement] of statementsOf(script).entries()) {
+      if (i < done) continue;
+      await this.hold();
+      await this.statement(statement, i === done);
+      await this.ask(
+        'INSERT INTO schema_step (version, done) VALUES (?, ?) ON DUPLICATE KEY UPDATE done = VALUES(done)',
+        [version, i + 1],
+      );
+    }
+  }
+
+  private async statement(statement: string, mayBeDone: boolean): Promise<void> {
+    try {
+      await this.ask(statement);
+    } catch (error) {
+      if (mayBeDone && doneAlready.has(errorCode(error))) return;
+      // With its binary log on, a database lets only an administrator make triggers: `verify` proves the ledger without.
+      if (errorCode(error) === 'ER_BINLOG_CREATE_ROUTINE_NEED_SUPER' && /^CREATE TRIGGER/i.test(statement)) {
+        log.warn(
+          'This database makes no triggers for us: that the ledger only grows is proved, not enforced',
+        );
+        return;
+      }
+      throw error;
+    }
+  }
+
+  /** Brings steps that were run in an earlier wording to today's. */
+  async mend(): Promise<void> {
+    const [there] = await this.ask<RowDataPacket>("SHOW TABLES LIKE 'schemaversion'");
+    if (!there) return;
+    const run = await this.ask<{ version: number; md5: string | null }>(
+      'SELECT version, md5 FROM schemaversion WHERE version > 0 ORDER BY version',
+    );
+    const today = steps();
+    for (const { version, md5: had } of run) {
+      const step = today.get(Number(version));
+      if (!step || had === null || had === step.md5) continue;
+      if (!earlier[Number(version)]?.includes(had))
+        throw new Error(
+          `These records were made by a version this one does not know (step ${version}): nothing was changed. Use the version they were last opened with`,
+        );
+      await this.script(-Number(version), sqlOf(`mended/${String(version).padStart(3, '0')}.sql`));
+      await this.ask('UPDATE schemaversion SET md5 = ? WHERE version = ?', [step.md5, version]);
+    }
+  }
+}
+
+/**
+ * Brings the database up to the newest numbered step; returns how many were run. May be killed at any point and run
+ * again; of several processes one does it and the others wait.
+ */
 export async function migrate(databaseUrl: string): Promise<number> {
-  const connection = await createConnection({ uri: databaseUrl, multipleStatements: true, timezone: 'Z' });
+  const connection = await createConnection({ uri: databaseUrl, timezone: 'Z' });
+  const runner = new Runner(connection);
   try {
-    const database = new URL(databaseUrl).pathname.slice(1);
+    await runner.begin();
+    await runner.mend();
+    let version = 0;
     const postgrator = new Postgrator({
       driver: 'mysql',
-      database,
-      migrationPattern: new URL('./migrations/*.sql', import.meta.url).pathname,
+      database: new URL(databaseUrl).pathname.slice(1),
+      migrationPattern: new URL('*.sql', folder).pathname,
       execQuery: async (sql) => ({ rows: (await connection.query(sql))[0] as never[] }),
+      execSqlScript: (script) => runner.script(version, script),
     });
-    return (await postgrator.migrate()).length;
+    postgrator.on('migration-started', (m) => (version = m.version));
+    const applied = await postgrator.migrate();
+    await runner.end();
+    return applied.length;
   } finally {
     await connection.end();
   }

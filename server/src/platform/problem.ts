@@ -18,6 +18,7 @@ export const problems = {
   notSignedIn: make(401, 'not-signed-in', 'Sign in again'),
   notAllowed: make(403, 'not-allowed', 'Not yours to do'),
   notFound: make(404, 'not-found', 'Not there'),
+  notHere: make(421, 'not-here', 'Not this server'),
   stale: make(409, 'stale', 'Someone changed this meanwhile'),
   conflict: make(409, 'conflict', 'That cannot be done now'),
   short: make(409, 'short', 'Not enough there'),

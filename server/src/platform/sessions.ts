@@ -5,64 +5,122 @@ import { row, run, type Tx, type Asks } from './db.ts';
 import { problems } from './problem.ts';
 
 export const cookieName = 'ember_slate';
-/** A session nobody used for this long is over, whatever the screen shows. */
+/** A session nobody used for this long is over, whatever the screen shows; and any is a day after it began. */
 const idleMinutes = 30;
+const longestHours = 24;
 /** Failures allowed before the wait begins, and how it grows: 5 s, 10 s, 20 s … up to 15 minutes. */
 const freeFailures = 3;
-const lockSeconds = (failures: number) =>
-  failures < freeFailures ? 0 : Math.min(5 * 2 ** (failures - freeFailures), 900);
+const waitSeconds = (failures: number) =>
+  failures < freeFailures ? 0 : Math.min(5 * 2 ** Math.min(failures - freeFailures, 10), 900);
+/** Failures are forgotten after a day without another. */
+const forgottenAfterMs = 24 * 3_600_000;
+/** An address is known for so long after somebody signed in from it. */
+const knownDays = 30;
+/** Wrong tries from one address within a minute, whoever's name they use. */
+const mostTriesAMinute = 20;
 
 const digest = (token: string) => createHash('sha256').update(token).digest();
 export const hashPin = (pin: string) => hash(pin);
 
-interface StaffRow {
-  id: number;
-  name: string;
-  role: Actor['role'];
-  pin_hash: string;
-  demo_pin: number;
-  failures: number;
-  locked_until: Date | null;
-}
+const ago = (now: Date, ms: number) => new Date(now.getTime() - ms);
+const isLocal = (address: string) => /^(127\.|::1$|::ffff:127\.)/.test(address);
 
+export interface SignInAsked {
+  staffId: number;
+  pin: string;
+  /** Where it is asked from. */
+  address: string;
+  /** The session this screen had until now: it ends. */
+  oldToken: string | undefined;
+  /** False when others than this machine can reach the server. */
+  allowDemoPins: boolean;
+}
 export type SignIn = { actor: Actor; token: string } | { refused: ReturnType<typeof problems.slowDown> };
 
-/**
- * Checks a PIN under the row's lock, so that guesses cannot run side by side. A refusal is returned, not thrown:
- * its count must be kept. `allowDemoPins` is false when others than this machine can reach the server.
- */
-export async function signIn(
+const noteSignIn = (
   tx: Tx,
-  staffId: number,
-  pin: string,
   now: Date,
-  allowDemoPins: boolean,
-): Promise<SignIn> {
-  const staff = await row<StaffRow>(
+  staffId: number | null,
+  address: string,
+  outcome: 'in' | 'wrong' | 'waiting',
+) =>
+  run(tx, 'INSERT INTO sign_in (at, staff_id, address, outcome) VALUES (?, ?, ?, ?)', [
+    now,
+    staffId,
+    address,
+    outcome,
+  ]);
+
+/** Whether somebody signed in from there lately, or it is this machine. Strangers share one count of failures. */
+async function isKnown(tx: Tx, address: string, now: Date): Promise<boolean> {
+  if (isLocal(address)) return true;
+  const found = await row(
     tx,
-    'SELECT id, name, role, pin_hash, demo_pin, failures, locked_until FROM staff WHERE id = ? AND active FOR UPDATE',
-    [staffId],
+    "SELECT 1 FROM sign_in WHERE address = ? AND outcome = 'in' AND at > ? LIMIT 1",
+    [address, ago(now, knownDays * 24 * 3_600_000)],
   );
-  if (!staff) return { refused: problems.notSignedIn('Name and PIN do not match') };
-  if (staff.locked_until && staff.locked_until > now) {
-    const wait = Math.ceil((staff.locked_until.getTime() - now.getTime()) / 1000);
-    return { refused: problems.slowDown(`Too many wrong PINs: wait ${wait} s`, { retryAfter: wait }) };
+  return found !== undefined;
+}
+
+const tooMany = (wait: number, words: string) =>
+  problems.slowDown(`${words}: wait ${wait} s`, { retryAfter: wait });
+
+/**
+ * Checks a PIN under the lock of its count, so that guesses cannot run side by side. Failures count by person and
+ * address. A refusal is returned, not thrown: its count must be kept.
+ */
+export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<SignIn> {
+  const { staffId, address } = asked;
+  const lately = await row<{ n: number }>(
+    tx,
+    "SELECT COUNT(*) AS n FROM sign_in WHERE address = ? AND outcome <> 'in' AND at > ?",
+    [address, ago(now, 60_000)],
+  );
+  if (lately!.n >= mostTriesAMinute) return { refused: tooMany(60, 'Too many wrong PINs from this screen') };
+  const staff = await row<{
+    id: number;
+    name: string;
+    role: Actor['role'];
+    pin_hash: string;
+    demo_pin: number;
+  }>(tx, 'SELECT id, name, role, pin_hash, demo_pin FROM staff WHERE id = ? AND active', [staffId]);
+  if (!staff) {
+    await noteSignIn(tx, now, null, address, 'wrong');
+    return { refused: problems.notSignedIn('Name and PIN do not match') };
   }
-  if (!(await verify(staff.pin_hash, pin))) {
-    const failures = staff.failures + 1;
-    const wait = lockSeconds(failures);
-    await run(tx, 'UPDATE staff SET failures = ?, locked_until = ? WHERE id = ?', [
-      failures,
-      wait ? new Date(now.getTime() + wait * 1000) : null,
-      staffId,
-    ]);
+  const bucket = (await isKnown(tx, address, now)) ? address : '';
+  await run(
+    tx,
+    'INSERT IGNORE INTO sign_in_wait (staff_id, address, failures, last_at) VALUES (?, ?, 0, ?)',
+    [staffId, bucket, now],
+  );
+  const count = (await row<{ failures: number; lastAt: Date; waitUntil: Date | null }>(
+    tx,
+    `SELECT failures, last_at AS lastAt, wait_until AS waitUntil FROM sign_in_wait
+     WHERE staff_id = ? AND address = ? FOR UPDATE`,
+    [staffId, bucket],
+  ))!;
+  if (count.waitUntil && count.waitUntil > now) {
+    await noteSignIn(tx, now, staffId, address, 'waiting');
+    const wait = Math.ceil((count.waitUntil.getTime() - now.getTime()) / 1000);
+    return { refused: tooMany(wait, 'Too many wrong PINs') };
+  }
+  if (!(await verify(staff.pin_hash, asked.pin))) {
+    const failures = (count.lastAt < ago(now, forgottenAfterMs) ? 0 : count.failures) + 1;
+    const wait = waitSeconds(failures);
+    await noteSignIn(tx, now, staffId, address, 'wrong');
+    await run(
+      tx,
+      'UPDATE sign_in_wait SET failures = ?, last_at = ?, wait_until = ? WHERE staff_id = ? AND address = ?',
+      [failures, now, wait ? new Date(now.getTime() + wait * 1000) : null, staffId, bucket],
+    );
     return {
       refused: wait
-        ? problems.slowDown(`Name and PIN do not match: wait ${wait} s`, { retryAfter: wait })
+        ? tooMany(wait, 'Name and PIN do not match')
         : problems.notSignedIn('Name and PIN do not match'),
     };
   }
-  if (staff.demo_pin && !allowDemoPins) {
+  if (staff.demo_pin && !asked.allowDemoPins) {
     return {
       refused: problems.notAllowed(
         'Sample PINs work on this machine only: set real PINs before opening the shop to others',
@@ -70,32 +128,42 @@ export async function signIn(
     };
   }
   const token = randomBytes(32).toString('base64url');
-  await run(tx, 'UPDATE staff SET failures = 0, locked_until = NULL WHERE id = ?', [staffId]);
-  await run(tx, 'DELETE FROM session WHERE seen_at < ?', [new Date(now.getTime() - idleMinutes * 60_000)]);
+  await run(tx, 'DELETE FROM sign_in_wait WHERE staff_id = ? AND address = ?', [staffId, bucket]);
+  await run(tx, 'DELETE FROM session WHERE seen_at < ? OR created_at < ?', [
+    ago(now, idleMinutes * 60_000),
+    ago(now, longestHours * 3_600_000),
+  ]);
+  if (asked.oldToken) await endSession(tx, asked.oldToken);
   await run(tx, 'INSERT INTO session (token_hash, staff_id, created_at, seen_at) VALUES (?, ?, ?, ?)', [
     digest(token),
     staffId,
     now,
     now,
   ]);
+  await noteSignIn(tx, now, staffId, address, 'in');
   return { actor: { id: staff.id, name: staff.name, role: staff.role }, token };
 }
 
-/** Who holds this token, or null. Keeps the session awake, written at most once a minute. */
+/** Lets a person try again at once, wherever the wrong PINs came from. */
+export const releaseWaits = (tx: Tx, staffId: number) =>
+  run(tx, 'DELETE FROM sign_in_wait WHERE staff_id = ?', [staffId]);
+
+/** Who holds this token, or null. Keeps the session awake unless told not to, written at most once a minute. */
 export async function actorOf(
   db: Asks,
   token: string | undefined,
   now: Date,
+  keepAwake = true,
 ): Promise<Actor | null> {
   if (!token) return null;
   const found = await row<Actor & { seen_at: Date }>(
     db,
     `SELECT s.id, s.name, s.role, x.seen_at FROM session x JOIN staff s ON s.id = x.staff_id AND s.active
-     WHERE x.token_hash = ? AND x.seen_at > ?`,
-    [digest(token), new Date(now.getTime() - idleMinutes * 60_000)],
+     WHERE x.token_hash = ? AND x.seen_at > ? AND x.created_at > ?`,
+    [digest(token), ago(now, idleMinutes * 60_000), ago(now, longestHours * 3_600_000)],
   );
   if (!found) return null;
-  if (now.getTime() - found.seen_at.getTime() > 60_000) {
+  if (keepAwake && now.getTime() - found.seen_at.getTime() > 60_000) {
     await run(db, 'UPDATE session SET seen_at = ? WHERE token_hash = ?', [now, digest(token)]);
   }
   return { id: found.id, name: found.name, role: found.role };

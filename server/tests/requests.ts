@@ -1,0 +1,178 @@
+import type { Route } from '@ember-slate/contract';
+import fc, { type Arbitrary } from 'fast-check';
+import * as z from 'zod';
+
+/**
+ * Random requests of the contract: bodies and queries that its schemas mostly allow, with numbers at their bounds, ids
+ * that exist and ids that do not, and now and then something no schema allows.
+ */
+export interface Known {
+  species: readonly string[];
+  items: readonly string[];
+  days: readonly string[];
+  now: Date;
+}
+
+interface Schema {
+  type?: string;
+  properties?: Record<string, Schema>;
+  required?: string[];
+  items?: Schema;
+  prefixItems?: Schema[];
+  anyOf?: Schema[];
+  oneOf?: Schema[];
+  enum?: unknown[];
+  const?: unknown;
+  format?: string;
+  pattern?: string;
+  maxLength?: number;
+  minLength?: number;
+  minItems?: number;
+  maxItems?: number;
+  minimum?: number;
+  maximum?: number;
+  additionalProperties?: Schema | boolean;
+}
+
+const strange = [
+  '',
+  'x',
+  'constructor',
+  '__proto__',
+  'trim:',
+  'made:',
+  "'; --",
+  '=1+1',
+  '\u202e',
+  'a'.repeat(600),
+  '%',
+  '\\',
+];
+const nonsense: Arbitrary<unknown> = fc.constantFrom<unknown>(
+  null,
+  -1,
+  0,
+  1e12,
+  1e308,
+  0.5,
+  true,
+  '',
+  [],
+  {},
+  ...strange,
+);
+
+function textOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
+  if (s.format === 'date') return fc.constantFrom(...known.days);
+  if (s.format === 'date-time')
+    return fc
+      .integer({ min: -40, max: 400 })
+      .map((d) => new Date(known.now.getTime() + d * 21_600_000).toISOString());
+  if (/species/i.test(name)) return fc.constantFrom(...known.species);
+  if (/item|form|like/i.test(name)) return fc.constantFrom(...known.items);
+  return fc.oneof(
+    fc.constantFrom('ok', 'one two', 'fillet', 'A1', 'stone', ...strange),
+    fc.string({ maxLength: 30 }),
+  );
+}
+
+function valueOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
+  const options = s.anyOf ?? s.oneOf;
+  if (options) return fc.oneof(...options.map((o) => valueOf(name, o, known)));
+  if (s.enum) return fc.constantFrom(...s.enum);
+  if ('const' in s) return fc.constant(s.const);
+  switch (s.type) {
+    case 'string':
+      return textOf(name, s, known);
+    case 'integer':
+    case 'number': {
+      const low = s.minimum ?? -5;
+      const high = s.maximum ?? 1e9;
+      const least = Math.ceil(low);
+      const near = fc.integer({
+        min: least,
+        max: Math.max(least, Math.floor(Math.min(high, Math.max(low + 1, 40)))),
+      });
+      const ends = fc.constantFrom(low, high);
+      return s.type === 'number'
+        ? fc.oneof(near, ends, fc.double({ min: low, max: high, noNaN: true }))
+        : fc.oneof(near, near, near, ends);
+    }
+    case 'boolean':
+      return fc.boolean();
+    case 'null':
+      return fc.constant(null);
+    case 'array':
+      if (s.prefixItems) return fc.tuple(...s.prefixItems.map((i) => valueOf(name, i, known)));
+      return fc.array(valueOf(name, s.items ?? {}, known), {
+        minLength: s.minItems ?? 0,
+        maxLength: Math.min(s.maxItems ?? 4, (s.minItems ?? 0) + 4),
+      });
+    case 'object':
+      if (typeof s.additionalProperties === 'object')
+        return fc.dictionary(
+          fc.constantFrom('skin', 'gills', 'steaks', 'x'),
+          valueOf(name, s.additionalProperties, known),
+          { maxKeys: 3 },
+        );
+      return fc.record(
+        Object.fromEntries(Object.entries(s.properties ?? {}).map(([k, p]) => [k, valueOf(k, p, known)])),
+        {
+          requiredKeys: s.required ?? [],
+        },
+      );
+    default:
+      return nonsense;
+  }
+}
+
+/** Now and then one field of an object holds something else altogether. */
+const spoilt = (value: Arbitrary<unknown>): Arbitrary<unknown> =>
+  fc
+    .tuple(value, fc.double({ min: 0, max: 1, noNaN: true }), fc.nat(), nonsense)
+    .map(([v, luck, at, junk]) => {
+      if (luck > 0.2 || typeof v !== 'object' || v === null || Array.isArray(v)) return v;
+      const keys = Object.keys(v);
+      return keys.length === 0 ? v : { ...v, [keys[at % keys.length]!]: junk };
+    });
+
+const schemaOf = (s: z.ZodType) => z.toJSONSchema(s, { io: 'input', unrepresentable: 'any' }) as Schema;
+const pathPart = (name: string, known: Known): Arbitrary<string> =>
+  name === 'day'
+    ? fc.constantFrom(...known.days, '2026-02-30', 'today')
+    : fc.oneof(
+        fc.integer({ min: 1, max: 12 }).map(String),
+        fc.constantFrom(
+          '0',
+          '4294967295',
+          '99999999999',
+          ...known.species.slice(0, 3),
+          'head',
+          'roe',
+          'stock_pack',
+          '%00',
+          '..%2f',
+        ),
+      );
+
+export interface RandomRequest {
+  path: string;
+  method: string;
+  body: unknown;
+}
+
+/** Requests of one route. */
+export function requestsOf(route: Route, known: Known): Arbitrary<RandomRequest> {
+  const names = [...route.path.matchAll(/:(\w+)/g)].map((m) => m[1]!);
+  const query = route.query ? spoilt(valueOf('', schemaOf(route.query), known)) : fc.constant(undefined);
+  const body = route.body ? spoilt(valueOf('', schemaOf(route.body), known)) : fc.constant(undefined);
+  return fc.tuple(fc.tuple(...names.map((n) => pathPart(n, known))), query, body).map(([parts, q, sent]) => {
+    let path = route.path;
+    names.forEach((n, i) => (path = path.replace(`:${n}`, parts[i]!)));
+    const asked =
+      q && typeof q === 'object'
+        ? new URLSearchParams(Object.entries(q).map(([k, v]) => [k, String(v)]))
+        : null;
+    return { method: route.method, path: asked ? `${path}?${asked.toString()}` : path, body: sent };
+  });
+}
