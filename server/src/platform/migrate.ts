@@ -41,29 +41,23 @@ const statementsOf = (script: string): string[] =>
     .map((s) => s.trim())
     .filter((s) => s !== '');
 
-/** What a statement is told that was done already: it went through, and the power went before that was noted. */
-const doneAlready = new Set([
-  'ER_TABLE_EXISTS_ERROR',
-  'ER_DUP_FIELDNAME',
-  'ER_DUP_KEYNAME',
-  'ER_TRG_ALREADY_EXISTS',
-  'ER_CANT_DROP_FIELD_OR_KEY',
-  'ER_BAD_TABLE_ERROR',
-  'ER_TRG_DOES_NOT_EXIST',
-]);
+/** Statements on rows are undone when the power goes; those on tables are done whole or not at all, but stay. */
+const isOnRows = (statement: string): boolean => /^(INSERT|UPDATE|DELETE|REPLACE)\b/i.test(statement);
 
 /** Runs scripts statement by statement and notes how far it came, so that one that stopped half-way is gone on with. */
 class Runner {
   private readonly me = randomUUID();
   constructor(private readonly db: Connection) {}
 
-  private async ask<T extends object>(sql: string, values: (string | number)[] = []): Promise<T[]> {
+  private async ask<T extends object>(sql: string, values: (string | number | null)[] = []): Promise<T[]> {
     return (await this.db.query(sql, values))[0] as T[];
   }
 
   /** Waits until no other process migrates, and keeps others out. A holder that died lets go after five minutes. */
   async begin(): Promise<void> {
-    await this.ask('CREATE TABLE IF NOT EXISTS schema_step (version INT PRIMARY KEY, done INT NOT NULL)');
+    await this.ask(
+      'CREATE TABLE IF NOT EXISTS schema_step (version INT PRIMARY KEY, done INT NOT NULL, shape_before CHAR(32) NULL)',
+    );
     await this.ask(
       'CREATE TABLE IF NOT EXISTS schema_holder (id TINYINT PRIMARY KEY, holder CHAR(36) NOT NULL, until_at DATETIME NOT NULL)',
     );
@@ -93,34 +87,64 @@ class Runner {
 
   /** Runs what is still to do of a script. `version` names it; mended scripts count below zero. */
   async script(version: number, script: string): Promise<void> {
-    const [noted] = await this.ask<{ done: number }>('SELECT done FROM schema_step WHERE version = ?', [
-      version,
-    ]);
-    const done = noted?.done ?? 0;
+    const [noted] = await this.ask<{ done: number; before: string | null }>(
+      'SELECT done, shape_before AS `before` FROM schema_step WHERE version = ?',
+      [version],
+    );
     for (const [i, statement] of statementsOf(script).entries()) {
-      if (i < done) continue;
+      if (i < (noted?.done ?? 0)) continue;
       await this.hold();
-      await this.statement(statement, i === done);
-      await this.ask(
-        'INSERT INTO schema_step (version, done) VALUES (?, ?) ON DUPLICATE KEY UPDATE done = VALUES(done)',
-        [version, i + 1],
-      );
+      if (isOnRows(statement)) {
+        await this.db.beginTransaction();
+        await this.ask(statement);
+        await this.note(version, i + 1, null);
+        await this.db.commit();
+        continue;
+      }
+      // It was begun before: whether it came through, the tables themselves say.
+      const begun = i === noted?.done ? noted.before : null;
+      const shape = /^CREATE TABLE/i.test(statement) ? 'made' : await this.shape();
+      if (begun === null || begun === shape) {
+        await this.note(version, i, shape);
+        await this.onTables(statement, begun !== null);
+      }
+      await this.note(version, i + 1, null);
     }
   }
 
-  private async statement(statement: string, mayBeDone: boolean): Promise<void> {
+  private note(version: number, done: number, before: string | null): Promise<unknown> {
+    return this.ask(
+      `INSERT INTO schema_step (version, done, shape_before) VALUES (?, ?, ?)
+       ON DUPLICATE KEY UPDATE done = VALUES(done), shape_before = VALUES(shape_before)`,
+      [version, done, before],
+    );
+  }
+
+  /** What the tables look like now, as a checksum: columns, indexes, constraints, triggers. */
+  private async shape(): Promise<string> {
+    const parts = [
+      `SELECT table_name, column_name, ordinal_position, column_type, is_nullable, column_default FROM information_schema.columns
+       WHERE table_schema = DATABASE() ORDER BY 1, 3`,
+      `SELECT table_name, index_name, seq_in_index, column_name FROM information_schema.statistics
+       WHERE table_schema = DATABASE() ORDER BY 1, 2, 3`,
+      `SELECT table_name, constraint_name FROM information_schema.table_constraints
+       WHERE table_schema = DATABASE() ORDER BY 1, 2`,
+      `SELECT trigger_name FROM information_schema.triggers WHERE trigger_schema = DATABASE() ORDER BY 1`,
+    ];
+    const found = [];
+    for (const sql of parts) found.push(await this.ask(sql));
+    return md5(JSON.stringify(found));
+  }
+
+  private async onTables(statement: string, begun: boolean): Promise<void> {
     try {
       await this.ask(statement);
     } catch (error) {
-      if (mayBeDone && doneAlready.has(errorCode(error))) return;
+      if (begun && errorCode(error) === 'ER_TABLE_EXISTS_ERROR') return;
       // With its binary log on, a database lets only an administrator make triggers: `verify` proves the ledger without.
-      if (errorCode(error) === 'ER_BINLOG_CREATE_ROUTINE_NEED_SUPER' && /^CREATE TRIGGER/i.test(statement)) {
-        log.warn(
-          'This database makes no triggers for us: that the ledger only grows is proved, not enforced',
-        );
-        return;
-      }
-      throw error;
+      if (errorCode(error) !== 'ER_BINLOG_CREATE_ROUTINE_NEED_SUPER' || !/^CREATE TRIGGER/i.test(statement))
+        throw error;
+      log.warn('This database makes no triggers for us: that the ledger only grows is proved, not enforced');
     }
   }
 

@@ -1,0 +1,204 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { brotliDecompressSync } from 'node:zlib';
+import { contract, type Route } from '@ember-slate/contract';
+import { afterAll, describe, expect, inject, it } from 'vitest';
+import { createApp } from '../src/app.ts';
+import { ScaleAdapter } from '../src/devices/scale.ts';
+import { prepare, wipe } from '../src/launch/prepare.ts';
+import { addStaff } from '../src/people/service.ts';
+import { databaseNamed, openPool, transaction } from '../src/platform/db.ts';
+import { proveLedger } from '../src/platform/ledger.ts';
+import { migrate, steps } from '../src/platform/migrate.ts';
+import { Screen } from './house.ts';
+
+/** Steps as shops have run them. A step that was run is never edited: what it should have done is a new one. */
+const checksums: Record<number, string> = {
+  1: 'c45e0635486731e207e88a9c3c2ffdca',
+  2: '3000c19b64996e879409778d8848e45c',
+  3: '9472e2bdf619d1c5575d2f02fd2ad93b',
+  4: 'e8256eab172264e97480d0a07a54399f',
+  5: '75232031ceb5f16c538e85d466399c92',
+  6: '70e3fc20ad6649368a1489b104663518',
+  7: '4e80c335cb8f4b9ad1587103b35b4b81',
+  8: '3ed358deff4bbb625a651d12d97bcaf3',
+  9: '56d34e0e82112ad7db6200305a421689',
+  10: '7b93f8afac1c07bb643fc443c92d8cfd',
+  11: 'b0eb83933904454ee1a2e416536de49e',
+  12: '6e0b6640f079a7dcdcc973b9c595af8d',
+  13: '64b91536f6c5bfe7fc3f82146d35d6d5',
+};
+
+it('no step that shops have run was edited', () => {
+  const found = Object.fromEntries([...steps()].map(([version, s]) => [version, s.md5]));
+  expect(found).toEqual(checksums);
+});
+
+const names: string[] = [];
+/** An empty database of the test server. */
+async function emptyDatabase(name: string): Promise<string> {
+  const url = databaseNamed(inject('databaseUrl'), `ember_slate_${name}_${process.pid}`);
+  const outside = openPool(inject('databaseUrl'), 1);
+  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
+  await outside.end();
+  await wipe(url);
+  names.push(url);
+  return url;
+}
+afterAll(async () => {
+  for (const url of names) await wipe(url);
+});
+
+/** Reads a dump into a database with the client that comes with the server: a dump changes its delimiter. */
+function load(url: string, dump: Buffer) {
+  const { username, password, pathname, searchParams } = new URL(url);
+  const read = spawnSync(
+    'mariadb',
+    [
+      '--no-defaults',
+      `-S${searchParams.get('socketPath')!}`,
+      `-u${username}`,
+      `-p${password}`,
+      pathname.slice(1),
+    ],
+    { input: dump, encoding: 'utf8' },
+  );
+  expect(read.stderr).toBe('');
+}
+
+type Sums = Record<string, string>;
+/** How many rows every table has, and what its numbers add up to. */
+async function sumsOf(url: string): Promise<Sums> {
+  const pool = openPool(url, 1);
+  const ask = async (sql: string) => (await pool.query(sql))[0] as Record<string, string | number | null>[];
+  const columns = await ask(
+    `SELECT table_name AS t, column_name AS c FROM information_schema.columns WHERE table_schema = DATABASE()
+     AND table_name NOT LIKE 'schema%' AND data_type IN ('int', 'bigint', 'smallint', 'double') ORDER BY 1, 2`,
+  );
+  const sums: Sums = {};
+  for (const table of new Set(columns.map((c) => String(c.t)))) {
+    const [count] = await ask(`SELECT COUNT(*) AS n FROM \`${table}\``);
+    sums[table] = String(count!.n);
+    for (const { c } of columns.filter((x) => x.t === table)) {
+      const [sum] = await ask(`SELECT CAST(COALESCE(SUM(\`${c}\`), 0) AS CHAR) AS n FROM \`${table}\``);
+      sums[`${table}.${c}`] = String(sum!.n);
+    }
+  }
+  await pool.end();
+  return sums;
+}
+
+describe('records of an older version', () => {
+  const folder = new URL('./older/', import.meta.url);
+  const versions = readdirSync(folder).map((f) => f.replace('.sql.br', ''));
+  /** Tables that later steps fill, or whose columns they took away: nothing of them was typed by anybody. */
+  const derived =
+    /^(staff\.failures|ticket\.(step|line_id|sweep_.*)|weigh_out\.(kind|item)|species(\..*)?|scheme.*|order_line\..*|trading_day.*|day_sold.*|cut_plan.*|place\..*|reading\.revision)$/;
+
+  it.each(versions)('%s open without loss, and every screen shows them', async (version) => {
+    const url = await emptyDatabase(`older_${version.replace(/\W/g, '_')}`);
+    load(url, brotliDecompressSync(readFileSync(new URL(`${version}.sql.br`, folder))));
+    const before = await sumsOf(url);
+    await prepare(url);
+    const after = await sumsOf(url);
+    for (const [what, sum] of Object.entries(before))
+      if (!derived.test(what)) expect(after[what], what).toBe(sum);
+    const pool = openPool(url, 4);
+    const server = createApp({
+      pool,
+      scale: new ScaleAdapter(null),
+      host: '127.0.0.1',
+      webRoot: null,
+      checkAnswers: true,
+    }).app.listen(0, '127.0.0.1');
+    await new Promise((done) => server.once('listening', done));
+    try {
+      expect((await transaction(pool, proveLedger)).faults).toEqual([]);
+      const screen = new Screen(`http://127.0.0.1:${(server.address() as { port: number }).port}`);
+      const id = await transaction(pool, (tx) =>
+        addStaff(tx, { name: 'Whoever opens it', role: 'manager', pin: '864201', demo: false }),
+      );
+      expect((await screen.signIn(id, '864201')).status).toBe(200);
+      const views = Object.values(contract)
+        .flatMap((room) => Object.values(room as Record<string, Route>))
+        .filter((r) => r.kind === 'read' && !r.path.includes(':') && r.query === null);
+      for (const route of views) {
+        const reply = await screen.send(route);
+        expect(reply.status, `${route.path}: ${JSON.stringify(reply.problem)?.slice(0, 300)}`).toBe(200);
+      }
+    } finally {
+      server.closeAllConnections();
+      server.close();
+      await pool.end();
+    }
+  });
+
+  it('of a version nobody knows are left alone and said to be so', async () => {
+    const url = await emptyDatabase('unknown');
+    await migrate(url);
+    const pool = openPool(url, 1);
+    await pool.query("UPDATE schemaversion SET md5 = 'ffffffffffffffffffffffffffffffff' WHERE version = 5");
+    await pool.end();
+    await expect(migrate(url)).rejects.toThrow(/does not know \(step 5\): nothing was changed/);
+  });
+});
+
+describe('bringing records up to date', () => {
+  const shapeOf = async (url: string) => {
+    const pool = openPool(url, 1);
+    const ask = async (sql: string) => (await pool.query(sql))[0] as Record<string, string>[];
+    const tables = (await ask('SHOW TABLES'))
+      .map((t) => Object.values(t)[0]!)
+      .filter((t) => !t.startsWith('schema'));
+    const shape = [];
+    for (const t of tables)
+      shape.push(
+        Object.values((await ask(`SHOW CREATE TABLE \`${t}\``))[0]!)[1]!.replace(/AUTO_INCREMENT=\d+ /, ''),
+      );
+    shape.push(...(await ask('SHOW TRIGGERS')).map((t) => `${t.Trigger} ${t.Statement}`));
+    await pool.end();
+    return shape;
+  };
+
+  it('goes on where it was killed, however often', async () => {
+    const whole = await emptyDatabase('whole');
+    await migrate(whole);
+    const url = await emptyDatabase('killed');
+    let kills = 0;
+    for (let tries = 0; ; tries++) {
+      const child = spawn(
+        process.execPath,
+        [
+          '--import',
+          'tsx',
+          '-e',
+          "import('./server/src/platform/migrate.ts').then((m) => m.migrate(process.env.DATABASE_URL))",
+        ],
+        {
+          env: { ...process.env, DATABASE_URL: url },
+          stdio: 'ignore',
+        },
+      );
+      const ended = new Promise<number | null>((done) => child.once('exit', done));
+      // A holder that died lets go after minutes: the test need not wait for that.
+      const timer = tries < 12 ? sleep(600 + tries * 45).then(() => child.kill('SIGKILL')) : null;
+      const code = await ended;
+      await timer;
+      if (code === 0) break;
+      kills++;
+      const pool = openPool(url, 1);
+      await pool.query("UPDATE schema_holder SET until_at = '2000-01-01'").catch(() => undefined);
+      await pool.end();
+      expect(tries).toBeLessThan(13);
+    }
+    expect(kills).toBeGreaterThan(0);
+    expect(await shapeOf(url)).toEqual(await shapeOf(whole));
+  }, 90_000);
+
+  it('is done by one of several processes that start at once', async () => {
+    const url = await emptyDatabase('several');
+    const done = await Promise.all([migrate(url), migrate(url), migrate(url)]);
+    expect(done.filter((n) => n > 0)).toHaveLength(1);
+  });
+});
