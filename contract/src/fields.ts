@@ -153,7 +153,6 @@ export const bodyOwn = z
     pinBonesEnd: ratio.nullable(),
     tail: ratio,
     filletEnd: ratio,
-    yieldOfGutted: ratio,
     fin: ratio,
     steakEnd: ratio,
     cavity: curve,

@@ -378,7 +378,7 @@ describe('labels', () => {
       [id],
     );
     const { scan } = (stored[0] as { scan: string }[])[0]!;
-    expect(readBoxCode(scan)).toMatchObject({ grams: face.grams, lot: face.trace });
+    expect(readBoxCode(scan, 2026)).toMatchObject({ grams: face.grams, lot: face.trace });
     expect((await read(scan)).body).toMatchObject({ title: face.title, useBy: face.useBy, voided: null });
     for (const wrong of ['2100001604685', 'nothing', '(10)261125-Z9'])
       expect((await read(wrong)).status).toBe(400);

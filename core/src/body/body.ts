@@ -1,6 +1,6 @@
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import { beyond, type Cumulative } from './cumulative.ts';
-import { shapeFor, type Profile, type Shape } from './profile.ts';
+import { shapeFor, type Profile, type Shape, type Shaped } from './profile.ts';
 
 /** One fish as the knife meets it: lengths in mm, weights in g. */
 export interface Body {
@@ -19,10 +19,8 @@ export interface Body {
   doubt: string | null;
 }
 
-type BodySpecies = Pick<
-  Species,
-  'name' | 'bodyRow' | 'body' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
->;
+export type BodySpecies = Shaped &
+  Pick<Species, 'name' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'>;
 
 /** Shape scale: about 1 for a typical fish of its row. */
 const scaleOf = (gramsPerUnit: number, standardCm: number) => gramsPerUnit / (1.05 * standardCm ** 3);
@@ -170,9 +168,7 @@ export function quarterShares(body: Body, eyed = body.profile.yieldOfGutted > 0.
 }
 
 /** Shares of the body behind the collar, by weight of gutted fish: cavity, middle (to the steak end) and tail. */
-export function sectionShares(
-  species: Pick<Species, 'bodyRow' | 'body'>,
-): { cavity: number; middle: number; tail: number } | null {
+export function sectionShares(species: Shaped): { cavity: number; middle: number; tail: number } | null {
   const known = shapeFor(species);
   if (!known) return null;
   const { profile: p, shape } = known;

@@ -1,5 +1,5 @@
 export { cutLines, type CutLine, type Spot } from './cutLines.ts';
-export { wingCut, wingEdgeMm, wingOutline, wingZone } from './wing.ts';
+export { wingCut, wingEdgeMm, wingOutline, wingsOf, wingZone } from './wing.ts';
 export {
   bodyOf,
   equalPieces,
@@ -10,6 +10,7 @@ export {
   zone,
   zoneGrams,
   type Body,
+  type BodySpecies,
   type Piece,
   type Zone,
   type ZoneKind,
@@ -18,4 +19,12 @@ export { marksOn, peopleFed, sliceAdvice, type CutWish, type Marks } from './mar
 export { cumulative } from './cumulative.ts';
 export { outline, type Outline } from './outline.ts';
 export { pchip } from './pchip.ts';
-export { profileFaults, profileOf, profiles, shapeOf, type BodyOwn, type Profile } from './profile.ts';
+export {
+  profileFaults,
+  profileOf,
+  profiles,
+  shapeOf,
+  type BodyOwn,
+  type Profile,
+  type Shaped,
+} from './profile.ts';

@@ -1,7 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
-import { bodyOf, marksOn, peopleFed, sliceAdvice, wingCut, wingEdgeMm, zone, zoneGrams } from './index.ts';
+import {
+  bodyOf,
+  marksOn,
+  pchip,
+  peopleFed,
+  profileOf,
+  profiles,
+  shapeOf,
+  sliceAdvice,
+  wingCut,
+  wingEdgeMm,
+  wingsOf,
+  zone,
+  zoneGrams,
+  type Profile,
+} from './index.ts';
 
 const salmon = catalogue.find((s) => s.id === 'salmon')!;
 const monk = catalogue.find((s) => s.id === 'monkfish')!;
@@ -95,5 +110,110 @@ describe('marks', () => {
     expect(wingCut(900).inside(0.5)).toBeCloseTo(0.7128, 4);
     expect(wingCut(900).inside(1)).toBe(1);
     expect(1.05 * 0.0226872 * (wingEdgeMm(900) / 10) ** 3).toBeCloseTo(900, 6);
+  });
+});
+
+describe('flesh', () => {
+  /** Gauss-Legendre by halves, apart from the product's own integration: Simpson's rule over small steps. */
+  const simpson = (f: (u: number) => number, from: number, to: number, n = 400) => {
+    const h = (to - from) / n;
+    let sum = f(from) + f(to);
+    for (let i = 1; i < n; i++) sum += f(from + i * h) * (i % 2 === 1 ? 4 : 2);
+    return (sum * h) / 3;
+  };
+  const lines = (
+    points: readonly (readonly [number, number])[],
+    u: number,
+    outside: (first: boolean) => number,
+  ) => {
+    if (u < points[0]![0]) return outside(true);
+    if (u > points.at(-1)![0]) return outside(false);
+    const i = Math.min(
+      points.length - 2,
+      Math.max(
+        0,
+        points.findLastIndex((p) => p[0] <= u),
+      ),
+    );
+    if (points.length === 1) return points[0]![1];
+    const [p, q] = [points[i]!, points[i + 1]!];
+    return p[1] + ((q[1] - p[1]) * (u - p[0])) / (q[0] - p[0]);
+  };
+
+  /** Every stretch of the flesh, and not only all of it, weighs what its own integral says. */
+  function agrees(profile: Profile) {
+    const shape = shapeOf(profile);
+    const [h, w] = [1, 2].map((k) =>
+      pchip(
+        profile.points.map((p) => p[0]),
+        profile.points.map((p) => p[k]!),
+      ),
+    );
+    const raw = (u: number) =>
+      lines(profile.flesh, u, () => 0) * Math.PI * h!(u) * w!(u) * (1 - lines(profile.cavity, u, () => 0));
+    // Between breaks the integrand is smooth: small steps meet them all.
+    const cuts = [
+      ...new Set([
+        profile.collar,
+        profile.filletEnd,
+        ...[profile.points, profile.flesh, profile.cavity].flatMap((list) => list.map((p) => p[0])),
+      ]),
+    ]
+      .filter((u) => u >= profile.collar && u <= profile.filletEnd)
+      .sort((a, b) => a - b);
+    const parts = cuts.slice(1).map((to, i) => simpson(raw, cuts[i]! + 1e-12, to - 1e-12, 40));
+    const all = parts.reduce((a, b) => a + b, 0);
+    const k = (profile.yieldOfGutted * (shape.gutted.total + shape.finIntegral)) / all;
+    expect(shape.flesh.total).toBeCloseTo(k * all, 7);
+    let sum = 0;
+    parts.forEach((part, i) => {
+      sum += part;
+      expect(shape.flesh.at(cuts[i + 1]!)).toBeCloseTo(k * sum, 7);
+    });
+    expect(shape.flesh.at(profile.collar)).toBe(0);
+  }
+
+  it('agrees with quadrature for every species of the book', () => {
+    for (const s of catalogue) {
+      const profile = profileOf(s);
+      if (profile) agrees(profile);
+    }
+  });
+
+  it('agrees with quadrature for bodies a shop has measured itself', () => {
+    const rows = Object.values(profiles);
+    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.constantFrom(...rows), share, share, share, (row, a, b, c) => {
+        const own: Profile = {
+          ...row,
+          collar: 0.15 + a * 0.3,
+          filletEnd: 0.9 + b * 0.1,
+          yieldOfGutted: row.yieldOfGutted * (0.5 + 0.4 * c),
+        };
+        let fits = true;
+        try {
+          shapeOf(own);
+        } catch {
+          fits = false;
+        }
+        if (fits) agrees(own);
+      }),
+      { numRuns: 1000, seed: 5 },
+    );
+  });
+
+  it('of a side weighs what the species yields, by the marks as by the plan', () => {
+    for (const s of catalogue.filter((x) => x.bodyPlan !== 'wing')) {
+      const body = bodyOf(s, 'gutted', 1000)!;
+      const expected =
+        ((s.bodyPlan === 'tail' ? s.filletSkinless : (s.filletSkinOn ?? s.filletSkinless)) / s.gutted) * 500;
+      expect(zoneGrams(zone(body, 'side')), s.name).toBeCloseTo(expected, 6);
+    }
+  });
+
+  it('wings of a ray weigh the same whether it came whole or gutted', () => {
+    for (const s of catalogue.filter((x) => x.bodyPlan === 'wing'))
+      expect(wingsOf(s, 'gutted', 4000 * s.gutted)).toBeCloseTo(wingsOf(s, 'whole', 4000), 9);
   });
 });

@@ -1,5 +1,4 @@
-import type { Species } from '../species/index.ts';
-import { bodyOf } from './body.ts';
+import { bodyOf, type BodySpecies } from './body.ts';
 
 export interface Outline {
   /** Total and standard length, mm. */
@@ -12,13 +11,7 @@ export interface Outline {
 }
 
 /** The side view of a fish of this whole weight, to scale. Null for a wing, which is no side view. */
-export function outline(
-  species: Pick<
-    Species,
-    'name' | 'bodyRow' | 'body' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
-  >,
-  wholeGrams: number,
-): Outline | null {
+export function outline(species: BodySpecies, wholeGrams: number): Outline | null {
   const body = bodyOf(species, 'whole', wholeGrams);
   if (!body) return null;
   const { totalMm, standardMm, halfHeight } = body;

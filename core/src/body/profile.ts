@@ -1,4 +1,5 @@
 import profilesData from './profiles.json' with { type: 'json' };
+import type { Species } from '../species/index.ts';
 import { cumulative, type Cumulative } from './cumulative.ts';
 import { pchip } from './pchip.ts';
 
@@ -92,7 +93,9 @@ export function shapeOf(profile: Profile): Shape {
   const gutted = cumulative(net, breaks);
   const finIntegral = (profile.fin / (1 - profile.fin)) * whole.total;
   const raw = linear(profile.flesh, false);
-  const inside = breaks.filter((u) => u >= profile.collar && u <= profile.filletEnd);
+  // The flesh begins and ends where the knife does, wherever the points of the curves lie.
+  const { collar, filletEnd } = profile;
+  const inside = [collar, ...breaks.filter((u) => u > collar && u < filletEnd), filletEnd];
   const rawTotal = cumulative((u) => raw(u) * net(u), inside).total;
   const k = (profile.yieldOfGutted * (gutted.total + finIntegral)) / rawTotal;
   if (Math.max(...profile.flesh.map((p) => p[1])) * k > 0.95)
@@ -111,40 +114,54 @@ export function shapeOf(profile: Profile): Shape {
   };
 }
 
-/** What a shop has measured of a species, over the row it is drawn by. */
+/**
+ * What a shop has measured of a species, over the row it is drawn by. What its fillets yield stands in the species book:
+ * a yield given here counts for a row by itself only.
+ */
 export type BodyOwn = { [K in keyof Profile]?: Profile[K] | undefined };
 
 interface Known {
   profile: Profile;
   shape: Shape;
 }
-/** Worked out once: by row, and by what a species has of its own. */
-const known = new Map<string, Known>();
-const ofOwn = new WeakMap<object, Known>();
-/** Own bodies kept at most; a shop has a few. */
+/** Worked out once: by the species as it was read, and by what its profile says. */
+const known = new WeakMap<object, Known>();
+const byProfile = new Map<string, Known>();
+/** Profiles kept at most; a shop has some dozens. */
 const mostKept = 500;
 
+/** What of a species its body follows from; a row by itself has no yields but its own. */
+export type Shaped = Pick<Species, 'bodyRow' | 'body'> &
+  Partial<Pick<Species, 'bodyPlan' | 'gutted' | 'filletSkinOn' | 'filletSkinless'>>;
+
+/** Fillets over gutted weight, skin on where they are sold so: the species' own, as everywhere else. */
+function yieldOfGutted(s: Shaped): number | null {
+  if (s.gutted === undefined || s.filletSkinless === undefined) return null;
+  return (s.bodyPlan === 'tail' ? s.filletSkinless : (s.filletSkinOn ?? s.filletSkinless)) / s.gutted;
+}
+
 /** The row of a species with what is its own; null where there is none (a wing). */
-export function profileOf(species: { bodyRow: string; body: BodyOwn | null }): Profile | null {
-  const row = profiles[species.bodyRow];
-  if (!row) return null;
+export function profileOf(species: Shaped): Profile | null {
+  if (!Object.hasOwn(profiles, species.bodyRow)) return null;
+  const row = profiles[species.bodyRow]!;
   const own = Object.fromEntries(Object.entries(species.body ?? {}).filter(([, v]) => v !== undefined));
-  return { ...row, ...own };
+  const known = yieldOfGutted(species);
+  return { ...row, ...own, ...(known === null ? {} : { yieldOfGutted: known }) };
 }
 
 /**
  * The shape of a species' body, worked out once; null where there is none (a wing). Throws RangeError as `shapeOf`.
  */
-export function shapeFor(species: { bodyRow: string; body: BodyOwn | null }): Known | null {
-  const had = species.body ? ofOwn.get(species.body) : known.get(species.bodyRow);
+export function shapeFor(species: Shaped): Known | null {
+  const had = known.get(species);
   if (had) return had;
   const profile = profileOf(species);
   if (!profile) return null;
-  const key = species.body ? `${species.bodyRow} ${JSON.stringify(species.body)}` : species.bodyRow;
-  const is = known.get(key) ?? { profile, shape: shapeOf(profile) };
-  if (known.size > mostKept) known.clear();
-  known.set(key, is);
-  if (species.body) ofOwn.set(species.body, is);
+  const key = JSON.stringify(profile);
+  const is = byProfile.get(key) ?? { profile, shape: shapeOf(profile) };
+  if (byProfile.size > mostKept) byProfile.clear();
+  byProfile.set(key, is);
+  known.set(species, is);
   return is;
 }
 

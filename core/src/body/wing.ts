@@ -1,3 +1,4 @@
+import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Zone } from './body.ts';
 import type { Spot } from './cutLines.ts';
 
@@ -13,6 +14,14 @@ const spans = [
 ] as const;
 /** Volume of a wing over its edge cubed: span times root thickness along the edge, tapering to nothing. */
 const volume = 0.0226872;
+
+/** Both wings of a ray as it came, g: of a whole or gutted one their share of the whole. */
+export const wingsOf = (
+  species: Pick<Species, 'gutted' | 'headedGutted'>,
+  condition: ArrivalCondition,
+  grams: number,
+): number =>
+  condition === 'wing' ? grams : (grams / arrivalFraction(species, condition)) * species.headedGutted;
 
 /** Length of the body edge of one wing of this weight, mm. */
 export const wingEdgeMm = (grams: number): number => (grams / (1.05 * volume)) ** (1 / 3) * 10;

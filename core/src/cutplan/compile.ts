@@ -12,7 +12,7 @@ import {
 } from './problem.ts';
 import { counterInOne, gridOf, modesOf, takesAll, type Section } from './sections.ts';
 
-/** Lines that want the same: any piece of one serves any other. */
+/** Lines that want the same: any piece of one serves any other. A line by total weight stands alone: its bag is its own. */
 export interface Group {
   form: Form;
   /** Lines by id, once for each share of them that may be filled alone. */
@@ -78,7 +78,10 @@ export interface Compiled {
   penalties: number;
 }
 
-/** Lines in groups of the same wish; a line that may be filled in part becomes single pieces. */
+/**
+ * Lines in groups of the same wish; a line that may be filled in part becomes single pieces. Two customers of 800 g are
+ * two bags of 800 g, never one of 1600: what is wanted by total weight is in no group with another.
+ */
 function groupLines(problem: PlanProblem): Group[] {
   const groups = new Map<string, Group>();
   for (const line of problem.lines) {
@@ -100,7 +103,8 @@ function groupLines(problem: PlanProblem): Group[] {
       like: line,
     };
     const { units: _none, like: _line, form: _form, ...rest } = group;
-    const key = JSON.stringify([rest, line.form, line.dueDays, line.raw, refused]);
+    const alone = line.pieces === null ? line.id : null;
+    const key = JSON.stringify([rest, line.form, line.dueDays, line.raw, refused, alone]);
     const had = groups.get(key) ?? group;
     groups.set(key, had);
     for (let i = 0; i < shares; i++) had.units.push(line.id);
@@ -151,8 +155,10 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
     const factor = section.factor(g.form);
     if (factor === null || lineRefusal(problem, fish, g.like) !== null) return;
     const byWeight = g.pieces === null;
-    const from = byWeight && !section.inOne ? Math.min(g.least, g.form.pieceG / 2) : byWeight ? 0 : g.least;
-    const all = !byWeight && takesAll(section, g.form, g.target);
+    // A total may be made of pieces of any size the fish gives: a herring's fillet is a piece.
+    const small = byWeight && base.at(-1)! * factor <= g.form.pieceG / 2;
+    const from = byWeight ? (section.inOne || small ? 0 : Math.min(g.least, g.form.pieceG / 2)) : g.least;
+    const all = small || (!byWeight && takesAll(section, g.form, g.target));
     options.push({
       who,
       factor,
@@ -163,7 +169,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
         base,
         [from / factor, g.most / factor],
         all ? [section.lengthMm, Infinity] : (g.thickMm ?? any),
-        byWeight && !section.inOne,
+        byWeight && !section.inOne && !small,
       ),
     });
   });

@@ -17,7 +17,11 @@ import {
   type PlanLine,
   type PlanProblem,
 } from './index.ts';
+import { compile } from './compile.ts';
+import type { Prices } from './pattern.ts';
 import { without } from './pinned.ts';
+import { improve } from './solver/search.ts';
+import { toPlan } from './state.ts';
 import { loadSolver, seeded, solve, type Solution } from './solver/index.ts';
 import { exhaustive, randomDay } from './testing/index.ts';
 
@@ -564,4 +568,129 @@ describe('lines of the trim', () => {
       { numRuns: 60 },
     );
   });
+});
+
+describe('lines by total weight', () => {
+  const salmon = catalogue.find((s) => s.id === 'salmon')!;
+  const total = (id: string, grams: number, penalty: number): PlanLine => ({
+    id,
+    form: 'portion',
+    pieces: null,
+    pieceGrams: null,
+    totalGrams: grams,
+    window: [grams * 0.9, grams * 1.1],
+    thickMm: null,
+    dueDays: 0,
+    raw: false,
+    value: grams * 2.9,
+    penalty,
+    partAllowed: false,
+  });
+  const day = (lines: PlanLine[], fishes = 4): PlanProblem => ({
+    species: salmon,
+    forms: new Map(shippedForms.map((f) => [f.id, f])),
+    schools: [],
+    flesh: null,
+    fish: Array.from({ length: fishes }, (_, i) => ({
+      ...fish(`F${i}`, 4500, 700, 5),
+      condition: 'gutted' as const,
+    })),
+    lines,
+    counter: [{ id: 'fillet', form: 'fillet_skin_on', perKg: 2300, demandGrams: 300, markdownPerKg: 900 }],
+    settings: { ...defaultSettings, neat: 0 },
+  });
+  const filled = (so: Solution) => Object.values(so.score.filled).filter((f) => f === 1).length;
+
+  it.each([300, 500, 800, 1100, 1500])(
+    'alike ones of %i g are as many bags as lines one cent apart',
+    (grams) => {
+      for (const n of [2, 3]) {
+        const alike = planned(day(Array.from({ length: n }, (_, i) => total(`L${i}`, grams, 4000))), 150);
+        const apart = planned(day(Array.from({ length: n }, (_, i) => total(`L${i}`, grams, 4000 + i))), 150);
+        expect(filled(alike)).toBe(n);
+        expect(filled(apart)).toBe(n);
+        expect(
+          planFaults(day(Array.from({ length: n }, (_, i) => total(`L${i}`, grams, 4000))), alike.plan),
+        ).toEqual([]);
+      }
+    },
+  );
+
+  it('takes small fish for what they are: a herring’s fillet is a piece', () => {
+    const herring = catalogue.find((s) => s.id === 'herring')!;
+    const problem: PlanProblem = {
+      ...day([{ ...total('L', 500, 750), form: 'fillet_skin_on', value: 1500 }]),
+      species: herring,
+      fish: Array.from({ length: 7 }, (_, i) => fish(`F${i}`, 180, 400, 4)),
+      counter: [],
+    };
+    const so = planned(problem, 100);
+    expect(so.score.filled).toEqual({ L: 1 });
+    expect(planFaults(problem, so.plan)).toEqual([]);
+  });
+
+  it('the search counts as filled what the plan fills, and is worth what the plan is worth', () => {
+    const random = seeded(11);
+    for (let n = 0; n < 6; n++) {
+      const lines = Array.from({ length: 2 + Math.floor(random() * 4) }, (_, i) =>
+        total(`L${i}`, 300 + Math.floor(random() * 12) * 100, 3000 + i),
+      );
+      const problem = day(lines, 3);
+      const c = compile(problem);
+      const prices: Prices = {
+        each: new Float64Array(c.groups.length + c.classes.length),
+        perGram: new Float64Array(c.groups.length + c.classes.length).fill(3),
+      };
+      let steps = 0;
+      const found = improve(
+        c,
+        c.fish.flatMap((of) => of.fish.map(() => null)),
+        prices,
+        c.fish.map((of) => of.modes.map(() => 0)),
+        random,
+        () => steps++ > 150,
+      );
+      const worth = score(problem, toPlan(c, found.state));
+      // What is over goes to the counter, which the search takes for a little less than it brings.
+      const over = worth.counter * 0.06 + 1;
+      expect(Math.abs(worth.value - found.value)).toBeLessThanOrEqual(over);
+      const all = lines.reduce((s, l) => s + (worth.filled[l.id] === 1 ? l.value + l.penalty : 0), 0);
+      expect(worth.orders - worth.penalties).toBeCloseTo(all - lines.reduce((s, l) => s + l.penalty, 0), 6);
+    }
+  });
+});
+
+it('a bound is known however little time there is', () => {
+  for (let seed = 1; seed <= 4; seed++) {
+    const so = planned(randomDay(seed, 6, 8), 3);
+    expect(so.bound).not.toBeNull();
+    expect(so.bound!).toBeGreaterThanOrEqual(so.score.value - 1e-6);
+  }
+});
+
+it('a fish has one tail to open', () => {
+  const bass = catalogue.find((s) => s.id === 'salmon')!;
+  const problem: PlanProblem = {
+    ...hand({ flesh: null }),
+    species: bass,
+    fish: [{ ...fish('F', 5000, 100, 9), condition: 'gutted' }],
+    lines: [
+      {
+        id: 'L',
+        form: 'butterflied_tail',
+        pieces: 2,
+        pieceGrams: 250,
+        totalGrams: null,
+        window: [120, 320],
+        thickMm: null,
+        dueDays: 0,
+        raw: false,
+        value: 5000,
+        penalty: 100,
+        partAllowed: true,
+      },
+    ],
+  };
+  const so = planned(problem, 60);
+  expect(so.plan.fish.flatMap((f) => f.pieces.filter((p) => p.line === 'L')).length).toBeLessThanOrEqual(1);
 });

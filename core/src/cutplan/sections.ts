@@ -1,4 +1,13 @@
-import { bodyOf, quarterShares, wingCut, zone, zoneGrams, type Body, type Zone } from '../body/index.ts';
+import {
+  bodyOf,
+  quarterShares,
+  wingCut,
+  wingsOf,
+  zone,
+  zoneGrams,
+  type Body,
+  type Zone,
+} from '../body/index.ts';
 import { formRefusal, type Form, type Operation } from '../forms/index.ts';
 import { arrivalFraction } from '../species/index.ts';
 import { expectedForms, type TrimId } from '../yields/index.ts';
@@ -248,7 +257,8 @@ function wingModes(k: Kitchen): Omit<Mode, 'trims'>[] {
   const wing = forms.get('wing');
   const fillet = forms.get('wing_fillet');
   const modes: Omit<Mode, 'trims'>[] = [];
-  const wings = k.fish.grams * (k.fish.condition === 'wing' ? 1 : k.problem.species.headedGutted);
+  const { condition, grams } = k.fish;
+  const wings = wingsOf(k.problem.species, condition, grams);
   const cut = wingCut(wings / 2);
   if (wing && !k.barred(wing)) {
     const each = (k.fish.grams * k.yieldOf(wing)) / 2;
@@ -409,7 +419,9 @@ function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
  * section holds two or more of them (a piece up to 15 % light counts).
  */
 export const takesAll = (section: Section, form: Form, target: number): boolean =>
-  form.count === 'fillet' && section.at(section.lengthMm) * (section.factor(form) ?? 0) < 2 * 0.85 * target;
+  // A fish has one tail to open.
+  (section.id === 'tail' && does(form, 'open_tail')) ||
+  (form.count === 'fillet' && section.at(section.lengthMm) * (section.factor(form) ?? 0) < 2 * 0.85 * target);
 
 /**
  * Whether a section is sold over the counter whole: a joint, and what is too small for two counter pieces (our choice;

@@ -31,17 +31,20 @@ interface Held {
   owner: PlannedPiece[];
 }
 
-/** Neighbouring stretches of one line that wants a weight in all become one piece. */
-function joined(pieces: readonly Stretch[], groups: readonly Group[]): Stretch[] {
-  const out: Stretch[] = [];
-  for (const p of pieces) {
-    const last = out.at(-1);
-    if (last && last.who === p.who && last.to === p.from && groups[p.who]?.pieces === null) {
-      last.to = p.to;
-      last.grams += p.grams;
-    } else out.push({ ...p });
-  }
-  return out;
+/**
+ * Which stretches fill a line by total weight, heaviest first and no more than it takes; none where they do not come to
+ * it. The search and the plan both ask here, so that what is counted as filled is filled.
+ */
+export function fillTotal(group: Pick<Group, 'least' | 'most'>, grams: readonly number[]): number[] {
+  const order = grams.map((_, i) => i).sort((a, b) => grams[b]! - grams[a]! || a - b);
+  const taken: number[] = [];
+  let sum = 0;
+  for (const i of order)
+    if (sum < group.least - 1e-6 && sum + grams[i]! <= group.most + 1e-6) {
+      taken.push(i);
+      sum += grams[i]!;
+    }
+  return sum < group.least - 1e-6 ? [] : taken;
 }
 
 /** Which pieces fill the units of a group, and which are over. */
@@ -58,20 +61,28 @@ function share(group: Group, held: Held[]): { filled: Held[][]; over: Held[] } {
     }
     return { filled, over: sorted };
   }
-  let rest = held.toSorted((a, b) => b.stretch.grams - a.stretch.grams);
-  for (const _unit of group.units) {
-    const taken: Held[] = [];
-    let grams = 0;
-    for (const h of rest)
-      if (grams < group.least && grams + h.stretch.grams <= group.most + 1e-6) {
-        taken.push(h);
-        grams += h.stretch.grams;
-      }
-    if (grams < group.least - 1e-6) break;
-    filled.push(taken);
-    rest = rest.filter((h) => !taken.includes(h));
+  const taken = new Set(
+    fillTotal(
+      group,
+      held.map((h) => h.stretch.grams),
+    ),
+  );
+  if (taken.size === 0) return { filled, over: held };
+  return { filled: [held.filter((_, i) => taken.has(i))], over: held.filter((_, i) => !taken.has(i)) };
+}
+
+/** Neighbouring pieces of one line by total weight become one piece. */
+function joined(pieces: readonly PlannedPiece[], totals: ReadonlySet<string>): PlannedPiece[] {
+  const out: PlannedPiece[] = [];
+  for (const p of pieces) {
+    const last = out.at(-1);
+    const same =
+      last?.section === p.section && last.copy === p.copy && last.line === p.line && last.toMm === p.fromMm;
+    if (last && same && p.line !== null && totals.has(p.line))
+      out[out.length - 1] = { ...last, toMm: p.toMm, grams: last.grams + p.grams };
+    else out.push(p);
   }
-  return { filled, over: rest };
+  return out;
 }
 
 /** Neighbouring stretches for the counter as one. */
@@ -109,7 +120,7 @@ export function toPlan(c: Compiled, state: State): Plan {
     const pieces: PlannedPiece[] = [];
     planned.push({ fish: { fish: ids[i]!.id, mode: opened.mode.id, pieces }, pieces });
     for (const cut of opened.cuts) {
-      for (const s of runs(joined(cut.pieces, c.groups), c.groups.length)) {
+      for (const s of runs(cut.pieces, c.groups.length)) {
         const held: Held = { cut, of: opened.of, stretch: s, owner: pieces };
         if (s.who < c.groups.length) byGroup.set(s.who, [...(byGroup.get(s.who) ?? []), held]);
         else if (!toCounter(held))
@@ -129,13 +140,15 @@ export function toPlan(c: Compiled, state: State): Plan {
     );
     for (const h of over) toCounter(h);
   }
+  const totals = new Set(c.problem.lines.filter((l) => l.pieces === null).map((l) => l.id));
   return {
     fish: planned
       .filter((p) => p.pieces.length > 0)
       .map(({ fish, pieces }) => ({
         ...fish,
-        pieces: pieces.sort(
-          (a, b) => a.section.localeCompare(b.section) || a.copy - b.copy || a.fromMm - b.fromMm,
+        pieces: joined(
+          pieces.sort((a, b) => a.section.localeCompare(b.section) || a.copy - b.copy || a.fromMm - b.fromMm),
+          totals,
         ),
       })),
   };

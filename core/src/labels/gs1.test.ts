@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import gs1 from 'gs1-barcode-parser-mod';
 import { describe, expect, it } from 'vitest';
-import { boxCode, checkDigit, gearClassOf, gs1Date, productionOf, readBoxCode } from './index.ts';
+import { boxCode, checkDigit, gearClassOf, gs1Date, gs1Day, productionOf, readBoxCode } from './index.ts';
 
 const GS = '\u001d';
 const read = (scan: string) => {
-  const code = readBoxCode(scan);
+  const code = readBoxCode(scan, 2026);
   if (typeof code === 'string') throw new Error(code);
   return code;
 };
@@ -93,9 +93,52 @@ describe('reading', () => {
     ['3103004', /6 digits/],
     ['10', /1 to 20/],
     ['(10)A(77)x', /not an identifier/],
-  ])('%s is refused in words', (text, said) => expect(readBoxCode(text)).toMatch(said));
+  ])('%s is refused in words', (text, said) => expect(readBoxCode(text, 2026)).toMatch(said));
 
-  it('never throws', () => fc.assert(fc.property(fc.string(), (s) => void readBoxCode(s))));
+  it.each([
+    ['17260231', /no such day/],
+    ['17261301', /no such day/],
+    ['17260400', null],
+    ['3103001x23', /only digits/],
+    ['17ab0101', /only digits/],
+    ['7007260230', /no such day/],
+    ['30x', /only digits/],
+  ])('%s: numbers are numbers and days are days', (text, said) =>
+    said === null
+      ? expect(typeof readBoxCode(text, 2026)).toBe('object')
+      : expect(readBoxCode(text, 2026)).toMatch(said),
+  );
+
+  // Sliding century: a difference of 51 and more belongs to the century before, of -50 and less to the one after
+  // (GS1 General Specifications 7.12, from memory).
+  it.each([
+    [2026, '760101', '2076-01-01'],
+    [2026, '770101', '1977-01-01'],
+    [2049, '000101', '2000-01-01'],
+    [2050, '000101', '2100-01-01'],
+    [2099, '490101', '2149-01-01'],
+    [2099, '500101', '2050-01-01'],
+  ])('in %i %s is %s', (year, text, day) => expect(gs1Day(text, year)).toBe(day));
+
+  it('every day of the calendar comes back, and no other', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 99 }),
+        fc.integer({ min: 0, max: 99 }),
+        fc.integer({ min: 0, max: 99 }),
+        (y, m, d) => {
+          const text = [y, m, d].map((n) => String(n).padStart(2, '0')).join('');
+          const read = gs1Day(text, 2026);
+          if (read !== null) expect(read.slice(5, 7)).toBe(text.slice(2, 4));
+          if (read !== null && d > 0) expect(gs1Date(read)).toBe(text);
+          else if (read === null)
+            expect(m < 1 || m > 12 || d > new Date(Date.UTC(2000 + y, m, 0)).getUTCDate()).toBe(true);
+        },
+      ),
+    );
+  });
+
+  it('never throws', () => fc.assert(fc.property(fc.string(), (s) => void readBoxCode(s, 2026))));
 
   it('knows the last day of a month, gear classes and how it lived', () => {
     expect(read('17270200').useBy).toBe('2027-02-28');

@@ -30,6 +30,21 @@ const identifiers: readonly { ai: RegExp; name: string; length: number; fixed: b
   { ai: /^9[1-9]/, name: 'internal', length: 90, fixed: false },
 ];
 
+/** Values that are numbers, and those that begin with a date. */
+const dates = new Set(['madeOn', 'packedOn', 'bestBefore', 'useBy', 'frozenOn', 'harvestedOn']);
+const digitsOnly = new Set([
+  ...dates,
+  'gtin',
+  'contentGtin',
+  'sscc',
+  'count',
+  'contentCount',
+  'netKg',
+  'netLb',
+  'origin',
+  'production',
+]);
+
 /** A box code read: what it says of the fish in it. */
 export interface BoxCode {
   gtin: string | null;
@@ -47,15 +62,21 @@ export interface BoxCode {
   parts: { ai: string; name: string; value: string }[];
 }
 
-/** YYMMDD as a date: years 51 to 99 before the turn from 2026 lie in the last century (GS1 rule, from memory). */
-function dateOf(yymmdd: string): string | null {
+/**
+ * YYMMDD as a date; null for a day the calendar does not have. A year more than 50 ahead of `thisYear` lies in the century
+ * before, one 50 or more behind it in the century after (GS1 General Specifications 7.12, from memory).
+ */
+export function gs1Day(yymmdd: string, thisYear: number): string | null {
   if (!/^\d{6}$/.test(yymmdd)) return null;
   const year = Number(yymmdd.slice(0, 2));
   // Day 00 is the last day of the month.
   const [month, day] = [Number(yymmdd.slice(2, 4)), Number(yymmdd.slice(4, 6))];
-  const full = (year > 76 ? 1900 : 2000) + year;
+  const ahead = year - (thisYear % 100);
+  const century = Math.floor(thisYear / 100) + (ahead > 50 ? -1 : ahead <= -50 ? 1 : 0);
+  const full = century * 100 + year;
   const at = new Date(Date.UTC(full, day === 0 ? month : month - 1, day === 0 ? 0 : day));
-  return month < 1 || month > 12 || Number.isNaN(at.getTime()) ? null : at.toISOString().slice(0, 10);
+  if (month < 1 || month > 12 || (day > 0 && at.getUTCDate() !== day)) return null;
+  return at.toISOString().slice(0, 10);
 }
 
 /**
@@ -63,7 +84,7 @@ function dateOf(yymmdd: string): string | null {
  * prefix or none, or with identifiers in brackets as they stand under the code. Returns what is wrong in words when it
  * is no such string. (GS1 General Specifications, from memory.)
  */
-export function readBoxCode(scan: string): BoxCode | string {
+export function readBoxCode(scan: string, thisYear: number): BoxCode | string {
   const parts: BoxCode['parts'] = [];
   let rest = scan
     .trim()
@@ -102,12 +123,16 @@ export function readBoxCode(scan: string): BoxCode | string {
       checkDigit(p.value.slice(0, -1)) !== Number(p.value.at(-1))
     )
       return `(${p.ai}) ${p.value}: its check digit is wrong, scan it again`;
+    if (digitsOnly.has(p.name) && !/^\d+$/.test(p.value))
+      return `(${p.ai}) ${p.value}: only digits are expected`;
+    if (dates.has(p.name) && gs1Day(p.value.slice(0, 6), thisYear) === null)
+      return `(${p.ai}) ${p.value}: there is no such day`;
   }
   const value = (name: string) => parts.find((p) => p.name === name)?.value ?? null;
   const kg = parts.find((p) => p.name === 'netKg');
   const lb = parts.find((p) => p.name === 'netLb');
   const scaled = (p: { ai: string; value: string }) => Number(p.value) / 10 ** Number(p.ai[3]);
-  const date = (name: string) => (value(name) === null ? null : dateOf(value(name)!.slice(0, 6)));
+  const date = (name: string) => (value(name) === null ? null : gs1Day(value(name)!.slice(0, 6), thisYear));
   const count = value('count') ?? value('contentCount');
   return {
     gtin: value('gtin') ?? value('contentGtin'),

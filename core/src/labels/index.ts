@@ -1,6 +1,15 @@
 export { lotCode } from './lotCode.ts';
 export { gearClasses, productionMethods, type ProductionMethod } from './terms.ts';
-export { boxCode, checkDigit, gearClassOf, gs1Date, productionOf, readBoxCode, type BoxCode } from './gs1.ts';
+export {
+  boxCode,
+  checkDigit,
+  gearClassOf,
+  gs1Date,
+  gs1Day,
+  productionOf,
+  readBoxCode,
+  type BoxCode,
+} from './gs1.ts';
 export { areaWords, faoAreas, isSeaArea, subAreas } from './areas.ts';
 export { variableGtin } from './gtin.ts';
 export { pieceLabel, type PieceFacts, type PieceLabel } from './piece.ts';

@@ -87,7 +87,14 @@ describe('a line of a note', () => {
     lot: 'B-7',
     remarks: '',
   };
-  const at = { header, book: catalogue, landedOn: '2026-11-25', monthFirst: false, dressedMeans: null };
+  const at = {
+    header,
+    book: catalogue,
+    landedOn: '2026-11-25',
+    monthFirst: false,
+    dressedMeans: null,
+    moneyDigits: 2,
+  };
   const read = (more: Partial<Record<NoteField, string>>, around: Partial<typeof at> | object = {}) =>
     readNoteRow(
       noteFields.map((f) => ({ ...good, ...more })[f]),

@@ -161,6 +161,8 @@ export function readNoteRow(
     landedOn: string;
     monthFirst: boolean;
     dressedMeans: 'headed_gutted' | 'gutted' | null;
+    /** Decimals of the currency's minor unit. */
+    moneyDigits: number;
   },
 ): NoteRow {
   const errors: NoteRow['errors'] = [];
@@ -221,7 +223,7 @@ export function readNoteRow(
   const grams = Math.round(number('weight', 'weight', 2_000_000) * factor);
   const perPound = /lb|pound/.test(headOf('price'));
   const price = columns.price === null ? 0 : number('price', 'price', 100_000);
-  const pricePerKg = Math.round(price * 100 * (perPound ? 1000 / 453.592_37 : 1));
+  const pricePerKg = Math.round(price * 10 ** at.moneyDigits * (perPound ? 1000 / 453.592_37 : 1));
 
   const productionText = cell('production');
   const production = productionText === '' ? 'caught' : wordFor(productionWords, productionText);

@@ -9,18 +9,25 @@ const thousands = (n: number) => String(n).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2
 
 /** The unit a weight of this size is shown in, to be set smaller than its number. */
 export const massUnit = (grams: number, system: UnitSystem): string => {
-  if (system === 'metric') return Math.abs(grams) >= 10_000 ? 'kg' : 'g';
-  return Math.abs(grams) >= 16 * gramsPerOunce ? 'lb' : 'oz';
+  // By what is shown: 9999.6 g would read 10 000 g, and 453 g 16.0 oz.
+  if (system === 'metric') return Math.round(Math.abs(grams)) >= 10_000 ? 'kg' : 'g';
+  return Math.round((Math.abs(grams) / gramsPerOunce) * 10) >= 160 ? 'lb' : 'oz';
 };
 
 /** A weight's number alone: grams below 10 kg, else kg with two decimals; ounces with one decimal, pounds with two. */
 export function formatMass(grams: number, system: UnitSystem): string {
-  const sign = grams < 0 ? '\u2212' : '';
   const g = Math.abs(grams);
   const unit = massUnit(g, system);
-  if (unit === 'g') return sign + thousands(Math.round(g));
-  if (unit === 'kg') return sign + (g / 1000).toFixed(2);
-  return sign + (unit === 'oz' ? (g / gramsPerOunce).toFixed(1) : (g / gramsPerOunce / 16).toFixed(2));
+  const shown =
+    unit === 'g'
+      ? thousands(Math.round(g))
+      : unit === 'kg'
+        ? (g / 1000).toFixed(2)
+        : unit === 'oz'
+          ? (g / gramsPerOunce).toFixed(1)
+          : (g / gramsPerOunce / 16).toFixed(2);
+  // What reads as nothing has no sign.
+  return grams < 0 && /[1-9]/.test(shown) ? `\u2212${shown}` : shown;
 }
 
 /** A weight with its unit, for a sentence: "460 g", "21.72 kg", "1.62 lb". */

@@ -54,7 +54,16 @@ export function speciesFaults(s: Species): SpeciesFault[] {
   const body = s.bodyPlan === 'wing' ? null : profileOf(s);
   if (s.bodyPlan !== 'wing' && body === null) wrong('bodyRow', 'No such row of the body model');
   for (const f of body ? profileFaults(body) : [])
-    faults.push({ field: `body.${f.field}`, message: f.message });
+    // The yield of a body is that of the entry.
+    faults.push({
+      field:
+        f.field !== 'yieldOfGutted'
+          ? `body.${f.field}`
+          : s.bodyPlan === 'tail' || s.filletSkinOn === null
+            ? 'filletSkinless'
+            : 'filletSkinOn',
+      message: f.message,
+    });
   if (faults.length === 0) {
     try {
       fitComponents(s);

@@ -3,7 +3,7 @@ import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
 import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { bareCode } from '../labels/service.ts';
-import type { Work } from '../platform/context.ts';
+import { today, type Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { stock } from './stock.ts';
@@ -77,7 +77,7 @@ export async function scan(work: Work, code: string): Promise<Found> {
     const grams = r.pricePerKg ? Math.round((read.value * 1000) / r.pricePerKg) : null;
     return found(r, grams, 0, read.value);
   }
-  const read = readBoxCode(bare);
+  const read = readBoxCode(bare, Number(today(work).slice(0, 4)));
   if (typeof read === 'string') throw fieldProblem('code', read);
   return found(
     rowFor(all, (x) => x.code === read.lot, `Lot ${read.lot ?? '?'}`),

@@ -334,7 +334,7 @@ export async function readCode(work: Work, code: string): Promise<AnswerOf<Rooms
       [settings.carries === 'price' ? 'price' : 'grams']: read.value,
     };
   }
-  const read = readBoxCode(code);
+  const read = readBoxCode(code, Number(today(work).slice(0, 4)));
   if (typeof read === 'string') throw fieldProblem('code', read);
   const lot = read.lot
     ? await row<{ name: string }>(

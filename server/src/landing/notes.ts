@@ -7,6 +7,7 @@ import {
   type NoteColumns,
   type NoteField,
 } from '@ember-slate/core/landing';
+import { minorDigits } from '@ember-slate/core/units';
 import { parse } from 'csv-parse/sync';
 import { today, type Work } from '../platform/context.ts';
 import { row, rows, run } from '../platform/db.ts';
@@ -85,6 +86,7 @@ async function read(
     landedOn,
     monthFirst: work.settings.ruleProfile === 'us',
     dressedMeans,
+    moneyDigits: minorDigits(work.settings.currency),
   };
   return {
     header,

@@ -1,5 +1,5 @@
 import { marksFile, type marksAnswer } from '@ember-slate/contract/files';
-import { bodyOf, marksOn, wingZone, zone, zoneGrams, type ZoneKind } from '@ember-slate/core/body';
+import { bodyOf, marksOn, wingsOf, wingZone, zone, zoneGrams, type ZoneKind } from '@ember-slate/core/body';
 import { catalogue } from '@ember-slate/core/species';
 import type * as z from 'zod';
 import { fileCommand } from './files.ts';
@@ -13,7 +13,7 @@ await fileCommand(marksFile, 'marks', (file): z.infer<typeof marksAnswer> => {
     throw new Error(`cut.zone: ${species.name} ${name === 'wing' ? 'has no wings' : 'is cut as wing'}`);
   const body = bodyOf(species, file.condition, file.grams, file.lengthMm);
   // A skate has no side view: one of its two wings is marked from the body edge outward.
-  const wings = file.grams * (file.condition === 'wing' ? 1 : species.headedGutted);
+  const wings = wingsOf(species, file.condition, file.grams);
   const scale = body ?? wingZone(wings / 2);
   const marked = 'zone' in scale ? scale.zone : zone(scale, name as ZoneKind);
   const { pieces, restGrams, sawGrams } = marksOn(scale, marked, cut);

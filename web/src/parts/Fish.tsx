@@ -59,7 +59,17 @@ const fins: Record<
 interface Props {
   species: Pick<
     SpeciesRow,
-    'name' | 'bodyPlan' | 'bodyRow' | 'body' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'
+    | 'name'
+    | 'bodyPlan'
+    | 'bodyRow'
+    | 'body'
+    | 'lwA'
+    | 'lwB'
+    | 'gutted'
+    | 'headedGutted'
+    | 'filletSkinOn'
+    | 'filletSkinless'
+    | 'typicalG'
   >;
   /** Weight of one whole fish, grams. */
   grams: number;

@@ -10,5 +10,8 @@ export const setCurrency = (currency: string): void => {
 /** Minor units as the shop's currency writes them: "14.90", or "1490" where there is no minor unit. */
 export const formatMoney = (minor: number): string => format(minor, digits);
 
+/** Minor units in the currency's own unit, for an axis. */
+export const inMoney = (minor: number): number => minor / 10 ** digits;
+
 /** Reads money as it is typed, to minor units; null when it is none. */
 export const parseMoney = (text: string): number | null => parse(text, digits);

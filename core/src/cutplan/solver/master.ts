@@ -267,7 +267,8 @@ export function generate(m: Master, left: readonly number[], over: (round: numbe
   if (!solved) return null;
   let bound = Infinity;
   let centre = mixed(m.c, solved.prices, solved.prices, 0);
-  for (let round = 1; !over(round); round++) {
+  // Priced once in any case: a bound is known however busy the machine is.
+  for (let round = 1; round === 1 || !over(round); round++) {
     let added = 0;
     for (const smooth of [0.6, 0]) {
       const prices = mixed(m.c, centre, solved.prices, smooth);

@@ -1,12 +1,14 @@
 import type { Compiled, CutMode, FishClass, Node } from '../compile.ts';
 import { bestPattern, restWorth, shutPrice, type Prices } from '../pattern.ts';
-import { allFish, type Cut, type Opened, type State } from '../state.ts';
+import { allFish, fillTotal, type Cut, type Opened, type State } from '../state.ts';
 
 /** What one fish gives: pieces and grams by `who`, and what it is worth beside them. */
 interface Gift {
   worth: number;
   count: Float64Array;
   grams: Float64Array;
+  /** Weights of the pieces it gives to lines by total weight, by `who`. */
+  parts: Map<number, number[]>;
 }
 
 /** A group or class and the counter class its pieces would go to instead; -1 for none. */
@@ -22,12 +24,22 @@ const elsewhere = (c: Compiled): number[] =>
 
 function giftOf(c: Compiled, opened: Opened): Gift {
   const n = c.groups.length + c.classes.length;
-  const gift: Gift = { worth: opened.mode.worth, count: new Float64Array(n), grams: new Float64Array(n) };
+  const gift: Gift = {
+    worth: opened.mode.worth,
+    count: new Float64Array(n),
+    grams: new Float64Array(n),
+    parts: new Map(),
+  };
   for (const { node, pieces } of opened.cuts) {
     gift.worth += restWorth(node, pieces);
     for (const s of pieces) {
       gift.count[s.who]! += 1;
       gift.grams[s.who]! += s.grams;
+      if (c.groups[s.who]?.pieces === null) {
+        const had = gift.parts.get(s.who);
+        if (had) had.push(s.grams);
+        else gift.parts.set(s.who, [s.grams]);
+      }
     }
   }
   return gift;
@@ -61,9 +73,14 @@ export function improve(
   const count = new Float64Array(n);
   const grams = new Float64Array(n);
   let worth = 0;
+  /** Fish that give to a line by total weight, by `who`. */
+  const giving = c.groups.map(() => new Set<Gift>());
   const put = (g: Gift | null, sign: 1 | -1) => {
     if (!g) return;
     worth += sign * g.worth;
+    for (const who of g.parts.keys())
+      if (sign === 1) giving[who]!.add(g);
+      else giving[who]!.delete(g);
     for (let i = 0; i < n; i++) {
       count[i]! += sign * g.count[i]!;
       grams[i]! += sign * g.grams[i]!;
@@ -81,9 +98,13 @@ export function improve(
       const all = grams[g]! + (plus?.grams[g] ?? 0);
       let extra: number;
       if (group.pieces === null) {
-        const units = Math.min(group.units.length, Math.floor(all / group.least + 1e-6));
-        sum += units * (group.value + group.penalty);
-        extra = Math.max(0, all - units * group.most);
+        extra = all;
+        if (all >= group.least - 1e-6) {
+          const parts = [...giving[g]!, ...(plus ? [plus] : [])].flatMap((x) => x.parts.get(g) ?? []);
+          const taken = fillTotal(group, parts);
+          if (taken.length > 0) sum += group.value + group.penalty;
+          extra -= taken.reduce((s, i) => s + parts[i]!, 0);
+        }
       } else {
         const had = Math.round(count[g]! + (plus?.count[g] ?? 0));
         const units = Math.min(group.units.length, Math.floor(had / group.pieces));

@@ -10,7 +10,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass } from '../../parts/Mass.tsx';
-import { formatMoney } from '../../parts/money.ts';
+import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 
 const unitWords = { kg: 'a kg', '100g': 'a 100 g', lb: 'a lb' } as const;
@@ -29,8 +29,8 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   const [reason, setReason] = useState('');
   const chart = useMemo(() => {
     if (!data) return null;
-    const bought = data.bought.map((b) => [Date.parse(`${b.day}T12:00:00Z`), b.perKg / 100] as const);
-    const sold = data.sold.map((s) => [Date.parse(s.at), s.perKg / 100] as const);
+    const bought = data.bought.map((b) => [Date.parse(`${b.day}T12:00:00Z`), inMoney(b.perKg)] as const);
+    const sold = data.sold.map((s) => [Date.parse(s.at), inMoney(s.perKg)] as const);
     const steps = sold.flatMap((s, i) => [...(i > 0 ? [[s[0], sold[i - 1]![1]] as const] : []), s]);
     const all = [...bought, ...sold];
     if (all.length === 0) return null;

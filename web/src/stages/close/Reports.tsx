@@ -7,7 +7,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
-import { formatMoney } from '../../parts/money.ts';
+import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { CloseNav } from './CloseNav.tsx';
 
@@ -20,8 +20,8 @@ const points = (share: number | null) =>
 function Takings({ of }: { of: Report }) {
   const chart = useMemo(() => {
     const at = (day: string) => Date.parse(`${day}T12:00:00Z`);
-    const taken = of.series.map((s) => [at(s.from), s.takings / 100] as const);
-    const bought = of.series.map((s) => [at(s.from), s.bought / 100] as const);
+    const taken = of.series.map((s) => [at(s.from), inMoney(s.takings)] as const);
+    const bought = of.series.map((s) => [at(s.from), inMoney(s.bought)] as const);
     const top = Math.max(1, ...taken.map((p) => p[1]), ...bought.map((p) => p[1]));
     const first = taken[0]?.[0] ?? 0;
     const last = Math.max(first + 86_400_000, taken.at(-1)?.[0] ?? 0);

@@ -48,7 +48,7 @@ export function BoxScan({
         if (e.key !== 'Enter' || text.trim() === '') return;
         // The scanner's Enter ends the code, not the form.
         e.preventDefault();
-        const read = readBoxCode(text);
+        const read = readBoxCode(text, new Date().getFullYear());
         if (typeof read === 'string') return setSaid({ text: read, wrong: true });
         onScan(scannedFrom(read, book));
         setSaid({

@@ -1,6 +1,6 @@
 import type { SpeciesRow } from '@ember-slate/contract';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import type { Body } from '@ember-slate/core/body';
+import { wingsOf, type Body } from '@ember-slate/core/body';
 import { useTimes } from '../../app/shop.tsx';
 import { SourceMark, useMass } from '../../parts/Mass.tsx';
 import { oneOf } from '../../parts/words.ts';
@@ -106,7 +106,7 @@ export function FishCard(props: Props) {
         ) : (
           <PlannedWing
             card={card}
-            grams={fish.condition === 'wing' ? fish.grams : fish.grams * species.headedGutted}
+            grams={wingsOf(species, fish.condition, fish.grams)}
             perMm={perMm}
           />
         )}

@@ -1,4 +1,4 @@
-import { conditionsFor, type ArrivalCondition } from '@ember-slate/core/species';
+import { arrivalFraction, conditionsFor, type ArrivalCondition } from '@ember-slate/core/species';
 import {
   bodyOf,
   marksOn,
@@ -9,6 +9,7 @@ import {
   wingZone,
   type CutWish,
   type ZoneKind,
+  wingsOf,
 } from '@ember-slate/core/body';
 import { useState } from 'react';
 import { useSpecies } from '../../app/shop.tsx';
@@ -64,9 +65,7 @@ export default function Marks() {
   const as = conditions.includes(condition) ? condition : conditions[0]!;
   const grams =
     weight?.grams ??
-    Math.round(
-      species.typicalG * (as === 'whole' ? 1 : as === 'gutted' ? species.gutted : species.headedGutted),
-    );
+    Math.round(species.typicalG * arrivalFraction(species, as));
   const body = bodyOf(species, as, grams, length.parse(lengthText));
   const amount =
     by === 'pieces'
@@ -79,7 +78,7 @@ export default function Marks() {
   const allowed = zones.filter((z) => z.fish === 'any' || (z.fish === 'flat' ? flat : round));
   const chosen = allowed.some((z) => z.value === kind) ? kind : 'side';
   // A skate has no side view: one wing is marked from its body edge outward.
-  const wing = body ? null : wingZone((as === 'wing' ? grams : grams * species.headedGutted) / 2);
+  const wing = body ? null : wingZone(wingsOf(species, as, grams) / 2);
   const z = body ? zone(body, chosen) : wing!.zone;
   const scale = body ?? wing!;
   const marks = amount > 0 ? marksOn(scale, z, { by, amount, rest, kerfMm: length.parse(kerf) ?? 0 }) : null;

@@ -25,7 +25,6 @@ const places = [
 ] as const;
 const scalars = [
   ['kappa', 'Standard over total length'],
-  ['yieldOfGutted', 'Fillets of gutted'],
   ['fin', 'Tail fin of the whole'],
 ] as const;
 const curves = [
