@@ -52,6 +52,18 @@ export const marksAnswer = z.object({
   doubt: z.string().nullable().describe('why weight and length may be wrong'),
 });
 
+/** Refuses a list in which two things have one id: what is counted once would be counted twice. */
+const onceEach =
+  (path: string) =>
+  (list: readonly { id: string }[], c: z.core.$RefinementCtx): void => {
+    const seen = new Set<string>();
+    list.forEach(({ id }, i) => {
+      if (seen.has(id))
+        c.addIssue({ code: 'custom', path: [i, 'id'], message: `${path} ${id} is there twice` });
+      seen.add(id);
+    });
+  };
+
 const orNull = <T extends z.ZodType>(of: T) => of.nullable().default(null);
 
 /** What `npm run plan` reads. Settings that are left out are the planner's own. */
@@ -67,26 +79,30 @@ export const planFile = z.object({
     }),
   ).describe('flesh lying evenly along every fish, for cases worked by hand'),
   lifeFactors: orNull(z.number().min(0).max(1)).describe('one factor for every form, instead of their own'),
-  fish: z.array(
-    planFish.extend({
-      lengthMm: orNull(z.number().positive().max(5000)),
-      rawFit: z.boolean().default(false),
-      refuses: z.record(z.string(), z.string()).default({}),
-    }),
-  ),
-  lines: z.array(
-    planWish.extend({
-      pieces: orNull(z.number().int().min(1).max(20_000)),
-      pieceGrams: orNull(z.number().positive()),
-      totalGrams: orNull(z.number().positive()),
-      window: orNull(z.tuple([z.number(), z.number()]).readonly()),
-      thickMm: orNull(z.tuple([z.number(), z.number()]).readonly()),
-      dueDays: z.number().min(0).default(0),
-      raw: z.boolean().default(false),
-      partAllowed: z.boolean().default(false),
-    }),
-  ),
-  counter: z.array(counterClass).default([]),
+  fish: z
+    .array(
+      planFish.extend({
+        lengthMm: orNull(z.number().positive().max(5000)),
+        rawFit: z.boolean().default(false),
+        refuses: z.record(z.string(), z.string()).default({}),
+      }),
+    )
+    .superRefine(onceEach('fish')),
+  lines: z
+    .array(
+      planWish.extend({
+        pieces: orNull(z.number().int().min(1).max(20_000)),
+        pieceGrams: orNull(z.number().positive()),
+        totalGrams: orNull(z.number().positive()),
+        window: orNull(z.tuple([z.number(), z.number()]).readonly()),
+        thickMm: orNull(z.tuple([z.number(), z.number()]).readonly()),
+        dueDays: z.number().min(0).default(0),
+        raw: z.boolean().default(false),
+        partAllowed: z.boolean().default(false),
+      }),
+    )
+    .superRefine(onceEach('line')),
+  counter: z.array(counterClass).default([]).superRefine(onceEach('counter class')),
   settings: planSettings.partial().default({}),
   settled: z.array(plannedFish).default([]).describe('fish that keep their cuts'),
   seconds: z.number().min(0).max(600).default(3),

@@ -1,4 +1,7 @@
 import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 
 const command = (name: string, ...args: string[]) =>
@@ -45,6 +48,21 @@ describe('marks and plans as files', () => {
     const span = pieces[2]!.toMm;
     expect(pieces[0]!.toMm / span).toBeCloseTo(1 - (2 / 3) ** (1 / 1.8), 2);
     expect(pieces[1]!.toMm / span).toBeCloseTo(1 - (1 / 3) ** (1 / 1.8), 2);
+  });
+  it.each(['fish', 'lines', 'counter'])('refuses two %s of one id, at its place', (list) => {
+    const file = JSON.parse(readFileSync('docs/examples/plan-side-and-counter.json', 'utf8')) as Record<
+      string,
+      object[]
+    >;
+    const dir = mkdtempSync(join(tmpdir(), 'ember-slate-files-'));
+    const path = join(dir, 'twice.json');
+    writeFileSync(path, JSON.stringify({ ...file, [list]: [...file[list]!, file[list]![0]!] }));
+    const wrong = command('plan', path);
+    expect([wrong.status, wrong.stderr]).toEqual([
+      1,
+      expect.stringMatching(new RegExp(`^${list}\\.\\d+\\.id: .* is there twice`, 'm')),
+    ]);
+    rmSync(dir, { recursive: true });
   });
   it('says by path what is wrong with a file, and prints the schema', () => {
     const wrong = command('marks', 'docs/examples/plan-two-sides.json');
