@@ -20,7 +20,9 @@ const place = z.object({
   sensor: z.string().nullable(),
   version: f.version,
   /** The last reading there is. */
-  last: z.object({ at: f.instant, celsius: z.number() }).nullable(),
+  last: z
+    .object({ at: f.instant, celsius: z.number(), source: z.enum(['sensor', 'probe', 'simulated']) })
+    .nullable(),
   /** What to expect next: the mean of the last 24 h, else the set point. */
   expected: z.number(),
   /** What was warm or silent in the last two weeks. */
@@ -135,6 +137,18 @@ export const cold = {
     roles,
     body: z.object({ at: f.instant, tenths: f.tenths }),
     answer: f.done,
+  }),
+  round: change('POST', '/api/cold/rounds', {
+    summary: 'Write down the temperatures of a round through the places, read by hand',
+    tags: clocks,
+    roles,
+    body: z.object({
+      readings: z
+        .array(z.object({ id: f.id, tenths: f.tenths, done: f.text(500).default('') }))
+        .min(1, 'Read one place at least')
+        .max(50),
+    }),
+    answer: z.object({ read: z.number().int() }),
   }),
   answer: change('POST', '/api/cold/places/:id/answers', {
     summary: 'Answer for a warm or silent stretch: what was done about it',

@@ -66,7 +66,8 @@ export const day = z.iso.date('Give a date').refine(inCentury, 'A day of this ce
 export const instant = z.iso
   .datetime('Give a date and time')
   .refine(inCentury, 'A time of this century, please');
-export const weightSource = z.enum(['measured', 'typed', 'estimated']);
+/** How a weight is known. What a stand-in of the scale said is simulated, for good. */
+export const weightSource = z.enum(['measured', 'typed', 'estimated', 'simulated']);
 /** One big fish from the scale and the board. */
 export const oneFish = z.object({
   grams,

@@ -5,6 +5,8 @@ import { roles, read, type Route } from './route.ts';
 const me = z.object({ id: f.id, name: z.string(), role: f.role });
 export type Me = z.infer<typeof me>;
 
+const device = z.enum(['none', 'real', 'simulated']);
+
 export const session = {
   /** What the sign-in screen needs: nothing that is not written over the door. */
   shop: {
@@ -21,6 +23,8 @@ export const session = {
         ruleProfile: z.enum(['eu', 'us']),
         idleLockMinutes: z.number().int(),
         staff: z.array(z.object({ id: f.id, name: z.string() })),
+        /** What each device is here: a stand-in is named as such wherever it speaks. */
+        devices: z.object({ scale: device, sensors: device, printer: device, probe: device }),
         me: me.nullable(),
       }),
     }),

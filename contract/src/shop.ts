@@ -11,6 +11,8 @@ export interface Reading {
   tare: number;
   state: 'steady' | 'settling' | 'overload' | 'none';
   seq: number;
+  /** It comes from a stand-in, not from a scale. */
+  simulated?: boolean;
 }
 
 export const shop = {

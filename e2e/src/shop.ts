@@ -73,7 +73,7 @@ export async function openShop(
     listen({
       trustProxy: null,
       hosts: [],
-      simulated: [],
+      simulated: ['scale', 'printer', 'probe'],
       databaseUrl: database.url,
       host: '127.0.0.1',
       port,

@@ -34,7 +34,7 @@ import { shopFace } from './people/service.ts';
 import { Planner } from './plan/planner.ts';
 import { plan } from './plan/routes.ts';
 import { planBeginning } from './plan/runs.ts';
-import { isLoopback } from './platform/config.ts';
+import { isLoopback, type DeviceState, type DeviceStates } from './platform/config.ts';
 import { idOf } from './platform/handlers.ts';
 import { patienceMs, reading, rows, transaction, type Tx } from './platform/db.ts';
 import { FeedReader } from './platform/feed.ts';
@@ -71,6 +71,7 @@ export interface AppOptions {
   checkAnswers: boolean;
   trustProxy?: string | null;
   hosts?: readonly string[];
+  devices?: DeviceStates;
   clock?: () => Date;
   /** Says when the process is to end: streams end then. */
   closing?: AbortSignal;
@@ -104,6 +105,13 @@ const trusted = (text: string) => (/^\d+$/.test(text) ? Number(text) : text);
 /** Reads outside a route, as patient as those within. */
 const withRecords = <T>(platform: Platform, work: (tx: Tx) => Promise<T>): Promise<T> =>
   reading(platform.pool, work, patienceMs);
+
+const noDevices: DeviceStates = { scale: 'none', sensors: 'none', printer: 'none', probe: 'none' };
+
+/** Refuses to play with a device that is real, or is not there. */
+function onlySimulated(state: DeviceState): void {
+  if (state !== 'simulated') throw problems.conflict('That is for a simulated device: there is none here');
+}
 
 const roomsOf = (planner: Planner) => ({
   landing,
@@ -155,11 +163,15 @@ function mountHealth(app: Express, pool: Pool) {
   });
 }
 
-function mountSession(app: Express, platform: Platform, host: string) {
+function mountSession(app: Express, platform: Platform, host: string, devices: DeviceStates) {
   mount(app, contract.session.shop, async (request, response) => {
     response
       .set('Cache-Control', 'no-store')
-      .json(await withRecords(platform, async (tx) => shopFace(tx, await actorOfRequest(platform, request))));
+      .json(
+        await withRecords(platform, async (tx) =>
+          shopFace(tx, await actorOfRequest(platform, request), devices),
+        ),
+      );
   });
   mount(app, contract.session.signIn, async (request, response) => {
     const body = contract.session.signIn.body.safeParse(request.body);
@@ -257,12 +269,14 @@ function mountDevices(
   probe: ProbeAdapter,
   printer: PrinterAdapter,
   closing: AbortSignal | undefined,
+  devices: DeviceStates,
 ) {
   const { probe: probeRoute, printer: printerRoute } = contract.shop;
   mount(
     app,
     printerRoute,
     withActor(platform, printerRoute, async (_actor, body: BodyOf<typeof printerRoute>, response) => {
+      onlySimulated(devices.printer);
       if (!(await printer.roll(body.labels)))
         throw problems.away('The label printer does not answer: check its cable and its power');
       response.json({});
@@ -272,6 +286,7 @@ function mountDevices(
     app,
     probeRoute,
     withActor(platform, probeRoute, (_actor, body: BodyOf<typeof probeRoute>, response) => {
+      onlySimulated(devices.probe);
       if (!probe.send(`PUT ${body.tenths}`))
         throw problems.away('The probe does not answer: switch it on, or type the temperature');
       response.json({});
@@ -282,6 +297,7 @@ function mountDevices(
     app,
     route,
     withActor(platform, route, (_actor, body: BodyOf<typeof route>, response) => {
+      if (body.command !== 'tare' && body.command !== 'zero') onlySimulated(devices.scale);
       if (!scale.send(scaleLine(body)))
         throw problems.away('The scale does not answer: check its cable, or type the weight');
       response.json({});
@@ -323,7 +339,14 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
     lot_label: lotLabelPrinting(printer),
     plan: planBeginning(pool, planner),
   });
-  const platform: Platform = { pool, checkAnswers: options.checkAnswers, clock, logs: new Logs(), jobs };
+  const platform: Platform = {
+    pool,
+    checkAnswers: options.checkAnswers,
+    clock,
+    logs: new Logs(),
+    jobs,
+    scaleSimulated: options.devices?.scale === 'simulated',
+  };
   const app = express();
   app.disable('x-powered-by');
   if (options.trustProxy) app.set('trust proxy', trusted(options.trustProxy));
@@ -334,8 +357,9 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   app.use(ownSiteOnly(options.hosts ?? [], Boolean(options.trustProxy)));
   app.use('/api', jsonBody);
 
-  mountSession(app, platform, options.host);
-  mountDevices(app, platform, new FeedReader(pool), scale, probe, printer, options.closing);
+  const devices = options.devices ?? noDevices;
+  mountSession(app, platform, options.host, devices);
+  mountDevices(app, platform, new FeedReader(pool), scale, probe, printer, options.closing, devices);
   const { tide: tideRoute, verify } = contract.shop;
   mount(
     app,

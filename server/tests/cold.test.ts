@@ -204,7 +204,7 @@ describe('the sensors', () => {
     const port = await freePort();
     const server = await startSensors(port, () => later(2));
     await sensed('place:van', -1, 0, 2);
-    const feeds = [0, 1].map(() => new SensorFeed(house.pool, `127.0.0.1:${port}`, () => later(2)));
+    const feeds = [0, 1].map(() => new SensorFeed(house.pool, `127.0.0.1:${port}`, 'sensor', () => later(2)));
     const count = async () =>
       (
         await rows<{ n: number }>(

@@ -116,12 +116,18 @@ export async function openHouse(
       staff[role] = await addStaff(tx, { name: `The ${role}`, role, pin: pins[role], demo: false });
   });
   const clock = { now: noon };
-  const scale = new ScaleAdapter(more.scaleAddress ?? null);
+  const scale = new ScaleAdapter(more.scaleAddress ?? null, true);
   const { app } = createApp({
     pool,
     scale,
     printer: new PrinterAdapter(more.printerAddress ?? null),
     host: more.host ?? '127.0.0.1',
+    devices: {
+      scale: more.scaleAddress ? 'simulated' : 'none',
+      printer: more.printerAddress ? 'simulated' : 'none',
+      sensors: 'none',
+      probe: 'none',
+    },
     trustProxy: more.trustProxy ?? null,
     hosts: more.hosts ?? [],
     webRoot: null,

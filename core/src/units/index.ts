@@ -1,4 +1,12 @@
 export { apportion, formatMoney, minorDigits, multiplyRate, parseMoney } from './money.ts';
-export { formatMass, gramsPerOunce, massText, massUnit, parseMass, type UnitSystem } from './mass.ts';
+export {
+  formatMass,
+  gramsPerOunce,
+  massText,
+  massUnit,
+  parseMass,
+  type MassUnit,
+  type UnitSystem,
+} from './mass.ts';
 export { formatTemperature, parseTemperature } from './temperature.ts';
 export { parseDecimal } from './decimal.ts';

@@ -8,7 +8,7 @@ export const gramsPerOunce = 28.349523125;
 const thousands = (n: number) => String(n).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
 
 /** The unit a weight of this size is shown in, to be set smaller than its number. */
-export const massUnit = (grams: number, system: UnitSystem): string => {
+export const massUnit = (grams: number, system: UnitSystem): MassUnit => {
   // By what is shown: 9999.6 g would read 10 000 g, and 453 g 16.0 oz.
   if (system === 'metric') return Math.round(Math.abs(grams)) >= 10_000 ? 'kg' : 'g';
   return Math.round((Math.abs(grams) / gramsPerOunce) * 10) >= 160 ? 'lb' : 'oz';
@@ -34,11 +34,17 @@ export function formatMass(grams: number, system: UnitSystem): string {
 export const massText = (grams: number, system: UnitSystem = 'metric'): string =>
   `${formatMass(grams, system)} ${massUnit(grams, system)}`;
 
+export type MassUnit = 'g' | 'kg' | 'oz' | 'lb';
+
 /**
- * Reads a typed weight to whole grams. A bare number is grams (metric) or ounces (imperial); "4.6 kg", "2 lb",
- * "7 oz", "1 lb 4 oz" say their own unit. Null when it is no weight or negative.
+ * Reads a typed weight to whole grams. A bare number is of the unit `bare`, grams (metric) or ounces (imperial) unless
+ * told otherwise; "4.6 kg", "2 lb", "7 oz", "1 lb 4 oz" say their own unit. Null when it is no weight or negative.
  */
-export function parseMass(text: string, system: UnitSystem): number | null {
+export function parseMass(
+  text: string,
+  system: UnitSystem,
+  bare: MassUnit = system === 'metric' ? 'g' : 'oz',
+): number | null {
   const clean = text.trim().toLowerCase();
   const factors: Record<string, number> = { g: 1, kg: 1000, oz: gramsPerOunce, lb: 16 * gramsPerOunce };
   const poundsOunces = /^(.+?)\s*lb\s+(.+?)\s*oz$/.exec(clean);
@@ -49,7 +55,7 @@ export function parseMass(text: string, system: UnitSystem): number | null {
       ]
     : (() => {
         const one = /^(.*?)\s*(kg|g|lb|oz)?$/.exec(clean)!;
-        return [[one[1]!, factors[one[2] ?? (system === 'metric' ? 'g' : 'oz')]!]] as const;
+        return [[one[1]!, factors[one[2] ?? bare]!]] as const;
       })();
   let grams = 0;
   for (const [number, factor] of parts) {

@@ -1,3 +1,4 @@
+import type { WeightSource } from '@ember-slate/contract';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import { marks, rows, type Tx } from '../platform/db.ts';
 
@@ -72,7 +73,7 @@ export interface InputRow {
   scaled: 'no' | 'part' | 'yes';
   pieces: number;
   grams: number | null;
-  source: 'measured' | 'typed' | 'estimated' | null;
+  source: WeightSource | null;
   /** What the lot's fish weigh on average, for the weight before the scale has spoken. */
   fishGrams: number;
 }
@@ -93,7 +94,7 @@ export interface WeighOutRow {
   item: string;
   grams: number;
   pieces: number;
-  source: 'measured' | 'typed' | 'estimated';
+  source: WeightSource;
   tub: string;
   tareGrams: number;
   weighedAt: Date;

@@ -6,6 +6,7 @@ export const cold: Handlers<typeof contract.cold> = {
   places: (work) => service.coldPlaces(work),
   log: (work, { params, query }) => service.placeLog(work, idOf(params.id), query.days),
   read: (work, { params, body }) => service.readPlace(work, idOf(params.id), body),
+  round: (work, { body }) => service.readRound(work, body),
   answer: (work, { params, body }) => service.answerAlarm(work, idOf(params.id), body),
   edit: (work, { params, body }) => service.editPlace(work, idOf(params.id), body),
   first: (work) => service.whatFirst(work),

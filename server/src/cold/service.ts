@@ -23,6 +23,7 @@ import { firstRank } from './first.ts';
 import { places, type PlaceRow } from './logs.ts';
 
 type Rooms = typeof contract.cold;
+type ReadingSource = NonNullable<ColdPlace['last']>['source'];
 const dayMs = 86_400_000;
 const alarmDays = 14;
 /** An answer covers a stretch until it has gone on for two hours more (our choice). */
@@ -63,6 +64,11 @@ export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
     `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${lyingBalance} WHERE ${lies} GROUP BY b.account`,
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
+  const lastOf = await rows<{ placeId: number; source: ReadingSource }>(
+    work.tx,
+    `SELECT p.id AS placeId, (SELECT r.source FROM reading r WHERE r.place_id = p.id ORDER BY r.at DESC LIMIT 1) AS source FROM place p`,
+  );
+  const sources = new Map(lastOf.map((l) => [l.placeId, l.source]));
   return found.map(({ revision: _revision, ...place }): ColdPlace => {
     const log = logs.get(place.account)!;
     const mine = answers.filter((a) => a.placeId === place.id);
@@ -71,7 +77,11 @@ export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
     const last = log.last;
     return {
       ...place,
-      last: last && { at: new Date(last.at).toISOString(), celsius: last.celsius },
+      last: last && {
+        at: new Date(last.at).toISOString(),
+        celsius: last.celsius,
+        source: sources.get(place.id) ?? 'probe',
+      },
       expected: log.expected(now),
       lots: lots.get(place.account) ?? 0,
       episodes: episodes(
@@ -135,7 +145,7 @@ export async function writeReadings(
   tx: Tx,
   place: Pick<PlaceRow, 'id'>,
   readings: readonly { at: Date; tenths: number }[],
-  source: 'sensor' | 'probe',
+  source: ReadingSource,
   staffId: number | null,
 ): Promise<number> {
   if (readings.length === 0) return 0;
@@ -154,6 +164,42 @@ export async function writeReadings(
     written += made.affectedRows;
   }
   return written;
+}
+
+/**
+ * A round through the places with the thermometer: all readings at once, by whom and when. One that is warmer than its
+ * limit asks what was done about it, and that is kept as the answer to it.
+ */
+export async function readRound(work: Work, body: BodyOf<Rooms['round']>): Promise<{ read: number }> {
+  const all = await places(work.tx);
+  if (new Set(body.readings.map((r) => r.id)).size < body.readings.length)
+    throw fieldProblem('readings', 'A place is there twice');
+  for (const [i, r] of body.readings.entries()) {
+    const place = all.find((p) => p.id === r.id);
+    if (!place) throw fieldProblem(`readings.${i}.id`, 'No such place');
+    const warm = place.limitTenths !== null && r.tenths > place.limitTenths;
+    if (warm && r.done === '')
+      throw fieldProblem(
+        `readings.${i}.done`,
+        `${place.name} is warmer than its limit: say what was done about it`,
+      );
+    const written = await writeReadings(
+      work.tx,
+      place,
+      [{ at: work.now, tenths: r.tenths }],
+      'probe',
+      work.actor.id,
+    );
+    if (written === 0) throw problems.conflict(`${place.name} was read this moment already`);
+    if (r.done !== '')
+      await run(
+        work.tx,
+        `INSERT INTO alarm_answer (place_id, kind, from_at, upto_at, done, answered_by, answered_at)
+         VALUES (?, 'warm', ?, ?, ?, ?, ?)`,
+        [place.id, work.now, work.now, r.done, work.actor.id, work.now],
+      );
+  }
+  return { read: body.readings.length };
 }
 
 /** A probe reading of a place, by hand; it may come late. */

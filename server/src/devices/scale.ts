@@ -2,21 +2,26 @@ import type { Reading } from '@ember-slate/contract';
 import { parseLine } from '@ember-slate/devices/scale-protocol';
 import { DeviceLine } from './line.ts';
 
-const none: Reading = { grams: 0, tare: 0, state: 'none', seq: 0 };
+const none = { grams: 0, tare: 0, state: 'none', seq: 0 } as const;
 
 /** The bench scale behind its line protocol: readings as they change, `none` while the line is dead. */
 export class ScaleAdapter {
   private listeners = new Set<(reading: Reading) => void>();
   private readonly line: DeviceLine;
-  last: Reading = none;
+  last: Reading;
 
-  constructor(address: string | null) {
+  /** What a stand-in says is marked as simulated from here on. */
+  constructor(
+    address: string | null,
+    readonly simulated = false,
+  ) {
+    this.last = { ...none, simulated };
     this.line = new DeviceLine(address, {
       silentMs: 3000,
-      gone: () => this.publish(none),
+      gone: () => this.publish({ ...none, simulated }),
       line: (text) => {
         const reading = parseLine(text);
-        if (reading) this.publish(reading);
+        if (reading) this.publish({ ...reading, simulated });
       },
     });
   }

@@ -28,6 +28,8 @@ export class SensorFeed {
   constructor(
     private readonly pool: Pool,
     private readonly address: string | null,
+    /** What its readings are kept as. */
+    private readonly source: 'sensor' | 'simulated' = 'sensor',
     private readonly clock: () => Date = () => new Date(),
   ) {
     if (address) this.open();
@@ -69,7 +71,8 @@ export class SensorFeed {
     try {
       const last = await row<{ at: Date | null }>(
         this.pool,
-        "SELECT MAX(at) AS at FROM reading WHERE source = 'sensor'",
+        'SELECT MAX(at) AS at FROM reading WHERE source = ?',
+        [this.source],
       );
       socket.write(`SINCE ${(last?.at ?? this.clock()).toISOString()}\n`);
     } catch (error) {
@@ -89,7 +92,7 @@ export class SensorFeed {
           const mine = batch.filter(
             (r) => r.sensor === place.sensor && r.at.getTime() <= now.getTime() + aheadMs,
           );
-          written += await writeReadings(tx, place, mine, 'sensor', null);
+          written += await writeReadings(tx, place, mine, this.source, null);
         }
         if (written > 0) await announce(tx, contract.cold.read.tags, now);
       });

@@ -7,7 +7,7 @@ import { ScaleAdapter } from '../devices/scale.ts';
 import { SensorFeed } from '../devices/sensors.ts';
 import { keepWeekly } from '../orders/weekly.ts';
 import { Planner } from '../plan/planner.ts';
-import type { Config } from '../platform/config.ts';
+import { deviceStates, type Config, type DeviceKind } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
 
 /** How long requests under way may take once the process is told to end, ms. */
@@ -23,14 +23,16 @@ export interface Running {
 /** Opens the HTTP face on a port. A busy port is an error that says so. */
 export async function listen(config: Config): Promise<Running> {
   const pool = openPool(config.databaseUrl);
-  const scale = new ScaleAdapter(config.scaleAddress);
+  const simulated = (kind: DeviceKind) => config.simulated.includes(kind);
+  const scale = new ScaleAdapter(config.scaleAddress, simulated('scale'));
   const probe = new ProbeAdapter(config.probeAddress);
-  const sensors = new SensorFeed(pool, config.sensorAddress);
+  const sensors = new SensorFeed(pool, config.sensorAddress, simulated('sensors') ? 'simulated' : 'sensor');
   const planner = new Planner(pool, () => new Date());
   const closing = new AbortController();
   const { app, jobs } = createApp({
     ...config,
     closing: closing.signal,
+    devices: deviceStates(config),
     pool,
     scale,
     printer: new PrinterAdapter(config.printerAddress),

@@ -1,4 +1,4 @@
-import type { BodyOf, contract } from '@ember-slate/contract';
+import type { BodyOf, WeightSource, contract } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
 import { trimAlong, type TrimWish } from '@ember-slate/core/orders';
@@ -14,6 +14,17 @@ import { recordSale } from './sale.ts';
 import { lockOrder } from './service.ts';
 
 type Rooms = typeof contract.orders;
+
+/** How the weight of what is handed over is known: as it was weighed out, by the least sure of its weighings. */
+async function knownAs(work: Work, of: { batch: number; item: string }): Promise<WeightSource> {
+  const found = await rows<{ source: WeightSource }>(
+    work.tx,
+    'SELECT DISTINCT weight_source AS source FROM weigh_out WHERE ticket_id = ? AND item = ? AND struck_at IS NULL',
+    [of.batch, of.item.replace(/^trim:/, '')],
+  );
+  const order: readonly WeightSource[] = ['simulated', 'estimated', 'typed', 'measured'];
+  return order.find((s) => found.some((f) => f.source === s)) ?? 'typed';
+}
 
 /** What came off the fish of these tickets and still lies there, and what was weighed out of each for whom. */
 async function trimsOf(work: Work, tickets: readonly number[]) {
@@ -109,7 +120,14 @@ export async function handOver(
     work,
     movement,
     { orderId: id, pay: body.pay, depositUsed: used },
-    sold.map((s) => ({ ...s, source: 'measured' as const, fullPerKg: s.perKg, priceReason: null })),
+    await Promise.all(
+      sold.map(async (s) => ({
+        ...s,
+        source: await knownAs(work, s),
+        fullPerKg: s.perKg,
+        priceReason: null,
+      })),
+    ),
   );
   for (const line of chosen)
     await run(work.tx, "UPDATE order_line SET state = 'handed', version = version + 1 WHERE id = ?", [

@@ -1,4 +1,4 @@
-import type { Pay } from '@ember-slate/contract';
+import type { Pay, WeightSource } from '@ember-slate/contract';
 import { today, type Work } from '../platform/context.ts';
 import { marks, run } from '../platform/db.ts';
 import { nextNumber } from '../platform/numbers.ts';
@@ -10,7 +10,7 @@ export interface SoldLine {
   batch: number;
   grams: number;
   pieces: number;
-  source: 'measured' | 'typed' | 'estimated';
+  source: WeightSource;
   perKg: number;
   /** What the price list said. */
   fullPerKg: number;

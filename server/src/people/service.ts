@@ -1,12 +1,17 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Actor, Work } from '../platform/context.ts';
 import { row, rows, run, type Asks, type Tx } from '../platform/db.ts';
+import type { DeviceStates } from '../platform/config.ts';
 import { problems } from '../platform/problem.ts';
 import { hashPin, releaseWaits } from '../platform/sessions.ts';
 import { readSettings } from '../platform/settings.ts';
 
 /** What the sign-in screen shows. */
-export async function shopFace(db: Asks, me: Actor | null): Promise<AnswerOf<typeof contract.session.shop>> {
+export async function shopFace(
+  db: Asks,
+  me: Actor | null,
+  devices: DeviceStates,
+): Promise<AnswerOf<typeof contract.session.shop>> {
   const { name, sample, timeZone, currency, closesAt, weekdays, ruleProfile, idleLockMinutes } =
     await readSettings(db);
   return {
@@ -19,6 +24,7 @@ export async function shopFace(db: Asks, me: Actor | null): Promise<AnswerOf<typ
     ruleProfile,
     idleLockMinutes,
     staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),
+    devices,
     me,
   };
 }

@@ -29,6 +29,23 @@ export interface Config {
   checkAnswers: boolean;
 }
 
+export type DeviceState = 'none' | 'real' | 'simulated';
+export type DeviceStates = Readonly<Record<DeviceKind, DeviceState>>;
+
+/** What each device is: not there, a real one, or a stand-in. */
+export function deviceStates(
+  config: Pick<Config, 'scaleAddress' | 'sensorAddress' | 'printerAddress' | 'probeAddress' | 'simulated'>,
+): DeviceStates {
+  const of = (kind: DeviceKind, address: string | null): DeviceState =>
+    address === null ? 'none' : config.simulated.includes(kind) ? 'simulated' : 'real';
+  return {
+    scale: of('scale', config.scaleAddress),
+    sensors: of('sensors', config.sensorAddress),
+    printer: of('printer', config.printerAddress),
+    probe: of('probe', config.probeAddress),
+  };
+}
+
 const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
 export const isLoopback = (host: string) => loopback.has(host);
 

@@ -5,6 +5,9 @@ import { onKept, sendKept } from './outbox.ts';
 import { ownChanges } from './request.ts';
 import { keptCount, lineLive, lineLost, probed, say, useAct, weighed } from './store.ts';
 
+/** A line that was silent for so long is gone, ms. */
+const silentMs = 4500;
+
 /** Keeps the stream from the shop open while someone is signed in: changes, the scale, and whether the line lives. */
 export function useFeed(signedIn: boolean): void {
   const act = useAct();
@@ -15,18 +18,25 @@ export function useFeed(signedIn: boolean): void {
       act(say({ text: `Kept on this screen, then refused: ${why}`, problem: true }));
     let source: EventSource;
     let reopen: number | undefined;
+    let heardAt = Date.now();
+    const heard = () => (heardAt = Date.now());
+    const lost = () => {
+      act(lineLost(Date.now()));
+      source.close();
+      window.clearTimeout(reopen);
+      reopen = window.setTimeout(open, 1500);
+    };
     const open = () => {
+      heard();
       source = new EventSource('/api/feed');
       source.onopen = () => {
+        heard();
         act(lineLive());
         // Whatever was read before the line stood may be old by now; what was kept here changes it once more.
         void sendKept(refused).finally(() => act(api.util.invalidateTags([...tags])));
       };
-      source.onerror = () => {
-        act(lineLost(Date.now()));
-        source.close();
-        reopen = window.setTimeout(open, 1500);
-      };
+      source.onerror = lost;
+      for (const event of ['beat', 'change', 'probe', 'scale']) source.addEventListener(event, heard);
       source.addEventListener('change', (event) => {
         const changes = JSON.parse(event.data as string) as { id: number; tags: Tag[] }[];
         const others = changes.filter((c) => !ownChanges.delete(c.id)).flatMap((c) => c.tags);
@@ -46,7 +56,12 @@ export function useFeed(signedIn: boolean): void {
     window.addEventListener('pagehide', hide);
     window.addEventListener('pageshow', show);
     open();
+    // A line that is open but says nothing is dead as well: the shop says something every two seconds.
+    const watch = window.setInterval(() => {
+      if (source.readyState === EventSource.OPEN && Date.now() - heardAt > silentMs) lost();
+    }, 500);
     return () => {
+      window.clearInterval(watch);
       hide();
       window.removeEventListener('pagehide', hide);
       window.removeEventListener('pageshow', show);

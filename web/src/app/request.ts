@@ -5,6 +5,9 @@ export type Outcome<T> = { ok: true; data: T } | { ok: false; problem: Problem }
 /** Ids of changes this screen made itself: the feed need not bring them back. */
 export const ownChanges = new Set<number>();
 
+/** What every request says beside itself: the units of this screen. */
+export const asked: { headers: Record<string, string> } = { headers: {} };
+
 const away = (detail: string): Problem => ({
   type: 'urn:ember-slate:problem:away',
   title: 'No answer',
@@ -14,7 +17,7 @@ const away = (detail: string): Problem => ({
 });
 
 /** Whether sending the same request again with the same key may help: nothing is known to have been refused. */
-export const mayRetry = (problem: Problem): boolean => [0, 502, 503, 504].includes(problem.status);
+export const mayRetry = (problem: Problem): boolean => [0, 500, 502, 503, 504, 507].includes(problem.status);
 
 /** One request; a problem document, a dead line or a server that answers nonsense come back as a problem. */
 export async function request<T>(
@@ -22,13 +25,16 @@ export async function request<T>(
   path: string,
   body?: unknown,
   key?: string,
+  more: Record<string, string> = {},
 ): Promise<Outcome<T>> {
   try {
     const response = await fetch(path, {
       method,
       headers: {
+        ...more,
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         ...(key ? { 'Idempotency-Key': key } : {}),
+        ...asked.headers,
       },
       body: body === undefined ? null : JSON.stringify(body),
       signal: AbortSignal.timeout(15_000),

@@ -6,11 +6,12 @@ import {
   massUnit,
   parseMass,
   parseTemperature,
+  type MassUnit,
 } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
 import { useTimes } from '../app/shop.tsx';
 import { useStored } from '../app/store.ts';
-import { useTake } from '../app/take.tsx';
+import { useTake, weighedSource } from '../app/take.tsx';
 import { SourceMark } from './Mass.tsx';
 import { formatMoney, parseMoney } from './money.ts';
 
@@ -101,6 +102,20 @@ export interface Weight {
   source: WeightSource;
 }
 
+interface Draft {
+  text: string;
+  unit: MassUnit;
+  /** What it was before somebody began to edit it. */
+  began: Weight | null;
+}
+
+const sourceWords: Record<WeightSource, string> = {
+  measured: 'from the scale',
+  typed: 'typed',
+  estimated: 'estimated',
+  simulated: 'from the simulated scale',
+};
+
 interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
   value: Weight | null;
   onChange: (value: Weight | null) => void;
@@ -113,20 +128,27 @@ interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
 /** Weigh, do not type: the scale fills it; what is typed is marked as typed. */
 export function WeightField({ label, note, error, className, value, onChange, take, plain }: WeightProps) {
   const units = useStored((s) => s.prefs.units);
-  const [draft, setDraft] = useState<string | null>(null);
+  // While it is edited its unit stays what it was: a number never means another weight because a digit went.
+  const [draft, setDraft] = useState<Draft | null>(null);
   useTake(
-    take && { ...take, onTake: (r) => onChange({ grams: r.grams, source: 'measured' }) },
+    take && {
+      ...take,
+      onTake: (r) => {
+        setDraft(null);
+        onChange({ grams: r.grams, source: weighedSource(r) });
+      },
+    },
     JSON.stringify(take),
   );
-  const unit = massUnit(value?.grams ?? 0, units);
-  const bad = draft !== null && draft.trim() !== '' && parseMass(draft, units) === null;
+  const unit = draft?.unit ?? massUnit(value?.grams ?? 0, units);
+  const bad = draft !== null && draft.text.trim() !== '' && parseMass(draft.text, units, draft.unit) === null;
   return (
     <Frame
       label={`${label}, ${unit}`}
       note={
         note ??
         (value
-          ? { measured: 'from the scale', typed: 'typed', estimated: 'estimated' }[value.source]
+          ? sourceWords[value.source]
           : take
             ? 'weigh it, or type'
             : '')
@@ -141,16 +163,20 @@ export function WeightField({ label, note, error, className, value, onChange, ta
           autoComplete="off"
           aria-invalid={bad || Boolean(error)}
           value={
-            draft ??
+            draft?.text ??
             (value ? `${value.source === 'estimated' ? '~ ' : ''}${formatMass(value.grams, units)}` : '')
           }
           onFocus={(e) => {
-            setDraft(value ? formatMass(value.grams, units) : '');
+            setDraft({ text: value ? formatMass(value.grams, units) : '', unit, began: value });
             e.target.select();
           }}
           onChange={(e) => {
-            setDraft(e.target.value);
-            const grams = parseMass(e.target.value, units);
+            const text = e.target.value;
+            const began = draft?.began ?? null;
+            setDraft({ text, unit, began });
+            // Put back as it stood it is the weight it was, to the gram, and known as it was known.
+            if (began && text === formatMass(began.grams, units)) return onChange(began);
+            const grams = parseMass(text, units, unit);
             if (grams === null || grams === 0) onChange(null);
             else if (grams !== value?.grams) onChange({ grams, source: 'typed' });
           }}

@@ -1,5 +1,5 @@
 import type { WeightSource } from '@ember-slate/contract';
-import { formatMass, massUnit } from '@ember-slate/core/units';
+import { formatMass, massText, massUnit } from '@ember-slate/core/units';
 import { useStored } from '../app/store.ts';
 
 /** A weight in this screen's units; the unit smaller and lighter than its number. */
@@ -17,21 +17,24 @@ export function Mass({ g, sign }: { g: number; sign?: boolean }) {
 /** A weight as plain text, for sentences. */
 export function useMass(): (g: number) => string {
   const units = useStored((s) => s.prefs.units);
-  return (g) => `${formatMass(g, units)} ${massUnit(g, units)}`;
+  return (g) => massText(g, units);
 }
 
 const meanings: Record<WeightSource, string> = {
   measured: 'measured',
   typed: 'typed',
   estimated: 'estimated',
+  simulated: 'from a simulated scale',
 };
 
-/** How a weight is known: three posts measured, one post typed, a wave estimated. */
+/** How a weight is known: three posts measured, one post typed, a wave estimated, broken posts simulated. */
 export function SourceMark({ source }: { source: WeightSource }) {
   const paths: Record<WeightSource, string> = {
     measured: 'M 2 2 V 14 M 9 7 V 14 M 16 2 V 14',
     typed: 'M 9 2 V 12 M 1 14 H 17',
     estimated: 'M 1 8 C 4 2 7 2 9 8 S 14 14 17 8',
+    // Three posts that are not solid.
+    simulated: 'M 2 2 V 5 M 2 8 V 11 M 9 7 V 9 M 9 12 V 14 M 16 2 V 5 M 16 8 V 11',
   };
   return (
     <svg width="18" height="16" role="img" aria-label={meanings[source]} className="shrink-0">
