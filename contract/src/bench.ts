@@ -492,6 +492,12 @@ export const bench = {
     roles: backDoor,
     answer: z.object({ id: f.id, printed: z.boolean(), why: z.string().nullable() }),
   }),
+  printedByHand: change('POST', '/api/labels/:id/printed', {
+    summary: 'Say that a label is on paper: printed from its page, where there is no label printer',
+    tags: ['bench'],
+    roles: backDoor,
+    answer: f.done,
+  }),
   voidLabel: change('POST', '/api/labels/:id/void', {
     summary: 'Void a label: it counts no more when it is scanned',
     tags: ['bench'],

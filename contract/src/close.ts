@@ -135,6 +135,9 @@ const dayClose = z.object({
       z.object({ kind: z.literal('alarms'), count: z.number().int() }),
       z.object({ kind: z.literal('checks'), count: z.number().int() }),
       z.object({ kind: z.literal('slab'), count: z.number().int() }),
+      /** Places nobody read on that day, and jobs that wait for somebody. */
+      z.object({ kind: z.literal('unread'), count: z.number().int() }),
+      z.object({ kind: z.literal('jobs'), count: z.number().int() }),
     ]),
   ),
 });

@@ -19,6 +19,8 @@ const place = z.object({
   limitTenths: z.number().int().nullable(),
   sensor: z.string().nullable(),
   version: f.version,
+  /** A sensor speaks for it. */
+  watched: z.boolean(),
   /** The last reading there is. */
   last: z
     .object({ at: f.instant, celsius: z.number(), source: z.enum(['sensor', 'probe', 'simulated']) })

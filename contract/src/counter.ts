@@ -149,6 +149,8 @@ export const counter = {
       name: z.string(),
       grams: z.number().int().nullable(),
       pieces: z.number().int(),
+      /** How that weight is known. */
+      source: f.weightSource,
       /** What the label said it costs, where that is not its price any more. */
       labelPrice: z.number().int().nullable(),
     }),

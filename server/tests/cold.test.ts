@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type SentOf } from '@ember-slate/contract';
 import { startSensors } from '@ember-slate/devices/sensors';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
@@ -38,6 +38,37 @@ async function sensed(account: string, fromHour: number, toHour: number, celsius
 const first = () => house.bench.ok(contract.cold.first);
 const life = (id: number) => house.bench.ok(contract.cold.lot, { params: { id } });
 const used = async (id: number) => (await life(id)).rows[0]!.used!;
+
+describe('a round by hand', () => {
+  const round = (readings: SentOf<typeof contract.cold.round>['readings']) =>
+    house.counter.send(contract.cold.round, { body: { readings } });
+
+  it('is one record of all of its places, and a warm one asks what was done', async () => {
+    const all = await house.bench.ok(contract.cold.places);
+    // Nobody has read anything, and nothing in this shop reads by itself.
+    expect(all.every((p) => p.last === null && !p.watched)).toBe(true);
+    const readings: Parameters<typeof round>[0] = all.map((p) => ({
+      id: p.id,
+      tenths: (p.limitTenths ?? p.setTenths) + (p.id === all[0]!.id ? 1 : 0),
+    }));
+    const warm = await round(readings);
+    expect(warm.problem.errors![0]).toMatchObject({ path: 'readings.0.done' });
+    // Refused as a whole: none of it is written.
+    expect((await house.bench.ok(contract.cold.places)).every((p) => p.last === null)).toBe(true);
+    expect((await round([...readings, readings[0]!])).status).toBe(400);
+    readings[0] = { ...readings[0]!, done: 'door shut, fish re-iced' };
+    expect((await round(readings)).body).toEqual({ read: all.length });
+    for (const p of await house.bench.ok(contract.cold.places)) {
+      expect(p.last).toEqual({
+        at: noon.toISOString(),
+        celsius: readings.find((r) => r.id === p.id)!.tenths / 10,
+        source: 'probe',
+      });
+      // What was warm is answered for.
+      expect(p.episodes.filter((e) => e.answer === null)).toEqual([]);
+    }
+  });
+});
 
 describe('the clock of a lot in its places', () => {
   it('runs over the log of the place, a late reading recomputes it, and a night that was warm costs days', async () => {

@@ -210,6 +210,7 @@ describe('closing the day', () => {
     expect(toDo).toEqual([
       { kind: 'deliveries', count: 1 },
       { kind: 'orders', count: 1 },
+      { kind: 'unread', count: 6 },
       { kind: 'checks', count: 6 },
     ]);
     expect((await close('2026-11-25')).problem.errors![0]!.path).toBe('remarks');

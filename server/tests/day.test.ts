@@ -1,6 +1,16 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { cut, delivery, bassLot, fourFillets, gradeBody, openHouse, proof, type House } from './house.ts';
+import {
+  cut,
+  delivery,
+  bassLot,
+  fourFillets,
+  gradeBody,
+  openHouse,
+  proof,
+  type House,
+  readPlaces,
+} from './house.ts';
 
 /** One fish from the van door to the customer's bag, through the services as the screens use them. */
 describe('a day', () => {
@@ -148,7 +158,11 @@ describe('a day', () => {
     expect(day.sales).toEqual([
       expect.objectContaining({ itemName: 'fillets, skin on', grams: lot!.flow.sold }),
     ]);
-    expect(day.toDo).toEqual([{ kind: 'checks', count: 6 }]);
+    expect(day.toDo).toEqual([
+      { kind: 'unread', count: 6 },
+      { kind: 'checks', count: 6 },
+    ]);
+    await readPlaces(house);
     for (const check of day.checks)
       await house.counter.ok(contract.close.sign, {
         params: { day: day.day },

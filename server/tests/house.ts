@@ -241,6 +241,13 @@ export async function landBass(house: House, graded = true, more: object = {}) {
   return { deliveryId: id, lotId: lot.id, code: lot.code };
 }
 
+/** A round through all places, each at its set point. */
+export async function readPlaces(house: House) {
+  const places = await house.bench.ok(contract.cold.places);
+  const readings = places.map((p) => ({ id: p.id, tenths: p.setTenths, done: '' }));
+  return house.bench.ok(contract.cold.round, { body: { readings } });
+}
+
 export const wholeKey = (lotId: number) =>
   ({ place: 'place:cold_room', lotId, item: 'whole', batch: 0 }) as const;
 

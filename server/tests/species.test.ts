@@ -48,7 +48,19 @@ describe('the species book', () => {
     ['another body', { bodyPlan: 'flat' }, 'bodyPlan'],
     ['no share at all', { gutted: null }, 'gutted'],
     ['a vent in front of the collar', { body: { vent: 0.1 } }, 'body.vent'],
-    ['more flesh than fits', { body: { yieldOfGutted: 0.88 } }, 'body.yieldOfGutted'],
+    [
+      'more flesh than fits',
+      {
+        body: {
+          flesh: [
+            [0.25, 1],
+            [0.26, 0.01],
+            [0.98, 0.01],
+          ],
+        },
+      },
+      'filletSkinOn',
+    ],
   ])('refuses %s', async (_name, more, path) => {
     const reply = await change('sea_bass', more);
     expect(reply.status, JSON.stringify(reply.problem)).toBe(400);

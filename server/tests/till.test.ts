@@ -14,6 +14,7 @@ import {
   toBench,
   wholeKey,
   type House,
+  readPlaces,
 } from './house.ts';
 
 let house: House;
@@ -218,6 +219,7 @@ describe('a closed day', () => {
       params: { id: delivery.id },
       body: { version: delivery.version, reason: '' },
     });
+    await readPlaces(house);
     const off = await close({ remarks: '', countedCash: 1000 });
     expect(off.problem.errors![0]!.message).toMatch(/0\.92/);
     expect((await close({ remarks: '', countedCash: 1092, countedCard: 0 })).status).toBe(200);

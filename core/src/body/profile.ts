@@ -1,5 +1,4 @@
 import profilesData from './profiles.json' with { type: 'json' };
-import type { Species } from '../species/index.ts';
 import { cumulative, type Cumulative } from './cumulative.ts';
 import { pchip } from './pchip.ts';
 
@@ -131,8 +130,14 @@ const byProfile = new Map<string, Known>();
 const mostKept = 500;
 
 /** What of a species its body follows from; a row by itself has no yields but its own. */
-export type Shaped = Pick<Species, 'bodyRow' | 'body'> &
-  Partial<Pick<Species, 'bodyPlan' | 'gutted' | 'filletSkinOn' | 'filletSkinless'>>;
+export interface Shaped {
+  bodyRow: string;
+  body: BodyOwn | null;
+  bodyPlan?: string;
+  gutted?: number;
+  filletSkinOn?: number | null;
+  filletSkinless?: number;
+}
 
 /** Fillets over gutted weight, skin on where they are sold so: the species' own, as everywhere else. */
 function yieldOfGutted(s: Shaped): number | null {

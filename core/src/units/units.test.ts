@@ -84,7 +84,7 @@ describe('weights', () => {
         fc.constantFrom('metric', 'imperial'),
         (g, system) => {
           const back = parseMass(`${formatMass(g, system)} ${massUnit(g, system)}`, system)!;
-          const digit = { g: 0, kg: 5, oz: 1.5, lb: 2.8 }[massUnit(g, system) as 'g' | 'kg' | 'oz' | 'lb'];
+          const digit = { g: 0, kg: 5, oz: 1.5, lb: 2.8 }[massUnit(g, system)];
           expect(Math.abs(back - g)).toBeLessThanOrEqual(digit);
         },
       ),

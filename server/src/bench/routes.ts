@@ -41,6 +41,7 @@ export const bench: Handlers<typeof contract.bench> = {
   labelFace: (work, { params }) => labels.labelFace(work, idOf(params.id)),
   labels: (work) => labels.labelsToday(work),
   printLabel: (work, { params }) => labels.printAgain(work, idOf(params.id)),
+  printedByHand: (work, { params }) => labels.printedByHand(work, idOf(params.id)),
   voidLabel: (work, { params, body }) => labels.voidLabel(work, idOf(params.id), body.why),
   readCode: (work, { query }) => labels.readCode(work, query.code),
 };

@@ -183,6 +183,8 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
   const left = await ordersLeft(work, day);
   const slab = await onSlab(work, day);
   const alarms = temperatures.reduce((s, t) => s + t.unanswered, 0);
+  const unread = temperatures.filter((t) => t.low === null).length;
+  const stuck = await row<{ n: number }>(work.tx, "SELECT COUNT(*) AS n FROM job WHERE state = 'stuck'");
   const unsigned = checks.filter((c) => c.signed === null).length;
   const open = (await row<{ tickets: number; deliveries: number }>(
     work.tx,
@@ -226,6 +228,8 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
       ...(open.deliveries > 0 ? [{ kind: 'deliveries' as const, count: open.deliveries }] : []),
       ...(left.length > 0 ? [{ kind: 'orders' as const, count: left.length }] : []),
       ...(alarms > 0 ? [{ kind: 'alarms' as const, count: alarms }] : []),
+      ...(unread > 0 ? [{ kind: 'unread' as const, count: unread }] : []),
+      ...(stuck!.n > 0 ? [{ kind: 'jobs' as const, count: stuck!.n }] : []),
       ...(unsigned > 0 ? [{ kind: 'checks' as const, count: unsigned }] : []),
       ...(slab.length > 0 ? [{ kind: 'slab' as const, count: slab.length }] : []),
     ],

@@ -64,11 +64,15 @@ export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
     `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${lyingBalance} WHERE ${lies} GROUP BY b.account`,
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
-  const lastOf = await rows<{ placeId: number; source: ReadingSource }>(
+  const lastOf = await rows<{ placeId: number; source: ReadingSource; watched: number }>(
     work.tx,
-    `SELECT p.id AS placeId, (SELECT r.source FROM reading r WHERE r.place_id = p.id ORDER BY r.at DESC LIMIT 1) AS source FROM place p`,
+    `SELECT p.id AS placeId, (SELECT r.source FROM reading r WHERE r.place_id = p.id ORDER BY r.at DESC LIMIT 1) AS source,
+       EXISTS (SELECT 1 FROM reading r WHERE r.place_id = p.id AND r.source <> 'probe' AND r.at >= ?) AS watched FROM place p`,
+    [new Date(since)],
   );
   const sources = new Map(lastOf.map((l) => [l.placeId, l.source]));
+  // A sensor that never spoke here is none: a shop that reads by hand has no silent ones.
+  const watched = new Set(lastOf.filter((l) => l.watched === 1).map((l) => l.placeId));
   return found.map(({ revision: _revision, ...place }): ColdPlace => {
     const log = logs.get(place.account)!;
     const mine = answers.filter((a) => a.placeId === place.id);
@@ -82,12 +86,13 @@ export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
         celsius: last.celsius,
         source: sources.get(place.id) ?? 'probe',
       },
+      watched: watched.has(place.id),
       expected: log.expected(now),
       lots: lots.get(place.account) ?? 0,
       episodes: episodes(
         log,
         place.limitTenths === null ? null : place.limitTenths / 10,
-        place.sensor !== null && last !== null,
+        watched.has(place.id) && last !== null,
         Math.max(since, first),
         now,
       )

@@ -1,4 +1,4 @@
-import type { AnswerOf, StockRow, contract } from '@ember-slate/contract';
+import type { AnswerOf, StockRow, WeightSource, contract } from '@ember-slate/contract';
 import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
 import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
@@ -36,15 +36,17 @@ export async function scan(work: Work, code: string): Promise<Found> {
     price: number | null;
     title: string;
     voided: string | null;
+    source: WeightSource;
   }>(
     work.tx,
-    `SELECT w.grams, w.pieces, w.item, w.ticket_id AS batch, JSON_VALUE(b.content, '$.price') + 0e0 AS price,
+    `SELECT w.grams, w.pieces, w.weight_source AS source, w.item, w.ticket_id AS batch, JSON_VALUE(b.content, '$.price') + 0e0 AS price,
        JSON_VALUE(b.content, '$.title') AS title, b.void_why AS voided
      FROM label b JOIN weigh_out w ON w.id = b.weigh_out_id WHERE b.scan_code = ? OR b.price_code = ? ORDER BY b.id DESC LIMIT 1`,
     [bare, bare],
   );
   if (label?.voided) throw problems.conflict(`${label.title}: this label is void, ${label.voided}`);
   const all = await stock(work);
+  const source = label?.source ?? 'typed';
   const found = (r: StockRow, grams: number | null, pieces: number, said: number | null): Found => ({
     place: r.place,
     lotId: r.lotId,
@@ -53,6 +55,7 @@ export async function scan(work: Work, code: string): Promise<Found> {
     name: `${shortName(r.speciesName)}, ${r.itemName}`,
     grams,
     pieces,
+    source,
     labelPrice:
       said !== null && grams !== null && r.pricePerKg !== null && multiplyRate(grams, r.pricePerKg) !== said
         ? said

@@ -216,6 +216,14 @@ export async function printAgain(work: Work, id: number): Promise<AnswerOf<Rooms
   return { id, ...beingPrinted };
 }
 
+/** A person says that the label is on paper. */
+export async function printedByHand(work: Work, id: number): Promise<{ id: number }> {
+  const label = await labelRow(work, id);
+  if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
+  await run(work.tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [id]);
+  return { id };
+}
+
 export async function voidLabel(work: Work, id: number, why: string): Promise<{ id: number }> {
   const label = await labelRow(work, id);
   if (label.voidWhy !== null) throw problems.conflict('This label is void already');

@@ -3,13 +3,18 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import type { UnitSystem } from '@ember-slate/core/units';
 import type { Logs } from '../cold/logs.ts';
 import type { Tx } from './db.ts';
-import type { JobState } from './jobs.ts';
 import type { ShopSettings } from './settings.ts';
 
 export interface Actor {
   id: number;
   name: string;
   role: Role;
+}
+
+/** Where a job stands, for whoever asked for it. */
+export interface JobState {
+  done: boolean;
+  why: string | null;
 }
 
 /** What every service works with: the transaction, who asks, when, and the shop's settings. */

@@ -4,12 +4,12 @@ import express, { type NextFunction, type Request, type RequestHandler, type Res
 import type { Pool } from 'mysql2/promise';
 import { type z } from 'zod';
 import type { Logs } from '../cold/logs.ts';
-import type { Actor, Work } from './context.ts';
-import type { File } from './handlers.ts';
-import { errorCode, isContended, NoAnswer, patienceMs, reading, transaction, type Tx } from './db.ts';
+import type { Actor, JobState, Work } from './context.ts';
+import { idOf, type File } from './handlers.ts';
+import { errorCode, isContended, NoAnswer, patienceMs, reading, row, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
 import { keepAnswer, once } from './idempotency.ts';
-import type { Jobs, JobState } from './jobs.ts';
+import type { Jobs } from './jobs.ts';
 import { log } from './log.ts';
 import { ProblemError, problems } from './problem.ts';
 import { actorOf, cookieName } from './sessions.ts';
@@ -70,6 +70,21 @@ const workOf = async (
 /** Reads and uploads leave nothing to be done. */
 const nothingAfterwards: Work['afterwards'] = () => undefined;
 
+/**
+ * In whose name a change is made: what somebody did while the line was gone is theirs, also when a manager sends it for
+ * them. Only a manager may, and only what that person might have done.
+ */
+async function inTheNameOf(tx: Tx, route: Route, request: Request, actor: Actor): Promise<Actor> {
+  const named = request.get('In-The-Name-Of');
+  if (named === undefined || route.kind !== 'change') return actor;
+  const other = await row<Actor>(tx, 'SELECT id, name, role FROM staff WHERE id = ?', [idOf(named)]);
+  if (actor.role !== 'manager' || !other || route.roles === 'public' || !route.roles.includes(other.role))
+    throw problems.notAllowed(
+      'Only a manager sends what somebody else did, and only what they might have done',
+    );
+  return { id: other.id, name: other.name, role: other.role };
+}
+
 type Handler = (
   work: Work,
   input: { params: Record<string, string>; query: never; body: never },
@@ -123,7 +138,8 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
       // A transaction that is run again begins again with this as well.
       left = [];
       const afterwards: Work['afterwards'] = (jobId, tell) => void left.push({ jobId, tell });
-      return handler({ ...(await workOf(platform, tx, request, actor)), now, afterwards }, input);
+      const who = await inTheNameOf(tx, route, request, actor);
+      return handler({ ...(await workOf(platform, tx, request, who)), now, afterwards }, input);
     };
     const unchanged = async (tx: Tx) => ({ answer: await work(tx), repeated: false, changeId: 0 });
     const changed = async (tx: Tx) => {

@@ -1,6 +1,6 @@
 import type { Tag } from '@ember-slate/contract';
 import type { Pool } from 'mysql2/promise';
-import type { Work } from './context.ts';
+import type { JobState, Work } from './context.ts';
 import { row, rows, run, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
 import { log } from './log.ts';
@@ -18,12 +18,6 @@ export interface JobKind<P = unknown> {
   run: (payload: P) => Promise<Outcome>;
 }
 export type JobKinds = Readonly<Record<string, JobKind<never>>>;
-
-/** Where a job stands, for whoever asked for it. */
-export interface JobState {
-  done: boolean;
-  why: string | null;
-}
 
 /** Waits between tries, s; after the last it is stuck until somebody looks. */
 const waits = [5, 15, 45, 120, 300];

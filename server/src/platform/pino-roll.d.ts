@@ -1,4 +1,4 @@
-/** What we use of pino-roll, which ships no types. */
+/** The package ships no types; this is what we use of it. */
 declare module 'pino-roll' {
   export default function roll(options: {
     file: string;

@@ -1,6 +1,7 @@
 import { contract } from '@ember-slate/contract';
 import { useEffect, useRef, useState } from 'react';
 import { api } from './api.ts';
+import { signOutAnswered } from './lock.ts';
 import { request } from './request.ts';
 import { useAct } from './store.ts';
 import type { Shop } from './shop.tsx';
@@ -22,6 +23,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
   const submit = async () => {
     if (who === null || pin.length < 4 || busy) return;
     setBusy(true);
+    await signOutAnswered();
     const outcome = await request('POST', contract.session.signIn.path, { staffId: who, pin });
     setBusy(false);
     setPin('');

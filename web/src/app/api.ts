@@ -10,6 +10,7 @@ import {
 import { createApi } from '@reduxjs/toolkit/query/react';
 import { useCallback, useRef, useState } from 'react';
 import { keep, keepable } from './outbox.ts';
+import { whoIsHere } from './who.ts';
 import { mayRetry, request, requestUntilAnswered, type Outcome } from './request.ts';
 
 interface ReadArgs {
@@ -97,7 +98,7 @@ export function useChange<R extends Route>(route: R) {
       if (!mayRetry(problem)) pending.current = null;
       else if (keepable(route)) {
         pending.current = null;
-        await keep({ key, method: route.method, path, body: body ?? {} });
+        await keep({ key, method: route.method, path, body: body ?? {}, who: whoIsHere() });
         return { ok: false, problem, kept: true };
       }
       return { ok: false, problem };

@@ -1,21 +1,32 @@
-import { tags, type Reading, type Tag } from '@ember-slate/contract';
+import { tags, type Me, type Reading, type Tag } from '@ember-slate/contract';
 import { useEffect } from 'react';
 import { api } from './api.ts';
 import { onKept, sendKept } from './outbox.ts';
 import { ownChanges } from './request.ts';
-import { keptCount, lineLive, lineLost, probed, say, useAct, weighed } from './store.ts';
+import { keptCount, lineLive, lineLost, probed, useAct, weighed } from './store.ts';
 
 /** A line that was silent for so long is gone, ms. */
 const silentMs = 4500;
+/** How often what waits is tried again while the line is open, ms. */
+const againMs = 5000;
 
 /** Keeps the stream from the shop open while someone is signed in: changes, the scale, and whether the line lives. */
-export function useFeed(signedIn: boolean): void {
+export function useFeed(me: Me | null): void {
   const act = useAct();
-  useEffect(() => onKept((count) => act(keptCount(count))), [act]);
+  useEffect(
+    () =>
+      onKept((kept) => {
+        const refused = kept.filter((k) => k.refused !== undefined).length;
+        act(keptCount({ waiting: kept.length - refused, refused }));
+      }),
+    [act],
+  );
+  const id = me?.id;
+  const role = me?.role;
   useEffect(() => {
-    if (!signedIn) return;
-    const refused = (why: string) =>
-      act(say({ text: `Kept on this screen, then refused: ${why}`, problem: true }));
+    if (id === undefined || role === undefined) return;
+    const sendMine = () =>
+      sendKept({ id, role }).then((done) => done > 0 && act(api.util.invalidateTags([...tags])));
     let source: EventSource;
     let reopen: number | undefined;
     let heardAt = Date.now();
@@ -33,7 +44,7 @@ export function useFeed(signedIn: boolean): void {
         heard();
         act(lineLive());
         // Whatever was read before the line stood may be old by now; what was kept here changes it once more.
-        void sendKept(refused).finally(() => act(api.util.invalidateTags([...tags])));
+        void sendMine().finally(() => act(api.util.invalidateTags([...tags])));
       };
       source.onerror = lost;
       for (const event of ['beat', 'change', 'probe', 'scale']) source.addEventListener(event, heard);
@@ -56,15 +67,18 @@ export function useFeed(signedIn: boolean): void {
     window.addEventListener('pagehide', hide);
     window.addEventListener('pageshow', show);
     open();
+    // What waits is tried again while the line is open too: an answer may have been lost on a line that lives.
+    const again = window.setInterval(() => void sendMine(), againMs);
     // A line that is open but says nothing is dead as well: the shop says something every two seconds.
     const watch = window.setInterval(() => {
       if (source.readyState === EventSource.OPEN && Date.now() - heardAt > silentMs) lost();
     }, 500);
     return () => {
       window.clearInterval(watch);
+      window.clearInterval(again);
       hide();
       window.removeEventListener('pagehide', hide);
       window.removeEventListener('pageshow', show);
     };
-  }, [signedIn, act]);
+  }, [id, role, act]);
 }

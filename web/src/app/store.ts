@@ -3,6 +3,8 @@ import type { UnitSystem } from '@ember-slate/core/units';
 import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
+import { drafts, keepDrafts } from './drafts.ts';
+import { asked } from './request.ts';
 
 /** What this device prefers; kept in its own storage. */
 interface Prefs {
@@ -42,7 +44,11 @@ const line = createSlice({
     reading: noReading,
     /** Tenths of a degree the probe says, null while it is off. */
     probe: null as number | null,
+    /** Entries kept on this screen: those that wait, and those the shop refused. */
     kept: 0,
+    refused: 0,
+    /** Somebody locked this screen: dialogs stand aside. */
+    locked: false,
     said: null as { text: string; problem: boolean } | null,
   },
   reducers: {
@@ -55,18 +61,42 @@ const line = createSlice({
     }),
     weighed: (s, a: PayloadAction<Reading>) => ({ ...s, reading: a.payload }),
     probed: (s, a: PayloadAction<number | null>) => ({ ...s, probe: a.payload }),
-    keptCount: (s, a: PayloadAction<number>) => ({ ...s, kept: a.payload }),
+    keptCount: (s, a: PayloadAction<{ waiting: number; refused: number }>) => ({
+      ...s,
+      kept: a.payload.waiting,
+      refused: a.payload.refused,
+    }),
+    screenLocked: (s, a: PayloadAction<boolean>) => ({ ...s, locked: a.payload }),
     say: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => ({ ...s, said: a.payload }),
   },
 });
 
 export const { setPrefs } = prefs.actions;
-export const { lineLive, lineLost, weighed, probed, keptCount, say } = line.actions;
+export const { lineLive, lineLost, weighed, probed, keptCount, say, screenLocked } = line.actions;
 
 export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, prefs: prefs.reducer, line: line.reducer },
+  reducer: {
+    [api.reducerPath]: api.reducer,
+    prefs: prefs.reducer,
+    line: line.reducer,
+    drafts: drafts.reducer,
+  },
   middleware: (defaults) => defaults().concat(api.middleware),
 });
+let typed = store.getState().drafts;
+let writing: number | undefined;
+store.subscribe(() => {
+  if (typed === store.getState().drafts) return;
+  typed = store.getState().drafts;
+  // Not at every key, but before the hand is back from the next one; and at once when the page goes.
+  writing ??= window.setTimeout(() => {
+    writing = undefined;
+    keepDrafts(typed);
+  }, 200);
+});
+window.addEventListener('pagehide', () => keepDrafts(typed));
+
+asked.headers = { Units: store.getState().prefs.units };
 let kept = store.getState().prefs;
 store.subscribe(() => {
   if (kept === store.getState().prefs) return;
@@ -77,6 +107,7 @@ store.subscribe(() => {
     // Storage is full or barred: the preference lasts as long as the page.
   }
   document.documentElement.className = kept.theme;
+  asked.headers = { Units: kept.units };
 });
 
 export type State = ReturnType<typeof store.getState>;

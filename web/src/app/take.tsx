@@ -3,7 +3,8 @@ import type { WeightSource } from '@ember-slate/contract';
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 
 /** How a reading of the scale is known: what a stand-in says is simulated, for good. */
-export const weighedSource = (reading: Reading): WeightSource => (reading.simulated ? 'simulated' : 'measured');
+export const weighedSource = (reading: Reading): WeightSource =>
+  reading.simulated ? 'simulated' : 'measured';
 
 /** What the next weight is for. A screen offers one; the space bar and the corner give it the reading. */
 export interface Target {

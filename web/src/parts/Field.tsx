@@ -145,14 +145,7 @@ export function WeightField({ label, note, error, className, value, onChange, ta
   return (
     <Frame
       label={`${label}, ${unit}`}
-      note={
-        note ??
-        (value
-          ? sourceWords[value.source]
-          : take
-            ? 'weigh it, or type'
-            : '')
-      }
+      note={note ?? (value ? sourceWords[value.source] : take ? 'weigh it, or type' : '')}
       error={bad ? 'That is no weight' : error}
       className={className ?? ''}
     >

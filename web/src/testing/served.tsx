@@ -7,6 +7,7 @@ import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
 import { api } from '../app/api.ts';
 import { ShopContext, type Shop } from '../app/shop.tsx';
+import { drafts } from '../app/drafts.ts';
 import { setPrefs, store } from '../app/store.ts';
 import { TakeProvider } from '../app/take.tsx';
 
@@ -20,6 +21,7 @@ const shop: Shop = {
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   staff: [],
+  devices: { scale: 'simulated', sensors: 'none', printer: 'simulated', probe: 'simulated' },
   me: null,
 };
 const book = catalogue.map((s) => ({ ...s, own: false, version: 1 }));
@@ -38,6 +40,7 @@ export function served(
   me: Me = { id: 3, name: 'Wil Aster', role: 'counter' },
 ): Sent[] {
   const sent: Sent[] = [];
+  for (const form of Object.keys(store.getState().drafts)) store.dispatch(drafts.actions.thrownAway(form));
   store.dispatch(setPrefs({ units: 'metric' }));
   store.dispatch(api.util.resetApiState());
   vi.stubGlobal('fetch', (path: string, init: RequestInit) => {

@@ -1,10 +1,12 @@
 import type { Reading } from '@ember-slate/contract';
 import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
+import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
 import { say, useAct, useStored } from '../store.ts';
 import { useTarget, type Target } from '../take.tsx';
 import { Devices } from './Devices.tsx';
+import { KeptHere } from './KeptHere.tsx';
 import { useScale } from './useScale.ts';
 
 const words: Record<Reading['state'], string> = {
@@ -171,7 +173,8 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
 
 /** One line that outranks the rest: the line is gone, or what was just said. */
 function Said() {
-  const { live, lostAt, kept, said } = useStored((s) => s.line);
+  const { live, lostAt, kept, refused, said } = useStored((s) => s.line);
+  const [looking, setLooking] = useState(false);
   const act = useAct();
   // Good news gives the line back by itself; a problem stays until it is read.
   useEffect(() => {
@@ -180,6 +183,12 @@ function Said() {
     return () => window.clearTimeout(timer);
   }, [said, act]);
   const weights = `${kept} ${kept === 1 ? 'entry' : 'entries'} kept on this screen`;
+  const look = (
+    <button type="button" className="why shrink-0" onClick={() => setLooking(true)}>
+      look
+    </button>
+  );
+  const list = looking && <KeptHere onClose={() => setLooking(false)} />;
   if (!live && lostAt !== null) {
     return (
       <div role="status" className="min-w-0">
@@ -194,7 +203,25 @@ function Said() {
       </div>
     );
   }
-  if (!said) return kept > 0 ? <div role="status">{weights}, being sent</div> : null;
+  if (refused > 0 && !said)
+    return (
+      <div role="alert" className="flex min-w-0 items-center gap-3">
+        <span className="line-clamp-2 border-b-[3px] border-emberline">
+          {refused === 1 ? 'One entry of this screen was' : `${refused} entries of this screen were`} refused:
+          the shop has {refused === 1 ? 'it' : 'them'} not
+        </span>
+        {look}
+        {list}
+      </div>
+    );
+  if (!said)
+    return kept > 0 ? (
+      <div role="status" className="flex min-w-0 items-center gap-3">
+        <span>{weights}, not in the shop’s records yet</span>
+        {look}
+        {list}
+      </div>
+    ) : null;
   return (
     <div role={said.problem ? 'alert' : 'status'} className="flex min-w-0 items-center gap-3">
       <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
@@ -213,9 +240,14 @@ export function ScaleBar({ big }: { big: boolean }) {
   const reading = useStored((s) => s.line.reading);
   const units = useStored((s) => s.prefs.units);
   const speaks = useStored(
-    (s) => s.line.said !== null || s.line.kept > 0 || (!s.line.live && s.line.lostAt !== null),
+    (s) =>
+      s.line.said !== null ||
+      s.line.kept > 0 ||
+      s.line.refused > 0 ||
+      (!s.line.live && s.line.lostAt !== null),
   );
   const target = useTarget();
+  const { shop } = useShop();
   const command = useScale();
   const dead = reading.state === 'none';
   return (
@@ -245,6 +277,7 @@ export function ScaleBar({ big }: { big: boolean }) {
           </svg>
           <div className="font-figure text-body font-semibold" data-scale={reading.state}>
             {words[reading.state]}
+            {reading.simulated && <span className="block text-note font-medium text-ink2">simulated</span>}
           </div>
         </div>
         <button
@@ -274,7 +307,7 @@ export function ScaleBar({ big }: { big: boolean }) {
             )
           )}
         </div>
-        <Devices />
+        {shop.devices.scale === 'simulated' && <Devices />}
       </div>
     </footer>
   );

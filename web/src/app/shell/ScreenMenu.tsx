@@ -1,6 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { useShop } from '../shop.tsx';
 import { setPrefs, useAct, useStored } from '../store.ts';
 
 /** What stands beside the seven stages. */
@@ -18,9 +19,13 @@ const beside = [
   { to: '/schemes', name: 'Grading schemes' },
 ] as const;
 
+/** What is for the manager only. */
+const managers = [{ to: '/sign-ins', name: 'Sign-ins' }] as const;
+
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
 export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
   const prefs = useStored((s) => s.prefs);
+  const { me } = useShop();
   const act = useAct();
   const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
   return (
@@ -33,7 +38,7 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
         anchor={{ to: 'bottom end', gap: 8 }}
         className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
       >
-        {beside.map((b) => (
+        {[...beside, ...(me.role === 'manager' ? managers : [])].map((b) => (
           <MenuItem key={b.to}>
             <Link className={item} to={b.to}>
               {b.name}

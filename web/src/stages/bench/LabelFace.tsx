@@ -2,6 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import type { Outcome } from '../../app/request.ts';
+import { say, useAct } from '../../app/store.ts';
 import { useSaid } from '../../app/said.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -18,10 +19,13 @@ export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) 
   const { data: label, problem, again } = useRead(contract.bench.labelFace, { params: { id } });
   const print = useChange(contract.bench.printLabel);
   const voiding = useChange(contract.bench.voidLabel);
-  const { shop } = useShop();
   const mass = useMass();
   const [why, setWhy] = useState('');
   const said = useSaid();
+  const tell = useAct();
+  const { shop } = useShop();
+  const byHand = useChange(contract.bench.printedByHand);
+  const printer = shop.devices.printer !== 'none';
   const done = (outcome: Outcome<unknown>, text: string) => {
     if (said(outcome, text)) onClose();
   };
@@ -86,13 +90,29 @@ export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) 
             <p className="pt-3 text-label">Void: {label.voided}</p>
           ) : (
             <div className="flex flex-wrap items-end gap-3 pt-4">
-              <Button
-                kind="main"
-                busy={print.busy}
-                onPress={() => void print.send(undefined, { id }).then((o) => done(o, 'Label printed'))}
-              >
-                Print again
-              </Button>
+              {!printer && (
+                <Button
+                  kind="main"
+                  busy={byHand.busy}
+                  onPress={() => void byHand.send(undefined, { id }).then((o) => done(o, 'Label on paper'))}
+                >
+                  It is on paper
+                </Button>
+              )}
+              {printer && (
+                <Button
+                  kind="main"
+                  busy={print.busy}
+                  onPress={() =>
+                    void print.send(undefined, { id }).then((o) => {
+                      if (o.ok && o.data.why) return tell(say({ text: o.data.why, problem: true }));
+                      done(o, 'Label printed');
+                    })
+                  }
+                >
+                  Print again
+                </Button>
+              )}
               <a className="btn" href={`/api/labels/${id}/label.pdf`} target="_blank" rel="noreferrer">
                 PDF
               </a>

@@ -10,6 +10,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField } from '../../parts/Field.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
+import { OpenJobs } from '../../parts/OpenJobs.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { LabelFace } from './LabelFace.tsx';
 import { formatMoney } from '../../parts/money.ts';
@@ -40,11 +41,14 @@ export default function Labels() {
     <div className="grid grid-cols-[minmax(0,1fr)_330px] gap-10 max-lg:grid-cols-1">
       <div>
         <h1 className="text-head">
-          {data.length === 0 ? 'No label made today' : `${data.length} labels made today`}
+          {data.length === 0
+            ? 'No label made today'
+            : `${data.length} ${data.length === 1 ? 'label' : 'labels'} made today`}
         </h1>
         <p className="pb-2 text-label text-ink2">
           Made as pieces are weighed out. A void label says so when it is scanned.
         </p>
+        <OpenJobs />
         <ul>
           {data.map((l) => (
             <li key={l.id} className="border-t border-line">

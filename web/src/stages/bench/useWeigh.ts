@@ -1,8 +1,8 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Problem, type Ticket, type WeightSource } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { say, useAct, useStored } from '../../app/store.ts';
-import { useTake } from '../../app/take.tsx';
+import { useTake, weighedSource } from '../../app/take.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { countOf, weighedOf, type Slot } from './slots.ts';
@@ -61,7 +61,7 @@ export function useWeigh(
   if (taken !== null && !still && reading.state !== 'none') setTaken(null);
   const window = slot ? windowOf(slot, count) : undefined;
   const number = slot ? countOf(ticket, slot) + 1 : 0;
-  const put = async (grams: number, source: 'measured' | 'typed', again = askAgain) => {
+  const put = async (grams: number, source: WeightSource, again = askAgain) => {
     if (busy || !slot) return;
     const outcome = await send(
       {
@@ -71,8 +71,8 @@ export function useWeigh(
         grams,
         pieces: slot.pieces === null ? 0 : count,
         source,
-        tub: source === 'measured' ? (tub?.name ?? '') : '',
-        tareGrams: source === 'measured' ? off + reading.tare : 0,
+        tub: source === 'typed' ? '' : (tub?.name ?? ''),
+        tareGrams: source === 'typed' ? 0 : off + reading.tare,
         again,
       },
       { id: ticket.id },
@@ -80,7 +80,7 @@ export function useWeigh(
     if (outcome.ok || 'kept' in outcome) {
       setProblem(null);
       setAskAgain(false);
-      if (source === 'measured') setTaken(reading.grams);
+      if (source !== 'typed') setTaken(reading.grams);
       after();
       if (outcome.ok && slot.pieces !== null && labels?.asWeighed) {
         const printed = await label.send(
@@ -133,7 +133,7 @@ export function useWeigh(
             : net <= 0 && reading.grams > 0
               ? 'only the tub is on the pan'
               : null,
-          onTake: (r) => void put(r.grams - off, 'measured'),
+          onTake: (r) => void put(r.grams - off, weighedSource(r)),
         }
       : null,
     `${slot?.key} ${count} ${number} ${units} ${act} ${said} ${off} ${still} ${net <= 0}`,

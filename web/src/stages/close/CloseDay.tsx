@@ -1,5 +1,6 @@
 import { contract, type DayClose, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -20,29 +21,35 @@ export function CloseDay({
   onClose: () => void;
 }) {
   const { send, busy } = useChange(contract.close.closeDay);
-  const [remarks, setRemarks] = useState('');
+  const draft = useDraft(`close ${day.day}`);
+  const [remarks, setRemarks] = useKept(draft, 'remarks', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const off = (counted.cash ?? day.tills.cash.expected) - day.tills.cash.expected;
   const offCard = (counted.card ?? day.tills.card.expected) - day.tills.card.expected;
+  // Two tills, two figures: money moved from one to the other would cancel out.
+  const differs = (
+    [
+      ['Cash', off],
+      ['Card', offCard],
+    ] as const
+  ).flatMap(([way, by]) =>
+    by === 0 ? [] : [`${way} is ${formatMoney(Math.abs(by))} ${by < 0 ? 'short' : 'over'}`],
+  );
   const close = async () => {
     const outcome = await send(
       { remarks, countedCash: counted.cash, countedCard: counted.card },
       { day: day.day },
     );
-    if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
+    if (!outcome.ok) return setProblem(outcome.problem);
+    draft.forget();
+    onClose();
   };
   return (
     <Dialog open title="Close the day" onClose={onClose}>
       {toDo.length > 0 && (
         <p className="pb-3">Still open: {toDo.join('; ')}. Closing anyway asks for a remark.</p>
       )}
-      {(off !== 0 || offCard !== 0) && (
-        <p className="pb-3">
-          The till is {formatMoney(Math.abs(off + offCard))} {off + offCard < 0 ? 'short' : 'over'}: say what
-          you know of it.
-        </p>
-      )}
+      {differs.length > 0 && <p className="pb-3">{differs.join(', ')}: say what you know of it.</p>}
       <p className="pb-3 text-ink2">
         A closed day is locked: nothing is sold, moved or weighed in it any more. Opening it again is yours,
         with a reason that stays in the record.

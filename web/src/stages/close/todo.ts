@@ -19,6 +19,10 @@ export function toDoText(t: ToDo, mass: (g: number) => string): string {
       return `answer ${many(t.count, 'warm or silent stretch', 'warm or silent stretches')}`;
     case 'checks':
       return `sign ${many(t.count, 'check')}`;
+    case 'unread':
+      return `read ${many(t.count, 'place')} nobody read today`;
+    case 'jobs':
+      return `look at ${many(t.count, 'thing')} that could not be printed`;
     case 'slab':
       return `clear ${many(t.count, 'row')} off the slab`;
   }
@@ -40,10 +44,10 @@ export type StepId = (typeof steps)[number]['id'];
 
 const kindOf: Partial<Record<StepId, readonly ToDo['kind'][]>> = {
   orders: ['orders'],
-  bench: ['tickets', 'deliveries'],
+  bench: ['tickets', 'deliveries', 'jobs'],
   slab: ['slab'],
   lots: ['lot'],
-  cold: ['alarms'],
+  cold: ['alarms', 'unread'],
   checks: ['checks'],
 };
 

@@ -6,6 +6,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
 import { Answer } from './Answer.tsx';
 import { PlacePanel } from './PlacePanel.tsx';
+import { Round } from './Round.tsx';
 
 type Episode = ColdPlace['episodes'][number];
 
@@ -64,8 +65,8 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
                 ? 'silent'
                 : 'was silent'
             : place.last === null
-              ? `no sensor, ${degrees(place.setTenths / 10)} assumed`
-              : `${place.lots} ${place.lots === 1 ? 'lot' : 'lots'}`}
+              ? `never read, ${degrees(place.setTenths / 10)} assumed`
+              : `${place.lots} ${place.lots === 1 ? 'lot' : 'lots'}${place.last.source === 'simulated' ? ', simulated' : ''}`}
         </span>
       </span>
       <Spark place={place} />
@@ -73,12 +74,17 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
   );
 }
 
+/** Whether somebody or something read a place within a day. */
+const readToday = (p: ColdPlace, now: number) => p.last !== null && now - Date.parse(p.last.at) < 86_400_000;
+
 /** Places and how cold they were: what was warm or silent asks for an answer. */
 export default function Cold() {
   const { data: places, problem, again } = useRead(contract.cold.places);
   const degrees = useDegrees();
   const { when } = useTimes();
   const [chosen, setChosen] = useState<number | null>(null);
+  const [walking, setWalking] = useState(false);
+  const now = useNow(60_000).getTime();
   const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
   if (!places) return <Waiting problem={problem} again={again} />;
   const open = places.flatMap((place) =>
@@ -86,8 +92,11 @@ export default function Cold() {
   );
   const worst = open[0];
   const shown = places.find((p) => p.id === chosen) ?? worst?.place ?? places[0]!;
+  const unread = places.filter((p) => p.limitTenths !== null && !readToday(p, now));
   const headline = !worst
-    ? 'Every place is as cold as it should be'
+    ? unread.length === 0
+      ? 'Every place is as cold as it should be'
+      : `${unread.length === 1 ? `${unread[0]!.name} was` : `${unread.length} places were`} not read within a day: read by hand`
     : worst.episode.kind === 'warm'
       ? `${worst.place.name} ${worst.episode.lasts ? 'is' : 'was'} warm for ${lengthOf(worst.episode)}`
       : `${worst.place.name}: no reading for ${lengthOf(worst.episode)}`;
@@ -97,13 +106,22 @@ export default function Cold() {
         <div>
           <h1 className="text-head max-sm:text-big">{headline}</h1>
           <p className="text-ink2">
-            {!worst
-              ? 'A place is warm after half an hour above its limit; a sensor is silent after two hours.'
-              : worst.episode.kind === 'warm'
-                ? `${degrees(worst.episode.peak!)} at its warmest, from ${when(worst.episode.from)}. ${worst.place.lots} lots lie there; their clocks have counted it.`
-                : `Since ${when(worst.episode.from)}. Probe the place by hand; after six hours its set point is assumed.`}
+            {!worst && unread.length > 0
+              ? 'No sensor speaks for them: walk through with the thermometer, it takes a minute.'
+              : !worst
+                ? 'A place is warm after half an hour above its limit; a sensor is silent after two hours.'
+                : worst.episode.kind === 'warm'
+                  ? `${degrees(worst.episode.peak!)} at its warmest, from ${when(worst.episode.from)}. ${worst.place.lots} lots lie there; their clocks have counted it.`
+                  : `Since ${when(worst.episode.from)}. Probe the place by hand; after six hours its set point is assumed.`}
           </p>
         </div>
+        <button
+          type="button"
+          className={`btn ml-auto ${!worst && unread.length > 0 ? 'btn-ember' : ''}`}
+          onClick={() => setWalking(true)}
+        >
+          A round of temperatures
+        </button>
         {worst && (
           <button type="button" className="btn btn-ember" onClick={() => setAnswering(worst)}>
             Say what was done
@@ -130,6 +148,7 @@ export default function Cold() {
           />
         </section>
       </div>
+      {walking && <Round places={places} onClose={() => setWalking(false)} />}
       {answering && <Answer {...answering} onDone={() => setAnswering(null)} />}
     </div>
   );

@@ -102,8 +102,8 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
         </div>
       </div>
       <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label="In the bag">
-        {bag.lines.map((l) => (
-          <li key={rowKey(l)} className="w-[158px] shrink-0 border-l border-line pl-3">
+        {bag.lines.map((l, i) => (
+          <li key={`${rowKey(l)} ${i}`} className="w-[158px] shrink-0 border-l border-line pl-3">
             <div className="truncate font-figure text-[16px] leading-5 font-semibold">{l.name}</div>
             <div className="flex justify-between text-note text-ink2">
               <span>
@@ -140,7 +140,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
         <span className="font-figure text-[38px] leading-10 font-semibold" aria-label="To pay">
           {formatMoney(bagTotal(bag.lines))}
         </span>
-        <Button hotkey="C" notYet={notYet} onPress={() => setCash(true)}>
+        <Button hotkey="C" busy={bag.busy} notYet={notYet} onPress={() => setCash(true)}>
           Cash
         </Button>
         <Button
@@ -152,7 +152,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
         >
           Card
         </Button>
-        {bag.lines.length > 0 && (
+        {bag.lines.length > 0 && !bag.busy && (
           <button type="button" className="why max-sm:hidden" onClick={() => void bag.pay('account')}>
             on account
           </button>

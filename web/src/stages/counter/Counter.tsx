@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
-import { useTake } from '../../app/take.tsx';
+import { useTake, weighedSource } from '../../app/take.tsx';
 import { Button } from '../../parts/Button.tsx';
 import type { Weight } from '../../parts/Field.tsx';
 import { HandOver } from '../../parts/HandOver.tsx';
@@ -65,7 +65,7 @@ export default function Counter() {
       act: 'Into the bag',
       title: `${nameOf(sellable)}, ${formatMoney(sellable.pricePerKg!)} a kg`,
       detail: `lot ${sellable.code}${pieces > 0 ? ` · ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}` : ''} · ${sellable.cautions.at(-1)}`,
-      onTake: (r) => bagIt({ grams: r.grams, source: 'measured' }),
+      onTake: (r) => bagIt({ grams: r.grams, source: weighedSource(r) }),
     },
     `${chosenKey} ${pieces} ${sellable?.pricePerKg}`,
   );

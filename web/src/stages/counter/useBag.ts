@@ -1,5 +1,6 @@
 import { contract, type AnswerOf, type Pay, type Problem, type StockRow } from '@ember-slate/contract';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange } from '../../app/api.ts';
 import { request } from '../../app/request.ts';
 import { useScanner } from '../../app/scanner.ts';
@@ -13,12 +14,26 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
   const { shop, me } = useShop();
   const act = useAct();
   const sell = useChange(contract.counter.sell);
-  const [lines, setLines] = useState<readonly BagLine[]>([]);
+  // The bag is this till's: a customer is at the glass whatever the hand looks up meanwhile.
+  const bag = useDraft('bag', 'screen');
+  const [lines, setLines] = useKept<readonly BagLine[]>(bag, 'lines', []);
   const [problem, setProblem] = useState<Problem | null>(null);
+  /** Lines that are being paid. */
+  const paying = useRef<readonly BagLine[]>([]);
   const maySell = me.role !== 'bench';
   const add = (line: BagLine) => {
     setProblem(null);
-    setLines((had) => intoBag(had, line));
+    // What is being paid is what the customer was told: more of the same is a line of its own.
+    setLines((had) => {
+      const paid = had.filter((l) => paying.current.includes(l));
+      return [
+        ...paid,
+        ...intoBag(
+          had.filter((l) => !paid.includes(l)),
+          line,
+        ),
+      ];
+    });
   };
   const scan = async (code: string) => {
     if (!maySell) return;
@@ -40,7 +55,7 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
       batch,
       grams: found.grams,
       pieces: Math.min(found.pieces, row.freePieces),
-      source: 'measured',
+      source: found.source,
       perKg: row.pricePerKg,
       name: found.name,
       labelPrice: found.labelPrice,
@@ -49,10 +64,13 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
   useScanner((code) => void scan(code));
   const pay = async (way: Pay) => {
     if (lines.length === 0 || sell.busy) return;
+    const paid = lines;
+    paying.current = paid;
     const outcome = await sell.send({
       pay: way,
-      lines: lines.map(({ name: _name, labelPrice: _label, ...l }) => l),
+      lines: paid.map(({ name: _name, labelPrice: _label, ...l }) => l),
     });
+    paying.current = [];
     if (!outcome.ok && !('kept' in outcome)) return setProblem(outcome.problem);
     // A sale kept on this screen is spoken of by the shell until it is in.
     act(
@@ -65,7 +83,8 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
           : null,
       ),
     );
-    setLines([]);
+    // What was put in while the answer was on its way is the next customer's, or this one's next bag.
+    setLines((had) => had.filter((l) => !paid.includes(l)));
     setProblem(null);
   };
   return {

@@ -1,6 +1,7 @@
 import { contract, type BodyOf, type Problem } from '@ember-slate/contract';
 import { shippedForms, type Form } from '@ember-slate/core/forms';
 import { useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useNavigate } from 'react-router';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -25,17 +26,31 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
   const { send, busy } = useChange(contract.forms.save);
   const settings = useFormSettings();
   const go = useNavigate();
-  const [like, setLike] = useState(form?.like ?? '');
+  const draft = useDraft(form ? `form ${form.id}` : 'form');
+  const [version] = useKept(draft, 'version', settings?.version ?? 1);
+  const [like, setLike] = useKept(draft, 'like', form?.like ?? '');
   const base = shippedForms.find((f) => f.id === (form ? form.id : like)) ?? form;
-  const [name, setName] = useState(form?.name ?? '');
-  const [piece, setPiece] = useState<Weight | null>(form ? { grams: form.pieceG, source: 'typed' } : null);
-  const [tolerance, setTolerance] = useState(form ? String(Math.round(form.tolerance * 100)) : '15');
-  const [life, setLife] = useState(form ? String(form.lifeFactor) : '0.65');
-  const [share, setShare] = useState(form ? String(Math.round(form.yield.share * 1000) / 10) : '95');
-  const [options, setOptions] = useState(form?.options.join('; ') ?? '');
-  const [norm, setNorm] = useState(form?.norm ?? '');
-  const [kitchen, setKitchen] = useState(form?.kitchen ?? '');
-  const [off, setOff] = useState<'on' | 'off'>(form?.off ? 'off' : 'on');
+  const [name, setName] = useKept(draft, 'name', form?.name ?? '');
+  const [piece, setPiece] = useKept<Weight | null>(
+    draft,
+    'piece',
+    form ? { grams: form.pieceG, source: 'typed' } : null,
+  );
+  const [tolerance, setTolerance] = useKept(
+    draft,
+    'tolerance',
+    form ? String(Math.round(form.tolerance * 100)) : '15',
+  );
+  const [life, setLife] = useKept(draft, 'life', form ? String(form.lifeFactor) : '0.65');
+  const [share, setShare] = useKept(
+    draft,
+    'share',
+    form ? String(Math.round(form.yield.share * 1000) / 10) : '95',
+  );
+  const [options, setOptions] = useKept(draft, 'options', form?.options.join('; ') ?? '');
+  const [norm, setNorm] = useKept(draft, 'norm', form?.norm ?? '');
+  const [kitchen, setKitchen] = useKept(draft, 'kitchen', form?.kitchen ?? '');
+  const [off, setOff] = useKept<'on' | 'off'>(draft, 'off', form?.off ? 'off' : 'on');
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = Object.fromEntries(
     Object.entries(errorsByPath(problem)).map(([path, text]) => [path.replace(/^form\./, ''), text]),
@@ -58,8 +73,9 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
       kitchen,
       off: off === 'off',
     };
-    const outcome = await send({ version: settings!.version, form: kept });
+    const outcome = await send({ version: draft.kept ? version : settings!.version, form: kept });
     if (!outcome.ok) return setProblem(outcome.problem);
+    draft.forget();
     onClose();
     void go(off === 'off' ? '/forms' : `/forms/${kept.id}`);
   };

@@ -14,6 +14,7 @@ import {
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
@@ -53,15 +54,18 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const units = useStored((s) => s.prefs.units);
   const wanted = sampleSize(lot.pieces);
   const mayGrade = me.role !== 'counter';
-  const [fish, setFish] = useState<readonly FishSigns[]>(() => Array.from({ length: wanted }, () => ({})));
-  const [current, setCurrent] = useState(0);
-  const [coreTenths, setCore] = useState(lot.probeTenths);
-  const [history, setHistory] = useState(false);
-  const [foreign, setForeign] = useState(false);
-  const [seen, setSeen] = useState<Seen>({ ...nothingObserved, damage: [] });
+  const kept = useDraft(`grade ${lot.id}`);
+  const [fish, setFish] = useKept<readonly FishSigns[]>(kept, 'fish', () =>
+    Array.from({ length: wanted }, () => ({})),
+  );
+  const [current, setCurrent] = useKept(kept, 'current', 0);
+  const [coreTenths, setCore] = useKept(kept, 'coreTenths', lot.probeTenths);
+  const [history, setHistory] = useKept(kept, 'history', false);
+  const [foreign, setForeign] = useKept(kept, 'foreign', false);
+  const [seen, setSeen] = useKept<Seen>(kept, 'seen', { ...nothingObserved, damage: [] });
   const [byRun, setByRun] = useState(() => window.matchMedia('(max-width: 639px)').matches);
-  const [verdict, setVerdict] = useState<Verdict | null>(null);
-  const [why, setWhy] = useState('');
+  const [verdict, setVerdict] = useKept<Verdict | null>(kept, 'verdict', null);
+  const [why, setWhy] = useKept(kept, 'why', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const { send, busy } = useChange(contract.grading.record);
 
@@ -69,7 +73,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const started = fish.some((f) => Object.keys(f).length > 0);
   // What was begun with one version of a scheme goes on with it, whoever changes the scheme meanwhile.
   const [offered] = useState(() => lot.schemes);
-  const [schemeId, setSchemeId] = useState(offered[0]!.id);
+  const [schemeId, setSchemeId] = useKept(kept, 'schemeId', offered[0]!.id);
   const choices = offered.filter(
     (s, i) => offered.findIndex((x) => x.id === s.id) === i && applies(s, species, lot.condition),
   );
@@ -129,6 +133,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
       { id: lot.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
+    kept.forget();
     act(
       say({
         text: `${lot.code}: ${verdictNames[outcome.data.verdict].toLowerCase()}, recorded`,

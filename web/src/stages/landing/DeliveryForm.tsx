@@ -1,6 +1,8 @@
 import { contract, type Delivery, type Problem } from '@ember-slate/contract';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
+import { Stale } from '../../parts/Stale.tsx';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -29,6 +31,19 @@ const drainings = [
   { value: 'unknown', name: 'Not looked' },
 ] as const;
 
+const fieldNames = {
+  supplier: 'Supplier',
+  arrivedAt: 'Came at',
+  probeTenths: 'Core, tenths of °C',
+  ice: 'Ice',
+  drains: 'Drains',
+  noteRef: 'Note number',
+  noteGrams: 'Weight on the note, g',
+  notePieces: 'Fish on the note',
+  noteMoney: 'Sum on the note',
+  remarks: 'Remarks',
+};
+
 /** Opens a delivery, or corrects its head. */
 export function DeliveryForm({
   delivery,
@@ -44,45 +59,57 @@ export function DeliveryForm({
   const { data: suppliers } = useRead(contract.landing.suppliers);
   const create = useChange(contract.landing.createDelivery);
   const edit = useChange(contract.landing.editDelivery);
-  const [supplier, setSupplier] = useState(delivery?.supplier ?? '');
-  const [at, setAt] = useState(() => parseClock(time(delivery?.arrivedAt ?? new Date())));
-  const [probeTenths, setProbe] = useState(delivery?.probeTenths ?? null);
-  const [ice, setIce] = useState<Delivery['ice']>(delivery?.ice ?? 'buried');
-  const [drains, setDrains] = useState<Delivery['drains']>(delivery?.drains ?? 'drains');
-  const [noteRef, setNoteRef] = useState(delivery?.noteRef ?? '');
-  const [noteWeight, setNoteWeight] = useState<Weight | null>(
+  const draft = useDraft(delivery ? `delivery ${delivery.id}` : 'delivery');
+  // The version it was opened with: what others save meanwhile is not written over unseen.
+  const [version, setVersion] = useKept(draft, 'version', delivery?.version ?? 0);
+  const [supplier, setSupplier] = useKept(draft, 'supplier', delivery?.supplier ?? '');
+  const [at, setAt] = useKept(draft, 'at', () => parseClock(time(delivery?.arrivedAt ?? new Date())));
+  const [probeTenths, setProbe] = useKept(draft, 'probeTenths', delivery?.probeTenths ?? null);
+  const [ice, setIce] = useKept<Delivery['ice']>(draft, 'ice', delivery?.ice ?? 'buried');
+  const [drains, setDrains] = useKept<Delivery['drains']>(draft, 'drains', delivery?.drains ?? 'drains');
+  const [noteRef, setNoteRef] = useKept(draft, 'noteRef', delivery?.noteRef ?? '');
+  const [noteWeight, setNoteWeight] = useKept<Weight | null>(
+    draft,
+    'noteWeight',
     delivery === null || delivery.noteGrams === null ? null : { grams: delivery.noteGrams, source: 'typed' },
   );
-  const [notePieces, setNotePieces] = useState(
+  const [notePieces, setNotePieces] = useKept(
+    draft,
+    'notePieces',
     delivery === null || delivery.notePieces === null ? '' : String(delivery.notePieces),
   );
-  const [noteMoney, setNoteMoney] = useState(delivery?.noteMoney ?? null);
-  const [remarks, setRemarks] = useState(delivery?.remarks ?? '');
+  const [noteMoney, setNoteMoney] = useKept(draft, 'noteMoney', delivery?.noteMoney ?? null);
+  const [remarks, setRemarks] = useKept(draft, 'remarks', delivery?.remarks ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const day = delivery?.landedOn ?? today();
 
   const wrong = (path: string, message: string) =>
     setProblem({ type: '', title: '', status: 400, code: 'bad-input', errors: [{ path, message }] });
-  const submit = async () => {
+  const body = (minutes: number) => ({
+    supplier,
+    arrivedAt: instantOn(day, minutes, shop).toISOString(),
+    probeTenths,
+    ice,
+    drains,
+    noteRef,
+    noteGrams: noteWeight?.grams ?? null,
+    notePieces: wholeNumber(notePieces),
+    noteMoney,
+    remarks,
+  });
+  const submit = async (over = version) => {
     if (at === null) return wrong('arrivedAt', 'Say when it came');
-    const body = {
-      supplier,
-      arrivedAt: instantOn(day, at, shop).toISOString(),
-      probeTenths,
-      ice,
-      drains,
-      noteRef,
-      noteGrams: noteWeight?.grams ?? null,
-      notePieces: wholeNumber(notePieces),
-      noteMoney,
-      remarks,
-    };
     const outcome = delivery
-      ? await edit.send({ ...body, version: delivery.version }, { id: delivery.id })
-      : await create.send(body);
-    if (outcome.ok) onDone(outcome.data.id);
-    else setProblem(outcome.problem);
+      ? await edit.send({ ...body(at), version: over }, { id: delivery.id })
+      : await create.send(body(at));
+    if (!outcome.ok) return setProblem(outcome.problem);
+    draft.forget();
+    onDone(outcome.data.id);
+  };
+  const leave = () => {
+    draft.forget();
+    onCancel();
   };
 
   return (
@@ -93,6 +120,18 @@ export function DeliveryForm({
         void submit();
       }}
     >
+      {problem && at !== null && (
+        <Stale
+          problem={problem}
+          names={fieldNames}
+          mine={body(at)}
+          onKeep={(over) => {
+            setVersion(over);
+            void submit(over);
+          }}
+          onTheirs={leave}
+        />
+      )}
       <h2 className="pb-3 text-big">
         {delivery ? `Correct ${delivery.supplier}` : 'A delivery is at the door'}
       </h2>
@@ -162,7 +201,7 @@ export function DeliveryForm({
         <Button submit kind="main" busy={create.busy || edit.busy}>
           {delivery ? 'Correct it' : 'Open the delivery'}
         </Button>
-        <Button onPress={onCancel}>Leave it</Button>
+        <Button onPress={leave}>Leave it</Button>
       </div>
     </form>
   );

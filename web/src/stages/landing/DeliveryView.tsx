@@ -68,6 +68,8 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
   const { data: suppliers } = useRead(contract.landing.suppliers);
   const [editing, setEditing] = useState<'head' | LotRow | null>(null);
   const [landing, setLanding] = useState(false);
+  // Lots landed from this form: it begins anew after each of them, and only then.
+  const [landed, setLanded] = useState(0);
   const [acting, setActing] = useState<number | null>(null);
   const [draft, setDraft] = useState<LotDraft | undefined>();
   const { data: last } = useRead(contract.landing.lastLots, {
@@ -261,13 +263,14 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
       )}
       {open && mayLand && !editing && adding && (
         <LotForm
-          key={`${delivery.lots.length} ${draft?.speciesId ?? ''}`}
+          key={`${landed} ${draft?.speciesId ?? ''}`}
           draft={draft}
           deliveryId={delivery.id}
           lot={null}
           previous={delivery.lots.at(-1)}
           onDone={() => {
             setDraft(undefined);
+            setLanded((n) => n + 1);
             setLanding(true);
           }}
           onNoMore={delivery.lots.length > 0 ? () => setLanding(false) : null}

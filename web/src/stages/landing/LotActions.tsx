@@ -281,7 +281,11 @@ function Label({ lot }: { lot: LotRow }) {
   const print = async () => {
     const outcome = await send({ copies: wholeNumber(copies) ?? 0 }, { id: lot.id });
     setProblem(outcome.ok ? null : outcome.problem);
-    if (outcome.ok) act(say({ text: `${outcome.data.printed} of ${lot.code} printed`, problem: false }));
+    if (!outcome.ok) return;
+    const { printed, why } = outcome.data;
+    act(
+      say(why ? { text: why, problem: true } : { text: `${printed} of ${lot.code} printed`, problem: false }),
+    );
   };
   return (
     <div>

@@ -2,6 +2,8 @@ import { contract, type AnswerOf, type LotRow, type Problem } from '@ember-slate
 import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
 import { conditionsFor, meanWeightDoubt, shortName, type ArrivalCondition } from '@ember-slate/core/species';
 import { useEffect, useRef, useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
+import { Stale } from '../../parts/Stale.tsx';
 import { useChange } from '../../app/api.ts';
 import { useShop, useSpecies } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
@@ -68,6 +70,20 @@ interface Props {
   onNoMore: (() => void) | null;
 }
 
+const fieldNames = {
+  speciesId: 'Species',
+  condition: 'Came as',
+  pieces: 'Fish',
+  grams: 'Weight, g',
+  pricePerKg: 'Price a kg',
+  production: 'Production',
+  area: 'Area',
+  gear: 'Gear',
+  caughtOn: 'Caught on',
+  supplierLot: 'Supplier’s lot',
+  remarks: 'Remarks',
+};
+
 /** Lands a lot: species, how it came, how many, what the scale says, what it cost, where it is from. */
 export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: Props) {
   const book = useSpecies();
@@ -76,25 +92,31 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
   const add = useChange(contract.landing.addLot);
   const edit = useChange(contract.landing.editLot);
   const like = lot ?? draft ?? previous;
-  const [speciesId, setSpeciesId] = useState(lot?.speciesId ?? draft?.speciesId ?? '');
-  const [condition, setCondition] = useState<ArrivalCondition>(
+  const kept = useDraft(lot ? `lot ${lot.id}` : `lot of delivery ${deliveryId} ${draft?.speciesId ?? ''}`);
+  const [version, setVersion] = useKept(kept, 'version', lot?.version ?? 0);
+  const [speciesId, setSpeciesId] = useKept(kept, 'speciesId', lot?.speciesId ?? draft?.speciesId ?? '');
+  const [condition, setCondition] = useKept<ArrivalCondition>(
+    kept,
+    'condition',
     lot?.condition ?? draft?.condition ?? 'gutted',
   );
-  const [pieces, setPieces] = useState(String(lot?.pieces ?? draft?.pieces ?? ''));
-  const [weight, setWeight] = useState<Weight | null>(
+  const [pieces, setPieces] = useKept(kept, 'pieces', String(lot?.pieces ?? draft?.pieces ?? ''));
+  const [weight, setWeight] = useKept<Weight | null>(
+    kept,
+    'weight',
     lot ? { grams: lot.grams, source: lot.weightSource } : null,
   );
-  const [price, setPrice] = useState(lot?.pricePerKg ?? draft?.pricePerKg ?? null);
-  const [production, setProduction] = useState(like?.production ?? 'caught');
-  const [area, setArea] = useState(like?.area ?? '27');
-  const [gear, setGear] = useState(like?.gear ?? '');
+  const [price, setPrice] = useKept(kept, 'price', lot?.pricePerKg ?? draft?.pricePerKg ?? null);
+  const [production, setProduction] = useKept(kept, 'production', like?.production ?? 'caught');
+  const [area, setArea] = useKept(kept, 'area', like?.area ?? '27');
+  const [gear, setGear] = useKept(kept, 'gear', like?.gear ?? '');
   // What was caught for the delivery before says nothing of this one.
-  const [caughtOn, setCaughtOn] = useState((lot ?? previous)?.caughtOn ?? '');
-  const [supplierLot, setSupplierLot] = useState(lot?.supplierLot ?? '');
-  const [scaled, setScaled] = useState<NonNullable<LotRow['scaled']>>(lot?.scaled ?? 'no');
-  const [slit, setSlit] = useState<LotRow['slit']>(lot?.slit ?? 'unasked');
-  const [fish, setFish] = useState<LotRow['fish'] | null>(null);
-  const [remarks, setRemarks] = useState(lot?.remarks ?? '');
+  const [caughtOn, setCaughtOn] = useKept(kept, 'caughtOn', (lot ?? previous)?.caughtOn ?? '');
+  const [supplierLot, setSupplierLot] = useKept(kept, 'supplierLot', lot?.supplierLot ?? '');
+  const [scaled, setScaled] = useKept<NonNullable<LotRow['scaled']>>(kept, 'scaled', lot?.scaled ?? 'no');
+  const [slit, setSlit] = useKept<LotRow['slit']>(kept, 'slit', lot?.slit ?? 'unasked');
+  const [fish, setFish] = useKept<LotRow['fish'] | null>(kept, 'fish', null);
+  const [remarks, setRemarks] = useKept(kept, 'remarks', lot?.remarks ?? '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const species = book.get(speciesId);
@@ -110,11 +132,12 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
   const changeFish = (next: LotRow['fish']) => {
     setFish(next);
     setPieces(next.length > 0 ? String(next.length) : '');
-    const measured = next.every((f) => f.source === 'measured');
+    // All of them are known as the least sure of them.
+    const source = (['simulated', 'estimated', 'typed'] as const).find((x) =>
+      next.some((f) => f.source === x),
+    );
     setWeight(
-      next.length > 0
-        ? { grams: next.reduce((s, f) => s + f.grams, 0), source: measured ? 'measured' : 'typed' }
-        : null,
+      next.length > 0 ? { grams: next.reduce((s, f) => s + f.grams, 0), source: source ?? 'measured' } : null,
     );
   };
   const scan = (s: Scanned) => {
@@ -137,7 +160,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
     setProduction(next);
     setArea(next === 'caught' ? '27' : '');
   };
-  const submit = async () => {
+  const submit = async (over = version) => {
     const body = {
       speciesId,
       condition,
@@ -155,7 +178,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
       remarks,
     };
     if (lot) {
-      const edited = await edit.send({ ...body, version: lot.version }, { id: lot.id });
+      const edited = await edit.send({ ...body, version: over }, { id: lot.id });
       if (!edited.ok) return setProblem(edited.problem);
     } else {
       const added = await add.send({ ...body, fish: fish ?? [] }, { id: deliveryId });
@@ -163,7 +186,12 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
       const text = `${added.data.code}: ${species ? shortName(species.name) : ''} landed. Its label carries this code.`;
       act(say({ text, problem: false }));
     }
+    kept.forget();
     onDone();
+  };
+  const leave = () => {
+    kept.forget();
+    onNoMore?.();
   };
 
   const here = useRef<HTMLFormElement>(null);
@@ -179,6 +207,30 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
         void submit();
       }}
     >
+      {problem && (
+        <Stale
+          problem={problem}
+          names={fieldNames}
+          mine={{
+            speciesId,
+            condition,
+            pieces: count,
+            grams: weight?.grams,
+            pricePerKg: price,
+            production,
+            area,
+            gear,
+            caughtOn,
+            supplierLot,
+            remarks,
+          }}
+          onKeep={(over) => {
+            setVersion(over);
+            void submit(over);
+          }}
+          onTheirs={leave}
+        />
+      )}
       <div className="flex items-baseline justify-between gap-4 pb-2">
         <h3 className="text-row">{lot ? `Correct lot ${lot.code}` : 'Land a lot'}</h3>
         {!lot && species && (
@@ -336,7 +388,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
         <Button submit kind="main" busy={add.busy || edit.busy}>
           {lot ? 'Correct it' : 'Land this lot'}
         </Button>
-        {onNoMore && <Button onPress={onNoMore}>{lot ? 'Leave it' : 'No more lots'}</Button>}
+        {onNoMore && <Button onPress={leave}>{lot ? 'Leave it' : 'No more lots'}</Button>}
       </div>
     </form>
   );

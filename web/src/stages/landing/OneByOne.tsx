@@ -4,7 +4,7 @@ import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { parseMass } from '@ember-slate/core/units';
 import { useRef, useState } from 'react';
 import { useStored } from '../../app/store.ts';
-import { useTake } from '../../app/take.tsx';
+import { useTake, weighedSource } from '../../app/take.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { SourceMark, useMass } from '../../parts/Mass.tsx';
@@ -83,7 +83,7 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
               .join(', ')}`
           : 'one fish on the pan',
       earlier: fish.map((f) => f.grams),
-      onTake: (r) => put(r.grams, 'measured'),
+      onTake: (r) => put(r.grams, weighedSource(r)),
     },
     `${count} ${species.id} ${units}`,
   );

@@ -1,6 +1,7 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { useMemo, useState } from 'react';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
@@ -8,6 +9,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, errorsByPath, MoneyField, TextField, TimeField } from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
 import { LineFields } from './LineFields.tsx';
@@ -19,7 +21,16 @@ import { weekdayNames } from './weekdays.ts';
 const alive = (order: Order) => order.lines.filter((l) => l.state !== 'handed' && l.state !== 'cancelled');
 
 /** Takes an order, or changes one: who, when, the note, and each line that is not cut yet. */
-export function OrderForm({ order, onDone }: { order: Order | null; onDone: () => void }) {
+export function OrderForm({
+  order,
+  onDone,
+  onFresh = () => undefined,
+}: {
+  order: Order | null;
+  onDone: () => void;
+  /** A new form is wanted: this one is saved. */
+  onFresh?: () => void;
+}) {
   const { shop } = useShop();
   const { today, local } = useTimes();
   const forms = useForms();
@@ -32,15 +43,17 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
     const at = local(order?.dueAt ?? new Date(Date.now() + 2 * 3_600_000));
     return { day: today(at), time: at.getHours() * 60 + (order ? at.getMinutes() : 0) };
   };
-  const [customer, setCustomer] = useState(order?.customer ?? '');
-  const [phone, setPhone] = useState(order?.phone ?? '');
-  const [dueDay, setDueDay] = useState(() => soon().day);
-  const [dueTime, setDueTime] = useState<number | null>(() => soon().time);
-  const [remarks, setRemarks] = useState(order?.remarks ?? '');
-  const [deposit, setDeposit] = useState<number | null>(null);
-  const [depositPay, setDepositPay] = useState<'cash' | 'card'>('cash');
-  const [often, setOften] = useState<'once' | 'weekly'>('once');
-  const [drafts, setDrafts] = useState<readonly Draft[]>(() =>
+  const kept = useDraft(order ? `order ${order.id}` : 'order');
+  const [version, setVersion] = useKept(kept, 'version', order?.version ?? 0);
+  const [customer, setCustomer] = useKept(kept, 'customer', order?.customer ?? '');
+  const [phone, setPhone] = useKept(kept, 'phone', order?.phone ?? '');
+  const [dueDay, setDueDay] = useKept(kept, 'dueDay', () => soon().day);
+  const [dueTime, setDueTime] = useKept<number | null>(kept, 'dueTime', () => soon().time);
+  const [remarks, setRemarks] = useKept(kept, 'remarks', order?.remarks ?? '');
+  const [deposit, setDeposit] = useKept<number | null>(kept, 'deposit', null);
+  const [depositPay, setDepositPay] = useKept<'cash' | 'card'>(kept, 'depositPay', 'cash');
+  const [often, setOften] = useKept<'once' | 'weekly'>(kept, 'often', 'once');
+  const [drafts, setDrafts] = useKept<readonly Draft[]>(kept, 'drafts', () =>
     order ? alive(order).map((l) => draftFrom(l, true)) : [emptyLine()],
   );
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -60,14 +73,10 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
   const known = customers?.find((c) => c.name === customer);
 
   const fresh = () => {
-    setCustomer('');
-    setPhone('');
-    setRemarks('');
-    setDeposit(null);
-    setOften('once');
-    setDrafts([emptyLine()]);
+    kept.forget();
+    onFresh();
   };
-  const submit = async () => {
+  const submit = async (over = version) => {
     if (dueAt === null) return;
     const who = { customer, phone, remarks };
     // A line half filled in goes as it is: the server says what is missing, beside its field.
@@ -81,11 +90,9 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
     const onlyNew = asTyped.map(({ id: _id, ...l }) => l);
     setProblem(null);
     if (order) {
-      const changed = await edit.send(
-        { ...who, dueAt, version: order.version, lines: asTyped },
-        { id: order.id },
-      );
+      const changed = await edit.send({ ...who, dueAt, version: over, lines: asTyped }, { id: order.id });
       if (!changed.ok) return setProblem(changed.problem);
+      kept.forget();
     } else if (often === 'weekly') {
       const weekday = new Date(`${dueDay}T00:00:00Z`).getUTCDay();
       const kept = await weekly.send({ ...who, weekday, minutes: dueTime!, from: dueDay, lines: onlyNew });
@@ -98,6 +105,11 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
       act(say({ text: `Order ${taken.data.number} taken for ${customer}`, problem: false }));
       fresh();
     }
+    onDone();
+  };
+
+  const leave = () => {
+    kept.forget();
     onDone();
   };
 
@@ -233,6 +245,23 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
         </div>
       )}
       {problem && (
+        <Stale
+          problem={problem}
+          names={{ customer: 'Customer', phone: 'Phone', dueAt: 'Due', remarks: 'Note', lines: 'Lines' }}
+          mine={{ customer, phone, dueAt, remarks, lines: drafts }}
+          show={(field, value) =>
+            field === 'lines'
+              ? (value as readonly { form: string }[]).map((l) => l.form).join(', ')
+              : String((value as string | null) ?? '')
+          }
+          onKeep={(over) => {
+            setVersion(over);
+            void submit(over);
+          }}
+          onTheirs={leave}
+        />
+      )}
+      {problem && problem.code !== 'stale' && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
@@ -241,7 +270,8 @@ export function OrderForm({ order, onDone }: { order: Order | null; onDone: () =
         <Button submit kind="main" busy={take.busy || edit.busy || weekly.busy}>
           {order ? 'Change it' : often === 'weekly' ? 'Keep it for every week' : 'Take the order'}
         </Button>
-        {order && <Button onPress={onDone}>Leave it</Button>}
+        {order && <Button onPress={leave}>Leave it</Button>}
+        {!order && kept.kept && <Button onPress={fresh}>Throw away</Button>}
       </div>
     </form>
   );

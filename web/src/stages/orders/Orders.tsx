@@ -26,6 +26,7 @@ export default function Orders() {
   const { me } = useShop();
   const { when, day } = useTimes();
   const now = useNow();
+  const [fresh, setFresh] = useState(0);
   const [asking, setAsking] = useState<{ what: 'hand' | 'giveUp' | 'edit'; id: number } | null>(null);
   if (!orders) return <Waiting problem={problem} again={again} />;
   const mayTake = me.role !== 'bench';
@@ -105,9 +106,14 @@ export default function Orders() {
         {mayTake && (
           <section className="min-h-0 overflow-y-auto border-l border-line pt-3 pb-6 pl-6 max-sm:border-l-0 max-sm:pl-0">
             {asking?.what === 'edit' && asked ? (
-              <OrderForm key={`${asked.id} ${asked.version}`} order={asked} onDone={() => setAsking(null)} />
+              <OrderForm key={asked.id} order={asked} onDone={() => setAsking(null)} />
             ) : (
-              <OrderForm key="new" order={null} onDone={() => undefined} />
+              <OrderForm
+                key={`new ${fresh}`}
+                order={null}
+                onDone={() => undefined}
+                onFresh={() => setFresh((n) => n + 1)}
+              />
             )}
           </section>
         )}

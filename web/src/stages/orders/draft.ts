@@ -27,7 +27,8 @@ export interface Draft {
   trimWish: TrimWish;
   options: readonly string[];
 }
-let lastKey = 0;
+// A draft may come back from the device after a reload: its lines’ keys must not meet new ones.
+let lastKey = Date.now();
 export const emptyLine = (): Draft => ({
   key: ++lastKey,
   id: null,

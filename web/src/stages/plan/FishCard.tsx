@@ -104,11 +104,7 @@ export function FishCard(props: Props) {
         {body ? (
           <CutDrawing card={card} species={species} body={body} perMm={perMm} lit={lit} />
         ) : (
-          <PlannedWing
-            card={card}
-            grams={wingsOf(species, fish.condition, fish.grams)}
-            perMm={perMm}
-          />
+          <PlannedWing card={card} grams={wingsOf(species, fish.condition, fish.grams)} perMm={perMm} />
         )}
       </div>
       <ul className="max-w-[520px]">

@@ -63,9 +63,7 @@ export default function Marks() {
   if (!species) return <Waiting problem={undefined} again={() => undefined} />;
   const conditions: readonly ArrivalCondition[] = conditionsFor(species);
   const as = conditions.includes(condition) ? condition : conditions[0]!;
-  const grams =
-    weight?.grams ??
-    Math.round(species.typicalG * arrivalFraction(species, as));
+  const grams = weight?.grams ?? Math.round(species.typicalG * arrivalFraction(species, as));
   const body = bodyOf(species, as, grams, length.parse(lengthText));
   const amount =
     by === 'pieces'

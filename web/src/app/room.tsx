@@ -1,0 +1,69 @@
+import { useEffect, useState, type ComponentType } from 'react';
+import { useStored } from './store.ts';
+
+type Loaded = { default: ComponentType };
+
+/** The address of a part that did not come, as browsers say it in the error. */
+const addressIn = (error: unknown): string | null =>
+  /https?:\/\/\S+\.js/.exec(error instanceof Error ? error.message : '')?.[0] ?? null;
+
+/** How long until a part that did not come is asked for again, ms. */
+const againMs = 2500;
+
+/**
+ * A screen whose code is loaded when it is first opened. When the code does not come, the frame stays, says so, and asks
+ * again until it does: nothing broke, only a file is missing.
+ */
+export function room(load: () => Promise<Loaded>): ComponentType {
+  let screen: ComponentType | null = null;
+  return function Room() {
+    const [Screen, setScreen] = useState<ComponentType | null>(() => screen);
+    const [failed, setFailed] = useState(0);
+    const live = useStored((s) => s.line.live);
+    useEffect(() => {
+      if (Screen) return;
+      let over = false;
+      let timer: number | undefined;
+      // A browser keeps a part that failed as failed for ever: under another address it is asked for anew.
+      const attempt = (ask: () => Promise<Loaded>, n: number) => {
+        ask().then(
+          (module) => {
+            screen = module.default;
+            if (!over) setScreen(() => module.default);
+          },
+          (error: unknown) => {
+            if (over) return;
+            setFailed(n);
+            const address = addressIn(error);
+            const next = address
+              ? () => import(/* @vite-ignore */ `${address.split('?')[0]!}?again=${n}`) as Promise<Loaded>
+              : load;
+            timer = window.setTimeout(() => attempt(next, n + 1), againMs);
+          },
+        );
+      };
+      attempt(load, 1);
+      return () => {
+        over = true;
+        window.clearTimeout(timer);
+      };
+    }, [Screen]);
+    if (Screen) return <Screen />;
+    if (failed === 0) return <p className="p-6 text-ink2">Opening …</p>;
+    return (
+      <section role="status" className="p-6">
+        <h1 className="text-head">This screen has not come yet</h1>
+        <p className="max-w-[60ch] py-2 text-ink2">
+          {live
+            ? 'The shop answers, but this part of the program did not come. It is asked for again.'
+            : 'There is no line to the shop. It opens by itself when the line is back; what you typed elsewhere is kept.'}
+        </p>
+        {live && failed > 3 && (
+          <button type="button" className="btn" onClick={() => window.location.reload()}>
+            Load the program anew
+          </button>
+        )}
+      </section>
+    );
+  };
+}

@@ -1,0 +1,89 @@
+import { contract } from '@ember-slate/contract';
+import { useEffect, useState } from 'react';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
+import { multiplyRate } from '@ember-slate/core/units';
+import { onKept, sendAgain, sendKept, throwAway, type Kept } from '../outbox.ts';
+import { useShop, useTimes } from '../shop.tsx';
+
+interface Weighed {
+  grams: number;
+  item?: string;
+  perKg?: number;
+}
+
+/** What an entry was, in words: a bag with its sum, or a weight from the bench. */
+function useWhat(): (entry: Kept) => string {
+  const mass = useMass();
+  return (entry) => {
+    if (entry.path === contract.counter.sell.path) {
+      const { lines, pay } = entry.body as { lines: Weighed[]; pay: string };
+      const total = lines.reduce((s, l) => s + multiplyRate(l.grams, l.perKg ?? 0), 0);
+      return `Bag of ${lines.map((l) => mass(l.grams)).join(', ')}: ${formatMoney(total)} by ${pay}`;
+    }
+    const { grams, item } = entry.body as Weighed;
+    return `Weight from the bench: ${mass(grams)}${item ? `, ${item.replaceAll('_', ' ')}` : ''}`;
+  };
+}
+
+/** Everything kept on this screen: what waits and for whom, what the shop refused and why, and what can be done. */
+export function KeptHere({ onClose }: { onClose: () => void }) {
+  const { me } = useShop();
+  const { when } = useTimes();
+  const what = useWhat();
+  const [kept, setKept] = useState<readonly Kept[]>([]);
+  const [sure, setSure] = useState<number | null>(null);
+  useEffect(() => onKept(setKept), []);
+  const others = kept.filter((k) => k.refused === undefined && k.who?.id !== me.id);
+  return (
+    <Dialog open title="Kept on this screen" onClose={onClose}>
+      {kept.length === 0 && <p className="pb-3">All of it is in the shop’s records.</p>}
+      <ul>
+        {kept.map((k) => {
+          const mine = k.who?.id === me.id;
+          const may = mine || me.role === 'manager';
+          return (
+            <li key={k.id} className="border-t border-line py-2">
+              <div className="font-figure text-label font-semibold">{what(k)}</div>
+              <div className="text-note text-ink2">
+                {k.at > 0 ? when(new Date(k.at).toISOString()) : 'some time ago'}
+                {k.who ? ` by ${k.who.name}` : ''} ·{' '}
+                {k.refused ??
+                  (mine
+                    ? 'waits for the line'
+                    : `waits for ${k.who?.name ?? 'a manager'}, or a manager’s word`)}
+              </div>
+              <div className="flex flex-wrap gap-2 pt-1">
+                {may && k.refused !== undefined && (
+                  <Button small onPress={() => void sendAgain(k, me)}>
+                    Try it again
+                  </Button>
+                )}
+                {may &&
+                  (sure === k.id ? (
+                    <Button small kind="main" onPress={() => void throwAway(k.id)}>
+                      Yes, throw it away for good
+                    </Button>
+                  ) : (
+                    <Button small onPress={() => setSure(k.id)}>
+                      Throw it away
+                    </Button>
+                  ))}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="flex gap-3 pt-3">
+        {me.role === 'manager' && others.length > 0 && (
+          <Button kind="main" onPress={() => void sendKept(me, true)}>
+            Send what others did, in their names
+          </Button>
+        )}
+        <Button onPress={onClose}>Back</Button>
+      </div>
+    </Dialog>
+  );
+}

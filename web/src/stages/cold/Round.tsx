@@ -1,0 +1,88 @@
+import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
+import { useSaid } from '../../app/said.ts';
+import { Button } from '../../parts/Button.tsx';
+import { Dialog } from '../../parts/Dialog.tsx';
+import { errorsByPath, TemperatureField, TextField } from '../../parts/Field.tsx';
+import { Refused } from '../../parts/Refused.tsx';
+import { useDegrees } from '../../parts/temperature.ts';
+
+interface Read {
+  tenths: number | null;
+  done: string;
+}
+
+/** A round with the thermometer: every place in one go, and what was done where one is too warm. */
+export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClose: () => void }) {
+  const { send, busy } = useChange(contract.cold.round);
+  const said = useSaid();
+  const degrees = useDegrees();
+  const draft = useDraft('round');
+  const [reads, setReads] = useKept<Readonly<Record<number, Read>>>(draft, 'reads', {});
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const of = (id: number): Read => reads[id] ?? { tenths: null, done: '' };
+  const set = (id: number, change: Partial<Read>) =>
+    setReads((had) => ({ ...had, [id]: { ...of(id), ...change } }));
+  const read = places.filter((p) => of(p.id).tenths !== null);
+  const errors = errorsByPath(problem);
+  const save = async () => {
+    const outcome = await send({
+      readings: read.map((p) => ({ id: p.id, tenths: of(p.id).tenths!, done: of(p.id).done.trim() })),
+    });
+    if (!said(outcome, `${read.length} ${read.length === 1 ? 'place' : 'places'} read`)) {
+      if (!outcome.ok) setProblem(outcome.problem);
+      return;
+    }
+    draft.forget();
+    onClose();
+  };
+  return (
+    <Dialog open title="A round of temperatures" onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void save();
+        }}
+      >
+        <Refused problem={problem && Object.keys(errors).length === 0 ? problem : null} />
+        {places.map((p) => {
+          const { tenths, done } = of(p.id);
+          const warm = tenths !== null && p.limitTenths !== null && tenths > p.limitTenths;
+          const at = read.indexOf(p);
+          return (
+            <div key={p.id} className="border-t border-line pt-1">
+              <TemperatureField
+                label={p.name}
+                value={tenths}
+                onChange={(t) => set(p.id, { tenths: t })}
+                note={p.limitTenths === null ? '' : `at most ${degrees(p.limitTenths / 10)}`}
+              />
+              {warm && (
+                <TextField
+                  label="Too warm: what was done?"
+                  value={done}
+                  onChange={(text) => set(p.id, { done: text })}
+                  placeholder="door shut, fish moved and re-iced"
+                  error={errors[`readings.${at}.done`]}
+                />
+              )}
+            </div>
+          );
+        })}
+        <div className="flex gap-3 pt-2">
+          <Button
+            submit
+            kind="main"
+            busy={busy}
+            notYet={read.length === 0 ? 'read one place at least' : null}
+          >
+            Write them down
+          </Button>
+          <Button onPress={onClose}>Later</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
