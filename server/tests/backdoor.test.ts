@@ -309,6 +309,41 @@ describe('photos', () => {
     expect(await rows(house.pool, 'SELECT id FROM photo')).toEqual([]);
   });
 
+  it('are JPEG, PNG and WebP by what is in them, whatever they are called', async () => {
+    const { lotId } = await landBass(house, false);
+    const image = sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } });
+    const svg = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>',
+    );
+    const statuses = [];
+    for (const bytes of [
+      await image.jpeg().toBuffer(),
+      await image.png().toBuffer(),
+      await image.webp().toBuffer(),
+      await image.gif().toBuffer(),
+      await image.tiff().toBuffer(),
+      await image.avif().toBuffer(),
+      svg,
+    ])
+      statuses.push((await send(lotId, bytes)).status);
+    expect(statuses).toEqual([200, 200, 200, 400, 400, 400, 400]);
+  });
+
+  it('that take long to read keep nobody from signing in, and too many at once are told to wait', async () => {
+    const { lotId } = await landBass(house, false);
+    const big = await sharp({ create: { width: 7000, height: 7000, channels: 3, background: '#456' } })
+      .png()
+      .toBuffer();
+    const under = Array.from({ length: 16 }, () => send(lotId, big).then((r) => r.status));
+    const read: number[] = [];
+    for (const photo of under) void photo.then((status) => status === 200 && read.push(status));
+    await house.counter.signIn(house.staff.counter, pins.counter);
+    const readAtSignIn = read.length;
+    const statuses = await Promise.all(under);
+    expect(readAtSignIn).toBeLessThan(statuses.filter((s) => s === 200).length);
+    expect(new Set(statuses)).toEqual(new Set([200, 503]));
+  });
+
   it('of more than 12 MB is refused before it is read', async () => {
     const { lotId } = await landBass(house, false);
     expect((await send(lotId, Buffer.alloc(12_600_000))).status).toBe(400);

@@ -9,6 +9,7 @@ import { keepWeekly } from '../orders/weekly.ts';
 import { Planner } from '../plan/planner.ts';
 import { deviceStates, type Config, type DeviceKind } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
+import { keepPruned } from '../platform/prune.ts';
 
 /** How long requests under way may take once the process is told to end, ms. */
 const drainMs = 10_000;
@@ -58,12 +59,14 @@ export async function listen(config: Config): Promise<Running> {
   planner.keepWarm();
   jobs.start();
   const stopWeekly = keepWeekly(pool, () => new Date());
+  const stopPruning = keepPruned(pool, () => new Date());
   return {
     server,
     pool,
     port: (server.address() as { port: number }).port,
     stop: async () => {
       stopWeekly();
+      stopPruning();
       // What is under way is answered before the door shuts; streams are told to come again.
       const shut = new Promise((done) => server.close(done));
       closing.abort();

@@ -1,4 +1,3 @@
-/// <reference path="./pino-roll.d.ts" />
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
 import pino from 'pino';
