@@ -58,7 +58,7 @@ describe('one fish from the van door to the customer’s bag', () => {
     await liveWeight(driver, 4600);
     await press(driver, 'Take lot weight');
     shop.put(0);
-    await pageSays(driver, 'from the scale');
+    await pageSays(driver, 'from the simulated scale');
     await press(driver, 'Land this lot');
     await pageSays(driver, 'Its label carries this code');
     await press(driver, 'No more lots');

@@ -64,7 +64,7 @@ describe('by keyboard alone', () => {
     await type('Number of fish', '10');
     await type('Price a kg', '14.50');
     await weigh(4600);
-    await pageSays(driver, 'from the scale');
+    await pageSays(driver, 'from the simulated scale');
     await type('Gear', 'hooks');
     await tabTo('Land this lot');
     await keys(Key.ENTER);

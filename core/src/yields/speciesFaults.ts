@@ -53,17 +53,12 @@ export function speciesFaults(s: Species): SpeciesFault[] {
     wrong('spentFactor', 'Between 0.5 and 1: what a spent fish yields of a full one');
   const body = s.bodyPlan === 'wing' ? null : profileOf(s);
   if (s.bodyPlan !== 'wing' && body === null) wrong('bodyRow', 'No such row of the body model');
-  for (const f of body ? profileFaults(body) : [])
-    // The yield of a body is that of the entry.
-    faults.push({
-      field:
-        f.field !== 'yieldOfGutted'
-          ? `body.${f.field}`
-          : s.bodyPlan === 'tail' || s.filletSkinOn === null
-            ? 'filletSkinless'
-            : 'filletSkinOn',
-      message: f.message,
-    });
+  for (const f of body ? profileFaults(body) : []) {
+    // The yield of a body is that of the entry; where that is wrong already, no more is said of it.
+    const own = s.bodyPlan === 'tail' || s.filletSkinOn === null ? 'filletSkinless' : 'filletSkinOn';
+    const field = f.field === 'yieldOfGutted' ? own : `body.${f.field}`;
+    if (!faults.some((had) => had.field === field)) faults.push({ field, message: f.message });
+  }
   if (faults.length === 0) {
     try {
       fitComponents(s);
