@@ -56,7 +56,7 @@ export function speciesFaults(s: Species): SpeciesFault[] {
   for (const f of body ? profileFaults(body) : []) {
     // The yield of a body is that of the entry; where that is wrong already, no more is said of it.
     const own = s.bodyPlan === 'tail' || s.filletSkinOn === null ? 'filletSkinless' : 'filletSkinOn';
-    const field = f.field === 'yieldOfGutted' ? own : `body.${f.field}`;
+    const field = f.field === 'yieldOfGutted' ? own : (`body.${f.field}` as const);
     if (!faults.some((had) => had.field === field)) faults.push({ field, message: f.message });
   }
   if (faults.length === 0) {
