@@ -55,6 +55,10 @@ afterAll(() => {
 });
 
 /** A shop on a disk of its own: a database and server processes that can be killed, frozen and started again. */
+const opened: (() => Promise<void>)[] = [];
+afterAll(async () => {
+  for (const close of opened) await close();
+});
 async function openStreet(dir: string, processes: number) {
   const street = { database: await startPrivateDatabase(dir), dir };
   await prepare(street.database.url);
@@ -80,6 +84,11 @@ async function openStreet(dir: string, processes: number) {
     child.exitCode !== null || child.signalCode !== null
       ? Promise.resolve()
       : new Promise((done) => child.once('exit', done));
+  const close = async () => {
+    await Promise.all(servers.map((child) => (child.kill('SIGKILL'), gone(child))));
+    await street.database.stop();
+  };
+  opened.push(close);
   const base = (i: number) => `http://127.0.0.1:${ports[i]}`;
   return {
     base,
@@ -112,10 +121,7 @@ async function openStreet(dir: string, processes: number) {
       expect((await screen.signIn(staffId, pin)).status).toBe(200);
       return screen;
     },
-    close: async () => {
-      await Promise.all(servers.map((child) => (child.kill('SIGKILL'), gone(child))));
-      await street.database.stop();
-    },
+    close,
   };
 }
 
