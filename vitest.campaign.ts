@@ -6,7 +6,7 @@ export default defineConfig({
     name: 'campaign',
     include: ['server/tests/campaign.ts'],
     environment: 'node',
-    testTimeout: 12 * 60_000,
+    testTimeout: 14 * 60_000,
     hookTimeout: 120_000,
     globalSetup: 'server/tests/database.ts',
   },

@@ -219,7 +219,7 @@ describe('the campaign', () => {
     const second = new Screen(street.base(1));
     second.cookie = manager.cookie;
     const selling = sellOn([manager, second], lots);
-    const until = Date.now() + 11 * 60_000;
+    const until = Date.now() + 12 * 60_000;
     let [servers, databases] = [0, 0];
     while (servers + databases < wanted.kills && Date.now() < until) {
       await sleep(100 + Math.random() * 500);

@@ -83,6 +83,9 @@ export const errorCode = (error: unknown): string => (error as { code?: string }
 /** Two wanted the same rows, and the database ended one of them (a Galera cluster reports a lost race the same way). */
 const contended = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);
 export const isContended = (error: unknown): boolean => contended.has(errorCode(error));
+/** The transaction was undone on its way, and is to be tried again. */
+export const undone = () => Object.assign(new Error('undone on its way'), { code: 'ER_LOCK_DEADLOCK' });
+
 /** Deadlocks are tried again at once; who waited for a row already waited long enough. */
 const retryable = (error: unknown) => isContended(error) && errorCode(error) !== 'ER_LOCK_WAIT_TIMEOUT';
 const mostAttempts = 6;
@@ -147,7 +150,8 @@ export async function transaction<T>(
   for (let attempt = 1; ; attempt++) {
     try {
       return await onConnection(pool, patienceMs, async (tx) => {
-        await tx.beginTransaction();
+        // Not a mere BEGIN: a cluster may undo what a transaction did so far, and what comes after must not count alone.
+        await tx.query('SET autocommit = 0');
         try {
           const result = await work(tx);
           await tx.commit();
@@ -155,6 +159,8 @@ export async function transaction<T>(
         } catch (error) {
           await tx.rollback().catch(() => Object.assign(error as object, { fatal: true }));
           throw error;
+        } finally {
+          await tx.query('SET autocommit = 1').catch(() => tx.destroy());
         }
       });
     } catch (error) {

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { errorCode, row, run, type Asks, type Tx } from './db.ts';
+import { errorCode, row, run, undone, type Asks, type Tx } from './db.ts';
 import { problems } from './problem.ts';
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
@@ -38,7 +38,9 @@ export async function once<T>(
     return { answer: JSON.parse(kept.answer) as T, repeated: true };
   }
   const answer = await work();
-  await run(tx, 'UPDATE idempotency SET answer = ? WHERE id = ?', [JSON.stringify(answer), key]);
+  const kept = await run(tx, 'UPDATE idempotency SET answer = ? WHERE id = ?', [JSON.stringify(answer), key]);
+  // A server of a cluster undid the beginning of this for another's change: all of it is done again.
+  if (kept.affectedRows === 0) throw undone();
   return { answer, repeated: false };
 }
 

@@ -1,4 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react';
+import { massUnit, parseMass } from '@ember-slate/core/units';
+import fc from 'fast-check';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { Provider } from 'react-redux';
@@ -104,6 +106,50 @@ describe('a weight', () => {
     expect(screen.getByText('from the scale')).toBeTruthy();
     expect(screen.getByRole('img', { name: 'measured' })).toBeTruthy();
   });
+
+  it.each(['metric', 'imperial'] as const)(
+    'keeps its unit whatever is typed and wiped in it, and looked at it stays what it was (%s)',
+    async (units) => {
+      store.dispatch(setPrefs({ units }));
+      await fc.assert(
+        fc.asyncProperty(
+          fc.integer({ min: 1, max: 30_000 }),
+          fc.array(fc.constantFrom('{Backspace}', '1', '4', '9', '.'), { maxLength: 6 }),
+          async (grams, keys) => {
+            kept.mockClear();
+            const { unmount } = draw(
+              <Held<Weight | null> start={{ grams, source: 'measured' }}>
+                {(value, set) => (
+                  <WeightField
+                    label="Weight"
+                    value={value}
+                    onChange={set}
+                    take={{ act: 'Take', title: 'lot' }}
+                  />
+                )}
+              </Held>,
+            );
+            const input = screen.getByLabelText<HTMLInputElement>(/Weight/);
+            const unit = massUnit(grams, units);
+            await userEvent.click(input);
+            await userEvent.tab();
+            // Looking at it changes nothing.
+            expect(kept).not.toHaveBeenCalled();
+            await userEvent.click(input);
+            for (const key of keys) {
+              await userEvent.type(input, key);
+              const now = given() as Weight | null | undefined;
+              if (now && kept.mock.calls.length > 0 && now.source === 'typed')
+                // What stands there is read in the unit it began with, however small or large it became.
+                expect(now.grams).toBe(parseMass(input.value, units, unit));
+            }
+            unmount();
+          },
+        ),
+        { numRuns: 25 },
+      );
+    },
+  );
 
   it('becomes typed only when the number is changed', async () => {
     draw(
