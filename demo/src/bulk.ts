@@ -103,7 +103,7 @@ export class Bulk {
         this.add('reading', [
           p.id,
           new Date(midnight.getTime() + h * 3_600_000),
-          'sensor',
+          'simulated',
           p.setTenths + Math.round(3 * Math.sin(seed + h / 3 + p.id)),
           p.revision,
         ]);

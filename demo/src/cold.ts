@@ -44,7 +44,7 @@ export async function coldHistory(work: Work, now: Date): Promise<void> {
       if (more !== null)
         readings.push({ at: new Date(at), tenths: tenthsAt(sensor, new Date(at)) + Math.round(more * 10) });
     }
-    await writeReadings(work.tx, place, readings, 'sensor', null);
+    await writeReadings(work.tx, place, readings, 'simulated', null);
   }
 }
 

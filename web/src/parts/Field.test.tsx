@@ -22,6 +22,7 @@ const shop = {
   timeZone: 'Europe/Dublin',
   weekdays: [0, 1, 2, 3, 4, 5, 6],
   closesAt: 1080,
+  devices: { scale: 'real', sensors: 'none', printer: 'none', probe: 'none' },
 } as unknown as Shop;
 const me = { id: 1, name: 'Test', role: 'manager' } as const;
 const draw = (element: React.ReactElement) =>

@@ -9,7 +9,7 @@ import {
   type MassUnit,
 } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
-import { useTimes } from '../app/shop.tsx';
+import { useTimes, useShop } from '../app/shop.tsx';
 import { useStored } from '../app/store.ts';
 import { useTake, weighedSource } from '../app/take.tsx';
 import { SourceMark } from './Mass.tsx';
@@ -231,6 +231,7 @@ export function TemperatureField({
   plain,
 }: TemperatureProps) {
   const probe = useStored((s) => s.line.probe);
+  const { shop } = useShop();
   const units = useStored((s) => s.prefs.units);
   const [draft, setDraft] = useState<string | null>(null);
   const bad = draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null;
@@ -266,6 +267,7 @@ export function TemperatureField({
             }}
           >
             {formatTemperature(probe, units).split(' ')[0]}
+            {shop.devices.probe === 'simulated' ? ' simulated' : ''}
           </button>
         )}
       </span>

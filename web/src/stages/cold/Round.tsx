@@ -52,8 +52,9 @@ export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClo
           const warm = tenths !== null && p.limitTenths !== null && tenths > p.limitTenths;
           const at = read.indexOf(p);
           return (
-            <div key={p.id} className="border-t border-line pt-1">
+            <div key={p.id} className="border-t border-line pt-1 pb-2">
               <TemperatureField
+                plain
                 label={p.name}
                 value={tenths}
                 onChange={(t) => set(p.id, { tenths: t })}

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { probed, setPrefs, store } from '../../app/store.ts';
+import { ShopContext, type Shop } from '../../app/shop.tsx';
 import { TakeProvider, useTarget } from '../../app/take.tsx';
 import { TemperatureField } from '../../parts/Field.tsx';
 import { BoxScan, type Scanned } from './BoxScan.tsx';
@@ -140,7 +141,14 @@ describe('a temperature', () => {
     return (
       <Provider store={store}>
         <output>{String(value)}</output>
-        <TemperatureField label="Core" value={value} onChange={setValue} />
+        <ShopContext
+          value={{
+            shop: { devices: { probe: 'real' } } as unknown as Shop,
+            me: { id: 1, name: 'Test', role: 'manager' },
+          }}
+        >
+          <TemperatureField label="Core" value={value} onChange={setValue} />
+        </ShopContext>
       </Provider>
     );
   }
