@@ -199,8 +199,10 @@ export function PlacePanel({
     <div>
       <h2 className="text-big">{place.name}</h2>
       <p className="pb-2 text-ink2">
-        {place.last ? `${degrees(place.last.celsius)} at ${when(place.last.at)}` : 'never read'} · clocks
-        expect {degrees(place.expected)} {place.last ? '(mean of the last 24 h)' : '(its set point)'}
+        {place.last
+          ? `${degrees(place.last.celsius)} at ${when(place.last.at)}${place.last.source === 'simulated' ? ', simulated' : ''}`
+          : 'never read'}{' '}
+        · clocks expect {degrees(place.expected)} {place.last ? '(mean of the last 24 h)' : '(its set point)'}
       </p>
       <History place={place} />
       {place.episodes.length > 0 && (
