@@ -103,6 +103,7 @@ export const buying = {
     tags: ['close', 'counter'],
     roles: managers,
     body: z.object({
+      version: f.version,
       holidays: z
         .array(
           z.object({
@@ -113,13 +114,16 @@ export const buying = {
         )
         .max(200),
     }),
-    answer: f.done,
+    answer: f.saved,
   }),
   holidays: read('/api/buying/holidays', {
     summary: 'Days that sell more or less',
     tags: ['close'],
     roles: managers,
-    answer: z.array(z.object({ day: f.day, factor: z.number(), name: z.string() })),
+    answer: z.object({
+      version: f.version,
+      holidays: z.array(z.object({ day: f.day, factor: z.number(), name: z.string() })),
+    }),
   }),
   suppliers: read('/api/buying/suppliers', {
     summary: 'When each supplier lands or delivers, and in what boxes',
@@ -128,6 +132,7 @@ export const buying = {
     answer: z.array(
       z.object({
         id: f.id,
+        version: f.version,
         name: z.string(),
         /** Weekdays, 0 for Sunday; none where nobody has said. */
         days: z.array(z.number().int()),
@@ -140,6 +145,7 @@ export const buying = {
     tags: ['landing', 'close'],
     roles: managers,
     body: z.object({
+      version: f.version,
       days: z.array(z.number().int().min(0).max(6)).max(7),
       boxGrams: f.grams.max(100_000, 'A box holds 100 kg at most').nullable(),
     }),

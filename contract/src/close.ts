@@ -71,6 +71,8 @@ const dayClose = z.object({
   takings: z.number().int(),
   /** What the books expect to have come in, by way of paying; money given back and deposits counted. */
   tills: z.object({ cash: till, card: till, account: till }),
+  /** Of the shop’s list of checks. */
+  checksVersion: f.version,
   checks: z.array(
     z.object({
       id: z.string(),
@@ -186,11 +188,12 @@ export const close = {
     tags: ['close'],
     roles: managers,
     body: z.object({
+      version: f.version,
       checks: z
         .array(z.object({ id: z.string().regex(/^[a-z0-9_]{1,40}$/), words: f.name('check', 200) }))
         .max(30, 'Thirty checks at most'),
     }),
-    answer: f.done,
+    answer: f.saved,
   }),
   sheet: document('/api/close/:day/sheet.pdf', { summary: 'The day sheet (PDF)', roles: managers }),
 } as const satisfies Record<string, Route>;

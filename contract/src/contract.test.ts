@@ -23,6 +23,25 @@ describe('the contract', () => {
     if (r.kind === 'read') expect(r.body).toBeNull();
   });
 
+  it('lets nobody write over what was changed meanwhile: an edit says which version it saw', () => {
+    // One at a time, or only one's own: nobody else's words can be lost by these.
+    const alone = [
+      'bench.keepTub',
+      'bench.step',
+      'bench.schools',
+      'bench.frame',
+      'counter.putAt',
+      'plan.pin',
+      'forms.mySchools',
+    ];
+    const blind = routes.flatMap(([name, r]) => {
+      if (r.method !== 'PUT') return [];
+      const fields = Object.keys((r.body as unknown as { shape: object }).shape);
+      return fields.includes('version') || fields.includes('was') ? [] : [name];
+    });
+    expect(blind.sort()).toEqual(alone.sort());
+  });
+
   it('lets the counter change nothing at the back door, and only the manager close, price and take back', () => {
     const may = (role: string) =>
       routes

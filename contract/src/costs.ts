@@ -142,13 +142,13 @@ export const costs = {
     summary: 'How the shop reckons',
     tags: ['close'],
     roles: managers,
-    answer: settings,
+    answer: settings.extend({ version: f.version }),
   }),
   setSettings: change('PUT', '/api/costs/settings', {
     summary: 'Change how the shop reckons',
     tags: ['close', 'counter'],
     roles: managers,
-    body: settings,
-    answer: f.done,
+    body: settings.extend({ version: f.version }),
+    answer: f.saved,
   }),
 } as const satisfies Record<string, Route>;

@@ -270,6 +270,8 @@ export const counter = {
     body: z.object({
       speciesId: f.speciesId,
       item: f.item,
+      /** The price that stood there when this one was thought of. */
+      was: f.money.nullable(),
       perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
       reason: f.text(200).default(''),
     }),
@@ -302,16 +304,17 @@ export const counter = {
   slab: read('/api/counter/slab', {
     summary: 'The places of the slab, row by row',
     tags: ['counter'],
-    answer: z.object({ rows: z.array(slabRow) }),
+    answer: z.object({ version: f.version, rows: z.array(slabRow) }),
   }),
   setSlab: change('PUT', '/api/counter/slab', {
     summary: 'Lay the slab out',
     tags: ['counter'],
     roles: managers,
     body: z.object({
+      version: f.version,
       rows: z.array(slabRow).min(1, 'A slab has at least one row').max(6, 'Six rows at most'),
     }),
-    answer: f.done,
+    answer: f.saved,
   }),
   putAt: change('PUT', '/api/counter/spots', {
     summary: 'Put what lies on the slab at a place of it; what lay there changes places',

@@ -39,6 +39,8 @@ export const idInQuery = z.coerce.number().int().positive().max(mostRows, 'There
 /** Which ticket or batch made it; 0 as landed. */
 export const batch = z.number().int().min(0).max(mostRows, 'There is no such batch');
 export const version = z.number().int().positive().max(mostRows);
+/** The answer to an edit: the version it made. */
+export const saved = z.object({ version });
 export const grams = z
   .number({ error: 'Give the weight in grams' })
   .int('Whole grams, please')

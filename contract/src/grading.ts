@@ -157,10 +157,10 @@ export const grading = {
     body: z.object({
       ...schemeFields,
       /** The version it was changed from; 0 for a new scheme. */
-      from: f.version.or(z.literal(0)),
+      version: f.version.or(z.literal(0)),
       note: f.name('what changed and why', 200),
     }),
-    answer: z.object({ version: f.version }),
+    answer: f.saved,
   }),
   calibration: read('/api/grading/calibration', {
     summary: 'How lots with a known catch date aged on a scheme, and how far two graders agree',
@@ -180,6 +180,6 @@ export const grading = {
     tags: ['grading'],
     roles: managers,
     body: z.object({ speciesId: f.speciesId, apply: z.boolean(), version: f.version }),
-    answer: z.object({ version: f.version }),
+    answer: f.saved,
   }),
 } as const satisfies Record<string, Route>;

@@ -97,7 +97,7 @@ export const lots = {
     summary: 'Hold a lot until someone decides, or let it go',
     tags: everything,
     roles: backDoor,
-    body: z.object({ reason: f.text(200).nullable() }),
+    body: z.object({ version: f.version, reason: f.text(200).nullable() }),
     answer: f.done,
   }),
   split: change('POST', '/api/landing/lots/:id/split', {

@@ -186,6 +186,7 @@ export const orders = {
     tags: ['orders'],
     answer: z.object({
       id: f.id,
+      version: f.version,
       name: z.string(),
       phone: z.string(),
       remarks: z.string(),
@@ -200,8 +201,8 @@ export const orders = {
     summary: 'Note something about a customer',
     tags: ['orders'],
     roles: counterHands,
-    body: z.object({ phone: orderFields.phone, remarks: f.note }),
-    answer: f.done,
+    body: z.object({ version: f.version, phone: orderFields.phone, remarks: f.note }),
+    answer: f.saved,
   }),
   promise: ask('/api/orders/promise', {
     roles,

@@ -271,10 +271,10 @@ export const plan = {
     answer: f.done,
   }),
   pin: change('PUT', '/api/plan/:id/pins', {
-    summary: 'Fish that keep their cuts when the day is planned again',
+    summary: 'These fish keep their cuts when the day is planned again, or no longer do',
     tags: ['plan'],
     roles: backDoor,
-    body: z.object({ fish: z.array(f.key(60)).max(2000) }),
+    body: z.object({ fish: z.array(f.key(60)).max(2000), pinned: z.boolean() }),
     answer: f.done,
   }),
   move: change('POST', '/api/plan/:id/move', {

@@ -64,7 +64,7 @@ export const species = {
     tags: ['species', 'landing', 'grading', 'orders', 'plan', 'bench', 'counter', 'cold'],
     roles: managers,
     body: z.object({ ...speciesFields, version: f.version }),
-    answer: z.object({ version: f.version }),
+    answer: f.saved,
   }),
   add: change('POST', '/api/species', {
     summary: 'Add a species to the book',

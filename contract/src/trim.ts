@@ -30,6 +30,8 @@ export type TrimRule = z.infer<typeof trimRule>;
 const book = z.object({
   from: f.day,
   to: f.day,
+  /** Of the rules, and of what is eaten by custom. */
+  versions: z.object({ rules: f.version, customs: f.version }),
   parts: z.array(
     z.object({
       part: z.string() as unknown as z.ZodType<TrimId>,
@@ -86,6 +88,8 @@ export const trim = {
     summary: 'Trim that lies there now, and what each may be made into',
     tags: ['counter', 'bench', 'forms'],
     answer: z.object({
+      /** Of the prices of products. */
+      version: f.version,
       products: z.array(
         z.object({
           id: product,
@@ -129,21 +133,24 @@ export const trim = {
     summary: 'What the shop does with a kind of trim',
     tags: ['counter', 'bench', 'close'],
     roles: managers,
-    body: trimRule,
-    answer: f.done,
+    body: trimRule.extend({ version: f.version }),
+    answer: f.saved,
   }),
   setCustoms: change('PUT', '/api/trim/customs/:part', {
     summary: 'Species whose roe or liver is eaten here, beside those where it usually is',
     tags: ['counter', 'bench', 'close'],
     roles: managers,
-    body: z.object({ speciesIds: z.array(f.speciesId).max(200) }),
-    answer: f.done,
+    body: z.object({ version: f.version, speciesIds: z.array(f.speciesId).max(200) }),
+    answer: f.saved,
   }),
   setProduct: change('PUT', '/api/trim/products/:product', {
     summary: 'Price what is made of trim',
     tags: ['counter', 'close'],
     roles: managers,
-    body: z.object({ perKg: f.money.min(1, 'A price is more than nothing').nullable() }),
-    answer: f.done,
+    body: z.object({
+      version: f.version,
+      perKg: f.money.min(1, 'A price is more than nothing').nullable(),
+    }),
+    answer: f.saved,
   }),
 } as const satisfies Record<string, Route>;

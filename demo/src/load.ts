@@ -4,7 +4,7 @@ import { tillsOf } from '@ember-slate/server/close/till';
 import { closeDay, sign } from '@ember-slate/server/close/lock';
 import { count } from '@ember-slate/server/counter/counts';
 import { move } from '@ember-slate/server/counter/moves';
-import { setPrice } from '@ember-slate/server/counter/prices';
+import { writePrice } from '@ember-slate/server/counter/prices';
 import { stock } from '@ember-slate/server/counter/stock';
 import { addStaff } from '@ember-slate/server/people/service';
 import type { Actor, Work } from '@ember-slate/server/platform/context';
@@ -49,10 +49,10 @@ async function setPrices(shop: SampleShop) {
   for (const u of bought) {
     for (const [form, factor] of Object.entries(scenario.priceFactor)) {
       const perKg = Math.round((u.buy * factor) / 100) * 100 - 10;
-      await setPrice(work, { speciesId: u.species, item: form, perKg, reason: '' });
+      await writePrice(work, { speciesId: u.species, item: form, perKg, reason: '' });
     }
     for (const [part, perKg] of Object.entries(scenario.trimPrices))
-      await setPrice(work, { speciesId: u.species, item: `trim:${part}`, perKg, reason: '' });
+      await writePrice(work, { speciesId: u.species, item: `trim:${part}`, perKg, reason: '' });
   }
 }
 

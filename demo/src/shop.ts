@@ -34,7 +34,7 @@ import * as plan from '@ember-slate/server/plan/service';
 import { Logs } from '@ember-slate/server/cold/logs';
 import { quietly, type Actor, type Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
-import type { ShopSettings } from '@ember-slate/server/platform/settings';
+import type { ReadSettings } from '@ember-slate/server/platform/settings';
 import type { Random } from './random.ts';
 import {
   claims,
@@ -70,7 +70,7 @@ const asLine = (l: SampleLine) => ({
 export class SampleShop {
   constructor(
     private readonly tx: Tx,
-    private readonly settings: ShopSettings,
+    private readonly settings: ReadSettings,
     private readonly people: readonly Actor[],
     private readonly book: Map<string, Species>,
     private readonly random: Random,

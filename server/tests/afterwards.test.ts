@@ -38,7 +38,10 @@ describe('printing', () => {
     await expect.poll(() => taken.length, { timeout: 8000 }).toBeGreaterThan(0);
     const begun = performance.now();
     await house.counter.ok(contract.counter.stock);
-    await house.bench.ok(contract.landing.hold, { params: { id: lotId }, body: { reason: null } });
+    await house.bench.ok(contract.landing.hold, {
+      params: { id: lotId },
+      body: { version: 2, reason: null },
+    });
     // Far from the eight seconds a printer may take.
     expect(performance.now() - begun).toBeLessThan(4000);
     for (const reply of await Promise.all(prints)) expect(reply.status).toBe(200);

@@ -178,10 +178,13 @@ describe('a lot at the door', () => {
       house.counter.send(contract.counter.sell, {
         body: { lines: [{ ...wholeKey(lotId), grams: 460, pieces: 1, source: 'measured', perKg: 2400 }] },
       });
-    await house.bench.ok(landing.hold, { params: { id: lotId }, body: { reason: 'papers missing' } });
+    await house.bench.ok(landing.hold, {
+      params: { id: lotId },
+      body: { version: 2, reason: 'papers missing' },
+    });
     expect((await sell()).problem.detail).toMatch(/hold/i);
     expect((await house.bench.ok(contract.shop.tide)).stages.grading.hot).toBe('1 held');
-    await house.bench.ok(landing.hold, { params: { id: lotId }, body: { reason: null } });
+    await house.bench.ok(landing.hold, { params: { id: lotId }, body: { version: 3, reason: null } });
     expect((await sell()).status).toBe(200);
   });
 

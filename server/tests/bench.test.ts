@@ -331,7 +331,7 @@ describe('labels', () => {
   let weighId: number;
   beforeAll(async () => {
     await house.manager.ok(contract.counter.price, {
-      body: { speciesId: 'sea_bass', item: 'fillet_skin_on', perKg: 4130 },
+      body: { speciesId: 'sea_bass', item: 'fillet_skin_on', was: null, perKg: 4130 },
     });
     ticket = await cut(house, (await landBass(house), await toBench(house)).tickets[0]!);
     weighId = ticket.weighOuts[0]!.id;
@@ -470,15 +470,19 @@ describe('the shop’s own ways', () => {
     const t = await start(house, (await landBass(house), await toBench(house)).tickets[0]!);
     const way = async () => (await ways(t.id)).find((s) => s.question === 'membrane')!;
     expect(await way()).toMatchObject({ school: 'left', by: 'default' });
-    await house.manager.ok(contract.forms.shopSchools, { body: { choices: { membrane: 'shaved' } } });
+    await house.manager.ok(contract.forms.shopSchools, {
+      body: { version: 1, choices: { membrane: 'shaved' } },
+    });
     expect(await way()).toMatchObject({ school: 'shaved', by: 'shop' });
-    await house.bench.ok(contract.forms.mySchools, { body: { choices: { membrane: 'left' } } });
+    await house.bench.ok(contract.forms.mySchools, { body: { question: 'membrane', school: 'left' } });
     expect(await way()).toMatchObject({ school: 'left', by: 'cutter' });
     expect(
-      (await house.bench.send(contract.forms.mySchools, { body: { choices: { board: 'marble' } } })).status,
+      (await house.bench.send(contract.forms.mySchools, { body: { question: 'board', school: 'marble' } }))
+        .status,
     ).toBe(400);
-    expect((await house.counter.send(contract.forms.mySchools, { body: { choices: {} } })).status).toBe(403);
-    await house.manager.ok(contract.forms.shopSchools, { body: { choices: {} } });
+    const none = { body: { question: 'membrane', school: null } };
+    expect((await house.counter.send(contract.forms.mySchools, none)).status).toBe(403);
+    await house.manager.ok(contract.forms.shopSchools, { body: { version: 2, choices: {} } });
   });
 
   it('shows cutters their own figures only', async () => {

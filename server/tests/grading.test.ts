@@ -19,7 +19,7 @@ const scheme = async (id: string) =>
 /** A scheme as someone sends it back, changed. */
 async function changed(id: string, more: object): Promise<BodyOf<typeof contract.grading.changeScheme>> {
   const { version, calibration: _line, shipped: _s, grades: _g, history: _h, ...fields } = await scheme(id);
-  return { ...fields, from: version, note: 'tried', ...more };
+  return { ...fields, version, note: 'tried', ...more };
 }
 
 describe('schemes', () => {

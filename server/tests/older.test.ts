@@ -30,6 +30,7 @@ const checksums: Record<number, string> = {
   13: '64b91536f6c5bfe7fc3f82146d35d6d5',
   14: '39d2a073060727d72df760125cc9edbc',
   15: 'af26fea84cd6a28f17fb75f2bfe8d297',
+  16: '5db1eb1056ab24d782172c73ac7539e6',
 };
 
 it('no step that shops have run was edited', () => {

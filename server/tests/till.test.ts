@@ -22,10 +22,12 @@ const freshHouse = houseForEach();
 beforeEach(() => void (house = freshHouse()));
 const today = '2026-11-25';
 
-const price = (perKg: number) =>
-  house.manager.ok(contract.counter.price, {
-    body: { speciesId: 'sea_bass', item: 'whole', perKg, reason: 'the quay' },
+const price = async (perKg: number) => {
+  const row = (await house.manager.ok(contract.counter.stock)).find((r) => r.item === 'whole');
+  return house.manager.ok(contract.counter.price, {
+    body: { speciesId: 'sea_bass', item: 'whole', was: row?.fullPerKg ?? null, perKg, reason: 'the quay' },
   });
+};
 const sold = async (lotId: number, grams = 455, more: object = {}) =>
   house.counter.ok(contract.counter.sell, { body: sale(lotId, grams, 1, more) });
 const close = (more: object = {}) =>
@@ -282,7 +284,9 @@ describe('the slab', () => {
     expect((await house.counter.send(contract.counter.putAt, { body: { ...key, spot: 'Z9' } })).status).toBe(
       400,
     );
-    await house.manager.ok(contract.counter.setSlab, { body: { rows: [{ name: 'A', places: 1 }] } });
+    await house.manager.ok(contract.counter.setSlab, {
+      body: { version: 1, rows: [{ name: 'A', places: 1 }] },
+    });
     expect(await spots()).toEqual([null, 'A1']);
     const lost = await house.counter.send(contract.counter.moveAll, {
       body: { rows: [key, wholeKey(two.lotId)], to: 'place:freezer' },
@@ -337,13 +341,16 @@ describe('the shop’s own rules', () => {
       return expected.trims.find((t) => t.part === 'frame')!.keep;
     };
     expect(await kept()).toBe(true);
-    const body = { keep: false, perKg: null, demandGrams: 0, goesTo: 'bin' as const };
+    const body = { version: 1, keep: false, perKg: null, demandGrams: 0, goesTo: 'bin' as const };
     await house.manager.ok(contract.trim.setRule, { params: { part: 'frame' }, body });
     expect(await kept()).toBe(false);
 
     const reef = catalogue.find((s) => s.reefToxin)!;
     const eaten = (speciesIds: string[]) =>
-      house.manager.send(contract.trim.setCustoms, { params: { part: 'roe' }, body: { speciesIds } });
+      house.manager.send(contract.trim.setCustoms, {
+        params: { part: 'roe' },
+        body: { version: 1, speciesIds },
+      });
     expect((await eaten(['sea_bass', reef.id])).problem.errors![0]!.message).toMatch(/reef toxin/);
     expect((await eaten(['sea_bass'])).status).toBe(200);
     const book = await house.manager.ok(contract.trim.book, { query: { from: today, to: today } });
@@ -351,9 +358,11 @@ describe('the shop’s own rules', () => {
 
     const suppliers = () => house.manager.ok(contract.buying.suppliers);
     const [first] = await suppliers();
-    const comes = { days: [5, 2, 5], boxGrams: 6000 };
+    const comes = { version: first!.version, days: [5, 2, 5], boxGrams: 6000 };
     await house.manager.ok(contract.buying.setSupplier, { params: { id: first!.id }, body: comes });
-    expect(await suppliers()).toEqual([{ ...first, days: [2, 5], boxGrams: 6000 }]);
+    expect(await suppliers()).toEqual([
+      { ...first, version: comes.version + 1, days: [2, 5], boxGrams: 6000 },
+    ]);
     const asked = { params: { id: first!.id }, body: comes };
     expect((await house.counter.send(contract.buying.setSupplier, asked)).status).toBe(403);
   });

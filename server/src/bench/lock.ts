@@ -17,7 +17,8 @@ export async function lockTicket(
   if (!ticket) throw problems.notFound('No such ticket');
   if (version !== undefined && ticket.version !== version) {
     throw problems.stale(`Ticket ${ticket.number} was changed at another screen: look at it again`, {
-      current: { state: ticket.state, version: ticket.version },
+      state: ticket.state,
+      version: ticket.version,
     });
   }
   if (!states.includes(ticket.state))

@@ -10,9 +10,10 @@ import { group, sum } from 'd3-array';
 import { stock } from '../counter/stock.ts';
 import { buyingList } from '../orders/promise.ts';
 import { today, type Work } from '../platform/context.ts';
-import { row, rows, run } from '../platform/db.ts';
+import { lockSupplier } from '../landing/suppliers.ts';
+import { rows, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
-import { formsOf, lockSetting, writeSettings } from '../platform/settings.ts';
+import { changeSetting, formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 import { costNow } from './costs.ts';
 import { demandOf, soldByDay } from './demand.ts';
@@ -279,20 +280,25 @@ export async function demandFor(work: Work, speciesId: string): Promise<AnswerOf
     .sort((a, b) => b.level - a.level);
 }
 
-export async function setHolidays(work: Work, body: BodyOf<Rooms['setHolidays']>): Promise<{ id: number }> {
+export async function setHolidays(
+  work: Work,
+  body: BodyOf<Rooms['setHolidays']>,
+): Promise<{ version: number }> {
   if (new Set(body.holidays.map((h) => h.day)).size < body.holidays.length)
     throw fieldProblem('holidays', 'One day is named twice');
-  await lockSetting(work.tx, 'holidays', work.settings.holidays);
-  await writeSettings(work.tx, {
-    holidays: [...body.holidays].sort((a, b) => a.day.localeCompare(b.day)),
-  });
-  return { id: 0 };
+  return changeSetting(
+    work,
+    'holidays',
+    body.version,
+    () => [...body.holidays].sort((a, b) => a.day.localeCompare(b.day)),
+    (holidays) => ({ holidays }),
+  );
 }
 
 export async function suppliersOf(work: Work): Promise<AnswerOf<Rooms['suppliers']>> {
-  const found = await rows<SupplierDays & { id: number }>(
+  const found = await rows<SupplierDays & { id: number; version: number }>(
     work.tx,
-    'SELECT id, name, landing_days AS landingDays, box_grams AS boxGrams FROM supplier ORDER BY name',
+    'SELECT id, name, version, landing_days AS landingDays, box_grams AS boxGrams FROM supplier ORDER BY name',
   );
   return found.map(({ landingDays, ...s }) => ({ ...s, days: [...landingDays].map(Number) }));
 }
@@ -302,12 +308,11 @@ export async function setSupplier(
   id: number,
   body: BodyOf<Rooms['setSupplier']>,
 ): Promise<{ id: number }> {
-  if (!(await row(work.tx, 'SELECT id FROM supplier WHERE id = ? FOR UPDATE', [id])))
-    throw problems.notFound('No such supplier');
-  await run(work.tx, 'UPDATE supplier SET landing_days = ?, box_grams = ? WHERE id = ?', [
-    [...new Set(body.days)].sort().join(''),
-    body.boxGrams,
-    id,
-  ]);
+  await lockSupplier(work, id, body.version, ({ version, days, boxGrams }) => ({ version, days, boxGrams }));
+  await run(
+    work.tx,
+    'UPDATE supplier SET landing_days = ?, box_grams = ?, version = version + 1 WHERE id = ?',
+    [[...new Set(body.days)].sort().join(''), body.boxGrams, id],
+  );
   return { id };
 }

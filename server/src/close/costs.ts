@@ -11,7 +11,7 @@ import { sells } from '../counter/stock.ts';
 import { today, type Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
-import { formsOf, lockSetting, writeSettings } from '../platform/settings.ts';
+import { changeSetting, formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
 type Rooms = typeof contract.costs;
@@ -219,13 +219,20 @@ export async function priceHistory(
   return { sold: sold.map((s) => ({ ...s, at: s.at.toISOString() })), bought };
 }
 
-export async function setMoney(work: Work, body: BodyOf<Rooms['setSettings']>): Promise<{ id: number }> {
+export async function setMoney(
+  work: Work,
+  { version, ...body }: BodyOf<Rooms['setSettings']>,
+): Promise<{ version: number }> {
   const book = formsOf(work.settings);
   const unknown = Object.keys(body.elasticity).find((f) => f !== 'whole' && !book.has(f));
   if (unknown) throw fieldProblem('elasticity', `${unknown} is no form of this shop`);
-  await lockSetting(work.tx, 'money', work.settings.money);
-  await writeSettings(work.tx, { money: body });
-  return { id: 0 };
+  return changeSetting(
+    work,
+    'money',
+    version,
+    () => body,
+    (money) => money,
+  );
 }
 
 /** What a kilogram of each form costs now, by species: for buying. */

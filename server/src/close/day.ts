@@ -198,6 +198,7 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     closedAt: standing?.at ?? null,
     closings,
     tills: await tillsOf(work, day),
+    checksVersion: work.settings.versionOf('checks'),
     checks,
     temperatures,
     ordersLeft: left,

@@ -5,7 +5,7 @@ import { today, type Work } from '../platform/context.ts';
 import { holdDay, refuseClosed } from '../platform/days.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
-import { lockSetting, writeSettings } from '../platform/settings.ts';
+import { changeSetting } from '../platform/settings.ts';
 import { closeOf } from './day.ts';
 import { checksOf } from './guide.ts';
 
@@ -120,10 +120,14 @@ export async function sign(work: Work, day: string, body: BodyOf<Rooms['sign']>)
   return { id: 0 };
 }
 
-export async function setChecks(work: Work, body: BodyOf<Rooms['setChecks']>): Promise<{ id: number }> {
+export async function setChecks(work: Work, body: BodyOf<Rooms['setChecks']>): Promise<{ version: number }> {
   if (new Set(body.checks.map((c) => c.id)).size < body.checks.length)
     throw fieldProblem('checks', 'Two checks have one name');
-  await lockSetting(work.tx, 'checks', work.settings.checks);
-  await writeSettings(work.tx, { checks: body.checks });
-  return { id: 0 };
+  return changeSetting(
+    work,
+    'checks',
+    body.version,
+    () => body.checks,
+    (checks) => ({ checks }),
+  );
 }

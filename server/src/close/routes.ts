@@ -36,7 +36,7 @@ export const costs: Handlers<typeof contract.costs> = {
   choices: (work, { query }) => costChoices(work, query.speciesId),
   list: (work) => priceList(work),
   history: (work, { query }) => priceHistory(work, query.speciesId, query.item),
-  settings: (work) => Promise.resolve(work.settings.money),
+  settings: (work) => Promise.resolve({ ...work.settings.money, version: work.settings.versionOf('money') }),
   setSettings: (work, { body }) => setMoney(work, body),
 };
 
@@ -46,7 +46,11 @@ export const buying: Handlers<typeof contract.buying> = {
   setSupplier: (work, { params, body }) => setSupplier(work, Number(params.id), body),
   forecast: (work) => forecastCheck(work),
   demand: (work, { query }) => demandFor(work, query.speciesId),
-  holidays: (work) => Promise.resolve([...work.settings.holidays]),
+  holidays: (work) =>
+    Promise.resolve({
+      version: work.settings.versionOf('holidays'),
+      holidays: [...work.settings.holidays],
+    }),
   setHolidays: (work, { body }) => setHolidays(work, body),
 };
 

@@ -233,7 +233,7 @@ export async function answerAlarm(
   if (!place) throw problems.notFound('No such place');
   const episode = place.episodes.find((e) => e.kind === body.kind && e.from === body.from);
   if (!episode)
-    throw problems.stale('That stretch looks different now: a reading came late. Look at it again');
+    throw problems.conflict('That stretch looks different now: a reading came late. Look at it again');
   if (episode.answer) throw problems.conflict(`${episode.answer.by} has answered for it already`);
   const made = await run(
     work.tx,
@@ -253,9 +253,10 @@ export async function editPlace(
   ]);
   if (!place) throw problems.notFound('No such place');
   if (place.version !== body.version)
-    throw problems.stale('Someone changed this place meanwhile: look at it again', {
-      current: await onePlace(work.tx, id),
-    });
+    throw problems.stale(
+      'Someone changed this place meanwhile: look at it again',
+      await onePlace(work.tx, id),
+    );
   if (body.limitTenths !== null && body.limitTenths <= body.setTenths)
     throw fieldProblem('limitTenths', 'The limit lies above the set point, or it would always be warm');
   await run(

@@ -5,7 +5,7 @@ import { trimOf } from '@ember-slate/core/yields';
 import { tradingDay } from '@ember-slate/core/calendar';
 import type { Work } from '../platform/context.ts';
 import { marks, row, rows, run } from '../platform/db.ts';
-import { fieldProblem } from '../platform/problem.ts';
+import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { oneSpecies } from '../species/queries.ts';
 
@@ -76,7 +76,11 @@ export async function wasPriceToday(
   );
 }
 
-export async function setPrice(work: Work, body: BodyOf<Rooms['price']>): Promise<{ id: number }> {
+/** Sets a price that was thought of while another stood there: where that one is gone, nothing is written. */
+export async function setPrice(
+  work: Work,
+  { was, ...body }: BodyOf<Rooms['price']>,
+): Promise<{ id: number }> {
   if (!(await oneSpecies(work.tx, body.speciesId)))
     throw fieldProblem('speciesId', 'Not in the species book');
   if (!isItem(body.item, formsOf(work.settings)))
@@ -86,7 +90,16 @@ export async function setPrice(work: Work, body: BodyOf<Rooms['price']>): Promis
     'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ? FOR UPDATE',
     [body.speciesId, body.item],
   );
-  if (had?.perKg === body.perKg) return { id: 0 };
+  const now = had?.perKg ?? (await pricesOf(work, [body.speciesId])).full(body.speciesId, body.item);
+  if (now !== was) throw problems.stale('Someone set this price meanwhile: look at it again', { was: now });
+  return had?.perKg === body.perKg ? { id: 0 } : writePrice(work, body);
+}
+
+/** Writes a price and the row of its history. */
+export async function writePrice(
+  work: Work,
+  body: Omit<BodyOf<Rooms['price']>, 'was'>,
+): Promise<{ id: number }> {
   await run(
     work.tx,
     'INSERT INTO price (species_id, item, per_kg) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE per_kg = VALUES(per_kg)',

@@ -2,7 +2,7 @@ import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import type { Work } from '../platform/context.ts';
 import { rows, run } from '../platform/db.ts';
 import { fieldProblem } from '../platform/problem.ts';
-import { lockSetting, writeSettings } from '../platform/settings.ts';
+import { changeSetting } from '../platform/settings.ts';
 import { knownRow, lockLots } from '../platform/stock.ts';
 import { accountKey, type Key } from './keys.ts';
 
@@ -34,15 +34,19 @@ export async function spotsOf(work: Work) {
 }
 
 export const slab = (work: Work): Promise<AnswerOf<Rooms['slab']>> =>
-  Promise.resolve({ rows: [...work.settings.slab] });
+  Promise.resolve({ version: work.settings.versionOf('slab'), rows: [...work.settings.slab] });
 
 /** Lays the slab out anew; what lay at a place that is gone lies in none until it is put. */
-export async function setSlab(work: Work, body: BodyOf<Rooms['setSlab']>): Promise<{ id: number }> {
+export async function setSlab(work: Work, body: BodyOf<Rooms['setSlab']>): Promise<{ version: number }> {
   if (new Set(body.rows.map((r) => r.name)).size < body.rows.length)
     throw fieldProblem('rows', 'Two rows have one name');
-  await lockSetting(work.tx, 'slab', work.settings.slab);
-  await writeSettings(work.tx, { slab: body.rows });
-  return { id: 0 };
+  return changeSetting(
+    work,
+    'slab',
+    body.version,
+    () => body.rows,
+    (rows) => ({ rows }),
+  );
 }
 
 const write = (work: Work, code: string, k: { lotId: number; item: string; batch: number }) =>

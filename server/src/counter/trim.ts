@@ -27,19 +27,10 @@ import { speciesById } from '../species/queries.ts';
 import { accountKey } from './keys.ts';
 import { pricesOf } from './prices.ts';
 import { blockedBecause } from './stock.ts';
-import { isProduct } from './trimRules.ts';
+import { isProduct, ruleOf } from './trimRules.ts';
 
 type Rooms = typeof contract.trim;
 type Part = TrimBook['parts'][number];
-
-/** What the shop does with a kind of trim: its own rule, or the usual one. */
-const ruleOf = (work: Work, part: TrimId): Part['setting'] =>
-  work.settings.trimRules[part] ?? {
-    keep: trims[part].keep,
-    perKg: null,
-    demandGrams: 0,
-    goesTo: trims[part].keep ? 'counter' : 'bin',
-  };
 
 const refusalOf = (work: Work, product: ProductId, part: TrimId, species: Species) =>
   productRefusal(product, {
@@ -86,6 +77,7 @@ export async function lying(work: Work): Promise<AnswerOf<Rooms['lying']>> {
     };
   });
   return {
+    version: work.settings.versionOf('productPrices'),
     products: productIds.map((id) => ({
       id,
       name: products[id].name,
@@ -223,7 +215,7 @@ export async function trimBook(work: Work, from: string, to: string): Promise<Tr
       const species = lots.get(lotId)!.speciesId;
       const w = trimWorth(list, (item) => {
         const part = trimOf(item);
-        return part && ruleOf(work, part).keep ? prices.full(species, item) : null;
+        return part && ruleOf(work.settings.trimRules, part).keep ? prices.full(species, item) : null;
       });
       for (const k of Object.keys(sum) as (keyof typeof sum)[]) sum[k] += w[k];
     }
@@ -245,7 +237,7 @@ export async function trimBook(work: Work, from: string, to: string): Promise<Tr
       uses: [...trimUses[part].uses],
       rule: trimUses[part].rule,
       mostDays: trimUses[part].mostDays,
-      setting: ruleOf(work, part),
+      setting: ruleOf(work.settings.trimRules, part),
       customs: part === 'roe' || part === 'liver' ? [...work.settings.customs[part]] : null,
       came,
       ends: {
@@ -271,6 +263,7 @@ export async function trimBook(work: Work, from: string, to: string): Promise<Tr
   return {
     from,
     to,
+    versions: { rules: work.settings.versionOf('trimRules'), customs: work.settings.versionOf('customs') },
     parts,
     ...all,
     lots: perLot

@@ -110,7 +110,7 @@ async function lockScheme(work: Work, id: string, from: number): Promise<Scheme 
   );
   if (!last && from > 0) throw problems.notFound('No such scheme');
   if (last && last.version !== from)
-    throw problems.stale('Someone changed this scheme meanwhile: look at it again', { current: parse(last) });
+    throw problems.stale('Someone changed this scheme meanwhile: look at it again', parse(last));
   return last ? parse(last) : null;
 }
 
@@ -120,13 +120,13 @@ export async function changeScheme(
   id: string,
   body: BodyOf<Rooms['changeScheme']>,
 ): Promise<{ version: number }> {
-  const { from, note, ...fields } = body;
+  const { version, note, ...fields } = body;
   if (fields.id !== id) throw fieldProblem('id', 'A scheme keeps its name: begin a new one instead');
   const book = await speciesById(work.tx);
   const alien = fields.species?.find((s) => !book.has(s));
   if (alien) throw fieldProblem('species', `${alien} is not in the species book`);
-  const had = await lockScheme(work, id, from);
-  return keep(work, { ...fields, version: from + 1, calibration: had?.calibration ?? {} }, note);
+  const had = await lockScheme(work, id, version);
+  return keep(work, { ...fields, version: version + 1, calibration: had?.calibration ?? {} }, note);
 }
 
 interface AgedGrade {

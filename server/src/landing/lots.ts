@@ -16,14 +16,19 @@ interface Held {
   landedOn: string;
   speciesId: string;
   gradeId: number | null;
+  /** Why it waits. */
+  reason: string | null;
 }
+
+const changedMeanwhile = (lot: Held) =>
+  problems.stale('Someone changed this lot meanwhile: look at it again', lot);
 
 /** Locks a lot and reads it. */
 export async function lockLot(work: Work, id: number): Promise<Held> {
   await lockLots(work.tx, [id]);
   const lot = await row<Held>(
     work.tx,
-    'SELECT id, version, landed_on AS landedOn, species_id AS speciesId, grade_id AS gradeId FROM lot WHERE id = ?',
+    'SELECT id, version, landed_on AS landedOn, species_id AS speciesId, grade_id AS gradeId, hold_reason AS reason FROM lot WHERE id = ?',
     [id],
   );
   if (!lot) throw problems.notFound('No such lot');
@@ -42,7 +47,8 @@ export async function freeWhole(
 
 /** Holds a lot until someone decides, or lets it go. */
 export async function holdLot(work: Work, id: number, body: BodyOf<Rooms['hold']>): Promise<{ id: number }> {
-  await lockLot(work, id);
+  const lot = await lockLot(work, id);
+  if (lot.version !== body.version) throw changedMeanwhile(lot);
   await run(work.tx, 'UPDATE lot SET hold_reason = ?, version = version + 1 WHERE id = ?', [
     body.reason || null,
     id,
@@ -57,8 +63,7 @@ export async function splitLot(
   body: BodyOf<Rooms['split']>,
 ): Promise<AnswerOf<Rooms['split']>> {
   const lot = await lockLot(work, id);
-  if (lot.version !== body.version)
-    throw problems.stale('Someone changed this lot meanwhile: look at it again', { current: lot });
+  if (lot.version !== body.version) throw changedMeanwhile(lot);
   const there = await freeWhole(work, id);
   if (body.pieces > there.free)
     throw fieldProblem('pieces', `${there.free} fish of it are free in the cold room`);

@@ -171,7 +171,7 @@ export async function editDelivery(
   const had = await lockDelivery(work, id);
   if (had.version !== d.version) {
     const [current] = await deliveriesWhere(work.tx, 'd.id = ?', [id]);
-    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', { current });
+    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', current!);
   }
   const at = checkArrival(work, d.arrivedAt);
   const day = tradingDay(at, work.settings);
@@ -286,17 +286,21 @@ export async function editLot(
       version: number;
       landed_on: string;
       species_id: string;
+      delivery_id: number;
       grade_id: number | null;
       arrival: string;
     }
   >(
     work.tx,
-    'SELECT version, landed_on, species_id, grade_id, arrival_condition AS arrival, grams, pieces FROM lot WHERE id = ? FOR UPDATE',
+    'SELECT version, landed_on, delivery_id, species_id, grade_id, arrival_condition AS arrival, grams, pieces FROM lot WHERE id = ? FOR UPDATE',
     [id],
   );
   if (!had) throw problems.notFound('No such lot');
   if (had.version !== lot.version)
-    throw problems.stale('Someone corrected this lot meanwhile: look at it again', { current: had });
+    throw problems.stale(
+      'Someone corrected this lot meanwhile: look at it again',
+      (await lotsOfDeliveries(work.tx, [had.delivery_id])).find((l) => l.id === id)!,
+    );
   await checkLot(work, lot, had.landed_on);
   if (had.grade_id !== null && (lot.speciesId !== had.species_id || lot.condition !== had.arrival)) {
     throw problems.conflict('It is graded as what it was: species and condition cannot change now');
@@ -334,7 +338,9 @@ export async function closeDelivery(
 ): Promise<{ id: number }> {
   const had = await lockDelivery(work, id);
   if (had.version !== body.version)
-    throw problems.stale('Someone corrected this delivery meanwhile: look at it again');
+    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', {
+      version: had.version,
+    });
   if (had.state === 'closed') throw problems.conflict('It is closed already');
   const delivery = (await listDeliveries(work, had.landed_on)).find((d) => d.id === id)!;
   if (delivery.lots.length === 0) throw problems.conflict('No lot was landed from it yet');

@@ -112,19 +112,46 @@ export async function supplierRecord(work: Work, id: number): Promise<SupplierRe
   };
 }
 
+interface HeldSupplier {
+  version: number;
+  claimWording: string;
+  dressedMeans: SupplierRecord['dressedMeans'];
+  days: number[];
+  boxGrams: number | null;
+}
+
+/** Locks a supplier that was looked at in this version; a form that saw an older one is told what stands there. */
+export async function lockSupplier(
+  work: Work,
+  id: number,
+  version: number,
+  shown: (now: HeldSupplier) => { version: number },
+): Promise<void> {
+  const held = await row<Omit<HeldSupplier, 'days'> & { landingDays: string }>(
+    work.tx,
+    `SELECT version, claim_wording AS claimWording, dressed_means AS dressedMeans, landing_days AS landingDays, box_grams AS boxGrams
+     FROM supplier WHERE id = ? FOR UPDATE`,
+    [id],
+  );
+  if (!held) throw problems.notFound('No such supplier');
+  const { landingDays, ...now } = held;
+  if (now.version !== version)
+    throw problems.stale(
+      'Someone changed this supplier meanwhile: look at it again',
+      shown({ ...now, days: [...landingDays].map(Number) }),
+    );
+}
+
 export async function editSupplier(
   work: Work,
   id: number,
   body: BodyOf<Rooms['editSupplier']>,
 ): Promise<{ id: number }> {
-  const had = await row<{ version: number }>(
-    work.tx,
-    'SELECT version FROM supplier WHERE id = ? FOR UPDATE',
-    [id],
-  );
-  if (!had) throw problems.notFound('No such supplier');
-  if (had.version !== body.version)
-    throw problems.stale('Someone changed this supplier meanwhile: look again');
+  await lockSupplier(work, id, body.version, ({ version, claimWording, dressedMeans }) => ({
+    version,
+    claimWording,
+    dressedMeans,
+  }));
   await run(
     work.tx,
     'UPDATE supplier SET claim_wording = ?, dressed_means = ?, version = version + 1 WHERE id = ?',

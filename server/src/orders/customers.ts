@@ -15,9 +15,9 @@ export const listCustomers = (work: Work) =>
 
 /** What the shop knows of a customer, for the one who answers the phone. */
 export async function recallCustomer(work: Work, id: number): Promise<AnswerOf<Rooms['customer']>> {
-  const customer = await row<{ id: number; name: string; phone: string; remarks: string }>(
+  const customer = await row<{ id: number; version: number; name: string; phone: string; remarks: string }>(
     work.tx,
-    'SELECT id, name, phone, remarks FROM customer WHERE id = ?',
+    'SELECT id, version, name, phone, remarks FROM customer WHERE id = ?',
     [id],
   );
   if (!customer) throw problems.notFound('No such customer');
@@ -47,12 +47,19 @@ export async function noteCustomer(
   work: Work,
   id: number,
   body: BodyOf<Rooms['noteCustomer']>,
-): Promise<{ id: number }> {
-  const changed = await run(work.tx, 'UPDATE customer SET phone = ?, remarks = ? WHERE id = ?', [
+): Promise<{ version: number }> {
+  const had = await row<{ version: number; phone: string; remarks: string }>(
+    work.tx,
+    'SELECT version, phone, remarks FROM customer WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!had) throw problems.notFound('No such customer');
+  if (had.version !== body.version)
+    throw problems.stale('Someone changed this customer meanwhile: look at it again', had);
+  await run(work.tx, 'UPDATE customer SET phone = ?, remarks = ?, version = version + 1 WHERE id = ?', [
     body.phone,
     body.remarks,
     id,
   ]);
-  if (changed.affectedRows === 0) throw problems.notFound('No such customer');
-  return { id };
+  return { version: had.version + 1 };
 }

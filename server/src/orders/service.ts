@@ -36,7 +36,7 @@ export function checkDue(work: Work, dueAt: string): Date {
 export async function customerId(work: Work, name: string, phone: string): Promise<number> {
   await run(
     work.tx,
-    "INSERT INTO customer (name, phone) VALUES (?, ?) ON DUPLICATE KEY UPDATE phone = IF(VALUES(phone) = '', phone, VALUES(phone))",
+    "INSERT INTO customer (name, phone) VALUES (?, ?) ON DUPLICATE KEY UPDATE version = version + (VALUES(phone) NOT IN ('', phone)), phone = IF(VALUES(phone) = '', phone, VALUES(phone))",
     [name, phone],
   );
   return (await row<{ id: number }>(work.tx, 'SELECT id FROM customer WHERE name = ?', [name]))!.id;
@@ -85,7 +85,8 @@ export async function lockOrder(
   const lines = await linesOfOrders(work.tx, [id]);
   if (held.version !== version) {
     throw problems.stale(`Order ${order!.number} was changed meanwhile: look at it again`, {
-      current: (await withLines(work.tx, [order!]))[0],
+      ...(await withLines(work.tx, [order!]))[0]!,
+      version: held.version,
     });
   }
   if (order!.state !== 'open' && order!.state !== 'ready') throw isOver(order!);

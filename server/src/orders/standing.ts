@@ -144,8 +144,12 @@ export async function endStanding(work: Work, id: number, version: number): Prom
     [id],
   );
   if (!held) throw problems.notFound('No such weekly order');
-  if (held.ended || held.version !== version)
-    throw problems.stale('This weekly order was changed meanwhile: look at it again');
+  if (held.ended) throw problems.conflict('This weekly order was ended already');
+  if (held.version !== version)
+    throw problems.stale('This weekly order was changed meanwhile: look at it again', {
+      ...(await listStanding(work, 's.id = ?', [id]))[0],
+      version: held.version,
+    });
   await run(work.tx, 'UPDATE standing_order SET ended_at = ?, version = version + 1 WHERE id = ?', [
     work.now,
     id,

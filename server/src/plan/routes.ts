@@ -11,7 +11,7 @@ export const plan = (planner: Planner): Handlers<typeof contract.plan> => ({
   day: (work) => runs.currentPlan(work),
   start: (work, { body }) => runs.startPlan(work, body),
   stop: (work, { params }) => runs.stopPlan(work, idOf(params.id)),
-  pin: (work, { params, body }) => runs.pinFish(work, idOf(params.id), body.fish),
+  pin: (work, { params, body }) => runs.pinFish(work, idOf(params.id), body),
   move: (work, { params, body }) => runs.moveLine(work, planner, idOf(params.id), body),
   back: (work, { params }) => runs.backFrom(work, idOf(params.id)),
   accept: (work, { params, body }) => acceptPlan(work, idOf(params.id), body),

@@ -220,10 +220,17 @@ export async function stopPlan(work: Work, id: number): Promise<{ id: number }> 
   return { id };
 }
 
-export async function pinFish(work: Work, id: number, fish: readonly string[]): Promise<{ id: number }> {
+export async function pinFish(
+  work: Work,
+  id: number,
+  { fish, pinned }: BodyOf<Rooms['pin']>,
+): Promise<{ id: number }> {
   const plan = await planRow(work, id, true);
   if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
-  await run(work.tx, 'UPDATE cut_plan SET pinned = ? WHERE id = ?', [JSON.stringify([...new Set(fish)]), id]);
+  const others = (JSON.parse(plan.pinned) as string[]).filter((had) => !fish.includes(had));
+  const now = pinned ? [...others, ...new Set(fish)] : others;
+  if (now.length > 2000) throw problems.conflict('2000 fish are enough to keep');
+  await run(work.tx, 'UPDATE cut_plan SET pinned = ? WHERE id = ?', [JSON.stringify(now), id]);
   return { id };
 }
 
@@ -270,7 +277,7 @@ export async function moveLine(
   const so = await planner.once({ stored: forced, species: of, settled }, [...forms.values()], moveSeconds);
   const now = await planRow(work, id, true);
   if (now.state !== plan.state || now.found !== plan.found || now.pinned !== plan.pinned)
-    throw problems.stale('The plan was changed meanwhile: look at it again');
+    throw problems.conflict('The plan was changed meanwhile: look at it again');
   const to = so.plan.fish.find((f) => f.fish === body.to);
   if (!to?.pieces.some((p) => p.line === line.id))
     throw problems.conflict(

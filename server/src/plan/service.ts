@@ -94,7 +94,15 @@ async function lockLine(work: Work, id: number, version: number): Promise<Stored
   await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [id]);
   const [line] = await linesToPlan(work, 'l.id = ?', [id]);
   if (!line) throw problems.conflict('This line is at the bench or gone already');
-  if (line.version !== version) throw problems.stale('Someone planned this line meanwhile: look at it again');
+  if (line.version !== version)
+    throw problems.stale('Someone planned this line meanwhile: look at it again', {
+      version: line.version,
+      picks: await rows<{ lotId: number; fish: number }>(
+        work.tx,
+        'SELECT lot_id AS lotId, fish FROM pick WHERE line_id = ? ORDER BY lot_id',
+        [id],
+      ),
+    });
   return line;
 }
 

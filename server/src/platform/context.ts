@@ -3,7 +3,7 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import type { UnitSystem } from '@ember-slate/core/units';
 import type { Logs } from '../cold/logs.ts';
 import type { Tx } from './db.ts';
-import type { ShopSettings } from './settings.ts';
+import type { ReadSettings } from './settings.ts';
 
 export interface Actor {
   id: number;
@@ -22,7 +22,7 @@ export interface Work {
   tx: Tx;
   actor: Actor;
   now: Date;
-  settings: ShopSettings;
+  settings: ReadSettings;
   /** What the asking screen shows weights in: refusals speak its language. */
   units: UnitSystem;
   /** Temperature logs this process keeps at hand. */

@@ -106,7 +106,7 @@ class Runner {
       const shape = /^CREATE TABLE/i.test(statement) ? 'made' : await this.shape();
       if (begun === null || begun === shape) {
         await this.note(version, i, shape);
-        await this.onTables(statement, begun !== null);
+        await this.onTables(statement, begun);
       }
       await this.note(version, i + 1, null);
     }
@@ -136,11 +136,13 @@ class Runner {
     return md5(JSON.stringify(found));
   }
 
-  private async onTables(statement: string, begun: boolean): Promise<void> {
+  private async onTables(statement: string, begun: string | null): Promise<void> {
     try {
       await this.ask(statement);
     } catch (error) {
-      if (begun && errorCode(error) === 'ER_TABLE_EXISTS_ERROR') return;
+      if (begun !== null && errorCode(error) === 'ER_TABLE_EXISTS_ERROR') return;
+      // Whoever began it died, but the database was still at it: it came through while this one waited.
+      if (begun !== null && (await this.shape()) !== begun) return;
       // With its binary log on, a database lets only an administrator make triggers: `verify` proves the ledger without.
       if (errorCode(error) !== 'ER_BINLOG_CREATE_ROUTINE_NEED_SUPER' || !/^CREATE TRIGGER/i.test(statement))
         throw error;

@@ -19,7 +19,9 @@ export const problems = {
   notAllowed: make(403, 'not-allowed', 'Not yours to do'),
   notFound: make(404, 'not-found', 'Not there'),
   notHere: make(421, 'not-here', 'Not this server'),
-  stale: make(409, 'stale', 'Someone changed this meanwhile'),
+  /** A write on what was changed since: `current` is what stands there now, in the fields the form shows. */
+  stale: <C extends { version: number } | { was: number | null }>(detail: string, current: C) =>
+    make(409, 'stale', 'Someone changed this meanwhile')(detail, { current }),
   conflict: make(409, 'conflict', 'That cannot be done now'),
   short: make(409, 'short', 'Not enough there'),
   keyReused: make(422, 'key-reused', 'This key belongs to another request'),

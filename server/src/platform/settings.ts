@@ -4,6 +4,7 @@ import type { TrimId } from '@ember-slate/core/yields';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm, type SchoolChoices } from '@ember-slate/core/forms';
 import { rows, run, type Tx, type Asks } from './db.ts';
+import { problems } from './problem.ts';
 
 /** The shop's own choices, with what a new shop starts from. */
 export interface ShopSettings extends ShopCalendar {
@@ -13,9 +14,8 @@ export interface ShopSettings extends ShopCalendar {
   /** Whose limits count: temperatures at the door, freezing for raw use. */
   ruleProfile: RuleProfile;
   idleLockMinutes: number;
-  /** Forms the shop changed or added, and how often that was. */
+  /** Forms the shop changed or added. */
   forms: readonly OwnForm[];
-  formsVersion: number;
   schools: SchoolChoices;
   /** Tubs and trays with their empty weight. */
   tubs: readonly Tub[];
@@ -35,7 +35,12 @@ export interface ShopSettings extends ShopCalendar {
   holidays: readonly { day: string; factor: number; name: string }[];
 }
 
-export const defaultSettings: ShopSettings = {
+/** The settings as they were read; `versionOf` says how often one was changed, 1 where nobody has. */
+export interface ReadSettings extends ShopSettings {
+  versionOf: (name: keyof ShopSettings) => number;
+}
+
+export const defaultSettings: ReadSettings = {
   name: 'My shop',
   sample: false,
   currency: 'EUR',
@@ -45,7 +50,6 @@ export const defaultSettings: ShopSettings = {
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   forms: [],
-  formsVersion: 1,
   schools: {},
   tubs: [
     { name: 'tray', grams: 38 },
@@ -87,35 +91,86 @@ export const defaultSettings: ShopSettings = {
     { id: 'doors', words: 'Cold room and freezer shut, alarms on' },
   ],
   holidays: [],
+  versionOf: () => 1,
 };
 
-export async function readSettings(tx: Asks): Promise<ShopSettings> {
-  const stored = await rows<{ name: string; value: string }>(tx, 'SELECT name, value FROM setting');
+export async function readSettings(tx: Asks): Promise<ReadSettings> {
+  const stored = await rows<{ name: string; value: string; version: number }>(
+    tx,
+    'SELECT name, value, version FROM setting',
+  );
   const values = stored.map((s) => [s.name, JSON.parse(s.value) as unknown]);
-  return { ...defaultSettings, ...(Object.fromEntries(values) as Partial<ShopSettings>) };
+  const versions = new Map(stored.map((s) => [s.name, s.version]));
+  return {
+    ...defaultSettings,
+    ...(Object.fromEntries(values) as Partial<ShopSettings>),
+    versionOf: (name) => versions.get(name) ?? 1,
+  };
 }
 
 export async function writeSettings(tx: Tx, values: Partial<ShopSettings>): Promise<void> {
   for (const [name, value] of Object.entries(values)) {
     await run(
       tx,
-      'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE value = VALUES(value)',
+      'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE value = VALUES(value), version = version + 1',
       [name, JSON.stringify(value)],
     );
   }
 }
 
-/** One setting under its lock, as it stands now; `initial` where nobody has set it. Writers of it queue up here. */
-export async function lockSetting<T>(tx: Tx, name: keyof ShopSettings, initial: T): Promise<T> {
+/** Who changes a setting: in which transaction, having read what. */
+interface Asked {
+  tx: Tx;
+  settings: ReadSettings;
+}
+
+/** One setting under its lock, as it stands now, which is how it was read where nobody has set it. */
+async function lockSetting<K extends keyof ShopSettings>(
+  { tx, settings }: Asked,
+  name: K,
+): Promise<{ value: ShopSettings[K]; version: number }> {
   await run(
     tx,
     'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)',
-    [name, JSON.stringify(initial)],
+    [name, JSON.stringify(settings[name])],
   );
-  const [held] = await rows<{ value: string }>(tx, 'SELECT value FROM setting WHERE name = ? FOR UPDATE', [
-    name,
-  ]);
-  return JSON.parse(held!.value) as T;
+  const [held] = await rows<{ value: string; version: number }>(
+    tx,
+    'SELECT value, version FROM setting WHERE name = ? FOR UPDATE',
+    [name],
+  );
+  return { value: JSON.parse(held!.value) as ShopSettings[K], version: held!.version };
+}
+
+/** Adds to a setting what takes nothing of anyone else's away: writers queue up, each starts from what stands there. */
+export async function addToSetting<K extends keyof ShopSettings>(
+  work: Asked,
+  name: K,
+  change: (had: ShopSettings[K]) => ShopSettings[K],
+): Promise<void> {
+  const { value } = await lockSetting(work, name);
+  await writeSettings(work.tx, { [name]: change(value) });
+}
+
+/**
+ * Changes a setting that was looked at in this version. Where somebody changed it since, nothing is written and the
+ * refusal says what stands there, in the fields the form shows.
+ */
+export async function changeSetting<K extends keyof ShopSettings>(
+  work: Asked,
+  name: K,
+  version: number,
+  change: (had: ShopSettings[K]) => ShopSettings[K],
+  shown: (had: ShopSettings[K]) => object,
+): Promise<{ version: number }> {
+  const had = await lockSetting(work, name);
+  if (had.version !== version)
+    throw problems.stale('Someone changed this meanwhile: look at it again', {
+      ...shown(had.value),
+      version: had.version,
+    });
+  await writeSettings(work.tx, { [name]: change(had.value) });
+  return { version: version + 1 };
 }
 
 const books = new WeakMap<ShopSettings, FormBook>();

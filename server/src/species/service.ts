@@ -36,7 +36,7 @@ export async function editSpecies(
   const had = await oneSpecies(work.tx, id);
   if (!had) throw problems.notFound('Not in the species book');
   if (had.version !== version)
-    throw problems.stale('Someone changed this entry meanwhile: look at it again', { current: had });
+    throw problems.stale('Someone changed this entry meanwhile: look at it again', had);
   // Lots are stored with a condition its body plan allows: the plan of a species stays.
   if (fields.bodyPlan !== had.bodyPlan)
     throw problems.badInput('The body plan stays: add another species instead', {
@@ -45,7 +45,10 @@ export async function editSpecies(
   check({ ...fields, id });
   await checkName(work, id, fields.name);
   if ((await updateSpecies(work.tx, { ...fields, id }, version)) === 0)
-    throw problems.stale('Someone changed this entry meanwhile: look at it again');
+    throw problems.stale(
+      'Someone changed this entry meanwhile: look at it again',
+      (await oneSpecies(work.tx, id))!,
+    );
   return { version: version + 1 };
 }
 

@@ -72,9 +72,10 @@ export function useRead<R extends Route>(
 
 /**
  * Sends a change. Pressing again after an answer that never came repeats the same key, so nothing is done twice.
- * Weights and sales that find no line are kept on this screen and sent when it is back.
+ * Weights and sales that find no line are kept on this screen and sent when it is back. Done or kept, the form’s draft
+ * is forgotten.
  */
-export function useChange<R extends Route>(route: R) {
+export function useChange<R extends Route>(route: R, draft?: { forget: () => void }) {
   const [trigger] = api.useChangeMutation();
   const [busy, setBusy] = useState(false);
   const pending = useRef<{ body: string; key: string } | null>(null);
@@ -92,6 +93,7 @@ export function useChange<R extends Route>(route: R) {
       setBusy(false);
       if (result.error === undefined) {
         pending.current = null;
+        draft?.forget();
         return { ok: true, data: result.data as AnswerOf<R> };
       }
       const problem = result.error as Problem;
@@ -99,11 +101,12 @@ export function useChange<R extends Route>(route: R) {
       else if (keepable(route)) {
         pending.current = null;
         await keep({ key, method: route.method, path, body: body ?? {}, who: whoIsHere() });
+        draft?.forget();
         return { ok: false, problem, kept: true };
       }
       return { ok: false, problem };
     },
-    [route, trigger],
+    [route, trigger, draft],
   );
   return { send, busy };
 }

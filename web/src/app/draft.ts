@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { drafts } from './drafts.ts';
 import { useShop } from './shop.tsx';
 import { useAct, useStored } from './store.ts';
@@ -12,6 +12,8 @@ export interface Draft {
   /** Whether something is typed that is not saved. */
   kept: boolean;
   forget: () => void;
+  /** Throws it away, then goes on: what “Leave it” does. */
+  leave: (then: () => void) => () => void;
 }
 
 /**
@@ -25,7 +27,14 @@ export function useDraft(form: string, owner: 'person' | 'screen' = 'person'): D
   const [opened] = useState(() => new Map<string, unknown>());
   const act = useAct();
   const forget = useCallback(() => void act(thrownAway(key)), [act, key]);
-  return { form: key, opened, kept, forget };
+  const leave = useCallback(
+    (then: () => void) => () => {
+      forget();
+      then();
+    },
+    [forget],
+  );
+  return useMemo(() => ({ form: key, opened, kept, forget, leave }), [key, opened, kept, forget, leave]);
 }
 
 /** One field of a draft, as `useState` would have it. */

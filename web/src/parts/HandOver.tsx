@@ -3,6 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange } from '../app/api.ts';
+import { useDraft, useKept } from '../app/draft.ts';
 import { useShop } from '../app/shop.tsx';
 import { say, useAct } from '../app/store.ts';
 import { Button } from './Button.tsx';
@@ -15,18 +16,19 @@ import { formatMoney } from './money.ts';
 
 /** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
-  const { send, busy } = useChange(contract.orders.handOver);
+  const draft = useDraft(`hand over ${order.id} ${order.version}`);
+  const { send, busy } = useChange(contract.orders.handOver, draft);
   const { shop } = useShop();
   const mass = useMass();
   const want = useWant();
   const act = useAct();
   const ready = order.lines.filter((l) => l.state === 'ready');
   const later = order.lines.filter((l) => ['open', 'planned', 'cutting'].includes(l.state));
-  const [left, setLeft] = useState<readonly number[]>([]);
-  const [prices, setPrices] = useState<Record<number, number | null>>(() =>
+  const [left, setLeft] = useKept<readonly number[]>(draft, 'left', []);
+  const [prices, setPrices] = useKept<Record<number, number | null>>(draft, 'prices', () =>
     Object.fromEntries(ready.map((l) => [l.id, l.pricePerKg])),
   );
-  const [pay, setPay] = useState<Pay>('card');
+  const [pay, setPay] = useKept<Pay>(draft, 'pay', 'card');
   const [problem, setProblem] = useState<Problem | null>(null);
   const lines = ready.filter((l) => !left.includes(l.id));
   const total = lines.reduce((s, l) => s + multiplyRate(l.readyGrams, prices[l.id] ?? 0), 0);
@@ -125,7 +127,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           </span>
         </span>
         <span className="flex gap-3">
-          <Button onPress={onClose}>Not yet</Button>
+          <Button onPress={draft.leave(onClose)}>Not yet</Button>
           <Button kind="main" busy={busy} notYet={notYet} onPress={() => void hand()}>
             Paid, hand over
           </Button>

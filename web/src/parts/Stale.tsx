@@ -2,11 +2,11 @@ import type { Problem } from '@ember-slate/contract';
 import { Button } from './Button.tsx';
 
 interface Props<K extends string> {
-  problem: Problem;
+  problem: Problem | null;
   /** What a person calls each field. */
   names: Readonly<Record<K, string>>;
   /** What stands in this form, in the same fields. */
-  mine: Readonly<Record<K, unknown>>;
+  mine: Readonly<Record<NoInfer<K>, unknown>>;
   show?: (field: K, value: unknown) => string;
   /** Saves mine over what is there now, of this version. */
   onKeep: (version: number) => void;
@@ -21,8 +21,8 @@ const plain = (value: unknown): string => {
 
 /** Somebody else saved the same thing meanwhile: both side by side, field by field, and a person decides. */
 export function Stale<K extends string>({ problem, names, mine, show, onKeep, onTheirs }: Props<K>) {
-  const theirs = problem.current as (Record<K, unknown> & { version: number }) | undefined;
-  if (problem.code !== 'stale' || !theirs) return null;
+  const theirs = problem?.current as (Record<K, unknown> & { version: number }) | undefined;
+  if (problem?.code !== 'stale' || !theirs) return null;
   const word = (field: K, value: unknown) => (show ?? ((_f: K, v: unknown) => plain(v)))(field, value);
   const differ = (Object.keys(names) as K[]).filter((f) => word(f, mine[f]) !== word(f, theirs[f]));
   return (

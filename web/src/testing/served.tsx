@@ -1,4 +1,4 @@
-import type { Me, Order } from '@ember-slate/contract';
+import type { Me, Order, StockRow } from '@ember-slate/contract';
 import { catalogue } from '@ember-slate/core/species';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -33,7 +33,10 @@ export interface Sent {
   body: unknown;
 }
 
-/** Shows a screen as it stands behind the sign-in; `answers` are given by path, what is not among them is nothing. */
+/**
+ * Shows a screen as it stands behind the sign-in; `answers` are given by path, or by method and path; what is not
+ * among them is nothing.
+ */
 export function served(
   screen: ReactNode,
   answers: Readonly<Record<string, unknown>>,
@@ -46,12 +49,19 @@ export function served(
   vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
     const method = init.method ?? 'GET';
     if (method !== 'GET') sent.push({ method, path, body: JSON.parse(init.body as string) as unknown });
-    const answer = { '/api/species': book, ...answers }[path];
+    const given: Readonly<Record<string, unknown>> = { '/api/species': book, ...answers };
+    const answer = given[`${method} ${path}`] ?? given[path];
     const problem = answer instanceof Refusal ? answer.problem : null;
     return Promise.resolve(
       new Response(JSON.stringify(problem ?? answer ?? []), { status: problem?.status ?? 200 }),
     );
   });
+  shownTo(me, screen);
+  return sent;
+}
+
+/** Shows a screen to somebody, with what is kept on the device as it is. */
+export function shownTo(me: Me, screen: ReactNode) {
   render(
     <Provider store={store}>
       <ShopContext value={{ shop, me }}>
@@ -61,7 +71,6 @@ export function served(
       </ShopContext>
     </Provider>,
   );
-  return sent;
 }
 
 /** An answer that refuses, with what is wrong at which field. */
@@ -72,6 +81,7 @@ export class Refusal {
       code: string;
       detail: string;
       errors?: { path: string; message: string }[];
+      current?: unknown;
     },
   ) {}
 }
@@ -118,5 +128,33 @@ export const orderOf = (more: Partial<Order> = {}): Order => ({
   deposit: 0,
   standingId: null,
   lines: [lineOf()],
+  ...more,
+});
+
+export const stockRowOf = (more: Partial<StockRow> = {}): StockRow => ({
+  place: 'place:slab',
+  lotId: 1,
+  item: 'whole',
+  batch: 0,
+  code: '261125-S1',
+  speciesId: 'sea_bass',
+  speciesName: 'European sea bass',
+  itemName: 'whole',
+  saleable: true,
+  blocked: null,
+  condition: 'whole',
+  grams: 1840,
+  pieces: 4,
+  freeGrams: 1840,
+  freePieces: 4,
+  daysLeft: 4,
+  sellBy: '2999-01-01',
+  pricePerKg: 2390,
+  fullPerKg: 2390,
+  cautions: ['Allergen: fish.'],
+  spot: 'A1',
+  fitFor: 'steaming',
+  frozen: false,
+  parents: [],
   ...more,
 });

@@ -2,6 +2,7 @@ import { contract, type Problem, type Ticket } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { WeightField, type Weight } from '../../parts/Field.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -13,11 +14,12 @@ import { Schools } from './Schools.tsx';
 
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
-  const { send, busy } = useChange(contract.bench.start);
+  const draft = useDraft(`bring ${ticket.id}`);
+  const { send, busy } = useChange(contract.bench.start, draft);
   const mass = useMass();
   const want = useWant();
   const [page, setPage] = useState<'forms' | 'schools' | null>(null);
-  const [weights, setWeights] = useState<Record<number, Weight | null>>({});
+  const [weights, setWeights] = useKept<Record<number, Weight | null>>(draft, 'weights', {});
   const [problem, setProblem] = useState<Problem | null>(null);
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
   const withdraw = useChange(contract.bench.withdraw);

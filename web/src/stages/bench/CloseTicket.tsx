@@ -1,6 +1,7 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
@@ -20,8 +21,9 @@ export function missingFrom(ticket: Ticket, reason: string): string | null {
 
 /** The last step: what is still missing is said, then stock moves. */
 export function CloseTicket({ ticket }: { ticket: Ticket }) {
-  const { send, busy } = useChange(contract.bench.close);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`close ticket ${ticket.id}`);
+  const { send, busy } = useChange(contract.bench.close, draft);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const main = ticket.weighOuts
     .filter((w) => w.kind === 'order' || w.kind === 'counter')

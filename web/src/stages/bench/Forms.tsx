@@ -3,6 +3,7 @@ import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core
 import { arrivalFraction } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField } from '../../parts/Field.tsx';
@@ -12,7 +13,8 @@ import { useMass } from '../../parts/Mass.tsx';
 
 /** One fish for several things: lines that wait for this species, and forms for the counter. */
 export function Forms({ ticket }: { ticket: Ticket }) {
-  const add = useChange(contract.bench.addCut);
+  const draft = useDraft(`more forms ${ticket.id}`);
+  const add = useChange(contract.bench.addCut, draft);
   const drop = useChange(contract.bench.dropCut);
   const { data: lines } = useRead(contract.plan.lines);
   const species = useSpecies().get(ticket.speciesId);
@@ -20,7 +22,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   const want = useWant();
   const mass = useMass();
   const { when } = useTimes();
-  const [form, setForm] = useState('');
+  const [form, setForm] = useKept(draft, 'form', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const input = ticket.inputs[0]!;
   const whole = species ? input.grams / input.pieces / arrivalFraction(species, input.condition) : null;

@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
-import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import type { Outcome } from '../../app/request.ts';
 import { say, useAct } from '../../app/store.ts';
 import { useSaid } from '../../app/said.ts';
@@ -17,10 +17,11 @@ const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 /** A label as it will lie on the piece, to be printed again or voided. */
 export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) {
   const { data: label, problem, again } = useRead(contract.bench.labelFace, { params: { id } });
+  const draft = useDraft(`void label ${id}`);
   const print = useChange(contract.bench.printLabel);
-  const voiding = useChange(contract.bench.voidLabel);
+  const voiding = useChange(contract.bench.voidLabel, draft);
   const mass = useMass();
-  const [why, setWhy] = useState('');
+  const [why, setWhy] = useKept(draft, 'why', '');
   const said = useSaid();
   const tell = useAct();
   const { shop } = useShop();

@@ -1,11 +1,13 @@
-import { contract, type AnswerOf, type LabelSettings } from '@ember-slate/contract';
+import { contract, type AnswerOf, type LabelSettings, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { request } from '../../app/request.ts';
 import { useScanner } from '../../app/scanner.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { useSaid } from '../../app/said.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField } from '../../parts/Field.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
@@ -117,7 +119,7 @@ export default function Labels() {
           </p>
         )}
         {me.role === 'manager' && settings && (
-          <LabelSettingsForm key={JSON.stringify(settings.labels)} was={settings.labels} />
+          <LabelSettingsForm key={settings.labels.version} was={settings.labels} />
         )}
       </div>
       {open !== null && <LabelFace id={open} onClose={() => setOpen(null)} />}
@@ -125,18 +127,44 @@ export default function Labels() {
   );
 }
 
-function LabelSettingsForm({ was }: { was: LabelSettings }) {
-  const { send, busy } = useChange(contract.forms.setLabels);
+const fieldNames = {
+  size: 'Size, mm',
+  prefix: 'EAN prefix',
+  companyPrefix: 'GS1 company prefix',
+  carries: 'The EAN carries',
+  checked: 'Its value is checked',
+  asWeighed: 'Printed as weighed',
+};
+
+function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }) {
+  const draft = useDraft('labels');
+  const [version, setVersion] = useKept(draft, 'version', was.version);
+  const { send, busy } = useChange(contract.forms.setLabels, draft);
   const said = useSaid();
-  const [now, setNow] = useState(was);
+  const [now, setNow] = useKept<LabelSettings>(draft, 'now', () => {
+    const { version: _v, ...fields } = was;
+    return fields;
+  });
   const set = (change: Partial<LabelSettings>) => setNow((had) => ({ ...had, ...change }));
-  const save = async () => {
-    const outcome = await send(now);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const save = async (over = version) => {
+    const outcome = await send({ ...now, version: over });
+    setProblem(outcome.ok || outcome.problem.code !== 'stale' ? null : outcome.problem);
     said(outcome, 'Labels are made that way from now on');
   };
   return (
     <div className="mt-4 border-t border-line pt-3">
       <h2 className="pb-2 text-label">How labels are made</h2>
+      <Stale
+        problem={problem}
+        names={fieldNames}
+        mine={now}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(() => setProblem(null))}
+      />
       <SelectField
         label="Size, mm"
         value={now.size}

@@ -4,6 +4,7 @@ import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -15,15 +16,16 @@ import { Picker } from '../../parts/Picker.tsx';
 /** A ticket without an order: these fish become this form, for the counter. */
 export function NewTicket({ onClose }: { onClose: () => void }) {
   const { data: stock } = useRead(contract.counter.stock);
-  const { send, busy } = useChange(contract.bench.make);
+  const draft = useDraft('new ticket');
+  const { send, busy } = useChange(contract.bench.make, draft);
   const speciesBook = useSpecies();
   const book = useForms();
   const mass = useMass();
   const go = useNavigate();
   const now = useNow();
-  const [lotId, setLotId] = useState('');
-  const [fish, setFish] = useState('1');
-  const [form, setForm] = useState('');
+  const [lotId, setLotId] = useKept(draft, 'lotId', '');
+  const [fish, setFish] = useKept(draft, 'fish', '1');
+  const [form, setForm] = useKept(draft, 'form', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const lots = (stock ?? []).filter(
     (r) => r.place === 'place:cold_room' && r.item === 'whole' && r.freePieces > 0 && !r.blocked,

@@ -2,6 +2,7 @@ import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/co
 import { parseMass } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useSaid } from '../../app/said.ts';
 import { say, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -71,7 +72,7 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
             <span className="text-label text-ink2">{count === 1 ? 'piece' : 'pieces'} on the pan</span>
           </div>
         )}
-        <Typed slot={slot} weigh={weigh} />
+        <Typed key={slot.key} ticket={ticket} slot={slot} weigh={weigh} />
         <Last ticket={ticket} slots={slots} />
       </div>
     </div>
@@ -128,16 +129,17 @@ function Row({ ticket, slot, on, choose }: { ticket: Ticket; slot: Slot; on: boo
 }
 
 /** The way without a scale; a refusal of either way is said here. */
-function Typed({ slot, weigh }: { slot: Slot; weigh: ReturnType<typeof useWeigh> }) {
+function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: ReturnType<typeof useWeigh> }) {
   const units = useStored((s) => s.prefs.units);
-  const [typed, setTyped] = useState('');
+  const draft = useDraft(`weight ${ticket.id} ${slot.key}`);
+  const [typed, setTyped] = useKept(draft, 'typed', '');
   const grams = parseMass(typed, units);
   return (
     <form
       className="flex items-end gap-3 pt-2"
       onSubmit={(e) => {
         e.preventDefault();
-        if (grams) void weigh.put(grams, 'typed').then(() => setTyped(''));
+        if (grams) void weigh.put(grams, 'typed').then((done) => done && draft.forget());
       }}
     >
       <Frame

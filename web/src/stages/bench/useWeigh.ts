@@ -61,8 +61,8 @@ export function useWeigh(
   if (taken !== null && !still && reading.state !== 'none') setTaken(null);
   const window = slot ? windowOf(slot, count) : undefined;
   const number = slot ? countOf(ticket, slot) + 1 : 0;
-  const put = async (grams: number, source: WeightSource, again = askAgain) => {
-    if (busy || !slot) return;
+  const put = async (grams: number, source: WeightSource, again = askAgain): Promise<boolean> => {
+    if (busy || !slot) return false;
     const outcome = await send(
       {
         cutId: slot.kind === 'order' ? slot.cut!.id : null,
@@ -90,10 +90,11 @@ export function useWeigh(
         if (printed.ok && printed.data.why)
           tell(say({ text: `${printed.data.why}. The label is kept.`, problem: true }));
       }
-    } else {
-      setProblem(outcome.problem);
-      setAskAgain(outcome.problem.errors?.[0]?.path === 'again');
+      return true;
     }
+    setProblem(outcome.problem);
+    setAskAgain(outcome.problem.errors?.[0]?.path === 'again');
+    return false;
   };
   const name = slot
     ? slot.pieces !== null

@@ -3,6 +3,7 @@ import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -144,17 +145,17 @@ function Forecast() {
 function Holidays({ onClose }: { onClose: () => void }) {
   const { today, dayWords } = useTimes();
   const { data } = useRead(contract.buying.holidays);
-  const { send, busy } = useChange(contract.buying.setHolidays);
-  const [day, setDay] = useState(() => addDays(today(), 7));
-  const [factor, setFactor] = useState('2');
-  const [name, setName] = useState('');
+  const draft = useDraft('feast');
+  const { send, busy } = useChange(contract.buying.setHolidays, draft);
+  const [day, setDay] = useKept(draft, 'day', () => addDays(today(), 7));
+  const [factor, setFactor] = useKept(draft, 'factor', '2');
+  const [name, setName] = useKept(draft, 'name', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const put = async (holidays: { day: string; factor: number; name: string }[]) => {
-    const outcome = await send({ holidays });
+    const outcome = await send({ version: data?.version ?? 1, holidays });
     setProblem(outcome.ok ? null : outcome.problem);
-    if (outcome.ok) setName('');
   };
-  const had = data ?? [];
+  const had = data?.holidays ?? [];
   return (
     <Dialog open title="Feasts, fairs and quiet days" onClose={onClose}>
       <ul>
@@ -189,14 +190,14 @@ function Holidays({ onClose }: { onClose: () => void }) {
         <Button
           kind="main"
           busy={busy}
-          notYet={name.trim() ? null : 'name it'}
+          notYet={!data ? 'the list has not come yet' : name.trim() ? null : 'name it'}
           onPress={() =>
             void put([...had, { day, factor: Number(factor.replace(',', '.')) || 1, name: name.trim() }])
           }
         >
           Add the day
         </Button>
-        <Button onPress={onClose}>Back</Button>
+        <Button onPress={draft.leave(onClose)}>Back</Button>
       </div>
     </Dialog>
   );

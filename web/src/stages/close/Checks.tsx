@@ -1,20 +1,28 @@
 import { contract, type DayClose, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 
 /** The shop's own list: a line a check. */
 function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
-  const { send, busy } = useChange(contract.close.setChecks);
-  const [lines, setLines] = useState(day.checks.map((c) => ({ id: c.id, words: c.words })));
+  const draft = useDraft('checks');
+  const [version, setVersion] = useKept(draft, 'version', day.checksVersion);
+  const { send, busy } = useChange(contract.close.setChecks, draft);
+  const [lines, setLines] = useKept(
+    draft,
+    'lines',
+    day.checks.map((c) => ({ id: c.id, words: c.words })),
+  );
   const [problem, setProblem] = useState<Problem | null>(null);
-  const save = async () => {
-    const kept = lines.filter((l) => l.words.trim() !== '');
-    const outcome = await send({ checks: kept });
+  const kept = lines.filter((l) => l.words.trim() !== '');
+  const save = async (over = version) => {
+    const outcome = await send({ version: over, checks: kept });
     if (outcome.ok) onClose();
     else setProblem(outcome.problem);
   };
@@ -24,6 +32,17 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
   };
   return (
     <Dialog open title="Checks at the end of a day" onClose={onClose}>
+      <Stale
+        problem={problem}
+        names={{ checks: 'Checks' }}
+        mine={{ checks: kept }}
+        show={(_f, v) => (v as typeof kept).map((c) => c.words).join('; ')}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(onClose)}
+      />
       {lines.map((l, i) => (
         <TextField
           key={l.id}
@@ -33,13 +52,13 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
           note={i === lines.length - 1 ? 'a line left empty is taken off the list' : undefined}
         />
       ))}
-      <Refused problem={problem} />
+      {problem?.code !== 'stale' && <Refused problem={problem} />}
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
           Keep the list
         </Button>
         <Button onPress={add}>One more</Button>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Leave it</Button>
       </div>
     </Dialog>
   );

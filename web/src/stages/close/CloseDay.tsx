@@ -72,8 +72,9 @@ export function CloseDay({
 
 /** Opens a closed day again. */
 export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
-  const { send, busy } = useChange(contract.close.reopen);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`reopen ${day}`);
+  const { send, busy } = useChange(contract.close.reopen, draft);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send({ reason }, { day });
@@ -93,7 +94,7 @@ export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
         <Button kind="main" busy={busy} notYet={reason.trim() ? null : 'say why'} onPress={() => void go()}>
           Open it again
         </Button>
-        <Button onPress={onClose}>Leave it closed</Button>
+        <Button onPress={draft.leave(onClose)}>Leave it closed</Button>
       </div>
     </Dialog>
   );

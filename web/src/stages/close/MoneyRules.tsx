@@ -3,7 +3,9 @@ import { formOf } from '@ember-slate/core/forms';
 import { usualElasticity } from '@ember-slate/core/markdown';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept, type Draft } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { Picker } from '../../parts/Picker.tsx';
@@ -15,19 +17,32 @@ const share = (text: string) => {
   return Number.isFinite(value) ? value / 100 : -1;
 };
 
+const fieldNames = {
+  method: 'The fish’s cost is',
+  perHour: 'Bench hour',
+  landingPerKg: 'Landing costs a kg',
+  margin: 'Wanted margin',
+  floorShare: 'Lowest markdown',
+  ending: 'Prices end',
+  unit: 'Said by',
+  elasticity: 'How a lower price sells',
+};
+
 /** How strongly a lower price sells more, by form, where the shop knows better than the usual. */
 function Elasticity({
   kept,
+  draft,
   onChange,
   error,
 }: {
   kept: Record<string, number>;
+  draft: Draft;
   onChange: (kept: Record<string, number>) => void;
   error: string | undefined;
 }) {
   const book = useForms();
-  const [form, setForm] = useState('');
-  const [value, setValue] = useState('');
+  const [form, setForm] = useKept(draft, 'elasticity form', '');
+  const [value, setValue] = useKept(draft, 'elasticity value', '');
   const number = Number(value.replace(',', '.'));
   return (
     <section className="border-t border-line py-2">
@@ -85,20 +100,42 @@ function Elasticity({
 }
 
 /** How the shop reckons: rates, margin, endings, method. */
-export function MoneyRules({ rules, onClose }: { rules: MoneySettings; onClose: () => void }) {
-  const { send, busy } = useChange(contract.costs.setSettings);
-  const [next, setNext] = useState(rules);
-  const [margin, setMargin] = useState(String(Math.round(rules.margin * 100)));
-  const [floor, setFloor] = useState(String(Math.round(rules.floorShare * 100)));
+export function MoneyRules({
+  rules,
+  onClose,
+}: {
+  rules: MoneySettings & { version: number };
+  onClose: () => void;
+}) {
+  const draft = useDraft('money rules');
+  const [version, setVersion] = useKept(draft, 'version', rules.version);
+  const { send, busy } = useChange(contract.costs.setSettings, draft);
+  const [next, setNext] = useKept<MoneySettings>(draft, 'next', () => {
+    const { version: _v, ...fields } = rules;
+    return fields;
+  });
+  const [margin, setMargin] = useKept(draft, 'margin', String(Math.round(rules.margin * 100)));
+  const [floor, setFloor] = useKept(draft, 'floor', String(Math.round(rules.floorShare * 100)));
   const [problem, setProblem] = useState<Problem | null>(null);
   const error = (path: string) => problem?.errors?.find((e) => e.path === path)?.message;
-  const save = async () => {
-    const outcome = await send({ ...next, margin: share(margin), floorShare: share(floor) });
+  const mine = { ...next, margin: share(margin), floorShare: share(floor) };
+  const save = async (over = version) => {
+    const outcome = await send({ ...mine, version: over });
     if (outcome.ok) onClose();
     else setProblem(outcome.problem);
   };
   return (
     <Dialog open title="How the shop reckons" onClose={onClose}>
+      <Stale
+        problem={problem}
+        names={fieldNames}
+        mine={mine}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(onClose)}
+      />
       <Choice
         label="The fish’s cost is"
         value={next.method}
@@ -157,10 +194,11 @@ export function MoneyRules({ rules, onClose }: { rules: MoneySettings; onClose: 
       </div>
       <Elasticity
         kept={next.elasticity}
+        draft={draft}
         onChange={(elasticity) => setNext({ ...next, elasticity })}
         error={problem?.errors?.find((e) => e.path.startsWith('elasticity'))?.message}
       />
-      {problem && !problem.errors?.length && (
+      {problem && problem.code !== 'stale' && !problem.errors?.length && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
@@ -169,7 +207,7 @@ export function MoneyRules({ rules, onClose }: { rules: MoneySettings; onClose: 
         <Button kind="main" busy={busy} onPress={() => void save()}>
           Reckon so
         </Button>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Leave it</Button>
       </div>
     </Dialog>
   );

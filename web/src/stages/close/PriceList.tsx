@@ -1,16 +1,17 @@
-import { contract, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
+import { contract, type ListedPrice, type MoneySettings, type Problem } from '@ember-slate/contract';
 import { perUnit } from '@ember-slate/core/costing';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
+import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 
 const unitWords = { kg: 'a kg', '100g': 'a 100 g', lb: 'a lb' } as const;
@@ -20,13 +21,20 @@ const percent = (share: number | null) => (share === null ? '–' : `${Math.roun
 function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   const { local, when } = useTimes();
   const now = useNow(3_600_000).getTime();
-  const { data, problem, again } = useRead(contract.costs.history, {
+  const {
+    data,
+    problem: missing,
+    again,
+  } = useRead(contract.costs.history, {
     query: { speciesId: of.speciesId, item: of.item },
   });
-  const { send, busy } = useChange(contract.counter.price);
-  const act = useAct();
-  const [perKg, setPerKg] = useState<number | null>(of.wanted ?? of.perKg);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`price ${of.speciesId} ${of.item}`);
+  const { send, busy } = useChange(contract.counter.price, draft);
+  const [perKg, setPerKg] = useKept<number | null>(draft, 'perKg', of.wanted ?? of.perKg);
+  const [reason, setReason] = useKept(draft, 'reason', '');
+  // The price that stood there when this one was thought of.
+  const [was, setWas] = useKept(draft, 'was', of.perKg);
+  const [problem, setProblem] = useState<Problem | null>(null);
   const chart = useMemo(() => {
     if (!data) return null;
     const bought = data.bought.map((b) => [Date.parse(`${b.day}T12:00:00Z`), inMoney(b.perKg)] as const);
@@ -58,14 +66,21 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
     };
   }, [data, local, now]);
   const set = async () => {
-    const outcome = await send({ speciesId: of.speciesId, item: of.item, perKg: perKg ?? 0, reason });
-    if (!outcome.ok) return act(say({ text: outcome.problem.detail ?? '', problem: true }));
-    onClose();
+    const outcome = await send({
+      speciesId: of.speciesId,
+      item: of.item,
+      was,
+      perKg: perKg ?? 0,
+      reason,
+    });
+    if (outcome.ok) return onClose();
+    setProblem(outcome.problem);
+    if (outcome.problem.code === 'stale') setWas((outcome.problem.current as { was: number | null }).was);
   };
   return (
     <Dialog open title={`${of.speciesName}, ${of.itemName}`} onClose={onClose}>
       {!data ? (
-        <Waiting problem={problem} again={again} />
+        <Waiting problem={missing} again={again} />
       ) : (
         <>
           {chart && (
@@ -95,16 +110,17 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
             />
             <TextField label="Why" value={reason} onChange={setReason} />
           </div>
+          <Refused problem={problem} />
           <div className="flex gap-3">
             <Button
               kind="main"
               busy={busy}
-              notYet={perKg === null ? 'say the price' : perKg === of.perKg ? 'it is that already' : null}
+              notYet={perKg === null ? 'say the price' : perKg === was ? 'it is that already' : null}
               onPress={() => void set()}
             >
               Set the price
             </Button>
-            <Button onPress={onClose}>Leave it</Button>
+            <Button onPress={draft.leave(onClose)}>Leave it</Button>
           </div>
         </>
       )}

@@ -1,7 +1,9 @@
 import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { WeightField } from '../../parts/Field.tsx';
 import { Refused } from '../../parts/Refused.tsx';
@@ -20,19 +22,41 @@ const week = [
 ] as const;
 
 function One({ supplier }: { supplier: Supplier }) {
-  const { send, busy } = useChange(contract.buying.setSupplier);
-  const [days, setDays] = useState<readonly number[]>(supplier.days);
-  const [boxGrams, setBoxGrams] = useState(supplier.boxGrams);
+  const draft = useDraft(`supplier days ${supplier.id}`);
+  const [version, setVersion] = useKept(draft, 'version', supplier.version);
+  const { send, busy } = useChange(contract.buying.setSupplier, draft);
+  const [days, setDays] = useKept<readonly number[]>(draft, 'days', supplier.days);
+  const [boxGrams, setBoxGrams] = useKept(draft, 'boxGrams', supplier.boxGrams);
   const [problem, setProblem] = useState<Problem | null>(null);
   const changed =
     [...days].sort().join() !== [...supplier.days].sort().join() || boxGrams !== supplier.boxGrams;
-  const save = async () => {
-    const outcome = await send({ days: [...days], boxGrams }, { id: supplier.id });
+  const save = async (over = version) => {
+    const outcome = await send({ version: over, days: [...days], boxGrams }, { id: supplier.id });
     setProblem(outcome.ok ? null : outcome.problem);
   };
   return (
     <li className="border-t border-line py-2">
       <h3 className="text-label font-semibold">{supplier.name}</h3>
+      <Stale
+        problem={problem}
+        names={{ days: 'Lands or delivers on', boxGrams: 'A box holds, g' }}
+        mine={{ days: [...days].sort(), boxGrams }}
+        show={(f, v) =>
+          f === 'days'
+            ? week
+                .filter(([, d]) => (v as number[]).includes(d))
+                .map(([name]) => name)
+                .join(', ') || 'any day'
+            : v === null
+              ? 'by the fish'
+              : `${v as number}`
+        }
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(() => setProblem(null))}
+      />
       <div className="grid grid-cols-[minmax(0,1fr)_150px_auto] items-end gap-4 max-sm:grid-cols-1">
         <fieldset>
           <legend className="field-label">Lands or delivers on</legend>
@@ -64,7 +88,7 @@ function One({ supplier }: { supplier: Supplier }) {
           Keep
         </Button>
       </div>
-      <Refused problem={problem} />
+      {problem?.code !== 'stale' && <Refused problem={problem} />}
     </li>
   );
 }
@@ -85,7 +109,7 @@ export function Suppliers({ onClose }: { onClose: () => void }) {
       ) : (
         <ul>
           {data.map((s) => (
-            <One key={`${s.id} ${s.days.join('')} ${s.boxGrams}`} supplier={s} />
+            <One key={`${s.id} ${s.version}`} supplier={s} />
           ))}
         </ul>
       )}

@@ -86,14 +86,20 @@ describe('the price list', () => {
     type(/Why/, 'the quay');
     tap(/Set the price/);
     await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]!.body).toEqual({ speciesId: 'hake', item: 'steaks', perKg: 1849, reason: 'the quay' });
+    expect(sent[0]!.body).toEqual({
+      speciesId: 'hake',
+      item: 'steaks',
+      was: 1800,
+      perKg: 1849,
+      reason: 'the quay',
+    });
   });
 });
 
 describe('how the shop reckons', () => {
   it('takes shares as percent, and how a lower price sells by form; a refusal stands at its field', async () => {
     const sent = served(
-      <MoneyRules rules={rules} onClose={() => undefined} />,
+      <MoneyRules rules={{ ...rules, version: 3 }} onClose={() => undefined} />,
       {
         '/api/costs/settings': new Refusal({
           status: 400,
@@ -109,7 +115,7 @@ describe('how the shop reckons', () => {
     expect(screen.getByText('from 1.1 to 2.5')).toBeTruthy();
     tap(/Reckon so/);
     await screen.findByText('at most 95 %');
-    expect(sent[0]!.body).toEqual({ ...rules, margin: 0.97 });
+    expect(sent[0]!.body).toEqual({ ...rules, version: 3, margin: 0.97 });
   });
 });
 
@@ -210,7 +216,7 @@ describe('buying', () => {
     const sent = served(
       <Suppliers onClose={() => undefined} />,
       {
-        '/api/buying/suppliers': [{ id: 4, name: 'Orsay Quay', days: [1, 3], boxGrams: 6000 }],
+        '/api/buying/suppliers': [{ id: 4, version: 2, name: 'Orsay Quay', days: [1, 3], boxGrams: 6000 }],
         '/api/buying/suppliers/4': { id: 4 },
       },
       manager,
@@ -222,7 +228,7 @@ describe('buying', () => {
     fireEvent.click(screen.getByRole('checkbox', { name: 'Mon' }));
     tap(/Keep/);
     await waitFor(() => expect(sent).toHaveLength(1));
-    expect(sent[0]!.body).toEqual({ days: [3, 5], boxGrams: 6000 });
+    expect(sent[0]!.body).toEqual({ version: 2, days: [3, 5], boxGrams: 6000 });
   });
 });
 

@@ -1,6 +1,7 @@
 import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
@@ -21,8 +22,9 @@ export function Answer({
   episode: ColdPlace['episodes'][number];
   onDone: () => void;
 }) {
-  const { send, busy } = useChange(contract.cold.answer);
-  const [done, setDone] = useState('');
+  const draft = useDraft(`answer ${place.id} ${episode.kind} ${episode.from}`);
+  const { send, busy } = useChange(contract.cold.answer, draft);
+  const [done, setDone] = useKept(draft, 'done', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const save = async () => {
     const outcome = await send({ kind: episode.kind, from: episode.from, done }, { id: place.id });
@@ -60,7 +62,7 @@ export function Answer({
           <Button submit kind="main" busy={busy} notYet={done.trim() === '' ? 'say what was done' : null}>
             Keep the answer
           </Button>
-          <Button onPress={onDone}>Leave it</Button>
+          <Button onPress={draft.leave(onDone)}>Leave it</Button>
         </div>
       </form>
     </Dialog>

@@ -3,6 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { TemperatureField, TextField } from '../../parts/Field.tsx';
@@ -23,8 +24,9 @@ function headline(life: LotLife): string {
 
 function Histamine({ life }: { life: LotLife }) {
   const { me } = useShop();
-  const { send, busy } = useChange(contract.cold.clear);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`clear lot ${life.id}`);
+  const { send, busy } = useChange(contract.cold.clear, draft);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const account = life.histamine!;
   const share = Math.min(1, account.hours / account.limitHours);
@@ -91,8 +93,9 @@ function Histamine({ life }: { life: LotLife }) {
 }
 
 function Probe({ id }: { id: number }) {
-  const { send, busy } = useChange(contract.cold.probe);
-  const [tenths, setTenths] = useState<number | null>(null);
+  const draft = useDraft(`probe lot ${id}`);
+  const { send, busy } = useChange(contract.cold.probe, draft);
+  const [tenths, setTenths] = useKept<number | null>(draft, 'tenths', null);
   const [problem, setProblem] = useState<Problem | null>(null);
   return (
     <form

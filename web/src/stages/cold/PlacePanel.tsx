@@ -3,9 +3,11 @@ import { instantOn } from '@ember-slate/core/calendar';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
@@ -80,12 +82,13 @@ function History({ place }: { place: ColdPlace }) {
 /** A reading by hand: now, or at an earlier time of today. */
 function ByHand({ place }: { place: ColdPlace }) {
   const units = useStored((s) => s.prefs.units);
-  const { send, busy } = useChange(contract.cold.read);
+  const draft = useDraft(`read place ${place.id}`);
+  const { send, busy } = useChange(contract.cold.read, draft);
   const { shop } = useShop();
   const { today } = useTimes();
   const act = useAct();
-  const [tenths, setTenths] = useState<number | null>(null);
-  const [at, setAt] = useState<number | null>(null);
+  const [tenths, setTenths] = useKept<number | null>(draft, 'tenths', null);
+  const [at, setAt] = useKept<number | null>(draft, 'at', null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const save = async () => {
@@ -94,8 +97,6 @@ function ByHand({ place }: { place: ColdPlace }) {
     const outcome = await send({ at: time.toISOString(), tenths }, { id: place.id });
     setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;
-    setTenths(null);
-    setAt(null);
     act(say({ text: `${place.name}: ${formatTemperature(tenths, units)} written down`, problem: false }));
   };
   return (
@@ -137,15 +138,17 @@ function ByHand({ place }: { place: ColdPlace }) {
 
 /** Set point and limit; the manager changes them. */
 function Limits({ place }: { place: ColdPlace }) {
-  const { send, busy } = useChange(contract.cold.edit);
-  const [name, setName] = useState(place.name);
-  const [set, setSet] = useState<number | null>(place.setTenths);
-  const [limit, setLimit] = useState(place.limitTenths);
+  const draft = useDraft(`place ${place.id}`);
+  const [version, setVersion] = useKept(draft, 'version', place.version);
+  const { send, busy } = useChange(contract.cold.edit, draft);
+  const [name, setName] = useKept(draft, 'name', place.name);
+  const [set, setSet] = useKept<number | null>(draft, 'set', place.setTenths);
+  const [limit, setLimit] = useKept(draft, 'limit', place.limitTenths);
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
-  const save = async () => {
+  const save = async (over = version) => {
     if (set === null) return;
-    const body = { name, setTenths: set, limitTenths: limit, version: place.version };
+    const body = { name, setTenths: set, limitTenths: limit, version: over };
     const outcome = await send(body, { id: place.id });
     setProblem(outcome.ok ? null : outcome.problem);
   };
@@ -157,6 +160,20 @@ function Limits({ place }: { place: ColdPlace }) {
         void save();
       }}
     >
+      <Stale
+        problem={problem}
+        names={{
+          name: 'Name',
+          setTenths: 'Set point, tenths of °C',
+          limitTenths: 'Warm above, tenths of °C',
+        }}
+        mine={{ name, setTenths: set, limitTenths: limit }}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(() => setProblem(null))}
+      />
       <TextField className="w-44" label="Name" value={name} onChange={setName} error={errors.name} />
       <TemperatureField
         className="w-32"
@@ -178,7 +195,9 @@ function Limits({ place }: { place: ColdPlace }) {
         <Button submit busy={busy} notYet={set === null ? 'give the set point' : null}>
           Change it
         </Button>
-        {problem?.detail && !problem.errors && <p role="alert">{problem.detail}</p>}
+        {problem?.detail && problem.code !== 'stale' && !problem.errors && (
+          <p role="alert">{problem.detail}</p>
+        )}
       </div>
     </form>
   );

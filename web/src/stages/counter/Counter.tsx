@@ -264,7 +264,7 @@ export default function Counter() {
           onClose={() => setFilling(null)}
         />
       )}
-      {laying && <SlabLayout rows={layout} onClose={() => setLaying(false)} />}
+      {laying && slab && <SlabLayout slab={slab} onClose={() => setLaying(false)} />}
       {bring && bringing && (
         <MoveDialog
           row={bringing}

@@ -1,6 +1,7 @@
 import { contract, type MarkdownOffer, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -26,9 +27,12 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
   const { dayWords } = useTimes();
   const mass = useMass();
   const act = useAct();
-  const { send, busy } = useChange(contract.counter.markDown);
+  const draft = useDraft(`mark down ${rowKey(offer)}`);
+  const { send, busy } = useChange(contract.counter.markDown, draft);
   const later = offer.path[0]!.step === 0;
-  const [perKg, setPerKg] = useState<number | null>(
+  const [perKg, setPerKg] = useKept<number | null>(
+    draft,
+    'perKg',
     later ? (offer.path.find((p) => p.step > 0)?.perKg ?? offer.perKg) : offer.perKg,
   );
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -126,7 +130,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
           {later ? 'Mark down all the same' : 'Mark down'}
         </Button>
         {next && <Button onPress={() => onLook(next)}>Next: {next.name}</Button>}
-        <Button onPress={onClose}>Leave the price</Button>
+        <Button onPress={draft.leave(onClose)}>Leave the price</Button>
       </div>
     </Dialog>
   );

@@ -2,11 +2,12 @@ import { contract, type Problem, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { Amount, placeNames } from './Amount.tsx';
-import { keyOf } from './bag.ts';
+import { keyOf, rowKey } from './bag.ts';
 import { Refused } from '../../parts/Refused.tsx';
 
 type Place = StockRow['place'];
@@ -22,16 +23,22 @@ interface Props {
 
 /** Moves a row, or puts it at another place of the slab: bringing out, taking back, freezing, thawing. */
 export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
-  const { send, busy } = useChange(contract.counter.move);
+  const draft = useDraft(`move ${rowKey(row)} ${spot ?? ''}`);
+  const { send, busy } = useChange(contract.counter.move, draft);
   const put = useChange(contract.counter.putAt);
   // Moving usually means all of it.
-  const [weight, setWeight] = useState<Weight | null>({ grams: row.freeGrams, source: 'estimated' });
-  const [pieces, setPieces] = useState(String(row.freePieces));
-  const [to, setTo] = useState<Place>(
+  const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
+    grams: row.freeGrams,
+    source: 'estimated',
+  });
+  const [pieces, setPieces] = useKept(draft, 'pieces', String(row.freePieces));
+  const [to, setTo] = useKept<Place>(
+    draft,
+    'to',
     row.place === 'place:slab' && spot === undefined ? 'place:cold_room' : 'place:slab',
   );
-  const [at, setAt] = useState(spot ?? row.spot ?? '');
-  const [reason, setReason] = useState('');
+  const [at, setAt] = useKept(draft, 'at', spot ?? row.spot ?? '');
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const staysOnSlab = to === 'place:slab' && row.place === 'place:slab';
   const codes = layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
@@ -118,7 +125,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
           >
             Move it
           </Button>
-          <Button onPress={onClose}>Leave it</Button>
+          <Button onPress={draft.leave(onClose)}>Leave it</Button>
         </div>
       </form>
     </Dialog>

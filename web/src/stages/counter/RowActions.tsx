@@ -1,6 +1,7 @@
 import { contract, type Problem, type StockRow } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -8,7 +9,7 @@ import { MoneyField, SelectField, TextField, wholeNumber, type Weight } from '..
 import { formatMoney } from '../../parts/money.ts';
 import { Advice } from './Advice.tsx';
 import { Amount } from './Amount.tsx';
-import { keyOf } from './bag.ts';
+import { keyOf, rowKey } from './bag.ts';
 import { MoveDialog } from './MoveDialog.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 
@@ -88,11 +89,15 @@ export function RowActions({ row, layout, onDone, manager }: Props) {
 
 /** To the bin or to the kitchen, with a reason. */
 function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; onClose: () => void }) {
-  const { send, busy } = useChange(contract.counter.discard);
-  const [weight, setWeight] = useState<Weight | null>({ grams: row.freeGrams, source: 'estimated' });
-  const [pieces, setPieces] = useState(String(row.freePieces));
-  const [to, setTo] = useState<'waste' | 'kitchen'>('waste');
-  const [reason, setReason] = useState<(typeof reasons)[number] | ''>('');
+  const draft = useDraft(`bin ${rowKey(row)}`);
+  const { send, busy } = useChange(contract.counter.discard, draft);
+  const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
+    grams: row.freeGrams,
+    source: 'estimated',
+  });
+  const [pieces, setPieces] = useKept(draft, 'pieces', String(row.freePieces));
+  const [to, setTo] = useKept<'waste' | 'kitchen'>(draft, 'to', 'waste');
+  const [reason, setReason] = useKept<(typeof reasons)[number] | ''>(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send({
@@ -144,7 +149,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
           <Button submit kind="main" busy={busy} notYet={reason ? null : 'choose the reason'}>
             {to === 'waste' ? 'Bin it' : 'Use it'}
           </Button>
-          <Button onPress={onClose}>Leave it</Button>
+          <Button onPress={draft.leave(onClose)}>Leave it</Button>
         </div>
       </form>
     </Dialog>
@@ -153,14 +158,26 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
 
 /** The price of this fish in this form, for every row of it. */
 function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
-  const { send, busy } = useChange(contract.counter.price);
-  const [perKg, setPerKg] = useState(row.fullPerKg);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`price ${row.speciesId} ${row.item}`);
+  const { send, busy } = useChange(contract.counter.price, draft);
+  const [perKg, setPerKg] = useKept(draft, 'perKg', row.fullPerKg);
+  // The price that stood there when this one was thought of.
+  const [was, setWas] = useKept(draft, 'was', row.fullPerKg);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
-    const outcome = await send({ speciesId: row.speciesId, item: row.item, perKg: perKg ?? 0, reason });
+    const outcome = await send({
+      speciesId: row.speciesId,
+      item: row.item,
+      was,
+      perKg: perKg ?? 0,
+      reason,
+    });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
+    else {
+      setProblem(outcome.problem);
+      if (outcome.problem.code === 'stale') setWas((outcome.problem.current as { was: number | null }).was);
+    }
   };
   return (
     <Dialog open title={`${row.speciesName}, ${row.itemName}: price a kilogram`} onClose={onClose}>
@@ -171,7 +188,12 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
         }}
       >
         <div className="grid grid-cols-2 gap-5">
-          <MoneyField label="Price a kg" value={perKg} onChange={setPerKg} />
+          <MoneyField
+            label="Price a kg"
+            value={perKg}
+            onChange={setPerKg}
+            note={was === null ? 'none yet' : `${formatMoney(was)} now`}
+          />
           <TextField label="Why" value={reason} onChange={setReason} note="kept with the price" />
         </div>
         <Refused problem={problem} />
@@ -179,7 +201,7 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
           <Button submit kind="main" busy={busy} notYet={perKg === null ? 'say the price' : null}>
             Set the price
           </Button>
-          <Button onPress={onClose}>Leave it</Button>
+          <Button onPress={draft.leave(onClose)}>Leave it</Button>
         </div>
       </form>
     </Dialog>

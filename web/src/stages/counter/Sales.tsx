@@ -3,6 +3,7 @@ import { addDays } from '@ember-slate/core/calendar';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -19,13 +20,14 @@ type Line = Sold['lines'][number];
 
 /** Money back for one line: the fish that came back, or nothing but money. */
 function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () => void }) {
-  const { send, busy } = useChange(contract.counter.refund);
+  const draft = useDraft(`give back ${sale.id} ${line.position}`);
+  const { send, busy } = useChange(contract.counter.refund, draft);
   const act = useAct();
   const left = line.money - line.refundedMoney;
-  const [back, setBack] = useState<Weight | null>(null);
-  const [money, setMoney] = useState<number | null>(left);
-  const [pay, setPay] = useState<Pay>(sale.pay);
-  const [reason, setReason] = useState('');
+  const [back, setBack] = useKept<Weight | null>(draft, 'back', null);
+  const [money, setMoney] = useKept<number | null>(draft, 'money', left);
+  const [pay, setPay] = useKept<Pay>(draft, 'pay', sale.pay);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send(
@@ -79,7 +81,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
         >
           Give {formatMoney(money ?? 0)} back
         </Button>
-        <Button onPress={onDone}>Leave it</Button>
+        <Button onPress={draft.leave(onDone)}>Leave it</Button>
       </div>
     </form>
   );
@@ -89,9 +91,10 @@ function OneSale({ sale }: { sale: Sold }) {
   const { me, shop } = useShop();
   const { time } = useTimes();
   const mass = useMass();
-  const undo = useChange(contract.counter.voidSale);
+  const draft = useDraft(`take back ${sale.id}`);
+  const undo = useChange(contract.counter.voidSale, draft);
   const [back, setBack] = useState<number | null>(null);
-  const [why, setWhy] = useState<string | null>(null);
+  const [why, setWhy] = useKept<string | null>(draft, 'why', null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const line = sale.lines.find((l) => l.position === back);
   return (

@@ -1,30 +1,44 @@
-import { contract, type Problem } from '@ember-slate/contract';
+import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField, wholeNumber } from '../../parts/Field.tsx';
 
 interface Props {
-  rows: readonly { name: string; places: number }[];
+  slab: AnswerOf<typeof contract.counter.slab>;
   onClose: () => void;
 }
 
 /** How many places each row of the slab has, the back row first. */
-export function SlabLayout({ rows, onClose }: Props) {
-  const { send, busy } = useChange(contract.counter.setSlab);
-  const [places, setPlaces] = useState(() => rows.map((r) => String(r.places)));
+export function SlabLayout({ slab, onClose }: Props) {
+  const draft = useDraft('slab');
+  const [version, setVersion] = useKept(draft, 'version', slab.version);
+  const { send, busy } = useChange(contract.counter.setSlab, draft);
+  const [places, setPlaces] = useKept(draft, 'places', () => slab.rows.map((r) => String(r.places)));
   const [problem, setProblem] = useState<Problem | null>(null);
   const letter = (i: number) => 'ABCDEF'[i]!;
-  const save = async () => {
-    const outcome = await send({
-      rows: places.map((p, i) => ({ name: letter(i), places: wholeNumber(p) ?? 0 })),
-    });
+  const rows = places.map((p, i) => ({ name: letter(i), places: wholeNumber(p) ?? 0 }));
+  const save = async (over = version) => {
+    const outcome = await send({ version: over, rows });
     if (outcome.ok) onClose();
     else setProblem(outcome.problem);
   };
   return (
     <Dialog open title="Places of the slab" onClose={onClose}>
+      <Stale
+        problem={problem}
+        names={{ rows: 'Places' }}
+        mine={{ rows }}
+        show={(_f, v) => (v as typeof rows).map((r) => `${r.name} ${r.places}`).join(', ')}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(onClose)}
+      />
       <p className="pb-3 text-ink2">
         Row A lies farthest from the glass. What lies at a place that goes lies in none until it is put.
       </p>
@@ -40,7 +54,7 @@ export function SlabLayout({ rows, onClose }: Props) {
           />
         ))}
       </div>
-      {problem && !problem.errors?.some((e) => e.path.startsWith('rows.')) && (
+      {problem && problem.code !== 'stale' && !problem.errors?.some((e) => e.path.startsWith('rows.')) && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
@@ -61,7 +75,7 @@ export function SlabLayout({ rows, onClose }: Props) {
         >
           One row less
         </Button>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Leave it</Button>
       </div>
     </Dialog>
   );

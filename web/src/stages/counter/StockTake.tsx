@@ -2,6 +2,7 @@ import { contract, type Problem, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
@@ -42,10 +43,11 @@ function CountRow({
   onDone: (off: number) => void;
   onSkip: () => void;
 }) {
-  const { send, busy } = useChange(contract.counter.count);
-  const [weight, setWeight] = useState<Weight | null>(null);
-  const [pieces, setPieces] = useState('');
-  const [reason, setReason] = useState<(typeof why)[number] | ''>('');
+  const draft = useDraft(`count ${rowKey(row)}`);
+  const { send, busy } = useChange(contract.counter.count, draft);
+  const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
+  const [pieces, setPieces] = useKept(draft, 'pieces', '');
+  const [reason, setReason] = useKept<(typeof why)[number] | ''>(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const asks = problem?.errors?.[0]?.path === 'reason';
   const go = async (w: Weight | null) => {

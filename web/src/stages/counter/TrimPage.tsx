@@ -3,6 +3,7 @@ import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -22,13 +23,14 @@ type Lying = AnswerOf<typeof contract.trim.lying>;
 
 /** Makes a batch: what it is, which tubs go in, what comes out. */
 function MakeBatch({ lying }: { lying: Lying }) {
-  const { send, busy } = useChange(contract.trim.make);
+  const draft = useDraft('batch of trim');
+  const { send, busy } = useChange(contract.trim.make, draft);
   const mass = useMass();
   const act = useAct();
-  const [product, setProduct] = useState(lying.products[0]!.id);
-  const [chosen, setChosen] = useState<readonly string[]>([]);
-  const [out, setOut] = useState<Weight | null>(null);
-  const [remarks, setRemarks] = useState('');
+  const [product, setProduct] = useKept(draft, 'product', lying.products[0]!.id);
+  const [chosen, setChosen] = useKept<readonly string[]>(draft, 'chosen', []);
+  const [out, setOut] = useKept<Weight | null>(draft, 'out', null);
+  const [remarks, setRemarks] = useKept(draft, 'remarks', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const made = lying.products.find((p) => p.id === product)!;
   const fit = lying.rows.filter((r) => r.refused[product] === undefined);
@@ -48,9 +50,6 @@ function MakeBatch({ lying }: { lying: Lying }) {
     });
     if (!outcome.ok) return setProblem(outcome.problem);
     act(say({ text: `${made.name} made of ${inputs.length} tubs: ${mass(out!.grams)}`, problem: false }));
-    setChosen([]);
-    setOut(null);
-    setRemarks('');
     setProblem(null);
   };
   return (
@@ -303,7 +302,7 @@ export default function TrimPage() {
           </table>
         </>
       )}
-      {chosen && <TrimRuleDialog part={chosen} onClose={() => setRule(null)} />}
+      {chosen && <TrimRuleDialog part={chosen} versions={book.versions} onClose={() => setRule(null)} />}
     </div>
   );
 }

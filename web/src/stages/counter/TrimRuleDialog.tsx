@@ -2,7 +2,9 @@ import { contract, type Problem, type TrimBook, type TrimRule } from '@ember-sla
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, WeightField } from '../../parts/Field.tsx';
@@ -19,13 +21,20 @@ const ways: Record<TrimRule['goesTo'], string> = {
   bin: 'the bin',
 };
 
+const fieldNames = {
+  keep: 'Kept',
+  goesTo: 'Goes to',
+  perKg: 'Price a kg',
+  demandGrams: 'Asked for on a day, g',
+};
+
 /** Species whose roe or liver is eaten here, beside those where it usually is. */
-function Customs({ part, eaten }: { part: string; eaten: readonly string[] }) {
+function Customs({ part, eaten, version }: { part: string; eaten: readonly string[]; version: number }) {
   const { data: book } = useRead(contract.landing.species);
   const { send } = useChange(contract.trim.setCustoms);
   const [problem, setProblem] = useState<Problem | null>(null);
   const put = async (speciesIds: string[]) => {
-    const outcome = await send({ speciesIds }, { part });
+    const outcome = await send({ version, speciesIds }, { part });
     setProblem(outcome.ok ? null : outcome.problem);
   };
   const name = (id: string) => shortName(book?.find((s) => s.id === id)?.name ?? id);
@@ -60,12 +69,22 @@ function Customs({ part, eaten }: { part: string; eaten: readonly string[] }) {
 }
 
 /** What the shop does with a kind of trim: kept or not, its price, its demand, where it goes. */
-export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][number]; onClose: () => void }) {
-  const { send, busy } = useChange(contract.trim.setRule);
-  const [rule, setRule] = useState<TrimRule>(part.setting);
+export function TrimRuleDialog({
+  part,
+  versions,
+  onClose,
+}: {
+  part: TrimBook['parts'][number];
+  versions: TrimBook['versions'];
+  onClose: () => void;
+}) {
+  const draft = useDraft(`trim rule ${part.part}`);
+  const [version, setVersion] = useKept(draft, 'version', versions.rules);
+  const { send, busy } = useChange(contract.trim.setRule, draft);
+  const [rule, setRule] = useKept<TrimRule>(draft, 'rule', part.setting);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const save = async () => {
-    const outcome = await send(rule, { part: part.part });
+  const save = async (over = version) => {
+    const outcome = await send({ ...rule, version: over }, { part: part.part });
     if (outcome.ok) onClose();
     else setProblem(outcome.problem);
   };
@@ -75,6 +94,16 @@ export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][numb
         {part.uses.length > 0 ? `Best first: ${part.uses.join(', ')}.` : ''} {part.rule}
         {part.mostDays !== null && ` At most ${part.mostDays} ${part.mostDays === 1 ? 'day' : 'days'}.`}
       </p>
+      <Stale
+        problem={problem}
+        names={fieldNames}
+        mine={rule}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(onClose)}
+      />
       <div className="grid grid-cols-2 gap-5">
         <Choice
           label="Kept"
@@ -105,13 +134,13 @@ export function TrimRuleDialog({ part, onClose }: { part: TrimBook['parts'][numb
           plain
         />
       </div>
-      {part.customs && <Customs part={part.part} eaten={part.customs} />}
-      <Refused problem={problem} />
+      {part.customs && <Customs part={part.part} eaten={part.customs} version={versions.customs} />}
+      {problem?.code !== 'stale' && <Refused problem={problem} />}
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
           Keep the rule
         </Button>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Leave it</Button>
       </div>
     </Dialog>
   );

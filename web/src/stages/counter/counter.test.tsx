@@ -1,7 +1,6 @@
-import type { StockRow } from '@ember-slate/contract';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { Refusal, served } from '../../testing/served.tsx';
+import { Refusal, served, stockRowOf as row } from '../../testing/served.tsx';
 import { meant, mustGo, onlyPlace } from './bag.ts';
 import Counter from './Counter.tsx';
 import Sales from './Sales.tsx';
@@ -14,33 +13,6 @@ afterEach(() => {
 });
 const tap = (name: RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 
-const row = (more: Partial<StockRow> = {}): StockRow => ({
-  place: 'place:slab',
-  lotId: 1,
-  item: 'whole',
-  batch: 0,
-  code: '261125-S1',
-  speciesId: 'sea_bass',
-  speciesName: 'European sea bass',
-  itemName: 'whole',
-  saleable: true,
-  blocked: null,
-  condition: 'whole',
-  grams: 1840,
-  pieces: 4,
-  freeGrams: 1840,
-  freePieces: 4,
-  daysLeft: 4,
-  sellBy: '2999-01-01',
-  pricePerKg: 2390,
-  fullPerKg: 2390,
-  cautions: ['Allergen: fish.'],
-  spot: 'A1',
-  fitFor: 'steaming',
-  frozen: false,
-  parents: [],
-  ...more,
-});
 const steaks = row({
   lotId: 2,
   item: 'steaks',

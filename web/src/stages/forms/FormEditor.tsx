@@ -8,6 +8,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { errorsByPath, SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 
 type Own = BodyOf<typeof contract.forms.save>['form'];
@@ -21,13 +22,43 @@ const slug = (name: string) =>
     .slice(0, 34)}`;
 const percent = (text: string): number => Number(text.replace(',', '.')) / 100;
 
+const fieldNames = {
+  name: 'Name',
+  pieceG: 'A piece, g',
+  tolerance: 'Off by, share',
+  lifeFactor: 'Life ×',
+  share: 'Of its part, share',
+  options: 'On request',
+  norm: 'Norm',
+  kitchen: 'In the kitchen',
+  off: 'This shop does not cut it',
+};
+
+/** What the shop has of a form now, with the version beside its fields. */
+const flat = (current: unknown) => {
+  const { form, version } = (current ?? {}) as { form?: Own | null; version?: number };
+  return version === undefined ? undefined : { ...form, version };
+};
+
 /** Numbers and words of a shipped form, or a form of the shop's own that is cut like one. */
 export function FormEditor({ form, onClose }: { form: Form | null; onClose: () => void }) {
-  const { send, busy } = useChange(contract.forms.save);
   const settings = useFormSettings();
+  return (
+    <Dialog title={form ? `${form.name}, as this shop cuts it` : 'A form of our own'} open onClose={onClose}>
+      {settings ? (
+        <Fields form={form} opened={settings.version} onClose={onClose} />
+      ) : (
+        <p className="text-ink2">The shop’s forms are on their way.</p>
+      )}
+    </Dialog>
+  );
+}
+
+function Fields({ form, opened, onClose }: { form: Form | null; opened: number; onClose: () => void }) {
   const go = useNavigate();
   const draft = useDraft(form ? `form ${form.id}` : 'form');
-  const [version] = useKept(draft, 'version', settings?.version ?? 1);
+  const { send, busy } = useChange(contract.forms.save, draft);
+  const [version, setVersion] = useKept(draft, 'version', opened);
   const [like, setLike] = useKept(draft, 'like', form?.like ?? '');
   const base = shippedForms.find((f) => f.id === (form ? form.id : like)) ?? form;
   const [name, setName] = useKept(draft, 'name', form?.name ?? '');
@@ -55,9 +86,9 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
   const errors = Object.fromEntries(
     Object.entries(errorsByPath(problem)).map(([path, text]) => [path.replace(/^form\./, ''), text]),
   );
-  const save = async () => {
+  const mine = (): Own => {
     const own = form === null || form.like !== null;
-    const kept: Own = {
+    return {
       id: form?.id ?? slug(name),
       like: own ? (form?.like ?? like) : null,
       name,
@@ -73,14 +104,28 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
       kitchen,
       off: off === 'off',
     };
-    const outcome = await send({ version: draft.kept ? version : settings!.version, form: kept });
+  };
+  const save = async (over = version) => {
+    const kept = mine();
+    const outcome = await send({ version: over, form: kept });
     if (!outcome.ok) return setProblem(outcome.problem);
-    draft.forget();
     onClose();
     void go(off === 'off' ? '/forms' : `/forms/${kept.id}`);
   };
   return (
-    <Dialog title={form ? `${form.name}, as this shop cuts it` : 'A form of our own'} open onClose={onClose}>
+    <>
+      {base && (
+        <Stale
+          problem={problem && { ...problem, current: flat(problem.current) }}
+          names={fieldNames}
+          mine={mine()}
+          onKeep={(over) => {
+            setVersion(over);
+            void save(over);
+          }}
+          onTheirs={draft.leave(onClose)}
+        />
+      )}
       {form === null && (
         <SelectField
           label="Cut like"
@@ -153,27 +198,28 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
           ]}
         />
       )}
-      {problem && Object.keys(errors).length === 0 && (
+      {problem && problem.code !== 'stale' && Object.keys(errors).length === 0 && (
         <p role="alert" className="border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
       )}
-      <Button
-        kind="main"
-        busy={busy}
-        notYet={
-          !settings
-            ? 'the forms have not come yet'
-            : form === null && !like
+      <div className="flex gap-3">
+        <Button
+          kind="main"
+          busy={busy}
+          notYet={
+            form === null && !like
               ? 'say which form it is cut like'
               : name.trim() === ''
                 ? 'give it a name'
                 : null
-        }
-        onPress={() => void save()}
-      >
-        Keep the form
-      </Button>
-    </Dialog>
+          }
+          onPress={() => void save()}
+        >
+          Keep the form
+        </Button>
+        <Button onPress={draft.leave(onClose)}>Leave it</Button>
+      </div>
+    </>
   );
 }

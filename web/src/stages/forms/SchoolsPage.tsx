@@ -30,10 +30,10 @@ export default function SchoolsPage() {
   const said = useSaid();
   if (!settings) return <Waiting problem={undefined} again={() => undefined} />;
   const choose = async (who: 'shop' | 'mine', question: string, school: string | null) => {
-    const { [question]: _was, ...others } = settings[who];
+    if (who === 'mine') return said(await mine.send({ question, school }));
+    const { [question]: _was, ...others } = settings.shop;
     const choices = school === null ? others : { ...others, [question]: school };
-    const outcome = await (who === 'shop' ? shop : mine).send({ choices });
-    said(outcome);
+    return said(await shop.send({ version: settings.shopVersion, choices }));
   };
   return (
     <div>

@@ -2,26 +2,42 @@ import { contract, type Problem } from '@ember-slate/contract';
 import { schemeFaults } from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { shortName } from '@ember-slate/core/species';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import type { KeptScheme } from './words.ts';
 
 const number = (text: string) => (/^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.replace(',', '.')) : NaN);
 
+/** A part of a scheme in one line, to lay two of them side by side. */
+const schemeWords = (field: string, value: unknown) =>
+  field === 'signs'
+    ? (value as KeptScheme['signs']).map((s) => `${s.name} ${s.weight}: ${s.words.join(' / ')}`).join('; ')
+    : JSON.stringify(value);
+
 /** A scheme's signs with their words; changing any of it makes the next version. */
 export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayChange: boolean }) {
-  const { send, busy } = useChange(contract.grading.changeScheme);
+  const draft = useDraft(`scheme ${scheme.id}`);
+  const [version, setVersion] = useKept(draft, 'version', scheme.version);
+  const { send, busy } = useChange(contract.grading.changeScheme, draft);
   const { when, day } = useTimes();
-  const [signs, setSigns] = useState(scheme.signs);
-  const [weights, setWeights] = useState(() => scheme.signs.map((s) => String(s.weight)));
-  const [rejectAt, setRejectAt] = useState(scheme.rejectAt === null ? '' : String(scheme.rejectAt));
-  const [centres, setCentres] = useState(() => scheme.centres.map(String));
-  const [note, setNote] = useState('');
-  const [name, setName] = useState('');
-  const [forSpecies, setForSpecies] = useState<string | null>(null);
+  const [signs, setSigns] = useKept(draft, 'signs', scheme.signs);
+  const [weights, setWeights] = useKept(draft, 'weights', () => scheme.signs.map((s) => String(s.weight)));
+  const [rejectAt, setRejectAt] = useKept(
+    draft,
+    'rejectAt',
+    scheme.rejectAt === null ? '' : String(scheme.rejectAt),
+  );
+  const [centres, setCentres] = useKept(draft, 'centres', () => scheme.centres.map(String));
+  const [note, setNote] = useKept(draft, 'note', '');
+  const ownDraft = useDraft(`scheme like ${scheme.id}`);
+  const own = useChange(contract.grading.changeScheme, ownDraft);
+  const [name, setName] = useKept(ownDraft, 'name', '');
+  const [forSpecies, setForSpecies] = useKept<string | null>(ownDraft, 'forSpecies', null);
   const book = useSpecies();
   const [problem, setProblem] = useState<Problem | null>(null);
   const index = scheme.method === 'index';
@@ -49,23 +65,22 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
       id,
       name,
       species: forSpecies ? [forSpecies] : null,
-      from: 0,
+      version: 0,
       note: `begun from ${scheme.name}`,
     };
-    const outcome = await send(body, { id });
+    const outcome = await own.send(body, { id });
     setProblem(outcome.ok ? null : outcome.problem);
-    if (outcome.ok) setName('');
   };
-  const save = async () => {
+  const save = async (over = version) => {
     const {
-      version,
+      version: _from,
       calibration: _line,
       shipped: _shipped,
       grades: _grades,
       history: _history,
       ...fields
     } = next;
-    const outcome = await send({ ...fields, from: version, note }, { id: scheme.id });
+    const outcome = await send({ ...fields, version: over, note }, { id: scheme.id });
     setProblem(outcome.ok ? null : outcome.problem);
   };
   return (
@@ -159,6 +174,17 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
           ))
         )}
       </div>
+      <Stale
+        problem={problem}
+        names={{ signs: 'Signs', centres: 'Levels stand at', rejectAt: 'At its end at' }}
+        mine={next}
+        show={schemeWords}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(() => setProblem(null))}
+      />
       {mayChange && (
         <form
           className="flex items-start gap-5 border-t border-line pt-3"
@@ -172,7 +198,10 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
             label="What changed and why"
             value={note}
             onChange={setNote}
-            error={problem?.detail ?? (changed && faults.length > 0 ? faults.join('. ') : undefined)}
+            error={
+              (problem?.code === 'stale' ? undefined : problem?.detail) ??
+              (changed && faults.length > 0 ? faults.join('. ') : undefined)
+            }
             note="grades made before keep their version"
           />
           <div className="pt-3">
@@ -190,7 +219,7 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
                       : null
               }
             >
-              Make version {scheme.version + 1}
+              Make version {version + 1}
             </Button>
           </div>
         </form>
@@ -220,7 +249,7 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
           <div className="pt-3">
             <Button
               submit
-              busy={busy}
+              busy={own.busy}
               notYet={
                 name.trim().length < 2
                   ? 'name it'

@@ -5,6 +5,7 @@ import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -26,8 +27,9 @@ const conditionNames: Record<LotRow['condition'], string> = {
 
 /** Closing asks for a reason when the note and the scale differ. */
 function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => void }) {
-  const { send, busy } = useChange(contract.landing.closeDelivery);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`close delivery ${delivery.id}`);
+  const { send, busy } = useChange(contract.landing.closeDelivery, draft);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const mass = useMass();
   const off = delivery.differences.length > 0;

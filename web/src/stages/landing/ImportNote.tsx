@@ -4,6 +4,7 @@ import { noteFields, type NoteField } from '@ember-slate/core/landing';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -58,16 +59,17 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
   const act = useAct();
   const book = useSpecies();
   const { data: suppliers } = useRead(contract.landing.suppliers);
+  const draft = useDraft('note from a file');
   const read = useChange(contract.landing.readNote);
-  const land = useChange(contract.landing.importNote);
-  const [supplier, setSupplier] = useState('');
-  const [text, setText] = useState('');
-  const [encoding, setEncoding] = useState<string | null>(null);
+  const land = useChange(contract.landing.importNote, draft);
+  const [supplier, setSupplier] = useKept(draft, 'supplier', '');
+  const [text, setText] = useKept(draft, 'text', '');
+  const [encoding, setEncoding] = useKept<string | null>(draft, 'encoding', null);
   const [note, setNote] = useState<Note | null>(null);
-  const [at, setAt] = useState(() => parseClock(time(new Date())));
-  const [probeTenths, setProbe] = useState<number | null>(null);
-  const [ice, setIce] = useState<Delivery['ice']>('buried');
-  const [noteRef, setNoteRef] = useState('');
+  const [at, setAt] = useKept(draft, 'at', () => parseClock(time(new Date())));
+  const [probeTenths, setProbe] = useKept<number | null>(draft, 'probeTenths', null);
+  const [ice, setIce] = useKept<Delivery['ice']>(draft, 'ice', 'buried');
+  const [noteRef, setNoteRef] = useKept(draft, 'noteRef', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
 
@@ -245,6 +247,11 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
         </p>
       )}
       <div className="flex gap-3">
+        {!note && text.trim() !== '' && (
+          <Button busy={read.busy} onPress={() => void preview(text)}>
+            Read the note
+          </Button>
+        )}
         <Button
           submit
           kind="main"
@@ -261,7 +268,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
         >
           Land all {note ? note.rows.length : ''} lots
         </Button>
-        <Button onPress={onCancel}>Leave it</Button>
+        <Button onPress={draft.leave(onCancel)}>Leave it</Button>
       </div>
     </form>
   );

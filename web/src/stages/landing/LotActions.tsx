@@ -2,9 +2,11 @@ import { contract, type LotRow, type Problem } from '@ember-slate/contract';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import {
   errorsByPath,
@@ -46,7 +48,7 @@ function ActForm({
       }}
     >
       <div className="grid grid-cols-4 gap-x-6 max-sm:grid-cols-2">{children}</div>
-      {problem?.detail && !problem.errors?.length && (
+      {problem?.detail && problem.code !== 'stale' && !problem.errors?.length && (
         <p role="alert" className="pb-2 text-embertext">
           {problem.detail}
         </p>
@@ -59,11 +61,13 @@ function ActForm({
 }
 
 function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
-  const { send, busy } = useChange(contract.landing.hold);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`hold ${lot.id}`);
+  const [version, setVersion] = useKept(draft, 'version', lot.version);
+  const { send, busy } = useChange(contract.landing.hold, draft);
+  const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
-  const save = async (text: string | null) => {
-    const outcome = await send({ reason: text }, { id: lot.id });
+  const save = async (text: string | null, over = version) => {
+    const outcome = await send({ version: over, reason: text }, { id: lot.id });
     if (outcome.ok) onDone();
     else setProblem(outcome.problem);
   };
@@ -84,6 +88,16 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
       notYet={reason.trim() === '' ? 'say why' : null}
       onSubmit={() => void save(reason)}
     >
+      <Stale
+        problem={problem}
+        names={{ reason: 'Why it waits' }}
+        mine={{ reason }}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(reason, over);
+        }}
+        onTheirs={draft.leave(onDone)}
+      />
       <TextField
         className="col-span-full"
         label="Why it waits"
@@ -96,11 +110,12 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
 }
 
 function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
-  const { send, busy } = useChange(contract.landing.split);
+  const draft = useDraft(`split ${lot.id}`);
+  const { send, busy } = useChange(contract.landing.split, draft);
   const act = useAct();
-  const [pieces, setPieces] = useState('');
-  const [weight, setWeight] = useState<Weight | null>(null);
-  const [remarks, setRemarks] = useState('');
+  const [pieces, setPieces] = useKept(draft, 'pieces', '');
+  const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
+  const [remarks, setRemarks] = useKept(draft, 'remarks', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const save = async () => {
@@ -155,39 +170,43 @@ function Claim({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const { data } = useRead(contract.landing.claims, { params: { id: lot.id } });
   if (!data) return <p className="text-ink3">…</p>;
   return (
-    <ClaimForm lot={lot} wording={data.wording} draft={data.draft} claims={data.claims} onDone={onDone} />
+    <ClaimForm lot={lot} wording={data.wording} reason={data.draft} claims={data.claims} onDone={onDone} />
   );
 }
 
 function ClaimForm({
   lot,
   wording: usual,
-  draft,
+  reason: proposed,
   claims,
   onDone,
 }: {
   lot: LotRow;
   wording: string;
-  draft: string;
+  /** The reason its grade gives. */
+  reason: string;
   claims: { id: number; number: number; outcome: string; grams: number; money: number }[];
   onDone: () => void;
 }) {
-  const { send, busy } = useChange(contract.landing.claim);
+  const draft = useDraft(`claim ${lot.id}`);
+  const { send, busy } = useChange(contract.landing.claim, draft);
   const { shop } = useShop();
   const mass = useMass();
   const act = useAct();
   const all = lot.there.pieces > 0;
-  const [outcome, setOutcome] = useState<'return' | 'bin' | 'keep'>(all ? 'return' : 'keep');
-  const [pieces, setPieces] = useState(String(all ? lot.there.pieces : lot.pieces));
-  const [weight, setWeight] = useState<Weight | null>({
+  const [outcome, setOutcome] = useKept<'return' | 'bin' | 'keep'>(draft, 'outcome', all ? 'return' : 'keep');
+  const [pieces, setPieces] = useKept(draft, 'pieces', String(all ? lot.there.pieces : lot.pieces));
+  const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
     grams: all ? lot.there.grams : lot.grams,
     source: 'estimated',
   });
-  const [money, setMoney] = useState<number | null>(
+  const [money, setMoney] = useKept<number | null>(
+    draft,
+    'money',
     lot.pricePerKg === null ? null : multiplyRate(all ? lot.there.grams : lot.grams, lot.pricePerKg),
   );
-  const [reason, setReason] = useState(draft);
-  const [wording, setWording] = useState(usual);
+  const [reason, setReason] = useKept(draft, 'reason', proposed);
+  const [wording, setWording] = useKept(draft, 'wording', usual);
   const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const save = async () => {

@@ -2,8 +2,10 @@ import { contract, type Problem, type SupplierRecord } from '@ember-slate/contra
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
@@ -70,25 +72,39 @@ function Over({
 }
 
 function Terms({ record }: { record: SupplierRecord }) {
-  const { send, busy } = useChange(contract.landing.editSupplier);
-  const [wording, setWording] = useState(record.claimWording);
-  const [dressed, setDressed] = useState<'ask' | 'headed_gutted' | 'gutted'>(record.dressedMeans ?? 'ask');
+  const draft = useDraft(`supplier terms ${record.id}`);
+  const [version, setVersion] = useKept(draft, 'version', record.version);
+  const { send, busy } = useChange(contract.landing.editSupplier, draft);
+  const [wording, setWording] = useKept(draft, 'wording', record.claimWording);
+  const [dressed, setDressed] = useKept<'ask' | 'headed_gutted' | 'gutted'>(
+    draft,
+    'dressed',
+    record.dressedMeans ?? 'ask',
+  );
   const [problem, setProblem] = useState<Problem | null>(null);
+  const mine = { claimWording: wording, dressedMeans: dressed === 'ask' ? null : dressed };
+  const save = async (over = version) => {
+    const outcome = await send({ ...mine, version: over }, { id: record.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
   return (
     <form
       className="border-t border-line pt-3"
       onSubmit={(e) => {
         e.preventDefault();
-        void send(
-          {
-            version: record.version,
-            claimWording: wording,
-            dressedMeans: dressed === 'ask' ? null : dressed,
-          },
-          { id: record.id },
-        ).then((o) => setProblem(o.ok ? null : o.problem));
+        void save();
       }}
     >
+      <Stale
+        problem={problem}
+        names={{ dressedMeans: 'What it means by dressed', claimWording: 'Wording of claims' }}
+        mine={mine}
+        onKeep={(over) => {
+          setVersion(over);
+          void save(over);
+        }}
+        onTheirs={draft.leave(() => setProblem(null))}
+      />
       <Choice
         label="What it means by dressed"
         value={dressed}
@@ -103,7 +119,7 @@ function Terms({ record }: { record: SupplierRecord }) {
         label="Wording of claims to it"
         value={wording}
         onChange={setWording}
-        error={problem?.detail}
+        error={problem?.code === 'stale' ? undefined : problem?.detail}
         note="as agreed; offered with every claim"
       />
       <Button submit busy={busy}>

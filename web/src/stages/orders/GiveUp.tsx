@@ -1,6 +1,7 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -10,14 +11,17 @@ import { formatMoney } from '../../parts/money.ts';
 
 /** Cancels an order, or notes that nobody came for it. */
 export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }) {
-  const { send, busy } = useChange(contract.orders.cancel);
+  const draft = useDraft(`give up ${order.id}`);
+  const { send, busy } = useChange(contract.orders.cancel, draft);
   const { shop } = useShop();
   const due = new Date(order.dueAt) < useNow();
-  const [what, setWhat] = useState<'uncollected' | 'cancelled'>(
+  const [what, setWhat] = useKept<'uncollected' | 'cancelled'>(
+    draft,
+    'what',
     due && order.state === 'ready' ? 'uncollected' : 'cancelled',
   );
-  const [reason, setReason] = useState('');
-  const [deposit, setDeposit] = useState<'returned' | 'kept'>('returned');
+  const [reason, setReason] = useKept(draft, 'reason', '');
+  const [deposit, setDeposit] = useKept<'returned' | 'kept'>(draft, 'deposit', 'returned');
   const [problem, setProblem] = useState<Problem | null>(null);
   const uncollected = what === 'uncollected';
   const why = reason.trim() || (uncollected ? 'nobody came' : '');
@@ -68,7 +72,7 @@ export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }
         <Button kind="main" busy={busy} notYet={why ? null : 'say why'} onPress={() => void cancel()}>
           {uncollected ? 'Put it back' : 'Cancel the order'}
         </Button>
-        <Button onPress={onClose}>Keep it</Button>
+        <Button onPress={draft.leave(onClose)}>Keep it</Button>
       </div>
     </Dialog>
   );

@@ -1,12 +1,66 @@
-import { contract, type Order, type StandingOrder } from '@ember-slate/contract';
+import { contract, type AnswerOf, type Order, type Problem, type StandingOrder } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { weekdayNames } from './weekdays.ts';
+
+/** A note about a customer, to be read by whoever answers the telephone. */
+function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) {
+  const draft = useDraft(`customer ${known.id}`);
+  const { send, busy } = useChange(contract.orders.noteCustomer, draft);
+  const [version, setVersion] = useKept(draft, 'version', known.version);
+  const [note, setNote] = useKept<string | null>(draft, 'note', null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const keep = async (over = version) => {
+    const outcome = await send({ version: over, phone: known.phone, remarks: note ?? '' }, { id: known.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  if (note === null)
+    return (
+      <p>
+        {known.remarks && <span className="text-ink">{known.remarks} </span>}
+        <button type="button" className="why" onClick={() => setNote(known.remarks)}>
+          {known.remarks ? 'change the note' : 'note something'}
+        </button>
+      </p>
+    );
+  return (
+    <div>
+      <div className="flex items-center gap-3">
+        <TextField
+          label="About this customer"
+          value={note}
+          onChange={setNote}
+          className="flex-1"
+          error={problem?.code === 'stale' ? undefined : problem?.detail}
+        />
+        <Button small busy={busy} onPress={() => void keep()}>
+          Keep
+        </Button>
+        <Button small onPress={draft.leave(() => setProblem(null))}>
+          Leave it
+        </Button>
+      </div>
+      <Stale
+        problem={problem}
+        names={{ remarks: 'About this customer' }}
+        mine={{ remarks: note }}
+        onKeep={(over) => {
+          setVersion(over);
+          void keep(over);
+        }}
+        onTheirs={draft.leave(() => setProblem(null))}
+      />
+    </div>
+  );
+}
 
 /** What the shop knows of the one on the telephone: a note, what they had, and it again at one tap. */
 export function Recall({
@@ -19,8 +73,6 @@ export function Recall({
   const { data: known } = useRead(contract.orders.customer, { params: { id } });
   const { day } = useTimes();
   const want = useWant();
-  const keep = useChange(contract.orders.noteCustomer);
-  const [note, setNote] = useState<string | null>(null);
   if (!known) return null;
   const last = known.orders.slice(0, 3);
   return (
@@ -36,27 +88,7 @@ export function Recall({
           </span>
         )}
       </p>
-      {note === null ? (
-        <p>
-          {known.remarks && <span className="text-ink">{known.remarks} </span>}
-          <button type="button" className="why" onClick={() => setNote(known.remarks)}>
-            {known.remarks ? 'change the note' : 'note something'}
-          </button>
-        </p>
-      ) : (
-        <div className="flex items-center gap-3">
-          <TextField label="About this customer" value={note} onChange={setNote} className="flex-1" />
-          <button
-            type="button"
-            className="btn btn-small"
-            onClick={() =>
-              void keep.send({ phone: known.phone, remarks: note }, { id }).then((o) => o.ok && setNote(null))
-            }
-          >
-            Keep
-          </button>
-        </div>
-      )}
+      <About key={known.version} known={known} />
       <ul>
         {last.map((o) => (
           <li key={o.id} className="flex items-baseline justify-between gap-3 border-t border-line py-1">

@@ -260,10 +260,7 @@ export default function Plan() {
                         editable
                           ? () => {
                               const all = card.ids.every((id) => plan.pinned.includes(id));
-                              const fish = all
-                                ? plan.pinned.filter((id) => !card.ids.includes(id))
-                                : [...plan.pinned, ...card.ids];
-                              void pin.send({ fish: [...new Set(fish)] }, { id: plan.id });
+                              void pin.send({ fish: [...card.ids], pinned: !all }, { id: plan.id });
                             }
                           : null
                       }

@@ -2,8 +2,10 @@ import { contract, type Problem, type SpeciesRow } from '@ember-slate/contract';
 import { speciesFaults } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
+import { Stale } from '../../parts/Stale.tsx';
 import { errorsByPath, SelectField, TextField } from '../../parts/Field.tsx';
 import { BodyEditor } from './BodyEditor.tsx';
 
@@ -44,6 +46,28 @@ const numbers = [
 type NumberField = (typeof numbers)[number][0];
 const mayBeEmpty: readonly NumberField[] = ['filletSkinOn', 'spentFactor'];
 
+const fieldNames = {
+  ...(Object.fromEntries(numbers) as Record<NumberField, string>),
+  name: 'Market name',
+  scientificName: 'Scientific name',
+  names: 'Other names',
+  asfis: 'ASFIS code',
+  euGroup: 'EU table',
+  bodyRow: 'Built like',
+  body: 'Its body',
+  fat: 'Fat',
+  arrives: 'Arrives',
+  parasites: 'Parasites',
+  spawningMonths: 'Spawns',
+  histamine: 'Histamine',
+  reefToxin: 'Reef toxin',
+  scales: 'Scales',
+  frameStock: 'Frame in stock',
+  sharp: 'What can hurt the cutter',
+  marks: 'Marks to know it by',
+  lookAlikes: 'Look-alikes',
+};
+
 const numberOf = (text: string) => (text.trim() === '' ? null : Number(text.trim().replace(',', '.')));
 
 /** Changes an entry or adds one like the one shown; what cannot be is said while it is typed. */
@@ -58,9 +82,10 @@ export function SpeciesEditor({
   onDone: (id: string) => void;
   onCancel: () => void;
 }) {
-  const edit = useChange(contract.species.edit);
-  const add = useChange(contract.species.add);
-  const [entry, setEntry] = useState<SpeciesRow>(() =>
+  const draft = useDraft(isNew ? `species like ${species.id}` : `species ${species.id}`);
+  const edit = useChange(contract.species.edit, draft);
+  const add = useChange(contract.species.add, draft);
+  const [entry, setEntry] = useKept<SpeciesRow>(draft, 'entry', () =>
     isNew
       ? {
           ...species,
@@ -74,7 +99,9 @@ export function SpeciesEditor({
         }
       : species,
   );
-  const [typed, setTyped] = useState(
+  const [typed, setTyped] = useKept(
+    draft,
+    'typed',
     () =>
       Object.fromEntries(numbers.map(([f]) => [f, species[f] === null ? '' : String(species[f])])) as Record<
         NumberField,
@@ -109,10 +136,10 @@ export function SpeciesEditor({
   };
   const faults = Object.fromEntries(speciesFaults(fields).map((f) => [f.field, f.message]));
   const errors = { ...(touched ? faults : {}), ...errorsByPath(problem) };
-  const save = async () => {
+  const save = async (over = version) => {
     if (Object.keys(faults).length > 0) return setTouched(true);
     const { id, ...rest } = fields;
-    const outcome = isNew ? await add.send(fields) : await edit.send({ ...rest, version }, { id });
+    const outcome = isNew ? await add.send(fields) : await edit.send({ ...rest, version: over }, { id });
     if (!outcome.ok) return setProblem(outcome.problem);
     onDone(id);
   };
@@ -126,6 +153,16 @@ export function SpeciesEditor({
       <h1 className="pb-2 text-big">
         {isNew ? `A species, built like ${species.name}` : `Change ${species.name}`}
       </h1>
+      <Stale
+        problem={problem}
+        names={fieldNames}
+        mine={{ ...entry, ...read }}
+        onKeep={(over) => {
+          setEntry((had) => ({ ...had, version: over }));
+          void save(over);
+        }}
+        onTheirs={draft.leave(onCancel)}
+      />
       <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-lg:grid-cols-2">
         <TextField
           className="col-span-2"
@@ -263,7 +300,7 @@ export function SpeciesEditor({
           errors={{ ...faults, ...errorsByPath(problem) }}
         />
       </details>
-      {problem?.detail && (
+      {problem?.detail && problem.code !== 'stale' && (
         <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
           {problem.detail}
         </p>
@@ -272,7 +309,7 @@ export function SpeciesEditor({
         <Button submit kind="main" busy={edit.busy || add.busy}>
           {isNew ? 'Add it to the book' : 'Keep the change'}
         </Button>
-        <Button onPress={onCancel}>Leave it</Button>
+        <Button onPress={draft.leave(onCancel)}>Leave it</Button>
       </div>
     </form>
   );
