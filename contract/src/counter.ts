@@ -59,6 +59,7 @@ const soldLine = z.object({
   name: z.string(),
   code: z.string(),
   grams: z.number().int(),
+  source: f.weightSource,
   pieces: z.number().int(),
   perKg: f.money,
   fullPerKg: f.money,

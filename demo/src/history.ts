@@ -212,7 +212,7 @@ export class History {
         supply.condition,
         pieces,
         grams,
-        'measured',
+        'simulated',
         perKg,
         supply.farmed ? 'farmed' : 'caught',
         supply.farmed ?? '27',
@@ -303,7 +303,7 @@ export class History {
       day,
       this.o.staff.bench,
     ]);
-    this.bulk.add('ticket_input', [ticket, lot.id, fish, grams, 'measured']);
+    this.bulk.add('ticket_input', [ticket, lot.id, fish, grams, 'simulated']);
     this.bulk.add('ticket_cut', [this.bulk.id('ticket_cut'), ticket, form, null, null, main]);
     this.bulk.add('ticket_time', [ticket, 'weigh', this.o.staff.bench, Math.round(minutes * 60)]);
     this.bulk.add('yield_point', [
@@ -407,7 +407,7 @@ export class History {
         l.row.batch,
         l.grams,
         l.pieces,
-        'measured',
+        'simulated',
         l.perKg,
         l.perKg,
         money[i]!,

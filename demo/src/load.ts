@@ -260,7 +260,7 @@ async function countShort(work: Work) {
     batch,
     grams: tray.grams - grams,
     pieces,
-    source: 'measured',
+    source: 'simulated',
   });
 }
 

@@ -120,7 +120,7 @@ export class SampleShop {
         condition: spec.condition,
         pieces: spec.n,
         grams: weighed[i]!,
-        weightSource: 'measured',
+        weightSource: 'simulated',
         pricePerKg: spec.buy,
         production: spec.farmed ? 'farmed' : 'caught',
         area: spec.farmed ?? '27',
@@ -341,7 +341,7 @@ export class SampleShop {
       inputs: ticket.inputs.map((i) => ({
         lotId: i.lotId,
         grams: Math.round(i.grams * (1 + this.random.normal() * 0.012)),
-        source: 'measured' as const,
+        source: 'simulated' as const,
       })),
     });
   }
@@ -358,7 +358,7 @@ export class SampleShop {
       grams: number,
       pieces = 0,
       cutId: number | null = null,
-    ) => bench.weighOut(work, ticketId, { cutId, kind, item, grams, pieces, source: 'measured' });
+    ) => bench.weighOut(work, ticketId, { cutId, kind, item, grams, pieces, source: 'simulated' });
     let main = 0;
     for (const [i, c] of ticket.cuts.entries()) {
       const form = formOf(formBook(), c.form);
@@ -435,7 +435,7 @@ export class SampleShop {
         item: c.form,
         grams,
         pieces: 1,
-        source: 'measured',
+        source: 'simulated',
       });
     }
     await board.goToStep(work, ticketId!, 'steaks');
@@ -536,7 +536,7 @@ export class SampleShop {
             batch: row.batch,
             grams,
             pieces,
-            source: 'measured',
+            source: 'simulated',
             perKg: row.pricePerKg!,
             priceReason: '',
           },

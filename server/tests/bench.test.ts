@@ -3,7 +3,19 @@ import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
 import { startPrinter, Printer } from '@ember-slate/devices/printer';
 import type { Server } from 'node:net';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { cut, fourFillets, landBass, openHouse, proof, start, sweep, toBench, type House } from './house.ts';
+import {
+  cut,
+  fourFillets,
+  houseForEach,
+  landBass,
+  openHouse,
+  pins,
+  proof,
+  start,
+  sweep,
+  toBench,
+  type House,
+} from './house.ts';
 
 let house: House;
 let printer: Printer;
@@ -301,29 +313,32 @@ describe('the board', () => {
     expect((await at(t.id)).frameGrade).toBe(2);
   });
 
-  it('asks about the same piece weighed twice, and takes it when told', async () => {
-    const t = await begun();
-    const weigh = (more: object = {}) =>
-      house.bench.send(contract.bench.weigh, {
-        params: { id: t.id },
-        body: {
-          cutId: t.cuts[0]!.id,
-          kind: 'order',
-          item: 'fillet_skin_on',
-          grams: 112,
-          pieces: 1,
-          source: 'measured',
-          ...more,
-        },
-      });
-    expect((await weigh({ tub: 'tray', tareGrams: 38 })).status).toBe(200);
-    expect((await weigh()).problem.errors![0]!.path).toBe('again');
-    expect((await weigh({ again: true })).status).toBe(200);
-    expect((await weigh({ grams: 113 })).status).toBe(200);
-    house.clock.now = new Date(house.clock.now.getTime() + 10_000);
-    expect((await weigh({ grams: 113 })).status).toBe(200);
-    expect((await at(t.id)).weighOuts[0]).toMatchObject({ tub: 'tray', tareGrams: 38 });
-  });
+  it.each(['measured', 'simulated'] as const)(
+    'asks about the same piece weighed twice on a scale (%s), and takes it when told',
+    async (source) => {
+      const t = await begun();
+      const weigh = (more: object = {}) =>
+        house.bench.send(contract.bench.weigh, {
+          params: { id: t.id },
+          body: {
+            cutId: t.cuts[0]!.id,
+            kind: 'order',
+            item: 'fillet_skin_on',
+            grams: 112,
+            pieces: 1,
+            source,
+            ...more,
+          },
+        });
+      expect((await weigh({ tub: 'tray', tareGrams: 38 })).status).toBe(200);
+      expect((await weigh()).problem.errors![0]!.path).toBe('again');
+      expect((await weigh({ again: true })).status).toBe(200);
+      expect((await weigh({ grams: 113 })).status).toBe(200);
+      house.clock.now = new Date(house.clock.now.getTime() + 10_000);
+      expect((await weigh({ grams: 113 })).status).toBe(200);
+      expect((await at(t.id)).weighOuts[0]).toMatchObject({ tub: 'tray', tareGrams: 38 });
+    },
+  );
 });
 
 describe('labels', () => {
@@ -493,5 +508,39 @@ describe('the shop’s own ways', () => {
     expect((await house.counter.send(contract.bench.quality)).status).toBe(403);
     const fillets = mine.find((r) => r.form === 'fillet_skin_on')!;
     expect(fillets.yield).toBeCloseTo(1, 2);
+  });
+});
+
+describe('a label made days later', () => {
+  const own = houseForEach();
+  it('goes by the clock of the piece where it lies, and says for good that a scale was simulated', async () => {
+    const house = own();
+    const { lotId } = await landBass(house, true, { condition: 'gutted' });
+    const { id: ticketId } = await house.bench.ok(contract.bench.make, {
+      body: {
+        lotId,
+        fish: 2,
+        form: 'fillet_skin_on',
+        dueAt: '2026-11-25T16:00:00.000Z',
+        pieces: 4,
+        pieceGrams: 110,
+        totalGrams: null,
+      },
+    });
+    const t = await cut(house, ticketId, 'simulated');
+    const params = { id: t.id };
+    await house.bench.ok(contract.bench.close, { params, body: { version: t.version, reason: '' } });
+    house.clock.now = new Date(house.clock.now.getTime() + 3 * 86_400_000);
+    for (const role of ['bench', 'counter'] as const) await house[role].signIn(house.staff[role], pins[role]);
+    const { id } = await house.bench.ok(contract.bench.makeLabel, {
+      params: { ...params, weightId: t.weighOuts[0]!.id },
+      body: { size: '58x40', print: false },
+    });
+    const face = await house.bench.ok(contract.bench.labelFace, { params: { id } });
+    const life = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
+    const rows = life.rows.filter((r) => r.item === 'fillet_skin_on');
+    expect(rows.length).toBeGreaterThan(0);
+    expect(rows.map((r) => r.sellBy)).toContain(face.useBy);
+    expect(face.warnings.join(' ')).toMatch(/simulated/);
   });
 });

@@ -7,6 +7,7 @@ import {
   type Role,
   type Route,
   type SentOf,
+  type WeightSource,
 } from '@ember-slate/contract';
 import { nothingObserved } from '@ember-slate/core/freshness';
 import type { Server } from 'node:http';
@@ -322,7 +323,7 @@ export async function sweep(house: House, ticketId: number) {
 }
 
 /** Brings the fish, weighs everything out as expected, sweeps; leaves the closing to the caller. */
-export async function cut(house: House, ticketId: number) {
+export async function cut(house: House, ticketId: number, source: WeightSource = 'measured') {
   const params = { id: ticketId };
   const ticket = await start(house, ticketId);
   const { expected } = ticket;
@@ -335,7 +336,7 @@ export async function cut(house: House, ticketId: number) {
       item: c.form,
       grams: expected.mains[i]!,
       pieces: c.pieces ?? 1,
-      source: 'measured',
+      source,
     });
   for (const { part, grams } of expected.trims)
     await weigh({
@@ -344,7 +345,7 @@ export async function cut(house: House, ticketId: number) {
       item: part,
       grams,
       pieces: 0,
-      source: 'measured',
+      source,
     });
   await sweep(house, ticketId);
   return house.bench.ok(contract.bench.ticket, { params });

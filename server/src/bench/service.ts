@@ -98,8 +98,8 @@ export async function weighOut(
   if (
     last &&
     !body.again &&
-    body.source === 'measured' &&
-    last.source === 'measured' &&
+    (body.source === 'measured' || body.source === 'simulated') &&
+    last.source === body.source &&
     last.grams === body.grams &&
     last.kind === body.kind &&
     last.item === item &&

@@ -44,7 +44,7 @@ export async function receipt(work: Work, id: number): Promise<File> {
               stack: [
                 { text: printable(l.name), fontSize: 11, bold: true },
                 small(
-                  `${grams(l.grams)} at ${moneyText(work, l.perKg)} a kg${l.perKg < l.fullPerKg ? ` (was ${moneyText(work, l.fullPerKg)})` : ''}. Lot ${l.code}`,
+                  `${grams(l.grams)} at ${moneyText(work, l.perKg)} a kg${l.perKg < l.fullPerKg ? ` (was ${moneyText(work, l.fullPerKg)})` : ''}. Lot ${l.code}${l.source === 'simulated' ? '. Weighed on a simulated scale' : ''}`,
                 ),
               ],
             },

@@ -1,4 +1,4 @@
-import type { AnswerOf, BodyOf, Sold, contract } from '@ember-slate/contract';
+import type { AnswerOf, BodyOf, Sold, contract, WeightSource } from '@ember-slate/contract';
 import { itemName, type Entry } from '@ember-slate/core/ledger';
 import { shortName, type ArrivalCondition } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
@@ -23,6 +23,7 @@ interface LineRow {
   item: string;
   batch: number;
   grams: number;
+  source: WeightSource;
   pieces: number;
   perKg: number;
   fullPerKg: number;
@@ -36,7 +37,7 @@ const linesOf = (work: Work, saleIds: readonly number[]) =>
   rows<LineRow>(
     work.tx,
     `SELECT x.sale_id AS saleId, x.position, x.lot_id AS lotId, l.code, s.name AS speciesName, l.arrival_condition AS \`condition\`,
-       x.item, x.batch, x.grams, x.pieces, x.per_kg AS perKg, x.full_per_kg AS fullPerKg, x.price_reason AS priceReason, x.money,
+       x.item, x.batch, x.grams, x.weight_source AS source, x.pieces, x.per_kg AS perKg, x.full_per_kg AS fullPerKg, x.price_reason AS priceReason, x.money,
        CAST(COALESCE(SUM(r.grams), 0) AS SIGNED) AS refundedGrams, CAST(COALESCE(SUM(r.money), 0) AS SIGNED) AS refundedMoney
      FROM sale_line x JOIN lot l ON l.id = x.lot_id JOIN species s ON s.id = x.species_id
        LEFT JOIN refund_line r ON r.sale_id = x.sale_id AND r.position = x.position

@@ -55,7 +55,13 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     inputs.map((i) => i.lotId),
   );
   const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
-  const states = lots.map((lot) => ({ lot, state: clocks.lot(lot.id) }));
+  // The piece by its own clock where it lies in stock already; not closed yet, by the fish it comes from.
+  const pieceOf = (lotId: number) =>
+    clocks
+      .ofLot(lotId)
+      .filter((s) => s.held && s.clock.item === form.id)
+      .sort((a, b) => (a.life?.left ?? 0) - (b.life?.left ?? 0))[0];
+  const states = lots.map((lot) => ({ lot, state: pieceOf(lot.id) ?? clocks.lot(lot.id) }));
   // The piece goes back to the cold room: what it lasts there as this form, by the lot that ends first.
   const ends = states.map(({ lot, state }) =>
     state
@@ -112,6 +118,10 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
   const value = settings.carries === 'price' ? money : weighed.grams;
   return {
     ...label,
+    warnings: [
+      ...label.warnings,
+      ...(weighed.source === 'simulated' ? ['Weighed on a simulated scale.'] : []),
+    ],
     shop: work.settings.name,
     sample: work.settings.sample,
     currency: work.settings.currency,

@@ -1,3 +1,4 @@
+import type { WeightSource } from '@ember-slate/contract';
 import { areaWords } from '@ember-slate/core/labels';
 import { gs1Date } from '@ember-slate/core/labels';
 import { conditionCode } from '@ember-slate/core/species';
@@ -18,6 +19,7 @@ interface Labelled {
   condition: keyof typeof conditionCode;
   pieces: number;
   grams: number;
+  source: WeightSource;
   production: 'caught' | 'caught_freshwater' | 'farmed';
   area: string;
   gear: string | null;
@@ -39,7 +41,7 @@ const methods = { caught: '01', caught_freshwater: '02', farmed: '03' };
 async function lotSheet(work: Work, id: number): Promise<{ code: string; sheet: TDocumentDefinitions }> {
   const lot = await row<Labelled>(
     work.tx,
-    `SELECT l.code, l.species_id AS speciesId, l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.production, l.area, l.gear,
+    `SELECT l.code, l.species_id AS speciesId, l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.weight_source AS source, l.production, l.area, l.gear,
        l.caught_on AS caughtOn, l.landed_on AS landedOn, l.supplier_lot AS supplierLot, s.name AS supplier
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?`,
     [id],
@@ -63,6 +65,7 @@ async function lotSheet(work: Work, id: number): Promise<{ code: string; sheet: 
     `landed ${lot.landedOn}${lot.caughtOn ? `, caught ${lot.caughtOn}` : ''}`,
     `${lot.supplier}${lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''}`,
     'Contains FISH. Keep at 0 to 2 °C, in draining ice.',
+    lot.source === 'simulated' ? 'Weighed on a simulated scale.' : '',
   ].filter((f) => f !== '');
   const sheet: TDocumentDefinitions = {
     pageSize: { width: 100 * mm, height: 70 * mm },

@@ -260,7 +260,7 @@ export function TemperatureField({
           <button
             type="button"
             className="why shrink-0 py-2 whitespace-nowrap"
-            aria-label={`Take the probe, ${formatTemperature(probe, units)}`}
+            aria-label={`Take the probe, ${formatTemperature(probe, units).split(' ')[0]}${shop.devices.probe === 'simulated' ? ' simulated' : ''}`}
             onClick={() => {
               setDraft(null);
               onChange(probe);

@@ -104,7 +104,7 @@ export default function Parts() {
         />
       </Group>
       <Group name="A weight says how it is known">
-        {(['measured', 'typed', 'estimated'] as const).map((s) => (
+        {(['measured', 'typed', 'estimated', 'simulated'] as const).map((s) => (
           <span key={s} className="flex items-center gap-2 font-figure text-big font-semibold">
             <Mass g={2310} /> <SourceMark source={s} />
           </span>

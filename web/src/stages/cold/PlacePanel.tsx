@@ -108,7 +108,7 @@ function ByHand({ place }: { place: ColdPlace }) {
       }}
     >
       <TemperatureField
-        className="w-32"
+        className="w-48"
         label="By probe"
         value={tenths}
         onChange={setTenths}
@@ -176,7 +176,7 @@ function Limits({ place }: { place: ColdPlace }) {
       />
       <TextField className="w-44" label="Name" value={name} onChange={setName} error={errors.name} />
       <TemperatureField
-        className="w-32"
+        className="w-40 whitespace-nowrap"
         label="Set point"
         value={set}
         onChange={setSet}

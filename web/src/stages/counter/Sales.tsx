@@ -113,7 +113,8 @@ function OneSale({ sale }: { sale: Sold }) {
             <div className="min-w-0 flex-1">
               <div className="font-figure text-label font-semibold">{l.name}</div>
               <div className="text-note text-ink2">
-                {mass(l.grams)} at {formatMoney(l.perKg)}
+                {mass(l.grams)}
+                {l.source === 'simulated' && ' (simulated)'} at {formatMoney(l.perKg)}
                 {l.perKg !== l.fullPerKg && `, list ${formatMoney(l.fullPerKg)}`}
                 {l.priceReason && `: ${l.priceReason}`} · {l.code}
                 {l.refundedMoney > 0 && ` · ${formatMoney(l.refundedMoney)} given back`}
