@@ -13,18 +13,7 @@ import { prepare } from '../src/launch/prepare.ts';
 import { addStaff } from '../src/people/service.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { proveLedger } from '../src/platform/ledger.ts';
-import {
-  bassLot,
-  delivery,
-  fresh,
-  gradeBody,
-  landBass,
-  noon,
-  openHouse,
-  pins,
-  sale,
-  Screen,
-} from './house.ts';
+import { landBass, landMany, noon, openHouse, pins, sale, Screen } from './house.ts';
 import { requestsOf } from './requests.ts';
 
 /**
@@ -123,25 +112,6 @@ async function openStreet(dir: string, processes: number) {
     },
     close,
   };
-}
-
-/** Lots of 4000 sea bass each, as many fish as one may have. */
-async function landMany(screen: Screen, count: number): Promise<number[]> {
-  const arrivedAt = new Date(Date.now() - 3_600_000).toISOString();
-  const lots: number[] = [];
-  for (let i = 0; i < count; i++) {
-    const { id } = await screen.ok(contract.landing.createDelivery, { body: delivery({ arrivedAt }) });
-    const lot = await screen.ok(contract.landing.addLot, {
-      params: { id },
-      body: bassLot({ pieces: 4000, grams: 1_840_000, caughtOn: null }),
-    });
-    await screen.ok(contract.grading.record, {
-      params: { id: lot.id },
-      body: gradeBody({ fish: Array.from({ length: 8 }, () => fresh) }),
-    });
-    lots.push(lot.id);
-  }
-  return lots;
 }
 
 /** A till sells on: each act under its own key, again and again until it is answered, as a screen's outbox does. */

@@ -11,7 +11,7 @@ import { prepare } from '../src/launch/prepare.ts';
 import { addStaff } from '../src/people/service.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { proveLedger } from '../src/platform/ledger.ts';
-import { bassLot, delivery, fresh, gradeBody, sale, Screen } from './house.ts';
+import { landMany, sale, Screen } from './house.ts';
 
 /** A shop of two processes that are killed without warning, as the power does. */
 describe('the power goes', () => {
@@ -55,23 +55,9 @@ describe('the power goes', () => {
     rmSync(dir, { recursive: true, force: true });
   });
 
-  async function landBig(screen: Screen): Promise<number> {
-    const arrivedAt = new Date(Date.now() - 3_600_000).toISOString();
-    const { id } = await screen.ok(contract.landing.createDelivery, { body: delivery({ arrivedAt }) });
-    const lot = await screen.ok(contract.landing.addLot, {
-      params: { id },
-      body: bassLot({ pieces: 4000, grams: 1_840_000, caughtOn: null }),
-    });
-    await screen.ok(contract.grading.record, {
-      params: { id: lot.id },
-      body: gradeBody({ fish: Array.from({ length: 8 }, () => fresh) }),
-    });
-    return lot.id;
-  }
-
   it('keeps every sale that was acknowledged and none in part', async () => {
     const screen = await signedIn();
-    const lotId = await landBig(screen);
+    const lotId = (await landMany(screen, 1))[0]!;
     const acknowledged = new Set<number>();
     const sent = new Map<string, number>();
     let running = true;
@@ -138,7 +124,7 @@ describe('the power goes', () => {
 
   it('goes on with a ticket where it was, each weight once, when the records come back', async () => {
     const screen = await signedIn();
-    const lotId = await landBig(screen);
+    const lotId = (await landMany(screen, 1))[0]!;
     const { id } = await screen.ok(contract.bench.make, {
       body: {
         lotId,

@@ -10,12 +10,15 @@ const read = (bytes: Buffer, delimiter: string) =>
     relax_quotes: true,
     relax_column_count: true,
     skip_records_with_error: true,
-  }) as string[][];
+  });
 /** Pieces a formula, a separator and a quote can be made of. */
 const nasty = fc
-  .array(fc.constantFrom('=1+1', '＝1', '+', '-2', '@SUM', ';', ',', '\t', '\n', '\r', '"', 'hake', ' ', '12'), {
-    maxLength: 8,
-  })
+  .array(
+    fc.constantFrom('=1+1', '＝1', '+', '-2', '@SUM', ';', ',', '\t', '\n', '\r', '"', 'hake', ' ', '12'),
+    {
+      maxLength: 8,
+    },
+  )
   .map((parts) => parts.join(''));
 
 describe('a table as CSV', () => {
@@ -31,10 +34,14 @@ describe('a table as CSV', () => {
   });
 
   it('keeps words, numbers and times as they are', () => {
-    const { bytes } = csvFile('a.csv', ['what', 'grams', 'at', 'back'], [
-      ['hake; from "Orsay", old\nand soft', -12, new Date('2026-11-25T06:00:00Z'), true],
-      ['', 0, null as never, false],
-    ]);
+    const { bytes } = csvFile(
+      'a.csv',
+      ['what', 'grams', 'at', 'back'],
+      [
+        ['hake; from "Orsay", old\nand soft', -12, new Date('2026-11-25T06:00:00Z'), true],
+        ['', 0, null, false],
+      ],
+    );
     expect(read(bytes, ',').slice(1)).toEqual([
       ['hake; from "Orsay", old\nand soft', '-12', '2026-11-25T06:00:00.000Z', '1'],
       ['', '0', '', '0'],

@@ -242,6 +242,25 @@ export async function landBass(house: House, graded = true, more: object = {}) {
   return { deliveryId: id, lotId: lot.id, code: lot.code };
 }
 
+/** Lots of 4000 sea bass each, as many fish as one may have, by a server whose clock is the real one. */
+export async function landMany(screen: Screen, count: number): Promise<number[]> {
+  const arrivedAt = new Date(Date.now() - 3_600_000).toISOString();
+  const lots: number[] = [];
+  for (let i = 0; i < count; i++) {
+    const { id } = await screen.ok(contract.landing.createDelivery, { body: delivery({ arrivedAt }) });
+    const lot = await screen.ok(contract.landing.addLot, {
+      params: { id },
+      body: bassLot({ pieces: 4000, grams: 1_840_000, caughtOn: null }),
+    });
+    await screen.ok(contract.grading.record, {
+      params: { id: lot.id },
+      body: gradeBody({ fish: Array.from({ length: 8 }, () => fresh) }),
+    });
+    lots.push(lot.id);
+  }
+  return lots;
+}
+
 /** A round through all places, each at its set point. */
 export async function readPlaces(house: House) {
   const places = await house.bench.ok(contract.cold.places);

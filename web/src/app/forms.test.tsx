@@ -35,7 +35,7 @@ import { LotActions } from '../stages/landing/LotActions.tsx';
 import { GiveUp } from '../stages/orders/GiveUp.tsx';
 import { Recall } from '../stages/orders/Recall.tsx';
 import { SpeciesEditor } from '../stages/species/SpeciesEditor.tsx';
-import { lineOf, orderOf, Refusal, served, shownTo, stockRowOf } from '../testing/served.tsx';
+import { lineOf, moneyRules, orderOf, Refusal, served, shownTo, stockRowOf } from '../testing/served.tsx';
 import { store } from './store.ts';
 
 const ines: Me = { id: 1, name: 'Ines Corrie', role: 'manager' };
@@ -61,17 +61,7 @@ beforeAll(() => {
 afterEach(cleanup);
 
 const today = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' }).format(new Date());
-const rules = {
-  version: 3,
-  perHour: 1800,
-  landingPerKg: 0,
-  margin: 0.35,
-  ending: '49_99',
-  unit: 'kg',
-  method: 'joint',
-  floorShare: 0.5,
-  elasticity: {},
-} as const;
+const rules = { ...moneyRules, version: 3 };
 const place = {
   id: 4,
   version: 3,

@@ -1,4 +1,4 @@
-import type { Me, Order, StockRow } from '@ember-slate/contract';
+import type { Me, MoneySettings, Order, StockRow } from '@ember-slate/contract';
 import { catalogue } from '@ember-slate/core/species';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -158,3 +158,14 @@ export const stockRowOf = (more: Partial<StockRow> = {}): StockRow => ({
   parents: [],
   ...more,
 });
+
+export const moneyRules: MoneySettings = {
+  perHour: 1800,
+  landingPerKg: 0,
+  margin: 0.35,
+  ending: '49_99',
+  unit: 'kg',
+  method: 'joint',
+  floorShare: 0.5,
+  elasticity: {},
+};

@@ -1,7 +1,7 @@
-import type { CostChoices, DayClose, ListedPrice, MoneySettings, YieldOf } from '@ember-slate/contract';
+import type { CostChoices, DayClose, ListedPrice, YieldOf } from '@ember-slate/contract';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { Refusal, served } from '../../testing/served.tsx';
+import { moneyRules as rules, Refusal, served } from '../../testing/served.tsx';
 import Buying from './Buying.tsx';
 import { CloseDay, Reopen } from './CloseDay.tsx';
 import { MoneyRules } from './MoneyRules.tsx';
@@ -19,16 +19,6 @@ const tap = (name: RegExp | string) => fireEvent.click(screen.getByRole('button'
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 
-const rules: MoneySettings = {
-  perHour: 1800,
-  landingPerKg: 0,
-  margin: 0.35,
-  ending: '49_99',
-  unit: 'kg',
-  method: 'joint',
-  floorShare: 0.5,
-  elasticity: {},
-};
 const listed = (more: Partial<ListedPrice> = {}): ListedPrice => ({
   speciesId: 'hake',
   speciesName: 'European hake',
