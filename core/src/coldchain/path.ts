@@ -157,8 +157,8 @@ export function rowClocks(lot: LotPath): RowClock[] {
     // A count or a correction finds more of what lies there already.
     if (sources.length === 0 && kept) return advance(kept, c.at);
     const same = sources.filter((s) => s.item === c.item && s.batch === c.batch);
-    const others = [...rows.values()].map((r) => advance(r.state, c.at));
-    const from = [same, sources, others].find((list) => list.length > 0) ?? [];
+    const near = same.length > 0 ? same : sources;
+    const from = near.length > 0 ? near : [...rows.values()].map((r) => advance(r.state, c.at));
     return enter(
       from.reduce<State | null>((a, b) => (a === null ? b : older(a, b)), null),
       c,

@@ -1,5 +1,8 @@
+import type { ColdPlace } from '@ember-slate/contract';
 import { TemperatureLog } from '@ember-slate/core/coldchain';
 import { rows, type Tx, type Asks } from '../platform/db.ts';
+
+export type ReadingSource = NonNullable<ColdPlace['last']>['source'];
 
 export interface PlaceRow {
   id: number;
@@ -19,11 +22,19 @@ export const places = (tx: Asks): Promise<PlaceRow[]> =>
      FROM place ORDER BY id`,
   );
 
+/** Who read a place: how its last reading came, and when anything but a person's probe last spoke. */
+export interface Said {
+  at: number;
+  source: ReadingSource;
+  sensorAt: number | null;
+}
+
 interface Kept {
   revision: number;
   setTenths: number;
   since: number;
   log: TemperatureLog;
+  said: Said;
 }
 
 const dayMs = 86_400_000;
@@ -35,15 +46,23 @@ const dayMs = 86_400_000;
 export class Logs {
   private kept = new Map<number, Kept>();
 
-  /** Places and their logs by account, reaching back to `since` at least. */
-  async read(tx: Tx, since: number): Promise<{ places: PlaceRow[]; logs: Map<string, TemperatureLog> }> {
+  /** Places, their logs and who read them, by account, reaching back to `since` at least. */
+  async read(
+    tx: Tx,
+    since: number,
+  ): Promise<{ places: PlaceRow[]; logs: Map<string, TemperatureLog>; said: Map<string, Said> }> {
     const found = await places(tx);
     const logs = new Map<string, TemperatureLog>();
-    for (const place of found) logs.set(place.account, await this.one(tx, place, since));
-    return { places: found, logs };
+    const said = new Map<string, Said>();
+    for (const place of found) {
+      const kept = await this.one(tx, place, since);
+      logs.set(place.account, kept.log);
+      said.set(place.account, kept.said);
+    }
+    return { places: found, logs, said };
   }
 
-  private async one(tx: Tx, place: PlaceRow, since: number): Promise<TemperatureLog> {
+  private async one(tx: Tx, place: PlaceRow, since: number): Promise<Kept> {
     let kept = this.kept.get(place.id);
     if (!kept || kept.setTenths !== place.setTenths || kept.since > since) {
       // Two weeks at least, so that alarms and young lots share one reading of the table.
@@ -53,22 +72,27 @@ export class Logs {
         setTenths: place.setTenths,
         since: Math.max(0, from),
         log: new TemperatureLog(place.setTenths / 10),
+        said: { at: 0, source: 'probe', sensorAt: null },
       };
     }
     if (kept.revision < place.revision) {
-      const news = await rows<{ at: number; tenths: number; revision: number }>(
+      const news = await rows<{ at: number; tenths: number; revision: number; source: ReadingSource }>(
         tx,
         // A probe at the same instant as the sensor counts.
-        `SELECT ROUND(UNIX_TIMESTAMP(r.at) * 1000) AS at, r.tenths, r.revision FROM reading r
+        `SELECT ROUND(UNIX_TIMESTAMP(r.at) * 1000) AS at, r.tenths, r.revision, r.source FROM reading r
          WHERE r.place_id = ? AND r.revision > ? AND r.at >= ? AND (r.source = 'probe' OR NOT EXISTS
            (SELECT 1 FROM reading p WHERE p.place_id = r.place_id AND p.at = r.at AND p.source = 'probe'))
          ORDER BY r.at`,
         [place.id, kept.revision, new Date(kept.since)],
       );
       kept.log.add(news.map((r) => ({ at: r.at, celsius: r.tenths / 10 })));
+      for (const { at, source } of news) {
+        if (at >= kept.said.at) kept.said = { ...kept.said, at, source };
+        if (source !== 'probe') kept.said = { ...kept.said, sensorAt: Math.max(at, kept.said.sensorAt ?? 0) };
+      }
       kept.revision = Math.max(place.revision, ...news.slice(-1).map((r) => r.revision));
     }
     this.kept.set(place.id, kept);
-    return kept.log;
+    return kept;
   }
 }

@@ -20,10 +20,9 @@ import { stockRows } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, type RowState } from './clocks.ts';
 import { firstRank } from './first.ts';
-import { places, type PlaceRow } from './logs.ts';
+import { places, type PlaceRow, type ReadingSource } from './logs.ts';
 
 type Rooms = typeof contract.cold;
-type ReadingSource = NonNullable<ColdPlace['last']>['source'];
 const dayMs = 86_400_000;
 const alarmDays = 14;
 /** An answer covers a stretch until it has gone on for two hours more (our choice). */
@@ -57,42 +56,36 @@ const answerTo = (e: Episode, answers: readonly Answer[]): Answer | undefined =>
 export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
   const now = work.now.getTime();
   const since = now - alarmDays * dayMs;
-  const { places: found, logs } = await work.logs.read(work.tx, since);
+  const { places: found, logs, said } = await work.logs.read(work.tx, since);
   const answers = await answersSince(work.tx, new Date(since));
   const counts = await rows<{ account: string; lots: number }>(
     work.tx,
     `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${lyingBalance} WHERE ${lies} GROUP BY b.account`,
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
-  const lastOf = await rows<{ placeId: number; source: ReadingSource; watched: number }>(
-    work.tx,
-    `SELECT p.id AS placeId, (SELECT r.source FROM reading r WHERE r.place_id = p.id ORDER BY r.at DESC LIMIT 1) AS source,
-       EXISTS (SELECT 1 FROM reading r WHERE r.place_id = p.id AND r.source <> 'probe' AND r.at >= ?) AS watched FROM place p`,
-    [new Date(since)],
-  );
-  const sources = new Map(lastOf.map((l) => [l.placeId, l.source]));
-  // A sensor that never spoke here is none: a shop that reads by hand has no silent ones.
-  const watched = new Set(lastOf.filter((l) => l.watched === 1).map((l) => l.placeId));
   return found.map(({ revision: _revision, ...place }): ColdPlace => {
     const log = logs.get(place.account)!;
     const mine = answers.filter((a) => a.placeId === place.id);
     // Before its first reading a sensor was not there yet.
     const first = log.readings(since, now)[0]?.at ?? now;
     const last = log.last;
+    const { source, sensorAt } = said.get(place.account)!;
+    // A sensor that never spoke here is none: a shop that reads by hand has no silent ones.
+    const watched = sensorAt !== null && sensorAt >= since;
     return {
       ...place,
       last: last && {
         at: new Date(last.at).toISOString(),
         celsius: last.celsius,
-        source: sources.get(place.id) ?? 'probe',
+        source,
       },
-      watched: watched.has(place.id),
+      watched,
       expected: log.expected(now),
       lots: lots.get(place.account) ?? 0,
       episodes: episodes(
         log,
         place.limitTenths === null ? null : place.limitTenths / 10,
-        watched.has(place.id) && last !== null,
+        watched && last !== null,
         Math.max(since, first),
         now,
       )
