@@ -562,6 +562,19 @@ describe('nobody writes over what was saved meanwhile', () => {
     expect(sent.at(-1)).toMatchObject({ path: f.path, body: { version: 8 } });
   });
 
+  it.each(shared)('$name: saved, nothing of it stays on the device', async (f) => {
+    const method = f.path.endsWith('/hold') ? 'POST' : 'PUT';
+    const sent = served(f.screen, { ...f.answers, [`${method} ${f.path}`]: { version: 4, id: 1 } }, ines);
+    await opened(f);
+    await type(f.label, f.typed);
+    if (f.name === 'a grading scheme') await type(/What changed/, 'tried');
+    await act(async () => {
+      tap(f.save);
+      await waitFor(() => expect(sent.length).toBeGreaterThan(0));
+    });
+    await waitFor(() => expect(store.getState().drafts).toEqual({}));
+  });
+
   it.each(shared)('$name: what they saved is taken, and mine is gone from the device', async (f) => {
     await met(f);
     expect(Object.keys(store.getState().drafts)).toHaveLength(1);

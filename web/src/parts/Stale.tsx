@@ -1,5 +1,22 @@
 import type { Problem } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { formatTemperature } from '@ember-slate/core/units';
+import { useSpecies, useTimes } from '../app/shop.tsx';
+import { useStored } from '../app/store.ts';
 import { Button } from './Button.tsx';
+import { useMass } from './Mass.tsx';
+import { formatMoney } from './money.ts';
+
+/** What a field holds, to say it as its form does: choices have their words, anything else says itself. */
+type Kind =
+  | 'mass'
+  | 'money'
+  | 'tenths'
+  | 'share'
+  | 'moment'
+  | 'species'
+  | Readonly<Record<string, string>>
+  | ((value: never) => string);
 
 interface Props<K extends string> {
   problem: Problem | null;
@@ -7,7 +24,7 @@ interface Props<K extends string> {
   names: Readonly<Record<K, string>>;
   /** What stands in this form, in the same fields. */
   mine: Readonly<Record<NoInfer<K>, unknown>>;
-  show?: (field: K, value: unknown) => string;
+  kinds?: { readonly [field in NoInfer<K>]?: Kind };
   /** Saves mine over what is there now, of this version. */
   onKeep: (version: number) => void;
   /** Throws mine away. */
@@ -15,18 +32,45 @@ interface Props<K extends string> {
 }
 
 const plain = (value: unknown): string => {
-  if (value === null || value === undefined || value === '') return 'nothing';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.map(plain).join(', ') || 'nothing';
   return typeof value === 'string' ? value : JSON.stringify(value);
 };
 
+/** What was pressed may lie at the other end of a long form. */
+const intoView = (here: HTMLElement | null) => here?.scrollIntoView({ block: 'nearest' });
+
 /** Somebody else saved the same thing meanwhile: both side by side, field by field, and a person decides. */
-export function Stale<K extends string>({ problem, names, mine, show, onKeep, onTheirs }: Props<K>) {
+export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, onTheirs }: Props<K>) {
+  const mass = useMass();
+  const units = useStored((s) => s.prefs.units);
+  const { when } = useTimes();
+  const species = useSpecies();
   const theirs = problem?.current as (Record<K, unknown> & { version: number }) | undefined;
   if (problem?.code !== 'stale' || !theirs) return null;
-  const word = (field: K, value: unknown) => (show ?? ((_f: K, v: unknown) => plain(v)))(field, value);
+  const word = (field: K, value: unknown): string => {
+    const kind: Kind | undefined = kinds?.[field];
+    if (typeof kind === 'function') return kind(value as never);
+    if (value === null || value === undefined || value === '') return 'nothing';
+    if (kind === undefined) return plain(value);
+    if (typeof kind === 'object') return kind[(value as string | boolean).toString()] ?? plain(value);
+    const say = {
+      mass: () => mass(value as number),
+      money: () => formatMoney(value as number),
+      tenths: () => formatTemperature(value as number, units),
+      share: () => `${Math.round((value as number) * 1000) / 10} %`,
+      moment: () => when(value as string),
+      species: () => shortName(species.get(value as string)?.name ?? (value as string)),
+    };
+    return say[kind]();
+  };
   const differ = (Object.keys(names) as K[]).filter((f) => word(f, mine[f]) !== word(f, theirs[f]));
   return (
-    <section role="alert" className="mb-3 border-[1.5px] border-emberline p-3">
+    <section
+      ref={intoView}
+      role="alert"
+      className="col-span-full mb-3 w-full border-[1.5px] border-emberline p-3"
+    >
       <h3 className="text-label">Someone else saved this meanwhile</h3>
       <table className="my-2 w-full text-left">
         <thead>

@@ -146,10 +146,10 @@ function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }
     return fields;
   });
   const set = (change: Partial<LabelSettings>) => setNow((had) => ({ ...had, ...change }));
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const save = async (over = version) => {
     const outcome = await send({ ...now, version: over });
-    setProblem(outcome.ok || outcome.problem.code !== 'stale' ? null : outcome.problem);
+    if (!outcome.ok && outcome.problem.code === 'stale') setProblem(outcome.problem);
     said(outcome, 'Labels are made that way from now on');
   };
   return (
@@ -159,11 +159,15 @@ function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }
         problem={problem}
         names={fieldNames}
         mine={now}
+        kinds={{
+          size: (v: string) => v.replace('x', ' × '),
+          carries: { price: 'the price', weight: 'the weight' },
+        }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
         }}
-        onTheirs={draft.leave(() => setProblem(null))}
+        onTheirs={draft.forget}
       />
       <SelectField
         label="Size, mm"

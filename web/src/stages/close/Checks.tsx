@@ -36,7 +36,7 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
         problem={problem}
         names={{ checks: 'Checks' }}
         mine={{ checks: kept }}
-        show={(_f, v) => (v as typeof kept).map((c) => c.words).join('; ')}
+        kinds={{ checks: (all: typeof kept) => all.map((c) => c.words).join('; ') || 'none' }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);

@@ -17,6 +17,11 @@ const share = (text: string) => {
   return Number.isFinite(value) ? value / 100 : -1;
 };
 
+const methods = { joint: 'shared by what all of it brings', credit: 'the main’s, trim credited' } as const;
+const endings = { '49_99': 'in .49 or .99', x0: 'in .x0', none: 'as they fall' } as const;
+const saidBy = { kg: 'the kilogram', '100g': '100 grams', lb: 'the pound' } as const;
+const named = <T extends string>(words: Readonly<Record<T, string>>) =>
+  (Object.keys(words) as T[]).map((value) => ({ value, name: words[value] }));
 const fieldNames = {
   method: 'The fish’s cost is',
   perHour: 'Bench hour',
@@ -107,6 +112,7 @@ export function MoneyRules({
   rules: MoneySettings & { version: number };
   onClose: () => void;
 }) {
+  const book = useForms();
   const draft = useDraft('money rules');
   const [version, setVersion] = useKept(draft, 'version', rules.version);
   const { send, busy } = useChange(contract.costs.setSettings, draft);
@@ -130,6 +136,19 @@ export function MoneyRules({
         problem={problem}
         names={fieldNames}
         mine={mine}
+        kinds={{
+          method: methods,
+          perHour: 'money',
+          landingPerKg: 'money',
+          margin: 'share',
+          floorShare: 'share',
+          ending: endings,
+          unit: saidBy,
+          elasticity: (kept: MoneySettings['elasticity']) =>
+            Object.entries(kept)
+              .map(([form, e]) => `${formOf(book, form).name} ${e}`)
+              .join(', ') || 'as usual',
+        }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
@@ -140,10 +159,7 @@ export function MoneyRules({
         label="The fish’s cost is"
         value={next.method}
         onChange={(method) => setNext({ ...next, method })}
-        options={[
-          { value: 'joint', name: 'shared by what all of it brings' },
-          { value: 'credit', name: 'the main’s, trim credited' },
-        ]}
+        options={named(methods)}
       />
       <div className="grid grid-cols-2 gap-x-5">
         <MoneyField
@@ -175,21 +191,13 @@ export function MoneyRules({
           label="Prices end"
           value={next.ending}
           onChange={(ending) => setNext({ ...next, ending })}
-          options={[
-            { value: '49_99', name: 'in .49 or .99' },
-            { value: 'x0', name: 'in .x0' },
-            { value: 'none', name: 'as they fall' },
-          ]}
+          options={named(endings)}
         />
         <SelectField
           label="Said by"
           value={next.unit}
           onChange={(unit) => setNext({ ...next, unit })}
-          options={[
-            { value: 'kg', name: 'the kilogram' },
-            { value: '100g', name: '100 grams' },
-            { value: 'lb', name: 'the pound' },
-          ]}
+          options={named(saidBy)}
         />
       </div>
       <Elasticity

@@ -1,11 +1,11 @@
 import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { WeightField } from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 
@@ -22,40 +22,39 @@ const week = [
 ] as const;
 
 function One({ supplier }: { supplier: Supplier }) {
+  const mass = useMass();
   const draft = useDraft(`supplier days ${supplier.id}`);
   const [version, setVersion] = useKept(draft, 'version', supplier.version);
   const { send, busy } = useChange(contract.buying.setSupplier, draft);
   const [days, setDays] = useKept<readonly number[]>(draft, 'days', supplier.days);
   const [boxGrams, setBoxGrams] = useKept(draft, 'boxGrams', supplier.boxGrams);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const changed =
     [...days].sort().join() !== [...supplier.days].sort().join() || boxGrams !== supplier.boxGrams;
   const save = async (over = version) => {
     const outcome = await send({ version: over, days: [...days], boxGrams }, { id: supplier.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setProblem(outcome.problem);
   };
   return (
     <li className="border-t border-line py-2">
       <h3 className="text-label font-semibold">{supplier.name}</h3>
       <Stale
         problem={problem}
-        names={{ days: 'Lands or delivers on', boxGrams: 'A box holds, g' }}
+        names={{ days: 'Lands or delivers on', boxGrams: 'A box holds' }}
         mine={{ days: [...days].sort(), boxGrams }}
-        show={(f, v) =>
-          f === 'days'
-            ? week
-                .filter(([, d]) => (v as number[]).includes(d))
-                .map(([name]) => name)
-                .join(', ') || 'any day'
-            : v === null
-              ? 'by the fish'
-              : `${v as number}`
-        }
+        kinds={{
+          days: (all: number[]) =>
+            week
+              .filter(([, d]) => all.includes(d))
+              .map(([name]) => name)
+              .join(', ') || 'any day',
+          boxGrams: (g: number | null) => (g === null ? 'by the fish' : mass(g)),
+        }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
         }}
-        onTheirs={draft.leave(() => setProblem(null))}
+        onTheirs={draft.forget}
       />
       <div className="grid grid-cols-[minmax(0,1fr)_150px_auto] items-end gap-4 max-sm:grid-cols-1">
         <fieldset>

@@ -144,13 +144,13 @@ function Limits({ place }: { place: ColdPlace }) {
   const [name, setName] = useKept(draft, 'name', place.name);
   const [set, setSet] = useKept<number | null>(draft, 'set', place.setTenths);
   const [limit, setLimit] = useKept(draft, 'limit', place.limitTenths);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const errors = errorsByPath(problem);
   const save = async (over = version) => {
     if (set === null) return;
     const body = { name, setTenths: set, limitTenths: limit, version: over };
     const outcome = await send(body, { id: place.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setProblem(outcome.problem);
   };
   return (
     <form
@@ -164,19 +164,21 @@ function Limits({ place }: { place: ColdPlace }) {
         problem={problem}
         names={{
           name: 'Name',
-          setTenths: 'Set point, tenths of °C',
-          limitTenths: 'Warm above, tenths of °C',
+          setTenths: 'Set point',
+          limitTenths: 'Warm above',
         }}
         mine={{ name, setTenths: set, limitTenths: limit }}
+        kinds={{ setTenths: 'tenths', limitTenths: 'tenths' }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
         }}
-        onTheirs={draft.leave(() => setProblem(null))}
+        onTheirs={draft.forget}
       />
       <TextField className="w-44" label="Name" value={name} onChange={setName} error={errors.name} />
       <TemperatureField
-        className="w-40 whitespace-nowrap"
+        plain
+        className="w-32"
         label="Set point"
         value={set}
         onChange={setSet}

@@ -32,7 +32,7 @@ export function SlabLayout({ slab, onClose }: Props) {
         problem={problem}
         names={{ rows: 'Places' }}
         mine={{ rows }}
-        show={(_f, v) => (v as typeof rows).map((r) => `${r.name} ${r.places}`).join(', ')}
+        kinds={{ rows: (all: typeof rows) => all.map((r) => `${r.name} ${r.places}`).join(', ') }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);

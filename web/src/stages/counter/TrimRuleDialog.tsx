@@ -25,7 +25,7 @@ const fieldNames = {
   keep: 'Kept',
   goesTo: 'Goes to',
   perKg: 'Price a kg',
-  demandGrams: 'Asked for on a day, g',
+  demandGrams: 'Asked for on a day',
 };
 
 /** Species whose roe or liver is eaten here, beside those where it usually is. */
@@ -98,6 +98,12 @@ export function TrimRuleDialog({
         problem={problem}
         names={fieldNames}
         mine={rule}
+        kinds={{
+          keep: { true: 'kept', false: 'thrown away' },
+          goesTo: ways,
+          perKg: 'money',
+          demandGrams: 'mass',
+        }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);

@@ -24,10 +24,10 @@ const percent = (text: string): number => Number(text.replace(',', '.')) / 100;
 
 const fieldNames = {
   name: 'Name',
-  pieceG: 'A piece, g',
-  tolerance: 'Off by, share',
+  pieceG: 'A piece',
+  tolerance: 'Off by',
   lifeFactor: 'Life ×',
-  share: 'Of its part, share',
+  share: 'Of its part',
   options: 'On request',
   norm: 'Norm',
   kitchen: 'In the kitchen',
@@ -119,6 +119,7 @@ function Fields({ form, opened, onClose }: { form: Form | null; opened: number; 
           problem={problem && { ...problem, current: flat(problem.current) }}
           names={fieldNames}
           mine={mine()}
+          kinds={{ pieceG: 'mass', tolerance: 'share', share: 'share' }}
           onKeep={(over) => {
             setVersion(over);
             void save(over);

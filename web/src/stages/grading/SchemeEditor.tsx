@@ -1,6 +1,5 @@
 import { contract, type Problem } from '@ember-slate/contract';
 import { schemeFaults } from '@ember-slate/core/freshness';
-import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { shortName } from '@ember-slate/core/species';
@@ -13,11 +12,9 @@ import type { KeptScheme } from './words.ts';
 
 const number = (text: string) => (/^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.replace(',', '.')) : NaN);
 
-/** A part of a scheme in one line, to lay two of them side by side. */
-const schemeWords = (field: string, value: unknown) =>
-  field === 'signs'
-    ? (value as KeptScheme['signs']).map((s) => `${s.name} ${s.weight}: ${s.words.join(' / ')}`).join('; ')
-    : JSON.stringify(value);
+/** Signs in one line, to lay two schemes side by side. */
+const signWords = (signs: KeptScheme['signs']) =>
+  signs.map((s) => `${s.name} ${s.weight}: ${s.words.join(' / ')}`).join('; ');
 
 /** A scheme's signs with their words; changing any of it makes the next version. */
 export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayChange: boolean }) {
@@ -39,7 +36,7 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
   const [name, setName] = useKept(ownDraft, 'name', '');
   const [forSpecies, setForSpecies] = useKept<string | null>(ownDraft, 'forSpecies', null);
   const book = useSpecies();
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const index = scheme.method === 'index';
   const next = {
     ...scheme,
@@ -69,7 +66,7 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
       note: `begun from ${scheme.name}`,
     };
     const outcome = await own.send(body, { id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setProblem(outcome.problem);
   };
   const save = async (over = version) => {
     const {
@@ -81,7 +78,7 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
       ...fields
     } = next;
     const outcome = await send({ ...fields, version: over, note }, { id: scheme.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setProblem(outcome.problem);
   };
   return (
     <div>
@@ -178,12 +175,12 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
         problem={problem}
         names={{ signs: 'Signs', centres: 'Levels stand at', rejectAt: 'At its end at' }}
         mine={next}
-        show={schemeWords}
+        kinds={{ signs: signWords }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
         }}
-        onTheirs={draft.leave(() => setProblem(null))}
+        onTheirs={draft.forget}
       />
       {mayChange && (
         <form

@@ -34,11 +34,11 @@ const drainings = [
 const fieldNames = {
   supplier: 'Supplier',
   arrivedAt: 'Came at',
-  probeTenths: 'Core, tenths of °C',
+  probeTenths: 'Core by probe',
   ice: 'Ice',
   drains: 'Drains',
   noteRef: 'Note number',
-  noteGrams: 'Weight on the note, g',
+  noteGrams: 'Weight on the note',
   notePieces: 'Fish on the note',
   noteMoney: 'Sum on the note',
   remarks: 'Remarks',
@@ -125,6 +125,7 @@ export function DeliveryForm({
           problem={problem}
           names={fieldNames}
           mine={body(at)}
+          kinds={{ arrivedAt: 'moment', probeTenths: 'tenths', noteGrams: 'mass', noteMoney: 'money' }}
           onKeep={(over) => {
             setVersion(over);
             void submit(over);

@@ -74,7 +74,7 @@ const fieldNames = {
   speciesId: 'Species',
   condition: 'Came as',
   pieces: 'Fish',
-  grams: 'Weight, g',
+  grams: 'Weight',
   pricePerKg: 'Price a kg',
   production: 'Production',
   area: 'Area',
@@ -223,6 +223,12 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
             caughtOn,
             supplierLot,
             remarks,
+          }}
+          kinds={{
+            speciesId: 'species',
+            grams: 'mass',
+            pricePerKg: 'money',
+            condition: conditionNames,
           }}
           onKeep={(over) => {
             setVersion(over);

@@ -1,5 +1,5 @@
 import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -71,6 +71,8 @@ function Over({
   );
 }
 
+const dressedWords = { headed_gutted: 'Head off, gutted', gutted: 'Gutted, head on' };
+
 function Terms({ record }: { record: SupplierRecord }) {
   const draft = useDraft(`supplier terms ${record.id}`);
   const [version, setVersion] = useKept(draft, 'version', record.version);
@@ -81,11 +83,11 @@ function Terms({ record }: { record: SupplierRecord }) {
     'dressed',
     record.dressedMeans ?? 'ask',
   );
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const mine = { claimWording: wording, dressedMeans: dressed === 'ask' ? null : dressed };
   const save = async (over = version) => {
     const outcome = await send({ ...mine, version: over }, { id: record.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setProblem(outcome.problem);
   };
   return (
     <form
@@ -99,11 +101,12 @@ function Terms({ record }: { record: SupplierRecord }) {
         problem={problem}
         names={{ dressedMeans: 'What it means by dressed', claimWording: 'Wording of claims' }}
         mine={mine}
+        kinds={{ dressedMeans: dressedWords }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
         }}
-        onTheirs={draft.leave(() => setProblem(null))}
+        onTheirs={draft.forget}
       />
       <Choice
         label="What it means by dressed"
@@ -111,8 +114,7 @@ function Terms({ record }: { record: SupplierRecord }) {
         onChange={setDressed}
         options={[
           { value: 'ask', name: 'Ask each time' },
-          { value: 'headed_gutted', name: 'Head off, gutted' },
-          { value: 'gutted', name: 'Gutted, head on' },
+          ...(['headed_gutted', 'gutted'] as const).map((value) => ({ value, name: dressedWords[value] })),
         ]}
       />
       <TextField

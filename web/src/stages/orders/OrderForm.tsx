@@ -1,17 +1,18 @@
 import { contract, type Order, type Problem } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange, useRead } from '../../app/api.ts';
-import { useShop, useTimes } from '../../app/shop.tsx';
+import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { say, useAct } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, errorsByPath, MoneyField, TextField, TimeField } from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { Stale } from '../../parts/Stale.tsx';
-import { useForms } from '../../parts/forms.ts';
-import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { draftFrom, emptyLine, lineOf, type Draft, type NewLine } from './draft.ts';
 import { LineFields } from './LineFields.tsx';
 import { changeFor, PromiseLine, usePromise } from './Promise.tsx';
 import { Recall } from './Recall.tsx';
@@ -34,6 +35,9 @@ export function OrderForm({
   const { shop } = useShop();
   const { today, local } = useTimes();
   const forms = useForms();
+  const want = useWant();
+  const book = useSpecies();
+  const nameOf = (id: string) => shortName(book.get(id)?.name ?? id);
   const act = useAct();
   const { data: customers } = useRead(contract.orders.customers);
   const take = useChange(contract.orders.take);
@@ -248,12 +252,12 @@ export function OrderForm({
         <Stale
           problem={problem}
           names={{ customer: 'Customer', phone: 'Phone', dueAt: 'Due', remarks: 'Note', lines: 'Lines' }}
-          mine={{ customer, phone, dueAt, remarks, lines: drafts }}
-          show={(field, value) =>
-            field === 'lines'
-              ? (value as readonly { form: string }[]).map((l) => l.form).join(', ')
-              : String((value as string | null) ?? '')
-          }
+          mine={{ customer, phone, dueAt, remarks, lines }}
+          kinds={{
+            dueAt: 'moment',
+            lines: (all: readonly (Order['lines'][number] | NewLine | null)[]) =>
+              all.map((l) => (l ? `${want(l)}, ${nameOf(l.speciesId)}` : 'not complete')).join('; '),
+          }}
           onKeep={(over) => {
             setVersion(over);
             void submit(over);

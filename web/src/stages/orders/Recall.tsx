@@ -1,6 +1,5 @@
 import { contract, type AnswerOf, type Order, type Problem, type StandingOrder } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -17,10 +16,10 @@ function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) 
   const { send, busy } = useChange(contract.orders.noteCustomer, draft);
   const [version, setVersion] = useKept(draft, 'version', known.version);
   const [note, setNote] = useKept<string | null>(draft, 'note', null);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const keep = async (over = version) => {
     const outcome = await send({ version: over, phone: known.phone, remarks: note ?? '' }, { id: known.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    if (!outcome.ok) setProblem(outcome.problem);
   };
   if (note === null)
     return (
@@ -44,7 +43,7 @@ function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) 
         <Button small busy={busy} onPress={() => void keep()}>
           Keep
         </Button>
-        <Button small onPress={draft.leave(() => setProblem(null))}>
+        <Button small onPress={draft.forget}>
           Leave it
         </Button>
       </div>
@@ -56,7 +55,7 @@ function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) 
           setVersion(over);
           void keep(over);
         }}
-        onTheirs={draft.leave(() => setProblem(null))}
+        onTheirs={draft.forget}
       />
     </div>
   );
