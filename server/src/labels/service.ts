@@ -59,7 +59,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
   const pieceOf = (lotId: number) =>
     clocks
       .ofLot(lotId)
-      .filter((s) => s.held && s.clock.item === form.id)
+      .filter((s) => s.held && s.clock.item === form.id && s.clock.batch === ticketId)
       .sort((a, b) => (a.life?.left ?? 0) - (b.life?.left ?? 0))[0];
   const states = lots.map((lot) => ({ lot, state: pieceOf(lot.id) ?? clocks.lot(lot.id) }));
   // The piece goes back to the cold room: what it lasts there as this form, by the lot that ends first.
