@@ -10,12 +10,12 @@ import {
   type WeightSource,
 } from '@ember-slate/contract';
 import { nothingObserved } from '@ember-slate/core/freshness';
-import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { afterEach, beforeEach, expect, inject } from 'vitest';
 import { createApp } from '../src/app.ts';
 import { PrinterAdapter } from '../src/devices/printer.ts';
 import { ScaleAdapter } from '../src/devices/scale.ts';
+import { openDoor } from '../src/launch/serve.ts';
 import { addStaff } from '../src/people/service.ts';
 import { openPool, transaction } from '../src/platform/db.ts';
 import { proveLedger } from '../src/platform/ledger.ts';
@@ -135,9 +135,7 @@ export async function openHouse(
     checkAnswers: true,
     clock: () => clock.now,
   });
-  const server = await new Promise<Server>((done) => {
-    const s = app.listen(0, '127.0.0.1', () => done(s));
-  });
+  const server = await openDoor(app, 0, '127.0.0.1');
   const base = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
   const screen = async (role: Role) => {
     const s = new Screen(base);

@@ -1,3 +1,4 @@
+import type { Express } from 'express';
 import type { Server } from 'node:http';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
@@ -21,6 +22,16 @@ export interface Running {
   stop: () => Promise<void>;
 }
 
+/** Longer than any proxy or browser keeps a connection for its next request: a door never shuts on one that comes in. */
+const keptOpenMs = 75_000;
+
+/** Has an app listen. */
+export const openDoor = (app: Express, port: number, host: string): Promise<Server> =>
+  new Promise((done, fail) => {
+    const opened = app.listen(port, host, (error?: Error) => (error ? fail(error) : done(opened)));
+    opened.keepAliveTimeout = keptOpenMs;
+  });
+
 /** Opens the HTTP face on a port. A busy port is an error that says so. */
 export async function listen(config: Config): Promise<Running> {
   const pool = openPool(config.databaseUrl);
@@ -40,11 +51,7 @@ export async function listen(config: Config): Promise<Running> {
     probe,
     planner,
   });
-  const server = await new Promise<Server>((done, fail) => {
-    const opened = app.listen(config.port, config.host, (error?: Error) =>
-      error ? fail(error) : done(opened),
-    );
-  }).catch(async (error: NodeJS.ErrnoException) => {
+  const server = await openDoor(app, config.port, config.host).catch(async (error: NodeJS.ErrnoException) => {
     scale.close();
     planner.close();
     probe.close();
