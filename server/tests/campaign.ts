@@ -181,17 +181,16 @@ describe('the campaign', () => {
     for (const dir of dirs) rmSync(dir, { recursive: true, force: true });
   });
 
-  it('kills servers and database under twenty tills, two processes on one database', async () => {
-    const street = await openStreet(dirFor('kills'), 2);
-    await Promise.all([street.open(0), street.open(1)]);
+  it('kills servers and database under twenty tills, three processes on one database', async () => {
+    const street = await openStreet(dirFor('kills'), 3);
+    await Promise.all([street.open(0), street.open(1), street.open(2)]);
     const manager = await street.signedIn(0);
     const lots = await landMany(manager, 60);
-    const second = new Screen(street.base(1));
-    second.cookie = manager.cookie;
-    const selling = sellOn([manager, second], lots);
+    const others = [1, 2].map((i) => Object.assign(new Screen(street.base(i)), { cookie: manager.cookie }));
+    const selling = sellOn([manager, ...others], lots);
     const until = Date.now() + 10 * 60_000;
     let [servers, databases] = [0, 0];
-    // Each process in its own rhythm, so that now and then both are gone at once; and the database under them.
+    // Two of three processes, each in its own rhythm, so that often both are gone at once; and the database under all.
     const killing = async (i: number) => {
       for (let n = i; servers + databases < wanted.kills && Date.now() < until; n++) {
         await sleep(100 + Math.random() * 500);
