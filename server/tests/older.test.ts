@@ -168,8 +168,14 @@ describe('bringing records up to date', () => {
     const whole = await emptyDatabase('whole');
     await migrate(whole);
     const url = await emptyDatabase('killed');
-    let kills = 0;
-    for (let tries = 0; ; tries++) {
+    const pool = openPool(url, 1);
+    const stepsDone = () =>
+      pool
+        .query('SELECT COALESCE(SUM(done), 0) + 0 AS n FROM schema_step')
+        .then(([found]) => (found as { n: number }[])[0]!.n)
+        .catch(() => 0);
+    // Each time a little further on, somewhere in the middle of a statement or after it; then to the end.
+    for (const target of [1, 4, 13, 22, 31, 40, Infinity]) {
       const child = spawn(
         process.execPath,
         [
@@ -183,21 +189,34 @@ describe('bringing records up to date', () => {
           stdio: 'ignore',
         },
       );
-      const ended = new Promise<number | null>((done) => child.once('exit', done));
+      let code: number | null | undefined;
+      const ended = new Promise<void>((done) => child.once('exit', (c) => ((code = c), done())));
+      while (target < Infinity && code === undefined && (await stepsDone()) < target) await sleep(3);
+      if (target < Infinity) child.kill('SIGKILL');
+      await ended;
+      expect(code).toBe(target === Infinity ? 0 : null);
       // A holder that died lets go after minutes: the test need not wait for that.
-      const timer = tries < 12 ? sleep(600 + tries * 45).then(() => child.kill('SIGKILL')) : null;
-      const code = await ended;
-      await timer;
-      if (code === 0) break;
-      kills++;
-      const pool = openPool(url, 1);
-      await pool.query("UPDATE schema_holder SET until_at = '2000-01-01'").catch(() => undefined);
-      await pool.end();
-      expect(tries).toBeLessThan(13);
+      await pool.query("UPDATE schema_holder SET until_at = '2000-01-01'");
     }
-    expect(kills).toBeGreaterThan(0);
+    await pool.end();
     expect(await shapeOf(url)).toEqual(await shapeOf(whole));
   }, 90_000);
+
+  it.each([
+    ['without a column', 'CREATE TABLE schemaversion (version BIGINT PRIMARY KEY)'],
+    [
+      'without what its steps were',
+      'CREATE TABLE schemaversion (version BIGINT PRIMARY KEY, name TEXT NULL)',
+    ],
+  ])('goes on where the very first start was killed with its list of steps %s', async (_how, left) => {
+    const url = await emptyDatabase('early');
+    await wipe(url);
+    const pool = openPool(url, 1);
+    await pool.query(left);
+    await pool.end();
+    expect(await migrate(url)).toBe(steps().size);
+    expect(await migrate(url)).toBe(0);
+  });
 
   it('is done by one of several processes that start at once', async () => {
     const url = await emptyDatabase('several');

@@ -152,7 +152,10 @@ class Runner {
 
   /** Brings steps that were run in an earlier wording to today's. */
   async mend(): Promise<void> {
-    const [there] = await this.ask<RowDataPacket>("SHOW TABLES LIKE 'schemaversion'");
+    // A first start that was killed early may have left the list of steps without all its columns: nothing was run then.
+    const [there] = await this.ask<RowDataPacket>(
+      "SELECT 1 FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = 'schemaversion' AND column_name = 'md5'",
+    );
     if (!there) return;
     const run = await this.ask<{ version: number; md5: string | null }>(
       'SELECT version, md5 FROM schemaversion WHERE version > 0 ORDER BY version',
