@@ -1,6 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { createServer, type Socket } from 'node:net';
-import { compose, formRefusal, shippedForms, type Job } from '@ember-slate/core/forms';
+import { compose, plainCut, type Job } from '@ember-slate/core/board';
+import { formRefusal, shippedForms } from '@ember-slate/core/forms';
 import { catalogue, conditionsFor } from '@ember-slate/core/species';
 import { labelSheet, type KeptLabel } from '@ember-slate/server/labels/sheet';
 import { renderPdf } from '@ember-slate/server/platform/pdf';
@@ -30,9 +31,10 @@ const jobs: Job[] = catalogue.flatMap((species) =>
         species,
         condition,
         scaled: 'no',
-        forms: [f],
+        cuts: [plainCut(f)],
         fishGrams: species.typicalG,
-        options: [],
+        fish: 1,
+        month: 6,
       })),
   ),
 );

@@ -16,7 +16,7 @@ const percent = (x: number) => `${(x * 100).toFixed(2)} %`;
 
 type Planned = Parameters<typeof shareOut>[0][number];
 const stored = (speciesId: string, day: ReturnType<typeof randomDay>): Planned => ({
-  stored: { ...day, speciesId, schools: {} } as unknown as PlanSpecies,
+  stored: { ...day, speciesId, methods: {} } as unknown as PlanSpecies,
   species: day.species,
   settled: [],
 });

@@ -15,7 +15,31 @@ const step = z.object({
   once: z.boolean(),
   timer: z.number().nullable(),
   trims: z.array(z.string()).readonly(),
+  /** How often it is done on this ticket: by fish, fillet, piece, or once. */
+  times: z.number(),
+  /** Cuts of the ticket it is for, by their place; empty where it is for the fish as a whole. */
+  cuts: z.array(z.number().int()).readonly(),
+  begin: z.string(),
+  way: z.string(),
+  hand: z.string(),
+  /** What lies on the board, the line of the blade, and where it rides in the flesh. */
+  lies: z.string(),
   draws: z.string().nullable(),
+  view: z.string().nullable(),
+  /** The fish as it lies when the act begins: what is still on it. */
+  before: z.object({
+    head: z.boolean(),
+    gills: z.boolean(),
+    guts: z.boolean(),
+    scales: z.boolean(),
+    fins: z.boolean(),
+    spines: z.boolean(),
+    tailFin: z.boolean(),
+    skin: z.boolean(),
+    silver: z.boolean(),
+    skirts: z.boolean(),
+    open: z.boolean(),
+  }),
 });
 
 /** What a ticket cuts: a line of an order, or pieces for the counter. */
@@ -143,7 +167,9 @@ const ticket = summary.extend({
   /** Seconds on this step before the last look, and since when it runs; null while it stands still. */
   stepSeconds: z.number().int(),
   stepSince: f.instant.nullable(),
-  steps: z.array(step),
+  steps: z.array(step).readonly(),
+  /** Tools to lay out before the first cut. */
+  tools: z.array(z.string()).readonly(),
   cautions: z.array(z.string()),
   inputs: z.array(
     z.object({
@@ -160,8 +186,9 @@ const ticket = summary.extend({
   ),
   expected: z.object({
     yield: z.number(),
-    /** Grams of each cut, in the order of the cuts. */
+    /** Grams of each cut, in the order of the cuts; and how much of it was asked for. */
     mains: z.array(z.number().int()),
+    asked: z.array(z.number().int()),
     drip: z.number().int(),
     /** `keep` is the shop's own rule, and that the part may be eaten at all. */
     trims: z.array(z.object({ part: z.string(), grams: z.number().int(), keep: z.boolean() })),
@@ -178,27 +205,29 @@ const ticket = summary.extend({
   }),
 });
 /** Where cutters disagree, with what each way would do to this ticket. */
-const schools = z.array(
+const methods = z.array(
   z.object({
     question: z.string(),
     name: z.string(),
     by: z.enum(['default', 'shop', 'cutter', 'ticket', 'rule']),
     because: z.string(),
-    school: z.string(),
+    method: z.string(),
     /** What each way would do to this ticket: grams of the forms and minutes, against now. */
     ways: z.array(
       z.object({
-        school: z.string(),
+        method: z.string(),
         name: z.string(),
         note: z.string(),
         refused: z.string().nullable(),
         grams: z.number().int(),
         minutes: z.number(),
+        /** What the ticket brings for each minute of the hand at today’s prices, minor units; null without a price. */
+        perMinute: z.number().nullable(),
       }),
     ),
   }),
 );
-export type TicketSchool = z.infer<typeof schools>[number];
+export type TicketMethod = z.infer<typeof methods>[number];
 export type Ticket = z.infer<typeof ticket>;
 export type WeighOut = z.infer<typeof weighOut>;
 
@@ -212,6 +241,11 @@ const wanted = {
   pieces: f.pieces.nullable(),
   pieceGrams: f.grams.nullable(),
   totalGrams: f.grams.nullable(),
+};
+/** What is said about a form for the counter: the same as a customer may say. */
+const said = {
+  options: z.array(f.name('option')).max(12).default([]),
+  thickMm: z.number().int().min(1).max(500).nullable().default(null),
 };
 const touches = ['bench', 'orders', 'counter', 'plan', 'close'] as const;
 
@@ -227,14 +261,14 @@ export const bench = {
     answer: benchClock,
   }),
   ticket: read('/api/bench/tickets/:id', {
-    summary: 'One ticket with steps, schools, weights and balance',
+    summary: 'One ticket with steps, methods, weights and balance',
     tags: ['bench', 'forms'],
     answer: ticket,
   }),
   ways: read('/api/bench/tickets/:id/ways', {
-    summary: 'Schools that change this ticket, each way with its grams and minutes',
+    summary: 'Methods that change this ticket, each way with its grams and minutes',
     tags: ['bench', 'forms'],
-    answer: schools,
+    answer: methods,
   }),
   timers: read('/api/bench/timers', {
     summary: 'Timers that run, whoever looks',
@@ -281,6 +315,7 @@ export const bench = {
       form: f.formId,
       dueAt: f.instant,
       ...wanted,
+      ...said,
     }),
     answer: z.object({ id: f.id, number: z.number().int() }),
   }),
@@ -288,7 +323,7 @@ export const bench = {
     summary: 'Cut one more form from the same fish: for a line that waits, or for the counter',
     tags: [...touches],
     roles: backDoor,
-    body: z.object({ version: f.version, lineId: f.id.nullable(), form: f.formId, ...wanted }),
+    body: z.object({ version: f.version, lineId: f.id.nullable(), form: f.formId, ...wanted, ...said }),
     answer: f.done,
   }),
   dropCut: change('POST', '/api/bench/tickets/:id/cuts/:cutId/drop', {
@@ -315,6 +350,8 @@ export const bench = {
         .array(z.object({ lotId: f.id, grams: f.grams, source: f.weightSource }))
         .min(1)
         .max(20),
+      /** Said by the person: fish that was stiff at its grading is limp now. */
+      limp: z.boolean().default(false),
     }),
     answer: f.done,
   }),
@@ -325,11 +362,11 @@ export const bench = {
     body: z.object({ step: f.key(20) }),
     answer: f.done,
   }),
-  schools: change('PUT', '/api/bench/tickets/:id/schools', {
-    summary: 'Choose a school for this ticket',
+  methods: change('PUT', '/api/bench/tickets/:id/methods', {
+    summary: 'Choose a method for this ticket',
     tags: ['bench'],
     roles: backDoor,
-    body: z.object({ question: f.key(20), school: f.key(20).nullable() }),
+    body: z.object({ question: f.key(20), method: f.key(20).nullable() }),
     answer: f.done,
   }),
   pause: change('POST', '/api/bench/tickets/:id/pause', {

@@ -28,11 +28,11 @@ describe('the contract', () => {
     const alone = [
       'bench.keepTub',
       'bench.step',
-      'bench.schools',
+      'bench.methods',
       'bench.frame',
       'counter.putAt',
       'plan.pin',
-      'forms.mySchools',
+      'forms.myMethods',
     ];
     const blind = routes.flatMap(([name, r]) => {
       if (r.method !== 'PUT') return [];
@@ -83,7 +83,7 @@ describe('the contract', () => {
       'counter.voidSale',
       'forms.save',
       'forms.setLabels',
-      'forms.shopSchools',
+      'forms.shopMethods',
       'grading.calibrate',
       'grading.changeScheme',
       'landing.editSupplier',

@@ -31,7 +31,7 @@ export type LabelSettings = z.infer<typeof labels>;
 
 export const forms = {
   book: read('/api/forms', {
-    summary: 'The shop’s changes to the market forms, its schools, yours, and how labels are made',
+    summary: 'The shop’s changes to the market forms, its methods, yours, and how labels are made',
     tags: ['forms'],
     answer: z.object({
       version: f.version,
@@ -49,18 +49,18 @@ export const forms = {
     body: z.object({ version: f.version, form: ownForm }),
     answer: f.saved,
   }),
-  shopSchools: change('PUT', '/api/schools', {
-    summary: 'The schools of this shop',
+  shopMethods: change('PUT', '/api/methods', {
+    summary: 'The methods of this shop',
     tags: ['forms', 'bench'],
     roles: managers,
     body: z.object({ version: f.version, choices }),
     answer: f.saved,
   }),
-  mySchools: change('PUT', '/api/schools/mine', {
+  myMethods: change('PUT', '/api/methods/mine', {
     summary: 'Your own way in one question, before the shop’s; null for the shop’s',
     tags: ['forms', 'bench'],
     roles: backDoor,
-    body: z.object({ question: f.key(20), school: f.key(20).nullable() }),
+    body: z.object({ question: f.key(20), method: f.key(20).nullable() }),
     answer: z.object({}),
   }),
   setLabels: change('PUT', '/api/labels/settings', {

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { damages, signKinds } from '@ember-slate/core/freshness';
+import { damages, roes, signKinds } from '@ember-slate/core/freshness';
 import * as f from './fields.ts';
 import { backDoor, change, managers, read, type Route } from './route.ts';
 
@@ -55,7 +55,7 @@ const scheme = z.object({
 const observed = z.object({
   rigor: z.enum(['in_rigor', 'past', 'unknown']),
   bled: z.enum(['yes', 'no', 'unknown']),
-  roe: z.enum(['none', 'some', 'full', 'spent', 'unknown']),
+  roe: z.enum(roes),
   damage: z.array(z.enum(damages)).max(damages.length),
   finsWorn: z.boolean(),
   identity: z.enum(['sure', 'prohibited', 'unidentified']),

@@ -46,7 +46,7 @@ export type {
   Ticket,
   TicketCut,
   TicketMarks,
-  TicketSchool,
+  TicketMethod,
   TicketSummary,
   Timer,
   Tub,

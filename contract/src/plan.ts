@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { CounterClassId, ModeId, SectionId } from '@ember-slate/core/cutplan';
+import { roes } from '@ember-slate/core/freshness';
 import * as f from './fields.ts';
 import { backDoor, change, read, type Route } from './route.ts';
 
@@ -17,6 +18,7 @@ const planLine = z.object({
   pieces: z.number().int().nullable(),
   pieceGrams: z.number().int().nullable(),
   totalGrams: z.number().int().nullable(),
+  options: z.array(z.string()),
   state: z.enum(['open', 'planned']),
   picks: z.array(z.object({ lotId: f.id, fish: z.number().int() })),
   proposal: z.array(z.object({ lotId: f.id, fish: z.number().int() })),
@@ -30,6 +32,8 @@ const planLine = z.object({
       lotId: f.id,
       code: z.string(),
       condition: f.condition,
+      farmed: z.boolean(),
+      roe: z.enum(roes),
       landedOn: f.day,
       verdict: f.verdict.nullable(),
       refusal: z.string().nullable(),
@@ -85,6 +89,8 @@ export const planFish = z.object({
   grams: z.number().min(0).max(500_000),
   lengthMm: z.number().positive().max(5000).nullable(),
   condition: f.condition,
+  farmed: z.boolean().optional(),
+  roe: z.enum(roes).optional(),
   costPerKg: perKg,
   daysLeft: z.number(),
   rawFit: z.boolean(),
@@ -95,6 +101,7 @@ export const planFish = z.object({
 export const planWish = z.object({
   id: z.string().min(1).max(40),
   form: f.formId,
+  options: z.array(z.string()).max(12).optional(),
   pieces: z.number().int().min(1).max(20_000).nullable(),
   pieceGrams: positive.nullable(),
   totalGrams: positive.nullable(),
@@ -178,7 +185,7 @@ const planSpecies = z.object({
   ),
   counter: z.array(counterClass),
   /** The shop's way of each cut, by question. */
-  schools: z.record(z.string(), z.string()),
+  methods: z.record(z.string(), z.string()),
   settings: planSettings,
 });
 export type PlanSpecies = z.infer<typeof planSpecies>;

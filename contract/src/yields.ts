@@ -44,7 +44,7 @@ const one = z.object({
     }),
   ),
   by: z.object({
-    school: z.array(part),
+    method: z.array(part),
     supplier: z.array(part),
     month: z.array(part),
     size: z.array(part),

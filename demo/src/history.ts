@@ -4,7 +4,8 @@ import { cutEntries, type Account, type Entry } from '@ember-slate/core/ledger';
 import { lotCode } from '@ember-slate/core/labels';
 import type { Species } from '@ember-slate/core/species';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
-import { expectedCut, trims, type TrimId } from '@ember-slate/core/yields';
+import { expectedCut } from '@ember-slate/core/board';
+import { trims, type TrimId } from '@ember-slate/core/yields';
 import type { Tx } from '@ember-slate/server/platform/db';
 import { Bulk } from './bulk.ts';
 import type { Random } from './random.ts';
@@ -258,13 +259,13 @@ export class History {
     const grams = fish === row.pieces ? row.grams : Math.round((row.grams * fish) / row.pieces);
     const ticket = this.bulk.id('ticket');
     const condition = lot.supply.condition;
-    const cut = expectedCut(
+    const cut = expectedCut({
       species,
       condition,
-      formOf(this.book, form),
-      grams / fish,
-      Number(day.slice(5, 7)),
-    );
+      form: formOf(this.book, form),
+      fishGrams: grams / fish,
+      month: Number(day.slice(5, 7)),
+    });
     const main = Math.min(
       grams,
       Math.max(1, Math.round(grams * cut.yield * poor * (1 + random.normal() * 0.014))),

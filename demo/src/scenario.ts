@@ -47,7 +47,7 @@ export const customers = [
   'Marr',
   'The Ferry Rooms',
   'Lunn',
-  'Harrow Street School',
+  'Harrow Street Method',
   'Bexley',
   'Dray',
   'Nell Abbot',
@@ -511,7 +511,7 @@ export const orders: readonly SampleOrder[] = [
     lines: [{ species: 'monkfish', form: 'fillet_skinless', use: 'grill', totalG: 900 }],
   },
   {
-    customer: 'Harrow Street School',
+    customer: 'Harrow Street Method',
     due: [1, 10 * 60 + 30],
     stage: 'open',
     lines: [

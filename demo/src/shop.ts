@@ -338,6 +338,7 @@ export class SampleShop {
     const ticket = await oneTicket(work, ticketId);
     await bench.startTicket(work, ticketId, {
       version: ticket.version,
+      limp: false,
       inputs: ticket.inputs.map((i) => ({
         lotId: i.lotId,
         grams: Math.round(i.grams * (1 + this.random.normal() * 0.012)),
@@ -423,6 +424,8 @@ export class SampleShop {
         pieces: null,
         pieceGrams: null,
         totalGrams: null,
+        options: [],
+        thickMm: null,
       });
     }
     await this.start(work, ticketId!);
@@ -438,7 +441,7 @@ export class SampleShop {
         source: 'simulated',
       });
     }
-    await board.goToStep(work, ticketId!, 'steaks');
+    await board.goToStep(work, ticketId!, 'slices');
   }
 
   async handOver(work: Work, orderId: number) {
@@ -469,6 +472,8 @@ export class SampleShop {
       pieces: null,
       pieceGrams: null,
       totalGrams: Math.round((row.grams * fish) / row.pieces / 2),
+      options: [],
+      thickMm: null,
       dueAt: new Date(work.now.getTime() + 3_600_000).toISOString(),
     });
     await this.start(work, made.id);

@@ -33,7 +33,7 @@ export const views = [
   'suppliers/1',
   'schemes',
   'forms/boneless_joint',
-  'schools',
+  'methods',
   'labels',
   'quality',
 ];

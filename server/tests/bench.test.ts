@@ -62,7 +62,7 @@ describe('several forms from one fish', () => {
     }
     expect((await house.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id)).toEqual([]);
     const ticket = await start(house, tickets[0]!);
-    expect(ticket.stepIds).toEqual(expect.arrayContaining(['steaks', 'open_tail', 'sweep']));
+    expect(ticket.stepIds).toEqual(expect.arrayContaining(['slices', 'open_tail', 'sweep']));
     const weigh = (
       cutId: number | null,
       kind: 'order' | 'counter',
@@ -229,7 +229,7 @@ describe('the board', () => {
       (house.clock.now = new Date(house.clock.now.getTime() + minutes * 60_000));
     expect(t.cutter!.name).toBe('The bench');
     later(2);
-    await house.bench.ok(contract.bench.step, { params, body: { step: 'fillet' } });
+    await house.bench.ok(contract.bench.step, { params, body: { step: 'fillet_first' } });
     later(3);
     await house.bench.ok(contract.bench.pause, { params, body: { why: 'a customer' } });
     later(20);
@@ -253,22 +253,22 @@ describe('the board', () => {
     await house.manager.ok(contract.bench.step, { params, body: { step: 'trim' } });
   });
 
-  it('goes on where it was when a school takes its step away', async () => {
+  it('goes on where it was when a method takes its step away', async () => {
     const t = await begun();
     const params = { id: t.id };
-    const school = (question: string, way: string | null) =>
-      house.bench.send(contract.bench.schools, { params, body: { question, school: way } });
+    const method = (question: string, way: string | null) =>
+      house.bench.send(contract.bench.methods, { params, body: { question, method: way } });
     await house.bench.ok(contract.bench.step, { params, body: { step: 'head' } });
-    expect((await school('head', 'on_last')).status).toBe(200);
+    expect((await method('head', 'on_last')).status).toBe(200);
     const now = await at(t.id);
     expect(now.stepIds).not.toContain('head');
     expect(now.stepId).toBe('board');
-    expect((await school('head', 'sideways')).status).toBe(400);
+    expect((await method('head', 'sideways')).status).toBe(400);
     const before = now.expected.mains[0]!;
     const was = await ways(t.id);
-    await school('pin_bones', 'v_cut');
+    await method('pin_bones', 'v_cut');
     const vee = await at(t.id);
-    const said = was.find((s) => s.question === 'pin_bones')!.ways.find((w) => w.school === 'v_cut')!;
+    const said = was.find((s) => s.question === 'pin_bones')!.ways.find((w) => w.method === 'v_cut')!;
     expect(vee.expected.mains[0]! - before).toBe(said.grams);
     expect(vee.minutes - now.minutes).toBeCloseTo(said.minutes, 9);
   });
@@ -481,23 +481,23 @@ describe('the shop’s own ways', () => {
     expect(tubs).not.toContain('c');
   });
 
-  it('lets the shop and the cutter choose schools, and nobody choose nonsense', async () => {
+  it('lets the shop and the cutter choose methods, and nobody choose nonsense', async () => {
     const t = await start(house, (await landBass(house), await toBench(house)).tickets[0]!);
     const way = async () => (await ways(t.id)).find((s) => s.question === 'membrane')!;
-    expect(await way()).toMatchObject({ school: 'left', by: 'default' });
-    await house.manager.ok(contract.forms.shopSchools, {
+    expect(await way()).toMatchObject({ method: 'left', by: 'default' });
+    await house.manager.ok(contract.forms.shopMethods, {
       body: { version: 1, choices: { membrane: 'shaved' } },
     });
-    expect(await way()).toMatchObject({ school: 'shaved', by: 'shop' });
-    await house.bench.ok(contract.forms.mySchools, { body: { question: 'membrane', school: 'left' } });
-    expect(await way()).toMatchObject({ school: 'left', by: 'cutter' });
+    expect(await way()).toMatchObject({ method: 'shaved', by: 'shop' });
+    await house.bench.ok(contract.forms.myMethods, { body: { question: 'membrane', method: 'left' } });
+    expect(await way()).toMatchObject({ method: 'left', by: 'cutter' });
     expect(
-      (await house.bench.send(contract.forms.mySchools, { body: { question: 'board', school: 'marble' } }))
+      (await house.bench.send(contract.forms.myMethods, { body: { question: 'board', method: 'marble' } }))
         .status,
     ).toBe(400);
-    const none = { body: { question: 'membrane', school: null } };
-    expect((await house.counter.send(contract.forms.mySchools, none)).status).toBe(403);
-    await house.manager.ok(contract.forms.shopSchools, { body: { version: 2, choices: {} } });
+    const none = { body: { question: 'membrane', method: null } };
+    expect((await house.counter.send(contract.forms.myMethods, none)).status).toBe(403);
+    await house.manager.ok(contract.forms.shopMethods, { body: { version: 2, choices: {} } });
   });
 
   it('shows cutters their own figures only', async () => {

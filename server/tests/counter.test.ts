@@ -73,7 +73,7 @@ describe('stock', () => {
       params: { id: ticket.id },
       body: { version: ticket.version, reason: '' },
     });
-    const trim = await row((r) => r.lotId === lotId && r.item === 'trim:collars');
+    const trim = await row((r) => r.lotId === lotId && r.item === 'trim:offcuts');
     const scrape = await row((r) => r.lotId === lotId && r.item === 'trim:scrape');
     expect(trim.daysLeft).toBeCloseTo((13.5 * 0.75) / 1.05 ** 2, 6);
     // Scrape is for the same day.

@@ -146,7 +146,7 @@ describe('the power goes', () => {
         inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
       },
     });
-    await screen.ok(contract.bench.step, { params, body: { step: 'ribs' } });
+    await screen.ok(contract.bench.step, { params, body: { step: 'trim' } });
     const keys = Array.from({ length: 4 }, () => randomUUID());
     const weigh = (n: number) =>
       screen
@@ -176,7 +176,7 @@ describe('the power goes', () => {
     // The screen sends what it kept, under the keys it had, and once more for good measure.
     for (const n of [0, 1, 2, 3, 2, 1]) expect(await weigh(n)).toBe(200);
     const now = await ticket();
-    expect(now.stepId).toBe('ribs');
+    expect(now.stepId).toBe('trim');
     expect(now.weighOuts.map((w) => w.grams).sort()).toEqual([108, 109, 110, 111]);
   });
 

@@ -126,7 +126,7 @@ describe('a day', () => {
     const rows = await house.counter.ok(contract.counter.stock);
     const whole = rows.find((r) => r.item === 'whole')!;
     expect(whole).toMatchObject({ pieces: 8, freePieces: 8, grams: 3680 });
-    expect(rows.filter((r) => r.item.startsWith('trim:')).map((r) => r.itemName)).toContain('collars');
+    expect(rows.filter((r) => r.item.startsWith('trim:')).map((r) => r.itemName)).toContain('scrape');
   });
 
   it('hands the order over at the price of the form', async () => {

@@ -31,6 +31,7 @@ const checksums: Record<number, string> = {
   14: '39d2a073060727d72df760125cc9edbc',
   15: 'af26fea84cd6a28f17fb75f2bfe8d297',
   16: '5db1eb1056ab24d782172c73ac7539e6',
+  17: '0952b4211bce3daf21fc10aa65d82d5d',
 };
 
 it('no step that shops have run was edited', () => {

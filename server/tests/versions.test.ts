@@ -207,9 +207,9 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { form: { ...form(), norm: 'mine' } },
       theirs: { form: form() },
     }),
-  'forms.shopSchools': () =>
+  'forms.shopMethods': () =>
     Promise.resolve({
-      route: contract.forms.shopSchools,
+      route: contract.forms.shopMethods,
       mine: { choices: {} },
       theirs: { choices: { membrane: 'shaved' } },
     }),

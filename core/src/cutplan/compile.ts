@@ -104,7 +104,7 @@ function groupLines(problem: PlanProblem): Group[] {
     };
     const { units: _none, like: _line, form: _form, ...rest } = group;
     const alone = line.pieces === null ? line.id : null;
-    const key = JSON.stringify([rest, line.form, line.dueDays, line.raw, refused, alone]);
+    const key = JSON.stringify([rest, line.form, line.options ?? [], line.dueDays, line.raw, refused, alone]);
     const had = groups.get(key) ?? group;
     groups.set(key, had);
     for (let i = 0; i < shares; i++) had.units.push(line.id);
@@ -152,7 +152,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
   const options: Option[] = [];
   const any = [0, Infinity] as const;
   groups.forEach((g, who) => {
-    const factor = section.factor(g.form);
+    const factor = section.factor(g.form, g.like.options);
     if (factor === null || lineRefusal(problem, fish, g.like) !== null) return;
     const byWeight = g.pieces === null;
     // A total may be made of pieces of any size the fish gives: a herring's fillet is a piece.

@@ -17,6 +17,8 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   lotId: 1,
   code: '261126-H1',
   condition: 'gutted',
+  farmed: false,
+  roe: 'unknown',
   freePieces: 2,
   freeGrams: 4400,
   verdict: 'accept',
@@ -30,6 +32,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
 });
 const want = (more: Partial<Want> = {}): Want => ({
   form: form('steaks'),
+  options: [],
   pieces: 4,
   pieceGrams: 200,
   totalGrams: null,

@@ -114,7 +114,7 @@ function closeTogether(
   for (const p of orders) {
     const line = lines.get(p.line!)!;
     const form = lineForm(problem, line.form);
-    const factor = section.factor(form);
+    const factor = section.factor(form, line.options);
     if (factor === null || takesAll(section, form, line.pieceGrams ?? Infinity)) return null;
     const [least, most] = line.pieces === null ? [p.grams - 1, p.grams + 1] : windowOf(problem, line);
     const aim = line.pieces === null ? p.grams : line.pieceGrams!;

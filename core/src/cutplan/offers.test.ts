@@ -22,6 +22,8 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   lotId: 1,
   code: '261125-S1',
   condition: 'whole',
+  farmed: false,
+  roe: 'unknown',
   freePieces: 10,
   freeGrams: 4600,
   verdict: 'accept',
@@ -35,6 +37,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
 });
 const fillets: Want = {
   form: form('fillet_skin_on'),
+  options: [],
   pieces: 4,
   pieceGrams: 110,
   totalGrams: null,
@@ -172,7 +175,7 @@ describe('fish for a line', () => {
 describe('the outcome of a pick', () => {
   it('accounts for every gram that goes in', () => {
     const offer = offerFrom(bass, lot(), fillets);
-    const out = pickOutcome(bass, { ...offer, condition: 'whole' }, fillets, 2);
+    const out = pickOutcome(bass, offer, fillets, 2);
     expect(out.inputGrams).toBe(920);
     expect(out.pieces).toBe(4);
     expect(out.mainGrams + out.drip + out.trims.reduce((s, [, g]) => s + g, 0)).toBe(920);

@@ -6,17 +6,22 @@ import {
   fitRungs,
   gutsFactor,
   type Damage,
+  type Roe,
   type Use,
   type Verdict,
 } from '../freshness/index.ts';
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
-import { expectedCut, expectedGrams, piecesPerFish, type TrimId } from '../yields/index.ts';
+import { expectedCut, expectedGrams, optionRefusal } from '../board/index.ts';
+import { piecesPerFish, type TrimId } from '../yields/index.ts';
 
 /** A graded lot with fish that nobody has been promised. */
 export interface AvailableLot {
   lotId: number;
   code: string;
   condition: ArrivalCondition;
+  /** Farmed fish do not spawn out. */
+  farmed: boolean;
+  roe: Roe;
   freePieces: number;
   freeGrams: number;
   verdict: Verdict | null;
@@ -35,6 +40,8 @@ export interface AvailableLot {
 /** What an order line wants; either pieces of a weight or a total weight, grams. */
 export interface Want {
   form: Form;
+  /** In the words of the order. */
+  options: readonly string[];
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
@@ -129,7 +136,11 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   const unfit = fitRefusal(species, lot, want, fishGrams);
   if (unfit) return none(unfit);
   if (lot.freePieces === 0) return none('No fish left that is not promised');
-  const cut = expectedCut(species, lot.condition, want.form, fishGrams, want.month);
+  const refusedOption = want.options
+    .map((o) => optionRefusal(species, lot.condition, form, o))
+    .find((r) => r !== null);
+  if (refusedOption) return none(refusedOption);
+  const cut = expectedCut(cutOf(species, lot, want, fishGrams));
   const main = fishGrams * cut.yield;
   if (want.totalGrams !== null) {
     const fishNeeded = Math.ceil(want.totalGrams / main - 1e-9);
@@ -141,6 +152,13 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   }
   return { ...base, refusal: null, yield: cut.yield, perFish, fishNeeded: Math.ceil(want.pieces! / perFish) };
 }
+
+const cutOf = (
+  species: Species,
+  { condition, farmed, roe }: Pick<AvailableLot, 'condition' | 'farmed' | 'roe'>,
+  { form, options, month }: Pick<Want, 'form' | 'options' | 'month'>,
+  fishGrams: number,
+) => ({ species, condition, form, options, fishGrams, month: farmed ? null : month, roe });
 
 export interface FishPick {
   lotId: number;
@@ -203,8 +221,10 @@ export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnsw
 /** Expected pieces, trims and leftover of taking `fish` fish from an offer for a line. */
 export function pickOutcome(
   species: Species,
-  offer: Pick<LotOffer, 'fishGrams' | 'perFish'> & { condition: ArrivalCondition },
-  want: Pick<Want, 'form' | 'pieces' | 'pieceGrams' | 'totalGrams' | 'month'>,
+  offer: Pick<LotOffer, 'fishGrams' | 'perFish'> & {
+    lot: Pick<AvailableLot, 'condition' | 'farmed' | 'roe'>;
+  },
+  want: Pick<Want, 'form' | 'options' | 'pieces' | 'pieceGrams' | 'totalGrams' | 'month'>,
   fish: number,
 ): {
   inputGrams: number;
@@ -215,7 +235,7 @@ export function pickOutcome(
   drip: number;
 } {
   const inputGrams = Math.round(offer.fishGrams * fish);
-  const cut = expectedCut(species, offer.condition, want.form, offer.fishGrams, want.month);
+  const cut = expectedCut(cutOf(species, offer.lot, want, offer.fishGrams));
   const grams = expectedGrams(cut, inputGrams);
   const pieces = offer.perFish === null ? null : offer.perFish * fish;
   return {

@@ -42,7 +42,7 @@ function planned(problem: PlanProblem, steps = 400, settled: Plan['fish'] = [], 
 const hand = (over: Partial<PlanProblem>): PlanProblem => ({
   species: catalogue.find((s) => s.id === 'salmon')!,
   forms: new Map(shippedForms.map((f) => [f.id, { ...f, lifeFactor: 1 }])),
-  schools: [],
+  methods: {},
   flesh: { fromMm: 240, toMm: 1000, gutted: 0.88, side: 0.28 },
   fish: [],
   lines: [],
@@ -501,7 +501,7 @@ describe('what changed between two plans', () => {
 });
 
 describe('lines of the trim', () => {
-  const day = randomDay(7, 3, 2, 'cod');
+  const day = randomDay(7, 3, 2, 'salmon');
   const of = (form: string, totalGrams: number, more: Partial<PlanLine> = {}): PlanLine => ({
     ...line(form, 1, 1, [totalGrams * 0.9, totalGrams * 1.1], [0, 0], more),
     pieces: null,
@@ -541,7 +541,7 @@ describe('lines of the trim', () => {
       fc.property(
         fc.array(
           fc.record({
-            form: fc.constantFrom('collars', 'cheeks', 'stock_pack', 'skins'),
+            form: fc.constantFrom('collars', 'belly_strips', 'scrape', 'skins'),
             share: fc.double({ min: 0.05, max: 0.9, noNaN: true }),
           }),
           { minLength: 1, maxLength: 6 },
@@ -549,8 +549,8 @@ describe('lines of the trim', () => {
         (wishes) => {
           const lines = wishes.map((w, i) => of(w.form, Math.max(5, collars * w.share), { id: `t${i}` }));
           const served = offTrim(problem(...lines), plan);
-          for (const form of ['collars', 'cheeks', 'stock_pack']) {
-            const parts = { collars: ['collars'], cheeks: ['head'], stock_pack: ['head', 'frame', 'fins'] }[
+          for (const form of ['collars', 'belly_strips', 'scrape']) {
+            const parts = { collars: ['collars'], belly_strips: ['belly'], scrape: ['scrape'] }[
               form
             ]!;
             const there = trims.reduce(
@@ -589,7 +589,7 @@ describe('lines by total weight', () => {
   const day = (lines: PlanLine[], fishes = 4): PlanProblem => ({
     species: salmon,
     forms: new Map(shippedForms.map((f) => [f.id, f])),
-    schools: [],
+    methods: {},
     flesh: null,
     fish: Array.from({ length: fishes }, (_, i) => ({
       ...fish(`F${i}`, 4500, 700, 5),

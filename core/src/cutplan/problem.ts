@@ -1,4 +1,6 @@
-import type { Form, FormId, School } from '../forms/index.ts';
+import type { MethodChoices } from '../board/index.ts';
+import type { Roe } from '../freshness/index.ts';
+import type { Form, FormId } from '../forms/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
 
 /** Parts of a fish that keep a counter class of their own. */
@@ -12,6 +14,10 @@ export interface PlanFish {
   /** Measured total length; worked out from the weight when null. */
   lengthMm: number | null;
   condition: ArrivalCondition;
+  /** Farmed fish do not spawn out. */
+  farmed?: boolean | undefined;
+  /** What grading saw of its roe. */
+  roe?: Roe | undefined;
   costPerKg: number;
   /** Days left uncut. */
   daysLeft: number;
@@ -25,6 +31,8 @@ export interface PlanFish {
 export interface PlanLine {
   id: string;
   form: FormId;
+  /** In the words of the order. */
+  options?: readonly string[] | undefined;
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
@@ -96,7 +104,7 @@ interface UniformFlesh {
 export interface PlanProblem {
   species: Species;
   forms: ReadonlyMap<FormId, Form>;
-  schools: readonly School[];
+  methods: MethodChoices;
   flesh: UniformFlesh | null;
   fish: readonly PlanFish[];
   lines: readonly PlanLine[];

@@ -171,7 +171,7 @@ export function planFaults(problem: PlanProblem, plan: Plan): string[] {
           continue;
         }
         const form = lineForm(problem, line.form);
-        const factor = section.factor(form);
+        const factor = section.factor(form, line.options);
         if (factor === null) say(`${form.name} are not cut of it`);
         else if (Math.abs(base * factor - piece.grams) > sameG)
           say(`weighs ${Math.round(base * factor)} g, not ${Math.round(piece.grams)}`);

@@ -10,7 +10,8 @@ import {
 } from '../body/index.ts';
 import { formRefusal, type Form, type Operation } from '../forms/index.ts';
 import { arrivalFraction } from '../species/index.ts';
-import { expectedForms, type TrimId } from '../yields/index.ts';
+import { expectedTicket, goalOf, kindOf, plainCut, type WantedCut } from '../board/index.ts';
+import { type TrimId } from '../yields/index.ts';
 import type { CounterClassId, ModeId, PlanFish, PlanProblem, SectionId } from './problem.ts';
 
 /** A part of one fish that is cut along one line, head end first. */
@@ -25,7 +26,7 @@ export interface Section {
   at: (mm: number) => number;
   counter: CounterClassId | null;
   /** Ready grams of a form for one gram of the section; null where that form is not cut here. */
-  factor: (form: Form) => number | null;
+  factor: (form: Form, options?: readonly string[]) => number | null;
   /** Goes as one piece or not at all. */
   inOne: boolean;
   /** What it may be opened into instead. */
@@ -65,21 +66,36 @@ interface Kitchen {
   problem: PlanProblem;
   fish: PlanFish;
   /** Ready grams of a lone form for one gram of fish as it lies there. */
-  yieldOf: (form: Form) => number;
+  yieldOf: (form: Form, options?: readonly string[]) => number;
   /** Why the fish cannot be cut into it. */
   barred: (form: Form) => boolean;
 }
 
+/** What one fish of the plan is expected to give, by the methods of the shop; a farmed fish does not spawn out. */
+const expected = ({ species, settings, methods }: PlanProblem, fish: PlanFish, cuts: WantedCut[]) =>
+  expectedTicket({
+    species,
+    condition: fish.condition,
+    scaled: 'no',
+    cuts,
+    fishGrams: fish.grams,
+    fish: 1,
+    month: fish.farmed ? null : settings.month,
+    roe: fish.roe ?? 'unknown',
+    shop: methods,
+  });
+
 function kitchen(problem: PlanProblem, fish: PlanFish): Kitchen {
-  const { species, settings, schools } = problem;
+  const { species } = problem;
   const known = new Map<string, number>();
   const wholeGrams = fish.grams / arrivalFraction(species, fish.condition);
-  const yieldOf = (form: Form) => {
-    const had = known.get(form.id);
+  const yieldOf = (form: Form, options: readonly string[] = []) => {
+    const key = [form.id, ...options].join('\n');
+    const had = known.get(key);
     if (had !== undefined) return had;
-    const cut = expectedForms(species, fish.condition, [form], [1], fish.grams, settings.month, schools);
-    known.set(form.id, cut.mains[0]!);
-    return cut.mains[0]!;
+    const [main] = expected(problem, fish, [{ ...plainCut(form), options }]).mains;
+    known.set(key, main!);
+    return main!;
   };
   return {
     problem,
@@ -100,7 +116,7 @@ function wholeSection({ fish, yieldOf, barred }: Kitchen, lengthMm: number): Sec
     lengthMm,
     at: (mm) => (mm >= lengthMm ? fish.grams : 0),
     inOne: true,
-    factor: (f) => (f.section === 'fish' && !does(f, 'skin_wing') && !barred(f) ? yieldOf(f) : null),
+    factor: (f, o) => (f.section === 'fish' && !does(f, 'skin_wing') && !barred(f) ? yieldOf(f, o) : null),
   };
 }
 
@@ -110,11 +126,12 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
   const all = stretch(body, zone(body, 'side'), (k.fish.grams * k.yieldOf(base)) / 2);
   const loinShare = zoneGrams(zone(body, 'loin')) / zoneGrams(zone(body, 'side'));
   const loin = stretch(body, zone(body, 'loin'), all.at(all.lengthMm) * loinShare);
-  const ratio = (f: Form) => k.yieldOf(f) / k.yieldOf(base);
+  const ratio = (f: Form, o?: readonly string[]) => k.yieldOf(f, o) / k.yieldOf(base);
   const skinless = forms.get('fillet_skinless');
   /** Rows of a block lose their skin and a little at the edge, not the other row. */
-  const rowFactor = (f: Form) =>
-    trimmedClean * (f.yield.of === 'skinless' && skinless && !k.barred(skinless) ? ratio(skinless) : 1);
+  const rowFactor = (f: Form, o: readonly string[] = []) =>
+    trimmedClean *
+    (goalOf(f, o, kindOf(species)).skin === 'off' && skinless && !k.barred(skinless) ? ratio(skinless) : 1);
   const sides = (f: Form) => f.section === 'sides' && !k.barred(f);
   const splits =
     species.bodyPlan === 'tail'
@@ -126,9 +143,9 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
             id: 'loin' as const,
             copies: 1,
             counter: 'fillet' as const,
-            factor: (f: Form) =>
+            factor: (f: Form, o?: readonly string[]) =>
               sides(f) && does(f, 'block_cut', 'loin_block', 'portion', 'slices', 'strips')
-                ? rowFactor(f)
+                ? rowFactor(f, o)
                 : null,
           },
           {
@@ -137,7 +154,8 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
             id: 'belly' as const,
             copies: 1,
             counter: 'belly' as const,
-            factor: (f: Form) => (sides(f) && does(f, 'block_cut', 'strips') ? rowFactor(f) : null),
+            factor: (f: Form, o?: readonly string[]) =>
+              sides(f) && does(f, 'block_cut', 'strips') ? rowFactor(f, o) : null,
           },
         ];
   return {
@@ -146,7 +164,7 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
     id: 'side',
     copies: 2,
     counter: 'fillet',
-    factor: (f) => (sides(f) && !does(f, 'block_cut', 'loin_block') ? ratio(f) : null),
+    factor: (f, o) => (sides(f) && !does(f, 'block_cut', 'loin_block') ? ratio(f, o) : null),
     split: splits,
   };
 }
@@ -170,7 +188,7 @@ function crossModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
       factor: (f) => (f.section === 'middle' && !k.barred(f) ? 1 : null),
     };
   };
-  const ratio = (f: Form) => k.yieldOf(f) / k.yieldOf(base);
+  const ratio = (f: Form, o?: readonly string[]) => k.yieldOf(f, o) / k.yieldOf(base);
   const tail: Section = {
     ...piece,
     ...part(profile.steakEnd, profile.filletEnd, trimmedClean),
@@ -185,8 +203,10 @@ function crossModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
         id: 'tail_side',
         copies: 2,
         counter: 'fillet',
-        factor: (f) =>
-          f.section === 'sides' && does(f, 'fillet', 'portion', 'strips') && !k.barred(f) ? ratio(f) : null,
+        factor: (f, o) =>
+          f.section === 'sides' && does(f, 'fillet', 'portion', 'strips') && !k.barred(f)
+            ? ratio(f, o)
+            : null,
       },
     ],
   };
@@ -211,7 +231,7 @@ function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
   const shares = quarterShares(body);
   const side = zone(body, 'side');
   const loinAll = zoneGrams(zone(body, 'loin')) / zoneGrams(side);
-  const ratio = (f: Form) => k.yieldOf(f) / k.yieldOf(base);
+  const ratio = (f: Form, o?: readonly string[]) => k.yieldOf(f, o) / k.yieldOf(base);
   const quarter = (id: SectionId, back: boolean, total: number): Section => {
     const whole = stretch(body, side, back ? total / loinAll : total / (1 - loinAll));
     const loin = stretch(
@@ -225,7 +245,7 @@ function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
       id,
       copies: 1,
       counter: 'fillet',
-      factor: (f) => (f.section === 'sides' && !does(f, 'cross') && !k.barred(f) ? ratio(f) : null),
+      factor: (f, o) => (f.section === 'sides' && !does(f, 'cross') && !k.barred(f) ? ratio(f, o) : null),
     };
   };
   const double = (id: SectionId, share: number): Section => ({
@@ -234,7 +254,7 @@ function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
     id,
     copies: 1,
     counter: 'fillet',
-    factor: (f) => (f.section === 'sides' && does(f, 'cross') && !k.barred(f) ? ratio(f) : null),
+    factor: (f, o) => (f.section === 'sides' && does(f, 'cross') && !k.barred(f) ? ratio(f, o) : null),
   });
   const eyed = shares.eyedBack + shares.eyedBelly;
   return [
@@ -273,7 +293,7 @@ function wingModes(k: Kitchen): Omit<Mode, 'trims'>[] {
           lengthMm: cut.spanMm,
           at: (mm) => each * cut.inside(Math.min(1, mm / cut.spanMm)),
           counter: 'fillet',
-          factor: (f) => (does(f, 'skin_wing') ? 1 : null),
+          factor: (f, o) => (does(f, 'skin_wing') ? k.yieldOf(f, o) / k.yieldOf(wing) : null),
         },
       ],
     });
@@ -288,7 +308,7 @@ function wingModes(k: Kitchen): Omit<Mode, 'trims'>[] {
       lengthMm: cut.spanMm,
       at: (mm) => (all / 2) * share * cut.inside(Math.min(1, mm / cut.spanMm)),
       counter: 'fillet',
-      factor: (f) => (f.section === 'sides' && !k.barred(f) ? k.yieldOf(f) / k.yieldOf(fillet) : null),
+      factor: (f, o) => (f.section === 'sides' && !k.barred(f) ? k.yieldOf(f, o) / k.yieldOf(fillet) : null),
     });
     modes.push({ id: 'fillets', sections: [leaf('upper', 0.55), leaf('lower', 0.45)] });
   }
@@ -313,19 +333,10 @@ function trimsOf(k: Kitchen, mode: ModeId): Mode['trims'] {
     .filter((f) => !k.barred(f));
   const forms = several ? able : able.slice(0, 1);
   if (forms.length === 0) return {};
-  const { species, settings, schools } = k.problem;
-  const { trims } = expectedForms(
-    species,
-    k.fish.condition,
-    forms,
-    forms.map(() => 1),
-    k.fish.grams,
-    settings.month,
-    schools,
-  );
+  const { trims } = expected(k.problem, k.fish, forms.map(plainCut));
   return Object.fromEntries(
     Object.entries(trims)
-      .filter(([t]) => t !== 'offcuts' && t !== 'tail_piece')
+      .filter(([t]) => !['offcuts', 'tail_piece', 'rest_piece'].includes(t))
       .map(([t, share]) => [t, share * k.fish.grams]),
   );
 }
@@ -375,7 +386,7 @@ const known = new WeakMap<PlanFish, { of: PlanProblem; modes: Mode[] }>();
 const alike = (a: PlanProblem, b: PlanProblem) =>
   a.species === b.species &&
   a.forms === b.forms &&
-  a.schools === b.schools &&
+  a.methods === b.methods &&
   a.flesh === b.flesh &&
   a.settings.month === b.settings.month;
 

@@ -1,5 +1,5 @@
 import type { BodyPlan } from '../species/index.ts';
-import type { Component } from '../yields/components.ts';
+import type { TrimId } from '../yields/trims.ts';
 
 /** A form's id: one of the shipped ones, or the shop's own. */
 export type FormId = string;
@@ -48,8 +48,8 @@ export type Operation =
 /** The part of the fish a form is made of, head to tail. */
 export type Section = 'fish' | 'cavity' | 'middle' | 'tail' | 'sides' | 'trim';
 
-/** A named part of the fish, as the sum of its components. */
-export type Base = 'whole' | 'gutted' | 'headed' | 'skin_on' | 'skinless' | readonly Component[];
+/** What a form is made of: so much of the fish, or trims. */
+export type Base = 'whole' | 'gutted' | 'headed' | 'skin_on' | 'skinless' | readonly TrimId[];
 
 /** A market form. The shop may change the numbers of a shipped one and add forms that are cut like one. */
 export interface Form {

@@ -27,6 +27,10 @@ export const formName = (book: FormBook, id: FormId): string => book.get(id)?.na
 /** Forms this shop offers. */
 export const offered = (book: FormBook): Form[] => [...book.values()].filter((f) => !f.off);
 
+/** Flatfish: gutted at sea they keep their roe, in the pocket along the bones (common practice). */
+const isFlat = (s: Pick<Species, 'bodyPlan'>): boolean =>
+  s.bodyPlan === 'flat' || s.bodyPlan === 'large_flat';
+
 const skinOff: readonly Operation[] = ['skin', 'skin_both', 'skin_head', 'skin_tail'];
 
 /** Whether a form is sold with its skin on a side or a fish. */
@@ -58,8 +62,11 @@ export function formRefusal(
     return `${species.name} is always skinned`;
   const headless = condition === 'headed_gutted' || condition === 'tail' || condition === 'wing';
   if (headless && form.section === 'fish' && does('gut') && !does('head')) return 'The head is already off';
+  if (condition === 'wing' && does('tail_muscle')) return 'The tail stayed with the body';
   if (headless && does('cheeks', 'collars', 'skin_head')) return 'The head is already off';
-  if (condition !== null && condition !== 'whole' && does('roe')) return 'It came gutted: the roe is gone';
+  const keepsRoe = condition === 'gutted' && (form.like ?? form.id) === 'roe' && isFlat(species);
+  if (condition !== null && condition !== 'whole' && does('roe') && !keepsRoe)
+    return 'It came gutted: the roe is gone';
   if (condition !== null && condition !== 'whole' && does('open_back'))
     return 'Opened from the back it holds together at the belly; this one is slit there';
   if (wholeGrams !== null) {

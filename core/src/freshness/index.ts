@@ -24,8 +24,10 @@ export {
   damages,
   nothingObserved,
   observedAdvice,
+  roes,
   type Damage,
   type Observed,
+  type Roe,
 } from './observed.ts';
 export {
   applies,

@@ -1,12 +1,16 @@
 import type { Form, Section } from '../forms/form.ts';
 import { keepsSkin } from '../forms/forms.ts';
 
+/** What grading saw of roe or milt. */
+export const roes = ['none', 'some', 'full', 'spent', 'unknown'] as const;
+export type Roe = (typeof roes)[number];
+
 /** What is recorded beside the signs and not scored. */
 export interface Observed {
   /** Stiff: hours old. Limp and springing back: ready to cut. */
   rigor: 'in_rigor' | 'past' | 'unknown';
   bled: 'yes' | 'no' | 'unknown';
-  roe: 'none' | 'some' | 'full' | 'spent' | 'unknown';
+  roe: Roe;
   damage: readonly Damage[];
   /** Fins and tail worn, as farmed fish have them. */
   finsWorn: boolean;

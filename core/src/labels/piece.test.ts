@@ -85,6 +85,7 @@ const facts = (more: Partial<PieceFacts> = {}): PieceFacts => ({
   rawProven: false,
   bonesDeclared: false,
   stuffed: false,
+  options: [],
   item: 17,
   gtin: null,
   ...more,

@@ -32,6 +32,8 @@ export interface PieceFacts {
   rawProven: boolean;
   bonesDeclared: boolean;
   stuffed: boolean;
+  /** What was asked for beside the form, in the words of the order. */
+  options: readonly string[];
   /** The shop's own number of the item, and its GTIN where it really has one. */
   item: number;
   gtin: string | null;
@@ -82,6 +84,7 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
     title: `${f.name}, ${f.form.name}`,
     scientific: f.scientificName,
     facts: [
+      ...(f.options.length > 0 ? [`${f.options.join('; ')}.`] : []),
       ...from,
       ...(eu ? unique(f.lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))) : []),
       ...(f.defrosted ? ['Defrosted. Do not refreeze.'] : []),

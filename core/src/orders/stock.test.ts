@@ -24,6 +24,8 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   lotId: 1,
   code: 'A1',
   condition: 'gutted',
+  farmed: false,
+  roe: 'unknown',
   freePieces: 4,
   freeGrams: 9000,
   verdict: 'accept',
@@ -37,6 +39,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
 });
 const want = (more: Partial<Want> = {}): Want => ({
   form: form('portion'),
+  options: [],
   pieces: 4,
   pieceGrams: 170,
   totalGrams: null,

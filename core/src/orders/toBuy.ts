@@ -1,6 +1,7 @@
 import type { Form } from '../forms/index.ts';
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
-import { expectedCut, piecesPerFish } from '../yields/index.ts';
+import { expectedCut } from '../board/index.ts';
+import { piecesPerFish } from '../yields/index.ts';
 
 /** Fish to buy so that what is missing of a line can be cut. */
 export interface ToBuy {
@@ -23,13 +24,13 @@ export function toBuy(
   const condition: ArrivalCondition = species.arrives;
   const one = (wholeGrams: number) => {
     const grams = wholeGrams * arrivalFraction(species, condition);
-    const main = grams * expectedCut(species, condition, form, grams, month).yield;
+    const main = grams * expectedCut({ species, condition, form, fishGrams: grams, month }).yield;
     return {
       grams,
       gives: line.pieceGrams === null ? main : piecesPerFish(species, form, main, line.pieceGrams),
     };
   };
-  const usual = one(species.typicalG);
+  const usual = one(Math.max(species.typicalG, form.lightestG ?? 0));
   const fish = usual.gives > 0 ? usual : one(species.maxG);
   // No fish of this kind gives such a piece: one a piece is asked for, and the buyer sees what for.
   const count = fish.gives > 0 ? line.missing / fish.gives : line.pieceGrams === null ? 1 : line.missing;

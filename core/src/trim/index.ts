@@ -11,4 +11,5 @@ export {
   type Product,
   type ProductId,
 } from './products.ts';
-export { cheeksWorth, headFlesh, partRefusal, productRefusal, trimUses, type TrimOf } from './rules.ts';
+export { headFlesh, headFleshShare } from './headFlesh.ts';
+export { cheeksWorth, partRefusal, productRefusal, trimUses, type TrimOf } from './rules.ts';

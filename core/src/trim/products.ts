@@ -36,13 +36,13 @@ export const products = {
   }),
   cake_mix: product({
     name: 'fish-cake mix',
-    of: ['scrape', 'offcuts', 'tail_piece', 'skirts', 'belly'],
+    of: ['scrape', 'head_flesh', 'offcuts', 'tail_piece', 'skirts', 'belly'],
     mostDays: 1,
     how: 'The same day, kept at 0 to 2 °C. Look through it for bones once more.',
   }),
   pie_mix: product({
     name: 'pie mix',
-    of: ['offcuts', 'tail_piece', 'belly', 'scrape'],
+    of: ['offcuts', 'tail_piece', 'belly', 'scrape', 'head_flesh'],
     mostDays: 1,
     how: 'Even pieces; every species on the label.',
   }),

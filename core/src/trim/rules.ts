@@ -1,4 +1,4 @@
-import type { SchoolChoices } from '../forms/index.ts';
+import type { MethodChoices } from '../board/index.ts';
 import type { Species } from '../species/index.ts';
 import type { TrimId } from '../yields/index.ts';
 import { products, type Product, type ProductId } from './products.ts';
@@ -13,6 +13,13 @@ export const trimUses: Record<TrimId, { uses: readonly string[]; rule: string; m
   collars: { uses: ['sold for the grill', 'stock pack'], rule: 'Scaled, gills out.', mostDays: null },
   cheeks: { uses: ['sold apart'], rule: 'Fish of 2 kg and more.', mostDays: null },
   frame: { uses: ['scraped', 'stock pack'], rule: 'Kidney line scraped, frame cracked.', mostDays: 2 },
+  head_flesh: {
+    uses: ['fish-cake mix', 'chowder'],
+    rule: 'The same day, at 0 to 2 °C; look through it for bones.',
+    mostDays: 1,
+  },
+  rest_piece: { uses: ['counter', 'cut again'], rule: '', mostDays: null },
+  ray_body: { uses: [], rule: 'No market part: waste.', mostDays: 0 },
   tail_piece: { uses: ['counter', 'pie mix', 'fish-cake mix'], rule: '', mostDays: null },
   belly: { uses: ['sold', 'grill strips', 'cured'], rule: 'Trimmed of fin bones.', mostDays: null },
   scrape: { uses: ['fish-cake mix', 'dumplings', 'pet'], rule: 'The same day, at 0 to 2 °C.', mostDays: 1 },
@@ -27,7 +34,7 @@ export const trimUses: Record<TrimId, { uses: readonly string[]; rule: string; m
   skin: { uses: ['crisp-fried', 'stock pack', 'pet'], rule: 'Scaled.', mostDays: 2 },
   pinStrip: { uses: ['pet'], rule: 'Bones in it: never sold as food.', mostDays: 1 },
   bloodline: { uses: ['pet'], rule: '', mostDays: 1 },
-  fins: { uses: ['stock pack, per school'], rule: '', mostDays: 1 },
+  fins: { uses: ['stock pack, as the shop does it'], rule: '', mostDays: 1 },
   viscera: { uses: [], rule: 'Never sold, never used: gall taints, gills are bitter.', mostDays: 0 },
 };
 
@@ -52,12 +59,13 @@ export interface TrimOf {
   species: Pick<Species, 'id' | 'name' | 'fat' | 'reefToxin'>;
   /** What the shop says may be eaten although it is not usual: species ids. */
   customs: { roe: readonly string[]; liver: readonly string[] };
-  schools: SchoolChoices;
+  methods: MethodChoices;
 }
 
 /** Why this part of this species may not be eaten, in words; null when it may. Local rules come first. */
-export function partRefusal({ trim, species, customs }: Omit<TrimOf, 'schools'>): string | null {
+export function partRefusal({ trim, species, customs }: Omit<TrimOf, 'methods'>): string | null {
   if (trim === 'viscera') return 'Guts and gills are never sold or used';
+  if (trim === 'ray_body') return 'The body of a ray is no market part';
   if (trim !== 'roe' && trim !== 'liver') return null;
   if (species.reefToxin)
     return `${species.name} may carry a reef toxin, and ${trim} holds most of it: to the bin`;
@@ -69,10 +77,10 @@ export function partRefusal({ trim, species, customs }: Omit<TrimOf, 'schools'>)
 
 const boned: readonly TrimId[] = ['head', 'frame', 'collars'];
 
-/** Why this trim may not go into this product, in words; null when it may. Schools decide oily frames and heads. */
+/** Why this trim may not go into this product, in words; null when it may. Methods decide oily frames and heads. */
 export function productRefusal(id: ProductId, of: TrimOf): string | null {
   const product: Product = products[id];
-  const { trim, species, schools } = of;
+  const { trim, species, methods } = of;
   if (!product.of.includes(trim)) return `${product.name} takes none of that`;
   const refused = partRefusal(of);
   if (refused) return refused;
@@ -80,20 +88,13 @@ export function productRefusal(id: ProductId, of: TrimOf): string | null {
   if (id === 'oily_stock' && !oily) return `${species.name} is not oily: it goes to the white stock`;
   if (!oily || !boned.includes(trim) || (id !== 'stock_pack' && id !== 'oily_stock')) return null;
   const salmon = ['salmon', 'chinook', 'sea_trout', 'rainbow_trout', 'arctic_char'].includes(species.id);
-  const frames = schools.oily_frames ?? 'no_stock';
-  if (trim === 'head' && salmon && (schools.salmon_heads ?? 'no') === 'no')
+  const frames = methods.oily_frames ?? 'no_stock';
+  if (trim === 'head' && salmon && (methods.salmon_heads ?? 'no') === 'no')
     return 'Salmon heads stay out of stock here: scrape them for flesh';
   if (id === 'oily_stock') return frames === 'no_stock' ? 'Oily frames are not for stock here' : null;
-  // White stock stays white, unless the school takes salmon in it.
+  // White stock stays white, unless the method takes salmon in it.
   return frames === 'salmon_ok' && salmon ? null : 'Oily frames are kept apart from white stock';
 }
 
 /** Whether cheeks of a fish this heavy, whole grams, are worth taking. */
 export const cheeksWorth = (wholeGrams: number): boolean => wholeGrams >= 2000;
-
-/**
- * Usable flesh on the head of an oily fish of 6 kg and more, grams: 4 % of the whole fish (our choice, within what is
- * common practice); nothing on others.
- */
-export const headFlesh = (species: Pick<Species, 'fat'>, wholeGrams: number): number =>
-  species.fat === 'oily' && wholeGrams >= 6000 ? Math.round(wholeGrams * 0.04) : 0;

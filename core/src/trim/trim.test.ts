@@ -17,8 +17,8 @@ import {
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
 const none = { roe: [], liver: [] };
-const may = (product: ProductId, trim: TrimId, species: string, schools = {}) =>
-  productRefusal(product, { trim, species: of(species), customs: none, schools }) === null;
+const may = (product: ProductId, trim: TrimId, species: string, methods = {}) =>
+  productRefusal(product, { trim, species: of(species), customs: none, methods }) === null;
 
 describe('where trim may go (common practice)', () => {
   it.each([

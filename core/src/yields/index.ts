@@ -11,19 +11,7 @@ export {
   type Fractions,
   type YieldSpecies,
 } from './components.ts';
-export {
-  expectedCut,
-  expectedForms,
-  expectedGrams,
-  formShares,
-  piecesPerFish,
-  ticketGrams,
-  trimName,
-  trimOf,
-  trims,
-  type ExpectedCut,
-  type ExpectedTicket,
-  type TrimId,
-} from './expected.ts';
 export { learnedYield, type LearnedYield, type YieldSeen } from './learned.ts';
+export { piecesPerFish } from './pieces.ts';
+export { trimName, trimOf, trims, type TrimId } from './trims.ts';
 export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';

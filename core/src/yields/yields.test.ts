@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compose, formBook, formOf, formRefusal, shippedForms, togetherRefusal } from '../forms/index.ts';
-import { catalogue, conditionsFor } from '../species/index.ts';
+import { formBook, formOf } from '../forms/index.ts';
+import { catalogue } from '../species/index.ts';
 import {
   componentRow,
   components,
@@ -9,9 +9,6 @@ import {
   costOfLost,
   cutterEffects,
   expectedComponents,
-  expectedCut,
-  expectedForms,
-  expectedGrams,
   fitComponents,
   massBalance,
   piecesPerFish,
@@ -106,119 +103,6 @@ describe('season and size', () => {
     expect(spent.fillets / usual.fillets).toBeCloseTo(0.93, 9);
     for (const c of ['head', 'frame', 'viscera'] as const) expect(spent[c]).toBeGreaterThan(usual[c]);
     for (const c of ['skin', 'fins', 'belly'] as const) expect(spent[c]).toBe(usual[c]);
-  });
-});
-
-describe('the expected cut', () => {
-  const cases = catalogue.flatMap((s) =>
-    conditionsFor(s).flatMap((c) =>
-      shippedForms.filter((f) => formRefusal(s, c, f, s.typicalG) === null).map((f) => [s, c, f] as const),
-    ),
-  );
-
-  it(`loses nothing in any of ${cases.length} pairs of fish and form`, () => {
-    for (const [s, condition, form] of cases) {
-      const cut = expectedCut(s, condition, form, s.typicalG * 0.8, 11);
-      const name = `${s.id} ${condition} ${form.id}`;
-      expect(cut.yield + cut.drip + sum(Object.values(cut.trims)), name).toBeCloseTo(1, 12);
-      expect(cut.yield, name).toBeGreaterThan(form.section === 'trim' ? 0 : 0.04);
-      for (const [part, share] of Object.entries(cut.trims)) {
-        expect(share, `${name} ${part}`).toBeGreaterThan(0);
-        expect(Object.keys(trims)).toContain(part);
-      }
-    }
-  });
-
-  // Skin-on fillet over gutted weight: 0.51 / 0.90 of hake, 0.42 / 0.855 of cod, from the same tables as above.
-  it.each([
-    ['hake', 'gutted', 'fillet_skin_on', 2500 * 0.9, 0.51 / 0.9],
-    ['cod', 'gutted', 'fillet_skin_on', 3000 * 0.855, 0.42 / 0.855],
-    ['cod', 'headed_gutted', 'fillet_skinless', 3000 * 0.59, 0.385 / 0.59],
-    ['sea_bass', 'whole', 'fillet_skin_on', 500, 0.48],
-    ['sea_bass', 'whole', 'gutted', 500, 0.9],
-    ['monkfish', 'tail', 'fillet_skinless', 1800 * 0.33, 0.23 / 0.33],
-    ['skate', 'wing', 'fillet_skinless', 2500 * 0.478, 0.255 / 0.478],
-    ['hake', 'gutted', 'whole', 2000, 1],
-  ] as const)('%s %s to %s', (id, condition, form, grams, expected) => {
-    const month = [1, 4, 8, 11].find((m) => spentMultiplier(of(id), m) === 1)!;
-    expect(expectedCut(of(id), condition, the(form), grams, month).yield).toBeCloseTo(expected, 3);
-  });
-
-  it('has no guts, head or collars left to trim where they were gone on arrival', () => {
-    expect(expectedCut(of('hake'), 'gutted', the('fillet_skin_on'), 2000, 11).trims.viscera).toBeUndefined();
-    const headed = expectedCut(of('hake'), 'headed_gutted', the('fillet_skin_on'), 2000, 11).trims;
-    expect(headed.head ?? headed.collars).toBeUndefined();
-    expect(expectedCut(of('hake'), 'gutted', the('fillet_skin_on'), 2000, 11).trims.head).toBeGreaterThan(0);
-  });
-
-  it('yields less the more is taken off', () => {
-    const shares = (
-      ['whole', 'scaled_gutted', 'steaks', 'fillet_skin_on', 'fillet_skinless', 'boneless_joint'] as const
-    ).map((f) => expectedCut(of('salmon'), 'whole', the(f), 4500, 11).yield);
-    expect(shares).toEqual([...shares].sort((a, b) => b - a));
-  });
-
-  it('comes out in whole grams that sum to what went in', () => {
-    fc.assert(
-      fc.property(fc.constantFrom(...cases), fc.integer({ min: 1, max: 50_000 }), ([s, c, f], grams) => {
-        const out = expectedGrams(expectedCut(s, c, f, s.typicalG, 6), grams);
-        expect(out.main + out.drip + sum(out.trims.map(([, g]) => g))).toBe(grams);
-      }),
-    );
-  });
-});
-
-describe('several forms from one fish', () => {
-  const hakeForms = [the('boneless_joint'), the('steaks'), the('butterflied_tail')];
-  const three = expectedForms(of('hake'), 'gutted', hakeForms, [560, 800, 300], 2310, 11);
-
-  it('shares a hake by where its sections lie, every gram once', () => {
-    expect(sum(three.mains) + three.drip + sum(Object.values(three.trims))).toBeCloseTo(1, 12);
-    // The body model's cavity, middle and tail are about 62, 25 and 13 % of the body.
-    const [joint, steaks, tail] = three.mains as [number, number, number];
-    expect(joint).toBeGreaterThan(steaks);
-    expect(steaks).toBeGreaterThan(tail);
-    expect(joint / tail).toBeCloseTo(0.6178 / 0.1326, 1);
-  });
-
-  it('gives all pairs that may be cut together no more than the fish', () => {
-    for (const s of [of('hake'), of('salmon'), of('plaice'), of('monkfish')]) {
-      const fit = shippedForms.filter((f) => formRefusal(s, 'gutted', f, s.typicalG) === null);
-      for (const a of fit)
-        for (const b of fit.filter((x) => x !== a && togetherRefusal(a, x) === null)) {
-          const cut = expectedForms(s, 'gutted', [a, b], [500, 300], s.typicalG * 0.9, 6);
-          const name = `${s.id} ${a.id} ${b.id}`;
-          expect(sum(cut.mains) + cut.drip + sum(Object.values(cut.trims)), name).toBeCloseTo(1, 12);
-          expect(Math.min(...Object.values(cut.trims)), name).toBeGreaterThan(0);
-          cut.mains.forEach((m, i) => expect(m > 0 || [a, b][i]!.section === 'trim', name).toBe(true));
-        }
-    }
-  });
-
-  it('moves what a school leaves to where it is left', () => {
-    const fillets = (pin: string) => {
-      const { schools } = compose({
-        species: of('salmon'),
-        condition: 'gutted',
-        scaled: 'no',
-        forms: [the('fillet_skinless')],
-        fishGrams: 4000,
-        options: [],
-        ticket: { pin_bones: pin },
-      });
-      return expectedForms(
-        of('salmon'),
-        'gutted',
-        [the('fillet_skinless')],
-        [1],
-        4000,
-        11,
-        Object.values(schools).map((c) => c.school),
-      );
-    };
-    const [pulled, vee] = [fillets('pull'), fillets('v_cut')];
-    expect(pulled.mains[0]! - vee.mains[0]!).toBeCloseTo(0.0275, 9);
-    expect(vee.trims.pinStrip! - pulled.trims.pinStrip!).toBeCloseTo(0.0275, 9);
   });
 });
 

@@ -1,5 +1,14 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { compose, formOf, isChoice, type SchoolChoices } from '@ember-slate/core/forms';
+import {
+  compose,
+  goalsOf,
+  isChoice,
+  methodRefusal,
+  openQuestions,
+  type MethodChoices,
+  type QuestionId,
+} from '@ember-slate/core/board';
+import { formOf } from '@ember-slate/core/forms';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -26,11 +35,12 @@ export async function spend(work: Work, ticket: TicketRow): Promise<void> {
   );
 }
 
-async function composed(work: Work, ticket: TicketRow) {
+async function jobAt(work: Work, ticket: TicketRow) {
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const [cuts, inputs] = [await cutsOf(work.tx, [ticket.id]), await inputsOf(work.tx, [ticket.id])];
-  return compose(jobOf(work, species, ticket, cuts, inputs)).steps;
+  return jobOf(work, species, ticket, cuts, inputs);
 }
+const composed = async (work: Work, ticket: TicketRow) => compose(await jobAt(work, ticket)).steps;
 
 export async function goToStep(work: Work, id: number, step: string): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['cutting']);
@@ -46,25 +56,34 @@ export async function goToStep(work: Work, id: number, step: string): Promise<{ 
   return { id };
 }
 
-export async function chooseSchool(
+export async function chooseMethod(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['schools']>,
+  body: BodyOf<Rooms['methods']>,
 ): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['waiting', 'cutting']);
   if (ticket.state === 'cutting') ownCutter(work, ticket);
-  if (body.school !== null && !isChoice(body.question, body.school))
-    throw fieldProblem('school', 'No such way of doing it');
-  const { [body.question as keyof SchoolChoices]: _was, ...others } = JSON.parse(
-    ticket.schools,
-  ) as SchoolChoices;
-  const chosen = body.school === null ? others : { ...others, [body.question]: body.school };
-  await run(work.tx, 'UPDATE ticket SET schools = ?, version = version + 1 WHERE id = ?', [
+  if (body.method !== null && !isChoice(body.question, body.method))
+    throw fieldProblem('method', 'No such way of doing it');
+  if (body.method !== null) {
+    const job = await jobAt(work, ticket);
+    const question = body.question as QuestionId;
+    // A choice that cannot be carried out is refused here, never taken and dropped.
+    const refused = methodRefusal(question, body.method, { ...job, cuts: goalsOf(job) });
+    if (refused) throw fieldProblem('method', refused);
+    if (!openQuestions(job).includes(question))
+      throw fieldProblem('method', 'It changes nothing on this ticket');
+  }
+  const { [body.question as keyof MethodChoices]: _was, ...others } = JSON.parse(
+    ticket.methods,
+  ) as MethodChoices;
+  const chosen = body.method === null ? others : { ...others, [body.question]: body.method };
+  await run(work.tx, 'UPDATE ticket SET methods = ?, version = version + 1 WHERE id = ?', [
     JSON.stringify(chosen),
     id,
   ]);
   // The step one stood at may be gone: the ticket goes on at the one that took its place.
-  const steps = await composed(work, { ...ticket, schools: JSON.stringify(chosen) });
+  const steps = await composed(work, { ...ticket, methods: JSON.stringify(chosen) });
   if (ticket.state === 'cutting' && !steps.some((s) => s.id === ticket.stepId)) {
     const before = await composed(work, ticket);
     const at = before.findIndex((s) => s.id === ticket.stepId);

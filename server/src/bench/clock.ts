@@ -1,6 +1,7 @@
 import type { BenchClock } from '@ember-slate/contract';
 import { schedule, type BenchJob } from '@ember-slate/core/benchtime';
-import { compose, formOf, ticketMinutes } from '@ember-slate/core/forms';
+import { compose, minutesOf } from '@ember-slate/core/board';
+import { formOf } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
@@ -47,7 +48,6 @@ export async function benchWork(work: Work) {
     const own = cuts.filter((c) => c.ticketId === t.id);
     if (mine.length === 0) return [];
     const { steps } = compose(jobOf(work, species, t, own, mine));
-    const fish = mine.reduce((n, i) => n + i.pieces, 0);
     const from =
       t.state === 'cutting'
         ? Math.max(
@@ -57,7 +57,7 @@ export async function benchWork(work: Work) {
         : 0;
     const left = steps.slice(from);
     const stands = left.findIndex((s) => s.timer !== null);
-    const of = (part: typeof left) => ticketMinutes(part, fish, species);
+    const of = (part: typeof left) => minutesOf(part);
     return [
       {
         id: String(t.id),

@@ -1,4 +1,5 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
+import { optionClash } from '@ember-slate/core/board';
 import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
 import { formOf, togetherRefusal, type Form } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
@@ -37,7 +38,7 @@ async function fitRefusal(
   work: Work,
   species: Species,
   inputs: readonly InputRow[],
-  want: { form: Form; use: Use; dueAt: Date },
+  want: { form: Form; options: readonly string[]; use: Use; dueAt: Date },
 ): Promise<string | null> {
   const lots = await lotsById(
     work.tx,
@@ -51,6 +52,8 @@ async function fitRefusal(
       lotId: lot.id,
       code: lot.code,
       condition: lot.condition,
+      farmed: lot.production === 'farmed',
+      roe: lot.roe,
       freePieces: 1,
       freeGrams: (input.grams ?? input.fishGrams * input.pieces) / input.pieces,
       verdict: lot.verdict,
@@ -64,6 +67,7 @@ async function fitRefusal(
     const dueInDays = Math.max(0, (want.dueAt.getTime() - work.now.getTime()) / 86_400_000);
     const offer = offerFrom(species, available, {
       form: want.form,
+      options: want.options,
       use: want.use,
       pieces: null,
       pieceGrams: null,
@@ -92,8 +96,12 @@ export async function addCut(work: Work, id: number, body: BodyOf<Rooms['addCut'
     .map((c) => togetherRefusal(formOf(formsOf(work.settings), c.form), form))
     .find((r) => r !== null);
   if (clash) throw fieldProblem('form', clash);
+  const options = line ? (JSON.parse(line.options) as string[]) : body.options;
+  const clashing = optionClash(options);
+  if (clashing) throw fieldProblem('options', `"${clashing[0]}" and "${clashing[1]}" cannot both be`);
   const unfit = await fitRefusal(work, species, inputs, {
     form,
+    options,
     use: line?.use ?? 'fry',
     dueAt: line?.dueAt ?? work.now,
   });
@@ -101,8 +109,17 @@ export async function addCut(work: Work, id: number, body: BodyOf<Rooms['addCut'
   const wanted = line ?? body;
   const made = await run(
     work.tx,
-    'INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, options) VALUES (?, ?, ?, ?, ?, ?, ?)',
-    [id, body.lineId, form.id, wanted.pieces, wanted.pieceGrams, wanted.totalGrams, line?.options ?? '[]'],
+    'INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, thick_mm, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      id,
+      body.lineId,
+      form.id,
+      wanted.pieces,
+      wanted.pieceGrams,
+      wanted.totalGrams,
+      line ? null : body.thickMm,
+      JSON.stringify(options),
+    ],
   );
   if (line) {
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
@@ -190,8 +207,11 @@ export async function makeTicket(
   if (!found) throw fieldProblem('lotId', 'No fish of that lot in the cold room');
   const species = book.get(found.lot.speciesId)!;
   const form = knownForm(work, body.form);
+  const clashing = optionClash(body.options);
+  if (clashing) throw fieldProblem('options', `"${clashing[0]}" and "${clashing[1]}" cannot both be`);
   const offer = offerFrom(species, found.available, {
     form,
+    options: body.options,
     use: 'fry',
     pieces: null,
     pieceGrams: null,
@@ -218,8 +238,16 @@ export async function makeTicket(
   ]);
   await run(
     work.tx,
-    'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams) VALUES (?, ?, ?, ?, ?)',
-    [made.insertId, form.id, body.pieces, body.pieceGrams, body.totalGrams],
+    'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams, thick_mm, options) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [
+      made.insertId,
+      form.id,
+      body.pieces,
+      body.pieceGrams,
+      body.totalGrams,
+      body.thickMm,
+      JSON.stringify(body.options),
+    ],
   );
   return { id: made.insertId, number };
 }

@@ -1,5 +1,6 @@
 import type { WeightSource } from '@ember-slate/contract';
 import type { ArrivalCondition } from '@ember-slate/core/species';
+import type { LotWithGrade } from '../grading/queries.ts';
 import { marks, rows, type Tx } from '../platform/db.ts';
 
 export interface TicketRow {
@@ -14,9 +15,9 @@ export interface TicketRow {
   stepAt: Date | null;
   cutterId: number | null;
   cutterName: string | null;
-  cutterSchools: string | null;
+  cutterMethods: string | null;
   pausedWhy: string | null;
-  schools: string;
+  methods: string;
   doneAhead: string;
   frameGrade: number | null;
   startedAt: Date | null;
@@ -29,8 +30,8 @@ export const ticketsWhere = (tx: Tx, where: string, values: (string | number)[] 
     `SELECT t.id, t.number, t.version, t.state, t.species_id AS speciesId, s.name AS speciesName,
        COALESCE((SELECT MIN(o.due_at) FROM ticket_cut c JOIN order_line l ON l.id = c.line_id JOIN customer_order o ON o.id = l.order_id
          WHERE c.ticket_id = t.id), t.due_at) AS dueAt,
-       t.step_id AS stepId, t.step_at AS stepAt, t.cutter_id AS cutterId, p.name AS cutterName, p.schools AS cutterSchools,
-       t.paused_why AS pausedWhy, t.schools, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt, t.marks
+       t.step_id AS stepId, t.step_at AS stepAt, t.cutter_id AS cutterId, p.name AS cutterName, p.methods AS cutterMethods,
+       t.paused_why AS pausedWhy, t.methods, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt, t.marks
      FROM ticket t JOIN species s ON s.id = t.species_id LEFT JOIN staff p ON p.id = t.cutter_id
      WHERE ${where} ORDER BY t.state DESC, dueAt, t.id`,
     values,
@@ -58,7 +59,7 @@ export const cutsOf = (tx: Tx, ticketIds: readonly number[]): Promise<CutRow[]> 
   rows<CutRow>(
     tx,
     `SELECT c.id, c.ticket_id AS ticketId, c.line_id AS lineId, c.form, c.pieces, c.piece_grams AS pieceGrams, c.total_grams AS totalGrams,
-       l.thick_mm AS thickMm, COALESCE(l.trim_wish, 'shop') AS trimWish, c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
+       COALESCE(l.thick_mm, c.thick_mm) AS thickMm, COALESCE(l.trim_wish, 'shop') AS trimWish, c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
      FROM ticket_cut c LEFT JOIN order_line l ON l.id = c.line_id LEFT JOIN customer_order o ON o.id = l.order_id
      LEFT JOIN customer k ON k.id = o.customer_id
      WHERE c.ticket_id IN (${marks(ticketIds.length)}) ORDER BY c.line_id IS NULL, c.id`,
@@ -71,6 +72,11 @@ export interface InputRow {
   code: string;
   condition: ArrivalCondition;
   scaled: 'no' | 'part' | 'yes';
+  production: LotWithGrade['production'];
+  roe: LotWithGrade['roe'];
+  rigor: LotWithGrade['rigor'];
+  /** JSON of the damage seen at its grade, or null. */
+  damage: string | null;
   pieces: number;
   grams: number | null;
   source: WeightSource | null;
@@ -81,7 +87,7 @@ export interface InputRow {
 export const inputsOf = (tx: Tx, ticketIds: readonly number[]): Promise<InputRow[]> =>
   rows<InputRow>(
     tx,
-    `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS \`condition\`, l.scaled, i.pieces, i.grams,
+    `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS \`condition\`, l.scaled, l.production, l.roe, l.rigor, l.damage, i.pieces, i.grams,
        i.weight_source AS source, l.grams / l.pieces AS fishGrams
      FROM ticket_input i JOIN lot l ON l.id = i.lot_id WHERE i.ticket_id IN (${marks(ticketIds.length)}) ORDER BY i.lot_id`,
     [...ticketIds],

@@ -1,10 +1,12 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { compose, ticketMinutes, type Form } from '@ember-slate/core/forms';
+import { compose } from '@ember-slate/core/board';
+import { formOf, type Form } from '@ember-slate/core/forms';
 import { cutEntries, type Account, type CutOutput } from '@ember-slate/core/ledger';
 import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
 import { settleOrder } from '../orders/lines.ts';
 import { today, type Work } from '../platform/context.ts';
+import { formsOf } from '../platform/settings.ts';
 import { rows, run } from '../platform/db.ts';
 import { post } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -30,6 +32,17 @@ export async function startTicket(
   );
   const ticket = await lockTicket(work, id, ['waiting'], body.version);
   const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
+  const stiff = inputs.filter((i) => i.rigor === 'in_rigor');
+  const opened = cuts.some((c) => formOf(formsOf(work.settings), c.form).section !== 'fish');
+  if (stiff.length > 0 && opened && !body.limp)
+    throw fieldProblem(
+      'limp',
+      `${stiff[0]!.code} was stiff at its grading: in rigor it tears, gapes and shrinks. Wait, or say that it is limp now`,
+    );
+  if (body.limp)
+    for (const i of stiff)
+      await run(work.tx, "UPDATE lot SET rigor = 'past', version = version + 1 WHERE id = ?", [i.lotId]);
   const entries = [];
   for (const input of inputs) {
     const given = body.inputs.find((i) => i.lotId === input.lotId);
@@ -50,7 +63,7 @@ export async function startTicket(
     );
   }
   await post(work, 'to_bench', entries, `ticket ${ticket.number}`);
-  const lines = (await cutsOf(work.tx, [id])).map((c) => c.lineId).filter((l) => l !== null);
+  const lines = cuts.map((c) => c.lineId).filter((l) => l !== null);
   for (const line of lines) {
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line]);
     await run(work.tx, "UPDATE order_line SET state = 'cutting', version = version + 1 WHERE id = ?", [line]);
@@ -213,7 +226,12 @@ export async function closeTicket(
   const weighed = await weighOutsOf(work.tx, id);
   const job = jobOf(work, species, ticket, cuts, inputs);
   const swept = (await passesOf(work.tx, id)).some((p) => p.pass === 2);
-  const why = notYet(job.forms, cuts, weighed, swept);
+  const why = notYet(
+    job.cuts.map((c) => c.form),
+    cuts,
+    weighed,
+    swept,
+  );
   if (why) throw problems.conflict(why);
   const weights = weightsOf(inputs, weighed);
   const balance = massBalance(weights);
@@ -244,7 +262,7 @@ export async function closeTicket(
   );
   await spend(work, ticket);
   const composition = compose(job);
-  const expected = expectation(work, species, cuts, inputs, composition).yield;
+  const expected = expectation(work, species, ticket, cuts, inputs).yield;
   await run(
     work.tx,
     `UPDATE ticket SET state = 'closed', closed_at = ?, closed_on = ?, closed_by = ?, close_reason = ?, input_grams = ?, main_grams = ?,
@@ -257,11 +275,7 @@ export async function closeTicket(
       weights.input,
       weights.outputs,
       expected,
-      ticketMinutes(
-        composition.steps,
-        inputs.reduce((n, i) => n + i.pieces, 0),
-        species,
-      ),
+      composition.minutes,
       id,
     ],
   );

@@ -1,22 +1,17 @@
 import type { Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
 import {
   compose,
-  formName,
-  formOf,
+  expectedTicket,
   speciesCautions,
-  ticketMinutes,
+  ticketGrams,
   type Composition,
   type Job,
-  type SchoolChoices,
-} from '@ember-slate/core/forms';
+  type MethodChoices,
+  type Step,
+} from '@ember-slate/core/board';
+import { formName, formOf } from '@ember-slate/core/forms';
 import { expectedPinBones, type Species } from '@ember-slate/core/species';
-import {
-  expectedForms,
-  massBalance,
-  ticketGrams,
-  type TicketWeights,
-  type TrimId,
-} from '@ember-slate/core/yields';
+import { massBalance, type TicketWeights, type TrimId } from '@ember-slate/core/yields';
 import { keepsTrim } from '../counter/stock.ts';
 import { clocksOf, type Clocks } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
@@ -44,34 +39,42 @@ const gramsOf = (i: InputRow) => i.grams ?? Math.round(i.fishGrams * i.pieces);
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 const fishGrams = (inputs: readonly InputRow[]) =>
   sum(inputs.map(gramsOf)) / sum(inputs.map((i) => i.pieces));
-export const wantedOf = (c: Pick<CutRow, 'pieces' | 'pieceGrams' | 'totalGrams'>): number =>
-  c.totalGrams ?? (c.pieces ?? 0) * (c.pieceGrams ?? 0);
 const parse = <T>(json: string | null): T => JSON.parse(json ?? '{}') as T;
 
-/** What the composer needs of a ticket. */
+/** What the composer needs of a ticket; of several lots, what the fish of one of them give. */
 export function jobOf(
   work: Work,
   species: Species,
   ticket: TicketRow,
   cuts: readonly CutRow[],
   inputs: readonly InputRow[],
+  of: readonly InputRow[] = inputs,
 ): Job {
-  const forms = [...new Set(cuts.map((c) => c.form))].map((f) => formOf(formsOf(work.settings), f));
-  const scaled = inputs.every((i) => i.scaled === 'yes')
+  const scaled = of.every((i) => i.scaled === 'yes')
     ? 'yes'
-    : inputs.every((i) => i.scaled === 'no')
+    : of.every((i) => i.scaled === 'no')
       ? 'no'
       : 'part';
+  const [first] = of;
   return {
     species,
-    condition: inputs[0]!.condition,
+    condition: first!.condition,
     scaled,
-    forms,
-    fishGrams: fishGrams(inputs),
-    options: cuts.flatMap((c) => JSON.parse(c.options) as string[]),
-    shop: work.settings.schools,
-    cutter: parse<SchoolChoices>(ticket.cutterSchools),
-    ticket: parse<SchoolChoices>(ticket.schools),
+    cuts: cuts.map((c) => ({
+      form: formOf(formsOf(work.settings), c.form),
+      options: JSON.parse(c.options) as string[],
+      pieces: c.pieces,
+      pieceGrams: c.pieceGrams,
+      totalGrams: c.totalGrams,
+      thickMm: c.thickMm,
+    })),
+    fishGrams: fishGrams(of),
+    fish: sum(inputs.map((i) => i.pieces)),
+    month: of.every((i) => i.production === 'farmed') ? null : Number(today(work).slice(5, 7)),
+    roe: of.length === 1 ? first!.roe : 'unknown',
+    shop: work.settings.methods,
+    cutter: parse<MethodChoices>(ticket.cutterMethods),
+    ticket: parse<MethodChoices>(ticket.methods),
   };
 }
 
@@ -81,6 +84,10 @@ const cutView = (work: Work, { ticketId: _ticket, orderId: _order, ...c }: CutRo
   options: JSON.parse(c.options) as string[],
   dueAt: c.dueAt?.toISOString() ?? null,
 });
+
+/** The act a ticket stands at; one that its forms do not have any more gives way to the first. */
+export const standsAt = (stepId: string, steps: readonly Pick<Step, 'id'>[]): string =>
+  steps.some((s) => s.id === stepId) ? stepId : steps[0]!.id;
 
 function summarize(
   work: Work,
@@ -103,10 +110,10 @@ function summarize(
     cuts: cuts.map((c) => cutView(work, c)),
     dueAt: ticket.dueAt.toISOString(),
     fish,
-    minutes: ticketMinutes(composition.steps, fish, species),
+    minutes: composition.minutes,
     cutter: ticket.cutterId === null ? null : { id: ticket.cutterId, name: ticket.cutterName! },
     paused: ticket.pausedWhy,
-    stepId,
+    stepId: standsAt(stepId, composition.steps),
     stepIds: composition.steps.map((s) => s.id),
     doneAhead: JSON.parse(ticket.doneAhead) as string[],
     daysLeft,
@@ -144,38 +151,34 @@ export async function openTickets(work: Work): Promise<TicketSummary[]> {
   });
 }
 
-/** What cutting these fish is expected to give, over all lots of the ticket, by the schools chosen. */
+/** What cutting these fish is expected to give, over all lots of the ticket, by the methods chosen. */
 export function expectation(
   work: Work,
   species: Species,
+  ticket: TicketRow,
   cuts: readonly CutRow[],
   inputs: readonly InputRow[],
-  composition: Composition,
+  choices: MethodChoices = {},
 ): Ticket['expected'] {
-  const month = Number(today(work).slice(5, 7));
-  const forms = cuts.map((c) => formOf(formsOf(work.settings), c.form));
-  const schools = Object.values(composition.schools).map((c) => c.school);
   const parts = new Map<TrimId, number>();
   const mains = cuts.map(() => 0);
+  const asked = cuts.map(() => 0);
   let drip = 0;
   for (const input of inputs) {
-    const cut = expectedForms(
-      species,
-      input.condition,
-      forms,
-      cuts.map(wantedOf),
-      gramsOf(input) / input.pieces,
-      month,
-      schools,
-    );
+    const job = jobOf(work, species, ticket, cuts, inputs, [input]);
+    const cut = expectedTicket({ ...job, ticket: { ...job.ticket, ...choices } });
     const grams = ticketGrams(cut, gramsOf(input));
-    grams.mains.forEach((g, i) => (mains[i]! += g));
+    grams.mains.forEach((g, i) => {
+      mains[i]! += g;
+      asked[i]! += Math.min(g, Math.round(cut.asked[i]! * gramsOf(input)));
+    });
     drip += grams.drip;
     for (const [part, g] of grams.trims) parts.set(part, (parts.get(part) ?? 0) + g);
   }
   return {
     yield: sum(mains) / sum(inputs.map(gramsOf)),
     mains,
+    asked,
     drip,
     trims: [...parts].map(([part, grams]) => ({ part, grams, keep: keepsTrim(work, part, species) })),
   };
@@ -225,7 +228,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
   const spent = await row<{ seconds: number | null }>(
     work.tx,
     'SELECT SUM(seconds) AS seconds FROM ticket_time WHERE ticket_id = ? AND step_id = ?',
-    [id, ticket.stepId],
+    [id, standsAt(ticket.stepId, composition.steps)],
   );
   const { input, ...weights } = weightsOf(inputs, weighOuts);
   const { unaccounted, allowed, closes } = massBalance({ input, ...weights });
@@ -243,6 +246,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
     stepSeconds: Number(spent?.seconds ?? 0),
     stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
     steps: composition.steps,
+    tools: composition.tools,
     marks: ticket.marks === null ? null : (JSON.parse(ticket.marks) as TicketMarks),
     cautions: speciesCautions(species),
     inputs: inputs.map((i) => ({
@@ -256,7 +260,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
       daysLeft: left(i.lotId),
       verdict: lots.find((l) => l.id === i.lotId)!.verdict,
     })),
-    expected: expectation(work, species, cuts, inputs, composition),
+    expected: expectation(work, species, ticket, cuts, inputs),
     weighOuts: weighOuts.map(({ labelId, prints, ...w }) => ({
       ...w,
       weighedAt: w.weighedAt.toISOString(),

@@ -1,14 +1,15 @@
-import type { TicketSchool } from '@ember-slate/contract';
+import type { TicketMethod } from '@ember-slate/contract';
 import {
   compose,
+  goalsOf,
+  methodRefusal,
   openQuestions,
   questionOf,
-  schoolRefusal,
-  ticketMinutes,
-  type Composition,
-} from '@ember-slate/core/forms';
+  type MethodChoices,
+} from '@ember-slate/core/board';
 import type { Work } from '../platform/context.ts';
 import { problems } from '../platform/problem.ts';
+import { pricesOf } from '../counter/prices.ts';
 import { oneSpecies } from '../species/queries.ts';
 import { cutsOf, inputsOf, ticketsWhere } from './queries.ts';
 import { expectation, jobOf } from './tickets.ts';
@@ -16,7 +17,7 @@ import { expectation, jobOf } from './tickets.ts';
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 
 /** Each open question with what every way would do to this ticket. */
-export async function ticketWays(work: Work, id: number): Promise<TicketSchool[]> {
+export async function ticketWays(work: Work, id: number): Promise<TicketMethod[]> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
   if (!ticket) throw problems.notFound('No such ticket');
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
@@ -24,28 +25,42 @@ export async function ticketWays(work: Work, id: number): Promise<TicketSchool[]
   const cuts = await cutsOf(work.tx, [id]);
   const job = jobOf(work, species, ticket, cuts, inputs);
   const now = compose(job);
-  const fish = sum(inputs.map((i) => i.pieces));
-  const grams = (c: Composition) => sum(expectation(work, species, cuts, inputs, c).mains);
-  const minutes = (c: Composition) => ticketMinutes(c.steps, fish, species);
-  const [gramsNow, minutesNow] = [grams(now), minutes(now)];
+  const prices = (await pricesOf(work, [species.id])).full;
+  const looked = (choices: MethodChoices) => {
+    const so = expectation(work, species, ticket, cuts, inputs, choices);
+    const minutes = compose({ ...job, ticket: { ...job.ticket, ...choices } }).minutes;
+    const worth = [
+      ...cuts.map((c, i) => [prices(species.id, c.form), so.mains[i]!] as const),
+      ...so.trims
+        .filter((t) => t.keep)
+        .map((t) => [prices(species.id, `trim:${t.part}`) ?? 0, t.grams] as const),
+    ];
+    const perMinute = worth.some(([p]) => p === null)
+      ? null
+      : sum(worth.map(([p, g]) => (p! * g) / 1000)) / minutes;
+    return { grams: sum(so.mains), minutes, perMinute };
+  };
+  const as = looked({});
+  const at = { ...job, cuts: goalsOf(job) };
   return openQuestions(job).map((q) => {
-    const chosen = now.schools[q];
+    const chosen = now.methods[q];
     return {
       question: q,
       name: questionOf(q).name,
       by: chosen.by,
       because: chosen.because,
-      school: chosen.school.id,
-      ways: questionOf(q).schools.map((s) => {
-        const refused = schoolRefusal(q, s.id, species, job.condition, job.forms);
-        const then = compose({ ...job, ticket: { ...job.ticket, [q]: s.id } });
+      method: chosen.method.id,
+      ways: questionOf(q).methods.map((m) => {
+        const refused = methodRefusal(q, m.id, at);
+        const then = refused ? null : looked({ [q]: m.id });
         return {
-          school: s.id,
-          name: s.name,
-          note: s.note,
+          method: m.id,
+          name: m.name,
+          note: m.note,
           refused,
-          grams: refused ? 0 : grams(then) - gramsNow,
-          minutes: refused ? 0 : minutes(then) - minutesNow,
+          grams: then ? then.grams - as.grams : 0,
+          minutes: then ? then.minutes - as.minutes : 0,
+          perMinute: then?.perMinute ?? null,
         };
       }),
     };

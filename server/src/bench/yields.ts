@@ -1,4 +1,4 @@
-import type { Composition } from '@ember-slate/core/forms';
+import type { Composition } from '@ember-slate/core/board';
 import type { TicketWeights } from '@ember-slate/core/yields';
 import { today, type Work } from '../platform/context.ts';
 import { marks, rows, run } from '../platform/db.ts';
@@ -45,8 +45,8 @@ export async function keepYield(
       o.ticket.speciesId,
       condition,
       form,
-      o.composition.schools.ribs.school.id,
-      o.composition.schools.pin_bones.school.id,
+      o.composition.methods.ribs.method.id,
+      o.composition.methods.pin_bones.method.id,
       of(most.lotId).supplierId,
       o.ticket.cutterId ?? work.actor.id,
       o.inputs.reduce((n, i) => n + i.pieces, 0),

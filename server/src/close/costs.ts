@@ -1,10 +1,11 @@
 import type { AnswerOf, BodyOf, CostChoices, ListedPrice, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { costForm, marginOf, markupOf, priceForMargin, withEnding } from '@ember-slate/core/costing';
-import { compose, formRefusal, offered, ticketMinutes } from '@ember-slate/core/forms';
+import { expectedCut, plainCut, workOf } from '@ember-slate/core/board';
+import { formRefusal, offered } from '@ember-slate/core/forms';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, type Species } from '@ember-slate/core/species';
-import { expectedCut, learnedYield, trims, type TrimId, type YieldSeen } from '@ember-slate/core/yields';
+import { learnedYield, trims, type TrimId, type YieldSeen } from '@ember-slate/core/yields';
 import { group, rollup } from 'd3-array';
 import { pricesOf, type Prices } from '../counter/prices.ts';
 import { sells } from '../counter/stock.ts';
@@ -67,7 +68,7 @@ async function seenBy(work: Work): Promise<Map<string, YieldSeen[]>> {
 function choicesFor(
   work: Work,
   species: Species,
-  last: { condition: ArrivalCondition; fishGrams: number } | undefined,
+  last: { condition: ArrivalCondition; fishGrams: number; farmed: number } | undefined,
   prices: Prices,
   seen: ReadonlyMap<string, YieldSeen[]>,
   only: ReadonlySet<string> | null = null,
@@ -79,18 +80,11 @@ function choicesFor(
   return offered(formsOf(settings)).flatMap((form) => {
     if (only && !only.has(form.id)) return [];
     if (form.section === 'trim' || formRefusal(species, condition, form) !== null) return [];
-    const cut = expectedCut(species, condition, form, fishGrams, month);
+    const of = { species, condition, fishGrams, month: last?.farmed ? null : month, shop: settings.methods };
+    const cut = expectedCut({ ...of, form });
     const own = seen.get(`${species.id} ${condition} ${form.id}`) ?? [];
     const learned = learnedYield(cut.yield, own);
-    const { steps } = compose({
-      species,
-      condition,
-      scaled: 'no',
-      forms: [form],
-      fishGrams,
-      options: [],
-      shop: settings.schools,
-    });
+    const { minutes } = workOf({ ...of, scaled: 'no', cuts: [plainCut(form)], fish: usualBatch });
     return [
       {
         form: form.id,
@@ -107,7 +101,7 @@ function choicesFor(
             perKg: prices.full(species.id, `trim:${t}`) ?? 0,
           })),
         // A ticket is set up once for several fish.
-        minutes: form.id === 'whole' ? 0 : ticketMinutes(steps, usualBatch, species) / usualBatch,
+        minutes: form.id === 'whole' ? 0 : minutes / usualBatch,
       },
     ];
   });

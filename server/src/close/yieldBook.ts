@@ -1,15 +1,10 @@
 import type { AnswerOf, QueryOf, YieldOf, YieldRow, contract } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { formName, questions } from '@ember-slate/core/forms';
+import { questions } from '@ember-slate/core/board';
+import { formName } from '@ember-slate/core/forms';
 import { arrivalFraction, type ArrivalCondition, type Species } from '@ember-slate/core/species';
-import {
-  controlChart,
-  costOfLost,
-  cutterEffects,
-  expectedCut,
-  learnedYield,
-  signalWords,
-} from '@ember-slate/core/yields';
+import { expectedCut } from '@ember-slate/core/board';
+import { controlChart, costOfLost, cutterEffects, learnedYield, signalWords } from '@ember-slate/core/yields';
 import { group } from 'd3-array';
 import { today, type Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
@@ -76,7 +71,10 @@ function priorOf(
   const grams = species.typicalG * arrivalFraction(species, condition);
   const month = Number(today(work).slice(5, 7));
   const known = formsOf(work.settings).get(form);
-  return known ? expectedCut(species, condition, known, grams, month).yield : (points[0]?.expected ?? 0);
+  return known
+    ? expectedCut({ species, condition, form: known, fishGrams: grams, month, shop: work.settings.methods })
+        .yield
+    : (points[0]?.expected ?? 0);
 }
 
 export async function yieldBook(work: Work): Promise<YieldRow[]> {
@@ -114,7 +112,7 @@ export async function yieldBook(work: Work): Promise<YieldRow[]> {
 }
 
 /** Tickets that share something, as one yield: grams out over grams in. */
-function parts(points: readonly Point[], nameOf: (p: Point) => string | null): YieldOf['by']['school'] {
+function parts(points: readonly Point[], nameOf: (p: Point) => string | null): YieldOf['by']['method'] {
   return [...group(points, nameOf)].flatMap(([name, own]) =>
     name === null
       ? []
@@ -130,8 +128,8 @@ function parts(points: readonly Point[], nameOf: (p: Point) => string | null): Y
 }
 
 const monthNames = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-const schoolName = (question: 'ribs' | 'pin_bones', id: string) =>
-  questions.find((q) => q.id === question)!.schools.find((s) => s.id === id)?.name ?? id;
+const methodName = (question: 'ribs' | 'pin_bones', id: string) =>
+  questions.find((q) => q.id === question)!.methods.find((s) => s.id === id)?.name ?? id;
 
 /** A fish against the usual one of its kind. */
 function sizeOf(species: Species, p: Point): string {
@@ -193,8 +191,8 @@ export async function yieldOf(work: Work, asked: QueryOf<Rooms['one']>): Promise
       lost: money(work, lostOf(p)),
     })),
     by: {
-      school: parts(points, (p) =>
-        p.ribs === '' ? null : `${schoolName('ribs', p.ribs)}; ${schoolName('pin_bones', p.pinBones)}`,
+      method: parts(points, (p) =>
+        p.ribs === '' ? null : `${methodName('ribs', p.ribs)}; ${methodName('pin_bones', p.pinBones)}`,
       ),
       supplier: parts(points, (p) => suppliers.get(p.supplierId)!),
       month: parts(points, (p) => p.day.slice(5, 7))

@@ -1,5 +1,5 @@
 import type { StockRow } from '@ember-slate/contract';
-import { speciesCautions } from '@ember-slate/core/forms';
+import { speciesCautions } from '@ember-slate/core/board';
 import { usedFor } from '@ember-slate/core/freshness';
 import { isSaleable, itemName, readItem } from '@ember-slate/core/ledger';
 import { isMadeBatch, partRefusal, productOf } from '@ember-slate/core/trim';

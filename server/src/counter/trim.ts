@@ -37,7 +37,7 @@ const refusalOf = (work: Work, product: ProductId, part: TrimId, species: Specie
     trim: part,
     species,
     customs: work.settings.customs,
-    schools: work.settings.schools,
+    methods: work.settings.methods,
   });
 
 /** Trim that lies there now, and why each may not go into a product. */

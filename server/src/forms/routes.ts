@@ -5,7 +5,7 @@ import * as service from './service.ts';
 export const forms: Handlers<typeof contract.forms> = {
   book: (work) => service.formsBook(work),
   save: (work, { body }) => service.saveForm(work, body),
-  shopSchools: (work, { body }) => service.setShopSchools(work, body),
-  mySchools: (work, { body }) => service.setMySchool(work, body),
+  shopMethods: (work, { body }) => service.setShopMethods(work, body),
+  myMethods: (work, { body }) => service.setMyMethod(work, body),
   setLabels: (work, { body }) => service.setLabels(work, body),
 };

@@ -1,5 +1,6 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
-import { formBook, isChoice, shippedForms } from '@ember-slate/core/forms';
+import { isChoice } from '@ember-slate/core/board';
+import { formBook, shippedForms } from '@ember-slate/core/forms';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -8,16 +9,16 @@ import { changeSetting } from '../platform/settings.ts';
 type Rooms = typeof contract.forms;
 
 export async function formsBook(work: Work): Promise<AnswerOf<Rooms['book']>> {
-  const mine = await row<{ schools: string }>(work.tx, 'SELECT schools FROM staff WHERE id = ?', [
+  const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ?', [
     work.actor.id,
   ]);
-  const { versionOf, forms, schools, labels } = work.settings;
+  const { versionOf, forms, methods, labels } = work.settings;
   return {
     version: versionOf('forms'),
     own: forms.map((f) => ({ ...f, options: [...f.options] })),
-    shop: schools,
-    shopVersion: versionOf('schools'),
-    mine: JSON.parse(mine?.schools ?? '{}') as Record<string, string>,
+    shop: methods,
+    shopVersion: versionOf('methods'),
+    mine: JSON.parse(mine?.methods ?? '{}') as Record<string, string>,
     labels: { ...labels, version: versionOf('labels') },
   };
 }
@@ -46,15 +47,15 @@ export async function saveForm(work: Work, body: BodyOf<Rooms['save']>): Promise
   );
 }
 
-export async function setShopSchools(
+export async function setShopMethods(
   work: Work,
-  { version, choices }: BodyOf<Rooms['shopSchools']>,
+  { version, choices }: BodyOf<Rooms['shopMethods']>,
 ): Promise<{ version: number }> {
-  for (const [question, school] of Object.entries(choices))
-    if (!isChoice(question, school)) throw fieldProblem(`choices.${question}`, 'No such way of doing it');
+  for (const [question, method] of Object.entries(choices))
+    if (!isChoice(question, method)) throw fieldProblem(`choices.${question}`, 'No such way of doing it');
   return changeSetting(
     work,
-    'schools',
+    'methods',
     version,
     () => choices,
     (had) => ({ choices: had }),
@@ -62,17 +63,17 @@ export async function setShopSchools(
 }
 
 /** One's own way in one question; another screen of the same cutter keeps what it chose in others. */
-export async function setMySchool(
+export async function setMyMethod(
   work: Work,
-  { question, school }: BodyOf<Rooms['mySchools']>,
+  { question, method }: BodyOf<Rooms['myMethods']>,
 ): Promise<Record<never, never>> {
-  if (school !== null && !isChoice(question, school)) throw fieldProblem('school', 'No such way of doing it');
-  const mine = await row<{ schools: string }>(work.tx, 'SELECT schools FROM staff WHERE id = ? FOR UPDATE', [
+  if (method !== null && !isChoice(question, method)) throw fieldProblem('method', 'No such way of doing it');
+  const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ? FOR UPDATE', [
     work.actor.id,
   ]);
-  const { [question]: _was, ...others } = JSON.parse(mine!.schools) as Record<string, string>;
-  await run(work.tx, 'UPDATE staff SET schools = ? WHERE id = ?', [
-    JSON.stringify(school === null ? others : { ...others, [question]: school }),
+  const { [question]: _was, ...others } = JSON.parse(mine!.methods) as Record<string, string>;
+  await run(work.tx, 'UPDATE staff SET methods = ? WHERE id = ?', [
+    JSON.stringify(method === null ? others : { ...others, [question]: method }),
     work.actor.id,
   ]);
   return {};

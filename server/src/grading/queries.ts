@@ -1,5 +1,5 @@
 import type { ArrivalCondition } from '@ember-slate/core/species';
-import type { Verdict } from '@ember-slate/core/freshness';
+import type { Observed, Roe, Verdict } from '@ember-slate/core/freshness';
 import { marks, rows, type Tx } from '../platform/db.ts';
 import { lotsLying } from '../platform/lying.ts';
 
@@ -28,6 +28,9 @@ export interface LotWithGrade {
   histamineClearance: string | null;
   /** JSON of the damage seen at its last grade, or null. */
   damage: string | null;
+  /** What the grade that counts saw of its roe, and whether it was stiff. */
+  roe: Roe;
+  rigor: Observed['rigor'];
 }
 
 export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): Promise<LotWithGrade[]> =>
@@ -36,7 +39,7 @@ export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): P
     `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.gear, l.production, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
        l.price_per_kg AS pricePerKg, l.landed_on AS landedOn, d.arrived_at AS arrivedAt, l.caught_on AS caughtOn, d.probe_tenths AS probeTenths, d.ice,
        g.id AS gradeId, g.graded_at AS gradedAt, g.used_days AS usedDays, g.half_width AS halfWidth,
-       IF(l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject', 'hold', g.verdict) AS verdict, l.damage, l.histamine_clearance AS histamineClearance
+       IF(l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject', 'hold', g.verdict) AS verdict, l.damage, l.roe, l.rigor, l.histamine_clearance AS histamineClearance
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id LEFT JOIN grade g ON g.id = l.grade_id
      WHERE ${where} ORDER BY l.landed_on, l.id`,
     values,

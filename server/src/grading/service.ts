@@ -164,10 +164,10 @@ export async function recordGrade(
       work.actor.id,
     ]);
   }
-  await run(work.tx, 'UPDATE lot SET grade_id = ?, damage = ?, version = version + 1 WHERE id = ?', [
-    made.insertId,
-    JSON.stringify(body.observed.damage),
-    id,
-  ]);
+  await run(
+    work.tx,
+    'UPDATE lot SET grade_id = ?, damage = ?, roe = ?, rigor = ?, version = version + 1 WHERE id = ?',
+    [made.insertId, JSON.stringify(body.observed.damage), body.observed.roe, body.observed.rigor, id],
+  );
   return { id: made.insertId, advised: advice.verdict, verdict: body.verdict };
 }

@@ -1,5 +1,6 @@
 import type { AnswerOf, BodyOf, LabelSettings, contract } from '@ember-slate/contract';
-import { compose, formOf } from '@ember-slate/core/forms';
+import { compose } from '@ember-slate/core/board';
+import { formOf } from '@ember-slate/core/forms';
 import {
   pieceLabel,
   priceCode,
@@ -88,8 +89,18 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
   );
   const settings = work.settings.labels;
   const item = await itemNumber(work, species.id, form.id);
-  const { schools } = compose(jobOf(work, species, ticket, cuts, inputs));
-  const options = cuts.flatMap((c) => JSON.parse(c.options) as string[]);
+  const { outputs } = compose(jobOf(work, species, ticket, cuts, inputs));
+  // What the label says of a piece is what was done to its own cut; what an order leaves was cut like the order.
+  const ofForm = cuts.flatMap((c, i) => (c.form === form.id ? [{ c, i }] : []));
+  const forCounter = ofForm.filter(({ c }) => c.lineId === null);
+  const mine = (
+    weighed.cutId !== null
+      ? ofForm.filter(({ c }) => c.id === weighed.cutId)
+      : forCounter.length > 0
+        ? forCounter
+        : ofForm
+  ).map(({ c, i }) => ({ ...outputs[i]!.state, said: JSON.parse(c.options) as string[] }));
+  const options = [...new Set(mine.flatMap((m) => m.said))];
   const perKg = price?.perKg ?? null;
   const money = perKg === null ? null : multiplyRate(weighed.grams, perKg);
   const grams = new Map(inputs.map((i) => [i.lotId, i.grams ?? 0]));
@@ -108,10 +119,9 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     useBy: ends.some((e) => e === null) ? null : (ends.sort()[0] ?? null),
     defrosted: states.some((s) => s.state?.clock.thawedAt),
     rawProven: states.every((s) => freezingOf(work, s.state, clocks.logs)?.met === true),
-    bonesDeclared:
-      form.boneless &&
-      (schools.pin_bones.school.id === 'leave' || options.some((o) => o.includes('declared'))),
-    stuffed: options.some((o) => o.includes('stuffed')),
+    bonesDeclared: form.boneless && mine.some((m) => m.pins === 'declared'),
+    stuffed: mine.some((m) => m.stuffed || m.herbs),
+    options,
     item,
     gtin: settings.companyPrefix === '' ? null : variableGtin(settings.companyPrefix, item),
   });

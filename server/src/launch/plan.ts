@@ -24,7 +24,7 @@ await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAns
   const problem: PlanProblem = {
     species,
     forms: new Map(forms.map((f) => [f.id, f])),
-    schools: [],
+    methods: {},
     flesh: file.flesh,
     fish: file.fish,
     lines: file.lines,

@@ -11,9 +11,10 @@ import {
   type Stock,
   type Want,
 } from '@ember-slate/core/cutplan';
-import { compose, formRefusal, ticketMinutes, type Form } from '@ember-slate/core/forms';
+import { workOf, type WantedCut } from '@ember-slate/core/board';
+import { formRefusal, type Form } from '@ember-slate/core/forms';
 import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
-import { shortName, type Species } from '@ember-slate/core/species';
+import { arrivalFraction, shortName, type Species } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { learnedYield, type YieldSeen } from '@ember-slate/core/yields';
 import { benchWork, orderPriority } from '../bench/clock.ts';
@@ -41,6 +42,8 @@ interface OpenLine {
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
+  options: string;
+  thickMm: number | null;
 }
 
 /** Lines promised to customers for which no fish is set aside yet, by due time. */
@@ -48,7 +51,7 @@ const openLines = (work: Work, exceptOrder: number | null) =>
   rows<OpenLine>(
     work.tx,
     `SELECT l.id, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form, l.intended_use AS \`use\`,
-       l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams
+       l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.thick_mm AS thickMm
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
      WHERE l.state = 'open' AND o.state IN ('open', 'ready') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)
        AND o.id <> COALESCE(?, 0)
@@ -130,27 +133,29 @@ function jobOf(
   work: Work,
   id: string,
   species: Species,
-  form: Form,
+  wanted: WantedCut,
   fish: number,
   dueAt: Date,
   raw: boolean,
 ): BenchJob {
-  const { steps } = compose({
+  const { minutes } = workOf({
     species,
     condition: species.arrives,
     scaled: 'no',
-    forms: [form],
-    fishGrams: species.typicalG,
-    options: [],
-    shop: work.settings.schools,
+    cuts: [wanted],
+    fishGrams:
+      Math.max(species.typicalG, wanted.form.lightestG ?? 0) * arrivalFraction(species, species.arrives),
+    fish: Math.max(1, Math.ceil(fish)),
+    month: null,
+    shop: work.settings.methods,
   });
   return {
     id,
     due: (dueAt.getTime() - work.now.getTime()) / 60_000,
-    work: [ticketMinutes(steps, Math.max(1, Math.ceil(fish)), species)],
+    work: [minutes],
     wait: 0,
     species: species.id,
-    raw: raw || form.raw,
+    raw: raw || wanted.form.raw,
     priority: orderPriority,
     hand: null,
   };
@@ -177,7 +182,17 @@ export async function promise(
     const form = forms.get(line.form);
     const fish = wantedGrams(line) / Math.max(1, species.typicalG * species.filletSkinless);
     return form && !formRefusal(species, null, form)
-      ? [jobOf(work, `line ${line.id}`, species, form, fish, line.dueAt, line.use === 'raw')]
+      ? [
+          jobOf(
+            work,
+            `line ${line.id}`,
+            species,
+            { ...line, form, options: JSON.parse(line.options) as string[] },
+            fish,
+            line.dueAt,
+            line.use === 'raw',
+          ),
+        ]
       : [];
   });
   const cutBy = benchTime(work, bench, queue);
@@ -193,7 +208,7 @@ export async function promise(
     const { picks } = proposePicks(offers, want);
     const fish = picks.reduce((n, p) => n + p.fish, 0);
     const expected = await expects(work, species, form, picks, offers);
-    const cut = cutBy(jobOf(work, 'asked', species, form, fish, dueAt, line.use === 'raw'));
+    const cut = cutBy(jobOf(work, 'asked', species, { ...line, form }, fish, dueAt, line.use === 'raw'));
     const said = answerOf(work, { line, form, species, stock, offers, want, expected, cut, dueAt });
     if (white) said.because = `${shortName(species.name)}: ${said.because}; ${white.because}`;
     const near = said.answer === 'yes' ? [] : nearTo(work, free, stock, want, body.dueAt, book);

@@ -33,11 +33,19 @@ interface Placed {
 }
 
 /** The layout of a fish's cuts: fish of one lot with the same one are cut in one go. */
-const layout = ({ lotId, planned }: Placed) =>
+const layout = ({ lotId, planned }: Placed, live: PlanSpecies) =>
   JSON.stringify([
     lotId,
     planned.mode,
-    planned.pieces.map((p) => [p.section, p.copy, p.fromMm, p.toMm, p.counter]),
+    planned.pieces.map((p) => [
+      p.section,
+      p.copy,
+      p.fromMm,
+      p.toMm,
+      p.counter,
+      // Fish that stay whole are made ready one like the other.
+      p.section === 'whole' ? (live.lines.find((l) => l.id === p.line)?.options ?? []) : [],
+    ]),
   ]);
 
 /**
@@ -216,7 +224,10 @@ export async function acceptPlan(
   for (const { live, problem, placed } of ready) {
     const off = offTrim(problem, { fish: placed.map((p) => p.planned) });
     const alike = new Map<string, Placed[]>();
-    for (const p of placed) alike.set(layout(p), [...(alike.get(layout(p)) ?? []), p]);
+    for (const p of placed) {
+      const key = layout(p, live);
+      alike.set(key, [...(alike.get(key) ?? []), p]);
+    }
     for (const fish of alike.values())
       for (let i = 0; i < fish.length; i += mostTogether)
         tickets.push(await ticketFor(work, id, live, problem, fish.slice(i, i + mostTogether), off));

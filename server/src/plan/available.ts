@@ -52,6 +52,8 @@ export async function shopLots(
         lotId: lot.id,
         code: lot.code,
         condition: lot.condition,
+        farmed: lot.production === 'farmed',
+        roe: lot.roe,
         freePieces,
         freeGrams: there.pieces === 0 ? 0 : (there.grams * freePieces) / there.pieces,
         verdict: lot.verdict,
@@ -68,11 +70,12 @@ export async function shopLots(
   return bySpecies;
 }
 
-/** What a line wants, seen from now. */
+/** What a line wants, seen from now; options as they are stored or as they are said. */
 export function wantOf(
   work: Work,
   line: {
     form: FormId;
+    options: string | readonly string[];
     pieces: number | null;
     pieceGrams: number | null;
     totalGrams: number | null;
@@ -82,6 +85,7 @@ export function wantOf(
 ): Want {
   return {
     form: formOf(formsOf(work.settings), line.form),
+    options: typeof line.options === 'string' ? (JSON.parse(line.options) as string[]) : line.options,
     pieces: line.pieces,
     pieceGrams: line.pieceGrams,
     totalGrams: line.totalGrams,

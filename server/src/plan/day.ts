@@ -12,11 +12,12 @@ import {
   type Stock,
   type Want,
 } from '@ember-slate/core/cutplan';
-import { formOf, formRefusal, resolveSchools, schoolsChosen, type Form } from '@ember-slate/core/forms';
+import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
-import { expectedCut, trimOf } from '@ember-slate/core/yields';
+import { expectedCut } from '@ember-slate/core/board';
+import { trimOf } from '@ember-slate/core/yields';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { lyingBalance } from '../platform/lying.ts';
@@ -158,7 +159,14 @@ function priceOf(
   if (own !== null) return own;
   const lot = lots[0]?.lot;
   const condition = lot?.condition ?? 'gutted';
-  const yieldOf = (f: Form) => expectedCut(species, condition, f, species.typicalG, month).yield;
+  const yieldOf = (f: Form) =>
+    expectedCut({
+      species,
+      condition,
+      form: f,
+      fishGrams: species.typicalG,
+      month: lot?.production === 'farmed' ? null : month,
+    }).yield;
   const cost = lot?.pricePerKg ?? 800;
   return Math.round((cost / Math.max(0.1, yieldOf(form))) * usualMarkup);
 }
@@ -264,6 +272,7 @@ export async function dayProblems(
         return {
           id: String(l.id),
           form: l.form,
+          options: JSON.parse(l.options) as string[],
           pieces: l.pieces,
           pieceGrams: l.pieceGrams,
           totalGrams: l.totalGrams,
@@ -294,7 +303,7 @@ export async function dayProblems(
         fish,
         lines: planLines,
         counter,
-        schools: schoolsOf(work, species, mine),
+        methods: { ...work.settings.methods },
         // A gram off the weight asked for costs what it would fetch: nobody shaves an order for the counter's sake.
         settings: {
           ...defaultSettings,
@@ -354,13 +363,6 @@ function whiteChoice(stocks: readonly Stock[], want: Want, otherwise: string) {
     : { speciesId: otherwise, because: 'no white fish in the shop serves it' };
 }
 
-/** The shop's way of each cut, for fish in the condition most of them came in. */
-function schoolsOf(work: Work, species: Species, lots: readonly ShopLot[]): Record<string, string> {
-  const condition = lots[0]?.lot.condition ?? species.arrives;
-  const chosen = resolveSchools(species, condition, [], { shop: work.settings.schools });
-  return Object.fromEntries(Object.entries(chosen).map(([q, c]) => [q, c.school.id]));
-}
-
 /** Fish weighed and measured one by one, by lot. */
 async function weighedFish(work: Work, lotIds: readonly number[]) {
   const found = await rows<{ lotId: number; grams: number; lengthMm: number | null }>(
@@ -409,6 +411,8 @@ function fishOf(
     grams: own ? weighed[i]!.grams : Math.round(mean),
     lengthMm: own ? weighed[i]!.lengthMm : null,
     condition: lot.condition,
+    farmed: lot.production === 'farmed',
+    roe: lot.roe,
     costPerKg: lot.pricePerKg,
     daysLeft: lotDays(species, available),
     rawFit: available.rawProven,
@@ -437,7 +441,7 @@ export const problemOf = (
 ): PlanProblem => ({
   species,
   forms,
-  schools: schoolsChosen(stored.schools),
+  methods: stored.methods,
   flesh: null,
   fish: stored.fish,
   lines: stored.lines,

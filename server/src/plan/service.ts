@@ -26,6 +26,7 @@ interface StoredLine {
   pieces: number | null;
   pieceGrams: number | null;
   totalGrams: number | null;
+  options: string;
   state: 'open' | 'planned';
 }
 
@@ -34,7 +35,7 @@ const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =>
   rows<StoredLine>(
     work.tx,
     `SELECT l.id, l.version, l.order_id AS orderId, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt,
-       l.species_id AS speciesId, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.state
+       l.species_id AS speciesId, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.state
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
      WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id) AND ${where} ORDER BY o.due_at, l.id`,
     values,
@@ -67,6 +68,7 @@ export async function planLines(work: Work): Promise<PlanLine[]> {
     const all = offers.map((o) => o.offer);
     return {
       ...line,
+      options: JSON.parse(line.options) as string[],
       dueAt: line.dueAt.toISOString(),
       speciesName: species.name,
       picks: mine.map((p) => ({ lotId: p.lot_id, fish: p.fish })),
@@ -83,6 +85,8 @@ export async function planLines(work: Work): Promise<PlanLine[]> {
           lotId: lot.lotId,
           code: lot.code,
           condition: lot.condition,
+          farmed: lot.farmed,
+          roe: lot.roe,
           verdict: lot.verdict,
           landedOn,
         })),

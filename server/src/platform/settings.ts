@@ -2,7 +2,8 @@ import type { RuleProfile } from '@ember-slate/core/coldchain';
 import type { LabelSettings, MoneySettings, Tub, TrimRule } from '@ember-slate/contract';
 import type { TrimId } from '@ember-slate/core/yields';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
-import { formBook, type FormBook, type OwnForm, type SchoolChoices } from '@ember-slate/core/forms';
+import { type MethodChoices } from '@ember-slate/core/board';
+import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
 import { rows, run, type Tx, type Asks } from './db.ts';
 import { problems } from './problem.ts';
 
@@ -16,7 +17,7 @@ export interface ShopSettings extends ShopCalendar {
   idleLockMinutes: number;
   /** Forms the shop changed or added. */
   forms: readonly OwnForm[];
-  schools: SchoolChoices;
+  methods: MethodChoices;
   /** Tubs and trays with their empty weight. */
   tubs: readonly Tub[];
   labels: LabelSettings;
@@ -50,7 +51,7 @@ export const defaultSettings: ReadSettings = {
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   forms: [],
-  schools: {},
+  methods: {},
   tubs: [
     { name: 'tray', grams: 38 },
     { name: 'tub', grams: 380 },

@@ -42,7 +42,7 @@ const Cold = room(() => import('../stages/cold/Cold.tsx'));
 const First = room(() => import('../stages/cold/First.tsx'));
 const LotLifePage = room(() => import('../stages/cold/LotLifePage.tsx'));
 const FormsPage = room(() => import('../stages/forms/FormsPage.tsx'));
-const SchoolsPage = room(() => import('../stages/forms/SchoolsPage.tsx'));
+const MethodsPage = room(() => import('../stages/forms/MethodsPage.tsx'));
 const Labels = room(() => import('../stages/bench/Labels.tsx'));
 const SignIns = room(() => import('../stages/people/SignIns.tsx'));
 const Quality = room(() => import('../stages/bench/Quality.tsx'));
@@ -131,7 +131,7 @@ function Open({ shop }: { shop: Shop }) {
                 { path: 'lots/:id', element: <LotLifePage /> },
                 { path: 'forms', element: <FormsPage /> },
                 { path: 'forms/:id', element: <FormsPage /> },
-                { path: 'schools', element: <SchoolsPage /> },
+                { path: 'methods', element: <MethodsPage /> },
                 { path: 'labels', element: <Labels /> },
                 { path: 'quality', element: <Quality /> },
                 { path: 'sign-ins', element: <SignIns /> },

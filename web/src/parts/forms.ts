@@ -14,7 +14,7 @@ export function useForms(): FormBook {
   return useMemo(() => (data ? formBook(data.own) : shipped), [data]);
 }
 
-/** What the shop set about forms, schools and labels. */
+/** What the shop set about forms, methods and labels. */
 export const useFormSettings = (): AnswerOf<typeof contract.forms.book> | undefined =>
   useRead(contract.forms.book).data;
 

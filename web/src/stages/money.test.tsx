@@ -8,7 +8,7 @@ import { lineOf, orderOf, Refusal, served, stockRowOf } from '../testing/served.
 import Buying from './close/Buying.tsx';
 import { MoveDialog } from './counter/MoveDialog.tsx';
 import { RowActions } from './counter/RowActions.tsx';
-import SchoolsPage from './forms/SchoolsPage.tsx';
+import MethodsPage from './forms/MethodsPage.tsx';
 import { GiveUp } from './orders/GiveUp.tsx';
 
 const ines: Me = { id: 1, name: 'Ines Corrie', role: 'manager' };
@@ -187,13 +187,13 @@ describe('the ways of cutting', () => {
     labels: { version: 1 },
   };
   it('change the shop’s list by its version, and one’s own one question at a time', async () => {
-    const sent = served(<SchoolsPage />, { '/api/forms': book }, ines);
+    const sent = served(<MethodsPage />, { '/api/forms': book }, ines);
     const shopButtons = await screen.findAllByRole('button', { name: 'shop' });
     const other = shopButtons.find((b) => b.getAttribute('aria-pressed') === 'false')!;
     fireEvent.click(other);
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({
-      path: '/api/schools',
+      path: '/api/methods',
       body: { version: 9, choices: { membrane: 'shaved' } },
     });
     const pressed = screen.getAllByRole('button', { name: 'mine', pressed: true });
@@ -201,7 +201,7 @@ describe('the ways of cutting', () => {
     fireEvent.click(pressed[0]!);
     await waitFor(() => expect(sent).toHaveLength(2));
     // A second tap takes the own way back: the shop's counts again.
-    expect(sent[1]).toMatchObject({ path: '/api/schools/mine', body: { question: 'board', school: null } });
+    expect(sent[1]).toMatchObject({ path: '/api/methods/mine', body: { question: 'board', method: null } });
     expect(store.getState().drafts).toEqual({});
   });
 });

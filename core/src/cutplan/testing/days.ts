@@ -114,7 +114,7 @@ export function randomDay(
   return {
     species,
     forms: new Map(shippedForms.map((f) => [f.id, f])),
-    schools: [],
+    methods: {},
     flesh: null,
     fish,
     lines,

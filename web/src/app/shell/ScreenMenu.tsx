@@ -12,7 +12,7 @@ const beside = [
   { to: '/bench/clock', name: 'The bench by the clock' },
   { to: '/species', name: 'Species book' },
   { to: '/forms', name: 'Market forms' },
-  { to: '/schools', name: 'Schools' },
+  { to: '/methods', name: 'Methods' },
   { to: '/labels', name: 'Labels' },
   { to: '/quality', name: 'How the cutting goes' },
   { to: '/suppliers', name: 'Suppliers' },

@@ -10,7 +10,7 @@ import { useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Forms } from './Forms.tsx';
-import { Schools } from './Schools.tsx';
+import { Methods } from './Methods.tsx';
 
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
@@ -18,7 +18,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
   const { send, busy } = useChange(contract.bench.start, draft);
   const mass = useMass();
   const want = useWant();
-  const [page, setPage] = useState<'forms' | 'schools' | null>(null);
+  const [page, setPage] = useState<'forms' | 'methods' | null>(null);
   const [weights, setWeights] = useKept<Record<number, Weight | null>>(draft, 'weights', {});
   const [problem, setProblem] = useState<Problem | null>(null);
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
@@ -114,7 +114,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       <Button tall className="ml-3" onPress={() => setPage('forms')}>
         More or fewer forms
       </Button>
-      <Button tall className="ml-3" onPress={() => setPage('schools')}>
+      <Button tall className="ml-3" onPress={() => setPage('methods')}>
         Another way
       </Button>
       <Button tall className="ml-3" onPress={() => void putBack()}>
@@ -126,7 +126,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
           open
           onClose={() => setPage(null)}
         >
-          {page === 'forms' ? <Forms ticket={ticket} /> : <Schools ticketId={ticket.id} />}
+          {page === 'forms' ? <Forms ticket={ticket} /> : <Methods ticketId={ticket.id} />}
         </Dialog>
       )}
     </div>

@@ -7,6 +7,7 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField } from '../../parts/Field.tsx';
+import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
@@ -23,6 +24,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   const mass = useMass();
   const { when } = useTimes();
   const [form, setForm] = useKept(draft, 'form', '');
+  const [options, setOptions] = useKept<string[]>(draft, 'options', []);
   const [problem, setProblem] = useState<Problem | null>(null);
   const input = ticket.inputs[0]!;
   const whole = species ? input.grams / input.pieces / arrivalFraction(species, input.condition) : null;
@@ -45,11 +47,16 @@ export function Forms({ ticket }: { ticket: Ticket }) {
         pieces: lineId === null ? 1 : null,
         pieceGrams: lineId === null ? f.pieceG : null,
         totalGrams: null,
+        options: lineId === null ? options : [],
+        thickMm: null,
       },
       { id: ticket.id },
     );
     setProblem(outcome.ok ? null : outcome.problem);
-    if (outcome.ok) setForm('');
+    if (outcome.ok) {
+      setForm('');
+      setOptions([]);
+    }
   };
   const takeOff = async (cutId: number) => {
     const outcome = await drop.send({ version: ticket.version }, { id: ticket.id, cutId });
@@ -113,7 +120,10 @@ export function Forms({ ticket }: { ticket: Ticket }) {
           label="Also for the counter"
           value={form}
           empty="choose a form"
-          onChange={setForm}
+          onChange={(id) => {
+            setForm(id);
+            setOptions([]);
+          }}
           options={fits.map((f) => ({ value: f.id, name: f.name }))}
         />
         <Button
@@ -125,6 +135,15 @@ export function Forms({ ticket }: { ticket: Ticket }) {
           Add
         </Button>
       </div>
+      {form !== '' && (
+        <OptionButtons
+          form={formOf(book, form)}
+          species={species}
+          input={input.condition}
+          options={options}
+          onChange={setOptions}
+        />
+      )}
       {problem && (
         <p role="alert" className="border-b-[3px] border-emberline pb-1">
           {problem.detail}

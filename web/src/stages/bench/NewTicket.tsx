@@ -1,5 +1,6 @@
 import { contract, type Problem } from '@ember-slate/contract';
 import { formOf, formRefusal, offered } from '@ember-slate/core/forms';
+import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,8 +9,10 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { errorsByPath, SelectField, TextField, wholeNumber } from '../../parts/Field.tsx';
+import { errorsByPath, SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { useForms } from '../../parts/forms.ts';
+import { useLength } from '../../parts/length.ts';
+import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 
@@ -21,11 +24,16 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const speciesBook = useSpecies();
   const book = useForms();
   const mass = useMass();
+  const length = useLength();
   const go = useNavigate();
   const now = useNow();
   const [lotId, setLotId] = useKept(draft, 'lotId', '');
   const [fish, setFish] = useKept(draft, 'fish', '1');
   const [form, setForm] = useKept(draft, 'form', '');
+  const [options, setOptions] = useKept<string[]>(draft, 'options', []);
+  const [pieces, setPieces] = useKept(draft, 'pieces', '');
+  const [each, setEach] = useKept<Weight | null>(draft, 'each', null);
+  const [thick, setThick] = useKept(draft, 'thick', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const lots = (stock ?? []).filter(
     (r) => r.place === 'place:cold_room' && r.item === 'whole' && r.freePieces > 0 && !r.blocked,
@@ -37,25 +45,46 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const errors = errorsByPath(problem);
   const fits = species
     ? offered(book).filter(
-        (f) => formRefusal(species, lot!.condition, f, whole) === null && f.does.length > 0,
+        (f) =>
+          formRefusal(species, lot!.condition, f, whole) === null &&
+          f.does.length > 0 &&
+          f.section !== 'trim',
       )
     : [];
   const make = async () => {
-    const chosen = formOf(book, form);
-    const each = chosen.count === 'fish' ? 1 : 2;
     const outcome = await send({
       lotId: lot!.lotId,
       fish: n!,
       form,
       dueAt: new Date(now.getTime() + 2 * 3_600_000).toISOString(),
-      pieces: n! * each,
-      pieceGrams: chosen.pieceG,
+      pieces: many!,
+      pieceGrams: each?.grams ?? chosen!.pieceG,
       totalGrams: null,
+      options,
+      thickMm: sliced ? mm : null,
     });
     if (outcome.ok) void go(`/bench/${outcome.data.id}`);
     else setProblem(outcome.problem);
   };
-  const missing = !lot ? 'choose the fish' : !n ? 'say how many fish' : !form ? 'choose a form' : null;
+  const chosen = form ? formOf(book, form) : null;
+  const sliced = chosen?.section === 'middle';
+  const mm = length.parse(thick);
+  // As many as the fish give, until somebody says how many.
+  const many =
+    pieces === ''
+      ? n === null || chosen === null
+        ? null
+        : n * (chosen.count === 'fish' ? 1 : 2)
+      : wholeNumber(pieces);
+  const missing = !lot
+    ? 'choose the fish'
+    : !n
+      ? 'say how many fish'
+      : !form
+        ? 'choose a form'
+        : many
+          ? null
+          : 'say how many pieces';
   return (
     <Dialog title="Cut for the counter" open onClose={onClose}>
       <Picker
@@ -78,12 +107,57 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
           label="Into"
           value={form}
           empty="choose a form"
-          onChange={setForm}
+          onChange={(id) => {
+            setForm(id);
+            setOptions([]);
+          }}
           error={errors.form}
           options={fits.map((f) => ({ value: f.id, name: f.name }))}
           note={form ? formOf(book, form).norm : ''}
         />
       </div>
+      {chosen && (
+        <div className="grid grid-cols-3 gap-4">
+          <TextField
+            label="Pieces"
+            value={pieces === '' && many ? String(many) : pieces}
+            onChange={setPieces}
+            inputMode="numeric"
+            error={errors.pieces}
+          />
+          <WeightField
+            label="Each"
+            value={each ?? { grams: chosen.pieceG, source: 'estimated' }}
+            onChange={setEach}
+            error={errors.pieceGrams}
+            take={null}
+            plain
+          />
+          {sliced && (
+            <TextField
+              label={`Thick, ${length.unit}`}
+              value={thick}
+              onChange={(text) => {
+                setThick(text);
+                const grams = species && length.parse(text) ? sliceGrams(species, length.parse(text)!) : null;
+                if (grams) setEach({ grams, source: 'estimated' });
+              }}
+              inputMode="decimal"
+              note="the weight follows"
+              error={errors.thickMm}
+            />
+          )}
+          <div className="col-span-3">
+            <OptionButtons
+              form={chosen}
+              species={species}
+              input={lot?.condition ?? null}
+              options={options}
+              onChange={setOptions}
+            />
+          </div>
+        </div>
+      )}
       {problem && Object.keys(errors).length === 0 && (
         <p role="alert" className="border-b-[3px] border-emberline pb-1">
           {problem.detail}

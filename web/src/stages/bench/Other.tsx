@@ -7,16 +7,16 @@ import { setPrefs, useAct, useStored } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { Forms } from './Forms.tsx';
-import { Schools } from './Schools.tsx';
+import { Methods } from './Methods.tsx';
 
-type Page = 'back' | 'menu' | 'pause' | 'hand' | 'forms' | 'schools' | 'timer' | 'pedal';
+type Page = 'back' | 'menu' | 'pause' | 'hand' | 'forms' | 'methods' | 'timer' | 'pedal';
 const titles: Record<Page, string> = {
   back: 'Put the fish back',
   menu: 'Something other than the next step',
   pause: 'Leave it lying',
   hand: 'Hand it over',
   forms: 'What comes out of this fish',
-  schools: 'Another way of doing it',
+  methods: 'Another way of doing it',
   timer: 'A timer',
   pedal: 'Foot pedal',
 };
@@ -30,7 +30,7 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
         <div className="grid grid-cols-2 gap-3">
           {(
             [
-              ['schools', 'Another way of doing it'],
+              ['methods', 'Another way of doing it'],
               ['forms', 'More or fewer forms'],
               ['pause', 'Leave it lying'],
               ['hand', 'Hand it over'],
@@ -45,7 +45,7 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
           ))}
         </div>
       )}
-      {page === 'schools' && <Schools ticketId={ticket.id} />}
+      {page === 'methods' && <Methods ticketId={ticket.id} />}
       {page === 'forms' && <Forms ticket={ticket} />}
       {page === 'pause' && <Pause ticket={ticket} onDone={onClose} />}
       {page === 'hand' && <HandTo ticket={ticket} />}

@@ -1,5 +1,6 @@
 import type { SpeciesRow, Ticket, TicketCut } from '@ember-slate/contract';
-import { compose, formBook, formOf } from '@ember-slate/core/forms';
+import { compose } from '@ember-slate/core/board';
+import { formBook, formOf } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import { render, renderHook } from '@testing-library/react';
 import { Provider } from 'react-redux';
@@ -34,13 +35,14 @@ const cutFor = (form: string, customer: string | null, pieces: number, pieceGram
 
 /** A hake of 2310 g on the board, as the server tells it. */
 function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
-  const { steps } = compose({
+  const { steps, tools } = compose({
     species: row('hake'),
     condition: 'gutted',
     scaled: 'no',
-    forms: [...new Set(cuts.map((c) => c.form))].map((f) => formOf(book, f)),
+    cuts: cuts.map((c) => ({ ...c, form: formOf(book, c.form) })),
     fishGrams: 2310,
-    options: [],
+    fish: 1,
+    month: 6,
   });
   return {
     id: 1,
@@ -55,7 +57,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     minutes: 30,
     cutter: { id: 1, name: 'Bram' },
     paused: null,
-    stepId: 'steaks',
+    stepId: 'slices',
     stepIds: steps.map((s) => s.id),
     doneAhead: [],
     daysLeft: 6,
@@ -63,6 +65,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     marks: null,
     stepSince: null,
     steps,
+    tools,
     cautions: [],
     inputs: [
       {
@@ -80,6 +83,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     expected: {
       yield: 0.5,
       mains: cuts.map(() => 500),
+      asked: cuts.map(() => 400),
       drip: 20,
       trims: [
         { part: 'head', grams: 400, keep: true },
@@ -124,11 +128,11 @@ describe('what may lie on the pan', () => {
     const cuts = [pell, quill, counter];
     const at = (ticket: Ticket, step: string) => slotAt(ticket, slotsOf(ticket, book), step);
     const first = hake(cuts);
-    expect(at(first, 'steaks')).toMatchObject({ name: 'steak', goes: 'Pell', kind: 'order' });
+    expect(at(first, 'slices')).toMatchObject({ name: 'steak', goes: 'Pell', kind: 'order' });
     expect(at(first, 'joint')).toMatchObject({ kind: 'counter', item: 'boneless_joint' });
-    expect(at(first, 'fillet')).toBeNull();
+    expect(at(first, 'fillet_first')).toBeNull();
     const second = hake(cuts, { weighOuts: [weighed('order', 'steaks', 400, 2, pell.id)] });
-    expect(at(second, 'steaks')!.goes).toBe('Quill');
+    expect(at(second, 'slices')!.goes).toBe('Quill');
     const third = hake(cuts, {
       weighOuts: [
         ...second.weighOuts,
@@ -140,7 +144,7 @@ describe('what may lie on the pan', () => {
     // Fins of 2 g are nobody's tub; what an order leaves goes to the counter only when someone puts it there.
     const open = slotsOf(third, book).filter((s) => waits(third, s));
     expect(open.map((s) => s.item)).toEqual(['head']);
-    expect(at(third, 'steaks')).toMatchObject({ key: 'more steaks', kind: 'counter' });
+    expect(at(third, 'slices')).toMatchObject({ key: 'more steaks', kind: 'counter' });
   });
 
   it('says where a weight stands to its window', () => {
@@ -185,7 +189,7 @@ describe('the fish on the board', () => {
     document.body.innerHTML = '';
   });
   const drawn = (ticket: Ticket, draws: string | null, species = 'hake') => {
-    const slot = slotAt(ticket, slotsOf(ticket, book), 'steaks');
+    const slot = slotAt(ticket, slotsOf(ticket, book), 'slices');
     const { container } = render(
       <Provider store={store}>
         <BoardDrawing

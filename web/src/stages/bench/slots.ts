@@ -1,5 +1,5 @@
 import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract';
-import { formOf, type Form, type FormBook, type Operation } from '@ember-slate/core/forms';
+import { formOf, type Form, type FormBook } from '@ember-slate/core/forms';
 import { goesAlong } from '@ember-slate/core/orders';
 import { oneOf } from '../../parts/words.ts';
 import { trims, type TrimId } from '@ember-slate/core/yields';
@@ -37,10 +37,7 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       form,
       name: oneOf(form),
       goes: c.customer ?? 'counter',
-      expected: Math.min(
-        ticket.expected.mains[i]!,
-        c.totalGrams ?? (c.pieces ?? 1) * (c.pieceGrams ?? form.pieceG),
-      ),
+      expected: ticket.expected.asked[i]!,
       // By thickness a slice weighs what it weighs.
       aim: c.thickMm === null ? c.pieceGrams : null,
       tolerance: form.tolerance,
@@ -53,20 +50,19 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
     .map((f) => formOf(book, f))
     .filter((f) => f.count !== 'fish')
     .map((form): Slot => {
-      const made = ticket.cuts.reduce(
-        (s, c, i) => s + (c.form === form.id ? ticket.expected.mains[i]! : 0),
+      const left = ticket.cuts.reduce(
+        (s, c, i) => s + (c.form === form.id ? ticket.expected.mains[i]! - ticket.expected.asked[i]! : 0),
         0,
       );
-      const taken = ordered.filter((o) => o.item === form.id).reduce((s, o) => s + o.expected, 0);
       return {
         ...loose,
         key: `more ${form.id}`,
         kind: 'counter',
         item: form.id,
         form,
-        name: `more ${form.name}`,
+        name: `left over: ${form.name}`,
         goes: 'counter',
-        expected: Math.max(0, made - taken),
+        expected: left,
         aim: ticket.cuts.find((c) => c.form === form.id)?.pieceGrams ?? null,
         tolerance: form.tolerance,
         pieces: 0,
@@ -117,25 +113,31 @@ export function waits(ticket: Ticket, slot: Slot): boolean {
     : count(ticket, slot) < slot.pieces;
 }
 
-/** Steps at which the pieces of a form come off the fish: they are weighed there and then. */
-const cutAt: Record<string, readonly Operation[]> = {
-  joint: ['joint'],
-  tie: ['joint'],
-  steaks: ['steaks'],
-  troncon: ['troncon'],
-  open_tail: ['open_tail'],
-  portion: ['portion', 'bias', 'block_cut', 'split', 'slices', 'loin_block'],
-  fold: ['fold'],
-  roll: ['roll'],
-  strips: ['strips'],
-};
+/** Acts at which pieces come off the fish in their shape: they are weighed there and then. */
+const weighedAt = [
+  'joint',
+  'tie',
+  'bind',
+  'slices',
+  'open_tail',
+  'portion',
+  'bias',
+  'block_cut',
+  'split',
+  'thin_slices',
+  'loin_block',
+  'fold',
+  'roll',
+  'strips',
+];
 
 /** What lies on the pan next at this step, or null when the step weighs nothing. */
 export function slotAt(ticket: Ticket, slots: readonly Slot[], stepId: string): Slot | null {
   if (stepId === 'weigh') return slots.find((s) => waits(ticket, s)) ?? slots[0]!;
-  const ops = cutAt[stepId];
-  if (!ops) return null;
-  const mine = slots.filter((s) => s.form?.does.some((d) => ops.includes(d)));
+  const step = ticket.steps.find((s) => s.id === stepId);
+  if (!step || !weighedAt.includes(stepId)) return null;
+  const forms = step.cuts.map((i) => ticket.cuts[i]!.form);
+  const mine = slots.filter((s) => s.form !== null && forms.includes(s.form.id));
   return mine.find((s) => waits(ticket, s)) ?? mine.find((s) => s.kind === 'counter') ?? null;
 }
 

@@ -75,7 +75,7 @@ function ControlChartOf({ of }: { of: YieldOf }) {
   );
 }
 
-function Parts({ title, rows, all }: { title: string; rows: YieldOf['by']['school']; all: number }) {
+function Parts({ title, rows, all }: { title: string; rows: YieldOf['by']['method']; all: number }) {
   if (rows.length < 2) return null;
   return (
     <section>
@@ -175,7 +175,7 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
         </div>
       </div>
       <div className="grid grid-cols-2 gap-x-8 gap-y-3 pt-3 max-sm:grid-cols-1">
-        <Parts title="By school" rows={of.by.school} all={all} />
+        <Parts title="By method" rows={of.by.method} all={all} />
         <Parts title="By supplier" rows={of.by.supplier} all={all} />
         <Parts title="By month" rows={of.by.month} all={all} />
         <Parts title="By size of fish" rows={of.by.size} all={all} />

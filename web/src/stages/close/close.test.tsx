@@ -169,7 +169,7 @@ describe('one yield', () => {
       { kind: 'outside', direction: 'down', ticketIds: [3], words: 'One ticket far below the others' },
     ],
     points: [point(1, 0.51), point(2, 0.5), point(3, 0.4)],
-    by: { school: [], supplier: [], month: [], size: [], year: [] },
+    by: { method: [], supplier: [], month: [], size: [], year: [] },
     weeks: [],
   };
 

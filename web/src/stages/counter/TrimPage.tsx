@@ -222,7 +222,7 @@ export default function TrimPage() {
             trims and for what is made of them. Missed = grams binned × the shop’s price, of parts it keeps.
           </p>
           <p>
-            White frames and heads make stock; oily ones go by the shop’s school; guts and gills are never
+            White frames and heads make stock; oily ones go by the shop’s method; guts and gills are never
             used; roe and liver of reef fish are binned (common practice).
           </p>
         </Why>

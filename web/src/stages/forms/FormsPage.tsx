@@ -1,8 +1,9 @@
 import { contract } from '@ember-slate/contract';
-import { compose, formRefusal, offered, ticketMinutes, type Form } from '@ember-slate/core/forms';
-import { conditionsFor, shortName, type ArrivalCondition } from '@ember-slate/core/species';
+import { compose, plainCut } from '@ember-slate/core/board';
+import { formRefusal, offered, type Form } from '@ember-slate/core/forms';
+import { arrivalFraction, conditionsFor, shortName, type ArrivalCondition } from '@ember-slate/core/species';
 import { damageRefusal, damages, damageRules, type Damage } from '@ember-slate/core/freshness';
-import { expectedCut, trims, type TrimId } from '@ember-slate/core/yields';
+import { trims, type TrimId } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useRead } from '../../app/api.ts';
@@ -121,8 +122,8 @@ export default function FormsPage() {
           <div className="flex flex-wrap gap-3 py-3">
             {form && <Button onPress={() => setEditing(form)}>Change its numbers</Button>}
             <Button onPress={() => setEditing('new')}>Add a form of ours</Button>
-            <Link className="btn" to="/schools">
-              Schools
+            <Link className="btn" to="/methods">
+              Methods
             </Link>
           </div>
         )}
@@ -147,19 +148,23 @@ function Detail({
   const { data: settings } = useRead(contract.forms.book);
   const mass = useMass();
   const { today } = useTimes();
-  const fishGrams = species.typicalG;
+  const lies = Math.round(
+    Math.max(species.typicalG, form.lightestG ?? 0) * arrivalFraction(species, condition),
+  );
   const cut =
-    why === null ? expectedCut(species, condition, form, fishGrams, Number(today().slice(5, 7))) : null;
-  const { steps } = compose({
-    species,
-    condition,
-    scaled: 'no',
-    forms: [form],
-    fishGrams,
-    options: [],
-    shop: settings?.shop ?? {},
-    cutter: settings?.mine ?? {},
-  });
+    why === null
+      ? compose({
+          species,
+          condition,
+          scaled: 'no',
+          cuts: [plainCut(form)],
+          fishGrams: lies,
+          fish: 1,
+          month: Number(today().slice(5, 7)),
+          shop: settings?.shop ?? {},
+          cutter: settings?.mine ?? {},
+        })
+      : null;
   return (
     <article>
       <h2 className="text-big">{capital(form.name)}</h2>
@@ -179,17 +184,17 @@ function Detail({
           <>
             <dt className="text-ink2">Gives</dt>
             <dd className="font-figure text-label font-semibold">
-              {(cut.yield * 100).toFixed(1)} % of a {condition.replace('_', ', ')} fish
+              {((cut.outputs[0]!.grams / lies) * 100).toFixed(1)} % of a {condition.replace('_', ', ')} fish
             </dd>
             <dt className="text-ink2">Trims</dt>
             <dd>
-              {(Object.entries(cut.trims) as [TrimId, number][])
-                .map(([t, share]) => `${trims[t].name} ${(share * 100).toFixed(1)} %`)
+              {(Object.entries(cut.tubs) as [TrimId, number][])
+                .map(([t, grams]) => `${trims[t].name} ${((grams / lies) * 100).toFixed(1)} %`)
                 .join(', ') || 'none'}
             </dd>
             <dt className="text-ink2">Time</dt>
             <dd className="font-figure text-label font-semibold">
-              {ticketMinutes(steps, 1, species).toFixed(0)} min for one of {mass(fishGrams)}
+              {cut.minutes.toFixed(0)} min for one of {mass(lies)}
             </dd>
           </>
         )}
@@ -204,9 +209,9 @@ function Detail({
         <dt className="text-ink2">In the kitchen</dt>
         <dd>{form.kitchen}</dd>
       </dl>
-      {why === null && (
+      {cut && (
         <ol className="pt-2">
-          {steps.map((step, i) => (
+          {cut.steps.map((step, i) => (
             <li
               key={step.id}
               className="grid grid-cols-[26px_minmax(0,1fr)_auto] gap-2 border-t border-line py-1"

@@ -10,6 +10,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { formOptions, wishWords } from '../../parts/words.ts';
+import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { lineOf, type Draft } from './draft.ts';
 
 const uses: readonly { value: Use; name: string }[] = [
@@ -194,27 +195,13 @@ export function LineFields(props: Props) {
           )}
         </>
       )}
-      {form.options.length > 0 && (
-        <fieldset className="col-span-2 flex flex-wrap gap-2 pb-2">
-          <legend className="field-label">Done how</legend>
-          {form.options.map((o) => {
-            const on = draft.options.includes(o);
-            return (
-              <button
-                key={o}
-                type="button"
-                aria-pressed={on}
-                className={`btn btn-small ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-                onClick={() =>
-                  set({ options: on ? draft.options.filter((x) => x !== o) : [...draft.options, o] })
-                }
-              >
-                {o}
-              </button>
-            );
-          })}
-        </fieldset>
-      )}
+      <OptionButtons
+        form={form}
+        species={species}
+        input={null}
+        options={draft.options}
+        onChange={(options) => set({ options })}
+      />
       <div className="col-span-2 flex justify-end gap-5 pb-1">
         {!more && (
           <button type="button" className="why" onClick={() => setMore(true)}>

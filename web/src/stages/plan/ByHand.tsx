@@ -23,7 +23,7 @@ function outcomeOf(line: PlanLine, form: Form, species: SpeciesRow, picks: Picks
   for (const offer of line.offers) {
     const fish = picks[offer.lotId] ?? 0;
     if (fish === 0 || offer.refusal !== null) continue;
-    const one = pickOutcome(species, offer, { ...line, form, month }, fish);
+    const one = pickOutcome(species, { ...offer, lot: offer }, { ...line, form, month }, fish);
     sum.input += one.inputGrams;
     sum.main += one.mainGrams;
     sum.drip += one.drip;

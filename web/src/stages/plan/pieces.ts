@@ -8,7 +8,7 @@ import {
   type PlannedPiece,
   type PlanProblem,
 } from '@ember-slate/core/cutplan';
-import { schoolsChosen, type Form, type FormBook } from '@ember-slate/core/forms';
+import { type Form, type FormBook } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
 
 export type PlanOfSpecies = CutPlan['species'][number];
@@ -77,7 +77,7 @@ function perGram(species: PlanOfSpecies, found: FoundPlan, id: string | null): n
 const problemFor = (s: PlanOfSpecies, species: Species, forms: FormBook): PlanProblem => ({
   species,
   forms,
-  schools: schoolsChosen(s.schools),
+  methods: s.methods,
   flesh: null,
   fish: s.fish,
   lines: s.lines,

@@ -1,5 +1,5 @@
 import { contract, type SpeciesRow } from '@ember-slate/contract';
-import { speciesCautions } from '@ember-slate/core/forms';
+import { speciesCautions } from '@ember-slate/core/board';
 import { lengthCm } from '@ember-slate/core/landing';
 import { filletFact, pinBoneFact, shortName, stockFact } from '@ember-slate/core/species';
 import { spentMultiplier } from '@ember-slate/core/yields';

@@ -1,46 +1,46 @@
 import { contract } from '@ember-slate/contract';
-import { questions, type School } from '@ember-slate/core/forms';
+import { methodEffect, questions, type Method, type QuestionId } from '@ember-slate/core/board';
 import { useChange } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { useSaid } from '../../app/said.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 
-/** What a school does to yield and time, in words. */
-function effect(s: School): string {
-  const [low, high] = s.points;
-  const points =
-    low === 0 && high === 0
-      ? ''
-      : `${low > 0 ? '+' : '−'}${Math.abs(low > 0 ? low : high === 0 ? low : high)} to ${Math.abs(low > 0 ? high : low)} points of yield`.replace(
-          /−(\S+) to \1 /,
-          '−$1 ',
-        );
-  const minutes =
-    s.minutes[1] === 0 ? '' : `${s.minutes[1] > 0 ? '+' : '−'}${Math.abs(s.minutes[1])} min a medium fish`;
-  return [points, minutes].filter((t) => t !== '').join(', ');
+const sign = (n: number, digits: number) => `${n > 0 ? '+' : '−'}${Math.abs(n).toFixed(digits)}`;
+
+/** What a method does to grams and time on a usual fish of medium size, worked out as every ticket is. */
+function effect(question: QuestionId, method: string): string {
+  const so = methodEffect(question, method);
+  if (!so) return '';
+  const [points, minutes] = [so.points[1], so.minutes[1]];
+  return [
+    Math.abs(points) < 0.05 ? '' : `${sign(points, 1)} points of yield`,
+    Math.abs(minutes) < 0.05 ? '' : `${sign(minutes, 1)} min a medium fish`,
+  ]
+    .filter((t) => t !== '')
+    .join(', ');
 }
 
 /** Where good cutters disagree: the shop's way, and your own before it; a ticket may still choose another. */
-export default function SchoolsPage() {
+export default function MethodsPage() {
   const settings = useFormSettings();
   const { me } = useShop();
-  const shop = useChange(contract.forms.shopSchools);
-  const mine = useChange(contract.forms.mySchools);
+  const shop = useChange(contract.forms.shopMethods);
+  const mine = useChange(contract.forms.myMethods);
   const said = useSaid();
   if (!settings) return <Waiting problem={undefined} again={() => undefined} />;
-  const choose = async (who: 'shop' | 'mine', question: string, school: string | null) => {
-    if (who === 'mine') return said(await mine.send({ question, school }));
+  const choose = async (who: 'shop' | 'mine', question: string, method: string | null) => {
+    if (who === 'mine') return said(await mine.send({ question, method }));
     const { [question]: _was, ...others } = settings.shop;
-    const choices = school === null ? others : { ...others, [question]: school };
+    const choices = method === null ? others : { ...others, [question]: method };
     return said(await shop.send({ version: settings.shopVersion, choices }));
   };
   return (
     <div>
-      <h1 className="text-head">Where good cutters disagree</h1>
+      <h1 className="text-head">Cutting methods</h1>
       <p className="pb-2 text-label text-ink2">
-        The shop’s way counts unless you set your own; a ticket may choose another. Figures are against the
-        first of each row.
+        Where good cutters disagree. The shop’s method counts unless you set your own; a ticket may choose
+        another. Figures are against the first of each row.
       </p>
       <table className="plain">
         <thead>
@@ -51,14 +51,14 @@ export default function SchoolsPage() {
         </thead>
         <tbody>
           {questions.map((q) => {
-            const ofShop = settings.shop[q.id] ?? q.schools[0].id;
+            const ofShop = settings.shop[q.id] ?? q.methods[0].id;
             const own = settings.mine[q.id];
             return (
               <tr key={q.id} className="align-top">
                 <td className="pt-3 font-figure text-label font-semibold">{q.name}</td>
                 <td className="py-1.5">
                   <ul className="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
-                    {(q.schools as readonly School[]).map((s) => (
+                    {(q.methods as readonly Method[]).map((s) => (
                       <li key={s.id} className="flex min-h-12 items-center gap-3">
                         <span className="min-w-0 flex-1">
                           <span
@@ -67,7 +67,7 @@ export default function SchoolsPage() {
                             {s.name}
                           </span>
                           <span className="block text-note text-ink2">
-                            {[effect(s), s.note].filter((t) => t !== '').join('. ')}
+                            {[effect(q.id, s.id), s.note].filter((t) => t !== '').join('. ')}
                           </span>
                         </span>
                         {me.role === 'manager' && (

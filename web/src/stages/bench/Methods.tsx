@@ -1,7 +1,8 @@
-import { contract, type Problem, type TicketSchool } from '@ember-slate/contract';
+import { contract, type Problem, type TicketMethod } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 
 const chosenBy = {
@@ -13,23 +14,24 @@ const chosenBy = {
 };
 
 /** Where good cutters disagree: each way with what it does to this ticket's grams and minutes. */
-export function Schools({ ticketId }: { ticketId: number }) {
+export function Methods({ ticketId }: { ticketId: number }) {
   const { data, problem: unread, again } = useRead(contract.bench.ways, { params: { id: ticketId } });
-  const { send } = useChange(contract.bench.schools);
+  const { send } = useChange(contract.bench.methods);
   const mass = useMass();
   const [problem, setProblem] = useState<Problem | null>(null);
-  const choose = async (question: string, school: string) => {
-    const outcome = await send({ question, school }, { id: ticketId });
+  const choose = async (question: string, method: string) => {
+    const outcome = await send({ question, method }, { id: ticketId });
     setProblem(outcome.ok ? null : outcome.problem);
   };
-  const effect = (way: TicketSchool['ways'][number]) => {
+  const effect = (way: TicketMethod['ways'][number]) => {
     const parts = [
       way.grams === 0 ? '' : `${way.grams > 0 ? '+' : '−'}${mass(Math.abs(way.grams))}`,
       Math.abs(way.minutes) < 0.05
         ? ''
         : `${way.minutes > 0 ? '+' : '−'}${Math.abs(way.minutes).toFixed(1)} min`,
     ].filter((p) => p !== '');
-    return parts.length > 0 ? parts.join(', ') : 'no change in yield or time';
+    const pays = way.perMinute === null ? '' : `; brings ${formatMoney(Math.round(way.perMinute))} a minute`;
+    return `${parts.length > 0 ? parts.join(', ') : 'no change in yield or time'}${pays}`;
   };
   if (!data) return <Waiting problem={unread} again={again} />;
   return (
@@ -42,19 +44,27 @@ export function Schools({ ticketId }: { ticketId: number }) {
           {q.because && <p className="clear-both text-note text-ink2">{q.because}.</p>}
           <div className="clear-both grid gap-1.5 pt-1">
             {q.ways.map((way) => {
-              const on = way.school === q.school;
+              const on = way.method === q.method;
               return (
                 <button
-                  key={way.school}
+                  key={way.method}
                   type="button"
                   aria-pressed={on}
                   aria-disabled={way.refused !== null || undefined}
-                  onClick={() => way.refused === null && void choose(q.question, way.school)}
+                  onClick={() => way.refused === null && void choose(q.question, way.method)}
                   className={`btn min-h-14 flex-col items-start py-1.5 text-left ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                 >
                   <span>{way.name}</span>
                   <span className="font-text text-note text-ink2">
-                    {way.refused ?? (on ? way.note || 'as it is now' : `${effect(way)}. ${way.note}`)}
+                    {way.refused ??
+                      [
+                        on
+                          ? `as it is now${way.perMinute === null ? '' : `: brings ${formatMoney(Math.round(way.perMinute))} a minute`}`
+                          : effect(way),
+                        way.note,
+                      ]
+                        .filter((t) => t !== '')
+                        .join('. ')}
                   </span>
                 </button>
               );

@@ -1,0 +1,57 @@
+import { formBook, formOf } from '../forms/index.ts';
+import { arrivalFraction, catalogue, type ArrivalCondition } from '../species/index.ts';
+import { goalsOf, workOf } from './compose.ts';
+import { plainCut, type Job } from './job.ts';
+import { methodRefusal, questionOf, type QuestionId } from './methods.ts';
+
+/** Jobs a method is shown by where no ticket is at hand: fish it is used on, whole or gutted, as a usual form of theirs. */
+const examples: readonly [species: string, condition: ArrivalCondition, form: string][] = [
+  ['salmon', 'gutted', 'fillet_skin_on'],
+  ['salmon', 'gutted', 'portion_skinless'],
+  ['sea_bass', 'whole', 'fillet_skin_on'],
+  ['plaice', 'whole', 'cross_cut'],
+  ['plaice', 'whole', 'fillet_skinless'],
+  ['monkfish', 'tail', 'monk_fillets'],
+  ['salmon', 'gutted', 'block_portions'],
+];
+/** Weights of a small, a medium and a large fish as it lies there, grams (our choice). */
+const sizes = [600, 1800, 4500] as const;
+
+/** What a method does to one fish, small, medium and large: points of yield and minutes against the default. */
+export interface MethodEffect {
+  points: readonly [number, number, number];
+  minutes: readonly [number, number, number];
+}
+
+/** The effect of a method on a usual job, out of the same work that tickets are made of; null where it changes nothing. */
+export function methodEffect(question: QuestionId, method: string): MethodEffect | null {
+  const first = questionOf(question).methods[0]!.id;
+  if (method === first) return null;
+  for (const [id, condition, form] of examples) {
+    const species = catalogue.find((s) => s.id === id)!;
+    const job = (grams: number, choice: string): Job => ({
+      species,
+      condition,
+      scaled: 'no',
+      cuts: [plainCut(formOf(formBook(), form))],
+      fishGrams: grams,
+      fish: 1,
+      month: null,
+      shop: { [question]: choice },
+    });
+    const usual = job(species.typicalG * arrivalFraction(species, condition), method);
+    if (methodRefusal(question, method, { ...usual, cuts: goalsOf(usual) }) !== null) continue;
+    if (methodRefusal(question, first, { ...usual, cuts: goalsOf(usual) }) !== null) continue;
+    const found = sizes.map((grams) => {
+      const [then, now] = [workOf(job(grams, method)), workOf(job(grams, first))];
+      return {
+        points: ((then.outputs[0]!.grams - now.outputs[0]!.grams) / grams) * 100,
+        minutes: then.minutes - now.minutes,
+      };
+    });
+    if (found.every((f) => Math.abs(f.points) < 0.005 && Math.abs(f.minutes) < 0.005)) continue;
+    const of = (k: 'points' | 'minutes') => [found[0]![k], found[1]![k], found[2]![k]] as const;
+    return { points: of('points'), minutes: of('minutes') };
+  }
+  return null;
+}

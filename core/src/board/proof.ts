@@ -1,0 +1,290 @@
+import { shippedForms, type Form } from '../forms/index.ts';
+import { arrivalFraction, catalogue, conditionsFor, type Species } from '../species/index.ts';
+import { composed, goalsOf, type Composition, type Step, type Work } from './compose.ts';
+import { plainCut, type Job, type WantedCut } from './job.ts';
+import { questions, methodRefusal, type MethodChoices } from './methods.ts';
+import { isPiece, parts, pieceConditions, type Input } from './parts.ts';
+import { jobFaults, optionOffered } from './refusals.ts';
+import { bellyOf, pinsOf } from './rules.ts';
+
+const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
+
+/** What does not add up: pieces, tubs and water are what lay there, and every tub is what the acts put in it. */
+function unbalanced(job: Job, w: Work): string[] {
+  const found: string[] = [];
+  const tubs = Object.values(w.tubs);
+  const all = sum(w.outputs.map((o) => o.grams)) + sum(tubs) + w.water;
+  if (Math.abs(all - job.fishGrams) > 1e-6 * job.fishGrams)
+    found.push(`${all.toFixed(2)} g of ${job.fishGrams.toFixed(2)} g are accounted for`);
+  const by = new Map<string, number>();
+  for (const a of w.acts) for (const t of a.taken) by.set(t.tub, (by.get(t.tub) ?? 0) + t.grams);
+  for (const [tub, grams] of Object.entries(w.tubs))
+    if (Math.abs((by.get(tub) ?? 0) - grams) > 1e-6) found.push(`${tub} is expected and no act takes it off`);
+  const left = parts.filter((p) => Math.abs(w.board.fish[p]) > 1e-6);
+  if (left.length > 0) found.push(`${left.join(', ')} stay on the board`);
+  if ([...w.outputs.map((o) => o.grams), ...tubs, w.water].some((g) => g < -1e-9))
+    found.push('less than nothing');
+  return found;
+}
+
+/** Where the end is not the goal. */
+function unmet(w: Work): string[] {
+  const b = w.board;
+  return b.cuts.flatMap((c): string[] => {
+    if (c.goal.take === 'trim' || c.goal.take === 'nothing') return [];
+    const { goal, state, mass } = c;
+    const whole = ['fish', 'butterfly_back', 'butterfly_belly'].includes(goal.take);
+    const not = (bad: boolean, what: string) => (bad ? [`${c.form.id}: ${what}`] : []);
+    const held = (...p: (keyof typeof mass)[]) => sum(p.map((k) => mass[k])) > 1e-9;
+    const headThere = b.job.condition === 'whole' || b.job.condition === 'gutted';
+    return [
+      ...not(!state.off, 'is not off'),
+      ...not(!goal.headOn && held('head', 'gills', 'eyes'), 'head is on'),
+      ...not(whole && goal.headOn && headThere && b.kind !== 'ray' && !held('head'), 'head is off'),
+      ...not(!goal.gills && held('gills'), 'gills are in'),
+      ...not(held('guts', 'roe', 'liver', 'body'), 'guts are in'),
+      ...not(goal.fins === 'off' && held('finsBack', 'finsVent', 'finsBelly'), 'fins are on'),
+      ...not(goal.fins === 'off' && whole && goal.headOn && held('finsBreast'), 'breast fins are on'),
+      ...not(
+        goal.fins === 'on' && whole && headThere && !held('finsBack') && b.kind !== 'ray',
+        'fins are off',
+      ),
+      ...not(goal.tailFin === 'off' && held('tailFin'), 'tail fin is on'),
+      ...not(goal.skin === 'off' && (state.skin || held('skin')), 'skin is on'),
+      ...not(
+        goal.skin === 'on' && !state.skin && b.job.condition !== 'fillet' && b.job.condition !== 'loin',
+        'skin is off',
+      ),
+      ...not(goal.scales === 'off' && state.scales && state.skin, 'scales are on'),
+      ...not(goal.tray && !state.scales && b.job.scaled === 'no', 'scales are off'),
+      ...not(goal.silver === 'off' && held('silver'), 'silver skin is on'),
+      ...not(goal.skirts === 'off' && held('skirts'), 'skirts are on'),
+      ...not(
+        goal.skirts === 'on' && b.kind === 'flat' && goal.take === 'sides' && !b.piece && !held('skirts'),
+        'skirts are off',
+      ),
+      ...not(
+        ['butterfly_back', 'butterfly_belly', 'joint', 'tail', 'sides'].includes(goal.take) &&
+          held('frame', 'ribs', 'scrape'),
+        'bones are in',
+      ),
+      ...not(goal.ribs === 'out' && state.ribs, 'ribs are in'),
+      ...not(
+        state.pins !== pinsOf(b, c) && b.job.condition !== 'fillet' && b.job.condition !== 'loin',
+        `pin bones are ${state.pins}`,
+      ),
+      ...not(bellyOf(b, c) !== 'on' && held('belly'), 'belly is on'),
+      ...not(goal.scored !== state.scored, 'scored'),
+      ...not(goal.slashed !== state.slashed, 'slashed'),
+      ...not(goal.halved !== state.halved, 'halved'),
+      ...not(goal.endsOff !== state.endsOff, 'ends'),
+      ...not(goal.bound !== state.bound, `is ${state.bound}`),
+      ...not(goal.paired !== state.paired, 'paired'),
+      ...not(goal.shaved && !state.shaved, 'is not shaved'),
+      ...not(goal.take === 'sides' && goal.shape !== null && !state.shaped, `is no ${goal.shape}`),
+    ];
+  });
+}
+
+/** Words that speak of a part, and when that part is there to be spoken of. */
+const speaks: readonly [words: RegExp, fits: (s: Step, w: Work, job: Job) => boolean][] = [
+  [/pin[- ]bone/i, (_s, w) => w.board.kind === 'round'],
+  [/\bribs?\b|\brib /i, (_s, w) => w.board.kind === 'round' || w.board.kind === 'flat'],
+  [/teeth cut/i, (s, _w, j) => j.species.sharp === 'teeth' && (s.before.head || s.lies === 'head')],
+  [/venomous even/i, (s, w) => w.board.venom && s.before.spines],
+  [/spines on the head/i, (s, _w, j) => /head/.test(j.species.sharp ?? '') && s.before.head],
+  [/thorn/i, (s, w) => w.board.kind === 'ray' && (s.before.skin || s.id === 'tail_muscle')],
+  [/scales fly|armour/i, (s) => s.before.scales],
+  [/strokes? through (the )?skin|through the skin/i, (s) => s.before.skin],
+  [/skirt|frill/i, (_s, w) => w.board.kind === 'flat'],
+  [/gall\b/i, (s) => s.before.guts || s.id === 'liver'],
+  [/gill cover/i, (s) => s.before.head],
+  [/silver skin|grey skin/i, (_s, w) => w.board.kind === 'monk'],
+  [/vent\b/i, (_s, w) => w.board.kind !== 'ray' && !w.board.piece],
+  [/bony knobs/i, (s, _w, j) => j.species.sharp === 'tubercles' && s.before.skin],
+  [/cartilage/i, (_s, w) => w.board.kind === 'ray'],
+  [/kidney line/i, (_s, w) => w.board.kind !== 'ray' && !w.board.piece],
+  [
+    /guts/i,
+    (s) =>
+      s.before.guts ||
+      s.before.head ||
+      ['gut', 'board_again', 'vee_head', 'guts_last', 'skin_pulled', 'wings_off', 'cavity'].includes(s.id),
+  ],
+  [/turned over|second fillet/i, (_s, w) => !w.board.piece],
+];
+
+/** Acts that must come before others, where both are done (common practice). */
+const before: readonly [first: string, then: string][] = [
+  ['check', 'spines'],
+  ['spines', 'scale'],
+  ['spines', 'gut'],
+  ['scale', 'gut'],
+  ['scale', 'head'],
+  ['scale', 'fillet_first'],
+  ['fins', 'gut'],
+  ['gut', 'kidney'],
+  ['gut', 'head'],
+  ['kidney', 'board'],
+  ['head', 'board'],
+  ['vee_head', 'flat_eyed'],
+  ['board', 'fillet_first'],
+  ['board', 'flat_eyed'],
+  ['board', 'joint'],
+  ['board', 'slices'],
+  ['board', 'open_back'],
+  ['fillet_first', 'fillet_second'],
+  ['flat_eyed', 'flat_blind'],
+  ['head_last', 'guts_last'],
+  ['head_last', 'board_again'],
+  ['guts_last', 'board_again'],
+  ['guts_last', 'frame'],
+  ['board_again', 'skin'],
+  ['board_again', 'pin_bones'],
+  ['salt', 'pin_bones'],
+  ['pin_bones', 'sweep'],
+  ['sweep', 'portion'],
+  ['tail_end', 'portion'],
+  ['tail_end', 'bias'],
+  ['soak', 'weigh'],
+  ['frame', 'weigh'],
+  ['weigh', 'label'],
+  ['label', 'clean'],
+];
+
+const oneOf: readonly [RegExp, RegExp][] = [
+  [/over the ribs/i, /straight through the (soft )?ribs/i],
+  [/right through/i, /skin under it stays whole/i],
+  [/slanting to the skin/i, /pull along it/i],
+];
+
+/** What is wrong with what is said: of parts that are not there, without a hand, out of order, at odds. */
+function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly string[]): string[] {
+  const found: string[] = [];
+  const at = new Map(steps.map((s, i) => [s.id, i]));
+  if (at.size !== steps.length) found.push('an act is done twice');
+  for (const s of steps) {
+    const text = [s.title, ...s.how, s.check, ...s.cautions].join(' ');
+    for (const [words, fits] of speaks)
+      if (words.test(text) && !fits(s, w, job))
+        found.push(`${s.id}: ${words.exec(text)![0]} of a part that is not there`);
+    if (s.knife && (s.begin === '' || s.way === '' || s.hand === ''))
+      found.push(`${s.id}: begin, way or hand is not said`);
+    if (s.knife && s.cautions.length === 0) found.push(`${s.id}: a knife without a caution`);
+    if (s.how.length === 0) found.push(`${s.id}: says nothing`);
+    if (s.tool !== '' && !s.tool.split(', ').every((t) => tools.includes(t)))
+      found.push(`${s.id}: ${s.tool} is not laid out`);
+  }
+  for (const [first, then] of before)
+    if (at.has(first) && at.has(then) && at.get(first)! > at.get(then)!)
+      found.push(`${then} before ${first}`);
+  const weigh = at.get('weigh')!;
+  steps.forEach((s, i) => {
+    if (i > weigh && s.taken.length > 0) found.push(`${s.id} changes the weight after it is weighed`);
+  });
+  const all = steps.map((s) => s.how.join(' ')).join(' ');
+  for (const [a, b] of oneOf) if (a.test(all) && b.test(all)) found.push(`${a.source} and ${b.source}`);
+  return found;
+}
+
+/** What does not hold of a job as it was composed; empty where everything does. */
+export function faultsOf(job: Job, c: Composition & Pick<Work, 'board'>): string[] {
+  const w = { ...c, acts: c.steps };
+  return [...unbalanced(job, w), ...unmet(w), ...missaid(job, w, c.steps, c.tools)];
+}
+
+/** What does not hold of a job's work. */
+export const brokenHolds = (job: Job): string[] => faultsOf(job, composed(job));
+
+/** What does not hold, and what all of it comes to: two jobs with the same outcome are the same work. */
+export function examine(job: Job): { broken: string[]; outcome: string } {
+  const c = composed(job);
+  const { steps, outputs, tubs, water, minutes } = c;
+  return { broken: faultsOf(job, c), outcome: JSON.stringify([steps, outputs, tubs, water, minutes]) };
+}
+
+export interface Refused {
+  refused: string;
+  because: string;
+}
+
+export interface Case {
+  job: Job;
+  name: string;
+}
+
+const usualGrams = (species: Species, input: Input) =>
+  isPiece(input)
+    ? ((species.filletSkinOn ?? species.filletSkinless) * species.typicalG) / 2
+    : species.typicalG * arrivalFraction(species, input);
+
+/** Trims that come off beside other forms are tried beside the first form that gives them. */
+const besideOf = (species: Species, input: Input, form: Form): WantedCut[] => {
+  if (form.section !== 'trim') return [];
+  const grams = usualGrams(species, input);
+  for (const id of ['fillet_skin_on', 'fillet_skinless', 'monk_fillets', 'wing_fillet', 'wing']) {
+    const f = shippedForms.find((x) => x.id === id)!;
+    const job = plain(species, input, [plainCut(form), plainCut(f)], grams);
+    if (jobFaults(job).length === 0) return [plainCut(f)];
+  }
+  return [];
+};
+
+const plain = (species: Species, input: Input, cuts: WantedCut[], fishGrams: number): Job => ({
+  species,
+  condition: input,
+  scaled: 'no',
+  cuts,
+  fishGrams,
+  fish: 1,
+  month: 6,
+});
+
+/**
+ * Every species in every condition as every form, plain, then with each option alone and each method alone; and what is
+ * refused, with its reason.
+ */
+export function* everyCase(): Generator<Case | Refused> {
+  for (const species of catalogue)
+    for (const input of [...conditionsFor(species), ...pieceConditions] as Input[])
+      for (const form of shippedForms) {
+        const typical = usualGrams(species, input);
+        // A form cut from large or small fish only is tried on one of that size.
+        const whole = Math.max(form.lightestG ?? 0, Math.min(form.heaviestG ?? Infinity, species.typicalG));
+        const grams = isPiece(input) ? typical : whole * arrivalFraction(species, input) * 1.0001;
+        const name = `${species.id} ${input} ${form.id}`;
+        const cut = plainCut(form);
+        const fit = plain(species, input, [cut, ...besideOf(species, input, form)], grams);
+        const [fault] = jobFaults(fit);
+        if (fault) {
+          yield { refused: name, because: fault.message };
+          continue;
+        }
+        yield { name, job: fit };
+        yield* byMethod(name, fit);
+        for (const words of form.options) {
+          const job = { ...fit, cuts: [{ ...cut, options: [words] }, ...fit.cuts.slice(1)] };
+          const [no] = jobFaults(job);
+          if (!no && !optionOffered(species, input, form, words))
+            yield { refused: `${name} + ${words}`, because: 'made so anyway' };
+          else if (no) yield { refused: `${name} + ${words}`, because: no.message };
+          else {
+            yield { name: `${name} + ${words}`, job };
+            yield* byMethod(`${name} + ${words}`, job);
+          }
+        }
+      }
+}
+
+function* byMethod(name: string, job: Job): Generator<Case | Refused> {
+  const at = { ...job, cuts: goalsOf(job) };
+  const { consulted } = composed(job).board;
+  // A question nothing looks at changes nothing.
+  for (const q of questions.filter((x) => consulted.has(x.id)))
+    for (const m of q.methods.slice(1)) {
+      const ticket: MethodChoices = { [q.id]: m.id };
+      const because = methodRefusal(q.id, m.id, at);
+      if (because) yield { refused: `${name} / ${q.id} ${m.id}`, because };
+      else yield { name: `${name} / ${q.id} ${m.id}`, job: { ...job, ticket } };
+    }
+}
