@@ -168,6 +168,8 @@ const ticket = summary.extend({
   stepSeconds: z.number().int(),
   stepSince: f.instant.nullable(),
   steps: z.array(step).readonly(),
+  /** How the first cut of a side runs. */
+  firstCut: z.string(),
   /** Tools to lay out before the first cut. */
   tools: z.array(z.string()).readonly(),
   cautions: z.array(z.string()),

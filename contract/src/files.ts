@@ -1,3 +1,6 @@
+import { pieceConditions, questions } from '@ember-slate/core/board';
+import { roes } from '@ember-slate/core/freshness';
+import { arrivalConditions } from '@ember-slate/core/species';
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { counterClass, planFish, planScore, planSettings, planWish, plannedFish } from './plan.ts';
@@ -121,4 +124,66 @@ export const planAnswer = z.object({
     .describe('lines served from what comes off beside the pieces, grams'),
   unfilled: z.record(z.string(), z.string()),
   verdict: z.array(z.string()).describe('what the validator found; nothing for a plan that holds'),
+});
+
+const choices = z.partialRecord(z.enum(questions.map((q) => q.id)), z.string());
+
+/** What `npm run compose` reads: one job at the bench. */
+export const composeFile = z.strictObject({
+  species: speciesId,
+  arrival: z.enum([...arrivalConditions, ...pieceConditions]).describe('as it lies on the board'),
+  grams: z
+    .number()
+    .positive('A fish weighs more than nothing')
+    .max(500_000)
+    .describe('one fish as it lies there'),
+  fish: z.number().int().min(1).max(2000).default(1),
+  scaled: z.enum(['no', 'part', 'yes']).default('no'),
+  month: orNull(z.number().int().min(1).max(12)).describe('for the spent season; null for farmed fish'),
+  roe: z.enum(roes).default('unknown'),
+  forms: z
+    .array(
+      z.strictObject({
+        form: f.formId,
+        options: z.array(z.string()).max(12).default([]).describe('in the words of an order'),
+        pieces: orNull(z.number().int().min(1).max(20_000)),
+        pieceGrams: orNull(z.number().positive()),
+        totalGrams: orNull(z.number().positive()),
+        thickMm: orNull(z.number().positive().max(500)),
+      }),
+    )
+    .min(1, 'A ticket cuts at least one form')
+    .max(12),
+  methods: choices.default({}).describe('cutting methods chosen for this job'),
+});
+
+/** What it writes; grams of one fish, minutes of the whole ticket. */
+export const composeAnswer = z.object({
+  acts: z.array(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      how: z.array(z.string()).readonly(),
+      tools: z.array(z.string()).readonly(),
+      cautions: z.array(z.string()).readonly(),
+      minutes: z.number().describe('for one fish, fillet or piece'),
+      times: z.number(),
+      takes: z.record(z.string(), z.number()),
+    }),
+  ),
+  tools: z.array(z.string()).readonly().describe('to lay out before the first cut'),
+  minutes: z.number(),
+  pieces: z.array(
+    z.object({
+      form: z.string(),
+      grams: z.number(),
+      asked: z.number().describe('of them what was asked for; the rest is left over in the same form'),
+      quarters: z.array(z.string()).readonly(),
+      state: z.record(z.string(), z.union([z.string(), z.boolean()])),
+    }),
+  ),
+  tubs: z.record(z.string(), z.number()),
+  water: z.number(),
+  fish: z.record(z.string(), z.boolean()).describe('what is still on the fish at the end'),
+  methods: z.record(z.string(), z.object({ method: z.string(), because: z.string() })),
 });

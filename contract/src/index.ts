@@ -12,6 +12,7 @@ import { orders } from './orders.ts';
 import { people } from './people.ts';
 import { plan } from './plan.ts';
 import { reports } from './reports.ts';
+import { safety } from './safety.ts';
 import { session } from './session.ts';
 import { shop } from './shop.ts';
 import { species } from './species.ts';
@@ -38,6 +39,7 @@ export const contract = {
   buying,
   reports,
   jobs,
+  safety,
   people,
 } as const;
 

@@ -58,6 +58,7 @@ import { requestLog } from './platform/log.ts';
 import { problems } from './platform/problem.ts';
 import { actorOf, cookieName, endSession, signIn } from './platform/sessions.ts';
 import { tide } from './shop/tide.ts';
+import { safety } from './safety/routes.ts';
 import { species } from './species/routes.ts';
 
 export interface AppOptions {
@@ -130,6 +131,7 @@ const roomsOf = (planner: Planner) => ({
   buying,
   reports,
   jobs: jobRoom,
+  safety,
   people,
 });
 

@@ -64,11 +64,45 @@ describe('marks and plans as files', () => {
     ]);
     rmSync(dir, { recursive: true });
   });
+  it('composes the examples: acts, pieces, tubs and minutes out of one file', () => {
+    const trout = answer('compose', 'docs/examples/compose-trout.json');
+    const pieces = trout.pieces as { form: string; grams: number; asked: number }[];
+    expect(pieces.map((p) => p.asked)).toEqual([200, 720]);
+    expect(pieces[0]!.grams).toBe(200);
+    const acts = (name: string) =>
+      (answer('compose', `docs/examples/compose-${name}.json`).acts as { id: string }[]).map((a) => a.id);
+    expect(acts('lionfish').slice(0, 3)).toEqual(['check', 'spines', 'gills']);
+    expect(acts('plaice')).toEqual(expect.arrayContaining(['roe', 'head_last', 'skin', 'strips']));
+    expect(acts('salmon')).toEqual(expect.arrayContaining(['head_last', 'salt', 'loin_block', 'head_flesh']));
+  });
+  it.each([
+    [{ grams: -5 }, /^grams: A fish weighs more than nothing$/m],
+    [{ species: 'unicorn' }, /^species: no unicorn in the book$/m],
+    [{ forms: [] }, /^forms: A ticket cuts at least one form$/m],
+    [{ forms: [{ form: 'half_shell' }] }, /^forms\.0\.form: A half-shell needs heavy scales/m],
+    [
+      { forms: [{ form: 'steaks', options: ['with a bow'] }] },
+      /^forms\.0\.options\.0: "with a bow" is no option/m,
+    ],
+    [{ forms: [{ form: 'supreme' }], methods: { ribs: 'sideways' } }, /^methods\.ribs: No such way/m],
+    [
+      { forms: [{ form: 'steaks' }], methods: { head: 'on_last' } },
+      /^methods\.head: The head comes off before/m,
+    ],
+    [{ colour: 'blue' }, /colour/],
+  ])('refuses a job with %j, by its path', (more, said) => {
+    const path = join(mkdtempSync(join(tmpdir(), 'ember-slate-files-')), 'job.json');
+    const trout = { species: 'rainbow_trout', arrival: 'gutted', grams: 2500, forms: [{ form: 'steaks' }] };
+    writeFileSync(path, JSON.stringify({ ...trout, ...more }));
+    const wrong = command('compose', path);
+    expect([wrong.status, wrong.stderr]).toEqual([1, expect.stringMatching(said)]);
+  });
   it('says by path what is wrong with a file, and prints the schema', () => {
     const wrong = command('marks', 'docs/examples/plan-two-sides.json');
     expect(wrong.status).toBe(1);
     expect(wrong.stderr).toMatch(/^cut: /m);
     expect(command('plan').status).toBe(2);
     expect(answer('plan', '--schema').type).toBe('object');
+    expect(answer('compose', '--schema').type).toBe('object');
   });
 });

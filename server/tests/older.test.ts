@@ -32,6 +32,7 @@ const checksums: Record<number, string> = {
   15: 'af26fea84cd6a28f17fb75f2bfe8d297',
   16: '5db1eb1056ab24d782172c73ac7539e6',
   17: '0952b4211bce3daf21fc10aa65d82d5d',
+  18: 'ca52bde38a712102f7805c9cccd198d8',
 };
 
 it('no step that shops have run was edited', () => {

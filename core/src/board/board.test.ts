@@ -430,9 +430,7 @@ describe('methods', () => {
     const scissors = methodEffect('ribs', 'scissors')!;
     expect(scissors.points[1]).toBeCloseTo(1.5, 1);
     expect(scissors.minutes[1]).toBeCloseTo(1.5, 6);
-    expect(methodEffect('pin_bones', 'v_cut')!.minutes).toEqual(
-      [-2, -4, -6].map((m) => expect.closeTo(m, 6)),
-    );
+    methodEffect('pin_bones', 'v_cut')!.minutes.forEach((m, i) => expect(m).toBeCloseTo([-2, -4, -6][i]!, 6));
     expect(methodEffect('cross_from', 'midline')).not.toBeNull();
   });
 });

@@ -117,7 +117,6 @@ export function layOut(
     Math.max(0, (G.at(Math.min(to, p.filletEnd)) - G.at(from)) / (G.at(p.filletEnd) - G.at(p.collar)));
   const start = joints.length > 0 ? p.vent : p.collar;
   let at = start;
-  let sliced = 0;
   const others = sides.length > 0;
   const slab = (mm: number) => steakGrams(body, body.mm(p.vent), mm);
   const wishes = slices.map((i) => askedOf(cuts[i]!, job, slab));
@@ -134,7 +133,6 @@ export function layOut(
       F.invert(Math.min(F.at(zoneEnd), F.at(at) + share * (F.at(1) - F.at(p.collar)))),
     );
     places[i] = { ...nowhere, onBone: share, from: at, to };
-    sliced += share;
     at = to;
   });
   // Flesh of each stretch that stays, as shares of all that stays.

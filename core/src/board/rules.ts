@@ -207,7 +207,8 @@ const skinFirst = (b: Board) => b.method('skin_order') === 'skin_first';
 
 const spines: ActRule = {
   id: 'spines',
-  of: (b) => b.worked && b.pricks && (b.venom || b.mains.length === 0 || b.mains.some((c) => c.goal.fins !== 'on')),
+  of: (b) =>
+    b.worked && b.pricks && (b.venom || b.mains.length === 0 || b.mains.some((c) => c.goal.fins !== 'on')),
   does: (b) => {
     b.take(spiny, 'fins');
     b.state.spines = false;

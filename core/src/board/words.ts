@@ -129,7 +129,7 @@ const sideWords = (second: boolean): Omit<Entry, 'title' | 'short'> => ({
     b.kind === 'monk'
       ? 'Tail away from you; the free hand opens the flap.'
       : second
-        ? 'Turned over: pull the blade up, lift the frame with the fingers.'
+        ? 'Turned over: blade pulled up, fingers lift the frame.'
         : b.state.head
           ? 'Hold the head; lift the flap with the thumb.'
           : 'Flat hand on the flank; lift the flap with the thumb.',
@@ -433,7 +433,7 @@ const entries: Record<string, Entry> = {
     why: 'The skin lets go along this cut; it is the one that runs toward the body.',
     begin: 'Begin at the tail, beside the back fin.',
     way: 'Short strokes along the spine, tail to head.',
-    more: () => ['Then the spine through behind the head, with the stiff knife.'],
+    more: () => ['Then through the spine behind the head, stiff knife.'],
     hand: 'Hold it by the tail with a towel, thumb away from the line.',
     check: 'Skin open from tail to head, spine through',
     cautions: (s) => ['This cut runs toward the body: slow, and stand aside of it.', headSpines(s)],
@@ -812,14 +812,14 @@ const entries: Record<string, Entry> = {
     begin: 'A tab at the tail, cut to the skin; grip it in a dry cloth.',
     way: ({ b }) =>
       b.method('skinning') === 'wiggle' || b.kind === 'ray'
-        ? 'Blade flat to the board’s edge, a small saw as you go.'
-        : 'Blade flat and still to the board’s edge: pull the skin, not the knife.',
+        ? 'Blade flat, a small saw as you go.'
+        : 'Blade flat and still; pull the skin, not the knife.',
     more: ({ b }) => [
       b.kind === 'ray'
         ? 'Upper and lower, the thin ones with care.'
         : b.kind === 'round' && 'A flatter blade leaves the red on the skin.',
     ],
-    hand: 'The cloth hand pulls, low, beside the board.',
+    hand: 'Skin at the board’s edge; the cloth hand pulls, low.',
     check: 'Clean flesh, no holes',
     cautions: () => [blade],
   },
@@ -914,7 +914,7 @@ const entries: Record<string, Entry> = {
     short: 'Block cut',
     why: 'Split where the pin bones lay, the rows are even: they cook evenly.',
     begin: 'Begin at the head end, where the pin bones lay.',
-    way: 'Lengthwise to the tail, then each row across by its own marks.',
+    way: 'Lengthwise; then each row across by its own marks.',
     hand: 'Flat hand on the loin, fingertips back.',
     check: 'Loin row and belly row, pieces alike',
     cautions: () => [blade],

@@ -5,7 +5,6 @@ import fc from 'fast-check';
 import {
   bodyOf,
   cumulative,
-  cutLines,
   equalPieces,
   outline,
   pchip,
@@ -208,29 +207,6 @@ describe('the body', () => {
       ),
       { numRuns: 60 },
     );
-  });
-
-  it('draws every line of the knife inside the fish', () => {
-    const steps =
-      'scale fins gut head vee_head back joint tail fillet midline cross ribs pin_line pin_vee belly skin sweep steaks portions bias block strips'.split(
-        ' ',
-      );
-    for (const s of catalogue.filter((x) => x.bodyRow in profiles)) {
-      const body = bodyOf(s, 'gutted', s.typicalG)!;
-      for (const step of steps) {
-        const lines = cutLines(body, step, equalPieces(zone(body, 'side'), 4));
-        expect(lines.length, step).toBeGreaterThan(0);
-        for (const [x, y] of lines.flatMap((l) => l.points)) {
-          expect(x, step).toBeGreaterThanOrEqual(0);
-          expect(x, step).toBeLessThanOrEqual(body.standardMm * 1.02);
-          expect(Math.abs(y), `${s.id} ${step}`).toBeLessThanOrEqual(
-            body.halfHeight(Math.min(1, body.u(x))) * 1.001,
-          );
-        }
-      }
-    }
-    expect(cutLines(bodyOf(trout, 'gutted', 1000)!, 'weigh')).toEqual([]);
-    expect(Math.max(...wingOutline(1000).map((p) => p[1]))).toBeGreaterThan(200);
   });
 });
 

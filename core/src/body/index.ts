@@ -1,4 +1,3 @@
-export { cutLines, type CutLine, type Spot } from './cutLines.ts';
 export { wingCut, wingEdgeMm, wingOutline, wingsOf, wingZone } from './wing.ts';
 export {
   bodyOf,

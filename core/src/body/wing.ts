@@ -1,6 +1,8 @@
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Zone } from './body.ts';
-import type { Spot } from './cutLines.ts';
+
+/** A point in mm: along, and out. */
+export type Spot = readonly [x: number, y: number];
 
 /** Span over the length of the body edge, along that edge (body model, our choice). */
 const spans = [

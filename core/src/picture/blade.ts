@@ -8,14 +8,15 @@ const steps = (n: number) => Array.from({ length: n + 1 }, (_, i) => i / n);
  * The place of the cut seen across the fish, mm: backbone, ribs, pin bones, the two masses of flesh, and where the
  * blade rides between them (heights and widths of the body model).
  */
-export function bladeScene(body: Body, view: BladeView): Scene {
+export function bladeScene(body: Body | null, view: BladeView): Scene {
+  if (view === 'under_skin') return skinScene();
+  if (!body) return flatScene(wingHalf, wingHalf * 4);
   const p = body.profile;
   const inCavity = ['over_ribs', 'through_ribs', 'under_ribs', 'to_skin'].includes(view) && p.vent > p.collar;
   const u = inCavity ? p.collar + 0.45 * (p.vent - p.collar) : Math.min(0.7, p.vent + 0.12);
-  const flat = view === 'along_bones' || view === 'cartilage';
-  const [b, a] = flat
-    ? [halfWidth(body, 0.5) * 1.6, body.halfHeight(0.5)]
-    : [body.halfHeight(u), halfWidth(body, u) * 1.1];
+  if (view === 'along_bones' || view === 'cartilage')
+    return flatScene(halfWidth(body, 0.5) * 1.6, body.halfHeight(0.5));
+  const [b, a] = [body.halfHeight(u), halfWidth(body, u) * 1.1];
   const at = (t: number, r = 1): Spot => [a * r * Math.sin(t), b * r * Math.cos(t)];
   const arc = (from: number, to: number, r = 1) => steps(30).map((t) => at(from + (to - from) * t, r));
   const fill = (ink: Ink, points: readonly Spot[]): Stroke => ({ ink, points, closed: true });
@@ -28,26 +29,6 @@ export function bladeScene(body: Body, view: BladeView): Scene {
       ink,
       steps(18).map((t): Spot => [x + r * Math.cos(2 * Math.PI * t), y + r * Math.sin(2 * Math.PI * t)]),
     );
-  if (flat) {
-    // A flatfish or a wing: bones lie level in the middle, flesh above and below them.
-    strokes.push(
-      fill('loin', [...arc(-Math.PI / 2, Math.PI / 2), [a, 0], [-a, 0]]),
-      bone([
-        [-a * 0.9, 0],
-        [a * 0.9, 0],
-      ]),
-      disc(0, 0, b * 0.12, 'hollow'),
-      { ink: 'edge', points: arc(0, 2 * Math.PI), closed: true },
-    );
-    blades.push([
-      [0, b * 1.05],
-      [0, b * 0.25],
-      [a * 0.3, b * 0.1],
-      [a * 0.82, b * 0.08],
-    ]);
-    labels.push({ id: 'spine', at: [0, -b * 0.1], to: [a * 0.2, -b * 1.3] });
-    return wrap(strokes, blades, labels);
-  }
   const cavity = steps(24).map((t): Spot => [
     a * 0.56 * Math.sin(2 * Math.PI * t),
     -b * 0.42 + b * 0.44 * Math.cos(2 * Math.PI * t),
@@ -159,13 +140,82 @@ export function bladeScene(body: Body, view: BladeView): Scene {
       );
       labels.push({ id: 'pin_bones', at: [a * 0.6, b * 0.14], to: [a * 1.15, b * 0.5] });
       break;
-    case 'under_skin':
-      blades.push(arc(0.35, 1.5, 0.93));
-      labels.push({ id: 'loin', at: [a * 0.45, b * 0.4], to: [a * 1.15, b * 0.75] });
-      break;
     default:
   }
   return wrap(strokes, blades, labels);
+}
+
+/** A fillet on the board, skin down: the blade lies flat between the two. */
+function skinScene(): Scene {
+  const dome = steps(24).map((t): Spot => [-60 + 120 * t, 2 + 22 * Math.sin(Math.PI * t) ** 0.7]);
+  return wrap(
+    [
+      { ink: 'loin', closed: true, points: [[-60, 2], ...dome, [60, 2]] },
+      {
+        ink: 'bone',
+        points: [
+          [-78, -1],
+          [66, -1],
+        ],
+      },
+      {
+        ink: 'faint',
+        points: [
+          [-84, -6],
+          [84, -6],
+        ],
+      },
+    ],
+    [
+      [
+        [62, 3],
+        [20, 0.8],
+        [-20, 0.8],
+      ],
+    ],
+    [
+      { id: 'skin_down', at: [-70, -1], to: [-50, -20] },
+      { id: 'loin', at: [10, 14], to: [20, 40] },
+    ],
+  );
+}
+
+/** Half the thickness of a wing where it is drawn, mm. */
+const wingHalf = 14;
+
+/** A flatfish or a wing across: bones lie level in the middle, flesh above and below them. */
+function flatScene(b: number, a: number): Scene {
+  const at = (t: number): Spot => [a * Math.sin(t), b * Math.cos(t)];
+  const arc = (from: number, to: number) => steps(30).map((t) => at(from + (to - from) * t));
+  const r = b * 0.12;
+  return wrap(
+    [
+      { ink: 'flesh', points: arc(0, 2 * Math.PI), closed: true },
+      { ink: 'loin', points: [...arc(-Math.PI / 2, Math.PI / 2), [a, 0], [-a, 0]], closed: true },
+      {
+        ink: 'bone',
+        points: [
+          [-a * 0.9, 0],
+          [a * 0.9, 0],
+        ],
+      },
+      {
+        ink: 'hollow',
+        closed: true,
+        points: steps(18).map((t): Spot => [r * Math.cos(2 * Math.PI * t), r * Math.sin(2 * Math.PI * t)]),
+      },
+      { ink: 'edge', points: arc(0, 2 * Math.PI), closed: true },
+    ],
+    [
+      [
+        [0, b * 1.05],
+        [0, b * 0.25],
+        [a * 0.3, b * 0.1],
+        [a * 0.82, b * 0.08],
+      ],
+    ],
+    [{ id: 'bones_level', at: [-a * 0.5, 0], to: [-a * 0.4, -b * 1.3] }],
+  );
 }
 
 function wrap(strokes: Stroke[], blades: Spot[][], labels: Label[]): Scene {

@@ -27,6 +27,8 @@ export interface Stroke {
   ink: Ink;
   points: readonly Spot[];
   closed?: boolean;
+  /** Drawn as one soft curve through its points. */
+  smooth?: boolean;
 }
 /** Labels of parts, by what they are; their words stand with the interface. */
 export type LabelId =
@@ -44,7 +46,9 @@ export type LabelId =
   | 'ribs_stay'
   | 'pins_stay'
   | 'pocket'
-  | 'gill_plate';
+  | 'gill_plate'
+  | 'bones_level'
+  | 'skin_down';
 export interface Label {
   id: LabelId;
   at: Spot;
@@ -74,6 +78,8 @@ export interface Sight {
   bellyPieces?: readonly Piece[];
   /** Where the fish begins now, share of standard length: what is in front is off. */
   face?: number;
+  /** Acts that are done already. */
+  done?: readonly string[];
   /** First way of the fillet: along the back or up from the belly, from the head or from the tail. */
   firstCut?: string;
 }
@@ -92,11 +98,10 @@ function edges(body: Body, look: Look) {
       : [0.002, -0.002, -0.008, -0.004, 0];
   const camber = pchip([0, 0.18, 0.36, 0.6, 1], bend);
   const mid = (u: number) => camber(clamp(u, 0, 1)) * body.standardMm;
-  return {
-    mid,
-    top: (u: number) => mid(u) + body.halfHeight(u),
-    bottom: (u: number) => mid(u) - body.halfHeight(u),
-  };
+  // A monkfish lies on its belly: its head is broader than high.
+  const half = (u: number) =>
+    look.pelvic === null ? Math.max(body.halfHeight(u), halfWidth(body, u)) : body.halfHeight(u);
+  return { mid, top: (u: number) => mid(u) + half(u), bottom: (u: number) => mid(u) - half(u) };
 }
 
 function finStrokes(body: Body, f: Fin, edge: (u: number) => number, side: 1 | -1): Stroke[] {
@@ -133,6 +138,7 @@ function leaf(at: Spot, long: number, degrees: number, ink: Ink): Stroke[] {
     {
       ink,
       closed: true,
+      smooth: true,
       points: [
         q(0, 0.06),
         q(0.25, 0.15),
@@ -253,6 +259,7 @@ function fishStrokes(body: Body, look: Look, s: Sight, kind: Kind, blind: boolea
     const h = body.halfHeight;
     out.push({
       ink: 'edge',
+      smooth: true,
       points: [
         [body.mm(g - 0.04), mid(g) + 0.7 * h(g - 0.04)],
         [body.mm(g + 0.004), mid(g) + 0.3 * h(g)],
@@ -263,6 +270,7 @@ function fishStrokes(body: Body, look: Look, s: Sight, kind: Kind, blind: boolea
     });
     out.push({
       ink: 'detail',
+      smooth: true,
       points: [
         [body.mm(g * 0.68), mid(g * 0.68) + 0.3 * h(g * 0.68)],
         [body.mm(g * 0.72), mid(g * 0.7)],
@@ -376,6 +384,14 @@ function fishBlades(body: Body, look: Look, s: Sight): Spot[][] {
     }
     case 'head': {
       const g = p.collar;
+      if (s.act.id === 'front_bone')
+        return [
+          [
+            [body.mm(g) + 2, mid(g) + body.halfHeight(g) * 0.55],
+            [body.mm(g + 0.035), mid(g)],
+            [body.mm(g) + 2, mid(g) - body.halfHeight(g) * 0.55],
+          ],
+        ];
       return [
         [
           [body.mm(g - 0.035), top(g - 0.035) + 3],
@@ -421,6 +437,7 @@ function fishBlades(body: Body, look: Look, s: Sight): Spot[][] {
     case 'cross':
       return [along(from + 0.03, end, 0.9)];
     case 'skin_pull':
+      if (s.act.id !== 'skin_both') return [along(from + 0.01, 0.95, 0.2)];
       return [along(0.95, s.act.before.head ? p.collar * 0.9 : p.collar, 0.2)];
     case 'skin':
       return [along(from, 0.92, 0.3)];
@@ -451,7 +468,13 @@ function sideScene(body: Body, s: Sight): Scene {
   const [u0, u1] = [p.collar, p.filletEnd];
   const X = (u: number) => body.mm(u) - body.mm(u0);
   const h = (u: number) => body.halfHeight(u);
-  const bulge = (u: number) => 1 + 0.12 * clamp((p.vent - u) / 0.1, 0, 1);
+  const did = (...ids: string[]) => ids.some((id) => s.done?.includes(id));
+  const bellyOff = did('belly');
+  // Without its flap a side ends where the flesh thins.
+  const bulge = (u: number) =>
+    bellyOff && u < p.vent
+      ? 0.56 + 0.44 * clamp((u - p.vent + 0.06) / 0.06, 0, 1)
+      : 1 + 0.12 * clamp((p.vent - u) / 0.1, 0, 1);
   const us = span(u0, u1, 50);
   const upper = us.map((u): Spot => [X(u), h(u)]);
   const lower = us.map((u): Spot => [X(u), -h(u) * bulge(u)]);
@@ -475,7 +498,7 @@ function sideScene(body: Body, s: Sight): Scene {
         ],
       });
   } else if (round) {
-    if (bare && p.vent > p.collar) {
+    if (bare && !bellyOff && p.vent > p.collar) {
       const belly = span(u0, p.vent, 20).map((u): Spot => [
         X(u),
         -h(u) * (0.34 + 0.66 * clamp((u - p.vent + 0.09) / 0.09, 0, 1) ** 1.6),
@@ -498,17 +521,10 @@ function sideScene(body: Body, s: Sight): Scene {
         at: [X(u0 + 0.3 * (p.vent - u0)), -h(p.vent) * 0.8],
         to: [X(u0 + 0.3 * (p.vent - u0)), -h(u0) * bulge(u0) - 14],
       });
-      const shown = [
-        'pin_bones',
-        'pins_left',
-        'ribs',
-        'trim',
-        'belly',
-        'salt',
-        'skin',
-        'score',
-        'again',
-      ].includes(s.act.id);
+      const shown =
+        ['pin_bones', 'pins_left', 'ribs', 'trim', 'belly', 'salt', 'skin', 'score', 'again'].includes(
+          s.act.id,
+        ) && !did('pin_bones');
       if (shown) {
         for (const u of span(u0 + 0.012, pinEnd, 14))
           strokes.push({
@@ -568,6 +584,11 @@ function sideScene(body: Body, s: Sight): Scene {
         [X(0.62), 0],
       ]);
       break;
+    case 'scale':
+      blades.push(
+        ...[0.5, 0, -0.5].map((q) => span(u1 - 0.05, u0 + 0.03, 12).map((u): Spot => [X(u), h(u) * q])),
+      );
+      break;
     case 'pin_line':
       blades.push(span(u0 + 0.012, pinEnd, 8).map((u): Spot => [X(u), h(u) * 0.1]));
       break;
@@ -617,7 +638,7 @@ function sideScene(body: Body, s: Sight): Scene {
       break;
     }
     case 'strips':
-      strips(strokes, blades, X(u0 + 0.06), h(0.4), X(u1) - X(u0));
+      strips(strokes, blades, X(u0 + 0.12), h(0.5) * 0.7, -h(0.5) * 0.7);
       break;
     case 'score':
       for (const u of span(u0 + 0.06, u1 - 0.1, 9))
@@ -652,23 +673,25 @@ function sideScene(body: Body, s: Sight): Scene {
   return sceneOf(strokes, blades, labels, rows.length > 0 ? { from: 0, to: X(u1) } : null, rows);
 }
 
-/** Strips of 80 by 5 mm along a fillet, as many as go side by side in its width. */
-function strips(strokes: Stroke[], blades: Spot[][], left: number, half: number, long: number): void {
-  const start = left + Math.max(0, (long - 120) * 0.25);
-  const n = Math.max(1, Math.min(24, Math.floor((half * 1.5) / 5)));
+/** Strips of 80 by 5 mm along a fillet, as many as go side by side between its edges. */
+function strips(strokes: Stroke[], blades: Spot[][], start: number, top: number, bottom: number): void {
+  const n = Math.max(1, Math.floor((top - bottom - 5) / 5));
   for (let i = 0; i <= n; i++) {
-    const y = half * 0.75 - i * 5;
-    const line: Spot[] = [
-      [start, y],
-      [start + 80, y - 5],
-    ];
+    const y = top - i * 5;
     if (i === 0)
       blades.push([
         [start, y],
         [start + 40, y - 2.5],
         [start + 80, y - 5],
       ]);
-    else strokes.push({ ink: 'cut', points: line });
+    else
+      strokes.push({
+        ink: 'cut',
+        points: [
+          [start, y],
+          [start + 80, y - 5],
+        ],
+      });
   }
 }
 
@@ -691,7 +714,7 @@ function quarterScene(body: Body, s: Sight): Scene {
     });
   const blades: Spot[][] = [];
   const labels: Label[] = [];
-  if (s.act.before.skirts || s.act.draws === 'skirt') {
+  if (['rib_cage', 'skirts'].includes(s.act.id)) {
     strokes.push({ ink: 'scar', points: us.map((u): Spot => [X(u), h(u) * 0.87]) });
     labels.push({ id: 'skirt', at: [X(0.6), h(0.6) * 0.94], to: [X(0.72), h(0.6) + 10] });
   }
@@ -727,7 +750,7 @@ function quarterScene(body: Body, s: Sight): Scene {
       ]);
       break;
     case 'strips':
-      strips(strokes, blades, X(u0 + 0.1), h(0.45) * 0.85, X(u1));
+      strips(strokes, blades, X(u0 + 0.12), Math.min(h(u0 + 0.12), h(u0 + 0.12 + body.u(80))) * 0.9, 4);
       rows.push({ row: 'one', mm: [] });
       break;
     case 'sweep':
@@ -765,78 +788,78 @@ function quarterScene(body: Body, s: Sight): Scene {
   return sceneOf(strokes, blades, labels, rows.length > 0 ? { from: 0, to: X(u1) } : null, rows);
 }
 
-/** A ray from above, whole: its disc with two wings, and the tail. */
+/** A ray from above, whole, snout up: its disc with two wings, and the beginning of the tail. */
 function discScene(s: Sight): Scene {
   const wings = wingsOf(s.species, s.input === 'whole' || s.input === 'gutted' ? s.input : 'wing', s.grams);
-  const edge = wingEdgeMm(wings / 2);
   const outline = wingOutline(wings / 2);
-  const bodyHalf = edge * 0.16;
+  const edge = wingEdgeMm(wings / 2);
+  const reach = pchip(
+    outline.map((p) => p[0]),
+    outline.map((p) => p[1]),
+  );
+  const half = edge * 0.16;
   const wide = Math.max(...outline.map((p) => p[1]));
-  // Along the body the disc runs from the snout (left) to the tail (right); wings up and down.
-  const upper: Spot[] = [
-    [-edge * 0.22, 0],
-    [-edge * 0.1, bodyHalf * 0.5],
-    ...outline.map(([x, y]): Spot => [x, bodyHalf + y]),
-    [edge * 1.06, bodyHalf * 0.8],
+  /** Down the body from the snout, and out to one side. */
+  const at = (down: number, out: number): Spot => [out, -down];
+  const rim = span(0, edge, 40).map((x): [number, number] => [x, half + reach(x)]);
+  const right: Spot[] = [
+    at(-edge * 0.22, 0),
+    at(-edge * 0.12, half * 0.55),
+    ...rim.map(([x, y]) => at(x, y)),
+    at(edge * 1.05, half * 0.75),
+  ];
+  const both = (points: readonly Spot[]) => [
+    ...points,
+    ...points.map(([x, y]): Spot => [-x, y]).toReversed(),
   ];
   const strokes: Stroke[] = [
-    { ink: 'body', closed: true, points: [...upper, ...mirror(upper).toReversed()] },
     {
       ink: 'body',
       closed: true,
-      points: [
-        [edge * 1.04, bodyHalf * 0.55],
-        [edge * 1.4, bodyHalf * 0.3],
-        [edge * 1.95, 0],
-        [edge * 1.4, -bodyHalf * 0.3],
-        [edge * 1.04, -bodyHalf * 0.55],
-      ],
+      points: both([at(edge * 1.02, half * 0.6), at(edge * 1.25, half * 0.34), at(edge * 1.5, half * 0.16)]),
     },
+    { ink: 'body', closed: true, points: both(right) },
   ];
-  for (const side of [1, -1])
-    for (const [x, y] of outline.slice(1, -1))
+  for (const side of [1, -1]) {
+    for (const x of [0.14, 0.26, 0.38, 0.5, 0.62, 0.74, 0.86])
       strokes.push({
         ink: 'ray',
         points: [
-          [edge * 0.5 + (x - edge * 0.5) * 0.3, side * (bodyHalf * 1.1)],
-          [x, side * (bodyHalf + y * 0.92)],
+          at(edge * (0.5 + (x - 0.5) * 0.5), side * half * 1.2),
+          at(edge * x, side * (half + reach(edge * x) * 0.92)),
         ],
       });
-  for (let i = 0; i < 9; i++)
-    strokes.push({
-      ink: 'ray',
-      points: [
-        [edge * (0.95 + i * 0.1), 3],
-        [edge * (0.92 + i * 0.1), 0],
-        [edge * (0.95 + i * 0.1), -3],
-      ],
-    });
-  for (const side of [1, -1])
     strokes.push(
-      ring([edge * 0.1, side * bodyHalf * 0.45], edge * 0.02, 'hollow'),
-      ring([edge * 0.16, side * bodyHalf * 0.5], edge * 0.01, 'edge'),
+      ring(at(edge * 0.1, side * half * 0.42), edge * 0.022, 'hollow'),
+      ring(at(edge * 0.17, side * half * 0.5), edge * 0.011, 'edge'),
     );
+  }
+  for (let i = 0; i < 7; i++) {
+    const d = edge * (0.9 + i * 0.08);
+    strokes.push({ ink: 'ray', points: [at(d + 4, -3), at(d, 0), at(d + 4, 3)] });
+  }
   const way = (side: 1 | -1): Spot[] => [
-    [-edge * 0.02, side * bodyHalf * 0.95],
-    [edge * 0.2, side * bodyHalf * 1.12],
-    [edge * 0.5, side * bodyHalf * 1.18],
-    [edge * 0.8, side * bodyHalf * 1.08],
-    [edge * 1.02, side * bodyHalf * 0.85],
+    at(-edge * 0.02, side * half * 0.95),
+    at(edge * 0.2, side * half * 1.12),
+    at(edge * 0.5, side * half * 1.18),
+    at(edge * 0.8, side * half * 1.08),
+    at(edge * 1.02, side * half * 0.85),
   ];
   const cuts = s.act.draws === 'wings_off';
   if (cuts) strokes.push({ ink: 'gone', points: way(-1) });
-  return sceneOf(
-    strokes,
-    cuts ? [way(1)] : [],
-    cuts
-      ? [
-          { id: 'waste_body', at: [edge * 0.5, 0], to: [edge * 1.15, wide * 0.9] },
-          { id: 'tail_muscle', at: [edge * 1.25, 2], to: [edge * 1.35, wide * 0.5] },
-        ]
-      : [],
-    null,
-    [],
-  );
+  const blades: Spot[][] = cuts
+    ? [way(1)]
+    : s.act.draws === 'cheeks'
+      ? [[at(edge * 0.02, half * 0.7), at(edge * 0.12, half * 0.95), at(edge * 0.2, half * 0.7)]]
+      : [];
+  const beside = half + wide + edge * 0.1;
+  const labels: Label[] = cuts
+    ? [
+        { id: 'waste_body', at: at(edge * 0.3, half * 0.3), to: at(-edge * 0.05, beside) },
+        { id: 'tail_muscle', at: at(edge * 1.25, half * 0.2), to: at(edge * 1.2, beside) },
+      ]
+    : [];
+  return sceneOf(strokes, blades, labels, null, []);
 }
 
 /** One wing with its thick edge left, or one face of it off the cartilage. */
@@ -1188,6 +1211,17 @@ function portionScene(body: Body): Scene {
 export const halfWidth = (body: Body, u: number): number =>
   (body.halfHeight(u) * body.shape.width(u)) / Math.max(1e-9, body.shape.height(u));
 
+/** The same scene from the other side. */
+function turned(s: Scene): Scene {
+  const flip = ([x, y]: Spot): Spot => [s.box.left + s.box.right - x, y];
+  return {
+    ...s,
+    strokes: s.strokes.map((x) => ({ ...x, points: x.points.map(flip) })),
+    blades: s.blades.map((b) => b.map(flip)),
+    labels: s.labels.map((l) => ({ ...l, at: flip(l.at), to: flip(l.to) })),
+  };
+}
+
 function sceneOf(
   strokes: readonly Stroke[],
   blades: readonly (readonly Spot[])[],
@@ -1227,7 +1261,8 @@ export function sceneAt(s: Sight): Scene | null {
   }
   if (kind === 'ray') {
     if (lies === 'disc') return discScene(s);
-    if (lies === 'head' || lies === 'nothing') return s.act.before.head ? discScene(s) : wingScene(s, false);
+    if (lies === 'head') return discScene(s);
+    if (lies === 'nothing') return s.act.before.head ? discScene(s) : wingScene(s, false);
     return wingScene(s, lies === 'wing_face' || lies === 'side' || lies === 'quarter' || lies === 'portion');
   }
   const body = bodyAt(s);
@@ -1292,7 +1327,9 @@ export function sceneAt(s: Sight): Scene | null {
           mm: s.pieces.map((x) => body.mm(x.to) - body.mm(face)).filter((m) => m > 0.5),
         });
       }
-      return sceneOf([...strokes, ...cuts], blades, labels, ruler, rows);
+      const scene = sceneOf([...strokes, ...cuts], blades, labels, ruler, rows);
+      // For the second side it was turned over: its head points the other way.
+      return blind || s.act.id === 'fillet_second' ? turned(scene) : scene;
     }
   }
 }

@@ -246,6 +246,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
     stepSeconds: Number(spent?.seconds ?? 0),
     stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
     steps: composition.steps,
+    firstCut: composition.methods.first_cut.method.id,
     tools: composition.tools,
     marks: ticket.marks === null ? null : (JSON.parse(ticket.marks) as TicketMarks),
     cautions: speciesCautions(species),

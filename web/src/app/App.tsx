@@ -44,6 +44,7 @@ const LotLifePage = room(() => import('../stages/cold/LotLifePage.tsx'));
 const FormsPage = room(() => import('../stages/forms/FormsPage.tsx'));
 const MethodsPage = room(() => import('../stages/forms/MethodsPage.tsx'));
 const Labels = room(() => import('../stages/bench/Labels.tsx'));
+const Knives = room(() => import('../stages/bench/KnivesPage.tsx'));
 const SignIns = room(() => import('../stages/people/SignIns.tsx'));
 const Quality = room(() => import('../stages/bench/Quality.tsx'));
 const Parts = import.meta.env.DEV ? room(() => import('../parts/Parts.tsx')) : null;
@@ -133,6 +134,7 @@ function Open({ shop }: { shop: Shop }) {
                 { path: 'forms/:id', element: <FormsPage /> },
                 { path: 'methods', element: <MethodsPage /> },
                 { path: 'labels', element: <Labels /> },
+                { path: 'knives', element: <Knives /> },
                 { path: 'quality', element: <Quality /> },
                 { path: 'sign-ins', element: <SignIns /> },
                 ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),

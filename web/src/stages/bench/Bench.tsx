@@ -10,6 +10,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { wishWords } from '../../parts/words.ts';
 import { NewTicket } from './NewTicket.tsx';
 
 /** Minutes until it must be begun to be ready in time; negative is late. */
@@ -138,7 +139,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
   const { when } = useTimes();
   const want = useWant();
   const late = slack(t, now) < 0;
-  const first = t.cuts[0]!;
+  const wishes = [...new Set(t.cuts.flatMap(wishWords))];
   const whom = [...new Set(t.cuts.map((c) => c.customer ?? 'the counter'))].join(', ');
   const state = t.state === 'waiting' ? 'Begin' : t.paused !== null ? 'Go on' : mine ? 'Go on' : 'Look';
   return (
@@ -150,13 +151,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
         <span className="font-figure text-big font-semibold">{when(t.dueAt)}</span>
         <span className="min-w-0">
           <span className="block truncate font-figure text-[22px] leading-7 font-semibold">
-            {shortName(t.speciesName)}, {want(first)}
-            {t.cuts.length > 1
-              ? `, ${t.cuts
-                  .slice(1)
-                  .map((c) => c.formName)
-                  .join(', ')}`
-              : ''}
+            {shortName(t.speciesName)}, {t.cuts.map(want).join(', ')}
           </span>
           <span className="block truncate text-label text-ink2">
             ticket {t.number} for {whom} · {t.fish} fish
@@ -165,6 +160,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
               ? ` · ${mine ? 'on your board' : `with ${t.cutter.name}`}`
               : ''}
             {t.paused !== null ? `, ${t.paused}` : ''}
+            {wishes.length > 0 ? ` · ${wishes.join('; ')}` : ''}
           </span>
         </span>
         <span className={`text-label max-lg:hidden ${late ? 'text-embertext' : 'text-ink2'}`}>

@@ -6,6 +6,7 @@ import { useShop } from '../../app/shop.tsx';
 import { useSaid } from '../../app/said.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { wishWords } from '../../parts/words.ts';
 import { BringFish } from './BringFish.tsx';
 import { Cutting } from './Cutting.tsx';
 import { useStepping } from './stepping.ts';
@@ -91,17 +92,23 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
   const { ticket } = stepping;
   const { me } = useShop();
   const whom = [...new Set(ticket.cuts.map((c) => c.customer ?? 'the counter'))].join(', ');
+  const wishes = [...new Set(ticket.cuts.flatMap(wishWords))];
 
   return (
     <div className="flex h-full flex-col">
       <div className="flex items-start gap-5">
-        <div className="w-[170px] shrink-0 max-lg:w-[150px]">
+        <div className="w-[230px] shrink-0 max-lg:w-[170px]">
           <Link to="/bench" className="block font-figure text-big font-semibold hover:underline">
             Ticket {ticket.number}
           </Link>
           <div className="truncate text-[16px] leading-5 text-ink2">
             {shortName(ticket.speciesName).toLowerCase()}, for {whom}
           </div>
+          {wishes.length > 0 && (
+            <div className="line-clamp-2 text-note leading-[18px] font-semibold" title={wishes.join('; ')}>
+              {wishes.join('; ')}
+            </div>
+          )}
         </div>
         {ticket.state === 'cutting' && <Beads ticket={ticket} />}
       </div>

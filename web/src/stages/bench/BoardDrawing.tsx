@@ -1,27 +1,14 @@
 import type { SpeciesRow, Ticket } from '@ember-slate/contract';
-import {
-  bodyOf,
-  cutLines,
-  equalPieces,
-  targetPieces,
-  wingOutline,
-  zone,
-  type Body,
-  type Piece,
-} from '@ember-slate/core/body';
+import type { BladeView, Drawing, Lies } from '@ember-slate/core/board';
+import { equalPieces, targetPieces, zone, type Body, type Piece } from '@ember-slate/core/body';
+import { bladeScene, bodyAt, sceneAt, type Sight } from '@ember-slate/core/picture';
 import { useSize } from '../../app/size.ts';
-import { markRows } from '../../parts/markRows.ts';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { SceneDrawing } from '../../parts/SceneDrawing.tsx';
 import { offFish, type Slot } from './slots.ts';
 
-/** What has come off the fish already, head end first. */
-interface Done {
-  from: number;
-  to: number;
-  name: string;
-  grams: string;
-}
+type Step = Ticket['steps'][number];
 
 /** Sections of the plan that each drawing shows. */
 const sectionsOf: Readonly<Record<string, readonly string[]>> = {
@@ -29,6 +16,7 @@ const sectionsOf: Readonly<Record<string, readonly string[]>> = {
   portions: ['side', 'eyed_back'],
   bias: ['side'],
   block: ['loin'],
+  belly: ['belly'],
 };
 
 /** Pieces as the cut plan has them, near side, head end first; none where no plan made the ticket. */
@@ -37,364 +25,175 @@ const plannedPieces = (ticket: Ticket, draws: string): Piece[] =>
     .filter((p) => p.copy === 0 && sectionsOf[draws]?.includes(p.section))
     .sort((a, b) => a.from - b.from);
 
+/** Slices of a thickness from the start of the zone, each as heavy as it comes out. */
+function slicesOf(body: Body, from: number, to: number, mm: number): Piece[] {
+  const z = { ...zone(body, 'front'), from, to };
+  const step = body.u(mm);
+  return Array.from({ length: Math.floor((to - from) / step + 1e-9) }, (_, i): Piece => {
+    const a = from + i * step;
+    return { from: a, to: a + step, grams: z.grams * (z.curve.at(a + step) - z.curve.at(a)) };
+  });
+}
+
 /** Which cut of the body a step works on, and how many pieces of it are off. */
 export function marksFor(
   ticket: Ticket,
   body: Body,
   slot: Slot | null,
   draws: string,
-): { pieces: Piece[]; done: number } {
+): { pieces: Piece[]; belly: Piece[]; done: number } {
+  const off = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
   const planned = plannedPieces(ticket, draws);
-  if (planned.length > 0) {
-    const done = draws === 'steaks' && slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
-    return { pieces: planned, done };
-  }
+  if (planned.length > 0)
+    return {
+      pieces: planned,
+      belly: draws === 'block' ? plannedPieces(ticket, 'belly') : [],
+      done: draws === 'steaks' ? off : 0,
+    };
   if (draws === 'steaks') {
-    const aim = slot?.aim ?? slot?.form?.pieceG ?? 200;
-    const done = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
-    const best = zone(body, 'steaks');
+    const { collar, vent, steakEnd } = body.profile;
+    const mm = slot?.cut?.thickMm ?? ticket.cuts.find((c) => c.form === slot?.item)?.thickMm ?? null;
     const wanted = ticket.cuts.filter((c) => c.form === slot?.item).reduce((n, c) => n + (c.pieces ?? 1), 0);
-    const pieces = targetPieces(best, aim);
-    // Best behind the vent; when that is not enough and no joint takes the front, from the collar on.
-    if (pieces.length >= wanted || ticket.stepIds.includes('joint')) return { pieces, done };
-    return { pieces: targetPieces({ ...best, from: body.profile.collar }, aim), done };
+    // Beside sides the slices lie behind the collar; alone they are best behind the vent, if there are enough.
+    const beside = ticket.stepIds.includes('fillet_first');
+    const from = (u: number) =>
+      mm !== null
+        ? slicesOf(body, u, steakEnd, mm)
+        : targetPieces({ ...zone(body, 'front'), from: u }, slot?.aim ?? slot?.form?.pieceG ?? 200);
+    const best = from(vent);
+    const pieces =
+      !beside && (best.length >= wanted || ticket.stepIds.includes('joint')) ? best : from(collar);
+    return { pieces: beside ? pieces.slice(0, wanted) : pieces, belly: [], done: off };
   }
   if (draws === 'portions' || draws === 'bias' || draws === 'block') {
     const aim = slot?.aim ?? slot?.form?.pieceG ?? 160;
-    const z = zone(body, draws === 'block' ? 'loin' : 'side');
-    const n = Math.max(1, Math.round((z.grams * (z.curve.at(z.to) - z.curve.at(z.from))) / aim));
-    return { pieces: equalPieces(z, n).slice(0, -1), done: 0 };
+    const row = (kind: 'side' | 'loin' | 'belly') => {
+      const z = zone(body, kind);
+      const grams = z.grams * (z.curve.at(z.to) - z.curve.at(z.from));
+      return equalPieces(z, Math.max(1, Math.round(grams / aim)));
+    };
+    return draws === 'block'
+      ? { pieces: row('loin'), belly: row('belly'), done: 0 }
+      : { pieces: row('side'), belly: [], done: 0 };
   }
-  return { pieces: [], done: 0 };
+  return { pieces: [], belly: [], done: 0 };
 }
 
-/** The fish on the board to scale, what is off it dashed, and the line of this step in ember. */
+/** Where the fish begins now: what is in front of it is off. */
+function faceOf(ticket: Ticket, body: Body, step: Step, marks: ReturnType<typeof marksFor>): number {
+  const now = ticket.stepIds.indexOf(step.id);
+  const past = (id: string) => ticket.stepIds.includes(id) && ticket.stepIds.indexOf(id) < now;
+  const { collar, vent, steakEnd } = body.profile;
+  if (step.draws === 'steaks') {
+    const first = marks.pieces[0]?.from ?? (past('joint') ? vent : collar);
+    return marks.done > 0 ? (marks.pieces[marks.done - 1]?.to ?? marks.pieces.at(-1)?.to ?? first) : first;
+  }
+  if (past('slices') && !ticket.stepIds.includes('fillet_first')) return steakEnd;
+  return past('joint') ? vent : 0;
+}
+
+/** What is off the fish on the board already, as words in its place. */
+function goneOf(ticket: Ticket, body: Body, step: Step, face: number, mass: (g: number) => string) {
+  const { collar, vent } = body.profile;
+  if (step.lies !== 'fish' || face <= collar) return [];
+  const weighed = (act: string) => {
+    const forms = (ticket.steps.find((s) => s.id === act)?.cuts ?? []).map((i) => ticket.cuts[i]!.form);
+    const grams = ticket.weighOuts.filter((w) => forms.includes(w.item)).reduce((s, w) => s + w.grams, 0);
+    return grams > 0 ? mass(grams) : '';
+  };
+  const joint = ticket.stepIds.includes('joint') && face >= vent - 1e-6;
+  return [
+    ...(joint ? [{ from: collar, to: vent, name: 'joint, done', detail: weighed('joint') }] : []),
+    ...(step.draws !== 'steaks' && ticket.stepIds.includes('slices')
+      ? [{ from: joint ? vent : collar, to: face, name: 'slices, done', detail: weighed('slices') }]
+      : []),
+  ];
+}
+
+/** What lies on the board at a step, to scale, with the way of the blade in ember and where it rides in the flesh. */
 export function BoardDrawing({
   ticket,
   species,
-  draws,
+  step,
   slot,
 }: {
   ticket: Ticket;
   species: SpeciesRow;
-  draws: string | null;
+  step: Step;
   slot: Slot | null;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const input = ticket.inputs[0]!;
-  const body = bodyOf(species, input.condition, input.grams / input.pieces);
-  return (
-    <div ref={ref} className="h-full min-h-[120px] overflow-hidden">
-      {height > 60 &&
-        (body ? (
-          <Board ticket={ticket} body={body} draws={draws} slot={slot} width={width} height={height} />
-        ) : (
-          <Wing
-            grams={input.grams / input.pieces}
-            draws={draws}
-            width={width}
-            height={height}
-            name={species.name}
-          />
-        ))}
-    </div>
-  );
-}
-
-function doneParts(ticket: Ticket, body: Body, draws: string | null, mass: (g: number) => string): Done[] {
-  const { collar, vent } = body.profile;
-  const stepAt = (id: string) => ticket.stepIds.indexOf(id);
-  const now = stepAt(ticket.stepId);
-  const past = (...ids: string[]) => ids.some((id) => stepAt(id) !== -1 && stepAt(id) < now);
-  const parts: Done[] = [];
-  const input = ticket.inputs[0]!;
-  if (past('head', 'vee_head', 'skin_head') || ['headed_gutted', 'tail'].includes(input.condition))
-    parts.push({ from: 0, to: collar, name: '', grams: '' });
-  const joint = ticket.cuts.find(
-    (c) => ticket.steps.some((s) => s.id === 'joint') && c.form.includes('joint'),
-  );
-  if (past('joint') && joint) {
-    const weighed = ticket.weighOuts.filter((w) => w.cutId === joint.id).reduce((s, w) => s + w.grams, 0);
-    parts.push({ from: collar, to: vent, name: 'joint, done', grams: weighed > 0 ? mass(weighed) : '' });
-  }
-  if (draws === 'tail')
-    parts.push({ from: vent, to: body.profile.steakEnd, name: 'steaks, done', grams: '' });
-  return parts;
-}
-
-function Board({
-  ticket,
-  body,
-  draws,
-  slot,
-  width,
-  height,
-}: {
-  ticket: Ticket;
-  body: Body;
-  draws: string | null;
-  slot: Slot | null;
-  width: number;
-  height: number;
-}) {
   const mass = useMass();
   const length = useLength();
-  const { pieces, done } = marksFor(ticket, body, slot, draws ?? '');
-  const parts = doneParts(ticket, body, draws, mass);
-  const gone = Math.max(0, ...parts.map((p) => p.to));
-  const steaks = draws === 'steaks' && slot;
-  const weights = steaks ? offFish(ticket, slot) : [];
-  const first = pieces[0]?.from ?? gone;
-  /** Where the knife's next face is measured from. */
-  const face = !steaks ? gone : done > 0 ? (pieces[done - 1]?.to ?? pieces.at(-1)?.to ?? gone) : first;
-  const tallest = Math.max(...[0.1, 0.2, 0.3, 0.4, 0.5, 0.6].map(body.halfHeight));
-  const rulerRoom = steaks || pieces.length === 0 ? 46 : 62;
-  const dimRoom = 36;
-  const perMm = Math.min((width - 16) / body.totalMm, (height - rulerRoom - dimRoom) / (2.5 * tallest));
-  const middle = dimRoom + tallest * 1.12 * perMm;
-  const left = Math.max(8, (width - body.totalMm * perMm) / 2);
-  const X = (u: number) => left + body.mm(u) * perMm;
-  const edge = (from: number, to: number) => {
-    const us = Array.from({ length: 49 }, (_, i) => from + ((to - from) * i) / 48);
-    const at = (u: number, side: number) =>
-      `${X(u).toFixed(1)} ${(middle - side * body.halfHeight(u) * perMm).toFixed(1)}`;
-    return `M ${us.map((u) => at(u, 1)).join(' L ')} L ${us
-      .toReversed()
-      .map((u) => at(u, -1))
-      .join(' L ')} Z`;
+  const input = ticket.inputs[0]!;
+  const grams = input.grams / input.pieces;
+  const of = { species, input: input.condition, grams };
+  const body = bodyAt(of);
+  const marks = body ? marksFor(ticket, body, slot, step.draws ?? '') : { pieces: [], belly: [], done: 0 };
+  const face = body ? faceOf(ticket, body, step, marks) : 0;
+  const sight: Sight = {
+    ...of,
+    act: {
+      id: step.id,
+      lies: step.lies as Lies,
+      draws: step.draws as Drawing | null,
+      before: step.before,
+    },
+    pieces: marks.pieces,
+    bellyPieces: marks.belly,
+    face,
+    firstCut: ticket.firstCut,
+    done: ticket.stepIds.slice(0, ticket.stepIds.indexOf(step.id)),
   };
-  const tailRoot = body.halfHeight(1) * perMm;
-  const tailEnd = left + body.totalMm * perMm;
-  const span = body.standardMm * 0.09 * perMm;
-  const current = steaks ? pieces[done] : undefined;
-  const lines = cutLines(body, draws ?? '', current ? [current] : pieces);
-  const rulerY = middle + tallest * 1.12 * perMm + 14;
-  const rulerFrom = steaks ? face : gone > 0 ? gone : 0;
-  const ruledMm = body.mm(1) - body.mm(rulerFrom);
-  const ticks = Array.from({ length: Math.floor(ruledMm / 10) + 1 }, (_, i) => i * 10);
-  const cutMm = current ? body.mm(current.to) - body.mm(face) : null;
-  const xy = ([x, y]: readonly [number, number]) =>
-    `${(left + x * perMm).toFixed(1)} ${(middle - y * perMm).toFixed(1)}`;
-  const big = [50, 100, 200].find((s) => s * perMm > 46) ?? 500;
+  const scene = sceneAt(sight);
+  const view = step.view ? bladeScene(body, step.view as BladeView) : null;
+  const next = step.draws === 'steaks' ? marks.pieces[marks.done] : undefined;
+  const cutMm = next && body ? Math.round(body.mm(next.to) - body.mm(face)) : null;
+  const words =
+    cutMm !== null
+      ? `Cut ${length.format(cutMm)} ${length.unit} from the face`
+      : `What lies on the board, to scale${scene && scene.blades.length > 0 ? ', with the way of the blade' : ''}`;
+  const raw = ticket.expected.trims.find((t) => t.part === 'ray_body');
+  const beside = view !== null && width > 620;
+  const wide = beside ? Math.min(360, width * 0.36) : 0;
   return (
-    <svg
-      width={width}
-      height={height}
-      role="img"
-      aria-label={
-        cutMm !== null
-          ? `Cut ${Math.round(cutMm)} mm from the face`
-          : `The fish to scale, ${Math.round(body.totalMm)} mm${lines.length > 0 ? ', with the line of this step' : ''}`
-      }
-    >
-      <path
-        className="f-fin"
-        d={`M ${X(1)} ${middle - tailRoot} Q ${(X(1) + tailEnd) / 2} ${middle - tailRoot} ${tailEnd} ${middle - span} L ${tailEnd - 8} ${middle} L ${tailEnd} ${middle + span} Q ${(X(1) + tailEnd) / 2} ${middle + tailRoot} ${X(1)} ${middle + tailRoot}`}
-      />
-      {gone > 0 && <path d={edge(0.001, gone)} fill="none" stroke="var(--rule)" strokeDasharray="4 5" />}
-      {steaks && done > 0 && (
-        <path d={edge(first, face)} fill="none" stroke="var(--rule)" strokeDasharray="4 5" />
-      )}
-      <path className="f-body" d={edge(face > 0 ? face : 0.001, 1)} style={{ strokeWidth: 2.4 }} />
-      {steaks && first > gone && (
-        <path className="f-body" d={edge(gone > 0 ? gone : 0.001, first)} style={{ strokeWidth: 2.4 }} />
-      )}
-      {gone === 0 && (
-        <circle
-          cx={X(body.profile.collar * 0.36)}
-          cy={middle - body.halfHeight(body.profile.collar * 0.36) * 0.35 * perMm}
-          r="4"
-          fill="none"
-          stroke="var(--fishline)"
+    <div ref={ref} className="flex h-full min-h-[120px] overflow-hidden">
+      {height > 60 && scene && (
+        <SceneDrawing
+          scene={scene}
+          width={width - wide}
+          height={height}
+          label={words}
+          figures={{ waste_body: raw ? mass(Math.round(raw.grams / ticket.fish)) : '' }}
+          dimension={next && body ? { fromMm: body.mm(face), toMm: body.mm(next.to) } : null}
+          gone={
+            body
+              ? goneOf(ticket, body, step, face, mass).map((g) => ({
+                  ...g,
+                  fromMm: body.mm(g.from),
+                  toMm: body.mm(g.to),
+                  half: body.halfHeight((g.from + g.to) / 2),
+                }))
+              : []
+          }
+          ruledFromFace={step.draws === 'steaks'}
         />
       )}
-      {parts
-        .filter((p) => p.name !== '' && X(p.to) - X(p.from) > p.name.length * 9)
-        .map((p) => (
-          <g key={p.name} className="fig">
-            <text
-              x={(X(p.from) + X(p.to)) / 2}
-              y={middle - 4}
-              className="mid"
-              fill="var(--ink2)"
-              style={{ fontSize: 20 }}
-            >
-              {p.name}
-            </text>
-            <text x={(X(p.from) + X(p.to)) / 2} y={middle + 18} className="mid i2" style={{ fontSize: 16 }}>
-              {p.grams}
-            </text>
-          </g>
-        ))}
-      {steaks &&
-        pieces.slice(0, done).map((p, i) => (
-          <g key={i}>
-            <path
-              d={`M ${X(p.to)} ${middle - body.halfHeight(p.to) * perMm} V ${middle + body.halfHeight(p.to) * perMm}`}
-              stroke="var(--rule)"
-              strokeDasharray="4 5"
-            />
-            <text
-              x={(X(p.from) + X(p.to)) / 2}
-              y={middle - 4}
-              className="mid fig"
-              fill="var(--ink2)"
-              style={{ fontSize: 20 }}
-            >
-              {i + 1}
-            </text>
-            {weights[i] && X(p.to) - X(p.from) > 30 && (
-              <text x={(X(p.from) + X(p.to)) / 2} y={middle + 16} className="mid i2" style={{ fontSize: 14 }}>
-                {weights[i].grams}
-              </text>
-            )}
-          </g>
-        ))}
-      {current && (
-        <>
-          <path d={edge(face, current.to)} fill="var(--line)" stroke="var(--ink)" strokeWidth="2" />
-          <text
-            x={(X(face) + X(current.to)) / 2}
-            y={middle + 8}
-            className="mid fig"
-            fill="var(--ink)"
-            style={{ fontSize: 24, fontWeight: 700 }}
-          >
-            {done + 1}
-          </text>
-        </>
+      {height > 60 && beside && view && (
+        <figure className="m-0 shrink-0 border-l border-line pl-3" style={{ width: wide }}>
+          <figcaption className="font-figure text-label font-semibold">Blade view</figcaption>
+          <SceneDrawing
+            scene={view}
+            width={wide - 14}
+            height={height - 26}
+            label="Where the blade rides, seen across the fish"
+            figures={{}}
+            dimension={null}
+            gone={[]}
+            ruledFromFace={false}
+          />
+        </figure>
       )}
-      {lines.map((l, i) => (
-        <path
-          key={i}
-          d={`M ${l.points.map(xy).join(' L ')}`}
-          fill="none"
-          stroke={l.kind === 'cut' ? 'var(--emberline)' : 'var(--ink2)'}
-          strokeWidth={l.kind === 'cut' ? 5 : 1.5}
-          strokeDasharray={l.kind === 'cut' ? undefined : '6 5'}
-        />
-      ))}
-      {!steaks &&
-        markRows(
-          pieces.map((p) => X(p.to)),
-          38,
-        ).map((row, i) => {
-          const { to } = pieces[i]!;
-          return (
-            <g key={i}>
-              <path
-                d={`M ${X(to)} ${rulerY - 6} V ${rulerY + (row === 1 ? 32 : 12)}`}
-                stroke="var(--ink)"
-                strokeWidth="2"
-              />
-              {row !== null && (
-                <text
-                  x={X(to)}
-                  y={rulerY + (row === 1 ? 50 : 31)}
-                  className="mid fig"
-                  fill="var(--ink)"
-                  style={{ fontSize: 20, fontWeight: 700 }}
-                >
-                  {length.format(Math.round(body.mm(to) - body.mm(rulerFrom)))}
-                </text>
-              )}
-            </g>
-          );
-        })}
-      {current && cutMm !== null && (
-        <g>
-          <path
-            d={`M ${X(current.to)} ${dimRoom - 22} V ${rulerY - 4}`}
-            stroke="var(--emberline)"
-            strokeWidth="5"
-          />
-          <path d={`M ${X(current.to)} ${rulerY} l -9 -15 h 18 z`} fill="var(--ember)" />
-          <path
-            d={`M ${X(face)} ${dimRoom - 20} V ${dimRoom + 8} M ${X(face)} ${dimRoom - 9} H ${X(current.to)}`}
-            stroke="var(--ink)"
-            strokeWidth="1.5"
-            fill="none"
-          />
-          <text
-            x={X(current.to) + 12}
-            y={dimRoom - 8}
-            className="fig"
-            fill="var(--ink)"
-            style={{ fontSize: 26, fontWeight: 700 }}
-          >
-            {length.format(Math.round(cutMm))} {length.unit}
-          </text>
-        </g>
-      )}
-      <g transform={`translate(${X(rulerFrom)} ${rulerY})`}>
-        <path className="rul" d={`M 0 0.5 H ${ruledMm * perMm}`} />
-        {ticks.map((t) => (
-          <path key={t} className="rul" d={`M ${Math.round(t * perMm) + 0.5} 0 v ${t % 50 === 0 ? 11 : 6}`} />
-        ))}
-        {(steaks || pieces.length === 0 ? ticks : [])
-          .filter((t) => t % big === 0)
-          .map((t) => (
-            <text key={t} x={t * perMm} y="28" className="i3 mid" style={{ fontSize: 16 }}>
-              {t}
-            </text>
-          ))}
-      </g>
-      <text x={Math.max(110, X(rulerFrom) - 12)} y={rulerY + 6} className="i3 end" style={{ fontSize: 16 }}>
-        {rulerFrom > 0 ? 'mm from the face' : ''}
-      </text>
-    </svg>
-  );
-}
-
-/** A skate's wing from above, the cut edge left: the knife runs out along the cartilage. */
-function Wing({
-  grams,
-  draws,
-  width,
-  height,
-  name,
-}: {
-  grams: number;
-  draws: string | null;
-  width: number;
-  height: number;
-  name: string;
-}) {
-  const points = wingOutline(grams);
-  const long = Math.max(...points.map((p) => p[0]));
-  const wide = Math.max(...points.map((p) => p[1]));
-  const perMm = Math.min((width - 40) / wide, (height - 30) / long);
-  const at = (x: number, y: number) => `${(20 + y * perMm).toFixed(1)} ${(12 + x * perMm).toFixed(1)}`;
-  const outline = points.map(([x, y]) => at(x, y)).join(' L ');
-  return (
-    <svg
-      width={width}
-      height={height}
-      role="img"
-      aria-label={`A wing of ${name}, ${Math.round(wide)} mm wide`}
-    >
-      <path
-        className="f-body"
-        d={`M ${at(0, 0)} L ${outline} L ${at(long, 0)} Z`}
-        style={{ strokeWidth: 2.4 }}
-      />
-      {points.slice(1, -1).map(([x, y]) => (
-        <path key={x} className="f-ray" d={`M ${at(long * 0.5, 0)} L ${at(x, y * 0.94)}`} />
-      ))}
-      {draws === 'wing' &&
-        [0.25, 0.5, 0.75].map((s) => (
-          <path
-            key={s}
-            d={`M ${at(long * s, 6)} Q ${at(long * s, wide * 0.4)} ${at(long * (0.5 + (s - 0.5) * 0.5), wide * 0.72)}`}
-            fill="none"
-            stroke={s === 0.5 ? 'var(--emberline)' : 'var(--ink2)'}
-            strokeWidth={s === 0.5 ? 5 : 1.5}
-            strokeDasharray={s === 0.5 ? undefined : '6 5'}
-          />
-        ))}
-      <text x={24} y={height - 6} className="i3" style={{ fontSize: 16 }}>
-        {Math.round(wide)} mm wide
-      </text>
-    </svg>
+    </div>
   );
 }

@@ -29,13 +29,13 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
     if (outcome.ok) void go('/bench');
     else setProblem(outcome.problem);
   };
-  const begin = async () => {
+  const begin = async (limp = false) => {
     const inputs = ticket.inputs.map((i) => ({
       lotId: i.lotId,
       grams: weights[i.lotId]?.grams ?? i.grams,
       source: weights[i.lotId]?.source ?? ('estimated' as const),
     }));
-    const outcome = await send({ version: ticket.version, inputs }, { id: ticket.id });
+    const outcome = await send({ version: ticket.version, inputs, limp }, { id: ticket.id });
     if (!outcome.ok) setProblem(outcome.problem);
   };
   return (
@@ -97,6 +97,15 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
           {problem.detail}
         </p>
       )}
+      {problem?.errors?.[0]?.path === 'limp' && (
+        <Button tall className="mb-3" busy={busy} onPress={() => void begin(true)}>
+          It is limp now: begin
+        </Button>
+      )}
+      <p className="py-2 text-[18px] leading-6">
+        <span className="text-ink2">Lay out: </span>
+        {ticket.tools.join(', ')}.
+      </p>
       <ul className="pb-4 text-[18px] leading-6">
         {ticket.cautions.map((c) => (
           <li key={c}>{c}</li>
@@ -122,7 +131,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       </Button>
       {page && (
         <Dialog
-          title={page === 'forms' ? 'What comes out of this fish' : 'Another way of doing it'}
+          title={page === 'forms' ? 'What comes out of this fish' : 'Another cutting method'}
           open
           onClose={() => setPage(null)}
         >

@@ -79,21 +79,17 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
     (ticket.stepSince
       ? Math.max(0, Math.round((now.getTime() - new Date(ticket.stepSince).getTime()) / 1000))
       : 0);
-  const norm = step.minutes * (step.once ? 1 : ticket.fish) * 60;
+  const norm = step.minutes * step.times * 60;
   const two = (n: number) => String(Math.floor(n)).padStart(2, '0');
   const text = (s: number) =>
     s < 3600 ? `${Math.floor(s / 60)}:${two(s % 60)}` : `${Math.floor(s / 3600)} h ${two((s % 3600) / 60)}`;
   return (
-    <div
-      className="w-[170px] shrink-0 max-lg:w-[150px]"
-      role="timer"
-      aria-label={`${text(seconds)} on this step`}
-    >
-      <div className="font-figure text-[44px] leading-[48px] font-semibold">{text(seconds)}</div>
-      <svg width="170" height="12" aria-hidden="true" className="max-lg:w-[150px]">
-        <path d="M 0 6 H 168 M 168.5 1 V 11" stroke="var(--rule)" strokeWidth="1.5" fill="none" />
+    <div className="w-[136px] shrink-0" role="timer" aria-label={`${text(seconds)} on this step`}>
+      <div className="font-figure text-[36px] leading-[40px] font-semibold">{text(seconds)}</div>
+      <svg width="136" height="12" aria-hidden="true">
+        <path d="M 0 6 H 134 M 134.5 1 V 11" stroke="var(--rule)" strokeWidth="1.5" fill="none" />
         <path
-          d={`M 0 6 H ${norm > 0 ? Math.min(168, (seconds / norm) * 168) : 0}`}
+          d={`M 0 6 H ${norm > 0 ? Math.min(134, (seconds / norm) * 134) : 0}`}
           stroke="var(--ink)"
           strokeWidth="5"
         />
@@ -147,12 +143,10 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
       </div>
     );
   const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
-  const tall =
-    !panel && species !== undefined && ['flat', 'large_flat', 'deep', 'wing'].includes(species.bodyPlan);
   const title = (
     <>
       <h1
-        className={`font-bold ${panel || headline.title.length > 11 ? 'text-[44px] leading-[46px]' : 'text-[72px] leading-[72px] max-lg:text-[58px] max-lg:leading-[60px]'}`}
+        className={`font-bold ${panel || headline.title.length > 9 ? 'text-[38px] leading-[40px]' : 'text-[58px] leading-[58px]'}`}
       >
         {headline.title}
       </h1>
@@ -160,9 +154,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
     </>
   );
   const words = (
-    <div
-      className={`min-w-0 flex-1 ${panel ? 'text-[18px] leading-6' : 'text-[23px] leading-[30px] max-lg:text-[20px] max-lg:leading-[26px]'}`}
-    >
+    <div className={`min-w-0 flex-1 ${panel ? 'text-[18px] leading-6' : 'text-[20px] leading-[26px]'}`}>
       {step.how.map((h) => (
         <p key={h}>{h}</p>
       ))}
@@ -174,39 +166,31 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
   );
   return (
     <>
-      {tall && species ? (
-        // A deep or flat fish has more height than length to show: it lies under the heading, beside the words.
-        <div className="flex min-h-0 flex-1 gap-6 pt-1">
-          <div className="flex w-[430px] shrink-0 flex-col max-lg:w-[340px]">
-            {title}
-            <div className="min-h-0 flex-1">
-              <BoardDrawing ticket={ticket} species={species} draws={step.draws} slot={slot} />
-            </div>
-          </div>
+      <>
+        <div className="flex items-start gap-6 pt-1">
+          <div className="w-[300px] shrink-0 max-lg:w-[230px]">{title}</div>
           {words}
           <StepClock ticket={ticket} step={step} />
         </div>
-      ) : (
-        <>
-          <div className="flex items-start gap-6 pt-1">
-            <div className="w-[370px] shrink-0 max-lg:w-[290px]">{title}</div>
-            {words}
-            <StepClock ticket={ticket} step={step} />
-          </div>
-          <div className="min-h-0 flex-1 overflow-y-auto pt-1">
-            {step.id === 'weigh' ? (
-              <WeighOut ticket={ticket} slots={slots} />
-            ) : step.id === 'sweep' ? (
-              <Sweep ticket={ticket} />
-            ) : step.id === 'frame' ? (
-              <FrameCheck ticket={ticket} />
-            ) : last ? (
-              <CloseTicket ticket={ticket} />
-            ) : (
-              species && <BoardDrawing ticket={ticket} species={species} draws={step.draws} slot={slot} />
-            )}
-          </div>
-        </>
+        <div className="min-h-0 flex-1 overflow-y-auto pt-1">
+          {step.id === 'weigh' ? (
+            <WeighOut ticket={ticket} slots={slots} />
+          ) : step.id === 'sweep' ? (
+            <Sweep ticket={ticket} />
+          ) : step.id === 'frame' ? (
+            <FrameCheck ticket={ticket} />
+          ) : last ? (
+            <CloseTicket ticket={ticket} />
+          ) : (
+            species && <BoardDrawing ticket={ticket} species={species} step={step} slot={slot} />
+          )}
+        </div>
+      </>
+      {at === 0 && (
+        <p className="pt-1 text-label">
+          <span className="text-ink2">Lay out: </span>
+          {ticket.tools.join(', ')}.
+        </p>
       )}
       {slot && step.id !== 'weigh' && <WeighHere key={slot.key} ticket={ticket} slot={slot} />}
       {step.timer !== null && (

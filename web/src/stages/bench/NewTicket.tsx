@@ -9,7 +9,14 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { errorsByPath, SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
+import {
+  errorsByPath,
+  SelectField,
+  TextField,
+  WeightField,
+  wholeNumber,
+  type Weight,
+} from '../../parts/Field.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useLength } from '../../parts/length.ts';
 import { OptionButtons } from '../../parts/OptionButtons.tsx';

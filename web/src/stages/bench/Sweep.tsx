@@ -1,17 +1,24 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { kindOf, type Kind } from '@ember-slate/core/board';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useTimes } from '../../app/shop.tsx';
+import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 
-const places = ['pin-bone line', 'shoulder edge', 'back fin-base', 'belly edge'];
+/** Where a bone may have broken, by the build of the fish. */
+const places: Record<Kind, readonly string[]> = {
+  round: ['pin-bone line', 'shoulder edge', 'back fin-base', 'belly edge'],
+  flat: ['front edge', 'fin side', 'middle edge'],
+  ray: ['thick edge', 'thin rim'],
+  monk: ['along the spine', 'wide end'],
+};
 
 /** Both passes, each signed by the hand that swept; bones that broke by their place. */
 export function Sweep({ ticket }: { ticket: Ticket }) {
   const { one, two, expectedBones } = ticket.sweep;
   return (
     <div className="border-t border-line pt-3">
-      <p className="pb-2 text-label text-ink2">Pin bones to expect: {expectedBones}.</p>
+      <p className="pb-2 text-label text-ink2">To expect: {expectedBones}.</p>
       <div className="grid grid-cols-2 gap-8">
         <Pass key={`1 ${one?.at ?? ''}`} ticket={ticket} pass={1} signed={one} />
         <Pass key={`2 ${two?.at ?? ''}`} ticket={ticket} pass={2} signed={two} />
@@ -23,6 +30,7 @@ export function Sweep({ ticket }: { ticket: Ticket }) {
 function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: Ticket['sweep']['one'] }) {
   const { send, busy } = useChange(contract.bench.sweep);
   const { time } = useTimes();
+  const species = useSpecies().get(ticket.speciesId);
   const [found, setFound] = useState(0);
   const [broken, setBroken] = useState<string[]>([]);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -70,7 +78,7 @@ function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: T
           </div>
           <fieldset className="flex flex-wrap gap-2">
             <legend className="text-label text-ink2">A bone broke, and I went back for it, at the</legend>
-            {places.map((p) => {
+            {places[species ? kindOf(species) : 'round'].map((p) => {
               const on = broken.includes(p);
               return (
                 <button

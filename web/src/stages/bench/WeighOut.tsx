@@ -11,26 +11,34 @@ import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { Balance } from './Balance.tsx';
 import { LabelFace } from './LabelFace.tsx';
-import { countOf, waits, weighedOf, type Slot } from './slots.ts';
+import { countOf, nextSlot, waits, weighedOf, type Slot } from './slots.ts';
 import { useWeigh, type WeighTub } from './useWeigh.ts';
 
 /** Every output of the ticket: what lies on the pan goes into the chosen one. */
 export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   const mass = useMass();
-  const [chosen, setChosen] = useState<string | null>(null);
-  const slot = slots.find((s) => s.key === chosen) ?? slots.find((s) => waits(ticket, s)) ?? slots[0]!;
+  const [chosen, setChosen] = useState<string | null>(
+    () => (slots.find((s) => waits(ticket, s)) ?? slots[0]!).key,
+  );
+  const slot = slots.find((s) => s.key === chosen) ?? null;
   const [count, setCount] = useState(1);
   const [tub, setTub] = useState<WeighTub | null>(null);
   const { data: tubs } = useRead(contract.bench.tubs);
   const weigh = useWeigh(ticket, slot, tub, count, () => {
     setCount(1);
-    setChosen(null);
+    if (slot) setChosen(nextSlot(ticket, slots, slot, count)?.key ?? null);
   });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_310px] gap-8 border-t border-line pt-2 max-lg:grid-cols-[minmax(0,1fr)_270px]">
       <ul role="radiogroup" aria-label="What lies on the pan">
         {slots.map((s) => (
-          <Row key={s.key} ticket={ticket} slot={s} on={s.key === slot.key} choose={() => setChosen(s.key)} />
+          <Row
+            key={s.key}
+            ticket={ticket}
+            slot={s}
+            on={s.key === slot?.key}
+            choose={() => setChosen(s.key)}
+          />
         ))}
       </ul>
       <div>
@@ -60,7 +68,7 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
           ))}
           <NewTub />
         </div>
-        {slot.pieces !== null && (
+        {slot !== null && slot.pieces !== null && (
           <div className="flex items-center gap-2 pt-2" role="group" aria-label="Pieces on the pan">
             <Button className="h-14 w-14" onPress={() => setCount((c) => Math.max(1, c - 1))}>
               −
@@ -72,8 +80,12 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
             <span className="text-label text-ink2">{count === 1 ? 'piece' : 'pieces'} on the pan</span>
           </div>
         )}
-        <Typed key={slot.key} ticket={ticket} slot={slot} weigh={weigh} />
-        <Last ticket={ticket} slots={slots} />
+        {slot ? (
+          <Typed key={slot.key} ticket={ticket} slot={slot} weigh={weigh} />
+        ) : (
+          <p className="py-3 text-label text-ink2">Choose on the left what lies on the pan next.</p>
+        )}
+        <Weights ticket={ticket} slots={slots} />
       </div>
     </div>
   );
@@ -187,8 +199,8 @@ function NewTub() {
   );
 }
 
-/** What was weighed last: to be struck, labelled, looked at. */
-function Last({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
+/** Everything weighed out of the ticket, the last first: to be struck, labelled, looked at. */
+function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   const strike = useChange(contract.bench.strike);
   const said = useSaid();
   const name = (w: Weighed) =>
@@ -200,20 +212,17 @@ function Last({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   };
   return (
     <ul className="text-label">
-      {ticket.weighOuts
-        .slice(-4)
-        .toReversed()
-        .map((w) => (
-          <li key={w.id} className="flex min-h-12 items-center gap-2 border-t border-line py-1">
-            <span className="min-w-0 flex-1 truncate">{name(w)}</span>
-            <Mass g={w.grams} />
-            <SourceMark source={w.source} />
-            {w.pieces > 0 && <LabelButton ticketId={ticket.id} weighed={w} />}
-            <button type="button" className="why min-h-10" onClick={() => void takeBack(w)}>
-              strike
-            </button>
-          </li>
-        ))}
+      {ticket.weighOuts.toReversed().map((w) => (
+        <li key={w.id} className="flex min-h-12 items-center gap-2 border-t border-line py-1">
+          <span className="min-w-0 flex-1 truncate">{name(w)}</span>
+          <Mass g={w.grams} />
+          <SourceMark source={w.source} />
+          {w.pieces > 0 && <LabelButton ticketId={ticket.id} weighed={w} />}
+          <button type="button" className="why min-h-10" onClick={() => void takeBack(w)}>
+            strike
+          </button>
+        </li>
+      ))}
     </ul>
   );
 }

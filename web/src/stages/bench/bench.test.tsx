@@ -65,6 +65,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     marks: null,
     stepSince: null,
     steps,
+    firstCut: 'head_tail',
     tools,
     cautions: [],
     inputs: [
@@ -188,45 +189,57 @@ describe('the fish on the board', () => {
   afterEach(() => {
     document.body.innerHTML = '';
   });
-  const drawn = (ticket: Ticket, draws: string | null, species = 'hake') => {
-    const slot = slotAt(ticket, slotsOf(ticket, book), 'slices');
+  const drawn = (ticket: Ticket, id: string, species = 'hake') => {
+    const slot = slotAt(ticket, slotsOf(ticket, book), id);
     const { container } = render(
       <Provider store={store}>
         <BoardDrawing
           ticket={ticket}
           species={row(species)}
-          draws={draws}
-          slot={draws === 'steaks' ? slot : null}
+          step={ticket.steps.find((s) => s.id === id)!}
+          slot={slot}
         />
       </Provider>,
     );
     return container;
   };
+  const label = (c: HTMLElement) => c.querySelector('svg')!.getAttribute('aria-label');
 
   it('marks the next steak by the body model, and moves on with every piece', () => {
     const steaks = cutFor('steaks', 'Pell', 2, 200);
-    expect(
-      drawn(hake([steaks]), 'steaks')
-        .querySelector('svg')!
-        .getAttribute('aria-label'),
-    ).toBe('Cut 39 mm from the face');
+    expect(label(drawn(hake([steaks]), 'slices'))).toBe('Cut 39 mm from the face');
     const one = hake([steaks], { weighOuts: [weighed('order', 'steaks', 204, 1, steaks.id)] });
-    const second = drawn(one, 'steaks');
-    expect(second.querySelector('svg')!.getAttribute('aria-label')).toBe('Cut 49 mm from the face');
-    expect(second.textContent).toContain('204');
+    expect(label(drawn(one, 'slices'))).toBe('Cut 49 mm from the face');
   });
 
-  it('draws a line for every step that cuts one, and a wing from above', () => {
-    const fillets = hake([cutFor('fillet_skinless', 'Pell', 2, 160)]);
-    for (const step of fillets.steps.filter((s) => s.draws))
-      expect(
-        drawn(fillets, step.draws).querySelectorAll('path[stroke="var(--emberline)"]').length,
-        step.id,
-      ).toBeGreaterThan(0);
-    expect(drawn(fillets, null).querySelectorAll('path[stroke="var(--emberline)"]')).toHaveLength(0);
-    expect(drawn(fillets, 'wing', 'skate').querySelector('svg')!.getAttribute('aria-label')).toMatch(
-      /wing of Thornback/,
-    );
+  it('cuts a slice as thick as it was asked for, ordered or for the counter', () => {
+    for (const customer of ['Pell', null]) {
+      const thick = { ...cutFor('steaks', customer, 4, 200), thickMm: 35 };
+      expect(label(drawn(hake([thick]), 'slices'))).toBe('Cut 35 mm from the face');
+    }
+  });
+
+  it('draws the way of the blade at every act that cuts, and its place in the flesh', () => {
+    for (const form of [
+      'fillet_skinless',
+      'block_portions',
+      'supreme',
+      'boneless_joint',
+      'butterflied_tail',
+    ]) {
+      const ticket = hake([cutFor(form, 'Pell', 2, 160)]);
+      for (const step of ticket.steps) {
+        const seen = drawn(ticket, step.id);
+        const ways = seen.querySelectorAll('path[stroke="var(--emberline)"]').length;
+        if (step.draws !== null) expect(ways, `${form} ${step.id}`).toBeGreaterThan(0);
+        if (step.view !== null) expect(seen.textContent, step.id).toContain('Blade view');
+      }
+    }
+    expect(
+      drawn(hake([cutFor('fillet_skinless', 'Pell', 2, 160)]), 'check').querySelectorAll(
+        'path[stroke="var(--emberline)"]',
+      ),
+    ).toHaveLength(0);
   });
 });
 

@@ -141,6 +141,16 @@ export function slotAt(ticket: Ticket, slots: readonly Slot[], stepId: string): 
   return mine.find((s) => waits(ticket, s)) ?? mine.find((s) => s.kind === 'counter') ?? null;
 }
 
+/**
+ * What is weighed after this one: the same while it waits for more, then the next below it that waits. Never another
+ * customer’s: whose pieces lie on the pan is for a person to say.
+ */
+export function nextSlot(ticket: Ticket, slots: readonly Slot[], now: Slot, just: number): Slot | null {
+  if (now.pieces !== null && now.pieces > 0 && count(ticket, now) + just < now.pieces) return now;
+  const next = slots.slice(slots.findIndex((s) => s.key === now.key) + 1).find((s) => waits(ticket, s));
+  return next && (next.kind !== 'order' || next.goes === now.goes) ? next : null;
+}
+
 export const countOf = count;
 
 /** Pieces of a slot's form that are off the fish, whoever they are for, in the order they were weighed. */

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formBook, formOf, shippedForms, togetherRefusal } from '../forms/index.ts';
 import { arrivalFraction, catalogue, conditionsFor, type Species } from '../species/index.ts';
-import { jobFaults, plainCut, questions, type Job, type WantedCut } from './index.ts';
-import { composed, workOf } from './compose.ts';
+import { jobFaults, plainCut, questions, type Job, type WantedCut } from '../board/index.ts';
+import { composed, workOf } from '../board/compose.ts';
 import { brokenHolds, everyCase, examine, faultsOf, type Refused } from './proof.ts';
 import { refusedText } from './refused.ts';
 

@@ -1,11 +1,11 @@
 import { shippedForms, type Form } from '../forms/index.ts';
 import { arrivalFraction, catalogue, conditionsFor, type Species } from '../species/index.ts';
-import { composed, goalsOf, type Composition, type Step, type Work } from './compose.ts';
-import { plainCut, type Job, type WantedCut } from './job.ts';
-import { questions, methodRefusal, type MethodChoices } from './methods.ts';
-import { isPiece, parts, pieceConditions, type Input } from './parts.ts';
-import { jobFaults, optionOffered } from './refusals.ts';
-import { bellyOf, pinsOf } from './rules.ts';
+import { composed, goalsOf, type Composition, type Step, type Work } from '../board/compose.ts';
+import { plainCut, type Job, type WantedCut } from '../board/job.ts';
+import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
+import { isPiece, parts, pieceConditions, type Input } from '../board/parts.ts';
+import { jobFaults, optionOffered } from '../board/refusals.ts';
+import { bellyOf, pinsOf } from '../board/rules.ts';
 
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 
