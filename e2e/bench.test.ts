@@ -150,8 +150,8 @@ describe('the bench on its tablet', () => {
     for (const grams of [61, 58, 63, 60]) await bench.take(grams);
     await bench.walkTo(/^Roll/);
     for (const grams of [62, 59, 60, 57]) await bench.take(grams);
-    await bench.walkTo(/^Cut goujons 80 x 5 mm/);
-    await pageSays(driver, '80 long, 5 wide');
+    await bench.walkTo(/^Goujons, 80 x 5 mm/);
+    await pageSays(driver, '80 mm long, 5 mm wide');
     await bench.take(226);
     await bench.walkTo(/^Weigh out/);
     await press(driver, 'label');

@@ -147,7 +147,7 @@ describe('one fish from the van door to the customer’s bag', () => {
   /** What the next tub is expected to weigh, grams; null when none is left. */
   async function nextTub(): Promise<number | null> {
     for (const row of await texts(driver, '[aria-label="What lies on the pan"] [role=radio]')) {
-      const tub = /^(?!fillet|more|drip|water).*about (\d+) g$/s.exec(row);
+      const tub = /^(?!fillet|left over|drip|water).*about (\d+) g$/s.exec(row);
       if (tub) return Number(tub[1]);
     }
     return null;

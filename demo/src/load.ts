@@ -241,7 +241,7 @@ async function fillSlab(work: Work) {
       r.saleable &&
       !r.blocked &&
       r.grams > 100 &&
-      !['trim:head', 'trim:frame'].includes(r.item),
+      !['trim:head', 'trim:frame', 'trim:skirts', 'made:stock_pack'].includes(r.item),
   );
   for (const { place, lotId, item, batch, grams, pieces } of cut.slice(0, scenario.cutOnSlab))
     await move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab', spot: null, reason: '' });

@@ -12,6 +12,7 @@ import { HandOver } from '../parts/HandOver.tsx';
 import { BringFish } from '../stages/bench/BringFish.tsx';
 import { CloseTicket } from '../stages/bench/CloseTicket.tsx';
 import Labels from '../stages/bench/Labels.tsx';
+import KnivesPage from '../stages/bench/KnivesPage.tsx';
 import { NewTicket } from '../stages/bench/NewTicket.tsx';
 import Buying from '../stages/close/Buying.tsx';
 import { Checks } from '../stages/close/Checks.tsx';
@@ -124,6 +125,8 @@ const ticket = {
   cuts: [],
   stepIds: [],
   weighOuts: [],
+  tools: [],
+  firstCut: 'head_tail',
   cautions: [],
   inputs: [
     {
@@ -348,6 +351,20 @@ const own: Form[] = [
     screen: <CloseTicket ticket={ticket} />,
     label: /Why it does not/,
     typed: 'drip',
+  },
+  {
+    name: 'a knife',
+    screen: <KnivesPage />,
+    answers: { '/api/safety/knives': [], '/api/safety/accidents': [] },
+    label: /Another knife/,
+    typed: 'stiff 15',
+  },
+  {
+    name: 'an accident',
+    screen: <KnivesPage />,
+    answers: { '/api/safety/knives': [], '/api/safety/accidents': [] },
+    label: /What happened/,
+    typed: 'left thumb',
   },
   { name: 'a new ticket', screen: <NewTicket onClose={nothing} />, label: 'Fish', typed: '3' },
   {
