@@ -578,8 +578,9 @@ const entries: Record<string, Entry> = {
     },
     way: 'To the bone all round, then through with one push.',
     more: ({ b }) => [
-      b.kind === 'flat' ? 'Through the spine, never beside it.' : 'Through a joint of the backbone.',
-      'Tap the blood out on the cloth.',
+      b.kind === 'flat'
+        ? 'Through the spine; tap the blood out on the cloth.'
+        : 'Through a joint; tap the blood out on the cloth.',
     ],
     hand: 'Towel on the fish, hand behind the blade.',
     check: 'Even faces, no splinters',

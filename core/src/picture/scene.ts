@@ -159,12 +159,7 @@ function tailFin(body: Body, look: Look, mid: number, root: number): Stroke[] {
   const x = (t: number) => body.standardMm + (body.totalMm - body.standardMm) * t;
   const wide = look.tail.span * body.standardMm;
   const { notch } = look.tail;
-  const half = [
-    [0, root],
-    [0.35, root * 1.15],
-    [0.7, wide * 0.86],
-    [1, wide],
-  ].map(([t, y]): Spot => [x(t!), mid + y!]);
+  const half = steps(10).map((t): Spot => [x(t), mid + root + (wide - root) * t ** 1.5]);
   const inner = (q: number): Spot => [
     x(notch > 1 ? 1 + (notch - 1) * (1 - q * q) * 1.2 : notch + (1 - notch) * q ** 1.4),
     mid + wide * q,

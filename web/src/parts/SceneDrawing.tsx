@@ -230,7 +230,12 @@ export function SceneDrawing({
                 return (
                   <g key={r.row}>
                     {r.row !== 'one' && (
-                      <text x={4} y={base} className="i2" style={{ fontSize: 15 }}>
+                      <text
+                        x={Math.max(44, X(scene.ruler!.from) - 10)}
+                        y={base}
+                        className="i2 end"
+                        style={{ fontSize: 15 }}
+                      >
                         {r.row}
                       </text>
                     )}

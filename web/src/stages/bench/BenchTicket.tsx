@@ -23,7 +23,7 @@ function Beads({ ticket }: { ticket: Ticket }) {
     ticket.steps.findIndex((s) => s.id === ticket.stepId),
   );
   return (
-    <ol className="relative flex flex-1 pt-1" aria-label="Steps">
+    <ol className="relative flex flex-1 pt-1 max-sm:hidden" aria-label="Steps">
       <span
         aria-hidden="true"
         className="absolute top-[14px] h-px bg-rule"

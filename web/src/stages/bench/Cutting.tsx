@@ -146,7 +146,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
   const title = (
     <>
       <h1
-        className={`font-bold ${panel || headline.title.length > 9 ? 'text-[38px] leading-[40px]' : 'text-[58px] leading-[58px]'}`}
+        className={`font-bold ${panel || headline.title.length > 9 ? 'text-[38px] leading-[40px]' : 'text-[58px] leading-[58px] whitespace-nowrap max-lg:text-[46px] max-lg:leading-[48px]'}`}
       >
         {headline.title}
       </h1>
@@ -154,7 +154,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
     </>
   );
   const words = (
-    <div className={`min-w-0 flex-1 ${panel ? 'text-[18px] leading-6' : 'text-[20px] leading-[26px]'}`}>
+    <div className={`min-w-0 flex-1 max-sm:order-last max-sm:basis-full ${panel ? 'text-[18px] leading-6' : 'text-[20px] leading-[26px]'}`}>
       {step.how.map((h) => (
         <p key={h}>{h}</p>
       ))}
@@ -167,8 +167,8 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
   return (
     <>
       <>
-        <div className="flex items-start gap-6 pt-1">
-          <div className="w-[300px] shrink-0 max-lg:w-[230px]">{title}</div>
+        <div className="flex items-start gap-x-6 pt-1 max-sm:flex-wrap">
+          <div className="w-[300px] shrink-0 max-lg:w-[230px] max-sm:w-auto max-sm:flex-1">{title}</div>
           {words}
           <StepClock ticket={ticket} step={step} />
         </div>

@@ -59,7 +59,7 @@ function Knives() {
     <section aria-label="Knives">
       <h2 className="text-row">Knives</h2>
       <p className="text-note text-ink2">
-        A dull knife slips. Steel before each fish kind, stone when steel no longer helps.
+        A dull knife slips. Steel it before each kind of fish; on the stone when steel no longer helps.
       </p>
       {data.length === 0 && (
         <p className="border-t border-line py-3 text-ink2">No knife is in the log yet.</p>

@@ -52,7 +52,7 @@ export function Methods({ ticketId }: { ticketId: number }) {
                   aria-pressed={on}
                   aria-disabled={way.refused !== null || undefined}
                   onClick={() => way.refused === null && void choose(q.question, way.method)}
-                  className={`btn min-h-14 flex-col items-start py-1.5 text-left ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                  className={`btn min-h-14 w-full flex-col items-start py-1.5 text-left whitespace-normal ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                 >
                   <span>{way.name}</span>
                   <span className="font-text text-note text-ink2">

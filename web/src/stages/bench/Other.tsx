@@ -16,7 +16,7 @@ const titles: Record<Page, string> = {
   pause: 'Leave it lying',
   hand: 'Hand it over',
   forms: 'What comes out of this fish',
-  methods: 'Another way of doing it',
+  methods: 'Another cutting method',
   timer: 'A timer',
   pedal: 'Foot pedal',
 };
@@ -30,7 +30,7 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
         <div className="grid grid-cols-2 gap-3">
           {(
             [
-              ['methods', 'Another way of doing it'],
+              ['methods', 'Another cutting method'],
               ['forms', 'More or fewer forms'],
               ['pause', 'Leave it lying'],
               ['hand', 'Hand it over'],

@@ -46,7 +46,7 @@ export default function MethodsPage() {
         <thead>
           <tr>
             <th className="w-[180px]">Question</th>
-            <th>Ways</th>
+            <th>Methods</th>
           </tr>
         </thead>
         <tbody>
