@@ -1,3 +1,5 @@
+import { pieceConditions } from '@ember-slate/core/board';
+import { arrivalConditions } from '@ember-slate/core/species';
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { backDoor, change, document, read, type Route } from './route.ts';
@@ -177,7 +179,10 @@ const ticket = summary.extend({
     z.object({
       lotId: f.id,
       code: z.string(),
-      condition: f.condition,
+      /** `whole`, or the form of the pieces that are cut again, by its name. */
+      item: z.string(),
+      itemName: z.string(),
+      condition: z.enum([...arrivalConditions, ...pieceConditions]),
       scaled: z.enum(['no', 'part', 'yes']),
       pieces: z.number().int(),
       grams: z.number().int(),
@@ -313,6 +318,10 @@ export const bench = {
     roles: backDoor,
     body: z.object({
       lotId: f.id,
+      /** Whole fish, or pieces of a form that lie in stock and are cut again. */
+      item: f.formId.default('whole'),
+      batch: f.batch.default(0),
+      place: z.enum(['place:cold_room', 'place:slab', 'place:display']).default('place:cold_room'),
       fish: f.pieces,
       form: f.formId,
       dueAt: f.instant,

@@ -467,6 +467,9 @@ export class SampleShop {
     if (!row) return;
     const made = await cuts.makeTicket(work, {
       lotId: row.lotId,
+      item: 'whole',
+      batch: 0,
+      place: 'place:cold_room',
       fish,
       form,
       pieces: null,

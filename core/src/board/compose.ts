@@ -5,7 +5,7 @@ import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
 import { askedOf, layOut, type Quarter } from './layout.ts';
 import { questionOf, questions, resolveMethods, type Methods, type QuestionId } from './methods.ts';
-import { isPiece, kindOf, parts, partsOf, type Part } from './parts.ts';
+import { isBoned, isPiece, isSkinned, kindOf, parts, partsOf, type Part } from './parts.ts';
 import { rules, type ActRule } from './rules.ts';
 import { Board, emptyParts, type Cut, type FishState, type PieceState } from './state.ts';
 import { wordsOf, toolNames, type ActWords } from './words.ts';
@@ -64,7 +64,7 @@ function start(job: Job): Board {
     ),
   );
   const layout = layOut(job, wanted, behind);
-  const firm = job.condition !== 'fillet' && job.condition !== 'loin';
+  const firm = !isSkinned(job.condition);
   const cuts = wanted.map((c, index): Cut => ({
     ...c,
     index,

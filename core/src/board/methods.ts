@@ -1,7 +1,7 @@
 import type { Form } from '../forms/index.ts';
 import type { Species } from '../species/index.ts';
 import type { Goal } from './goal.ts';
-import { isPiece, kindOf, type Input, type Kind } from './parts.ts';
+import { isBoned, isPiece, isSkinned, kindOf, type Input, type Kind } from './parts.ts';
 
 /** One accepted way to do a piece of work, with what it does to grams and minutes (our choice unless the note says otherwise). */
 export interface Method {
@@ -301,13 +301,14 @@ const firmBones = (s: MethodSpecies) => /gurnard|lionfish/.test(s.id);
 /** Why a question does not arise on this job, or null when it does. */
 function notAsked(question: QuestionId, { condition, cuts }: MethodJob, kind: Kind): string | null {
   const sides = cuts.filter((c) => c.goal.take === 'sides');
-  const inFillets = condition === 'fillet' || condition === 'loin';
   switch (question) {
     case 'ribs':
       return kind === 'round' && sides.length > 0 ? null : 'No sides come off over ribs here';
     case 'pin_bones':
     case 'firming':
-      return inFillets || !cuts.some((c) => c.goal.pins !== 'in') ? 'No pin bones come out here' : null;
+      return isBoned(condition) || !cuts.some((c) => c.goal.pins !== 'in')
+        ? 'No pin bones come out here'
+        : null;
     case 'belly':
       return kind === 'round' &&
         !isPiece(condition) &&
@@ -319,7 +320,10 @@ function notAsked(question: QuestionId, { condition, cuts }: MethodJob, kind: Ki
         ? null
         : 'Nothing here is shaved, or it is shaved anyway';
     case 'skinning':
-      return sides.some((c) => c.goal.skin === 'off') && !inFillets && kind !== 'monk' && kind !== 'ray'
+      return sides.some((c) => c.goal.skin === 'off') &&
+        !isSkinned(condition) &&
+        kind !== 'monk' &&
+        kind !== 'ray'
         ? null
         : 'No skin comes off by knife here';
     case 'flatfish':
@@ -339,7 +343,6 @@ export function methodRefusal(question: QuestionId, method: string, job: MethodJ
   const cuts = job.cuts.filter((c) => c.goal.take !== 'trim');
   const does = (op: Form['does'][number]) => cuts.some((c) => c.form.does.includes(op));
   const takes = (take: Goal['take']) => cuts.some((c) => c.goal.take === take);
-  const inFillets = condition === 'fillet' || condition === 'loin';
   const allSides = cuts.length > 0 && cuts.every((c) => c.goal.take === 'sides');
   if (isPiece(condition) && !ofPieces.includes(question) && method !== questionOf(question).methods[0]!.id)
     return 'It is off the bone already';
@@ -366,7 +369,7 @@ export function methodRefusal(question: QuestionId, method: string, job: MethodJ
           ? null
           : 'No bones are drawn here';
     case 'skin_order skin_first':
-      if (inFillets) return 'The skin is off already';
+      if (isSkinned(condition)) return 'The skin is off already';
       if (kind === 'ray' || kind === 'monk') return 'There are no bones to draw';
       if (!cuts.some((c) => c.goal.take === 'sides' && c.goal.skin === 'off')) return 'No skin comes off';
       return cuts.every((c) => c.goal.skin === 'off') ? null : 'One of the forms keeps its skin';

@@ -53,9 +53,12 @@ export const headParts = ['head', 'gills', 'eyes', 'cheeks', 'headFlesh', 'finsB
 export const finParts = ['finsBack', 'finsVent', 'finsBelly', 'finsBreast', 'tailFin'] as const;
 
 /** What lies on the board when the ticket begins: a fish as it came, or a piece of one that is cut again. */
-export const pieceConditions = ['side', 'fillet', 'loin'] as const;
+export const pieceConditions = ['side', 'boned_side', 'fillet', 'loin'] as const;
 export type PieceCondition = (typeof pieceConditions)[number];
 export type Input = ArrivalCondition | PieceCondition;
+/** Pieces without pin bones, and those without skin. */
+export const isBoned = (input: Input): boolean => ['boned_side', 'fillet', 'loin'].includes(input);
+export const isSkinned = (input: Input): boolean => input === 'fillet' || input === 'loin';
 export const isPiece = (input: Input): input is PieceCondition =>
   (pieceConditions as readonly string[]).includes(input);
 
@@ -99,6 +102,7 @@ const gone: Record<ArrivalCondition, readonly Part[]> = {
 };
 const ofPiece: Record<PieceCondition, readonly Part[]> = {
   side: ['flesh', 'skin', 'dark'],
+  boned_side: ['flesh', 'skin', 'dark'],
   fillet: ['flesh'],
   loin: ['flesh'],
 };

@@ -5,10 +5,21 @@ import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
 import { isChoice, methodRefusal, type QuestionId } from './methods.ts';
 import { optionClash, optionOf, type OptionId } from './options.ts';
-import { isPiece, kindOf, type Input } from './parts.ts';
+import { isBoned, isPiece, isSkinned, kindOf, type Input, type PieceCondition } from './parts.ts';
 
 /** Forms that only a whole fish gives: a piece has not what they need. */
 const ofFishOnly = ['half_shell', 'block_fillet', 'quarter', 'cross'] as const;
+
+/**
+ * What a piece in stock is to the board when it is cut again; null for a form that is finished: folded, rolled, sliced,
+ * in strips, or on the bone.
+ */
+export function pieceOf(form: Form): PieceCondition | null {
+  const done = ['half_shell', 'fold', 'roll', 'strips', 'slices', 'split'] as const;
+  if (form.section !== 'sides' || done.some((o) => form.does.includes(o))) return null;
+  if (form.does.includes('loin_block')) return 'loin';
+  return keepsSkin(form) ? 'boned_side' : 'fillet';
+}
 
 /** Why this form cannot be cut from what lies there, in words, or null when it can. `wholeGrams` where known. */
 export function cutRefusal(
@@ -22,7 +33,7 @@ export function cutRefusal(
   if (refused) return refused;
   if (form.section !== 'sides' || ofFishOnly.some((o) => form.does.includes(o)))
     return `${form.name} is cut from the fish, not from a ${input}`;
-  if (input !== 'side' && keepsSkin(form)) return `The skin of a ${input} is off already`;
+  if (isSkinned(input) && keepsSkin(form)) return `The skin of a ${input} is off already`;
   if (input === 'loin' && form.does.includes('split')) return 'A loin has no belly to part from';
   return null;
 }
@@ -43,7 +54,7 @@ export function optionRefusal(
     pins_in:
       kind !== 'round'
         ? `${species.name} has no pin bones`
-        : input === 'fillet' || input === 'loin'
+        : input !== null && isBoned(input)
           ? 'Its pin bones are out already'
           : false,
     belly_off:

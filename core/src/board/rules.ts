@@ -1,5 +1,5 @@
 import type { QuestionId } from './methods.ts';
-import { finParts, headParts, type Part } from './parts.ts';
+import { finParts, headParts, isBoned, type Part } from './parts.ts';
 import type { Board, Cut } from './state.ts';
 
 export type ToolId =
@@ -196,12 +196,7 @@ export const pinsOf = (b: Board, c: Cut): 'out' | 'declared' | 'in' =>
   c.goal.pins === 'out' && b.method('pin_bones') === 'leave' ? 'declared' : c.goal.pins;
 
 const boned = (b: Board) =>
-  b.cuts.filter(
-    (c) =>
-      pinsOf(b, c) === 'out' &&
-      c.state.pins === 'in' &&
-      !(b.job.condition === 'fillet' || b.job.condition === 'loin'),
-  );
+  b.cuts.filter((c) => pinsOf(b, c) === 'out' && c.state.pins === 'in' && !isBoned(b.job.condition));
 const skinned = (b: Board) => b.taking('sides').filter((c) => c.goal.skin === 'off' && c.state.skin);
 const skinFirst = (b: Board) => b.method('skin_order') === 'skin_first';
 

@@ -5,7 +5,7 @@ import type { Goal } from './goal.ts';
 import type { Job, WantedCut } from './job.ts';
 import type { Place } from './layout.ts';
 import { questionOf, type Method, type Methods, type QuestionId } from './methods.ts';
-import { isPiece, kindOf, noParts, parts, type Kind, type Part, type Parts } from './parts.ts';
+import { isPiece, isSkinned, kindOf, noParts, parts, type Kind, type Part, type Parts } from './parts.ts';
 
 /** What has been done to the fish so far. */
 export interface FishState {
@@ -101,11 +101,11 @@ export class Board {
       head: headThere,
       gills: headThere && this.kind !== 'ray',
       guts: condition === 'whole',
-      scales: scaly && job.scaled !== 'yes' && condition !== 'fillet' && condition !== 'loin',
+      scales: scaly && job.scaled !== 'yes' && !isSkinned(condition),
       fins: !this.piece && condition !== 'wing',
       spines: this.pricks,
       tailFin: !this.piece && condition !== 'wing',
-      skin: condition !== 'fillet' && condition !== 'loin',
+      skin: !isSkinned(condition),
       silver: this.kind === 'monk' && !this.piece,
       skirts: this.kind === 'flat' && !this.piece,
       open: this.piece,

@@ -1,6 +1,6 @@
 import { bodyOf, pchip, wingEdgeMm, wingOutline, wingsOf, type Body, type Piece } from '../body/index.ts';
 import type { Act } from '../board/act.ts';
-import { isPiece, kindOf, type Input, type Kind } from '../board/parts.ts';
+import { isPiece, isSkinned, kindOf, type Input, type Kind } from '../board/parts.ts';
 import { arrivalFraction, type Species } from '../species/index.ts';
 import { lookOf, type Fin, type Look } from './looks.ts';
 
@@ -474,7 +474,7 @@ function sideScene(body: Body, s: Sight): Scene {
   const upper = us.map((u): Spot => [X(u), h(u)]);
   const lower = us.map((u): Spot => [X(u), -h(u) * bulge(u)]);
   const skinUp = ['scale', 'score'].includes(s.act.draws ?? '');
-  const bare = !['fillet', 'loin'].includes(s.input);
+  const bare = !isSkinned(s.input);
   const pinEnd = p.pinBonesEnd ?? p.vent;
   const strokes: Stroke[] = [
     { ink: skinUp ? 'body' : 'loin', closed: true, points: [...upper, ...lower.toReversed()] },
@@ -1241,7 +1241,7 @@ function sceneOf(
 export function bodyAt(s: Pick<Sight, 'species' | 'input' | 'grams'>): Body | null {
   if (!isPiece(s.input)) return bodyOf(s.species, s.input, s.grams);
   const share =
-    (s.input === 'side' ? (s.species.filletSkinOn ?? s.species.filletSkinless) : s.species.filletSkinless) /
+    (isSkinned(s.input) ? s.species.filletSkinless : (s.species.filletSkinOn ?? s.species.filletSkinless)) /
     2;
   return bodyOf(s.species, 'gutted', (s.grams / share) * arrivalFraction(s.species, 'gutted'));
 }

@@ -3,7 +3,7 @@ import { arrivalFraction, catalogue, conditionsFor, type Species } from '../spec
 import { composed, goalsOf, type Composition, type Step, type Work } from '../board/compose.ts';
 import { plainCut, type Job, type WantedCut } from '../board/job.ts';
 import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
-import { isPiece, parts, pieceConditions, type Input } from '../board/parts.ts';
+import { isBoned, isPiece, isSkinned, parts, pieceConditions, type Input } from '../board/parts.ts';
 import { jobFaults, optionOffered } from '../board/refusals.ts';
 import { bellyOf, pinsOf } from '../board/rules.ts';
 
@@ -51,10 +51,7 @@ function unmet(w: Work): string[] {
       ),
       ...not(goal.tailFin === 'off' && held('tailFin'), 'tail fin is on'),
       ...not(goal.skin === 'off' && (state.skin || held('skin')), 'skin is on'),
-      ...not(
-        goal.skin === 'on' && !state.skin && b.job.condition !== 'fillet' && b.job.condition !== 'loin',
-        'skin is off',
-      ),
+      ...not(goal.skin === 'on' && !state.skin && !isSkinned(b.job.condition), 'skin is off'),
       ...not(goal.scales === 'off' && state.scales && state.skin, 'scales are on'),
       ...not(goal.tray && !state.scales && b.job.scaled === 'no', 'scales are off'),
       ...not(goal.silver === 'off' && held('silver'), 'silver skin is on'),
@@ -69,10 +66,7 @@ function unmet(w: Work): string[] {
         'bones are in',
       ),
       ...not(goal.ribs === 'out' && state.ribs, 'ribs are in'),
-      ...not(
-        state.pins !== pinsOf(b, c) && b.job.condition !== 'fillet' && b.job.condition !== 'loin',
-        `pin bones are ${state.pins}`,
-      ),
+      ...not(state.pins !== pinsOf(b, c) && !isBoned(b.job.condition), `pin bones are ${state.pins}`),
       ...not(bellyOf(b, c) !== 'on' && held('belly'), 'belly is on'),
       ...not(goal.scored !== state.scored, 'scored'),
       ...not(goal.slashed !== state.slashed, 'slashed'),

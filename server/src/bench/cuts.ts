@@ -1,5 +1,5 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { optionClash } from '@ember-slate/core/board';
+import { cutRefusal, optionClash, optionRefusal, pieceOf } from '@ember-slate/core/board';
 import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
 import { formOf, togetherRefusal, type Form } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
@@ -9,6 +9,7 @@ import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
+import { stock } from '../counter/stock.ts';
 import { post } from '../platform/ledger.ts';
 import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
@@ -17,6 +18,7 @@ import { lockLots } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import { shopLots } from '../plan/available.ts';
 import { lockTicket } from './lock.ts';
+import { inputAt } from './tickets.ts';
 import { cutsOf, inputsOf, weighOutsOf, type InputRow } from './queries.ts';
 
 type Rooms = typeof contract.bench;
@@ -46,6 +48,11 @@ async function fitRefusal(
   );
   const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
   for (const input of inputs) {
+    if (input.item !== 'whole') {
+      const refused = cutRefusal(species, inputAt(work, input), want.form);
+      if (refused) return `${input.code}: ${refused}`;
+      continue;
+    }
     const lot = lots.find((l) => l.id === input.lotId)!;
     const state = clocks.lot(lot.id);
     const available: AvailableLot = {
@@ -201,14 +208,15 @@ export async function makeTicket(
 ): Promise<{ id: number; number: number }> {
   await lockLots(work.tx, [body.lotId]);
   checkAmount(body);
+  const clash = optionClash(body.options);
+  if (clash) throw fieldProblem('options', `"${clash[0]}" and "${clash[1]}" cannot both be`);
+  if (body.item !== 'whole') return cutAgain(work, body);
   const book = await speciesById(work.tx);
   const all = [...(await shopLots(work, book)).values()].flat();
   const found = all.find((l) => l.lot.id === body.lotId);
   if (!found) throw fieldProblem('lotId', 'No fish of that lot in the cold room');
   const species = book.get(found.lot.speciesId)!;
   const form = knownForm(work, body.form);
-  const clashing = optionClash(body.options);
-  if (clashing) throw fieldProblem('options', `"${clashing[0]}" and "${clashing[1]}" cannot both be`);
   const offer = offerFrom(species, found.available, {
     form,
     options: body.options,
@@ -236,12 +244,66 @@ export async function makeTicket(
     body.lotId,
     body.fish,
   ]);
+  await addForm(work, made.insertId, form.id, body);
+  return { id: made.insertId, number };
+}
+
+/** A ticket of pieces that lie in stock: they are cut again, with their clock, lot and batch. */
+async function cutAgain(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: number; number: number }> {
+  const row = (await stock(work)).find(
+    (r) => r.lotId === body.lotId && r.item === body.item && r.batch === body.batch && r.place === body.place,
+  );
+  if (!row) throw fieldProblem('lotId', 'Nothing of that lies there');
+  if (row.blocked !== null) throw fieldProblem('lotId', row.blocked);
+  const from = formsOf(work.settings).get(row.item);
+  const input = from ? pieceOf(from) : null;
+  if (!input) throw fieldProblem('lotId', `${row.itemName} are not cut again`);
+  const species = (await speciesById(work.tx)).get(row.speciesId)!;
+  const form = knownForm(work, body.form);
+  const refused =
+    cutRefusal(species, input, form) ??
+    body.options.map((o) => optionRefusal(species, input, form, o)).find((r) => r !== null) ??
+    null;
+  if (refused) throw fieldProblem('form', refused);
+  if (form.raw) {
+    const lots = await lotsById(work.tx, [row.lotId]);
+    const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
+    const state = clocks.row(row.lotId, body.place, row.item, row.batch);
+    if (freezingOf(work, state, clocks.logs)?.met !== true)
+      throw fieldProblem('form', 'Raw use needs a complete freezing record; this has none');
+  }
+  if (body.fish > row.freePieces)
+    throw fieldProblem('fish', `${row.freePieces} pieces of it lie there that nobody was promised`);
+  const number = await nextNumber(work.tx, 'ticket');
+  const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
+    number,
+    species.id,
+    new Date(body.dueAt),
+  ]);
   await run(
+    work.tx,
+    'INSERT INTO ticket_input (ticket_id, lot_id, pieces, item, batch, place, piece_grams) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [
+      made.insertId,
+      row.lotId,
+      body.fish,
+      row.item,
+      row.batch,
+      body.place,
+      row.grams / Math.max(1, row.pieces),
+    ],
+  );
+  await addForm(work, made.insertId, form.id, body);
+  return { id: made.insertId, number };
+}
+
+const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<Rooms['make']>) =>
+  run(
     work.tx,
     'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams, thick_mm, options) VALUES (?, ?, ?, ?, ?, ?, ?)',
     [
-      made.insertId,
-      form.id,
+      ticketId,
+      form,
       body.pieces,
       body.pieceGrams,
       body.totalGrams,
@@ -249,8 +311,6 @@ export async function makeTicket(
       JSON.stringify(body.options),
     ],
   );
-  return { id: made.insertId, number };
-}
 
 /** Gives a ticket up: its fish go back to the cold room, its lines to the plan. Not once anything was weighed out. */
 export async function withdraw(work: Work, id: number, version: number): Promise<{ id: number }> {
@@ -261,7 +321,7 @@ export async function withdraw(work: Work, id: number, version: number): Promise
   if (ticket.state === 'cutting') {
     const back = inputs.flatMap((i) =>
       transfer(
-        { lotId: i.lotId, item: 'whole', batch: 0, grams: i.grams!, pieces: i.pieces },
+        { lotId: i.lotId, item: i.item, batch: i.batch, grams: i.grams!, pieces: i.pieces },
         'place:bench',
         'place:cold_room',
       ),

@@ -1,4 +1,5 @@
 import type { WeightSource } from '@ember-slate/contract';
+import type { Account } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import type { LotWithGrade } from '../grading/queries.ts';
 import { marks, rows, type Tx } from '../platform/db.ts';
@@ -70,7 +71,11 @@ export interface InputRow {
   ticketId: number;
   lotId: number;
   code: string;
-  condition: ArrivalCondition;
+  /** How the lot came; what lies on the board is for `inputAt` to say. */
+  arrival: ArrivalCondition;
+  item: string;
+  batch: number;
+  place: Account;
   scaled: 'no' | 'part' | 'yes';
   production: LotWithGrade['production'];
   roe: LotWithGrade['roe'];
@@ -87,8 +92,8 @@ export interface InputRow {
 export const inputsOf = (tx: Tx, ticketIds: readonly number[]): Promise<InputRow[]> =>
   rows<InputRow>(
     tx,
-    `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS \`condition\`, l.scaled, l.production, l.roe, l.rigor, l.damage, i.pieces, i.grams,
-       i.weight_source AS source, l.grams / l.pieces AS fishGrams
+    `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS arrival, i.item, i.batch, i.place, l.scaled, l.production, l.roe, l.rigor, l.damage, i.pieces, i.grams,
+       i.weight_source AS source, COALESCE(i.piece_grams, l.grams / l.pieces) AS fishGrams
      FROM ticket_input i JOIN lot l ON l.id = i.lot_id WHERE i.ticket_id IN (${marks(ticketIds.length)}) ORDER BY i.lot_id`,
     [...ticketIds],
   );

@@ -33,7 +33,7 @@ export async function startTicket(
   const ticket = await lockTicket(work, id, ['waiting'], body.version);
   const inputs = await inputsOf(work.tx, [id]);
   const cuts = await cutsOf(work.tx, [id]);
-  const stiff = inputs.filter((i) => i.rigor === 'in_rigor');
+  const stiff = inputs.filter((i) => i.item === 'whole' && i.rigor === 'in_rigor');
   const opened = cuts.some((c) => formOf(formsOf(work.settings), c.form).section !== 'fish');
   if (stiff.length > 0 && opened && !body.limp)
     throw fieldProblem(
@@ -54,7 +54,7 @@ export async function startTicket(
         `${input.pieces} fish of ${input.code} usually weigh about ${massText(Math.round(usual), work.units)}: check scale and tare`,
       );
     }
-    const key = { account: 'place:cold_room' as const, lotId: input.lotId, item: 'whole', batch: 0 };
+    const key = { account: input.place, lotId: input.lotId, item: input.item, batch: input.batch };
     entries.push(...(await take(work, key, { grams: given.grams, pieces: input.pieces }, 'place:bench')));
     await run(
       work.tx,
@@ -249,8 +249,8 @@ export async function closeTicket(
   }
   const cut = inputs.map((i) => ({
     lotId: i.lotId,
-    item: 'whole',
-    batch: 0,
+    item: i.item,
+    batch: i.batch,
     grams: i.grams!,
     pieces: i.pieces,
   }));

@@ -2,9 +2,11 @@ import type { Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@embe
 import {
   compose,
   expectedTicket,
+  pieceOf,
   speciesCautions,
   ticketGrams,
   type Composition,
+  type Input,
   type Job,
   type MethodChoices,
   type Step,
@@ -41,6 +43,14 @@ const fishGrams = (inputs: readonly InputRow[]) =>
   sum(inputs.map(gramsOf)) / sum(inputs.map((i) => i.pieces));
 const parse = <T>(json: string | null): T => JSON.parse(json ?? '{}') as T;
 
+/** What the fish or pieces of an input are to the board. Throws a conflict for a form that is not cut again. */
+export function inputAt(work: Work, i: Pick<InputRow, 'item' | 'arrival'>): Input {
+  if (i.item === 'whole') return i.arrival;
+  const piece = pieceOf(formOf(formsOf(work.settings), i.item));
+  if (!piece) throw problems.conflict('That is not cut again');
+  return piece;
+}
+
 /** What the composer needs of a ticket; of several lots, what the fish of one of them give. */
 export function jobOf(
   work: Work,
@@ -58,8 +68,9 @@ export function jobOf(
   const [first] = of;
   return {
     species,
-    condition: first!.condition,
-    scaled,
+    condition: inputAt(work, first!),
+    // What the shop cut was scaled before.
+    scaled: first!.item === 'whole' ? scaled : 'yes',
     cuts: cuts.map((c) => ({
       form: formOf(formsOf(work.settings), c.form),
       options: JSON.parse(c.options) as string[],
@@ -120,8 +131,12 @@ function summarize(
   };
 }
 
-/** Days left of a lot where its uncut fish lies: in the cold room while any is there, else on the bench. */
-function daysOf(clocks: Clocks, lotId: number): number | null {
+/** Days left of what a ticket takes: where its uncut fish lies, in the cold room or on the bench; pieces by their own clock. */
+function daysOf(clocks: Clocks, { lotId, item, batch }: InputRow): number | null {
+  if (item !== 'whole') {
+    const own = clocks.ofLot(lotId).filter((s) => s.clock.item === item && s.clock.batch === batch);
+    return (own.find((s) => s.held) ?? own[0])?.life?.left ?? null;
+  }
   const inRoom = clocks.row(lotId, 'place:cold_room', 'whole', 0);
   return (inRoom?.held ? inRoom : clocks.lot(lotId))?.life?.left ?? null;
 }
@@ -138,7 +153,7 @@ export async function openTickets(work: Work): Promise<TicketSummary[]> {
     const species = book.get(t.speciesId)!;
     const mine = inputs.filter((i) => i.ticketId === t.id);
     const own = cuts.filter((c) => c.ticketId === t.id);
-    const left = mine.map((i) => daysOf(clocks, i.lotId)).filter((l) => l !== null);
+    const left = mine.map((i) => daysOf(clocks, i)).filter((l) => l !== null);
     return summarize(
       work,
       t,
@@ -232,17 +247,9 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
   );
   const { input, ...weights } = weightsOf(inputs, weighOuts);
   const { unaccounted, allowed, closes } = massBalance({ input, ...weights });
-  const left = (lotId: number) => daysOf(clocks, lotId) ?? 0;
+  const left = (i: InputRow) => daysOf(clocks, i) ?? 0;
   return {
-    ...summarize(
-      work,
-      ticket,
-      species,
-      cuts,
-      inputs,
-      composition,
-      Math.min(...inputs.map((i) => left(i.lotId))),
-    ),
+    ...summarize(work, ticket, species, cuts, inputs, composition, Math.min(...inputs.map(left))),
     stepSeconds: Number(spent?.seconds ?? 0),
     stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
     steps: composition.steps,
@@ -253,12 +260,14 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
     inputs: inputs.map((i) => ({
       lotId: i.lotId,
       code: i.code,
-      condition: i.condition,
+      item: i.item,
+      itemName: i.item === 'whole' ? 'whole' : formName(formsOf(work.settings), i.item),
+      condition: inputAt(work, i),
       scaled: i.scaled,
       pieces: i.pieces,
       grams: gramsOf(i),
       source: i.source ?? 'estimated',
-      daysLeft: left(i.lotId),
+      daysLeft: left(i),
       verdict: lots.find((l) => l.id === i.lotId)!.verdict,
     })),
     expected: expectation(work, species, ticket, cuts, inputs),

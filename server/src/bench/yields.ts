@@ -17,13 +17,15 @@ export async function keepYield(
   },
 ): Promise<void> {
   const form = o.cuts[0]?.form;
-  const condition = o.inputs[0]?.condition;
+  // What was cut before says nothing of the fish.
+  if (o.inputs.some((i) => i.item !== 'whole')) return;
+  const condition = o.inputs[0]?.arrival;
   if (
     form === undefined ||
     condition === undefined ||
     o.weights.input <= 0 ||
     o.cuts.some((c) => c.form !== form) ||
-    o.inputs.some((i) => i.condition !== condition)
+    o.inputs.some((i) => i.arrival !== condition)
   )
     return;
   const lots = await rows<{ id: number; supplierId: number; pricePerKg: number }>(

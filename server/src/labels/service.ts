@@ -62,7 +62,14 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
       .ofLot(lotId)
       .filter((s) => s.held && s.clock.item === form.id && s.clock.batch === ticketId)
       .sort((a, b) => (a.life?.left ?? 0) - (b.life?.left ?? 0))[0];
-  const states = lots.map((lot) => ({ lot, state: pieceOf(lot.id) ?? clocks.lot(lot.id) }));
+  const takenFrom = (lotId: number) => {
+    const input = inputs.find((i) => i.lotId === lotId)!;
+    return input.item === 'whole'
+      ? clocks.lot(lotId)
+      : (clocks.ofLot(lotId).find((s) => s.clock.item === input.item && s.clock.batch === input.batch) ??
+          null);
+  };
+  const states = lots.map((lot) => ({ lot, state: pieceOf(lot.id) ?? takenFrom(lot.id) }));
   // The piece goes back to the cold room: what it lasts there as this form, by the lot that ends first.
   const ends = states.map(({ lot, state }) =>
     state

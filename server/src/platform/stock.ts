@@ -26,7 +26,7 @@ export async function promisedFish(
     `SELECT lot_id, SUM(fish) AS fish FROM (
        SELECT k.lot_id, k.fish FROM pick k WHERE k.lot_id IN (${marks(lotIds.length)}) AND k.line_id NOT IN (${others})
          AND NOT EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = k.line_id)
-       UNION ALL SELECT i.lot_id, i.pieces FROM ticket_input i JOIN ticket t ON t.id = i.ticket_id
+       UNION ALL SELECT i.lot_id, i.pieces FROM ticket_input i JOIN ticket t ON i.item = 'whole' AND t.id = i.ticket_id
          WHERE i.lot_id IN (${marks(lotIds.length)}) AND t.state = 'waiting'
            AND EXISTS (SELECT 1 FROM ticket_cut c WHERE c.ticket_id = t.id AND (c.line_id IS NULL OR c.line_id NOT IN (${others})))
        ) AS held GROUP BY lot_id`,

@@ -132,6 +132,7 @@ const ticket = {
     {
       lotId: 8,
       code: '261125-S1',
+      item: 'whole',
       condition: 'whole',
       pieces: 2,
       grams: 920,

@@ -12,6 +12,9 @@ import { useMass } from '../../parts/Mass.tsx';
 import { Forms } from './Forms.tsx';
 import { Methods } from './Methods.tsx';
 
+const noun = (i: Ticket['inputs'][number]) =>
+  i.item === 'whole' ? 'fish' : i.pieces === 1 ? 'piece' : 'pieces';
+
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`bring ${ticket.id}`);
@@ -41,7 +44,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
   return (
     <div className="pt-4">
       <h1 className="text-[52px] leading-[58px] font-bold">
-        {waiting ? `Bring ${waiting.pieces} fish of ${waiting.code}` : 'All on the bench'}
+        {waiting ? `Bring ${waiting.pieces} ${noun(waiting)} of ${waiting.code}` : 'All on the bench'}
       </h1>
       <p className="text-row text-ink2">
         {waiting ? 'Weigh them as they come: the balance starts from this weight.' : 'Begin the cutting.'}
@@ -69,10 +72,11 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
           >
             <div>
               <div className="font-figure text-big font-semibold">
-                {i.pieces} fish of lot {i.code}
+                {i.pieces} {noun(i)} of lot {i.code}
               </div>
               <div className="text-label text-ink2">
-                {i.condition.replace('_', ', ')} · about {mass(i.grams)} · {i.daysLeft.toFixed(1)} days left
+                {i.item === 'whole' ? i.condition.replace('_', ', ') : i.itemName} · about {mass(i.grams)} ·{' '}
+                {i.daysLeft.toFixed(1)} days left
               </div>
             </div>
             <WeightField
@@ -82,8 +86,8 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
               take={
                 waiting?.lotId === i.lotId
                   ? {
-                      act: `Take ${i.pieces} fish`,
-                      title: `${i.pieces} fish of lot ${i.code}`,
+                      act: `Take ${i.pieces} ${noun(i)}`,
+                      title: `${i.pieces} ${noun(i)} of lot ${i.code}`,
                       detail: `about ${mass(i.grams)} together`,
                     }
                   : null

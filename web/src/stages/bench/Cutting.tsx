@@ -1,5 +1,5 @@
 import { contract, type Ticket } from '@ember-slate/contract';
-import { bodyOf } from '@ember-slate/core/body';
+import { bodyAt } from '@ember-slate/core/picture';
 import { Link } from 'react-router';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -30,7 +30,9 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
   const length = useLength();
   const mass = useMass();
   const input = ticket.inputs[0]!;
-  const body = species ? bodyOf(species, input.condition, input.grams / input.pieces) : null;
+  const body = species
+    ? bodyAt({ species, input: input.condition, grams: input.grams / input.pieces })
+    : null;
   if (!slot || !body) return { title: step.title, sub: '' };
   const done = countOf(ticket, slot);
   const of = slot.pieces ? ` of ${slot.pieces}` : '';
@@ -154,7 +156,9 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
     </>
   );
   const words = (
-    <div className={`min-w-0 flex-1 max-sm:order-last max-sm:basis-full ${panel ? 'text-[18px] leading-6' : 'text-[20px] leading-[26px]'}`}>
+    <div
+      className={`min-w-0 flex-1 max-sm:order-last max-sm:basis-full ${panel ? 'text-[18px] leading-6' : 'text-[20px] leading-[26px]'}`}
+    >
       {step.how.map((h) => (
         <p key={h}>{h}</p>
       ))}

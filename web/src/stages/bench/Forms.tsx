@@ -1,5 +1,6 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
-import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
+import { cutRefusal, isPiece } from '@ember-slate/core/board';
+import { formOf, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -27,7 +28,10 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   const [options, setOptions] = useKept<string[]>(draft, 'options', []);
   const [problem, setProblem] = useState<Problem | null>(null);
   const input = ticket.inputs[0]!;
-  const whole = species ? input.grams / input.pieces / arrivalFraction(species, input.condition) : null;
+  const whole =
+    species && !isPiece(input.condition)
+      ? input.grams / input.pieces / arrivalFraction(species, input.condition)
+      : null;
   const here = ticket.cuts.map((c) => formOf(book, c.form));
   const refusal = (id: string): string | null => {
     const f = formOf(book, id);
@@ -35,7 +39,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
       .filter((h) => h.id !== id)
       .map((h) => togetherRefusal(h, f))
       .find((r) => r !== null);
-    return clash ?? (species ? formRefusal(species, input.condition, f, whole) : null);
+    return clash ?? (species ? cutRefusal(species, input.condition, f, whole) : null);
   };
   const put = async (lineId: number | null, id: string) => {
     const f = formOf(book, id);

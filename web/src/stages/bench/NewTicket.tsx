@@ -1,5 +1,6 @@
 import { contract, type Problem } from '@ember-slate/contract';
-import { formOf, formRefusal, offered } from '@ember-slate/core/forms';
+import { cutRefusal, pieceOf, type Input } from '@ember-slate/core/board';
+import { formOf, offered } from '@ember-slate/core/forms';
 import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -42,25 +43,37 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const [each, setEach] = useKept<Weight | null>(draft, 'each', null);
   const [thick, setThick] = useKept(draft, 'thick', '');
   const [problem, setProblem] = useState<Problem | null>(null);
+  const places = ['place:cold_room', 'place:slab', 'place:display'] as const;
+  const again = (item: string) => (book.has(item) ? pieceOf(formOf(book, item)) : null);
   const lots = (stock ?? []).filter(
-    (r) => r.place === 'place:cold_room' && r.item === 'whole' && r.freePieces > 0 && !r.blocked,
+    (r) =>
+      r.freePieces > 0 &&
+      !r.blocked &&
+      !r.frozen &&
+      (r.item === 'whole' ? r.place === 'place:cold_room' : again(r.item) !== null) &&
+      (places as readonly string[]).includes(r.place),
   );
-  const lot = lots.find((l) => String(l.lotId) === lotId);
+  const keyOf = (l: (typeof lots)[number]) => `${l.lotId} ${l.item} ${l.batch} ${l.place}`;
+  const lot = lots.find((l) => keyOf(l) === lotId);
+  const input: Input | null = lot ? (lot.item === 'whole' ? lot.condition : again(lot.item)) : null;
   const species = lot ? speciesBook.get(lot.speciesId) : undefined;
-  const whole = lot && species ? lot.grams / lot.pieces / arrivalFraction(species, lot.condition) : null;
+  const whole =
+    lot && species && lot.item === 'whole'
+      ? lot.grams / lot.pieces / arrivalFraction(species, lot.condition)
+      : null;
   const n = wholeNumber(fish);
   const errors = errorsByPath(problem);
   const fits = species
     ? offered(book).filter(
-        (f) =>
-          formRefusal(species, lot!.condition, f, whole) === null &&
-          f.does.length > 0 &&
-          f.section !== 'trim',
+        (f) => cutRefusal(species, input!, f, whole) === null && f.does.length > 0 && f.section !== 'trim',
       )
     : [];
   const make = async () => {
     const outcome = await send({
       lotId: lot!.lotId,
+      item: lot!.item,
+      batch: lot!.batch,
+      place: lot!.place as (typeof places)[number],
       fish: n!,
       form,
       dueAt: new Date(now.getTime() + 2 * 3_600_000).toISOString(),
@@ -81,7 +94,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
     pieces === ''
       ? n === null || chosen === null
         ? null
-        : n * (chosen.count === 'fish' ? 1 : 2)
+        : n * (chosen.count === 'fish' || lot?.item !== 'whole' ? 1 : 2)
       : wholeNumber(pieces);
   const missing = !lot
     ? 'choose the fish'
@@ -95,7 +108,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title="Cut for the counter" open onClose={onClose}>
       <Picker
-        label="Fish in the cold room"
+        label="Fish, or pieces to cut again"
         value={lotId}
         onChange={(id) => {
           setLotId(id);
@@ -103,13 +116,19 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
         }}
         error={errors.lotId}
         options={lots.map((l) => ({
-          value: String(l.lotId),
-          name: `${shortName(l.speciesName)}, lot ${l.code}`,
-          detail: `${l.freePieces} fish, ${mass(l.freeGrams)}`,
+          value: keyOf(l),
+          name: `${shortName(l.speciesName)}${l.item === 'whole' ? '' : `, ${l.itemName}`}, lot ${l.code}`,
+          detail: `${l.freePieces} ${l.item === 'whole' ? 'fish' : 'pieces'}, ${mass(l.freeGrams)}`,
         }))}
       />
       <div className="grid grid-cols-[110px_minmax(0,1fr)] gap-4">
-        <TextField label="Fish" value={fish} onChange={setFish} inputMode="numeric" error={errors.fish} />
+        <TextField
+          label={lot && lot.item !== 'whole' ? 'Pieces of it' : 'Fish'}
+          value={fish}
+          onChange={setFish}
+          inputMode="numeric"
+          error={errors.fish}
+        />
         <SelectField
           label="Into"
           value={form}
@@ -158,7 +177,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
             <OptionButtons
               form={chosen}
               species={species}
-              input={lot?.condition ?? null}
+              input={input}
               options={options}
               onChange={setOptions}
             />

@@ -9,7 +9,7 @@ import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
 import { BoardDrawing } from './BoardDrawing.tsx';
 import { missingFrom } from './CloseTicket.tsx';
-import { slotAt, slotsOf, waits } from './slots.ts';
+import { nextSlot, slotAt, slotsOf, waits } from './slots.ts';
 import { windowOf, windowWords } from './useWeigh.ts';
 
 const book = formBook();
@@ -72,6 +72,8 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
       {
         lotId: 1,
         code: '261125-H1',
+        item: 'whole',
+        itemName: 'whole',
         condition: 'gutted',
         scaled: 'no',
         pieces: 1,
@@ -146,6 +148,30 @@ describe('what may lie on the pan', () => {
     const open = slotsOf(third, book).filter((s) => waits(third, s));
     expect(open.map((s) => s.item)).toEqual(['head']);
     expect(at(third, 'slices')).toMatchObject({ key: 'more steaks', kind: 'counter' });
+  });
+
+  it('goes on to the next row, never by itself to another customer’s', () => {
+    const cuts = [pell, quill, counter];
+    const ticket = hake(cuts);
+    const slots = slotsOf(ticket, book);
+    const of = (name: string) => slots.find((s) => s.goes === name)!;
+    // One of Pell's two is still to come; after the second the next row is Quill's, which a person chooses.
+    expect(nextSlot(ticket, slots, of('Pell'), 1)!.goes).toBe('Pell');
+    expect(nextSlot(ticket, slots, of('Pell'), 2)).toBeNull();
+    expect(nextSlot(ticket, slots, of('Quill'), 1)).toMatchObject({
+      kind: 'counter',
+      item: 'boneless_joint',
+    });
+    const joint = slots.find((s) => s.item === 'boneless_joint')!;
+    expect(nextSlot(ticket, slots, joint, 1)).toMatchObject({ kind: 'trim', item: 'head' });
+    const drip = slots.find((s) => s.kind === 'drip')!;
+    expect(nextSlot(ticket, slots, drip, 0)).toBeNull();
+  });
+
+  it('names what is left over of a form, in grams', () => {
+    const [asked, left] = slotsOf(hake([pell]), book);
+    expect(asked).toMatchObject({ goes: 'Pell', expected: 400 });
+    expect(left).toMatchObject({ name: 'left over: steaks', goes: 'counter', expected: 100 });
   });
 
   it('says where a weight stands to its window', () => {

@@ -1,0 +1,198 @@
+import { contract } from '@ember-slate/contract';
+import { nothingObserved } from '@ember-slate/core/freshness';
+import { describe, expect, it } from 'vitest';
+import { cut, fresh, gradeBody, houseForEach, landBass, start, type House } from './house.ts';
+
+const fresher = houseForEach();
+const make = (house: House, lotId: number, more: object = {}) =>
+  house.bench.send(contract.bench.make, {
+    body: {
+      lotId,
+      fish: 2,
+      form: 'fillet_skin_on',
+      dueAt: '2026-11-25T16:00:00.000Z',
+      pieces: 2,
+      pieceGrams: 300,
+      totalGrams: null,
+      ...more,
+    },
+  });
+const made = async (house: House, lotId: number, more: object = {}) => {
+  const answer = await make(house, lotId, more);
+  expect(answer.status).toBe(200);
+  return answer.body.id;
+};
+const at = (house: House, id: number) => house.bench.ok(contract.bench.ticket, { params: { id } });
+const choose = (house: House, id: number, question: string, method: string) =>
+  house.bench.send(contract.bench.methods, { params: { id }, body: { question, method } });
+
+describe('what is said about a form', () => {
+  it('is an act on the board, and stands on the list and the label, for the counter too', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house);
+    const options = ['slashed 3 times a side', 'head off'];
+    const id = await made(house, lotId, { form: 'scaled_gutted', options });
+    const ticket = await at(house, id);
+    expect(ticket.stepIds).toEqual(expect.arrayContaining(['head', 'slash']));
+    expect((await house.bench.ok(contract.bench.tickets))[0]!.cuts[0]!.options).toEqual(options);
+    await start(house, id);
+    const weighed = await house.bench.ok(contract.bench.weigh, {
+      params: { id },
+      body: { cutId: null, kind: 'counter', item: 'scaled_gutted', grams: 330, pieces: 1, source: 'typed' },
+    });
+    const label = await house.bench.ok(contract.bench.makeLabel, {
+      params: { id, weightId: weighed.id },
+      body: { size: '58x40', print: false },
+    });
+    const face = await house.bench.ok(contract.bench.labelFace, { params: { id: label.id } });
+    expect(face.facts[0]).toBe('slashed 3 times a side; head off.');
+  });
+
+  it('is refused where it cannot be had or clashes', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house);
+    const paths = async (more: object) => (await make(house, lotId, more)).problem.errors?.map((e) => e.path);
+    expect(await paths({ form: 'butterfly_back', options: ['head on', 'head off'] })).toEqual(['options']);
+    expect(await paths({ form: 'half_shell', options: ['skirts left'] })).toEqual(['form']);
+  });
+
+  it('cuts a slice as thick as it is said', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house, true, { pieces: 2, grams: 3000 });
+    const id = await made(house, lotId, { form: 'steaks', pieces: 4, pieceGrams: 200, thickMm: 35 });
+    const ticket = await at(house, id);
+    expect(ticket.cuts[0]!.thickMm).toBe(35);
+    expect(ticket.steps.find((s) => s.id === 'slices')!.begin).toMatch(/^35 mm/);
+  });
+});
+
+describe('a cutting method', () => {
+  it('does on the ticket what its comparison said, or is refused with its reason', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house);
+    const id = await made(house, lotId);
+    const before = await at(house, id);
+    const ways = await house.bench.ok(contract.bench.ways, { params: { id } });
+    const scissors = ways.find((w) => w.question === 'ribs')!.ways.find((w) => w.method === 'scissors')!;
+    await house.bench.ok(contract.bench.methods, {
+      params: { id },
+      body: { question: 'ribs', method: 'scissors' },
+    });
+    const after = await at(house, id);
+    expect(after.expected.mains[0]! - before.expected.mains[0]!).toBe(scissors.grams);
+    expect(after.minutes - before.minutes).toBeCloseTo(scissors.minutes, 9);
+    expect(after.stepIds).toContain('ribs');
+    for (const [question, method, why] of [
+      ['ribs', 'through', /salmonids/],
+      ['flatfish', 'cross', /flatfish/],
+      ['silver', 'knife', /no fillets|changes nothing|monk/i],
+    ] as const) {
+      const refused = await choose(house, id, question, method);
+      expect([refused.status, refused.problem.errors?.[0]?.message]).toEqual([
+        400,
+        expect.stringMatching(why),
+      ]);
+    }
+  });
+});
+
+describe('what grading saw', () => {
+  const graded = async (house: House, more: object) => {
+    const { lotId } = await landBass(house, false);
+    await house.bench.ok(contract.grading.record, {
+      params: { id: lotId },
+      body: gradeBody({ fish: [fresh, fresh, fresh], observed: { ...nothingObserved, damage: [], ...more } }),
+    });
+    return lotId;
+  };
+  it('holds stiff fish until somebody says that it is limp', async () => {
+    const house = fresher();
+    const lotId = await graded(house, { rigor: 'in_rigor' });
+    const id = await made(house, lotId);
+    const ticket = await at(house, id);
+    const begin = (limp: boolean) =>
+      house.bench.send(contract.bench.start, {
+        params: { id },
+        body: {
+          version: ticket.version,
+          inputs: [{ lotId, grams: ticket.inputs[0]!.grams, source: 'typed' }],
+          limp,
+        },
+      });
+    const refused = await begin(false);
+    expect([refused.status, refused.problem.errors?.[0]?.path]).toEqual([400, 'limp']);
+    expect((await begin(true)).status).toBe(200);
+    // Said once, it counts for the next ticket of the lot.
+    const next = await made(house, lotId);
+    await start(house, next);
+  });
+  it('expects the roe it saw', async () => {
+    const house = fresher();
+    const id = await made(house, await graded(house, { roe: 'full' }));
+    const { expected, stepIds } = await at(house, id);
+    expect(expected.trims.find((t) => t.part === 'roe')!.grams).toBeGreaterThan(10);
+    expect(stepIds).toContain('roe');
+  });
+});
+
+describe('what was cut before', () => {
+  it('is cut again with its lot, its clock and every gram', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house);
+    const first = await cut(house, await made(house, lotId, { pieces: 4, pieceGrams: 110 }));
+    await house.bench.ok(contract.bench.close, {
+      params: { id: first.id },
+      body: { version: first.version, reason: '' },
+    });
+    const row = (await house.bench.ok(contract.counter.stock)).find(
+      (r) => r.item === 'fillet_skin_on' && r.place === 'place:cold_room',
+    )!;
+    const from = { item: row.item, batch: row.batch, place: 'place:cold_room', fish: row.pieces };
+    const id = await made(house, lotId, {
+      ...from,
+      form: 'fillet_skinless',
+      pieces: row.pieces,
+      pieceGrams: 90,
+    });
+    const ticket = await at(house, id);
+    expect(ticket.inputs[0]).toMatchObject({
+      item: 'fillet_skin_on',
+      condition: 'boned_side',
+      grams: row.grams,
+    });
+    expect(ticket.stepIds).toEqual(expect.arrayContaining(['again', 'skin']));
+    expect(ticket.stepIds).not.toEqual(expect.arrayContaining(['head']));
+    expect(ticket.stepIds).not.toContain('pin_bones');
+    const again = await cut(house, id);
+    await house.bench.ok(contract.bench.close, {
+      params: { id },
+      body: { version: again.version, reason: '' },
+    });
+    const rows = await house.bench.ok(contract.counter.stock);
+    expect(rows.some((r) => r.item === 'fillet_skin_on')).toBe(false);
+    const skinless = rows.find((r) => r.item === 'fillet_skinless')!;
+    expect(skinless).toMatchObject({ lotId, batch: id });
+    expect(skinless.daysLeft!).toBeLessThanOrEqual(row.daysLeft! + 1e-6);
+  });
+  it('is refused for what a piece does not give, for more than lies there, and for raw use without its record', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house, true, { pieces: 2, grams: 4000 });
+    const first = await cut(house, await made(house, lotId, { pieces: 4, pieceGrams: 400 }));
+    await house.bench.ok(contract.bench.close, {
+      params: { id: first.id },
+      body: { version: first.version, reason: '' },
+    });
+    const row = (await house.bench.ok(contract.counter.stock)).find((r) => r.item === 'fillet_skin_on')!;
+    const from = { item: row.item, batch: row.batch, fish: 1 };
+    const said = async (more: object) =>
+      (await make(house, lotId, { ...from, ...more })).problem.errors?.map((e) => [e.path, e.message]);
+    expect(await said({ form: 'steaks' })).toEqual([['form', expect.stringMatching(/from the fish/)]]);
+    expect(await said({ form: 'portion', fish: 99 })).toEqual([
+      ['fish', expect.stringMatching(/pieces of it/)],
+    ]);
+    expect(await said({ form: 'sashimi_block' })).toEqual([
+      ['form', expect.stringMatching(/freezing record/)],
+    ]);
+    expect(await said({ form: 'portion', batch: 999 })).toEqual([['lotId', expect.any(String)]]);
+  });
+});
