@@ -5,7 +5,7 @@ import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
 import { askedOf, layOut, type Quarter } from './layout.ts';
 import { questionOf, questions, resolveMethods, type Methods, type QuestionId } from './methods.ts';
-import { isBoned, isPiece, isSkinned, kindOf, parts, partsOf, type Part } from './parts.ts';
+import { isPiece, isSkinned, kindOf, parts, partsOf, type Part } from './parts.ts';
 import { rules, type ActRule } from './rules.ts';
 import { Board, emptyParts, type Cut, type FishState, type PieceState } from './state.ts';
 import { wordsOf, toolNames, type ActWords } from './words.ts';
@@ -277,7 +277,7 @@ export function openQuestions(job: Job): QuestionId[] {
 }
 
 /** Everything a job comes to, but who chose its methods: two jobs with the same are the same work. */
-export function outcomeOf(job: Job): string {
+function outcomeOf(job: Job): string {
   const { methods: _methods, ...rest } = compose(job);
   return JSON.stringify(rest);
 }

@@ -3,7 +3,7 @@ import { optionOf, optionsOf, portionSizes, sliceMm, type OptionId } from './opt
 import type { Kind } from './parts.ts';
 
 /** How a form is taken from the fish. */
-export type Take =
+type Take =
   | 'nothing'
   | 'fish'
   | 'butterfly_back'
@@ -17,7 +17,7 @@ export type Take =
   | 'trim';
 
 /** How the flesh is divided or shaped once it is off. */
-export type Shape =
+type Shape =
   'portion' | 'bias' | 'block_cut' | 'split' | 'slices' | 'loin_block' | 'fold' | 'roll' | 'strips';
 
 /**

@@ -85,6 +85,3 @@ export const portionSizes: Partial<Record<OptionId, readonly [number, number]>> 
 
 export const optionsOf = (words: readonly string[]): Set<OptionId> =>
   new Set(words.map(optionOf).filter((o) => o !== null));
-
-/** Whether the form offers an option under any of its words. */
-export const offers = (form: Form, id: OptionId): boolean => form.options.some((w) => optionOf(w) === id);

@@ -95,7 +95,7 @@ export type BladeView =
   | 'to_skin'
   | 'cartilage';
 
-export type Minutes = readonly [small: number, medium: number, large: number];
+type Minutes = readonly [small: number, medium: number, large: number];
 type Of<T> = T | ((b: Board, cuts: readonly Cut[]) => T);
 
 /** One act: what needs it, what it does, how long it takes. What is said of it stands in words.ts. */

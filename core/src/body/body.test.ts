@@ -14,7 +14,6 @@ import {
   shapeOf,
   steakGrams,
   targetPieces,
-  wingOutline,
   zone,
   zoneGrams,
   type Profile,

@@ -550,9 +550,7 @@ describe('lines of the trim', () => {
           const lines = wishes.map((w, i) => of(w.form, Math.max(5, collars * w.share), { id: `t${i}` }));
           const served = offTrim(problem(...lines), plan);
           for (const form of ['collars', 'belly_strips', 'scrape']) {
-            const parts = { collars: ['collars'], belly_strips: ['belly'], scrape: ['scrape'] }[
-              form
-            ]!;
+            const parts = { collars: ['collars'], belly_strips: ['belly'], scrape: ['scrape'] }[form]!;
             const there = trims.reduce(
               (s, t) => s + parts.reduce((p, part) => p + ((t as Record<string, number>)[part] ?? 0), 0),
               0,

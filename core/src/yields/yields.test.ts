@@ -13,7 +13,6 @@ import {
   massBalance,
   piecesPerFish,
   spentMultiplier,
-  trims,
   learnedYield,
 } from './index.ts';
 
