@@ -1,4 +1,3 @@
-import type { Form } from '../forms/index.ts';
 
 /**
  * What a customer may say about a form, by its words on the order. The first is what is offered; the others are what
