@@ -1,5 +1,3 @@
-import { pieceConditions } from '@ember-slate/core/board';
-import { arrivalConditions } from '@ember-slate/core/species';
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { backDoor, change, document, read, type Route } from './route.ts';
@@ -182,7 +180,7 @@ const ticket = summary.extend({
       /** `whole`, or the form of the pieces that are cut again, by its name. */
       item: z.string(),
       itemName: z.string(),
-      condition: z.enum([...arrivalConditions, ...pieceConditions]),
+      condition: f.condition,
       scaled: z.enum(['no', 'part', 'yes']),
       pieces: z.number().int(),
       grams: z.number().int(),

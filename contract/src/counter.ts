@@ -20,6 +20,8 @@ const stockRow = z.object({
   saleable: z.boolean(),
   blocked: z.string().nullable(),
   condition: f.condition,
+  /** What it is to the board when it is cut; null for what is not cut again. */
+  cutAs: f.condition.nullable(),
   grams: z.number().int(),
   pieces: z.number().int(),
   freeGrams: z.number().int(),

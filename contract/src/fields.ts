@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { TrimWish } from '@ember-slate/core/orders';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
-import type { ArrivalCondition } from '@ember-slate/core/species';
+import { arrivalConditions } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
 import type { TrimId } from '@ember-slate/core/yields';
 
@@ -124,13 +124,7 @@ export const item = z.union(
 export const formId = z.string().regex(/^[a-z_:0-9]{2,40}$/, 'Choose a form of this shop');
 export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
 export const trimWish = z.enum(['shop', 'stock', 'all'] satisfies TrimWish[]);
-export const condition = z.enum([
-  'whole',
-  'gutted',
-  'headed_gutted',
-  'tail',
-  'wing',
-] satisfies ArrivalCondition[]);
+export const condition = z.enum(arrivalConditions);
 export const verdict = z.enum(['accept', 'use_today', 'cooked_only', 'hold', 'reject'] satisfies Verdict[]);
 export const category = z.enum(['Extra', 'A', 'B', 'Not admitted'] satisfies Category[]);
 export const stockPlace = z.enum([

@@ -1,4 +1,4 @@
-import { pieceConditions, questions } from '@ember-slate/core/board';
+import { questions } from '@ember-slate/core/board';
 import { roes } from '@ember-slate/core/freshness';
 import { arrivalConditions } from '@ember-slate/core/species';
 import * as z from 'zod';
@@ -131,7 +131,7 @@ const choices = z.partialRecord(z.enum(questions.map((q) => q.id)), z.string());
 /** What `npm run compose` reads: one job at the bench. */
 export const composeFile = z.strictObject({
   species: speciesId,
-  arrival: z.enum([...arrivalConditions, ...pieceConditions]).describe('as it lies on the board'),
+  arrival: z.enum(arrivalConditions).describe('as it lies on the board'),
   grams: z
     .number()
     .positive('A fish weighs more than nothing')

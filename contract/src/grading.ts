@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { damages, roes, signKinds } from '@ember-slate/core/freshness';
+import { arrivalConditions } from '@ember-slate/core/species';
 import * as f from './fields.ts';
 import { backDoor, change, managers, read, type Route } from './route.ts';
 
@@ -20,7 +21,7 @@ const sign = z.object({
     .max(4)
     .optional(),
   species: z.array(f.speciesId).max(200).optional(),
-  conditions: z.array(f.condition).max(5).optional(),
+  conditions: z.array(f.condition).max(arrivalConditions.length).optional(),
 });
 const calibration = z.object({
   slope: z.number().positive(),
@@ -35,7 +36,7 @@ const schemeFields = {
   name: f.name('name of the scheme', 60),
   method: z.enum(['levels', 'index']),
   species: z.array(f.speciesId).min(1).max(200).nullable(),
-  conditions: z.array(f.condition).min(1, 'Say for which fish').max(5),
+  conditions: z.array(f.condition).min(1, 'Say for which fish').max(arrivalConditions.length),
   centres: z.tuple([centre, centre, centre, centre]),
   rejectAt: z.number().min(0.1).max(1000).nullable(),
   voteHalfWidth: z.number().positive().max(0.5),

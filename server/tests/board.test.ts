@@ -1,7 +1,19 @@
 import { contract } from '@ember-slate/contract';
 import { nothingObserved } from '@ember-slate/core/freshness';
 import { describe, expect, it } from 'vitest';
-import { cut, fresh, gradeBody, houseForEach, landBass, start, type House } from './house.ts';
+import {
+  bassLot,
+  cut,
+  delivery,
+  fourFillets,
+  fresh,
+  gradeBody,
+  houseForEach,
+  landBass,
+  proof,
+  start,
+  type House,
+} from './house.ts';
 
 const fresher = houseForEach();
 const make = (house: House, lotId: number, more: object = {}) =>
@@ -194,5 +206,117 @@ describe('what was cut before', () => {
       ['form', expect.stringMatching(/freezing record/)],
     ]);
     expect(await said({ form: 'portion', batch: 999 })).toEqual([['lotId', expect.any(String)]]);
+  });
+});
+
+describe('sides, fillets and loins bought in', () => {
+  const piece = { smell: 0, firmness: 0, cut_face: 0, gaping: 0, dried: 0, blemish: 0, drip: 0 } as const;
+  const landed = async (house: House, condition: string, more: object = {}) => {
+    const { lotId, code } = await landBass(house, false, {
+      speciesId: 'salmon',
+      condition,
+      pieces: 6,
+      grams: 7200,
+      ...more,
+    });
+    await house.bench.ok(contract.grading.record, {
+      params: { id: lotId },
+      body: gradeBody({ scheme: 'cut-piece', fish: [piece, piece, piece] }),
+    });
+    return { lotId, code };
+  };
+
+  it('are graded by the signs of a piece, lie in stock under their name and live as long as if cut here', async () => {
+    const house = fresher();
+    const { lotId } = await landed(house, 'side');
+    const [row] = await house.bench.ok(contract.counter.stock);
+    expect(row).toMatchObject({ lotId, item: 'whole', itemName: 'side, bone in', cutAs: 'side', pieces: 6 });
+    const fish = await landBass(house, false, {
+      speciesId: 'salmon',
+      condition: 'gutted',
+      pieces: 2,
+      grams: 8000,
+    });
+    const { belly: _belly, ...gutted } = fresh;
+    await house.bench.ok(contract.grading.record, {
+      params: { id: fish.lotId },
+      body: gradeBody({ fish: [gutted, gutted] }),
+    });
+    const rows = await house.bench.ok(contract.counter.stock);
+    const days = (id: number) => rows.find((r) => r.lotId === id)!.daysLeft!;
+    expect(days(lotId)).toBeLessThan(days(fish.lotId) * 0.8);
+  });
+
+  it('are refused where a fish has no such piece, and judged by no sign they have not', async () => {
+    const house = fresher();
+    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const send = (more: object) =>
+      house.bench.send(contract.landing.addLot, { params: { id }, body: bassLot(more) });
+    const refused = await send({ speciesId: 'plaice', condition: 'loin' });
+    expect(refused.problem.errors?.map((e) => e.path)).toEqual(['condition']);
+    const lot = await send({ speciesId: 'salmon', condition: 'side', pieces: 3, grams: 3600 });
+    const wrong = await house.bench.send(contract.grading.record, {
+      params: { id: lot.body.id },
+      body: gradeBody({ fish: [fresh, fresh, fresh] }),
+    });
+    expect(wrong.status).toBe(400);
+  });
+
+  it('are promised, cut and accounted for like fish, pin bones out and all', async () => {
+    const house = fresher();
+    const { lotId } = await landed(house, 'side');
+    await house.counter.ok(contract.orders.take, {
+      body: fourFillets({
+        lines: [
+          { ...fourFillets().lines[0]!, speciesId: 'salmon', form: 'portion', pieces: 12, pieceGrams: 160 },
+        ],
+      }),
+    });
+    const [line] = await house.bench.ok(contract.plan.lines);
+    expect(line!.promise).toMatchObject({ answer: 'yes', because: expect.stringMatching(/pieces from/) });
+    const id = await made(house, lotId, { fish: 2, form: 'portion', pieces: 10, pieceGrams: 160 });
+    const ticket = await at(house, id);
+    expect(ticket.inputs[0]).toMatchObject({ condition: 'side', itemName: 'side, bone in', pieces: 2 });
+    expect(ticket.stepIds).toContain('pin_bones');
+    for (const gone of ['head', 'gut', 'fins', 'fillet_first']) expect(ticket.stepIds).not.toContain(gone);
+    const { mains, trims, drip } = ticket.expected;
+    const named = mains[0]! + trims.reduce((s, t) => s + t.grams, 0) + drip;
+    expect(Math.abs(named - ticket.inputs[0]!.grams)).toBeLessThanOrEqual(3);
+    const done = await cut(house, id);
+    await house.bench.ok(contract.bench.close, {
+      params: { id },
+      body: { version: done.version, reason: '' },
+    });
+    const portions = (await house.bench.ok(contract.counter.stock)).find((r) => r.item === 'portion')!;
+    expect(portions).toMatchObject({ lotId, batch: id, cutAs: 'boned_side' });
+    expect((await proof(house)).faults).toEqual([]);
+  });
+
+  it('with their pin bones left in are cut again as sides that have them', async () => {
+    const house = fresher();
+    const { lotId } = await landed(house, 'side');
+    const first = await cut(
+      house,
+      await made(house, lotId, {
+        form: 'fillet_skin_on',
+        pieces: 2,
+        pieceGrams: 1100,
+        options: ['pin bones left in, declared'],
+      }),
+    );
+    await house.bench.ok(contract.bench.close, {
+      params: { id: first.id },
+      body: { version: first.version, reason: '' },
+    });
+    const row = (await house.bench.ok(contract.counter.stock)).find((r) => r.item === 'fillet_skin_on')!;
+    expect(row.cutAs).toBe('side');
+    const id = await made(house, lotId, {
+      item: row.item,
+      batch: row.batch,
+      fish: 1,
+      form: 'portion',
+      pieces: 4,
+    });
+    expect((await at(house, id)).stepIds).toContain('pin_bones');
   });
 });

@@ -34,6 +34,7 @@ const checksums: Record<number, string> = {
   17: '0952b4211bce3daf21fc10aa65d82d5d',
   18: 'ca52bde38a712102f7805c9cccd198d8',
   19: 'd6d9224a014742f8310d30cc402e2dc3',
+  20: 'fbcee032f68b83bc089dfe0c28421b0f',
 };
 
 it('no step that shops have run was edited', () => {

@@ -1,7 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { bodyOf, steakGrams } from '../body/index.ts';
 import { formBook, formOf, shippedForms } from '../forms/index.ts';
-import { arrivalFraction, catalogue, conditionsFor } from '../species/index.ts';
+import {
+  arrivalFraction,
+  catalogue,
+  conditionsFor,
+  isPiece,
+  type ArrivalCondition,
+} from '../species/index.ts';
 import {
   compose,
   expectedTicket,
@@ -14,7 +20,6 @@ import {
   optionRefusal,
   plainCut,
   speciesCautions,
-  type Input,
   type Job,
   type MethodChoices,
   type WantedCut,
@@ -24,7 +29,12 @@ const of = (id: string) => catalogue.find((s) => s.id === id)!;
 const the = (id: string) => formOf(formBook(), id);
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 const cut = (form: string, more: Partial<WantedCut> = {}): WantedCut => ({ ...plainCut(the(form)), ...more });
-const job = (id: string, condition: Input, cuts: readonly WantedCut[], more: Partial<Job> = {}): Job => ({
+const job = (
+  id: string,
+  condition: ArrivalCondition,
+  cuts: readonly WantedCut[],
+  more: Partial<Job> = {},
+): Job => ({
   species: of(id),
   condition,
   scaled: 'no',
@@ -41,7 +51,7 @@ const acts = (j: Job) => compose(j).steps.map((s) => s.id);
 /** Orders of work as they are common practice. */
 const orders: readonly (readonly [
   id: string,
-  condition: Input,
+  condition: ArrivalCondition,
   forms: string,
   options: readonly string[],
   more: { g?: number; ticket?: MethodChoices; roe?: Job['roe'] },
@@ -255,7 +265,7 @@ describe('the acts of a ticket', () => {
     expect(words({ first_cut: 'belly' })).toMatch(/above the vent fin.*until you see the spine/);
   });
   it('warns of venom while the spines are on, whatever came, and of no teeth on a fillet', () => {
-    for (const condition of conditionsFor(of('lionfish'))) {
+    for (const condition of conditionsFor(of('lionfish')).filter((c) => !isPiece(c))) {
       const { steps } = compose(job('lionfish', condition, forms('fillet_skinless')));
       expect(steps.find((s) => s.id === 'check')!.cautions.join()).toMatch(/never bare hands/);
       expect(steps.findIndex((s) => s.id === 'spines')).toBe(1);
@@ -442,7 +452,7 @@ describe('options', () => {
     expect(optionClash(['skinless', 'scored 2 to 3 mm deep', 'slashed 3 times a side'])).not.toBeNull();
   });
   it('are refused where they cannot be had, and not offered where the form is made so anyway', () => {
-    const why = (id: string, form: string, words: string, input: Input | null = null) =>
+    const why = (id: string, form: string, words: string, input: ArrivalCondition | null = null) =>
       optionRefusal(of(id), input, the(form), words);
     expect(why('lionfish', 'butterfly_back', 'fins left on')).toMatch(/venomous/);
     expect(why('plaice', 'fillet_skin_on', 'pin bones left in, declared')).toMatch(/no pin bones/);

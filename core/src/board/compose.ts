@@ -1,11 +1,12 @@
 import type { Act } from './act.ts';
 import { bodyOf, steakGrams } from '../body/index.ts';
+import { isPiece, isSkinned } from '../species/index.ts';
 import type { TrimId } from '../yields/trims.ts';
 import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
 import { askedOf, layOut, type Quarter } from './layout.ts';
 import { questionOf, questions, resolveMethods, type Methods, type QuestionId } from './methods.ts';
-import { isPiece, isSkinned, kindOf, parts, partsOf, type Part } from './parts.ts';
+import { kindOf, parts, partsOf, type Part } from './parts.ts';
 import { rules, type ActRule } from './rules.ts';
 import { Board, emptyParts, type Cut, type FishState, type PieceState } from './state.ts';
 import { wordsOf, toolNames, type ActWords } from './words.ts';

@@ -35,8 +35,8 @@ export {
   type QuestionId,
 } from './methods.ts';
 export { optionClash, optionOf, optionsOf, optionWords, type OptionId } from './options.ts';
-export { isPiece, kindOf, partsOf, pieceConditions, type Input, type Kind } from './parts.ts';
-export { cutRefusal, jobFaults, pieceOf, optionOffered, optionRefusal, type Fault } from './refusals.ts';
+export { kindOf, partsOf, type Kind } from './parts.ts';
+export { jobFaults, pieceOf, optionOffered, optionRefusal, type Fault } from './refusals.ts';
 export { speciesCautions } from './cautions.ts';
 export type { BladeView, Drawing, Lies } from './rules.ts';
 export { methodEffect, type MethodEffect } from './effect.ts';

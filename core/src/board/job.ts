@@ -1,7 +1,7 @@
 import type { Form } from '../forms/index.ts';
-import type { Species } from '../species/index.ts';
+import type { ArrivalCondition, Species } from '../species/index.ts';
 import type { MethodChoices } from './methods.ts';
-import type { Input, Seen } from './parts.ts';
+import type { Seen } from './parts.ts';
 
 /** What is cut, for whom: a form with its options, and how much of it is asked for; grams, mm. */
 export interface WantedCut {
@@ -17,7 +17,7 @@ export interface WantedCut {
 /** What one ticket cuts: forms from one kind of fish, in the condition it came, by the methods chosen. */
 export interface Job {
   species: Species;
-  condition: Input;
+  condition: ArrivalCondition;
   scaled: 'no' | 'part' | 'yes';
   cuts: readonly WantedCut[];
   /** Weight of one fish as it lies there, grams: under 700 g small, over 3 kg large. */

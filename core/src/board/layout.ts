@@ -1,7 +1,8 @@
 import { bodyOf, quarterShares, steakGrams, type Body } from '../body/index.ts';
+import { isPiece } from '../species/index.ts';
 import type { Goal } from './goal.ts';
 import type { Job, WantedCut } from './job.ts';
-import { isPiece, kindOf } from './parts.ts';
+import { kindOf } from './parts.ts';
 
 export type Quarter = 'eyedBack' | 'eyedBelly' | 'blindBack' | 'blindBelly';
 

@@ -1,7 +1,7 @@
 import type { Form } from '../forms/index.ts';
-import type { Species } from '../species/index.ts';
+import { isBoned, isPiece, isSkinned, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Goal } from './goal.ts';
-import { isBoned, isPiece, isSkinned, kindOf, type Input, type Kind } from './parts.ts';
+import { kindOf, type Kind } from './parts.ts';
 
 /** One accepted way to do a piece of work, with what it does to grams and minutes (our choice unless the note says otherwise). */
 export interface Method {
@@ -278,7 +278,7 @@ type MethodSpecies = Pick<Species, 'id' | 'bodyPlan' | 'bodyRow' | 'typicalG' | 
 /** What a method is judged by: the fish, how it came, and what is to become of it. */
 export interface MethodJob {
   species: MethodSpecies;
-  condition: Input;
+  condition: ArrivalCondition;
   cuts: readonly { form: Form; goal: Goal }[];
 }
 

@@ -1,4 +1,3 @@
-
 /**
  * What a customer may say about a form, by its words on the order. The first is what is offered; the others are what
  * older orders say. Words that stand nowhere here are the shop's own: the ticket says them as they are.

@@ -1,5 +1,12 @@
 import type { Roe } from '../freshness/index.ts';
-import { arrivalFraction, type ArrivalCondition, type BodyPlan, type Species } from '../species/index.ts';
+import {
+  arrivalFraction,
+  isPiece,
+  type ArrivalCondition,
+  type BodyPlan,
+  type PieceCondition,
+  type Species,
+} from '../species/index.ts';
 import { headFleshShare } from '../trim/headFlesh.ts';
 import { expectedComponents, type YieldSpecies } from '../yields/components.ts';
 
@@ -52,16 +59,6 @@ export const noParts = Object.fromEntries(parts.map((p) => [p, 0])) as Parts;
 export const headParts = ['head', 'gills', 'eyes', 'cheeks', 'headFlesh', 'finsBreast'] as const;
 export const finParts = ['finsBack', 'finsVent', 'finsBelly', 'finsBreast', 'tailFin'] as const;
 
-/** What lies on the board when the ticket begins: a fish as it came, or a piece of one that is cut again. */
-export const pieceConditions = ['side', 'boned_side', 'fillet', 'loin'] as const;
-export type PieceCondition = (typeof pieceConditions)[number];
-export type Input = ArrivalCondition | PieceCondition;
-/** Pieces without pin bones, and those without skin. */
-export const isBoned = (input: Input): boolean => ['boned_side', 'fillet', 'loin'].includes(input);
-export const isSkinned = (input: Input): boolean => input === 'fillet' || input === 'loin';
-export const isPiece = (input: Input): input is PieceCondition =>
-  (pieceConditions as readonly string[]).includes(input);
-
 /** Shares of the fins by where they stand (our choice). */
 const finShares = { finsBack: 0.3, finsVent: 0.12, finsBelly: 0.12, tailFin: 0.46 } as const;
 /** Shares of the head, with which the breast fins go (our choice); cheeks are worth taking from 2 kg on (common practice). */
@@ -82,7 +79,7 @@ export interface Seen {
   liverOrdered: number | null;
 }
 
-const gone: Record<ArrivalCondition, readonly Part[]> = {
+const gone: Record<Exclude<ArrivalCondition, PieceCondition>, readonly Part[]> = {
   whole: [],
   gutted: ['guts', 'roe', 'liver'],
   headed_gutted: ['guts', 'roe', 'liver', ...headParts, 'collars'],
@@ -108,18 +105,17 @@ const ofPiece: Record<PieceCondition, readonly Part[]> = {
 };
 
 /**
- * Shares of the weight on the board by part; they sum to 1. `fishGrams` is one fish as it lies there (of a piece: of
- * the fish it came from); `month` 1 to 12. A flatfish gutted at sea keeps its roe in the pocket along the bones.
+ * Shares of the weight on the board by part; they sum to 1. `fishGrams` is one fish or piece as it lies there; `month` 1 to 12. A flatfish gutted at sea keeps its roe in the pocket along the bones.
  */
 export function partsOf(
   species: YieldSpecies & Pick<Species, 'bodyPlan' | 'fat'>,
-  input: Input,
+  input: ArrivalCondition,
   fishGrams: number,
   month: number,
   seen: Seen = { roe: 'unknown', roeOrdered: null, liverOrdered: null },
 ): Parts {
   const kind = kindOf(species);
-  const whole = isPiece(input) ? species.typicalG : fishGrams / arrivalFraction(species, input);
+  const whole = fishGrams / arrivalFraction(species, input);
   const c = expectedComponents(species, whole, month);
   const p = { ...noParts };
   const from = (of: Part, to: Part, grams: number) => {

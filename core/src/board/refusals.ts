@@ -1,47 +1,36 @@
-import { formRefusal, keepsSkin, togetherRefusal, type Form } from '../forms/index.ts';
-import { arrivalFraction, type Species } from '../species/index.ts';
+import { formRefusal, togetherRefusal, type Form } from '../forms/index.ts';
+import {
+  arrivalFraction,
+  isBoned,
+  isPiece,
+  type ArrivalCondition,
+  type PieceCondition,
+  type Species,
+} from '../species/index.ts';
 import { goalsOf } from './compose.ts';
 import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
 import { isChoice, methodRefusal, type QuestionId } from './methods.ts';
 import { optionClash, optionOf, type OptionId } from './options.ts';
-import { isBoned, isPiece, isSkinned, kindOf, type Input, type PieceCondition } from './parts.ts';
-
-/** Forms that only a whole fish gives: a piece has not what they need. */
-const ofFishOnly = ['half_shell', 'block_fillet', 'quarter', 'cross'] as const;
+import { kindOf } from './parts.ts';
 
 /**
- * What a piece in stock is to the board when it is cut again; null for a form that is finished: folded, rolled, sliced,
- * in strips, or on the bone.
+ * What a piece in stock is to the board when it is cut again, by the options it was cut with; null for a form that is
+ * finished (folded, rolled, sliced, in strips, on the bone) and for a skinless fillet with its pin bones in.
  */
-export function pieceOf(form: Form): PieceCondition | null {
+export function pieceOf(form: Form, options: readonly string[], species: Species): PieceCondition | null {
   const done = ['half_shell', 'fold', 'roll', 'strips', 'slices', 'split'] as const;
   if (form.section !== 'sides' || done.some((o) => form.does.includes(o))) return null;
   if (form.does.includes('loin_block')) return 'loin';
-  return keepsSkin(form) ? 'boned_side' : 'fillet';
-}
-
-/** Why this form cannot be cut from what lies there, in words, or null when it can. `wholeGrams` where known. */
-export function cutRefusal(
-  species: Species,
-  input: Input,
-  form: Form,
-  wholeGrams: number | null = null,
-): string | null {
-  if (!isPiece(input)) return formRefusal(species, input, form, wholeGrams);
-  const refused = formRefusal(species, null, form);
-  if (refused) return refused;
-  if (form.section !== 'sides' || ofFishOnly.some((o) => form.does.includes(o)))
-    return `${form.name} is cut from the fish, not from a ${input}`;
-  if (isSkinned(input) && keepsSkin(form)) return `The skin of a ${input} is off already`;
-  if (input === 'loin' && form.does.includes('split')) return 'A loin has no belly to part from';
-  return null;
+  const { skin, pins } = goalOf(form, options, kindOf(species));
+  if (pins === 'declared') return skin === 'on' ? 'side' : null;
+  return skin === 'on' ? 'boned_side' : 'fillet';
 }
 
 /** Why an option cannot be had of this fish in this form, in words, or null when it can. */
 export function optionRefusal(
   species: Species,
-  input: Input | null,
+  input: ArrivalCondition | null,
   form: Form,
   words: string,
 ): string | null {
@@ -72,7 +61,12 @@ export function optionRefusal(
 }
 
 /** Whether an option is worth asking for: it can be had, and the form is not made so anyway. */
-export function optionOffered(species: Species, input: Input | null, form: Form, words: string): boolean {
+export function optionOffered(
+  species: Species,
+  input: ArrivalCondition | null,
+  form: Form,
+  words: string,
+): boolean {
   if (optionRefusal(species, input, form, words) !== null) return false;
   const goal = (options: readonly string[]) => JSON.stringify(goalOf(form, options, kindOf(species)));
   return goal([words]) !== goal([]);
@@ -101,7 +95,7 @@ export function jobFaults(job: Job): Fault[] {
   if (job.cuts.length === 0) add('forms', 'A ticket cuts at least one form');
   const whole = isPiece(condition) ? null : job.fishGrams / arrivalFraction(species, condition);
   job.cuts.forEach((c, i) => {
-    add(`forms.${i}.form`, cutRefusal(species, condition, c.form, whole));
+    add(`forms.${i}.form`, formRefusal(species, condition, c.form, whole));
     c.options.forEach((o, n) => add(`forms.${i}.options.${n}`, optionRefusal(species, condition, c.form, o)));
     const clash = optionClash(c.options);
     if (clash) add(`forms.${i}.options`, `"${clash[0]}" and "${clash[1]}" cannot both be`);

@@ -1,5 +1,6 @@
+import { isBoned } from '../species/index.ts';
 import type { QuestionId } from './methods.ts';
-import { finParts, headParts, isBoned, type Part } from './parts.ts';
+import { finParts, headParts, type Part } from './parts.ts';
 import type { Board, Cut } from './state.ts';
 
 export type ToolId =

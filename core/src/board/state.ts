@@ -1,11 +1,11 @@
 import type { Form } from '../forms/index.ts';
-import { filletsPerFish } from '../species/index.ts';
+import { arrivalFraction, filletsPerFish, isPiece, isSkinned } from '../species/index.ts';
 import { trims, type TrimId } from '../yields/trims.ts';
 import type { Goal } from './goal.ts';
 import type { Job, WantedCut } from './job.ts';
 import type { Place } from './layout.ts';
 import { questionOf, type Method, type Methods, type QuestionId } from './methods.ts';
-import { isPiece, isSkinned, kindOf, noParts, parts, type Kind, type Part, type Parts } from './parts.ts';
+import { kindOf, noParts, parts, type Kind, type Part, type Parts } from './parts.ts';
 
 /** What has been done to the fish so far. */
 export interface FishState {
@@ -91,8 +91,13 @@ export class Board {
   ) {
     const { species, condition } = job;
     this.kind = kindOf(species);
-    this.size = size(job.fishGrams);
     this.piece = isPiece(condition);
+    // A piece is worked as the fish it came from is large.
+    this.size = size(
+      this.piece
+        ? (job.fishGrams / arrivalFraction(job.species, condition)) * job.species.gutted
+        : job.fishGrams,
+    );
     this.venom = species.sharp === 'venom spines';
     this.pricks = /spine|scute/.test(species.sharp ?? '') && (fish.finsBack > 0 || fish.finsVent > 0);
     const headThere = condition === 'whole' || condition === 'gutted';

@@ -1,4 +1,4 @@
-import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
+import { arrivalFraction, type ArrivalCondition, type Arriving, type Species } from '../species/index.ts';
 import { beyond, type Cumulative } from './cumulative.ts';
 import { shapeFor, type Profile, type Shape, type Shaped } from './profile.ts';
 
@@ -20,6 +20,7 @@ export interface Body {
 }
 
 export type BodySpecies = Shaped &
+  Arriving &
   Pick<Species, 'name' | 'lwA' | 'lwB' | 'gutted' | 'headedGutted' | 'typicalG'>;
 
 /** Shape scale: about 1 for a typical fish of its row. */
@@ -119,6 +120,17 @@ export function zone(body: Body, kind: ZoneKind): Zone {
         grams: gramsPerUnit / 2,
       };
   }
+}
+
+/** A piece that lies there by itself: the same curve, weighing what the piece weighs. */
+export function zoneOfPiece(
+  body: Body,
+  kind: 'side' | 'loin' | 'belly',
+  of: 'side' | 'loin',
+  grams: number,
+): Zone {
+  const z = zone(body, kind);
+  return { ...z, grams: (z.grams * grams) / zoneGrams(zone(body, of)) };
 }
 
 export const zoneGrams = (z: Zone): number => z.grams * (z.curve.at(z.to) - z.curve.at(z.from));

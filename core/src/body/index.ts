@@ -8,6 +8,7 @@ export {
   targetPieces,
   zone,
   zoneGrams,
+  zoneOfPiece,
   type Body,
   type BodySpecies,
   type Piece,

@@ -1,4 +1,4 @@
-import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
+import { arrivalFraction, type ArrivalCondition, type Arriving } from '../species/index.ts';
 import type { Zone } from './body.ts';
 
 /** A point in mm: along, and out. */
@@ -18,11 +18,7 @@ const spans = [
 const volume = 0.0226872;
 
 /** Both wings of a ray as it came, g: of a whole or gutted one their share of the whole. */
-export const wingsOf = (
-  species: Pick<Species, 'gutted' | 'headedGutted'>,
-  condition: ArrivalCondition,
-  grams: number,
-): number =>
+export const wingsOf = (species: Arriving, condition: ArrivalCondition, grams: number): number =>
   condition === 'wing' ? grams : (grams / arrivalFraction(species, condition)) * species.headedGutted;
 
 /** Length of the body edge of one wing of this weight, mm. */

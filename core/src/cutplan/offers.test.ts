@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formBook, formOf } from '../forms/index.ts';
-import { catalogue } from '../species/index.ts';
+import { catalogue, pieceConditions } from '../species/index.ts';
 import { spentMultiplier } from '../yields/index.ts';
 import {
   canPromise,
+  lotDays,
   offerFrom,
   pickOutcome,
   proposePicks,
@@ -57,6 +58,31 @@ describe('what a lot offers a line', () => {
     expect(offer.fishNeeded).toBe(2);
     // 13 of 15 ice days left, as fillets three quarters of them.
     expect(offer.daysLeftCut).toBeCloseTo(13 * 0.75, 9);
+  });
+
+  it('promises portions of bought-in sides, a piece a side, and no fish of them', () => {
+    const salmon = of('salmon');
+    const sides = lot({ condition: 'side', freePieces: 4, freeGrams: 4800 });
+    const portions: Want = { ...fillets, form: form('portion'), pieces: 12, pieceGrams: 160 };
+    const offer = offerFrom(salmon, sides, portions);
+    expect(offer.refusal).toBeNull();
+    expect(offer.perFish).toBe(Math.floor((1200 * offer.yield) / (160 * 0.85)));
+    expect(canPromise([offer], portions).because).toMatch(/^2 pieces from/);
+    expect(offerFrom(salmon, sides, { ...fillets, pieces: 2, pieceGrams: 1000 }).perFish).toBe(1);
+    for (const id of ['gutted', 'steaks', 'boneless_joint', 'scrape', 'collars', 'block_fillet'])
+      expect(offerFrom(salmon, sides, { ...fillets, form: form(id) }).refusal, id).toMatch(/not from a side/);
+  });
+
+  it('gives a piece the days it would have had if the shop had cut it', () => {
+    const days = (condition: AvailableLot['condition'], id: string) =>
+      offerFrom(of('salmon'), lot({ condition }), { ...fillets, form: form(id), pieceGrams: 100 })
+        .daysLeftCut;
+    expect(days('side', 'fillet_skin_on')).toBeCloseTo(days('gutted', 'fillet_skin_on'), 9);
+    expect(days('fillet', 'portion_skinless')).toBeCloseTo(days('gutted', 'portion_skinless'), 9);
+    for (const condition of pieceConditions)
+      expect(lotDays(of('salmon'), lot({ condition }))).toBeLessThan(
+        lotDays(of('salmon'), lot({ condition: 'gutted' })),
+      );
   });
 
   it('needs wanted weight over expected yield for a total weight', () => {

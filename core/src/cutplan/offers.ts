@@ -4,13 +4,13 @@ import {
   cutPace,
   daysLeft,
   fitRungs,
-  gutsFactor,
+  landedPace,
   type Damage,
   type Roe,
   type Use,
   type Verdict,
 } from '../freshness/index.ts';
-import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
+import { arrivalFraction, isPiece, type ArrivalCondition, type Species } from '../species/index.ts';
 import { expectedCut, expectedGrams, optionRefusal } from '../board/index.ts';
 import { piecesPerFish, type TrimId } from '../yields/index.ts';
 
@@ -73,7 +73,7 @@ export const wantedGrams = (want: Pick<Want, 'pieces' | 'pieceGrams' | 'totalGra
 function lifeOf(species: Species, lot: AvailableLot, want: Pick<Want, 'form' | 'dueInDays'>) {
   // Cut now, it runs at the pace of the piece; a fish sold as landed keeps its own.
   const pace =
-    want.form.does.length === 0 ? gutsFactor(species, lot.condition) : cutPace(want.form.lifeFactor);
+    want.form.does.length === 0 ? landedPace(species, lot.condition) : cutPace(want.form.lifeFactor);
   const input = {
     iceDays: species.iceDays,
     usedAtGrading: lot.used,
@@ -87,14 +87,14 @@ function lifeOf(species: Species, lot: AvailableLot, want: Pick<Want, 'form' | '
   };
 }
 
-/** Days left of a lot if it is gutted now and cut into nothing that loses life. */
+/** Days left of a lot if fish of it are gutted now and cut into nothing that loses life. */
 export const lotDays = (species: Species, lot: AvailableLot): number =>
   daysLeft({
     iceDays: species.iceDays,
     usedAtGrading: lot.used,
     halfWidth: lot.halfWidth,
     celsius: lot.celsius,
-    pace: 1,
+    pace: isPiece(lot.condition) ? landedPace(species, lot.condition) : 1,
     elapsedDays: 0,
   }).left;
 
@@ -146,7 +146,7 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
     const fishNeeded = Math.ceil(want.totalGrams / main - 1e-9);
     return { ...base, refusal: null, yield: cut.yield, perFish: null, fishNeeded };
   }
-  const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!);
+  const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!, lot.condition);
   if (perFish === 0) {
     return none(`Fish too small: about ${Math.round(main)} g of ${form.name} each`);
   }
@@ -198,8 +198,10 @@ export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnsw
   const unit = want.totalGrams !== null ? ' g' : wanted === 1 ? ' piece' : ' pieces';
   const fish = picks.reduce((sum, p) => sum + p.fish, 0);
   if (missing === 0) {
-    const codes = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot.code).join(', ');
-    return { answer: 'yes', because: `${fish} fish from ${codes}`, servable: wanted };
+    const lots = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot);
+    const codes = lots.map((l) => l.code).join(', ');
+    const what = !lots.every((l) => isPiece(l.condition)) ? 'fish' : fish === 1 ? 'piece' : 'pieces';
+    return { answer: 'yes', because: `${fish} ${what} from ${codes}`, servable: wanted };
   }
   const reasons = [
     ...new Set(offers.filter((o) => o.refusal !== null).map((o) => `${o.lot.code}: ${o.refusal}`)),

@@ -692,3 +692,22 @@ it('a fish has one tail to open', () => {
   const so = planned(problem, 60);
   expect(so.plan.fish.flatMap((f) => f.pieces.filter((p) => p.line === 'L')).length).toBeLessThanOrEqual(1);
 });
+
+it('bought-in sides fill lines of portions, never more grams than they weigh', () => {
+  const salmon = catalogue.find((s) => s.id === 'salmon')!;
+  for (const condition of ['side', 'boned_side', 'fillet', 'loin'] as const) {
+    const problem: PlanProblem = {
+      ...hand({ flesh: null }),
+      species: salmon,
+      fish: [1, 2].map((n) => ({ ...fish(`S${n}`, 1200, 1500), condition })),
+      lines: [line('portion_skinless', 8, 160, [144, 176], [3200, 1000])],
+    };
+    const so = planned(problem, 60);
+    expect(so.score.filled['l'], condition).toBe(1);
+    for (const f of so.plan.fish)
+      expect(
+        f.pieces.reduce((sum, p) => sum + p.grams, 0),
+        condition,
+      ).toBeLessThanOrEqual(1200);
+  }
+});

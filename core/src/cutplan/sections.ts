@@ -9,7 +9,7 @@ import {
   type Zone,
 } from '../body/index.ts';
 import { formRefusal, type Form, type Operation } from '../forms/index.ts';
-import { arrivalFraction } from '../species/index.ts';
+import { arrivalFraction, isPiece } from '../species/index.ts';
 import { expectedTicket, goalOf, kindOf, plainCut, type WantedCut } from '../board/index.ts';
 import { type TrimId } from '../yields/index.ts';
 import type { CounterClassId, ModeId, PlanFish, PlanProblem, SectionId } from './problem.ts';
@@ -120,10 +120,12 @@ function wholeSection({ fish, yieldOf, barred }: Kitchen, lengthMm: number): Sec
   };
 }
 
-/** The sides of a roundfish or a monk tail, each of which may be split into loin and belly. */
+/** The sides of a roundfish or a monk tail, or one bought in, each of which may be split into loin and belly. */
 function sideSection(k: Kitchen, body: Body, base: Form): Section {
   const { species, forms } = k.problem;
-  const all = stretch(body, zone(body, 'side'), (k.fish.grams * k.yieldOf(base)) / 2);
+  const copies = isPiece(k.fish.condition) ? 1 : 2;
+  const lone = k.fish.condition === 'loin';
+  const all = stretch(body, zone(body, lone ? 'loin' : 'side'), (k.fish.grams * k.yieldOf(base)) / copies);
   const loinShare = zoneGrams(zone(body, 'loin')) / zoneGrams(zone(body, 'side'));
   const loin = stretch(body, zone(body, 'loin'), all.at(all.lengthMm) * loinShare);
   const ratio = (f: Form, o?: readonly string[]) => k.yieldOf(f, o) / k.yieldOf(base);
@@ -134,7 +136,7 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
     (goalOf(f, o, kindOf(species)).skin === 'off' && skinless && !k.barred(skinless) ? ratio(skinless) : 1);
   const sides = (f: Form) => f.section === 'sides' && !k.barred(f);
   const splits =
-    species.bodyPlan === 'tail'
+    lone || kindOf(species) !== 'round'
       ? []
       : [
           {
@@ -162,9 +164,9 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
     ...piece,
     ...all,
     id: 'side',
-    copies: 2,
+    copies,
     counter: 'fillet',
-    factor: (f, o) => (sides(f) && !does(f, 'block_cut', 'loin_block') ? ratio(f, o) : null),
+    factor: (f, o) => (sides(f) && (lone || !does(f, 'block_cut', 'loin_block')) ? ratio(f, o) : null),
     split: splits,
   };
 }
@@ -410,6 +412,12 @@ function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
   const modes: Omit<Mode, 'trims'>[] = [
     { id: 'whole', sections: [wholeSection(k, Math.max(1, Math.round(body?.totalMm ?? 1)))] },
   ];
+  if (isPiece(fish.condition)) {
+    const base = able('fillet_skin_on', 'fillet_skinless', 'monk_fillets', 'portion_skinless', 'wing_fillet');
+    return base && body
+      ? [{ id: 'fillets', sections: [sideSection(k, body, base)], trims: trimsOf(k, 'fillets') }]
+      : [];
+  }
   if (!body) modes.push(...wingModes(k));
   else if (species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat') {
     const base = able('quarter_cut', 'fillet_skinless');

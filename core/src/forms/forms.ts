@@ -1,4 +1,4 @@
-import type { ArrivalCondition, Species } from '../species/index.ts';
+import { isPiece, isSkinned, pieceWord, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Form, FormId, Operation } from './form.ts';
 
 export type FormBook = ReadonlyMap<FormId, Form>;
@@ -37,7 +37,13 @@ const skinOff: readonly Operation[] = ['skin', 'skin_both', 'skin_head', 'skin_t
 export const keepsSkin = (f: Form): boolean =>
   f.section !== 'trim' && !f.does.some((d) => skinOff.includes(d));
 
-/** Why this form cannot be cut from this fish, in words, or null when it can. `wholeGrams` where the size is known. */
+/** Forms that only a fish gives, not a side of it. */
+const ofFishOnly: readonly Operation[] = ['half_shell', 'block_fillet', 'quarter', 'cross'];
+
+/**
+ * Why this form cannot be cut from this fish or piece, in words, or null when it can. `wholeGrams` is the weight of the
+ * whole fish where it is known; nobody knows it of a piece.
+ */
 export function formRefusal(
   species: Pick<Species, 'id' | 'name' | 'bodyPlan' | 'scales' | 'filletSkinOn' | 'fat' | 'frameStock'>,
   condition: ArrivalCondition | null,
@@ -60,6 +66,13 @@ export function formRefusal(
     does('fillet', 'block_fillet', 'portion', 'half_shell')
   )
     return `${species.name} is always skinned`;
+  if (condition !== null && isPiece(condition)) {
+    const word = pieceWord[condition];
+    if (form.section !== 'sides' || does(...ofFishOnly))
+      return `${form.name} is cut from the fish, not from a ${word}`;
+    if (isSkinned(condition) && keepsSkin(form)) return `The skin of a ${word} is off already`;
+    return condition === 'loin' && does('split') ? 'A loin has no belly to part from' : null;
+  }
   const headless = condition === 'headed_gutted' || condition === 'tail' || condition === 'wing';
   if (headless && form.section === 'fish' && does('gut') && !does('head')) return 'The head is already off';
   if (condition === 'wing' && does('tail_muscle')) return 'The tail stayed with the body';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
-import { cutPace, daysLeft, gutsFactor, intakeLimit, sellBy, spoilageRate } from './index.ts';
+import { cutPace, daysLeft, landedPace, intakeLimit, sellBy, spoilageRate } from './index.ts';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
 
@@ -55,7 +55,7 @@ describe('guts in', () => {
     ['cod', 'headed_gutted', 1],
     ['salmon', 'whole', 1 / 0.75],
   ] as const)('%s %s runs at %f', (id, condition, factor) => {
-    expect(gutsFactor(of(id), condition)).toBeCloseTo(factor, 12);
+    expect(landedPace(of(id), condition)).toBeCloseTo(factor, 12);
   });
 });
 

@@ -1,5 +1,5 @@
 import { addDays, instantOn, isTradingDay, tradingDay, type ShopCalendar } from '../calendar/index.ts';
-import { isSmallOily, type ArrivalCondition, type Species } from '../species/index.ts';
+import { isPiece, isSkinned, isSmallOily, type ArrivalCondition, type Species } from '../species/index.ts';
 
 export const clockSource =
   'Square-root spoilage model r(T) = (1 + 0.1 T)\u00b2, FAO Fisheries Technical Paper 348 (value from memory)';
@@ -13,8 +13,12 @@ export function spoilageRate(celsius: number): number {
   return (1 + 0.1 * Math.min(celsius, 15)) ** 2;
 }
 
-/** How much faster life runs while the guts are in: 1 / 0.75, small oily fish 1 / 0.6 (our choice). */
-export function gutsFactor(species: Pick<Species, 'fat' | 'typicalG'>, condition: ArrivalCondition): number {
+/**
+ * How much faster the clock of something as landed runs than a gutted fish's: with the guts in 1 / 0.75, small oily
+ * fish 1 / 0.6; a side 1 / 0.75, a skinless fillet or loin 1 / 0.65, as if the shop had cut it (our choice).
+ */
+export function landedPace(species: Pick<Species, 'fat' | 'typicalG'>, condition: ArrivalCondition): number {
+  if (isPiece(condition)) return cutPace(isSkinned(condition) ? 0.65 : 0.75);
   if (condition !== 'whole') return 1;
   return 1 / (isSmallOily(species) ? 0.6 : 0.75);
 }
@@ -30,7 +34,7 @@ export interface LifeInput {
   elapsedDays: number;
   /** Storage temperature, C, constant. */
   celsius: number;
-  /** How much faster its clock runs than a gutted fish's: `gutsFactor` while uncut, `cutPace` once cut. */
+  /** How much faster its clock runs than a gutted fish's: `landedPace` as landed, `cutPace` once cut. */
   pace: number;
 }
 

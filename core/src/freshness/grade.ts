@@ -1,5 +1,5 @@
 import type { ArrivalCondition, Species } from '../species/index.ts';
-import { gutsFactor, spoilageRate } from './clock.ts';
+import { landedPace, spoilageRate } from './clock.ts';
 import { huberLocation } from './consensus.ts';
 import { nothingObserved, type Observed } from './observed.ts';
 import {
@@ -199,7 +199,7 @@ export function grade(input: GradeInput): Grade {
   const odd = votes.filter((v) => v.oddsDays !== null);
   const usedShare = used / iceDays;
   const mixed = Math.max(...perFishUsed) - Math.min(...perFishUsed) > mixedShare * iceDays;
-  const rate = spoilageRate(input.storageCelsius) * gutsFactor(input.species, input.condition);
+  const rate = spoilageRate(input.storageCelsius) * landedPace(input.species, input.condition);
   const left = (after: number) => (rate === 0 ? Infinity : Math.max(0, iceDays - after) / rate);
   const days = left(used);
   const hardStops = hardStopsOf(input, signs);

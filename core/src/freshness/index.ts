@@ -1,4 +1,4 @@
-export { clockSource, cutPace, daysLeft, gutsFactor, sellBy, spoilageRate, type LifeInput } from './clock.ts';
+export { clockSource, cutPace, daysLeft, landedPace, sellBy, spoilageRate, type LifeInput } from './clock.ts';
 export { huberLocation, weightedMedian, type Vote } from './consensus.ts';
 export {
   categories,

@@ -1,9 +1,9 @@
-import type { ArrivalCondition, EuGroup } from '../species/index.ts';
+import { pieceConditions, type ArrivalCondition, type EuGroup } from '../species/index.ts';
 import type { Scheme, Sign, SignKind } from './scheme.ts';
 
 const headOn: readonly ArrivalCondition[] = ['whole', 'gutted'];
 const cavityOpen: readonly ArrivalCondition[] = ['gutted', 'headed_gutted'];
-const pieces: readonly ArrivalCondition[] = ['tail', 'wing'];
+const pieces: readonly ArrivalCondition[] = ['tail', 'wing', ...pieceConditions];
 
 const sign = (
   id: string,

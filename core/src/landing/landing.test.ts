@@ -125,6 +125,8 @@ describe('a line of a note', () => {
     [{ species: 'snoek' }, 'species', /not in the species book/],
     [{ condition: 'dressed' }, 'condition', /two things/],
     [{ condition: 'WNG' }, 'condition', /does not come like that/],
+    [{ condition: 'fillets' }, 'condition', /with skin or bones, or without/],
+    [{ species: 'plaice', condition: 'loin' }, 'condition', /does not come like that/],
     [{ pieces: '18.5' }, 'pieces', /whole number/],
     [{ pieces: '-3' }, 'pieces', /no number/],
     [{ weight: '' }, 'weight', /No weight/],
@@ -142,6 +144,20 @@ describe('a line of a note', () => {
     const { lot, errors } = read(more);
     expect(lot).toBeNull();
     expect(errors.find((e) => e.field === field)?.message).toMatch(said);
+  });
+
+  it.each([
+    ['FSB', 'side'],
+    ['sides, bone in', 'side'],
+    ['FIL', 'boned_side'],
+    ['Fillets skin on', 'boned_side'],
+    ['FIS', 'fillet'],
+    ['skinless fillets', 'fillet'],
+    ['loins', 'loin'],
+    ['GUT', 'gutted'],
+    ['guts in', 'whole'],
+  ])('"%s" came as %s', (condition, came) => {
+    expect(read({ condition }).lot?.condition).toBe(came);
   });
 
   it('says everything that is wrong at once', () => {

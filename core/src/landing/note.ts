@@ -89,6 +89,10 @@ const conditionWords: readonly [RegExp, ArrivalCondition][] = [
   [/^(gut|gutted|drawn|gug)\b/, 'gutted'],
   [/^(tal|tails?)\b/, 'tail'],
   [/^(wng|wings?)\b/, 'wing'],
+  [/^(fsb|sides?,? (bone|pin ?bones?)[- ]in|fillets?,? (bone|pin ?bones?)[- ]in)\b/, 'side'],
+  [/^(fil|sides?,? boned|boned sides?|fillets?,? skin[- ]on|skin[- ]on fillets?)\b/, 'boned_side'],
+  [/^(fis|fillets?,? (skinless|skinned)|(skinless|skinned) fillets?)\b/, 'fillet'],
+  [/^loins?\b/, 'loin'],
 ];
 const productionWords: readonly [RegExp, ProductionMethod][] = [
   [/fresh ?water/, 'caught_freshwater'],
@@ -195,7 +199,16 @@ export function readNoteRow(
   } else if (conditionText !== '') {
     const read = wordFor(conditionWords, conditionText);
     if (read) condition = read;
-    else wrong('condition', `"${conditionText}" is no condition: WHL, GUT, GUH, TAL or WNG`);
+    else if (/^(sides?|fillets?)\b/i.test(conditionText))
+      wrong(
+        'condition',
+        `"${conditionText}" may be with skin or bones, or without: FSB with bones, FIL boned, FIS skinless`,
+      );
+    else
+      wrong(
+        'condition',
+        `"${conditionText}" is no condition: WHL, GUT, GUH, TAL, WNG, FSB, FIL, FIS or loin`,
+      );
   } else if (species?.bodyPlan === 'wing') condition = 'wing';
   if (species && !conditionsFor(species).includes(condition))
     wrong('condition', `${species.name} does not come like that`);

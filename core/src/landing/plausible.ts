@@ -1,4 +1,4 @@
-import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
+import { arrivalFraction, type ArrivalCondition, type Arriving, type Species } from '../species/index.ts';
 
 /** One fish on the scale and the board: grams as it arrived, millimetres of total length or null. */
 export interface MeasuredFish {
@@ -36,7 +36,7 @@ export const weightG = (species: Pick<Species, 'lwA' | 'lwB'>, cm: number): numb
  * the weight its length asks for. Below 0.88 it is thin or spent (our choice).
  */
 export function relativeCondition(
-  species: Pick<Species, 'lwA' | 'lwB' | 'gutted' | 'headedGutted'>,
+  species: Arriving & Pick<Species, 'lwA' | 'lwB'>,
   condition: ArrivalCondition,
   fish: { grams: number; lengthMm: number },
 ): number {

@@ -1,5 +1,5 @@
 import type { Form, FormBook } from '../forms/index.ts';
-import type { ArrivalCondition } from '../species/index.ts';
+import { conditionName, type ArrivalCondition } from '../species/index.ts';
 import { productId, products, type ProductId } from '../trim/index.ts';
 import { trimOf, trims, type TrimId } from '../yields/index.ts';
 
@@ -40,16 +40,8 @@ export function itemName(text: string, condition: ArrivalCondition, forms: FormB
       return 'lost in cutting';
     case 'unknown':
       return `unknown (${item.text})`;
-    case 'whole': {
-      const asLanded: Record<ArrivalCondition, string> = {
-        whole: 'whole',
-        gutted: 'whole, gutted',
-        headed_gutted: 'headed and gutted',
-        tail: 'tail',
-        wing: 'wing',
-      };
-      return asLanded[condition];
-    }
+    case 'whole':
+      return conditionName[condition];
   }
 }
 

@@ -1,7 +1,7 @@
 import { bodyOf, pchip, wingEdgeMm, wingOutline, wingsOf, type Body, type Piece } from '../body/index.ts';
 import type { Act } from '../board/act.ts';
-import { isPiece, isSkinned, kindOf, type Input, type Kind } from '../board/parts.ts';
-import { arrivalFraction, type Species } from '../species/index.ts';
+import { kindOf, type Kind } from '../board/parts.ts';
+import { isSkinned, type ArrivalCondition, type Species } from '../species/index.ts';
 import { lookOf, type Fin, type Look } from './looks.ts';
 
 /** A point in mm: right from the snout (of a piece: from its cut face), up from the middle line. */
@@ -69,7 +69,7 @@ export interface Scene {
 
 export interface Sight {
   species: Species;
-  input: Input;
+  input: ArrivalCondition;
   /** One fish, or one piece, grams. */
   grams: number;
   act: Pick<Act, 'id' | 'lies' | 'draws' | 'before'>;
@@ -1238,13 +1238,8 @@ function sceneOf(
 }
 
 /** The fish as the body model has it, whatever of it lies there. */
-export function bodyAt(s: Pick<Sight, 'species' | 'input' | 'grams'>): Body | null {
-  if (!isPiece(s.input)) return bodyOf(s.species, s.input, s.grams);
-  const share =
-    (isSkinned(s.input) ? s.species.filletSkinless : (s.species.filletSkinOn ?? s.species.filletSkinless)) /
-    2;
-  return bodyOf(s.species, 'gutted', (s.grams / share) * arrivalFraction(s.species, 'gutted'));
-}
+export const bodyAt = (s: Pick<Sight, 'species' | 'input' | 'grams'>): Body | null =>
+  bodyOf(s.species, s.input, s.grams);
 
 /** What lies on the board at an act, with the way of the blade: everything in mm. Null where nothing lies there. */
 export function sceneAt(s: Sight): Scene | null {

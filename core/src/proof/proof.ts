@@ -1,9 +1,17 @@
 import { shippedForms, type Form } from '../forms/index.ts';
-import { arrivalFraction, catalogue, conditionsFor, type Species } from '../species/index.ts';
+import {
+  arrivalFraction,
+  catalogue,
+  conditionsFor,
+  isBoned,
+  isSkinned,
+  type ArrivalCondition,
+  type Species,
+} from '../species/index.ts';
 import { composed, goalsOf, type Composition, type Step, type Work } from '../board/compose.ts';
 import { plainCut, type Job, type WantedCut } from '../board/job.ts';
 import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
-import { isBoned, isPiece, isSkinned, parts, pieceConditions, type Input } from '../board/parts.ts';
+import { parts } from '../board/parts.ts';
 import { jobFaults, optionOffered } from '../board/refusals.ts';
 import { bellyOf, pinsOf } from '../board/rules.ts';
 
@@ -207,13 +215,11 @@ export interface Case {
   name: string;
 }
 
-const usualGrams = (species: Species, input: Input) =>
-  isPiece(input)
-    ? ((species.filletSkinOn ?? species.filletSkinless) * species.typicalG) / 2
-    : species.typicalG * arrivalFraction(species, input);
+const usualGrams = (species: Species, input: ArrivalCondition) =>
+  species.typicalG * arrivalFraction(species, input);
 
 /** Trims that come off beside other forms are tried beside the first form that gives them. */
-const besideOf = (species: Species, input: Input, form: Form): WantedCut[] => {
+const besideOf = (species: Species, input: ArrivalCondition, form: Form): WantedCut[] => {
   if (form.section !== 'trim') return [];
   const grams = usualGrams(species, input);
   for (const id of ['fillet_skin_on', 'fillet_skinless', 'monk_fillets', 'wing_fillet', 'wing']) {
@@ -224,7 +230,7 @@ const besideOf = (species: Species, input: Input, form: Form): WantedCut[] => {
   return [];
 };
 
-const plain = (species: Species, input: Input, cuts: WantedCut[], fishGrams: number): Job => ({
+const plain = (species: Species, input: ArrivalCondition, cuts: WantedCut[], fishGrams: number): Job => ({
   species,
   condition: input,
   scaled: 'no',
@@ -240,12 +246,11 @@ const plain = (species: Species, input: Input, cuts: WantedCut[], fishGrams: num
  */
 export function* everyCase(): Generator<Case | Refused> {
   for (const species of catalogue)
-    for (const input of [...conditionsFor(species), ...pieceConditions] as Input[])
+    for (const input of conditionsFor(species))
       for (const form of shippedForms) {
-        const typical = usualGrams(species, input);
         // A form cut from large or small fish only is tried on one of that size.
         const whole = Math.max(form.lightestG ?? 0, Math.min(form.heaviestG ?? Infinity, species.typicalG));
-        const grams = isPiece(input) ? typical : whole * arrivalFraction(species, input) * 1.0001;
+        const grams = whole * arrivalFraction(species, input) * 1.0001;
         const name = `${species.id} ${input} ${form.id}`;
         const cut = plainCut(form);
         const fit = plain(species, input, [cut, ...besideOf(species, input, form)], grams);

@@ -6,8 +6,8 @@ interface Kind {
 }
 
 /** Fillets one fish gives: flatfish and skate 4, the others 2 (common practice). */
-export const filletsPerFish = (species: Pick<Kind, 'bodyPlan'>): number =>
-  ['flat', 'large_flat', 'wing'].includes(species.bodyPlan) ? 4 : 2;
+export const filletsPerFish = (species: { bodyPlan?: string | undefined }): number =>
+  ['flat', 'large_flat', 'wing'].includes(species.bodyPlan ?? '') ? 4 : 2;
 
 /** What a cutter finds of pin bones (common practice). */
 export function pinBoneFact({ bodyPlan, id }: Kind): string {

@@ -1,5 +1,6 @@
 import catalogueData from './catalogue.json' with { type: 'json' };
 import type { BodyOwn } from '../body/profile.ts';
+import { filletsPerFish } from './facts.ts';
 import marksData from './marks.json' with { type: 'json' };
 
 export type BodyPlan =
@@ -59,33 +60,99 @@ export const catalogue: readonly Species[] = (
   ...marksData[s.id as keyof typeof marksData],
 }));
 
+/** Pieces a shop may buy in, as others cut them. */
+export const pieceConditions = ['side', 'boned_side', 'fillet', 'loin'] as const;
+export type PieceCondition = (typeof pieceConditions)[number];
+
 /** What was still on the fish when it came: EU presentation codes in `conditionCode`. */
-export const arrivalConditions = ['whole', 'gutted', 'headed_gutted', 'tail', 'wing'] as const;
+export const arrivalConditions = [
+  'whole',
+  'gutted',
+  'headed_gutted',
+  'tail',
+  'wing',
+  ...pieceConditions,
+] as const;
 export type ArrivalCondition = (typeof arrivalConditions)[number];
 
-/** EU presentation codes (value from memory). */
+export const isPiece = (condition: ArrivalCondition): condition is PieceCondition =>
+  (pieceConditions as readonly string[]).includes(condition);
+/** Pieces without pin bones, and those without skin. */
+export const isBoned = (condition: ArrivalCondition): boolean => isPiece(condition) && condition !== 'side';
+export const isSkinned = (condition: ArrivalCondition): boolean =>
+  condition === 'fillet' || condition === 'loin';
+
+/** EU presentation codes (values from memory). */
 export const conditionCode: Record<ArrivalCondition, string> = {
   whole: 'WHL',
   gutted: 'GUT',
   headed_gutted: 'GUH',
   tail: 'TAL',
   wing: 'WNG',
+  side: 'FSB',
+  boned_side: 'FIL',
+  fillet: 'FIS',
+  loin: 'OTH',
 };
 
-/** Conditions in which this species can arrive: a tail needs a tail fish, a wing a skate. */
-export function conditionsFor(species: Pick<Species, 'bodyPlan'>): ArrivalCondition[] {
-  if (species.bodyPlan === 'tail') return ['whole', 'gutted', 'tail'];
-  if (species.bodyPlan === 'wing') return ['whole', 'gutted', 'wing'];
-  return ['whole', 'gutted', 'headed_gutted'];
+/** What lies there, in words that follow a species' name. */
+export const conditionName: Record<ArrivalCondition, string> = {
+  whole: 'whole',
+  gutted: 'whole, gutted',
+  headed_gutted: 'headed and gutted',
+  tail: 'tail',
+  wing: 'wing',
+  side: 'side, bone in',
+  boned_side: 'side, boned',
+  fillet: 'fillet, skinless',
+  loin: 'loin',
+};
+
+/** One of it, in a sentence. */
+export const pieceWord: Record<PieceCondition, string> = {
+  side: 'side',
+  boned_side: 'boned side',
+  fillet: 'fillet',
+  loin: 'loin',
+};
+
+/**
+ * Conditions in which this species can arrive: a tail needs a tail fish, a wing a skate; sides and loins are of round
+ * fish, and a fish that is always skinned has no side with skin.
+ */
+export function conditionsFor(species: Pick<Species, 'bodyPlan' | 'filletSkinOn'>): ArrivalCondition[] {
+  if (species.bodyPlan === 'tail') return ['whole', 'gutted', 'tail', 'fillet'];
+  if (species.bodyPlan === 'wing') return ['whole', 'gutted', 'wing', 'fillet'];
+  const skinOn = species.filletSkinOn !== null;
+  if (species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat')
+    return ['whole', 'gutted', 'headed_gutted', ...(skinOn ? (['boned_side'] as const) : []), 'fillet'];
+  return [
+    'whole',
+    'gutted',
+    'headed_gutted',
+    ...(skinOn ? (['side', 'boned_side'] as const) : []),
+    'fillet',
+    'loin',
+  ];
 }
 
-/** Fraction of whole round weight that is left in this condition. */
-export function arrivalFraction(
-  species: Pick<Species, 'gutted' | 'headedGutted'>,
-  condition: ArrivalCondition,
-): number {
+/** What a loin is of a skinless side (our choice). */
+const loinShare = 0.6;
+
+/** What `arrivalFraction` needs of an entry of the species book. */
+export type Arriving = Pick<Species, 'gutted' | 'headedGutted' | 'filletSkinOn' | 'filletSkinless'> & {
+  bodyPlan?: string | undefined;
+};
+
+/** Fraction of whole round weight that is left in this condition; of a piece, one piece of the fish it came from. */
+export function arrivalFraction(species: Arriving, condition: ArrivalCondition): number {
   if (condition === 'whole') return 1;
-  return condition === 'gutted' ? species.gutted : species.headedGutted;
+  if (condition === 'gutted') return species.gutted;
+  if (!isPiece(condition)) return species.headedGutted;
+  const fillets = isSkinned(condition)
+    ? species.filletSkinless
+    : (species.filletSkinOn ?? species.filletSkinless);
+  return (fillets / filletsPerFish(species)) * (condition === 'loin' ? loinShare : 1);
 }
 
 /**
@@ -107,7 +174,13 @@ export function meanWeightDoubt(
   grams: number,
   pieces: number,
 ): string | null {
-  const whole = grams / pieces / arrivalFraction(species, condition);
+  const each = grams / pieces;
+  const whole = each / arrivalFraction(species, condition);
+  if (isPiece(condition)) {
+    // Sides are cut from fish of every size, but not from more than the largest.
+    if (whole <= species.maxG * 1.5) return null;
+    return `${Math.round(each)} g a ${pieceWord[condition]} is heavy for ${species.name}: wrong species, unit or count?`;
+  }
   if (whole >= species.minG * 0.5 && whole <= species.maxG * 1.5) return null;
   const side = whole < species.minG ? 'light' : 'heavy';
   return `${Math.round(whole)} g a fish whole is ${side} for ${species.name} (${species.minG} to ${species.maxG} g): wrong species, unit or count?`;

@@ -5,6 +5,7 @@ import {
   catalogue,
   conditionsFor,
   filletsPerFish,
+  isPiece,
   isSmallOily,
   meanWeightDoubt,
   shortName,
@@ -93,6 +94,25 @@ describe('arrival', () => {
     expect(arrivalFraction(of('hake'), 'whole')).toBe(1);
     expect(arrivalFraction(of('hake'), 'gutted')).toBe(0.9);
     expect(arrivalFraction(of('monkfish'), 'tail')).toBe(0.33);
+  });
+
+  it('has a piece weigh less the more was taken off it, and all pieces of a fish less than the fish', () => {
+    for (const s of catalogue) {
+      const pieces = conditionsFor(s).filter(isPiece);
+      expect(pieces, s.id).toContain('fillet');
+      const each = pieces.map((p) => arrivalFraction(s, p));
+      for (let i = 1; i < each.length; i++)
+        expect(each[i]!, `${s.id} ${pieces[i]}`).toBeLessThanOrEqual(each[i - 1]!);
+      expect(each[0]! * filletsPerFish(s), s.id).toBeLessThan(s.headedGutted);
+    }
+    expect(conditionsFor(of('monkfish'))).not.toContain('side');
+    expect(conditionsFor(of('plaice'))).not.toContain('loin');
+  });
+
+  it('doubts a side heavier than any fish gives, not a small one', () => {
+    expect(meanWeightDoubt(of('salmon'), 'side', 9000, 6)).toBeNull();
+    expect(meanWeightDoubt(of('salmon'), 'side', 300, 6)).toBeNull();
+    expect(meanWeightDoubt(of('sea_bass'), 'fillet', 5000, 2)).toMatch(/2500 g a fillet is heavy/);
   });
 
   it('doubts a count that makes impossible fish', () => {

@@ -1,7 +1,7 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { cutRefusal, optionClash, optionRefusal, pieceOf } from '@ember-slate/core/board';
+import { optionClash, optionRefusal } from '@ember-slate/core/board';
 import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
-import { formOf, togetherRefusal, type Form } from '@ember-slate/core/forms';
+import { formOf, formRefusal, togetherRefusal, type Form } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
 import { transfer } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
@@ -49,7 +49,7 @@ async function fitRefusal(
   const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
   for (const input of inputs) {
     if (input.item !== 'whole') {
-      const refused = cutRefusal(species, inputAt(work, input), want.form);
+      const refused = formRefusal(species, inputAt(work, species, input), want.form);
       if (refused) return `${input.code}: ${refused}`;
       continue;
     }
@@ -255,13 +255,12 @@ async function cutAgain(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: 
   );
   if (!row) throw fieldProblem('lotId', 'Nothing of that lies there');
   if (row.blocked !== null) throw fieldProblem('lotId', row.blocked);
-  const from = formsOf(work.settings).get(row.item);
-  const input = from ? pieceOf(from) : null;
+  const input = row.cutAs;
   if (!input) throw fieldProblem('lotId', `${row.itemName} are not cut again`);
   const species = (await speciesById(work.tx)).get(row.speciesId)!;
   const form = knownForm(work, body.form);
   const refused =
-    cutRefusal(species, input, form) ??
+    formRefusal(species, input, form) ??
     body.options.map((o) => optionRefusal(species, input, form, o)).find((r) => r !== null) ??
     null;
   if (refused) throw fieldProblem('form', refused);

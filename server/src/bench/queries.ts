@@ -2,6 +2,7 @@ import type { WeightSource } from '@ember-slate/contract';
 import type { Account } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import type { LotWithGrade } from '../grading/queries.ts';
+import { optionsSql } from '../shop/cutAs.ts';
 import { marks, rows, type Tx } from '../platform/db.ts';
 
 export interface TicketRow {
@@ -82,6 +83,8 @@ export interface InputRow {
   rigor: LotWithGrade['rigor'];
   /** JSON of the damage seen at its grade, or null. */
   damage: string | null;
+  /** Options of the cuts that made the pieces, as `cutAs` reads them; null for fish. */
+  cutWith: string | null;
   pieces: number;
   grams: number | null;
   source: WeightSource | null;
@@ -93,7 +96,7 @@ export const inputsOf = (tx: Tx, ticketIds: readonly number[]): Promise<InputRow
   rows<InputRow>(
     tx,
     `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS arrival, i.item, i.batch, i.place, l.scaled, l.production, l.roe, l.rigor, l.damage, i.pieces, i.grams,
-       i.weight_source AS source, COALESCE(i.piece_grams, l.grams / l.pieces) AS fishGrams
+       i.weight_source AS source, COALESCE(i.piece_grams, l.grams / l.pieces) AS fishGrams, ${optionsSql('i.batch', 'i.item')} AS cutWith
      FROM ticket_input i JOIN lot l ON l.id = i.lot_id WHERE i.ticket_id IN (${marks(ticketIds.length)}) ORDER BY i.lot_id`,
     [...ticketIds],
   );

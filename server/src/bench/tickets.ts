@@ -2,17 +2,16 @@ import type { Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@embe
 import {
   compose,
   expectedTicket,
-  pieceOf,
   speciesCautions,
   ticketGrams,
   type Composition,
-  type Input,
   type Job,
   type MethodChoices,
   type Step,
 } from '@ember-slate/core/board';
 import { formName, formOf } from '@ember-slate/core/forms';
-import { expectedPinBones, type Species } from '@ember-slate/core/species';
+import { expectedPinBones, type ArrivalCondition, type Species } from '@ember-slate/core/species';
+import { itemName } from '@ember-slate/core/ledger';
 import { massBalance, type TicketWeights, type TrimId } from '@ember-slate/core/yields';
 import { keepsTrim } from '../counter/stock.ts';
 import { clocksOf, type Clocks } from '../cold/clocks.ts';
@@ -21,6 +20,7 @@ import { today, type Work } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
 import { problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
+import { cutAs } from '../shop/cutAs.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 import {
   cutsOf,
@@ -44,11 +44,14 @@ const fishGrams = (inputs: readonly InputRow[]) =>
 const parse = <T>(json: string | null): T => JSON.parse(json ?? '{}') as T;
 
 /** What the fish or pieces of an input are to the board. Throws a conflict for a form that is not cut again. */
-export function inputAt(work: Work, i: Pick<InputRow, 'item' | 'arrival'>): Input {
-  if (i.item === 'whole') return i.arrival;
-  const piece = pieceOf(formOf(formsOf(work.settings), i.item));
-  if (!piece) throw problems.conflict('That is not cut again');
-  return piece;
+export function inputAt(
+  work: Work,
+  species: Species,
+  i: Pick<InputRow, 'item' | 'arrival' | 'cutWith'>,
+): ArrivalCondition {
+  const input = cutAs(formsOf(work.settings), species, i);
+  if (!input) throw problems.conflict('That is not cut again');
+  return input;
 }
 
 /** What the composer needs of a ticket; of several lots, what the fish of one of them give. */
@@ -68,7 +71,7 @@ export function jobOf(
   const [first] = of;
   return {
     species,
-    condition: inputAt(work, first!),
+    condition: inputAt(work, species, first!),
     // What the shop cut was scaled before.
     scaled: first!.item === 'whole' ? scaled : 'yes',
     cuts: cuts.map((c) => ({
@@ -261,8 +264,8 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
       lotId: i.lotId,
       code: i.code,
       item: i.item,
-      itemName: i.item === 'whole' ? 'whole' : formName(formsOf(work.settings), i.item),
-      condition: inputAt(work, i),
+      itemName: itemName(i.item, i.arrival, formsOf(work.settings)),
+      condition: inputAt(work, species, i),
       scaled: i.scaled,
       pieces: i.pieces,
       grams: gramsOf(i),

@@ -10,7 +10,7 @@ import {
   type RowLife,
   type TemperatureLog,
 } from '@ember-slate/core/coldchain';
-import { cutPace, gutsFactor, sellBy } from '@ember-slate/core/freshness';
+import { cutPace, landedPace, sellBy } from '@ember-slate/core/freshness';
 import type { FormBook } from '@ember-slate/core/forms';
 import { lifeFactorOf } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
@@ -47,7 +47,7 @@ export const paceOf = (
   lot: Pick<LotWithGrade, 'condition'>,
   item: string,
   forms: FormBook,
-): number => (item === 'whole' ? gutsFactor(species, lot.condition) : cutPace(lifeFactorOf(item, forms)));
+): number => (item === 'whole' ? landedPace(species, lot.condition) : cutPace(lifeFactorOf(item, forms)));
 
 /** What an item would have left at a temperature: the clock as it stands, somewhere else. */
 export function lifeAt(

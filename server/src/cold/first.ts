@@ -1,5 +1,5 @@
 import { warmC } from '@ember-slate/core/coldchain';
-import { gutsFactor } from '@ember-slate/core/freshness';
+import { landedPace } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
 import type { LotWithGrade } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -47,7 +47,7 @@ export function firstRank(
   if (item === 'whole' && lot.condition === 'whole')
     return {
       rank: 3,
-      reason: `${left}, guts in: its clock runs ${gutsFactor(species, lot.condition).toFixed(1)} times as fast`,
+      reason: `${left}, guts in: its clock runs ${landedPace(species, lot.condition).toFixed(1)} times as fast`,
     };
   return { rank: 3, reason: left };
 }

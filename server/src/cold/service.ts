@@ -6,7 +6,7 @@ import {
   type Episode,
   type Reading,
 } from '@ember-slate/core/coldchain';
-import { gutsFactor, spoilageRate } from '@ember-slate/core/freshness';
+import { landedPace, spoilageRate } from '@ember-slate/core/freshness';
 import { itemName } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { trimOf } from '@ember-slate/core/yields';
@@ -338,7 +338,7 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
     landedAt: lot.arrivedAt.toISOString(),
     verdict: lot.verdict,
     halfWidth: lot.halfWidth,
-    pace: gutsFactor(species, lot.condition),
+    pace: landedPace(species, lot.condition),
     rows: held.map((r) => {
       const state = clocks.row(id, r.account, r.item, r.batch);
       return {

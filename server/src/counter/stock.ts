@@ -13,6 +13,7 @@ import { rows } from '../platform/db.ts';
 import { lyingBalance } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 import { promisedFish, stockRows } from '../platform/stock.ts';
+import { cutAs, cutsWith } from '../shop/cutAs.ts';
 import { speciesById } from '../species/queries.ts';
 import { carriesPromises, type Key } from './keys.ts';
 import { pricesOf } from './prices.ts';
@@ -77,6 +78,7 @@ function rowOf(
   species: Species,
   clocks: Clocks,
   taken: number,
+  cutWith: string | null,
 ): Omit<StockRow, 'pricePerKg' | 'fullPerKg' | 'spot' | 'parents'> {
   const { account: place, ...h } = held;
   const state = clocks.row(h.lotId, place, h.item, h.batch);
@@ -89,6 +91,7 @@ function rowOf(
     speciesName: species.name,
     itemName: itemName(h.item, lot.condition, formsOf(work.settings)),
     condition: lot.condition,
+    cutAs: cutAs(formsOf(work.settings), species, { item: h.item, arrival: lot.condition, cutWith }),
     saleable: sells(work, h.item),
     blocked: blockedBecause(work, lot, species, h.item, state),
     freePieces: h.pieces - taken,
@@ -134,6 +137,10 @@ export async function stock(work: Work): Promise<StockRow[]> {
   const prices = await pricesOf(work);
   const spots = await spotsOf(work);
   const clocks = await clocksOf(work, [...lots.values()], book);
+  const ways = await cutsWith(
+    work.tx,
+    held.filter((h) => formsOf(work.settings).has(h.item)).map((h) => h.batch),
+  );
   const found: StockRow[] = [];
   const batches = new Map<string, StockRow[]>();
   for (const h of held) {
@@ -142,7 +149,7 @@ export async function stock(work: Work): Promise<StockRow[]> {
     const key = { place: h.account, lotId: h.lotId, item: h.item, batch: h.batch };
     const taken = carriesPromises(key) ? Math.min(h.pieces, promised.get(h.lotId) ?? 0) : 0;
     const row: StockRow = {
-      ...rowOf(work, h, lot, species, clocks, taken),
+      ...rowOf(work, h, lot, species, clocks, taken, ways.get(`${h.batch} ${h.item}`) ?? null),
       pricePerKg: prices.now(species.id, key),
       fullPerKg: prices.full(species.id, h.item),
       spot: h.account === 'place:slab' ? spots.of(key) : null,

@@ -1,7 +1,7 @@
 import type { WeightSource } from '@ember-slate/contract';
 import { areaWords } from '@ember-slate/core/labels';
 import { gs1Date } from '@ember-slate/core/labels';
-import { conditionCode } from '@ember-slate/core/species';
+import { conditionCode, conditionName, isPiece } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 import { notPrinted, printedPerhaps, type PrinterAdapter } from '../devices/printer.ts';
@@ -61,7 +61,7 @@ async function lotSheet(work: Work, id: number): Promise<{ code: string; sheet: 
   const facts = [
     `${produced[lot.production]}: ${where}`,
     lot.gear ?? '',
-    `${lot.condition.replace('_', ', ')} ${conditionCode[lot.condition]}, ${lot.pieces} fish`,
+    `${conditionName[lot.condition]} ${conditionCode[lot.condition]}, ${lot.pieces} ${isPiece(lot.condition) ? 'pieces' : 'fish'}`,
     `landed ${lot.landedOn}${lot.caughtOn ? `, caught ${lot.caughtOn}` : ''}`,
     `${lot.supplier}${lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''}`,
     'Contains FISH. Keep at 0 to 2 °C, in draining ice.',

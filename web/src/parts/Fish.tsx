@@ -1,5 +1,6 @@
 import type { SpeciesRow } from '@ember-slate/contract';
 import { bodyOf, type Body } from '@ember-slate/core/body';
+import { isPiece, type ArrivalCondition } from '@ember-slate/core/species';
 import { useMemo, type ReactNode } from 'react';
 
 type Point = readonly [u: number, v: number];
@@ -71,8 +72,9 @@ interface Props {
     | 'filletSkinless'
     | 'typicalG'
   >;
-  /** Weight of one whole fish, grams. */
+  /** Weight of one fish or piece as it lies there, grams. */
   grams: number;
+  condition?: ArrivalCondition;
   /** Pixels a millimetre: one scale for all fish of a screen. */
   perMm: number;
   /** A millimetre rule under it. */
@@ -90,10 +92,17 @@ export interface Frame {
   height: number;
 }
 
-/** A fish to scale, head left: outline of its body row, length from its weight. Nothing for a wing. */
-export function Fish({ species, grams, perMm, ruler }: Props) {
-  const body = useMemo(() => bodyOf(species, 'whole', grams), [species, grams]);
-  return body && <FishOf body={body} species={species} perMm={perMm} ruler={ruler ?? false} />;
+/**
+ * A fish to scale, head left: outline of its body row, length from its weight; a side or loin by itself. Nothing for a
+ * wing.
+ */
+export function Fish({ species, grams, condition = 'whole', perMm, ruler }: Props) {
+  const body = useMemo(() => bodyOf(species, condition, grams), [species, condition, grams]);
+  return (
+    body && (
+      <FishOf body={body} species={species} perMm={perMm} ruler={ruler ?? false} piece={isPiece(condition)} />
+    )
+  );
 }
 
 /** A fish whose body is known, with what is drawn over it and `below` it. */
@@ -103,6 +112,7 @@ export function FishOf({
   perMm,
   ruler = false,
   below = 0,
+  piece = false,
   over,
 }: {
   body: Body;
@@ -111,9 +121,14 @@ export function FishOf({
   ruler?: boolean;
   /** Room under it, px. */
   below?: number;
+  /** Only one side of it lies there, off the bone. */
+  piece?: boolean;
   over?: (frame: Frame) => ReactNode;
 }) {
-  const drawn = useMemo(() => draw(body, species.bodyPlan, perMm), [body, species.bodyPlan, perMm]);
+  const drawn = useMemo(
+    () => (piece ? drawPiece(body, perMm) : draw(body, species.bodyPlan, perMm)),
+    [body, species.bodyPlan, perMm, piece],
+  );
   if (!drawn) return null;
   const rulerRoom = ruler ? 26 : below;
   const ticks = Array.from({ length: Math.floor(drawn.totalMm / 50) + 1 }, (_, i) => i * 50);
@@ -133,15 +148,19 @@ export function FishOf({
       <path className="f-body" d={drawn.body} />
       <path className="f-line" d={drawn.gill} />
       <path className="f-ray" d={drawn.side} />
-      <circle
-        cx={drawn.eye[0]}
-        cy={drawn.eye[1]}
-        r={drawn.eye[2]}
-        fill="var(--slab)"
-        stroke="var(--fishline)"
-        strokeWidth="1.1"
-      />
-      <circle cx={drawn.eye[0]} cy={drawn.eye[1]} r={drawn.eye[2] * 0.45} fill="var(--fishline)" />
+      {drawn.eye && (
+        <>
+          <circle
+            cx={drawn.eye[0]}
+            cy={drawn.eye[1]}
+            r={drawn.eye[2]}
+            fill="var(--slab)"
+            stroke="var(--fishline)"
+            strokeWidth="1.1"
+          />
+          <circle cx={drawn.eye[0]} cy={drawn.eye[1]} r={drawn.eye[2] * 0.45} fill="var(--fishline)" />
+        </>
+      )}
       {over?.(drawn.frame)}
       {ruler && (
         <g transform={`translate(0 ${drawn.height + 8})`}>
@@ -162,7 +181,51 @@ export function FishOf({
   );
 }
 
-function draw(body: Body, bodyPlan: string, perMm: number) {
+interface Drawn {
+  body: string;
+  fins: readonly { edge: string; rays: string }[];
+  gill: string;
+  side: string;
+  eye: readonly [x: number, y: number, r: number] | null;
+  frame: Frame;
+  totalMm: number;
+  width: number;
+  height: number;
+}
+
+/** One side off the bone, collar left: its outline and the line where the pin bones run. */
+function drawPiece(body: Body, perMm: number): Drawn {
+  const { collar, filletEnd, vent } = body.profile;
+  const start = body.mm(collar);
+  const x = (mm: number) => 2 + (mm - start) * perMm;
+  const half = (u: number) => body.halfHeight(u) * perMm;
+  const us = Array.from({ length: 41 }, (_, i) => collar + ((filletEnd - collar) * i) / 40);
+  const middle = Math.max(...us.map(half)) + 3;
+  const at = (u: number, v: number) => `${x(body.mm(u)).toFixed(1)} ${(middle - v).toFixed(1)}`;
+  const width = x(body.mm(filletEnd)) + 2;
+  return {
+    body: `M ${us.map((u) => at(u, half(u))).join(' L ')} L ${us
+      .toReversed()
+      .map((u) => at(u, -half(u)))
+      .join(' L ')} Z`,
+    fins: [],
+    gill: '',
+    side: `M ${at(collar, half(collar) * 0.06)} L ${at(vent, half(vent) * 0.06)}`,
+    eye: null,
+    frame: {
+      x,
+      half: (mm) => half(Math.min(filletEnd, mm / body.standardMm)),
+      middle,
+      width,
+      height: middle * 2,
+    },
+    totalMm: body.mm(filletEnd) - start,
+    width: Math.ceil(width),
+    height: Math.ceil(middle * 2),
+  };
+}
+
+function draw(body: Body, bodyPlan: string, perMm: number): Drawn | null {
   const rule = fins[bodyPlan === 'large_flat' ? 'flat' : bodyPlan];
   if (!rule) return null;
   const shape = { ...body, collar: body.profile.collar };

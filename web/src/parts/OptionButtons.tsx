@@ -1,6 +1,7 @@
 import type { SpeciesRow } from '@ember-slate/contract';
-import { optionOffered, type Input } from '@ember-slate/core/board';
+import { optionOffered } from '@ember-slate/core/board';
 import type { Form } from '@ember-slate/core/forms';
+import type { ArrivalCondition } from '@ember-slate/core/species';
 
 /** What may be said about a form of this fish; what was said before stays to be taken back, whatever it is. */
 export function OptionButtons({
@@ -13,7 +14,7 @@ export function OptionButtons({
   form: Form;
   species: SpeciesRow | undefined;
   /** How the fish came; null while that is not known. */
-  input: Input | null;
+  input: ArrivalCondition | null;
   options: readonly string[];
   onChange: (options: string[]) => void;
 }) {

@@ -135,6 +135,7 @@ export const stockRowOf = (more: Partial<StockRow> = {}): StockRow => ({
   place: 'place:slab',
   lotId: 1,
   item: 'whole',
+  cutAs: 'gutted',
   batch: 0,
   code: '261125-S1',
   speciesId: 'sea_bass',

@@ -75,8 +75,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
                 {i.pieces} {noun(i)} of lot {i.code}
               </div>
               <div className="text-label text-ink2">
-                {i.item === 'whole' ? i.condition.replace('_', ', ') : i.itemName} · about {mass(i.grams)} ·{' '}
-                {i.daysLeft.toFixed(1)} days left
+                {i.itemName} · about {mass(i.grams)} · {i.daysLeft.toFixed(1)} days left
               </div>
             </div>
             <WeightField

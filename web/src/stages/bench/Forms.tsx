@@ -1,7 +1,6 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
-import { cutRefusal, isPiece } from '@ember-slate/core/board';
-import { formOf, offered, togetherRefusal } from '@ember-slate/core/forms';
-import { arrivalFraction } from '@ember-slate/core/species';
+import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
+import { arrivalFraction, isPiece } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -39,7 +38,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
       .filter((h) => h.id !== id)
       .map((h) => togetherRefusal(h, f))
       .find((r) => r !== null);
-    return clash ?? (species ? cutRefusal(species, input.condition, f, whole) : null);
+    return clash ?? (species ? formRefusal(species, input.condition, f, whole) : null);
   };
   const put = async (lineId: number | null, id: string) => {
     const f = formOf(book, id);

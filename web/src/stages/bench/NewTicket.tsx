@@ -1,8 +1,7 @@
 import { contract, type Problem } from '@ember-slate/contract';
-import { cutRefusal, pieceOf, type Input } from '@ember-slate/core/board';
-import { formOf, offered } from '@ember-slate/core/forms';
+import { formOf, formRefusal, offered } from '@ember-slate/core/forms';
 import { sliceGrams } from '@ember-slate/core/orders';
-import { arrivalFraction, shortName } from '@ember-slate/core/species';
+import { arrivalFraction, isPiece, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -44,28 +43,28 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const [thick, setThick] = useKept(draft, 'thick', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const places = ['place:cold_room', 'place:slab', 'place:display'] as const;
-  const again = (item: string) => (book.has(item) ? pieceOf(formOf(book, item)) : null);
   const lots = (stock ?? []).filter(
     (r) =>
       r.freePieces > 0 &&
       !r.blocked &&
       !r.frozen &&
-      (r.item === 'whole' ? r.place === 'place:cold_room' : again(r.item) !== null) &&
+      (r.item === 'whole' ? r.place === 'place:cold_room' : r.cutAs !== null) &&
       (places as readonly string[]).includes(r.place),
   );
   const keyOf = (l: (typeof lots)[number]) => `${l.lotId} ${l.item} ${l.batch} ${l.place}`;
   const lot = lots.find((l) => keyOf(l) === lotId);
-  const input: Input | null = lot ? (lot.item === 'whole' ? lot.condition : again(lot.item)) : null;
+  const input = lot?.cutAs ?? null;
+  const fishes = input === null || !isPiece(input);
   const species = lot ? speciesBook.get(lot.speciesId) : undefined;
   const whole =
-    lot && species && lot.item === 'whole'
+    lot && species && !isPiece(lot.cutAs!)
       ? lot.grams / lot.pieces / arrivalFraction(species, lot.condition)
       : null;
   const n = wholeNumber(fish);
   const errors = errorsByPath(problem);
   const fits = species
     ? offered(book).filter(
-        (f) => cutRefusal(species, input!, f, whole) === null && f.does.length > 0 && f.section !== 'trim',
+        (f) => formRefusal(species, input!, f, whole) === null && f.does.length > 0 && f.section !== 'trim',
       )
     : [];
   const make = async () => {
@@ -94,7 +93,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
     pieces === ''
       ? n === null || chosen === null
         ? null
-        : n * (chosen.count === 'fish' || lot?.item !== 'whole' ? 1 : 2)
+        : n * (chosen.count === 'fish' || !fishes ? 1 : 2)
       : wholeNumber(pieces);
   const missing = !lot
     ? 'choose the fish'
@@ -117,13 +116,13 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
         error={errors.lotId}
         options={lots.map((l) => ({
           value: keyOf(l),
-          name: `${shortName(l.speciesName)}${l.item === 'whole' ? '' : `, ${l.itemName}`}, lot ${l.code}`,
-          detail: `${l.freePieces} ${l.item === 'whole' ? 'fish' : 'pieces'}, ${mass(l.freeGrams)}`,
+          name: `${shortName(l.speciesName)}${isPiece(l.cutAs!) ? `, ${l.itemName}` : ''}, lot ${l.code}`,
+          detail: `${l.freePieces} ${isPiece(l.cutAs!) ? 'pieces' : 'fish'}, ${mass(l.freeGrams)}`,
         }))}
       />
       <div className="grid grid-cols-[110px_minmax(0,1fr)] gap-4">
         <TextField
-          label={lot && lot.item !== 'whole' ? 'Pieces of it' : 'Fish'}
+          label={fishes ? 'Fish' : 'Pieces of it'}
           value={fish}
           onChange={setFish}
           inputMode="numeric"

@@ -1,5 +1,5 @@
 import { contract, type YieldRow } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
+import { shortName, conditionName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
@@ -91,7 +91,7 @@ export default function YieldBook() {
                           {shortName(r.speciesName)}, {r.formName}
                         </span>
                         <span className={`block text-note ${r.signal ? 'text-embertext' : 'text-ink3'}`}>
-                          {r.signal ?? `${r.condition.replace('_', ', ')}, ${r.tickets} tickets`}
+                          {r.signal ?? `${conditionName[r.condition]}, ${r.tickets} tickets`}
                         </span>
                       </span>
                       <span className="text-right font-figure text-row font-semibold">

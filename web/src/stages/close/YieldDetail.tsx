@@ -1,5 +1,5 @@
 import { contract, type YieldOf, type YieldRow } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
+import { shortName, conditionName } from '@ember-slate/core/species';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
@@ -124,7 +124,7 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
   return (
     <div className="min-w-0">
       <h2 className="text-row">
-        {shortName(of.speciesName)}, {of.condition.replace('_', ', ')} to {of.formName}{' '}
+        {shortName(of.speciesName)}, {conditionName[of.condition]} to {of.formName}{' '}
         <Why>
           <p>
             Learned = (8 × book + fish × own mean) ÷ (8 + fish), tickets by their weight; the interval is the

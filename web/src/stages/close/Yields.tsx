@@ -1,5 +1,5 @@
 import type { DayClose } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
+import { shortName, conditionName } from '@ember-slate/core/species';
 import { Mass } from '../../parts/Mass.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { formatMoney } from '../../parts/money.ts';
@@ -42,7 +42,7 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
                     <span className="font-figure text-label font-semibold">{r.number}</span>{' '}
                     {shortName(r.speciesName)}
                     <span className="block text-note text-ink3">
-                      {r.condition.replace('_', ', ')} to {r.formName}
+                      {conditionName[r.condition]} to {r.formName}
                     </span>
                   </td>
                   <td className="num">

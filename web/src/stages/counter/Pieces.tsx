@@ -1,6 +1,6 @@
 import type { SpeciesRow, StockRow } from '@ember-slate/contract';
 import { outline } from '@ember-slate/core/body';
-import { arrivalFraction } from '@ember-slate/core/species';
+import { arrivalFraction, isPiece } from '@ember-slate/core/species';
 import { Fish } from '../../parts/Fish.tsx';
 
 /** Pixels a millimetre: one scale for everything on the slab. */
@@ -60,7 +60,8 @@ export function Pieces({
       </svg>
     );
   }
-  if (row.item === 'whole' || row.item === 'gutted' || row.item === 'scaled_gutted') {
+  const landed = row.item === 'whole' && isPiece(row.condition);
+  if ((row.item === 'whole' && !landed) || row.item === 'gutted' || row.item === 'scaled_gutted') {
     const whole = row.grams / Math.max(1, row.pieces) / arrivalFraction(species, row.condition);
     const shift = Math.min(14, Math.max(4, (width - 90) / (n * 2)));
     return (
@@ -73,7 +74,7 @@ export function Pieces({
       </div>
     );
   }
-  const piece = piecePath(row.item, species, row.grams / Math.max(1, row.pieces));
+  const piece = piecePath(landed ? 'side' : row.item, species, row.grams / Math.max(1, row.pieces));
   const columns = Math.max(1, Math.floor(width / (piece.w + 6)));
   const rows = Math.ceil(n / columns);
   return (

@@ -1,7 +1,15 @@
 import { contract } from '@ember-slate/contract';
 import { compose, plainCut } from '@ember-slate/core/board';
 import { formRefusal, offered, type Form } from '@ember-slate/core/forms';
-import { arrivalFraction, conditionsFor, shortName, type ArrivalCondition } from '@ember-slate/core/species';
+import {
+  arrivalFraction,
+  conditionsFor,
+  shortName,
+  type ArrivalCondition,
+  conditionName,
+  isPiece,
+  pieceWord,
+} from '@ember-slate/core/species';
 import { damageRefusal, damages, damageRules, type Damage } from '@ember-slate/core/freshness';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { useState } from 'react';
@@ -62,7 +70,7 @@ export default function FormsPage() {
             label="Came"
             value={at}
             onChange={setCondition}
-            options={conditions.map((c) => ({ value: c, name: c.replace('_', ', ') }))}
+            options={conditions.map((c) => ({ value: c, name: conditionName[c] }))}
           />
           <SelectField
             label="Damage"
@@ -184,7 +192,8 @@ function Detail({
           <>
             <dt className="text-ink2">Gives</dt>
             <dd className="font-figure text-label font-semibold">
-              {((cut.outputs[0]!.grams / lies) * 100).toFixed(1)} % of a {condition.replace('_', ', ')} fish
+              {((cut.outputs[0]!.grams / lies) * 100).toFixed(1)} % of{' '}
+              {isPiece(condition) ? `a ${pieceWord[condition]}` : `the fish, ${conditionName[condition]}`}
             </dd>
             <dt className="text-ink2">Trims</dt>
             <dd>

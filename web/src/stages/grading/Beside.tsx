@@ -32,11 +32,14 @@ const identities = [
 export function Beside({
   seen,
   onSeen,
+  piece,
   farmed,
   marks,
 }: {
   seen: Seen;
   onSeen: (seen: Seen) => void;
+  /** A side, fillet or loin shows no rigor, no roe and no fins. */
+  piece: boolean;
   farmed: boolean;
   marks: string;
 }) {
@@ -49,14 +52,18 @@ export function Beside({
   const advice = observedAdvice(seen, { farmed });
   return (
     <div className="grid grid-cols-2 gap-x-8 max-sm:grid-cols-1">
-      <Choice label="Rigor" value={seen.rigor} options={rigors} onChange={set('rigor')} />
-      <Choice label="Bled" value={seen.bled} options={bleds} onChange={set('bled')} />
-      <Choice
-        label="Roe"
-        value={seen.roe === 'unknown' ? 'none' : seen.roe}
-        options={roes}
-        onChange={set('roe')}
-      />
+      {!piece && (
+        <>
+          <Choice label="Rigor" value={seen.rigor} options={rigors} onChange={set('rigor')} />
+          <Choice label="Bled" value={seen.bled} options={bleds} onChange={set('bled')} />
+          <Choice
+            label="Roe"
+            value={seen.roe === 'unknown' ? 'none' : seen.roe}
+            options={roes}
+            onChange={set('roe')}
+          />
+        </>
+      )}
       <Choice
         label="Species, by its marks"
         value={seen.identity}
@@ -75,15 +82,17 @@ export function Beside({
             {damageRules[d].name.toLowerCase()}
           </label>
         ))}
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-5 w-5 accent-(--ink2)"
-            checked={seen.finsWorn}
-            onChange={(e) => set('finsWorn')(e.target.checked)}
-          />
-          fins and tail worn
-        </label>
+        {!piece && (
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-5 w-5 accent-(--ink2)"
+              checked={seen.finsWorn}
+              onChange={(e) => set('finsWorn')(e.target.checked)}
+            />
+            fins and tail worn
+          </label>
+        )}
       </div>
       {marks && <p className="col-span-full pb-2 text-note text-ink3">To know it by: {marks}</p>}
       {advice.map((a) => (

@@ -1,5 +1,5 @@
 import type { SpeciesRow } from '@ember-slate/contract';
-import { fitRungs, gutsFactor, sellBy, spoilageRate, type Grade } from '@ember-slate/core/freshness';
+import { fitRungs, landedPace, sellBy, spoilageRate, type Grade } from '@ember-slate/core/freshness';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
@@ -24,7 +24,7 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
   const left = narrow ? 16 : 210;
   const x = (days: number) =>
     left + (Math.min(days, iceDays * 1.08) / (iceDays * 1.08)) * (width - left - 14);
-  const rate = spoilageRate(celsius) * gutsFactor(species, condition);
+  const rate = spoilageRate(celsius) * landedPace(species, condition);
   const refused = result.verdict === 'reject';
   return (
     <div ref={ref} className="relative">

@@ -11,7 +11,7 @@ import {
   type Level,
   type Verdict,
 } from '@ember-slate/core/freshness';
-import { arrivalFraction, shortName } from '@ember-slate/core/species';
+import { conditionName, isPiece, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -143,8 +143,8 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
     void go('/grading');
   }
 
+  const piece = isPiece(lot.condition);
   const claimed = lot.caughtOn ? Math.max(0, daysBetween(lot.caughtOn, lot.landedOn)) : null;
-  const wholeGrams = lot.grams / lot.pieces / arrivalFraction(species, lot.condition);
   return (
     <div className="pb-6">
       <p className="truncate text-ink2 sm:pr-[300px]">
@@ -157,8 +157,8 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
         <Link to={`/lots/${lot.id}`} className="why">
           its life
         </Link>{' '}
-        · {lot.pieces} fish, {mass(lot.grams)},{' '}
-        {lot.condition === 'whole' ? 'guts in' : lot.condition.replace('_', ', ')} · {lot.supplier}
+        · {lot.pieces} {piece ? 'pieces' : 'fish'}, {mass(lot.grams)},{' '}
+        {lot.condition === 'whole' ? 'guts in' : conditionName[lot.condition]} · {lot.supplier}
         {lot.gear ? `, ${lot.gear}` : ''} · ice {lot.ice}
       </p>
       <div className="grid grid-cols-[minmax(0,1fr)_262px] gap-8 max-sm:grid-cols-1">
@@ -278,7 +278,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
             <AtOdds result={result} />
           ) : (
             <div className="flex h-[88px] items-center max-sm:hidden">
-              <Fish species={species} grams={wholeGrams} perMm={0.34} />
+              <Fish species={species} condition={lot.condition} grams={lot.grams / lot.pieces} perMm={0.34} />
             </div>
           )}
           {mayGrade && (
@@ -383,9 +383,11 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
       </div>
       {mayGrade && (
         <details className="mt-3 border-t border-line pt-2">
-          <summary className="why inline-block py-2">beside the signs: rigor, roe, damage, identity</summary>
+          <summary className="why inline-block py-2">
+            beside the signs: {piece ? '' : 'rigor, roe, '}damage, identity
+          </summary>
           <div className="pt-2">
-            <Beside seen={seen} onSeen={setSeen} farmed={lot.farmed} marks={species.marks} />
+            <Beside seen={seen} onSeen={setSeen} piece={piece} farmed={lot.farmed} marks={species.marks} />
           </div>
         </details>
       )}

@@ -130,16 +130,22 @@ describe('the drawings', () => {
 });
 
 describe('beside the signs', () => {
-  function Kept({ farmed }: { farmed: boolean }) {
+  function Kept({ farmed, piece = false }: { farmed: boolean; piece?: boolean }) {
     const [seenNow, setSeen] = useState<Seen>({ ...nothingObserved, damage: [] });
     return (
       <>
         <output>{JSON.stringify(seenNow)}</output>
-        <Beside seen={seenNow} onSeen={setSeen} farmed={farmed} marks="a chin barbel" />
+        <Beside seen={seenNow} onSeen={setSeen} piece={piece} farmed={farmed} marks="a chin barbel" />
       </>
     );
   }
   const kept = () => JSON.parse(document.querySelector('output')!.textContent) as Seen;
+
+  it('asks a piece for nothing that left with its fish', () => {
+    render(<Kept farmed={false} piece />);
+    for (const gone of [/^rigor$/i, /^roe$/i, /^bled$/i, /fins and tail/]) expect(screen.queryByText(gone)).toBeNull();
+    expect(screen.getByText(/by its marks/)).toBeTruthy();
+  });
 
   it('keeps what is ticked, and says what follows from it', () => {
     render(<Kept farmed={false} />);

@@ -1,6 +1,6 @@
 import { contract, type Delivery, type LotRow, type Problem } from '@ember-slate/contract';
 import { faoAreas } from '@ember-slate/core/labels';
-import { conditionCode, shortName } from '@ember-slate/core/species';
+import { conditionCode, conditionName, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -16,14 +16,6 @@ import { LotActions } from './LotActions.tsx';
 import { LotForm, type LotDraft } from './LotForm.tsx';
 import { differenceText } from './words.ts';
 import { formatMoney } from '../../parts/money.ts';
-
-const conditionNames: Record<LotRow['condition'], string> = {
-  whole: 'whole',
-  gutted: 'gutted',
-  headed_gutted: 'headed, gutted',
-  tail: 'tail',
-  wing: 'wing',
-};
 
 /** Closing asks for a reason when the note and the scale differ. */
 function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => void }) {
@@ -142,7 +134,7 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
                 <td className="py-1">
                   {shortName(l.speciesName)}{' '}
                   <span className="text-note text-ink3">
-                    {conditionNames[l.condition]} {conditionCode[l.condition]}
+                    {conditionName[l.condition]} {conditionCode[l.condition]}
                   </span>
                   {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
                   {l.holdReason && <div className="text-note text-embertext">held: {l.holdReason}</div>}

@@ -1,6 +1,14 @@
 import { contract, type AnswerOf, type LotRow, type Problem } from '@ember-slate/contract';
 import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
-import { conditionsFor, meanWeightDoubt, shortName, type ArrivalCondition } from '@ember-slate/core/species';
+import {
+  conditionName,
+  conditionsFor,
+  isPiece,
+  isSkinned,
+  meanWeightDoubt,
+  shortName,
+  type ArrivalCondition,
+} from '@ember-slate/core/species';
 import { useEffect, useRef, useState } from 'react';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Stale } from '../../parts/Stale.tsx';
@@ -23,13 +31,6 @@ import { Picker } from '../../parts/Picker.tsx';
 import { BoxScan, type Scanned } from './BoxScan.tsx';
 import { OneByOne } from './OneByOne.tsx';
 
-const conditionNames: Record<ArrivalCondition, string> = {
-  whole: 'Whole',
-  gutted: 'Gutted',
-  headed_gutted: 'Headed, gutted',
-  tail: 'Tail',
-  wing: 'Wing',
-};
 const slits = [
   { value: 'seen', name: 'seen' },
   { value: 'missing', name: 'missing' },
@@ -128,7 +129,8 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
     species !== undefined &&
     !['none', 'fine'].includes(species.scales) &&
     condition !== 'tail' &&
-    condition !== 'wing';
+    condition !== 'wing' &&
+    !isSkinned(condition);
   const changeFish = (next: LotRow['fish']) => {
     setFish(next);
     setPieces(next.length > 0 ? String(next.length) : '');
@@ -228,7 +230,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
             speciesId: 'species',
             grams: 'mass',
             pricePerKg: 'money',
-            condition: conditionNames,
+            condition: conditionName,
           }}
           onKeep={(over) => {
             setVersion(over);
@@ -267,7 +269,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
           error={errors.condition}
           note={condition === 'whole' ? 'guts in: shorter life, first in the queue' : ''}
           options={(species ? conditionsFor(species) : (['whole', 'gutted', 'headed_gutted'] as const)).map(
-            (c) => ({ value: c, name: conditionNames[c] }),
+            (c) => ({ value: c, name: conditionName[c] }),
           )}
         />
         {scaly && (
@@ -289,7 +291,7 @@ export function LotForm({ deliveryId, lot, previous, draft, onDone, onNoMore }: 
           />
         )}
         <TextField
-          label="Number of fish"
+          label={isPiece(condition) ? 'Number of pieces' : 'Number of fish'}
           value={pieces}
           onChange={setPieces}
           inputMode="numeric"

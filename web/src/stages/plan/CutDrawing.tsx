@@ -1,3 +1,4 @@
+import { isPiece } from '@ember-slate/core/species';
 import type { Body } from '@ember-slate/core/body';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { FishOf, type Frame } from '../../parts/Fish.tsx';
@@ -35,6 +36,7 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
   const { mode, planned, runs } = card;
   const names = lettersOf(runs);
   const whole = mode.id === 'whole';
+  const piece = isPiece(card.fish.condition);
   const drawn = planned.pieces.filter(seenAt);
   const zero = zeroOf(mode);
   const ends = whole
@@ -51,6 +53,7 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
         species={species}
         perMm={perMm}
         below={40}
+        piece={piece}
         over={(f) => {
           const rulerY = f.height + 4;
           const spots = ends.map((mm) => ({ mm, x: f.x(mm) }));
@@ -65,7 +68,7 @@ export function CutDrawing({ card, species, body, perMm, lit }: Props) {
                 <Hatch id="cut-hatch" />
                 <Dots id="cut-dots" />
               </defs>
-              {!whole && <path d={stretchPath(f, 1, zero, 'all')} fill="url(#cut-dots)" />}
+              {!whole && !piece && <path d={stretchPath(f, 1, zero, 'all')} fill="url(#cut-dots)" />}
               {drawn.map((p, i) => {
                 const { from, to, part } = whole
                   ? { from: 1, to: body.standardMm, part: 'all' as const }

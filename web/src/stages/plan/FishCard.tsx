@@ -1,3 +1,4 @@
+import { conditionName, isPiece } from '@ember-slate/core/species';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { wingsOf, type Body } from '@ember-slate/core/body';
@@ -90,9 +91,9 @@ export function FishCard(props: Props) {
           {speciesName} {fish.code}
         </h3>
         <span className="text-note text-ink2">
-          {ids.length > 1 ? `${ids.length} fish of ` : ''}
+          {ids.length > 1 ? `${ids.length} ${isPiece(fish.condition) ? 'pieces' : 'fish'} of ` : ''}
           {mass(fish.grams)} {fish.measured ? <SourceMark source="measured" /> : '~'}{' '}
-          {fish.condition === 'whole' ? 'gut in' : fish.condition.replace('_', ' and ')}, {days} days left
+          {fish.condition === 'whole' ? 'guts in' : conditionName[fish.condition]}, {days} days left
         </span>
         {onPin && (
           <button type="button" className="why text-note" aria-pressed={pinned} onClick={onPin}>

@@ -1,4 +1,10 @@
-import { arrivalFraction, conditionsFor, type ArrivalCondition } from '@ember-slate/core/species';
+import {
+  arrivalFraction,
+  conditionName,
+  conditionsFor,
+  isPiece,
+  type ArrivalCondition,
+} from '@ember-slate/core/species';
 import {
   bodyOf,
   marksOn,
@@ -6,6 +12,7 @@ import {
   sliceAdvice,
   zone,
   zoneGrams,
+  zoneOfPiece,
   wingZone,
   type CutWish,
   type ZoneKind,
@@ -34,13 +41,6 @@ const zones: readonly { value: ZoneKind; name: string; fish: 'any' | 'round' | '
   { value: 'slab_back', name: 'slabs split down the spine, back', fish: 'flat' },
   { value: 'slab_belly', name: 'slabs split down the spine, belly side', fish: 'flat' },
 ];
-const conditionNames: Record<ArrivalCondition, string> = {
-  whole: 'whole, guts in',
-  gutted: 'gutted',
-  headed_gutted: 'headed and gutted',
-  tail: 'tail',
-  wing: 'wings',
-};
 
 /** This fish, that cut: where are the marks, what do the pieces weigh, whom do they feed. */
 export default function Marks() {
@@ -61,7 +61,8 @@ export default function Marks() {
   const [portion, setPortion] = useState<Weight | null>({ grams: 170, source: 'typed' });
   const species = book.get(speciesId);
   if (!species) return <Waiting problem={undefined} again={() => undefined} />;
-  const conditions: readonly ArrivalCondition[] = conditionsFor(species);
+  // A skate fillet is no side: nothing to lay a ruler on.
+  const conditions = conditionsFor(species).filter((c) => !isPiece(c) || species.bodyPlan !== 'wing');
   const as = conditions.includes(condition) ? condition : conditions[0]!;
   const grams = weight?.grams ?? Math.round(species.typicalG * arrivalFraction(species, as));
   const body = bodyOf(species, as, grams, length.parse(lengthText));
@@ -73,11 +74,23 @@ export default function Marks() {
         : (length.parse(thick) ?? 0);
   const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
   const round = !flat && species.bodyPlan !== 'tail';
-  const allowed = zones.filter((z) => z.fish === 'any' || (z.fish === 'flat' ? flat : round));
-  const chosen = allowed.some((z) => z.value === kind) ? kind : 'side';
+  const piece = isPiece(as);
+  const ofPiece: readonly ZoneKind[] = as === 'loin' ? ['loin'] : ['side', 'loin', 'belly'];
+  const allowed = zones.filter(
+    (z) => (z.fish === 'any' || (z.fish === 'flat' ? flat : round)) && (!piece || ofPiece.includes(z.value)),
+  );
+  const chosen = allowed.some((z) => z.value === kind)
+    ? kind
+    : allowed.some((z) => z.value === 'side')
+      ? 'side'
+      : allowed[0]!.value;
   // A skate has no side view: one wing is marked from its body edge outward.
   const wing = body ? null : wingZone(wingsOf(species, as, grams) / 2);
-  const z = body ? zone(body, chosen) : wing!.zone;
+  const z = body
+    ? piece
+      ? zoneOfPiece(body, chosen as 'side' | 'loin' | 'belly', as === 'loin' ? 'loin' : 'side', grams)
+      : zone(body, chosen)
+    : wing!.zone;
   const scale = body ?? wing!;
   const marks = amount > 0 ? marksOn(scale, z, { by, amount, rest, kerfMm: length.parse(kerf) ?? 0 }) : null;
   const ready = marks ? marks.pieces.reduce((s, p) => s + p.grams, 0) : 0;
@@ -101,7 +114,7 @@ export default function Marks() {
           label="As it lies there"
           value={as}
           onChange={setCondition}
-          options={conditions.map((c) => ({ value: c, name: conditionNames[c] }))}
+          options={conditions.map((c) => ({ value: c, name: conditionName[c] }))}
         />
         <WeightField
           label="Weight of the fish"

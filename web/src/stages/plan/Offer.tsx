@@ -1,5 +1,5 @@
+import { conditionName } from '@ember-slate/core/species';
 import type { PlanLine, SpeciesRow } from '@ember-slate/contract';
-import { arrivalFraction } from '@ember-slate/core/species';
 import { useTimes } from '../../app/shop.tsx';
 import { Fish } from '../../parts/Fish.tsx';
 import { Mass } from '../../parts/Mass.tsx';
@@ -26,18 +26,14 @@ export function Offer({ offer, fish, species, line, onFish }: Props) {
     >
       <div className={`flex h-14 items-center overflow-hidden ${refused ? 'opacity-50' : ''}`}>
         {offer.fishGrams > 0 && (
-          <Fish
-            species={species}
-            grams={offer.fishGrams / arrivalFraction(species, offer.condition)}
-            perMm={0.19}
-          />
+          <Fish species={species} condition={offer.condition} grams={offer.fishGrams} perMm={0.19} />
         )}
       </div>
       <div className="min-w-0">
         <div className="font-figure text-label font-semibold">
           {offer.code}{' '}
           <span className="text-note font-normal text-ink3">
-            landed {dayName(offer.landedOn)}, {offer.condition.replace('_', ', ')}
+            landed {dayName(offer.landedOn)}, {conditionName[offer.condition]}
           </span>
         </div>
         {refused ? (
