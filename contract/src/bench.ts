@@ -94,6 +94,14 @@ const summary = z.object({
 });
 export type TicketSummary = z.infer<typeof summary>;
 
+const done = summary.pick({ id: true, number: true, speciesName: true, cuts: true }).extend({
+  closedAt: f.instant,
+  inputGrams: z.number().int(),
+  /** What became pieces, without the trims. */
+  mainGrams: z.number().int(),
+});
+export type DoneTicket = z.infer<typeof done>;
+
 const weighKinds = ['order', 'counter', 'trim', 'waste', 'drip', 'water'] as const;
 const weighOut = z.object({
   id: f.id,
@@ -162,6 +170,8 @@ const ticketMarks = z.object({
 export type TicketMarks = z.infer<typeof ticketMarks>;
 
 const ticket = summary.extend({
+  /** Closed today: it may be opened again. */
+  reopens: z.boolean(),
   /** Null for a ticket no plan made. */
   marks: ticketMarks.nullable(),
   /** Seconds on this step before the last look, and since when it runs; null while it stands still. */
@@ -259,6 +269,11 @@ export const bench = {
     summary: 'Tickets waiting or being cut, by due time',
     tags: ['bench', 'plan'],
     answer: z.array(summary),
+  }),
+  done: read('/api/bench/done', {
+    summary: 'Tickets finished today, the last first',
+    tags: ['bench'],
+    answer: z.array(done),
   }),
   clock: read('/api/bench/clock', {
     summary: 'Who cuts what when, from now on, and what will be late',
@@ -467,6 +482,13 @@ export const bench = {
     tags: [...touches],
     roles: backDoor,
     body: z.object({ version: f.version, reason: f.note }),
+    answer: f.done,
+  }),
+  reopen: change('POST', '/api/bench/tickets/:id/reopen', {
+    summary: 'Open a ticket again that was closed today: its stock goes back to the bench',
+    tags: [...touches],
+    roles: backDoor,
+    body: z.object({ version: f.version, reason: f.name('reason', 120) }),
     answer: f.done,
   }),
   readCode: {

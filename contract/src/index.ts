@@ -49,6 +49,7 @@ export type {
   TicketCut,
   TicketMarks,
   TicketMethod,
+  DoneTicket,
   TicketSummary,
   Timer,
   Tub,

@@ -24,6 +24,11 @@ export interface TicketRow {
   frameGrade: number | null;
   startedAt: Date | null;
   marks: string | null;
+  /** Day on which it was closed, what it gave, and what was expected of it; null while it is open. */
+  closedOn: string | null;
+  closedAt: Date | null;
+  inputGrams: number | null;
+  mainGrams: number | null;
 }
 
 export const ticketsWhere = (tx: Tx, where: string, values: (string | number)[] = []): Promise<TicketRow[]> =>
@@ -33,7 +38,8 @@ export const ticketsWhere = (tx: Tx, where: string, values: (string | number)[] 
        COALESCE((SELECT MIN(o.due_at) FROM ticket_cut c JOIN order_line l ON l.id = c.line_id JOIN customer_order o ON o.id = l.order_id
          WHERE c.ticket_id = t.id), t.due_at) AS dueAt,
        t.step_id AS stepId, t.step_at AS stepAt, t.cutter_id AS cutterId, p.name AS cutterName, p.methods AS cutterMethods,
-       t.paused_why AS pausedWhy, t.methods, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt, t.marks
+       t.paused_why AS pausedWhy, t.methods, t.done_ahead AS doneAhead, t.frame_grade AS frameGrade, t.started_at AS startedAt, t.marks,
+       t.closed_on AS closedOn, t.closed_at AS closedAt, t.input_grams AS inputGrams, t.main_grams AS mainGrams
      FROM ticket t JOIN species s ON s.id = t.species_id LEFT JOIN staff p ON p.id = t.cutter_id
      WHERE ${where} ORDER BY t.state DESC, dueAt, t.id`,
     values,

@@ -7,12 +7,13 @@ import * as cuts from './cuts.ts';
 import { quality } from './quality.ts';
 import { openTimers } from './queries.ts';
 import * as service from './service.ts';
-import { oneTicket, openTickets, timerView } from './tickets.ts';
+import { doneToday, oneTicket, openTickets, timerView } from './tickets.ts';
 import { keepTub } from './tubs.ts';
 import { ticketWays } from './ways.ts';
 
 export const bench: Handlers<typeof contract.bench> = {
   tickets: (work) => openTickets(work),
+  done: (work) => doneToday(work),
   clock: (work) => benchClock(work),
   ticket: (work, { params }) => oneTicket(work, idOf(params.id)),
   ways: (work, { params }) => ticketWays(work, idOf(params.id)),
@@ -37,6 +38,7 @@ export const bench: Handlers<typeof contract.bench> = {
   sweep: (work, { params, body }) => board.signSweep(work, idOf(params.id), body),
   frame: (work, { params, body }) => board.gradeFrame(work, idOf(params.id), body.grade),
   close: (work, { params, body }) => service.closeTicket(work, idOf(params.id), body),
+  reopen: (work, { params, body }) => service.reopenTicket(work, idOf(params.id), body),
   makeLabel: (work, { params, body }) => labels.makeLabel(work, idOf(params.id), idOf(params.weightId), body),
   labelFace: (work, { params }) => labels.labelFace(work, idOf(params.id)),
   labels: (work) => labels.labelsToday(work),

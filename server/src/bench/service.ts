@@ -1,14 +1,14 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
 import { formOf, type Form } from '@ember-slate/core/forms';
-import { cutEntries, type Account, type CutOutput } from '@ember-slate/core/ledger';
+import { cutEntries, reverse, type Account, type CutOutput } from '@ember-slate/core/ledger';
 import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
 import { settleOrder } from '../orders/lines.ts';
 import { today, type Work } from '../platform/context.ts';
 import { formsOf } from '../platform/settings.ts';
 import { rows, run } from '../platform/db.ts';
-import { post } from '../platform/ledger.ts';
+import { entriesOf, post } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { lockLots, take } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -206,19 +206,79 @@ function notYet(
   return null;
 }
 
+/**
+ * Opens a ticket again that was closed today: what it put into stock goes back to the bench, its weights stay as they
+ * are until they are struck, its lines are at the bench again. Refused once anything of it was sold or moved.
+ */
+export async function reopenTicket(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['reopen']>,
+): Promise<{ id: number }> {
+  await lockOrders(work, id);
+  const ticket = await lockTicket(work, id, ['closed'], body.version);
+  const cuts = await cutsOf(work.tx, [id]);
+  const inputs = await inputsOf(work.tx, [id]);
+  if (cuts.length === 0 || inputs.length === 0)
+    throw problems.conflict('That ticket was given up: its fish are back in the cold room');
+  if (ticket.closedOn !== today(work))
+    throw problems.conflict('It was closed on another day: count what is there instead');
+  await lockLots(
+    work.tx,
+    inputs.map((i) => i.lotId),
+  );
+  const [cut] = await rows<{ id: number }>(
+    work.tx,
+    `SELECT m.id FROM movement m JOIN entry e ON e.movement_id = m.id
+     WHERE e.lot_id = ? AND e.batch = ? AND m.kind = 'cut' AND m.undoes IS NULL ORDER BY m.id DESC LIMIT 1`,
+    [inputs[0]!.lotId, id],
+  );
+  const gone = await rows<{ state: string }>(
+    work.tx,
+    "SELECT l.state FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ? AND l.state = 'handed'",
+    [id],
+  );
+  if (gone.length > 0) throw problems.conflict('Its customer has collected it: that stands');
+  await post(
+    work,
+    'cut',
+    reverse(await entriesOf(work.tx, cut!.id)),
+    `ticket ${ticket.number} opened again: ${body.reason}`.slice(0, 200),
+    cut!.id,
+  );
+  await run(work.tx, 'DELETE FROM yield_point WHERE ticket_id = ?', [id]);
+  await run(
+    work.tx,
+    `UPDATE ticket SET state = 'cutting', closed_at = NULL, closed_on = NULL, closed_by = NULL, close_reason = '', input_grams = NULL,
+       main_grams = NULL, expected_yield = NULL, norm_minutes = NULL, step_at = ?, cutter_id = ?, version = version + 1 WHERE id = ?`,
+    [work.now, work.actor.id, id],
+  );
+  for (const { lineId } of cuts)
+    if (lineId !== null)
+      await run(work.tx, "UPDATE order_line SET state = 'cutting', version = version + 1 WHERE id = ?", [
+        lineId,
+      ]);
+  for (const orderId of new Set(cuts.map((c) => c.orderId)))
+    if (orderId !== null) await settleOrder(work, orderId);
+  return { id };
+}
+
+/** Locks the orders of a ticket: two last tickets of one order, closed side by side, must see each other. */
+const lockOrders = (work: Work, ticketId: number) =>
+  rows(
+    work.tx,
+    `SELECT o.id FROM customer_order o WHERE o.id IN
+       (SELECT l.order_id FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ?) ORDER BY o.id FOR UPDATE`,
+    [ticketId],
+  );
+
 /** Closes a balanced, swept ticket: outputs become stock, its lines are ready, orders too where it was the last. */
 export async function closeTicket(
   work: Work,
   id: number,
   body: BodyOf<Rooms['close']>,
 ): Promise<{ id: number }> {
-  // The orders first: two last tickets of one order, closed side by side, must see each other.
-  await rows(
-    work.tx,
-    `SELECT o.id FROM customer_order o WHERE o.id IN
-       (SELECT l.order_id FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ?) ORDER BY o.id FOR UPDATE`,
-    [id],
-  );
+  await lockOrders(work, id);
   const ticket = await lockTicket(work, id, ['cutting'], body.version);
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);

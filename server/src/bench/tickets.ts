@@ -1,4 +1,4 @@
-import type { Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
+import type { DoneTicket, Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
 import {
   compose,
   expectedTicket,
@@ -169,6 +169,26 @@ export async function openTickets(work: Work): Promise<TicketSummary[]> {
   });
 }
 
+/** Tickets that were finished today, the last first: what they gave, to be labelled or opened again. */
+export async function doneToday(work: Work): Promise<DoneTicket[]> {
+  const found = await ticketsWhere(work.tx, 't.closed_on = ? AND t.main_grams IS NOT NULL', [today(work)]);
+  const cuts = await cutsOf(
+    work.tx,
+    found.map((t) => t.id),
+  );
+  return found
+    .map((t) => ({
+      id: t.id,
+      number: t.number,
+      speciesName: t.speciesName,
+      cuts: cuts.filter((c) => c.ticketId === t.id).map((c) => cutView(work, c)),
+      closedAt: t.closedAt!.toISOString(),
+      inputGrams: t.inputGrams!,
+      mainGrams: t.mainGrams!,
+    }))
+    .sort((a, b) => b.closedAt.localeCompare(a.closedAt));
+}
+
 /** What cutting these fish is expected to give, over all lots of the ticket, by the methods chosen. */
 export function expectation(
   work: Work,
@@ -285,6 +305,7 @@ export async function oneTicket(work: Work, id: number): Promise<Ticket> {
       expectedBones: expectedPinBones(species),
     },
     frameGrade: ticket.frameGrade,
+    reopens: ticket.state === 'closed' && ticket.closedOn === today(work),
     timers: (await openTimers(work.tx, id)).map(timerView),
     balance: { input, unaccounted, allowed, closes },
   };

@@ -173,7 +173,7 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
     work.tx,
     `SELECT m.kind, IF(m.kind = 'cut', '', m.reason) AS reason, e.item, SUM(e.grams) AS grams
      FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account = 'end:waste'
-     WHERE m.trading_day = ? GROUP BY m.kind, IF(m.kind = 'cut', '', m.reason), e.item ORDER BY grams DESC`,
+     WHERE m.trading_day = ? GROUP BY m.kind, IF(m.kind = 'cut', '', m.reason), e.item HAVING grams <> 0 ORDER BY grams DESC`,
     [day],
   );
   const closings = await closingsOf(work, day);

@@ -114,13 +114,12 @@ export class Clocks {
   }
 }
 
-/** Every movement of stock in and out of places; a sale taken back knows which movement it undoes. */
+/** Every movement of stock in and out of places; what takes another back knows which. */
 const changesOf = (work: Work, lotIds: readonly number[]) =>
   rows<RowChange & { lotId: number; kind: string }>(
     work.tx,
     // The few entries of these lots first, whatever the optimiser thinks of a table that has just grown.
-    `SELECT STRAIGHT_JOIN e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams,
-       IF(m.kind = 'void', (SELECT v.movement_id FROM sale v WHERE v.void_movement_id = m.id), NULL) AS undoes
+    `SELECT STRAIGHT_JOIN e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams, m.undoes
      FROM entry e JOIN movement m ON m.id = e.movement_id
      WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%'
      ORDER BY m.id`,

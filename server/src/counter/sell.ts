@@ -132,7 +132,8 @@ export async function voidSale(work: Work, id: number, reason: string): Promise<
   if (had) throw problems.conflict(`Money was given back on sale ${sale.number}: it stands`);
   // Its money was in that day's till.
   await refuseClosed(work, sale.soldOn, 'give money back today instead');
-  const movement = await post(work, 'void', reverse(await entriesOf(work.tx, sale.movementId)), reason);
+  const taken = reverse(await entriesOf(work.tx, sale.movementId));
+  const movement = await post(work, 'void', taken, reason, sale.movementId);
   await run(work.tx, 'UPDATE sale SET void_movement_id = ? WHERE id = ?', [movement, id]);
   await run(work.tx, "UPDATE sale_line SET way = 'voided' WHERE sale_id = ?", [id]);
   return { id };

@@ -55,12 +55,14 @@ async function checkNew(work: Work, { account, item, batch }: Entry): Promise<vo
 /**
  * Writes one movement and brings the balances along in the same transaction. Rows are locked in one order, so two
  * movements never wait for each other in a ring. Throws a `short` problem when a place would hold less than nothing.
+ * `undoes` is the movement that this one takes back, if it does.
  */
 export async function post(
   work: Work,
   kind: MovementKind,
   entries: readonly Entry[],
   reason = '',
+  undoes: number | null = null,
 ): Promise<number> {
   assertBalanced(entries);
   const { tx } = work;
@@ -73,8 +75,8 @@ export async function post(
   }
   const movement = await run(
     tx,
-    'INSERT INTO movement (kind, at, trading_day, staff_id, reason) VALUES (?, ?, ?, ?, ?)',
-    [kind, work.now, today(work), work.actor.id, reason],
+    'INSERT INTO movement (kind, at, trading_day, staff_id, reason, undoes) VALUES (?, ?, ?, ?, ?, ?)',
+    [kind, work.now, today(work), work.actor.id, reason, undoes],
   );
   for (const [, e] of [...merged].sort(([a], [b]) => (a < b ? -1 : 1))) {
     const has = await lockBalance(tx, e);

@@ -11,6 +11,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
+import { DoneToday } from './Done.tsx';
 import { NewTicket } from './NewTicket.tsx';
 
 /** Minutes until it must be begun to be ready in time; negative is late. */
@@ -130,6 +131,7 @@ export default function Bench() {
           <Row key={t.id} ticket={t} mine={t.cutter?.id === me.id} now={now} />
         ))}
       </ul>
+      <DoneToday />
       {making && <NewTicket onClose={() => setMaking(false)} />}
     </div>
   );

@@ -9,6 +9,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { BringFish } from './BringFish.tsx';
 import { Cutting } from './Cutting.tsx';
+import { DoneTicketView } from './Done.tsx';
 import { useStepping } from './stepping.ts';
 
 /** Which steps stand by their name: all of them, or the one at hand and every second beside it. */
@@ -113,17 +114,7 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
         {ticket.state === 'cutting' && <Beads ticket={ticket} />}
       </div>
       {ticket.state === 'closed' ? (
-        <div className="pt-8">
-          <h1 className="text-head">Ticket {ticket.number} is done</h1>
-          <p className="pb-4 text-label text-ink2">
-            {ticket.cuts.some((c) => c.lineId !== null)
-              ? 'What was ordered lies on the order shelf; the rest and the trims are in the cold room.'
-              : 'All of it is in the cold room.'}
-          </p>
-          <Link to="/bench" className="btn btn-main min-h-16">
-            Next ticket
-          </Link>
-        </div>
+        <DoneTicketView ticket={ticket} />
       ) : me.role === 'counter' ? (
         <p className="pt-8 text-label text-ink2">The bench cuts; you are signed in for the counter.</p>
       ) : ticket.state === 'waiting' ? (

@@ -64,7 +64,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const errors = errorsByPath(problem);
   const fits = species
     ? offered(book).filter(
-        (f) => formRefusal(species, input!, f, whole) === null && f.does.length > 0 && f.section !== 'trim',
+        (f) => formRefusal(species, input, f, whole) === null && f.does.length > 0 && f.section !== 'trim',
       )
     : [];
   const make = async () => {

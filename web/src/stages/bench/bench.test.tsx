@@ -2,17 +2,20 @@ import type { SpeciesRow, Ticket, TicketCut } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
 import { formBook, formOf } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
-import { render, renderHook } from '@testing-library/react';
+import { cleanup, fireEvent, render, renderHook, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
 import { BoardDrawing } from './BoardDrawing.tsx';
+import { served } from '../../testing/served.tsx';
 import { missingFrom } from './CloseTicket.tsx';
+import { DoneTicketView } from './Done.tsx';
 import { nextSlot, slotAt, slotsOf, waits } from './slots.ts';
 import { windowOf, windowWords } from './useWeigh.ts';
 
 const book = formBook();
+const bram = { id: 3, name: 'Bram', role: 'bench' } as const;
 const grams = (g: number) => `${g} g`;
 const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
 
@@ -64,6 +67,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     stepSeconds: 0,
     marks: null,
     stepSince: null,
+    reopens: false,
     steps,
     firstCut: 'head_tail',
     tools,
@@ -314,5 +318,42 @@ describe('the scanner', () => {
     [...'10A1', 'F8', ...'7008HKE', 'Enter'].forEach((c, i) => key(c, 20_000 + i * 5));
     expect(heard).toHaveBeenCalledExactlyOnceWith('10A1\u001d7008HKE');
     unmount();
+  });
+});
+
+describe('a ticket that is done', () => {
+  const pell = cutFor('steaks', 'Pell', 2, 200);
+  const done = hake([pell], {
+    state: 'closed',
+    reopens: true,
+    weighOuts: [weighed('order', 'steaks', 204, 1, pell.id), weighed('trim', 'head', 398, 0)],
+  });
+  const settings = { own: [], labels: { size: '58x40' } };
+  afterEach(cleanup);
+
+  it('keeps every weight with its label, and goes back to the board with what was wrong', async () => {
+    const sent = served(<DoneTicketView ticket={done} />, { '/api/forms': settings }, bram);
+    const list = within(screen.getByRole('region', { name: 'Weighed out' }));
+    expect(list.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
+      expect.stringMatching(/398/),
+      expect.stringMatching(/steak204.*label/),
+    ]);
+    expect(list.queryByText('strike')).toBeNull();
+    fireEvent.change(screen.getByLabelText(/What was wrong/), { target: { value: 'wrong tub ' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Open it again' }));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toEqual({
+      method: 'POST',
+      path: '/api/bench/tickets/1/reopen',
+      body: { version: 1, reason: 'wrong tub' },
+    });
+  });
+
+  it('stays done on another day, and for the counter', () => {
+    served(<DoneTicketView ticket={{ ...done, reopens: false }} />, { '/api/forms': settings }, bram);
+    expect(screen.queryByText('Open it again')).toBeNull();
+    cleanup();
+    served(<DoneTicketView ticket={done} />, { '/api/forms': settings });
+    expect(screen.queryByText('Open it again')).toBeNull();
   });
 });

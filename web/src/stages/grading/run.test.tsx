@@ -143,7 +143,8 @@ describe('beside the signs', () => {
 
   it('asks a piece for nothing that left with its fish', () => {
     render(<Kept farmed={false} piece />);
-    for (const gone of [/^rigor$/i, /^roe$/i, /^bled$/i, /fins and tail/]) expect(screen.queryByText(gone)).toBeNull();
+    for (const gone of [/^rigor$/i, /^roe$/i, /^bled$/i, /fins and tail/])
+      expect(screen.queryByText(gone)).toBeNull();
     expect(screen.getByText(/by its marks/)).toBeTruthy();
   });
 

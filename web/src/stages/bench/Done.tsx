@@ -1,0 +1,99 @@
+import { contract, type DoneTicket, type Problem, type Ticket } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useChange, useRead } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { TextField } from '../../parts/Field.tsx';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { Mass } from '../../parts/Mass.tsx';
+import { slotsOf } from './slots.ts';
+import { Weights } from './Weights.tsx';
+
+/** A ticket that is done: its weights with their labels, and the way back to the board until the day is over. */
+export function DoneTicketView({ ticket }: { ticket: Ticket }) {
+  const book = useForms();
+  const { me } = useShop();
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10 pt-6 max-lg:grid-cols-1">
+      <div>
+        <h1 className="text-head">Ticket {ticket.number} is done</h1>
+        <p className="pb-4 text-label text-ink2">
+          {ticket.cuts.some((c) => c.lineId !== null)
+            ? 'What was ordered lies on the order shelf; the rest and the trims are in the cold room.'
+            : 'All of it is in the cold room.'}
+        </p>
+        <Link to="/bench" className="btn btn-main min-h-16">
+          Next ticket
+        </Link>
+        {ticket.reopens && me.role !== 'counter' && <Reopen ticket={ticket} />}
+      </div>
+      <section aria-label="Weighed out">
+        <h2 className="text-row">Weighed out</h2>
+        <Weights ticket={ticket} slots={slotsOf(ticket, book)} />
+      </section>
+    </div>
+  );
+}
+
+/** What was weighed wrong is put right today: the ticket goes back to the board with its weights. */
+function Reopen({ ticket }: { ticket: Ticket }) {
+  const draft = useDraft(`reopen ticket ${ticket.id}`);
+  const { send, busy } = useChange(contract.bench.reopen, draft);
+  const [reason, setReason] = useKept(draft, 'reason', '');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const open = async () => {
+    const outcome = await send({ version: ticket.version, reason: reason.trim() }, { id: ticket.id });
+    if (!outcome.ok) setProblem(outcome.problem);
+  };
+  return (
+    <form
+      className="mt-8 max-w-md border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void open();
+      }}
+    >
+      <h2 className="text-row">Weighed something wrong?</h2>
+      <p className="pb-2 text-label text-ink2">
+        Until the day is over it can go back to the board: strike a weight, weigh again, close it anew.
+      </p>
+      <TextField label="What was wrong" value={reason} onChange={setReason} error={problem?.detail} />
+      <Button submit className="min-h-14" busy={busy} notYet={reason.trim() ? null : 'say what was wrong'}>
+        Open it again
+      </Button>
+    </form>
+  );
+}
+
+/** Tickets finished today, under those that wait. */
+export function DoneToday() {
+  const { data } = useRead(contract.bench.done);
+  const { time } = useTimes();
+  const want = useWant();
+  if (!data || data.length === 0) return null;
+  const row = (t: DoneTicket) => (
+    <li key={t.id} className="border-t border-line">
+      <Link
+        to={`/bench/${t.id}`}
+        className="grid min-h-12 grid-cols-[92px_minmax(0,1fr)_auto] items-center gap-5 py-1 text-label hover:bg-lift max-lg:grid-cols-[80px_minmax(0,1fr)_auto]"
+      >
+        <span className="font-figure text-ink2">{time(t.closedAt)}</span>
+        <span className="truncate">
+          ticket {t.number}: {shortName(t.speciesName).toLowerCase()}, {t.cuts.map(want).join(', ')}
+        </span>
+        <span className="font-figure">
+          <Mass g={t.mainGrams} /> of <Mass g={t.inputGrams} />
+        </span>
+      </Link>
+    </li>
+  );
+  return (
+    <section aria-label="Done today" className="pt-6">
+      <h2 className="pb-1 text-row">Done today</h2>
+      <ul>{data.map(row)}</ul>
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/contract';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { useSaid } from '../../app/said.ts';
+import { say, useAct } from '../../app/store.ts';
+import { useFormSettings } from '../../parts/forms.ts';
+import { Mass, SourceMark } from '../../parts/Mass.tsx';
+import { LabelFace } from './LabelFace.tsx';
+import type { Slot } from './slots.ts';
+
+/** Everything weighed out of the ticket, the last first: to be struck, labelled, looked at. */
+export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
+  const strike = useChange(contract.bench.strike);
+  const said = useSaid();
+  const name = (w: Weighed) =>
+    slots.find((s) => (s.kind === 'order' ? w.cutId === s.cut!.id : w.kind === s.kind && w.item === s.item))
+      ?.name ?? w.item;
+  const takeBack = async (w: Weighed) => {
+    const outcome = await strike.send(undefined, { id: ticket.id, weightId: w.id });
+    said(outcome);
+  };
+  return (
+    <ul className="text-label">
+      {ticket.weighOuts.toReversed().map((w) => (
+        <li key={w.id} className="flex min-h-12 items-center gap-2 border-t border-line py-1">
+          <span className="min-w-0 flex-1 truncate">{name(w)}</span>
+          <Mass g={w.grams} />
+          <SourceMark source={w.source} />
+          {w.pieces > 0 && <LabelButton ticketId={ticket.id} weighed={w} />}
+          {ticket.state === 'cutting' && (
+            <button type="button" className="why min-h-10" onClick={() => void takeBack(w)}>
+              strike
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Makes the label of a piece, prints it, and shows it. */
+function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed }) {
+  const make = useChange(contract.bench.makeLabel);
+  const settings = useFormSettings();
+  const act = useAct();
+  const [open, setOpen] = useState<number | null>(null);
+  const print = async () => {
+    if (weighed.label) return setOpen(weighed.label.id);
+    const outcome = await make.send(
+      { size: settings?.labels.size ?? '58x40', print: true },
+      { id: ticketId, weightId: weighed.id },
+    );
+    if (!outcome.ok)
+      return void act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    act(
+      say(
+        outcome.data.printed
+          ? { text: 'Label printed', problem: false }
+          : { text: `${outcome.data.why} The label is kept.`, problem: true },
+      ),
+    );
+  };
+  return (
+    <>
+      <button type="button" className="why min-h-10" onClick={() => void print()}>
+        {weighed.label ? 'see label' : make.busy ? 'printing' : 'label'}
+      </button>
+      {open !== null && <LabelFace id={open} onClose={() => setOpen(null)} />}
+    </>
+  );
+}
