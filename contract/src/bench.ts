@@ -82,6 +82,8 @@ const summary = z.object({
   cuts: z.array(cut),
   dueAt: f.instant,
   fish: z.number().int(),
+  /** What lies on the board when it begins: fish as they came, or pieces. */
+  condition: f.condition,
   minutes: z.number(),
   cutter: z.object({ id: f.id, name: z.string() }).nullable(),
   /** Why it lies still; null while it does not. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bodyOf, steakGrams } from '../body/index.ts';
-import { formBook, formOf, shippedForms } from '../forms/index.ts';
+import { formBook, formOf, formRefusal, shippedForms } from '../forms/index.ts';
 import {
   arrivalFraction,
   catalogue,
@@ -18,6 +18,7 @@ import {
   optionClash,
   optionOffered,
   optionRefusal,
+  pieceOf,
   plainCut,
   speciesCautions,
   type Job,
@@ -225,9 +226,9 @@ const orders: readonly (readonly [
     'portion',
     [],
     {},
-    'check scale board again pin_bones sweep tail_end portion faces weigh label clean',
+    'again scale board pin_bones sweep tail_end portion faces weigh label clean',
   ],
-  ['salmon', 'loin', 'sashimi_block', [], {}, 'check board again sweep loin_block faces weigh label clean'],
+  ['salmon', 'loin', 'sashimi_block', [], {}, 'again board sweep loin_block faces weigh label clean'],
   [
     'sea_bass',
     'gutted',
@@ -273,6 +274,49 @@ describe('the acts of a ticket', () => {
     const monk = compose(job('monkfish', 'whole', forms('monk_fillets'))).steps;
     expect(monk.find((s) => s.id === 'head')!.cautions.join()).toMatch(/Teeth/);
     expect(monk.find((s) => s.id === 'fillet_second')!.cautions.join()).not.toMatch(/Teeth/);
+  });
+});
+
+describe('pieces', () => {
+  const again = catalogue.flatMap((species) =>
+    shippedForms.flatMap((form) =>
+      [[], ...form.options.map((o) => [o])].map((options) => ({ species, form, options })),
+    ),
+  );
+  it('that a form makes are ones that could have been bought in, or are finished', () => {
+    const found = again
+      .filter(({ species, form }) => formRefusal(species, null, form) === null)
+      .map(({ species, form, options }) => ({ species, piece: pieceOf(form, options, species) }));
+    for (const { species, piece } of found)
+      if (piece !== null) expect(conditionsFor(species), species.id).toContain(piece);
+    expect(new Set(found.map((f) => f.piece)).size).toBe(5);
+  });
+  it.each([
+    ['fillet_skin_on', [], 'boned_side'],
+    ['fillet_skin_on', ['pin bones left in, declared'], 'side'],
+    ['fillet_skinless', [], 'fillet'],
+    ['fillet_skinless', ['pin bones left in, declared'], null],
+    ['portion', [], 'boned_side'],
+    ['supreme', ['skinless'], 'fillet'],
+    ['sashimi_block', [], 'loin'],
+    ['goujons', [], null],
+    ['steaks', [], null],
+    ['half_shell', [], null],
+  ])('%s of salmon, %j, is a %s', (form, options, piece) => {
+    expect(pieceOf(the(form), options, of('salmon'))).toBe(piece);
+  });
+  it('take the sides of a fish as long as the fish takes, act by act', () => {
+    for (const species of catalogue.filter((s) => conditionsFor(s).includes('side'))) {
+      const grams = species.typicalG;
+      const time = (condition: ArrivalCondition, fish: number) => {
+        const fishGrams = grams * arrivalFraction(species, condition);
+        const { steps } = compose(job(species.id, condition, forms('fillet_skinless'), { fishGrams, fish }));
+        return steps
+          .filter((s) => ['pin_bones', 'sweep', 'skin'].includes(s.id))
+          .map((s) => [s.id, (s.minutes * s.times).toFixed(6)]);
+      };
+      expect(time('side', 2), species.id).toEqual(time('gutted', 1));
+    }
   });
 });
 

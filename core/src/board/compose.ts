@@ -1,6 +1,6 @@
 import type { Act } from './act.ts';
 import { bodyOf, steakGrams } from '../body/index.ts';
-import { isPiece, isSkinned } from '../species/index.ts';
+import { filletsPerFish, isPiece, isSkinned } from '../species/index.ts';
 import type { TrimId } from '../yields/trims.ts';
 import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
@@ -120,8 +120,10 @@ export function workOf(job: Job, each?: (act: Act, b: Board, cuts: readonly Cut[
     const found = rule.of(b);
     const cuts = Array.isArray(found) ? (found as readonly Cut[]) : [];
     if (found === false || (Array.isArray(found) && found.length === 0)) continue;
-    const own = of(rule.minutes, b, cuts)[b.size];
-    const more = sum((rule.by ?? []).map((q) => extra(b, q)));
+    // Minutes are those of a fish: a piece takes its share of them.
+    const share = b.piece && rule.per === undefined ? 1 / filletsPerFish(job.species) : 1;
+    const own = of(rule.minutes, b, cuts)[b.size] * share;
+    const more = sum((rule.by ?? []).map((q) => extra(b, q))) * share;
     const act: Act = {
       id: rule.id,
       cuts: cuts.map((c) => c.index),

@@ -301,10 +301,18 @@ const skin: ActRule = {
 export const rules: readonly ActRule[] = [
   {
     id: 'check',
-    of: () => true,
+    of: (b) => !b.piece,
     minutes: [0.5, 0.5, 0.5],
     tools: ['towel'],
     lies: lying,
+  },
+  {
+    id: 'again',
+    of: (b) => b.piece && b.mains,
+    does: (b, cuts) => takeSides(b, cuts),
+    minutes: [0.5, 0.5, 0.5],
+    tools: ['towel'],
+    lies: 'side',
   },
   spines,
   { ...gills, of: (b) => (b.venom ? gills.of(b) : false) },
@@ -746,14 +754,6 @@ export const rules: readonly ActRule[] = [
     lies: 'wing_face',
     draws: 'wing',
     view: 'cartilage',
-  },
-  {
-    id: 'again',
-    of: (b) => b.piece && b.mains,
-    does: (b, cuts) => takeSides(b, cuts),
-    minutes: [0.2, 0.2, 0.3],
-    tools: ['towel'],
-    lies: 'side',
   },
   {
     id: 'head_last',

@@ -235,7 +235,9 @@ const entries: Record<string, Entry> = {
     more: ({ b }) =>
       b.venom
         ? ['A jet of water, tail to head: no scaler, no bare hand.', 'Nape and belly too.']
-        : ['In the sink, under water, tail to head.', 'Nape, belly and along the fins.'],
+        : b.piece
+          ? ['Skin up on the board, short strokes, tail to head.', 'Keep water off the flesh.']
+          : ['In the sink, under water, tail to head.', 'Nape, belly and along the fins.'],
     check: 'Finger runs smooth both ways',
     cautions: (s) => [
       ['heavy', 'armour'].includes(s.b.job.species.scales) && 'Scales fly: cover your eyes.',
@@ -661,8 +663,11 @@ const entries: Record<string, Entry> = {
     short: 'Look',
     why: 'It was cut before: its edges and its clock come with it.',
     more: ({ b }) => [
-      'Label, lot and days left: read them.',
-      b.job.condition === 'side' ? 'Flesh up; pat it dry.' : 'Pat it dry.',
+      'Right piece, right lot, days left: read the label.',
+      b.state.skin ? 'Flesh up; pat it dry.' : 'Pat it dry.',
+      b.state.scales &&
+        (b.job.scaled === 'no' ? 'Stroke the skin: scales?' : 'Said to be scaled: stroke the skin and see.'),
+      'Tools, tubs and the waste bowl laid out.',
     ],
     check: 'Dry, no grey edge',
   },

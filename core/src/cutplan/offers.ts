@@ -10,7 +10,13 @@ import {
   type Use,
   type Verdict,
 } from '../freshness/index.ts';
-import { arrivalFraction, isPiece, type ArrivalCondition, type Species } from '../species/index.ts';
+import {
+  arrivalFraction,
+  countWord,
+  isPiece,
+  type ArrivalCondition,
+  type Species,
+} from '../species/index.ts';
 import { expectedCut, expectedGrams, optionRefusal } from '../board/index.ts';
 import { piecesPerFish, type TrimId } from '../yields/index.ts';
 
@@ -200,8 +206,10 @@ export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnsw
   if (missing === 0) {
     const lots = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot);
     const codes = lots.map((l) => l.code).join(', ');
-    const what = !lots.every((l) => isPiece(l.condition)) ? 'fish' : fish === 1 ? 'piece' : 'pieces';
-    return { answer: 'yes', because: `${fish} ${what} from ${codes}`, servable: wanted };
+    // Where both serve, they are fish to the one who asks.
+    const like = lots.find((l) => !isPiece(l.condition)) ?? lots[0]!;
+    const because = `${fish} ${countWord(like.condition, fish)} from ${codes}`;
+    return { answer: 'yes', because, servable: wanted };
   }
   const reasons = [
     ...new Set(offers.filter((o) => o.refusal !== null).map((o) => `${o.lot.code}: ${o.refusal}`)),

@@ -108,6 +108,10 @@ export const conditionName: Record<ArrivalCondition, string> = {
   loin: 'loin',
 };
 
+/** What so many of it are called: fish, or pieces. */
+export const countWord = (condition: ArrivalCondition, n: number): string =>
+  !isPiece(condition) ? 'fish' : n === 1 ? 'piece' : 'pieces';
+
 /** One of it, in a sentence. */
 export const pieceWord: Record<PieceCondition, string> = {
   side: 'side',

@@ -4,7 +4,7 @@ import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
 import { formOf, formRefusal, togetherRefusal, type Form } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
 import { transfer } from '@ember-slate/core/ledger';
-import type { Species } from '@ember-slate/core/species';
+import { countWord, type Species } from '@ember-slate/core/species';
 import { clocksOf, freezingOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
@@ -231,7 +231,7 @@ export async function makeTicket(
   if (body.fish > found.available.freePieces)
     throw fieldProblem(
       'fish',
-      `${found.lot.code} has ${found.available.freePieces} fish that are not promised`,
+      `${found.lot.code} has ${found.available.freePieces} ${countWord(found.lot.condition, found.available.freePieces)} that are not promised`,
     );
   const number = await nextNumber(work.tx, 'ticket');
   const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [

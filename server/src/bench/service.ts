@@ -2,6 +2,7 @@ import type { BodyOf, contract } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
 import { formOf, type Form } from '@ember-slate/core/forms';
 import { cutEntries, reverse, type Account, type CutOutput } from '@ember-slate/core/ledger';
+import { countWord } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
 import { settleOrder } from '../orders/lines.ts';
@@ -16,7 +17,7 @@ import { spend } from './board.ts';
 import { keepYield } from './yields.ts';
 import { lockTicket } from './lock.ts';
 import { cutsOf, inputsOf, passesOf, weighOutsOf, type CutRow, type WeighOutRow } from './queries.ts';
-import { expectation, jobOf, weightsOf } from './tickets.ts';
+import { expectation, inputAt, jobOf, weightsOf } from './tickets.ts';
 
 type Rooms = typeof contract.bench;
 
@@ -33,6 +34,7 @@ export async function startTicket(
   const ticket = await lockTicket(work, id, ['waiting'], body.version);
   const inputs = await inputsOf(work.tx, [id]);
   const cuts = await cutsOf(work.tx, [id]);
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const stiff = inputs.filter((i) => i.item === 'whole' && i.rigor === 'in_rigor');
   const opened = cuts.some((c) => formOf(formsOf(work.settings), c.form).section !== 'fish');
   if (stiff.length > 0 && opened && !body.limp)
@@ -51,7 +53,7 @@ export async function startTicket(
     if (given.grams < usual * 0.3 || given.grams > usual * 3) {
       throw fieldProblem(
         'inputs',
-        `${input.pieces} fish of ${input.code} usually weigh about ${massText(Math.round(usual), work.units)}: check scale and tare`,
+        `${input.pieces} ${countWord(inputAt(work, species, input), input.pieces)} of ${input.code} usually weigh about ${massText(Math.round(usual), work.units)}: check scale and tare`,
       );
     }
     const key = { account: input.place, lotId: input.lotId, item: input.item, batch: input.batch };

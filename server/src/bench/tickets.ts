@@ -124,6 +124,7 @@ function summarize(
     cuts: cuts.map((c) => cutView(work, c)),
     dueAt: ticket.dueAt.toISOString(),
     fish,
+    condition: inputAt(work, species, inputs[0]!),
     minutes: composition.minutes,
     cutter: ticket.cutterId === null ? null : { id: ticket.cutterId, name: ticket.cutterName! },
     paused: ticket.pausedWhy,

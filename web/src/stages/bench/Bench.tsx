@@ -1,6 +1,6 @@
 import { contract, type TicketSummary } from '@ember-slate/contract';
 import { likeWork } from '@ember-slate/core/forms';
-import { shortName } from '@ember-slate/core/species';
+import { countWord, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -156,7 +156,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
             {shortName(t.speciesName)}, {t.cuts.map(want).join(', ')}
           </span>
           <span className="block truncate text-label text-ink2">
-            ticket {t.number} for {whom} · {t.fish} fish
+            ticket {t.number} for {whom} · {t.fish} {countWord(t.condition, t.fish)}
             {t.daysLeft !== null ? ` · ${t.daysLeft.toFixed(1)} days left` : ''}
             {t.state === 'cutting' && t.cutter
               ? ` · ${mine ? 'on your board' : `with ${t.cutter.name}`}`

@@ -1,4 +1,5 @@
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { countWord } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange } from '../../app/api.ts';
@@ -12,8 +13,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { Forms } from './Forms.tsx';
 import { Methods } from './Methods.tsx';
 
-const noun = (i: Ticket['inputs'][number]) =>
-  i.item === 'whole' ? 'fish' : i.pieces === 1 ? 'piece' : 'pieces';
+const noun = (i: Ticket['inputs'][number]) => countWord(i.condition, i.pieces);
 
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
@@ -118,7 +118,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
         tall
         kind={waiting ? 'plain' : 'main'}
         busy={busy}
-        notYet={waiting ? `weigh the fish of ${waiting.code} first` : null}
+        notYet={waiting ? `weigh the ${noun(waiting)} of ${waiting.code} first` : null}
         onPress={() => void begin()}
       >
         Begin cutting

@@ -1,12 +1,14 @@
-import { contract, type Problem } from '@ember-slate/contract';
-import { formOf, formRefusal, offered } from '@ember-slate/core/forms';
+import { contract, type Problem, type StockRow } from '@ember-slate/contract';
+import { expectedCut } from '@ember-slate/core/board';
+import { formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
 import { sliceGrams } from '@ember-slate/core/orders';
-import { arrivalFraction, isPiece, shortName } from '@ember-slate/core/species';
+import { arrivalFraction, isPiece, shortName, type Species } from '@ember-slate/core/species';
+import { piecesPerFish } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useNow, useSpecies } from '../../app/shop.tsx';
+import { useNow, useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import {
@@ -23,6 +25,21 @@ import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 
+/** Pieces of this weight that one of these fish or pieces gives. */
+function piecesOf(
+  lot: Pick<StockRow, 'grams' | 'pieces' | 'cutAs'>,
+  species: Species,
+  form: Form,
+  options: readonly string[],
+  pieceGrams: number,
+  month: number,
+): number {
+  const condition = lot.cutAs!;
+  const fishGrams = lot.grams / lot.pieces;
+  const { yield: share } = expectedCut({ species, condition, form, options, fishGrams, month });
+  return piecesPerFish(species, form, fishGrams * share, pieceGrams, condition);
+}
+
 /** A ticket without an order: these fish become this form, for the counter. */
 export function NewTicket({ onClose }: { onClose: () => void }) {
   const { data: stock } = useRead(contract.counter.stock);
@@ -34,6 +51,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const length = useLength();
   const go = useNavigate();
   const now = useNow();
+  const { today } = useTimes();
   const [lotId, setLotId] = useKept(draft, 'lotId', '');
   const [fish, setFish] = useKept(draft, 'fish', '1');
   const [form, setForm] = useKept(draft, 'form', '');
@@ -88,13 +106,13 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const chosen = form ? formOf(book, form) : null;
   const sliced = chosen?.section === 'middle';
   const mm = length.parse(thick);
+  const month = Number(today().slice(5, 7));
+  const given =
+    lot && species && chosen
+      ? piecesOf(lot, species, chosen, options, each?.grams ?? chosen.pieceG, month)
+      : 0;
   // As many as the fish give, until somebody says how many.
-  const many =
-    pieces === ''
-      ? n === null || chosen === null
-        ? null
-        : n * (chosen.count === 'fish' || !fishes ? 1 : 2)
-      : wholeNumber(pieces);
+  const many = pieces === '' ? (n === null || !chosen ? null : n * Math.max(1, given)) : wholeNumber(pieces);
   const missing = !lot
     ? 'choose the fish'
     : !n

@@ -57,6 +57,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     cuts,
     dueAt: '2026-11-25T16:00:00.000Z',
     fish: 1,
+    condition: 'gutted',
     minutes: 30,
     cutter: { id: 1, name: 'Bram' },
     paused: null,

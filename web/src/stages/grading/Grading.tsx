@@ -1,5 +1,5 @@
 import { contract, type GradingLot } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
+import { conditionName, isPiece, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { Link, useNavigate } from 'react-router';
 import { useRead } from '../../app/api.ts';
@@ -73,6 +73,7 @@ export default function Grading() {
               <td>
                 {shortName(l.speciesName)}{' '}
                 <span className="text-note text-ink3">
+                  {isPiece(l.condition) ? `${conditionName[l.condition]}, ` : ''}
                   {l.pieces}, landed {landed(l.landedOn)}
                 </span>
               </td>

@@ -1,0 +1,25 @@
+import { look, By, press, see } from './tmp-look.ts';
+import { choose, fill, Key, pageSays } from './src/browser.ts';
+await look(async ({ driver, shoot, open }) => {
+  await open('/landing');
+  await press(driver, 'Land another lot');
+  await fill(driver, 'Species', 'salmon');
+  await driver.sleep(400);
+  await driver.actions().sendKeys(Key.ENTER).perform();
+  await driver.sleep(400);
+  await choose(driver, 'Came as', 'side, bone in');
+  await press(driver, 'Farmed');
+  await fill(driver, 'Number of pieces', '6');
+  await fill(driver, 'Weight, g', '7.2 kg');
+  await fill(driver, 'Price a kg', '14.50');
+  await fill(driver, 'Country of farming', 'Norway');
+  await shoot('l1');
+  await driver.actions().sendKeys(Key.ENTER).perform();
+  await driver.sleep(1500);
+  await shoot('l2');
+  await open('/grading');
+  await driver.sleep(500);
+  const t: string = await driver.executeScript('return document.querySelector("main").innerText');
+  console.log(t.slice(0, 1500));
+  await shoot('g1');
+});
