@@ -1,4 +1,4 @@
-import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { addDays, instantOn, type ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, formOf } from '@ember-slate/core/forms';
 import { cutEntries, type Account, type Entry } from '@ember-slate/core/ledger';
 import { lotCode } from '@ember-slate/core/labels';
@@ -74,6 +74,8 @@ export class History {
     private readonly o: {
       species: ReadonlyMap<string, Species>;
       random: Random;
+      /** The shop's clock on the wall. */
+      calendar: Pick<ShopCalendar, 'timeZone'>;
       staff: { manager: number; bench: number; counter: number };
       trade: Trade;
       /** Temperatures by the hour are made for days before this one. */
@@ -110,7 +112,7 @@ export class History {
       this.supplierIds.set(key, await this.bulk.supplier(name));
   }
 
-  private at = (day: string, minutes: number): Date => instantOn(day, minutes, scenario.shop);
+  private at = (day: string, minutes: number): Date => instantOn(day, minutes, this.o.calendar);
 
   /** Writes a movement with its entries, and brings rows and balances along. */
   private move(

@@ -20,12 +20,21 @@ import { SampleShop } from './shop.ts';
 
 /** Makes the sample shop in an empty database: the same shop for the same day, relative to today. */
 const now = new Date();
-/** Years of a busy shop's past behind the sample: none unless asked for. */
-const { values } = parseArgs({ options: { years: { type: 'string', default: '0' } } });
+/** Years of a busy shop's past behind the sample: none unless asked for; and where on earth it stands. */
+const { values } = parseArgs({
+  options: {
+    years: { type: 'string', default: '0' },
+    'time-zone': { type: 'string', default: scenario.shop.timeZone },
+  },
+});
 const years = Number(values.years);
-const today = tradingDay(now, scenario.shop);
+const settings = {
+  ...scenario.shop,
+  timeZone: values['time-zone'],
+  productPrices: scenario.productPrices,
+};
+const today = tradingDay(now, settings);
 const random = new Random(scenario.seed);
-const settings = { ...scenario.shop, productPrices: scenario.productPrices };
 /** Orders of a day in the weeks before. */
 const ordersADay = 3;
 const from = (species: string) => scenario.usual.find((u) => u.species === species)!;
@@ -62,6 +71,7 @@ async function olderDays(tx: Tx, people: readonly Actor[]) {
   const history = new History(tx, {
     species: await speciesById(tx),
     random,
+    calendar: settings,
     staff: { manager: of('manager'), bench: of('bench'), counter: of('counter') },
     trade: years > 0 ? busyTrade : sampleTrade,
     coldUntil: addDays(today, -scenario.temperatureDays - 1),
@@ -112,7 +122,7 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
     const [species, form] = random.pick(scenario.cutForms);
     const taken = await shop.order(shop.at(day, 7 * 60 + i, 'counter'), {
       customer: random.pick(scenario.customers),
-      dueAt: instantOn(day, 11 * 60 + i * 45, scenario.shop),
+      dueAt: instantOn(day, 11 * 60 + i * 45, settings),
       lines: [{ species, form, use: 'grill', totalG: random.whole(6, 14) * 100 }],
     });
     const lines = await shop.plan(shop.at(day, 7 * 60 + 30, 'bench'), taken.id);
@@ -208,7 +218,7 @@ async function openOrders(shop: SampleShop) {
         : instantOn(
             addDays(today, (o.due as readonly [number, number])[0]),
             (o.due as readonly [number, number])[1],
-            scenario.shop,
+            settings,
           );
     // Taken in the morning, or the evening before when the shop is made at night: always ahead of its time.
     const morning = shop.at(today, 7 * 60, 'counter');

@@ -60,6 +60,7 @@ beforeAll(async () => {
     const history = new History(tx, {
       species: await speciesById(tx),
       random: new Random(77),
+      calendar: scenario.shop,
       staff: { manager: id, bench: id, counter: id },
       trade: sampleTrade,
       coldUntil: from,

@@ -6,6 +6,7 @@ import type { TestProject } from 'vitest/node';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { openShop } from './shop.ts';
+import { morningZone } from './zone.ts';
 
 declare module 'vitest' {
   export interface ProvidedContext {
@@ -18,10 +19,11 @@ async function makeSample(): Promise<string> {
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-sample-'));
   const database = await startPrivateDatabase(dir);
   await prepare(database.url);
-  const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
-    env: { ...process.env, DATABASE_URL: database.url },
-    encoding: 'utf8',
-  });
+  const made = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'demo/src/load.ts', '--time-zone', morningZone()],
+    { env: { ...process.env, DATABASE_URL: database.url }, encoding: 'utf8' },
+  );
   await database.stop();
   if (made.status !== 0) throw new Error(`The sample shop could not be made:\n${made.stderr}`);
   return dir;

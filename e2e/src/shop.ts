@@ -15,6 +15,7 @@ import { addStaff } from '@ember-slate/server/people/service';
 import { openPool, transaction } from '@ember-slate/server/platform/db';
 import { proveLedger } from '@ember-slate/server/platform/ledger';
 import { writeSettings } from '@ember-slate/server/platform/settings';
+import { morningZone } from './zone.ts';
 
 export const manager = { name: 'Ines Corrie', pin: '2468' };
 
@@ -52,7 +53,11 @@ export async function openShop(
   const pool = openPool(database.url, 2);
   if (!sampleDir)
     await transaction(pool, async (tx) => {
-      await writeSettings(tx, { name: 'Test Slip', weekdays: [0, 1, 2, 3, 4, 5, 6] });
+      await writeSettings(tx, {
+        name: 'Test Slip',
+        timeZone: morningZone(),
+        weekdays: [0, 1, 2, 3, 4, 5, 6],
+      });
       await addStaff(tx, { ...manager, role: 'manager', demo: true });
     });
   const scalePort = await freePort();

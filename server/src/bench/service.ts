@@ -1,7 +1,7 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
 import { formOf, type Form } from '@ember-slate/core/forms';
-import { cutEntries, reverse, type Account, type CutOutput } from '@ember-slate/core/ledger';
+import { cutEntries, itemName, reverse, type Account, type CutOutput } from '@ember-slate/core/ledger';
 import { countWord } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
@@ -9,7 +9,7 @@ import { settleOrder } from '../orders/lines.ts';
 import { today, type Work } from '../platform/context.ts';
 import { formsOf } from '../platform/settings.ts';
 import { rows, run } from '../platform/db.ts';
-import { entriesOf, post } from '../platform/ledger.ts';
+import { entriesOf, lockBalance, post } from '../platform/ledger.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { lockLots, take } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
@@ -241,10 +241,19 @@ export async function reopenTicket(
     [id],
   );
   if (gone.length > 0) throw problems.conflict('Its customer has collected it: that stands');
+  const back = reverse(await entriesOf(work.tx, cut!.id));
+  for (const e of back.filter((x) => x.account.startsWith('place:') && x.grams < 0)) {
+    const has = await lockBalance(work.tx, e);
+    if (has.grams + e.grams >= 0 && has.pieces + e.pieces >= 0) continue;
+    const name = itemName(e.item, inputs[0]!.arrival, formsOf(work.settings));
+    throw problems.short(
+      `Of its ${name} ${massText(-e.grams - has.grams, work.units)} were sold, moved or used since: that cannot be weighed again`,
+    );
+  }
   await post(
     work,
     'cut',
-    reverse(await entriesOf(work.tx, cut!.id)),
+    back,
     `ticket ${ticket.number} opened again: ${body.reason}`.slice(0, 200),
     cut!.id,
   );

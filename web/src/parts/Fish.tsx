@@ -197,12 +197,13 @@ interface Drawn {
 function drawPiece(body: Body, perMm: number): Drawn {
   const { collar, filletEnd, vent } = body.profile;
   const start = body.mm(collar);
-  const x = (mm: number) => 2 + (mm - start) * perMm;
+  // Room beside and above it for the figures and strokes of its marks.
+  const x = (mm: number) => 16 + (mm - start) * perMm;
   const half = (u: number) => body.halfHeight(u) * perMm;
   const us = Array.from({ length: 41 }, (_, i) => collar + ((filletEnd - collar) * i) / 40);
-  const middle = Math.max(...us.map(half)) + 3;
+  const middle = Math.max(...us.map(half)) + 7;
   const at = (u: number, v: number) => `${x(body.mm(u)).toFixed(1)} ${(middle - v).toFixed(1)}`;
-  const width = x(body.mm(filletEnd)) + 2;
+  const width = x(body.mm(filletEnd)) + 16;
   return {
     body: `M ${us.map((u) => at(u, half(u))).join(' L ')} L ${us
       .toReversed()
