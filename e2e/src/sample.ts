@@ -6,7 +6,7 @@ import type { TestProject } from 'vitest/node';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { openShop } from './shop.ts';
-import { morningZone } from './zone.ts';
+import { morningZone } from '@ember-slate/core/testing';
 
 declare module 'vitest' {
   export interface ProvidedContext {

@@ -15,7 +15,7 @@ import { addStaff } from '@ember-slate/server/people/service';
 import { openPool, transaction } from '@ember-slate/server/platform/db';
 import { proveLedger } from '@ember-slate/server/platform/ledger';
 import { writeSettings } from '@ember-slate/server/platform/settings';
-import { morningZone } from './zone.ts';
+import { morningZone } from '@ember-slate/core/testing';
 
 export const manager = { name: 'Ines Corrie', pin: '2468' };
 

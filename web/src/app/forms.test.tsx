@@ -36,7 +36,16 @@ import { LotActions } from '../stages/landing/LotActions.tsx';
 import { GiveUp } from '../stages/orders/GiveUp.tsx';
 import { Recall } from '../stages/orders/Recall.tsx';
 import { SpeciesEditor } from '../stages/species/SpeciesEditor.tsx';
-import { lineOf, moneyRules, orderOf, Refusal, served, shownTo, stockRowOf } from '../testing/served.tsx';
+import {
+  lineOf,
+  moneyRules,
+  orderOf,
+  Refusal,
+  served,
+  shopDay,
+  shownTo,
+  stockRowOf,
+} from '../testing/served.tsx';
 import { store } from './store.ts';
 
 const ines: Me = { id: 1, name: 'Ines Corrie', role: 'manager' };
@@ -61,7 +70,6 @@ beforeAll(() => {
 });
 afterEach(cleanup);
 
-const today = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' }).format(new Date());
 const rules = { ...moneyRules, version: 3 };
 const place = {
   id: 4,
@@ -154,7 +162,7 @@ const part = {
   customs: null,
 } as unknown as TrimBook['parts'][number];
 const day = {
-  day: today,
+  day: shopDay,
   checksVersion: 3,
   checks: [{ id: 'floor', words: 'Floor clean', signed: null }],
   closedBy: null,
@@ -372,8 +380,8 @@ const own: Form[] = [
     name: 'a feast',
     screen: <Buying />,
     answers: {
-      '/api/buying': { day: today, until: today, lines: [], suppliers: [], money: 0 },
-      '/api/buying/forecast': { from: today, to: today, rows: [], error: null, bias: null },
+      '/api/buying': { day: shopDay, until: shopDay, lines: [], suppliers: [], money: 0 },
+      '/api/buying/forecast': { from: shopDay, to: shopDay, rows: [], error: null, bias: null },
       '/api/buying/holidays': { version: 1, holidays: [] },
     },
     open: /feasts/,
@@ -382,7 +390,7 @@ const own: Form[] = [
   },
   {
     name: 'opening a day again',
-    screen: <Reopen day={today} onClose={nothing} />,
+    screen: <Reopen day={shopDay} onClose={nothing} />,
     label: /^Why/,
     typed: 'a sale',
   },
@@ -450,7 +458,12 @@ const own: Form[] = [
     name: 'a batch of trim',
     screen: <TrimPage />,
     answers: {
-      [`/api/trim?from=${addDays(today, -6)}&to=${today}`]: { parts: [], lots: [], made: [], versions: {} },
+      [`/api/trim?from=${addDays(shopDay, -6)}&to=${shopDay}`]: {
+        parts: [],
+        lots: [],
+        made: [],
+        versions: {},
+      },
       '/api/trim/lying': {
         version: 1,
         products: [

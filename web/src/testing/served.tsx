@@ -1,5 +1,7 @@
 import type { Me, MoneySettings, Order, StockRow } from '@ember-slate/contract';
+import { tradingDay } from '@ember-slate/core/calendar';
 import { catalogue } from '@ember-slate/core/species';
+import { morningZone } from '@ember-slate/core/testing';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
@@ -14,7 +16,7 @@ import { TakeProvider } from '../app/take.tsx';
 const shop: Shop = {
   name: 'Test Slip',
   sample: false,
-  timeZone: 'Europe/London',
+  timeZone: morningZone(),
   currency: 'EUR',
   closesAt: 18 * 60,
   weekdays: [1, 2, 3, 4, 5, 6],
@@ -24,6 +26,8 @@ const shop: Shop = {
   devices: { scale: 'simulated', sensors: 'none', printer: 'simulated', probe: 'simulated' },
   me: null,
 };
+/** The day it is in the shop of these tests. */
+export const shopDay = tradingDay(new Date(), shop);
 const book = catalogue.map((s) => ({ ...s, own: false, version: 1 }));
 
 /** A request a screen sent. */

@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { Refusal, served, stockRowOf as row } from '../../testing/served.tsx';
+import { Refusal, served, shopDay, stockRowOf as row } from '../../testing/served.tsx';
 import { meant, mustGo, onlyPlace } from './bag.ts';
 import Counter from './Counter.tsx';
 import Sales from './Sales.tsx';
@@ -146,9 +146,8 @@ describe('money back', () => {
       voided: false,
       lines: [line],
     };
-    const day = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' }).format(new Date());
     const sent = served(<Sales />, {
-      [`/api/counter/sales?day=${day}`]: [sale],
+      [`/api/counter/sales?day=${shopDay}`]: [sale],
       '/api/counter/sales/5/refunds': { id: 1, number: 1, money: 578 },
     });
     fireEvent.click(await screen.findByRole('button', { name: /Give back/ }));
@@ -169,10 +168,9 @@ describe('money back', () => {
 
 describe('the stock-take', () => {
   it('walks along the slab, tells the difference after, and asks why when it is large', async () => {
-    const day = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' }).format(new Date());
     const sent = served(<StockTake />, {
       '/api/counter/stock': [steaks, row()],
-      [`/api/counter/counts?day=${day}`]: [],
+      [`/api/counter/counts?day=${shopDay}`]: [],
       '/api/counter/counts': new Refusal({
         status: 400,
         code: 'bad-input',

@@ -1,6 +1,6 @@
 /**
  * A time zone (IANA, Etc/GMT, whose signs are turned round) in which it is between ten and eleven in the morning: the
- * shops of these tests stand there, so that a test finds the same day before it whenever it is run.
+ * shops of the tests stand there, so that a test has the same day before it whenever it is run.
  */
 export function morningZone(now = new Date()): string {
   const east = ((10 - now.getUTCHours() + 35) % 24) - 11;
