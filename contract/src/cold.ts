@@ -98,6 +98,8 @@ const lotLife = z.object({
       hours: z.number(),
     })
     .nullable(),
+  /** What lets it be eaten raw though it was not frozen. */
+  rawPaper: z.object({ ground: f.rawGround, document: z.string() }).nullable(),
 });
 export type LotLife = z.infer<typeof lotLife>;
 

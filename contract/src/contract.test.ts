@@ -87,6 +87,7 @@ describe('the contract', () => {
       'grading.calibrate',
       'grading.changeScheme',
       'landing.editSupplier',
+      'landing.rawPaper',
       'landing.settle',
       'people.release',
       'species.add',

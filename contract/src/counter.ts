@@ -160,7 +160,7 @@ export const counter = {
   }),
   advice: read('/api/counter/advice', {
     summary: 'What to tell a customer of an item: storing, cooking, cautions, bones',
-    tags: ['species', 'forms'],
+    tags: ['species', 'forms', 'counter', 'cold'],
     query: z.object({ lotId: f.idInQuery, item: f.item }),
     answer: z.object({
       store: z.array(z.string()),

@@ -100,6 +100,16 @@ export const lots = {
     body: z.object({ version: f.version, reason: f.text(200).nullable() }),
     answer: f.done,
   }),
+  rawPaper: change('POST', '/api/landing/lots/:id/raw-paper', {
+    summary: 'Keep the paper that lets a lot be eaten raw unfrozen, or withdraw it',
+    tags: everything,
+    roles: managers,
+    body: z.object({
+      version: f.version,
+      paper: z.object({ ground: f.rawGround, document: f.name('document', 80) }).nullable(),
+    }),
+    answer: f.done,
+  }),
   split: change('POST', '/api/landing/lots/:id/split', {
     summary: 'Part of a lot becomes a lot of its own, with its origin, its grade and its clock',
     tags: everything,

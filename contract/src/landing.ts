@@ -76,6 +76,8 @@ const lotFields = {
   remarks: f.note,
 };
 
+const rawPaper = z.object({ ground: f.rawGround, document: z.string() });
+
 const lot = z.object({
   id: f.id,
   code: z.string(),
@@ -90,6 +92,8 @@ const lot = z.object({
   doubt: z.string().nullable(),
   /** Why it may not be touched until someone decides. */
   holdReason: z.string().nullable(),
+  /** What lets it be eaten raw though it was not frozen: the ground and its document. */
+  rawPaper: rawPaper.nullable(),
   fish: z.array(f.oneFish),
   photos: z.number().int(),
   claims: z.number().int(),

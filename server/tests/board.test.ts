@@ -209,6 +209,73 @@ describe('what was cut before', () => {
   });
 });
 
+describe('a paper that lets fish be eaten raw unfrozen', () => {
+  const lotNow = async (house: House, lotId: number) =>
+    (await house.bench.ok(contract.landing.deliveries)).flatMap((d) => d.lots).find((l) => l.id === lotId)!;
+  const keep = async (screen: House['bench'], house: House, lotId: number, paper: object | null) =>
+    screen.send(contract.landing.rawPaper, {
+      params: { id: lotId },
+      raw: { version: (await lotNow(house, lotId)).version, paper },
+    });
+  const farmed = { ground: 'farmed_feed', document: 'F-12/26' };
+
+  it('is what the promise, the bench, the advice and a part of the lot ask, until it is withdrawn', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house, true, { production: 'farmed', area: 'Orkney', gear: null });
+    const raw = async () => {
+      const [answer] = await house.counter.ok(contract.orders.promise, {
+        body: {
+          dueAt: '2026-11-25T16:00:00.000Z',
+          lines: [
+            {
+              speciesId: 'sea_bass',
+              form: 'raw_slices',
+              pieces: null,
+              pieceGrams: null,
+              totalGrams: 100,
+              use: 'raw',
+            },
+          ],
+        },
+      });
+      const made = await make(house, lotId, {
+        form: 'raw_slices',
+        fish: 1,
+        pieces: null,
+        pieceGrams: null,
+        totalGrams: 100,
+      });
+      const advice = await house.counter.ok(contract.counter.advice, {
+        query: { lotId: String(lotId), item: 'whole' },
+      });
+      return [answer!.answer, made.status, advice.cook.join(' ').includes('Its record allows raw dishes')];
+    };
+    expect(await raw()).toEqual(['no', 400, false]);
+    expect((await keep(house.bench, house, lotId, farmed)).status).toBe(403);
+    expect(
+      (await keep(house.manager, house, lotId, { ...farmed, document: '' })).problem.errors![0]!.path,
+    ).toBe('paper.document');
+    expect(
+      (await keep(house.manager, house, lotId, { ground: 'safe_grounds', document: 'x' })).problem.errors,
+    ).toEqual([{ path: 'paper.ground', message: expect.stringMatching(/Only wild fish/) }]);
+    expect((await keep(house.manager, house, lotId, farmed)).status).toBe(200);
+    expect(await raw()).toEqual(['yes', 200, true]);
+    const life = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
+    expect(life.rawPaper).toEqual(farmed);
+    const lot = await lotNow(house, lotId);
+    const part = await house.bench.ok(contract.landing.split, {
+      params: { id: lotId },
+      body: { version: lot.version, pieces: 1, grams: 460, source: 'typed', remarks: '' },
+    });
+    expect((await house.bench.ok(contract.cold.lot, { params: { id: part.id } })).rawPaper).toEqual(farmed);
+    for (const id of [lotId, part.id])
+      expect((await keep(house.manager, house, id, null)).status).toBe(200);
+    expect(await raw()).toEqual(['no', 400, false]);
+    const [kept] = await house.pool.query('SELECT COUNT(*) AS n FROM raw_paper');
+    expect(kept).toEqual([{ n: 2 }]);
+  });
+});
+
 describe('sides, fillets and loins bought in', () => {
   const piece = { smell: 0, firmness: 0, cut_face: 0, gaping: 0, dried: 0, blemish: 0, drip: 0 } as const;
   const landed = async (house: House, condition: string, more: object = {}) => {

@@ -36,6 +36,7 @@ const checksums: Record<number, string> = {
   19: 'd6d9224a014742f8310d30cc402e2dc3',
   20: 'fbcee032f68b83bc089dfe0c28421b0f',
   21: 'c0ffa8535682e51e2bb0f42f9bc54697',
+  22: '6105b4d02924abcd5adff092da5f42e1',
 };
 
 it('no step that shops have run was edited', () => {

@@ -65,6 +65,7 @@ interface Entry {
   cautions?: (s: Said) => readonly Line[];
 }
 
+const rawBoard = 'Raw-fish board and knife only.';
 const blade = 'Sharp knife, glove on the holding hand; fingertips behind the blade.';
 const firstAid =
   'Venomous even after death: never bare hands. Stung? Water as hot as can be borne without scalding, then medical help, as your local advice says.';
@@ -946,7 +947,7 @@ const entries: Record<string, Entry> = {
     way: 'Blade slanted, one long pull a slice.',
     hand: 'Flat hand on the piece, fingertips back.',
     check: 'Slices alike',
-    cautions: () => [blade],
+    cautions: ({ cuts }) => [blade, cuts.some((c) => c.form.raw) && rawBoard],
   },
   loin_block: {
     title: 'Square the loin',
@@ -957,7 +958,7 @@ const entries: Record<string, Entry> = {
     more: () => ['Grey layer of thawed fish off.'],
     hand: 'Clean glove, flat on the loin.',
     check: 'A block with square sides',
-    cautions: () => [blade, 'Raw-fish board and knife only.'],
+    cautions: () => [blade, rawBoard],
   },
   fold: {
     title: 'Fold the délices',

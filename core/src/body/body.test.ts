@@ -1,5 +1,6 @@
 import adaptiveSimpson from 'integrate-adaptive-simpson';
 import { describe, expect, it } from 'vitest';
+import { shippedForms } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import fc from 'fast-check';
 import {
@@ -159,6 +160,32 @@ describe('the body', () => {
       expect(steakGrams(body, from, 25)).toBeGreaterThan(155);
       expect(steakGrams(body, from, 25)).toBeLessThan(227);
     }
+  });
+
+  it('cuts steaks of the weights that their form promises', () => {
+    const said =
+      /25 mm .* (\d) to (\d) kg \((\d+) to (\d+) g\); 32 to 38 mm .* (\d) to (\d) kg \((\d+) to (\d+) g\)/
+        .exec(shippedForms.find((f) => f.id === 'steaks')!.norm)!
+        .slice(1)
+        .map(Number);
+    const [small, large] = [said.slice(0, 4), said.slice(4)] as [number[], number[]];
+    // From the thick of the fish: where the body is within a tenth of its widest.
+    const within = (id: string, [fromKg, toKg, least, most]: number[], mms: number[]) => {
+      for (const kg of [fromKg!, (fromKg! + toKg!) / 2, toKg!])
+        for (const mm of mms)
+          for (const u of [0.35, 0.4, 0.45, 0.5]) {
+            const body = bodyOf(
+              catalogue.find((s) => s.id === id)!,
+              'gutted',
+              kg * 1000,
+            )!;
+            const grams = steakGrams(body, body.mm(u), mm);
+            expect(grams, `${id} ${kg} kg at ${u}`).toBeGreaterThanOrEqual(least! - 5);
+            expect(grams, `${id} ${kg} kg at ${u}`).toBeLessThanOrEqual(most! + 5);
+          }
+    };
+    for (const id of ['rainbow_trout', 'sea_trout', 'sea_bass', 'hake']) within(id, small, [25]);
+    within('salmon', large, [32, 38]);
   });
 
   it('doubts a length that does not fit the weight, and believes every typical fish', () => {

@@ -5,6 +5,9 @@ import { cutPace, spoilageRate } from '../freshness/index.ts';
 import {
   episodes,
   freezingProof,
+  groundRefusal,
+  rawFitness,
+  rawGrounds,
   histamineAccount,
   rowClocks,
   rowLife,
@@ -449,5 +452,33 @@ describe('the life of a row', () => {
     const life = rowLife(base);
     expect(life.cautiousLeft).toBeCloseTo(9.5, 9);
     expect(rowLife({ ...base, mostDays: 1 }).cautiousLeft).toBe(1);
+  });
+});
+
+describe('papers for raw use', () => {
+  // EU: Reg. (EC) 853/2004, Annex III, Section VIII, Chapter III D 3; US: FDA Food Code 3-402.11(B); from memory.
+  it.each([
+    ['farmed_feed', 'farmed', 'eu', null],
+    ['farmed_feed', 'farmed', 'us', null],
+    ['farmed_feed', 'caught', 'eu', /Only farmed fish/],
+    ['safe_grounds', 'caught', 'eu', null],
+    ['safe_grounds', 'farmed', 'eu', /Only wild fish/],
+    ['safe_grounds', 'caught', 'us', /do not know/],
+    ['roe', 'farmed', 'us', null],
+    ['roe', 'caught', 'eu', /do not know/],
+  ] as const)('%s of %s fish by %s rules', (ground, production, profile, refused) => {
+    const said = groundRefusal(ground, production, profile);
+    if (refused === null) expect(said).toBeNull();
+    else expect(said).toMatch(refused);
+  });
+
+  it('cover the flesh or the roe, never one for the other; a freezer’s proof covers all', () => {
+    for (const ground of rawGrounds)
+      for (const item of ['whole', 'fillet_skinless', 'roe', 'trim:roe', 'trim:belly']) {
+        expect(rawFitness(item, true, null)).toEqual({ fit: true, by: 'frozen' });
+        expect(rawFitness(item, false, null)).toEqual({ fit: false });
+        const covered = /roe$/.test(item) === (ground === 'roe');
+        expect(rawFitness(item, false, { ground, document: 'A1' }).fit, `${ground} ${item}`).toBe(covered);
+      }
   });
 });

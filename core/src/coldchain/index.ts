@@ -14,7 +14,14 @@ export {
 export {
   freezingProof,
   freezingRules,
+  groundName,
+  groundRefusal,
+  rawFitness,
+  rawGrounds,
+  rawRefusal,
   type FreezingProof,
   type FreezingRule,
+  type RawFitness,
+  type RawGround,
   type RuleProfile,
 } from './rawUse.ts';

@@ -79,3 +79,65 @@ function longestRun(log: TemperatureLog, from: number, to: number, rule: Freezin
   }
   return best;
 }
+
+/** Why fish may be eaten raw though it was never frozen. */
+export type RawGround = 'farmed_feed' | 'safe_grounds' | 'roe';
+type Production = 'caught' | 'caught_freshwater' | 'farmed';
+
+/**
+ * Grounds of exemption in words, where each may stand, and from what rule. Sources: Reg. (EC) 853/2004, Annex III,
+ * Section VIII, Chapter III D 3, as amended by Reg. (EU) 1276/2011; US FDA Food Code 3-402.11(B); from memory.
+ */
+const grounds: Record<
+  RawGround,
+  { name: string; profiles: readonly RuleProfile[]; productions: readonly Production[] }
+> = {
+  farmed_feed: {
+    name: 'farmed on feed without living parasites',
+    profiles: ['eu', 'us'],
+    productions: ['farmed'],
+  },
+  safe_grounds: {
+    name: 'from grounds the authority found safe',
+    profiles: ['eu'],
+    productions: ['caught', 'caught_freshwater'],
+  },
+  roe: {
+    name: 'roe, out of its skin and rinsed',
+    profiles: ['us'],
+    productions: ['caught', 'caught_freshwater', 'farmed'],
+  },
+};
+export const rawGrounds = Object.keys(grounds) as RawGround[];
+/** A ground in words. */
+export const groundName = (ground: RawGround): string => grounds[ground].name;
+
+/** Why a lot of this production cannot carry this exemption under the shop's rules, in words, or null. */
+export function groundRefusal(
+  ground: RawGround,
+  production: Production,
+  profile: RuleProfile,
+): string | null {
+  const g = grounds[ground];
+  if (!g.profiles.includes(profile)) return 'The rules this shop follows do not know this exemption';
+  if (g.productions.includes(production)) return null;
+  return production === 'farmed' ? 'Only wild fish comes from grounds' : 'Only farmed fish is fed';
+}
+
+/** Whether something may be eaten raw, and on what record: the freezer's log or the paper of its lot. */
+export type RawFitness =
+  { fit: true; by: 'frozen' } | { fit: true; by: RawGround; document: string } | { fit: false };
+
+/** The one answer to "may it be eaten raw": the freezer's proof, or the lot's paper as far as it covers the item. */
+export function rawFitness(
+  item: string,
+  proven: boolean,
+  paper: { ground: RawGround; document: string } | null,
+): RawFitness {
+  if (proven) return { fit: true, by: 'frozen' };
+  const covers = paper && (paper.ground === 'roe') === ['roe', 'trim:roe'].includes(item);
+  return covers ? { fit: true, by: paper.ground, document: paper.document } : { fit: false };
+}
+
+/** What a refusal of raw use says. */
+export const rawRefusal = 'Raw use needs a complete freezing record or an exemption on paper; it has none';

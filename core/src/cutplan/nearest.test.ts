@@ -26,7 +26,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   halfWidth: 0.5,
   celsius: 0.5,
   damage: [],
-  rawProven: false,
+  rawFit: false,
   mostDays: null,
   ...more,
 });

@@ -1,3 +1,4 @@
+import { rawRefusal } from '../coldchain/index.ts';
 import { formRefusal, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
@@ -38,7 +39,7 @@ export interface AvailableLot {
   /** Damage seen at its grade: bars the forms that would show it. */
   damage: readonly Damage[];
   /** Whether the freezer's log proves the freezing that raw use asks for. */
-  rawProven: boolean;
+  rawFit: boolean;
   /** Days at most whatever the clock says: thawed fish; null for the others. */
   mostDays: number | null;
 }
@@ -118,8 +119,7 @@ export function fitRefusal(
   if (lot.verdict === null) return 'Not graded yet';
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
     return lot.verdict === 'hold' ? 'On hold' : 'Rejected';
-  if ((want.use === 'raw' || form.raw) && !lot.rawProven)
-    return 'Raw use needs a complete freezing record; this lot has none';
+  if ((want.use === 'raw' || form.raw) && !lot.rawFit) return rawRefusal;
   if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return 'Thawed: gone before it is due';
   const life = lifeOf(species, lot, want);
   const rung = fitRungs.find((r) => r.use === want.use)!;

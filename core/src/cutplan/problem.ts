@@ -1,4 +1,5 @@
 import type { MethodChoices } from '../board/index.ts';
+import { rawRefusal } from '../coldchain/index.ts';
 import type { Roe } from '../freshness/index.ts';
 import type { Form, FormId } from '../forms/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
@@ -196,7 +197,7 @@ export function lineRefusal(problem: PlanProblem, fish: PlanFish, line: PlanLine
   const named = fish.refuses[line.id];
   if (named) return named;
   const form = lineForm(problem, line.form);
-  if ((line.raw || form.raw) && !fish.rawFit) return 'raw use needs a complete freezing record';
+  if ((line.raw || form.raw) && !fish.rawFit) return rawRefusal;
   if (fish.daysLeft * form.lifeFactor < line.dueDays) return 'out of life before it is due';
   return null;
 }

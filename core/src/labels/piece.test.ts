@@ -82,7 +82,7 @@ const facts = (more: Partial<PieceFacts> = {}): PieceFacts => ({
   packedOn: '2026-11-25',
   useBy: '2026-11-30',
   defrosted: false,
-  rawProven: false,
+  raw: [{ fit: false }],
   bonesDeclared: false,
   stuffed: false,
   options: [],
@@ -111,14 +111,21 @@ describe('the label of a piece', () => {
     expect(text).not.toMatch(/Defrosted|raw/);
   });
 
-  it.each([
+  const frozen = { fit: true, by: 'frozen' } as const;
+  const onPaper = { fit: true, by: 'farmed_feed', document: 'F-12' } as const;
+  it.each<[Partial<PieceFacts>, RegExp]>([
     [{ profile: 'us' as const }, /Wild, product of/],
     [{ profile: 'us' as const }, /Safe handling/],
     [{ defrosted: true }, /Defrosted/],
     [{ form: formOf(formBook(), 'fillet_skin_on') }, /May contain bones/],
     [{ form: formOf(formBook(), 'fillet_skin_on'), bonesDeclared: true }, /Pin bones left in/],
     [{ form: formOf(formBook(), 'sashimi_block') }, /Not for eating raw/],
-    [{ form: formOf(formBook(), 'sashimi_block'), rawProven: true }, /Frozen for raw use.*not bacteria/],
+    [{ form: formOf(formBook(), 'sashimi_block'), raw: [frozen] }, /Frozen for raw use.*not bacteria/],
+    [{ form: formOf(formBook(), 'raw_slices'), raw: [onPaper] }, /not frozen: farmed on feed.*, F-12\./],
+    [
+      { form: formOf(formBook(), 'raw_slices'), raw: [onPaper, frozen, { fit: false }] },
+      /Not for eating raw/,
+    ],
     [{ form: formOf(formBook(), 'paupiette'), stuffed: true }, /allergens of the filling/],
   ])('%o says %s', (more, words) => expect(said(more)).toMatch(words));
 

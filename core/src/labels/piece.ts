@@ -1,5 +1,5 @@
 import type { Form } from '../forms/index.ts';
-import type { RuleProfile } from '../coldchain/index.ts';
+import { groundName, type RawFitness, type RuleProfile } from '../coldchain/index.ts';
 import { areaWords } from './areas.ts';
 import { boxCode, gs1Date } from './gs1.ts';
 import type { ProductionMethod } from './terms.ts';
@@ -28,8 +28,8 @@ export interface PieceFacts {
   /** The last day it may be sold and eaten; null when it must go today or there is no clock. */
   useBy: string | null;
   defrosted: boolean;
-  /** Whether the freezing that raw use asks for is proved. */
-  rawProven: boolean;
+  /** Lot by lot, whether it may be eaten raw, and on what record. */
+  raw: readonly RawFitness[];
   bonesDeclared: boolean;
   stuffed: boolean;
   /** What was asked for beside the form, in the words of the order. */
@@ -60,6 +60,14 @@ const produced: Record<ProductionMethod, string> = {
 const methods: Record<ProductionMethod, string> = { caught: '01', caught_freshwater: '02', farmed: '03' };
 const unique = (texts: readonly string[]) => [...new Set(texts.filter((t) => t !== ''))];
 
+/** On what record it may be eaten raw. */
+const rawWords = (raw: RawFitness): string =>
+  !raw.fit
+    ? ''
+    : raw.by === 'frozen'
+      ? 'Frozen for raw use as the rules ask: kills parasites, not bacteria, histamine or toxins.'
+      : `For raw use, not frozen: ${groundName(raw.by)}, ${raw.document}.`;
+
 /**
  * What the law of the profile wants on a label, from what the shop knows (EU: Reg. (EU) 1379/2013 art. 35 and
  * 1169/2011; US: market name, origin, wild or farm-raised, net weight, safe handling; GS1 General Specifications; all
@@ -73,6 +81,7 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
     : unique(
         f.lots.map((l) => `${l.production === 'farmed' ? 'Farm-raised' : 'Wild'}, product of ${where(l)}`),
       );
+  const rawFit = f.raw.length > 0 && f.raw.every((r) => r.fit);
   const first = f.lots[0]!;
   const oneLot = f.lots.length === 1;
   const bones = f.bonesDeclared
@@ -88,9 +97,7 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
       ...from,
       ...(eu ? unique(f.lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))) : []),
       ...(f.defrosted ? ['Defrosted. Do not refreeze.'] : []),
-      ...(f.form.raw && f.rawProven
-        ? ['Frozen for raw use as the rules ask: kills parasites, not bacteria, histamine or toxins.']
-        : []),
+      ...(f.form.raw && rawFit ? unique(f.raw.map(rawWords)) : []),
       eu
         ? 'Keep at 0 to 2 \u00b0C.'
         : 'Keep refrigerated at 38 \u00b0F or below. Safe handling: wash hands and boards, cook through.',
@@ -99,7 +106,9 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
       'Contains FISH.',
       bones,
       ...(f.stuffed ? ['Filled: ask for the allergens of the filling.'] : []),
-      ...(f.form.raw && !f.rawProven ? ['Not for eating raw: its freezing record is not complete.'] : []),
+      ...(f.form.raw && !rawFit
+        ? ['Not for eating raw: it has neither a freezing record nor an exemption.']
+        : []),
     ],
     useBy: f.useBy,
     trace: f.lots.map((l) => l.code).join(' + '),

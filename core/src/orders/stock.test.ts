@@ -33,7 +33,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   halfWidth: 0,
   celsius: 0,
   damage: [],
-  rawProven: false,
+  rawFit: false,
   mostDays: null,
   ...more,
 });

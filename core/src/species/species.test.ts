@@ -186,6 +186,8 @@ describe('forms of a species', () => {
       const cut = f.does.some((d) => !['gut', 'scale', 'fins', 'head', 'tail_fin'].includes(d));
       expect(f.lifeFactor < 1, f.id).toBe(cut);
     }
-    expect(shippedForms.filter((f) => f.raw).map((f) => f.id)).toEqual(['sashimi_block']);
+    expect(shippedForms.filter((f) => f.raw).map((f) => f.id)).toEqual(['sashimi_block', 'raw_slices']);
+    for (const f of shippedForms.filter((x) => x.raw))
+      expect(f.lifeFactor).toBeLessThan(shippedForms.find((x) => x.id === 'fillet_skinless')!.lifeFactor);
   });
 });

@@ -1,11 +1,12 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { optionClash, optionRefusal } from '@ember-slate/core/board';
 import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
+import { rawRefusal } from '@ember-slate/core/coldchain';
 import { formOf, formRefusal, togetherRefusal, type Form } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
 import { transfer } from '@ember-slate/core/ledger';
 import { countWord, type Species } from '@ember-slate/core/species';
-import { clocksOf, freezingOf } from '../cold/clocks.ts';
+import { clocksOf, rawOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
@@ -67,7 +68,7 @@ async function fitRefusal(
       used: state?.life?.used ?? 0,
       halfWidth: lot.halfWidth ?? 0,
       damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
-      rawProven: freezingOf(work, state, clocks.logs)?.met === true,
+      rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
       mostDays: state?.clock.thawedAt ? (state.life?.left ?? 0) : null,
       celsius: state?.expected ?? clocks.expected('place:cold_room'),
     };
@@ -268,8 +269,7 @@ async function cutAgain(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: 
     const lots = await lotsById(work.tx, [row.lotId]);
     const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
     const state = clocks.row(row.lotId, body.place, row.item, row.batch);
-    if (freezingOf(work, state, clocks.logs)?.met !== true)
-      throw fieldProblem('form', 'Raw use needs a complete freezing record; this has none');
+    if (!rawOf(work, lots[0]!, row.item, state, clocks.logs).fit) throw fieldProblem('form', rawRefusal);
   }
   if (body.fish > row.freePieces)
     throw fieldProblem('fish', `${row.freePieces} pieces of it lie there that nobody was promised`);

@@ -1,10 +1,13 @@
 import {
   freezingProof,
+  groundRefusal,
   histamineAccount,
+  rawFitness,
   rowClocks,
   rowLife,
   type FreezingRule,
   type HistamineAccount,
+  type RawFitness,
   type RowChange,
   type RowClock,
   type RowLife,
@@ -241,6 +244,22 @@ export async function clocksOf(
   const kept = await work.logs.read(work.tx, oldest);
   return clocksFrom(work, lots, book, await historiesOf(work, lots, book), kept);
 }
+
+/** Whether a row may be eaten raw, by the freezer's log or the paper of its lot, as far as the shop's rules know it. */
+export const rawOf = (
+  work: Work,
+  lot: Pick<LotWithGrade, 'rawGround' | 'rawDocument' | 'production'>,
+  item: string,
+  state: RowState | null,
+  logs: ReadonlyMap<string, TemperatureLog>,
+): RawFitness =>
+  rawFitness(
+    item,
+    freezingOf(work, state, logs)?.met === true,
+    lot.rawGround === null || groundRefusal(lot.rawGround, lot.production, work.settings.ruleProfile)
+      ? null
+      : { ground: lot.rawGround, document: lot.rawDocument! },
+  );
 
 /** What the freezer's log proves for a row that lay there; null when it never did. */
 export function freezingOf(

@@ -376,6 +376,7 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
       ? { ...main.histamine, source: histamineSource, clearance: lot.histamineClearance }
       : null,
     freezing: freezingOf(work, main, clocks.logs),
+    rawPaper: lot.rawGround === null ? null : { ground: lot.rawGround, document: lot.rawDocument! },
   };
 }
 

@@ -1,7 +1,7 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { customerAdvice } from '@ember-slate/core/advice';
 import { isItem } from '@ember-slate/core/ledger';
-import { clocksOf, freezingOf } from '../cold/clocks.ts';
+import { clocksOf, rawOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { problems } from '../platform/problem.ts';
@@ -23,7 +23,7 @@ export async function adviceOf(
   return customerAdvice(book.get(lot.speciesId)!, item, formsOf(work.settings).get(item) ?? null, {
     frozen: states.some((s) => s.clock.frozenAt !== null),
     thawed: states.some((s) => s.clock.thawedAt !== null),
-    rawFit: states.length > 0 && states.every((s) => freezingOf(work, s, clocks.logs)?.met === true),
+    rawFit: states.length > 0 && states.every((s) => rawOf(work, lot, item, s, clocks.logs).fit),
     cookedOnly: lot.verdict === 'cooked_only',
   });
 }

@@ -5,7 +5,7 @@ import { isSaleable, itemName, readItem } from '@ember-slate/core/ledger';
 import { isMadeBatch, partRefusal, productOf } from '@ember-slate/core/trim';
 import type { Species } from '@ember-slate/core/species';
 import { trimOf, type TrimId } from '@ember-slate/core/yields';
-import { clocksOf, type Clocks, type RowState } from '../cold/clocks.ts';
+import { clocksOf, rawOf, type Clocks, type RowState } from '../cold/clocks.ts';
 import { histamineFull } from '../cold/first.ts';
 import { lotsById, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
@@ -62,13 +62,19 @@ const fitWords = {
   fry: 'frying',
 } as const;
 
-/** What a row is still fit for by the share of its life that is used, in words. */
-function fitFor(species: Species, lot: LotWithGrade, state: RowState | null): string | null {
+/** What a row is still fit for by the share of its life that is used and the record for raw use, in words. */
+function fitFor(
+  work: Work,
+  species: Species,
+  lot: LotWithGrade,
+  state: RowState | null,
+  logs: Clocks['logs'],
+): string | null {
   if (!state?.life || state.sellBy === null) return null;
   const use = usedFor(state.life.used / species.iceDays);
   if (!use) return 'cooking well through';
-  // Raw needs the freezing record as well: its label says so, not the slab.
-  return lot.verdict === 'cooked_only' && use === 'raw' ? fitWords.steam : fitWords[use];
+  const raw = lot.verdict !== 'cooked_only' && rawOf(work, lot, state.clock.item, state, logs).fit;
+  return use === 'raw' && !raw ? fitWords.steam : fitWords[use];
 }
 
 function rowOf(
@@ -98,7 +104,7 @@ function rowOf(
     freeGrams: taken === 0 ? h.grams : Math.floor((h.grams * (h.pieces - taken)) / h.pieces),
     daysLeft: state?.life?.left ?? null,
     sellBy: state?.sellBy ?? null,
-    fitFor: fitFor(species, lot, state),
+    fitFor: fitFor(work, species, lot, state, clocks.logs),
     frozen: (state?.clock.frozenAt ?? null) !== null,
     cautions: [
       ...speciesCautions(species),

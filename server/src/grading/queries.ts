@@ -1,3 +1,4 @@
+import type { RawGround } from '@ember-slate/core/coldchain';
 import type { ArrivalCondition } from '@ember-slate/core/species';
 import type { Observed, Roe, Verdict } from '@ember-slate/core/freshness';
 import { marks, rows, type Tx } from '../platform/db.ts';
@@ -31,6 +32,9 @@ export interface LotWithGrade {
   /** What the grade that counts saw of its roe, and whether it was stiff. */
   roe: Roe;
   rigor: Observed['rigor'];
+  /** The paper that lets it be eaten raw unfrozen, where one stands. */
+  rawGround: RawGround | null;
+  rawDocument: string | null;
 }
 
 export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): Promise<LotWithGrade[]> =>
@@ -39,8 +43,9 @@ export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): P
     `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.gear, l.production, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
        l.price_per_kg AS pricePerKg, l.landed_on AS landedOn, d.arrived_at AS arrivedAt, l.caught_on AS caughtOn, d.probe_tenths AS probeTenths, d.ice,
        g.id AS gradeId, g.graded_at AS gradedAt, g.used_days AS usedDays, g.half_width AS halfWidth,
-       IF(l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject', 'hold', g.verdict) AS verdict, l.damage, l.roe, l.rigor, l.histamine_clearance AS histamineClearance
-     FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id LEFT JOIN grade g ON g.id = l.grade_id
+       IF(l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject', 'hold', g.verdict) AS verdict, l.damage, l.roe, l.rigor, l.histamine_clearance AS histamineClearance,
+       w.ground AS rawGround, w.document AS rawDocument
+     FROM lot l LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id LEFT JOIN grade g ON g.id = l.grade_id
      WHERE ${where} ORDER BY l.landed_on, l.id`,
     values,
   );

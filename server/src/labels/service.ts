@@ -13,7 +13,7 @@ import { multiplyRate } from '@ember-slate/core/units';
 import { instantOn } from '@ember-slate/core/calendar';
 import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../bench/queries.ts';
 import { jobOf } from '../bench/tickets.ts';
-import { clocksOf, freezingOf, lifeAt } from '../cold/clocks.ts';
+import { clocksOf, lifeAt, rawOf } from '../cold/clocks.ts';
 import { notPrinted, printedPerhaps, type PrinterAdapter } from '../devices/printer.ts';
 import { lotsById } from '../grading/queries.ts';
 import { today, type Work } from '../platform/context.ts';
@@ -125,7 +125,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     packedOn: today(work),
     useBy: ends.some((e) => e === null) ? null : (ends.sort()[0] ?? null),
     defrosted: states.some((s) => s.state?.clock.thawedAt),
-    rawProven: states.every((s) => freezingOf(work, s.state, clocks.logs)?.met === true),
+    raw: states.map((s) => rawOf(work, s.lot, form.id, s.state, clocks.logs)),
     bonesDeclared: form.boneless && mine.some((m) => m.pins === 'declared'),
     stuffed: mine.some((m) => m.stuffed || m.herbs),
     options,

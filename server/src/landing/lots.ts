@@ -1,4 +1,6 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
+import { groundRefusal } from '@ember-slate/core/coldchain';
+import type { ProductionMethod } from '@ember-slate/core/labels';
 import { transfer } from '@ember-slate/core/ledger';
 import type { Work } from '../platform/context.ts';
 import { row, run } from '../platform/db.ts';
@@ -16,6 +18,7 @@ interface Held {
   landedOn: string;
   speciesId: string;
   gradeId: number | null;
+  production: ProductionMethod;
   /** Why it waits. */
   reason: string | null;
 }
@@ -28,7 +31,7 @@ export async function lockLot(work: Work, id: number): Promise<Held> {
   await lockLots(work.tx, [id]);
   const lot = await row<Held>(
     work.tx,
-    'SELECT id, version, landed_on AS landedOn, species_id AS speciesId, grade_id AS gradeId, hold_reason AS reason FROM lot WHERE id = ?',
+    'SELECT id, version, landed_on AS landedOn, species_id AS speciesId, grade_id AS gradeId, production, hold_reason AS reason FROM lot WHERE id = ?',
     [id],
   );
   if (!lot) throw problems.notFound('No such lot');
@@ -53,6 +56,31 @@ export async function holdLot(work: Work, id: number, body: BodyOf<Rooms['hold']
     body.reason || null,
     id,
   ]);
+  return { id };
+}
+
+/** Keeps the paper that lets a lot be eaten raw unfrozen in place of the one before, or withdraws it. */
+export async function keepRawPaper(
+  work: Work,
+  id: number,
+  body: BodyOf<Rooms['rawPaper']>,
+): Promise<{ id: number }> {
+  const lot = await lockLot(work, id);
+  if (lot.version !== body.version) throw changedMeanwhile(lot);
+  const refused = body.paper && groundRefusal(body.paper.ground, lot.production, work.settings.ruleProfile);
+  if (refused) throw fieldProblem('paper.ground', refused);
+  await run(
+    work.tx,
+    'UPDATE raw_paper SET withdrawn_at = ?, withdrawn_by = ? WHERE lot_id = ? AND withdrawn_at IS NULL',
+    [work.now, work.actor.id, id],
+  );
+  if (body.paper)
+    await run(
+      work.tx,
+      'INSERT INTO raw_paper (lot_id, ground, document, made_at, made_by) VALUES (?, ?, ?, ?, ?)',
+      [id, body.paper.ground, body.paper.document, work.now, work.actor.id],
+    );
+  await run(work.tx, 'UPDATE lot SET version = version + 1 WHERE id = ?', [id]);
   return { id };
 }
 
@@ -105,6 +133,12 @@ export async function splitLot(
     );
     await run(work.tx, 'UPDATE lot SET grade_id = ? WHERE id = ?', [grade.insertId, made.insertId]);
   }
+  await run(
+    work.tx,
+    `INSERT INTO raw_paper (lot_id, ground, document, made_at, made_by)
+     SELECT ?, ground, document, made_at, made_by FROM raw_paper WHERE lot_id = ? AND withdrawn_at IS NULL`,
+    [made.insertId, id],
+  );
   await run(
     work.tx,
     'INSERT INTO lot_probe (lot_id, at, tenths, staff_id) SELECT ?, at, tenths, staff_id FROM lot_probe WHERE lot_id = ?',

@@ -1,4 +1,5 @@
 import type { LotRow } from '@ember-slate/contract';
+import type { RawGround } from '@ember-slate/core/coldchain';
 import { marks, rows, run, type Tx } from '../platform/db.ts';
 
 export interface DeliveryRow {
@@ -31,7 +32,11 @@ export const deliveriesWhere = (tx: Tx, where: string, values: (string | number)
   );
 
 export type LotFish = LotRow['fish'][number];
-type StoredLot = Omit<LotRow, 'graded' | 'doubt' | 'fish' | 'there'> & { gradeId: number | null };
+type StoredLot = Omit<LotRow, 'graded' | 'doubt' | 'fish' | 'there' | 'rawPaper'> & {
+  gradeId: number | null;
+  rawGround: RawGround | null;
+  rawDocument: string | null;
+};
 
 export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[]): Promise<StoredLot[]> =>
   rows<StoredLot>(
@@ -39,9 +44,10 @@ export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[]): Promis
     `SELECT l.id, l.code, l.delivery_id AS deliveryId, l.version, l.species_id AS speciesId, s.name AS speciesName,
        l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.weight_source AS weightSource, l.price_per_kg AS pricePerKg,
        l.production, l.area, l.gear, l.caught_on AS caughtOn, l.supplier_lot AS supplierLot, l.slit, l.scaled, l.remarks, l.landed_on AS landedOn,
-       l.grade_id AS gradeId, l.hold_reason AS holdReason, g.verdict,
+       l.grade_id AS gradeId, l.hold_reason AS holdReason, g.verdict, w.ground AS rawGround, w.document AS rawDocument,
        (SELECT COUNT(*) FROM photo p WHERE p.lot_id = l.id) AS photos, (SELECT COUNT(*) FROM claim c WHERE c.lot_id = l.id) AS claims
-     FROM lot l JOIN species s ON s.id = l.species_id LEFT JOIN grade g ON g.id = l.grade_id WHERE l.delivery_id IN (${marks(deliveryIds.length)}) ORDER BY l.id`,
+     FROM lot l JOIN species s ON s.id = l.species_id LEFT JOIN grade g ON g.id = l.grade_id
+     LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL WHERE l.delivery_id IN (${marks(deliveryIds.length)}) ORDER BY l.id`,
     [...deliveryIds],
   );
 

@@ -25,6 +25,7 @@ export const landing: Handlers<typeof contract.landing> = {
   importNote: (work, { body }) => notes.importNote(work, body),
   lastLots: (work, { query }) => notes.lastLots(work, query.supplier),
   hold: (work, { params, body }) => lots.holdLot(work, idOf(params.id), body),
+  rawPaper: (work, { params, body }) => lots.keepRawPaper(work, idOf(params.id), body),
   split: (work, { params, body }) => lots.splitLot(work, idOf(params.id), body),
   claim: (work, { params, body }) => claims.makeClaim(work, idOf(params.id), body),
   claims: (work, { params }) => claims.claimsOf(work, idOf(params.id)),

@@ -91,8 +91,9 @@ export async function listDeliveries(work: Work, day?: string): Promise<Delivery
       ...d,
       arrivedAt: arrivedAt.toISOString(),
       noteMoney: note.money,
-      lots: mine.map(({ gradeId, ...l }) => ({
+      lots: mine.map(({ gradeId, rawGround, rawDocument, ...l }) => ({
         ...l,
+        rawPaper: rawGround === null ? null : { ground: rawGround, document: rawDocument! },
         pricePerKg: costs ? l.pricePerKg : null,
         graded: gradeId !== null,
         fish: fish.get(l.id) ?? [],

@@ -3,7 +3,7 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import { formOf, type FormId } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
-import { clocksOf, freezingOf } from '../cold/clocks.ts';
+import { clocksOf, rawOf } from '../cold/clocks.ts';
 import { lotsInShop, type LotWithGrade } from '../grading/queries.ts';
 import type { Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
@@ -60,7 +60,7 @@ export async function shopLots(
         used: state?.life?.used ?? 0,
         halfWidth: lot.halfWidth ?? 0,
         damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
-        rawProven: state !== null && freezingOf(work, state, clocks.logs)?.met === true,
+        rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
         mostDays: state?.clock.thawedAt ? (state.life?.left ?? 0) : null,
         celsius: state?.expected ?? clocks.expected('place:cold_room'),
       },

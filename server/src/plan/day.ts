@@ -415,7 +415,7 @@ function fishOf(
     roe: lot.roe,
     costPerKg: lot.pricePerKg,
     daysLeft: lotDays(species, available),
-    rawFit: available.rawProven,
+    rawFit: available.rawFit,
     refuses,
     lotId: lot.id,
     code: lot.code,

@@ -99,6 +99,7 @@ const lot = {
   grams: 4600,
   pricePerKg: 1490,
   holdReason: null,
+  rawPaper: null,
   fish: [],
   photos: 0,
   claims: 0,
@@ -496,6 +497,13 @@ const own: Form[] = [
     open: /^Claim$/,
     label: 'Reason',
     typed: 'soft',
+  },
+  {
+    name: 'the paper of a lot for raw use',
+    screen: <LotActions lot={lot} onClose={nothing} onCorrect={nothing} />,
+    open: /^Raw use$/,
+    label: /Its number/,
+    typed: 'F-12',
   },
   {
     name: 'closing a delivery',

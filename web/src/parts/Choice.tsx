@@ -2,7 +2,7 @@ import { Radio, RadioGroup } from '@headlessui/react';
 
 interface Props<T extends string> {
   label: string;
-  value: T;
+  value: T | null;
   options: readonly { value: T; name: string }[];
   onChange: (value: T) => void;
   className?: string;
@@ -11,7 +11,7 @@ interface Props<T extends string> {
 /** A few exclusive choices side by side: the chosen one stands on an ink rule. */
 export function Choice<T extends string>({ label, value, options, onChange, className = '' }: Props<T>) {
   return (
-    <RadioGroup value={value} onChange={onChange} aria-label={label} className={`field ${className}`}>
+    <RadioGroup value={value ?? ('' as T)} onChange={onChange} aria-label={label} className={`field ${className}`}>
       <span className="field-label" aria-hidden="true">
         {label}
       </span>

@@ -1,4 +1,5 @@
 import { contract, type LotLife, type Problem } from '@ember-slate/contract';
+import { groundName } from '@ember-slate/core/coldchain';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -211,6 +212,15 @@ export default function LotLifePage() {
                 . The log is the freezer’s air: that the fish was frozen through is for a person to say.
                 Freezing kills parasites; it does not remove bacteria, histamine or toxins.{' '}
                 {life.freezing.rule.source}
+              </p>
+            </section>
+          )}
+          {life.rawPaper && (
+            <section className="border-t border-line pt-3">
+              <h2 className="text-label">Raw use: on paper</h2>
+              <p className="text-note text-ink2">
+                Not frozen: {groundName(life.rawPaper.ground)}, {life.rawPaper.document}. Kept with the lot at
+                landing; whether it is good is for your food authority to say.
               </p>
             </section>
           )}

@@ -86,6 +86,7 @@ describe('the life of a lot in one picture', () => {
     whatIf: [],
     histamine: null,
     freezing: null,
+    rawPaper: null,
     ...more,
   });
   const shop = { timeZone: 'Europe/London', closesAt: 1080, weekdays: [1, 2, 3, 4, 5, 6] };

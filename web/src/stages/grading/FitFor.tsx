@@ -64,7 +64,7 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
               : days <= 0
                 ? 'past it'
                 : rung.use === 'raw'
-                  ? 'only with the freezing record'
+                  ? 'only on its raw-use record'
                   : until === null
                     ? 'not to this evening'
                     : until === today()

@@ -17,48 +17,13 @@ import {
   type Weight,
 } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
+import { ActForm } from './ActForm.tsx';
 import { Photos } from './Photos.tsx';
+import { RawPaper } from './RawPaper.tsx';
 import { formatMoney } from '../../parts/money.ts';
 
-const acts = ['hold', 'split', 'claim', 'photos', 'label'] as const;
+const acts = ['hold', 'split', 'claim', 'photos', 'raw', 'label'] as const;
 type Act = (typeof acts)[number];
-
-/** A few fields and one button, with what went wrong under them. */
-function ActForm({
-  children,
-  button,
-  busy,
-  notYet,
-  problem,
-  onSubmit,
-}: {
-  children: React.ReactNode;
-  button: string;
-  busy: boolean;
-  notYet?: string | null;
-  problem: Problem | null;
-  onSubmit: () => void;
-}) {
-  return (
-    <form
-      className="pt-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        onSubmit();
-      }}
-    >
-      <div className="grid grid-cols-4 gap-x-6 max-sm:grid-cols-2">{children}</div>
-      {problem?.detail && problem.code !== 'stale' && !problem.errors?.length && (
-        <p role="alert" className="pb-2 text-embertext">
-          {problem.detail}
-        </p>
-      )}
-      <Button submit kind="main" busy={busy} notYet={notYet ?? null}>
-        {button}
-      </Button>
-    </form>
-  );
-}
 
 function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const draft = useDraft(`hold ${lot.id}`);
@@ -342,6 +307,7 @@ export function LotActions({
     split: 'Split',
     claim: lot.claims > 0 ? `Claims, ${lot.claims}` : 'Claim',
     photos: lot.photos > 0 ? `Photos, ${lot.photos}` : 'Photos',
+    raw: lot.rawPaper ? 'Raw use, on paper' : 'Raw use',
     label: 'Label',
   };
   const done = () => onClose();
@@ -388,6 +354,7 @@ export function LotActions({
       {act === 'split' && <Split lot={lot} onDone={done} />}
       {act === 'claim' && <Claim lot={lot} onDone={done} />}
       {act === 'photos' && <Photos lotId={lot.id} />}
+      {act === 'raw' && <RawPaper lot={lot} onDone={done} />}
       {act === 'label' && <Label lot={lot} />}
     </div>
   );

@@ -125,7 +125,7 @@ export function LineFields(props: Props) {
         value={draft.use}
         onChange={(use) => set({ use })}
         options={uses}
-        note={draft.use === 'raw' ? 'needs the freezing record' : ''}
+        note={draft.use === 'raw' ? 'needs a freezing record or a paper' : ''}
       />
       {draft.by === 'pieces' ? (
         <>
