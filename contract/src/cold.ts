@@ -59,6 +59,36 @@ const rowClock = z.object({
   thawedAt: f.instant.nullable(),
 });
 
+/** What the freezer's log proves: the rule met or nearest, and when it was or will be met. */
+const freezing = z.object({
+  met: z.boolean(),
+  rule: z.object({
+    celsius: z.number(),
+    hours: z.number(),
+    solidAt: z.number().nullable(),
+    source: z.string(),
+  }),
+  hours: z.number(),
+  completeAt: f.instant.nullable(),
+});
+
+const frozenRow = z.object({
+  lotId: f.id,
+  code: z.string(),
+  speciesName: z.string(),
+  itemName: z.string(),
+  placeName: z.string(),
+  grams: z.number().int(),
+  pieces: z.number().int(),
+  frozenAt: f.instant.nullable(),
+  thawedAt: f.instant.nullable(),
+  freezing: freezing.nullable(),
+  /** Whether it may be eaten raw, by the freezer's log or by its lot's paper. */
+  raw: z.boolean(),
+  useBy: f.day.nullable(),
+});
+export type FrozenRow = z.infer<typeof frozenRow>;
+
 const lotLife = z.object({
   id: f.id,
   code: z.string(),
@@ -86,18 +116,7 @@ const lotLife = z.object({
     z.object({ name: z.string(), celsius: z.number(), daysLeft: z.number(), sellBy: f.day.nullable() }),
   ),
   histamine: histamine.extend({ source: z.string(), clearance: z.string().nullable() }).nullable(),
-  freezing: z
-    .object({
-      met: z.boolean(),
-      rule: z.object({
-        celsius: z.number(),
-        hours: z.number(),
-        solidAt: z.number().nullable(),
-        source: z.string(),
-      }),
-      hours: z.number(),
-    })
-    .nullable(),
+  freezing: freezing.nullable(),
   /** What lets it be eaten raw though it was not frozen. */
   rawPaper: z.object({ ground: f.rawGround, document: z.string() }).nullable(),
 });
@@ -177,6 +196,12 @@ export const cold = {
     summary: 'What to use first, with the reason for its place in the list',
     tags: ['cold', 'grading', 'counter'],
     answer: z.array(firstRow),
+  }),
+  frozen: read('/api/cold/frozen', {
+    summary:
+      'What lies frozen or has thawed: since when, whether its freezing is complete, until when it is good',
+    tags: ['cold', 'grading', 'counter'],
+    answer: z.array(frozenRow),
   }),
   lot: read('/api/cold/lots/:id', {
     summary: 'The life of a lot: where it lay, how warm it was, its grades, what is left',

@@ -60,7 +60,7 @@ export type { CostChoices, ListedPrice, LotCost, MoneySettings } from './costs.t
 export type { Report } from './reports.ts';
 export type { YieldOf, YieldRow } from './yields.ts';
 export type { DayClose, LotClose } from './close.ts';
-export type { ColdPlace, FirstRow, LotLife } from './cold.ts';
+export type { ColdPlace, FirstRow, FrozenRow, LotLife } from './cold.ts';
 export type { MarkdownOffer, Pay, Sold, StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { LabelSettings } from './forms.ts';

@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import type { StockRow } from '@ember-slate/contract';
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
 import { tillsOf } from '@ember-slate/server/close/till';
 import { closeDay, sign } from '@ember-slate/server/close/lock';
@@ -135,6 +136,8 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
     else if (lines.length > 0) await shop.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
     else await cancelUnmet(shop, day, taken.id);
   }
+  for (const f of scenario.frozen.filter((x) => x.daysAgo === daysAgo))
+    await moveOne(shop.at(day, 9 * 60 + 45, 'bench'), f, 'place:cold_room', 'place:freezer');
   const bags = scenario.bagsByWeekday[new Date(`${day}T12:00:00Z`).getUTCDay()]!;
   await shop.sell(shop.at(day, 10 * 60, 'counter'), Math.round(bags * 0.6));
   await shop.sell(shop.at(day, 14 * 60, 'counter'), Math.round(bags * 0.4));
@@ -161,6 +164,22 @@ async function cancelUnmet(shop: SampleShop, day: string, orderId: number) {
   });
 }
 
+/** One piece of a species' item goes to another place, where there is one. */
+async function moveOne(
+  work: Work,
+  what: { species: string; item: string },
+  from: StockRow['place'],
+  to: StockRow['place'],
+) {
+  const row = (await stock(work)).find(
+    (r) => r.speciesId === what.species && r.item === what.item && r.place === from && r.freePieces > 0,
+  );
+  if (!row) return;
+  const { place, lotId, item, batch } = row;
+  const grams = Math.round(row.grams / row.pieces);
+  await move(work, { place, lotId, item, batch, grams, pieces: 1, to, spot: null, reason: 'kept for later' });
+}
+
 async function thisMorning(shop: SampleShop) {
   for (const d of scenario.today) {
     const work = shop.at(today, d.minutes);
@@ -182,6 +201,8 @@ async function thisMorning(shop: SampleShop) {
       );
     }
   }
+  for (const f of scenario.frozen.filter((x) => x.thawed))
+    await moveOne(shop.at(today, 6 * 60, 'bench'), f, 'place:freezer', 'place:cold_room');
   const display = shop.at(today, 7 * 60 + 50, 'counter');
   for (const { species, fish } of scenario.slab) {
     const row = (await stock(display)).find(

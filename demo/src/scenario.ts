@@ -727,6 +727,18 @@ export const counterCuts: readonly (readonly [species: string, form: FormId, fis
   ['plaice', 'fillet_skinless', 6],
 ];
 
+/** What was frozen before the counter opened, so many days ago, and whether it was taken out to thaw this morning. */
+export const frozen: readonly {
+  species: string;
+  item: 'whole' | FormId;
+  daysAgo: number;
+  thawed: boolean;
+}[] = [
+  { species: 'salmon', item: 'whole', daysAgo: 3, thawed: false },
+  { species: 'plaice', item: 'fillet_skinless', daysAgo: 2, thawed: true },
+  { species: 'haddock', item: 'fillet_skin_on', daysAgo: 1, thawed: false },
+];
+
 /** Days ago the knife was blunt, or somebody new stood at the board: the yield book shows it. */
 export const poorCuts: Readonly<Record<number, number>> = { 2: 0.92 };
 

@@ -508,7 +508,7 @@ export class SampleShop {
   /** A morning or an afternoon of customers: bags of what lies there and is liked, first expired first. */
   async sell(work: Work, bags: number) {
     const rows = (await stock(work))
-      .filter((r) => !r.blocked && r.saleable && r.freeGrams > 0 && r.pricePerKg !== null)
+      .filter((r) => !r.blocked && r.saleable && !r.frozen && r.freeGrams > 0 && r.pricePerKg !== null)
       .map((r) => ({ ...r }));
     for (let i = 0; i < bags; i++) {
       const open = rows.filter((r) => r.freeGrams > 0);
@@ -558,7 +558,7 @@ export class SampleShop {
     for (const row of await stock(work)) {
       const tooOld = this.landedOf(row.code) < keepFrom;
       const gone = row.sellBy === null || row.item.startsWith('trim:') || tooOld;
-      if (!gone || row.grams === 0) continue;
+      if (!gone || row.frozen || row.grams === 0) continue;
       const kitchen =
         row.item === 'trim:scrape' ||
         row.item === 'trim:belly' ||

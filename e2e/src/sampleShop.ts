@@ -28,6 +28,7 @@ export const views = [
   'close/reports',
   'cold',
   'first',
+  'frozen',
   'lots/1',
   'species/hake',
   'suppliers/1',

@@ -138,6 +138,41 @@ describe('the clock of a lot in its places', () => {
   });
 });
 
+describe('what is frozen', () => {
+  it('stands in a list with its proof and its last day, thawed too, and proves nothing for fresh fish beside it', async () => {
+    const { lotId } = await landBass(house);
+    const move = (from: string, to: string) =>
+      house.counter.ok(contract.counter.move, {
+        body: { ...wholeKey(lotId), place: from, grams: 920, pieces: 2, to } as never,
+      });
+    const list = async () =>
+      (await house.bench.ok(contract.cold.frozen)).map((r) => [
+        r.placeName,
+        r.raw,
+        r.freezing?.met,
+        r.freezing?.completeAt ?? null,
+        r.thawedAt,
+      ]);
+    const at = (hours: number) => new Date(noon.getTime() + hours * 3_600_000).toISOString();
+    await sensed('place:freezer', 0, 60, -22);
+    expect(await list()).toEqual([]);
+    await move('place:cold_room', 'place:freezer');
+    await wait(10);
+    const begun = await house.bench.ok(contract.cold.frozen);
+    expect(begun).toHaveLength(1);
+    expect(begun[0]).toMatchObject({ frozenAt: at(0), raw: false, freezing: { met: false } });
+    // The first reading in it stands within five minutes of its coming.
+    const done = begun[0]!.freezing!.completeAt!;
+    expect(Math.abs(Date.parse(done) - Date.parse(at(24)))).toBeLessThan(5.1 * 60_000);
+    await wait(30);
+    expect(await list()).toEqual([['Freezer', true, true, done, null]]);
+    await move('place:freezer', 'place:slab');
+    expect(await list()).toEqual([['Slab', true, true, done, at(30)]]);
+    await move('place:slab', 'place:cold_room');
+    expect((await list()).map((r) => r.slice(0, 3))).toEqual([['Cold room', false, undefined]]);
+  });
+});
+
 describe('the histamine account', () => {
   const mackerel = { speciesId: 'mackerel', pieces: 3, grams: 1100 };
   it('counts from the door on, stops the sale when full, and a test clears it', async () => {

@@ -228,6 +228,25 @@ describe('the clock of a lot', () => {
     expect(at('cold', found).used).toBeCloseTo(2 + 2.25 + 1, 9);
   });
 
+  // A pack put beside older ones, or thawed fish laid among fresh: never proved by the time of the others in the cold.
+  it.each([
+    [move(10 * hour, 'cold', 'freezer', 300), 'freezer', 10],
+    [move(10 * hour, 'freezer', 'cold', 200), 'cold', null],
+  ] as const)(
+    'where parts meet, what was frozen last or never says what the freezer proves',
+    (more, place, from) => {
+      // What was frozen first had lain warm: its clock is the older.
+      const found = clocks([
+        ...move(0, null, 'cold'),
+        ...move(hour, 'cold', 'slab', 400),
+        ...move(9 * hour, 'slab', 'freezer', 400),
+        ...more,
+      ]);
+      const freezer = at(place, found).path.findLast((s) => s.place === 'freezer');
+      expect(freezer === undefined ? null : freezer.from / hour).toBe(from);
+    },
+  );
+
   it('a later grade sets it anew, an earlier instant knows nothing of it', () => {
     const found = clocks(move(0, null, 'cold'), {
       grades: [
@@ -403,6 +422,24 @@ describe('freezing that kills parasites', () => {
     ['us', -34.9, 100, false],
   ] as const)('%s: %f C for %f h is %s', (profile, celsius, hours, met) => {
     expect(freezingProof(run(celsius, hours), 0, hours * hour, profile).met !== null).toBe(met);
+  });
+
+  it('says when it was complete, or will be while it stays so cold', () => {
+    const { completeAt, met } = freezingProof(run(-20, 48), 0, 48 * hour, 'eu');
+    expect([met?.hours, completeAt]).toEqual([24, 24 * hour]);
+    expect(freezingProof(run(-20, 10), 0, 10 * hour, 'eu').completeAt).toBe(24 * hour);
+    expect(freezingProof(run(-20, 10), 0, 10 * hour, 'us').completeAt).toBe(168 * hour);
+    expect(freezingProof(run(-18, 48), 0, 48 * hour, 'eu')).toMatchObject({ met: null, completeAt: null });
+    // A run that broke off is over: the next begins anew.
+    const broken = new TemperatureLog(-20, [
+      ...every5(-20, 0, 10),
+      ...every5(-10, 10 * hour + 300_000, 1),
+      ...every5(-20, 12 * hour, 5),
+    ]);
+    expect(freezingProof(broken, 0, 17 * hour, 'eu')).toMatchObject({
+      nearest: { hours: 10 },
+      completeAt: 36 * hour,
+    });
   });
 
   it('US: frozen solid at -35, then 24 h at -20', () => {

@@ -127,10 +127,14 @@ export function rowClocks(lot: LotPath): RowClock[] {
     };
   };
 
+  const frozenFrom = (s: State) => s.path.findLast((p) => lot.frozenPlaces.has(p.place))?.from ?? Infinity;
   const older = (a: State, b: State): State => {
     const first = (b.used ?? 0) > (a.used ?? 0) ? b : a;
+    // What was frozen last, or never, says what the freezer proves of all.
+    const [one, two] = [frozenFrom(a), frozenFrom(b)];
     return {
       ...first,
+      path: one === two ? first.path : one > two ? a.path : b.path,
       warmMs: Math.max(a.warmMs, b.warmMs),
       hot: a.hot || b.hot,
       assumedMs: Math.max(a.assumedMs, b.assumedMs),

@@ -30,8 +30,10 @@ export const freezingRules: Record<RuleProfile, readonly FreezingRule[]> = {
 
 export interface FreezingProof {
   met: FreezingRule | null;
-  /** The rule nearest to being met, and the hours it has run. */
+  /** The rule that was met, or the one nearest to it, and the hours of its longest run. */
   nearest: { rule: FreezingRule; hours: number };
+  /** When that rule was met, or will be if it stays as cold; null while no run goes on. Epoch ms. */
+  completeAt: number | null;
 }
 
 /**
@@ -44,18 +46,29 @@ export function freezingProof(
   to: number,
   profile: RuleProfile,
 ): FreezingProof {
-  const tried = freezingRules[profile].map((rule) => ({
-    rule,
-    hours: longestRun(log, from, to, rule) / 3_600_000,
-  }));
-  const met = tried.find((t) => t.hours >= t.rule.hours)?.rule ?? null;
-  const nearest = tried.reduce((a, b) => (b.hours / b.rule.hours > a.hours / a.rule.hours ? b : a));
-  return { met, nearest };
+  const tried = freezingRules[profile].map((rule) => ({ rule, ...coldRuns(log, from, to, rule) }));
+  const met = tried.find((t) => t.hours >= t.rule.hours) ?? null;
+  const nearest = met ?? tried.reduce((a, b) => (b.hours / b.rule.hours > a.hours / a.rule.hours ? b : a));
+  return {
+    met: met?.rule ?? null,
+    nearest: { rule: nearest.rule, hours: nearest.hours },
+    completeAt:
+      nearest.metAt ?? (nearest.began === null ? null : nearest.began + nearest.rule.hours * 3_600_000),
+  };
 }
 
-/** Longest unbroken run at or below the rule's temperature, ms; counted from when it was solid where that is asked. */
-function longestRun(log: TemperatureLog, from: number, to: number, rule: FreezingRule): number {
+/**
+ * The longest unbroken run at or below the rule's temperature, hours, counted from when it was solid where that is
+ * asked; when a run was first long enough, and when the one that goes on began, epoch ms.
+ */
+function coldRuns(
+  log: TemperatureLog,
+  from: number,
+  to: number,
+  rule: FreezingRule,
+): { hours: number; metAt: number | null; began: number | null } {
   let best = 0;
+  let metAt: number | null = null;
   let began: number | null = null;
   let solid = rule.solidAt === null;
   let before: { at: number; celsius: number } | null = null;
@@ -74,10 +87,11 @@ function longestRun(log: TemperatureLog, from: number, to: number, rule: Freezin
     } else if (solid) {
       began ??= r.at;
       best = Math.max(best, r.at - began);
+      if (best >= rule.hours * 3_600_000) metAt ??= began + rule.hours * 3_600_000;
     }
     before = r;
   }
-  return best;
+  return { hours: best / 3_600_000, metAt, began };
 }
 
 /** Why fish may be eaten raw though it was never frozen. */

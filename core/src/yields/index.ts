@@ -12,6 +12,6 @@ export {
   type YieldSpecies,
 } from './components.ts';
 export { learnedYield, type LearnedYield, type YieldSeen } from './learned.ts';
-export { piecesPerFish } from './pieces.ts';
+export { piecesPerFish, usualPieces } from './pieces.ts';
 export { trimName, trimOf, trims, type TrimId } from './trims.ts';
 export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';

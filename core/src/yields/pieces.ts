@@ -25,3 +25,20 @@ export function piecesPerFish(
   }
   return mainGrams >= lightest ? 1 : 0;
 }
+
+/**
+ * What one fish or piece is proposed to become, before anybody says: pieces of the form's usual weight, or where it
+ * gives none so heavy, the pieces it does give, in grams rounded down to ten.
+ */
+export function usualPieces(
+  species: Pick<Species, 'bodyPlan'>,
+  form: Form,
+  mainGrams: number,
+  condition: ArrivalCondition = 'whole',
+): { pieces: number; grams: number } {
+  const usual = piecesPerFish(species, form, mainGrams, form.pieceG, condition);
+  if (usual > 0) return { pieces: usual, grams: form.pieceG };
+  const pieces = form.count === 'fillet' && !isPiece(condition) ? filletsOf(species, form) : 1;
+  const grams = mainGrams / pieces;
+  return { pieces, grams: grams < 20 ? Math.max(1, Math.floor(grams)) : Math.floor(grams / 10) * 10 };
+}

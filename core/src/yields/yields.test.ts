@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formBook, formOf } from '../forms/index.ts';
+import { formBook, formOf, shippedForms } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import {
   componentRow,
@@ -12,6 +12,7 @@ import {
   fitComponents,
   massBalance,
   piecesPerFish,
+  usualPieces,
   spentMultiplier,
   learnedYield,
 } from './index.ts';
@@ -119,6 +120,19 @@ describe('pieces of a fish', () => {
     ['gilthead_bream', 'scaled_gutted', 395, 400, 1],
   ] as const)('%s as %s, %f g for pieces of %i: %i', (id, form, main, piece, n) => {
     expect(piecesPerFish(of(id), the(form), main, piece)).toBe(n);
+  });
+
+  it('proposes never more than the fish gives, and always something', () => {
+    for (const form of shippedForms)
+      for (const condition of ['whole', 'side'] as const)
+        for (const main of [35, 90, 133, 160, 600, 2400]) {
+          const { pieces, grams } = usualPieces(of('haddock'), form, main, condition);
+          expect(pieces, form.id).toBeGreaterThan(0);
+          expect(grams).toBeGreaterThan(0);
+          // A piece up to 15 % light counts.
+          expect(pieces * grams * 0.85, `${form.id} of ${main} g`).toBeLessThanOrEqual(main);
+        }
+    expect(usualPieces(of('haddock'), the('sashimi_block'), 133, 'side')).toEqual({ pieces: 1, grams: 130 });
   });
 });
 

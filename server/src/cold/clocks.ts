@@ -266,10 +266,14 @@ export function freezingOf(
   work: Work,
   main: RowState | null,
   logs: ReadonlyMap<string, TemperatureLog>,
-): { met: boolean; rule: FreezingRule; hours: number } | null {
+): { met: boolean; rule: FreezingRule; hours: number; completeAt: number | null } | null {
   const stay = main?.clock.path.findLast((s) => s.place === 'place:freezer');
   const log = logs.get('place:freezer');
-  if (!stay || !log) return null;
+  if (!main || !stay || !log) return null;
   const proof = freezingProof(log, stay.from, stay.to, work.settings.ruleProfile);
-  return { met: proof.met !== null, rule: proof.met ?? proof.nearest.rule, hours: proof.nearest.hours };
+  return {
+    met: proof.met !== null,
+    ...proof.nearest,
+    completeAt: proof.met || main.clock.place === 'place:freezer' ? proof.completeAt : null,
+  };
 }

@@ -10,6 +10,7 @@ export const cold: Handlers<typeof contract.cold> = {
   answer: (work, { params, body }) => service.answerAlarm(work, idOf(params.id), body),
   edit: (work, { params, body }) => service.editPlace(work, idOf(params.id), body),
   first: (work) => service.whatFirst(work),
+  frozen: (work) => service.frozenRows(work),
   lot: (work, { params }) => service.lotLife(work, idOf(params.id)),
   probe: (work, { params, body }) => service.probeLot(work, idOf(params.id), body),
   clear: (work, { params, body }) => service.clearHistamine(work, idOf(params.id), body),

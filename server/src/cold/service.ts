@@ -1,4 +1,12 @@
-import type { AnswerOf, BodyOf, ColdPlace, FirstRow, LotLife, contract } from '@ember-slate/contract';
+import type {
+  AnswerOf,
+  BodyOf,
+  ColdPlace,
+  FirstRow,
+  FrozenRow,
+  LotLife,
+  contract,
+} from '@ember-slate/contract';
 import {
   episodes,
   histamineSource,
@@ -18,7 +26,7 @@ import { lies, lyingBalance } from '../platform/lying.ts';
 import { formsOf } from '../platform/settings.ts';
 import { stockRows } from '../platform/stock.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
-import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, type RowState } from './clocks.ts';
+import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, rawOf, type RowState } from './clocks.ts';
 import { firstRank } from './first.ts';
 import { places, type PlaceRow, type ReadingSource } from './logs.ts';
 
@@ -375,9 +383,52 @@ export async function lotLife(work: Work, id: number): Promise<LotLife> {
     histamine: main?.histamine
       ? { ...main.histamine, source: histamineSource, clearance: lot.histamineClearance }
       : null,
-    freezing: freezingOf(work, main, clocks.logs),
+    freezing: freezingFace(freezingOf(work, main, clocks.logs)),
     rawPaper: lot.rawGround === null ? null : { ground: lot.rawGround, document: lot.rawDocument! },
   };
+}
+
+const freezingFace = (f: ReturnType<typeof freezingOf>) => f && { ...f, completeAt: iso(f.completeAt) };
+
+/** What lies frozen, or was frozen and has thawed: what must be used soonest first. */
+export async function frozenRows(work: Work): Promise<FrozenRow[]> {
+  const book = await speciesById(work.tx);
+  const lots = new Map((await lotsInShop(work.tx)).map((l) => [l.id, l]));
+  const clocks = await clocksOf(work, [...lots.values()], book);
+  const names = new Map(clocks.places.map((p) => [p.account, p.name]));
+  return (await stockRows(work.tx))
+    .flatMap((r): FrozenRow[] => {
+      const state = clocks.row(r.lotId, r.account, r.item, r.batch);
+      if (r.grams <= 0 || !state || (state.clock.frozenAt === null && state.clock.thawedAt === null))
+        return [];
+      const lot = lots.get(r.lotId)!;
+      return [
+        {
+          lotId: lot.id,
+          code: lot.code,
+          speciesName: book.get(lot.speciesId)!.name,
+          itemName: itemName(r.item, lot.condition, formsOf(work.settings)),
+          placeName: names.get(r.account)!,
+          grams: r.grams,
+          pieces: r.pieces,
+          frozenAt: iso(
+            state.clock.frozenAt ??
+              state.clock.path.findLast((p) => p.place === 'place:freezer')?.from ??
+              null,
+          ),
+          thawedAt: iso(state.clock.thawedAt),
+          freezing: freezingFace(freezingOf(work, state, clocks.logs)),
+          raw: rawOf(work, lot, r.item, state, clocks.logs).fit,
+          useBy: state.sellBy,
+        },
+      ];
+    })
+    .sort(
+      (a, b) =>
+        (a.useBy ?? '').localeCompare(b.useBy ?? '') ||
+        (a.frozenAt ?? '').localeCompare(b.frozenAt ?? '') ||
+        a.lotId - b.lotId,
+    );
 }
 
 function rowFace(species: Species, halfWidth: number | null, state: RowState | null) {

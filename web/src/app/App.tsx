@@ -39,6 +39,7 @@ const Book = room(() => import('../stages/species/Book.tsx'));
 const Suppliers = room(() => import('../stages/landing/Suppliers.tsx'));
 const Schemes = room(() => import('../stages/grading/Schemes.tsx'));
 const Cold = room(() => import('../stages/cold/Cold.tsx'));
+const Frozen = room(() => import('../stages/cold/Frozen.tsx'));
 const First = room(() => import('../stages/cold/First.tsx'));
 const LotLifePage = room(() => import('../stages/cold/LotLifePage.tsx'));
 const FormsPage = room(() => import('../stages/forms/FormsPage.tsx'));
@@ -129,6 +130,7 @@ function Open({ shop }: { shop: Shop }) {
                 { path: 'schemes', element: <Schemes /> },
                 { path: 'cold', element: <Cold /> },
                 { path: 'first', element: <First /> },
+                { path: 'frozen', element: <Frozen /> },
                 { path: 'lots/:id', element: <LotLifePage /> },
                 { path: 'forms', element: <FormsPage /> },
                 { path: 'forms/:id', element: <FormsPage /> },

@@ -7,6 +7,7 @@ import { setPrefs, useAct, useStored } from '../store.ts';
 /** What stands beside the seven stages. */
 const beside = [
   { to: '/first', name: 'What goes first' },
+  { to: '/frozen', name: 'Frozen and thawed' },
   { to: '/cold', name: 'Cold chain' },
   { to: '/marks', name: 'Where the marks are' },
   { to: '/bench/clock', name: 'The bench by the clock' },

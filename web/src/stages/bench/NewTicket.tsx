@@ -3,7 +3,7 @@ import { expectedCut } from '@ember-slate/core/board';
 import { formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
 import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, isPiece, shortName, type Species } from '@ember-slate/core/species';
-import { piecesPerFish } from '@ember-slate/core/yields';
+import { piecesPerFish, usualPieces } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -25,19 +25,22 @@ import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 
-/** Pieces of this weight that one of these fish or pieces gives. */
-function piecesOf(
+/** What one of these fish or pieces gives: pieces of the usual weight, or as many of the weight that is said. */
+function proposed(
   lot: Pick<StockRow, 'grams' | 'pieces' | 'cutAs'>,
   species: Species,
   form: Form,
   options: readonly string[],
-  pieceGrams: number,
+  said: number | null,
   month: number,
-): number {
+): { pieces: number; grams: number } {
   const condition = lot.cutAs!;
   const fishGrams = lot.grams / lot.pieces;
   const { yield: share } = expectedCut({ species, condition, form, options, fishGrams, month });
-  return piecesPerFish(species, form, fishGrams * share, pieceGrams, condition);
+  const main = fishGrams * share;
+  return said === null
+    ? usualPieces(species, form, main, condition)
+    : { pieces: piecesPerFish(species, form, main, said, condition), grams: said };
 }
 
 /** A ticket without an order: these fish become this form, for the counter. */
@@ -95,7 +98,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
       form,
       dueAt: new Date(now.getTime() + 2 * 3_600_000).toISOString(),
       pieces: many!,
-      pieceGrams: each?.grams ?? chosen!.pieceG,
+      pieceGrams: given!.grams,
       totalGrams: null,
       options,
       thickMm: sliced ? mm : null,
@@ -108,11 +111,10 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const mm = length.parse(thick);
   const month = Number(today().slice(5, 7));
   const given =
-    lot && species && chosen
-      ? piecesOf(lot, species, chosen, options, each?.grams ?? chosen.pieceG, month)
-      : 0;
+    lot && species && chosen ? proposed(lot, species, chosen, options, each?.grams ?? null, month) : null;
   // As many as the fish give, until somebody says how many.
-  const many = pieces === '' ? (n === null || !chosen ? null : n * Math.max(1, given)) : wholeNumber(pieces);
+  const many =
+    pieces === '' ? (n === null || !given ? null : n * Math.max(1, given.pieces)) : wholeNumber(pieces);
   const missing = !lot
     ? 'choose the fish'
     : !n
@@ -159,7 +161,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
           note={form ? formOf(book, form).norm : ''}
         />
       </div>
-      {chosen && (
+      {chosen && given && (
         <div className="grid grid-cols-3 gap-4">
           <TextField
             label="Pieces"
@@ -170,7 +172,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
           />
           <WeightField
             label="Each"
-            value={each ?? { grams: chosen.pieceG, source: 'estimated' }}
+            value={each ?? { grams: given.grams, source: 'estimated' }}
             onChange={setEach}
             error={errors.pieceGrams}
             take={null}

@@ -209,6 +209,9 @@ export default function LotLifePage() {
                 {life.freezing.rule.solidAt !== null
                   ? `, after it was frozen solid at ${degrees(life.freezing.rule.solidAt)}`
                   : ''}
+                {!life.freezing.met && life.freezing.completeAt
+                  ? `; complete ${when(life.freezing.completeAt)} if it stays so cold`
+                  : ''}
                 . The log is the freezer’s air: that the fish was frozen through is for a person to say.
                 Freezing kills parasites; it does not remove bacteria, histamine or toxins.{' '}
                 {life.freezing.rule.source}

@@ -35,7 +35,10 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const [to, setTo] = useKept<Place>(
     draft,
     'to',
-    row.place === 'place:slab' && spot === undefined ? 'place:cold_room' : 'place:slab',
+    // What is frozen thaws in the cold room.
+    row.place === 'place:freezer' || (row.place === 'place:slab' && spot === undefined)
+      ? 'place:cold_room'
+      : 'place:slab',
   );
   const [at, setAt] = useKept(draft, 'at', spot ?? row.spot ?? '');
   const [reason, setReason] = useKept(draft, 'reason', '');

@@ -37,7 +37,7 @@ export function RawPaper({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
           </p>
           {manager && (
             <Button busy={busy} onPress={() => void save(null)}>
-              It no longer holds
+              Withdraw the paper
             </Button>
           )}
         </div>
