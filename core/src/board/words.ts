@@ -1172,7 +1172,7 @@ const entries: Record<string, Entry> = {
     short: 'Label',
     why: 'A bag without its lot leads nowhere.',
     more: ({ b }) => [
-      b.cuts.some((c) => c.goal.take === 'sides') ? 'Skin side down, no air.' : 'No air.',
+      b.cuts.some((c) => c.goal.take === 'sides' && c.state.skin) ? 'Skin side down, no air.' : 'No air.',
       'The label names fish, lot, use-by, allergen.',
     ],
     check: 'Every piece has its label',

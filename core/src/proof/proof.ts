@@ -98,6 +98,7 @@ const speaks: readonly [words: RegExp, fits: (s: Step, w: Work, job: Job) => boo
   [/thorn/i, (s, w) => w.board.kind === 'ray' && (s.before.skin || s.id === 'tail_muscle')],
   [/scales fly|armour/i, (s) => s.before.scales],
   [/strokes? through (the )?skin|through the skin/i, (s) => s.before.skin],
+  [/skin side (down|up)/i, (_s, w) => w.outputs.some((o) => o.state.skin)],
   [/skirt|frill/i, (_s, w) => w.board.kind === 'flat'],
   [/gall\b/i, (s) => s.before.guts || s.id === 'liver'],
   [/gill cover/i, (s) => s.before.head],
