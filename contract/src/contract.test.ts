@@ -90,6 +90,7 @@ describe('the contract', () => {
       'landing.rawPaper',
       'landing.settle',
       'people.release',
+      'people.setRules',
       'species.add',
       'species.edit',
       'trim.setCustoms',

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { TrimWish } from '@ember-slate/core/orders';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
-import { rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
+import { rawGrounds, type RawGround, type RuleProfile } from '@ember-slate/core/coldchain';
 import { arrivalConditions } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
 import type { TrimId } from '@ember-slate/core/yields';
@@ -135,6 +135,7 @@ export const stockPlace = z.enum([
   'place:freezer',
   'place:van',
 ] satisfies StockPlace[]);
+export const ruleProfile = z.enum(['eu', 'us'] satisfies RuleProfile[]);
 export const rawGround = z.enum(rawGrounds as [RawGround, ...RawGround[]]);
 export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satisfies ProductionMethod[]);
 export const role = z.enum(['counter', 'bench', 'manager']);

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, managers, read, type Route } from './route.ts';
+import { change, managers, read, tags, type Route } from './route.ts';
 
 export const people = {
   signIns: read('/api/people/sign-ins', {
@@ -28,6 +28,20 @@ export const people = {
         }),
       ),
     }),
+  }),
+  rules: read('/api/people/rules', {
+    summary: 'Whose food rules the shop follows',
+    tags: ['people'],
+    roles: managers,
+    answer: z.object({ version: f.version, profile: f.ruleProfile }),
+  }),
+  setRules: change('PUT', '/api/people/rules', {
+    summary:
+      'Follow other food rules: limits at the door, freezing for raw use, labels, how dates of a note are read',
+    tags: [...tags],
+    roles: managers,
+    body: z.object({ version: f.version, profile: f.ruleProfile }),
+    answer: z.object({ version: f.version }),
   }),
   release: change('POST', '/api/people/:id/release', {
     summary: 'Let somebody who gave wrong PINs try again at once',

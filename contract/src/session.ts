@@ -20,7 +20,7 @@ export const session = {
         currency: z.string(),
         closesAt: z.number().int(),
         weekdays: z.array(z.number().int()),
-        ruleProfile: z.enum(['eu', 'us']),
+        ruleProfile: f.ruleProfile,
         idleLockMinutes: z.number().int(),
         staff: z.array(z.object({ id: f.id, name: z.string() })),
         /** What each device is here: a stand-in is named as such wherever it speaks. */

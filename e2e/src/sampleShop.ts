@@ -37,6 +37,7 @@ export const views = [
   'methods',
   'labels',
   'quality',
+  'rules',
 ];
 
 /** The sample shop open on one screen, its manager signed in and the day planned, for all tests of a file. */

@@ -3,7 +3,7 @@ import { contract, roles, type Role, type Route } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { addStaff } from '../src/people/service.ts';
 import { row, transaction } from '../src/platform/db.ts';
-import { noon, openHouse, pins, Screen, type House } from './house.ts';
+import { bassLot, delivery, noon, openHouse, pins, Screen, type House } from './house.ts';
 
 let house: House;
 beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
@@ -331,5 +331,28 @@ describe('what every answer carries', () => {
     expect(headers.get('cache-control')).toBe('no-store');
     expect(headers.get('x-powered-by')).toBeNull();
     expect(headers.get('access-control-allow-origin')).toBeNull();
+  });
+});
+
+describe('whose rules the shop follows', () => {
+  it('is a manager’s choice, and every limit follows it at once', async () => {
+    const { id } = await house.bench.ok(contract.landing.createDelivery, {
+      body: delivery({ probeTenths: 35 }),
+    });
+    await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
+    const said = async () => (await house.bench.ok(contract.landing.deliveries))[0]!.warnings;
+    expect(await said()).toEqual([expect.stringMatching(/over 2 °C/)]);
+    const had = await house.manager.ok(contract.people.rules);
+    expect(had.profile).toBe('eu');
+    const follow = (screen: House['bench'], version: number, profile: 'eu' | 'us' = 'us') =>
+      screen.send(contract.people.setRules, { body: { version, profile } });
+    expect((await follow(house.bench, had.version)).status).toBe(403);
+    expect((await follow(house.manager, had.version)).status).toBe(200);
+    expect(await said()).toEqual([]);
+    expect((await house.counter.ok(contract.session.shop)).ruleProfile).toBe('us');
+    // Who still looks at the rules of before is told, and changes nothing.
+    const late = await follow(house.manager, had.version, 'eu');
+    expect([late.status, late.problem.current]).toEqual([409, { profile: 'us', version: had.version + 1 }]);
+    expect((await house.manager.ok(contract.people.rules)).profile).toBe('us');
   });
 });

@@ -8,6 +8,7 @@ import {
   type Species,
 } from '../species/index.ts';
 import { headFleshShare } from '../trim/headFlesh.ts';
+import { cheeksWorth } from '../trim/rules.ts';
 import { expectedComponents, type YieldSpecies } from '../yields/components.ts';
 
 /** How a fish is built, as the knife meets it. */
@@ -130,14 +131,14 @@ export function partsOf(
   if (kind === 'ray') {
     p.body = c.head + c.collars;
     from('body', 'tailMuscle', whole >= 4000 ? tailMuscleShare : 0);
-    if (whole >= 2000) from('body', 'cheeks', headShares.cheeks * c.head);
+    if (cheeksWorth(whole)) from('body', 'cheeks', headShares.cheeks * c.head);
   } else {
     p.head = c.head;
     p.collars = c.collars;
     from('head', 'gills', headShares.gills * c.head);
     from('head', 'finsBreast', headShares.finsBreast * c.head);
     from('head', 'eyes', headShares.eyes * c.head);
-    if (whole >= 2000) from('head', 'cheeks', headShares.cheeks * c.head);
+    if (cheeksWorth(whole)) from('head', 'cheeks', headShares.cheeks * c.head);
     from('head', 'headFlesh', headFleshShare(species, whole));
   }
   if (kind === 'ray') p.finsBreast = c.fins;

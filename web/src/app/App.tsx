@@ -39,6 +39,7 @@ const Book = room(() => import('../stages/species/Book.tsx'));
 const Suppliers = room(() => import('../stages/landing/Suppliers.tsx'));
 const Schemes = room(() => import('../stages/grading/Schemes.tsx'));
 const Cold = room(() => import('../stages/cold/Cold.tsx'));
+const Rules = room(() => import('../stages/people/Rules.tsx'));
 const Frozen = room(() => import('../stages/cold/Frozen.tsx'));
 const First = room(() => import('../stages/cold/First.tsx'));
 const LotLifePage = room(() => import('../stages/cold/LotLifePage.tsx'));
@@ -139,6 +140,7 @@ function Open({ shop }: { shop: Shop }) {
                 { path: 'knives', element: <Knives /> },
                 { path: 'quality', element: <Quality /> },
                 { path: 'sign-ins', element: <SignIns /> },
+                { path: 'rules', element: <Rules /> },
                 ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),
                 { path: '*', element: <Navigate to="/landing" replace /> },
               ],

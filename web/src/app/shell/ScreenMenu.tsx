@@ -22,7 +22,10 @@ const beside = [
 ] as const;
 
 /** What is for the manager only. */
-const managers = [{ to: '/sign-ins', name: 'Sign-ins' }] as const;
+const managers = [
+  { to: '/rules', name: 'Whose rules' },
+  { to: '/sign-ins', name: 'Sign-ins' },
+] as const;
 
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
 export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
