@@ -1,11 +1,10 @@
 import * as z from 'zod';
-import type { TrimWish } from '@ember-slate/core/orders';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
 import { rawGrounds, type RawGround, type RuleProfile } from '@ember-slate/core/coldchain';
 import { arrivalConditions } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
-import type { TrimId } from '@ember-slate/core/yields';
+import type { TrimId, TrimWish } from '@ember-slate/core/yields';
 
 /** Fields many requests share, with the trade's own words for what is wrong. */
 

@@ -150,6 +150,9 @@ export const composeFile = z.strictObject({
         pieceGrams: orNull(z.number().positive()),
         totalGrams: orNull(z.number().positive()),
         thickMm: orNull(z.number().positive().max(500)),
+        trimWish: f.trimWish
+          .default('shop')
+          .describe('what of its trim goes along: nothing, head and bones, or all'),
       }),
     )
     .min(1, 'A ticket cuts at least one form')

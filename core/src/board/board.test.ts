@@ -390,6 +390,36 @@ describe('what a ticket gives', () => {
     expect(compose(job('salmon', 'gutted', forms('fillet_skin_on'))).tubs.collars).toBeGreaterThan(40);
   });
 
+  it('bags the trim a customer asked for, gills out, before anything is weighed', () => {
+    for (const [id, condition, form] of [
+      ['sea_bass', 'whole', 'fillet_skin_on'],
+      ['plaice', 'gutted', 'quarter_cut'],
+      ['salmon', 'gutted', 'portion'],
+    ] as const) {
+      const plain = job(id, condition, forms(form));
+      const wishing = (trimWish: 'shop' | 'stock' | 'all') =>
+        compose({ ...plain, cuts: plain.cuts.map((c) => ({ ...c, trimWish })) });
+      const [shop, stock, all] = [wishing('shop'), wishing('stock'), wishing('all')];
+      expect(shop).toEqual(compose(plain));
+      for (const c of [stock, all]) {
+        const ids = c.steps.map((s) => s.id);
+        expect(ids.indexOf('along'), id).toBeGreaterThan(ids.indexOf('frame'));
+        expect(ids.indexOf('along')).toBeLessThan(ids.indexOf('weigh'));
+        expect(c.minutes).toBeGreaterThan(shop.minutes);
+      }
+      expect(all.steps.find((s) => s.id === 'along')!.title).not.toBe(
+        stock.steps.find((s) => s.id === 'along')!.title,
+      );
+      // The same flesh, whoever boils the bones.
+      expect(stock.outputs).toEqual(shop.outputs);
+      if (stock.tubs.head) expect(stock.tubs.head).toBeLessThan(shop.tubs.head!);
+    }
+    // A side that was bought in has neither head nor bones to take home.
+    const side = job('salmon', 'boned_side', forms('portion'));
+    const bought = compose({ ...side, cuts: side.cuts.map((c) => ({ ...c, trimWish: 'stock' as const })) });
+    expect(bought.steps.map((s) => s.id)).not.toContain('along');
+  });
+
   it('scrapes large oily heads for flesh, 227 to 340 g from 6 kg on (common practice, no source)', () => {
     for (const whole of [6000, 7000, 8000]) {
       const salmon = job('salmon', 'gutted', forms('fillet_skin_on'), {

@@ -1,5 +1,6 @@
 import type { Form } from '../forms/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
+import type { TrimWish } from '../yields/index.ts';
 import type { MethodChoices } from './methods.ts';
 import type { Seen } from './parts.ts';
 
@@ -12,6 +13,8 @@ export interface WantedCut {
   pieceGrams: number | null;
   totalGrams: number | null;
   thickMm: number | null;
+  /** What of their trim goes along with them; nothing where it is not said. */
+  trimWish?: TrimWish;
 }
 
 /** What one ticket cuts: forms from one kind of fish, in the condition it came, by the methods chosen. */

@@ -1,4 +1,5 @@
 import { isBoned } from '../species/index.ts';
+import { goesAlong } from '../yields/trimWish.ts';
 import type { QuestionId } from './methods.ts';
 import { finParts, headParts, type Part } from './parts.ts';
 import type { Board, Cut } from './state.ts';
@@ -1232,6 +1233,20 @@ export const rules: readonly ActRule[] = [
     tools: ['scissors', 'heavy_knife', 'water'],
     lies: 'frame',
     timer: 120,
+  },
+  {
+    id: 'along',
+    of: (b) =>
+      b.cuts.filter((c) =>
+        [...b.tubs.keys()].some((tub) => b.grams(tub) >= 0.5 && goesAlong(c.trimWish ?? 'shop', tub)),
+      ),
+    // What a customer boils has no gills in it, whoever takes the head home.
+    does: (b) => {
+      if (b.tubs.has('head')) b.sort('head', ['gills'], 'viscera');
+    },
+    minutes: [0.5, 0.5, 0.7],
+    tools: ['scissors', 'film'],
+    lies: 'nothing',
   },
   {
     id: 'asked',

@@ -1146,6 +1146,17 @@ const entries: Record<string, Entry> = {
     check: 'No red in the water',
     cautions: () => ['Splinters of bone: towel on the frame.'],
   },
+  along: {
+    title: ({ cuts }) =>
+      cuts.every((c) => c.trimWish === 'all') ? 'Bag their trim' : 'Bag their head and bones',
+    short: 'Bag',
+    why: 'They asked for it with their fish.',
+    more: ({ b }) => [
+      (b.tubs.get('head')?.gills ?? 0) > 0 && 'Gills out of the head.',
+      'A bag of its own, their name on it, on ice beside their pieces.',
+    ],
+    check: 'One bag more, with their name',
+  },
   asked: {
     title: 'As asked for',
     short: 'As asked',

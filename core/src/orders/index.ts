@@ -3,4 +3,4 @@ export { anyWhite, inSeason, isWhite, whiteFishFor } from './white.ts';
 export { sliceGrams, thickToleranceMm } from './thick.ts';
 export { fishToBuy, toBuy, type ToBuy } from './toBuy.ts';
 export { takeFree, wholeFish, type Taken } from './free.ts';
-export { goesAlong, trimAlong, type TrimWish, type Weighed } from './trimWish.ts';
+export { trimAlong, type Weighed } from './trimWish.ts';

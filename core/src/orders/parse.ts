@@ -3,7 +3,7 @@ import { formRefusal, type Form, type FormId } from '../forms/index.ts';
 import type { Use } from '../freshness/index.ts';
 import { shortName, type Species } from '../species/index.ts';
 import { sliceGrams } from './thick.ts';
-import type { TrimWish } from './trimWish.ts';
+import type { TrimWish } from '../yields/index.ts';
 import { anyWhite } from './white.ts';
 
 /** What a shop's words may mean: its book, its forms, and the day it is. */

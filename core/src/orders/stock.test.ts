@@ -4,9 +4,9 @@ import { bodyOf, marksOn, zone } from '../body/index.ts';
 import type { AvailableLot, Stock, Want } from '../cutplan/index.ts';
 import { shippedForms, type Form } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
+import { goesAlong } from '../yields/index.ts';
 import {
   fishToBuy,
-  goesAlong,
   inSeason,
   isWhite,
   sliceGrams,

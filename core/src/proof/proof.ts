@@ -262,6 +262,11 @@ export function* everyCase(): Generator<Case | Refused> {
         }
         yield { name, job: fit };
         yield* byMethod(name, fit);
+        for (const trimWish of ['stock', 'all'] as const)
+          yield {
+            name: `${name} with trim: ${trimWish}`,
+            job: { ...fit, cuts: [{ ...cut, trimWish }, ...fit.cuts.slice(1)] },
+          };
         for (const words of form.options) {
           const job = { ...fit, cuts: [{ ...cut, options: [words] }, ...fit.cuts.slice(1)] };
           const [no] = jobFaults(job);

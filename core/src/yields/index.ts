@@ -15,3 +15,4 @@ export { learnedYield, type LearnedYield, type YieldSeen } from './learned.ts';
 export { piecesPerFish, usualPieces } from './pieces.ts';
 export { trimName, trimOf, trims, type TrimId } from './trims.ts';
 export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';
+export { goesAlong, type TrimWish } from './trimWish.ts';

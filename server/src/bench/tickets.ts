@@ -81,6 +81,7 @@ export function jobOf(
       pieceGrams: c.pieceGrams,
       totalGrams: c.totalGrams,
       thickMm: c.thickMm,
+      trimWish: c.trimWish,
     })),
     fishGrams: fishGrams(of),
     fish: sum(inputs.map((i) => i.pieces)),

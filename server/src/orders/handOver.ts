@@ -1,7 +1,8 @@
 import type { BodyOf, WeightSource, contract } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
-import { trimAlong, type TrimWish } from '@ember-slate/core/orders';
+import { trimAlong } from '@ember-slate/core/orders';
+import type { TrimWish } from '@ember-slate/core/yields';
 import { multiplyRate } from '@ember-slate/core/units';
 import type { Work } from '../platform/context.ts';
 import { marks, rows, run } from '../platform/db.ts';

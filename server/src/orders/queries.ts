@@ -1,7 +1,7 @@
 import type { NewOrderLine, Order } from '@ember-slate/contract';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
-import type { TrimWish } from '@ember-slate/core/orders';
+import type { TrimWish } from '@ember-slate/core/yields';
 import { marks, rows, type Tx } from '../platform/db.ts';
 
 export interface OrderRow {

@@ -1,6 +1,6 @@
 import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract';
 import { formOf, type Form, type FormBook } from '@ember-slate/core/forms';
-import { goesAlong } from '@ember-slate/core/orders';
+import { goesAlong } from '@ember-slate/core/yields';
 import { oneOf } from '../../parts/words.ts';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 

@@ -1,6 +1,7 @@
 import { formOf } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
-import { anyWhite, sliceGrams, type TrimWish } from '@ember-slate/core/orders';
+import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
+import type { TrimWish } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { useSpecies } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';

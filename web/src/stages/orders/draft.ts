@@ -1,7 +1,8 @@
 import type { NewOrderLine, OrderLine } from '@ember-slate/contract';
 import { formOf, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
-import { anyWhite, type ParsedLine, type TrimWish } from '@ember-slate/core/orders';
+import { anyWhite, type ParsedLine } from '@ember-slate/core/orders';
+import type { TrimWish } from '@ember-slate/core/yields';
 import type { Weight } from '../../parts/Field.tsx';
 import { wholeNumber } from '../../parts/Field.tsx';
 
