@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { usualPacking } from '@ember-slate/core/board';
 import * as f from './fields.ts';
 import { backDoor, change, document, read, type Route } from './route.ts';
 
@@ -57,6 +58,7 @@ const cut = z.object({
   /** What the customer wishes beside: slices of a thickness, and what becomes of the trim. */
   thickMm: z.number().int().nullable(),
   trimWish: f.trimWish,
+  packing: f.packing,
   options: z.array(z.string()),
 });
 export type TicketCut = z.infer<typeof cut>;
@@ -263,6 +265,7 @@ const wanted = {
 const said = {
   options: z.array(f.name('option')).max(12).default([]),
   thickMm: z.number().int().min(1).max(500).nullable().default(null),
+  packing: f.packing.default(usualPacking),
 };
 const touches = ['bench', 'orders', 'counter', 'plan', 'close'] as const;
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { packings, type Packing } from '@ember-slate/core/board';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
 import { rawGrounds, type RawGround, type RuleProfile } from '@ember-slate/core/coldchain';
@@ -123,6 +124,7 @@ export const item = z.union(
 );
 export const formId = z.string().regex(/^[a-z_:0-9]{2,40}$/, 'Choose a form of this shop');
 export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
+export const packing = z.enum(packings as [Packing, ...Packing[]]);
 export const trimWish = z.enum(['shop', 'stock', 'all'] satisfies TrimWish[]);
 export const condition = z.enum(arrivalConditions);
 export const verdict = z.enum(['accept', 'use_today', 'cooked_only', 'hold', 'reject'] satisfies Verdict[]);

@@ -2,6 +2,7 @@ import { questions } from '@ember-slate/core/board';
 import { roes } from '@ember-slate/core/freshness';
 import { arrivalConditions } from '@ember-slate/core/species';
 import * as z from 'zod';
+import { usualPacking } from '@ember-slate/core/board';
 import * as f from './fields.ts';
 import { counterClass, planFish, planScore, planSettings, planWish, plannedFish } from './plan.ts';
 
@@ -150,6 +151,7 @@ export const composeFile = z.strictObject({
         pieceGrams: orNull(z.number().positive()),
         totalGrams: orNull(z.number().positive()),
         thickMm: orNull(z.number().positive().max(500)),
+        packing: f.packing.default(usualPacking).describe('how its pieces leave the bench'),
         trimWish: f.trimWish
           .default('shop')
           .describe('what of its trim goes along: nothing, head and bones, or all'),

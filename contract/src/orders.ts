@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { usualPacking } from '@ember-slate/core/board';
 import * as f from './fields.ts';
 import { ask, change, counterHands, document, roles, read, type Route } from './route.ts';
 
@@ -24,6 +25,7 @@ const wishFields = {
   /** Fewer will do. */
   partAllowed: z.boolean(),
   trimWish: f.trimWish,
+  packing: f.packing,
   /** What the customer chose of a form, in the form's own words. */
   options: z.array(f.name('option')).max(12),
 };
@@ -42,6 +44,7 @@ const lineFields = z.object({
   thickMm: wishFields.thickMm.default(null),
   partAllowed: wishFields.partAllowed.default(false),
   trimWish: wishFields.trimWish.default('shop'),
+  packing: wishFields.packing.default(usualPacking),
   options: wishFields.options.default([]),
 });
 const newLine = lineFields.refine(oneQuantity, oneQuantityMessage);

@@ -2,6 +2,7 @@
  * The sample shop, made up from end to end: people, boats, customers and places are invented. Days are relative to
  * the day the sample is made; weights are grams of one fish as it arrives, prices minor units a kilogram.
  */
+import type { Packing } from '@ember-slate/core/board';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Level, Use, Verdict } from '@ember-slate/core/freshness';
 import type { ArrivalCondition } from '@ember-slate/core/species';
@@ -402,6 +403,7 @@ export interface SampleLine {
   thickMm?: number;
   partAllowed?: boolean;
   trimWish?: 'stock' | 'all';
+  packing?: Packing;
 }
 
 interface SampleOrder {

@@ -63,6 +63,7 @@ const asLine = (l: SampleLine) => ({
   thickMm: l.thickMm ?? null,
   partAllowed: l.partAllowed ?? false,
   trimWish: l.trimWish ?? ('shop' as const),
+  packing: l.packing ?? ('wrapped' as const),
   options: [],
 });
 
@@ -426,6 +427,7 @@ export class SampleShop {
         totalGrams: null,
         options: [],
         thickMm: null,
+        packing: 'wrapped',
       });
     }
     await this.start(work, ticketId!);
@@ -477,6 +479,7 @@ export class SampleShop {
       totalGrams: Math.round((row.grams * fish) / row.pieces / 2),
       options: [],
       thickMm: null,
+      packing: 'wrapped',
       dueAt: new Date(work.now.getTime() + 3_600_000).toISOString(),
     });
     await this.start(work, made.id);

@@ -10,8 +10,12 @@ import {
   gradeBody,
   houseForEach,
   landBass,
+  noon,
+  pins,
   proof,
   start,
+  toBench,
+  wholeKey,
   type House,
 } from './house.ts';
 
@@ -209,6 +213,51 @@ describe('what was cut before', () => {
   });
 });
 
+describe('how pieces are packed', () => {
+  it('is said with the order, done at the bench, and asked of the rules', async () => {
+    const house = fresher();
+    await landBass(house);
+    const wish = fourFillets();
+    const packed = (packing: string) =>
+      ({ ...wish, lines: wish.lines.map((l) => ({ ...l, packing })) }) as typeof wish;
+    const { tickets } = await toBench(house, packed('vacuum'));
+    const ticket = await cut(house, tickets[0]!);
+    expect(ticket.cuts[0]!.packing).toBe('vacuum');
+    const label = await house.bench.ok(contract.bench.makeLabel, {
+      params: { id: ticket.id, weightId: ticket.weighOuts[0]!.id },
+      body: { size: '58x40', print: false },
+    });
+    const face = await house.bench.ok(contract.bench.labelFace, { params: { id: label.id } });
+    expect(face.facts.join(' ')).toMatch(/Vacuum-packed: keep at 3\.3/);
+    expect(ticket.stepIds.slice(-4)).toEqual(['weigh', 'pack_vacuum', 'label', 'clean']);
+    await house.manager.ok(contract.people.setRules, { body: { version: 1, profile: 'us' } });
+    const refused = await house.counter.send(contract.orders.take, { body: packed('vacuum') });
+    expect(refused.problem.errors).toEqual([
+      { path: 'lines.0.packing', message: expect.stringMatching(/only when it is frozen/) },
+    ]);
+    expect((await house.counter.send(contract.orders.take, { body: packed('tray') })).status).toBe(200);
+    expect((await house.counter.send(contract.orders.take, { body: packed('in a hat') })).status).toBe(400);
+  });
+
+  it('freezes nothing twice', async () => {
+    const house = fresher();
+    const { lotId } = await landBass(house, true, { pieces: 2, grams: 920 });
+    const move = (from: string, to: string) =>
+      house.counter.ok(contract.counter.move, {
+        body: { ...wholeKey(lotId), place: from, grams: 920, pieces: 2, to } as never,
+      });
+    const said = async () =>
+      (await make(house, lotId, { packing: 'frozen', fish: 1, pieces: 1 })).problem?.errors?.map(
+        (e) => e.path,
+      );
+    await move('place:cold_room', 'place:freezer');
+    house.clock.now = new Date(noon.getTime() + 6 * 3_600_000);
+    for (const role of ['counter', 'bench'] as const) await house[role].signIn(house.staff[role], pins[role]);
+    await move('place:freezer', 'place:cold_room');
+    expect(await said()).toEqual(['packing']);
+  });
+});
+
 describe('a paper that lets fish be eaten raw unfrozen', () => {
   const lotNow = async (house: House, lotId: number) =>
     (await house.bench.ok(contract.landing.deliveries)).flatMap((d) => d.lots).find((l) => l.id === lotId)!;
@@ -268,8 +317,7 @@ describe('a paper that lets fish be eaten raw unfrozen', () => {
       body: { version: lot.version, pieces: 1, grams: 460, source: 'typed', remarks: '' },
     });
     expect((await house.bench.ok(contract.cold.lot, { params: { id: part.id } })).rawPaper).toEqual(farmed);
-    for (const id of [lotId, part.id])
-      expect((await keep(house.manager, house, id, null)).status).toBe(200);
+    for (const id of [lotId, part.id]) expect((await keep(house.manager, house, id, null)).status).toBe(200);
     expect(await raw()).toEqual(['no', 400, false]);
     const [kept] = await house.pool.query('SELECT COUNT(*) AS n FROM raw_paper');
     expect(kept).toEqual([{ n: 2 }]);

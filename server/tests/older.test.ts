@@ -37,6 +37,7 @@ const checksums: Record<number, string> = {
   20: 'fbcee032f68b83bc089dfe0c28421b0f',
   21: 'c0ffa8535682e51e2bb0f42f9bc54697',
   22: '6105b4d02924abcd5adff092da5f42e1',
+  23: 'e6de35fb4bca79f6f4580d43f0cfbbc6',
 };
 
 it('no step that shops have run was edited', () => {

@@ -10,6 +10,9 @@ import {
 } from '../species/index.ts';
 import {
   compose,
+  packingRefusal,
+  packings,
+  type Packing,
   expectedTicket,
   jobFaults,
   methodEffect,
@@ -388,6 +391,60 @@ describe('what a ticket gives', () => {
     ).toBeUndefined();
     expect(compose(job('hake', 'gutted', forms('fillet_skin_on'))).tubs.collars).toBeUndefined();
     expect(compose(job('salmon', 'gutted', forms('fillet_skin_on'))).tubs.collars).toBeGreaterThan(40);
+  });
+
+  it('packs as it was said, each piece in its time, between the scale and its label', () => {
+    const four = (packing?: Packing, more: object = {}) =>
+      compose(
+        job(
+          'sea_bass',
+          'whole',
+          [cut('fillet_skin_on', { pieces: 4, pieceGrams: 100, ...(packing ? { packing } : {}) })],
+          {
+            fish: 2,
+            ...more,
+          },
+        ),
+      );
+    const usual = four();
+    expect(four('wrapped')).toEqual(usual);
+    for (const packing of packings.filter((p) => p !== 'wrapped')) {
+      const c = four(packing);
+      const ids = c.steps.map((s) => s.id);
+      const [weigh, label] = [ids.indexOf('weigh'), ids.indexOf('label')];
+      expect(ids.slice(weigh + 1, label)).toEqual(packing === 'loose' ? [] : [`pack_${packing}`]);
+      expect(c.steps[label]!.title).toBe('Label');
+      expect(c.steps).not.toEqual(usual.steps);
+      expect(c.outputs).toEqual(usual.outputs);
+      expect(c.tools.includes('vacuum packer and pouches')).toBe(packing === 'vacuum');
+    }
+    // Four pieces at half a minute each.
+    expect(four('vacuum').minutes - usual.minutes).toBeCloseTo(4 * 0.5, 6);
+    // Two customers, one of them on a tray: only hers take that time.
+    const two = compose(
+      job(
+        'sea_bass',
+        'whole',
+        [
+          cut('fillet_skin_on', { pieces: 2, pieceGrams: 100, packing: 'tray' }),
+          cut('fillet_skinless', { pieces: 2, pieceGrams: 100 }),
+        ],
+        { fish: 2 },
+      ),
+    );
+    const tray = two.steps.find((s) => s.id === 'pack_tray')!;
+    expect(tray.times).toBe(2);
+    expect(two.steps.find((s) => s.id === 'label')!.title).toBe('Wrap and label');
+  });
+
+  it('refuses a vacuum where the rules let raw fish have one only frozen, and freezing what has thawed', () => {
+    for (const packing of packings)
+      for (const profile of ['eu', 'us'] as const)
+        for (const thawed of [false, true]) {
+          const refused = packingRefusal(packing, { profile, thawed });
+          const wrong = (packing === 'vacuum' && profile === 'us') || (packing === 'frozen' && thawed);
+          expect(refused !== null, `${packing} ${profile} ${thawed}`).toBe(wrong);
+        }
   });
 
   it('bags the trim a customer asked for, gills out, before anything is weighed', () => {

@@ -98,12 +98,16 @@ function start(job: Job): Board {
 const of = <T>(value: T | ((b: Board, cuts: readonly Cut[]) => T), b: Board, cuts: readonly Cut[]): T =>
   typeof value === 'function' ? (value as (b: Board, cuts: readonly Cut[]) => T)(b, cuts) : value;
 
-function timesOf(b: Board, rule: ActRule): number {
+function timesOf(b: Board, rule: ActRule, cuts: readonly Cut[]): number {
   const { fish } = b.job;
   if (rule.per === 'ticket') return 1;
   if (rule.per === 'fillet') return fish * b.fillets;
   if (rule.per !== 'piece') return fish;
-  return sum(b.cuts.map((c) => c.pieces ?? (c.form.count === 'fillet' ? fish * b.fillets : fish)));
+  return sum(
+    (cuts.length > 0 ? cuts : b.cuts).map(
+      (c) => c.pieces ?? (c.form.count === 'fillet' ? fish * b.fillets : fish),
+    ),
+  );
 }
 
 /**
@@ -129,7 +133,7 @@ export function workOf(job: Job, each?: (act: Act, b: Board, cuts: readonly Cut[
       cuts: cuts.map((c) => c.index),
       taken: [],
       minutes: Math.max(0, own + more),
-      times: timesOf(b, rule),
+      times: timesOf(b, rule, cuts),
       tools: of(rule.tools, b, cuts),
       knife: rule.knife ?? false,
       lies: of(rule.lies, b, cuts),

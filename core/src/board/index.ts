@@ -35,6 +35,15 @@ export {
   type QuestionId,
 } from './methods.ts';
 export { optionClash, optionOf, optionsOf, optionWords, type OptionId } from './options.ts';
+export {
+  packingRefusal,
+  packings,
+  packingWords,
+  usualPacking,
+  vacuumCelsius,
+  vacuumDays,
+  type Packing,
+} from './packing.ts';
 export { kindOf, partsOf, type Kind } from './parts.ts';
 export { jobFaults, pieceOf, optionOffered, optionRefusal, type Fault } from './refusals.ts';
 export { speciesCautions } from './cautions.ts';

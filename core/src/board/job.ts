@@ -2,6 +2,7 @@ import type { Form } from '../forms/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
 import type { TrimWish } from '../yields/index.ts';
 import type { MethodChoices } from './methods.ts';
+import type { Packing } from './packing.ts';
 import type { Seen } from './parts.ts';
 
 /** What is cut, for whom: a form with its options, and how much of it is asked for; grams, mm. */
@@ -15,6 +16,8 @@ export interface WantedCut {
   thickMm: number | null;
   /** What of their trim goes along with them; nothing where it is not said. */
   trimWish?: TrimWish;
+  /** How they are packed; wrapped where it is not said. */
+  packing?: Packing;
 }
 
 /** What one ticket cuts: forms from one kind of fish, in the condition it came, by the methods chosen. */

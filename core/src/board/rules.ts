@@ -1,6 +1,7 @@
 import { isBoned } from '../species/index.ts';
 import { goesAlong } from '../yields/trimWish.ts';
 import type { QuestionId } from './methods.ts';
+import { usualPacking } from './packing.ts';
 import { finParts, headParts, type Part } from './parts.ts';
 import type { Board, Cut } from './state.ts';
 
@@ -25,6 +26,8 @@ export type ToolId =
   | 'string'
   | 'film'
   | 'ruler'
+  | 'trays'
+  | 'vacuum_packer'
   | 'lamp'
   | 'scale'
   | 'printer'
@@ -201,6 +204,9 @@ const boned = (b: Board) =>
   b.cuts.filter((c) => pinsOf(b, c) === 'out' && c.state.pins === 'in' && !isBoned(b.job.condition));
 const skinned = (b: Board) => b.taking('sides').filter((c) => c.goal.skin === 'off' && c.state.skin);
 const skinFirst = (b: Board) => b.method('skin_order') === 'skin_first';
+
+/** Wrapped in film, as where nothing is said. */
+export const wrapped = (c: Cut): boolean => (c.packing ?? usualPacking) === 'wrapped';
 
 const spines: ActRule = {
   id: 'spines',
@@ -1274,12 +1280,20 @@ export const rules: readonly ActRule[] = [
     tools: ['scale'],
     lies: 'nothing',
   },
+  ...(['tray', 'vacuum', 'frozen'] as const).map((packing): ActRule => ({
+    id: `pack_${packing}`,
+    of: (b) => b.cuts.filter((c) => c.packing === packing),
+    minutes: packing === 'tray' ? [0.2, 0.2, 0.3] : [0.5, 0.5, 0.6],
+    per: 'piece',
+    tools: packing === 'tray' ? ['trays', 'film'] : packing === 'vacuum' ? ['vacuum_packer'] : ['film'],
+    lies: 'nothing',
+  })),
   {
     id: 'label',
     of: () => true,
     minutes: [0.5, 0.5, 0.5],
     per: 'piece',
-    tools: ['film', 'printer'],
+    tools: (b) => (b.cuts.some(wrapped) ? ['film', 'printer'] : ['printer']),
     lies: 'nothing',
   },
   {

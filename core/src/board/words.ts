@@ -1,5 +1,6 @@
 import type { Act } from './act.ts';
-import type { ToolId } from './rules.ts';
+import { vacuumCelsius } from './packing.ts';
+import { wrapped, type ToolId } from './rules.ts';
 import type { Board, Cut } from './state.ts';
 
 /** What is said of an act. Of one that cuts: where to begin, which way the blade runs, where the other hand is. */
@@ -39,6 +40,8 @@ export const toolNames: Record<ToolId, string> = {
   string: 'string',
   film: 'film',
   ruler: 'ruler',
+  trays: 'trays and pads',
+  vacuum_packer: 'vacuum packer and pouches',
   lamp: 'lamp',
   scale: 'scale',
   printer: 'label printer',
@@ -1178,12 +1181,51 @@ const entries: Record<string, Entry> = {
     more: () => ['Every piece, then every tub of trim.', 'Tare the tub first.'],
     check: 'The balance closes',
   },
+  pack_tray: {
+    title: 'Onto trays',
+    short: 'Trays',
+    why: 'On a pad it does not lie in its own water.',
+    more: ({ cuts }) => [
+      'Pad in, best side up; film tight over the rim.',
+      cuts.some((c) => c.state.skin && c.goal.take === 'sides') && 'Skin side down.',
+      'The tray’s weight is no fish: tare it.',
+    ],
+    check: 'Film tight, no water in the tray',
+  },
+  pack_vacuum: {
+    title: 'Vacuum-pack',
+    short: 'Vacuum',
+    why: 'Without air it neither dries nor picks up smells; it does not keep longer for it.',
+    more: () => [
+      'Dry, into the pouch, edge clean; seal it.',
+      `At ${vacuumCelsius} °C or colder from now on.`,
+    ],
+    check: 'Tight on the fish, seal without a fold',
+    cautions: () => [
+      'Without air, what makes botulism grows unseen once it is warm: cold all the way, never past its date.',
+    ],
+  },
+  pack_frozen: {
+    title: 'Pack for the freezer',
+    short: 'Freeze',
+    why: 'Air dries it; thick packs freeze slowly.',
+    more: () => [
+      'Film tight, no air; flat, one piece thick.',
+      'The day it was frozen on it; into the coldest place at once.',
+    ],
+    check: 'Flat, dated, in the freezer',
+    cautions: () => ['Once thawed it is never frozen again raw.'],
+  },
   label: {
-    title: 'Wrap and label',
+    title: ({ b }) => (b.cuts.some(wrapped) ? 'Wrap and label' : 'Label'),
     short: 'Label',
     why: 'A bag without its lot leads nowhere.',
     more: ({ b }) => [
-      b.cuts.some((c) => c.goal.take === 'sides' && c.state.skin) ? 'Skin side down, no air.' : 'No air.',
+      b.cuts.some(wrapped) &&
+        (b.cuts.some((c) => wrapped(c) && c.goal.take === 'sides' && c.state.skin)
+          ? 'Skin side down, no air.'
+          : 'No air.'),
+      b.cuts.some((c) => c.packing === 'loose') && 'What is asked for loose: in paper.',
       'The label names fish, lot, use-by, allergen.',
     ],
     check: 'Every piece has its label',

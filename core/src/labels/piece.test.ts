@@ -83,6 +83,7 @@ const facts = (more: Partial<PieceFacts> = {}): PieceFacts => ({
   useBy: '2026-11-30',
   defrosted: false,
   raw: [{ fit: false }],
+  packing: 'wrapped',
   bonesDeclared: false,
   stuffed: false,
   options: [],
@@ -126,6 +127,8 @@ describe('the label of a piece', () => {
       { form: formOf(formBook(), 'raw_slices'), raw: [onPaper, frozen, { fit: false }] },
       /Not for eating raw/,
     ],
+    [{ packing: 'vacuum' }, /Vacuum-packed: keep at 3\.3/],
+    [{ packing: 'frozen' }, /Packed to be frozen .*never frozen again/],
     [{ form: formOf(formBook(), 'paupiette'), stuffed: true }, /allergens of the filling/],
   ])('%o says %s', (more, words) => expect(said(more)).toMatch(words));
 

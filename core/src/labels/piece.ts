@@ -1,4 +1,5 @@
 import type { Form } from '../forms/index.ts';
+import { vacuumCelsius, type Packing } from '../board/index.ts';
 import { groundName, type RawFitness, type RuleProfile } from '../coldchain/index.ts';
 import { areaWords } from './areas.ts';
 import { boxCode, gs1Date } from './gs1.ts';
@@ -30,6 +31,8 @@ export interface PieceFacts {
   defrosted: boolean;
   /** Lot by lot, whether it may be eaten raw, and on what record. */
   raw: readonly RawFitness[];
+  /** How it is packed; null where its cuts were packed in more ways than one. */
+  packing: Packing | null;
   bonesDeclared: boolean;
   stuffed: boolean;
   /** What was asked for beside the form, in the words of the order. */
@@ -98,6 +101,12 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
       ...(eu ? unique(f.lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))) : []),
       ...(f.defrosted ? ['Defrosted. Do not refreeze.'] : []),
       ...(f.form.raw && rawFit ? unique(f.raw.map(rawWords)) : []),
+      ...(f.packing === 'vacuum'
+        ? [`Vacuum-packed: keep at ${vacuumCelsius} \u00b0C or below to the last.`]
+        : []),
+      ...(f.packing === 'frozen'
+        ? [`Packed to be frozen ${f.packedOn}. Once thawed, never frozen again.`]
+        : []),
       eu
         ? 'Keep at 0 to 2 \u00b0C.'
         : 'Keep refrigerated at 38 \u00b0F or below. Safe handling: wash hands and boards, cook through.',

@@ -41,6 +41,12 @@ describe('an order as it is said', () => {
     ['3 cod steaks 2,5 cm', { form: 'steaks', thickMm: 25 }],
     ['1 kg cod fillets with head and bones', { totalGrams: 1000, trimWish: 'stock' }],
     ['1 kg plaice fillets with the trim', { totalGrams: 1000, trimWish: 'all' }],
+    ['6 haddock fillets vacuum packed', { pieces: 6, packing: 'vacuum' }],
+    ['6 haddock fillets vac-packed', { pieces: 6, packing: 'vacuum' }],
+    ['2 kg cod fillets packed for the freezer', { totalGrams: 2000, packing: 'frozen' }],
+    ['1 kg hake steaks on a tray', { totalGrams: 1000, packing: 'tray' }],
+    ['4 plaice fillets loose', { pieces: 4, packing: 'loose' }],
+    ['4 plaice fillets', { pieces: 4, packing: 'wrapped' }],
     ['6 haddock fillets or what you have', { pieces: 6, partAllowed: true }],
   ])('%s', (text, wanted) => {
     expect(line(text)).toMatchObject({ ...wanted, left: '' });

@@ -3,6 +3,7 @@ import { formRefusal, type Form, type FormId } from '../forms/index.ts';
 import type { Use } from '../freshness/index.ts';
 import { shortName, type Species } from '../species/index.ts';
 import { sliceGrams } from './thick.ts';
+import { usualPacking, type Packing } from '../board/index.ts';
 import type { TrimWish } from '../yields/index.ts';
 import { anyWhite } from './white.ts';
 
@@ -24,6 +25,7 @@ export interface ParsedLine {
   /** Slices asked for by thickness, mm. */
   thickMm: number | null;
   trimWish: TrimWish;
+  packing: Packing;
   /** Fewer will do. */
   partAllowed: boolean;
   pieces: number | null;
@@ -87,6 +89,13 @@ const uses: readonly [RegExp, Use][] = [
 ];
 
 /** What counters call the forms, beside the forms' own names (common practice). */
+/** How an order says it is to be packed. */
+const packingSaid: readonly [RegExp, Packing][] = [
+  [/\b(?:vacuum|vac)[- ]?(?:packed|pack)\b/, 'vacuum'],
+  [/\b(?:packed |wrapped )?for the freezer\b|\bfreezer pack(?:ed|s)?\b|\bto freeze\b/, 'frozen'],
+  [/\bon (?:a |the )?trays?\b/, 'tray'],
+  [/\b(?:loose|in paper)(?:,? in paper)?\b/, 'loose'],
+];
 const formWords: readonly [RegExp, FormId][] = [
   [/\bskinless (?:portions?|loin portions?)|(?:portions?|loins?) skinless\b/, 'portion_skinless'],
   [
@@ -224,6 +233,7 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
       rest,
       /\b(?:with|and|keep) (?:the |its |their )?(?:heads?|bones?|frames?)(?: and (?:heads?|bones?|frames?))?\b/,
     ) !== null;
+  const packed = packingSaid.find(([pattern]) => bite(rest, pattern) !== null)?.[1] ?? usualPacking;
   const part = bite(rest, /\b(?:fewer will do|or what you have|as many as you have|part will do)\b/) !== null;
   const white = bite(rest, /\b(?:any )?white ?fish(?: in season)?\b/) !== null;
   const species = white ? null : speciesIn(rest, words);
@@ -249,6 +259,7 @@ function lineIn(text: string, words: OrderWords): ParsedLine {
     form: form?.id ?? null,
     thickMm: null,
     trimWish: all ? 'all' : stock ? 'stock' : 'shop',
+    packing: packed,
     partAllowed: false,
     pieces: null,
     pieceGrams: null,

@@ -11,6 +11,7 @@ import {
 import { composed, goalsOf, type Composition, type Step, type Work } from '../board/compose.ts';
 import { plainCut, type Job, type WantedCut } from '../board/job.ts';
 import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
+import { packings, packingWords, usualPacking } from '../board/packing.ts';
 import { parts } from '../board/parts.ts';
 import { jobFaults, optionOffered } from '../board/refusals.ts';
 import { bellyOf, pinsOf } from '../board/rules.ts';
@@ -267,6 +268,12 @@ export function* everyCase(): Generator<Case | Refused> {
             name: `${name} with trim: ${trimWish}`,
             job: { ...fit, cuts: [{ ...cut, trimWish }, ...fit.cuts.slice(1)] },
           };
+        for (const packing of packings)
+          if (packing !== usualPacking)
+            yield {
+              name: `${name} ${packingWords[packing]}`,
+              job: { ...fit, cuts: [{ ...cut, packing }, ...fit.cuts.slice(1)] },
+            };
         for (const words of form.options) {
           const job = { ...fit, cuts: [{ ...cut, options: [words] }, ...fit.cuts.slice(1)] };
           const [no] = jobFaults(job);

@@ -1,5 +1,5 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { optionClash, optionRefusal } from '@ember-slate/core/board';
+import { optionClash, optionRefusal, packingRefusal, type Packing } from '@ember-slate/core/board';
 import { offerFrom, type AvailableLot } from '@ember-slate/core/cutplan';
 import { rawRefusal } from '@ember-slate/core/coldchain';
 import { formOf, formRefusal, togetherRefusal, type Form } from '@ember-slate/core/forms';
@@ -34,6 +34,31 @@ const month = (work: Work) => work.now.getUTCMonth() + 1;
 function checkAmount(body: { pieces: number | null; pieceGrams: number | null; totalGrams: number | null }) {
   if (body.totalGrams === null ? body.pieces === null || body.pieceGrams === null : body.pieces !== null)
     throw fieldProblem('pieces', 'Say pieces and the weight of one, or a total weight');
+}
+
+/** Throws why pieces cut of these rows may not be packed so. */
+async function checkPacking(
+  work: Work,
+  packing: Packing,
+  from: readonly { lotId: number; item: string; batch: number }[],
+): Promise<void> {
+  const thawed = async () => {
+    const lots = await lotsById(
+      work.tx,
+      from.map((f) => f.lotId),
+    );
+    const clocks = await clocksOf(work, lots, await speciesById(work.tx));
+    return from.some((f) =>
+      clocks
+        .ofLot(f.lotId)
+        .some((s) => s.clock.item === f.item && s.clock.batch === f.batch && s.clock.thawedAt !== null),
+    );
+  };
+  const refused = packingRefusal(packing, {
+    profile: work.settings.ruleProfile,
+    thawed: packing === 'frozen' && (await thawed()),
+  });
+  if (refused) throw fieldProblem('packing', refused);
 }
 
 /** Why the fish of a ticket may not serve this form and use by then, lot by lot. */
@@ -114,10 +139,11 @@ export async function addCut(work: Work, id: number, body: BodyOf<Rooms['addCut'
     dueAt: line?.dueAt ?? work.now,
   });
   if (unfit) throw fieldProblem('form', unfit);
+  await checkPacking(work, line?.packing ?? body.packing, inputs);
   const wanted = line ?? body;
   const made = await run(
     work.tx,
-    'INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, thick_mm, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, thick_mm, packing, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [
       id,
       body.lineId,
@@ -126,6 +152,7 @@ export async function addCut(work: Work, id: number, body: BodyOf<Rooms['addCut'
       wanted.pieceGrams,
       wanted.totalGrams,
       line ? null : body.thickMm,
+      body.packing,
       JSON.stringify(options),
     ],
   );
@@ -152,10 +179,11 @@ async function lineFor(work: Work, lineId: number, speciesId: string) {
     state: string;
     speciesId: string;
     dueAt: Date;
+    packing: Packing;
     cutId: number | null;
   }>(
     work.tx,
-    `SELECT l.id, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.state,
+    `SELECT l.id, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.packing, l.state,
        l.species_id AS speciesId, o.due_at AS dueAt, (SELECT MIN(c.id) FROM ticket_cut c WHERE c.line_id = l.id) AS cutId
      FROM order_line l JOIN customer_order o ON o.id = l.order_id WHERE l.id = ? FOR UPDATE`,
     [lineId],
@@ -211,6 +239,7 @@ export async function makeTicket(
   checkAmount(body);
   const clash = optionClash(body.options);
   if (clash) throw fieldProblem('options', `"${clash[0]}" and "${clash[1]}" cannot both be`);
+  await checkPacking(work, body.packing, [body]);
   if (body.item !== 'whole') return cutAgain(work, body);
   const book = await speciesById(work.tx);
   const all = [...(await shopLots(work, book)).values()].flat();
@@ -299,7 +328,7 @@ async function cutAgain(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: 
 const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<Rooms['make']>) =>
   run(
     work.tx,
-    'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams, thick_mm, options) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams, thick_mm, packing, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
     [
       ticketId,
       form,
@@ -307,6 +336,7 @@ const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<Rooms[
       body.pieceGrams,
       body.totalGrams,
       body.thickMm,
+      body.packing,
       JSON.stringify(body.options),
     ],
   );

@@ -1,6 +1,7 @@
 import type { WeightSource } from '@ember-slate/contract';
 import type { Account } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
+import type { Packing } from '@ember-slate/core/board';
 import type { LotWithGrade } from '../grading/queries.ts';
 import { optionsSql } from '../shop/cutAs.ts';
 import { marks, rows, type Tx } from '../platform/db.ts';
@@ -55,6 +56,7 @@ export interface CutRow {
   totalGrams: number | null;
   thickMm: number | null;
   trimWish: 'shop' | 'stock' | 'all';
+  packing: Packing;
   options: string;
   orderId: number | null;
   orderNumber: number | null;
@@ -67,7 +69,7 @@ export const cutsOf = (tx: Tx, ticketIds: readonly number[]): Promise<CutRow[]> 
   rows<CutRow>(
     tx,
     `SELECT c.id, c.ticket_id AS ticketId, c.line_id AS lineId, c.form, c.pieces, c.piece_grams AS pieceGrams, c.total_grams AS totalGrams,
-       COALESCE(l.thick_mm, c.thick_mm) AS thickMm, COALESCE(l.trim_wish, 'shop') AS trimWish, c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
+       COALESCE(l.thick_mm, c.thick_mm) AS thickMm, COALESCE(l.trim_wish, 'shop') AS trimWish, COALESCE(l.packing, c.packing) AS packing, c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
      FROM ticket_cut c LEFT JOIN order_line l ON l.id = c.line_id LEFT JOIN customer_order o ON o.id = l.order_id
      LEFT JOIN customer k ON k.id = o.customer_id
      WHERE c.ticket_id IN (${marks(ticketIds.length)}) ORDER BY c.line_id IS NULL, c.id`,

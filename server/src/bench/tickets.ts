@@ -82,6 +82,7 @@ export function jobOf(
       totalGrams: c.totalGrams,
       thickMm: c.thickMm,
       trimWish: c.trimWish,
+      packing: c.packing,
     })),
     fishGrams: fishGrams(of),
     fish: sum(inputs.map((i) => i.pieces)),

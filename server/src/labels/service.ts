@@ -1,5 +1,5 @@
 import type { AnswerOf, BodyOf, LabelSettings, contract } from '@ember-slate/contract';
-import { compose } from '@ember-slate/core/board';
+import { compose, vacuumDays } from '@ember-slate/core/board';
 import { formOf } from '@ember-slate/core/forms';
 import {
   pieceLabel,
@@ -10,7 +10,7 @@ import {
   type ProductionMethod,
 } from '@ember-slate/core/labels';
 import { multiplyRate } from '@ember-slate/core/units';
-import { instantOn } from '@ember-slate/core/calendar';
+import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../bench/queries.ts';
 import { jobOf } from '../bench/tickets.ts';
 import { clocksOf, lifeAt, rawOf } from '../cold/clocks.ts';
@@ -106,7 +106,16 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
       : forCounter.length > 0
         ? forCounter
         : ofForm
-  ).map(({ c, i }) => ({ ...outputs[i]!.state, said: JSON.parse(c.options) as string[] }));
+  ).map(({ c, i }) => ({
+    ...outputs[i]!.state,
+    said: JSON.parse(c.options) as string[],
+    packing: c.packing,
+  }));
+  const ways = [...new Set(mine.map((m) => m.packing))];
+  const packing = ways.length === 1 ? ways[0]! : null;
+  // A vacuum never lengthens a date: it can only shorten one.
+  const most = ways.includes('vacuum') ? vacuumDays[work.settings.ruleProfile] : null;
+  const vacuumEnd = most === null ? [] : [addDays(today(work), most)];
   const options = [...new Set(mine.flatMap((m) => m.said))];
   const perKg = price?.perKg ?? null;
   const money = perKg === null ? null : multiplyRate(weighed.grams, perKg);
@@ -123,7 +132,8 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     perKg,
     price: money,
     packedOn: today(work),
-    useBy: ends.some((e) => e === null) ? null : (ends.sort()[0] ?? null),
+    useBy: ends.some((e) => e === null) ? null : ([...ends, ...vacuumEnd].sort()[0] ?? null),
+    packing,
     defrosted: states.some((s) => s.state?.clock.thawedAt),
     raw: states.map((s) => rawOf(work, s.lot, form.id, s.state, clocks.logs)),
     bonesDeclared: form.boneless && mine.some((m) => m.pins === 'declared'),

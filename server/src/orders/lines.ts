@@ -1,3 +1,4 @@
+import { packingRefusal } from '@ember-slate/core/board';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { formRefusal, type Form } from '@ember-slate/core/forms';
 import { transfer, type Entry } from '@ember-slate/core/ledger';
@@ -36,6 +37,8 @@ export function checkLine(work: Work, book: ReadonlyMap<string, Species>, line: 
     throw fieldProblem(`lines.${index}.partAllowed`, 'Only of a number of pieces may fewer do');
   if (line.thickMm !== null && line.pieces === null)
     throw fieldProblem(`lines.${index}.thickMm`, 'Say how many slices of that thickness');
+  const unpacked = packingRefusal(line.packing, { profile: work.settings.ruleProfile, thawed: false });
+  if (unpacked) throw fieldProblem(`lines.${index}.packing`, unpacked);
   const wanted = line.totalGrams ?? line.pieces! * line.pieceGrams!;
   if (wanted > 500_000)
     throw fieldProblem(`lines.${index}.pieces`, 'More than half a tonne: check pieces and weight');
@@ -52,6 +55,7 @@ const wishColumns = [
   'thick_mm',
   'part_allowed',
   'trim_wish',
+  'packing',
   'options',
 ] as const;
 const wishValues = (l: LineBody) => [
@@ -64,6 +68,7 @@ const wishValues = (l: LineBody) => [
   l.thickMm,
   l.partAllowed,
   l.trimWish,
+  l.packing,
   JSON.stringify(l.options),
 ];
 

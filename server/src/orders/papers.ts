@@ -1,3 +1,4 @@
+import { packingWords, usualPacking } from '@ember-slate/core/board';
 import { tradingDay } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
@@ -31,6 +32,7 @@ export function lineWords(work: Work, l: LineRow): { what: string; more: string 
       l.people === null ? '' : `for ${l.people}`,
       l.partAllowed ? 'fewer will do' : '',
       trimWords[l.trimWish],
+      l.packing === usualPacking ? '' : packingWords[l.packing],
     ]
       .filter((w) => w !== '')
       .join(', '),

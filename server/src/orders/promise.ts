@@ -11,7 +11,7 @@ import {
   type Stock,
   type Want,
 } from '@ember-slate/core/cutplan';
-import { workOf, type WantedCut } from '@ember-slate/core/board';
+import { workOf, type Packing, type WantedCut } from '@ember-slate/core/board';
 import type { TrimWish } from '@ember-slate/core/yields';
 import { formRefusal, type Form } from '@ember-slate/core/forms';
 import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
@@ -46,6 +46,7 @@ interface OpenLine {
   options: string;
   thickMm: number | null;
   trimWish: TrimWish;
+  packing: Packing;
 }
 
 /** Lines promised to customers for which no fish is set aside yet, by due time. */
@@ -53,7 +54,7 @@ const openLines = (work: Work, exceptOrder: number | null) =>
   rows<OpenLine>(
     work.tx,
     `SELECT l.id, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form, l.intended_use AS \`use\`,
-       l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.thick_mm AS thickMm, l.trim_wish AS trimWish
+       l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.thick_mm AS thickMm, l.trim_wish AS trimWish, l.packing
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
      WHERE l.state = 'open' AND o.state IN ('open', 'ready') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)
        AND o.id <> COALESCE(?, 0)

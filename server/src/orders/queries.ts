@@ -1,6 +1,7 @@
 import type { NewOrderLine, Order } from '@ember-slate/contract';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
+import type { Packing } from '@ember-slate/core/board';
 import type { TrimWish } from '@ember-slate/core/yields';
 import { marks, rows, type Tx } from '../platform/db.ts';
 
@@ -55,6 +56,7 @@ export interface LineRow {
   thickMm: number | null;
   partAllowed: boolean;
   trimWish: TrimWish;
+  packing: Packing;
   options: string[];
   /** Tickets that cut it, by id. */
   tickets: number[];
@@ -77,7 +79,7 @@ export async function linesOfOrders(tx: Tx, orderIds: readonly number[]): Promis
     tx,
     `SELECT l.id, l.order_id AS orderId, l.version, l.state, l.species_id AS speciesId, s.name AS speciesName, l.any_white AS anyWhite, l.form,
        l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.intended_use AS \`use\`, l.people, l.thick_mm AS thickMm,
-       l.part_allowed AS partAllowed, l.trim_wish AS trimWish, l.options, GROUP_CONCAT(DISTINCT c.ticket_id ORDER BY c.ticket_id) AS tickets,
+       l.part_allowed AS partAllowed, l.trim_wish AS trimWish, l.packing, l.options, GROUP_CONCAT(DISTINCT c.ticket_id ORDER BY c.ticket_id) AS tickets,
        COALESCE(MAX(t.state = 'cutting'), 0) AS begun,
        CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.grams, 0)), 0) AS SIGNED) AS readyGrams,
        CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.pieces, 0)), 0) AS SIGNED) AS readyPieces, MAX(p.per_kg) AS pricePerKg
@@ -125,5 +127,6 @@ export const faceOf = (l: Omit<Required<NewOrderLine>, 'speciesId'> & { speciesI
     l.thickMm,
     l.partAllowed,
     l.trimWish,
+    l.packing,
     l.options,
   ]);

@@ -1,3 +1,4 @@
+import { usualPacking } from '@ember-slate/core/board';
 import type { BodyOf, StandingOrder, contract } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { anyWhite } from '@ember-slate/core/orders';
@@ -44,6 +45,13 @@ const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDa
 const nextAfter = (day: string, weekday: number): string =>
   addDays(day, ((weekday - weekdayOf(day) + 6) % 7) + 1);
 
+/** Lines as they are kept; those from before it was asked say nothing of their packing. */
+const linesOf = (kept: string): LineBody[] =>
+  (JSON.parse(kept) as (Omit<LineBody, 'packing'> & Partial<Pick<LineBody, 'packing'>>)[]).map((l) => ({
+    ...l,
+    packing: l.packing ?? usualPacking,
+  }));
+
 /** Why lines cannot be ordered any more, in words; null while they can. */
 function faultOf(work: Work, book: Map<string, Species>, lines: readonly LineBody[]): string | null {
   try {
@@ -64,8 +72,8 @@ export async function listStanding(
   return (await standingWhere(work, where, values)).map(({ madeTo: _to, staffId: _staff, lines, ...s }) => ({
     ...s,
     nextDay: nextAfter(addDays(today(work), -1), s.weekday),
-    fault: faultOf(work, book, JSON.parse(lines) as LineBody[]),
-    lines: (JSON.parse(lines) as LineBody[]).map((l) => ({
+    fault: faultOf(work, book, linesOf(lines)),
+    lines: linesOf(lines).map((l) => ({
       ...l,
       speciesName: l.speciesId === anyWhite ? 'Any white fish' : (book.get(l.speciesId)?.name ?? l.speciesId),
     })),
@@ -126,7 +134,7 @@ export async function makeStanding(work: Work, only: number | null = null): Prom
           remarks: s.remarks,
           deposit: 0,
           depositPay: 'cash',
-          lines: JSON.parse(s.lines) as LineBody[],
+          lines: linesOf(s.lines),
         },
         s.id,
       );

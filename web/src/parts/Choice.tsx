@@ -11,7 +11,12 @@ interface Props<T extends string> {
 /** A few exclusive choices side by side: the chosen one stands on an ink rule. */
 export function Choice<T extends string>({ label, value, options, onChange, className = '' }: Props<T>) {
   return (
-    <RadioGroup value={value ?? ('' as T)} onChange={onChange} aria-label={label} className={`field ${className}`}>
+    <RadioGroup
+      value={value ?? ('' as T)}
+      onChange={onChange}
+      aria-label={label}
+      className={`field ${className}`}
+    >
       <span className="field-label" aria-hidden="true">
         {label}
       </span>

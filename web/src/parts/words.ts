@@ -1,3 +1,5 @@
+import { packingRefusal, packings, packingWords, usualPacking, type Packing } from '@ember-slate/core/board';
+import type { RuleProfile } from '@ember-slate/core/coldchain';
 import { formOf, formRefusal, offered, type Form, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { SpeciesRow } from '@ember-slate/contract';
 
@@ -31,6 +33,7 @@ export const wishWords = (line: {
   people?: number | null;
   partAllowed?: boolean;
   trimWish?: 'shop' | 'stock' | 'all';
+  packing?: Packing;
   options?: readonly string[];
 }): string[] =>
   [
@@ -40,8 +43,15 @@ export const wishWords = (line: {
     line.partAllowed && 'fewer will do',
     line.trimWish === 'stock' && 'with head and bones',
     line.trimWish === 'all' && 'with all their trim',
+    line.packing && line.packing !== usualPacking && packingWords[line.packing],
     ...(line.options ?? []),
   ].filter((w) => typeof w === 'string');
+
+/** Ways of packing to choose from, by the rules the shop follows. */
+export const packingOptions = (profile: RuleProfile, thawed = false) =>
+  packings
+    .filter((p) => packingRefusal(p, { profile, thawed }) === null)
+    .map((value) => ({ value, name: packingWords[value] }));
 
 /** Forms to choose from; those this species is not cut as stay in sight, switched off. */
 export const formOptions = (species: SpeciesRow | undefined, book: FormBook) =>

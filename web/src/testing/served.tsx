@@ -108,6 +108,7 @@ export const lineOf = (more: Partial<Line> = {}): Line => ({
   thickMm: null,
   partAllowed: false,
   trimWish: 'shop',
+  packing: 'wrapped',
   options: [],
   tickets: [],
   begun: false,

@@ -1,5 +1,5 @@
 import { contract, type Problem, type StockRow } from '@ember-slate/contract';
-import { expectedCut } from '@ember-slate/core/board';
+import { expectedCut, usualPacking, type Packing } from '@ember-slate/core/board';
 import { formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
 import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, isPiece, shortName, type Species } from '@ember-slate/core/species';
@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useNow, useSpecies, useTimes } from '../../app/shop.tsx';
+import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import {
@@ -24,6 +24,7 @@ import { useLength } from '../../parts/length.ts';
 import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
+import { packingOptions } from '../../parts/words.ts';
 
 /** What one of these fish or pieces gives: pieces of the usual weight, or as many of the weight that is said. */
 function proposed(
@@ -62,6 +63,8 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
   const [each, setEach] = useKept<Weight | null>(draft, 'each', null);
   const [thick, setThick] = useKept(draft, 'thick', '');
+  const [packing, setPacking] = useKept<Packing>(draft, 'packing', usualPacking);
+  const { shop } = useShop();
   const [problem, setProblem] = useState<Problem | null>(null);
   const places = ['place:cold_room', 'place:slab', 'place:display'] as const;
   const lots = (stock ?? []).filter(
@@ -102,6 +105,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
       totalGrams: null,
       options,
       thickMm: sliced ? mm : null,
+      packing,
     });
     if (outcome.ok) void go(`/bench/${outcome.data.id}`);
     else setProblem(outcome.problem);
@@ -192,6 +196,13 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
               error={errors.thickMm}
             />
           )}
+          <SelectField
+            label="Packed"
+            value={packing}
+            onChange={setPacking}
+            options={packingOptions(shop.ruleProfile)}
+            error={errors.packing}
+          />
           <div className="col-span-3">
             <OptionButtons
               form={chosen}

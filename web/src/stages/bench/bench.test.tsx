@@ -33,6 +33,7 @@ const cutFor = (form: string, customer: string | null, pieces: number, pieceGram
   totalGrams: null,
   thickMm: null,
   trimWish: 'shop',
+  packing: 'wrapped',
   options: [],
 });
 

@@ -3,14 +3,14 @@ import type { Use } from '@ember-slate/core/freshness';
 import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
 import { useState } from 'react';
-import { useSpecies } from '../../app/shop.tsx';
+import { useShop, useSpecies } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
-import { formOptions, wishWords } from '../../parts/words.ts';
+import { formOptions, packingOptions, wishWords } from '../../parts/words.ts';
 import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { lineOf, type Draft } from './draft.ts';
 
@@ -62,6 +62,7 @@ function FixedLine({ draft, errors, remove }: Props) {
 /** One line of an order in plain fields. */
 export function LineFields(props: Props) {
   const { draft, set, errors, remove } = props;
+  const { shop } = useShop();
   const book = useSpecies();
   const forms = useForms();
   const mass = useMass();
@@ -172,6 +173,13 @@ export function LineFields(props: Props) {
             value={draft.trimWish}
             onChange={(trimWish) => set({ trimWish })}
             options={trimWords}
+          />
+          <SelectField
+            label="Packed"
+            value={draft.packing}
+            onChange={(packing) => set({ packing })}
+            options={packingOptions(shop.ruleProfile)}
+            error={errors.packing}
           />
           {sliced && (
             <TextField

@@ -1,6 +1,7 @@
 import type { NewOrderLine, OrderLine } from '@ember-slate/contract';
 import { formOf, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
+import { usualPacking, type Packing } from '@ember-slate/core/board';
 import { anyWhite, type ParsedLine } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
 import type { Weight } from '../../parts/Field.tsx';
@@ -26,6 +27,7 @@ export interface Draft {
   thickMm: string;
   partAllowed: boolean;
   trimWish: TrimWish;
+  packing: Packing;
   options: readonly string[];
 }
 // A draft may come back from the device after a reload: its lines’ keys must not meet new ones.
@@ -45,6 +47,7 @@ export const emptyLine = (): Draft => ({
   thickMm: '',
   partAllowed: false,
   trimWish: 'shop',
+  packing: usualPacking,
   options: [],
 });
 
@@ -65,6 +68,7 @@ export const draftOf = (l: ParsedLine): Draft => ({
   thickMm: text(l.thickMm),
   partAllowed: l.partAllowed,
   trimWish: l.trimWish,
+  packing: l.packing,
 });
 
 /** A line taken before, in the fields: of the order itself to change it, or of an older one to have it again. */
@@ -83,6 +87,7 @@ export const draftFrom = (l: OrderLine | NewLine, same: boolean): Draft => ({
   thickMm: text(l.thickMm),
   partAllowed: l.partAllowed,
   trimWish: l.trimWish,
+  packing: l.packing,
   options: l.options,
 });
 
@@ -98,6 +103,7 @@ export function lineOf(d: Draft, forms: FormBook): NewLine | null {
     thickMm: sliced ? wholeNumber(d.thickMm) : null,
     partAllowed: d.partAllowed && d.by === 'pieces',
     trimWish: d.trimWish,
+    packing: d.packing,
     options: [...d.options],
   };
   if (d.by === 'total')
