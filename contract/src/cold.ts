@@ -72,7 +72,8 @@ const freezing = z.object({
   completeAt: f.instant.nullable(),
 });
 
-const frozenRow = z.object({
+/** A row of stock as the lists of the cold chain show it. */
+const lying = {
   lotId: f.id,
   code: z.string(),
   speciesName: z.string(),
@@ -80,6 +81,10 @@ const frozenRow = z.object({
   placeName: z.string(),
   grams: z.number().int(),
   pieces: z.number().int(),
+};
+
+const frozenRow = z.object({
+  ...lying,
   frozenAt: f.instant.nullable(),
   thawedAt: f.instant.nullable(),
   freezing: freezing.nullable(),
@@ -123,13 +128,7 @@ const lotLife = z.object({
 export type LotLife = z.infer<typeof lotLife>;
 
 const firstRow = z.object({
-  lotId: f.id,
-  code: z.string(),
-  speciesName: z.string(),
-  itemName: z.string(),
-  placeName: z.string(),
-  grams: z.number().int(),
-  pieces: z.number().int(),
+  ...lying,
   daysLeft: z.number().nullable(),
   sellBy: f.day.nullable(),
   assumed: z.boolean(),

@@ -732,7 +732,7 @@ export const counterCuts: readonly (readonly [species: string, form: FormId, fis
 /** What was frozen before the counter opened, so many days ago, and whether it was taken out to thaw this morning. */
 export const frozen: readonly {
   species: string;
-  item: 'whole' | FormId;
+  item: string;
   daysAgo: number;
   thawed: boolean;
 }[] = [

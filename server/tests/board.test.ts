@@ -233,7 +233,7 @@ describe('how pieces are packed', () => {
     await house.manager.ok(contract.people.setRules, { body: { version: 1, profile: 'us' } });
     const refused = await house.counter.send(contract.orders.take, { body: packed('vacuum') });
     expect(refused.problem.errors).toEqual([
-      { path: 'lines.0.packing', message: expect.stringMatching(/only when it is frozen/) },
+      { path: 'lines.0.packing', message: expect.stringMatching(/only when it is frozen/) as string },
     ]);
     expect((await house.counter.send(contract.orders.take, { body: packed('tray') })).status).toBe(200);
     expect((await house.counter.send(contract.orders.take, { body: packed('in a hat') })).status).toBe(400);
@@ -306,7 +306,7 @@ describe('a paper that lets fish be eaten raw unfrozen', () => {
     ).toBe('paper.document');
     expect(
       (await keep(house.manager, house, lotId, { ground: 'safe_grounds', document: 'x' })).problem.errors,
-    ).toEqual([{ path: 'paper.ground', message: expect.stringMatching(/Only wild fish/) }]);
+    ).toEqual([{ path: 'paper.ground', message: expect.stringMatching(/Only wild fish/) as string }]);
     expect((await keep(house.manager, house, lotId, farmed)).status).toBe(200);
     expect(await raw()).toEqual(['yes', 200, true]);
     const life = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
@@ -388,7 +388,10 @@ describe('sides, fillets and loins bought in', () => {
       }),
     });
     const [line] = await house.bench.ok(contract.plan.lines);
-    expect(line!.promise).toMatchObject({ answer: 'yes', because: expect.stringMatching(/pieces from/) });
+    expect(line!.promise).toMatchObject({
+      answer: 'yes',
+      because: expect.stringMatching(/pieces from/) as string,
+    });
     const id = await made(house, lotId, { fish: 2, form: 'portion', pieces: 10, pieceGrams: 160 });
     const ticket = await at(house, id);
     expect(ticket.inputs[0]).toMatchObject({ condition: 'side', itemName: 'side, bone in', pieces: 2 });

@@ -7,8 +7,7 @@ import {
   type PieceCondition,
   type Species,
 } from '../species/index.ts';
-import { headFleshShare } from '../trim/headFlesh.ts';
-import { cheeksWorth } from '../trim/rules.ts';
+import { cheeksWorth, headFleshShare } from '../trim/head.ts';
 import { expectedComponents, type YieldSpecies } from '../yields/components.ts';
 
 /** How a fish is built, as the knife meets it. */

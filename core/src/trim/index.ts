@@ -11,5 +11,3 @@ export {
   type Product,
   type ProductId,
 } from './products.ts';
-export { headFlesh, headFleshShare } from './headFlesh.ts';
-export { cheeksWorth, partRefusal, productRefusal, trimUses, type TrimOf } from './rules.ts';

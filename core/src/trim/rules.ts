@@ -95,6 +95,3 @@ export function productRefusal(id: ProductId, of: TrimOf): string | null {
   // White stock stays white, unless the method takes salmon in it.
   return frames === 'salmon_ok' && salmon ? null : 'Oily frames are kept apart from white stock';
 }
-
-/** Whether cheeks of a fish this heavy, whole grams, are worth taking. */
-export const cheeksWorth = (wholeGrams: number): boolean => wholeGrams >= 2000;

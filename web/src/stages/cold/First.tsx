@@ -1,10 +1,9 @@
 import { contract, type FirstRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { DayClock } from '../../parts/DayClock.tsx';
-import { Mass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { LyingCells } from './LyingCells.tsx';
 
 function headline(rows: readonly FirstRow[]): string {
   const next = rows.find((r) => !r.decide);
@@ -48,20 +47,7 @@ export default function First() {
               {some.map((r, i) => (
                 <tr key={`${r.lotId} ${r.itemName} ${r.placeName} ${i}`} className="hover:bg-lift">
                   <td className="num text-ink3">{r.decide ? '' : i + 1}</td>
-                  <td className="py-1">
-                    <span className="font-figure text-label font-semibold">{shortName(r.speciesName)}</span>{' '}
-                    <span className="text-ink2">{r.itemName}</span>
-                    <div className="text-note text-ink3">
-                      <Link to={`/lots/${r.lotId}`} className="underline decoration-line underline-offset-4">
-                        {r.code}
-                      </Link>
-                      , {r.pieces === 1 ? '1 piece' : `${r.pieces} pieces`}
-                    </div>
-                  </td>
-                  <td className="text-ink2 max-sm:hidden">{r.placeName.toLowerCase()}</td>
-                  <td className="num">
-                    <Mass g={r.grams} />
-                  </td>
+                  <LyingCells row={r} />
                   <td className="text-note text-ink2">
                     {r.reason}
                     {r.assumed ? ' · part of its log is assumed' : ''}

@@ -1,11 +1,9 @@
 import { contract, type FrozenRow } from '@ember-slate/contract';
-import { shortName } from '@ember-slate/core/species';
-import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
-import { Mass } from '../../parts/Mass.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { LyingCells } from './LyingCells.tsx';
 
 function headline(rows: readonly FrozenRow[]): string {
   const thawed = rows.filter((r) => r.thawedAt !== null).length;
@@ -53,20 +51,7 @@ export default function Frozen() {
           <tbody>
             {rows.map((r) => (
               <tr key={`${r.lotId} ${r.itemName} ${r.placeName} ${r.frozenAt} ${r.thawedAt}`}>
-                <td className="py-1">
-                  <span className="font-figure text-label font-semibold">{shortName(r.speciesName)}</span>{' '}
-                  <span className="text-ink2">{r.itemName}</span>
-                  <div className="text-note text-ink3">
-                    <Link to={`/lots/${r.lotId}`} className="underline decoration-line underline-offset-4">
-                      {r.code}
-                    </Link>
-                    , {r.pieces === 1 ? '1 piece' : `${r.pieces} pieces`}
-                  </div>
-                </td>
-                <td className="text-ink2 max-sm:hidden">{r.placeName.toLowerCase()}</td>
-                <td className="num">
-                  <Mass g={r.grams} />
-                </td>
+                <LyingCells row={r} />
                 <td className="pl-6 max-sm:hidden">{r.frozenAt ? when(r.frozenAt) : ''}</td>
                 <td className="max-sm:hidden">{r.thawedAt ? when(r.thawedAt) : ''}</td>
                 <td className={`text-note ${r.raw ? 'text-rime' : 'text-ink2'}`}>{proof(r)}</td>

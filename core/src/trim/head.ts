@@ -10,3 +10,6 @@ export const headFleshShare = (species: Pick<Species, 'fat'>, wholeGrams: number
 /** The same in grams. */
 export const headFlesh = (species: Pick<Species, 'fat'>, wholeGrams: number): number =>
   Math.round(wholeGrams * headFleshShare(species, wholeGrams));
+
+/** Whether cheeks of a fish this heavy, whole grams, are worth taking. */
+export const cheeksWorth = (wholeGrams: number): boolean => wholeGrams >= 2000;
