@@ -1,11 +1,13 @@
 import type { LotLife } from '@ember-slate/contract';
-import { render } from '@testing-library/react';
+import { cleanup, render, screen, within } from '@testing-library/react';
 import fc from 'fast-check';
 import { Provider } from 'react-redux';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { ShopContext } from '../../app/shop.tsx';
 import { store } from '../../app/store.ts';
 import { spell } from '../../parts/temperature.ts';
+import { served } from '../../testing/served.tsx';
+import Frozen from './Frozen.tsx';
 import { LifePicture } from './LifePicture.tsx';
 
 const hour = 3_600_000;
@@ -151,5 +153,53 @@ describe('the life of a lot in one picture', () => {
 
   it('says that a lot just landed has no picture yet', () => {
     expect(draw({ curve: [] }).textContent).toMatch(/just been landed/);
+  });
+});
+
+describe('what is frozen', () => {
+  afterEach(() => {
+    cleanup();
+    vi.unstubAllGlobals();
+  });
+  const row = {
+    lotId: 3,
+    code: '261125-S1',
+    speciesName: 'Salmon',
+    itemName: 'fillets, skin on',
+    placeName: 'Freezer',
+    grams: 900,
+    pieces: 2,
+    frozenAt: '2026-11-20T09:00:00.000Z',
+    thawedAt: null,
+    raw: false,
+    useBy: '2027-01-19',
+    freezing: {
+      met: false,
+      hours: 10,
+      completeAt: '2026-11-21T09:00:00.000Z',
+      rule: { celsius: -20, hours: 24, solidAt: null, source: '' },
+    },
+  };
+  it.each([
+    [{}, /^10\.0 of 24 h at −20\.0 °C; complete .* if it stays so cold$/],
+    [{ freezing: { ...row.freezing, completeAt: null } }, /^not complete: 10\.0 of 24 h/],
+    [{ raw: true, freezing: { ...row.freezing, met: true, hours: 30 } }, /^complete since .*: 24 h/],
+    [{ raw: true }, /^by its paper$/],
+    [{ raw: true, freezing: null }, /^by its paper$/],
+    [{ freezing: null }, /^never in the freezer$/],
+  ])('%o says %s', async (more, words) => {
+    served(<Frozen />, { '/api/cold/frozen': [{ ...row, ...more }] });
+    const table = await screen.findByRole('table', { name: 'frozen and thawed' });
+    expect(within(table).getAllByRole('cell')[5]!.textContent).toMatch(words);
+  });
+
+  it('puts the thawed into its heading, and says so when there is nothing', async () => {
+    served(<Frozen />, {
+      '/api/cold/frozen': [{ ...row, thawedAt: '2026-11-25T06:00:00.000Z' }, row],
+    });
+    expect((await screen.findByRole('heading')).textContent).toBe('1 thawed, use it first; 1 in the freezer');
+    cleanup();
+    served(<Frozen />, { '/api/cold/frozen': [] });
+    expect((await screen.findByRole('heading')).textContent).toBe('Nothing is frozen');
   });
 });
