@@ -263,7 +263,7 @@ async function openOrders(shop: SampleShop) {
   await countShort(shop.at(today, 9 * 60 + 30, 'counter'));
 }
 
-/** What was cut today and is for sale goes out on the slab; heads and frames wait for the stock pot. */
+/** What was cut today and is for sale goes out on the slab, what will be counted first; heads and frames wait for the stock pot. */
 async function fillSlab(work: Work) {
   const cut = (await stock(work)).filter(
     (r) =>
@@ -274,14 +274,17 @@ async function fillSlab(work: Work) {
       r.grams > 100 &&
       !['trim:head', 'trim:frame', 'trim:skirts', 'made:stock_pack'].includes(r.item),
   );
+  const counted = (r: StockRow) => Number(r.speciesId === scenario.countedShort.species);
+  cut.sort((a, b) => counted(b) - counted(a));
   for (const { place, lotId, item, batch, grams, pieces } of cut.slice(0, scenario.cutOnSlab))
     await move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab', spot: null, reason: '' });
 }
 
 async function countShort(work: Work) {
   const { species, grams } = scenario.countedShort;
-  const tray = (await stock(work)).find((r) => r.speciesId === species && r.place === 'place:slab');
-  if (!tray) throw new Error(`No ${species} on the slab to count`);
+  const trays = (await stock(work)).filter((r) => r.place === 'place:slab' && r.grams > 2 * grams);
+  const tray = trays.find((r) => r.speciesId === species) ?? trays[0];
+  if (!tray) throw new Error(`Nothing of ${2 * grams} g on the slab to count`);
   const { place, lotId, item, batch, pieces } = tray;
   await count(work, {
     reason: 'sold without the scale at the rush, it seems',

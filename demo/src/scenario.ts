@@ -656,7 +656,7 @@ export const slab: readonly { species: string; fish: number }[] = [
   { species: 'plaice', fish: 5 },
 ];
 
-/** A slab tray weighed short at the morning count, so that one lot does not balance. */
+/** The slab tray, or another where there is none, that the morning count finds short, so that one lot does not balance. */
 export const countedShort = { species: 'plaice', grams: 180 };
 
 export const cutOnSlab = 9;
