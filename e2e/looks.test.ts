@@ -59,16 +59,15 @@ describe('every view of the sample shop', () => {
     }
     expect(said.landing).toMatch(/900 g short of the note/);
     expect(said.grading).toMatch(/^Look at the \w+ first$/);
-    // The tray that was counted short, to the gram the ledger holds it.
-    const [, code, grams] = / (\d{6}-\w+\d) is (\d+) g short$/.exec(said.close!)!;
+    // In the morning the bench comes first; what was counted short is in the ledger, to the gram.
+    expect(said.close).toMatch(/^Finish \d+ tickets? at the bench$/);
     const counted = await shop.count('SELECT book_grams - grams FROM stock_count');
     expect(counted).toBe(180);
-    expect(Number(grams)).toBeGreaterThanOrEqual(counted);
-    expect(Number(grams)).toBe(
-      await shop.count(
-        `SELECT SUM(b.grams) FROM balance b JOIN lot l ON l.id = b.lot_id WHERE b.account = 'end:unaccounted' AND l.code = '${code}'`,
-      ),
+    const lost = await shop.count(
+      `SELECT MAX(lost) FROM (SELECT SUM(b.grams) AS lost FROM balance b JOIN lot l ON l.id = b.lot_id
+         JOIN stock_count c ON c.lot_id = l.id WHERE b.account = 'end:unaccounted' GROUP BY l.id) AS lots`,
     );
+    expect(lost).toBeGreaterThanOrEqual(counted);
     expect(said.counter).toMatch(/^(Sell|Take) the /);
     expect(said.plan).toMatch(/^Plan worth \d+\.\d\d$/);
     expect(said['plan/hand']).toMatch(/cannot be met/);

@@ -213,6 +213,12 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { choices: {} },
       theirs: { choices: { membrane: 'shaved' } },
     }),
+  'people.setRules': () =>
+    Promise.resolve({
+      route: contract.people.setRules,
+      mine: { profile: 'us' },
+      theirs: { profile: 'eu' },
+    }),
   'forms.setLabels': async () => ({
     route: contract.forms.setLabels,
     mine: { ...(await labels()), size: '100x50' },
