@@ -39,6 +39,7 @@ export {
   packingRefusal,
   packings,
   packingWords,
+  refrozen,
   usualPacking,
   vacuumCelsius,
   vacuumDays,

@@ -24,6 +24,8 @@ export const vacuumCelsius = 3.3;
  */
 export const vacuumDays: Record<RuleProfile, number | null> = { eu: 10, us: null };
 
+export const refrozen = 'This was frozen before and has thawed: it is never frozen again raw';
+
 /** Why pieces may not be packed so, in words, or null. `thawed`: what they are cut of was frozen before. */
 export function packingRefusal(
   packing: Packing,
@@ -31,7 +33,6 @@ export function packingRefusal(
 ): string | null {
   if (packing === 'vacuum' && vacuumDays[o.profile] === null)
     return 'By the rules this shop follows raw fish leaves vacuum-packed only when it is frozen';
-  if (packing === 'frozen' && o.thawed)
-    return 'This was frozen before and has thawed: it is never frozen again raw';
+  if (packing === 'frozen' && o.thawed) return refrozen;
   return null;
 }

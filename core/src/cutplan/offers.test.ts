@@ -102,6 +102,8 @@ describe('what a lot offers a line', () => {
     [{ used: 9.1 }, { use: 'poach' }, null],
     [{ used: 8 }, { dueInDays: 1.5 }, /Not fresh enough to grill/],
     [{ used: 1 }, { use: 'raw' }, /freezing record/],
+    [{ used: 1, mostDays: 1.8 }, { packing: 'frozen' }, /never frozen again/],
+    [{ used: 1 }, { packing: 'frozen' }, null],
     [{ used: 1, rawFit: true, mostDays: 1.8 }, { use: 'raw' }, null],
     [{ used: 1, mostDays: 1.8 }, { dueInDays: 2 }, /Thawed/],
     [{ used: 1, damage: ['tears'] }, { form: form('scaled_gutted'), pieces: 1, pieceGrams: 400 }, /Tears/],

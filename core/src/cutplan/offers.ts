@@ -18,7 +18,7 @@ import {
   type ArrivalCondition,
   type Species,
 } from '../species/index.ts';
-import { expectedCut, expectedGrams, optionRefusal } from '../board/index.ts';
+import { expectedCut, expectedGrams, optionRefusal, refrozen, type Packing } from '../board/index.ts';
 import { piecesPerFish, type TrimId } from '../yields/index.ts';
 
 /** A graded lot with fish that nobody has been promised. */
@@ -53,6 +53,8 @@ export interface Want {
   pieceGrams: number | null;
   totalGrams: number | null;
   use: Use;
+  /** How its pieces are packed; wrapped where it is not said. */
+  packing?: Packing;
   dueInDays: number;
   month: number;
 }
@@ -109,7 +111,7 @@ export const lotDays = (species: Species, lot: AvailableLot): number =>
 export function fitRefusal(
   species: Species,
   lot: AvailableLot,
-  want: Pick<Want, 'form' | 'use' | 'dueInDays'>,
+  want: Pick<Want, 'form' | 'use' | 'packing' | 'dueInDays'>,
   fishGrams: number,
 ): string | null {
   const { form } = want;
@@ -120,6 +122,8 @@ export function fitRefusal(
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
     return lot.verdict === 'hold' ? 'On hold' : 'Rejected';
   if ((want.use === 'raw' || form.raw) && !lot.rawFit) return rawRefusal;
+  // Only thawed fish has days at most.
+  if (want.packing === 'frozen' && lot.mostDays !== null) return refrozen;
   if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return 'Thawed: gone before it is due';
   const life = lifeOf(species, lot, want);
   const rung = fitRungs.find((r) => r.use === want.use)!;

@@ -1,3 +1,4 @@
+import { refrozen } from '@ember-slate/core/board';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { clocksOf } from '../cold/clocks.ts';
 import { lotsById } from '../grading/queries.ts';
@@ -35,8 +36,7 @@ async function mayFreeze(work: Work, key: Key, reason: string) {
   const book = await speciesById(work.tx);
   const state = (await clocksOf(work, lot ? [lot] : [], book)).row(key.lotId, key.place, key.item, key.batch);
   if (!lot || !state?.life) return;
-  if (state.clock.thawedAt)
-    throw problems.conflict('This was frozen before and has thawed: it is never frozen again raw');
+  if (state.clock.thawedAt) throw problems.conflict(refrozen);
   if (state.sellBy === null) throw problems.conflict('Past its life: freezing does not give any back');
   const used = state.life.used / book.get(lot.speciesId)!.iceDays;
   if (used > freezeBefore && reason === '')

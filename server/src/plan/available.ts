@@ -1,3 +1,4 @@
+import type { Packing } from '@ember-slate/core/board';
 import type { AvailableLot, Want } from '@ember-slate/core/cutplan';
 import { tradingDay } from '@ember-slate/core/calendar';
 import { formOf, type FormId } from '@ember-slate/core/forms';
@@ -80,6 +81,7 @@ export function wantOf(
     pieceGrams: number | null;
     totalGrams: number | null;
     use: Use;
+    packing: Packing;
   },
   dueAt: Date,
 ): Want {
@@ -90,6 +92,7 @@ export function wantOf(
     pieceGrams: line.pieceGrams,
     totalGrams: line.totalGrams,
     use: line.use,
+    packing: line.packing,
     dueInDays: Math.max(0, (dueAt.getTime() - work.now.getTime()) / 86_400_000),
     month: Number(tradingDay(work.now, work.settings).slice(5, 7)),
   };

@@ -16,7 +16,7 @@ import { formOf, formRefusal, type Form } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
-import { expectedCut } from '@ember-slate/core/board';
+import { expectedCut, usualPacking, type Packing } from '@ember-slate/core/board';
 import { trimOf } from '@ember-slate/core/yields';
 import type { Work } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
@@ -44,6 +44,7 @@ export interface WaitingLine {
   totalGrams: number | null;
   options: string;
   thickMm: number | null;
+  packing: Packing;
   partAllowed: number;
   anyWhite: number;
   state: 'open' | 'planned' | 'cutting';
@@ -60,7 +61,7 @@ export async function linesWaiting(work: Work): Promise<WaitingLine[]> {
     work.tx,
     `SELECT l.id, l.version, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form,
        l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options,
-       l.thick_mm AS thickMm, l.part_allowed AS partAllowed, l.any_white AS anyWhite, l.state,
+       l.thick_mm AS thickMm, l.packing, l.part_allowed AS partAllowed, l.any_white AS anyWhite, l.state,
        (SELECT SUM(COALESCE(c.pieces, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
           AND (t.state = 'cutting' OR (t.state = 'waiting' AND t.plan_id IS NULL))) AS heldPieces,
        (SELECT SUM(COALESCE(c.total_grams, c.pieces * c.piece_grams, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
@@ -249,6 +250,7 @@ export async function dayProblems(
   // A line of a form no book knows any more is for a person to change.
   const waiting = (await linesWaiting(work)).filter((l) => l.dueAt <= end && forms.has(l.form));
   const lines = whiteLines(work, book, lots, waiting, before);
+  const packing = new Map(waiting.map((l) => [l.id, l.packing]));
   const held = new Map<number, number>();
   for (const t of await plannedTickets(work)) held.set(t.lotId, (held.get(t.lotId) ?? 0) + t.pieces);
   const weighed = await weighedFish(
@@ -294,7 +296,16 @@ export async function dayProblems(
       });
       const counter = counterOf(species, forms, mine, trade, month, saleDays[horizon]);
       const fish = mine.flatMap((l) =>
-        fishOf(species, forms, l, held.get(l.lot.id) ?? 0, weighed.get(l.lot.id) ?? [], planLines, counter),
+        fishOf(
+          species,
+          forms,
+          l,
+          held.get(l.lot.id) ?? 0,
+          weighed.get(l.lot.id) ?? [],
+          planLines,
+          packing,
+          counter,
+        ),
       );
       const trimsPerKg = trade.trims(id);
       return {
@@ -382,6 +393,7 @@ function fishOf(
   held: number,
   weighed: readonly { grams: number; lengthMm: number | null }[],
   lines: readonly PlanSpecies['lines'][number][],
+  packing: ReadonlyMap<number, Packing>,
   counter: readonly CounterClass[],
 ): PlanSpecies['fish'] {
   const free = Math.min(inRoom.pieces, available.freePieces + held);
@@ -397,7 +409,12 @@ function fishOf(
   const own = weighed.length === inRoom.pieces && free === inRoom.pieces;
   const refuses: Record<string, string> = {};
   for (const l of lines) {
-    const want = { form: forms.get(l.form)!, use: l.use, dueInDays: l.dueDays };
+    const want = {
+      form: forms.get(l.form)!,
+      use: l.use,
+      packing: packing.get(l.lineId) ?? usualPacking,
+      dueInDays: l.dueDays,
+    };
     const refusal = fitRefusal(species, available, want, mean);
     if (refusal) refuses[l.id] = refusal;
   }

@@ -1,3 +1,4 @@
+import type { Packing } from '@ember-slate/core/board';
 import type { BodyOf, PlanLine, contract } from '@ember-slate/contract';
 import { canPromise, offerFrom, proposePicks } from '@ember-slate/core/cutplan';
 import type { FormId } from '@ember-slate/core/forms';
@@ -27,6 +28,7 @@ interface StoredLine {
   pieceGrams: number | null;
   totalGrams: number | null;
   options: string;
+  packing: Packing;
   state: 'open' | 'planned';
 }
 
@@ -35,7 +37,7 @@ const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =>
   rows<StoredLine>(
     work.tx,
     `SELECT l.id, l.version, l.order_id AS orderId, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt,
-       l.species_id AS speciesId, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.state
+       l.species_id AS speciesId, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.packing, l.state
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
      WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id) AND ${where} ORDER BY o.due_at, l.id`,
     values,
