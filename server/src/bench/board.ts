@@ -18,7 +18,6 @@ import { lockTicket, ownCutter } from './lock.ts';
 import { cutsOf, inputsOf, type TicketRow } from './queries.ts';
 import { jobOf } from './tickets.ts';
 
-type Rooms = typeof contract.bench;
 /** One visit to a step counts for half an hour at most: nobody trims that long without a break. */
 const longestVisitS = 1800;
 
@@ -59,7 +58,7 @@ export async function goToStep(work: Work, id: number, step: string): Promise<{ 
 export async function chooseMethod(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['methods']>,
+  body: BodyOf<typeof contract.bench.methods>,
 ): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['waiting', 'cutting']);
   if (ticket.state === 'cutting') ownCutter(work, ticket);
@@ -111,7 +110,7 @@ export async function pauseTicket(work: Work, id: number, why: string | null): P
 export async function handTicket(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['hand']>,
+  body: BodyOf<typeof contract.bench.hand>,
 ): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['cutting'], body.version);
   const to = await row<{ name: string; role: string }>(
@@ -131,7 +130,10 @@ export async function handTicket(
 }
 
 /** Marks a step as done on several tickets that are on the board: they skip it. */
-export async function doneTogether(work: Work, body: BodyOf<Rooms['batch']>): Promise<{ done: number }> {
+export async function doneTogether(
+  work: Work,
+  body: BodyOf<typeof contract.bench.batch>,
+): Promise<{ done: number }> {
   const ids = [...new Set(body.tickets)].sort((a, b) => a - b);
   for (const id of ids) {
     const ticket = await lockTicket(work, id, ['waiting', 'cutting']);
@@ -151,7 +153,7 @@ export async function doneTogether(work: Work, body: BodyOf<Rooms['batch']>): Pr
 export async function startTimer(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['startTimer']>,
+  body: BodyOf<typeof contract.bench.startTimer>,
 ): Promise<{ id: number }> {
   await lockTicket(work, id, ['cutting', 'closed']);
   const made = await run(
@@ -176,7 +178,7 @@ export async function answerTimer(work: Work, id: number): Promise<{ id: number 
 export async function signSweep(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['sweep']>,
+  body: BodyOf<typeof contract.bench.sweep>,
 ): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['cutting']);
   const forms = (await cutsOf(work.tx, [id])).map((c) => formOf(formsOf(work.settings), c.form));

@@ -22,8 +22,6 @@ import { lockTicket } from './lock.ts';
 import { inputAt } from './tickets.ts';
 import { cutsOf, inputsOf, weighOutsOf, type InputRow } from './queries.ts';
 
-type Rooms = typeof contract.bench;
-
 const knownForm = (work: Work, id: string): Form => {
   const form = formsOf(work.settings).get(id);
   if (!form || form.off) throw fieldProblem('form', 'Not a form of this shop');
@@ -114,7 +112,11 @@ async function fitRefusal(
 }
 
 /** Adds a form to a ticket: for a line that waits, whose own fish are given back, or for the counter. */
-export async function addCut(work: Work, id: number, body: BodyOf<Rooms['addCut']>): Promise<{ id: number }> {
+export async function addCut(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.bench.addCut>,
+): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['waiting', 'cutting'], body.version);
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
@@ -233,7 +235,7 @@ export async function dropCut(
 /** A ticket for the counter: these fish of a lot, cut without an order. */
 export async function makeTicket(
   work: Work,
-  body: BodyOf<Rooms['make']>,
+  body: BodyOf<typeof contract.bench.make>,
 ): Promise<{ id: number; number: number }> {
   await lockLots(work.tx, [body.lotId]);
   checkAmount(body);
@@ -279,7 +281,10 @@ export async function makeTicket(
 }
 
 /** A ticket of pieces that lie in stock: they are cut again, with their clock, lot and batch. */
-async function cutAgain(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: number; number: number }> {
+async function cutAgain(
+  work: Work,
+  body: BodyOf<typeof contract.bench.make>,
+): Promise<{ id: number; number: number }> {
   const row = (await stock(work)).find(
     (r) => r.lotId === body.lotId && r.item === body.item && r.batch === body.batch && r.place === body.place,
   );
@@ -325,7 +330,7 @@ async function cutAgain(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: 
   return { id: made.insertId, number };
 }
 
-const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<Rooms['make']>) =>
+const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<typeof contract.bench.make>) =>
   run(
     work.tx,
     'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams, thick_mm, packing, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',

@@ -19,13 +19,11 @@ import { lockTicket } from './lock.ts';
 import { cutsOf, inputsOf, passesOf, weighOutsOf, type CutRow, type WeighOutRow } from './queries.ts';
 import { expectation, inputAt, jobOf, weightsOf } from './tickets.ts';
 
-type Rooms = typeof contract.bench;
-
 /** Fish come to the bench with the weight the scale gives them. */
 export async function startTicket(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['start']>,
+  body: BodyOf<typeof contract.bench.start>,
 ): Promise<{ id: number }> {
   await lockLots(
     work.tx,
@@ -79,7 +77,7 @@ export async function startTicket(
 }
 
 /** What may be weighed out under each kind; gives the item it goes under. */
-function itemOf(cuts: readonly CutRow[], body: BodyOf<Rooms['weigh']>): string {
+function itemOf(cuts: readonly CutRow[], body: BodyOf<typeof contract.bench.weigh>): string {
   const { kind, item, cutId } = body;
   const cut = cuts.find((c) => c.id === cutId);
   if (kind === 'order') {
@@ -101,7 +99,7 @@ const sameWithinS = 6;
 export async function weighOut(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['weigh']>,
+  body: BodyOf<typeof contract.bench.weigh>,
 ): Promise<{ id: number }> {
   await lockTicket(work, id, ['cutting']);
   const item = itemOf(await cutsOf(work.tx, [id]), body);
@@ -215,7 +213,7 @@ function notYet(
 export async function reopenTicket(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['reopen']>,
+  body: BodyOf<typeof contract.bench.reopen>,
 ): Promise<{ id: number }> {
   await lockOrders(work, id);
   const ticket = await lockTicket(work, id, ['closed'], body.version);
@@ -287,7 +285,7 @@ const lockOrders = (work: Work, ticketId: number) =>
 export async function closeTicket(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['close']>,
+  body: BodyOf<typeof contract.bench.close>,
 ): Promise<{ id: number }> {
   await lockOrders(work, id);
   const ticket = await lockTicket(work, id, ['cutting'], body.version);

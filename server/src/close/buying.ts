@@ -18,8 +18,6 @@ import { speciesById } from '../species/queries.ts';
 import { costNow } from './costs.ts';
 import { demandOf, soldByDay } from './demand.ts';
 
-type Rooms = typeof contract.buying;
-
 /** What a kilogram left over is worth, share of its cost: with life beyond the days bought for, and without (our choice). */
 const leftWorth = { lives: 0.7, ends: 0.2 } as const;
 /** Share of ice days a fish has used when it comes, usually (our choice). */
@@ -220,7 +218,7 @@ function formWanted(
 }
 
 /** The last full week: what was expected before it began, against what came. */
-export async function forecastCheck(work: Work): Promise<AnswerOf<Rooms['forecast']>> {
+export async function forecastCheck(work: Work): Promise<AnswerOf<typeof contract.buying.forecast>> {
   const to = addDays(today(work), -1);
   const from = addDays(to, -6);
   const book = await speciesById(work.tx);
@@ -260,7 +258,10 @@ export async function forecastCheck(work: Work): Promise<AnswerOf<Rooms['forecas
   };
 }
 
-export async function demandFor(work: Work, speciesId: string): Promise<AnswerOf<Rooms['demand']>> {
+export async function demandFor(
+  work: Work,
+  speciesId: string,
+): Promise<AnswerOf<typeof contract.buying.demand>> {
   const species = (await speciesById(work.tx)).get(speciesId);
   if (!species) throw problems.notFound('Not in the species book');
   const { models } = await demandOf(work);
@@ -282,7 +283,7 @@ export async function demandFor(work: Work, speciesId: string): Promise<AnswerOf
 
 export async function setHolidays(
   work: Work,
-  body: BodyOf<Rooms['setHolidays']>,
+  body: BodyOf<typeof contract.buying.setHolidays>,
 ): Promise<{ version: number }> {
   if (new Set(body.holidays.map((h) => h.day)).size < body.holidays.length)
     throw fieldProblem('holidays', 'One day is named twice');
@@ -295,7 +296,7 @@ export async function setHolidays(
   );
 }
 
-export async function suppliersOf(work: Work): Promise<AnswerOf<Rooms['suppliers']>> {
+export async function suppliersOf(work: Work): Promise<AnswerOf<typeof contract.buying.suppliers>> {
   const found = await rows<SupplierDays & { id: number; version: number }>(
     work.tx,
     'SELECT id, name, version, landing_days AS landingDays, box_grams AS boxGrams FROM supplier ORDER BY name',
@@ -306,7 +307,7 @@ export async function suppliersOf(work: Work): Promise<AnswerOf<Rooms['suppliers
 export async function setSupplier(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['setSupplier']>,
+  body: BodyOf<typeof contract.buying.setSupplier>,
 ): Promise<{ id: number }> {
   await lockSupplier(work, id, body.version, ({ version, days, boxGrams }) => ({ version, days, boxGrams }));
   await run(

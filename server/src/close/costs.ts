@@ -15,8 +15,6 @@ import { fieldProblem, problems } from '../platform/problem.ts';
 import { changeSetting, formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
-type Rooms = typeof contract.costs;
-
 /** Fish a ticket cuts at a time, usually (our choice). */
 const usualBatch = 6;
 
@@ -195,7 +193,7 @@ export async function priceHistory(
   work: Work,
   speciesId: string,
   item: string,
-): Promise<AnswerOf<Rooms['history']>> {
+): Promise<AnswerOf<typeof contract.costs.history>> {
   const since = addDays(today(work), -730);
   const sold = await rows<{ at: Date; perKg: number; by: string | null; reason: string }>(
     work.tx,
@@ -215,7 +213,7 @@ export async function priceHistory(
 
 export async function setMoney(
   work: Work,
-  { version, ...body }: BodyOf<Rooms['setSettings']>,
+  { version, ...body }: BodyOf<typeof contract.costs.setSettings>,
 ): Promise<{ version: number }> {
   const book = formsOf(work.settings);
   const unknown = Object.keys(body.elasticity).find((f) => f !== 'whole' && !book.has(f));

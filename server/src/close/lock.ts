@@ -9,13 +9,11 @@ import { changeSetting } from '../platform/settings.ts';
 import { closeOf } from './day.ts';
 import { checksOf } from './guide.ts';
 
-type Rooms = typeof contract.close;
-
 /** Signs the day off and locks it. What is still open may stay, with a remark; a fish on the board may not. */
 export async function closeDay(
   work: Work,
   day: string,
-  body: BodyOf<Rooms['closeDay']>,
+  body: BodyOf<typeof contract.close.closeDay>,
 ): Promise<{ id: number }> {
   if (!isDate(day)) throw problems.notFound('No such day');
   if (day > today(work)) throw problems.conflict('That day has not come yet');
@@ -106,7 +104,11 @@ export async function reopen(work: Work, day: string, reason: string): Promise<{
 }
 
 /** Signs a check: once, by whoever did it, on an open day that has come. */
-export async function sign(work: Work, day: string, body: BodyOf<Rooms['sign']>): Promise<{ id: number }> {
+export async function sign(
+  work: Work,
+  day: string,
+  body: BodyOf<typeof contract.close.sign>,
+): Promise<{ id: number }> {
   if (!isDate(day) || day > today(work)) throw problems.notFound('No such day');
   await refuseClosed(work, day, 'its checks stay as they were signed');
   const check = (await checksOf(work, day)).find((c) => c.id === body.checkId);
@@ -120,7 +122,10 @@ export async function sign(work: Work, day: string, body: BodyOf<Rooms['sign']>)
   return { id: 0 };
 }
 
-export async function setChecks(work: Work, body: BodyOf<Rooms['setChecks']>): Promise<{ version: number }> {
+export async function setChecks(
+  work: Work,
+  body: BodyOf<typeof contract.close.setChecks>,
+): Promise<{ version: number }> {
   if (new Set(body.checks.map((c) => c.id)).size < body.checks.length)
     throw fieldProblem('checks', 'Two checks have one name');
   return changeSetting(

@@ -15,8 +15,6 @@ import { trimOf } from '@ember-slate/core/yields';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
-type Rooms = typeof contract.costs;
-
 /** The longest stretch lots are costed over, days: longer ones are for the reports. */
 const mostDays = 400;
 
@@ -176,7 +174,11 @@ function costLot(
 }
 
 /** Costs of lots landed between two days, and of what was sold of them by form and by day. */
-export async function lotCosts(work: Work, from: string, to: string): Promise<AnswerOf<Rooms['lots']>> {
+export async function lotCosts(
+  work: Work,
+  from: string,
+  to: string,
+): Promise<AnswerOf<typeof contract.costs.lots>> {
   if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', 'From one day to a later one');
   if (daysBetween(from, to) > mostDays)
     throw fieldProblem('from', `At most ${mostDays} days at a time: the reports go further`);

@@ -12,8 +12,6 @@ import { problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
-type Rooms = typeof contract.yields;
-
 /** Tickets the book looks back over (days), the chart shows, and weeks of money lost it counts. */
 const bookDays = 365;
 const chartTickets = 40;
@@ -138,7 +136,7 @@ function sizeOf(species: Species, p: Point): string {
   return share < 0.75 ? 'small' : share > 1.35 ? 'large' : 'usual';
 }
 
-export async function yieldOf(work: Work, asked: QueryOf<Rooms['one']>): Promise<YieldOf> {
+export async function yieldOf(work: Work, asked: QueryOf<typeof contract.yields.one>): Promise<YieldOf> {
   const book = await speciesById(work.tx);
   const species = book.get(asked.speciesId);
   if (!species || !formsOf(work.settings).has(asked.form)) throw problems.notFound('No such yield');
@@ -221,7 +219,7 @@ function monthsOf(text: string): number[] {
 }
 
 /** Cutters against the mean of the same forms, half a year back; a cutter sees only their own. */
-export async function cutters(work: Work): Promise<AnswerOf<Rooms['cutters']>> {
+export async function cutters(work: Work): Promise<AnswerOf<typeof contract.yields.cutters>> {
   const points = await pointsWhere(work, 'y.closed_on >= ?', [addDays(today(work), -183)]);
   const effects = cutterEffects(
     points.map((p) => ({

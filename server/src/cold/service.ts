@@ -30,7 +30,6 @@ import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, rawOf, type RowState } f
 import { firstRank } from './first.ts';
 import { places, type PlaceRow, type ReadingSource } from './logs.ts';
 
-type Rooms = typeof contract.cold;
 const dayMs = 86_400_000;
 const alarmDays = 14;
 /** An answer covers a stretch until it has gone on for two hours more (our choice). */
@@ -138,7 +137,11 @@ function thin(readings: readonly Reading[], n: number): Reading[] {
   return kept;
 }
 
-export async function placeLog(work: Work, id: number, days: number): Promise<AnswerOf<Rooms['log']>> {
+export async function placeLog(
+  work: Work,
+  id: number,
+  days: number,
+): Promise<AnswerOf<typeof contract.cold.log>> {
   const place = await onePlace(work.tx, id);
   const since = work.now.getTime() - days * dayMs;
   const { logs } = await work.logs.read(work.tx, since);
@@ -176,7 +179,10 @@ export async function writeReadings(
  * A round through the places with the thermometer: all readings at once, by whom and when. One that is warmer than its
  * limit asks what was done about it, and that is kept as the answer to it.
  */
-export async function readRound(work: Work, body: BodyOf<Rooms['round']>): Promise<{ read: number }> {
+export async function readRound(
+  work: Work,
+  body: BodyOf<typeof contract.cold.round>,
+): Promise<{ read: number }> {
   const all = await places(work.tx);
   if (new Set(body.readings.map((r) => r.id)).size < body.readings.length)
     throw fieldProblem('readings', 'A place is there twice');
@@ -212,7 +218,7 @@ export async function readRound(work: Work, body: BodyOf<Rooms['round']>): Promi
 export async function readPlace(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['read']>,
+  body: BodyOf<typeof contract.cold.read>,
 ): Promise<{ id: number }> {
   const place = await onePlace(work.tx, id);
   const at = new Date(body.at);
@@ -228,7 +234,7 @@ export async function readPlace(
 export async function answerAlarm(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['answer']>,
+  body: BodyOf<typeof contract.cold.answer>,
 ): Promise<{ id: number }> {
   const place = (await coldPlaces(work)).find((p) => p.id === id);
   if (!place) throw problems.notFound('No such place');
@@ -247,7 +253,7 @@ export async function answerAlarm(
 export async function editPlace(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['edit']>,
+  body: BodyOf<typeof contract.cold.edit>,
 ): Promise<{ id: number }> {
   const place = await row<{ version: number }>(work.tx, 'SELECT version FROM place WHERE id = ? FOR UPDATE', [
     id,
@@ -525,7 +531,7 @@ async function lockLot(work: Work, id: number) {
 export async function probeLot(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['probe']>,
+  body: BodyOf<typeof contract.cold.probe>,
 ): Promise<{ id: number }> {
   await lockLot(work, id);
   const made = await run(
@@ -540,7 +546,7 @@ export async function probeLot(
 export async function clearHistamine(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['clear']>,
+  body: BodyOf<typeof contract.cold.clear>,
 ): Promise<{ id: number }> {
   const { species_id: speciesId } = await lockLot(work, id);
   if (!(await oneSpecies(work.tx, speciesId))!.histamine)

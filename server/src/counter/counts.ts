@@ -13,8 +13,7 @@ import { lockLots } from '../platform/stock.ts';
 import { accountKey, type Key } from './keys.ts';
 import { rowsOf } from './stock.ts';
 
-type Rooms = typeof contract.counter;
-type Count = AnswerOf<Rooms['counts']>[number];
+type Count = AnswerOf<typeof contract.counter.counts>[number];
 
 /** A difference up to this needs no reason: 1.5 % of the book, at least 10 g (our choice, as for a ticket). */
 const unaskedGrams = (book: number) => Math.max(10, Math.round(book * 0.015));
@@ -25,7 +24,10 @@ const other: Account = 'end:unaccounted';
  * A count makes the book say what lies there; the difference is unaccounted, in grams, and stays visible. It is held
  * against the book at that moment, under lock: what is sold while somebody walks with the scale is off before or after.
  */
-export async function count(work: Work, body: BodyOf<Rooms['count']>): Promise<{ differenceGrams: number }> {
+export async function count(
+  work: Work,
+  body: BodyOf<typeof contract.counter.count>,
+): Promise<{ differenceGrams: number }> {
   const tub = trimOf(body.item) !== null || productId(body.item) !== null;
   if ((body.grams === 0) !== (body.pieces === 0) && !tub) {
     throw fieldProblem(

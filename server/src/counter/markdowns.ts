@@ -12,8 +12,6 @@ import { accountKey, type Key } from './keys.ts';
 import { pricesOf } from './prices.ts';
 import { stock } from './stock.ts';
 
-type Rooms = typeof contract.counter;
-
 /** Hours a counter sells in a day, up to closing time (our choice). */
 const sellingHours = 9;
 
@@ -132,7 +130,10 @@ const end = (work: Work, id: number) =>
   run(work.tx, 'UPDATE markdown SET ended_at = ?, ended_by = ? WHERE id = ?', [work.now, work.actor.id, id]);
 
 /** Marks a row down: below its full price, not below the shop's floor, once at a time. */
-export async function markDown(work: Work, body: BodyOf<Rooms['markDown']>): Promise<{ id: number }> {
+export async function markDown(
+  work: Work,
+  body: BodyOf<typeof contract.counter.markDown>,
+): Promise<{ id: number }> {
   await lockLots(work.tx, [body.lotId]);
   const [lot] = await lotsById(work.tx, [body.lotId]);
   if (!lot) throw problems.notFound('No such lot');
@@ -156,7 +157,10 @@ export async function markDown(work: Work, body: BodyOf<Rooms['markDown']>): Pro
   return { id: made.insertId };
 }
 
-export async function markUp(work: Work, body: BodyOf<Rooms['markUp']>): Promise<{ id: number }> {
+export async function markUp(
+  work: Work,
+  body: BodyOf<typeof contract.counter.markUp>,
+): Promise<{ id: number }> {
   const had = await standing(work, body);
   if (!had) throw problems.conflict('It is not marked down');
   await end(work, had.id);

@@ -13,8 +13,6 @@ import { giveSpot } from './slab.ts';
 import { accountKey, carriesPromises, type Key } from './keys.ts';
 import { rowsOf } from './stock.ts';
 
-type Rooms = typeof contract.counter;
-
 /** Share of its life up to which fish is worth freezing (our choice): what is frozen late thaws late. */
 const freezeBefore = 0.5;
 
@@ -71,7 +69,7 @@ const lotsOf = async (work: Work, keys: readonly Key[]) => [
   ...(await Promise.all(keys.map((k) => rowsOf(work, k)))).flat().map((r) => r.lotId),
 ];
 
-export async function move(work: Work, body: BodyOf<Rooms['move']>): Promise<{ id: number }> {
+export async function move(work: Work, body: BodyOf<typeof contract.counter.move>): Promise<{ id: number }> {
   if (body.to === body.place) throw fieldProblem('to', 'It lies there already');
   await lockLots(work.tx, await lotsOf(work, [body]));
   await keepPromises(work, body, body.pieces);
@@ -82,7 +80,10 @@ export async function move(work: Work, body: BodyOf<Rooms['move']>): Promise<{ i
 }
 
 /** Moves rows whole, all or none: the slab is filled in the morning and cleared at night. */
-export async function moveAll(work: Work, body: BodyOf<Rooms['moveAll']>): Promise<{ moved: number }> {
+export async function moveAll(
+  work: Work,
+  body: BodyOf<typeof contract.counter.moveAll>,
+): Promise<{ moved: number }> {
   await lockLots(work.tx, await lotsOf(work, body.rows));
   const entries: Entry[] = [];
   for (const [i, key] of body.rows.entries()) {
@@ -101,7 +102,10 @@ export async function moveAll(work: Work, body: BodyOf<Rooms['moveAll']>): Promi
   return { moved: body.rows.length };
 }
 
-export async function discard(work: Work, body: BodyOf<Rooms['discard']>): Promise<{ id: number }> {
+export async function discard(
+  work: Work,
+  body: BodyOf<typeof contract.counter.discard>,
+): Promise<{ id: number }> {
   await lockLots(work.tx, await lotsOf(work, [body]));
   const entries = await takeFrom(work, body, body, body.to === 'waste' ? 'end:waste' : 'end:kitchen');
   return { id: await post(work, 'discard', entries, body.reason) };

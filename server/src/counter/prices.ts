@@ -9,7 +9,6 @@ import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { oneSpecies } from '../species/queries.ts';
 
-type Rooms = typeof contract.counter;
 type What = { lotId: number; item: string; batch: number };
 const whatText = (w: What) => `${w.lotId} ${w.item} ${w.batch}`;
 
@@ -79,7 +78,7 @@ export async function wasPriceToday(
 /** Sets a price that was thought of while another stood there: where that one is gone, nothing is written. */
 export async function setPrice(
   work: Work,
-  { was, ...body }: BodyOf<Rooms['price']>,
+  { was, ...body }: BodyOf<typeof contract.counter.price>,
 ): Promise<{ id: number }> {
   if (!(await oneSpecies(work.tx, body.speciesId)))
     throw fieldProblem('speciesId', 'Not in the species book');
@@ -98,7 +97,7 @@ export async function setPrice(
 /** Writes a price and the row of its history. */
 export async function writePrice(
   work: Work,
-  body: Omit<BodyOf<Rooms['price']>, 'was'>,
+  body: Omit<BodyOf<typeof contract.counter.price>, 'was'>,
 ): Promise<{ id: number }> {
   await run(
     work.tx,

@@ -11,8 +11,6 @@ import { nextNumber } from '../platform/numbers.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 
-type Rooms = typeof contract.counter;
-
 interface LineRow {
   saleId: number;
   position: number;
@@ -91,8 +89,8 @@ export const salesOf = (work: Work, day: string): Promise<Sold[]> => salesWhere(
 export async function refund(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['refund']>,
-): Promise<AnswerOf<Rooms['refund']>> {
+  body: BodyOf<typeof contract.counter.refund>,
+): Promise<AnswerOf<typeof contract.counter.refund>> {
   const sale = await row<{ number: number; voidMovementId: number | null }>(
     work.tx,
     'SELECT number, void_movement_id AS voidMovementId FROM sale WHERE id = ? FOR UPDATE',

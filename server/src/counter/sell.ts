@@ -18,8 +18,7 @@ import { pricesOf, wasPriceToday, type Prices } from './prices.ts';
 import { accountKey, keyText } from './keys.ts';
 import { blockedBecause, rowsOf } from './stock.ts';
 
-type Rooms = typeof contract.counter;
-type BagLine = BodyOf<Rooms['sell']>['lines'][number];
+type BagLine = BodyOf<typeof contract.counter.sell>['lines'][number];
 
 /** The price list's price of a line; refuses another without its reason, and nothing at all without one. */
 async function checkPrice(work: Work, at: number, line: BagLine, speciesId: string, prices: Prices) {
@@ -36,7 +35,10 @@ async function checkPrice(work: Work, at: number, line: BagLine, speciesId: stri
 }
 
 /** Sells a bag: everything in it may be sold, is there, and has its price; or nothing is sold. */
-export async function sell(work: Work, body: BodyOf<Rooms['sell']>): Promise<AnswerOf<Rooms['sell']>> {
+export async function sell(
+  work: Work,
+  body: BodyOf<typeof contract.counter.sell>,
+): Promise<AnswerOf<typeof contract.counter.sell>> {
   const split = await Promise.all(body.lines.map((l) => rowsOf(work, l)));
   const ids = [
     ...new Set(

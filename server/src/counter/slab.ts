@@ -6,8 +6,6 @@ import { changeSetting } from '../platform/settings.ts';
 import { knownRow, lockLots } from '../platform/stock.ts';
 import { accountKey, type Key } from './keys.ts';
 
-type Rooms = typeof contract.counter;
-
 /** The places of the slab in order: A1, A2, … */
 export const spotCodes = (layout: readonly { name: string; places: number }[]): string[] =>
   layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
@@ -33,11 +31,14 @@ export async function spotsOf(work: Work) {
   };
 }
 
-export const slab = (work: Work): Promise<AnswerOf<Rooms['slab']>> =>
+export const slab = (work: Work): Promise<AnswerOf<typeof contract.counter.slab>> =>
   Promise.resolve({ version: work.settings.versionOf('slab'), rows: [...work.settings.slab] });
 
 /** Lays the slab out anew; what lay at a place that is gone lies in none until it is put. */
-export async function setSlab(work: Work, body: BodyOf<Rooms['setSlab']>): Promise<{ version: number }> {
+export async function setSlab(
+  work: Work,
+  body: BodyOf<typeof contract.counter.setSlab>,
+): Promise<{ version: number }> {
   if (new Set(body.rows.map((r) => r.name)).size < body.rows.length)
     throw fieldProblem('rows', 'Two rows have one name');
   return changeSetting(
@@ -72,7 +73,10 @@ export async function giveSpot(
 }
 
 /** Puts a row at a place; what lay there takes the place the row had. */
-export async function putAt(work: Work, body: BodyOf<Rooms['putAt']>): Promise<{ id: number }> {
+export async function putAt(
+  work: Work,
+  body: BodyOf<typeof contract.counter.putAt>,
+): Promise<{ id: number }> {
   if (body.place !== 'place:slab') throw fieldProblem('place', 'It does not lie on the slab');
   if (!spotCodes(work.settings.slab).includes(body.spot))
     throw fieldProblem('spot', `There is no place ${body.spot} on the slab`);

@@ -29,7 +29,6 @@ import { pricesOf } from './prices.ts';
 import { blockedBecause } from './stock.ts';
 import { isProduct, ruleOf } from './trimRules.ts';
 
-type Rooms = typeof contract.trim;
 type Part = TrimBook['parts'][number];
 
 const refusalOf = (work: Work, product: ProductId, part: TrimId, species: Species) =>
@@ -41,7 +40,7 @@ const refusalOf = (work: Work, product: ProductId, part: TrimId, species: Specie
   });
 
 /** Trim that lies there now, and why each may not go into a product. */
-export async function lying(work: Work): Promise<AnswerOf<Rooms['lying']>> {
+export async function lying(work: Work): Promise<AnswerOf<typeof contract.trim.lying>> {
   const held = (await stockRows(work.tx)).flatMap((h) => {
     const part = trimOf(h.item);
     return part && h.grams > 0 ? [{ ...h, part }] : [];
@@ -97,7 +96,7 @@ const unfitBecause = (blocked: string | null) => (blocked === 'Not for sale' ? n
 const leastShare = 0.6;
 
 /** Makes a batch of trim: every parent keeps its grams in it, what is lost in the making is drip. */
-export async function make(work: Work, body: BodyOf<Rooms['make']>): Promise<{ id: number }> {
+export async function make(work: Work, body: BodyOf<typeof contract.trim.make>): Promise<{ id: number }> {
   if (!isProduct(body.product)) throw fieldProblem('product', 'Choose what is made');
   const lotIds = body.inputs.map((i) => i.lotId);
   await lockLots(work.tx, lotIds);

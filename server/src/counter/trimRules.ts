@@ -6,8 +6,6 @@ import { fieldProblem, problems } from '../platform/problem.ts';
 import { changeSetting, type ShopSettings } from '../platform/settings.ts';
 import { speciesById } from '../species/queries.ts';
 
-type Rooms = typeof contract.trim;
-
 export const isProduct = (id: string): id is ProductId => productIds.includes(id as ProductId);
 
 /** What the shop does with a kind of trim: its own rule, or the usual one. */
@@ -22,7 +20,7 @@ export const ruleOf = (rules: ShopSettings['trimRules'], part: TrimId): TrimRule
 export async function setRule(
   work: Work,
   part: string,
-  body: BodyOf<Rooms['setRule']>,
+  body: BodyOf<typeof contract.trim.setRule>,
 ): Promise<{ version: number }> {
   if (!Object.hasOwn(trims, part)) throw problems.notFound('No such trim');
   const { version, ...rule } = body;
@@ -41,7 +39,7 @@ export async function setRule(
 export async function setCustoms(
   work: Work,
   part: string,
-  body: BodyOf<Rooms['setCustoms']>,
+  body: BodyOf<typeof contract.trim.setCustoms>,
 ): Promise<{ version: number }> {
   if (part !== 'roe' && part !== 'liver') throw problems.notFound('Custom decides of roe and liver only');
   const book = await speciesById(work.tx);
@@ -66,7 +64,7 @@ export async function setCustoms(
 export async function setProduct(
   work: Work,
   id: string,
-  body: BodyOf<Rooms['setProduct']>,
+  body: BodyOf<typeof contract.trim.setProduct>,
 ): Promise<{ version: number }> {
   if (!isProduct(id)) throw problems.notFound('No such product');
   return changeSetting(

@@ -6,9 +6,7 @@ import { row, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { changeSetting } from '../platform/settings.ts';
 
-type Rooms = typeof contract.forms;
-
-export async function formsBook(work: Work): Promise<AnswerOf<Rooms['book']>> {
+export async function formsBook(work: Work): Promise<AnswerOf<typeof contract.forms.book>> {
   const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ?', [
     work.actor.id,
   ]);
@@ -24,7 +22,10 @@ export async function formsBook(work: Work): Promise<AnswerOf<Rooms['book']>> {
 }
 
 /** Keeps a changed or an own form. Own forms are cut like a shipped one and have an id of their own. */
-export async function saveForm(work: Work, body: BodyOf<Rooms['save']>): Promise<{ version: number }> {
+export async function saveForm(
+  work: Work,
+  body: BodyOf<typeof contract.forms.save>,
+): Promise<{ version: number }> {
   const form = body.form;
   const shipped = shippedForms.find((f) => f.id === form.id);
   if (form.like === null ? !shipped : shipped || !form.id.startsWith('own:'))
@@ -49,7 +50,7 @@ export async function saveForm(work: Work, body: BodyOf<Rooms['save']>): Promise
 
 export async function setShopMethods(
   work: Work,
-  { version, choices }: BodyOf<Rooms['shopMethods']>,
+  { version, choices }: BodyOf<typeof contract.forms.shopMethods>,
 ): Promise<{ version: number }> {
   for (const [question, method] of Object.entries(choices))
     if (!isChoice(question, method)) throw fieldProblem(`choices.${question}`, 'No such way of doing it');
@@ -65,7 +66,7 @@ export async function setShopMethods(
 /** One's own way in one question; another screen of the same cutter keeps what it chose in others. */
 export async function setMyMethod(
   work: Work,
-  { question, method }: BodyOf<Rooms['myMethods']>,
+  { question, method }: BodyOf<typeof contract.forms.myMethods>,
 ): Promise<Record<never, never>> {
   if (method !== null && !isChoice(question, method)) throw fieldProblem('method', 'No such way of doing it');
   const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ? FOR UPDATE', [
@@ -79,7 +80,7 @@ export async function setMyMethod(
   return {};
 }
 
-export const setLabels = (work: Work, { version, ...labels }: BodyOf<Rooms['setLabels']>) =>
+export const setLabels = (work: Work, { version, ...labels }: BodyOf<typeof contract.forms.setLabels>) =>
   changeSetting(
     work,
     'labels',

@@ -16,8 +16,6 @@ import { row, rows, run, type Tx } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 import { oneSpecies, speciesById } from '../species/queries.ts';
 
-type Rooms = typeof contract.grading;
-
 const parse = (stored: { body: string }): Scheme => JSON.parse(stored.body) as Scheme;
 
 /** Puts a shipped scheme in where it is not yet there; a changed one stays as the shop has it. */
@@ -67,7 +65,7 @@ export async function schemesOfLot(
   return [...now, ...before];
 }
 
-export async function listSchemes(work: Work): Promise<AnswerOf<Rooms['schemes']>> {
+export async function listSchemes(work: Work): Promise<AnswerOf<typeof contract.grading.schemes>> {
   const history = await rows<{ id: string; version: number; note: string; by: string | null; at: Date }>(
     work.tx,
     'SELECT s.id, s.version, s.note, p.name AS `by`, s.made_at AS at FROM scheme s LEFT JOIN staff p ON p.id = s.made_by ORDER BY s.version DESC',
@@ -88,8 +86,8 @@ export async function listSchemes(work: Work): Promise<AnswerOf<Rooms['schemes']
 }
 
 /** A scheme as the contract shows it: lists that can be changed. */
-export const toFace = (s: Scheme): AnswerOf<Rooms['lot']>['schemes'][number] =>
-  s as AnswerOf<Rooms['lot']>['schemes'][number];
+export const toFace = (s: Scheme): AnswerOf<typeof contract.grading.lot>['schemes'][number] =>
+  s as AnswerOf<typeof contract.grading.lot>['schemes'][number];
 
 async function keep(work: Work, scheme: Scheme, note: string): Promise<{ version: number }> {
   const faults = schemeFaults(scheme);
@@ -118,7 +116,7 @@ async function lockScheme(work: Work, id: string, from: number): Promise<Scheme 
 export async function changeScheme(
   work: Work,
   id: string,
-  body: BodyOf<Rooms['changeScheme']>,
+  body: BodyOf<typeof contract.grading.changeScheme>,
 ): Promise<{ version: number }> {
   const { version, note, ...fields } = body;
   if (fields.id !== id) throw fieldProblem('id', 'A scheme keeps its name: begin a new one instead');
@@ -227,7 +225,7 @@ async function schemeAndSpecies(work: Work, id: string, speciesId: string) {
 export async function calibrationOf(
   work: Work,
   query: { scheme: string; species: string },
-): Promise<AnswerOf<Rooms['calibration']>> {
+): Promise<AnswerOf<typeof contract.grading.calibration>> {
   const { scheme, species } = await schemeAndSpecies(work, query.scheme, query.species);
   const pairs = await pairsOf(work, scheme, species);
   return {
@@ -244,7 +242,7 @@ export async function calibrationOf(
 export async function calibrate(
   work: Work,
   id: string,
-  body: BodyOf<Rooms['calibrate']>,
+  body: BodyOf<typeof contract.grading.calibrate>,
 ): Promise<{ version: number }> {
   const { scheme, species } = await schemeAndSpecies(work, id, body.speciesId);
   await lockScheme(work, id, body.version);

@@ -18,8 +18,7 @@ import { oneSpecies, speciesById } from '../species/queries.ts';
 import { schemesOfLot, schemeVersion, toFace } from './schemes.ts';
 import { gradesOfLot, lotsById, lotsInShop, type LotWithGrade } from './queries.ts';
 
-type Rooms = typeof contract.grading;
-type GradeObserved = BodyOf<Rooms['record']>['observed'];
+type GradeObserved = BodyOf<typeof contract.grading.record>['observed'];
 
 function toGradingLot(species: Species, lot: LotWithGrade, clocks: Clocks): GradingLot {
   const state = clocks.lot(lot.id);
@@ -57,7 +56,7 @@ export async function gradingLots(work: Work): Promise<GradingLot[]> {
   return lots.sort((a, b) => rank(a) - rank(b) || (a.daysLeft ?? 0) - (b.daysLeft ?? 0) || a.id - b.id);
 }
 
-export async function gradingLot(work: Work, id: number): Promise<AnswerOf<Rooms['lot']>> {
+export async function gradingLot(work: Work, id: number): Promise<AnswerOf<typeof contract.grading.lot>> {
   const [lot] = await lotsById(work.tx, [id]);
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
@@ -84,8 +83,8 @@ export async function gradingLot(work: Work, id: number): Promise<AnswerOf<Rooms
 export async function recordGrade(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['record']>,
-): Promise<AnswerOf<Rooms['record']>> {
+  body: BodyOf<typeof contract.grading.record>,
+): Promise<AnswerOf<typeof contract.grading.record>> {
   const held = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE id = ? FOR UPDATE', [id]);
   const [lot] = held ? await lotsById(work.tx, [id]) : [];
   if (!lot) throw problems.notFound('No such lot');

@@ -26,8 +26,6 @@ import { formsOf } from '../platform/settings.ts';
 import { oneSpecies } from '../species/queries.ts';
 import { labelSheet, type KeptLabel } from './sheet.ts';
 
-type Rooms = typeof contract.bench;
-
 /** The shop's number of an item; a new one is given the next. */
 async function itemNumber(work: Work, speciesId: string, item: string): Promise<number> {
   const had = await row<{ id: number }>(
@@ -219,8 +217,8 @@ export async function makeLabel(
   work: Work,
   ticketId: number,
   weighOutId: number,
-  body: BodyOf<Rooms['makeLabel']>,
-): Promise<AnswerOf<Rooms['makeLabel']>> {
+  body: BodyOf<typeof contract.bench.makeLabel>,
+): Promise<AnswerOf<typeof contract.bench.makeLabel>> {
   const had = await row<{ id: number }>(
     work.tx,
     'SELECT id FROM label WHERE weigh_out_id = ? AND void_at IS NULL FOR UPDATE',
@@ -246,7 +244,10 @@ export async function makeLabel(
   return { id, ...beingPrinted };
 }
 
-export async function printAgain(work: Work, id: number): Promise<AnswerOf<Rooms['printLabel']>> {
+export async function printAgain(
+  work: Work,
+  id: number,
+): Promise<AnswerOf<typeof contract.bench.printLabel>> {
   const label = await labelRow(work, id);
   if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
   await leaveToPrint(work, label);
@@ -296,7 +297,7 @@ export async function labelPriceCode(work: Work, id: number): Promise<File> {
   return svg('price.svg', await ean13(digits));
 }
 
-export async function labelFace(work: Work, id: number): Promise<AnswerOf<Rooms['labelFace']>> {
+export async function labelFace(work: Work, id: number): Promise<AnswerOf<typeof contract.bench.labelFace>> {
   const { size, content, voidWhy } = await labelRow(work, id, '');
   const {
     title,
@@ -330,7 +331,7 @@ export async function labelFace(work: Work, id: number): Promise<AnswerOf<Rooms[
   };
 }
 
-export async function labelsToday(work: Work): Promise<AnswerOf<Rooms['labels']>> {
+export async function labelsToday(work: Work): Promise<AnswerOf<typeof contract.bench.labels>> {
   const made = await rows<{
     id: number;
     ticket: number;
@@ -361,7 +362,7 @@ export const bareCode = (code: string): string =>
     .trim();
 
 /** What a code of this shop says: its own price code, or the GS1 code of a label. */
-export async function readCode(work: Work, code: string): Promise<AnswerOf<Rooms['readCode']>> {
+export async function readCode(work: Work, code: string): Promise<AnswerOf<typeof contract.bench.readCode>> {
   const nothing = { grams: null, price: null, trace: null, useBy: null, voided: null };
   if (/^\d{13}$/.test(code.trim())) {
     const settings = work.settings.labels;

@@ -14,7 +14,6 @@ import { take } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
 import { freeWhole, lockLot } from './lots.ts';
 
-type Rooms = typeof contract.landing;
 const whole = (lotId: number) => ({ account: 'place:cold_room' as const, lotId, item: 'whole', batch: 0 });
 
 const claimsWhere = async (tx: Tx, where: string, id: number): Promise<Claim[]> =>
@@ -62,7 +61,7 @@ async function signWords(
   });
 }
 
-export async function claimsOf(work: Work, id: number): Promise<AnswerOf<Rooms['claims']>> {
+export async function claimsOf(work: Work, id: number): Promise<AnswerOf<typeof contract.landing.claims>> {
   const supplier = await row<{ wording: string }>(
     work.tx,
     'SELECT s.claim_wording AS wording FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?',
@@ -80,8 +79,8 @@ export async function claimsOf(work: Work, id: number): Promise<AnswerOf<Rooms['
 export async function makeClaim(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['claim']>,
-): Promise<AnswerOf<Rooms['claim']>> {
+  body: BodyOf<typeof contract.landing.claim>,
+): Promise<AnswerOf<typeof contract.landing.claim>> {
   await lockLot(work, id);
   const there = await freeWhole(work, id);
   let movement: number | null = null;
@@ -125,7 +124,7 @@ export async function makeClaim(
 export async function settleClaim(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['settle']>,
+  body: BodyOf<typeof contract.landing.settle>,
 ): Promise<{ id: number }> {
   const done = await run(
     work.tx,

@@ -10,8 +10,6 @@ import { lockLots, promisedFish } from '../platform/stock.ts';
 import { oneSpecies } from '../species/queries.ts';
 import { nextLotCode } from './service.ts';
 
-type Rooms = typeof contract.landing;
-
 interface Held {
   id: number;
   version: number;
@@ -49,7 +47,11 @@ export async function freeWhole(
 }
 
 /** Holds a lot until someone decides, or lets it go. */
-export async function holdLot(work: Work, id: number, body: BodyOf<Rooms['hold']>): Promise<{ id: number }> {
+export async function holdLot(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.landing.hold>,
+): Promise<{ id: number }> {
   const lot = await lockLot(work, id);
   if (lot.version !== body.version) throw changedMeanwhile(lot);
   await run(work.tx, 'UPDATE lot SET hold_reason = ?, version = version + 1 WHERE id = ?', [
@@ -63,7 +65,7 @@ export async function holdLot(work: Work, id: number, body: BodyOf<Rooms['hold']
 export async function keepRawPaper(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['rawPaper']>,
+  body: BodyOf<typeof contract.landing.rawPaper>,
 ): Promise<{ id: number }> {
   const lot = await lockLot(work, id);
   if (lot.version !== body.version) throw changedMeanwhile(lot);
@@ -88,8 +90,8 @@ export async function keepRawPaper(
 export async function splitLot(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['split']>,
-): Promise<AnswerOf<Rooms['split']>> {
+  body: BodyOf<typeof contract.landing.split>,
+): Promise<AnswerOf<typeof contract.landing.split>> {
   const lot = await lockLot(work, id);
   if (lot.version !== body.version) throw changedMeanwhile(lot);
   const there = await freeWhole(work, id);

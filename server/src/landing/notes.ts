@@ -15,8 +15,7 @@ import { fieldProblem, problems } from '../platform/problem.ts';
 import { allSpecies } from '../species/queries.ts';
 import { addLot, createDelivery, supplierId } from './service.ts';
 
-type Rooms = typeof contract.landing;
-type Note = AnswerOf<Rooms['readNote']>;
+type Note = AnswerOf<typeof contract.landing.readNote>;
 
 const mostRows = 400;
 
@@ -96,14 +95,14 @@ async function read(
   };
 }
 
-export const readNote = (work: Work, body: BodyOf<Rooms['readNote']>): Promise<Note> =>
+export const readNote = (work: Work, body: BodyOf<typeof contract.landing.readNote>): Promise<Note> =>
   read(work, body.supplier, body.text, body.columns, today(work));
 
 /** Every lot of the note or none: a row with an error refuses them all. Weights of a note are typed, not measured. */
 export async function importNote(
   work: Work,
-  body: BodyOf<Rooms['importNote']>,
-): Promise<AnswerOf<Rooms['importNote']>> {
+  body: BodyOf<typeof contract.landing.importNote>,
+): Promise<AnswerOf<typeof contract.landing.importNote>> {
   const { supplier, text, columns, ...head } = body;
   const landedOn = tradingDay(new Date(head.arrivedAt), work.settings);
   const note = await read(work, supplier, text, columns, landedOn);
@@ -135,7 +134,10 @@ export async function importNote(
 }
 
 /** What this supplier brought the time before: the same lots are often ordered again. */
-export async function lastLots(work: Work, supplier: string): Promise<AnswerOf<Rooms['lastLots']>> {
+export async function lastLots(
+  work: Work,
+  supplier: string,
+): Promise<AnswerOf<typeof contract.landing.lastLots>> {
   return rows(
     work.tx,
     `SELECT l.species_id AS speciesId, sp.name AS speciesName, l.arrival_condition AS \`condition\`, l.pieces, l.grams,

@@ -22,9 +22,8 @@ import {
   type LotFish,
 } from './queries.ts';
 
-type Rooms = typeof contract.landing;
-type DeliveryInput = Omit<BodyOf<Rooms['editDelivery']>, 'version'>;
-type LotInput = Omit<BodyOf<Rooms['editLot']>, 'version'>;
+type DeliveryInput = Omit<BodyOf<typeof contract.landing.editDelivery>, 'version'>;
+type LotInput = Omit<BodyOf<typeof contract.landing.editLot>, 'version'>;
 
 const seesCosts = (work: Work) => work.actor.role !== 'counter';
 

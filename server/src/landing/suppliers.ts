@@ -6,7 +6,6 @@ import { row, rows, run } from '../platform/db.ts';
 import { problems } from '../platform/problem.ts';
 import { speciesById } from '../species/queries.ts';
 
-type Rooms = typeof contract.landing;
 const days = 90;
 
 /** What a supplier's deliveries were like: temperatures, weights, grades, claims and yields of the last 90 days. */
@@ -145,7 +144,7 @@ export async function lockSupplier(
 export async function editSupplier(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['editSupplier']>,
+  body: BodyOf<typeof contract.landing.editSupplier>,
 ): Promise<{ id: number }> {
   await lockSupplier(work, id, body.version, ({ version, claimWording, dressedMeans }) => ({
     version,

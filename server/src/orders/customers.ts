@@ -5,8 +5,6 @@ import { problems } from '../platform/problem.ts';
 import { ordersWhere, withLines } from './queries.ts';
 import { listStanding } from './standing.ts';
 
-type Rooms = typeof contract.orders;
-
 export const listCustomers = (work: Work) =>
   rows<{ id: number; name: string; phone: string }>(
     work.tx,
@@ -14,7 +12,10 @@ export const listCustomers = (work: Work) =>
   );
 
 /** What the shop knows of a customer, for the one who answers the phone. */
-export async function recallCustomer(work: Work, id: number): Promise<AnswerOf<Rooms['customer']>> {
+export async function recallCustomer(
+  work: Work,
+  id: number,
+): Promise<AnswerOf<typeof contract.orders.customer>> {
   const customer = await row<{ id: number; version: number; name: string; phone: string; remarks: string }>(
     work.tx,
     'SELECT id, version, name, phone, remarks FROM customer WHERE id = ?',
@@ -46,7 +47,7 @@ export async function recallCustomer(work: Work, id: number): Promise<AnswerOf<R
 export async function noteCustomer(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['noteCustomer']>,
+  body: BodyOf<typeof contract.orders.noteCustomer>,
 ): Promise<{ version: number }> {
   const had = await row<{ version: number; phone: string; remarks: string }>(
     work.tx,

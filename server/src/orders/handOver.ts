@@ -14,8 +14,6 @@ import { settleOrder, shelfOf, takeLine } from './lines.ts';
 import { recordSale } from './sale.ts';
 import { lockOrder } from './service.ts';
 
-type Rooms = typeof contract.orders;
-
 /** How the weight of what is handed over is known: as it was weighed out, by the least sure of its weighings. */
 async function knownAs(work: Work, of: { batch: number; item: string }): Promise<WeightSource> {
   const found = await rows<{ source: WeightSource }>(
@@ -78,7 +76,7 @@ function takeTrim({ lying, weighed }: Awaited<ReturnType<typeof trimsOf>>, lineI
 export async function handOver(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['handOver']>,
+  body: BodyOf<typeof contract.orders.handOver>,
 ): Promise<{ id: number; total: number; toPay: number }> {
   const { order, lines } = await lockOrder(work, id, body.version);
   const chosen = lines.filter((l) => body.prices.some((p) => p.lineId === l.id));

@@ -29,8 +29,7 @@ import { speciesById } from '../species/queries.ts';
 import { formFor, type LineBody } from './lines.ts';
 import { checkDue } from './service.ts';
 
-type Rooms = typeof contract.orders;
-type Answer = AnswerOf<Rooms['promise']>[number];
+type Answer = AnswerOf<typeof contract.orders.promise>[number];
 
 interface OpenLine {
   id: number;
@@ -172,8 +171,8 @@ const quarterHour = 15 * 60_000;
  */
 export async function promise(
   work: Work,
-  body: BodyOf<Rooms['promise']>,
-): Promise<AnswerOf<Rooms['promise']>> {
+  body: BodyOf<typeof contract.orders.promise>,
+): Promise<AnswerOf<typeof contract.orders.promise>> {
   const dueAt = checkDue(work, body.dueAt);
   const book = await speciesById(work.tx);
   const { free, short } = await freeStock(work, book, body.orderId);

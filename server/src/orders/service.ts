@@ -11,8 +11,6 @@ import { depositWay, noteDeposit } from './deposits.ts';
 import { addLines, changeLine, checkLine, dropLine, isOver, settleOrder, shelfOf } from './lines.ts';
 import { faceOf, linesOfOrders, ordersWhere, withLines, type LineRow, type OrderRow } from './queries.ts';
 
-type Rooms = typeof contract.orders;
-
 export async function listOrders(work: Work, handedOn?: string): Promise<Order[]> {
   if (!handedOn) return withLines(work.tx, await ordersWhere(work.tx, "o.state IN ('open', 'ready')", []));
   const from = instantOn(handedOn, 0, work.settings);
@@ -44,7 +42,7 @@ export async function customerId(work: Work, name: string, phone: string): Promi
 
 export async function takeOrder(
   work: Work,
-  body: BodyOf<Rooms['take']>,
+  body: BodyOf<typeof contract.orders.take>,
   standingId: number | null = null,
 ): Promise<{ id: number; number: number }> {
   const due = checkDue(work, body.dueAt);
@@ -100,7 +98,7 @@ async function changeLines(
   order: OrderRow,
   due: Date,
   lines: readonly LineRow[],
-  wanted: NonNullable<BodyOf<Rooms['edit']>['lines']>,
+  wanted: NonNullable<BodyOf<typeof contract.orders.edit>['lines']>,
 ) {
   const alive = lines.filter((l) => l.state !== 'handed' && l.state !== 'cancelled');
   const shelf = await shelfOf(
@@ -127,7 +125,7 @@ async function changeLines(
 export async function editOrder(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['edit']>,
+  body: BodyOf<typeof contract.orders.edit>,
 ): Promise<{ id: number }> {
   const { order, lines } = await lockOrder(work, id, body.version);
   const due = body.dueAt === order.dueAt.toISOString() ? order.dueAt : checkDue(work, body.dueAt);
@@ -150,7 +148,7 @@ export async function editOrder(
 export async function cancelOrder(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['cancel']>,
+  body: BodyOf<typeof contract.orders.cancel>,
 ): Promise<{ id: number }> {
   const { order, lines } = await lockOrder(work, id, body.version);
   if (body.uncollected && order.dueAt > work.now)

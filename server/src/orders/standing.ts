@@ -10,8 +10,6 @@ import { speciesById } from '../species/queries.ts';
 import { checkLine, type LineBody } from './lines.ts';
 import { customerId, takeOrder } from './service.ts';
 
-type Rooms = typeof contract.orders;
-
 /** Orders of a weekly one are made so many days ahead, so that buying and promising count them. */
 const daysAhead = 7;
 
@@ -83,7 +81,7 @@ export async function listStanding(
 /** Keeps an order for every week and makes the first ones of it. */
 export async function keepStanding(
   work: Work,
-  body: BodyOf<Rooms['keepStanding']>,
+  body: BodyOf<typeof contract.orders.keepStanding>,
 ): Promise<{ id: number; made: number }> {
   const book = await speciesById(work.tx);
   for (const [i, line] of body.lines.entries()) checkLine(work, book, line, i);

@@ -21,8 +21,6 @@ import { speciesById } from '../species/queries.ts';
 import { dayProblems, plannedTickets, problemOf } from './day.ts';
 import { planRow } from './runs.ts';
 
-type Rooms = typeof contract.plan;
-
 /** Fish cut alike share a ticket, so many at most. */
 const mostTogether = 6;
 
@@ -188,7 +186,7 @@ async function ticketFor(
 export async function acceptPlan(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['accept']>,
+  body: BodyOf<typeof contract.plan.accept>,
 ): Promise<{ id: number; tickets: number[] }> {
   const plan = await planRow(work, id, true);
   if (plan.state === 'running') throw problems.conflict('It is still planning: stop it first, or wait');

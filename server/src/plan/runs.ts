@@ -10,8 +10,6 @@ import { dayProblems, gramsOff, problemOf, without } from './day.ts';
 import type { Planner } from './planner.ts';
 import type { Pool } from 'mysql2/promise';
 
-type Rooms = typeof contract.plan;
-
 export interface PlanRow {
   id: number;
   parentId: number | null;
@@ -170,7 +168,10 @@ export const planBeginning = (pool: Pool, planner: Planner): JobKind<PlanJob> =>
   },
 });
 
-export async function startPlan(work: Work, body: BodyOf<Rooms['start']>): Promise<{ id: number }> {
+export async function startPlan(
+  work: Work,
+  body: BodyOf<typeof contract.plan.start>,
+): Promise<{ id: number }> {
   const before = await newest(work);
   const species = await dayProblems(work, body.horizon);
   if (species.every((s) => s.fish.length === 0 && s.lines.length === 0))
@@ -223,7 +224,7 @@ export async function stopPlan(work: Work, id: number): Promise<{ id: number }> 
 export async function pinFish(
   work: Work,
   id: number,
-  { fish, pinned }: BodyOf<Rooms['pin']>,
+  { fish, pinned }: BodyOf<typeof contract.plan.pin>,
 ): Promise<{ id: number }> {
   const plan = await planRow(work, id, true);
   if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
@@ -245,7 +246,7 @@ export async function moveLine(
   work: Work,
   planner: Planner,
   id: number,
-  body: BodyOf<Rooms['move']>,
+  body: BodyOf<typeof contract.plan.move>,
 ): Promise<{ id: number; gain: number }> {
   // Cut anew before anything is locked: others plan and pin meanwhile, and that is looked at after.
   const plan = await planRow(work, id);

@@ -12,8 +12,6 @@ import { lockLots } from '../platform/stock.ts';
 import { speciesById } from '../species/queries.ts';
 import { shopLots, wantOf } from './available.ts';
 
-type Rooms = typeof contract.plan;
-
 interface StoredLine {
   id: number;
   version: number;
@@ -116,7 +114,7 @@ async function lockLine(work: Work, id: number, version: number): Promise<Stored
 export async function choosePicks(
   work: Work,
   id: number,
-  body: BodyOf<Rooms['choose']>,
+  body: BodyOf<typeof contract.plan.choose>,
 ): Promise<{ id: number }> {
   await lockLots(
     work.tx,

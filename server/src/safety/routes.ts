@@ -4,13 +4,12 @@ import type { Work } from '../platform/context.ts';
 import { rows, run } from '../platform/db.ts';
 import { fieldProblem, problems } from '../platform/problem.ts';
 
-type Rooms = typeof contract.safety;
 /** Knives one bench may name, and how long accidents are shown, days. */
 const mostKnives = 60;
 const shownDays = 730;
 const oldestDays = 60;
 
-async function knives(work: Work): Promise<AnswerOf<Rooms['knives']>> {
+async function knives(work: Work): Promise<AnswerOf<typeof contract.safety.knives>> {
   const last = await rows<{ knife: string; did: 'steel' | 'stone'; at: Date; by: string }>(
     work.tx,
     `SELECT k.knife, k.did, k.at, p.name AS \`by\` FROM knife_care k JOIN staff p ON p.id = k.staff_id
@@ -21,14 +20,14 @@ async function knives(work: Work): Promise<AnswerOf<Rooms['knives']>> {
     const found = last.find((l) => l.knife === knife && l.did === did);
     return found ? { at: found.at.toISOString(), by: found.by } : null;
   };
-  const waits = (k: AnswerOf<Rooms['knives']>[number]) =>
+  const waits = (k: AnswerOf<typeof contract.safety.knives>[number]) =>
     Math.max(...[k.steel, k.stone].map((s) => (s ? Date.parse(s.at) : 0)));
   return names
     .map((knife) => ({ knife, steel: of(knife, 'steel'), stone: of(knife, 'stone') }))
     .sort((a, b) => waits(a) - waits(b));
 }
 
-async function sharpen(work: Work, body: BodyOf<Rooms['sharpen']>): Promise<{ id: number }> {
+async function sharpen(work: Work, body: BodyOf<typeof contract.safety.sharpen>): Promise<{ id: number }> {
   const others = await rows(work.tx, 'SELECT DISTINCT knife FROM knife_care WHERE knife <> ? LIMIT ?', [
     body.knife,
     mostKnives,
@@ -44,10 +43,10 @@ async function sharpen(work: Work, body: BodyOf<Rooms['sharpen']>): Promise<{ id
 }
 
 /** Who was hurt is nobody's business but theirs who noted it and the manager's. */
-async function accidents(work: Work): Promise<AnswerOf<Rooms['accidents']>> {
+async function accidents(work: Work): Promise<AnswerOf<typeof contract.safety.accidents>> {
   const all = work.actor.role === 'manager';
   const found = await rows<
-    Omit<AnswerOf<Rooms['accidents']>[number], 'at' | 'notedAt'> & { at: Date; notedAt: Date }
+    Omit<AnswerOf<typeof contract.safety.accidents>[number], 'at' | 'notedAt'> & { at: Date; notedAt: Date }
   >(
     work.tx,
     `SELECT a.id, a.at, a.kind, a.who, a.what, a.first_aid AS firstAid, p.name AS notedBy, a.noted_at AS notedAt
@@ -58,7 +57,10 @@ async function accidents(work: Work): Promise<AnswerOf<Rooms['accidents']>> {
   return found.map((a) => ({ ...a, at: a.at.toISOString(), notedAt: a.notedAt.toISOString() }));
 }
 
-async function noteAccident(work: Work, body: BodyOf<Rooms['noteAccident']>): Promise<{ id: number }> {
+async function noteAccident(
+  work: Work,
+  body: BodyOf<typeof contract.safety.noteAccident>,
+): Promise<{ id: number }> {
   const at = new Date(body.at);
   const ago = work.now.getTime() - at.getTime();
   if (ago < -60_000) throw fieldProblem('at', 'That is in the future: check the time');
@@ -71,7 +73,7 @@ async function noteAccident(work: Work, body: BodyOf<Rooms['noteAccident']>): Pr
   return { id: made.insertId };
 }
 
-export const safety: Handlers<Rooms> = {
+export const safety: Handlers<typeof contract.safety> = {
   knives: (work) => knives(work),
   sharpen: (work, { body }) => sharpen(work, body),
   accidents: (work) => accidents(work),

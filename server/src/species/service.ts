@@ -6,8 +6,6 @@ import { row, rows } from '../platform/db.ts';
 import { problems } from '../platform/problem.ts';
 import { addSpecies, allSpecies, oneSpecies, updateSpecies } from './queries.ts';
 
-type Rooms = typeof contract.species;
-
 function check(species: Species): void {
   const faults = speciesFaults(species);
   if (faults.length > 0)
@@ -30,7 +28,7 @@ async function checkName(work: Work, id: string, name: string) {
 export async function editSpecies(
   work: Work,
   id: string,
-  body: BodyOf<Rooms['edit']>,
+  body: BodyOf<typeof contract.species.edit>,
 ): Promise<{ version: number }> {
   const { version, ...fields } = body;
   const had = await oneSpecies(work.tx, id);
@@ -52,7 +50,10 @@ export async function editSpecies(
   return { version: version + 1 };
 }
 
-export async function newSpecies(work: Work, body: BodyOf<Rooms['add']>): Promise<{ id: string }> {
+export async function newSpecies(
+  work: Work,
+  body: BodyOf<typeof contract.species.add>,
+): Promise<{ id: string }> {
   check(body);
   await checkName(work, '', body.name);
   if (await oneSpecies(work.tx, body.id))
@@ -64,7 +65,10 @@ export async function newSpecies(work: Work, body: BodyOf<Rooms['add']>): Promis
 }
 
 /** Reached over expected yield by month of the year, weighted by what was cut. */
-export async function speciesYields(work: Work, id: string): Promise<AnswerOf<Rooms['yields']>> {
+export async function speciesYields(
+  work: Work,
+  id: string,
+): Promise<AnswerOf<typeof contract.species.yields>> {
   const months = await rows<{ month: number; tickets: number; reached: number }>(
     work.tx,
     `SELECT MONTH(t.closed_on) AS month, COUNT(*) AS tickets, SUM(t.main_grams) / SUM(t.input_grams * t.expected_yield) AS reached
