@@ -29,6 +29,46 @@ module.exports = {
       to: { dependencyTypes: ['core'] },
     },
     {
+      name: 'platform-knows-no-stage',
+      severity: 'error',
+      comment: 'server: the platform serves any stage and knows none, nor what the shop is asked',
+      from: { path: '^server/src/platform/' },
+      to: { path: '^server/src/', pathNot: '^server/src/platform/' },
+    },
+    {
+      name: 'shop-below-stages',
+      severity: 'error',
+      comment: 'server: what all stages ask of the shop stands below them',
+      from: { path: '^server/src/shop/' },
+      to: { path: '^server/src/', pathNot: '^server/src/(platform|shop)/' },
+    },
+    {
+      name: 'server-stages-apart',
+      severity: 'error',
+      comment:
+        'server: no stage imports another; what two of them ask is in shop/, what two of them write in platform/books/',
+      from: { path: '^server/src/stages/([^/]+)/' },
+      to: { path: '^server/src/(stages|launch|app)', pathNot: '^server/src/stages/$1/' },
+    },
+    {
+      name: 'stages-alike',
+      severity: 'error',
+      comment:
+        'server: a stage has routes.ts, commands and queries; each of the two a file, or a folder of subjects',
+      from: {
+        path: '^server/src/stages/',
+        pathNot: '^server/src/stages/[^/]+/(routes\\.ts|(commands|queries)(\\.ts|/[^/]+\\.(ts|mjs)))$',
+      },
+      to: {},
+    },
+    {
+      name: 'queries-change-nothing',
+      severity: 'error',
+      comment: 'server: a query calls no command',
+      from: { path: '^server/src/stages/([^/]+)/queries' },
+      to: { path: '^server/src/stages/[^/]+/(commands|routes)' },
+    },
+    {
       name: 'stages-apart',
       severity: 'error',
       comment: 'a stage of the interface does not reach into another; what they share is in app/ or parts/',

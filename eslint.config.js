@@ -2,22 +2,43 @@ import hooks from 'eslint-plugin-react-hooks';
 import { defineConfig } from 'eslint/config';
 import ts from 'typescript-eslint';
 
+const everywhere = [
+  { selector: 'TSEnumDeclaration', message: 'Use a union of strings.' },
+  { selector: "JSXAttribute[name.name='dangerouslySetInnerHTML']", message: 'Text is shown as text.' },
+];
+
 export default defineConfig(
   { ignores: ['**/dist/', '**/node_modules/', '.data/', '**/*.cjs'] },
   ts.configs.recommendedTypeChecked,
   {
     languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: ['*.js', 'server/src/plan/thread.mjs'] } },
+      parserOptions: {
+        projectService: { allowDefaultProject: ['*.js', 'server/src/stages/plan/commands/thread.mjs'] },
+      },
     },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       eqeqeq: 'error',
       'no-console': 'error',
+      'no-restricted-syntax': ['error', ...everywhere],
+    },
+  },
+  {
+    files: ['server/src/shop/**/*.ts', 'server/src/stages/*/queries.ts', 'server/src/stages/*/queries/*.ts'],
+    rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: 'TSEnumDeclaration', message: 'Use a union of strings.' },
-        { selector: "JSXAttribute[name.name='dangerouslySetInnerHTML']", message: 'Text is shown as text.' },
+        ...everywhere,
+        {
+          selector: "ImportSpecifier[imported.name='run']",
+          message: 'A query reads; what changes is a command.',
+        },
+        {
+          selector:
+            'TemplateElement[value.raw=/\\b(INSERT INTO|DELETE FROM|REPLACE INTO|UPDATE \\w+ SET)\\b/]',
+          message: 'A query reads; what changes is a command.',
+        },
       ],
     },
   },

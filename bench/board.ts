@@ -3,7 +3,7 @@ import { createServer, type Socket } from 'node:net';
 import { compose, plainCut, type Job } from '@ember-slate/core/board';
 import { formRefusal, shippedForms } from '@ember-slate/core/forms';
 import { catalogue, conditionsFor } from '@ember-slate/core/species';
-import { labelSheet, type KeptLabel } from '@ember-slate/server/labels/sheet';
+import { type KeptLabel, labelSheet } from '@ember-slate/server/stages/labels/queries/sheet';
 import { renderPdf } from '@ember-slate/server/platform/pdf';
 import { By, openBrowser, press, resize, see, signIn, texts } from '../e2e/src/browser.ts';
 import { openSample } from '../e2e/src/sample.ts';

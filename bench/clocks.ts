@@ -1,19 +1,21 @@
+import { dayMs } from '@ember-slate/core/calendar';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { rowClocks, TemperatureLog, type RowChange } from '@ember-slate/core/coldchain';
-import { clocksFrom, clocksOf, historiesOf } from '@ember-slate/server/cold/clocks';
-import { Logs, places } from '@ember-slate/server/cold/logs';
-import { writeReadings } from '@ember-slate/server/cold/service';
-import { lotsInShop } from '@ember-slate/server/grading/queries';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
-import { addStaff } from '@ember-slate/server/people/service';
-import { quietly } from '@ember-slate/server/platform/context';
 import { openPool, rows, run, transaction } from '@ember-slate/server/platform/db';
+import { addStaff } from '@ember-slate/server/stages/people/commands';
+import { logsOf, places } from '@ember-slate/server/shop/logs';
+import { writeReadings } from '@ember-slate/server/stages/cold/commands/places';
+import { Kept } from '@ember-slate/server/platform/kept';
+import { quietly } from '@ember-slate/server/platform/context';
 import { readSettings } from '@ember-slate/server/platform/settings';
-import { speciesById } from '@ember-slate/server/species/queries';
+import { speciesById } from '@ember-slate/server/shop/species';
+import { lotsInShop } from '@ember-slate/server/shop/lots';
+import { clocksFrom, clocksOf, historiesOf } from '@ember-slate/server/shop/clocks';
 import { tenthsAt } from '@ember-slate/devices/sensor-curve';
 
 /**
@@ -51,7 +53,7 @@ try {
     for (const place of await places(tx)) {
       if (!place.sensor) continue;
       const readings = [];
-      for (let at = now.getTime() - days * 86_400_000; at <= now.getTime(); at += step)
+      for (let at = now.getTime() - days * dayMs; at <= now.getTime(); at += step)
         readings.push({
           at: new Date(Math.floor(at / step) * step),
           tenths: tenthsAt(place.sensor, new Date(at)),
@@ -60,7 +62,7 @@ try {
     }
     const supplier = (await run(tx, "INSERT INTO supplier (name) VALUES ('Bench')")).insertId;
     for (let i = 0; i < lots; i++) {
-      const at = new Date(now.getTime() - (1 + (i % days)) * 86_400_000);
+      const at = new Date(now.getTime() - (1 + (i % days)) * dayMs);
       const day = at.toISOString().slice(0, 10);
       const delivery = await run(
         tx,
@@ -120,13 +122,13 @@ try {
     );
     process.stdout.write(`${lots} lots, ${read.length} readings in 6 places over ${days} days\n`);
     say('the bare query of all readings', bare);
-    const logs = new Logs();
+    const kept = new Kept();
     const work = quietly({
       tx,
       actor: { id: 1, name: '', role: 'manager' as const },
       now,
       settings: await readSettings(tx),
-      logs,
+      kept,
     });
     const book = await speciesById(tx);
     const found = await lotsInShop(tx);
@@ -148,10 +150,10 @@ try {
     );
     say(
       'one reading a day late',
-      await median(99, () => log.add([{ at: newest - 86_400_000 + ++n, celsius: 2 }])),
+      await median(99, () => log.add([{ at: newest - dayMs + ++n, celsius: 2 }])),
     );
     const changes: RowChange[] = [
-      { at: newest - 20 * 86_400_000, movement: 1, place: 'room', item: 'whole', batch: 0, grams: 1 },
+      { at: newest - 20 * dayMs, movement: 1, place: 'room', item: 'whole', batch: 0, grams: 1 },
     ];
     const path = {
       changes,
@@ -170,25 +172,25 @@ try {
 
   // One new reading told by a sensor: into the logs, and every clock brought to it.
   await transaction(pool, async (tx) => {
-    const logs = new Logs();
+    const kept = new Kept();
     const work = quietly({
       tx,
       actor: { id: 1, name: '', role: 'manager' as const },
       now,
       settings: await readSettings(tx),
-      logs,
+      kept,
     });
     const book = await speciesById(tx);
     const found = await lotsInShop(tx);
     const histories = await historiesOf(work, found, book);
-    const since = now.getTime() - days * 86_400_000;
-    await logs.read(tx, since);
+    const since = now.getTime() - days * dayMs;
+    await logsOf(work).read(tx, since);
     const [place] = await places(tx);
     const times: number[] = [];
     for (let i = 0; i < 15; i++) {
       await writeReadings(tx, place!, [{ at: new Date(now.getTime() + i * 1000), tenths: 12 }], 'probe', 1);
       const [ms] = await timed(async () =>
-        clocksFrom(work, found, book, histories, await logs.read(tx, since)),
+        clocksFrom(work, found, book, histories, await logsOf(work).read(tx, since)),
       );
       times.push(ms);
     }

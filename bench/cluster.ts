@@ -14,12 +14,12 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import { nothingObserved } from '@ember-slate/core/freshness';
 import { unprivileged } from '@ember-slate/server/launch/account';
 import { freePort } from '@ember-slate/server/launch/database';
-import { prepare } from '@ember-slate/server/launch/prepare';
-import { listen, type Running } from '@ember-slate/server/launch/serve';
-import { addStaff } from '@ember-slate/server/people/service';
 import { openPool, row, rows, transaction } from '@ember-slate/server/platform/db';
-import { proveLedger } from '@ember-slate/server/platform/ledger';
+import { listen, type Running } from '@ember-slate/server/launch/serve';
+import { prepare } from '@ember-slate/server/launch/prepare';
 import { readSettings, writeSettings } from '@ember-slate/server/platform/settings';
+import { addStaff } from '@ember-slate/server/stages/people/commands';
+import { proveLedger } from '@ember-slate/server/platform/books/ledger';
 
 const provider = '/usr/lib/galera/libgalera_smm.so';
 const nodes = 3;

@@ -4,11 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { spawnSync } from 'node:child_process';
-import { createApp } from '@ember-slate/server/app';
-import { ScaleAdapter } from '@ember-slate/server/devices/scale';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { openPool } from '@ember-slate/server/platform/db';
+import { ScaleAdapter } from '@ember-slate/server/platform/devices/scale';
+import { createApp } from '@ember-slate/server/app';
 import autocannon from 'autocannon';
 import express from 'express';
 import type { AddressInfo } from 'node:net';
@@ -128,7 +128,7 @@ const figures = [
   await read('/api/bench/tickets'),
   await read('/api/counter/stock'),
   await read(`/api/close/${today}`),
-  await read('/api/tide'),
+  await read('/api/summary'),
   await save(),
 ];
 

@@ -6,8 +6,8 @@ import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
 import { exhaustive, randomDay } from '@ember-slate/core/cutplan/testing';
 import { shippedForms } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
-import { shareOut } from '@ember-slate/server/plan/planner';
-import type { Task, Told } from '@ember-slate/server/plan/worker';
+import { shareOut } from '@ember-slate/server/stages/plan/commands/planner';
+import type { Task, Told } from '@ember-slate/server/stages/plan/commands/worker';
 
 /** The planner measured: gap to its own proven bound in % of the takings, the gain on first come, and the times. */
 
@@ -25,7 +25,9 @@ const stored = (speciesId: string, day: ReturnType<typeof randomDay>): Planned =
 async function onThreads(species: readonly Planned[], seconds: number) {
   const lanes = shareOut([...species], seconds, 2).map((mine) => ({
     mine,
-    worker: new Worker(new URL('../server/src/plan/thread.mjs', import.meta.url), { execArgv: [] }),
+    worker: new Worker(new URL('../server/src/stages/plan/commands/thread.mjs', import.meta.url), {
+      execArgv: [],
+    }),
   }));
   // The server keeps its threads ready; so does this.
   await new Promise((done) => setTimeout(done, 3000));

@@ -1,3 +1,4 @@
+import { dayMs } from '@ember-slate/core/calendar';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -5,11 +6,11 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { StockRow } from '@ember-slate/contract';
-import { createApp } from '@ember-slate/server/app';
-import { ScaleAdapter } from '@ember-slate/server/devices/scale';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { openPool } from '@ember-slate/server/platform/db';
+import { createApp } from '@ember-slate/server/app';
+import { ScaleAdapter } from '@ember-slate/server/platform/devices/scale';
 
 /**
  * The same requests on sixty days and on ten years of a busy shop, one after the other as one screen asks them, and
@@ -101,9 +102,9 @@ async function serve(url: string) {
 type Served = Awaited<ReturnType<typeof serve>>;
 
 const day = new Date().toISOString().slice(0, 10);
-const back = (n: number) => new Date(Date.parse(day) - n * 86_400_000).toISOString().slice(0, 10);
+const back = (n: number) => new Date(Date.parse(day) - n * dayMs).toISOString().slice(0, 10);
 const screens = [
-  '/api/tide',
+  '/api/summary',
   '/api/landing/deliveries',
   '/api/grading/lots',
   '/api/orders',
@@ -111,14 +112,14 @@ const screens = [
   '/api/plan/lines',
   '/api/bench/tickets',
   '/api/counter/stock',
-  '/api/counter/markdowns',
+  '/api/prices/markdowns',
   `/api/counter/sales?day=${day}`,
   '/api/trim/lying',
   `/api/trim?from=${back(6)}&to=${day}`,
   `/api/close/${day}`,
   '/api/yields',
   '/api/yields/one?speciesId=hake&condition=gutted&form=steaks',
-  '/api/costs/prices',
+  '/api/prices',
   `/api/costs/lots?from=${back(13)}&to=${day}`,
   '/api/costs/choices?speciesId=hake',
   '/api/buying',

@@ -201,11 +201,11 @@ describe('the sample shop on screen', () => {
           })),
       )
     ).find((r) => r.weight > 0)!;
-    const label = await hand.ok(contract.bench.makeLabel, {
+    const label = await hand.ok(contract.labels.make, {
       params: { id: batch, weightId: weight },
       body: { size: '58x40', print: false },
     });
-    const face = await hand.ok(contract.bench.labelFace, { params: { id: label.id } });
+    const face = await hand.ok(contract.labels.one, { params: { id: label.id } });
     await driver.executeScript(
       `
       for (const key of [...arguments[0], 'Enter'])

@@ -68,22 +68,6 @@ const choices = z.object({
 });
 export type CostChoices = z.infer<typeof choices>;
 
-const listed = z.object({
-  speciesId: z.string(),
-  speciesName: z.string(),
-  item: z.string(),
-  itemName: z.string(),
-  perKg: z.number().int().nullable(),
-  cost: z.number().int().nullable(),
-  margin: z.number().nullable(),
-  markup: z.number().nullable(),
-  wanted: z.number().int().nullable(),
-  changedAt: f.instant.nullable(),
-  /** Sold over the last 30 days. */
-  soldGrams: z.number().int(),
-});
-export type ListedPrice = z.infer<typeof listed>;
-
 export const costs = {
   lots: read('/api/costs/lots', {
     summary: 'Lots landed between two days: what they cost, what they became, what they earned',
@@ -117,26 +101,6 @@ export const costs = {
     roles: managers,
     query: z.object({ speciesId: f.speciesId }),
     answer: choices,
-  }),
-  list: read('/api/costs/prices', {
-    summary: 'The price list with costs, margins and the price that would leave the wanted margin',
-    tags: ['counter', 'close', 'landing', 'bench'],
-    roles: managers,
-    answer: z.array(listed),
-  }),
-  history: read('/api/costs/history', {
-    summary: 'What a form was sold for, and what the fish was bought for, over two years',
-    tags: ['counter', 'landing'],
-    roles: managers,
-    query: z.object({ speciesId: f.speciesId, item: f.item }),
-    answer: z.object({
-      sold: z.array(
-        z.object({ at: f.instant, perKg: z.number().int(), by: z.string().nullable(), reason: z.string() }),
-      ),
-      bought: z.array(
-        z.object({ day: f.day, perKg: z.number().int(), code: z.string(), supplier: z.string() }),
-      ),
-    }),
   }),
   settings: read('/api/costs/settings', {
     summary: 'How the shop reckons',

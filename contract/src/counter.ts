@@ -2,17 +2,8 @@ import * as z from 'zod';
 import * as f from './fields.ts';
 import { change, counterHands, document, managers, read, roles, type Route } from './route.ts';
 
-/** One row of stock: this item of this lot, made by this ticket (0: as landed), in this place. */
-const stockKey = {
-  place: f.stockPlace,
-  lotId: f.id,
-  item: f.item,
-  batch: f.batch,
-};
-/** The same in an answer: what an older version let in is named as it stands. */
-const lyingKey = { ...stockKey, item: z.string() };
 const stockRow = z.object({
-  ...lyingKey,
+  ...f.lyingKey,
   code: z.string(),
   speciesId: z.string(),
   speciesName: z.string(),
@@ -48,7 +39,7 @@ export type Pay = z.infer<typeof f.pay>;
 const reason = f.name('reason', 200);
 
 const saleLine = z.object({
-  ...stockKey,
+  ...f.stockKey,
   ...amount,
   source: f.weightSource,
   perKg: f.money,
@@ -84,39 +75,6 @@ const sold = z.object({
 });
 export type Sold = z.infer<typeof sold>;
 
-const markdownDay = z.object({
-  day: f.day,
-  step: z.number(),
-  perKg: f.money,
-  sold: z.number().int(),
-  left: z.number().int(),
-});
-const markdownOffer = z.object({
-  ...lyingKey,
-  name: z.string(),
-  code: z.string(),
-  spot: z.string().nullable(),
-  grams: z.number().int(),
-  sellBy: f.day,
-  fullPerKg: f.money,
-  /** The price today's best path asks for. */
-  perKg: f.money,
-  path: z.array(markdownDay),
-  takings: z.number().int(),
-  atFullPrice: z.object({ takings: z.number().int(), left: z.number().int() }),
-  left: z.number().int(),
-  working: z.object({
-    demand: z.array(z.object({ day: f.day, grams: z.number().int() })),
-    ahead: z.number().int(),
-    days: z.number().int(),
-    elasticity: z.number(),
-    traffic: z.number().int(),
-    floorPerKg: f.money,
-    salvagePerKg: f.money,
-  }),
-});
-export type MarkdownOffer = z.infer<typeof markdownOffer>;
-
 const slabRow = z.object({
   name: z.string().regex(/^[A-Z]$/, 'A row is named by one capital letter'),
   places: z.number().int().min(1, 'A row has at least one place').max(12, 'Twelve places at most'),
@@ -148,7 +106,7 @@ export const counter = {
     roles: counterHands,
     query: z.object({ code: f.scanned }),
     answer: z.object({
-      ...lyingKey,
+      ...f.lyingKey,
       name: z.string(),
       grams: z.number().int().nullable(),
       pieces: z.number().int(),
@@ -222,7 +180,7 @@ export const counter = {
     tags: ['counter'],
     roles,
     body: z.object({
-      ...stockKey,
+      ...f.stockKey,
       ...amount,
       to: f.stockPlace,
       spot: f.key(6).nullable().default(null),
@@ -235,7 +193,7 @@ export const counter = {
     tags: ['counter'],
     roles,
     body: z.object({
-      rows: z.array(z.object(stockKey)).min(1, 'Nothing is chosen').max(100),
+      rows: z.array(z.object(f.stockKey)).min(1, 'Nothing is chosen').max(100),
       to: f.stockPlace,
     }),
     answer: z.object({ moved: z.number().int() }),
@@ -244,7 +202,7 @@ export const counter = {
     summary: 'Bin with a reason, or use in the kitchen',
     tags: ['counter', 'close', 'plan'],
     roles,
-    body: z.object({ ...stockKey, ...amount, to: z.enum(['waste', 'kitchen']), reason }),
+    body: z.object({ ...f.stockKey, ...amount, to: z.enum(['waste', 'kitchen']), reason }),
     answer: f.done,
   }),
   count: change('POST', '/api/counter/counts', {
@@ -252,7 +210,7 @@ export const counter = {
     tags: ['counter', 'close', 'plan'],
     roles,
     body: z.object({
-      ...stockKey,
+      ...f.stockKey,
       grams: z.number().int().min(0).max(2_000_000),
       pieces: z.number().int().min(0).max(20_000),
       source: f.weightSource,
@@ -265,44 +223,6 @@ export const counter = {
     tags: ['counter'],
     query: z.object({ day: f.day }),
     answer: z.array(counted),
-  }),
-  price: change('PUT', '/api/counter/prices', {
-    summary: 'Set a price per kilogram',
-    tags: ['counter', 'orders', 'close'],
-    roles: managers,
-    body: z.object({
-      speciesId: f.speciesId,
-      item: f.item,
-      /** The price that stood there when this one was thought of. */
-      was: f.money.nullable(),
-      perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
-      reason: f.text(200).default(''),
-    }),
-    answer: f.done,
-  }),
-  markdowns: read('/api/counter/markdowns', {
-    summary: 'Stock with less life than buyers: the price path that brings most, with its working',
-    tags: ['counter', 'close'],
-    roles: counterHands,
-    answer: z.array(markdownOffer),
-  }),
-  markDown: change('POST', '/api/counter/markdowns', {
-    summary: 'Mark a row down',
-    tags: ['counter', 'close'],
-    roles: managers,
-    body: z.object({
-      ...stockKey,
-      perKg: f.money.min(1, 'A price is more than nothing'),
-      reason: f.name('reason', 500),
-    }),
-    answer: f.done,
-  }),
-  markUp: change('POST', '/api/counter/markdowns/end', {
-    summary: 'End a markdown: the price list counts again',
-    tags: ['counter', 'close'],
-    roles: managers,
-    body: z.object(stockKey),
-    answer: f.done,
   }),
   slab: read('/api/counter/slab', {
     summary: 'The places of the slab, row by row',
@@ -323,7 +243,7 @@ export const counter = {
     summary: 'Put what lies on the slab at a place of it; what lay there changes places',
     tags: ['counter'],
     roles,
-    body: z.object({ ...stockKey, spot: f.key(6) }),
+    body: z.object({ ...f.stockKey, spot: f.key(6) }),
     answer: f.done,
   }),
 } as const satisfies Record<string, Route>;

@@ -1,8 +1,9 @@
+import { type RuleProfile } from '@ember-slate/core/freshness';
 import * as z from 'zod';
 import { packings, type Packing } from '@ember-slate/core/board';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
 import type { StockPlace } from '@ember-slate/core/ledger';
-import { rawGrounds, type RawGround, type RuleProfile } from '@ember-slate/core/coldchain';
+import { rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
 import { arrivalConditions } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
 import type { TrimId, TrimWish } from '@ember-slate/core/yields';
@@ -175,3 +176,12 @@ export const problem = z.object({
 });
 export type Problem = z.infer<typeof problem>;
 export const done = z.object({ id: z.number().int() });
+/** One row of stock: this item of this lot, made by this ticket (0: as landed), in this place. */
+export const stockKey = {
+  place: stockPlace,
+  lotId: id,
+  item,
+  batch,
+};
+/** The same in an answer: what an older version let in is named as it stands. */
+export const lyingKey = { ...stockKey, item: z.string() };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
+import { labelSettings } from './labels.ts';
 import { backDoor, change, managers, read, type Route } from './route.ts';
 
 const ownForm = z.object({
@@ -19,16 +20,6 @@ const ownForm = z.object({
 const choices = z
   .record(f.key(20), f.key(20))
   .refine((c) => Object.keys(c).length <= 40, 'More choices than there are questions');
-const labels = z.object({
-  size: z.enum(['58x40', '100x50', '100x70']),
-  prefix: z.string().regex(/^(02|2\d)$/, 'The prefix is 02 or 20 to 29'),
-  carries: z.enum(['price', 'weight']),
-  checked: z.boolean(),
-  companyPrefix: z.string().regex(/^(\d{6,10})?$/, 'Six to ten digits, or empty without a GTIN'),
-  asWeighed: z.boolean(),
-});
-export type LabelSettings = z.infer<typeof labels>;
-
 export const forms = {
   book: read('/api/forms', {
     summary: 'The shop’s changes to the market forms, its methods, yours, and how labels are made',
@@ -39,7 +30,7 @@ export const forms = {
       shop: choices,
       shopVersion: f.version,
       mine: choices,
-      labels: labels.extend({ version: f.version }),
+      labels: labelSettings.extend({ version: f.version }),
     }),
   }),
   save: change('PUT', '/api/forms', {
@@ -62,12 +53,5 @@ export const forms = {
     roles: backDoor,
     body: z.object({ question: f.key(20), method: f.key(20).nullable() }),
     answer: z.object({}),
-  }),
-  setLabels: change('PUT', '/api/labels/settings', {
-    summary: 'How labels are made: size, barcode, when',
-    tags: ['forms'],
-    roles: managers,
-    body: labels.extend({ version: f.version }),
-    answer: f.saved,
   }),
 } as const satisfies Record<string, Route>;

@@ -14,7 +14,11 @@ import { plan } from './plan.ts';
 import { reports } from './reports.ts';
 import { safety } from './safety.ts';
 import { session } from './session.ts';
-import { shop } from './shop.ts';
+import { prices } from './prices.ts';
+import { labels } from './labels.ts';
+import { summary } from './summary.ts';
+import { devices } from './devices.ts';
+import { books } from './books.ts';
 import { species } from './species.ts';
 import { trim } from './trim.ts';
 import { yields } from './yields.ts';
@@ -22,13 +26,15 @@ import { yields } from './yields.ts';
 /** Every request of the product, by room. */
 export const contract = {
   session,
-  shop,
+  summary,
   landing,
   grading,
   orders,
   plan,
   bench,
+  labels,
   counter,
+  prices,
   close,
   cold,
   species,
@@ -41,6 +47,8 @@ export const contract = {
   jobs,
   safety,
   people,
+  devices,
+  books,
 } as const;
 
 export type {
@@ -56,14 +64,15 @@ export type {
   WeighOut,
 } from './bench.ts';
 export type { BuyingLine, BuyingPlan } from './buying.ts';
-export type { CostChoices, ListedPrice, LotCost, MoneySettings } from './costs.ts';
+export type { CostChoices, LotCost, MoneySettings } from './costs.ts';
 export type { Report } from './reports.ts';
 export type { YieldOf, YieldRow } from './yields.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, FrozenRow, LotLife } from './cold.ts';
-export type { MarkdownOffer, Pay, Sold, StockRow } from './counter.ts';
+export type { Pay, Sold, StockRow } from './counter.ts';
 export type { Problem, WeightSource } from './fields.ts';
-export type { LabelSettings } from './forms.ts';
+export type { LabelSettings } from './labels.ts';
+export type { ListedPrice, MarkdownOffer } from './prices.ts';
 export type { OpenJob } from './jobs.ts';
 export type { GradingLot } from './grading.ts';
 export type { Claim } from './landing-lots.ts';
@@ -84,4 +93,4 @@ export {
 } from './route.ts';
 export type { Me } from './session.ts';
 export type { TrimBook, TrimRule } from './trim.ts';
-export type { Reading } from './shop.ts';
+export type { Reading } from './devices.ts';

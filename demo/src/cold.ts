@@ -1,8 +1,9 @@
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
 import { everyMinutes, tenthsAt } from '@ember-slate/devices/sensor-curve';
-import { answerAlarm, coldPlaces, writeReadings } from '@ember-slate/server/cold/service';
-import { places } from '@ember-slate/server/cold/logs';
 import type { Work } from '@ember-slate/server/platform/context';
+import { places } from '@ember-slate/server/shop/logs';
+import { answerAlarm, writeReadings } from '@ember-slate/server/stages/cold/commands/places';
+import { coldPlaces } from '@ember-slate/server/shop/places';
 import * as scenario from './scenario.ts';
 
 const minute = 60_000;

@@ -1,18 +1,18 @@
 import { parseArgs } from 'node:util';
 import type { StockRow } from '@ember-slate/contract';
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
-import { tillsOf } from '@ember-slate/server/close/till';
-import { closeDay, sign } from '@ember-slate/server/close/lock';
-import { count } from '@ember-slate/server/counter/counts';
-import { move } from '@ember-slate/server/counter/moves';
-import { writePrice } from '@ember-slate/server/counter/prices';
-import { stock } from '@ember-slate/server/counter/stock';
-import { addStaff } from '@ember-slate/server/people/service';
-import type { Actor, Work } from '@ember-slate/server/platform/context';
-import { configFromEnv } from '@ember-slate/server/platform/config';
 import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
+import type { Actor, Work } from '@ember-slate/server/platform/context';
 import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
-import { speciesById } from '@ember-slate/server/species/queries';
+import { addStaff } from '@ember-slate/server/stages/people/commands';
+import { speciesById } from '@ember-slate/server/shop/species';
+import { writePrice } from '@ember-slate/server/stages/prices/commands';
+import { closeDay, sign } from '@ember-slate/server/stages/close/commands';
+import { tillsOf } from '@ember-slate/server/stages/close/queries/till';
+import { stock } from '@ember-slate/server/shop/stock';
+import { move } from '@ember-slate/server/stages/counter/commands/moves';
+import { count } from '@ember-slate/server/stages/counter/commands/counts';
+import { configFromEnv } from '@ember-slate/server/platform/config';
 import { answerFaults, coldHistory } from './cold.ts';
 import { busyTrade, History, sampleTrade } from './history.ts';
 import { Random } from './random.ts';
@@ -155,7 +155,7 @@ async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
 }
 
 async function cancelUnmet(shop: SampleShop, day: string, orderId: number) {
-  const { cancelOrder } = await import('@ember-slate/server/orders/service');
+  const { cancelOrder } = await import('@ember-slate/server/stages/orders/commands/orders');
   await cancelOrder(shop.at(day, 9 * 60, 'counter'), orderId, {
     version: 1,
     reason: 'none to be had that day',

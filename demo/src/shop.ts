@@ -15,26 +15,35 @@ import {
 } from '@ember-slate/core/freshness';
 import { filletsPerFish, type Species } from '@ember-slate/core/species';
 import { trims } from '@ember-slate/core/yields';
-import * as bench from '@ember-slate/server/bench/service';
-import * as board from '@ember-slate/server/bench/board';
-import * as cuts from '@ember-slate/server/bench/cuts';
-import { oneTicket } from '@ember-slate/server/bench/tickets';
-import { discard } from '@ember-slate/server/counter/moves';
-import { sell } from '@ember-slate/server/counter/sell';
-import { stock } from '@ember-slate/server/counter/stock';
-import * as trimPage from '@ember-slate/server/counter/trim';
-import * as grading from '@ember-slate/server/grading/service';
-import { makeClaim, settleClaim } from '@ember-slate/server/landing/claims';
-import * as landing from '@ember-slate/server/landing/service';
-import { handOver } from '@ember-slate/server/orders/handOver';
-import { keepStanding } from '@ember-slate/server/orders/standing';
-import * as orders from '@ember-slate/server/orders/service';
-import { shopLots, wantOf } from '@ember-slate/server/plan/available';
-import * as plan from '@ember-slate/server/plan/service';
-import { Logs } from '@ember-slate/server/cold/logs';
-import { quietly, type Actor, type Work } from '@ember-slate/server/platform/context';
 import type { Tx } from '@ember-slate/server/platform/db';
 import type { ReadSettings } from '@ember-slate/server/platform/settings';
+import { type Actor, quietly, type Work } from '@ember-slate/server/platform/context';
+import { Kept } from '@ember-slate/server/platform/kept';
+import {
+  addLot,
+  closeDelivery,
+  createDelivery,
+} from '@ember-slate/server/stages/landing/commands/deliveries';
+import { gradingLot, gradingLots } from '@ember-slate/server/stages/grading/queries/lots';
+import { recordGrade } from '@ember-slate/server/stages/grading/commands/grades';
+import { listDeliveries } from '@ember-slate/server/stages/landing/queries/deliveries';
+import { makeClaim, settleClaim } from '@ember-slate/server/stages/landing/commands/claims';
+import { cancelOrder, takeOrder } from '@ember-slate/server/stages/orders/commands/orders';
+import { keepStanding } from '@ember-slate/server/stages/orders/commands/standing';
+import { listOrders } from '@ember-slate/server/stages/orders/queries/orders';
+import { shopLots, wantOf } from '@ember-slate/server/shop/available';
+import { choosePicks, sendToBench } from '@ember-slate/server/stages/plan/commands/picks';
+import { planLines } from '@ember-slate/server/stages/plan/queries/lines';
+import { oneTicket } from '@ember-slate/server/stages/bench/queries/tickets';
+import { closeTicket, startTicket, weighOut } from '@ember-slate/server/stages/bench/commands/cutting';
+import { goToStep, gradeFrame, signSweep } from '@ember-slate/server/stages/bench/commands/board';
+import { addCut, makeTicket } from '@ember-slate/server/stages/bench/commands/cuts';
+import { handOver } from '@ember-slate/server/stages/orders/commands/handOver';
+import { stock } from '@ember-slate/server/shop/stock';
+import { lying } from '@ember-slate/server/stages/trim/queries';
+import { make } from '@ember-slate/server/stages/trim/commands';
+import { sell } from '@ember-slate/server/stages/counter/commands/sell';
+import { discard } from '@ember-slate/server/stages/counter/commands/moves';
 import type { Random } from './random.ts';
 import {
   claims,
@@ -78,7 +87,7 @@ export class SampleShop {
     private readonly end: Date,
   ) {}
 
-  private readonly logs = new Logs();
+  private readonly kept = new Kept();
 
   /** Work by the person of this role at a local time of a day, never later than the moment of making. */
   at(day: string, minutes: number, role: Actor['role'] = 'manager'): Work {
@@ -89,7 +98,7 @@ export class SampleShop {
       actor: this.people.find((p) => p.role === role)!,
       now,
       settings: this.settings,
-      logs: this.logs,
+      kept: this.kept,
     });
   }
 
@@ -101,7 +110,7 @@ export class SampleShop {
   ): Promise<{ id: number; code: string; spec: LotSpec }[]> {
     const weighed = lots.map((l) => Math.round(l.fishG * l.n * (1 + this.random.normal() * 0.02)));
     const total = weighed.reduce((a, b) => a + b, 0);
-    const { id } = await landing.createDelivery(work, {
+    const { id } = await createDelivery(work, {
       supplier: suppliers[supplier],
       arrivedAt: work.now.toISOString(),
       probeTenths: note.probeTenths,
@@ -116,7 +125,7 @@ export class SampleShop {
     const made = [];
     for (const [i, spec] of lots.entries()) {
       const day = tradingDay(work.now, work.settings);
-      const lot = await landing.addLot(work, id, {
+      const lot = await addLot(work, id, {
         speciesId: spec.species,
         condition: spec.condition,
         pieces: spec.n,
@@ -134,7 +143,7 @@ export class SampleShop {
       });
       made.push({ ...lot, spec });
     }
-    if (note.close) await landing.closeDelivery(work, id, { version: 1, reason: '' });
+    if (note.close) await closeDelivery(work, id, { version: 1, reason: '' });
     return made;
   }
 
@@ -147,7 +156,7 @@ export class SampleShop {
     decision?: { verdict: Verdict; why: string },
   ) {
     const species = this.book.get(lot.spec.species)!;
-    const { schemes, caughtOn, landedOn } = await grading.gradingLot(work, lot.id);
+    const { schemes, caughtOn, landedOn } = await gradingLot(work, lot.id);
     const scheme = (levels ? schemes.find((s) => s.species === null) : schemes[0])!;
     const signs = signsFor(scheme, species, lot.spec.condition);
     const age = daysBetween(caughtOn!, landedOn) / species.iceDays;
@@ -163,10 +172,10 @@ export class SampleShop {
       temperatureHistory: false,
       foreignSmell: false,
       scheme,
-      storageCelsius: (await grading.gradingLot(work, lot.id)).expected,
+      storageCelsius: (await gradingLot(work, lot.id)).expected,
     });
     const verdict = decision?.verdict ?? advice.verdict;
-    await grading.recordGrade(work, lot.id, {
+    await recordGrade(work, lot.id, {
       scheme: scheme.id,
       schemeVersion: scheme.version,
       observed: { ...nothingObserved, damage: [] },
@@ -183,9 +192,7 @@ export class SampleShop {
   async claim(work: Work, daysAgo: number) {
     const day = tradingDay(work.now, work.settings);
     for (const c of claims.filter((x) => x.daysAgo === daysAgo)) {
-      const delivery = (await landing.listDeliveries(work, day)).find(
-        (d) => d.supplier === suppliers[c.supplier],
-      );
+      const delivery = (await listDeliveries(work, day)).find((d) => d.supplier === suppliers[c.supplier]);
       const lot = delivery?.lots.find((l) => l.there.pieces > c.fish);
       if (!lot) continue;
       const grams = Math.round((lot.there.grams * c.fish) / lot.there.pieces);
@@ -216,8 +223,8 @@ export class SampleShop {
 
   /** Looks again at some of what has lain here for days; the product's advice is taken as it comes. */
   async regrade(work: Work, chance: number) {
-    for (const { id } of await grading.gradingLots(work)) {
-      const lot = await grading.gradingLot(work, id);
+    for (const { id } of await gradingLots(work)) {
+      const lot = await gradingLot(work, id);
       const settled = lot.usedNow === null || lot.verdict === 'reject' || lot.verdict === 'hold';
       if (settled || lot.landedOn === tradingDay(work.now, work.settings) || this.random.next() > chance)
         continue;
@@ -238,7 +245,7 @@ export class SampleShop {
         scheme,
         storageCelsius: lot.expected,
       });
-      await grading.recordGrade(work, id, {
+      await recordGrade(work, id, {
         scheme: scheme.id,
         schemeVersion: scheme.version,
         observed: { ...nothingObserved, damage: [] },
@@ -263,7 +270,7 @@ export class SampleShop {
       lines: readonly SampleLine[];
     },
   ) {
-    return orders.takeOrder(work, {
+    return takeOrder(work, {
       customer: o.customer,
       phone: o.phone ?? '',
       dueAt: o.dueAt.toISOString(),
@@ -300,8 +307,8 @@ export class SampleShop {
 
   /** Nobody comes for an order: it goes back to the cold room. */
   async leave(work: Work, orderId: number) {
-    const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
-    await orders.cancelOrder(work, orderId, {
+    const order = (await listOrders(work)).find((o) => o.id === orderId)!;
+    await cancelOrder(work, orderId, {
       version: order.version,
       reason: 'nobody came',
       uncollected: true,
@@ -311,7 +318,7 @@ export class SampleShop {
 
   /** Plans the lines of an order as proposed; returns those that could be planned. */
   async plan(work: Work, orderId: number): Promise<number[]> {
-    const all = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    const all = (await listOrders(work)).find((o) => o.id === orderId)!;
     const planned = [];
     for (const line of all.lines) {
       const species = this.book.get(line.speciesId)!;
@@ -321,23 +328,23 @@ export class SampleShop {
       );
       const { picks, missing } = proposePicks(offers, want);
       if (missing > 0 || picks.length === 0) continue;
-      await plan.choosePicks(work, line.id, { version: line.version, picks });
+      await choosePicks(work, line.id, { version: line.version, picks });
       planned.push(line.id);
     }
     return planned;
   }
 
   async send(work: Work, lineIds: readonly number[]): Promise<number[]> {
-    const lines = await plan.planLines(work);
+    const lines = await planLines(work);
     const tickets = [];
     for (const id of lineIds)
-      tickets.push((await plan.sendToBench(work, id, lines.find((l) => l.id === id)!.version)).id);
+      tickets.push((await sendToBench(work, id, lines.find((l) => l.id === id)!.version)).id);
     return tickets;
   }
 
   async start(work: Work, ticketId: number) {
     const ticket = await oneTicket(work, ticketId);
-    await bench.startTicket(work, ticketId, {
+    await startTicket(work, ticketId, {
       version: ticket.version,
       limp: false,
       inputs: ticket.inputs.map((i) => ({
@@ -360,7 +367,7 @@ export class SampleShop {
       grams: number,
       pieces = 0,
       cutId: number | null = null,
-    ) => bench.weighOut(work, ticketId, { cutId, kind, item, grams, pieces, source: 'simulated' });
+    ) => weighOut(work, ticketId, { cutId, kind, item, grams, pieces, source: 'simulated' });
     let main = 0;
     for (const [i, c] of ticket.cuts.entries()) {
       const form = formOf(formBook(), c.form);
@@ -395,17 +402,17 @@ export class SampleShop {
     if (left - loose >= 1) await weigh('drip', '', left - loose);
     if (ticket.stepIds.includes('sweep'))
       for (const pass of [1, 2] as const)
-        await board.signSweep(work, ticketId, {
+        await signSweep(work, ticketId, {
           pass,
           found: this.random.next() < (pass === 1 ? 0.4 : 0.12) ? 1 : 0,
           broken: [],
         });
-    if (ticket.stepIds.includes('frame')) await board.gradeFrame(work, ticketId, skill > 0.98 ? 0 : 1);
+    if (ticket.stepIds.includes('frame')) await gradeFrame(work, ticketId, skill > 0.98 ? 0 : 1);
     const spent = ticket.minutes * (1.9 - skill) * (1 + this.random.normal() * 0.08);
     const done = { ...work, now: new Date(work.now.getTime() + spent * 60_000) };
-    await board.goToStep(done, ticketId, 'weigh');
+    await goToStep(done, ticketId, 'weigh');
     const now = await oneTicket(work, ticketId);
-    await bench.closeTicket(work, ticketId, {
+    await closeTicket(work, ticketId, {
       version: now.version,
       reason: now.balance.closes ? '' : 'tub of trim went down the drain',
     });
@@ -413,12 +420,12 @@ export class SampleShop {
 
   /** One ticket for all lines of an order, begun and half cut: the joint and a steak are weighed. */
   async cutTogether(work: Work, orderId: number) {
-    const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    const order = (await listOrders(work)).find((o) => o.id === orderId)!;
     const [first, ...others] = order.lines;
     const [ticketId] = await this.send(work, [first!.id]);
     for (const line of others) {
       const { version } = await oneTicket(work, ticketId!);
-      await cuts.addCut(work, ticketId!, {
+      await addCut(work, ticketId!, {
         version,
         lineId: line.id,
         form: line.form,
@@ -434,7 +441,7 @@ export class SampleShop {
     const ticket = await oneTicket(work, ticketId!);
     for (const [i, grams] of [ticket.expected.mains[0]!, first!.pieceGrams! - 360].entries()) {
       const c = ticket.cuts[i]!;
-      await bench.weighOut(work, ticketId!, {
+      await weighOut(work, ticketId!, {
         cutId: c.id,
         kind: 'order',
         item: c.form,
@@ -443,11 +450,11 @@ export class SampleShop {
         source: 'simulated',
       });
     }
-    await board.goToStep(work, ticketId!, 'slices');
+    await goToStep(work, ticketId!, 'slices');
   }
 
   async handOver(work: Work, orderId: number) {
-    const order = (await orders.listOrders(work)).find((o) => o.id === orderId)!;
+    const order = (await listOrders(work)).find((o) => o.id === orderId)!;
     if (order.state !== 'ready') return;
     await handOver(work, orderId, {
       pay: 'card',
@@ -467,7 +474,7 @@ export class SampleShop {
         r.freePieces >= fish,
     );
     if (!row) return;
-    const made = await cuts.makeTicket(work, {
+    const made = await makeTicket(work, {
       lotId: row.lotId,
       item: 'whole',
       batch: 0,
@@ -489,11 +496,11 @@ export class SampleShop {
   /** An evening's trim made into stock packs and cake mix, what is refused left out. */
   async makeOfTrim(work: Work) {
     for (const [product, parts] of madeInto) {
-      const { rows } = await trimPage.lying(work);
+      const { rows } = await lying(work);
       const inputs = rows.filter((r) => parts.includes(r.part) && r.refused[product] === undefined);
       const grams = inputs.reduce((s, r) => s + r.grams, 0);
       if (grams < 800) continue;
-      await trimPage.make(work, {
+      await make(work, {
         product,
         inputs: inputs.map(({ place, lotId, item, batch, grams: g }) => ({
           place,

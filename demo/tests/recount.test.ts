@@ -1,16 +1,16 @@
-import { report } from '@ember-slate/server/close/reports';
-import { lotCosts } from '@ember-slate/server/close/lotCosts';
-import { yieldBook, yieldOf } from '@ember-slate/server/close/yieldBook';
-import { tillsOf } from '@ember-slate/server/close/till';
-import { trimBook } from '@ember-slate/server/counter/trim';
-import { Logs } from '@ember-slate/server/cold/logs';
-import { prepare } from '@ember-slate/server/launch/prepare';
-import { addStaff } from '@ember-slate/server/people/service';
-import { quietly, type Work } from '@ember-slate/server/platform/context';
 import { databaseNamed, openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
-import { proveLedger } from '@ember-slate/server/platform/ledger';
+import { quietly, type Work } from '@ember-slate/server/platform/context';
+import { prepare } from '@ember-slate/server/launch/prepare';
+import { addStaff } from '@ember-slate/server/stages/people/commands';
+import { speciesById } from '@ember-slate/server/shop/species';
 import { defaultSettings } from '@ember-slate/server/platform/settings';
-import { speciesById } from '@ember-slate/server/species/queries';
+import { Kept } from '@ember-slate/server/platform/kept';
+import { proveLedger } from '@ember-slate/server/platform/books/ledger';
+import { report } from '@ember-slate/server/stages/reports/queries/report';
+import { tillsOf } from '@ember-slate/server/stages/close/queries/till';
+import { lotCosts } from '@ember-slate/server/stages/costs/queries/lotCosts';
+import { yieldBook, yieldOf } from '@ember-slate/server/stages/yields/queries';
+import { trimBook } from '@ember-slate/server/stages/trim/queries';
 import { mean, sum } from 'simple-statistics';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { History, sampleTrade } from '../src/history.ts';
@@ -73,7 +73,7 @@ beforeAll(async () => {
     actor: { id: 1, name: 'One', role: 'manager' },
     now: new Date(`${to}T20:00:00Z`),
     settings: { ...defaultSettings, ...scenario.shop },
-    logs: new Logs(),
+    kept: new Kept(),
   });
   entries = await rows(
     tx,

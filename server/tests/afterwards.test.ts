@@ -3,11 +3,11 @@ import { createServer, type Server, type Socket } from 'node:net';
 import { contract } from '@ember-slate/contract';
 import { Printer, startPrinter } from '@ember-slate/devices/printer';
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
-import { quietly } from '../src/platform/context.ts';
-import { row, rows, transaction } from '../src/platform/db.ts';
 import { addJob, Jobs } from '../src/platform/jobs.ts';
-import { Logs } from '../src/cold/logs.ts';
+import { row, rows, transaction } from '../src/platform/db.ts';
+import { quietly } from '../src/platform/context.ts';
 import { defaultSettings } from '../src/platform/settings.ts';
+import { Kept } from '../src/platform/kept.ts';
 import { landBass, noon, openHouse, type House } from './house.ts';
 
 /** What a change leaves to be done happens once, after it is committed, and holds nobody up. */
@@ -116,7 +116,7 @@ describe('jobs', () => {
         actor: { id: house.staff.bench, name: '', role: 'bench' },
         now: noon,
         settings: defaultSettings,
-        logs: new Logs(),
+        kept: new Kept(),
       });
       const id = await addJob(work, { kind: 'count', subject: n, what: `count ${n}`, payload: { n } });
       if (fail) throw new Error('given up');

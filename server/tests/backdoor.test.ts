@@ -3,8 +3,8 @@ import { contract } from '@ember-slate/contract';
 import { Printer, startPrinter } from '@ember-slate/devices/printer';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
-import { PrinterAdapter } from '../src/devices/printer.ts';
 import { rows } from '../src/platform/db.ts';
+import { PrinterAdapter } from '../src/platform/devices/printer.ts';
 import {
   bassLot,
   delivery,
@@ -183,7 +183,7 @@ describe('a lot at the door', () => {
       body: { version: 2, reason: 'papers missing' },
     });
     expect((await sell()).problem.detail).toMatch(/hold/i);
-    expect((await house.bench.ok(contract.shop.tide)).stages.grading.hot).toBe('1 held');
+    expect((await house.bench.ok(contract.summary.stages)).stages.grading.hot).toBe('1 held');
     await house.bench.ok(landing.hold, { params: { id: lotId }, body: { version: 3, reason: null } });
     expect((await sell()).status).toBe(200);
   });

@@ -162,12 +162,12 @@ describe('several forms from one fish', () => {
         expect((await house.bench.send(contract.bench.withdraw, { params, body: { version } })).status).toBe(
           409,
         );
-        const made = await house.bench.ok(contract.bench.makeLabel, {
+        const made = await house.bench.ok(contract.labels.make, {
           params: { ...params, weightId },
           body: { size: '58x40', print: false },
         });
         await house.bench.ok(contract.bench.strike, { params: { ...params, weightId } });
-        const face = await house.bench.ok(contract.bench.labelFace, { params: { id: made.id } });
+        const face = await house.bench.ok(contract.labels.one, { params: { id: made.id } });
         expect(face.voided).toBe('weight taken back');
       }
       const { version } = await at(tickets[0]!);
@@ -281,7 +281,7 @@ describe('the board', () => {
     });
     const running = await house.counter.ok(contract.bench.timers);
     expect(running.find((x) => x.id === id)).toMatchObject({ ticketId: t.id, name: 'salt off' });
-    expect((await house.counter.ok(contract.shop.tide)).due.map((d) => d.title)).toContain('salt off');
+    expect((await house.counter.ok(contract.summary.stages)).due.map((d) => d.title)).toContain('salt off');
     const answer = () => house.bench.send(contract.bench.answerTimer, { params: { id } });
     expect([(await answer()).status, (await answer()).status]).toEqual([200, 409]);
   });
@@ -345,14 +345,14 @@ describe('labels', () => {
   let ticket: Ticket;
   let weighId: number;
   beforeAll(async () => {
-    await house.manager.ok(contract.counter.price, {
+    await house.manager.ok(contract.prices.set, {
       body: { speciesId: 'sea_bass', item: 'fillet_skin_on', was: null, perKg: 4130 },
     });
     ticket = await cut(house, (await landBass(house), await toBench(house)).tickets[0]!);
     weighId = ticket.weighOuts[0]!.id;
   });
   const make = (print = true) =>
-    house.bench.ok(contract.bench.makeLabel, {
+    house.bench.ok(contract.labels.make, {
       params: { id: ticket.id, weightId: weighId },
       body: { size: '58x40', print },
     });
@@ -361,7 +361,7 @@ describe('labels', () => {
     const made = await make();
     expect(made).toMatchObject({ printed: true, why: null });
     expect((await make(false)).id).toBe(made.id);
-    const face = await house.counter.ok(contract.bench.labelFace, { params: { id: made.id } });
+    const face = await house.counter.ok(contract.labels.one, { params: { id: made.id } });
     const grams = ticket.weighOuts[0]!.grams;
     expect(face).toMatchObject({
       grams,
@@ -385,8 +385,8 @@ describe('labels', () => {
 
   it('is read back from both its codes, and says when it is void', async () => {
     const { id } = await make(false);
-    const face = await house.bench.ok(contract.bench.labelFace, { params: { id } });
-    const read = (code: string) => house.counter.send(contract.bench.readCode, { query: { code } });
+    const face = await house.bench.ok(contract.labels.one, { params: { id } });
+    const read = (code: string) => house.counter.send(contract.labels.read, { query: { code } });
     expect((await read(face.priceCode!)).body).toMatchObject({ title: face.title, price: face.price });
     const stored = await house.pool.query(
       "SELECT JSON_VALUE(content, '$.scan') AS scan FROM label WHERE id = ?",
@@ -397,9 +397,9 @@ describe('labels', () => {
     expect((await read(scan)).body).toMatchObject({ title: face.title, useBy: face.useBy, voided: null });
     for (const wrong of ['2100001604685', 'nothing', '(10)261125-Z9'])
       expect((await read(wrong)).status).toBe(400);
-    await house.bench.ok(contract.bench.voidLabel, { params: { id }, body: { why: 'smudged' } });
+    await house.bench.ok(contract.labels.void, { params: { id }, body: { why: 'smudged' } });
     expect((await read(scan)).body.voided).toBe('smudged');
-    expect((await house.bench.send(contract.bench.printLabel, { params: { id } })).status).toBe(409);
+    expect((await house.bench.send(contract.labels.print, { params: { id } })).status).toBe(409);
     expect((await make(false)).id).not.toBe(id);
   });
 
@@ -408,16 +408,16 @@ describe('labels', () => {
     const made = await make();
     expect(made.printed).toBe(false);
     expect(made.why).toMatch(/out of labels/);
-    const again = await house.bench.ok(contract.bench.printLabel, { params: { id: made.id } });
+    const again = await house.bench.ok(contract.labels.print, { params: { id: made.id } });
     expect(again).toMatchObject({ printed: false, why: made.why });
-    await fetch(`${house.base}${contract.shop.printer.path}`, {
+    await fetch(`${house.base}${contract.devices.printer.path}`, {
       method: 'POST',
       headers: { cookie: house.bench.cookie, 'content-type': 'application/json' },
       body: JSON.stringify({ labels: 5 }),
     });
     await expect.poll(() => printer.labels).toBe(5);
-    await house.bench.ok(contract.bench.printLabel, { params: { id: made.id } });
-    const today = await house.bench.ok(contract.bench.labels);
+    await house.bench.ok(contract.labels.print, { params: { id: made.id } });
+    const today = await house.bench.ok(contract.labels.today);
     expect(today.find((l) => l.id === made.id)).toMatchObject({ prints: 1 });
     expect(today.filter((l) => l.voided === 'smudged')).toHaveLength(1);
   });
@@ -532,11 +532,11 @@ describe('a label made days later', () => {
     await house.bench.ok(contract.bench.close, { params, body: { version: t.version, reason: '' } });
     house.clock.now = new Date(house.clock.now.getTime() + 3 * 86_400_000);
     for (const role of ['bench', 'counter'] as const) await house[role].signIn(house.staff[role], pins[role]);
-    const { id } = await house.bench.ok(contract.bench.makeLabel, {
+    const { id } = await house.bench.ok(contract.labels.make, {
       params: { ...params, weightId: t.weighOuts[0]!.id },
       body: { size: '58x40', print: false },
     });
-    const face = await house.bench.ok(contract.bench.labelFace, { params: { id } });
+    const face = await house.bench.ok(contract.labels.one, { params: { id } });
     const life = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
     const rows = life.rows.filter((r) => r.item === 'fillet_skin_on');
     expect(rows.length).toBeGreaterThan(0);

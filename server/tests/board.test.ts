@@ -56,11 +56,11 @@ describe('what is said about a form', () => {
       params: { id },
       body: { cutId: null, kind: 'counter', item: 'scaled_gutted', grams: 330, pieces: 1, source: 'typed' },
     });
-    const label = await house.bench.ok(contract.bench.makeLabel, {
+    const label = await house.bench.ok(contract.labels.make, {
       params: { id, weightId: weighed.id },
       body: { size: '58x40', print: false },
     });
-    const face = await house.bench.ok(contract.bench.labelFace, { params: { id: label.id } });
+    const face = await house.bench.ok(contract.labels.one, { params: { id: label.id } });
     expect(face.facts[0]).toBe('slashed 3 times a side; head off.');
   });
 
@@ -223,11 +223,11 @@ describe('how pieces are packed', () => {
     const { tickets } = await toBench(house, packed('vacuum'));
     const ticket = await cut(house, tickets[0]!);
     expect(ticket.cuts[0]!.packing).toBe('vacuum');
-    const label = await house.bench.ok(contract.bench.makeLabel, {
+    const label = await house.bench.ok(contract.labels.make, {
       params: { id: ticket.id, weightId: ticket.weighOuts[0]!.id },
       body: { size: '58x40', print: false },
     });
-    const face = await house.bench.ok(contract.bench.labelFace, { params: { id: label.id } });
+    const face = await house.bench.ok(contract.labels.one, { params: { id: label.id } });
     expect(face.facts.join(' ')).toMatch(/Vacuum-packed: keep at 3\.3/);
     expect(ticket.stepIds.slice(-4)).toEqual(['weigh', 'pack_vacuum', 'label', 'clean']);
     await house.manager.ok(contract.people.setRules, { body: { version: 1, profile: 'us' } });

@@ -8,11 +8,11 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { contract, type Route } from '@ember-slate/contract';
 import fc from 'fast-check';
 import { afterAll, describe, expect, inject, it } from 'vitest';
-import { freePort, startPrivateDatabase, type PrivateDatabase } from '../src/launch/database.ts';
+import { freePort, type PrivateDatabase, startPrivateDatabase } from '../src/launch/database.ts';
 import { prepare } from '../src/launch/prepare.ts';
-import { addStaff } from '../src/people/service.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
-import { proveLedger } from '../src/platform/ledger.ts';
+import { addStaff } from '../src/stages/people/commands.ts';
+import { proveLedger } from '../src/platform/books/ledger.ts';
 import { landBass, landMany, noon, openHouse, pins, sale, Screen } from './house.ts';
 import { requestsOf } from './requests.ts';
 

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type PrivateDatabase, startPrivateDatabase } from '../src/launch/database.ts';
 import { claim, unprivileged } from '../src/launch/account.ts';
-import { startPrivateDatabase, type PrivateDatabase } from '../src/launch/database.ts';
 
 /** The private database as somebody else on the machine finds it. */
 describe('the private database', () => {

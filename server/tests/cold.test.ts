@@ -1,11 +1,11 @@
 import { contract, type SentOf } from '@ember-slate/contract';
 import { startSensors } from '@ember-slate/devices/sensors';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
-import { freePort } from '../src/launch/database.ts';
-import { SensorFeed } from '../src/devices/sensors.ts';
-import { places } from '../src/cold/logs.ts';
-import { writeReadings } from '../src/cold/service.ts';
 import { rows, transaction } from '../src/platform/db.ts';
+import { places } from '../src/shop/logs.ts';
+import { writeReadings } from '../src/stages/cold/commands/places.ts';
+import { freePort } from '../src/launch/database.ts';
+import { SensorFeed } from '../src/stages/cold/commands/sensors.ts';
 import { gradeBody, landBass, noon, openHouse, pins, wholeKey, type House } from './house.ts';
 
 let house: House;

@@ -166,12 +166,12 @@ describe('moving, binning, pricing', () => {
   it('shows a price on every row of that fish and form, set by the manager only', async () => {
     await landBass(house);
     const body = { speciesId: 'sea_bass', item: 'whole', was: null, perKg: 2390 };
-    expect((await house.counter.send(contract.counter.price, { body })).status).toBe(403);
-    await house.manager.ok(contract.counter.price, { body });
-    await house.manager.ok(contract.counter.price, { body: { ...body, was: 2390, perKg: 2190 } });
+    expect((await house.counter.send(contract.prices.set, { body })).status).toBe(403);
+    await house.manager.ok(contract.prices.set, { body });
+    await house.manager.ok(contract.prices.set, { body: { ...body, was: 2390, perKg: 2190 } });
     expect((await stock())[0]!.pricePerKg).toBe(2190);
     for (const wrong of [{ speciesId: 'kraken' }, { item: 'trim:gold' }, { perKg: -1 }]) {
-      const reply = await house.manager.send(contract.counter.price, { body: { ...body, ...wrong } });
+      const reply = await house.manager.send(contract.prices.set, { body: { ...body, ...wrong } });
       expect(reply.status).toBe(400);
     }
   });

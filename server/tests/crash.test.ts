@@ -6,11 +6,11 @@ import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { freePort, startPrivateDatabase, type PrivateDatabase } from '../src/launch/database.ts';
+import { freePort, type PrivateDatabase, startPrivateDatabase } from '../src/launch/database.ts';
 import { prepare } from '../src/launch/prepare.ts';
-import { addStaff } from '../src/people/service.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
-import { proveLedger } from '../src/platform/ledger.ts';
+import { addStaff } from '../src/stages/people/commands.ts';
+import { proveLedger } from '../src/platform/books/ledger.ts';
 import { landMany, sale, Screen } from './house.ts';
 
 /** A shop of two processes that are killed without warning, as the power does. */

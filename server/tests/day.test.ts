@@ -21,7 +21,7 @@ describe('a day', () => {
   afterAll(() => house.close());
 
   it('begins with nothing', async () => {
-    const tide = await house.manager.ok(contract.shop.tide);
+    const tide = await house.manager.ok(contract.summary.stages);
     expect(Object.values(tide.stages).map((s) => s.count)).toEqual([0, 0, 0, 0, 0, 0, 0]);
     expect(await house.manager.ok(contract.counter.stock)).toEqual([]);
     expect((await house.manager.ok(contract.landing.species)).length).toBe(38);
@@ -181,7 +181,7 @@ describe('a day', () => {
     expect(books.faults).toEqual([]);
     // land, to bench, cut, hand over
     expect(books.movements).toBe(4);
-    expect((await house.manager.ok(contract.shop.verify)).faults).toEqual([]);
+    expect((await house.manager.ok(contract.books.verify)).faults).toEqual([]);
   });
 
   it('tells the counter nothing of what fish cost', async () => {

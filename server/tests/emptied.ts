@@ -1,5 +1,5 @@
-import { prepare, wipe } from '../src/launch/prepare.ts';
 import { databaseNamed, openPool } from '../src/platform/db.ts';
+import { prepare, wipe } from '../src/launch/prepare.ts';
 
 /**
  * Databases of the houses of one test file. Making one takes most of a second, emptying one far less: a house

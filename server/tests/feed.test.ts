@@ -3,8 +3,8 @@ import { contract } from '@ember-slate/contract';
 import { startScale } from '@ember-slate/devices/scale';
 import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
-import { transaction } from '../src/platform/db.ts';
 import { announce, FeedReader } from '../src/platform/feed.ts';
+import { transaction } from '../src/platform/db.ts';
 import { delivery, openHouse, type House, type Screen } from './house.ts';
 
 interface Event {
@@ -110,7 +110,8 @@ describe('the stream to a screen', () => {
   });
 
   it('shows the pan as it swings and settles, takes the tare off and says overload', async () => {
-    const put = (grams: number) => house.bench.ok(contract.shop.scale, { body: { command: 'put', grams } });
+    const put = (grams: number) =>
+      house.bench.ok(contract.devices.scale, { body: { command: 'put', grams } });
     const settled = (grams: number) => (e: Event[]) =>
       readings(e).some((r) => r.state === 'steady' && Math.abs(r.grams - grams) <= 2);
     const watched = listen(house.bench, settled(4600));
@@ -120,7 +121,7 @@ describe('the stream to a screen', () => {
     expect(settled(4600)(seen.map((data) => ({ event: 'scale', data })))).toBe(true);
 
     const tared = listen(house.bench, settled(0));
-    await house.bench.ok(contract.shop.scale, { body: { command: 'tare' } });
+    await house.bench.ok(contract.devices.scale, { body: { command: 'tare' } });
     expect(settled(0)(await tared)).toBe(true);
 
     const over = listen(house.bench, (e) => readings(e).some((r) => r.state === 'overload'));
@@ -135,7 +136,7 @@ describe('the stream to a screen', () => {
     for (const socket of plugs) socket.destroy();
     const last = readings(await gone).at(-1)!;
     expect(last.state).toBe('none');
-    const dead = await house.bench.send(contract.shop.scale, { body: { command: 'tare' } });
+    const dead = await house.bench.send(contract.devices.scale, { body: { command: 'tare' } });
     expect([dead.status, dead.problem.code]).toEqual([503, 'records-away']);
     expect(dead.problem.detail).toMatch(/scale does not answer/);
   });

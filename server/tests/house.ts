@@ -12,14 +12,14 @@ import {
 import { nothingObserved } from '@ember-slate/core/freshness';
 import type { Pool } from 'mysql2/promise';
 import { afterEach, beforeEach, expect, inject } from 'vitest';
-import { createApp } from '../src/app.ts';
-import { PrinterAdapter } from '../src/devices/printer.ts';
-import { ScaleAdapter } from '../src/devices/scale.ts';
-import { openDoor } from '../src/launch/serve.ts';
-import { addStaff } from '../src/people/service.ts';
 import { openPool, transaction } from '../src/platform/db.ts';
-import { proveLedger } from '../src/platform/ledger.ts';
 import { writeSettings } from '../src/platform/settings.ts';
+import { addStaff } from '../src/stages/people/commands.ts';
+import { ScaleAdapter } from '../src/platform/devices/scale.ts';
+import { createApp } from '../src/app.ts';
+import { PrinterAdapter } from '../src/platform/devices/printer.ts';
+import { openDoor } from '../src/launch/serve.ts';
+import { proveLedger } from '../src/platform/books/ledger.ts';
 import { giveBack, takeDatabase } from './emptied.ts';
 
 export const pins: Record<Role, string> = { manager: '864201', bench: '135790', counter: '975310' };

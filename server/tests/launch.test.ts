@@ -6,9 +6,9 @@ import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
 import { afterAll, describe, expect, inject, it } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
-import { prepare, wipe } from '../src/launch/prepare.ts';
 import { databaseNamed, openPool, row, rows, transaction } from '../src/platform/db.ts';
-import { proveLedger } from '../src/platform/ledger.ts';
+import { prepare, wipe } from '../src/launch/prepare.ts';
+import { proveLedger } from '../src/platform/books/ledger.ts';
 import { Screen } from './house.ts';
 
 const { DATABASE_URL: _mine, ...env } = process.env;
@@ -77,7 +77,7 @@ describe('starting', () => {
       const second = start(['--empty', '--port', String(await freePort()), '--data', dir]);
       expect(await ended(second.child)).toBe(1);
       expect(second.said()).toMatch(/open already/);
-      expect((await screen.send(contract.shop.tide)).status).toBe(200);
+      expect((await screen.send(contract.summary.stages)).status).toBe(200);
       shop.child.kill(end === 'stopped' ? 'SIGINT' : 'SIGKILL');
       await ended(shop.child);
       // Killed alone, it leaves its database running; with the power, that goes too.

@@ -4,13 +4,13 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { brotliDecompressSync } from 'node:zlib';
 import { contract, type Route } from '@ember-slate/contract';
 import { afterAll, describe, expect, inject, it } from 'vitest';
-import { createApp } from '../src/app.ts';
-import { ScaleAdapter } from '../src/devices/scale.ts';
-import { prepare, wipe } from '../src/launch/prepare.ts';
-import { addStaff } from '../src/people/service.ts';
-import { databaseNamed, openPool, transaction } from '../src/platform/db.ts';
-import { proveLedger } from '../src/platform/ledger.ts';
 import { migrate, steps } from '../src/platform/migrate.ts';
+import { databaseNamed, openPool, transaction } from '../src/platform/db.ts';
+import { prepare, wipe } from '../src/launch/prepare.ts';
+import { createApp } from '../src/app.ts';
+import { ScaleAdapter } from '../src/platform/devices/scale.ts';
+import { proveLedger } from '../src/platform/books/ledger.ts';
+import { addStaff } from '../src/stages/people/commands.ts';
 import { Screen } from './house.ts';
 
 /** Steps as shops have run them. A step that was run is never edited: what it should have done is a new one. */

@@ -2,7 +2,7 @@ import { contract, type NewOrderLine } from '@ember-slate/contract';
 import ICAL from 'ical.js';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { shippedForms } from '@ember-slate/core/forms';
-import { makeWeekly } from '../src/orders/weekly.ts';
+import { makeWeekly } from '../src/stages/orders/commands/weekly.ts';
 import { transaction } from '../src/platform/db.ts';
 import { writeSettings } from '../src/platform/settings.ts';
 import {

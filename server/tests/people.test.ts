@@ -1,8 +1,8 @@
 import { connect } from 'node:net';
 import { contract, roles, type Role, type Route } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { addStaff } from '../src/people/service.ts';
 import { row, transaction } from '../src/platform/db.ts';
+import { addStaff } from '../src/stages/people/commands.ts';
 import { bassLot, delivery, noon, openHouse, pins, Screen, type House } from './house.ts';
 
 let house: House;
@@ -39,7 +39,7 @@ describe('who may do what', () => {
   );
 
   it('closes what is not in the contract too', async () => {
-    const nowhere = { ...contract.shop.tide, path: '/api/everything' } as Route;
+    const nowhere = { ...contract.summary.stages, path: '/api/everything' } as Route;
     expect((await new Screen(house.base).send(nowhere)).status).toBe(401);
     expect((await house.manager.send(nowhere)).status).toBe(404);
     for (const path of ['/api/feed', '/api/openapi.json'])
@@ -117,18 +117,18 @@ describe('signing in', () => {
     const id = await join('Leaver');
     const s = new Screen(house.base);
     await s.signIn(id, '112233');
-    await s.ok(contract.shop.tide);
+    await s.ok(contract.summary.stages);
     house.clock.now = new Date(noon.getTime() + 31 * 60_000);
-    expect((await s.send(contract.shop.tide)).status).toBe(401);
+    expect((await s.send(contract.summary.stages)).status).toBe(401);
     house.clock.now = noon;
     await s.signIn(id, '112233');
     const { cookie } = s;
     await s.ok(contract.session.signOut);
     s.cookie = cookie;
-    expect((await s.send(contract.shop.tide)).status).toBe(401);
+    expect((await s.send(contract.summary.stages)).status).toBe(401);
     await s.signIn(id, '112233');
     await house.pool.query('UPDATE staff SET active = FALSE WHERE id = ?', [id]);
-    expect((await s.send(contract.shop.tide)).status).toBe(401);
+    expect((await s.send(contract.summary.stages)).status).toBe(401);
     expect((await s.signIn(id, '112233')).status).toBe(401);
   });
 
@@ -216,7 +216,7 @@ describe('a session', () => {
       body: JSON.stringify({ staffId: house.staff.counter, pin: pins.counter }),
     });
     expect(again.status).toBe(200);
-    expect((await s.send(contract.shop.tide)).status).toBe(401);
+    expect((await s.send(contract.summary.stages)).status).toBe(401);
     s.cookie = again.headers.get('set-cookie')!.split(';')[0]!;
     for (let minutes = 0; minutes < 24 * 60; minutes += 20) {
       house.clock.now = new Date(noon.getTime() + minutes * 60_000);
@@ -324,7 +324,7 @@ describe('health', () => {
 
 describe('what every answer carries', () => {
   it('lets no page of another origin in', async () => {
-    const { headers } = await house.manager.send(contract.shop.tide);
+    const { headers } = await house.manager.send(contract.summary.stages);
     expect(headers.get('content-security-policy')).toMatch(/default-src 'none'/);
     expect(headers.get('content-security-policy')).toMatch(/frame-ancestors 'none'/);
     expect(headers.get('x-content-type-options')).toBe('nosniff');

@@ -3,9 +3,9 @@ import { planFaults } from '@ember-slate/core/cutplan';
 import { formBook } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { problemOf } from '../src/plan/day.ts';
-import { shareOut } from '../src/plan/planner.ts';
+import { problemOf } from '../src/stages/plan/queries/day.ts';
 import { row } from '../src/platform/db.ts';
+import { shareOut } from '../src/stages/plan/commands/planner.ts';
 import { fourFillets, landBass, openHouse, proof, start, sweep, type House } from './house.ts';
 
 let house: House;

@@ -1,8 +1,8 @@
 import { contract, type Route } from '@ember-slate/contract';
+import { run } from '../src/platform/db.ts';
 import { defaultSettings } from '../src/platform/settings.ts';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { run } from '../src/platform/db.ts';
 import { landBass, noon, openHouse, sale, type House } from './house.ts';
 import { requestsOf } from './requests.ts';
 
@@ -175,7 +175,7 @@ describe('stock out of nothing', () => {
       house.manager.send(contract.counter.sell, {
         body: { lines: [{ ...key, ...amount, source: 'typed', perKg: 100, priceReason: 'x' }] },
       }),
-      house.manager.send(contract.counter.markDown, { body: { ...key, perKg: 100, reason: 'x' } }),
+      house.manager.send(contract.prices.markDown, { body: { ...key, perKg: 100, reason: 'x' } }),
       house.manager.send(contract.counter.putAt, { body: { ...key, place: 'place:slab', spot: 'A1' } }),
       house.manager.send(contract.trim.make, {
         body: { product: 'stock_pack', inputs: [{ ...key, grams: 20 }], grams: 20 },
@@ -185,7 +185,7 @@ describe('stock out of nothing', () => {
       expect(reply.status, JSON.stringify(reply.problem)).toBeGreaterThanOrEqual(400);
       expect(reply.status, JSON.stringify(reply.problem)).toBeLessThan(500);
     }
-    expect((await house.manager.ok(contract.shop.verify)).faults).toEqual([]);
+    expect((await house.manager.ok(contract.books.verify)).faults).toEqual([]);
   });
 
   it('is named by the proof of the books where an older version sold it', async () => {
@@ -210,7 +210,7 @@ describe('stock out of nothing', () => {
         [account, lotId, grams],
       );
     }
-    const { faults } = await house.manager.ok(contract.shop.verify);
+    const { faults } = await house.manager.ok(contract.books.verify);
     expect(faults.join('\n')).toMatch(/65 g of lot .* that were not there/);
   });
 });

@@ -1,7 +1,7 @@
 import { contract } from '@ember-slate/contract';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
-import { prepare } from '../src/launch/prepare.ts';
 import { rows } from '../src/platform/db.ts';
+import { prepare } from '../src/launch/prepare.ts';
 import { landBass, openHouse, type House } from './house.ts';
 
 let house: House;

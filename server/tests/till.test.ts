@@ -24,7 +24,7 @@ const today = '2026-11-25';
 
 const price = async (perKg: number) => {
   const row = (await house.manager.ok(contract.counter.stock)).find((r) => r.item === 'whole');
-  return house.manager.ok(contract.counter.price, {
+  return house.manager.ok(contract.prices.set, {
     body: { speciesId: 'sea_bass', item: 'whole', was: row?.fullPerKg ?? null, perKg, reason: 'the quay' },
   });
 };
@@ -63,7 +63,7 @@ describe('a price', () => {
     const late = await house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) });
     expect(late.problem.errors![0]!.message).toMatch(/26\.00/);
     await house.manager.signIn(house.staff.manager, pins.manager);
-    const changes = await house.manager.ok(contract.costs.history, {
+    const changes = await house.manager.ok(contract.prices.history, {
       query: { speciesId: 'sea_bass', item: 'whole' },
     });
     expect(changes.sold.map((s) => [s.perKg, s.reason])).toEqual([
@@ -76,7 +76,7 @@ describe('a price', () => {
     const { lotId } = await landBass(house);
     await price(2400);
     const mark = (perKg: number) =>
-      house.manager.send(contract.counter.markDown, {
+      house.manager.send(contract.prices.markDown, {
         body: { ...wholeKey(lotId), perKg, reason: 'ends today' },
       });
     expect((await mark(2400)).status).toBe(400);
@@ -84,9 +84,9 @@ describe('a price', () => {
     await mark(1680);
     expect(await rowOf(lotId)).toMatchObject({ pricePerKg: 1680, fullPerKg: 2400 });
     await sold(lotId, 455, { perKg: 1680 });
-    await house.manager.ok(contract.counter.markUp, { body: wholeKey(lotId) });
+    await house.manager.ok(contract.prices.markUp, { body: wholeKey(lotId) });
     expect((await rowOf(lotId)).pricePerKg).toBe(2400);
-    const nobody = await house.counter.send(contract.counter.markDown, {
+    const nobody = await house.counter.send(contract.prices.markDown, {
       body: { ...wholeKey(lotId), perKg: 1680, reason: 'x' },
     });
     expect(nobody.status).toBe(403);
@@ -107,7 +107,7 @@ describe('a price', () => {
     await house.counter.ok(contract.counter.move, {
       body: { ...wholeKey(lotId), grams: 4600, pieces: 10, to: 'place:slab' },
     });
-    const offers = await house.counter.ok(contract.counter.markdowns);
+    const offers = await house.counter.ok(contract.prices.markdowns);
     const offer = offers.find((o) => o.lotId === lotId)!;
     expect(offer.path.map((p) => p.day)).toContain(offer.sellBy);
     expect(offer.takings).toBeGreaterThan(offer.atFullPrice.takings);

@@ -1,8 +1,8 @@
 import { createConnection, type Connection, type RowDataPacket } from 'mysql2/promise';
 import Postgrator from 'postgrator';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { wipe } from '../src/launch/prepare.ts';
 import { databaseNamed } from '../src/platform/db.ts';
+import { wipe } from '../src/launch/prepare.ts';
 import { migrate } from '../src/platform/migrate.ts';
 
 /** A shop as it stood before tickets could cut several forms: what it holds must come through. */

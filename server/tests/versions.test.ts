@@ -105,9 +105,9 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { rows: [{ name: 'A', places: 4 }] },
       theirs: { rows: [{ name: 'A', places: 5 }] },
     }),
-  'counter.price': () =>
+  'prices.set': () =>
     Promise.resolve({
-      route: contract.counter.price,
+      route: contract.prices.set,
       mine: { speciesId: 'hake', item: 'whole', perKg: 2000 },
       theirs: { speciesId: 'hake', item: 'whole', perKg: 2100 },
     }),
@@ -219,8 +219,8 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { profile: 'us' },
       theirs: { profile: 'eu' },
     }),
-  'forms.setLabels': async () => ({
-    route: contract.forms.setLabels,
+  'labels.setSettings': async () => ({
+    route: contract.labels.setSettings,
     mine: { ...(await labels()), size: '100x50' },
     theirs: { ...(await labels()), size: '100x70' },
   }),

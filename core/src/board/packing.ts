@@ -1,4 +1,4 @@
-import type { RuleProfile } from '../coldchain/index.ts';
+import { type RuleProfile } from '../freshness/index.ts';
 
 /** How pieces leave the bench. */
 export type Packing = 'loose' | 'wrapped' | 'tray' | 'vacuum' | 'frozen';

@@ -7,7 +7,7 @@ import {
   type PieceCondition,
   type Species,
 } from '../species/index.ts';
-import { cheeksWorth, headFleshShare } from '../trim/head.ts';
+import { cheeksWorth, headFleshShare } from '../yields/head.ts';
 import { expectedComponents, type YieldSpecies } from '../yields/components.ts';
 
 /** How a fish is built, as the knife meets it. */

@@ -1,7 +1,7 @@
 import adaptiveSimpson from 'integrate-adaptive-simpson';
 import { describe, expect, it } from 'vitest';
 import { shippedForms } from '../forms/index.ts';
-import { catalogue } from '../species/index.ts';
+import { type Profile, type BodyOwn, catalogue } from '../species/index.ts';
 import fc from 'fast-check';
 import {
   bodyOf,
@@ -17,11 +17,9 @@ import {
   targetPieces,
   zone,
   zoneGrams,
-  type Profile,
   marksOn,
   profileFaults,
   profileOf,
-  type BodyOwn,
   wingCut,
   wingZone,
 } from './index.ts';

@@ -1,6 +1,12 @@
-import { arrivalFraction, type ArrivalCondition, type Arriving, type Species } from '../species/index.ts';
+import {
+  arrivalFraction,
+  type ArrivalCondition,
+  type Arriving,
+  type Profile,
+  type Species,
+} from '../species/index.ts';
 import { beyond, type Cumulative } from './cumulative.ts';
-import { shapeFor, type Profile, type Shape, type Shaped } from './profile.ts';
+import { shapeFor, type Shape, type Shaped } from './profile.ts';
 
 /** One fish as the knife meets it: lengths in mm, weights in g. */
 export interface Body {

@@ -19,12 +19,4 @@ export { marksOn, peopleFed, sliceAdvice, type CutWish, type Marks } from './mar
 export { cumulative } from './cumulative.ts';
 export { outline, type Outline } from './outline.ts';
 export { pchip } from './pchip.ts';
-export {
-  profileFaults,
-  profileOf,
-  profiles,
-  shapeOf,
-  type BodyOwn,
-  type Profile,
-  type Shaped,
-} from './profile.ts';
+export { profileFaults, profileOf, profiles, shapeOf, type Shaped } from './profile.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { catalogue } from '../species/index.ts';
+import { type Profile, catalogue } from '../species/index.ts';
 import {
   bodyOf,
   marksOn,
@@ -15,7 +15,6 @@ import {
   wingsOf,
   zone,
   zoneGrams,
-  type Profile,
 } from './index.ts';
 
 const salmon = catalogue.find((s) => s.id === 'salmon')!;

@@ -1,29 +1,7 @@
+import type { BodyOwn, Profile } from '../species/profile.ts';
 import profilesData from './profiles.json' with { type: 'json' };
 import { cumulative, type Cumulative } from './cumulative.ts';
 import { pchip } from './pchip.ts';
-
-/** Shape of a kind of fish along u, the distance from the snout over standard length (typical values, our choice). */
-export interface Profile {
-  /** u, half-height and half-width over standard length. */
-  points: [u: number, h: number, w: number][];
-  /** Standard over total length. */
-  kappa: number;
-  collar: number;
-  vent: number;
-  pinBonesEnd: number | null;
-  tail: number;
-  filletEnd: number;
-  /** Skin-on fillets (tail fish: skinless) over gutted weight with the head on. */
-  yieldOfGutted: number;
-  /** The tail fin's share of the whole. */
-  fin: number;
-  /** Beyond this equal-weight steaks become absurdly thick. */
-  steakEnd: number;
-  /** Piecewise-linear: share of the section that is gut cavity; raw flesh; dorsal share. */
-  cavity: [u: number, value: number][];
-  flesh: [u: number, value: number][];
-  loin: [u: number, value: number][];
-}
 
 /** Shipped profiles by body row. */
 export const profiles = profilesData as unknown as Readonly<Record<string, Profile>>;
@@ -112,12 +90,6 @@ export function shapeOf(profile: Profile): Shape {
     guttedShare: (gutted.total + finIntegral) / (whole.total + finIntegral),
   };
 }
-
-/**
- * What a shop has measured of a species, over the row it is drawn by. What its fillets yield stands in the species book:
- * a yield given here counts for a row by itself only.
- */
-export type BodyOwn = { [K in keyof Profile]?: Profile[K] | undefined };
 
 interface Known {
   profile: Profile;

@@ -1,5 +1,8 @@
 import { TZDate } from '@date-fns/tz';
 
+/** A day of 24 hours, ms. */
+export const dayMs = 86_400_000;
+
 /** How the shop counts time: zone, closing time, weekdays traded (0 = Sunday). */
 export interface ShopCalendar {
   timeZone: string;
@@ -60,7 +63,7 @@ export const isDate = (text: string): boolean =>
 
 /** Whole days from one date to another. */
 export const daysBetween = (from: string, to: string): number =>
-  Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+  Math.round((Date.parse(to) - Date.parse(from)) / dayMs);
 
 /** Whether the shop trades on this date. */
 export const isTradingDay = (day: string, calendar: Pick<ShopCalendar, 'weekdays'>): boolean =>

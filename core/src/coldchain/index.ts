@@ -23,5 +23,4 @@ export {
   type FreezingRule,
   type RawFitness,
   type RawGround,
-  type RuleProfile,
 } from './rawUse.ts';

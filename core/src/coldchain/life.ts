@@ -1,3 +1,4 @@
+import { dayMs } from '../calendar/index.ts';
 import { daysLeft, spoilageRate } from '../freshness/clock.ts';
 import type { Species } from '../species/index.ts';
 
@@ -35,8 +36,8 @@ export function rowLife(row: {
   const rate = spoilageRate(row.expectedCelsius) * row.pace;
   const caps = [
     row.mostDays,
-    row.frozenAt === null ? null : frozenDays(row.species.fat) - (row.now - row.frozenAt) / 86_400_000,
-    row.thawedAt === null ? null : thawedDays - (row.now - row.thawedAt) / 86_400_000,
+    row.frozenAt === null ? null : frozenDays(row.species.fat) - (row.now - row.frozenAt) / dayMs,
+    row.thawedAt === null ? null : thawedDays - (row.now - row.thawedAt) / dayMs,
   ].filter((c) => c !== null);
   const most = Math.max(0, Math.min(...caps, rate === 0 ? frozenDays(row.species.fat) : Infinity));
   const life = daysLeft({

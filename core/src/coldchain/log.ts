@@ -1,3 +1,4 @@
+import { dayMs } from '../calendar/index.ts';
 import { spoilageRate } from '../freshness/clock.ts';
 
 /** One temperature at an instant: milliseconds since 1970, degrees C. */
@@ -26,7 +27,6 @@ export const longestGapMs = 6 * 3_600_000;
 export const warmC = 4.4;
 export const hotC = 21;
 
-const dayMs = 86_400_000;
 const frozenC = -3;
 const fullC = 15;
 

@@ -1,7 +1,5 @@
+import type { RuleProfile } from '../freshness/limits.ts';
 import { longestGapMs, type TemperatureLog } from './log.ts';
-
-/** Whose limits the shop starts from; each one stays a setting under its local authority. */
-export type RuleProfile = 'eu' | 'us';
 
 export interface FreezingRule {
   /** At or below this, C. */

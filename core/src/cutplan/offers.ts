@@ -1,5 +1,5 @@
 import { rawRefusal } from '../coldchain/index.ts';
-import { formRefusal, type Form } from '../forms/index.ts';
+import { piecesPerFish, formRefusal, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
   cutPace,
@@ -19,7 +19,7 @@ import {
   type Species,
 } from '../species/index.ts';
 import { expectedCut, expectedGrams, optionRefusal, refrozen, type Packing } from '../board/index.ts';
-import { piecesPerFish, type TrimId } from '../yields/index.ts';
+import { type TrimId } from '../yields/index.ts';
 
 /** A graded lot with fish that nobody has been promised. */
 export interface AvailableLot {

@@ -45,4 +45,4 @@ export {
   type SignKind,
 } from './scheme.ts';
 export { cutPiece, euGeneral, qimBream, qimCod, qimSalmon, shippedSchemes } from './shipped.ts';
-export { intakeLimit } from './limits.ts';
+export { intakeLimit, type RuleProfile } from './limits.ts';

@@ -1,5 +1,7 @@
-import type { RuleProfile } from '../coldchain/rawUse.ts';
 import type { Species } from '../species/index.ts';
+
+/** Whose limits the shop starts from; each one stays a setting under its local authority. */
+export type RuleProfile = 'eu' | 'us';
 
 /**
  * The warmest core temperature at intake, C. EU-like: 2 for fresh fish (Reg. (EC) 853/2004, Annex III, Section VIII);

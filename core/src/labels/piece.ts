@@ -1,6 +1,7 @@
+import { type RuleProfile } from '../freshness/index.ts';
 import type { Form } from '../forms/index.ts';
 import { vacuumCelsius, type Packing } from '../board/index.ts';
-import { groundName, type RawFitness, type RuleProfile } from '../coldchain/index.ts';
+import { groundName, type RawFitness } from '../coldchain/index.ts';
 import { areaWords } from './areas.ts';
 import { boxCode, gs1Date } from './gs1.ts';
 import type { ProductionMethod } from './terms.ts';

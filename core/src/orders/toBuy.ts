@@ -1,7 +1,7 @@
+import { piecesPerFish } from '../forms/index.ts';
 import type { Form } from '../forms/index.ts';
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import { expectedCut } from '../board/index.ts';
-import { piecesPerFish } from '../yields/index.ts';
 
 /** Fish to buy so that what is missing of a line can be cut. */
 export interface ToBuy {

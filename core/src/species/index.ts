@@ -1,5 +1,7 @@
 import catalogueData from './catalogue.json' with { type: 'json' };
-import type { BodyOwn } from '../body/profile.ts';
+import type { BodyOwn } from './profile.ts';
+
+export type { BodyOwn, Profile } from './profile.ts';
 import { filletsPerFish } from './facts.ts';
 import marksData from './marks.json' with { type: 'json' };
 

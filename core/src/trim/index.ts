@@ -11,5 +11,4 @@ export {
   type Product,
   type ProductId,
 } from './products.ts';
-export { cheeksWorth, headFlesh, headFleshShare } from './head.ts';
 export { partRefusal, productRefusal, trimUses, type TrimOf } from './rules.ts';

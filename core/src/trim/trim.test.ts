@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
-import { expectedComponents, trims, type TrimId } from '../yields/index.ts';
+import { cheeksWorth, headFlesh, expectedComponents, trims, type TrimId } from '../yields/index.ts';
 import {
-  cheeksWorth,
-  headFlesh,
   isMadeBatch,
   madeBatch,
   madeItem,

@@ -12,7 +12,7 @@ export {
   type YieldSpecies,
 } from './components.ts';
 export { learnedYield, type LearnedYield, type YieldSeen } from './learned.ts';
-export { piecesPerFish, usualPieces } from './pieces.ts';
+export { cheeksWorth, headFlesh, headFleshShare } from './head.ts';
 export { trimName, trimOf, trims, type TrimId } from './trims.ts';
 export { speciesFaults, type SpeciesFault } from './speciesFaults.ts';
 export { goesAlong, type TrimWish } from './trimWish.ts';

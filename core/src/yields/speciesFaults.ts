@@ -1,4 +1,5 @@
-import { profileFaults, profileOf, type Profile } from '../body/index.ts';
+import { type Profile } from '../species/index.ts';
+import { profileFaults, profileOf } from '../body/index.ts';
 import type { Species } from '../species/index.ts';
 import { fitComponents } from './components.ts';
 

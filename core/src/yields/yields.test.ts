@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formBook, formOf, shippedForms } from '../forms/index.ts';
+import { piecesPerFish, usualPieces, formBook, formOf, shippedForms } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import {
   componentRow,
@@ -11,8 +11,6 @@ import {
   expectedComponents,
   fitComponents,
   massBalance,
-  piecesPerFish,
-  usualPieces,
   spentMultiplier,
   learnedYield,
 } from './index.ts';

@@ -1,5 +1,5 @@
-import { composeFile, type composeAnswer } from '@ember-slate/contract/files';
-import { compose, jobFaults, optionOf, type Job } from '@ember-slate/core/board';
+import { type composeAnswer, composeFile } from '@ember-slate/contract/files';
+import { compose, type Job, jobFaults, optionOf } from '@ember-slate/core/board';
 import { formBook } from '@ember-slate/core/forms';
 import { brokenHolds, everyCase } from '@ember-slate/core/proof';
 import { catalogue } from '@ember-slate/core/species';

@@ -1,4 +1,4 @@
-import { marksFile, type marksAnswer } from '@ember-slate/contract/files';
+import { type marksAnswer, marksFile } from '@ember-slate/contract/files';
 import { bodyOf, marksOn, wingsOf, wingZone, zone, zoneGrams, type ZoneKind } from '@ember-slate/core/body';
 import { catalogue } from '@ember-slate/core/species';
 import type * as z from 'zod';

@@ -1,16 +1,16 @@
-import { planFile, type planAnswer } from '@ember-slate/contract/files';
-import { gramsOff, without } from '../plan/day.ts';
+import { type planAnswer, planFile } from '@ember-slate/contract/files';
 import {
   defaultSettings,
   offTrim,
   planFaults,
-  whyUnfilled,
   type PlanProblem,
+  whyUnfilled,
 } from '@ember-slate/core/cutplan';
 import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
 import { shippedForms } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import type * as z from 'zod';
+import { gramsOff, without } from '../stages/plan/queries/day.ts';
 import { fileCommand } from './files.ts';
 
 await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAnswer>> => {

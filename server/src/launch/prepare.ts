@@ -1,10 +1,10 @@
 import { shippedSchemes } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
 import { createPool } from 'mysql2/promise';
-import { insertShipped } from '../grading/schemes.ts';
-import { insertSpecies } from '../species/queries.ts';
 import { openPool, transaction } from '../platform/db.ts';
 import { migrate } from '../platform/migrate.ts';
+import { insertShipped } from '../stages/grading/commands/schemes.ts';
+import { insertSpecies } from '../stages/species/commands.ts';
 
 /** Migrations and the species book: what every shop has before its first day. Safe to run again. */
 export async function prepare(databaseUrl: string): Promise<void> {

@@ -1,16 +1,16 @@
-import type { Express } from 'express';
 import type { Server } from 'node:http';
+import type { Express } from 'express';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
-import { PrinterAdapter } from '../devices/printer.ts';
-import { ProbeAdapter } from '../devices/probe.ts';
-import { ScaleAdapter } from '../devices/scale.ts';
-import { SensorFeed } from '../devices/sensors.ts';
-import { keepWeekly } from '../orders/weekly.ts';
-import { Planner } from '../plan/planner.ts';
-import { deviceStates, type Config, type DeviceKind } from '../platform/config.ts';
+import { type Config, type DeviceKind, deviceStates } from '../platform/config.ts';
 import { openPool } from '../platform/db.ts';
+import { PrinterAdapter } from '../platform/devices/printer.ts';
+import { ProbeAdapter } from '../platform/devices/probe.ts';
+import { ScaleAdapter } from '../platform/devices/scale.ts';
 import { keepPruned } from '../platform/prune.ts';
+import { SensorFeed } from '../stages/cold/commands/sensors.ts';
+import { keepWeekly } from '../stages/orders/commands/weekly.ts';
+import { Planner } from '../stages/plan/commands/planner.ts';
 
 /** How long requests under way may take once the process is told to end, ms. */
 const drainMs = 10_000;

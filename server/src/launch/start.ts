@@ -1,15 +1,15 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
 import { createServer } from 'node:net';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import { addStaff } from '../people/service.ts';
+import { type Config, configFromEnv, type DeviceKind, deviceKinds } from '../platform/config.ts';
 import { openPool, row, transaction } from '../platform/db.ts';
-import { configFromEnv, deviceKinds, type Config, type DeviceKind } from '../platform/config.ts';
 import { logTo } from '../platform/log.ts';
 import { readSettings, writeSettings } from '../platform/settings.ts';
+import { addStaff } from '../stages/people/commands.ts';
 import { dropRoot } from './account.ts';
-import { freePort, startPrivateDatabase, type PrivateDatabase } from './database.ts';
+import { freePort, type PrivateDatabase, startPrivateDatabase } from './database.ts';
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
 

@@ -1,6 +1,6 @@
+import { proveLedger } from '../platform/books/ledger.ts';
 import { configFromEnv } from '../platform/config.ts';
 import { openPool, transaction } from '../platform/db.ts';
-import { proveLedger } from '../platform/ledger.ts';
 
 /** `npm run verify`: proves balances and lots from the ledger; exits 1 and says what is wrong. */
 const pool = openPool(configFromEnv().databaseUrl, 1);

@@ -1,8 +1,8 @@
 import type { Role } from '@ember-slate/contract';
 import { tradingDay } from '@ember-slate/core/calendar';
 import type { UnitSystem } from '@ember-slate/core/units';
-import type { Logs } from '../cold/logs.ts';
 import type { Tx } from './db.ts';
+import type { Kept } from './kept.ts';
 import type { ReadSettings } from './settings.ts';
 
 export interface Actor {
@@ -25,8 +25,8 @@ export interface Work {
   settings: ReadSettings;
   /** What the asking screen shows weights in: refusals speak its language. */
   units: UnitSystem;
-  /** Temperature logs this process keeps at hand. */
-  logs: Logs;
+  /** What this process keeps at hand. */
+  kept: Kept;
   /**
    * Has a job done once the change is committed, before its answer goes out; `tell` puts into the answer how it went.
    */

@@ -1,5 +1,5 @@
-import { hostname } from 'node:os';
 import { isIP } from 'node:net';
+import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 import { problems } from './problem.ts';
 

@@ -15,21 +15,20 @@ export interface File {
   bytes: Buffer;
 }
 
-type KeysOf<Room extends Record<string, Route>, Kind extends Route['kind']> = {
-  [K in keyof Room]: Room[K]['kind'] extends Kind ? K : never;
-}[keyof Room];
+type KeysOf<Stage extends Record<string, Route>, Kind extends Route['kind']> = {
+  [K in keyof Stage]: Stage[K]['kind'] extends Kind ? K : never;
+}[keyof Stage];
 
-/** One function for every document of a room. */
-export type Documents<Room extends Record<string, Route>> = {
-  [K in KeysOf<Room, 'document'>]: (work: Work, params: Record<string, string>) => Promise<File>;
-};
-
-/** One function for every request of a room: the room is complete or does not compile. */
-export type Handlers<Room extends Record<string, Route>> = {
-  [K in KeysOf<Room, 'read' | 'ask' | 'change'>]: (
+/**
+ * One function for every request of a stage and every document it makes: the stage is complete or does not compile.
+ */
+export type Handlers<Stage extends Record<string, Route>> = {
+  [K in KeysOf<Stage, 'read' | 'ask' | 'change'>]: (
     work: Work,
-    input: Input<Room[K]>,
-  ) => Promise<AnswerOf<Room[K]>>;
+    input: Input<Stage[K]>,
+  ) => Promise<AnswerOf<Stage[K]>>;
+} & {
+  [K in KeysOf<Stage, 'document'>]: (work: Work, input: Pick<Input<Route>, 'params'>) => Promise<File>;
 };
 
 /** A path parameter that is a row's number; anything else is not there. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { errorCode, row, run, undone, type Asks, type Tx } from './db.ts';
+import { type Asks, errorCode, row, run, type Tx, undone } from './db.ts';
 import { problems } from './problem.ts';
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;

@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { createConnection, type Connection, type RowDataPacket } from 'mysql2/promise';
+import { type Connection, createConnection, type RowDataPacket } from 'mysql2/promise';
 import Postgrator from 'postgrator';
 import { errorCode } from './db.ts';
 import { log } from './log.ts';

@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Actor } from './context.ts';
-import { row, run, type Tx, type Asks } from './db.ts';
+import { type Asks, row, run, type Tx } from './db.ts';
 import { problems } from './problem.ts';
 
 export const cookieName = 'ember_slate';

@@ -1,10 +1,10 @@
-import type { RuleProfile } from '@ember-slate/core/coldchain';
-import type { LabelSettings, MoneySettings, Tub, TrimRule } from '@ember-slate/contract';
-import type { TrimId } from '@ember-slate/core/yields';
+import { type RuleProfile } from '@ember-slate/core/freshness';
+import type { LabelSettings, MoneySettings, TrimRule, Tub } from '@ember-slate/contract';
+import type { MethodChoices } from '@ember-slate/core/board';
 import type { ShopCalendar } from '@ember-slate/core/calendar';
-import { type MethodChoices } from '@ember-slate/core/board';
 import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
-import { rows, run, type Tx, type Asks } from './db.ts';
+import type { TrimId } from '@ember-slate/core/yields';
+import { type Asks, rows, run, type Tx } from './db.ts';
 import { problems } from './problem.ts';
 
 /** The shop's own choices, with what a new shop starts from. */

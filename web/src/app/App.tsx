@@ -76,7 +76,7 @@ function Open({ shop }: { shop: Shop }) {
   const [locked, setLocked] = useState(lockedHere);
   const act = useAct();
   if (shop.me && shop.me.id !== shown?.id) setShown(shop.me);
-  const ended = useRead(contract.shop.tide, { skip: shown === null }).problem?.status === 401;
+  const ended = useRead(contract.summary.stages, { skip: shown === null }).problem?.status === 401;
   const lock = useCallback(() => {
     lockHere(true);
     setLocked(true);

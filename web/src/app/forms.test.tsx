@@ -417,7 +417,7 @@ const own: Form[] = [
         rules={rules}
       />
     ),
-    answers: { '/api/costs/history?speciesId=hake&item=steaks': { sold: [], bought: [] } },
+    answers: { '/api/prices/history?speciesId=hake&item=steaks': { sold: [], bought: [] } },
     open: /^price$/,
     label: /^Why/,
     typed: 'the quay',

@@ -139,7 +139,7 @@ describe('the outbox', () => {
 describe('a request', () => {
   it('turns a dead line and a broken answer into a problem that may be tried again', async () => {
     answer('dead');
-    const dead = await request('GET', '/api/tide');
+    const dead = await request('GET', '/api/summary');
     expect(dead.ok).toBe(false);
     if (!dead.ok) expect(mayRetry(dead.problem)).toBe(true);
   });

@@ -1,5 +1,5 @@
+import { type RuleProfile } from '@ember-slate/core/freshness';
 import { packingRefusal, packings, packingWords, usualPacking, type Packing } from '@ember-slate/core/board';
-import type { RuleProfile } from '@ember-slate/core/coldchain';
 import { formOf, formRefusal, offered, type Form, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { SpeciesRow } from '@ember-slate/contract';
 

@@ -94,7 +94,7 @@ describe('a price', () => {
     const sent = served(
       <RowActions row={row} layout={[]} onDone={nothing} manager />,
       {
-        '/api/counter/prices': new Refusal({
+        '/api/prices': new Refusal({
           status: 409,
           code: 'stale',
           detail: 'Someone set this price meanwhile: look at it again',

@@ -72,7 +72,7 @@ function ProbePanel() {
   const tenths = parseTemperature(text, units);
   const stick = async () => {
     if (tenths === null) return;
-    const outcome = await request('POST', contract.shop.probe.path, { tenths });
+    const outcome = await request('POST', contract.devices.probe.path, { tenths });
     said(outcome);
   };
   return (
@@ -136,7 +136,7 @@ function PrinterAndScanner() {
   const act = useAct();
   const [scan, setScan] = useState('');
   const roll = async (labels: number) => {
-    const outcome = await request('POST', contract.shop.printer.path, { labels });
+    const outcome = await request('POST', contract.devices.printer.path, { labels });
     act(
       say(
         outcome.ok

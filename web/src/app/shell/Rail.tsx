@@ -4,7 +4,7 @@ import { useNow, useTimes } from '../shop.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { useSize } from '../size.ts';
 
-type Tide = AnswerOf<typeof contract.shop.tide>;
+type Tide = AnswerOf<typeof contract.summary.stages>;
 interface Mark {
   y: number;
   title: string;

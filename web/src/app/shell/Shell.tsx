@@ -13,7 +13,7 @@ import { stages, Tideline } from './Tideline.tsx';
 import { Timers } from './Timers.tsx';
 import { useScale } from './useScale.ts';
 
-type Tide = ReturnType<typeof useRead<typeof contract.shop.tide>>['data'];
+type Tide = ReturnType<typeof useRead<typeof contract.summary.stages>>['data'];
 
 /** The time, who is here, and what comes next where the rail has no room. */
 function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boolean }) {
@@ -68,7 +68,7 @@ function Keys({ onLock }: { onLock: () => void }) {
 
 /** One slab, three measured edges: what waits above, time at the right, weight below. */
 export function Shell({ onLock }: { onLock: () => void }) {
-  const { data: tide } = useRead(contract.shop.tide);
+  const { data: tide } = useRead(contract.summary.stages);
   const big = /^\/bench\/\d+/.test(useLocation().pathname);
   const rows = big ? 'grid-rows-[78px_minmax(0,1fr)_180px]' : 'grid-rows-[92px_minmax(0,1fr)_92px]';
   return (

@@ -14,7 +14,7 @@ export const stages = [
   { key: 'counter', name: 'Counter', path: '/counter' },
   { key: 'close', name: 'Close', path: '/close' },
 ] as const;
-type Tide = AnswerOf<typeof contract.shop.tide>;
+type Tide = AnswerOf<typeof contract.summary.stages>;
 
 /** The water line over one stage: where more waits it stands higher. */
 const level = (

@@ -5,8 +5,8 @@ import { useSaid } from '../said.ts';
 /** Sends the scale a command; a dead scale is said, not hidden. */
 export function useScale() {
   const said = useSaid();
-  return async (body: BodyOf<typeof contract.shop.scale>) => {
-    const outcome = await request('POST', contract.shop.scale.path, body);
+  return async (body: BodyOf<typeof contract.devices.scale>) => {
+    const outcome = await request('POST', contract.devices.scale.path, body);
     said(outcome);
   };
 }

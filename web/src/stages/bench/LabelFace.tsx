@@ -16,16 +16,16 @@ const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 
 /** A label as it will lie on the piece, to be printed again or voided. */
 export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) {
-  const { data: label, problem, again } = useRead(contract.bench.labelFace, { params: { id } });
+  const { data: label, problem, again } = useRead(contract.labels.one, { params: { id } });
   const draft = useDraft(`void label ${id}`);
-  const print = useChange(contract.bench.printLabel);
-  const voiding = useChange(contract.bench.voidLabel, draft);
+  const print = useChange(contract.labels.print);
+  const voiding = useChange(contract.labels.void, draft);
   const mass = useMass();
   const [why, setWhy] = useKept(draft, 'why', '');
   const said = useSaid();
   const tell = useAct();
   const { shop } = useShop();
-  const byHand = useChange(contract.bench.printedByHand);
+  const byHand = useChange(contract.labels.printedByHand);
   const printer = shop.devices.printer !== 'none';
   const done = (outcome: Outcome<unknown>, text: string) => {
     if (said(outcome, text)) onClose();

@@ -17,11 +17,11 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { LabelFace } from './LabelFace.tsx';
 import { formatMoney } from '../../parts/money.ts';
 
-type Read = AnswerOf<typeof contract.bench.readCode>;
+type Read = AnswerOf<typeof contract.labels.read>;
 
 /** Labels made today, what a scanned one says, and how labels are made. */
 export default function Labels() {
-  const { data, problem, again } = useRead(contract.bench.labels);
+  const { data, problem, again } = useRead(contract.labels.today);
   const settings = useFormSettings();
   const { me, shop } = useShop();
   const { time } = useTimes();
@@ -32,7 +32,7 @@ export default function Labels() {
   const ask = async (scan: string) => {
     const outcome = await request<Read>(
       'GET',
-      `${contract.bench.readCode.path}?${new URLSearchParams({ code: scan }).toString()}`,
+      `${contract.labels.read.path}?${new URLSearchParams({ code: scan }).toString()}`,
     );
     setRead(outcome.ok ? outcome.data : (outcome.problem.detail ?? outcome.problem.title));
     setCode('');
@@ -139,7 +139,7 @@ const fieldNames = {
 function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }) {
   const draft = useDraft('labels');
   const [version, setVersion] = useKept(draft, 'version', was.version);
-  const { send, busy } = useChange(contract.forms.setLabels, draft);
+  const { send, busy } = useChange(contract.labels.setSettings, draft);
   const said = useSaid();
   const [now, setNow] = useKept<LabelSettings>(draft, 'now', () => {
     const { version: _v, ...fields } = was;

@@ -1,9 +1,8 @@
 import { contract, type Problem, type StockRow } from '@ember-slate/contract';
 import { expectedCut, usualPacking, type Packing } from '@ember-slate/core/board';
-import { formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
+import { piecesPerFish, usualPieces, formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
 import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, isPiece, shortName, type Species } from '@ember-slate/core/species';
-import { piecesPerFish, usualPieces } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';

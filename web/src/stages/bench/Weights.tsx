@@ -40,7 +40,7 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
 
 /** Makes the label of a piece, prints it, and shows it. */
 function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed }) {
-  const make = useChange(contract.bench.makeLabel);
+  const make = useChange(contract.labels.make);
   const settings = useFormSettings();
   const act = useAct();
   const [open, setOpen] = useState<number | null>(null);

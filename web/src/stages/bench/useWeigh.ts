@@ -46,7 +46,7 @@ export function useWeigh(
   after: () => void,
 ) {
   const { send, busy } = useChange(contract.bench.weigh);
-  const label = useChange(contract.bench.makeLabel);
+  const label = useChange(contract.labels.make);
   const labels = useFormSettings()?.labels;
   const tell = useAct();
   const mass = useMass();

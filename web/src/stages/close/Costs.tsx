@@ -15,7 +15,7 @@ const views = ['price list', 'one fish, what if', 'lots and profit'] as const;
 export default function Costs() {
   const { me } = useShop();
   const manager = me.role === 'manager';
-  const { data: list, problem, again } = useRead(contract.costs.list, { skip: !manager });
+  const { data: list, problem, again } = useRead(contract.prices.list, { skip: !manager });
   const { data: rules } = useRead(contract.costs.settings, { skip: !manager });
   const [view, setView] = useState<(typeof views)[number]>('price list');
   const [editing, setEditing] = useState(false);

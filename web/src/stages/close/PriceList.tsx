@@ -25,11 +25,11 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
     data,
     problem: missing,
     again,
-  } = useRead(contract.costs.history, {
+  } = useRead(contract.prices.history, {
     query: { speciesId: of.speciesId, item: of.item },
   });
   const draft = useDraft(`price ${of.speciesId} ${of.item}`);
-  const { send, busy } = useChange(contract.counter.price, draft);
+  const { send, busy } = useChange(contract.prices.set, draft);
   const [perKg, setPerKg] = useKept<number | null>(draft, 'perKg', of.wanted ?? of.perKg);
   const [reason, setReason] = useKept(draft, 'reason', '');
   // The price that stood there when this one was thought of.

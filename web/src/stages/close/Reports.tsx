@@ -1,5 +1,5 @@
 import { contract, type Report } from '@ember-slate/contract';
-import { addDays } from '@ember-slate/core/calendar';
+import { dayMs, addDays } from '@ember-slate/core/calendar';
 import { useMemo, useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -24,7 +24,7 @@ function Takings({ of }: { of: Report }) {
     const bought = of.series.map((s) => [at(s.from), inMoney(s.bought)] as const);
     const top = Math.max(1, ...taken.map((p) => p[1]), ...bought.map((p) => p[1]));
     const first = taken[0]?.[0] ?? 0;
-    const last = Math.max(first + 86_400_000, taken.at(-1)?.[0] ?? 0);
+    const last = Math.max(first + dayMs, taken.at(-1)?.[0] ?? 0);
     return {
       series: [
         { kind: 'line' as const, points: taken },

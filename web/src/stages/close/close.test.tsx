@@ -66,8 +66,8 @@ describe('the price list', () => {
     const sent = served(
       <PriceList list={[listed()]} rules={rules} />,
       {
-        '/api/costs/history?speciesId=hake&item=steaks': { sold: [], bought: [] },
-        '/api/counter/prices': { id: 1 },
+        '/api/prices/history?speciesId=hake&item=steaks': { sold: [], bought: [] },
+        '/api/prices': { id: 1 },
       },
       manager,
     );

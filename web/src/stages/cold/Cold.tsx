@@ -1,3 +1,4 @@
+import { dayMs } from '@ember-slate/core/calendar';
 import { contract, type ColdPlace } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
@@ -22,7 +23,7 @@ function Spark({ place }: { place: ColdPlace }) {
   const values = data.readings.map((r) => r[1]);
   const low = Math.min(...values, place.setTenths / 10) - 0.5;
   const high = Math.max(...values, limit ?? -99) + 0.5;
-  const x = (at: number) => width - ((now - at) / 86_400_000) * width;
+  const x = (at: number) => width - ((now - at) / dayMs) * width;
   const y = (c: number) => height - ((c - low) / (high - low)) * height;
   const line = data.readings
     .map(([at, c], i) => {
@@ -75,7 +76,7 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
 }
 
 /** Whether somebody or something read a place within a day. */
-const readToday = (p: ColdPlace, now: number) => p.last !== null && now - Date.parse(p.last.at) < 86_400_000;
+const readToday = (p: ColdPlace, now: number) => p.last !== null && now - Date.parse(p.last.at) < dayMs;
 
 /** Places and how cold they were: what was warm or silent asks for an answer. */
 export default function Cold() {

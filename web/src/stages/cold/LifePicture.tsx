@@ -1,9 +1,9 @@
+import { dayMs } from '@ember-slate/core/calendar';
 import type { LotLife } from '@ember-slate/contract';
 import { useTimes } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
 import { useDegrees } from '../../parts/temperature.ts';
 
-const dayMs = 86_400_000;
 const warmTop = 24;
 const warmHeight = 96;
 const lifeTop = warmTop + warmHeight + 46;

@@ -1,5 +1,5 @@
 import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
-import { instantOn } from '@ember-slate/core/calendar';
+import { dayMs, instantOn } from '@ember-slate/core/calendar';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -18,8 +18,6 @@ const ranges = [
   { value: '7', name: 'a week' },
   { value: '60', name: 'two months' },
 ] as const;
-const dayMs = 86_400_000;
-
 function History({ place }: { place: ColdPlace }) {
   const [days, setDays] = useState<'1' | '7' | '60'>('1');
   const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: Number(days) } });

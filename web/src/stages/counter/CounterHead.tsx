@@ -13,7 +13,7 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
   const { me } = useShop();
   const { today, dayWords } = useTimes();
   const mass = useMass();
-  const { data: offers } = useRead(contract.counter.markdowns, { skip: me.role === 'bench' });
+  const { data: offers } = useRead(contract.prices.markdowns, { skip: me.role === 'bench' });
   const [looking, setLooking] = useState<MarkdownOffer | null>(null);
   const over = ends?.sellBy === null ? ends : null;
   // What is past its life comes before what sells better for less.

@@ -28,7 +28,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
   const mass = useMass();
   const act = useAct();
   const draft = useDraft(`mark down ${rowKey(offer)}`);
-  const { send, busy } = useChange(contract.counter.markDown, draft);
+  const { send, busy } = useChange(contract.prices.markDown, draft);
   const later = offer.path[0]!.step === 0;
   const [perKg, setPerKg] = useKept<number | null>(
     draft,

@@ -36,7 +36,7 @@ interface Props {
 export function RowActions({ row, layout, onDone, manager }: Props) {
   const act = useAct();
   const [what, setWhat] = useState<What | null>(null);
-  const markUp = useChange(contract.counter.markUp);
+  const markUp = useChange(contract.prices.markUp);
   const marked = row.pricePerKg !== null && row.fullPerKg !== null && row.pricePerKg < row.fullPerKg;
   const end = async () => {
     const outcome = await markUp.send(keyOf(row));
@@ -159,7 +159,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
 /** The price of this fish in this form, for every row of it. */
 function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
   const draft = useDraft(`price ${row.speciesId} ${row.item}`);
-  const { send, busy } = useChange(contract.counter.price, draft);
+  const { send, busy } = useChange(contract.prices.set, draft);
   const [perKg, setPerKg] = useKept(draft, 'perKg', row.fullPerKg);
   // The price that stood there when this one was thought of.
   const [was, setWas] = useKept(draft, 'was', row.fullPerKg);

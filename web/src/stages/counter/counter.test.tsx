@@ -24,7 +24,7 @@ const steaks = row({
 const answers = {
   '/api/counter/stock': [row(), steaks],
   '/api/counter/slab': { rows: [{ name: 'A', places: 12 }] },
-  '/api/counter/markdowns': [],
+  '/api/prices/markdowns': [],
   '/api/orders': [],
 };
 

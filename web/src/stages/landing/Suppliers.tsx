@@ -1,3 +1,4 @@
+import { dayMs } from '@ember-slate/core/calendar';
 import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
 import { useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -14,7 +15,6 @@ import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
 
-const dayMs = 86_400_000;
 const mean = (points: SupplierRecord['marks']) =>
   points.reduce((s, p) => s + p.value, 0) / Math.max(1, points.length);
 

@@ -1,12 +1,6 @@
 import { contract, type Problem } from '@ember-slate/contract';
-import {
-  freezingRules,
-  groundName,
-  groundRefusal,
-  rawGrounds,
-  type RuleProfile,
-} from '@ember-slate/core/coldchain';
-import { intakeLimit } from '@ember-slate/core/freshness';
+import { freezingRules, groundName, groundRefusal, rawGrounds } from '@ember-slate/core/coldchain';
+import { type RuleProfile, intakeLimit } from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { say, useAct } from '../../app/store.ts';

@@ -1,12 +1,6 @@
+import { type BodyOwn, type Profile } from '@ember-slate/core/species';
 import type { SpeciesRow } from '@ember-slate/contract';
-import {
-  bodyOf,
-  profileFaults,
-  profileOf,
-  profiles,
-  type BodyOwn,
-  type Profile,
-} from '@ember-slate/core/body';
+import { bodyOf, profileFaults, profileOf, profiles } from '@ember-slate/core/body';
 import { useState } from 'react';
 import { useSize } from '../../app/size.ts';
 import { Button } from '../../parts/Button.tsx';

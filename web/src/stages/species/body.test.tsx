@@ -1,6 +1,6 @@
 import type { SpeciesRow } from '@ember-slate/contract';
-import { profiles, type BodyOwn } from '@ember-slate/core/body';
-import { catalogue } from '@ember-slate/core/species';
+import { profiles } from '@ember-slate/core/body';
+import { type BodyOwn, catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';

@@ -1,0 +1,11 @@
+import * as z from 'zod';
+import { managers, read, type Route } from './route.ts';
+
+export const books = {
+  verify: read('/api/verify', {
+    summary: 'Prove balances and lots from the ledger',
+    tags: [],
+    roles: managers,
+    answer: z.object({ movements: z.number().int(), entries: z.number().int(), faults: z.array(z.string()) }),
+  }),
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,113 @@
+import * as z from 'zod';
+import * as f from './fields.ts';
+import { change, counterHands, managers, read, type Route } from './route.ts';
+
+const markdownDay = z.object({
+  day: f.day,
+  step: z.number(),
+  perKg: f.money,
+  sold: z.number().int(),
+  left: z.number().int(),
+});
+const markdownOffer = z.object({
+  ...f.lyingKey,
+  name: z.string(),
+  code: z.string(),
+  spot: z.string().nullable(),
+  grams: z.number().int(),
+  sellBy: f.day,
+  fullPerKg: f.money,
+  /** The price today's best path asks for. */
+  perKg: f.money,
+  path: z.array(markdownDay),
+  takings: z.number().int(),
+  atFullPrice: z.object({ takings: z.number().int(), left: z.number().int() }),
+  left: z.number().int(),
+  working: z.object({
+    demand: z.array(z.object({ day: f.day, grams: z.number().int() })),
+    ahead: z.number().int(),
+    days: z.number().int(),
+    elasticity: z.number(),
+    traffic: z.number().int(),
+    floorPerKg: f.money,
+    salvagePerKg: f.money,
+  }),
+});
+export type MarkdownOffer = z.infer<typeof markdownOffer>;
+
+const listed = z.object({
+  speciesId: z.string(),
+  speciesName: z.string(),
+  item: z.string(),
+  itemName: z.string(),
+  perKg: z.number().int().nullable(),
+  cost: z.number().int().nullable(),
+  margin: z.number().nullable(),
+  markup: z.number().nullable(),
+  wanted: z.number().int().nullable(),
+  changedAt: f.instant.nullable(),
+  /** Sold over the last 30 days. */
+  soldGrams: z.number().int(),
+});
+export type ListedPrice = z.infer<typeof listed>;
+
+export const prices = {
+  list: read('/api/prices', {
+    summary: 'The price list with costs, margins and the price that would leave the wanted margin',
+    tags: ['counter', 'close', 'landing', 'bench'],
+    roles: managers,
+    answer: z.array(listed),
+  }),
+  history: read('/api/prices/history', {
+    summary: 'What a form was sold for, and what the fish was bought for, over two years',
+    tags: ['counter', 'landing'],
+    roles: managers,
+    query: z.object({ speciesId: f.speciesId, item: f.item }),
+    answer: z.object({
+      sold: z.array(
+        z.object({ at: f.instant, perKg: z.number().int(), by: z.string().nullable(), reason: z.string() }),
+      ),
+      bought: z.array(
+        z.object({ day: f.day, perKg: z.number().int(), code: z.string(), supplier: z.string() }),
+      ),
+    }),
+  }),
+  set: change('PUT', '/api/prices', {
+    summary: 'Set a price per kilogram',
+    tags: ['counter', 'orders', 'close'],
+    roles: managers,
+    body: z.object({
+      speciesId: f.speciesId,
+      item: f.item,
+      /** The price that stood there when this one was thought of. */
+      was: f.money.nullable(),
+      perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
+      reason: f.text(200).default(''),
+    }),
+    answer: f.done,
+  }),
+  markdowns: read('/api/prices/markdowns', {
+    summary: 'Stock with less life than buyers: the price path that brings most, with its working',
+    tags: ['counter', 'close'],
+    roles: counterHands,
+    answer: z.array(markdownOffer),
+  }),
+  markDown: change('POST', '/api/prices/markdowns', {
+    summary: 'Mark a row down',
+    tags: ['counter', 'close'],
+    roles: managers,
+    body: z.object({
+      ...f.stockKey,
+      perKg: f.money.min(1, 'A price is more than nothing'),
+      reason: f.name('reason', 500),
+    }),
+    answer: f.done,
+  }),
+  markUp: change('POST', '/api/prices/markdowns/end', {
+    summary: 'End a markdown: the price list counts again',
+    tags: ['counter', 'close'],
+    roles: managers,
+    body: z.object(f.stockKey),
+    answer: f.done,
+  }),
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,54 @@
+import { type Account, type Entry, isItem, takeEntries, type TakeRefusal } from '@ember-slate/core/ledger';
+import { massText, type UnitSystem } from '@ember-slate/core/units';
+import type { Work } from '../context.ts';
+import { marks, row, rows, type Tx } from '../db.ts';
+import { fieldProblem, problems } from '../problem.ts';
+import { formsOf } from '../settings.ts';
+import { type BalanceKey, lockBalance } from './ledger.ts';
+
+/** Locks lots in one order, so that promising, selling and cutting the same fish queue up. */
+export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void> {
+  const ids = [...new Set(lotIds)].sort((a, b) => a - b);
+  if (ids.length > 0)
+    await rows(tx, `SELECT id FROM lot WHERE id IN (${marks(ids.length)}) ORDER BY id FOR UPDATE`, ids);
+}
+
+const refusals: Record<TakeRefusal, (has: { grams: number; pieces: number }, units: UnitSystem) => string> = {
+  'nothing-there': () => 'Nothing of it lies there: someone may just have taken it',
+  'too-many-pieces': (has) => `Only ${has.pieces} left there: someone may just have taken it`,
+  'too-heavy': (has, units) =>
+    `Only ${massText(has.grams, units)} left there: someone may just have taken it, or the tare was forgotten`,
+  'pieces-left-without-weight': (has) =>
+    `That is all the weight, but ${has.pieces} ${has.pieces === 1 ? 'piece' : 'pieces'} would stay: give the pieces too`,
+};
+
+/** A row of stock that is or was there, by its key. Throws a problem when there never was one. */
+export async function knownRow(work: Pick<Work, 'tx' | 'settings'>, key: BalanceKey): Promise<void> {
+  if (!isItem(key.item, formsOf(work.settings)))
+    throw fieldProblem('item', 'Nothing of that kind is in this shop');
+  const found = await row(
+    work.tx,
+    'SELECT 1 FROM balance WHERE account = ? AND lot_id = ? AND item = ? AND batch = ?',
+    [key.account, key.lotId, key.item, key.batch],
+  );
+  if (!found) throw problems.notFound('There is no such row of stock');
+}
+
+/**
+ * Entries that take this weight out of a row, with the last piece's residue settled. Locks the row. Throws a `short`
+ * problem when it does not hold that much. The settling limit is 1.5 % of what the lot was landed with, at least 30 g
+ * (our choice).
+ */
+export async function take(
+  work: Work,
+  key: BalanceKey,
+  amount: { grams: number; pieces: number },
+  to: Account,
+): Promise<Entry[]> {
+  const has = await lockBalance(work.tx, key);
+  const lot = await row<{ grams: number }>(work.tx, 'SELECT grams FROM lot WHERE id = ?', [key.lotId]);
+  if (!lot) throw problems.notFound('No such lot');
+  const entries = takeEntries(key, has, amount, to, Math.max(30, Math.round(lot.grams * 0.015)));
+  if (typeof entries === 'string') throw problems.short(refusals[entries](has, work.units));
+  return entries;
+}

@@ -1,0 +1,72 @@
+import { connect } from 'node:net';
+import { formatJob, parseAnswer } from '@ember-slate/devices/printer-protocol';
+import type { Outcome } from '../jobs.ts';
+
+export type Printed = 'printed' | 'paper' | 'away' | 'unsure';
+
+/** What a person is told when nobody knows whether a label came out. */
+export const printedPerhaps =
+  'It may have been printed: look at the printer, then print it again or leave it';
+const words = {
+  away: 'The label printer does not answer: check its cable and its power',
+  paper: 'The label printer is out of labels: put a roll in and print again',
+};
+
+/** A print that did not come out, or of which nobody knows, as a job says it. */
+export const notPrinted = (outcome: Exclude<Printed, 'printed'>): Outcome =>
+  outcome === 'unsure' ? { went: 'unsure', why: printedPerhaps } : { went: 'not', why: words[outcome] };
+
+/** How long a printer may take to answer, ms. */
+const patienceMs = 8000;
+
+/** The label printer behind its line protocol: one connection a job, so that a printer switched off is noticed at once. */
+export class PrinterAdapter {
+  private lastId = 0;
+
+  constructor(private readonly address: string | null) {}
+
+  /** Puts a roll into the simulated printer; false when it does not answer. */
+  roll(labels: number): Promise<boolean> {
+    if (!this.address) return Promise.resolve(false);
+    const [host, port] = this.address.split(':');
+    return new Promise((done) => {
+      const socket = connect({ host: host!, port: Number(port) }, () =>
+        socket.end(`ROLL ${labels}\n`, () => done(true)),
+      );
+      socket.on('error', () => done(false));
+    });
+  }
+
+  /**
+   * Prints all copies or none: `paper` when it is out of labels, `away` when there is none to be reached, `unsure` when
+   * it was given the job and then said nothing.
+   */
+  print(pdf: Buffer, copies: number): Promise<Printed> {
+    if (!this.address) return Promise.resolve('away');
+    const [host, port] = this.address.split(':');
+    const id = (this.lastId = (this.lastId % 999_999) + 1);
+    return new Promise((done) => {
+      const socket = connect({ host: host!, port: Number(port) });
+      // Until the last byte is on its way nothing can come out.
+      let given = false;
+      const silent = () => end(given ? 'unsure' : 'away');
+      const end = (outcome: Printed) => {
+        socket.destroy();
+        done(outcome);
+      };
+      socket.setTimeout(patienceMs, silent);
+      socket.on('error', silent);
+      socket.on('close', silent);
+      let heard = '';
+      socket.on('data', (chunk: Buffer) => {
+        heard += chunk.toString('ascii');
+        for (const line of heard.split('\n').slice(0, -1)) {
+          const answer = parseAnswer(line);
+          if (answer?.id === id) return end(answer.printed ? 'printed' : 'paper');
+        }
+      });
+      socket.write(formatJob({ id, copies, length: pdf.length }));
+      socket.write(pdf, () => (given = true));
+    });
+  }
+}

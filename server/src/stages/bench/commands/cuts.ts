@@ -1,0 +1,384 @@
+import { dayMs } from '@ember-slate/core/calendar';
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { optionClash, optionRefusal, type Packing, packingRefusal } from '@ember-slate/core/board';
+import { rawRefusal } from '@ember-slate/core/coldchain';
+import { type AvailableLot, offerFrom } from '@ember-slate/core/cutplan';
+import { type Form, formOf, formRefusal, togetherRefusal } from '@ember-slate/core/forms';
+import type { Damage, Use } from '@ember-slate/core/freshness';
+import { transfer } from '@ember-slate/core/ledger';
+import { countWord, type Species } from '@ember-slate/core/species';
+import { post } from '../../../platform/books/ledger.ts';
+import { nextNumber } from '../../../platform/books/numbers.ts';
+import { lockLots } from '../../../platform/books/stock.ts';
+import type { Work } from '../../../platform/context.ts';
+import { row, run } from '../../../platform/db.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { shopLots } from '../../../shop/available.ts';
+import { clocksOf, rawOf } from '../../../shop/clocks.ts';
+import { lotsById } from '../../../shop/lots.ts';
+import { oneSpecies, speciesById } from '../../../shop/species.ts';
+import { stock } from '../../../shop/stock.ts';
+import { inputAt } from '../../../shop/ticketJob.ts';
+import { cutsOf, type InputRow, inputsOf, weighOutsOf } from '../../../shop/tickets.ts';
+import { lockTicket } from './lock.ts';
+
+const knownForm = (work: Work, id: string): Form => {
+  const form = formsOf(work.settings).get(id);
+  if (!form || form.off) throw fieldProblem('form', 'Not a form of this shop');
+  return form;
+};
+const month = (work: Work) => work.now.getUTCMonth() + 1;
+
+function checkAmount(body: { pieces: number | null; pieceGrams: number | null; totalGrams: number | null }) {
+  if (body.totalGrams === null ? body.pieces === null || body.pieceGrams === null : body.pieces !== null)
+    throw fieldProblem('pieces', 'Say pieces and the weight of one, or a total weight');
+}
+
+/** Throws why pieces cut of these rows may not be packed so. */
+async function checkPacking(
+  work: Work,
+  packing: Packing,
+  from: readonly { lotId: number; item: string; batch: number }[],
+): Promise<void> {
+  const thawed = async () => {
+    const lots = await lotsById(
+      work.tx,
+      from.map((f) => f.lotId),
+    );
+    const clocks = await clocksOf(work, lots, await speciesById(work.tx));
+    return from.some((f) =>
+      clocks
+        .ofLot(f.lotId)
+        .some((s) => s.clock.item === f.item && s.clock.batch === f.batch && s.clock.thawedAt !== null),
+    );
+  };
+  const refused = packingRefusal(packing, {
+    profile: work.settings.ruleProfile,
+    thawed: packing === 'frozen' && (await thawed()),
+  });
+  if (refused) throw fieldProblem('packing', refused);
+}
+
+/** Why the fish of a ticket may not serve this form and use by then, lot by lot. */
+async function fitRefusal(
+  work: Work,
+  species: Species,
+  inputs: readonly InputRow[],
+  want: { form: Form; options: readonly string[]; use: Use; dueAt: Date },
+): Promise<string | null> {
+  const lots = await lotsById(
+    work.tx,
+    inputs.map((i) => i.lotId),
+  );
+  const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
+  for (const input of inputs) {
+    if (input.item !== 'whole') {
+      const refused = formRefusal(species, inputAt(work, species, input), want.form);
+      if (refused) return `${input.code}: ${refused}`;
+      continue;
+    }
+    const lot = lots.find((l) => l.id === input.lotId)!;
+    const state = clocks.lot(lot.id);
+    const available: AvailableLot = {
+      lotId: lot.id,
+      code: lot.code,
+      condition: lot.condition,
+      farmed: lot.production === 'farmed',
+      roe: lot.roe,
+      freePieces: 1,
+      freeGrams: (input.grams ?? input.fishGrams * input.pieces) / input.pieces,
+      verdict: lot.verdict,
+      used: state?.life?.used ?? 0,
+      halfWidth: lot.halfWidth ?? 0,
+      damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
+      rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
+      mostDays: state?.clock.thawedAt ? (state.life?.left ?? 0) : null,
+      celsius: state?.expected ?? clocks.expected('place:cold_room'),
+    };
+    const dueInDays = Math.max(0, (want.dueAt.getTime() - work.now.getTime()) / dayMs);
+    const offer = offerFrom(species, available, {
+      form: want.form,
+      options: want.options,
+      use: want.use,
+      pieces: null,
+      pieceGrams: null,
+      totalGrams: 1,
+      dueInDays,
+      month: month(work),
+    });
+    if (offer.refusal) return `${lot.code}: ${offer.refusal}`;
+  }
+  return null;
+}
+
+/** Adds a form to a ticket: for a line that waits, whose own fish are given back, or for the counter. */
+export async function addCut(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.bench.addCut>,
+): Promise<{ id: number }> {
+  const ticket = await lockTicket(work, id, ['waiting', 'cutting'], body.version);
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
+  const line = body.lineId === null ? null : await lineFor(work, body.lineId, ticket.speciesId);
+  const form = line ? formOf(formsOf(work.settings), line.form) : knownForm(work, body.form);
+  if (!line) checkAmount(body);
+  if (!line && cuts.some((c) => c.lineId === null && c.form === form.id))
+    throw fieldProblem('form', `${form.name} for the counter are on this ticket already`);
+  const clash = cuts
+    .filter((c) => c.form !== form.id)
+    .map((c) => togetherRefusal(formOf(formsOf(work.settings), c.form), form))
+    .find((r) => r !== null);
+  if (clash) throw fieldProblem('form', clash);
+  const options = line ? (JSON.parse(line.options) as string[]) : body.options;
+  const clashing = optionClash(options);
+  if (clashing) throw fieldProblem('options', `"${clashing[0]}" and "${clashing[1]}" cannot both be`);
+  const unfit = await fitRefusal(work, species, inputs, {
+    form,
+    options,
+    use: line?.use ?? 'fry',
+    dueAt: line?.dueAt ?? work.now,
+  });
+  if (unfit) throw fieldProblem('form', unfit);
+  await checkPacking(work, line?.packing ?? body.packing, inputs);
+  const wanted = line ?? body;
+  const made = await run(
+    work.tx,
+    'INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, thick_mm, packing, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      id,
+      body.lineId,
+      form.id,
+      wanted.pieces,
+      wanted.pieceGrams,
+      wanted.totalGrams,
+      line ? null : body.thickMm,
+      body.packing,
+      JSON.stringify(options),
+    ],
+  );
+  if (line) {
+    await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
+    await run(work.tx, 'UPDATE order_line SET state = ?, version = version + 1 WHERE id = ?', [
+      ticket.state === 'waiting' ? 'planned' : 'cutting',
+      line.id,
+    ]);
+  }
+  await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
+  return { id: made.insertId };
+}
+
+async function lineFor(work: Work, lineId: number, speciesId: string) {
+  const line = await row<{
+    id: number;
+    form: string;
+    use: Use;
+    pieces: number | null;
+    pieceGrams: number | null;
+    totalGrams: number | null;
+    options: string;
+    state: string;
+    speciesId: string;
+    dueAt: Date;
+    packing: Packing;
+    cutId: number | null;
+  }>(
+    work.tx,
+    `SELECT l.id, l.form, l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.packing, l.state,
+       l.species_id AS speciesId, o.due_at AS dueAt, (SELECT MIN(c.id) FROM ticket_cut c WHERE c.line_id = l.id) AS cutId
+     FROM order_line l JOIN customer_order o ON o.id = l.order_id WHERE l.id = ? FOR UPDATE`,
+    [lineId],
+  );
+  if (!line || line.speciesId !== speciesId) throw fieldProblem('lineId', 'No such line of this species');
+  if (line.cutId !== null || !['open', 'planned'].includes(line.state))
+    throw problems.conflict('That line is at the bench or gone already');
+  return line;
+}
+
+/** A line one ticket has let go: as far on as its other tickets are, else back in the cut plan. */
+const giveBack = (work: Work, lineId: number) =>
+  run(
+    work.tx,
+    `UPDATE order_line l SET l.version = l.version + 1, l.state = CASE
+       WHEN EXISTS (SELECT 1 FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id AND t.state = 'cutting') THEN 'cutting'
+       WHEN EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = l.id) OR EXISTS (SELECT 1 FROM pick k WHERE k.line_id = l.id) THEN 'planned'
+       ELSE 'open' END WHERE l.id = ?`,
+    [lineId],
+  );
+
+/** Gives a form up before anything was weighed for it; its line waits in the cut plan again. */
+export async function dropCut(
+  work: Work,
+  id: number,
+  cutId: number,
+  version: number,
+): Promise<{ id: number }> {
+  await lockTicket(work, id, ['waiting', 'cutting'], version);
+  const cuts = await cutsOf(work.tx, [id]);
+  const cut = cuts.find((c) => c.id === cutId);
+  if (!cut) throw problems.notFound('No such form on this ticket');
+  if (cuts.length === 1) throw problems.conflict('It is the only form of this ticket');
+  const weighed = await row(
+    work.tx,
+    "SELECT id FROM weigh_out WHERE ticket_id = ? AND struck_at IS NULL AND (cut_id = ? OR (kind = 'counter' AND item = ? AND ?))",
+    [id, cutId, cut.form, !cuts.some((c) => c.id !== cutId && c.form === cut.form)],
+  );
+  if (weighed) throw problems.conflict('Strike what was weighed for it first');
+  await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE cut_id = ?', [cutId]);
+  await run(work.tx, 'DELETE FROM ticket_cut WHERE id = ?', [cutId]);
+  if (cut.lineId !== null) await giveBack(work, cut.lineId);
+  await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
+  return { id };
+}
+
+/** A ticket for the counter: these fish of a lot, cut without an order. */
+export async function makeTicket(
+  work: Work,
+  body: BodyOf<typeof contract.bench.make>,
+): Promise<{ id: number; number: number }> {
+  await lockLots(work.tx, [body.lotId]);
+  checkAmount(body);
+  const clash = optionClash(body.options);
+  if (clash) throw fieldProblem('options', `"${clash[0]}" and "${clash[1]}" cannot both be`);
+  await checkPacking(work, body.packing, [body]);
+  if (body.item !== 'whole') return cutAgain(work, body);
+  const book = await speciesById(work.tx);
+  const all = [...(await shopLots(work, book)).values()].flat();
+  const found = all.find((l) => l.lot.id === body.lotId);
+  if (!found) throw fieldProblem('lotId', 'No fish of that lot in the cold room');
+  const species = book.get(found.lot.speciesId)!;
+  const form = knownForm(work, body.form);
+  const offer = offerFrom(species, found.available, {
+    form,
+    options: body.options,
+    use: 'fry',
+    pieces: null,
+    pieceGrams: null,
+    totalGrams: 1,
+    dueInDays: Math.max(0, (new Date(body.dueAt).getTime() - work.now.getTime()) / dayMs),
+    month: month(work),
+  });
+  if (offer.refusal) throw fieldProblem('form', offer.refusal);
+  if (body.fish > found.available.freePieces)
+    throw fieldProblem(
+      'fish',
+      `${found.lot.code} has ${found.available.freePieces} ${countWord(found.lot.condition, found.available.freePieces)} that are not promised`,
+    );
+  const number = await nextNumber(work.tx, 'ticket');
+  const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
+    number,
+    species.id,
+    new Date(body.dueAt),
+  ]);
+  await run(work.tx, 'INSERT INTO ticket_input (ticket_id, lot_id, pieces) VALUES (?, ?, ?)', [
+    made.insertId,
+    body.lotId,
+    body.fish,
+  ]);
+  await addForm(work, made.insertId, form.id, body);
+  return { id: made.insertId, number };
+}
+
+/** A ticket of pieces that lie in stock: they are cut again, with their clock, lot and batch. */
+async function cutAgain(
+  work: Work,
+  body: BodyOf<typeof contract.bench.make>,
+): Promise<{ id: number; number: number }> {
+  const row = (await stock(work)).find(
+    (r) => r.lotId === body.lotId && r.item === body.item && r.batch === body.batch && r.place === body.place,
+  );
+  if (!row) throw fieldProblem('lotId', 'Nothing of that lies there');
+  if (row.blocked !== null) throw fieldProblem('lotId', row.blocked);
+  const input = row.cutAs;
+  if (!input) throw fieldProblem('lotId', `${row.itemName} are not cut again`);
+  const species = (await speciesById(work.tx)).get(row.speciesId)!;
+  const form = knownForm(work, body.form);
+  const refused =
+    formRefusal(species, input, form) ??
+    body.options.map((o) => optionRefusal(species, input, form, o)).find((r) => r !== null) ??
+    null;
+  if (refused) throw fieldProblem('form', refused);
+  if (form.raw) {
+    const lots = await lotsById(work.tx, [row.lotId]);
+    const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
+    const state = clocks.row(row.lotId, body.place, row.item, row.batch);
+    if (!rawOf(work, lots[0]!, row.item, state, clocks.logs).fit) throw fieldProblem('form', rawRefusal);
+  }
+  if (body.fish > row.freePieces)
+    throw fieldProblem('fish', `${row.freePieces} pieces of it lie there that nobody was promised`);
+  const number = await nextNumber(work.tx, 'ticket');
+  const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
+    number,
+    species.id,
+    new Date(body.dueAt),
+  ]);
+  await run(
+    work.tx,
+    'INSERT INTO ticket_input (ticket_id, lot_id, pieces, item, batch, place, piece_grams) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [
+      made.insertId,
+      row.lotId,
+      body.fish,
+      row.item,
+      row.batch,
+      body.place,
+      row.grams / Math.max(1, row.pieces),
+    ],
+  );
+  await addForm(work, made.insertId, form.id, body);
+  return { id: made.insertId, number };
+}
+
+const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<typeof contract.bench.make>) =>
+  run(
+    work.tx,
+    'INSERT INTO ticket_cut (ticket_id, form, pieces, piece_grams, total_grams, thick_mm, packing, options) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [
+      ticketId,
+      form,
+      body.pieces,
+      body.pieceGrams,
+      body.totalGrams,
+      body.thickMm,
+      body.packing,
+      JSON.stringify(body.options),
+    ],
+  );
+
+/** Gives a ticket up: its fish go back to the cold room, its lines to the plan. Not once anything was weighed out. */
+export async function withdraw(work: Work, id: number, version: number): Promise<{ id: number }> {
+  const ticket = await lockTicket(work, id, ['waiting', 'cutting'], version);
+  if ((await weighOutsOf(work.tx, id)).length > 0)
+    throw problems.conflict('Something was weighed out of it: strike that first');
+  const inputs = await inputsOf(work.tx, [id]);
+  if (ticket.state === 'cutting') {
+    const back = inputs.flatMap((i) =>
+      transfer(
+        { lotId: i.lotId, item: i.item, batch: i.batch, grams: i.grams!, pieces: i.pieces },
+        'place:bench',
+        'place:cold_room',
+      ),
+    );
+    await post(work, 'move', back, `ticket ${ticket.number} given up`);
+  }
+  const given = (await cutsOf(work.tx, [id])).map((c) => c.lineId).filter((l) => l !== null);
+  // A begun ticket keeps its number and its struck weights for the record; it is over, and cut nothing.
+  await run(work.tx, 'UPDATE ticket_timer SET answered_at = ? WHERE ticket_id = ? AND answered_at IS NULL', [
+    work.now,
+    id,
+  ]);
+  await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE ticket_id = ?', [id]);
+  await run(work.tx, 'DELETE FROM ticket_cut WHERE ticket_id = ?', [id]);
+  await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [id]);
+  for (const lineId of given) await giveBack(work, lineId);
+  if (ticket.state === 'waiting') await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [id]);
+  else
+    await run(
+      work.tx,
+      "UPDATE ticket SET state = 'closed', closed_at = ?, close_reason = 'given up', version = version + 1 WHERE id = ?",
+      [work.now, id],
+    );
+  return { id };
+}

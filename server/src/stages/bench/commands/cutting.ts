@@ -1,0 +1,372 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { compose } from '@ember-slate/core/board';
+import { type Form, formOf } from '@ember-slate/core/forms';
+import { type Account, cutEntries, type CutOutput, itemName, reverse } from '@ember-slate/core/ledger';
+import { countWord } from '@ember-slate/core/species';
+import { massText } from '@ember-slate/core/units';
+import { massBalance, trims } from '@ember-slate/core/yields';
+import { entriesOf, lockBalance, post } from '../../../platform/books/ledger.ts';
+import { settleOrder } from '../../../platform/books/orderState.ts';
+import { lockLots, take } from '../../../platform/books/stock.ts';
+import { today, type Work } from '../../../platform/context.ts';
+import { rows, run } from '../../../platform/db.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { oneSpecies } from '../../../shop/species.ts';
+import { inputAt, jobOf } from '../../../shop/ticketJob.ts';
+import {
+  type CutRow,
+  cutsOf,
+  inputsOf,
+  passesOf,
+  type WeighOutRow,
+  weighOutsOf,
+} from '../../../shop/tickets.ts';
+import { expectation, weightsOf } from '../queries/tickets.ts';
+import { spend } from './board.ts';
+import { lockTicket } from './lock.ts';
+import { keepYield } from './yieldPoint.ts';
+
+/** Fish come to the bench with the weight the scale gives them. */
+export async function startTicket(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.bench.start>,
+): Promise<{ id: number }> {
+  await lockLots(
+    work.tx,
+    body.inputs.map((i) => i.lotId),
+  );
+  const ticket = await lockTicket(work, id, ['waiting'], body.version);
+  const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const stiff = inputs.filter((i) => i.item === 'whole' && i.rigor === 'in_rigor');
+  const opened = cuts.some((c) => formOf(formsOf(work.settings), c.form).section !== 'fish');
+  if (stiff.length > 0 && opened && !body.limp)
+    throw fieldProblem(
+      'limp',
+      `${stiff[0]!.code} was stiff at its grading: in rigor it tears, gapes and shrinks. Wait, or say that it is limp now`,
+    );
+  if (body.limp)
+    for (const i of stiff)
+      await run(work.tx, "UPDATE lot SET rigor = 'past', version = version + 1 WHERE id = ?", [i.lotId]);
+  const entries = [];
+  for (const input of inputs) {
+    const given = body.inputs.find((i) => i.lotId === input.lotId);
+    if (!given) throw fieldProblem('inputs', `Weigh the fish of lot ${input.code} too`);
+    const usual = input.fishGrams * input.pieces;
+    if (given.grams < usual * 0.3 || given.grams > usual * 3) {
+      throw fieldProblem(
+        'inputs',
+        `${input.pieces} ${countWord(inputAt(work, species, input), input.pieces)} of ${input.code} usually weigh about ${massText(Math.round(usual), work.units)}: check scale and tare`,
+      );
+    }
+    const key = { account: input.place, lotId: input.lotId, item: input.item, batch: input.batch };
+    entries.push(...(await take(work, key, { grams: given.grams, pieces: input.pieces }, 'place:bench')));
+    await run(
+      work.tx,
+      'UPDATE ticket_input SET grams = ?, weight_source = ? WHERE ticket_id = ? AND lot_id = ?',
+      [given.grams, given.source, id, input.lotId],
+    );
+  }
+  await post(work, 'to_bench', entries, `ticket ${ticket.number}`);
+  const lines = cuts.map((c) => c.lineId).filter((l) => l !== null);
+  for (const line of lines) {
+    await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line]);
+    await run(work.tx, "UPDATE order_line SET state = 'cutting', version = version + 1 WHERE id = ?", [line]);
+  }
+  await run(
+    work.tx,
+    "UPDATE ticket SET state = 'cutting', started_at = ?, step_at = ?, cutter_id = ?, version = version + 1 WHERE id = ?",
+    [work.now, work.now, work.actor.id, id],
+  );
+  return { id };
+}
+
+/** What may be weighed out under each kind; gives the item it goes under. */
+function itemOf(cuts: readonly CutRow[], body: BodyOf<typeof contract.bench.weigh>): string {
+  const { kind, item, cutId } = body;
+  const cut = cuts.find((c) => c.id === cutId);
+  if (kind === 'order') {
+    if (!cut?.lineId) throw fieldProblem('cutId', 'Say which order it is for');
+    return cut.form;
+  }
+  if (kind === 'counter') {
+    if (!cuts.some((c) => c.form === item)) throw fieldProblem('item', 'This ticket does not cut that form');
+    return item;
+  }
+  const fits = kind === 'trim' || kind === 'waste' ? Object.hasOwn(trims, item) : item === '';
+  if (!fits) throw fieldProblem('item', `${item || 'That'} is not weighed out of this ticket`);
+  return item;
+}
+
+/** How long the same reading for the same thing is taken for the same piece, s. */
+const sameWithinS = 6;
+
+export async function weighOut(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.bench.weigh>,
+): Promise<{ id: number }> {
+  await lockTicket(work, id, ['cutting']);
+  const item = itemOf(await cutsOf(work.tx, [id]), body);
+  if ((body.kind === 'order' || body.kind === 'counter') && body.pieces === 0)
+    throw fieldProblem('pieces', 'Say how many pieces lie on the pan');
+  const inputs = await inputsOf(work.tx, [id]);
+  const before = await weighOutsOf(work.tx, id);
+  const last = before.at(-1);
+  if (
+    last &&
+    !body.again &&
+    (body.source === 'measured' || body.source === 'simulated') &&
+    last.source === body.source &&
+    last.grams === body.grams &&
+    last.kind === body.kind &&
+    last.item === item &&
+    work.now.getTime() - last.weighedAt.getTime() < sameWithinS * 1000
+  )
+    throw fieldProblem(
+      'again',
+      `${massText(body.grams, work.units)} again within ${sameWithinS} seconds: the same piece weighed twice?`,
+    );
+  const after = massBalance(weightsOf(inputs, [...before, body]));
+  if (after.unaccounted < -after.allowed) {
+    throw fieldProblem(
+      'grams',
+      `${massText(-after.unaccounted, work.units)} more would come out than went in: tare forgotten, or weighed twice?`,
+    );
+  }
+  const made = await run(
+    work.tx,
+    `INSERT INTO weigh_out (ticket_id, cut_id, kind, item, grams, pieces, weight_source, tub, tare_grams, weighed_at, weighed_by)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      id,
+      body.kind === 'order' ? body.cutId : null,
+      body.kind,
+      item,
+      body.grams,
+      body.pieces,
+      body.source,
+      body.tub ?? '',
+      body.tareGrams ?? 0,
+      work.now,
+      work.actor.id,
+    ],
+  );
+  return { id: made.insertId };
+}
+
+export async function strikeWeight(work: Work, id: number, weightId: number): Promise<{ id: number }> {
+  await lockTicket(work, id, ['cutting']);
+  const struck = await run(
+    work.tx,
+    'UPDATE weigh_out SET struck_at = ?, struck_by = ? WHERE id = ? AND ticket_id = ? AND struck_at IS NULL',
+    [work.now, work.actor.id, weightId, id],
+  );
+  if (struck.affectedRows === 0) throw problems.notFound('No such weight on this ticket');
+  // The piece will weigh something else: what its label says is wrong.
+  await run(
+    work.tx,
+    "UPDATE label SET void_at = ?, void_by = ?, void_why = 'weight taken back' WHERE weigh_out_id = ? AND void_at IS NULL",
+    [work.now, work.actor.id, weightId],
+  );
+  return { id: weightId };
+}
+
+/** Where each kind of weigh-out ends in the ledger. */
+function outputOf(w: WeighOutRow): CutOutput {
+  const account: Record<WeighOutRow['kind'], Account> = {
+    order: 'place:order_shelf',
+    counter: 'place:cold_room',
+    trim: 'place:cold_room',
+    waste: 'end:waste',
+    drip: 'end:drip',
+    water: 'end:drip',
+  };
+  const item =
+    w.kind === 'order' || w.kind === 'counter'
+      ? w.item
+      : w.kind === 'trim' || w.kind === 'waste'
+        ? `trim:${w.item}`
+        : 'whole';
+  return {
+    account: account[w.kind],
+    item,
+    grams: w.kind === 'water' ? -w.grams : w.grams,
+    pieces: w.kind === 'order' || w.kind === 'counter' ? w.pieces : 0,
+  };
+}
+
+/** Why a ticket may not close yet, or null: every line weighed, every boneless form swept twice. */
+function notYet(
+  forms: readonly Form[],
+  cuts: readonly CutRow[],
+  weighed: readonly WeighOutRow[],
+  swept: boolean,
+) {
+  const empty = cuts.find((c) => c.lineId !== null && !weighed.some((w) => w.cutId === c.id));
+  if (empty)
+    return `Nothing was weighed out for ${empty.customer}'s ${forms.find((f) => f.id === empty.form)!.name} yet: weigh it, or give it back to the plan`;
+  if (!weighed.some((w) => w.kind === 'order' || w.kind === 'counter')) return 'Nothing was weighed out yet';
+  if (forms.some((f) => f.boneless) && !swept) return 'The bone sweep is not signed, both passes';
+  return null;
+}
+
+/**
+ * Opens a ticket again that was closed today: what it put into stock goes back to the bench, its weights stay as they
+ * are until they are struck, its lines are at the bench again. Refused once anything of it was sold or moved.
+ */
+export async function reopenTicket(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.bench.reopen>,
+): Promise<{ id: number }> {
+  await lockOrders(work, id);
+  const ticket = await lockTicket(work, id, ['closed'], body.version);
+  const cuts = await cutsOf(work.tx, [id]);
+  const inputs = await inputsOf(work.tx, [id]);
+  if (cuts.length === 0 || inputs.length === 0)
+    throw problems.conflict('That ticket was given up: its fish are back in the cold room');
+  if (ticket.closedOn !== today(work))
+    throw problems.conflict('It was closed on another day: count what is there instead');
+  await lockLots(
+    work.tx,
+    inputs.map((i) => i.lotId),
+  );
+  const [cut] = await rows<{ id: number }>(
+    work.tx,
+    `SELECT m.id FROM movement m JOIN entry e ON e.movement_id = m.id
+     WHERE e.lot_id = ? AND e.batch = ? AND m.kind = 'cut' AND m.undoes IS NULL ORDER BY m.id DESC LIMIT 1`,
+    [inputs[0]!.lotId, id],
+  );
+  const gone = await rows<{ state: string }>(
+    work.tx,
+    "SELECT l.state FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ? AND l.state = 'handed'",
+    [id],
+  );
+  if (gone.length > 0) throw problems.conflict('Its customer has collected it: that stands');
+  const back = reverse(await entriesOf(work.tx, cut!.id));
+  for (const e of back.filter((x) => x.account.startsWith('place:') && x.grams < 0)) {
+    const has = await lockBalance(work.tx, e);
+    if (has.grams + e.grams >= 0 && has.pieces + e.pieces >= 0) continue;
+    const name = itemName(e.item, inputs[0]!.arrival, formsOf(work.settings));
+    throw problems.short(
+      `Of its ${name} ${massText(-e.grams - has.grams, work.units)} were sold, moved or used since: that cannot be weighed again`,
+    );
+  }
+  await post(
+    work,
+    'cut',
+    back,
+    `ticket ${ticket.number} opened again: ${body.reason}`.slice(0, 200),
+    cut!.id,
+  );
+  await run(work.tx, 'DELETE FROM yield_point WHERE ticket_id = ?', [id]);
+  await run(
+    work.tx,
+    `UPDATE ticket SET state = 'cutting', closed_at = NULL, closed_on = NULL, closed_by = NULL, close_reason = '', input_grams = NULL,
+       main_grams = NULL, expected_yield = NULL, norm_minutes = NULL, step_at = ?, cutter_id = ?, version = version + 1 WHERE id = ?`,
+    [work.now, work.actor.id, id],
+  );
+  for (const { lineId } of cuts)
+    if (lineId !== null)
+      await run(work.tx, "UPDATE order_line SET state = 'cutting', version = version + 1 WHERE id = ?", [
+        lineId,
+      ]);
+  for (const orderId of new Set(cuts.map((c) => c.orderId)))
+    if (orderId !== null) await settleOrder(work, orderId);
+  return { id };
+}
+
+/** Locks the orders of a ticket: two last tickets of one order, closed side by side, must see each other. */
+const lockOrders = (work: Work, ticketId: number) =>
+  rows(
+    work.tx,
+    `SELECT o.id FROM customer_order o WHERE o.id IN
+       (SELECT l.order_id FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ?) ORDER BY o.id FOR UPDATE`,
+    [ticketId],
+  );
+
+/** Closes a balanced, swept ticket: outputs become stock, its lines are ready, orders too where it was the last. */
+export async function closeTicket(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.bench.close>,
+): Promise<{ id: number }> {
+  await lockOrders(work, id);
+  const ticket = await lockTicket(work, id, ['cutting'], body.version);
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const inputs = await inputsOf(work.tx, [id]);
+  const cuts = await cutsOf(work.tx, [id]);
+  const weighed = await weighOutsOf(work.tx, id);
+  const job = jobOf(work, species, ticket, cuts, inputs);
+  const swept = (await passesOf(work.tx, id)).some((p) => p.pass === 2);
+  const why = notYet(
+    job.cuts.map((c) => c.form),
+    cuts,
+    weighed,
+    swept,
+  );
+  if (why) throw problems.conflict(why);
+  const weights = weightsOf(inputs, weighed);
+  const balance = massBalance(weights);
+  if (!balance.closes && !body.reason) {
+    throw fieldProblem(
+      'reason',
+      `${massText(balance.unaccounted, work.units)} are not accounted for: weigh again, add the missing tub, or say why`,
+    );
+  }
+  const outputs = new Map<string, CutOutput>();
+  for (const out of weighed.map(outputOf)) {
+    const key = `${out.account} ${out.item}`;
+    const had = outputs.get(key);
+    outputs.set(key, had ? { ...had, grams: had.grams + out.grams, pieces: had.pieces + out.pieces } : out);
+  }
+  const cut = inputs.map((i) => ({
+    lotId: i.lotId,
+    item: i.item,
+    batch: i.batch,
+    grams: i.grams!,
+    pieces: i.pieces,
+  }));
+  await post(
+    work,
+    'cut',
+    cutEntries(cut, [...outputs.values()], id),
+    `ticket ${ticket.number}${body.reason ? `: ${body.reason}` : ''}`.slice(0, 200),
+  );
+  await spend(work, ticket);
+  const composition = compose(job);
+  const expected = expectation(work, species, ticket, cuts, inputs).yield;
+  await run(
+    work.tx,
+    `UPDATE ticket SET state = 'closed', closed_at = ?, closed_on = ?, closed_by = ?, close_reason = ?, input_grams = ?, main_grams = ?,
+       expected_yield = ?, norm_minutes = ?, step_at = NULL, version = version + 1 WHERE id = ?`,
+    [
+      work.now,
+      today(work),
+      work.actor.id,
+      body.reason,
+      weights.input,
+      weights.outputs,
+      expected,
+      composition.minutes,
+      id,
+    ],
+  );
+  await keepYield(work, { ticket, cuts, inputs, weights, expected, composition });
+  for (const { lineId } of cuts)
+    if (lineId !== null)
+      await run(
+        work.tx,
+        // What comes from other fish too is ready when the last of them is cut.
+        `UPDATE order_line l SET l.state = 'ready', l.version = l.version + 1 WHERE l.id = ? AND NOT EXISTS
+           (SELECT 1 FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id AND t.state <> 'closed')`,
+        [lineId],
+      );
+  for (const orderId of new Set(cuts.map((c) => c.orderId)))
+    if (orderId !== null) await settleOrder(work, orderId);
+  return { id };
+}

@@ -1,0 +1,98 @@
+import type { BuyingLine } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { massText } from '@ember-slate/core/units';
+import { group } from 'd3-array';
+import type { Content, TableCell } from 'pdfmake/interfaces';
+import type { Work } from '../../../platform/context.ts';
+import { csvFile } from '../../../platform/csv.ts';
+import type { File } from '../../../platform/handlers.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { printable, renderPdf } from '../../../platform/pdf.ts';
+import { buyingPlan } from './plan.ts';
+
+const grams = (g: number) => printable(massText(g));
+const right = (text: string): TableCell => ({ text, alignment: 'right' });
+const sayFor = (l: BuyingLine) =>
+  [
+    l.forOrders.orders > 0 ? `${l.forOrders.fish} for ${l.forOrders.orders} order lines` : '',
+    ...l.forms.map((f) => `${f.formName} ${grams(Math.round(f.quantity))}`),
+  ]
+    .filter((t) => t !== '')
+    .join(', ');
+const notes = (l: BuyingLine) =>
+  [l.age ?? '', l.spent ? 'spent season: thin, low yield' : ''].filter((t) => t !== '').join('; ');
+
+/** The buying list as a table for a spreadsheet: a row a species, suppliers together. */
+export async function buyingCsv(work: Work, day: string): Promise<File> {
+  const plan = await buyingPlan(work, day);
+  return csvFile(
+    `buying-${plan.day}.csv`,
+    [
+      'supplier',
+      'species',
+      'fish',
+      'fish_grams',
+      'grams',
+      'boxes',
+      'paid_per_kg',
+      'money',
+      'for',
+      'run_out',
+      'left_grams',
+      'note',
+    ],
+    plan.lines.map((l) => [
+      l.supplier ?? '',
+      l.speciesName,
+      l.fish,
+      l.fishGrams,
+      l.grams,
+      l.boxes ?? '',
+      moneyText(work, l.paidPerKg),
+      moneyText(work, l.money),
+      sayFor(l),
+      l.runOut.toFixed(2),
+      Math.round(l.wasteGrams),
+      notes(l),
+    ]),
+  );
+}
+
+/** The buying list on paper, a heading a supplier. */
+export async function buyingPdf(work: Work, day: string): Promise<File> {
+  const plan = await buyingPlan(work, day);
+  const content: Content[] = [
+    { text: printable(`${work.settings.name}: to buy for ${plan.day}`), fontSize: 18, bold: true },
+    {
+      text: printable(
+        `${work.settings.sample ? 'Sample data. ' : ''}About ${moneyText(work, plan.money)} ${work.settings.currency} at the last prices. Orders first, then what the counter will sell.`,
+      ),
+    },
+  ];
+  for (const [supplier, own] of group(plan.lines, (l) => l.supplier ?? 'No supplier yet'))
+    content.push(
+      { text: printable(supplier), bold: true, fontSize: 13, margin: [0, 10, 0, 2] },
+      {
+        table: {
+          widths: ['auto', 'auto', 'auto', '*'],
+          body: own.map((l) => [
+            { text: printable(shortName(l.speciesName)), bold: true },
+            right(
+              `${l.fish} fish${l.boxes === null ? '' : `, ${l.boxes} ${l.boxes === 1 ? 'box' : 'boxes'}`}`,
+            ),
+            right(grams(l.grams)),
+            printable([sayFor(l), notes(l)].filter((t) => t !== '').join('. ')),
+          ]),
+        },
+        layout: 'lightHorizontalLines',
+      },
+    );
+  const bytes = await renderPdf({
+    pageSize: 'A4',
+    pageMargins: 42,
+    defaultStyle: { font: 'Barlow', fontSize: 10, lineHeight: 1.1 },
+    info: { title: `Buying list ${plan.day}` },
+    content,
+  });
+  return { name: `buying-${plan.day}.pdf`, type: 'application/pdf', bytes };
+}

@@ -1,0 +1,138 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { isDate } from '@ember-slate/core/calendar';
+import { holdDay, refuseClosed } from '../../platform/books/days.ts';
+import { today, type Work } from '../../platform/context.ts';
+import { row, run } from '../../platform/db.ts';
+import { moneyText } from '../../platform/money.ts';
+import { fieldProblem, problems } from '../../platform/problem.ts';
+import { changeSetting } from '../../platform/settings.ts';
+import { closeOf } from './queries/day.ts';
+import { checksOf } from './queries/guide.ts';
+
+/** Signs the day off and locks it. What is still open may stay, with a remark; a fish on the board may not. */
+export async function closeDay(
+  work: Work,
+  day: string,
+  body: BodyOf<typeof contract.close.closeDay>,
+): Promise<{ id: number }> {
+  if (!isDate(day)) throw problems.notFound('No such day');
+  if (day > today(work)) throw problems.conflict('That day has not come yet');
+  const begun = await row<{ day: string | null }>(work.tx, 'SELECT MIN(trading_day) AS day FROM movement');
+  if (day < (begun?.day ?? today(work)))
+    throw problems.conflict('The shop’s books begin later than that day');
+  // Held from here: a sale that is being saved is counted, one that comes later is refused.
+  const closed = await holdDay(work, day, 'alone');
+  const state = await closeOf(work, day);
+  if (closed) throw problems.conflict(`${day} was closed by ${state.closedBy ?? 'someone'} already`);
+  if (day === today(work) && state.openTickets > 0)
+    throw problems.conflict('A fish is still on the board: finish its ticket first');
+  const { cash, card } = state.tills;
+  const off = [
+    body.countedCash === null ? 0 : body.countedCash - cash.expected,
+    body.countedCard === null ? 0 : body.countedCard - card.expected,
+  ];
+  if (!body.remarks) {
+    if (state.toDo.length > 0)
+      throw fieldProblem('remarks', 'Say why the day closes although something is still open');
+    // Each by itself: money moved from one to the other would cancel out.
+    const differs = (['cash', 'card'] as const).flatMap((way, i) =>
+      off[i] === 0
+        ? []
+        : [`${way} is ${moneyText(work, Math.abs(off[i]!))} ${off[i]! > 0 ? 'over' : 'short'}`],
+    );
+    if (differs.length > 0)
+      throw fieldProblem(
+        'remarks',
+        `The till differs from the books, ${differs.join(', ')}: say what you know of it`,
+      );
+  }
+  const made = await run(
+    work.tx,
+    `INSERT INTO day_close (trading_day, closed_at, closed_by, takings, remarks, books_cash, books_card, counted_cash, counted_card)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      day,
+      work.now,
+      work.actor.id,
+      state.takings,
+      body.remarks,
+      cash.expected,
+      card.expected,
+      body.countedCash,
+      body.countedCard,
+    ],
+  );
+  await sumDay(work, day);
+  return { id: made.insertId };
+}
+
+/** Sums what the day sold: nothing in it changes while it is closed, and reports of years read these sums. */
+async function sumDay(work: Work, day: string) {
+  await run(
+    work.tx,
+    `INSERT INTO day_sold (on_day, species_id, item, grams, counter_grams, money)
+     SELECT sold_on, species_id, item, SUM(grams), SUM(IF(way = 'counter', grams, 0)), SUM(money)
+     FROM sale_line WHERE sold_on = ? AND way <> 'voided' GROUP BY sold_on, species_id, item`,
+    [day],
+  );
+  await run(
+    work.tx,
+    `UPDATE trading_day SET closed = TRUE, sales =
+       (SELECT COUNT(*) - COUNT(void_movement_id) FROM sale WHERE sold_on = ?) WHERE day = ?`,
+    [day, day],
+  );
+}
+
+/** Opens a closed day again; the closing stays in the record with the reason. */
+export async function reopen(work: Work, day: string, reason: string): Promise<{ id: number }> {
+  if (!isDate(day)) throw problems.notFound('No such day');
+  const closed = await holdDay(work, day, 'alone');
+  const standing = await row<{ id: number }>(
+    work.tx,
+    'SELECT id FROM day_close WHERE trading_day = ? AND reopened_at IS NULL ORDER BY id DESC LIMIT 1',
+    [day],
+  );
+  if (!closed || !standing) throw problems.conflict('That day is not closed');
+  await run(
+    work.tx,
+    'UPDATE day_close SET reopened_at = ?, reopened_by = ?, reopen_reason = ? WHERE id = ?',
+    [work.now, work.actor.id, reason, standing.id],
+  );
+  await run(work.tx, 'DELETE FROM day_sold WHERE on_day = ?', [day]);
+  await run(work.tx, 'UPDATE trading_day SET closed = FALSE, sales = 0 WHERE day = ?', [day]);
+  return { id: standing.id };
+}
+
+/** Signs a check: once, by whoever did it, on an open day that has come. */
+export async function sign(
+  work: Work,
+  day: string,
+  body: BodyOf<typeof contract.close.sign>,
+): Promise<{ id: number }> {
+  if (!isDate(day) || day > today(work)) throw problems.notFound('No such day');
+  await refuseClosed(work, day, 'its checks stay as they were signed');
+  const check = (await checksOf(work, day)).find((c) => c.id === body.checkId);
+  if (!check) throw fieldProblem('checkId', 'Not on the list');
+  if (check.signed) throw problems.conflict(`${check.signed.by} has signed that already`);
+  await run(
+    work.tx,
+    'INSERT INTO day_check (trading_day, check_id, words, note, signed_at, signed_by) VALUES (?, ?, ?, ?, ?, ?)',
+    [day, check.id, check.words, body.note, work.now, work.actor.id],
+  );
+  return { id: 0 };
+}
+
+export async function setChecks(
+  work: Work,
+  body: BodyOf<typeof contract.close.setChecks>,
+): Promise<{ version: number }> {
+  if (new Set(body.checks.map((c) => c.id)).size < body.checks.length)
+    throw fieldProblem('checks', 'Two checks have one name');
+  return changeSetting(
+    work,
+    'checks',
+    body.version,
+    () => body.checks,
+    (checks) => ({ checks }),
+  );
+}

@@ -1,0 +1,146 @@
+import { shortName } from '@ember-slate/core/species';
+import { massText } from '@ember-slate/core/units';
+import type { Content, TableCell } from 'pdfmake/interfaces';
+import type { Work } from '../../../platform/context.ts';
+import type { File } from '../../../platform/handlers.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { printable, renderPdf } from '../../../platform/pdf.ts';
+import { closeOf } from './day.ts';
+
+const grams = (g: number) => printable(massText(g));
+const right = (text: string): TableCell => ({ text, alignment: 'right' });
+
+/** A heading with a table under it; nothing where there is nothing to say. */
+function part(title: string, widths: string[], body: TableCell[][]): Content[] {
+  if (body.length === 0) return [];
+  return [
+    { text: title, bold: true, fontSize: 12, margin: [0, 8, 0, 2] },
+    { table: { widths, body }, layout: 'lightHorizontalLines' },
+  ];
+}
+
+/** A day on paper: money, fish, checks and temperatures, with who signed. */
+export async function daySheet(work: Work, day: string): Promise<File> {
+  const d = await closeOf(work, day);
+  const at = (iso: string) =>
+    new Intl.DateTimeFormat('en-GB', {
+      timeZone: work.settings.timeZone,
+      dateStyle: 'medium',
+      timeStyle: 'short',
+    }).format(new Date(iso));
+  const money = (minor: number) => printable(moneyText(work, minor).replace('\u2212', '-'));
+  const closing = d.closings[0];
+  const degrees = (c: number | null) => (c === null ? 'no reading' : `${c.toFixed(1)} C`);
+  const bytes = await renderPdf({
+    pageSize: 'A4',
+    pageMargins: [42, 42, 42, 42],
+    defaultStyle: { font: 'Barlow', fontSize: 10, lineHeight: 1.1 },
+    info: { title: `Day sheet ${day}` },
+    content: [
+      { text: printable(`${work.settings.name}: ${day}`), fontSize: 18, bold: true },
+      {
+        text: printable(
+          `${work.settings.sample ? 'Sample data. ' : ''}${
+            d.closedBy && d.closedAt ? `Closed by ${d.closedBy}, ${at(d.closedAt)}.` : 'Not closed yet.'
+          }${closing?.remarks ? ` ${closing.remarks}` : ''}`,
+        ),
+      },
+      ...part(
+        `Money, ${work.settings.currency}`,
+        ['*', 'auto', 'auto', 'auto', 'auto', 'auto'],
+        [
+          ['', 'sales', 'deposits', 'given back', 'expected', 'counted'].map((t, i) =>
+            i === 0 ? t : right(t),
+          ),
+          ...(['cash', 'card', 'account'] as const).map((pay) => {
+            const t = d.tills[pay];
+            const counted =
+              (pay === 'cash' ? closing?.countedCash : pay === 'card' ? closing?.countedCard : null) ?? null;
+            return [
+              pay,
+              right(money(t.sales)),
+              right(money(t.deposits)),
+              right(money(t.refunds)),
+              right(money(t.expected)),
+              right(counted === null ? '' : money(counted)),
+            ];
+          }),
+        ],
+      ),
+      ...part(
+        `Sold: ${money(d.takings)}`,
+        ['*', 'auto', 'auto'],
+        d.sales.map((s) => [
+          printable(`${shortName(s.speciesName)}, ${s.itemName}`),
+          right(grams(s.grams)),
+          right(money(s.money)),
+        ]),
+      ),
+      ...part(
+        'Waste, with its reason',
+        ['*', 'auto'],
+        d.waste.map((w) => [printable(w.reason), right(grams(w.grams))]),
+      ),
+      ...part(
+        'Cut: yield against what was expected',
+        ['auto', '*', 'auto', 'auto', 'auto'],
+        d.yields.map((y) => [
+          String(y.number),
+          printable(`${shortName(y.speciesName)}, ${y.formName}`),
+          right(grams(y.inputGrams)),
+          right(`${(y.yield * 100).toFixed(1)} %`),
+          right(`${(y.expected * 100).toFixed(1)} %`),
+        ]),
+      ),
+      ...part(
+        'Lots out of balance',
+        ['*', 'auto'],
+        d.lots
+          .filter((l) => !l.discrepancy.within)
+          .map((l) => [
+            printable(`${shortName(l.speciesName)} ${l.code}`),
+            right(`${l.discrepancy.grams} g`),
+          ]),
+      ),
+      ...part(
+        'Temperatures',
+        ['*', 'auto', 'auto', 'auto'],
+        [
+          ['', right('lowest'), right('highest'), right('limit')],
+          ...d.temperatures.map((t) => [
+            printable(t.name),
+            right(degrees(t.low)),
+            right(degrees(t.high)),
+            right(t.limit === null ? '' : degrees(t.limit)),
+          ]),
+        ],
+      ),
+      ...part(
+        'Checks',
+        ['*', 'auto'],
+        d.checks.map((c) => [
+          printable(`${c.words}${c.signed?.note ? `: ${c.signed.note}` : ''}`),
+          right(c.signed ? printable(`${c.signed.by}, ${at(c.signed.at)}`) : 'not signed'),
+        ]),
+      ),
+      ...(d.closings.some((c) => c.reopenedAt)
+        ? part(
+            'Opened again',
+            ['auto', '*'],
+            d.closings
+              .filter((c) => c.reopenedAt !== null)
+              .map((c) => [
+                printable(`${c.reopenedBy ?? ''}, ${at(c.reopenedAt!)}`),
+                printable(c.reopenReason ?? ''),
+              ]),
+          )
+        : []),
+      {
+        text: 'Limits are the shop\u2019s own; follow your local food authority and your own food-safety plan.',
+        fontSize: 8,
+        margin: [0, 10, 0, 0],
+      },
+    ],
+  });
+  return { name: `day-${day}.pdf`, type: 'application/pdf', bytes };
+}

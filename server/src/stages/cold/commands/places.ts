@@ -1,0 +1,133 @@
+import { dayMs } from '@ember-slate/core/calendar';
+import type { BodyOf, contract } from '@ember-slate/contract';
+import type { Work } from '../../../platform/context.ts';
+import { row, run, type Tx } from '../../../platform/db.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { type PlaceRow, places, type ReadingSource } from '../../../shop/logs.ts';
+import { coldPlaces } from '../../../shop/places.ts';
+import { onePlace } from '../queries/log.ts';
+
+/** Readings of one place: written once each, and counted so that every process hears of them. */
+export async function writeReadings(
+  tx: Tx,
+  place: Pick<PlaceRow, 'id'>,
+  readings: readonly { at: Date; tenths: number }[],
+  source: ReadingSource,
+  staffId: number | null,
+): Promise<number> {
+  if (readings.length === 0) return 0;
+  await run(tx, 'UPDATE place SET revision = revision + 1 WHERE id = ?', [place.id]);
+  const { revision } = (await row<{ revision: number }>(tx, 'SELECT revision FROM place WHERE id = ?', [
+    place.id,
+  ]))!;
+  let written = 0;
+  for (let i = 0; i < readings.length; i += 500) {
+    const some = readings.slice(i, i + 500);
+    const made = await run(
+      tx,
+      `INSERT IGNORE INTO reading (place_id, at, source, tenths, revision, staff_id) VALUES ${some.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
+      some.flatMap((r) => [place.id, r.at, source, r.tenths, revision, staffId]),
+    );
+    written += made.affectedRows;
+  }
+  return written;
+}
+
+/**
+ * A round through the places with the thermometer: all readings at once, by whom and when. One that is warmer than its
+ * limit asks what was done about it, and that is kept as the answer to it.
+ */
+export async function readRound(
+  work: Work,
+  body: BodyOf<typeof contract.cold.round>,
+): Promise<{ read: number }> {
+  const all = await places(work.tx);
+  if (new Set(body.readings.map((r) => r.id)).size < body.readings.length)
+    throw fieldProblem('readings', 'A place is there twice');
+  for (const [i, r] of body.readings.entries()) {
+    const place = all.find((p) => p.id === r.id);
+    if (!place) throw fieldProblem(`readings.${i}.id`, 'No such place');
+    const warm = place.limitTenths !== null && r.tenths > place.limitTenths;
+    if (warm && r.done === '')
+      throw fieldProblem(
+        `readings.${i}.done`,
+        `${place.name} is warmer than its limit: say what was done about it`,
+      );
+    const written = await writeReadings(
+      work.tx,
+      place,
+      [{ at: work.now, tenths: r.tenths }],
+      'probe',
+      work.actor.id,
+    );
+    if (written === 0) throw problems.conflict(`${place.name} was read this moment already`);
+    if (r.done !== '')
+      await run(
+        work.tx,
+        `INSERT INTO alarm_answer (place_id, kind, from_at, upto_at, done, answered_by, answered_at)
+         VALUES (?, 'warm', ?, ?, ?, ?, ?)`,
+        [place.id, work.now, work.now, r.done, work.actor.id, work.now],
+      );
+  }
+  return { read: body.readings.length };
+}
+
+/** A probe reading of a place, by hand; it may come late. */
+export async function readPlace(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.cold.read>,
+): Promise<{ id: number }> {
+  const place = await onePlace(work.tx, id);
+  const at = new Date(body.at);
+  if (at.getTime() > work.now.getTime() + 60_000)
+    throw fieldProblem('at', 'That is in the future: check the time of the reading');
+  if (at.getTime() < work.now.getTime() - 60 * dayMs)
+    throw fieldProblem('at', 'More than 60 days ago: check the date');
+  const written = await writeReadings(work.tx, place, [{ at, tenths: body.tenths }], 'probe', work.actor.id);
+  if (written === 0) throw problems.conflict('A probe of this place at this time is written down already');
+  return { id };
+}
+
+export async function answerAlarm(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.cold.answer>,
+): Promise<{ id: number }> {
+  const place = (await coldPlaces(work)).find((p) => p.id === id);
+  if (!place) throw problems.notFound('No such place');
+  const episode = place.episodes.find((e) => e.kind === body.kind && e.from === body.from);
+  if (!episode)
+    throw problems.conflict('That stretch looks different now: a reading came late. Look at it again');
+  if (episode.answer) throw problems.conflict(`${episode.answer.by} has answered for it already`);
+  const made = await run(
+    work.tx,
+    'INSERT INTO alarm_answer (place_id, kind, from_at, upto_at, done, answered_by, answered_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [id, body.kind, new Date(episode.from), new Date(episode.to), body.done, work.actor.id, work.now],
+  );
+  return { id: made.insertId };
+}
+
+export async function editPlace(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.cold.edit>,
+): Promise<{ id: number }> {
+  const place = await row<{ version: number }>(work.tx, 'SELECT version FROM place WHERE id = ? FOR UPDATE', [
+    id,
+  ]);
+  if (!place) throw problems.notFound('No such place');
+  if (place.version !== body.version)
+    throw problems.stale(
+      'Someone changed this place meanwhile: look at it again',
+      await onePlace(work.tx, id),
+    );
+  if (body.limitTenths !== null && body.limitTenths <= body.setTenths)
+    throw fieldProblem('limitTenths', 'The limit lies above the set point, or it would always be warm');
+  await run(
+    work.tx,
+    'UPDATE place SET name = ?, set_tenths = ?, limit_tenths = ?, version = version + 1 WHERE id = ?',
+    [body.name, body.setTenths, body.limitTenths, id],
+  );
+  return { id };
+}

@@ -1,0 +1,23 @@
+import type { contract } from '@ember-slate/contract';
+import { type Handlers, idOf } from '../../platform/handlers.ts';
+import { whatFirst } from '../../shop/first.ts';
+import { coldPlaces } from '../../shop/places.ts';
+import { clearHistamine, probeLot } from './commands/lots.ts';
+import { answerAlarm, editPlace, readPlace, readRound } from './commands/places.ts';
+import { frozenRows } from './queries/frozen.ts';
+import { lotLife } from './queries/life.ts';
+import { placeLog } from './queries/log.ts';
+
+export const cold: Handlers<typeof contract.cold> = {
+  places: (work) => coldPlaces(work),
+  log: (work, { params, query }) => placeLog(work, idOf(params.id), query.days),
+  read: (work, { params, body }) => readPlace(work, idOf(params.id), body),
+  round: (work, { body }) => readRound(work, body),
+  answer: (work, { params, body }) => answerAlarm(work, idOf(params.id), body),
+  edit: (work, { params, body }) => editPlace(work, idOf(params.id), body),
+  first: (work) => whatFirst(work),
+  frozen: (work) => frozenRows(work),
+  lot: (work, { params }) => lotLife(work, idOf(params.id)),
+  probe: (work, { params, body }) => probeLot(work, idOf(params.id), body),
+  clear: (work, { params, body }) => clearHistamine(work, idOf(params.id), body),
+};

@@ -1,0 +1,23 @@
+import type { CostChoices } from '@ember-slate/contract';
+import type { Work } from '../../../platform/context.ts';
+import { problems } from '../../../platform/problem.ts';
+import { choicesFor, lastLots, seenBy } from '../../../shop/costs.ts';
+import { pricesOf } from '../../../shop/prices.ts';
+import { speciesById } from '../../../shop/species.ts';
+
+/** What one fish of a species could become, for the what-if: the screen does the sums with the same core. */
+export async function costChoices(work: Work, speciesId: string): Promise<CostChoices> {
+  const species = (await speciesById(work.tx)).get(speciesId);
+  if (!species) throw problems.notFound('Not in the species book');
+  const last = (await lastLots(work)).get(speciesId);
+  return {
+    speciesId,
+    speciesName: species.name,
+    condition: last?.condition ?? species.arrives,
+    lot: last ? { code: last.code, landedOn: last.landedOn, supplier: last.supplier } : null,
+    paidPerKg: last?.perKg ?? 0,
+    fishGrams: Math.round(last?.fishGrams ?? species.typicalG),
+    settings: work.settings.money,
+    forms: choicesFor(work, species, last, await pricesOf(work), await seenBy(work)),
+  };
+}

@@ -1,0 +1,68 @@
+import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
+import type { Entry } from '@ember-slate/core/ledger';
+import { massText } from '@ember-slate/core/units';
+import { refuseClosed } from '../../../platform/books/days.ts';
+import { post } from '../../../platform/books/ledger.ts';
+import { nextNumber } from '../../../platform/books/numbers.ts';
+import { today, type Work } from '../../../platform/context.ts';
+import { row, run } from '../../../platform/db.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { linesOf } from '../queries/sales.ts';
+
+/** Money back for lines of a sale, never more than was paid for them; fish that comes back goes to the bin. */
+export async function refund(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.counter.refund>,
+): Promise<AnswerOf<typeof contract.counter.refund>> {
+  const sale = await row<{ number: number; voidMovementId: number | null }>(
+    work.tx,
+    'SELECT number, void_movement_id AS voidMovementId FROM sale WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!sale) throw problems.notFound('No such sale');
+  if (sale.voidMovementId !== null) throw problems.conflict(`Sale ${sale.number} was taken back whole`);
+  await refuseClosed(work, today(work), 'money is given back on an open day');
+  const lines = await linesOf(work, [id]);
+  const entries: Entry[] = [];
+  for (const [i, back] of body.lines.entries()) {
+    const line = lines.find((l) => l.position === back.position);
+    if (!line || body.lines.findIndex((b) => b.position === back.position) !== i)
+      throw fieldProblem(`lines.${i}`, 'That line is not in this sale, or is named twice');
+    const money = line.money - line.refundedMoney;
+    if (back.money > money)
+      throw fieldProblem(
+        `lines.${i}.money`,
+        `${moneyText(work, money)} is all that was paid for it and not given back yet`,
+      );
+    const grams = line.grams - line.refundedGrams;
+    if (back.grams > grams)
+      throw fieldProblem(
+        `lines.${i}.grams`,
+        `Only ${massText(grams, work.units)} of it was sold and is not back yet`,
+      );
+    if (back.grams === 0) continue;
+    const what = { lotId: line.lotId, item: line.item, batch: line.batch, grams: back.grams, pieces: 0 };
+    entries.push(
+      { ...what, account: 'outside:customer', grams: -back.grams },
+      // Once out of the shop's hands it is never sold again (common practice).
+      { ...what, account: 'end:waste' },
+    );
+  }
+  const movement = entries.length > 0 ? await post(work, 'refund', entries, body.reason) : null;
+  const money = body.lines.reduce((s, l) => s + l.money, 0);
+  const number = await nextNumber(work.tx, 'refund');
+  const made = await run(
+    work.tx,
+    'INSERT INTO refund (number, sale_id, movement_id, at, on_day, staff_id, money, pay, reason) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+    [number, id, movement, work.now, today(work), work.actor.id, money, body.pay, body.reason],
+  );
+  for (const l of body.lines)
+    await run(
+      work.tx,
+      'INSERT INTO refund_line (refund_id, sale_id, position, grams, money) VALUES (?, ?, ?, ?, ?)',
+      [made.insertId, id, l.position, l.grams, l.money],
+    );
+  return { id: made.insertId, number, money };
+}

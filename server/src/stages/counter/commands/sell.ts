@@ -1,0 +1,142 @@
+import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
+import { type Entry, isItem, reverse } from '@ember-slate/core/ledger';
+import { apportion, multiplyRate } from '@ember-slate/core/units';
+import { refuseClosed } from '../../../platform/books/days.ts';
+import { entriesOf, post } from '../../../platform/books/ledger.ts';
+import { recordSale, type SoldLine } from '../../../platform/books/sales.ts';
+import { lockLots, take } from '../../../platform/books/stock.ts';
+import type { Work } from '../../../platform/context.ts';
+import { row, run } from '../../../platform/db.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { clocksOf } from '../../../shop/clocks.ts';
+import { accountKey, keyText } from '../../../shop/keys.ts';
+import { lotsById } from '../../../shop/lots.ts';
+import { type Prices, pricesOf, wasPriceToday } from '../../../shop/prices.ts';
+import { speciesById } from '../../../shop/species.ts';
+import { blockedBecause, rowsOf } from '../../../shop/stock.ts';
+import { keepPromises } from './moves.ts';
+
+type BagLine = BodyOf<typeof contract.counter.sell>['lines'][number];
+
+/** The price list's price of a line; refuses another without its reason, and nothing at all without one. */
+async function checkPrice(work: Work, at: number, line: BagLine, speciesId: string, prices: Prices) {
+  const now = prices.now(speciesId, line);
+  const full = prices.full(speciesId, line.item) ?? now ?? line.perKg;
+  if (line.priceReason !== '') return full;
+  if (line.perKg === 0) throw fieldProblem(`lines.${at}.perKg`, 'For nothing: say why it is given away');
+  if (now !== null && line.perKg !== now && !(await wasPriceToday(work, speciesId, line, line.perKg)))
+    throw fieldProblem(
+      `lines.${at}.perKg`,
+      `Its price is ${moneyText(work, now)} a kg: sell it for that, or say why not`,
+    );
+  return full;
+}
+
+/** Sells a bag: everything in it may be sold, is there, and has its price; or nothing is sold. */
+export async function sell(
+  work: Work,
+  body: BodyOf<typeof contract.counter.sell>,
+): Promise<AnswerOf<typeof contract.counter.sell>> {
+  const split = await Promise.all(body.lines.map((l) => rowsOf(work, l)));
+  const ids = [
+    ...new Set(
+      split
+        .flat()
+        .map((r) => r.lotId)
+        .concat(body.lines.map((l) => l.lotId)),
+    ),
+  ];
+  await lockLots(work.tx, ids);
+  const lots = new Map((await lotsById(work.tx, ids)).map((l) => [l.id, l]));
+  const species = [...new Set([...lots.values()].map((l) => l.speciesId))];
+  const book = await speciesById(work.tx, species);
+  const clocks = await clocksOf(work, [...lots.values()], book);
+  const prices = await pricesOf(work, species);
+  const entries: Entry[] = [];
+  const sold: SoldLine[] = [];
+  const seen = new Set<string>();
+  for (const [i, line] of body.lines.entries()) {
+    const lot = lots.get(line.lotId);
+    if (!lot || !isItem(line.item, formsOf(work.settings)))
+      throw fieldProblem(`lines.${i}`, 'That is not in stock');
+    // A second line of the same row would be weighed against stock the first has not left yet.
+    if (seen.has(keyText(line)))
+      throw fieldProblem(`lines.${i}`, `${lot.code} is in the bag twice: put both on one line`);
+    seen.add(keyText(line));
+    const parts = split[i]!.length > 0 ? split[i]! : [{ ...line, grams: 0, pieces: 0 }];
+    for (const part of parts) {
+      const of = lots.get(part.lotId)!;
+      const blocked = blockedBecause(
+        work,
+        of,
+        book.get(of.speciesId)!,
+        line.item,
+        clocks.row(of.id, line.place, line.item, line.batch),
+      );
+      if (blocked) throw problems.conflict(`${of.code}: ${blocked}`);
+    }
+    const fullPerKg = await checkPrice(work, i, line, lot.speciesId, prices);
+    await keepPromises(work, line, line.pieces);
+    const shares =
+      parts.length === 1
+        ? [line.grams]
+        : apportion(
+            line.grams,
+            parts.map((p) => p.grams),
+          );
+    const money = apportion(multiplyRate(line.grams, line.perKg), shares);
+    for (const [j, part] of parts.entries()) {
+      const grams = shares[j]!;
+      if (grams === 0) continue;
+      const pieces = parts.length === 1 ? line.pieces : 0;
+      entries.push(...(await take(work, accountKey(part), { grams, pieces }, 'outside:customer')));
+      sold.push({
+        ...line,
+        lotId: part.lotId,
+        speciesId: lots.get(part.lotId)!.speciesId,
+        grams,
+        pieces,
+        fullPerKg,
+        priceReason: line.priceReason || null,
+        money: money[j]!,
+      });
+    }
+  }
+  const movement = await post(work, 'sell', entries);
+  return recordSale(work, movement, { orderId: null, pay: body.pay, depositUsed: 0 }, sold);
+}
+
+interface SaleRow {
+  number: number;
+  orderId: number | null;
+  movementId: number;
+  voidMovementId: number | null;
+  soldOn: string;
+}
+const lockSale = (work: Work, id: number) =>
+  row<SaleRow>(
+    work.tx,
+    `SELECT number, order_id AS orderId, movement_id AS movementId, void_movement_id AS voidMovementId, sold_on AS soldOn
+     FROM sale WHERE id = ? FOR UPDATE`,
+    [id],
+  );
+
+/** A sale is taken back by a movement that undoes it; both stay in the books. */
+export async function voidSale(work: Work, id: number, reason: string): Promise<{ id: number }> {
+  const sale = await lockSale(work, id);
+  if (!sale) throw problems.notFound('No such sale');
+  if (sale.voidMovementId !== null) throw problems.conflict(`Sale ${sale.number} is taken back already`);
+  if (sale.orderId !== null)
+    throw problems.conflict('A collected order is not taken back here: give money back instead');
+  const had = await row<{ id: number }>(work.tx, 'SELECT id FROM refund WHERE sale_id = ? LIMIT 1', [id]);
+  if (had) throw problems.conflict(`Money was given back on sale ${sale.number}: it stands`);
+  // Its money was in that day's till.
+  await refuseClosed(work, sale.soldOn, 'give money back today instead');
+  const taken = reverse(await entriesOf(work.tx, sale.movementId));
+  const movement = await post(work, 'void', taken, reason, sale.movementId);
+  await run(work.tx, 'UPDATE sale SET void_movement_id = ? WHERE id = ?', [movement, id]);
+  await run(work.tx, "UPDATE sale_line SET way = 'voided' WHERE sale_id = ?", [id]);
+  return { id };
+}

@@ -1,0 +1,80 @@
+import type { Sold, WeightSource } from '@ember-slate/contract';
+import { itemName } from '@ember-slate/core/ledger';
+import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
+import type { Work } from '../../../platform/context.ts';
+import { marks, rows } from '../../../platform/db.ts';
+import { formsOf } from '../../../platform/settings.ts';
+
+interface LineRow {
+  saleId: number;
+  position: number;
+  lotId: number;
+  code: string;
+  speciesName: string;
+  condition: ArrivalCondition;
+  item: string;
+  batch: number;
+  grams: number;
+  source: WeightSource;
+  pieces: number;
+  perKg: number;
+  fullPerKg: number;
+  priceReason: string | null;
+  money: number;
+  refundedGrams: number;
+  refundedMoney: number;
+}
+
+export const linesOf = (work: Work, saleIds: readonly number[]) =>
+  rows<LineRow>(
+    work.tx,
+    `SELECT x.sale_id AS saleId, x.position, x.lot_id AS lotId, l.code, s.name AS speciesName, l.arrival_condition AS \`condition\`,
+       x.item, x.batch, x.grams, x.weight_source AS source, x.pieces, x.per_kg AS perKg, x.full_per_kg AS fullPerKg, x.price_reason AS priceReason, x.money,
+       CAST(COALESCE(SUM(r.grams), 0) AS SIGNED) AS refundedGrams, CAST(COALESCE(SUM(r.money), 0) AS SIGNED) AS refundedMoney
+     FROM sale_line x JOIN lot l ON l.id = x.lot_id JOIN species s ON s.id = x.species_id
+       LEFT JOIN refund_line r ON r.sale_id = x.sale_id AND r.position = x.position
+     WHERE x.sale_id IN (${marks(saleIds.length)}) GROUP BY x.sale_id, x.position ORDER BY x.sale_id, x.position`,
+    [...saleIds],
+  );
+
+/** Sales that answer a condition, latest first, each with its lines and what came back. */
+export async function salesWhere(work: Work, where: string, values: (string | number)[]): Promise<Sold[]> {
+  const sales = await rows<{
+    id: number;
+    number: number;
+    orderNumber: number | null;
+    at: Date;
+    by: string;
+    pay: Sold['pay'];
+    total: number;
+    voided: number;
+  }>(
+    work.tx,
+    `SELECT k.id, k.number, o.number AS orderNumber, k.sold_at AS at, p.name AS \`by\`, k.pay, k.total,
+       k.void_movement_id IS NOT NULL AS voided
+     FROM sale k JOIN staff p ON p.id = k.staff_id LEFT JOIN customer_order o ON o.id = k.order_id
+     WHERE ${where} ORDER BY k.id DESC LIMIT 500`,
+    values,
+  );
+  const lines = await linesOf(
+    work,
+    sales.map((s) => s.id),
+  );
+  return sales.map((s) => {
+    const mine = lines.filter((l) => l.saleId === s.id);
+    return {
+      ...s,
+      at: s.at.toISOString(),
+      voided: s.voided === 1,
+      refunded: mine.reduce((sum, l) => sum + l.refundedMoney, 0),
+      lines: mine.map(
+        ({ saleId: _sale, lotId: _lot, batch: _batch, speciesName, condition, item, ...l }) => ({
+          ...l,
+          name: `${shortName(speciesName)}, ${itemName(item, condition, formsOf(work.settings))}`,
+        }),
+      ),
+    };
+  });
+}
+
+export const salesOf = (work: Work, day: string): Promise<Sold[]> => salesWhere(work, 'k.sold_on = ?', [day]);

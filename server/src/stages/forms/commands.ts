@@ -1,0 +1,66 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { isChoice } from '@ember-slate/core/board';
+import { formBook, shippedForms } from '@ember-slate/core/forms';
+import type { Work } from '../../platform/context.ts';
+import { row, run } from '../../platform/db.ts';
+import { fieldProblem, problems } from '../../platform/problem.ts';
+import { changeSetting } from '../../platform/settings.ts';
+
+/** Keeps a changed or an own form. Own forms are cut like a shipped one and have an id of their own. */
+export async function saveForm(
+  work: Work,
+  body: BodyOf<typeof contract.forms.save>,
+): Promise<{ version: number }> {
+  const form = body.form;
+  const shipped = shippedForms.find((f) => f.id === form.id);
+  if (form.like === null ? !shipped : shipped || !form.id.startsWith('own:'))
+    throw fieldProblem('form.like', 'Say which form it is cut like');
+  if (form.like !== null && !shippedForms.some((f) => f.id === form.like))
+    throw fieldProblem('form.like', 'An own form is cut like one of the shipped ones');
+  return changeSetting(
+    work,
+    'forms',
+    body.version,
+    (forms) => {
+      const same = [...formBook(forms).values()].find(
+        (f) => f.id !== form.id && f.name.toLowerCase() === form.name.toLowerCase(),
+      );
+      if (same) throw fieldProblem('form.name', 'Another form has that name already');
+      if (forms.length >= 200) throw problems.conflict('200 forms are enough for one shop');
+      return [...forms.filter((f) => f.id !== form.id), form];
+    },
+    (forms) => ({ form: forms.find((f) => f.id === form.id) ?? null }),
+  );
+}
+
+export async function setShopMethods(
+  work: Work,
+  { version, choices }: BodyOf<typeof contract.forms.shopMethods>,
+): Promise<{ version: number }> {
+  for (const [question, method] of Object.entries(choices))
+    if (!isChoice(question, method)) throw fieldProblem(`choices.${question}`, 'No such way of doing it');
+  return changeSetting(
+    work,
+    'methods',
+    version,
+    () => choices,
+    (had) => ({ choices: had }),
+  );
+}
+
+/** One's own way in one question; another screen of the same cutter keeps what it chose in others. */
+export async function setMyMethod(
+  work: Work,
+  { question, method }: BodyOf<typeof contract.forms.myMethods>,
+): Promise<Record<never, never>> {
+  if (method !== null && !isChoice(question, method)) throw fieldProblem('method', 'No such way of doing it');
+  const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ? FOR UPDATE', [
+    work.actor.id,
+  ]);
+  const { [question]: _was, ...others } = JSON.parse(mine!.methods) as Record<string, string>;
+  await run(work.tx, 'UPDATE staff SET methods = ? WHERE id = ?', [
+    JSON.stringify(method === null ? others : { ...others, [question]: method }),
+    work.actor.id,
+  ]);
+  return {};
+}

@@ -1,0 +1,257 @@
+import type { AnswerOf, BodyOf, contract, LabelSettings } from '@ember-slate/contract';
+import { compose, vacuumDays } from '@ember-slate/core/board';
+import { addDays } from '@ember-slate/core/calendar';
+import { formOf } from '@ember-slate/core/forms';
+import { pieceLabel, priceCode, type ProductionMethod, variableGtin } from '@ember-slate/core/labels';
+import { multiplyRate } from '@ember-slate/core/units';
+import { today, type Work } from '../../platform/context.ts';
+import { marks, row, rows, run } from '../../platform/db.ts';
+import { notPrinted, printedPerhaps, type PrinterAdapter } from '../../platform/devices/printer.ts';
+import { addJob, type JobKind } from '../../platform/jobs.ts';
+import { problems } from '../../platform/problem.ts';
+import { changeSetting, formsOf } from '../../platform/settings.ts';
+import { clocksOf, lifeAt, rawOf } from '../../shop/clocks.ts';
+import { lotsById } from '../../shop/lots.ts';
+import { oneSpecies } from '../../shop/species.ts';
+import { jobOf } from '../../shop/ticketJob.ts';
+import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../../shop/tickets.ts';
+import { labelRow, type LabelRow } from './queries/labels.ts';
+import { type KeptLabel, labelSheet } from './queries/sheet.ts';
+
+/** The shop's number of an item; a new one is given the next. */
+async function itemNumber(work: Work, speciesId: string, item: string): Promise<number> {
+  const had = await row<{ id: number }>(
+    work.tx,
+    'SELECT id FROM item_number WHERE species_id = ? AND item = ?',
+    [speciesId, item],
+  );
+  if (had) return had.id;
+  return (await run(work.tx, 'INSERT INTO item_number (species_id, item) VALUES (?, ?)', [speciesId, item]))
+    .insertId;
+}
+
+/** Everything the label of a weighed piece says, as it stands now. */
+async function contentOf(work: Work, ticketId: number, weighOutId: number): Promise<KeptLabel> {
+  const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [ticketId]);
+  const weighed = ticket && (await weighOutsOf(work.tx, ticketId)).find((w) => w.id === weighOutId);
+  if (!ticket || !weighed) throw problems.notFound('No such weight on this ticket');
+  if (weighed.kind !== 'order' && weighed.kind !== 'counter')
+    throw problems.conflict('Labels are for pieces: tubs carry their own');
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const form = formOf(formsOf(work.settings), weighed.item);
+  const inputs = await inputsOf(work.tx, [ticketId]);
+  const cuts = await cutsOf(work.tx, [ticketId]);
+  const lots = await lotsById(
+    work.tx,
+    inputs.map((i) => i.lotId),
+  );
+  const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
+  // The piece by its own clock where it lies in stock already; not closed yet, by the fish it comes from.
+  const pieceOf = (lotId: number) =>
+    clocks
+      .ofLot(lotId)
+      .filter((s) => s.held && s.clock.item === form.id && s.clock.batch === ticketId)
+      .sort((a, b) => (a.life?.left ?? 0) - (b.life?.left ?? 0))[0];
+  const takenFrom = (lotId: number) => {
+    const input = inputs.find((i) => i.lotId === lotId)!;
+    return input.item === 'whole'
+      ? clocks.lot(lotId)
+      : (clocks.ofLot(lotId).find((s) => s.clock.item === input.item && s.clock.batch === input.batch) ??
+          null);
+  };
+  const states = lots.map((lot) => ({ lot, state: pieceOf(lot.id) ?? takenFrom(lot.id) }));
+  // The piece goes back to the cold room: what it lasts there as this form, by the lot that ends first.
+  const ends = states.map(({ lot, state }) =>
+    state
+      ? (lifeAt(work, species, lot, { ...state.clock, item: form.id }, clocks.expected('place:cold_room'))
+          ?.sellBy ?? null)
+      : null,
+  );
+  const facts = await rows<{
+    id: number;
+    code: string;
+    production: ProductionMethod;
+    area: string;
+    gear: string | null;
+    caughtOn: string | null;
+  }>(
+    work.tx,
+    `SELECT id, code, production, area, gear, caught_on AS caughtOn FROM lot WHERE id IN (${marks(inputs.length)})`,
+    inputs.map((i) => i.lotId),
+  );
+  const price = await row<{ perKg: number }>(
+    work.tx,
+    'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ?',
+    [species.id, form.id],
+  );
+  const settings = work.settings.labels;
+  const item = await itemNumber(work, species.id, form.id);
+  const { outputs } = compose(jobOf(work, species, ticket, cuts, inputs));
+  // What the label says of a piece is what was done to its own cut; what an order leaves was cut like the order.
+  const ofForm = cuts.flatMap((c, i) => (c.form === form.id ? [{ c, i }] : []));
+  const forCounter = ofForm.filter(({ c }) => c.lineId === null);
+  const mine = (
+    weighed.cutId !== null
+      ? ofForm.filter(({ c }) => c.id === weighed.cutId)
+      : forCounter.length > 0
+        ? forCounter
+        : ofForm
+  ).map(({ c, i }) => ({
+    ...outputs[i]!.state,
+    said: JSON.parse(c.options) as string[],
+    packing: c.packing,
+  }));
+  const ways = [...new Set(mine.map((m) => m.packing))];
+  const packing = ways.length === 1 ? ways[0]! : null;
+  // A vacuum never lengthens a date: it can only shorten one.
+  const most = ways.includes('vacuum') ? vacuumDays[work.settings.ruleProfile] : null;
+  const vacuumEnd = most === null ? [] : [addDays(today(work), most)];
+  const options = [...new Set(mine.flatMap((m) => m.said))];
+  const perKg = price?.perKg ?? null;
+  const money = perKg === null ? null : multiplyRate(weighed.grams, perKg);
+  const grams = new Map(inputs.map((i) => [i.lotId, i.grams ?? 0]));
+  const label = pieceLabel({
+    profile: work.settings.ruleProfile,
+    name: species.name,
+    scientificName: species.scientificName,
+    asfis: species.asfis,
+    form,
+    lots: facts.sort((a, b) => grams.get(b.id)! - grams.get(a.id)!),
+    grams: weighed.grams,
+    pieces: weighed.pieces,
+    perKg,
+    price: money,
+    packedOn: today(work),
+    useBy: ends.some((e) => e === null) ? null : ([...ends, ...vacuumEnd].sort()[0] ?? null),
+    packing,
+    defrosted: states.some((s) => s.state?.clock.thawedAt),
+    raw: states.map((s) => rawOf(work, s.lot, form.id, s.state, clocks.logs)),
+    bonesDeclared: form.boneless && mine.some((m) => m.pins === 'declared'),
+    stuffed: mine.some((m) => m.stuffed || m.herbs),
+    options,
+    item,
+    gtin: settings.companyPrefix === '' ? null : variableGtin(settings.companyPrefix, item),
+  });
+  const value = settings.carries === 'price' ? money : weighed.grams;
+  return {
+    ...label,
+    warnings: [
+      ...label.warnings,
+      ...(weighed.source === 'simulated' ? ['Weighed on a simulated scale.'] : []),
+    ],
+    shop: work.settings.name,
+    sample: work.settings.sample,
+    currency: work.settings.currency,
+    grams: weighed.grams,
+    pieces: weighed.pieces,
+    perKg,
+    price: money,
+    packedOn: today(work),
+    priceCode: value === null ? null : priceCode(settings, item, value),
+  };
+}
+
+/** What a job of printing a piece's label knows: everything on it, so that it needs no records to print. */
+interface LabelJob {
+  labelId: number;
+  size: LabelSettings['size'];
+  content: KeptLabel;
+}
+
+/** Prints a piece's label. */
+export const labelPrinting = (printer: PrinterAdapter): JobKind<LabelJob> => ({
+  repeatable: false,
+  unsure: printedPerhaps,
+  run: async ({ labelId, size, content }) => {
+    const outcome = await printer.print(await labelSheet(content, size), 1);
+    return outcome === 'printed'
+      ? {
+          went: 'done',
+          tags: ['bench'],
+          note: (tx) => run(tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [labelId]),
+        }
+      : notPrinted(outcome);
+  },
+});
+
+/** Leaves a label to be printed once all this is committed, and says in the answer how it went. */
+async function leaveToPrint(work: Work, label: LabelRow): Promise<void> {
+  const content = JSON.parse(label.content) as KeptLabel;
+  const job = await addJob(work, {
+    kind: 'piece_label',
+    subject: label.id,
+    what: `Label: ${content.title}`,
+    payload: { labelId: label.id, size: label.size, content } satisfies LabelJob,
+  });
+  work.afterwards(job, ({ done, why }) => ({ printed: done, why }));
+}
+
+const beingPrinted = { printed: false, why: 'It is being printed' };
+
+/** Makes a piece's label once and has it printed; a printer that is away loses nothing, the label waits. */
+export async function makeLabel(
+  work: Work,
+  ticketId: number,
+  weighOutId: number,
+  body: BodyOf<typeof contract.labels.make>,
+): Promise<AnswerOf<typeof contract.labels.make>> {
+  const had = await row<{ id: number }>(
+    work.tx,
+    'SELECT id FROM label WHERE weigh_out_id = ? AND void_at IS NULL FOR UPDATE',
+    [weighOutId],
+  );
+  const id =
+    had?.id ??
+    (
+      await run(
+        work.tx,
+        'INSERT INTO label (weigh_out_id, size, content, made_at, made_by) VALUES (?, ?, ?, ?, ?)',
+        [
+          weighOutId,
+          body.size,
+          JSON.stringify(await contentOf(work, ticketId, weighOutId)),
+          work.now,
+          work.actor.id,
+        ],
+      )
+    ).insertId;
+  if (!body.print) return { id, printed: false, why: null };
+  await leaveToPrint(work, await labelRow(work, id));
+  return { id, ...beingPrinted };
+}
+
+export async function printAgain(work: Work, id: number): Promise<AnswerOf<typeof contract.labels.print>> {
+  const label = await labelRow(work, id);
+  if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
+  await leaveToPrint(work, label);
+  return { id, ...beingPrinted };
+}
+
+/** A person says that the label is on paper. */
+export async function printedByHand(work: Work, id: number): Promise<{ id: number }> {
+  const label = await labelRow(work, id);
+  if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
+  await run(work.tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [id]);
+  return { id };
+}
+
+export async function voidLabel(work: Work, id: number, why: string): Promise<{ id: number }> {
+  const label = await labelRow(work, id);
+  if (label.voidWhy !== null) throw problems.conflict('This label is void already');
+  await run(work.tx, 'UPDATE label SET void_at = ?, void_by = ?, void_why = ? WHERE id = ?', [
+    work.now,
+    work.actor.id,
+    why,
+    id,
+  ]);
+  return { id };
+}
+
+export const setLabels = (work: Work, { version, ...labels }: BodyOf<typeof contract.labels.setSettings>) =>
+  changeSetting(
+    work,
+    'labels',
+    version,
+    () => labels,
+    (had) => had,
+  );

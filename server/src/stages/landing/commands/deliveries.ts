@@ -1,0 +1,273 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { dayMs, addDays, tradingDay } from '@ember-slate/core/calendar';
+import { isSeaArea, lotCode } from '@ember-slate/core/labels';
+import { transfer } from '@ember-slate/core/ledger';
+import { conditionsFor, type Species } from '@ember-slate/core/species';
+import { lockBalance, post } from '../../../platform/books/ledger.ts';
+import { nextNumber } from '../../../platform/books/numbers.ts';
+import type { Work } from '../../../platform/context.ts';
+import { row, run, type Tx } from '../../../platform/db.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { oneSpecies } from '../../../shop/species.ts';
+import { deliveriesWhere, listDeliveries, type LotFish, lotsOfDeliveries } from '../queries/deliveries.ts';
+
+export async function insertFish(tx: Tx, lotId: number, fish: readonly LotFish[]): Promise<void> {
+  if (fish.length === 0) return;
+  await run(
+    tx,
+    `INSERT INTO lot_fish (lot_id, grams, weight_source, length_mm) VALUES ${fish.map(() => '(?, ?, ?, ?)').join(', ')}`,
+    fish.flatMap((f) => [lotId, f.grams, f.source, f.lengthMm]),
+  );
+}
+
+type DeliveryInput = Omit<BodyOf<typeof contract.landing.editDelivery>, 'version'>;
+type LotInput = Omit<BodyOf<typeof contract.landing.editLot>, 'version'>;
+
+export async function supplierId(work: Work, name: string): Promise<number> {
+  await run(
+    work.tx,
+    'INSERT INTO supplier (name) VALUES (?) ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id)',
+    [name],
+  );
+  return (await row<{ id: number }>(work.tx, 'SELECT id FROM supplier WHERE name = ?', [name]))!.id;
+}
+
+/** A delivery may be written down late, not before it came. */
+function checkArrival(work: Work, arrivedAt: string) {
+  const at = new Date(arrivedAt);
+  if (at.getTime() > work.now.getTime() + 5 * 60_000)
+    throw fieldProblem('arrivedAt', 'It cannot have arrived in the future');
+  if (at.getTime() < work.now.getTime() - 31 * dayMs)
+    throw fieldProblem('arrivedAt', 'More than a month ago: check the date');
+  return at;
+}
+
+const deliveryValues = (d: DeliveryInput) => [
+  d.probeTenths,
+  d.ice,
+  d.drains,
+  d.noteRef,
+  d.noteGrams,
+  d.notePieces,
+  d.noteMoney,
+  d.remarks,
+];
+
+export async function createDelivery(work: Work, d: DeliveryInput): Promise<{ id: number }> {
+  const at = checkArrival(work, d.arrivedAt);
+  const made = await run(
+    work.tx,
+    `INSERT INTO delivery (supplier_id, arrived_at, landed_on, recorded_by, probe_tenths, ice, drains, note_ref, note_grams, note_pieces, note_money, remarks)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      await supplierId(work, d.supplier),
+      at,
+      tradingDay(at, work.settings),
+      work.actor.id,
+      ...deliveryValues(d),
+    ],
+  );
+  return { id: made.insertId };
+}
+
+async function lockDelivery(work: Work, id: number) {
+  const found = await row<{ id: number; state: 'open' | 'closed'; version: number; landed_on: string }>(
+    work.tx,
+    'SELECT id, state, version, landed_on FROM delivery WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!found) throw problems.notFound('No such delivery');
+  return found;
+}
+
+export async function editDelivery(
+  work: Work,
+  id: number,
+  d: DeliveryInput & { version: number },
+): Promise<{ id: number }> {
+  const had = await lockDelivery(work, id);
+  if (had.version !== d.version) {
+    const [current] = await deliveriesWhere(work.tx, 'd.id = ?', [id]);
+    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', current!);
+  }
+  const at = checkArrival(work, d.arrivedAt);
+  const day = tradingDay(at, work.settings);
+  const lots = await lotsOfDeliveries(work.tx, [id]);
+  if (lots.length > 0 && day !== had.landed_on)
+    throw fieldProblem('arrivedAt', 'Its lots carry their landing date: the day cannot change now');
+  if (lots.some((l) => l.caughtOn && l.caughtOn > day))
+    throw fieldProblem('arrivedAt', 'A lot of it was caught after that day');
+  await run(
+    work.tx,
+    `UPDATE delivery SET supplier_id = ?, arrived_at = ?, landed_on = ?, version = version + 1,
+       probe_tenths = ?, ice = ?, drains = ?, note_ref = ?, note_grams = ?, note_pieces = ?, note_money = ?, remarks = ? WHERE id = ?`,
+    [await supplierId(work, d.supplier), at, day, ...deliveryValues(d), id],
+  );
+  return { id };
+}
+
+/** What a lot says must be possible: species, condition, origin and dates fit together. */
+async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Species> {
+  const species = await oneSpecies(work.tx, lot.speciesId);
+  if (!species) throw fieldProblem('speciesId', 'Not in the species book');
+  if (!conditionsFor(species).includes(lot.condition))
+    throw fieldProblem('condition', `${species.name} does not come like that`);
+  if (lot.caughtOn && lot.caughtOn > landedOn)
+    throw fieldProblem('caughtOn', 'Caught after it was landed: the dates are the wrong way round');
+  if (lot.caughtOn && lot.caughtOn < addDays(landedOn, -60))
+    throw fieldProblem('caughtOn', 'More than 60 days before landing: check the date');
+  if (lot.production === 'caught' && !isSeaArea(lot.area))
+    throw fieldProblem('area', 'Choose the FAO catch area');
+  if (lot.production !== 'caught' && lot.area.length < 2) {
+    throw fieldProblem(
+      'area',
+      lot.production === 'farmed' ? 'Say the country of farming' : 'Say the water and the country',
+    );
+  }
+  if (lot.production !== 'farmed' && !lot.gear) throw fieldProblem('gear', 'Choose the fishing gear');
+  const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
+  if (flat && lot.condition === 'gutted' && lot.slit === 'missing')
+    throw fieldProblem(
+      'condition',
+      'No gutting slit: its guts are in. Land it as whole, its clock runs faster',
+    );
+  return species;
+}
+
+const lotValues = (l: LotInput) => [
+  l.speciesId,
+  l.condition,
+  l.pieces,
+  l.grams,
+  l.weightSource,
+  l.pricePerKg,
+  l.production,
+  l.area,
+  l.production === 'farmed' ? null : l.gear,
+  l.caughtOn,
+  l.supplierLot,
+  l.slit,
+  l.scaled ?? 'no',
+  l.remarks,
+];
+
+/** The next code of a species landed on a day. */
+export async function nextLotCode(work: Work, day: string, species: Species): Promise<string> {
+  const initial = lotCode(day, species, 0).slice(0, -1);
+  return lotCode(day, species, await nextNumber(work.tx, `lot ${initial}`));
+}
+
+/** Fish weighed one by one are the lot: their number and their weight. */
+function checkFish(lot: { fish: readonly LotFish[]; pieces: number; grams: number }) {
+  if (lot.fish.length === 0) return;
+  if (lot.fish.length !== lot.pieces)
+    throw fieldProblem(
+      'pieces',
+      `${lot.fish.length} fish were weighed one by one, the lot says ${lot.pieces}`,
+    );
+  const grams = lot.fish.reduce((s, f) => s + f.grams, 0);
+  if (grams !== lot.grams)
+    throw fieldProblem('grams', `The fish weigh ${grams} g together, the lot says ${lot.grams} g`);
+}
+
+export async function addLot(
+  work: Work,
+  deliveryId: number,
+  lot: LotInput & { fish: LotFish[] },
+): Promise<{ id: number; code: string }> {
+  const delivery = await lockDelivery(work, deliveryId);
+  if (delivery.state === 'closed')
+    throw problems.conflict('This delivery is closed: open a new one for what came later');
+  const species = await checkLot(work, lot, delivery.landed_on);
+  checkFish(lot);
+  const code = await nextLotCode(work, delivery.landed_on, species);
+  const made = await run(
+    work.tx,
+    `INSERT INTO lot (code, delivery_id, landed_on, species_id, arrival_condition, pieces, grams, weight_source, price_per_kg,
+       production, area, gear, caught_on, supplier_lot, slit, scaled, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [code, deliveryId, delivery.landed_on, ...lotValues(lot)],
+  );
+  const whole = { lotId: made.insertId, item: 'whole', batch: 0, grams: lot.grams, pieces: lot.pieces };
+  await post(work, 'land', transfer(whole, 'outside:supplier', 'place:cold_room'));
+  await insertFish(work.tx, made.insertId, lot.fish);
+  return { id: made.insertId, code };
+}
+
+export async function editLot(
+  work: Work,
+  id: number,
+  lot: LotInput & { version: number },
+): Promise<{ id: number }> {
+  const had = await row<
+    LotInput & {
+      version: number;
+      landed_on: string;
+      species_id: string;
+      delivery_id: number;
+      grade_id: number | null;
+      arrival: string;
+    }
+  >(
+    work.tx,
+    'SELECT version, landed_on, delivery_id, species_id, grade_id, arrival_condition AS arrival, grams, pieces FROM lot WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!had) throw problems.notFound('No such lot');
+  if (had.version !== lot.version)
+    throw problems.stale(
+      'Someone corrected this lot meanwhile: look at it again',
+      (await lotsOfDeliveries(work.tx, [had.delivery_id])).find((l) => l.id === id)!,
+    );
+  await checkLot(work, lot, had.landed_on);
+  if (had.grade_id !== null && (lot.speciesId !== had.species_id || lot.condition !== had.arrival)) {
+    throw problems.conflict('It is graded as what it was: species and condition cannot change now');
+  }
+  const moved = { grams: lot.grams - had.grams, pieces: lot.pieces - had.pieces };
+  if (moved.grams !== 0 || moved.pieces !== 0) {
+    const key = { account: 'place:cold_room' as const, lotId: id, item: 'whole', batch: 0 };
+    const there = await lockBalance(work.tx, key);
+    if (there.grams + moved.grams < 0 || there.pieces + moved.pieces < 0) {
+      throw problems.short(
+        'More of this lot has left the cold room than the corrected weight: count it instead',
+      );
+    }
+    await post(
+      work,
+      'correct',
+      transfer({ ...key, ...moved }, 'outside:supplier', 'place:cold_room'),
+      'lot corrected',
+    );
+  }
+  await run(
+    work.tx,
+    `UPDATE lot SET species_id = ?, arrival_condition = ?, pieces = ?, grams = ?, weight_source = ?, price_per_kg = ?,
+       production = ?, area = ?, gear = ?, caught_on = ?, supplier_lot = ?, slit = ?, scaled = ?, remarks = ?, version = version + 1 WHERE id = ?`,
+    [...lotValues(lot), id],
+  );
+  return { id };
+}
+
+/** Closing with a difference asks for a reason and keeps it. */
+export async function closeDelivery(
+  work: Work,
+  id: number,
+  body: { version: number; reason: string },
+): Promise<{ id: number }> {
+  const had = await lockDelivery(work, id);
+  if (had.version !== body.version)
+    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', {
+      version: had.version,
+    });
+  if (had.state === 'closed') throw problems.conflict('It is closed already');
+  const delivery = (await listDeliveries(work, had.landed_on)).find((d) => d.id === id)!;
+  if (delivery.lots.length === 0) throw problems.conflict('No lot was landed from it yet');
+  if (delivery.differences.length > 0 && !body.reason) {
+    throw fieldProblem('reason', 'Say why it is closed although it differs from the note');
+  }
+  await run(
+    work.tx,
+    "UPDATE delivery SET state = 'closed', close_reason = ?, version = version + 1 WHERE id = ?",
+    [body.reason, id],
+  );
+  return { id };
+}

@@ -1,0 +1,165 @@
+import type { AnswerOf, Claim, contract } from '@ember-slate/contract';
+import { type Level, signsFor } from '@ember-slate/core/freshness';
+import { formatTemperature, massText } from '@ember-slate/core/units';
+import type { Work } from '../../../platform/context.ts';
+import { row, rows, type Tx } from '../../../platform/db.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { printable, renderPdf } from '../../../platform/pdf.ts';
+import { problems } from '../../../platform/problem.ts';
+import { gradesOfLot, lotsById } from '../../../shop/lots.ts';
+import { schemeVersion } from '../../../shop/schemes.ts';
+import { oneSpecies } from '../../../shop/species.ts';
+
+export const whole = (lotId: number) => ({
+  account: 'place:cold_room' as const,
+  lotId,
+  item: 'whole',
+  batch: 0,
+});
+
+const claimsWhere = async (tx: Tx, where: string, id: number): Promise<Claim[]> =>
+  (
+    await rows<Omit<Claim, 'madeAt'> & { madeAt: Date }>(
+      tx,
+      `SELECT c.id, c.number, c.lot_id AS lotId, l.code, sp.name AS speciesName, s.name AS supplier, c.outcome, c.grams, c.pieces,
+         c.money, c.reason, c.wording, c.made_at AS madeAt, p.name AS madeBy, c.settled_money AS settledMoney
+       FROM claim c JOIN lot l ON l.id = c.lot_id JOIN species sp ON sp.id = l.species_id
+       JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id JOIN staff p ON p.id = c.made_by
+       WHERE ${where} ORDER BY c.id DESC`,
+      [id],
+    )
+  ).map((c) => ({ ...c, madeAt: c.madeAt.toISOString() }));
+
+/** What is claimed by default: the reasons of a rejection, else what its last grade said. */
+async function draftOf(work: Work, lotId: number): Promise<string> {
+  const [grade] = await gradesOfLot(work.tx, lotId);
+  if (!grade) return '';
+  const words = await signWords(work, lotId, grade);
+  const bad = words.filter((w) => w.level >= 2).map((w) => `${w.name.toLowerCase()}: ${w.words}`);
+  return [
+    grade.verdict === 'reject' ? 'Rejected at grading' : `Graded ${grade.category}`,
+    ...bad,
+    ...(grade.foreignSmell ? ['foreign smell'] : []),
+  ].join('; ');
+}
+
+/** The worst level of each sign of a grade, in the words of the scheme it was made with. */
+async function signWords(
+  work: Work,
+  lotId: number,
+  grade: { scheme: string; schemeVersion: number; fish: string },
+): Promise<{ name: string; words: string; level: number }[]> {
+  const [lot] = await lotsById(work.tx, [lotId]);
+  const species = (await oneSpecies(work.tx, lot!.speciesId))!;
+  const scheme = await schemeVersion(work.tx, grade.scheme, grade.schemeVersion);
+  if (!scheme) return [];
+  const fish = JSON.parse(grade.fish) as Record<string, Level>[];
+  return signsFor(scheme, species, lot!.condition).flatMap((s) => {
+    const seen = fish.map((f) => f[s.id]).filter((l) => l !== undefined);
+    if (seen.length === 0) return [];
+    const level = Math.max(...seen);
+    return [{ name: s.name, words: s.words[level]!, level }];
+  });
+}
+
+export async function claimsOf(work: Work, id: number): Promise<AnswerOf<typeof contract.landing.claims>> {
+  const supplier = await row<{ wording: string }>(
+    work.tx,
+    'SELECT s.claim_wording AS wording FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?',
+    [id],
+  );
+  if (!supplier) throw problems.notFound('No such lot');
+  return {
+    claims: await claimsWhere(work.tx, 'c.lot_id = ?', id),
+    wording: supplier.wording,
+    draft: await draftOf(work, id),
+  };
+}
+
+const outcomes = { return: 'Sent back', bin: 'Binned here', keep: 'Kept for less money' };
+
+/** The claim as a sheet for the supplier: what came, what was seen, what is asked. */
+export async function claimSheet(work: Work, id: number) {
+  const [claim] = await claimsWhere(work.tx, 'c.id = ?', id);
+  if (!claim) throw problems.notFound('No such claim');
+  const [lot] = await lotsById(work.tx, [claim.lotId]);
+  const delivery = (await row<{ noteRef: string; arrivedAt: Date; probeTenths: number | null }>(
+    work.tx,
+    'SELECT d.note_ref AS noteRef, d.arrived_at AS arrivedAt, d.probe_tenths AS probeTenths FROM delivery d JOIN lot l ON l.delivery_id = d.id WHERE l.id = ?',
+    [claim.lotId],
+  ))!;
+  const [grade] = await gradesOfLot(work.tx, claim.lotId);
+  const signs = grade ? await signWords(work, claim.lotId, grade) : [];
+  const photos = await rows<{ bytes: Buffer }>(
+    work.tx,
+    'SELECT bytes FROM photo WHERE lot_id = ? ORDER BY id LIMIT 4',
+    [claim.lotId],
+  );
+  const local = (at: Date) =>
+    new Intl.DateTimeFormat('en-GB', {
+      dateStyle: 'medium',
+      timeStyle: 'short',
+      timeZone: work.settings.timeZone,
+    }).format(at);
+  const mass = (g: number) => printable(massText(g));
+  const money = (m: number) => printable(`${moneyText(work, m)} ${work.settings.currency}`);
+  const facts: [string, string][] = [
+    ['To', claim.supplier],
+    ['Delivery', `${local(delivery.arrivedAt)}${delivery.noteRef ? `, note ${delivery.noteRef}` : ''}`],
+    ['Fish', `${claim.speciesName}, lot ${claim.code}, ${lot!.pieces} fish, ${mass(lot!.grams)} landed`],
+    [
+      'Core temperature',
+      delivery.probeTenths === null ? 'not probed' : formatTemperature(delivery.probeTenths, 'metric'),
+    ],
+    ['Claimed', `${claim.pieces} fish, ${mass(claim.grams)}: ${outcomes[claim.outcome].toLowerCase()}`],
+    ['Asked', money(claim.money)],
+    ['Reason', claim.reason],
+  ];
+  return {
+    name: `claim-${claim.number}.pdf`,
+    type: 'application/pdf',
+    bytes: await renderPdf({
+      pageSize: 'A4',
+      pageMargins: [48, 48, 48, 56],
+      info: { title: `Claim ${claim.number}` },
+      content: [
+        { text: work.settings.name, fontSize: 11 },
+        { text: `Claim ${claim.number}`, fontSize: 26, bold: true, margin: [0, 4, 0, 12] },
+        {
+          layout: 'lightHorizontalLines',
+          table: { widths: [110, '*'], body: facts.map(([k, v]) => [{ text: k, color: '#53626b' }, v]) },
+        },
+        ...(signs.length > 0
+          ? [
+              {
+                text: 'What the signs showed',
+                fontSize: 14,
+                bold: true,
+                margin: [0, 18, 0, 4] as [number, number, number, number],
+              },
+              {
+                layout: 'lightHorizontalLines',
+                table: { widths: [110, '*', 40], body: signs.map((s) => [s.name, s.words, String(s.level)]) },
+              },
+              {
+                text: `The worst of the fish looked at, ${local(grade!.gradedAt)}, by ${grade!.gradedBy}; 0 is just out of the water.`,
+                fontSize: 9,
+                color: '#53626b',
+                margin: [0, 4, 0, 0] as [number, number, number, number],
+              },
+            ]
+          : []),
+        ...(claim.wording
+          ? [{ text: claim.wording, margin: [0, 18, 0, 0] as [number, number, number, number] }]
+          : []),
+        ...photos.map((p) => ({
+          image: `data:image/jpeg;base64,${p.bytes.toString('base64')}`,
+          fit: [240, 180] as [number, number],
+          margin: [0, 12, 0, 0] as [number, number, number, number],
+        })),
+        { text: `${claim.madeBy}, ${local(new Date(claim.madeAt))}`, margin: [0, 24, 0, 0] },
+        ...(work.settings.sample ? [{ text: 'Sample data', fontSize: 9, color: '#53626b' }] : []),
+      ],
+    }),
+  };
+}

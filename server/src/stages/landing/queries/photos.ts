@@ -1,0 +1,25 @@
+import type { AnswerOf, contract } from '@ember-slate/contract';
+import type { Work } from '../../../platform/context.ts';
+import { row, rows } from '../../../platform/db.ts';
+import { problems } from '../../../platform/problem.ts';
+
+export async function listPhotos(
+  work: Work,
+  lotId: number,
+): Promise<AnswerOf<typeof contract.landing.photos>> {
+  const found = await rows<{ id: number; width: number; height: number; at: Date; by: string }>(
+    work.tx,
+    'SELECT f.id, f.width, f.height, f.taken_at AS at, p.name AS `by` FROM photo f JOIN staff p ON p.id = f.taken_by WHERE f.lot_id = ? ORDER BY f.id',
+    [lotId],
+  );
+  return found.map((p) => ({ ...p, at: p.at.toISOString() }));
+}
+
+export async function onePhoto(
+  work: Work,
+  id: number,
+): Promise<{ name: string; type: string; bytes: Buffer }> {
+  const photo = await row<{ bytes: Buffer }>(work.tx, 'SELECT bytes FROM photo WHERE id = ?', [id]);
+  if (!photo) throw problems.notFound('No such photo');
+  return { name: `photo-${id}.jpg`, type: 'image/jpeg', bytes: photo.bytes };
+}

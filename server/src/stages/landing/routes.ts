@@ -1,0 +1,58 @@
+import { contract } from '@ember-slate/contract';
+import type { Express } from 'express';
+import { rows } from '../../platform/db.ts';
+import { type Handlers, idOf } from '../../platform/handlers.ts';
+import { pictureBody, type Platform, receiveFile } from '../../platform/http.ts';
+import { allSpecies } from '../../shop/species.ts';
+import { makeClaim, settleClaim } from './commands/claims.ts';
+import { addLot, closeDelivery, createDelivery, editDelivery, editLot } from './commands/deliveries.ts';
+import { printLabel } from './commands/lotLabel.ts';
+import { holdLot, keepRawPaper, splitLot } from './commands/lots.ts';
+import { importNote } from './commands/notes.ts';
+import { addPhoto, encodePhoto } from './commands/photos.ts';
+import { editSupplier } from './commands/suppliers.ts';
+import { claimSheet, claimsOf } from './queries/claims.ts';
+import { listDeliveries } from './queries/deliveries.ts';
+import { lotLabel } from './queries/lotLabel.ts';
+import { lastLots, readNote } from './queries/notes.ts';
+import { listPhotos, onePhoto } from './queries/photos.ts';
+import { supplierRecord } from './queries/suppliers.ts';
+
+export const landing: Handlers<typeof contract.landing> = {
+  species: (work) => allSpecies(work.tx),
+  suppliers: (work) => rows(work.tx, 'SELECT id, name FROM supplier ORDER BY name'),
+  supplier: (work, { params }) => supplierRecord(work, idOf(params.id)),
+  editSupplier: (work, { params, body }) => editSupplier(work, idOf(params.id), body),
+  deliveries: (work, { query }) => listDeliveries(work, query.day),
+  createDelivery: (work, { body }) => createDelivery(work, body),
+  editDelivery: (work, { params, body }) => editDelivery(work, idOf(params.id), body),
+  addLot: (work, { params, body }) => addLot(work, idOf(params.id), body),
+  editLot: (work, { params, body }) => editLot(work, idOf(params.id), body),
+  closeDelivery: (work, { params, body }) => closeDelivery(work, idOf(params.id), body),
+  readNote: (work, { body }) => readNote(work, body),
+  importNote: (work, { body }) => importNote(work, body),
+  lastLots: (work, { query }) => lastLots(work, query.supplier),
+  hold: (work, { params, body }) => holdLot(work, idOf(params.id), body),
+  rawPaper: (work, { params, body }) => keepRawPaper(work, idOf(params.id), body),
+  split: (work, { params, body }) => splitLot(work, idOf(params.id), body),
+  claim: (work, { params, body }) => makeClaim(work, idOf(params.id), body),
+  claims: (work, { params }) => claimsOf(work, idOf(params.id)),
+  settle: (work, { params, body }) => settleClaim(work, idOf(params.id), body),
+  printLabel: (work, { params, body }) => printLabel(work, idOf(params.id), body.copies),
+  photos: (work, { params }) => listPhotos(work, idOf(params.id)),
+  claimSheet: (work, { params }) => claimSheet(work, idOf(params.id)),
+  label: (work, { params }) => lotLabel(work, idOf(params.id)),
+  photo: (work, { params }) => onePhoto(work, idOf(params.id)),
+};
+
+/** Photos are sent as they are, and made fit before the transaction begins. */
+export function mountPhotos(app: Express, platform: Platform): void {
+  const route = contract.landing.addPhoto;
+  app.post(
+    route.path,
+    pictureBody,
+    receiveFile(platform, route, encodePhoto, (work, params, photo) =>
+      addPhoto(work, idOf(params.id), photo),
+    ),
+  );
+}

@@ -1,0 +1,166 @@
+import { packingWords, usualPacking } from '@ember-slate/core/board';
+import { tradingDay } from '@ember-slate/core/calendar';
+import { formName } from '@ember-slate/core/forms';
+import { shortName } from '@ember-slate/core/species';
+import { massText } from '@ember-slate/core/units';
+import type { Work } from '../../../platform/context.ts';
+import type { File } from '../../../platform/handlers.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { printable, renderPdf } from '../../../platform/pdf.ts';
+import { problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { type LineRow, linesOfOrders, ordersWhere } from '../../../shop/orders.ts';
+
+const mm = 72 / 25.4;
+const grams = (g: number) => massText(g);
+
+const trimWords = {
+  shop: '',
+  stock: 'with head and bones',
+  all: 'with all their trim',
+} as const;
+
+/** A line in words: what a hand at the counter or the bench must know of it. */
+export function lineWords(work: Work, l: LineRow): { what: string; more: string } {
+  const amount = l.totalGrams !== null ? grams(l.totalGrams) : `${l.pieces} x ${grams(l.pieceGrams!)}`;
+  const thick = l.thickMm === null ? '' : `, ${l.thickMm} mm thick`;
+  return {
+    what: `${amount} ${formName(formsOf(work.settings), l.form)}${thick}, ${l.anyWhite ? 'any white fish: ' : ''}${shortName(l.speciesName)}`,
+    more: [
+      ...l.options,
+      l.use === 'raw' ? 'for raw use' : '',
+      l.people === null ? '' : `for ${l.people}`,
+      l.partAllowed ? 'fewer will do' : '',
+      trimWords[l.trimWish],
+      l.packing === usualPacking ? '' : packingWords[l.packing],
+    ]
+      .filter((w) => w !== '')
+      .join(', '),
+  };
+}
+
+/** An instant in the shop's own time: "Fri 27 Nov 16:00". */
+const when = (work: Work, at: Date) =>
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: work.settings.timeZone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+    .format(at)
+    .replaceAll(',', '');
+
+/** The slip that goes with an order: clipped to the bag, or laid at the bench. */
+export async function orderSlip(work: Work, id: number): Promise<File> {
+  const [order] = await ordersWhere(work.tx, 'o.id = ?', [id]);
+  if (!order) throw problems.notFound('No such order');
+  const lines = (await linesOfOrders(work.tx, [id])).filter((l) => l.state !== 'cancelled');
+  const small = (text: string) => ({ text: printable(text), fontSize: 8 });
+  const bytes = await renderPdf({
+    pageSize: { width: 100 * mm, height: 148 * mm },
+    pageMargins: 6 * mm,
+    info: { title: `Order ${order.number}` },
+    content: [
+      {
+        columns: [
+          small(work.settings.name),
+          { ...small(work.settings.sample ? 'sample data' : ''), alignment: 'right' },
+        ],
+      },
+      { text: printable(order.customer), fontSize: 22, bold: true, lineHeight: 1.05 },
+      { text: `Order ${order.number}`, fontSize: 12 },
+      { text: when(work, order.dueAt), fontSize: 20, bold: true, margin: [0, 2, 0, 6] },
+      {
+        table: {
+          widths: ['*', 'auto'],
+          body: lines.map((l) => {
+            const { what, more } = lineWords(work, l);
+            return [
+              {
+                stack: [{ text: printable(what), fontSize: 12, bold: true }, ...(more ? [small(more)] : [])],
+              },
+              {
+                text:
+                  l.readyGrams > 0 ? printable(grams(l.readyGrams)) : l.state === 'handed' ? 'collected' : '',
+                fontSize: 11,
+                alignment: 'right',
+              },
+            ];
+          }),
+        },
+        layout: 'lightHorizontalLines',
+      },
+      ...(order.remarks
+        ? [
+            {
+              text: printable(order.remarks),
+              fontSize: 11,
+              margin: [0, 6, 0, 0] as [number, number, number, number],
+            },
+          ]
+        : []),
+      ...(order.deposit > 0
+        ? [
+            {
+              text: `Deposit ${moneyText(work, order.deposit)} ${work.settings.currency}`,
+              fontSize: 11,
+              bold: true,
+            },
+          ]
+        : []),
+      {
+        ...small(
+          `${order.phone ? `${order.phone}. ` : ''}Taken by ${order.takenBy}, ${when(work, order.takenAt)}. Allergen: fish. May contain bones. Keep it cold on the way home.`,
+        ),
+        margin: [0, 8, 0, 0],
+      },
+    ],
+  });
+  return { name: `order-${order.number}.pdf`, type: 'application/pdf', bytes };
+}
+
+/** How long a collection stands in the calendar, minutes. */
+const collectionMinutes = 15;
+
+/** Open and ready orders as calendar entries, one a collection. */
+export async function collections(work: Work): Promise<File> {
+  const orders = await ordersWhere(work.tx, "o.state IN ('open', 'ready')", []);
+  const lines = await linesOfOrders(
+    work.tx,
+    orders.map((o) => o.id),
+  );
+  // Loaded when wanted: a start need not wait for it.
+  const { default: ical } = await import('ical-generator');
+  const calendar = ical({
+    name: `${work.settings.name}: collections`,
+    prodId: { company: 'Ember Slate', product: 'collections', language: 'EN' },
+  });
+  for (const o of orders) {
+    const mine = lines.filter((l) => l.orderId === o.id && l.state !== 'cancelled' && l.state !== 'handed');
+    calendar.createEvent({
+      id: `order-${o.number}@ember-slate`,
+      stamp: o.takenAt,
+      sequence: o.version,
+      start: o.dueAt,
+      end: new Date(o.dueAt.getTime() + collectionMinutes * 60_000),
+      summary: `${o.customer} collects order ${o.number}${o.state === 'ready' ? ' (ready)' : ''}`,
+      description: [
+        ...mine.map((l) => {
+          const { what, more } = lineWords(work, l);
+          return more ? `${what} (${more})` : what;
+        }),
+        o.remarks,
+        o.phone,
+      ]
+        .filter((t) => t !== '')
+        .join('\n'),
+    });
+  }
+  return {
+    name: `collections-${tradingDay(work.now, work.settings)}.ics`,
+    type: 'text/calendar; charset=utf-8',
+    bytes: Buffer.from(calendar.toString()),
+  };
+}

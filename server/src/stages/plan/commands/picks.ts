@@ -1,0 +1,97 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { offerFrom } from '@ember-slate/core/cutplan';
+import { nextNumber } from '../../../platform/books/numbers.ts';
+import { lockLots } from '../../../platform/books/stock.ts';
+import type { Work } from '../../../platform/context.ts';
+import { row, rows, run } from '../../../platform/db.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { shopLots, wantOf } from '../../../shop/available.ts';
+import { speciesById } from '../../../shop/species.ts';
+import { linesToPlan, type StoredLine } from '../queries/lines.ts';
+
+async function lockLine(work: Work, id: number, version: number): Promise<StoredLine> {
+  await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [id]);
+  const [line] = await linesToPlan(work, 'l.id = ?', [id]);
+  if (!line) throw problems.conflict('This line is at the bench or gone already');
+  if (line.version !== version)
+    throw problems.stale('Someone planned this line meanwhile: look at it again', {
+      version: line.version,
+      picks: await rows<{ lotId: number; fish: number }>(
+        work.tx,
+        'SELECT lot_id AS lotId, fish FROM pick WHERE line_id = ? ORDER BY lot_id',
+        [id],
+      ),
+    });
+  return line;
+}
+
+/** Promises fish to a line. Lots are locked, so the same fish is never promised twice. */
+export async function choosePicks(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.plan.choose>,
+): Promise<{ id: number }> {
+  await lockLots(
+    work.tx,
+    body.picks.map((p) => p.lotId),
+  );
+  const line = await lockLine(work, id, body.version);
+  const book = await speciesById(work.tx);
+  const species = book.get(line.speciesId)!;
+  const lots = (await shopLots(work, book, [id])).get(line.speciesId) ?? [];
+  const want = wantOf(work, line, line.dueAt);
+  if (new Set(body.picks.map((p) => p.lotId)).size !== body.picks.length)
+    throw fieldProblem('picks', 'One choice a lot, please');
+  for (const [i, pick] of body.picks.entries()) {
+    const lot = lots.find((l) => l.lot.id === pick.lotId);
+    if (!lot) throw fieldProblem(`picks.${i}.lotId`, `No ${species.name} of that lot in the cold room`);
+    const offer = offerFrom(species, lot.available, want);
+    if (offer.refusal) throw fieldProblem(`picks.${i}.lotId`, `${lot.lot.code}: ${offer.refusal}`);
+    if (pick.fish > offer.fishFree)
+      throw fieldProblem(
+        `picks.${i}.fish`,
+        `${lot.lot.code} has ${offer.fishFree} fish that are not promised`,
+      );
+  }
+  await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [id]);
+  for (const pick of body.picks)
+    await run(work.tx, 'INSERT INTO pick (line_id, lot_id, fish) VALUES (?, ?, ?)', [
+      id,
+      pick.lotId,
+      pick.fish,
+    ]);
+  await run(work.tx, 'UPDATE order_line SET state = ?, version = version + 1 WHERE id = ?', [
+    body.picks.length > 0 ? 'planned' : 'open',
+    id,
+  ]);
+  return { id };
+}
+
+/** Makes the ticket of a planned line; its fish stay promised until they come to the bench. */
+export async function sendToBench(
+  work: Work,
+  id: number,
+  version: number,
+): Promise<{ id: number; number: number }> {
+  const line = await lockLine(work, id, version);
+  if (line.state !== 'planned') throw problems.conflict('Choose its fish first');
+  const number = await nextNumber(work.tx, 'ticket');
+  const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
+    number,
+    line.speciesId,
+    line.dueAt,
+  ]);
+  await run(
+    work.tx,
+    `INSERT INTO ticket_cut (ticket_id, line_id, form, pieces, piece_grams, total_grams, options)
+     SELECT ?, id, form, pieces, piece_grams, total_grams, options FROM order_line WHERE id = ?`,
+    [made.insertId, id],
+  );
+  await run(
+    work.tx,
+    'INSERT INTO ticket_input (ticket_id, lot_id, pieces) SELECT ?, lot_id, fish FROM pick WHERE line_id = ?',
+    [made.insertId, id],
+  );
+  await run(work.tx, 'UPDATE order_line SET version = version + 1 WHERE id = ?', [id]);
+  return { id: made.insertId, number };
+}

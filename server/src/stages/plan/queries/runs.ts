@@ -1,0 +1,133 @@
+import type { CutPlan, FoundPlan, PlanSpecies } from '@ember-slate/contract';
+import type { PlannedFish } from '@ember-slate/core/cutplan';
+import type { Work } from '../../../platform/context.ts';
+import { row } from '../../../platform/db.ts';
+import { problems } from '../../../platform/problem.ts';
+import { dayProblems } from './day.ts';
+
+export interface PlanRow {
+  id: number;
+  parentId: number | null;
+  state: CutPlan['state'];
+  horizon: CutPlan['horizon'];
+  madeBy: string;
+  madeAt: Date;
+  beatAt: Date;
+  problems: string;
+  found: string;
+  pinned: string;
+  note: string;
+}
+const select = `SELECT c.id, c.parent_id AS parentId, c.state, c.horizon, p.name AS madeBy, c.made_at AS madeAt, c.beat_at AS beatAt,
+  c.problems, c.found, c.pinned, c.note FROM cut_plan c JOIN staff p ON p.id = c.made_by`;
+
+/** A run that has not been heard of for so long is dead, ms. */
+const silentMs = 15_000;
+
+export type Found = Record<string, FoundPlan>;
+
+export const planRow = async (work: Work, id: number, lock = false): Promise<PlanRow> => {
+  const found = await row<PlanRow>(work.tx, `${select} WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id]);
+  if (!found) throw problems.notFound('No such plan');
+  return found;
+};
+
+/** The plan before one: what it was changed from by hand, else the one made before it that is still kept whole. */
+export const planBefore = (work: Work, p: PlanRow) =>
+  row<PlanRow>(
+    work.tx,
+    `${select} WHERE c.id = COALESCE(?, (SELECT MAX(id) FROM cut_plan WHERE id < ? AND problems <> '[]'))`,
+    [p.parentId, p.id],
+  );
+export const newest = (work: Work) =>
+  row<PlanRow>(work.tx, `${select} WHERE c.problems <> '[]' ORDER BY c.id DESC LIMIT 1`);
+
+export const valueOf = (found: Found) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
+
+/** What of a problem must be the same for a plan of it to hold still. */
+const face = (species: readonly PlanSpecies[]) =>
+  JSON.stringify(
+    species.map((s) => [
+      s.speciesId,
+      s.fish.map((f) => [f.lotId, f.grams]),
+      s.lines.map((l) => [l.id, l.form, l.pieces, l.pieceGrams, l.totalGrams, l.dueAt]),
+    ]),
+  );
+
+async function view(work: Work, p: PlanRow): Promise<CutPlan> {
+  const species = JSON.parse(p.problems) as PlanSpecies[];
+  const found = JSON.parse(p.found) as Found;
+  const dead = p.state === 'running' && work.now.getTime() - p.beatAt.getTime() > silentMs;
+  const parent = p.parentId === null ? undefined : await planRow(work, p.parentId);
+  // While it runs it is read at every beat: what has changed meanwhile is asked once it is done.
+  const settled = p.state === 'accepted' || (p.state === 'running' && !dead);
+  const live = settled ? species : await dayProblems(work, p.horizon, p.madeAt, species);
+  return {
+    id: p.id,
+    state: dead ? 'failed' : p.state,
+    horizon: p.horizon,
+    madeBy: p.madeBy,
+    madeAt: p.madeAt.toISOString(),
+    note: dead ? 'Planning broke off; what was found before is kept' : p.note,
+    parent: parent ? { id: parent.id, value: valueOf(JSON.parse(parent.found) as Found) } : null,
+    pinned: JSON.parse(p.pinned) as string[],
+    species: species.map((s) => ({ ...s, found: found[s.speciesId] ?? null })),
+    changed: face(live) !== face(species),
+  };
+}
+
+export async function currentPlan(work: Work) {
+  const latest = await newest(work);
+  const live = latest ? null : await dayProblems(work, 'tomorrow');
+  const plan = latest ? await view(work, latest) : null;
+  const of = plan?.species ?? live!;
+  return {
+    plan,
+    lines: of.reduce((n, s) => n + s.lines.length, 0),
+    fish: of.reduce((n, s) => n + s.fish.length, 0),
+  };
+}
+
+/** Pinned fish of a plan with their cuts, those that are still there. */
+export function settledOf(
+  plan: PlanRow | undefined,
+  species: readonly PlanSpecies[],
+): Map<string, PlannedFish[]> {
+  const settled = new Map<string, PlannedFish[]>();
+  if (!plan) return settled;
+  const pinned = new Set(JSON.parse(plan.pinned) as string[]);
+  const found = JSON.parse(plan.found) as Found;
+  for (const s of species) {
+    const lines = new Set(s.lines.map((l) => l.id));
+    const there = new Set(s.fish.map((f) => f.id));
+    settled.set(
+      s.speciesId,
+      (found[s.speciesId]?.plan.fish ?? []).filter(
+        (f) =>
+          pinned.has(f.fish) &&
+          there.has(f.fish) &&
+          f.pieces.every((p) => p.line === null || lines.has(p.line)),
+      ),
+    );
+  }
+  return settled;
+}
+
+/** What a plan has of species that are not planned anew, where their fish and lines are still the same. */
+export function keptOf(
+  plan: PlanRow | undefined,
+  species: readonly PlanSpecies[],
+  anew: readonly string[],
+): Found {
+  if (!plan || plan.state === 'accepted') return {};
+  const stored = JSON.parse(plan.problems) as PlanSpecies[];
+  const found = JSON.parse(plan.found) as Found;
+  return Object.fromEntries(
+    species.flatMap((s): [string, FoundPlan][] => {
+      const had = stored.find((x) => x.speciesId === s.speciesId);
+      const plan = found[s.speciesId];
+      const same = had && face([had]) === face([s]);
+      return !anew.includes(s.speciesId) && same && plan ? [[s.speciesId, plan]] : [];
+    }),
+  );
+}

@@ -1,0 +1,96 @@
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { isItem } from '@ember-slate/core/ledger';
+import { knownRow, lockLots } from '../../platform/books/stock.ts';
+import type { Work } from '../../platform/context.ts';
+import { row, run } from '../../platform/db.ts';
+import { fieldProblem, problems } from '../../platform/problem.ts';
+import { formsOf } from '../../platform/settings.ts';
+import { accountKey, type Key } from '../../shop/keys.ts';
+import { lotsById } from '../../shop/lots.ts';
+import { pricesOf } from '../../shop/prices.ts';
+import { oneSpecies } from '../../shop/species.ts';
+
+/** Sets a price that was thought of while another stood there: where that one is gone, nothing is written. */
+export async function setPrice(
+  work: Work,
+  { was, ...body }: BodyOf<typeof contract.prices.set>,
+): Promise<{ id: number }> {
+  if (!(await oneSpecies(work.tx, body.speciesId)))
+    throw fieldProblem('speciesId', 'Not in the species book');
+  if (!isItem(body.item, formsOf(work.settings)))
+    throw fieldProblem('item', 'Not a form or trim of this shop');
+  const had = await row<{ perKg: number }>(
+    work.tx,
+    'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ? FOR UPDATE',
+    [body.speciesId, body.item],
+  );
+  const now = had?.perKg ?? (await pricesOf(work, [body.speciesId])).full(body.speciesId, body.item);
+  if (now !== was) throw problems.stale('Someone set this price meanwhile: look at it again', { was: now });
+  return had?.perKg === body.perKg ? { id: 0 } : writePrice(work, body);
+}
+
+/** Writes a price and the row of its history. */
+export async function writePrice(
+  work: Work,
+  body: Omit<BodyOf<typeof contract.prices.set>, 'was'>,
+): Promise<{ id: number }> {
+  await run(
+    work.tx,
+    'INSERT INTO price (species_id, item, per_kg) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE per_kg = VALUES(per_kg)',
+    [body.speciesId, body.item, body.perKg],
+  );
+  const made = await run(
+    work.tx,
+    'INSERT INTO price_change (species_id, item, per_kg, at, staff_id, reason) VALUES (?, ?, ?, ?, ?, ?)',
+    [body.speciesId, body.item, body.perKg, work.now, work.actor.id, body.reason],
+  );
+  return { id: made.insertId };
+}
+
+const standing = (work: Work, key: Omit<Key, 'place'>) =>
+  row<{ id: number; perKg: number }>(
+    work.tx,
+    `SELECT id, per_kg AS perKg FROM markdown WHERE lot_id = ? AND item = ? AND batch = ? AND ended_at IS NULL FOR UPDATE`,
+    [key.lotId, key.item, key.batch],
+  );
+
+const end = (work: Work, id: number) =>
+  run(work.tx, 'UPDATE markdown SET ended_at = ?, ended_by = ? WHERE id = ?', [work.now, work.actor.id, id]);
+
+/** Marks a row down: below its full price, not below the shop's floor, once at a time. */
+export async function markDown(
+  work: Work,
+  body: BodyOf<typeof contract.prices.markDown>,
+): Promise<{ id: number }> {
+  await lockLots(work.tx, [body.lotId]);
+  const [lot] = await lotsById(work.tx, [body.lotId]);
+  if (!lot) throw problems.notFound('No such lot');
+  await knownRow(work, accountKey(body));
+  const full = (await pricesOf(work)).full(lot.speciesId, body.item);
+  if (full === null) throw fieldProblem('perKg', 'It has no price yet: set one first');
+  if (body.perKg >= full) throw fieldProblem('perKg', 'A markdown is below the full price');
+  const floor = Math.round(full * work.settings.money.floorShare);
+  if (body.perKg < floor)
+    throw fieldProblem(
+      'perKg',
+      `Below the floor the shop set, ${Math.round(work.settings.money.floorShare * 100)} % of the full price`,
+    );
+  const had = await standing(work, body);
+  if (had) await end(work, had.id);
+  const made = await run(
+    work.tx,
+    'INSERT INTO markdown (lot_id, item, batch, full_per_kg, per_kg, reason, made_at, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    [body.lotId, body.item, body.batch, full, body.perKg, body.reason, work.now, work.actor.id],
+  );
+  return { id: made.insertId };
+}
+
+export async function markUp(
+  work: Work,
+  body: BodyOf<typeof contract.prices.markUp>,
+): Promise<{ id: number }> {
+  const had = await standing(work, body);
+  if (!had) throw problems.conflict('It is not marked down');
+  await end(work, had.id);
+  return { id: had.id };
+}

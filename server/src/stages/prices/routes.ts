@@ -1,0 +1,14 @@
+import type { contract } from '@ember-slate/contract';
+import type { Handlers } from '../../platform/handlers.ts';
+import { markDown, markUp, setPrice } from './commands.ts';
+import { priceHistory, priceList } from './queries/list.ts';
+import { markdowns } from './queries/markdowns.ts';
+
+export const prices: Handlers<typeof contract.prices> = {
+  list: (work) => priceList(work),
+  history: (work, { query }) => priceHistory(work, query.speciesId, query.item),
+  set: (work, { body }) => setPrice(work, body),
+  markdowns: (work) => markdowns(work),
+  markDown: (work, { body }) => markDown(work, body),
+  markUp: (work, { body }) => markUp(work, body),
+};

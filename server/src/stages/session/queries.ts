@@ -1,0 +1,28 @@
+import type { AnswerOf, contract } from '@ember-slate/contract';
+import type { DeviceStates } from '../../platform/config.ts';
+import type { Actor } from '../../platform/context.ts';
+import { type Asks, rows } from '../../platform/db.ts';
+import { readSettings } from '../../platform/settings.ts';
+
+/** What the sign-in screen shows. */
+export async function shopAtTheDoor(
+  db: Asks,
+  me: Actor | null,
+  devices: DeviceStates,
+): Promise<AnswerOf<typeof contract.session.shop>> {
+  const { name, sample, timeZone, currency, closesAt, weekdays, ruleProfile, idleLockMinutes } =
+    await readSettings(db);
+  return {
+    name,
+    sample,
+    timeZone,
+    currency,
+    closesAt,
+    weekdays: [...weekdays],
+    ruleProfile,
+    idleLockMinutes,
+    staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),
+    devices,
+    me,
+  };
+}

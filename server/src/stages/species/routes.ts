@@ -1,0 +1,10 @@
+import type { contract } from '@ember-slate/contract';
+import type { Handlers } from '../../platform/handlers.ts';
+import { editSpecies, newSpecies } from './commands.ts';
+import { speciesYields } from './queries.ts';
+
+export const species: Handlers<typeof contract.species> = {
+  yields: (work, { params }) => speciesYields(work, params.id!),
+  edit: (work, { params, body }) => editSpecies(work, params.id!, body),
+  add: (work, { body }) => newSpecies(work, body),
+};

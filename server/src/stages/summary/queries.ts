@@ -1,0 +1,116 @@
+import type { AnswerOf, contract, StockRow } from '@ember-slate/contract';
+import { addDays } from '@ember-slate/core/calendar';
+import { formName } from '@ember-slate/core/forms';
+import { shortName } from '@ember-slate/core/species';
+import { today, type Work } from '../../platform/context.ts';
+import { marks, row } from '../../platform/db.ts';
+import { formsOf } from '../../platform/settings.ts';
+import { lotsLying } from '../../shop/onHand.ts';
+import { ordersWhere } from '../../shop/orders.ts';
+import { unanswered } from '../../shop/places.ts';
+import { stock } from '../../shop/stock.ts';
+import { cutsOf, openTimers, ticketsWhere } from '../../shop/tickets.ts';
+
+type Summary = AnswerOf<typeof contract.summary.stages>;
+
+/** Counts that need no sums: one round trip. */
+const countsSql = (lots: number) => `SELECT
+  (SELECT COUNT(*) FROM delivery WHERE state = 'open') AS deliveries,
+  (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND l.id IN (${marks(lots)})) AS ungraded,
+  (SELECT COUNT(*) FROM lot l LEFT JOIN grade g ON g.id = l.grade_id
+    WHERE (g.verdict = 'hold' OR (l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject')) AND l.id IN (${marks(lots)})) AS held,
+  (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
+  (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
+  (SELECT COUNT(*) FROM order_line l WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)) AS unplanned,
+  (SELECT COUNT(*) FROM ticket WHERE state IN ('waiting', 'cutting')) AS tickets,
+  (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
+    WHERE b.account = 'end:unaccounted' AND b.lot_id IN (${marks(lots)})
+    GROUP BY b.lot_id HAVING ABS(g) > GREATEST(10, ROUND(whole * 0.015))) AS off) AS unbalanced`;
+
+type Counts = Record<
+  'deliveries' | 'ungraded' | 'held' | 'orders' | 'lateOrders' | 'unplanned' | 'tickets' | 'unbalanced',
+  number
+>;
+
+/** Stock that ends soonest, one line a species and form. */
+function endsOf(rows: readonly StockRow[], until: string): Summary['ends'] {
+  const seen = new Set<string>();
+  return rows
+    .filter((r) => r.saleable && !r.blocked && r.sellBy !== null && r.sellBy <= until)
+    .filter((r) => {
+      const key = `${r.speciesName} ${r.itemName} ${r.sellBy}`;
+      if (seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    })
+    .slice(0, 8)
+    .map((r) => ({
+      on: r.sellBy!,
+      title: `${shortName(r.speciesName)}, ${r.itemName}`,
+      grams: r.grams,
+      code: r.code,
+    }));
+}
+
+/** What waits at each stage, and what comes next across the shop. */
+export async function stageSummary(work: Work): Promise<Summary> {
+  const { tx, now } = work;
+  const lying = await lotsLying(tx);
+  const n = (await row<Counts>(tx, countsSql(lying.length), [...lying, ...lying, now, ...lying]))!;
+  const soon = new Date(now.getTime() + 10 * 3_600_000);
+  const orders = await ordersWhere(tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [soon]);
+  const tickets = await ticketsWhere(tx, "t.state IN ('waiting', 'cutting')");
+  const cuts = await cutsOf(
+    tx,
+    tickets.map((t) => t.id),
+  );
+  const timers = await openTimers(tx);
+  const late = tickets.filter((t) => t.dueAt < now).length;
+  const rows = await stock(work);
+  const trays = rows.filter((r) => r.saleable && r.grams > 0);
+  const mustGo = trays.filter((r) =>
+    r.sellBy === null ? r.daysLeft !== null : r.blocked === null && r.sellBy <= today(work),
+  ).length;
+  const hot = (count: number, word: string) => (count > 0 ? `${count} ${word}` : null);
+  const due = [
+    ...tickets.map((t) => {
+      const mine = cuts.filter((c) => c.ticketId === t.id);
+      const names = mine.map((c) => formName(formsOf(work.settings), c.form));
+      return {
+        at: t.dueAt,
+        title: `Ticket ${t.number}`,
+        detail: [
+          shortName(t.speciesName).toLowerCase(),
+          ...new Set(names),
+          mine[0]?.customer ?? 'counter',
+        ].join(', '),
+      };
+    }),
+    ...timers.map((t) => ({
+      at: t.endsAt,
+      title: t.name,
+      detail: `${shortName(t.speciesName).toLowerCase()}, ticket ${t.number}`,
+    })),
+    ...orders
+      .filter((o) => !cuts.some((c) => c.orderId === o.id))
+      .map((o) => ({
+        at: o.dueAt,
+        title: o.state === 'ready' ? `Collect, order ${o.number}` : `Order ${o.number}`,
+        detail: o.customer,
+      })),
+  ].sort((a, b) => a.at.getTime() - b.at.getTime());
+  return {
+    stages: {
+      landing: { count: n.deliveries, noun: 'open', hot: null },
+      grading: { count: n.ungraded, noun: 'lots', hot: hot(n.held, 'held') },
+      orders: { count: n.orders, noun: 'open', hot: hot(n.lateOrders, 'late') },
+      plan: { count: n.unplanned, noun: 'lines', hot: null },
+      bench: { count: n.tickets, noun: 'tickets', hot: hot(late, 'late') },
+      counter: { count: trays.length, noun: 'trays', hot: hot(mustGo, 'must go') },
+      close: { count: n.unbalanced, noun: 'to do', hot: hot(n.unbalanced, 'off') },
+    },
+    alarms: await unanswered(work),
+    due: due.slice(0, 12).map((d) => ({ ...d, at: d.at.toISOString(), hot: d.at < now })),
+    ends: endsOf(rows, addDays(today(work), 4)),
+  };
+}
