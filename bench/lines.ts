@@ -35,10 +35,10 @@ const say = (name: string, l: Lines) =>
     `${name.padEnd(10)} ${String(l.code).padStart(7)} code ${String(l.test).padStart(7)} test ${share(l).toFixed(1).padStart(6)} %`,
   );
 for (const [name, lines] of [...byWorkspace].sort(([a], [b]) => a.localeCompare(b))) say(name, lines);
-const all = [...byWorkspace.values()].reduce(
-  (s, l) => ({ code: s.code + l.code, test: s.test + l.test }),
-  { code: 0, test: 0 },
-);
+const all = [...byWorkspace.values()].reduce((s, l) => ({ code: s.code + l.code, test: s.test + l.test }), {
+  code: 0,
+  test: 0,
+});
 say('whole', all);
 const web = byWorkspace.get('web') ?? { code: 0, test: 0 };
 if (share(all) < 25 || share(all) > 33 || share(web) < 25) process.exitCode = 1;

@@ -56,12 +56,12 @@ describe('the contract', () => {
     const others = (name: string) => name !== 'close.sign';
     expect(
       may('counter')
-        .filter((n) => /^(landing|grading|plan|bench|close)\./.test(n))
+        .filter((n) => /^(landing|grading|plan|bench|labels|close)\./.test(n))
         .filter(others),
     ).toEqual([]);
     expect(
       may('bench')
-        .filter((n) => /^(orders|close)\./.test(n))
+        .filter((n) => /^(orders|prices|close)\./.test(n))
         .filter(others),
     ).toEqual([]);
     const managerOnly = may('manager').filter(
@@ -76,21 +76,21 @@ describe('the contract', () => {
       'cold.clear',
       'cold.edit',
       'costs.setSettings',
-      'prices.markDown',
-      'prices.markUp',
-      'prices.set',
       'counter.setSlab',
       'counter.voidSale',
       'forms.save',
-      'labels.setSettings',
       'forms.shopMethods',
       'grading.calibrate',
       'grading.changeScheme',
+      'labels.setSettings',
       'landing.editSupplier',
       'landing.rawPaper',
       'landing.settle',
       'people.release',
       'people.setRules',
+      'prices.markDown',
+      'prices.markUp',
+      'prices.set',
       'species.add',
       'species.edit',
       'trim.setCustoms',
