@@ -18,7 +18,7 @@ import type { AddressInfo } from 'node:net';
  * query beneath, so that the figures mean the same on any machine. Load goes to loopback for a bounded time.
  */
 const seconds = 4;
-const connections = 4;
+const screens = [4, 20] as const;
 const percentile = (sorted: readonly number[], p: number) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * p))]!;
 
@@ -55,7 +55,11 @@ interface Figure {
 }
 
 /** Milliseconds of each answer under load, from autocannon's own histogram of responses. */
-async function measure(name: string, options: Partial<autocannon.Options>): Promise<Figure> {
+async function measure(
+  name: string,
+  connections: number,
+  options: Partial<autocannon.Options>,
+): Promise<Figure> {
   const times: number[] = [];
   const result = await new Promise<autocannon.Result>((done, fail) => {
     const run = autocannon({ url: base, connections, duration: seconds, ...options }, (error, r) =>
@@ -92,9 +96,10 @@ async function query(sql: string): Promise<Figure> {
   };
 }
 
-const read = (path: string) => measure(path, { requests: [{ method: 'GET', path, headers: { cookie } }] });
-const save = () =>
-  measure('POST /api/landing/deliveries', {
+const read = (path: string, connections: number) =>
+  measure(path, connections, { requests: [{ method: 'GET', path, headers: { cookie } }] });
+const save = (connections: number) =>
+  measure('POST /api/landing/deliveries', connections, {
     requests: [
       {
         method: 'POST',
@@ -118,30 +123,33 @@ const save = () =>
     ],
   });
 
-const bare = await measure('bare route', { requests: [{ method: 'GET', path: '/bare' }] });
 const raw = await query('SELECT * FROM balance');
-const figures = [
-  await read('/api/landing/deliveries'),
-  await read('/api/grading/lots'),
-  await read('/api/orders'),
-  await read('/api/plan/lines'),
-  await read('/api/bench/tickets'),
-  await read('/api/counter/stock'),
-  await read(`/api/close/${today}`),
-  await read('/api/summary'),
-  await save(),
+const paths = [
+  '/api/landing/deliveries',
+  '/api/grading/lots',
+  '/api/orders',
+  '/api/plan/lines',
+  '/api/bench/tickets',
+  '/api/counter/stock',
+  `/api/close/${today}`,
+  '/api/summary',
 ];
-
-console.log(
-  `\n${connections} screens at once, ${seconds} s each, the sample shop; bare route p50 ${bare.p50.toFixed(2)} ms, bare query p50 ${raw.p50.toFixed(2)} ms`,
-);
-console.log(
-  `${'request'.padEnd(34)} ${'p50 ms'.padStart(8)} ${'p95 ms'.padStart(8)} ${'× bare'.padStart(8)} ${'× query'.padStart(8)}`,
-);
-for (const f of figures)
+for (const connections of screens) {
+  const bare = await measure('bare route', connections, { requests: [{ method: 'GET', path: '/bare' }] });
+  const figures = [];
+  for (const path of paths) figures.push(await read(path, connections));
+  figures.push(await save(connections));
   console.log(
-    `${f.name.padEnd(34)} ${f.p50.toFixed(1).padStart(8)} ${f.p95.toFixed(1).padStart(8)} ${(f.p50 / bare.p50).toFixed(1).padStart(8)} ${(f.p50 / raw.p50).toFixed(1).padStart(8)}`,
+    `\n${connections} screens at once, ${seconds} s each, the sample shop; bare route p50 ${bare.p50.toFixed(2)} ms, bare query p50 ${raw.p50.toFixed(2)} ms`,
   );
+  console.log(
+    `${'request'.padEnd(34)} ${'p50 ms'.padStart(8)} ${'p95 ms'.padStart(8)} ${'× bare'.padStart(8)} ${'× query'.padStart(8)}`,
+  );
+  for (const f of figures)
+    console.log(
+      `${f.name.padEnd(34)} ${f.p50.toFixed(1).padStart(8)} ${f.p95.toFixed(1).padStart(8)} ${(f.p50 / bare.p50).toFixed(1).padStart(8)} ${(f.p50 / raw.p50).toFixed(1).padStart(8)}`,
+    );
+}
 
 const html = readFileSync('web/dist/index.html', 'utf8');
 const first = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((m) => m[1]!);

@@ -192,7 +192,9 @@ export class SampleShop {
   async claim(work: Work, daysAgo: number) {
     const day = tradingDay(work.now, work.settings);
     for (const c of claims.filter((x) => x.daysAgo === daysAgo)) {
-      const delivery = (await listDeliveries(work, day)).find((d) => d.supplier === suppliers[c.supplier]);
+      const delivery = (await listDeliveries(work, true, day)).find(
+        (d) => d.supplier === suppliers[c.supplier],
+      );
       const lot = delivery?.lots.find((l) => l.there.pieces > c.fish);
       if (!lot) continue;
       const grams = Math.round((lot.there.grams * c.fish) / lot.there.pieces);

@@ -58,6 +58,8 @@ export interface AppOptions {
   host: string;
   webRoot: string | null;
   checkAnswers: boolean;
+  /** Works every answer out afresh: what a process remembers is held against it in tests. */
+  forgetful?: boolean;
   trustProxy?: string | null;
   hosts?: readonly string[];
   devices?: DeviceStates;
@@ -154,7 +156,7 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
     pool,
     checkAnswers: options.checkAnswers,
     clock,
-    kept: new Kept(),
+    kept: new Kept({ frozen: options.checkAnswers, forgetful: options.forgetful ?? false }),
     jobs,
     scaleSimulated: devices.scale === 'simulated',
   };

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Server } from 'node:http';
 import {
   contract,
   type AnswerOf,
@@ -88,6 +89,8 @@ export interface House {
   manager: Screen;
   bench: Screen;
   counter: Screen;
+  /** The same shop through a process that remembers nothing, with the manager signed in. */
+  forgetful: () => Promise<Screen>;
   /** The clock of the house; move it by assigning. */
   clock: { now: Date };
   close: () => Promise<void>;
@@ -118,7 +121,7 @@ export async function openHouse(
   });
   const clock = { now: noon };
   const scale = new ScaleAdapter(more.scaleAddress ?? null, true);
-  const { app } = createApp({
+  const options = {
     pool,
     scale,
     printer: new PrinterAdapter(more.printerAddress ?? null),
@@ -134,11 +137,16 @@ export async function openHouse(
     webRoot: null,
     checkAnswers: true,
     clock: () => clock.now,
-  });
-  const server = await openDoor(app, 0, '127.0.0.1');
-  const base = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
-  const screen = async (role: Role) => {
-    const s = new Screen(base);
+  } as const;
+  const servers: Server[] = [];
+  const open = async (forgetful: boolean) => {
+    const server = await openDoor(createApp({ ...options, forgetful }).app, 0, '127.0.0.1');
+    servers.push(server);
+    return `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+  };
+  const base = await open(false);
+  const screen = async (role: Role, at = base) => {
+    const s = new Screen(at);
     expect((await s.signIn(staff[role], pins[role])).status).toBe(200);
     return s;
   };
@@ -156,10 +164,13 @@ export async function openHouse(
     manager,
     bench,
     counter,
+    forgetful: async () => screen('manager', await open(true)),
     close: async () => {
       scale.close();
-      server.closeAllConnections();
-      await new Promise((done) => server.close(done));
+      for (const server of servers) {
+        server.closeAllConnections();
+        await new Promise((done) => server.close(done));
+      }
       await pool.end();
       await giveBack(url);
     },

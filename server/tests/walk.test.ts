@@ -1,4 +1,4 @@
-import { contract, type Order } from '@ember-slate/contract';
+import { contract, type Order, type Route } from '@ember-slate/contract';
 import { seeded } from '@ember-slate/core/cutplan/solver';
 import { describe, expect, inject, it } from 'vitest';
 import { fourFillets, landBass, openHouse, proof, sweep, type House } from './house.ts';
@@ -189,6 +189,44 @@ class Walk {
 }
 
 const over = (l: Order['lines'][number]) => l.state === 'handed' || l.state === 'cancelled';
+
+/** Every read without an id of its own; of a report or a day, that of the walk. */
+const day = '2026-11-25';
+const questions: [string, Route, Record<string, string>][] = Object.entries(contract)
+  .flatMap(([stage, routes]) =>
+    Object.entries(routes as Record<string, Route>).map(
+      ([name, route]) => [`${stage}.${name}`, route] as const,
+    ),
+  )
+  .filter(([, r]) => r.kind === 'read' && !/:(?!day)/.test(r.path))
+  .map(([name, r]): [string, Route, Record<string, string>] => [name, r, { day, from: day, to: day }])
+  .filter(([, r, query]) => r.query === null || r.query.safeParse(query).success);
+
+describe('what a process remembers', () => {
+  it('is what it would answer afresh, whatever people do and however the clock runs', async () => {
+    expect(questions.length).toBeGreaterThan(35);
+    const house = await openHouse(inject('databaseUrl'));
+    try {
+      const afresh = await house.forgetful();
+      for (let i = 0; i < 3; i++) await landBass(house, true, { pieces: 10, grams: 10_000 });
+      const walk = new Walk(house, 11);
+      for (let i = 0; i < 30; i++) {
+        await walk.step();
+        // Some acts share a moment, some are minutes apart; what was remembered in a moment is as old as it at most.
+        if (walk.random() < 0.6)
+          house.clock.now = new Date(house.clock.now.getTime() + 1000 + walk.whole(20_000));
+        for (const [name, route, query] of questions.filter(() => walk.random() < 0.3)) {
+          const sent = { params: { day }, ...(route.query ? { query } : {}) };
+          // Asked twice: once to be worked out, once to be remembered.
+          await house.manager.ok(route, sent);
+          expect(await house.manager.ok(route, sent), name).toEqual(await afresh.ok(route, sent));
+        }
+      }
+    } finally {
+      await house.close();
+    }
+  });
+});
 
 describe.each([2, 3])('orders under a day of everything at once, seed %i', (seed) => {
   it('stay sound: the shelf holds what lines wait for, states agree, deposits and the ledger add up', async () => {

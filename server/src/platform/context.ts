@@ -2,6 +2,7 @@ import type { Role } from '@ember-slate/contract';
 import { tradingDay } from '@ember-slate/core/calendar';
 import type { UnitSystem } from '@ember-slate/core/units';
 import type { Tx } from './db.ts';
+import type { Revision } from './feed.ts';
 import type { Kept } from './kept.ts';
 import type { ReadSettings } from './settings.ts';
 
@@ -28,17 +29,28 @@ export interface Work {
   /** What this process keeps at hand. */
   kept: Kept;
   /**
+   * The revision of the records this is read at (`kept.ts`); null inside a change, which sees more than others do.
+   */
+  revision: Revision | null;
+  /**
    * Has a job done once the change is committed, before its answer goes out; `tell` puts into the answer how it went.
    */
   afterwards: (jobId: number, tell?: (state: JobState) => object) => void;
 }
 
+/**
+ * What a question about the shop may depend on: the records, the time, the shop's settings and what this process keeps
+ * at hand; never who asks.
+ */
+export type Reader = Pick<Work, 'tx' | 'now' | 'settings' | 'kept' | 'revision'>;
+
 /** Work that no request asked for: nothing is left to be done after it, and weights are metric. */
-export const quietly = (work: Omit<Work, 'units' | 'afterwards'>): Work => ({
+export const quietly = (work: Omit<Work, 'units' | 'afterwards' | 'revision'>): Work => ({
   ...work,
   units: 'metric',
+  revision: null,
   afterwards: () => undefined,
 });
 
 /** The trading day of this piece of work. */
-export const today = (work: Work): string => tradingDay(work.now, work.settings);
+export const today = (work: Pick<Work, 'now' | 'settings'>): string => tradingDay(work.now, work.settings);

@@ -1,6 +1,6 @@
 import type { Tag } from '@ember-slate/contract';
 import type { Pool } from 'mysql2/promise';
-import { rows, run, type Tx } from './db.ts';
+import { type Asks, rows, run, type Tx } from './db.ts';
 
 /** One change of the shop and what it touched; a screen knows its own changes by their id. */
 export interface Change {
@@ -14,6 +14,30 @@ export const announce = async (tx: Tx, tags: readonly Tag[], now: Date): Promise
 
 /** How far back a slow transaction's older id is still looked for. */
 const overlap = 100;
+
+/**
+ * The revision the shop's records stand at: every change notes itself in the feed as it commits. The newest ids tell
+ * also of one that committed late with an older id, since their sum only grows.
+ */
+export class Revision {
+  private atFirst: Promise<string> | null = null;
+
+  constructor(private readonly tx: Asks) {}
+
+  /** What it was when this request first asked. */
+  first(): Promise<string> {
+    return (this.atFirst ??= this.current());
+  }
+
+  async current(): Promise<string> {
+    const [found] = await rows<{ newest: number | null; sum: string | null }>(
+      this.tx,
+      `SELECT MAX(id) AS newest, CAST(SUM(id) AS CHAR) AS sum
+       FROM (SELECT id FROM change_feed ORDER BY id DESC LIMIT ${overlap}) AS latest`,
+    );
+    return `${found?.newest ?? 0} ${found?.sum ?? 0}`;
+  }
+}
 
 /**
  * Reads the change feed for every screen of this process: one poll, shared. Other processes' changes arrive the

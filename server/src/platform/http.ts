@@ -5,7 +5,7 @@ import type { Pool } from 'mysql2/promise';
 import type { z } from 'zod';
 import type { Actor, JobState, Work } from './context.ts';
 import { patienceMs, reading, row, transaction, type Tx } from './db.ts';
-import { announce } from './feed.ts';
+import { announce, Revision } from './feed.ts';
 import { type File, idOf } from './handlers.ts';
 import { keepAnswer, once } from './idempotency.ts';
 import type { Jobs } from './jobs.ts';
@@ -57,6 +57,7 @@ async function admit(platform: Platform, route: Route, request: Request): Promis
 /** What a request works with; its screen says which units it shows. */
 const workOf = async (
   platform: Platform,
+  route: Route,
   tx: Tx,
   request: Request,
   actor: Actor,
@@ -65,6 +66,7 @@ const workOf = async (
   actor,
   settings: await readSettings(tx),
   kept: platform.kept,
+  revision: route.kind === 'read' || route.kind === 'document' ? new Revision(tx) : null,
   units: request.get('Units') === 'imperial' ? 'imperial' : 'metric',
 });
 
@@ -140,7 +142,7 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
       left = [];
       const afterwards: Work['afterwards'] = (jobId, tell) => void left.push({ jobId, tell });
       const who = await inTheNameOf(tx, route, request, actor);
-      return handler({ ...(await workOf(platform, tx, request, who)), now, afterwards }, input);
+      return handler({ ...(await workOf(platform, route, tx, request, who)), now, afterwards }, input);
     };
     const unchanged = async (tx: Tx) => ({ answer: await work(tx), repeated: false, changeId: 0 });
     const changed = async (tx: Tx) => {
@@ -177,7 +179,7 @@ export function serveFile(
       platform.pool,
       async (tx) =>
         make(
-          { ...(await workOf(platform, tx, request, actor)), now, afterwards: nothingAfterwards },
+          { ...(await workOf(platform, route, tx, request, actor)), now, afterwards: nothingAfterwards },
           { params: request.params as Record<string, string> },
         ),
       patienceMs,
@@ -213,7 +215,11 @@ export function receiveFile<T>(
           route: `${route.method} ${request.path}`,
           body: createHash('sha256').update(sent).digest('hex'),
         };
-        const work = { ...(await workOf(platform, tx, request, actor)), now, afterwards: nothingAfterwards };
+        const work = {
+          ...(await workOf(platform, route, tx, request, actor)),
+          now,
+          afterwards: nothingAfterwards,
+        };
         const result = await once(tx, request.get('Idempotency-Key'), asked, now, () =>
           keep(work, params, fitted),
         );

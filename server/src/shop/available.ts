@@ -4,7 +4,7 @@ import type { AvailableLot, Want } from '@ember-slate/core/cutplan';
 import { type FormId, formOf } from '@ember-slate/core/forms';
 import type { Damage, Use } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { clocksOf, rawOf } from './clocks.ts';
@@ -23,7 +23,7 @@ export interface ShopLot {
  * are, so that a line can be planned again.
  */
 export async function shopLots(
-  work: Work,
+  work: Reader,
   book: Map<string, Species>,
   exceptLines: readonly number[] = [],
 ): Promise<Map<string, ShopLot[]>> {
@@ -72,7 +72,7 @@ export async function shopLots(
 
 /** What a line wants, seen from now; options as they are stored or as they are said. */
 export function wantOf(
-  work: Work,
+  work: Reader,
   line: {
     form: FormId;
     options: string | readonly string[];

@@ -1,7 +1,7 @@
 import type { BenchJob } from '@ember-slate/core/benchtime';
 import { compose, minutesOf } from '@ember-slate/core/board';
 import { formOf } from '@ember-slate/core/forms';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { speciesById } from './species.ts';
@@ -12,7 +12,7 @@ import { cutsOf, inputsOf, ticketsWhere } from './tickets.ts';
 export const orderPriority = 5;
 
 /** Open tickets as work, and the hands at the bench. */
-export async function benchWork(work: Work) {
+export async function benchWork(work: Reader) {
   const book = await speciesById(work.tx);
   const tickets = await ticketsWhere(work.tx, "t.state IN ('waiting', 'cutting')");
   const ids = tickets.map((t) => t.id);

@@ -20,7 +20,7 @@ import { lifeFactorOf } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { productOf, trimUses } from '@ember-slate/core/trim';
 import { trimOf } from '@ember-slate/core/yields';
-import type { Work } from '../platform/context.ts';
+import type { Work, Reader } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { logsOf, type PlaceRow } from './logs.ts';
@@ -119,7 +119,7 @@ export class Clocks {
 }
 
 /** Every movement of stock in and out of places; what takes another back knows which. */
-const changesOf = (work: Work, lotIds: readonly number[]) =>
+const changesOf = (work: Reader, lotIds: readonly number[]) =>
   rows<RowChange & { lotId: number; kind: string }>(
     work.tx,
     // The few entries of these lots first, whatever the optimiser thinks of a table that has just grown.
@@ -130,7 +130,7 @@ const changesOf = (work: Work, lotIds: readonly number[]) =>
     [...lotIds],
   );
 
-const gradesOf = (work: Work, lotIds: readonly number[]) =>
+const gradesOf = (work: Reader, lotIds: readonly number[]) =>
   rows<{ lotId: number; at: number; used: number }>(
     work.tx,
     `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(graded_at) * 1000) AS at, used_days AS used FROM grade
@@ -139,7 +139,7 @@ const gradesOf = (work: Work, lotIds: readonly number[]) =>
   );
 
 /** Core temperatures of lots, oldest first: as they came, then as they were probed. */
-export const coresOf = (work: Work, lotIds: readonly number[]) =>
+export const coresOf = (work: Reader, lotIds: readonly number[]) =>
   rows<{ lotId: number; at: number; celsius: number }>(
     work.tx,
     `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(at) * 1000) AS at, tenths / 10 AS celsius FROM (
@@ -167,7 +167,7 @@ export interface Histories {
 }
 
 export async function historiesOf(
-  work: Work,
+  work: Reader,
   lots: readonly LotWithGrade[],
   book: ReadonlyMap<string, Species>,
 ): Promise<Histories> {
@@ -237,7 +237,7 @@ export function clocksFrom(
 
 /** The clocks of these lots as they stand now. */
 export async function clocksOf(
-  work: Work,
+  work: Reader,
   lots: readonly LotWithGrade[],
   book: ReadonlyMap<string, Species>,
 ): Promise<Clocks> {
@@ -248,7 +248,7 @@ export async function clocksOf(
 
 /** Whether a row may be eaten raw, by the freezer's log or the paper of its lot, as far as the shop's rules know it. */
 export const rawOf = (
-  work: Work,
+  work: Reader,
   lot: Pick<LotWithGrade, 'rawGround' | 'rawDocument' | 'production'>,
   item: string,
   state: RowState | null,
@@ -264,7 +264,7 @@ export const rawOf = (
 
 /** What the freezer's log proves for a row that lay there; null when it never did. */
 export function freezingOf(
-  work: Work,
+  work: Reader,
   main: RowState | null,
   logs: ReadonlyMap<string, TemperatureLog>,
 ): { met: boolean; rule: FreezingRule; hours: number; completeAt: number | null } | null {

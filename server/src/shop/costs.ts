@@ -5,7 +5,7 @@ import { formRefusal, offered } from '@ember-slate/core/forms';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { learnedYield, type TrimId, trims, type YieldSeen } from '@ember-slate/core/yields';
 import { rollup } from 'd3-array';
-import { today, type Work } from '../platform/context.ts';
+import { today, type Reader } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { type Prices, pricesOf } from './prices.ts';
@@ -26,7 +26,7 @@ interface LastLot {
 }
 
 /** The last lot of each species: what its fish cost and weigh now. */
-export async function lastLots(work: Work): Promise<Map<string, LastLot>> {
+export async function lastLots(work: Reader): Promise<Map<string, LastLot>> {
   const ids = (
     await rows<{ id: number | null }>(
       work.tx,
@@ -45,7 +45,7 @@ export async function lastLots(work: Work): Promise<Map<string, LastLot>> {
 }
 
 /** Tickets of the last 60 days by species, condition and form: what yields are learned from. */
-export async function seenBy(work: Work): Promise<Map<string, YieldSeen[]>> {
+export async function seenBy(work: Reader): Promise<Map<string, YieldSeen[]>> {
   const found = await rows<YieldSeen & { key: string }>(
     work.tx,
     `SELECT CONCAT(species_id, ' ', arrival_condition, ' ', form) AS \`key\`, fish, input_grams AS inputGrams, main_grams / input_grams + 0e0 AS yield
@@ -60,7 +60,7 @@ export async function seenBy(work: Work): Promise<Map<string, YieldSeen[]>> {
 }
 
 export function choicesFor(
-  work: Work,
+  work: Reader,
   species: Species,
   last: { condition: ArrivalCondition; fishGrams: number; farmed: number } | undefined,
   prices: Prices,
@@ -102,7 +102,7 @@ export function choicesFor(
 }
 
 /** What a kilogram of each form costs now, by species: for buying. */
-export async function costNow(work: Work) {
+export async function costNow(work: Reader) {
   const prices = await pricesOf(work);
   const seen = await seenBy(work);
   const last = await lastLots(work);

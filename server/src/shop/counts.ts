@@ -1,14 +1,14 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 
 export type Count = AnswerOf<typeof contract.counter.counts>[number];
 
 /** What was counted on a day, latest first. */
-export async function countsOf(work: Work, day: string): Promise<Count[]> {
+export async function countsOf(work: Reader, day: string): Promise<Count[]> {
   const found = await rows<
     Omit<Count, 'at' | 'name'> & { at: Date; speciesName: string; condition: ArrivalCondition; item: string }
   >(

@@ -1,16 +1,17 @@
 import { type Demand, demandModel, type DemandModel, demandOn } from '@ember-slate/core/buying';
 import { addDays, isTradingDay } from '@ember-slate/core/calendar';
-import { today, type Work } from '../platform/context.ts';
+import { today, type Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 
 /** Days of sales demand is learned from: twelve weeks (our choice). */
 const historyDays = 84;
 
 const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
-const holidayOf = (work: Work, day: string) => work.settings.holidays.find((h) => h.day === day)?.factor ?? 1;
+const holidayOf = (work: Reader, day: string) =>
+  work.settings.holidays.find((h) => h.day === day)?.factor ?? 1;
 
 /** What the counter sold a day of each species and item, orders left out, over twelve weeks up to yesterday. */
-export async function soldByDay(work: Work, upTo: string = addDays(today(work), -1)) {
+export async function soldByDay(work: Reader, upTo: string = addDays(today(work), -1)) {
   const from = addDays(upTo, -historyDays + 1);
   const sold = await rows<{ day: string; speciesId: string; item: string; grams: number }>(
     work.tx,
@@ -26,7 +27,7 @@ export async function soldByDay(work: Work, upTo: string = addDays(today(work), 
 }
 
 /** Demand of every species and item the counter sold, learned from its own days. */
-export async function demandOf(work: Work, upTo?: string) {
+export async function demandOf(work: Reader, upTo?: string) {
   const { sold, traded } = await soldByDay(work, upTo);
   const byWhat = new Map<string, Map<string, number>>();
   for (const s of sold) {

@@ -1,10 +1,11 @@
+import { remembered } from '../platform/kept.ts';
 import type { FirstRow } from '@ember-slate/contract';
 import { longestGapMs, warmC } from '@ember-slate/core/coldchain';
 import { landedPace } from '@ember-slate/core/freshness';
 import { itemName } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { trimOf } from '@ember-slate/core/yields';
-import { today, type Work } from '../platform/context.ts';
+import { today, type Reader } from '../platform/context.ts';
 import { formsOf } from '../platform/settings.ts';
 import { clocksOf, type RowState } from './clocks.ts';
 import { lotsInShop, type LotWithGrade } from './lots.ts';
@@ -23,7 +24,7 @@ export const histamineFull = (
  * practice: first expired first.
  */
 export function firstRank(
-  work: Work,
+  work: Reader,
   species: Species,
   lot: LotWithGrade,
   item: string,
@@ -59,7 +60,7 @@ export function firstRank(
 }
 
 /** What to use first: what needs a decision, then what ends first, each with its reason. */
-export async function whatFirst(work: Work): Promise<FirstRow[]> {
+export const whatFirst = remembered(async (work: Reader): Promise<FirstRow[]> => {
   const book = await speciesById(work.tx);
   const lots = await lotsInShop(work.tx);
   const byId = new Map(lots.map((l) => [l.id, l]));
@@ -103,4 +104,4 @@ export async function whatFirst(work: Work): Promise<FirstRow[]> {
         a.row.lotId - b.row.lotId,
     )
     .map((r) => r.row);
-}
+});

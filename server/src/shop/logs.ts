@@ -1,7 +1,7 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import type { ColdPlace } from '@ember-slate/contract';
 import { TemperatureLog } from '@ember-slate/core/coldchain';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { type Asks, rows, type Tx } from '../platform/db.ts';
 
 export type ReadingSource = NonNullable<ColdPlace['last']>['source'];
@@ -100,4 +100,4 @@ export class Logs {
 const newLogs = () => new Logs();
 
 /** The temperature logs this process keeps at hand. */
-export const logsOf = (work: Pick<Work, 'kept'>): Logs => work.kept.of(newLogs);
+export const logsOf = (work: Pick<Reader, 'kept'>): Logs => work.kept.of(newLogs);

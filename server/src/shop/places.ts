@@ -1,7 +1,8 @@
+import { remembered } from '../platform/kept.ts';
 import { dayMs } from '@ember-slate/core/calendar';
 import type { ColdPlace } from '@ember-slate/contract';
 import { type Episode, episodes } from '@ember-slate/core/coldchain';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { rows, type Tx } from '../platform/db.ts';
 import { logsOf } from './logs.ts';
 import { lies, lyingBalance } from './onHand.ts';
@@ -36,7 +37,7 @@ const answerTo = (e: Episode, answers: readonly Answer[]): Answer | undefined =>
   );
 
 /** Every place with what was warm or silent in the last two weeks. */
-export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
+export const coldPlaces = remembered(async (work: Reader): Promise<ColdPlace[]> => {
   const now = work.now.getTime();
   const since = now - alarmDays * dayMs;
   const { places: found, logs, said } = await logsOf(work).read(work.tx, since);
@@ -86,9 +87,9 @@ export async function coldPlaces(work: Work): Promise<ColdPlace[]> {
         }),
     };
   });
-}
+});
 
 /** How many stretches nobody has answered for. */
-export async function unanswered(work: Work): Promise<number> {
+export async function unanswered(work: Reader): Promise<number> {
   return (await coldPlaces(work)).reduce((n, p) => n + p.episodes.filter((e) => e.answer === null).length, 0);
 }

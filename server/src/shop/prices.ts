@@ -1,7 +1,7 @@
 import { tradingDay } from '@ember-slate/core/calendar';
 import { productId } from '@ember-slate/core/trim';
 import { trimOf } from '@ember-slate/core/yields';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { marks, rows } from '../platform/db.ts';
 
 type What = { lotId: number; item: string; batch: number };
@@ -11,7 +11,7 @@ const whatText = (w: What) => `${w.lotId} ${w.item} ${w.batch}`;
  * Prices as they stand: the list by species and item, what the shop asks for any trim or product, markdowns by row.
  * A till asks for the species in its bag only.
  */
-export async function pricesOf(work: Work, onlySpecies?: readonly string[]) {
+export async function pricesOf(work: Reader, onlySpecies?: readonly string[]) {
   const list = await rows<{ species_id: string; item: string; per_kg: number }>(
     work.tx,
     `SELECT species_id, item, per_kg FROM price${onlySpecies ? ` WHERE species_id IN (${marks(onlySpecies.length)})` : ''}`,
@@ -45,7 +45,7 @@ export type Prices = Awaited<ReturnType<typeof pricesOf>>;
  * screen while the line was gone, is sold for what the customer was told.
  */
 export async function wasPriceToday(
-  work: Work,
+  work: Reader,
   speciesId: string,
   what: What,
   perKg: number,

@@ -1,3 +1,4 @@
+import { remembered } from '../platform/kept.ts';
 import type { AnswerOf, BodyOf, contract, Shortfall } from '@ember-slate/contract';
 import { type BenchJob, listed } from '@ember-slate/core/benchtime';
 import { type Packing, type WantedCut, workOf } from '@ember-slate/core/board';
@@ -18,7 +19,7 @@ import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@
 import { arrivalFraction, shortName, type Species } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { learnedYield, type TrimWish, type YieldSeen } from '@ember-slate/core/yields';
-import { today, type Work } from '../platform/context.ts';
+import { type Reader, today, type Work } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { fieldProblem } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
@@ -29,14 +30,14 @@ import { speciesById } from './species.ts';
 export type LineBody = BodyOf<typeof contract.orders.take>['lines'][number];
 
 /** A form this shop sells; one it does not is the caller's mistake. */
-export function formFor(work: Work, id: string, index: number): Form {
+export function formFor(work: Reader, id: string, index: number): Form {
   const form = formsOf(work.settings).get(id);
   if (!form || form.off) throw fieldProblem(`lines.${index}.form`, 'Not a form of this shop');
   return form;
 }
 
 /** When an order is due: not past, and within a year. Throws at its field. */
-export function checkDue(work: Work, dueAt: string): Date {
+export function checkDue(work: Reader, dueAt: string): Date {
   const due = new Date(dueAt);
   if (due.getTime() < work.now.getTime() - 5 * 60_000) throw fieldProblem('dueAt', 'That time has passed');
   if (due.getTime() > work.now.getTime() + 366 * dayMs)
@@ -64,7 +65,7 @@ interface OpenLine {
 }
 
 /** Lines promised to customers for which no fish is set aside yet, by due time. */
-const openLines = (work: Work, exceptOrder: number | null) =>
+const openLines = (work: Reader, exceptOrder: number | null) =>
   rows<OpenLine>(
     work.tx,
     `SELECT l.id, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form, l.intended_use AS \`use\`,
@@ -77,7 +78,7 @@ const openLines = (work: Work, exceptOrder: number | null) =>
   );
 
 /** What lies free by species, and what is left of it once every open line has had its part. */
-async function freeStock(work: Work, book: Map<string, Species>, exceptOrder: number | null = null) {
+async function freeStock(work: Reader, book: Map<string, Species>, exceptOrder: number | null = null) {
   const own =
     exceptOrder === null
       ? []
@@ -105,7 +106,7 @@ async function freeStock(work: Work, book: Map<string, Species>, exceptOrder: nu
 }
 
 /** Weigh-outs of one form alone, over the last 60 days. */
-const seenYields = (work: Work, speciesId: string, condition: string, form: string) =>
+const seenYields = (work: Reader, speciesId: string, condition: string, form: string) =>
   rows<YieldSeen>(
     work.tx,
     `SELECT fish, input_grams AS inputGrams, main_grams / input_grams + 0e0 AS yield FROM yield_point
@@ -115,7 +116,7 @@ const seenYields = (work: Work, speciesId: string, condition: string, form: stri
 
 /** Ready weight the fish picked will give: expected, and the bounds 9 of 10 tickets keep. */
 async function expects(
-  work: Work,
+  work: Reader,
   species: Species,
   form: Form,
   picks: readonly { lotId: number; fish: number }[],
@@ -134,7 +135,7 @@ async function expects(
 }
 
 /** Minutes from `now` until the bench has fish cut into a form, behind all it must cut before. */
-function benchTime(work: Work, bench: Awaited<ReturnType<typeof benchWork>>, queue: readonly BenchJob[]) {
+function benchTime(work: Reader, bench: Awaited<ReturnType<typeof benchWork>>, queue: readonly BenchJob[]) {
   const hands = bench.hands.map(() => 0);
   const before = hands.length === 0 ? null : listed([...bench.jobs, ...queue], hands);
   return (job: BenchJob) => {
@@ -147,7 +148,7 @@ function benchTime(work: Work, bench: Awaited<ReturnType<typeof benchWork>>, que
 
 /** A line as work at the bench, with the fish it would take. */
 function jobOf(
-  work: Work,
+  work: Reader,
   id: string,
   species: Species,
   wanted: WantedCut,
@@ -185,7 +186,7 @@ const quarterHour = 15 * 60_000;
  * bench's time; with what is nearest to one that cannot be promised.
  */
 export async function promise(
-  work: Work,
+  work: Reader & Pick<Work, 'units'>,
   body: BodyOf<typeof contract.orders.promise>,
 ): Promise<AnswerOf<typeof contract.orders.promise>> {
   const dueAt = checkDue(work, body.dueAt);
@@ -263,7 +264,7 @@ const asLine = (species: Species, line: LineBody) => ({
 });
 
 function answerOf(
-  work: Work,
+  work: Pick<Work, 'units'>,
   asked: {
     line: LineBody;
     form: Form;
@@ -301,7 +302,7 @@ function answerOf(
 }
 
 function nearTo(
-  work: Work,
+  work: Reader,
   free: ReadonlyMap<string, Stock>,
   stock: Stock,
   want: Want,
@@ -320,7 +321,7 @@ function nearTo(
 }
 
 /** What open orders lack, as fish to buy, the soonest wanted first. */
-export async function buyingList(work: Work): Promise<Shortfall[]> {
+export const buyingList = remembered(async (work: Reader): Promise<Shortfall[]> => {
   const book = await speciesById(work.tx);
   const { short } = await freeStock(work, book);
   const lacking = short.filter((s) => s.missing > 0);
@@ -347,4 +348,4 @@ export async function buyingList(work: Work): Promise<Shortfall[]> {
       })),
     };
   });
-}
+});

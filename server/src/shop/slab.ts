@@ -1,4 +1,4 @@
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 
 /** The places of the slab in order: A1, A2, … */
@@ -10,7 +10,7 @@ const lies = (k: { lotId: number; item: string; batch: number }) =>
   k.item.startsWith('made:') ? `${k.item} ${k.batch}` : `${k.lotId} ${k.item} ${k.batch}`;
 
 /** What lies where on the slab: only what really lies there, at places there are. */
-export async function spotsOf(work: Work) {
+export async function spotsOf(work: Reader) {
   const found = await rows<{ code: string; lotId: number; item: string; batch: number }>(
     work.tx,
     `SELECT s.code, s.lot_id AS lotId, s.item, s.batch FROM slab_spot s JOIN balance b

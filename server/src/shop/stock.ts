@@ -1,3 +1,4 @@
+import { remembered } from '../platform/kept.ts';
 import type { StockRow } from '@ember-slate/contract';
 import { speciesCautions } from '@ember-slate/core/board';
 import { usedFor } from '@ember-slate/core/freshness';
@@ -5,7 +6,7 @@ import { isSaleable, itemName, readItem } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { isMadeBatch, partRefusal, productOf } from '@ember-slate/core/trim';
 import { type TrimId, trimOf } from '@ember-slate/core/yields';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { type Clocks, clocksOf, rawOf, type RowState } from './clocks.ts';
@@ -19,22 +20,22 @@ import { spotsOf } from './slab.ts';
 import { speciesById } from './species.ts';
 
 /** The shop's own rule of a kind of trim; undefined where it has none, and for all that is no trim. */
-const ruleOf = (work: Work, item: string) => {
+const ruleOf = (work: Reader, item: string) => {
   const part = trimOf(item);
   return part ? work.settings.trimRules[part] : undefined;
 };
 
 /** Whether the shop sells an item at all: its own choice for trims, forms and products always. */
-export const sells = (work: Work, item: string): boolean =>
+export const sells = (work: Reader, item: string): boolean =>
   ruleOf(work, item)?.keep ?? isSaleable(item, formsOf(work.settings));
 
 /** Whether a part of a fish goes into a tub at the bench: the shop keeps it, and it may be eaten. */
-export const keepsTrim = (work: Work, trim: TrimId, species: Species): boolean =>
+export const keepsTrim = (work: Reader, trim: TrimId, species: Species): boolean =>
   sells(work, `trim:${trim}`) && partRefusal({ trim, species, customs: work.settings.customs }) === null;
 
 /** Why a row may not be sold, in words; null when it may. */
 export function blockedBecause(
-  work: Work,
+  work: Reader,
   lot: LotWithGrade,
   species: Species,
   item: string,
@@ -63,7 +64,7 @@ const fitWords = {
 
 /** What a row is still fit for by the share of its life that is used and the record for raw use, in words. */
 function fitFor(
-  work: Work,
+  work: Reader,
   species: Species,
   lot: LotWithGrade,
   state: RowState | null,
@@ -77,7 +78,7 @@ function fitFor(
 }
 
 function rowOf(
-  work: Work,
+  work: Reader,
   held: { account: Key['place']; lotId: number; item: string; batch: number; grams: number; pieces: number },
   lot: LotWithGrade,
   species: Species,
@@ -133,7 +134,7 @@ function together(parts: readonly StockRow[]): StockRow {
 }
 
 /** Everything in stock, what runs out of life first, first. */
-export async function stock(work: Work): Promise<StockRow[]> {
+export const stock = remembered(async (work: Reader): Promise<StockRow[]> => {
   const book = await speciesById(work.tx);
   const held = await stockRows(work.tx);
   const ids = [...new Set(held.map((h) => h.lotId))];
@@ -177,11 +178,11 @@ export async function stock(work: Work): Promise<StockRow[]> {
       a.lotId - b.lotId ||
       a.item.localeCompare(b.item),
   );
-}
+});
 
 /** The rows of the ledger a request's row stands for: all lots of a made batch, itself otherwise. */
 export async function rowsOf<K extends Key>(
-  work: Work,
+  work: Reader,
   key: K,
 ): Promise<(K & { grams: number; pieces: number })[]> {
   const same = isMadeBatch(key.batch)

@@ -1,5 +1,5 @@
 import type { SupplierRecord } from '@ember-slate/contract';
-import type { Work } from '../platform/context.ts';
+import type { Reader } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
 import { problems } from '../platform/problem.ts';
 
@@ -13,7 +13,7 @@ interface HeldSupplier {
 
 /** Locks a supplier that was looked at in this version; a form that saw an older one is told what stands there. */
 export async function lockSupplier(
-  work: Work,
+  work: Reader,
   id: number,
   version: number,
   shown: (now: HeldSupplier) => { version: number },

@@ -1,7 +1,7 @@
 import type { Job, MethodChoices } from '@ember-slate/core/board';
 import { formOf } from '@ember-slate/core/forms';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
-import { today, type Work } from '../platform/context.ts';
+import { today, type Reader } from '../platform/context.ts';
 import { problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { cutAs } from './cutAs.ts';
@@ -15,7 +15,7 @@ const parse = <T>(json: string | null): T => JSON.parse(json ?? '{}') as T;
 
 /** What the fish or pieces of an input are to the board. Throws a conflict for a form that is not cut again. */
 export function inputAt(
-  work: Work,
+  work: Reader,
   species: Species,
   i: Pick<InputRow, 'item' | 'arrival' | 'cutWith'>,
 ): ArrivalCondition {
@@ -26,7 +26,7 @@ export function inputAt(
 
 /** What the composer needs of a ticket; of several lots, what the fish of one of them give. */
 export function jobOf(
-  work: Work,
+  work: Reader,
   species: Species,
   ticket: TicketRow,
   cuts: readonly CutRow[],

@@ -1,8 +1,10 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../platform/context.ts';
+import type { Reader, Work } from '../../platform/context.ts';
 import { row } from '../../platform/db.ts';
 
-export async function formsBook(work: Work): Promise<AnswerOf<typeof contract.forms.book>> {
+export async function formsBook(
+  work: Reader & Pick<Work, 'actor'>,
+): Promise<AnswerOf<typeof contract.forms.book>> {
   const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ?', [
     work.actor.id,
   ]);

@@ -1,9 +1,9 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../platform/context.ts';
+import type { Reader } from '../../platform/context.ts';
 import { rows } from '../../platform/db.ts';
 
 /** What still waits to be printed or planned, newest first. */
-export async function openJobs(work: Work): Promise<AnswerOf<typeof contract.jobs.open>> {
+export async function openJobs(work: Reader): Promise<AnswerOf<typeof contract.jobs.open>> {
   const found = await rows<{
     id: number;
     what: string;

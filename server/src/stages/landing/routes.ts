@@ -12,7 +12,7 @@ import { importNote } from './commands/notes.ts';
 import { addPhoto, encodePhoto } from './commands/photos.ts';
 import { editSupplier } from './commands/suppliers.ts';
 import { claimSheet, claimsOf } from './queries/claims.ts';
-import { listDeliveries } from './queries/deliveries.ts';
+import { listDeliveries, seesCosts } from './queries/deliveries.ts';
 import { lotLabel } from './queries/lotLabel.ts';
 import { lastLots, readNote } from './queries/notes.ts';
 import { listPhotos, onePhoto } from './queries/photos.ts';
@@ -23,7 +23,7 @@ export const landing: Handlers<typeof contract.landing> = {
   suppliers: (work) => rows(work.tx, 'SELECT id, name FROM supplier ORDER BY name'),
   supplier: (work, { params }) => supplierRecord(work, idOf(params.id)),
   editSupplier: (work, { params, body }) => editSupplier(work, idOf(params.id), body),
-  deliveries: (work, { query }) => listDeliveries(work, query.day),
+  deliveries: (work, { query }) => listDeliveries(work, seesCosts(work), query.day),
   createDelivery: (work, { body }) => createDelivery(work, body),
   editDelivery: (work, { params, body }) => editDelivery(work, idOf(params.id), body),
   addLot: (work, { params, body }) => addLot(work, idOf(params.id), body),

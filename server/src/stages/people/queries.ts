@@ -1,13 +1,13 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../platform/context.ts';
+import type { Reader } from '../../platform/context.ts';
 import { rows } from '../../platform/db.ts';
 
 /** Days a sign-in is shown. */
 const shownDays = 14;
 
 /** Who signed in from where, who tried to, and who has to wait, latest first. */
-export async function signIns(work: Work): Promise<AnswerOf<typeof contract.people.signIns>> {
+export async function signIns(work: Reader): Promise<AnswerOf<typeof contract.people.signIns>> {
   const tries = await rows<{
     at: Date;
     name: string | null;

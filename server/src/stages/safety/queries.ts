@@ -1,11 +1,11 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../platform/context.ts';
+import type { Reader, Work } from '../../platform/context.ts';
 import { rows } from '../../platform/db.ts';
 
 const shownDays = 730;
 
-export async function knives(work: Work): Promise<AnswerOf<typeof contract.safety.knives>> {
+export async function knives(work: Reader): Promise<AnswerOf<typeof contract.safety.knives>> {
   const last = await rows<{ knife: string; did: 'steel' | 'stone'; at: Date; by: string }>(
     work.tx,
     `SELECT k.knife, k.did, k.at, p.name AS \`by\` FROM knife_care k JOIN staff p ON p.id = k.staff_id
@@ -24,7 +24,9 @@ export async function knives(work: Work): Promise<AnswerOf<typeof contract.safet
 }
 
 /** Who was hurt is nobody's business but theirs who noted it and the manager's. */
-export async function accidents(work: Work): Promise<AnswerOf<typeof contract.safety.accidents>> {
+export async function accidents(
+  work: Reader & Pick<Work, 'actor'>,
+): Promise<AnswerOf<typeof contract.safety.accidents>> {
   const all = work.actor.role === 'manager';
   const found = await rows<
     Omit<AnswerOf<typeof contract.safety.accidents>[number], 'at' | 'notedAt'> & { at: Date; notedAt: Date }

@@ -1,10 +1,10 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../platform/context.ts';
+import type { Reader } from '../../platform/context.ts';
 import { row, rows } from '../../platform/db.ts';
 
 /** Reached over expected yield by month of the year, weighted by what was cut. */
 export async function speciesYields(
-  work: Work,
+  work: Reader,
   id: string,
 ): Promise<AnswerOf<typeof contract.species.yields>> {
   const months = await rows<{ month: number; tickets: number; reached: number }>(

@@ -1,8 +1,9 @@
+import { remembered } from '../../platform/kept.ts';
 import type { AnswerOf, contract, StockRow } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
-import { today, type Work } from '../../platform/context.ts';
+import { today, type Reader } from '../../platform/context.ts';
 import { marks, row } from '../../platform/db.ts';
 import { formsOf } from '../../platform/settings.ts';
 import { lotsLying } from '../../shop/onHand.ts';
@@ -53,7 +54,7 @@ function endsOf(rows: readonly StockRow[], until: string): Summary['ends'] {
 }
 
 /** What waits at each stage, and what comes next across the shop. */
-export async function stageSummary(work: Work): Promise<Summary> {
+export const stageSummary = remembered(async (work: Reader): Promise<Summary> => {
   const { tx, now } = work;
   const lying = await lotsLying(tx);
   const n = (await row<Counts>(tx, countsSql(lying.length), [...lying, ...lying, now, ...lying]))!;
@@ -113,4 +114,4 @@ export async function stageSummary(work: Work): Promise<Summary> {
     due: due.slice(0, 12).map((d) => ({ ...d, at: d.at.toISOString(), hot: d.at < now })),
     ends: endsOf(rows, addDays(today(work), 4)),
   };
-}
+});

@@ -12,7 +12,7 @@ import {
   trimWorth,
 } from '@ember-slate/core/trim';
 import { type TrimId, trimOf, trims } from '@ember-slate/core/yields';
-import type { Work } from '../../platform/context.ts';
+import type { Reader } from '../../platform/context.ts';
 import { marks, rows } from '../../platform/db.ts';
 import { fieldProblem } from '../../platform/problem.ts';
 import type { ShopSettings } from '../../platform/settings.ts';
@@ -36,7 +36,7 @@ export const ruleOf = (rules: ShopSettings['trimRules'], part: TrimId): TrimRule
 
 type Part = TrimBook['parts'][number];
 
-export const refusalOf = (work: Work, product: ProductId, part: TrimId, species: Species) =>
+export const refusalOf = (work: Reader, product: ProductId, part: TrimId, species: Species) =>
   productRefusal(product, {
     trim: part,
     species,
@@ -45,7 +45,7 @@ export const refusalOf = (work: Work, product: ProductId, part: TrimId, species:
   });
 
 /** Trim that lies there now, and why each may not go into a product. */
-export async function lying(work: Work): Promise<AnswerOf<typeof contract.trim.lying>> {
+export async function lying(work: Reader): Promise<AnswerOf<typeof contract.trim.lying>> {
   const held = (await stockRows(work.tx)).flatMap((h) => {
     const part = trimOf(h.item);
     return part && h.grams > 0 ? [{ ...h, part }] : [];
@@ -109,7 +109,7 @@ interface Moved {
 }
 
 /** Every movement of trim between two days, by what it was and where it went. */
-const movedBetween = (work: Work, from: string, to: string) =>
+const movedBetween = (work: Reader, from: string, to: string) =>
   rows<Moved>(
     work.tx,
     `SELECT e.item, m.kind, e.account, e.lot_id AS lotId, CAST(SUM(e.grams) AS SIGNED) AS grams
@@ -128,7 +128,7 @@ const endOf = (m: Moved): TrimEnd | null => {
 };
 
 /** Where every trim went between two days, and what it brought. */
-export async function trimBook(work: Work, from: string, to: string): Promise<TrimBook> {
+export async function trimBook(work: Reader, from: string, to: string): Promise<TrimBook> {
   if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', 'From one day to a later one');
   const moved = await movedBetween(work, from, to);
   const money = await rows<{ item: string; lotId: number; speciesId: string; money: number }>(
@@ -222,7 +222,7 @@ function byLot<T extends { lotId: number }>(list: readonly T[]): Map<number, T[]
   return map;
 }
 
-const lotNames = (work: Work, ids: readonly number[]) =>
+const lotNames = (work: Reader, ids: readonly number[]) =>
   rows<{ id: number; code: string; speciesId: string; speciesName: string }>(
     work.tx,
     `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS speciesName FROM lot l JOIN species s ON s.id = l.species_id
@@ -230,7 +230,7 @@ const lotNames = (work: Work, ids: readonly number[]) =>
     [...ids],
   );
 
-async function madeBetween(work: Work, from: string, to: string): Promise<TrimBook['made']> {
+async function madeBetween(work: Reader, from: string, to: string): Promise<TrimBook['made']> {
   const made = await rows<{
     id: number;
     product: ProductId;

@@ -5,7 +5,7 @@ import { formName } from '@ember-slate/core/forms';
 import { type ArrivalCondition, arrivalFraction, type Species } from '@ember-slate/core/species';
 import { controlChart, costOfLost, cutterEffects, learnedYield, signalWords } from '@ember-slate/core/yields';
 import { group } from 'd3-array';
-import { today, type Work } from '../../platform/context.ts';
+import { today, type Reader, type Work } from '../../platform/context.ts';
 import { marks, rows } from '../../platform/db.ts';
 import { problems } from '../../platform/problem.ts';
 import { formsOf } from '../../platform/settings.ts';
@@ -33,7 +33,7 @@ interface Point {
   paidPerKg: number;
 }
 
-const pointsWhere = (work: Work, where: string, values: (string | number)[]) =>
+const pointsWhere = (work: Reader, where: string, values: (string | number)[]) =>
   rows<Point>(
     work.tx,
     `SELECT y.ticket_id AS ticketId, y.closed_on AS day, y.species_id AS speciesId, y.arrival_condition AS \`condition\`, y.form,
@@ -44,7 +44,7 @@ const pointsWhere = (work: Work, where: string, values: (string | number)[]) =>
   );
 
 /** What each of these is called. */
-const named = async (work: Work, sql: string, values: number[] = []) =>
+const named = async (work: Reader, sql: string, values: number[] = []) =>
   new Map((await rows<{ id: number; name: string }>(work.tx, sql, values)).map((r) => [r.id, r.name]));
 
 const reached = (p: Point) => p.mainGrams / p.inputGrams;
@@ -55,11 +55,11 @@ const lostOf = (p: Point): number =>
   p.mainGrams === 0 ? 0 : costOfLost(p.expected - reached(p), p.inputGrams, p.paidPerKg / reached(p));
 
 /** Costs are for managers: others see points, not money. */
-const money = (work: Work, minor: number) => (work.actor.role === 'manager' ? minor : null);
+const money = (work: Pick<Work, 'actor'>, minor: number) => (work.actor.role === 'manager' ? minor : null);
 
 /** What the book expects of a usual fish of this species this month; of a form no book knows, what its tickets did. */
 function priorOf(
-  work: Work,
+  work: Reader,
   species: Species,
   condition: ArrivalCondition,
   form: string,
@@ -74,7 +74,7 @@ function priorOf(
     : (points[0]?.expected ?? 0);
 }
 
-export async function yieldBook(work: Work): Promise<YieldRow[]> {
+export async function yieldBook(work: Reader & Pick<Work, 'actor'>): Promise<YieldRow[]> {
   const book = await speciesById(work.tx);
   const points = await pointsWhere(work, 'y.closed_on >= ?', [addDays(today(work), -bookDays)]);
   const recent = addDays(today(work), -lostDays);
@@ -135,7 +135,10 @@ function sizeOf(species: Species, p: Point): string {
   return share < 0.75 ? 'small' : share > 1.35 ? 'large' : 'usual';
 }
 
-export async function yieldOf(work: Work, asked: QueryOf<typeof contract.yields.one>): Promise<YieldOf> {
+export async function yieldOf(
+  work: Reader & Pick<Work, 'actor'>,
+  asked: QueryOf<typeof contract.yields.one>,
+): Promise<YieldOf> {
   const book = await speciesById(work.tx);
   const species = book.get(asked.speciesId);
   if (!species || !formsOf(work.settings).has(asked.form)) throw problems.notFound('No such yield');
@@ -218,7 +221,9 @@ function monthsOf(text: string): number[] {
 }
 
 /** Cutters against the mean of the same forms, half a year back; a cutter sees only their own. */
-export async function cutters(work: Work): Promise<AnswerOf<typeof contract.yields.cutters>> {
+export async function cutters(
+  work: Reader & Pick<Work, 'actor'>,
+): Promise<AnswerOf<typeof contract.yields.cutters>> {
   const points = await pointsWhere(work, 'y.closed_on >= ?', [addDays(today(work), -183)]);
   const effects = cutterEffects(
     points.map((p) => ({

@@ -1,11 +1,12 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { BenchClock } from '@ember-slate/contract';
 import { schedule } from '@ember-slate/core/benchtime';
 import { shortName } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { benchWork } from '../../../shop/benchWork.ts';
 
 /** Who cuts what when, from now on: open tickets over the hands at the bench. */
-export async function benchClock(work: Work): Promise<BenchClock> {
+export const benchClock = remembered(async (work: Reader): Promise<BenchClock> => {
   const { hands, jobs, tickets, cuts } = await benchWork(work);
   if (hands.length === 0) return { hands: [], tickets: [], slots: [], exact: true };
   const so = schedule(
@@ -36,4 +37,4 @@ export async function benchClock(work: Work): Promise<BenchClock> {
       end: instant(s.end),
     })),
   };
-}
+});

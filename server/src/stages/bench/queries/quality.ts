@@ -2,7 +2,7 @@ import { dayMs } from '@ember-slate/core/calendar';
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
 import { pooledRatio } from '@ember-slate/core/yields';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader, Work } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 
@@ -10,7 +10,9 @@ import { formsOf } from '../../../platform/settings.ts';
 const lookBackDays = 90;
 
 /** How each cutter's tickets went, form by form: a help, not a ranking. A cutter sees their own only. */
-export async function quality(work: Work): Promise<AnswerOf<typeof contract.bench.quality>> {
+export async function quality(
+  work: Reader & Pick<Work, 'actor'>,
+): Promise<AnswerOf<typeof contract.bench.quality>> {
   const since = new Date(work.now.getTime() - lookBackDays * dayMs);
   const found = await rows<{
     cutter: string;

@@ -1,3 +1,4 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { DoneTicket, Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
 import {
   compose,
@@ -12,7 +13,7 @@ import { formName } from '@ember-slate/core/forms';
 import { itemName } from '@ember-slate/core/ledger';
 import { expectedPinBones, type Species } from '@ember-slate/core/species';
 import { massBalance, type TicketWeights, type TrimId } from '@ember-slate/core/yields';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { row } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -36,7 +37,7 @@ import {
   weighOutsOf,
 } from '../../../shop/tickets.ts';
 
-const cutView = (work: Work, { ticketId: _ticket, orderId: _order, ...c }: CutRow): TicketCut => ({
+const cutView = (work: Reader, { ticketId: _ticket, orderId: _order, ...c }: CutRow): TicketCut => ({
   ...c,
   formName: formName(formsOf(work.settings), c.form),
   options: JSON.parse(c.options) as string[],
@@ -48,7 +49,7 @@ export const standsAt = (stepId: string, steps: readonly Pick<Step, 'id'>[]): st
   steps.some((s) => s.id === stepId) ? stepId : steps[0]!.id;
 
 function summarize(
-  work: Work,
+  work: Reader,
   ticket: TicketRow,
   species: Species,
   cuts: readonly CutRow[],
@@ -89,7 +90,7 @@ function daysOf(clocks: Clocks, { lotId, item, batch }: InputRow): number | null
   return (inRoom?.held ? inRoom : clocks.lot(lotId))?.life?.left ?? null;
 }
 
-export async function openTickets(work: Work): Promise<TicketSummary[]> {
+export const openTickets = remembered(async (work: Reader): Promise<TicketSummary[]> => {
   const book = await speciesById(work.tx);
   const found = await ticketsWhere(work.tx, "t.state IN ('waiting', 'cutting')");
   const ids = found.map((t) => t.id);
@@ -112,10 +113,10 @@ export async function openTickets(work: Work): Promise<TicketSummary[]> {
       left.length > 0 ? Math.min(...left) : null,
     );
   });
-}
+});
 
 /** Tickets that were finished today, the last first: what they gave, to be labelled or opened again. */
-export async function doneToday(work: Work): Promise<DoneTicket[]> {
+export async function doneToday(work: Reader): Promise<DoneTicket[]> {
   const found = await ticketsWhere(work.tx, 't.closed_on = ? AND t.main_grams IS NOT NULL', [today(work)]);
   const cuts = await cutsOf(
     work.tx,
@@ -136,7 +137,7 @@ export async function doneToday(work: Work): Promise<DoneTicket[]> {
 
 /** What cutting these fish is expected to give, over all lots of the ticket, by the methods chosen. */
 export function expectation(
-  work: Work,
+  work: Reader,
   species: Species,
   ticket: TicketRow,
   cuts: readonly CutRow[],
@@ -191,7 +192,7 @@ export const timerView = (t: TimerRow): Timer => ({
   endsAt: t.endsAt.toISOString(),
 });
 
-export async function oneTicket(work: Work, id: number): Promise<Ticket> {
+export async function oneTicket(work: Reader, id: number): Promise<Ticket> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
   if (!ticket) throw problems.notFound('No such ticket');
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;

@@ -7,7 +7,7 @@ import {
   openQuestions,
   questionOf,
 } from '@ember-slate/core/board';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { problems } from '../../../platform/problem.ts';
 import { pricesOf } from '../../../shop/prices.ts';
 import { oneSpecies } from '../../../shop/species.ts';
@@ -18,7 +18,7 @@ import { expectation } from './tickets.ts';
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 
 /** Each open question with what every way would do to this ticket. */
-export async function ticketWays(work: Work, id: number): Promise<TicketMethod[]> {
+export async function ticketWays(work: Reader, id: number): Promise<TicketMethod[]> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
   if (!ticket) throw problems.notFound('No such ticket');
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;

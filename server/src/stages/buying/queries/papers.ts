@@ -3,7 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { group } from 'd3-array';
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { csvFile } from '../../../platform/csv.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { moneyText } from '../../../platform/money.ts';
@@ -23,7 +23,7 @@ const notes = (l: BuyingLine) =>
   [l.age ?? '', l.spent ? 'spent season: thin, low yield' : ''].filter((t) => t !== '').join('; ');
 
 /** The buying list as a table for a spreadsheet: a row a species, suppliers together. */
-export async function buyingCsv(work: Work, day: string): Promise<File> {
+export async function buyingCsv(work: Reader, day: string): Promise<File> {
   const plan = await buyingPlan(work, day);
   return csvFile(
     `buying-${plan.day}.csv`,
@@ -59,7 +59,7 @@ export async function buyingCsv(work: Work, day: string): Promise<File> {
 }
 
 /** The buying list on paper, a heading a supplier. */
-export async function buyingPdf(work: Work, day: string): Promise<File> {
+export async function buyingPdf(work: Reader, day: string): Promise<File> {
   const plan = await buyingPlan(work, day);
   const content: Content[] = [
     { text: printable(`${work.settings.name}: to buy for ${plan.day}`), fontSize: 18, bold: true },

@@ -7,7 +7,7 @@ import { shortName, type Species } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { spentMultiplier } from '@ember-slate/core/yields';
 import { group, sum } from 'd3-array';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -32,7 +32,7 @@ const leastDemand = 30;
 const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
 const weekdayNames = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
-function nextTradingDay(work: Work, after: string): string {
+function nextTradingDay(work: Reader, after: string): string {
   let day = addDays(after, 1);
   for (let i = 0; i < 14 && !isTradingDay(day, work.settings); i++) day = addDays(day, 1);
   return day;
@@ -55,7 +55,7 @@ function landedFor(s: SupplierDays | undefined, day: string): string {
 }
 
 /** Trading days fish bought for a day must last: up to the day before the supplier comes again, a week at most. */
-function coverOf(work: Work, s: SupplierDays | undefined, day: string): string[] {
+function coverOf(work: Reader, s: SupplierDays | undefined, day: string): string[] {
   const days = [];
   for (let d = day; days.length < 7; d = addDays(d, 1)) {
     if (d !== day && comes(s, d) && isTradingDay(d, work.settings)) break;
@@ -66,7 +66,7 @@ function coverOf(work: Work, s: SupplierDays | undefined, day: string): string[]
 }
 
 /** Sellable stock that will still be sellable on a day: by form, and whole fish by species. */
-async function stockOn(work: Work, day: string) {
+async function stockOn(work: Reader, day: string) {
   const forms = new Map<string, number>();
   for (const r of await stock(work)) {
     if (r.blocked !== null || r.frozen || r.sellBy === null || r.sellBy < day) continue;
@@ -77,7 +77,7 @@ async function stockOn(work: Work, day: string) {
 }
 
 /** What to buy for a day, supplier by supplier. */
-export async function buyingPlan(work: Work, asked?: string): Promise<BuyingPlan> {
+export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPlan> {
   const day = asked ?? nextTradingDay(work, today(work));
   if (!isDate(day)) throw fieldProblem('day', 'Give a date');
   const book = await speciesById(work.tx);
@@ -175,7 +175,7 @@ export async function buyingPlan(work: Work, asked?: string): Promise<BuyingPlan
 }
 
 function formWanted(
-  work: Work,
+  work: Reader,
   species: Species,
   item: string,
   choice: Parameters<typeof costForm>[1] & { name: string },
@@ -220,7 +220,7 @@ function formWanted(
 }
 
 /** The last full week: what was expected before it began, against what came. */
-export async function forecastCheck(work: Work): Promise<AnswerOf<typeof contract.buying.forecast>> {
+export async function forecastCheck(work: Reader): Promise<AnswerOf<typeof contract.buying.forecast>> {
   const to = addDays(today(work), -1);
   const from = addDays(to, -6);
   const book = await speciesById(work.tx);
@@ -261,7 +261,7 @@ export async function forecastCheck(work: Work): Promise<AnswerOf<typeof contrac
 }
 
 export async function demandFor(
-  work: Work,
+  work: Reader,
   speciesId: string,
 ): Promise<AnswerOf<typeof contract.buying.demand>> {
   const species = (await speciesById(work.tx)).get(speciesId);
@@ -283,7 +283,7 @@ export async function demandFor(
     .sort((a, b) => b.level - a.level);
 }
 
-export async function suppliersOf(work: Work): Promise<AnswerOf<typeof contract.buying.suppliers>> {
+export async function suppliersOf(work: Reader): Promise<AnswerOf<typeof contract.buying.suppliers>> {
   const found = await rows<SupplierDays & { id: number; version: number }>(
     work.tx,
     'SELECT id, name, version, landing_days AS landingDays, box_grams AS boxGrams FROM supplier ORDER BY name',

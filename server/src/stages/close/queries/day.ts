@@ -1,3 +1,4 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
 import { type FormBook, formName } from '@ember-slate/core/forms';
@@ -5,7 +6,7 @@ import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { trimName, trimOf } from '@ember-slate/core/yields';
 import { type BalanceRow, balancesOfLots } from '../../../platform/books/ledger.ts';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -63,7 +64,7 @@ export function closeLot(
 }
 
 /** Lots something happened to on a day, and those with fish left. */
-async function lotsOfDay(work: Work, day: string): Promise<LotWithGrade[]> {
+async function lotsOfDay(work: Reader, day: string): Promise<LotWithGrade[]> {
   const moved = await rows<{ id: number }>(
     work.tx,
     'SELECT DISTINCT e.lot_id AS id FROM movement m JOIN entry e ON e.movement_id = m.id WHERE m.trading_day = ?',
@@ -73,7 +74,7 @@ async function lotsOfDay(work: Work, day: string): Promise<LotWithGrade[]> {
   return (await lotsById(work.tx, [...ids])).filter((l) => l.landedOn <= day);
 }
 
-async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
+async function yieldsOf(work: Reader, day: string): Promise<DayClose['yields']> {
   const closed = await rows<{
     ticketId: number;
     number: number;
@@ -109,7 +110,7 @@ async function yieldsOf(work: Work, day: string): Promise<DayClose['yields']> {
 }
 
 /** Every closing of a day, latest first. */
-async function closingsOf(work: Work, day: string): Promise<DayClose['closings']> {
+async function closingsOf(work: Reader, day: string): Promise<DayClose['closings']> {
   const found = await rows<{
     at: Date;
     by: string;
@@ -135,7 +136,7 @@ async function closingsOf(work: Work, day: string): Promise<DayClose['closings']
   }));
 }
 
-export async function closeOf(work: Work, day: string): Promise<DayClose> {
+export const closeOf = remembered(async (work: Reader, day: string): Promise<DayClose> => {
   if (!isDate(day)) throw problems.notFound('No such day');
   const book = await speciesById(work.tx);
   const lots = await lotsOfDay(work, day);
@@ -235,4 +236,4 @@ export async function closeOf(work: Work, day: string): Promise<DayClose> {
       ...(slab.length > 0 ? [{ kind: 'slab' as const, count: slab.length }] : []),
     ],
   };
-}
+});

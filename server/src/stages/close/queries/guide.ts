@@ -1,8 +1,9 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { DayClose } from '@ember-slate/contract';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { marks, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { countsOf } from '../../../shop/counts.ts';
@@ -16,7 +17,7 @@ import { spotsOf } from '../../../shop/slab.ts';
 import { speciesById } from '../../../shop/species.ts';
 
 /** The checks of a day as they were signed, or as the shop's list has them now. */
-export async function checksOf(work: Work, day: string): Promise<DayClose['checks']> {
+export const checksOf = remembered(async (work: Reader, day: string): Promise<DayClose['checks']> => {
   const signed = await rows<{ id: string; words: string; note: string; at: Date; by: string }>(
     work.tx,
     `SELECT c.check_id AS id, c.words, c.note, c.signed_at AS at, p.name AS \`by\`
@@ -35,10 +36,10 @@ export async function checksOf(work: Work, day: string): Promise<DayClose['check
   // What was signed and has left the list since stays in that day's record.
   const gone = signed.filter((s) => !listed.some((l) => l.id === s.id));
   return [...listed, ...gone.map((s) => ({ id: s.id, words: s.words, signed: of(s.id) }))];
-}
+});
 
 /** How cold every place was on a day, and what nobody has answered for. */
-export async function temperaturesOf(work: Work, day: string): Promise<DayClose['temperatures']> {
+export async function temperaturesOf(work: Reader, day: string): Promise<DayClose['temperatures']> {
   const from = instantOn(day, 0, work.settings);
   const to = instantOn(addDays(day, 1), 0, work.settings);
   const found = (await places(work.tx)).filter((p) => p.limitTenths !== null);
@@ -63,7 +64,7 @@ export async function temperaturesOf(work: Work, day: string): Promise<DayClose[
 }
 
 /** Orders of this day or before that nobody has collected. */
-export async function ordersLeft(work: Work, day: string): Promise<DayClose['ordersLeft']> {
+export async function ordersLeft(work: Reader, day: string): Promise<DayClose['ordersLeft']> {
   const left = await ordersWhere(work.tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [
     instantOn(addDays(day, 1), 0, work.settings),
   ]);
@@ -77,7 +78,7 @@ export async function ordersLeft(work: Work, day: string): Promise<DayClose['ord
 }
 
 /** What still lies where customers see it; nothing of it is asked for days that are over. */
-export async function onSlab(work: Work, day: string): Promise<DayClose['onSlab']> {
+export async function onSlab(work: Reader, day: string): Promise<DayClose['onSlab']> {
   if (day !== today(work)) return [];
   const lying = (await stockRows(work.tx)).filter(
     (r) => r.account === 'place:slab' || r.account === 'place:display',
@@ -103,7 +104,7 @@ export async function onSlab(work: Work, day: string): Promise<DayClose['onSlab'
   });
 }
 
-export async function countedOn(work: Work, day: string): Promise<DayClose['counts']> {
+export async function countedOn(work: Reader, day: string): Promise<DayClose['counts']> {
   const counts = await countsOf(work, day);
   const worst = [...counts].sort(
     (a, b) => Math.abs(b.grams - b.bookGrams) - Math.abs(a.grams - a.bookGrams),
@@ -119,7 +120,7 @@ export async function countedOn(work: Work, day: string): Promise<DayClose['coun
 }
 
 /** What the morning begins with: what must be decided, what ends first, and the first orders. */
-export async function tomorrowFirst(work: Work, day: string): Promise<DayClose['tomorrow']> {
+export async function tomorrowFirst(work: Reader, day: string): Promise<DayClose['tomorrow']> {
   if (day !== today(work)) return [];
   const next = addDays(day, 1);
   const first = (await whatFirst(work))

@@ -1,7 +1,7 @@
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
@@ -20,7 +20,7 @@ function part(title: string, widths: string[], body: TableCell[][]): Content[] {
 }
 
 /** A day on paper: money, fish, checks and temperatures, with who signed. */
-export async function daySheet(work: Work, day: string): Promise<File> {
+export async function daySheet(work: Reader, day: string): Promise<File> {
   const d = await closeOf(work, day);
   const at = (iso: string) =>
     new Intl.DateTimeFormat('en-GB', {

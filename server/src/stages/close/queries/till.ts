@@ -1,9 +1,9 @@
 import type { DayClose, Pay } from '@ember-slate/contract';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 
 /** What should have come in on a day by way of paying: sales less deposits used, deposits, money given back. */
-export async function tillsOf(work: Work, day: string): Promise<DayClose['tills']> {
+export async function tillsOf(work: Reader, day: string): Promise<DayClose['tills']> {
   const found = await rows<{
     pay: Pay;
     what: 'sales' | 'deposits' | 'refunds';

@@ -1,6 +1,6 @@
 import type { FrozenRow } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { clocksOf, freezingOf, rawOf } from '../../../shop/clocks.ts';
 import { lotsInShop } from '../../../shop/lots.ts';
@@ -9,7 +9,7 @@ import { speciesById } from '../../../shop/species.ts';
 import { freezingFace, iso } from './life.ts';
 
 /** What lies frozen, or was frozen and has thawed: what must be used soonest first. */
-export async function frozenRows(work: Work): Promise<FrozenRow[]> {
+export async function frozenRows(work: Reader): Promise<FrozenRow[]> {
   const book = await speciesById(work.tx);
   const lots = new Map((await lotsInShop(work.tx)).map((l) => [l.id, l]));
   const clocks = await clocksOf(work, [...lots.values()], book);

@@ -3,7 +3,7 @@ import { histamineSource } from '@ember-slate/core/coldchain';
 import { landedPace, spoilageRate } from '@ember-slate/core/freshness';
 import { itemName } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -15,7 +15,7 @@ import { oneSpecies } from '../../../shop/species.ts';
 export const iso = (ms: number | null) => (ms === null ? null : new Date(ms).toISOString());
 
 /** Everything about the life of one lot. */
-export async function lotLife(work: Work, id: number): Promise<LotLife> {
+export async function lotLife(work: Reader, id: number): Promise<LotLife> {
   const [lot] = await lotsById(work.tx, [id]);
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
@@ -149,7 +149,7 @@ type RowStateLogs = Awaited<ReturnType<typeof clocksOf>>['logs'];
 
 /** The same clock in other places, and in fresh ice. */
 function whatIf(
-  work: Work,
+  work: Reader,
   species: Species,
   lot: Parameters<typeof lifeAt>[2],
   main: RowState | null,

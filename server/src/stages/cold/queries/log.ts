@@ -1,7 +1,7 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Reading } from '@ember-slate/core/coldchain';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import type { Tx } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { logsOf, type PlaceRow, places } from '../../../shop/logs.ts';
@@ -27,7 +27,7 @@ function thin(readings: readonly Reading[], n: number): Reading[] {
 }
 
 export async function placeLog(
-  work: Work,
+  work: Reader,
   id: number,
   days: number,
 ): Promise<AnswerOf<typeof contract.cold.log>> {

@@ -1,12 +1,12 @@
 import type { CostChoices } from '@ember-slate/contract';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { problems } from '../../../platform/problem.ts';
 import { choicesFor, lastLots, seenBy } from '../../../shop/costs.ts';
 import { pricesOf } from '../../../shop/prices.ts';
 import { speciesById } from '../../../shop/species.ts';
 
 /** What one fish of a species could become, for the what-if: the screen does the sums with the same core. */
-export async function costChoices(work: Work, speciesId: string): Promise<CostChoices> {
+export async function costChoices(work: Reader, speciesId: string): Promise<CostChoices> {
   const species = (await speciesById(work.tx)).get(speciesId);
   if (!species) throw problems.notFound('Not in the species book');
   const last = (await lastLots(work)).get(speciesId);

@@ -7,7 +7,7 @@ import { productId } from '@ember-slate/core/trim';
 import { multiplyRate } from '@ember-slate/core/units';
 import { trimOf } from '@ember-slate/core/yields';
 import { group, sum } from 'd3-array';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { marks, rows } from '../../../platform/db.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -30,7 +30,7 @@ interface LotPaid {
   claims: number;
 }
 
-const landedBetween = (work: Work, from: string, to: string) =>
+const landedBetween = (work: Reader, from: string, to: string) =>
   rows<LotPaid>(
     work.tx,
     `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.arrival_condition AS \`condition\`, l.landed_on AS landedOn, l.grams,
@@ -42,7 +42,7 @@ const landedBetween = (work: Work, from: string, to: string) =>
   );
 
 /** Seconds at the bench that fall to each lot: a ticket's by the weight it gave. */
-async function secondsByLot(work: Work, lotIds: readonly number[]): Promise<Map<number, number>> {
+async function secondsByLot(work: Reader, lotIds: readonly number[]): Promise<Map<number, number>> {
   const found = await rows<{ lotId: number; seconds: number }>(
     work.tx,
     `SELECT i.lot_id AS lotId, SUM(i.grams / t.input_grams * w.seconds) + 0e0 AS seconds
@@ -63,7 +63,7 @@ interface Part {
 }
 
 /** Everything a lot became that is worth something: sold, still there, or used in the kitchen. */
-async function partsByLot(work: Work, lotIds: readonly number[]): Promise<Map<number, Map<string, Part>>> {
+async function partsByLot(work: Reader, lotIds: readonly number[]): Promise<Map<number, Map<string, Part>>> {
   const parts = new Map<number, Map<string, Part>>();
   const part = (lotId: number, item: string): Part => {
     let lot = parts.get(lotId);
@@ -101,7 +101,12 @@ async function partsByLot(work: Work, lotIds: readonly number[]): Promise<Map<nu
 }
 
 /** Shares a lot's whole cost over what it became, by the shop's method; sums to the cost to the last minor unit. */
-function shareCost(work: Work, cost: number, parts: readonly Part[], priceOf: (p: Part) => number): number[] {
+function shareCost(
+  work: Reader,
+  cost: number,
+  parts: readonly Part[],
+  priceOf: (p: Part) => number,
+): number[] {
   const outputs = parts.map((p) => ({ grams: p.grams, perKg: priceOf(p), ownCost: 0 }));
   if (work.settings.money.method === 'joint') return jointCost(cost, outputs);
   const isTrim = (p: Part) => trimOf(p.item) !== null || productId(p.item) !== null;
@@ -120,7 +125,7 @@ function shareCost(work: Work, cost: number, parts: readonly Part[], priceOf: (p
 }
 
 function costLot(
-  work: Work,
+  work: Reader,
   lot: LotPaid,
   species: Species,
   seconds: number,
@@ -175,7 +180,7 @@ function costLot(
 
 /** Costs of lots landed between two days, and of what was sold of them by form and by day. */
 export async function lotCosts(
-  work: Work,
+  work: Reader,
   from: string,
   to: string,
 ): Promise<AnswerOf<typeof contract.costs.lots>> {

@@ -1,7 +1,7 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { customerAdvice } from '@ember-slate/core/advice';
 import { isItem } from '@ember-slate/core/ledger';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { clocksOf, rawOf } from '../../../shop/clocks.ts';
@@ -10,7 +10,7 @@ import { speciesById } from '../../../shop/species.ts';
 
 /** What to tell a customer of an item of a lot, as it stands now. */
 export async function adviceOf(
-  work: Work,
+  work: Reader,
   lotId: number,
   item: string,
 ): Promise<AnswerOf<typeof contract.counter.advice>> {

@@ -1,5 +1,5 @@
 import { massText } from '@ember-slate/core/units';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { moneyText } from '../../../platform/money.ts';
@@ -11,7 +11,7 @@ const mm = 72 / 25.4;
 const payWords = { cash: 'Paid in cash', card: 'Paid by card', account: 'On account' } as const;
 
 /** The receipt of a sale, as wide as a till roll and as long as it needs. */
-export async function receipt(work: Work, id: number): Promise<File> {
+export async function receipt(work: Reader, id: number): Promise<File> {
   const [sale] = await salesWhere(work, 'k.id = ?', [id]);
   if (!sale) throw problems.notFound('No such sale');
   const backs = await rows<{ number: number; money: number; reason: string }>(

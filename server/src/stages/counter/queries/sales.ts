@@ -1,7 +1,7 @@
 import type { Sold, WeightSource } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { marks, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 
@@ -25,7 +25,7 @@ interface LineRow {
   refundedMoney: number;
 }
 
-export const linesOf = (work: Work, saleIds: readonly number[]) =>
+export const linesOf = (work: Reader, saleIds: readonly number[]) =>
   rows<LineRow>(
     work.tx,
     `SELECT x.sale_id AS saleId, x.position, x.lot_id AS lotId, l.code, s.name AS speciesName, l.arrival_condition AS \`condition\`,
@@ -38,7 +38,7 @@ export const linesOf = (work: Work, saleIds: readonly number[]) =>
   );
 
 /** Sales that answer a condition, latest first, each with its lines and what came back. */
-export async function salesWhere(work: Work, where: string, values: (string | number)[]): Promise<Sold[]> {
+export async function salesWhere(work: Reader, where: string, values: (string | number)[]): Promise<Sold[]> {
   const sales = await rows<{
     id: number;
     number: number;
@@ -77,4 +77,5 @@ export async function salesWhere(work: Work, where: string, values: (string | nu
   });
 }
 
-export const salesOf = (work: Work, day: string): Promise<Sold[]> => salesWhere(work, 'k.sold_on = ?', [day]);
+export const salesOf = (work: Reader, day: string): Promise<Sold[]> =>
+  salesWhere(work, 'k.sold_on = ?', [day]);

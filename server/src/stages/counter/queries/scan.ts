@@ -2,7 +2,7 @@ import type { AnswerOf, contract, StockRow, WeightSource } from '@ember-slate/co
 import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
 import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { row } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { bareCode } from '../../../shop/labelCode.ts';
@@ -26,7 +26,7 @@ function rowFor(all: readonly StockRow[], fits: (r: StockRow) => boolean, what: 
 }
 
 /** What a scanned code means at the counter: the row it lies in, and its weight as it was weighed out. */
-export async function scan(work: Work, code: string): Promise<Found> {
+export async function scan(work: Reader, code: string): Promise<Found> {
   const bare = bareCode(code);
   const label = await row<{
     grams: number;

@@ -1,5 +1,5 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 
-export const slab = (work: Work): Promise<AnswerOf<typeof contract.counter.slab>> =>
+export const slab = (work: Reader): Promise<AnswerOf<typeof contract.counter.slab>> =>
   Promise.resolve({ version: work.settings.versionOf('slab'), rows: [...work.settings.slab] });

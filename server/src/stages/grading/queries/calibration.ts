@@ -10,7 +10,7 @@ import {
   type Scheme,
 } from '@ember-slate/core/freshness';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { rows, type Tx } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { latestSchemes, schemeVersion } from '../../../shop/schemes.ts';
@@ -57,7 +57,7 @@ function indexOf(
 }
 
 /** Days in ice (from noon of the day of catch) against the index of every grade of lots with a known catch date. */
-export async function pairsOf(work: Work, scheme: Scheme, species: Species) {
+export async function pairsOf(work: Reader, scheme: Scheme, species: Species) {
   const versions = new Map<number, Scheme>([[scheme.version, scheme]]);
   const pairs: (AgePair & { lotId: number; code: string })[] = [];
   for (const g of await aged(work.tx, scheme.id, species.id)) {
@@ -80,7 +80,7 @@ export async function pairsOf(work: Work, scheme: Scheme, species: Species) {
 }
 
 /** How far two people agree who graded the same lot within six hours: level by level of the fish they share. */
-async function agreementOf(work: Work, scheme: Scheme, species: Species) {
+async function agreementOf(work: Reader, scheme: Scheme, species: Species) {
   const grades = await aged(work.tx, scheme.id, species.id);
   const pairs: [number, number][] = [];
   let fish = 0;
@@ -102,7 +102,7 @@ async function agreementOf(work: Work, scheme: Scheme, species: Species) {
   return { fish, kappa: quadraticKappa(pairs, 4) };
 }
 
-export async function schemeAndSpecies(work: Work, id: string, speciesId: string) {
+export async function schemeAndSpecies(work: Reader, id: string, speciesId: string) {
   const scheme = (await latestSchemes(work.tx)).find((s) => s.id === id);
   const species = await oneSpecies(work.tx, speciesId);
   if (!scheme || !species) throw problems.notFound('No such scheme or species');
@@ -112,7 +112,7 @@ export async function schemeAndSpecies(work: Work, id: string, speciesId: string
 }
 
 export async function calibrationOf(
-  work: Work,
+  work: Reader,
   query: { scheme: string; species: string },
 ): Promise<AnswerOf<typeof contract.grading.calibration>> {
   const { scheme, species } = await schemeAndSpecies(work, query.scheme, query.species);

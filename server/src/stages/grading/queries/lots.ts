@@ -1,7 +1,8 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { AnswerOf, BodyOf, contract, GradingLot } from '@ember-slate/contract';
 import type { Level } from '@ember-slate/core/freshness';
 import type { Species } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { problems } from '../../../platform/problem.ts';
 import { type Clocks, clocksOf } from '../../../shop/clocks.ts';
 import { gradesOfLot, lotsById, lotsInShop, type LotWithGrade } from '../../../shop/lots.ts';
@@ -36,7 +37,7 @@ function toGradingLot(species: Species, lot: LotWithGrade, clocks: Clocks): Grad
 }
 
 /** Lots in the shop: those without a grade first, fish with their guts in before the others. */
-export async function gradingLots(work: Work): Promise<GradingLot[]> {
+export const gradingLots = remembered(async (work: Reader): Promise<GradingLot[]> => {
   const book = await speciesById(work.tx);
   const found = await lotsInShop(work.tx);
   const clocks = await clocksOf(work, found, book);
@@ -44,9 +45,9 @@ export async function gradingLots(work: Work): Promise<GradingLot[]> {
   const rank = (l: GradingLot) =>
     l.verdict === null ? (l.condition === 'whole' ? 0 : 1) : l.verdict === 'hold' ? 2 : 3;
   return lots.sort((a, b) => rank(a) - rank(b) || (a.daysLeft ?? 0) - (b.daysLeft ?? 0) || a.id - b.id);
-}
+});
 
-export async function gradingLot(work: Work, id: number): Promise<AnswerOf<typeof contract.grading.lot>> {
+export async function gradingLot(work: Reader, id: number): Promise<AnswerOf<typeof contract.grading.lot>> {
   const [lot] = await lotsById(work.tx, [id]);
   if (!lot) throw problems.notFound('No such lot');
   const species = (await oneSpecies(work.tx, lot.speciesId))!;

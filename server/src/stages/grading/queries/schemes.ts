@@ -1,7 +1,7 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { type Scheme, schemesFor } from '@ember-slate/core/freshness';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { rows, type Tx } from '../../../platform/db.ts';
 import { latestSchemes, schemeVersion } from '../../../shop/schemes.ts';
 
@@ -25,7 +25,7 @@ export async function schemesOfLot(
   return [...now, ...before];
 }
 
-export async function listSchemes(work: Work): Promise<AnswerOf<typeof contract.grading.schemes>> {
+export async function listSchemes(work: Reader): Promise<AnswerOf<typeof contract.grading.schemes>> {
   const history = await rows<{ id: string; version: number; note: string; by: string | null; at: Date }>(
     work.tx,
     'SELECT s.id, s.version, s.note, p.name AS `by`, s.made_at AS at FROM scheme s LEFT JOIN staff p ON p.id = s.made_by ORDER BY s.version DESC',

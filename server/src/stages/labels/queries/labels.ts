@@ -2,7 +2,7 @@ import type { AnswerOf, contract, LabelSettings } from '@ember-slate/contract';
 import { instantOn } from '@ember-slate/core/calendar';
 import { formOf } from '@ember-slate/core/forms';
 import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { dataMatrix, ean13 } from '../../../platform/pdf.ts';
@@ -19,7 +19,7 @@ export interface LabelRow {
 }
 
 export async function labelRow(
-  work: Work,
+  work: Reader,
   id: number,
   lock: '' | 'FOR UPDATE' = 'FOR UPDATE',
 ): Promise<LabelRow> {
@@ -32,7 +32,7 @@ export async function labelRow(
   return found;
 }
 
-export async function labelPdf(work: Work, id: number): Promise<File> {
+export async function labelPdf(work: Reader, id: number): Promise<File> {
   const label = await labelRow(work, id, '');
   const content = JSON.parse(label.content) as KeptLabel;
   return { name: `label-${id}.pdf`, type: 'application/pdf', bytes: await labelSheet(content, label.size) };
@@ -44,18 +44,18 @@ const svg = (name: string, drawing: string): File => ({
   bytes: Buffer.from(drawing),
 });
 
-export async function labelCode(work: Work, id: number): Promise<File> {
+export async function labelCode(work: Reader, id: number): Promise<File> {
   const { elements } = JSON.parse((await labelRow(work, id, '')).content) as KeptLabel;
   return svg('code.svg', await dataMatrix(elements.map((e) => `(${e.ai})${e.value}`).join('')));
 }
 
-export async function labelPriceCode(work: Work, id: number): Promise<File> {
+export async function labelPriceCode(work: Reader, id: number): Promise<File> {
   const { priceCode: digits } = JSON.parse((await labelRow(work, id, '')).content) as KeptLabel;
   if (digits === null) throw problems.notFound('This label has no price code');
   return svg('price.svg', await ean13(digits));
 }
 
-export async function labelFace(work: Work, id: number): Promise<AnswerOf<typeof contract.labels.one>> {
+export async function labelFace(work: Reader, id: number): Promise<AnswerOf<typeof contract.labels.one>> {
   const { size, content, voidWhy } = await labelRow(work, id, '');
   const {
     title,
@@ -89,7 +89,7 @@ export async function labelFace(work: Work, id: number): Promise<AnswerOf<typeof
   };
 }
 
-export async function labelsToday(work: Work): Promise<AnswerOf<typeof contract.labels.today>> {
+export async function labelsToday(work: Reader): Promise<AnswerOf<typeof contract.labels.today>> {
   const made = await rows<{
     id: number;
     ticket: number;
@@ -113,7 +113,7 @@ export async function labelsToday(work: Work): Promise<AnswerOf<typeof contract.
 }
 
 /** What a code of this shop says: its own price code, or the GS1 code of a label. */
-export async function readCode(work: Work, code: string): Promise<AnswerOf<typeof contract.labels.read>> {
+export async function readCode(work: Reader, code: string): Promise<AnswerOf<typeof contract.labels.read>> {
   const nothing = { grams: null, price: null, trace: null, useBy: null, voided: null };
   if (/^\d{13}$/.test(code.trim())) {
     const settings = work.settings.labels;

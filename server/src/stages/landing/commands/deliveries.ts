@@ -259,7 +259,7 @@ export async function closeDelivery(
       version: had.version,
     });
   if (had.state === 'closed') throw problems.conflict('It is closed already');
-  const delivery = (await listDeliveries(work, had.landed_on)).find((d) => d.id === id)!;
+  const delivery = (await listDeliveries(work, false, had.landed_on)).find((d) => d.id === id)!;
   if (delivery.lots.length === 0) throw problems.conflict('No lot was landed from it yet');
   if (delivery.differences.length > 0 && !body.reason) {
     throw fieldProblem('reason', 'Say why it is closed although it differs from the note');

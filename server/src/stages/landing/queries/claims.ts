@@ -1,7 +1,7 @@
 import type { AnswerOf, Claim, contract } from '@ember-slate/contract';
 import { type Level, signsFor } from '@ember-slate/core/freshness';
 import { formatTemperature, massText } from '@ember-slate/core/units';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row, rows, type Tx } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
@@ -31,7 +31,7 @@ const claimsWhere = async (tx: Tx, where: string, id: number): Promise<Claim[]> 
   ).map((c) => ({ ...c, madeAt: c.madeAt.toISOString() }));
 
 /** What is claimed by default: the reasons of a rejection, else what its last grade said. */
-async function draftOf(work: Work, lotId: number): Promise<string> {
+async function draftOf(work: Reader, lotId: number): Promise<string> {
   const [grade] = await gradesOfLot(work.tx, lotId);
   if (!grade) return '';
   const words = await signWords(work, lotId, grade);
@@ -45,7 +45,7 @@ async function draftOf(work: Work, lotId: number): Promise<string> {
 
 /** The worst level of each sign of a grade, in the words of the scheme it was made with. */
 async function signWords(
-  work: Work,
+  work: Reader,
   lotId: number,
   grade: { scheme: string; schemeVersion: number; fish: string },
 ): Promise<{ name: string; words: string; level: number }[]> {
@@ -62,7 +62,7 @@ async function signWords(
   });
 }
 
-export async function claimsOf(work: Work, id: number): Promise<AnswerOf<typeof contract.landing.claims>> {
+export async function claimsOf(work: Reader, id: number): Promise<AnswerOf<typeof contract.landing.claims>> {
   const supplier = await row<{ wording: string }>(
     work.tx,
     'SELECT s.claim_wording AS wording FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?',
@@ -79,7 +79,7 @@ export async function claimsOf(work: Work, id: number): Promise<AnswerOf<typeof 
 const outcomes = { return: 'Sent back', bin: 'Binned here', keep: 'Kept for less money' };
 
 /** The claim as a sheet for the supplier: what came, what was seen, what is asked. */
-export async function claimSheet(work: Work, id: number) {
+export async function claimSheet(work: Reader, id: number) {
   const [claim] = await claimsWhere(work.tx, 'c.id = ?', id);
   if (!claim) throw problems.notFound('No such claim');
   const [lot] = await lotsById(work.tx, [claim.lotId]);

@@ -1,9 +1,10 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { Delivery, LotRow } from '@ember-slate/contract';
 import type { RawGround } from '@ember-slate/core/coldchain';
 import { type RuleProfile, intakeLimit } from '@ember-slate/core/freshness';
 import { meanWeightDoubt, type Species } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader, type Work } from '../../../platform/context.ts';
 import { marks, rows, type Tx } from '../../../platform/db.ts';
 import { speciesById } from '../../../shop/species.ts';
 
@@ -83,7 +84,7 @@ export async function stillThere(
   return new Map(found.map(({ lotId, ...there }) => [lotId, there]));
 }
 
-const seesCosts = (work: Work) => work.actor.role !== 'counter';
+export const seesCosts = (work: Pick<Work, 'actor'>) => work.actor.role !== 'counter';
 
 /** What differs between the note and what was weighed; empty when they agree. */
 function differencesOf(
@@ -122,44 +123,45 @@ function warningsOf(
   return warnings;
 }
 
-export async function listDeliveries(work: Work, day?: string): Promise<Delivery[]> {
-  const found = await deliveriesWhere(work.tx, "d.landed_on = ? OR d.state = 'open'", [day ?? today(work)]);
-  const lots = await lotsOfDeliveries(
-    work.tx,
-    found.map((d) => d.id),
-  );
-  const ids = lots.map((l) => l.id);
-  const fish = await fishOfLots(work.tx, ids);
-  const there = await stillThere(work.tx, ids);
-  const book = await speciesById(work.tx);
-  return found.map(({ noteMoney, arrivedAt, ...d }) => {
-    const mine = lots.filter((l) => l.deliveryId === d.id);
-    const got = {
-      grams: mine.reduce((s, l) => s + l.grams, 0),
-      pieces: mine.reduce((s, l) => s + l.pieces, 0),
-      money: mine.reduce((s, l) => s + multiplyRate(l.grams, l.pricePerKg!), 0),
-    };
-    const costs = seesCosts(work);
-    const note = { grams: d.noteGrams, pieces: d.notePieces, money: costs ? noteMoney : null };
-    const kinds = [...new Set(mine.map((l) => l.speciesId))].map((id) => book.get(id)!);
-    const standing =
-      d.drains === 'stands' ? ['The fish stands in water: drain it, and ice it in a box that drains'] : [];
-    return {
-      ...d,
-      arrivedAt: arrivedAt.toISOString(),
-      noteMoney: note.money,
-      lots: mine.map(({ gradeId, rawGround, rawDocument, ...l }) => ({
-        ...l,
-        rawPaper: rawGround === null ? null : { ground: rawGround, document: rawDocument! },
-        pricePerKg: costs ? l.pricePerKg : null,
-        graded: gradeId !== null,
-        fish: fish.get(l.id) ?? [],
-        there: there.get(l.id) ?? { grams: 0, pieces: 0 },
-        doubt: meanWeightDoubt(book.get(l.speciesId)!, l.condition, l.grams, l.pieces),
-      })),
-      totals: { ...got, money: costs ? got.money : null },
-      differences: mine.length === 0 ? [] : differencesOf(note, got),
-      warnings: [...warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds), ...standing],
-    };
-  });
-}
+export const listDeliveries = remembered(
+  async (work: Reader, costs: boolean, day?: string): Promise<Delivery[]> => {
+    const found = await deliveriesWhere(work.tx, "d.landed_on = ? OR d.state = 'open'", [day ?? today(work)]);
+    const lots = await lotsOfDeliveries(
+      work.tx,
+      found.map((d) => d.id),
+    );
+    const ids = lots.map((l) => l.id);
+    const fish = await fishOfLots(work.tx, ids);
+    const there = await stillThere(work.tx, ids);
+    const book = await speciesById(work.tx);
+    return found.map(({ noteMoney, arrivedAt, ...d }) => {
+      const mine = lots.filter((l) => l.deliveryId === d.id);
+      const got = {
+        grams: mine.reduce((s, l) => s + l.grams, 0),
+        pieces: mine.reduce((s, l) => s + l.pieces, 0),
+        money: mine.reduce((s, l) => s + multiplyRate(l.grams, l.pricePerKg!), 0),
+      };
+      const note = { grams: d.noteGrams, pieces: d.notePieces, money: costs ? noteMoney : null };
+      const kinds = [...new Set(mine.map((l) => l.speciesId))].map((id) => book.get(id)!);
+      const standing =
+        d.drains === 'stands' ? ['The fish stands in water: drain it, and ice it in a box that drains'] : [];
+      return {
+        ...d,
+        arrivedAt: arrivedAt.toISOString(),
+        noteMoney: note.money,
+        lots: mine.map(({ gradeId, rawGround, rawDocument, ...l }) => ({
+          ...l,
+          rawPaper: rawGround === null ? null : { ground: rawGround, document: rawDocument! },
+          pricePerKg: costs ? l.pricePerKg : null,
+          graded: gradeId !== null,
+          fish: fish.get(l.id) ?? [],
+          there: there.get(l.id) ?? { grams: 0, pieces: 0 },
+          doubt: meanWeightDoubt(book.get(l.speciesId)!, l.condition, l.grams, l.pieces),
+        })),
+        totals: { ...got, money: costs ? got.money : null },
+        differences: mine.length === 0 ? [] : differencesOf(note, got),
+        warnings: [...warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds), ...standing],
+      };
+    });
+  },
+);

@@ -3,7 +3,7 @@ import { areaWords, gs1Date } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, isPiece } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row } from '../../../platform/db.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { dataMatrix, printable, renderPdf } from '../../../platform/pdf.ts';
@@ -36,7 +36,7 @@ const methods = { caught: '01', caught_freshwater: '02', farmed: '03' };
  * both from memory).
  */
 export async function lotSheet(
-  work: Work,
+  work: Reader,
   id: number,
 ): Promise<{ code: string; sheet: TDocumentDefinitions }> {
   const lot = await row<Labelled>(
@@ -98,7 +98,7 @@ export async function lotSheet(
   return { code: lot.code, sheet };
 }
 
-export async function lotLabel(work: Work, id: number): Promise<File> {
+export async function lotLabel(work: Reader, id: number): Promise<File> {
   const { code, sheet } = await lotSheet(work, id);
   return { name: `lot-${code}.pdf`, type: 'application/pdf', bytes: await renderPdf(sheet) };
 }

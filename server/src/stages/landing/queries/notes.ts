@@ -2,7 +2,7 @@ import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { guessColumns, type NoteColumns, type NoteField, readNoteRow } from '@ember-slate/core/landing';
 import { minorDigits } from '@ember-slate/core/units';
 import { parse } from 'csv-parse/sync';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
 import { allSpecies } from '../../../shop/species.ts';
@@ -49,7 +49,7 @@ interface SupplierNotes {
   dressedMeans: 'headed_gutted' | 'gutted' | null;
 }
 
-async function supplierNotes(work: Work, name: string): Promise<SupplierNotes> {
+async function supplierNotes(work: Reader, name: string): Promise<SupplierNotes> {
   const found = await row<{ columns: string | null; dressed: SupplierNotes['dressedMeans'] }>(
     work.tx,
     'SELECT note_columns AS columns, dressed_means AS dressed FROM supplier WHERE name = ?',
@@ -62,7 +62,7 @@ async function supplierNotes(work: Work, name: string): Promise<SupplierNotes> {
 }
 
 export async function read(
-  work: Work,
+  work: Reader,
   supplier: string,
   text: string,
   columns: NoteColumns | undefined,
@@ -87,12 +87,12 @@ export async function read(
   };
 }
 
-export const readNote = (work: Work, body: BodyOf<typeof contract.landing.readNote>): Promise<Note> =>
+export const readNote = (work: Reader, body: BodyOf<typeof contract.landing.readNote>): Promise<Note> =>
   read(work, body.supplier, body.text, body.columns, today(work));
 
 /** What this supplier brought the time before: the same lots are often ordered again. */
 export async function lastLots(
-  work: Work,
+  work: Reader,
   supplier: string,
 ): Promise<AnswerOf<typeof contract.landing.lastLots>> {
   return rows(

@@ -1,10 +1,10 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 
 export async function listPhotos(
-  work: Work,
+  work: Reader,
   lotId: number,
 ): Promise<AnswerOf<typeof contract.landing.photos>> {
   const found = await rows<{ id: number; width: number; height: number; at: Date; by: string }>(
@@ -16,7 +16,7 @@ export async function listPhotos(
 }
 
 export async function onePhoto(
-  work: Work,
+  work: Reader,
   id: number,
 ): Promise<{ name: string; type: string; bytes: Buffer }> {
   const photo = await row<{ bytes: Buffer }>(work.tx, 'SELECT bytes FROM photo WHERE id = ?', [id]);

@@ -1,7 +1,7 @@
 import type { SupplierRecord } from '@ember-slate/contract';
 import { dayMs, daysBetween } from '@ember-slate/core/calendar';
 import { multiplyRate } from '@ember-slate/core/units';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { speciesById } from '../../../shop/species.ts';
@@ -9,7 +9,7 @@ import { speciesById } from '../../../shop/species.ts';
 const days = 90;
 
 /** What a supplier's deliveries were like: temperatures, weights, grades, claims and yields of the last 90 days. */
-export async function supplierRecord(work: Work, id: number): Promise<SupplierRecord> {
+export async function supplierRecord(work: Reader, id: number): Promise<SupplierRecord> {
   const supplier = await row<{
     id: number;
     name: string;

@@ -2,12 +2,12 @@ import { packingRefusal } from '@ember-slate/core/board';
 import { formRefusal } from '@ember-slate/core/forms';
 import { anyWhite } from '@ember-slate/core/orders';
 import type { Species } from '@ember-slate/core/species';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
 import { formFor, type LineBody } from '../../../shop/promises.ts';
 
 /** Throws what is wrong with a line, at its field. */
-export function checkLine(work: Work, book: ReadonlyMap<string, Species>, line: LineBody, index: number) {
+export function checkLine(work: Reader, book: ReadonlyMap<string, Species>, line: LineBody, index: number) {
   const form = formFor(work, line.form, index);
   if (line.speciesId !== anyWhite) {
     const species = book.get(line.speciesId);

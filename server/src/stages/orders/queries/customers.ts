@@ -1,11 +1,11 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { ordersWhere, withLines } from '../../../shop/orders.ts';
 import { listStanding } from './standing.ts';
 
-export const listCustomers = (work: Work) =>
+export const listCustomers = (work: Reader) =>
   rows<{ id: number; name: string; phone: string }>(
     work.tx,
     'SELECT id, name, phone FROM customer ORDER BY name LIMIT 2000',
@@ -13,7 +13,7 @@ export const listCustomers = (work: Work) =>
 
 /** What the shop knows of a customer, for the one who answers the phone. */
 export async function recallCustomer(
-  work: Work,
+  work: Reader,
   id: number,
 ): Promise<AnswerOf<typeof contract.orders.customer>> {
   const customer = await row<{ id: number; version: number; name: string; phone: string; remarks: string }>(

@@ -3,7 +3,7 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
@@ -21,7 +21,7 @@ const trimWords = {
 } as const;
 
 /** A line in words: what a hand at the counter or the bench must know of it. */
-export function lineWords(work: Work, l: LineRow): { what: string; more: string } {
+export function lineWords(work: Reader, l: LineRow): { what: string; more: string } {
   const amount = l.totalGrams !== null ? grams(l.totalGrams) : `${l.pieces} x ${grams(l.pieceGrams!)}`;
   const thick = l.thickMm === null ? '' : `, ${l.thickMm} mm thick`;
   return {
@@ -40,7 +40,7 @@ export function lineWords(work: Work, l: LineRow): { what: string; more: string 
 }
 
 /** An instant in the shop's own time: "Fri 27 Nov 16:00". */
-const when = (work: Work, at: Date) =>
+const when = (work: Reader, at: Date) =>
   new Intl.DateTimeFormat('en-GB', {
     timeZone: work.settings.timeZone,
     weekday: 'short',
@@ -53,7 +53,7 @@ const when = (work: Work, at: Date) =>
     .replaceAll(',', '');
 
 /** The slip that goes with an order: clipped to the bag, or laid at the bench. */
-export async function orderSlip(work: Work, id: number): Promise<File> {
+export async function orderSlip(work: Reader, id: number): Promise<File> {
   const [order] = await ordersWhere(work.tx, 'o.id = ?', [id]);
   if (!order) throw problems.notFound('No such order');
   const lines = (await linesOfOrders(work.tx, [id])).filter((l) => l.state !== 'cancelled');
@@ -125,7 +125,7 @@ export async function orderSlip(work: Work, id: number): Promise<File> {
 const collectionMinutes = 15;
 
 /** Open and ready orders as calendar entries, one a collection. */
-export async function collections(work: Work): Promise<File> {
+export async function collections(work: Reader): Promise<File> {
   const orders = await ordersWhere(work.tx, "o.state IN ('open', 'ready')", []);
   const lines = await linesOfOrders(
     work.tx,

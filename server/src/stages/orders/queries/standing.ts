@@ -3,7 +3,7 @@ import { usualPacking } from '@ember-slate/core/board';
 import { addDays } from '@ember-slate/core/calendar';
 import { anyWhite } from '@ember-slate/core/orders';
 import type { Species } from '@ember-slate/core/species';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { ProblemError } from '../../../platform/problem.ts';
 import type { LineBody } from '../../../shop/promises.ts';
@@ -24,7 +24,7 @@ interface StandingRow {
   lines: string;
 }
 
-export const standingWhere = (work: Work, where: string, values: number[] = []) =>
+export const standingWhere = (work: Reader, where: string, values: number[] = []) =>
   rows<StandingRow>(
     work.tx,
     `SELECT s.id, s.version, c.name AS customer, c.phone, s.weekday, s.at_minutes AS minutes, s.remarks, p.name AS madeBy, s.made_by AS staffId,
@@ -48,7 +48,7 @@ export const linesOf = (kept: string): LineBody[] =>
   }));
 
 /** Why lines cannot be ordered any more, in words; null while they can. */
-function faultOf(work: Work, book: Map<string, Species>, lines: readonly LineBody[]): string | null {
+function faultOf(work: Reader, book: Map<string, Species>, lines: readonly LineBody[]): string | null {
   try {
     for (const [i, line] of lines.entries()) checkLine(work, book, line, i);
     return null;
@@ -59,7 +59,7 @@ function faultOf(work: Work, book: Map<string, Species>, lines: readonly LineBod
 }
 
 export async function listStanding(
-  work: Work,
+  work: Reader,
   where = 'TRUE',
   values: number[] = [],
 ): Promise<StandingOrder[]> {

@@ -1,6 +1,6 @@
 import type { PlanChanges, PlanSpecies } from '@ember-slate/contract';
 import { counterClassIds, planChanges } from '@ember-slate/core/cutplan';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { type Found, planBefore, planRow, type PlanRow, valueOf } from './runs.ts';
 
 const opened = (p: PlanRow) => ({
@@ -10,7 +10,7 @@ const opened = (p: PlanRow) => ({
 const nothing = { plan: { fish: [] }, score: { value: 0, filled: {}, counterGrams: {} } };
 
 /** What a plan does otherwise than the one before it. */
-export async function changesOf(work: Work, id: number): Promise<PlanChanges> {
+export async function changesOf(work: Reader, id: number): Promise<PlanChanges> {
   const plan = await planRow(work, id);
   const before = await planBefore(work, plan);
   const now = opened(plan);

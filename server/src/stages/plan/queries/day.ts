@@ -18,7 +18,7 @@ import type { Use } from '@ember-slate/core/freshness';
 import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
 import { trimOf } from '@ember-slate/core/yields';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { marks, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { type ShopLot, shopLots, wantOf } from '../../../shop/available.ts';
@@ -55,7 +55,7 @@ export interface WaitingLine {
  * Lines that still want fish: what tickets of the shop's own making hold or have weighed out is taken off them.
  * Tickets of a plan that wait are free to be planned again.
  */
-export async function linesWaiting(work: Work): Promise<WaitingLine[]> {
+export async function linesWaiting(work: Reader): Promise<WaitingLine[]> {
   const found = await rows<
     WaitingLine & { heldPieces: number | null; heldGrams: number | null; gotPieces: number; gotGrams: number }
   >(
@@ -86,7 +86,7 @@ export async function linesWaiting(work: Work): Promise<WaitingLine[]> {
 }
 
 /** Tickets of a plan that nobody has begun, and the fish they hold. */
-export const plannedTickets = (work: Work) =>
+export const plannedTickets = (work: Reader) =>
   rows<{ id: number; version: number; lotId: number; pieces: number }>(
     work.tx,
     `SELECT t.id, t.version, i.lot_id AS lotId, i.pieces FROM ticket t JOIN ticket_input i ON i.ticket_id = t.id
@@ -102,7 +102,7 @@ const counterForms: Record<CounterClassId, readonly string[]> = {
 };
 
 /** Prices of forms by species, the counter's usual sales a day of each, and what of them lies there already. */
-async function tradeOf(work: Work) {
+async function tradeOf(work: Reader) {
   const prices = await rows<{ speciesId: string; item: string; perKg: number }>(
     work.tx,
     'SELECT species_id AS speciesId, item, per_kg AS perKg FROM price',
@@ -237,7 +237,7 @@ function horizonEnd(at: Date, horizon: 'today' | 'tomorrow' | 'all'): Date {
  * Lines for any white fish keep the fish a plan made `before` gave them.
  */
 export async function dayProblems(
-  work: Work,
+  work: Reader,
   horizon: 'today' | 'tomorrow' | 'all',
   from: Date = work.now,
   before: readonly PlanSpecies[] = [],
@@ -337,7 +337,7 @@ export async function dayProblems(
  * it best with what the lines before it leave.
  */
 function whiteLines(
-  work: Work,
+  work: Reader,
   book: ReadonlyMap<string, Species>,
   lots: ReadonlyMap<string, readonly ShopLot[]>,
   lines: readonly WaitingLine[],
@@ -376,7 +376,7 @@ function whiteChoice(stocks: readonly Stock[], want: Want, otherwise: string) {
 }
 
 /** Fish weighed and measured one by one, by lot. */
-async function weighedFish(work: Work, lotIds: readonly number[]) {
+async function weighedFish(work: Reader, lotIds: readonly number[]) {
   const found = await rows<{ lotId: number; grams: number; lengthMm: number | null }>(
     work.tx,
     `SELECT lot_id AS lotId, grams, length_mm AS lengthMm FROM lot_fish WHERE lot_id IN (${marks(lotIds.length)}) ORDER BY id`,

@@ -1,9 +1,10 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { PlanLine } from '@ember-slate/contract';
 import type { Packing } from '@ember-slate/core/board';
 import { canPromise, offerFrom, proposePicks } from '@ember-slate/core/cutplan';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { marks, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { shopLots, wantOf } from '../../../shop/available.ts';
@@ -28,7 +29,7 @@ export interface StoredLine {
 }
 
 /** Lines without a ticket, by due time. */
-export const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =>
+export const linesToPlan = (work: Reader, where = 'TRUE', values: number[] = []) =>
   rows<StoredLine>(
     work.tx,
     `SELECT l.id, l.version, l.order_id AS orderId, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt,
@@ -38,7 +39,7 @@ export const linesToPlan = (work: Work, where = 'TRUE', values: number[] = []) =
     values,
   );
 
-export async function planLines(work: Work): Promise<PlanLine[]> {
+export const planLines = remembered(async (work: Reader): Promise<PlanLine[]> => {
   const book = await speciesById(work.tx);
   const lines = (await linesToPlan(work)).filter((l) => formsOf(work.settings).has(l.form));
   const lots = await shopLots(work, book);
@@ -89,4 +90,4 @@ export async function planLines(work: Work): Promise<PlanLine[]> {
         })),
     };
   });
-}
+});

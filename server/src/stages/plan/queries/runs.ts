@@ -1,6 +1,7 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { CutPlan, FoundPlan, PlanSpecies } from '@ember-slate/contract';
 import type { PlannedFish } from '@ember-slate/core/cutplan';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { row } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { dayProblems } from './day.ts';
@@ -26,20 +27,20 @@ const silentMs = 15_000;
 
 export type Found = Record<string, FoundPlan>;
 
-export const planRow = async (work: Work, id: number, lock = false): Promise<PlanRow> => {
+export const planRow = async (work: Reader, id: number, lock = false): Promise<PlanRow> => {
   const found = await row<PlanRow>(work.tx, `${select} WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id]);
   if (!found) throw problems.notFound('No such plan');
   return found;
 };
 
 /** The plan before one: what it was changed from by hand, else the one made before it that is still kept whole. */
-export const planBefore = (work: Work, p: PlanRow) =>
+export const planBefore = (work: Reader, p: PlanRow) =>
   row<PlanRow>(
     work.tx,
     `${select} WHERE c.id = COALESCE(?, (SELECT MAX(id) FROM cut_plan WHERE id < ? AND problems <> '[]'))`,
     [p.parentId, p.id],
   );
-export const newest = (work: Work) =>
+export const newest = (work: Reader) =>
   row<PlanRow>(work.tx, `${select} WHERE c.problems <> '[]' ORDER BY c.id DESC LIMIT 1`);
 
 export const valueOf = (found: Found) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
@@ -54,7 +55,7 @@ const face = (species: readonly PlanSpecies[]) =>
     ]),
   );
 
-async function view(work: Work, p: PlanRow): Promise<CutPlan> {
+async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
   const species = JSON.parse(p.problems) as PlanSpecies[];
   const found = JSON.parse(p.found) as Found;
   const dead = p.state === 'running' && work.now.getTime() - p.beatAt.getTime() > silentMs;
@@ -76,7 +77,7 @@ async function view(work: Work, p: PlanRow): Promise<CutPlan> {
   };
 }
 
-export async function currentPlan(work: Work) {
+export const currentPlan = remembered(async (work: Reader) => {
   const latest = await newest(work);
   const live = latest ? null : await dayProblems(work, 'tomorrow');
   const plan = latest ? await view(work, latest) : null;
@@ -86,7 +87,7 @@ export async function currentPlan(work: Work) {
     lines: of.reduce((n, s) => n + s.lines.length, 0),
     fish: of.reduce((n, s) => n + s.fish.length, 0),
   };
-}
+});
 
 /** Pinned fish of a plan with their cuts, those that are still there. */
 export function settledOf(

@@ -1,9 +1,10 @@
+import { remembered } from '../../../platform/kept.ts';
 import type { AnswerOf, contract, ListedPrice } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { costForm, marginOf, markupOf, priceForMargin, withEnding } from '@ember-slate/core/costing';
 import { itemName } from '@ember-slate/core/ledger';
 import { group } from 'd3-array';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { choicesFor, lastLots, seenBy } from '../../../shop/costs.ts';
@@ -11,7 +12,7 @@ import { pricesOf } from '../../../shop/prices.ts';
 import { speciesById } from '../../../shop/species.ts';
 
 /** The price list: what each form costs now with trim credited and labour in, what it leaves, what it should be. */
-export async function priceList(work: Work): Promise<ListedPrice[]> {
+export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]> => {
   const book = await speciesById(work.tx);
   const prices = await pricesOf(work);
   const seen = await seenBy(work);
@@ -75,10 +76,10 @@ export async function priceList(work: Work): Promise<ListedPrice[]> {
       (a.margin ?? 9) - (b.margin ?? 9) ||
       a.speciesName.localeCompare(b.speciesName),
   );
-}
+});
 
 export async function priceHistory(
-  work: Work,
+  work: Reader,
   speciesId: string,
   item: string,
 ): Promise<AnswerOf<typeof contract.prices.history>> {

@@ -2,7 +2,7 @@ import type { MarkdownOffer, StockRow } from '@ember-slate/contract';
 import { addDays, instantOn, isTradingDay } from '@ember-slate/core/calendar';
 import { markdown, usualElasticity, usualTraffic } from '@ember-slate/core/markdown';
 import { shortName } from '@ember-slate/core/species';
-import { today, type Work } from '../../../platform/context.ts';
+import { today, type Reader } from '../../../platform/context.ts';
 import { demandOf } from '../../../shop/demand.ts';
 import { stock } from '../../../shop/stock.ts';
 
@@ -10,14 +10,14 @@ import { stock } from '../../../shop/stock.ts';
 const sellingHours = 9;
 
 /** Share of today's sales still to come. */
-function leftOfToday(work: Work): number {
+function leftOfToday(work: Reader): number {
   const closes = instantOn(today(work), work.settings.closesAt, work.settings).getTime();
   const left = (closes - work.now.getTime()) / (sellingHours * 3_600_000);
   return Math.max(0, Math.min(1, left));
 }
 
 /** Trading days from today up to a day, at most two weeks. */
-function tradingDays(work: Work, upTo: string): string[] {
+function tradingDays(work: Reader, upTo: string): string[] {
   const days = [];
   for (let day = today(work); day <= upTo && days.length < 14; day = addDays(day, 1))
     if (isTradingDay(day, work.settings)) days.push(day);
@@ -25,7 +25,7 @@ function tradingDays(work: Work, upTo: string): string[] {
 }
 
 /** Uncut fish behind the slab is there to be cut: it is marked down only when it ends by tomorrow (our choice). */
-const forCutting = (work: Work, r: StockRow) =>
+const forCutting = (work: Reader, r: StockRow) =>
   r.item === 'whole' && r.batch === 0 && r.place === 'place:cold_room' && r.sellBy! > addDays(today(work), 1);
 
 const mayBeMarked = (r: StockRow): r is StockRow & { sellBy: string; fullPerKg: number } =>
@@ -41,7 +41,7 @@ const mayBeMarked = (r: StockRow): r is StockRow & { sellBy: string; fullPerKg: 
  * Rows with less life than buyers at full price, each with the path of prices that brings most. What ends sooner of the
  * same fish and form is sold first and takes its part of the demand.
  */
-export async function markdowns(work: Work): Promise<MarkdownOffer[]> {
+export async function markdowns(work: Reader): Promise<MarkdownOffer[]> {
   const demand = await demandOf(work);
   const { money } = work.settings;
   const offers: MarkdownOffer[] = [];

@@ -4,7 +4,7 @@ import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { trimName } from '@ember-slate/core/yields';
 import { group, rollup, sum } from 'd3-array';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -45,7 +45,7 @@ interface Counted {
  * Everything a report adds up, read once along indexes of days, by days or by months. Closed days come from their own
  * sums, open ones from their lines. Doubles hold whole grams and minor units of ten years exactly.
  */
-async function daysOf(work: Work, from: string, to: string, step: Report['step']) {
+async function daysOf(work: Reader, from: string, to: string, step: Report['step']) {
   const { tx } = work;
   const start = (column: string) =>
     step === 'month' ? `(${column} - INTERVAL (DAYOFMONTH(${column}) - 1) DAY)` : column;
@@ -121,7 +121,7 @@ function seriesOf(days: Days, step: Report['step']): Report['series'] {
 /** Days of the longest report: ten years and a bit. */
 const mostDays = 3700;
 
-export async function report(work: Work, from: string, to: string): Promise<Report> {
+export async function report(work: Reader, from: string, to: string): Promise<Report> {
   if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', 'From one day to a later one');
   const length = daysBetween(from, to) + 1;
   if (length > mostDays) throw fieldProblem('from', 'Ten years at most');

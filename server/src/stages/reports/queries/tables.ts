@@ -1,6 +1,6 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { addDays, instantOn, isDate } from '@ember-slate/core/calendar';
-import type { Work } from '../../../platform/context.ts';
+import type { Reader } from '../../../platform/context.ts';
 import { csvFile } from '../../../platform/csv.ts';
 import type { File } from '../../../platform/handlers.ts';
 import { problems } from '../../../platform/problem.ts';
@@ -146,7 +146,7 @@ export const tableNames = (): AnswerOf<typeof contract.reports.tables> =>
   Object.entries(tables).map(([name, t]) => ({ name, about: t.about }));
 
 /** One table between two days as CSV; columns are named as the database names them, weights in grams, money in minor units. */
-export async function tableCsv(work: Work, name: string, from: string, to: string): Promise<File> {
+export async function tableCsv(work: Reader, name: string, from: string, to: string): Promise<File> {
   const table = Object.hasOwn(tables, name) ? tables[name]! : null;
   if (!table) throw problems.notFound('No such table');
   if (!isDate(from) || !isDate(to) || from > to) throw problems.notFound('From one day to a later one');
