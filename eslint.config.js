@@ -13,7 +13,7 @@ export default defineConfig(
   {
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['*.js', 'server/src/stages/plan/commands/thread.mjs'] },
+        projectService: { allowDefaultProject: ['*.js', '*.mjs', 'server/src/stages/plan/commands/thread.mjs'] },
       },
     },
     rules: {

@@ -36,9 +36,18 @@ need_packages() {
   fi
 }
 
+# Whether something under these is newer than what was built of it.
+newer_than() {
+  [ ! -f "$1" ] || [ -n "$(find "${@:2}" -newer "$1" -type f -print -quit)" ]
+}
+
 need_build() {
-  if [ ! -f web/dist/index.html ] || [ -n "$(find web/src web/index.html web/vite.config.ts core/src contract/src -newer web/dist/index.html -type f -print -quit)" ]; then
+  if newer_than web/dist/index.html web/src web/index.html web/vite.config.ts core/src contract/src; then
     echo "Building the screens …"
     npx vite build web --logLevel error
+  fi
+  if newer_than server/dist/app.js build.mjs {core,contract,devices,server,demo}/src; then
+    echo "Building the server …"
+    node build.mjs
   fi
 }

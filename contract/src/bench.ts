@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { usualPacking } from '@ember-slate/core/board';
 import * as f from './fields.ts';
-import { backDoor, change, document, read, type Route } from './route.ts';
+import { backDoor, change, read, type Route } from './route.ts';
 
 const step = z.object({
   id: z.string(),

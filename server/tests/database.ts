@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,8 +11,12 @@ declare module 'vitest' {
   }
 }
 
-/** One real MariaDB for all server tests; every test file makes a shop of its own in it. */
+/**
+ * One real MariaDB for all server tests; every test file makes a shop of its own in it. What is started as a process of
+ * its own is the built server, of this very code.
+ */
 export default async function setup(project: TestProject) {
+  execFileSync(process.execPath, ['build.mjs']);
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-db-'));
   const database = await startPrivateDatabase(dir);
   project.provide('databaseUrl', database.url);

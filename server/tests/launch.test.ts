@@ -13,9 +13,12 @@ import { Screen } from './house.ts';
 
 const { DATABASE_URL: _mine, ...env } = process.env;
 
+/** As ./start runs it. */
+const built = ['--conditions=built', '--disable-warning=ExperimentalWarning'];
+
 /** ./start without the set-up around it. */
 function start(args: string[], more: Record<string, string> = {}) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/launch/start.ts', ...args], {
+  const child = spawn(process.execPath, [...built, 'server/dist/launch/start.js', ...args], {
     env: { ...env, ...more },
   });
   let said = '';
@@ -101,7 +104,7 @@ describe('starting', () => {
     [['--port', '70000'], /is no port/],
     [['--colour', 'red'], /--colour/],
   ])('refuses %o and shows how it is used', (args, words) => {
-    const shop = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/start.ts', ...args], {
+    const shop = spawnSync(process.execPath, [...built, 'server/dist/launch/start.js', ...args], {
       env,
       encoding: 'utf8',
     });
@@ -111,7 +114,7 @@ describe('starting', () => {
   });
 
   it('explains itself', () => {
-    const shop = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/start.ts', '--help'], {
+    const shop = spawnSync(process.execPath, [...built, 'server/dist/launch/start.js', '--help'], {
       env,
       encoding: 'utf8',
     });

@@ -19,7 +19,7 @@ describe('a shop from before', () => {
     await new Postgrator({
       driver: 'mysql',
       database: new URL(url).pathname.slice(1),
-      migrationPattern: new URL('../src/platform/migrations/*.sql', import.meta.url).pathname,
+      migrationPattern: new URL('../migrations/*.sql', import.meta.url).pathname,
       execQuery: async (sql) => ({ rows: (await db.query(sql))[0] as never[] }),
     }).migrate('004');
     await db.query(`

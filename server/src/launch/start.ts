@@ -10,6 +10,7 @@ import { readSettings, writeSettings } from '../platform/settings.ts';
 import { addStaff } from '../stages/people/commands.ts';
 import { dropRoot } from './account.ts';
 import { freePort, type PrivateDatabase, startPrivateDatabase } from './database.ts';
+import { program } from './program.ts';
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
 
@@ -70,7 +71,7 @@ async function firstDay(databaseUrl: string, empty: boolean, years: string): Pro
       return `First sign-in: Manager, PIN ${pin} (said once; keep it)`;
     }
     console.log('Making the sample shop: sixty days of it …');
-    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts', '--years', years], {
+    const made = spawnSync(process.execPath, [...program('demo', 'load'), '--years', years], {
       stdio: 'inherit',
       env: { ...process.env, DATABASE_URL: databaseUrl },
     });
@@ -107,7 +108,7 @@ let stopping = false;
 async function startDevice(name: DeviceKind): Promise<string> {
   const port = await freePort();
   devices.push(
-    spawn(process.execPath, ['--import', 'tsx', `devices/src/${name}/main.ts`, String(port)], {
+    spawn(process.execPath, [...program('devices', `${name}/main`), String(port)], {
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
       detached: true,
     }),

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Route } from '@ember-slate/contract';
+import { parse as parseCookie } from 'cookie';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import type { Pool } from 'mysql2/promise';
 import type { z } from 'zod';
@@ -27,10 +28,8 @@ export interface Platform {
 }
 
 /** The session token a request carries, from its cookie. */
-export function tokenOf(request: Request): string | undefined {
-  const pair = (request.headers.cookie ?? '').split(/;\s*/).find((c) => c.startsWith(`${cookieName}=`));
-  return pair?.slice(cookieName.length + 1);
-}
+export const tokenOf = (request: Request): string | undefined =>
+  parseCookie(request.headers.cookie ?? '')[cookieName];
 
 export const actorOfRequest = (platform: Platform, request: Request): Promise<Actor | null> =>
   reading(platform.pool, (tx) => actorOf(tx, tokenOf(request), platform.clock()), patienceMs);

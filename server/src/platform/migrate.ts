@@ -6,7 +6,7 @@ import Postgrator from 'postgrator';
 import { errorCode } from './db.ts';
 import { log } from './log.ts';
 
-const folder = new URL('./migrations/', import.meta.url);
+const folder = new URL('../../migrations/', import.meta.url);
 const sqlOf = (name: string) => readFileSync(new URL(name, folder), 'utf8');
 const md5 = (text: string) => createHash('md5').update(text, 'utf8').digest('hex');
 

@@ -2,22 +2,20 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
-import { sfntOf } from './woff.ts';
 
-const fonts = join(
-  dirname(createRequire(import.meta.url).resolve('@fontsource/barlow-semi-condensed/package.json')),
-  'files',
+const fonts = dirname(
+  createRequire(import.meta.url).resolve('@expo-google-fonts/barlow-semi-condensed/package.json'),
 );
-const face = (weight: number) => join(fonts, `barlow-semi-condensed-latin-${weight}-normal.woff`);
+const faces = { medium: '500Medium', bold: '700Bold' };
 async function load() {
   const { default: pdfmake } = await import('pdfmake');
   const { virtualfs } = pdfmake as unknown as {
     virtualfs: { writeFileSync: (name: string, bytes: Buffer) => void };
   };
-  for (const weight of [500, 700])
-    virtualfs.writeFileSync(`${weight}.ttf`, sfntOf(readFileSync(face(weight))));
+  for (const face of Object.values(faces))
+    virtualfs.writeFileSync(face, readFileSync(join(fonts, face, `BarlowSemiCondensed_${face}.ttf`)));
   pdfmake.addFonts({
-    Barlow: { normal: '500.ttf', bold: '700.ttf', italics: '500.ttf', bolditalics: '700.ttf' },
+    Barlow: { normal: faces.medium, bold: faces.bold, italics: faces.medium, bolditalics: faces.bold },
   });
   // Sheets are made of what is handed in: nothing is fetched, nothing is read.
   pdfmake.setUrlAccessPolicy(() => false);

@@ -7,11 +7,11 @@ import {
   type Route,
   type Tag,
 } from '@ember-slate/contract';
-import { createApi } from '@reduxjs/toolkit/query/react';
+import { createApi, retry, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import { useCallback, useRef, useState } from 'react';
 import { keep, keepable } from './outbox.ts';
 import { whoIsHere } from './who.ts';
-import { mayRetry, request, requestUntilAnswered, type Outcome } from './request.ts';
+import { mayRetry, request, type Outcome } from './request.ts';
 
 interface ReadArgs {
   path: string;
@@ -23,17 +23,26 @@ interface ChangeArgs extends ReadArgs {
   key: string;
 }
 
+const waitsMs = [300, 1000, 2500];
+
+const send: BaseQueryFn<ReadArgs | ChangeArgs, unknown, Problem, object> = async (args) => {
+  const outcome =
+    'key' in args
+      ? await request(args.method, args.path, args.body, args.key)
+      : await request('GET', args.path);
+  return outcome.ok ? { data: outcome.data } : { error: outcome.problem };
+};
+
 /** One engine for every request: routes come from the contract, so no endpoint is written twice. */
 export const api = createApi({
   reducerPath: 'api',
   tagTypes: [...tags],
-  baseQuery: async (args: ReadArgs | ChangeArgs) => {
-    const outcome =
-      'key' in args
-        ? await requestUntilAnswered(args.method, args.path, args.body, args.key)
-        : await request('GET', args.path);
-    return outcome.ok ? { data: outcome.data } : { error: outcome.problem };
-  },
+  // A change is sent again with the same key while the server is away, for about four seconds; a read is not.
+  baseQuery: retry(send, {
+    retryCondition: (problem, args, { attempt }) =>
+      'key' in args && attempt <= waitsMs.length && mayRetry(problem as Problem),
+    backoff: (attempt) => new Promise((done) => setTimeout(done, waitsMs[attempt - 1])),
+  }),
   endpoints: (build) => ({
     read: build.query<unknown, ReadArgs>({
       query: (args) => args,

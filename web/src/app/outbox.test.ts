@@ -2,7 +2,9 @@ import 'fake-indexeddb/auto';
 import { contract } from '@ember-slate/contract';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { keep, keepable, keptEntries, onKept, sendAgain, sendKept, throwAway } from './outbox.ts';
-import { mayRetry, ownChanges, request, requestUntilAnswered } from './request.ts';
+import { api } from './api.ts';
+import { mayRetry, ownChanges, request } from './request.ts';
+import { store } from './store.ts';
 
 type Answer = { status: number; body?: unknown; changeId?: number } | 'dead';
 const sent: { path: string; key: string | null; name: string | null; body: unknown }[] = [];
@@ -152,12 +154,15 @@ describe('a request', () => {
 
   it('is sent again with the same key while the shop is away, and not when it was refused', async () => {
     answer('dead', { status: 503 }, { status: 200, body: { id: 9 } });
-    const outcome = await requestUntilAnswered('POST', '/api/x', {}, 'the-key');
-    expect(outcome).toEqual({ ok: true, data: { id: 9 } });
+    const change = (key: string) =>
+      store.dispatch(
+        api.endpoints.change.initiate({ method: 'POST', path: '/api/x', body: {}, key, tags: [] }),
+      );
+    expect((await change('the-key')).data).toEqual({ id: 9 });
     expect(sent.map((s) => s.key)).toEqual(['the-key', 'the-key', 'the-key']);
     sent.length = 0;
     answer({ status: 409, body: { status: 409, detail: 'no' } });
-    expect((await requestUntilAnswered('POST', '/api/x', {}, 'other')).ok).toBe(false);
+    expect((await change('other')).error).toMatchObject({ status: 409, detail: 'no' });
     expect(sent).toHaveLength(1);
   });
 });

@@ -55,20 +55,3 @@ export async function request<T>(
     };
   }
 }
-
-const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
-
-/** A change sent again with the same key while the server is away, for about four seconds. */
-export async function requestUntilAnswered<T>(
-  method: string,
-  path: string,
-  body: unknown,
-  key: string,
-): Promise<Outcome<T>> {
-  for (const wait of [300, 1000, 2500]) {
-    const outcome = await request<T>(method, path, body, key);
-    if (outcome.ok || !mayRetry(outcome.problem)) return outcome;
-    await pause(wait);
-  }
-  return request<T>(method, path, body, key);
-}

@@ -1,5 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import type { Express, Request } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import { type DeviceStates, isLoopback } from '../../platform/config.ts';
 import { patienceMs, reading, transaction } from '../../platform/db.ts';
 import { actorOfRequest, mount, type Platform, tokenOf } from '../../platform/http.ts';
@@ -15,6 +16,20 @@ const onThisMachine = (request: Request, host: string): boolean =>
   isLoopback(host) &&
   !['X-Forwarded-For', 'X-Forwarded-Host', 'Forwarded', 'Via'].some((h) => request.get(h));
 
+/**
+ * Stops a flood of sign-ins from one address before it costs a look into the records or a hash; wrong PINs have waits of
+ * their own (`sessions.ts`).
+ */
+const signInFlood = rateLimit({
+  windowMs: 60_000,
+  limit: 120,
+  skip: (request) => request.method !== contract.session.signIn.method,
+  standardHeaders: false,
+  legacyHeaders: false,
+  handler: (_request, _response, next) =>
+    next(problems.slowDown('Too many sign-ins from this screen: wait a minute', { retryAfter: 60 })),
+});
+
 /** The requests of a screen nobody is signed in at yet. */
 export function mountSession(app: Express, platform: Platform, host: string, devices: DeviceStates) {
   mount(app, contract.session.shop, async (request, response) => {
@@ -28,6 +43,7 @@ export function mountSession(app: Express, platform: Platform, host: string, dev
         ),
       );
   });
+  app.use(contract.session.signIn.path, signInFlood);
   mount(app, contract.session.signIn, async (request, response) => {
     const body = contract.session.signIn.body.safeParse(request.body);
     if (!body.success) throw problems.badInput('Choose your name and give your PIN');

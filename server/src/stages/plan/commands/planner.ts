@@ -44,7 +44,14 @@ export function shareOut(species: Run['species'], seconds: number, parts: number
   );
 }
 
-const thread = () => new Worker(new URL('./thread.mjs', import.meta.url), { execArgv: [] });
+/** From source a thread registers the loader first (`thread.mjs`). */
+const program = import.meta.url.endsWith('.ts') ? './thread.mjs' : './worker.js';
+const thread = () =>
+  new Worker(new URL(program, import.meta.url), {
+    execArgv: process.execArgv.filter(
+      (a) => a.startsWith('--conditions') || a.startsWith('--disable-warning'),
+    ),
+  });
 
 /**
  * Runs plans in worker threads, which are thrown away after each run: the solver's memory never shrinks. What they

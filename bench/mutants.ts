@@ -1,0 +1,97 @@
+/**
+ * Mutation testing: how many small faults put into the code the tests beside it would catch. `npm run mutants` for every
+ * place, `npm run mutants -- core/units server/trim` for some. What was tried is kept in .data/mutants, so that a next
+ * run tries only what changed. Not part of ./test: a place takes a minute or some.
+ */
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+
+interface Place {
+  name: string;
+  mutate: string[];
+  tests: string[];
+  /** Share of faults to be caught, %. */
+  wanted: number;
+}
+
+const topics = readdirSync('core/src').filter((t) => !['proof', 'testing', 'picture'].includes(t));
+const onServer: Record<string, string[]> = {
+  bench: ['bench', 'board', 'backdoor', 'reopen'],
+  counter: ['counter', 'till'],
+  orders: ['orders', 'orderLife'],
+  landing: ['backdoor', 'grading'],
+  grading: ['grading'],
+  plan: ['plan'],
+  close: ['day', 'closed'],
+  cold: ['cold'],
+  labels: ['bench'],
+  prices: ['till', 'counter'],
+  trim: ['day', 'counter'],
+};
+const places: Place[] = [
+  ...topics.map((t) => ({
+    name: `core/${t}`,
+    mutate: [`core/src/${t}/**/*.ts`, '!**/*.test.ts', '!**/*.d.ts'],
+    tests: [`core/src/${t}/**/*.test.ts`],
+    wanted: 85,
+  })),
+  {
+    name: 'contract',
+    mutate: ['contract/src/*.ts', '!**/*.test.ts'],
+    tests: ['contract/src/*.test.ts'],
+    wanted: 85,
+  },
+  {
+    name: 'web/hooks',
+    mutate: ['web/src/**/use*.ts', 'web/src/app/{outbox,draft,drafts,lock,request,scanner,said}.ts'],
+    tests: ['web/src/**/*.test.{ts,tsx}'],
+    wanted: 75,
+  },
+  ...Object.entries(onServer).map(([stage, tests]) => ({
+    name: `server/${stage}`,
+    mutate: [`server/src/stages/${stage}/commands.ts`, `server/src/stages/${stage}/commands/*.ts`],
+    tests: tests.map((t) => `server/tests/${t}.test.ts`),
+    wanted: 75,
+  })),
+];
+
+interface Report {
+  files: Record<
+    string,
+    { mutants: { status: string; mutatorName: string; location: { start: { line: number } } }[] }
+  >;
+}
+
+const asked = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+const say = process.argv.includes('--survivors');
+const chosen = asked.length > 0 ? places.filter((p) => asked.includes(p.name)) : places;
+if (chosen.length === 0 || asked.some((a) => !places.some((p) => p.name === a)))
+  throw new Error(`Places are: ${places.map((p) => p.name).join(', ')}`);
+mkdirSync('.data/mutants', { recursive: true });
+for (const place of chosen) {
+  const file = `.data/mutants/${place.name.replace('/', '-')}`;
+  const run = spawnSync(
+    'npx',
+    ['stryker', 'run', '--mutate', place.mutate.join(','), '--incrementalFile', `${file}.json`],
+    { env: { ...process.env, MUTANT_TESTS: place.tests.join(',') }, encoding: 'utf8' },
+  );
+  if (run.status !== 0) {
+    console.log(
+      `${place.name.padEnd(18)} could not be tried:\n${run.stdout.slice(-2000)}${run.stderr.slice(-500)}`,
+    );
+    process.exitCode = 1;
+    continue;
+  }
+  const { files } = JSON.parse(readFileSync('reports/mutation/mutation.json', 'utf8')) as Report;
+  const all = Object.entries(files).flatMap(([name, f]) => f.mutants.map((m) => ({ name, ...m })));
+  const caught = all.filter((m) => m.status === 'Killed' || m.status === 'Timeout').length;
+  const missed = all.filter((m) => m.status === 'Survived' || m.status === 'NoCoverage');
+  const score = (100 * caught) / Math.max(1, caught + missed.length);
+  if (score < place.wanted) process.exitCode = 1;
+  console.log(
+    `${place.name.padEnd(18)} ${String(caught).padStart(5)} of ${String(caught + missed.length).padStart(5)} caught, ${score.toFixed(1).padStart(5)} % (wanted ${place.wanted})`,
+  );
+  if (say)
+    for (const m of missed)
+      console.log(`    ${m.name}:${m.location.start.line} ${m.mutatorName} ${m.status}`);
+}

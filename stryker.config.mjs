@@ -1,0 +1,14 @@
+/** Mutation testing of one place, as `npm run mutants` (bench/mutants.ts) asks for it. */
+export default {
+  testRunner: 'vitest',
+  vitest: { configFile: 'vitest.mutants.ts', related: false },
+  plugins: ['@stryker-mutator/vitest-runner'],
+  incremental: true,
+  tempDirName: '.data/mutants/sandbox',
+  coverageAnalysis: 'perTest',
+  ignoreStatic: true,
+  concurrency: 2,
+  timeoutMS: 15_000,
+  ignorePatterns: ['.data', '**/dist', 'docs'],
+  reporters: ['json'],
+};
