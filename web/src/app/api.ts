@@ -55,7 +55,7 @@ export const api = createApi({
   }),
 });
 
-type Params = Record<string, string | number>;
+export type Params = Record<string, string | number>;
 
 function pathOf(route: Route, params: Params = {}, query?: Record<string, unknown>): string {
   const path = route.path.replace(/:(\w+)/g, (_m, name: string) => encodeURIComponent(String(params[name])));

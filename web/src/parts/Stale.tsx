@@ -8,7 +8,7 @@ import { useMass } from './Mass.tsx';
 import { formatMoney } from './money.ts';
 
 /** What a field holds, to say it as its form does: choices have their words, anything else says itself. */
-type Kind =
+export type Kind =
   | 'mass'
   | 'money'
   | 'tenths'

@@ -13,7 +13,8 @@ import { TextField } from '../../parts/Field.tsx';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { LotActions } from './LotActions.tsx';
-import { LotForm, type LotDraft } from './LotForm.tsx';
+import { LotForm } from './LotForm.tsx';
+import type { LotDraft } from './useLotForm.ts';
 import { differenceText } from './words.ts';
 import { formatMoney } from '../../parts/money.ts';
 

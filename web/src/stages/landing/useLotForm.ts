@@ -1,0 +1,163 @@
+import { contract, type AnswerOf, type LotRow } from '@ember-slate/contract';
+import { isSeaArea } from '@ember-slate/core/labels';
+import {
+  isSkinned,
+  meanWeightDoubt,
+  shortName,
+  type ArrivalCondition,
+  type Species,
+} from '@ember-slate/core/species';
+import { useDraft } from '../../app/draft.ts';
+import { useForm } from '../../app/form.ts';
+import { useSpecies } from '../../app/shop.tsx';
+import { say, useAct } from '../../app/store.ts';
+import { wholeNumber, type Weight } from '../../parts/Field.tsx';
+import type { Scanned } from './BoxScan.tsx';
+
+export type LotDraft = AnswerOf<typeof contract.landing.lastLots>[number];
+
+/** What the form holds; what is sent of it is `bodyOf`. */
+interface LotValues {
+  version: number;
+  speciesId: string;
+  condition: ArrivalCondition;
+  pieces: string;
+  weight: Weight | null;
+  price: number | null;
+  production: LotRow['production'];
+  area: string;
+  gear: string;
+  caughtOn: string;
+  supplierLot: string;
+  scaled: NonNullable<LotRow['scaled']>;
+  slit: LotRow['slit'];
+  /** Fish weighed one by one; null while the lot is weighed by the box. */
+  fish: LotRow['fish'] | null;
+  remarks: string;
+}
+
+export interface LotSources {
+  deliveryId: number;
+  lot: LotRow | null;
+  /** The lot before: a box of the same boat often repeats its origin. */
+  previous?: LotRow | undefined;
+  /** A lot of the supplier's delivery before, to land again. */
+  draft?: LotDraft | undefined;
+}
+
+const opened = ({ lot, previous, draft }: LotSources): LotValues => {
+  const same = lot ?? draft;
+  const origin = lot ?? draft ?? previous;
+  return {
+    version: lot?.version ?? 0,
+    speciesId: same?.speciesId ?? '',
+    condition: same?.condition ?? 'gutted',
+    pieces: String(same?.pieces ?? ''),
+    weight: lot ? { grams: lot.grams, source: lot.weightSource } : null,
+    price: same?.pricePerKg ?? null,
+    production: origin?.production ?? 'caught',
+    area: origin?.area ?? '27',
+    gear: origin?.gear ?? '',
+    // What was caught for the delivery before says nothing of this one.
+    caughtOn: (lot ?? previous)?.caughtOn ?? '',
+    supplierLot: lot?.supplierLot ?? '',
+    scaled: lot?.scaled ?? 'no',
+    slit: lot?.slit ?? 'unasked',
+    fish: null,
+    remarks: lot?.remarks ?? '',
+  };
+};
+
+export const isFlat = (species: Species | undefined): boolean =>
+  species?.bodyPlan === 'flat' || species?.bodyPlan === 'large_flat';
+
+/** Whether it is asked if the scales are off: only of fish that have some worth the work. */
+export const isScaly = (species: Species | undefined, condition: ArrivalCondition): boolean =>
+  species !== undefined &&
+  !['none', 'fine'].includes(species.scales) &&
+  condition !== 'tail' &&
+  condition !== 'wing' &&
+  !isSkinned(condition);
+
+/** All fish of a lot are known as the least sure of them. */
+const leastSure = (fish: LotRow['fish']): Weight['source'] =>
+  (['simulated', 'estimated', 'typed'] as const).find((x) => fish.some((f) => f.source === x)) ?? 'measured';
+
+const bodyOf = (v: LotValues, species: Species | undefined, lot: LotRow | null) => ({
+  speciesId: v.speciesId,
+  condition: v.condition,
+  pieces: wholeNumber(v.pieces) ?? 0,
+  grams: v.weight?.grams ?? 0,
+  weightSource: v.weight?.source ?? ('typed' as const),
+  pricePerKg: v.price as number,
+  production: v.production,
+  area: v.area,
+  gear: v.production === 'farmed' ? null : v.gear || null,
+  caughtOn: v.caughtOn || null,
+  supplierLot: v.supplierLot,
+  scaled: isScaly(species, v.condition) ? v.scaled : ('no' as const),
+  slit: isFlat(species) && v.condition === 'gutted' ? v.slit : ('unasked' as const),
+  remarks: v.remarks,
+  ...(lot ? { version: v.version } : { fish: v.fish ?? [] }),
+});
+
+/** The form a lot is landed or corrected with, and what a scanned box or a chosen species fills in. */
+export function useLotForm(sources: LotSources, onDone: () => void) {
+  const { deliveryId, lot, draft } = sources;
+  const book = useSpecies();
+  const act = useAct();
+  const form = useForm({
+    draft: useDraft(lot ? `lot ${lot.id}` : `lot of delivery ${deliveryId} ${draft?.speciesId ?? ''}`),
+    opened: () => opened(sources),
+    route: lot ? contract.landing.editLot : contract.landing.addLot,
+    params: { id: lot?.id ?? deliveryId },
+    body: (v: LotValues) => bodyOf(v, book.get(v.speciesId), lot),
+    onDone: (answer, v) => {
+      if ('code' in answer)
+        act(
+          say({
+            text: `${answer.code}: ${shortName(book.get(v.speciesId)?.name ?? '')} landed. Its label carries this code.`,
+            problem: false,
+          }),
+        );
+      onDone();
+    },
+  });
+  const { speciesId, condition, pieces, weight } = form.values;
+  const species = book.get(speciesId);
+  const count = wholeNumber(pieces);
+  const choose = (id: string) => {
+    const chosen = book.get(id);
+    form.set({ speciesId: id, ...(chosen && !lot ? { condition: chosen.arrives } : {}) });
+  };
+  return {
+    form,
+    book,
+    species,
+    /** What is odd about the mean weight, to be said before anything is saved. */
+    doubt: species && weight && count ? meanWeightDoubt(species, condition, weight.grams, count) : null,
+    choose,
+    changeFish: (fish: LotRow['fish']) =>
+      form.set({
+        fish,
+        pieces: fish.length > 0 ? String(fish.length) : '',
+        weight:
+          fish.length > 0
+            ? { grams: fish.reduce((s, f) => s + f.grams, 0), source: leastSure(fish) }
+            : null,
+      }),
+    scan: (s: Scanned) => {
+      if (s.speciesId) choose(s.speciesId);
+      form.set({
+        ...(s.pieces ? { pieces: String(s.pieces) } : {}),
+        ...(s.grams ? { weight: { grams: s.grams, source: 'typed' as const } } : {}),
+        ...(s.supplierLot ? { supplierLot: s.supplierLot } : {}),
+        ...(s.caughtOn ? { caughtOn: s.caughtOn } : {}),
+        ...(s.production ? { production: s.production } : {}),
+        ...(s.area && isSeaArea(s.area) ? { area: s.area } : {}),
+        ...(s.gear ? { gear: s.gear } : {}),
+        ...(s.frozen && form.values.remarks === '' ? { remarks: 'frozen before: label as defrosted' } : {}),
+      });
+    },
+  };
+}
