@@ -13,7 +13,14 @@ interface Props<V extends FieldValues> {
   onLeave?: (() => void) | null;
   leave?: string;
   /** What a person calls each field, and how its value is said; for a form on what others edit too. */
-  stale?: { names: Readonly<Record<string, string>>; kinds?: Readonly<Record<string, Kind>> };
+  stale?: {
+    names: Readonly<Record<string, string>>;
+    kinds?: Readonly<Record<string, Kind>>;
+    /** What stands there now, in the fields of `names`, where the shop says it otherwise. */
+    current?: (current: unknown) => unknown;
+  };
+  /** What is missing before it can be saved; null when nothing is. */
+  notYet?: string | null;
   /** More to press, beside the two. */
   more?: ReactNode;
   children: ReactNode;
@@ -27,6 +34,7 @@ export function Form<V extends FieldValues>({
   onLeave = null,
   leave = 'Leave it',
   stale,
+  notYet = null,
   more,
   children,
 }: Props<V>) {
@@ -41,7 +49,9 @@ export function Form<V extends FieldValues>({
     >
       {stale && (
         <Stale
-          problem={problem}
+          problem={
+            problem && stale.current ? { ...problem, current: stale.current(problem.current) } : problem
+          }
           names={stale.names}
           mine={of.mine as Record<string, unknown>}
           kinds={stale.kinds ?? {}}
@@ -56,7 +66,7 @@ export function Form<V extends FieldValues>({
         </p>
       )}
       <div className="flex flex-wrap gap-3">
-        <Button submit kind="main" busy={of.busy}>
+        <Button submit kind="main" busy={of.busy} notYet={notYet}>
           {submit}
         </Button>
         {onLeave && <Button onPress={draft.leave(onLeave)}>{leave}</Button>}

@@ -1,14 +1,12 @@
-import { contract, type BodyOf, type Problem } from '@ember-slate/contract';
+import { contract, type BodyOf } from '@ember-slate/contract';
 import { shippedForms, type Form } from '@ember-slate/core/forms';
-import { useState } from 'react';
-import { useDraft, useKept } from '../../app/draft.ts';
 import { useNavigate } from 'react-router';
-import { useChange } from '../../app/api.ts';
-import { Button } from '../../parts/Button.tsx';
+import { useDraft } from '../../app/draft.ts';
+import { useForm } from '../../app/form.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { errorsByPath, SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
-import { Stale } from '../../parts/Stale.tsx';
+import { SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { Form as FormPart } from '../../parts/Form.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 
 type Own = BodyOf<typeof contract.forms.save>['form'];
@@ -22,23 +20,78 @@ const slug = (name: string) =>
     .slice(0, 34)}`;
 const percent = (text: string): number => Number(text.replace(',', '.')) / 100;
 
-const fieldNames = {
-  name: 'Name',
-  pieceG: 'A piece',
-  tolerance: 'Off by',
-  lifeFactor: 'Life ×',
-  share: 'Of its part',
-  options: 'On request',
-  norm: 'Norm',
-  kitchen: 'In the kitchen',
-  off: 'This shop does not cut it',
-};
+const stale = {
+  names: {
+    name: 'Name',
+    pieceG: 'A piece',
+    tolerance: 'Off by',
+    lifeFactor: 'Life ×',
+    share: 'Of its part',
+    options: 'On request',
+    norm: 'Norm',
+    kitchen: 'In the kitchen',
+    off: 'This shop does not cut it',
+  },
+  kinds: { pieceG: 'mass', tolerance: 'share', share: 'share' },
+  /** What the shop has of a form now, with the version beside its fields. */
+  current: (current: unknown) => {
+    const { form, version } = (current ?? {}) as { form?: Own | null; version?: number };
+    return version === undefined ? undefined : { ...form, version };
+  },
+} as const;
 
-/** What the shop has of a form now, with the version beside its fields. */
-const flat = (current: unknown) => {
-  const { form, version } = (current ?? {}) as { form?: Own | null; version?: number };
-  return version === undefined ? undefined : { ...form, version };
-};
+interface Values {
+  version: number;
+  like: string;
+  name: string;
+  piece: Weight | null;
+  /** Percent and factors as they are typed. */
+  tolerance: string;
+  life: string;
+  share: string;
+  /** One after another, a semicolon between. */
+  options: string;
+  norm: string;
+  kitchen: string;
+  off: 'on' | 'off';
+}
+
+/** What a form says of itself, as its fields show it. */
+const said = (form: Form) => ({
+  piece: { grams: form.pieceG, source: 'typed' as const },
+  tolerance: String(Math.round(form.tolerance * 100)),
+  life: String(form.lifeFactor),
+  share: String(Math.round(form.yield.share * 1000) / 10),
+  options: form.options.join('; '),
+});
+
+const opened = (form: Form | null, version: number): Values => ({
+  version,
+  like: form?.like ?? '',
+  name: form?.name ?? '',
+  norm: form?.norm ?? '',
+  kitchen: form?.kitchen ?? '',
+  off: form?.off ? 'off' : 'on',
+  ...(form ? said(form) : { piece: null, tolerance: '15', life: '0.65', share: '95', options: '' }),
+});
+
+/** The form the values describe; what it is cut like gives the weight of a piece nobody typed. */
+const ownOf = (v: Values, form: Form | null, base: Form | null | undefined): Own => ({
+  id: form?.id ?? slug(v.name),
+  like: form === null || form.like !== null ? (form?.like ?? v.like) : null,
+  name: v.name,
+  pieceG: v.piece?.grams ?? base?.pieceG ?? 0,
+  tolerance: percent(v.tolerance),
+  lifeFactor: Number(v.life.replace(',', '.')),
+  share: percent(v.share),
+  options: v.options
+    .split(';')
+    .map((o) => o.trim())
+    .filter((o) => o !== ''),
+  norm: v.norm,
+  kitchen: v.kitchen,
+  off: v.off === 'off',
+});
 
 /** Numbers and words of a shipped form, or a form of the shop's own that is cut like one. */
 export function FormEditor({ form, onClose }: { form: Form | null; onClose: () => void }) {
@@ -54,173 +107,81 @@ export function FormEditor({ form, onClose }: { form: Form | null; onClose: () =
   );
 }
 
-function Fields({ form, opened, onClose }: { form: Form | null; opened: number; onClose: () => void }) {
+function Fields({
+  form,
+  opened: version,
+  onClose,
+}: {
+  form: Form | null;
+  opened: number;
+  onClose: () => void;
+}) {
   const go = useNavigate();
-  const draft = useDraft(form ? `form ${form.id}` : 'form');
-  const { send, busy } = useChange(contract.forms.save, draft);
-  const [version, setVersion] = useKept(draft, 'version', opened);
-  const [like, setLike] = useKept(draft, 'like', form?.like ?? '');
-  const base = shippedForms.find((f) => f.id === (form ? form.id : like)) ?? form;
-  const [name, setName] = useKept(draft, 'name', form?.name ?? '');
-  const [piece, setPiece] = useKept<Weight | null>(
-    draft,
-    'piece',
-    form ? { grams: form.pieceG, source: 'typed' } : null,
-  );
-  const [tolerance, setTolerance] = useKept(
-    draft,
-    'tolerance',
-    form ? String(Math.round(form.tolerance * 100)) : '15',
-  );
-  const [life, setLife] = useKept(draft, 'life', form ? String(form.lifeFactor) : '0.65');
-  const [share, setShare] = useKept(
-    draft,
-    'share',
-    form ? String(Math.round(form.yield.share * 1000) / 10) : '95',
-  );
-  const [options, setOptions] = useKept(draft, 'options', form?.options.join('; ') ?? '');
-  const [norm, setNorm] = useKept(draft, 'norm', form?.norm ?? '');
-  const [kitchen, setKitchen] = useKept(draft, 'kitchen', form?.kitchen ?? '');
-  const [off, setOff] = useKept<'on' | 'off'>(draft, 'off', form?.off ? 'off' : 'on');
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const errors = Object.fromEntries(
-    Object.entries(errorsByPath(problem)).map(([path, text]) => [path.replace(/^form\./, ''), text]),
-  );
-  const mine = (): Own => {
-    const own = form === null || form.like !== null;
-    return {
-      id: form?.id ?? slug(name),
-      like: own ? (form?.like ?? like) : null,
-      name,
-      pieceG: piece?.grams ?? base!.pieceG,
-      tolerance: percent(tolerance),
-      lifeFactor: Number(life.replace(',', '.')),
-      share: percent(share),
-      options: options
-        .split(';')
-        .map((o) => o.trim())
-        .filter((o) => o !== ''),
-      norm,
-      kitchen,
-      off: off === 'off',
-    };
-  };
-  const save = async (over = version) => {
-    const kept = mine();
-    const outcome = await send({ version: over, form: kept });
-    if (!outcome.ok) return setProblem(outcome.problem);
-    onClose();
-    void go(off === 'off' ? '/forms' : `/forms/${kept.id}`);
-  };
+  const state = useForm({
+    draft: useDraft(form ? `form ${form.id}` : 'form'),
+    opened: () => opened(form, version),
+    route: contract.forms.save,
+    body: (v: Values) => ({
+      version: v.version,
+      form: ownOf(v, form, shippedForms.find((f) => f.id === (form ? form.id : v.like)) ?? form),
+    }),
+    onDone: (_saved, v) => {
+      onClose();
+      void go(v.off === 'off' ? '/forms' : `/forms/${form?.id ?? slug(v.name)}`);
+    },
+  });
+  const field = <N extends keyof Values & string>(name: N, path: string = name) =>
+    state.field(name, `form.${path}`);
+  const { like, name } = state.values;
   return (
-    <>
-      {base && (
-        <Stale
-          problem={problem && { ...problem, current: flat(problem.current) }}
-          names={fieldNames}
-          mine={mine()}
-          kinds={{ pieceG: 'mass', tolerance: 'share', share: 'share' }}
-          onKeep={(over) => {
-            setVersion(over);
-            void save(over);
-          }}
-          onTheirs={draft.leave(onClose)}
-        />
-      )}
+    <FormPart
+      of={{ ...state, mine: (state.mine as { form: Own }).form }}
+      stale={stale}
+      submit="Keep the form"
+      notYet={
+        form === null && !like
+          ? 'say which form it is cut like'
+          : name.trim() === ''
+            ? 'give it a name'
+            : null
+      }
+      onLeave={onClose}
+    >
       {form === null && (
         <SelectField
           label="Cut like"
-          value={like}
+          {...field('like')}
           empty="choose a form"
-          onChange={(id) => {
-            setLike(id);
-            const chosen = shippedForms.find((f) => f.id === id)!;
-            setPiece({ grams: chosen.pieceG, source: 'typed' });
-            setLife(String(chosen.lifeFactor));
-            setShare(String(Math.round(chosen.yield.share * 1000) / 10));
-            setTolerance(String(Math.round(chosen.tolerance * 100)));
-            setOptions(chosen.options.join('; '));
-          }}
-          error={errors.like}
+          onChange={(id) => state.set({ like: id, ...said(shippedForms.find((f) => f.id === id)!) })}
           options={shippedForms.map((f) => ({ value: f.id, name: f.name }))}
           note="its steps, sections and cautions come from that form"
         />
       )}
-      <TextField label="Name" value={name} onChange={setName} error={errors.name} />
+      <TextField label="Name" {...field('name')} />
       <div className="grid grid-cols-4 gap-4">
-        <WeightField
-          label="A piece"
-          value={piece}
-          onChange={setPiece}
-          take={null}
-          plain
-          error={errors.pieceG}
-        />
-        <TextField
-          label="Off by, %"
-          value={tolerance}
-          onChange={setTolerance}
-          inputMode="decimal"
-          error={errors.tolerance}
-        />
-        <TextField
-          label="Life ×"
-          value={life}
-          onChange={setLife}
-          inputMode="decimal"
-          error={errors.lifeFactor}
-        />
+        <WeightField label="A piece" {...field('piece', 'pieceG')} take={null} plain />
+        <TextField label="Off by, %" {...field('tolerance')} inputMode="decimal" />
+        <TextField label="Life ×" {...field('life', 'lifeFactor')} inputMode="decimal" />
         <TextField
           label="Of its part, %"
-          value={share}
-          onChange={setShare}
+          {...field('share')}
           inputMode="decimal"
-          error={errors.share}
           note="what is left once trimmed"
         />
       </div>
-      <TextField
-        label="On request"
-        value={options}
-        onChange={setOptions}
-        error={errors.options}
-        note="one after another, a semicolon between"
-      />
-      <TextField label="Norm" value={norm} onChange={setNorm} error={errors.norm} />
-      <TextField label="In the kitchen" value={kitchen} onChange={setKitchen} error={errors.kitchen} />
+      <TextField label="On request" {...field('options')} note="one after another, a semicolon between" />
+      <TextField label="Norm" {...field('norm')} />
+      <TextField label="In the kitchen" {...field('kitchen')} />
       {form && (
         <Choice
           label="This shop"
-          value={off}
-          onChange={setOff}
+          {...field('off')}
           options={[
             { value: 'on', name: 'cuts it' },
             { value: 'off', name: 'does not' },
           ]}
         />
       )}
-      {problem && problem.code !== 'stale' && Object.keys(errors).length === 0 && (
-        <p role="alert" className="border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
-      <div className="flex gap-3">
-        <Button
-          kind="main"
-          busy={busy}
-          notYet={
-            form === null && !like
-              ? 'say which form it is cut like'
-              : name.trim() === ''
-                ? 'give it a name'
-                : null
-          }
-          onPress={() => void save()}
-        >
-          Keep the form
-        </Button>
-        <Button onPress={draft.leave(onClose)}>Leave it</Button>
-      </div>
-    </>
+    </FormPart>
   );
 }

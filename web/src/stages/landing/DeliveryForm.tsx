@@ -1,14 +1,11 @@
-import { contract, type Delivery, type Problem } from '@ember-slate/contract';
+import { contract, type Delivery } from '@ember-slate/contract';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
-import { useState } from 'react';
-import { useDraft, useKept } from '../../app/draft.ts';
-import { Stale } from '../../parts/Stale.tsx';
-import { useChange, useRead } from '../../app/api.ts';
+import { useRead } from '../../app/api.ts';
+import { useDraft } from '../../app/draft.ts';
+import { useForm } from '../../app/form.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import {
-  errorsByPath,
   MoneyField,
   TemperatureField,
   TextField,
@@ -17,6 +14,7 @@ import {
   wholeNumber,
   type Weight,
 } from '../../parts/Field.tsx';
+import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 
 const ices = [
@@ -31,108 +29,94 @@ const drainings = [
   { value: 'unknown', name: 'Not looked' },
 ] as const;
 
-const fieldNames = {
-  supplier: 'Supplier',
-  arrivedAt: 'Came at',
-  probeTenths: 'Core by probe',
-  ice: 'Ice',
-  drains: 'Drains',
-  noteRef: 'Note number',
-  noteGrams: 'Weight on the note',
-  notePieces: 'Fish on the note',
-  noteMoney: 'Sum on the note',
-  remarks: 'Remarks',
-};
+const stale = {
+  names: {
+    supplier: 'Supplier',
+    arrivedAt: 'Came at',
+    probeTenths: 'Core by probe',
+    ice: 'Ice',
+    drains: 'Drains',
+    noteRef: 'Note number',
+    noteGrams: 'Weight on the note',
+    notePieces: 'Fish on the note',
+    noteMoney: 'Sum on the note',
+    remarks: 'Remarks',
+  },
+  kinds: { arrivedAt: 'moment', probeTenths: 'tenths', noteGrams: 'mass', noteMoney: 'money' },
+} as const;
 
-/** Opens a delivery, or corrects its head. */
-export function DeliveryForm({
-  delivery,
-  onDone,
-  onCancel,
-}: {
+interface Values {
+  version: number;
+  supplier: string;
+  /** Minutes after midnight. */
+  at: number | null;
+  probeTenths: number | null;
+  ice: Delivery['ice'];
+  drains: Delivery['drains'];
+  noteRef: string;
+  noteWeight: Weight | null;
+  notePieces: string;
+  noteMoney: number | null;
+  remarks: string;
+}
+
+const opened = (delivery: Delivery | null, time: (at: string | Date) => string): Values => ({
+  // The version it was opened with: what others save meanwhile is not written over unseen.
+  version: delivery?.version ?? 0,
+  supplier: delivery?.supplier ?? '',
+  at: parseClock(time(delivery?.arrivedAt ?? new Date())),
+  probeTenths: delivery?.probeTenths ?? null,
+  ice: delivery?.ice ?? 'buried',
+  drains: delivery?.drains ?? 'drains',
+  noteRef: delivery?.noteRef ?? '',
+  noteWeight: delivery?.noteGrams == null ? null : { grams: delivery.noteGrams, source: 'typed' },
+  notePieces: delivery?.notePieces == null ? '' : String(delivery.notePieces),
+  noteMoney: delivery?.noteMoney ?? null,
+  remarks: delivery?.remarks ?? '',
+});
+
+interface Props {
   delivery: Delivery | null;
   onDone: (id: number) => void;
   onCancel: () => void;
-}) {
+}
+
+/** Opens a delivery, or corrects its head. */
+export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
   const { shop } = useShop();
   const { time, today } = useTimes();
   const { data: suppliers } = useRead(contract.landing.suppliers);
-  const create = useChange(contract.landing.createDelivery);
-  const edit = useChange(contract.landing.editDelivery);
-  const draft = useDraft(delivery ? `delivery ${delivery.id}` : 'delivery');
-  // The version it was opened with: what others save meanwhile is not written over unseen.
-  const [version, setVersion] = useKept(draft, 'version', delivery?.version ?? 0);
-  const [supplier, setSupplier] = useKept(draft, 'supplier', delivery?.supplier ?? '');
-  const [at, setAt] = useKept(draft, 'at', () => parseClock(time(delivery?.arrivedAt ?? new Date())));
-  const [probeTenths, setProbe] = useKept(draft, 'probeTenths', delivery?.probeTenths ?? null);
-  const [ice, setIce] = useKept<Delivery['ice']>(draft, 'ice', delivery?.ice ?? 'buried');
-  const [drains, setDrains] = useKept<Delivery['drains']>(draft, 'drains', delivery?.drains ?? 'drains');
-  const [noteRef, setNoteRef] = useKept(draft, 'noteRef', delivery?.noteRef ?? '');
-  const [noteWeight, setNoteWeight] = useKept<Weight | null>(
-    draft,
-    'noteWeight',
-    delivery === null || delivery.noteGrams === null ? null : { grams: delivery.noteGrams, source: 'typed' },
-  );
-  const [notePieces, setNotePieces] = useKept(
-    draft,
-    'notePieces',
-    delivery === null || delivery.notePieces === null ? '' : String(delivery.notePieces),
-  );
-  const [noteMoney, setNoteMoney] = useKept(draft, 'noteMoney', delivery?.noteMoney ?? null);
-  const [remarks, setRemarks] = useKept(draft, 'remarks', delivery?.remarks ?? '');
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const errors = errorsByPath(problem);
   const day = delivery?.landedOn ?? today();
-
-  const wrong = (path: string, message: string) =>
-    setProblem({ type: '', title: '', status: 400, code: 'bad-input', errors: [{ path, message }] });
-  const body = (minutes: number) => ({
-    supplier,
-    arrivedAt: instantOn(day, minutes, shop).toISOString(),
-    probeTenths,
-    ice,
-    drains,
-    noteRef,
-    noteGrams: noteWeight?.grams ?? null,
-    notePieces: wholeNumber(notePieces),
-    noteMoney,
-    remarks,
+  const form = useForm({
+    draft: useDraft(delivery ? `delivery ${delivery.id}` : 'delivery'),
+    opened: () => opened(delivery, time),
+    route: delivery ? contract.landing.editDelivery : contract.landing.createDelivery,
+    params: { id: delivery?.id ?? 0 },
+    body: (v: Values) => ({
+      supplier: v.supplier,
+      // Without a time it is no instant: the field says so.
+      arrivedAt: v.at === null ? '' : instantOn(day, v.at, shop).toISOString(),
+      probeTenths: v.probeTenths,
+      ice: v.ice,
+      drains: v.drains,
+      noteRef: v.noteRef,
+      noteGrams: v.noteWeight?.grams ?? null,
+      notePieces: wholeNumber(v.notePieces),
+      noteMoney: v.noteMoney,
+      remarks: v.remarks,
+      ...(delivery ? { version: v.version } : {}),
+    }),
+    onDone: ({ id }) => onDone(id),
   });
-  const submit = async (over = version) => {
-    if (at === null) return wrong('arrivedAt', 'Say when it came');
-    const outcome = delivery
-      ? await edit.send({ ...body(at), version: over }, { id: delivery.id })
-      : await create.send(body(at));
-    if (!outcome.ok) return setProblem(outcome.problem);
-    draft.forget();
-    onDone(outcome.data.id);
-  };
-  const leave = () => {
-    draft.forget();
-    onCancel();
-  };
-
+  const { field, values } = form;
   return (
-    <form
+    <Form
+      of={form}
       className="max-w-[720px]"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void submit();
-      }}
+      stale={stale}
+      submit={delivery ? 'Correct it' : 'Open the delivery'}
+      onLeave={onCancel}
     >
-      {problem && at !== null && (
-        <Stale
-          problem={problem}
-          names={fieldNames}
-          mine={body(at)}
-          kinds={{ arrivedAt: 'moment', probeTenths: 'tenths', noteGrams: 'mass', noteMoney: 'money' }}
-          onKeep={(over) => {
-            setVersion(over);
-            void submit(over);
-          }}
-          onTheirs={leave}
-        />
-      )}
       <h2 className="pb-3 text-big">
         {delivery ? `Correct ${delivery.supplier}` : 'A delivery is at the door'}
       </h2>
@@ -141,69 +125,29 @@ export function DeliveryForm({
           free
           className="col-span-2"
           label="Supplier"
-          value={supplier}
-          onChange={setSupplier}
-          error={errors.supplier}
+          {...field('supplier')}
           options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
         />
-        <TimeField label="Arrived" value={at} onChange={setAt} error={errors.arrivedAt} />
-        <TemperatureField
-          label="Core by probe"
-          value={probeTenths}
-          onChange={setProbe}
-          error={errors.probeTenths}
-          note="leave empty if not probed"
+        <TimeField
+          label="Arrived"
+          {...field('at')}
+          error={form.errors.arrivedAt && values.at === null ? 'Say when it came' : form.errors.arrivedAt}
         />
-        <Choice className="col-span-2" label="Ice" value={ice} options={ices} onChange={setIce} />
-        <Choice
-          label="The box"
-          value={drains}
-          options={drainings}
-          onChange={setDrains}
-          className="col-span-2"
-        />
-        <TextField label="Note number" value={noteRef} onChange={setNoteRef} error={errors.noteRef} />
-        <MoneyField
-          label={`Note asks, ${shop.currency}`}
-          value={noteMoney}
-          onChange={setNoteMoney}
-          error={errors.noteMoney}
-        />
+        <TemperatureField label="Core by probe" {...field('probeTenths')} note="leave empty if not probed" />
+        <Choice className="col-span-2" label="Ice" {...field('ice')} options={ices} />
+        <Choice className="col-span-2" label="The box" {...field('drains')} options={drainings} />
+        <TextField label="Note number" {...field('noteRef')} />
+        <MoneyField label={`Note asks, ${shop.currency}`} {...field('noteMoney')} />
         <WeightField
           label="Weight on the note"
-          value={noteWeight}
-          onChange={setNoteWeight}
+          {...field('noteWeight', 'noteGrams')}
           take={null}
           plain
           note="checked against the scale"
-          error={errors.noteGrams}
         />
-        <TextField
-          label="Fish on the note"
-          value={notePieces}
-          onChange={setNotePieces}
-          inputMode="numeric"
-          error={errors.notePieces}
-        />
-        <TextField
-          className="col-span-2"
-          label="Remarks"
-          value={remarks}
-          onChange={setRemarks}
-          error={errors.remarks}
-        />
+        <TextField label="Fish on the note" {...field('notePieces')} inputMode="numeric" />
+        <TextField className="col-span-2" label="Remarks" {...field('remarks')} />
       </div>
-      {problem && problem.detail && (
-        <p role="alert" className="mb-3 border-b-[3px] border-emberline pb-1">
-          {problem.detail}
-        </p>
-      )}
-      <div className="flex gap-3">
-        <Button submit kind="main" busy={create.busy || edit.busy}>
-          {delivery ? 'Correct it' : 'Open the delivery'}
-        </Button>
-        <Button onPress={leave}>Leave it</Button>
-      </div>
-    </form>
+    </Form>
   );
 }

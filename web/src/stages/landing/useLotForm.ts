@@ -142,9 +142,7 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
         fish,
         pieces: fish.length > 0 ? String(fish.length) : '',
         weight:
-          fish.length > 0
-            ? { grams: fish.reduce((s, f) => s + f.grams, 0), source: leastSure(fish) }
-            : null,
+          fish.length > 0 ? { grams: fish.reduce((s, f) => s + f.grams, 0), source: leastSure(fish) } : null,
       }),
     scan: (s: Scanned) => {
       if (s.speciesId) choose(s.speciesId);
