@@ -14,6 +14,8 @@ interface Asked<V extends FieldValues, R extends Route> {
   opened: V | (() => V);
   route: R;
   params?: Params;
+  /** The path, where it follows from what is typed. */
+  pathOf?: (values: V) => Params;
   /** What is sent. Its fields are those the contract names, in errors and beside what somebody else saved. */
   body: (values: V) => SentOf<R>;
   onDone: (answer: AnswerOf<R>, values: V) => void;
@@ -56,7 +58,7 @@ const refusal = (errors: { path: string; message: string }[]): Problem => ({
  * contract's own schema before it is sent, and what the shop refuses stands at its field.
  */
 export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, R>): Form<V> {
-  const { draft, route, params, body, onDone, onKept } = asked;
+  const { draft, route, params, pathOf, body, onDone, onKept } = asked;
   const [opened] = useState(asked.opened);
   const fields = useFields<V>({
     defaultValues: { ...opened, ...store.getState().drafts[draft.form]?.fields } as DefaultValues<V>,
@@ -91,7 +93,7 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
       return setProblem(
         refusal(checked.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))),
       );
-    const outcome = await send(sent, params);
+    const outcome = await send(sent, pathOf?.(now) ?? params);
     if (outcome.ok) onDone(outcome.data, now);
     else if ('kept' in outcome) onKept?.();
     else return setProblem(outcome.problem);

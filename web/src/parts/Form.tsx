@@ -19,6 +19,7 @@ interface Props<V extends FieldValues> {
     /** What stands there now, in the fields of `names`, where the shop says it otherwise. */
     current?: (current: unknown) => unknown;
   };
+  kind?: 'main' | 'plain';
   /** What is missing before it can be saved; null when nothing is. */
   notYet?: string | null;
   /** More to press, beside the two. */
@@ -34,6 +35,7 @@ export function Form<V extends FieldValues>({
   onLeave = null,
   leave = 'Leave it',
   stale,
+  kind = 'main',
   notYet = null,
   more,
   children,
@@ -66,7 +68,7 @@ export function Form<V extends FieldValues>({
         </p>
       )}
       <div className="flex flex-wrap gap-3">
-        <Button submit kind="main" busy={of.busy} notYet={notYet}>
+        <Button submit kind={kind} busy={of.busy} notYet={notYet}>
           {submit}
         </Button>
         {onLeave && <Button onPress={draft.leave(onLeave)}>{leave}</Button>}

@@ -1,265 +1,209 @@
-import { contract, type Problem } from '@ember-slate/contract';
-import { schemeFaults } from '@ember-slate/core/freshness';
-import { useChange } from '../../app/api.ts';
-import { useDraft, useKept } from '../../app/draft.ts';
+import { contract } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
+import { useDraft } from '../../app/draft.ts';
+import { useForm, type Form as FormState } from '../../app/form.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
-import { Button } from '../../parts/Button.tsx';
-import { Stale } from '../../parts/Stale.tsx';
 import { TextField } from '../../parts/Field.tsx';
+import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
+import { sentOf, useScheme } from './useScheme.ts';
 import type { KeptScheme } from './words.ts';
-
-const number = (text: string) => (/^\d+([.,]\d+)?$/.test(text.trim()) ? Number(text.replace(',', '.')) : NaN);
 
 /** Signs in one line, to lay two schemes side by side. */
 const signWords = (signs: KeptScheme['signs']) =>
   signs.map((s) => `${s.name} ${s.weight}: ${s.words.join(' / ')}`).join('; ');
 
-/** A scheme's signs with their words; changing any of it makes the next version. */
-export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayChange: boolean }) {
-  const draft = useDraft(`scheme ${scheme.id}`);
-  const [version, setVersion] = useKept(draft, 'version', scheme.version);
-  const { send, busy } = useChange(contract.grading.changeScheme, draft);
-  const { when, day } = useTimes();
-  const [signs, setSigns] = useKept(draft, 'signs', scheme.signs);
-  const [weights, setWeights] = useKept(draft, 'weights', () => scheme.signs.map((s) => String(s.weight)));
-  const [rejectAt, setRejectAt] = useKept(
-    draft,
-    'rejectAt',
-    scheme.rejectAt === null ? '' : String(scheme.rejectAt),
-  );
-  const [centres, setCentres] = useKept(draft, 'centres', () => scheme.centres.map(String));
-  const [note, setNote] = useKept(draft, 'note', '');
-  const ownDraft = useDraft(`scheme like ${scheme.id}`);
-  const own = useChange(contract.grading.changeScheme, ownDraft);
-  const [name, setName] = useKept(ownDraft, 'name', '');
-  const [forSpecies, setForSpecies] = useKept<string | null>(ownDraft, 'forSpecies', null);
-  const book = useSpecies();
-  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
+const stale = {
+  names: { signs: 'Signs', centres: 'Levels stand at', rejectAt: 'At its end at' },
+  kinds: { signs: signWords },
+};
+
+type Values = ReturnType<typeof useScheme>['form']['values'];
+interface Part {
+  scheme: KeptScheme;
+  mayChange: boolean;
+  form: FormState<Values>;
+}
+
+/** The signs with their words, level by level. */
+function Signs({ scheme, mayChange, form: { values, set } }: Part) {
   const index = scheme.method === 'index';
-  const next = {
-    ...scheme,
-    signs: signs.map((s, i) => ({ ...s, weight: index ? s.weight : number(weights[i]!) })),
-    rejectAt: index ? number(rejectAt) : null,
-    centres: centres.map(number) as [number, number, number, number],
-  };
-  const faults = schemeFaults(next);
-  const changed =
-    JSON.stringify([next.signs, next.rejectAt, next.centres]) !==
-    JSON.stringify([scheme.signs, scheme.rejectAt, scheme.centres]);
-  /** The signs as they stand here begin a scheme of the shop's own for one species. */
-  const begin = async () => {
-    const { version: _v, calibration: _c, shipped: _s, grades: _g, history: _h, ...fields } = next;
-    const id = name
-      .trim()
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '')
-      .slice(0, 20);
-    const body = {
-      ...fields,
-      id,
-      name,
-      species: forSpecies ? [forSpecies] : null,
-      version: 0,
-      note: `begun from ${scheme.name}`,
-    };
-    const outcome = await own.send(body, { id });
-    if (!outcome.ok) setProblem(outcome.problem);
-  };
-  const save = async (over = version) => {
-    const {
-      version: _from,
-      calibration: _line,
-      shipped: _shipped,
-      grades: _grades,
-      history: _history,
-      ...fields
-    } = next;
-    const outcome = await send({ ...fields, version: over, note }, { id: scheme.id });
-    if (!outcome.ok) setProblem(outcome.problem);
-  };
   return (
-    <div>
-      <div className="overflow-x-auto">
-        <table className="plain min-w-[720px]">
-          <thead>
-            <tr>
-              <th className="w-40">Sign</th>
-              <th className="w-16">{index ? 'Points' : 'Weight'}</th>
-              {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
-                <th key={level}>{index ? `${level}` : `at ${Math.round(Number(c) * 100)} % of its life`}</th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {signs.map((s, i) => (
-              <tr key={`${s.id} ${i}`}>
-                <td className="py-1.5">
-                  <span className="font-figure text-label font-semibold">{s.name}</span>
-                  <span className="block text-note text-ink3">
-                    {[
-                      s.groups?.join(', '),
-                      s.species?.join(', ').replaceAll('_', ' '),
-                      s.stop && `stops at ${s.stop.from}`,
-                    ]
-                      .filter(Boolean)
-                      .join(' · ')}
-                  </span>
-                </td>
-                <td>
-                  {index ? (
-                    `0–${s.words.length - 1}`
-                  ) : (
-                    <input
-                      aria-label={`Weight of ${s.name}`}
-                      className="field-value w-12 text-label"
-                      value={weights[i]}
+    <div className="overflow-x-auto">
+      <table className="plain min-w-[720px]">
+        <thead>
+          <tr>
+            <th className="w-40">Sign</th>
+            <th className="w-16">{index ? 'Points' : 'Weight'}</th>
+            {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
+              <th key={level}>{index ? `${level}` : `at ${Math.round(Number(c) * 100)} % of its life`}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {values.signs.map((s, i) => (
+            <tr key={`${s.id} ${i}`}>
+              <td className="py-1.5">
+                <span className="font-figure text-label font-semibold">{s.name}</span>
+                <span className="block text-note text-ink3">
+                  {[
+                    s.groups?.join(', '),
+                    s.species?.join(', ').replaceAll('_', ' '),
+                    s.stop && `stops at ${s.stop.from}`,
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </td>
+              <td>
+                {index ? (
+                  `0–${s.words.length - 1}`
+                ) : (
+                  <input
+                    aria-label={`Weight of ${s.name}`}
+                    className="field-value w-12 text-label"
+                    value={values.weights[i]}
+                    readOnly={!mayChange}
+                    inputMode="decimal"
+                    onChange={(e) => set({ weights: values.weights.with(i, e.target.value) })}
+                  />
+                )}
+              </td>
+              {[0, 1, 2, 3].map((level) => (
+                <td key={level}>
+                  {s.words[level] !== undefined && (
+                    <textarea
+                      aria-label={`${s.name}, level ${level}`}
+                      className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
+                      rows={2}
+                      style={{ fieldSizing: 'content', minHeight: 44 }}
+                      value={s.words[level]}
                       readOnly={!mayChange}
-                      inputMode="decimal"
-                      onChange={(e) => setWeights((had) => had.with(i, e.target.value))}
+                      onChange={(e) =>
+                        set({
+                          signs: values.signs.with(i, {
+                            ...s,
+                            words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
+                          }),
+                        })
+                      }
                     />
                   )}
                 </td>
-                {[0, 1, 2, 3].map((level) => (
-                  <td key={level}>
-                    {s.words[level] !== undefined && (
-                      <textarea
-                        aria-label={`${s.name}, level ${level}`}
-                        className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
-                        rows={2}
-                        style={{ fieldSizing: 'content', minHeight: 44 }}
-                        value={s.words[level]}
-                        readOnly={!mayChange}
-                        onChange={(e) =>
-                          setSigns((had) =>
-                            had.with(i, {
-                              ...s,
-                              words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
-                            }),
-                          )
-                        }
-                      />
-                    )}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <div className="grid grid-cols-4 gap-6 pt-4 max-sm:grid-cols-2">
-        {index ? (
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What the levels stand for, or where the points end. */
+function Levels({ scheme, form: { field, values, set } }: Part) {
+  return (
+    <div className="grid grid-cols-4 gap-6 pt-4 max-sm:grid-cols-2">
+      {scheme.method === 'index' ? (
+        <TextField label="At its end at" {...field('rejectAt')} inputMode="decimal" note="points" />
+      ) : (
+        values.centres.map((c, level) => (
           <TextField
-            label="At its end at"
-            value={rejectAt}
-            onChange={setRejectAt}
+            key={level}
+            label={`Level ${level} stands at`}
+            value={c}
+            onChange={(v) => set({ centres: values.centres.with(level, v) })}
             inputMode="decimal"
-            note="points"
+            note="share of ice days"
           />
-        ) : (
-          centres.map((c, level) => (
-            <TextField
-              key={level}
-              label={`Level ${level} stands at`}
-              value={c}
-              onChange={(v) => setCentres((had) => had.with(level, v))}
-              inputMode="decimal"
-              note="share of ice days"
-            />
-          ))
-        )}
-      </div>
-      <Stale
-        problem={problem}
-        names={{ signs: 'Signs', centres: 'Levels stand at', rejectAt: 'At its end at' }}
-        mine={next}
-        kinds={{ signs: signWords }}
-        onKeep={(over) => {
-          setVersion(over);
-          void save(over);
-        }}
-        onTheirs={draft.forget}
+        ))
+      )}
+    </div>
+  );
+}
+
+const idOf = (name: string) =>
+  name
+    .trim()
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 20);
+
+/** The signs as they stand here begin a scheme of the shop's own for one species. */
+function BeginOwn({ scheme, next, fault }: { scheme: KeptScheme; next: KeptScheme; fault: string | null }) {
+  const book = useSpecies();
+  const draft = useDraft(`scheme like ${scheme.id}`);
+  const opened: { name: string; forSpecies: string } = { name: '', forSpecies: '' };
+  const name = useForm({
+    draft,
+    opened,
+    route: contract.grading.changeScheme,
+    body: (v) => ({
+      ...sentOf(next),
+      id: idOf(v.name),
+      name: v.name,
+      species: v.forSpecies ? [v.forSpecies] : null,
+      version: 0,
+      note: `begun from ${scheme.name}`,
+    }),
+    pathOf: (v) => ({ id: idOf(v.name) }),
+    onDone: () => undefined,
+  });
+  const { values, field } = name;
+  return (
+    <Form
+      of={name}
+      className="flex flex-wrap items-start gap-5 border-t border-line pt-3"
+      submit="Begin it"
+      kind="plain"
+      notYet={
+        values.name.trim().length < 2 ? 'name it' : values.forSpecies === '' ? 'say for which fish' : fault
+      }
+    >
+      <TextField className="w-64" label="Begin one of our own like this" {...field('name')} note="its name" />
+      <Picker
+        className="w-56"
+        label="For"
+        {...field('forSpecies')}
+        options={[...book.values()].map((s) => ({ value: s.id, name: shortName(s.name) }))}
       />
+    </Form>
+  );
+}
+
+/** A scheme's signs with their words; changing any of it makes the next version. */
+export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayChange: boolean }) {
+  const { form, next, faults, changed } = useScheme(scheme);
+  const { when, day } = useTimes();
+  const { problem, values } = form;
+  const parts = { scheme, mayChange, form };
+  return (
+    <div>
+      <Signs {...parts} />
+      <Levels {...parts} />
       {mayChange && (
-        <form
-          className="flex items-start gap-5 border-t border-line pt-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void save();
-          }}
+        <Form
+          of={{ ...form, mine: next }}
+          className="flex flex-wrap items-start gap-5 border-t border-line pt-3"
+          stale={stale}
+          submit={`Make version ${values.version + 1}`}
+          notYet={
+            !changed ? 'nothing is changed' : (faults[0] ?? (values.note.trim() === '' ? 'say why' : null))
+          }
         >
           <TextField
             className="flex-1"
             label="What changed and why"
-            value={note}
-            onChange={setNote}
+            {...form.field('note')}
             error={
-              (problem?.code === 'stale' ? undefined : problem?.detail) ??
+              (problem?.code === 'stale' ? undefined : problem?.errors?.[0]?.message) ??
               (changed && faults.length > 0 ? faults.join('. ') : undefined)
             }
             note="grades made before keep their version"
           />
-          <div className="pt-3">
-            <Button
-              submit
-              kind="main"
-              busy={busy}
-              notYet={
-                !changed
-                  ? 'nothing is changed'
-                  : faults.length > 0
-                    ? faults[0]!
-                    : note.trim() === ''
-                      ? 'say why'
-                      : null
-              }
-            >
-              Make version {version + 1}
-            </Button>
-          </div>
-        </form>
+        </Form>
       )}
-      {mayChange && (
-        <form
-          className="flex flex-wrap items-start gap-5 border-t border-line pt-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void begin();
-          }}
-        >
-          <TextField
-            className="w-64"
-            label="Begin one of our own like this"
-            value={name}
-            onChange={setName}
-            note="its name"
-          />
-          <Picker
-            className="w-56"
-            label="For"
-            value={forSpecies ?? ''}
-            onChange={setForSpecies}
-            options={[...book.values()].map((s) => ({ value: s.id, name: shortName(s.name) }))}
-          />
-          <div className="pt-3">
-            <Button
-              submit
-              busy={own.busy}
-              notYet={
-                name.trim().length < 2
-                  ? 'name it'
-                  : forSpecies === null
-                    ? 'say for which fish'
-                    : (faults[0] ?? null)
-              }
-            >
-              Begin it
-            </Button>
-          </div>
-        </form>
-      )}
+      {mayChange && <BeginOwn scheme={scheme} next={next} fault={faults[0] ?? null} />}
       <p className="pt-3 text-note text-ink3">{scheme.source}</p>
       <ul className="pt-3 text-note text-ink2">
         {scheme.history.map((h) => (
