@@ -12,7 +12,8 @@ interface Asked<V extends FieldValues, R extends Route> {
   draft: Draft;
   /** What stands in the form when it is opened with nothing typed; the version of what it changes among it. */
   opened: V | (() => V);
-  route: R;
+  /** Where it is sent; of several, which, by what is typed. */
+  route: R | ((values: V) => R);
   params?: Params;
   /** The path, where it follows from what is typed. */
   pathOf?: (values: V) => Params;
@@ -34,7 +35,8 @@ export interface Form<V extends FieldValues> {
   values: V;
   /** A field by its name; `path` is what the contract calls it, where that is another. */
   field: <N extends keyof V & string>(name: N, path?: string) => FieldOf<V[N]>;
-  set: (values: Partial<V>) => void;
+  /** Sets some fields; given what stands there now where the next follows from it. */
+  set: (next: Partial<V> | ((had: V) => Partial<V>)) => void;
   submit: (values?: Partial<V>) => Promise<void>;
   /** Why it was refused, of the whole form; null while it was not. */
   problem: Problem | null;
@@ -58,12 +60,13 @@ const refusal = (errors: { path: string; message: string }[]): Problem => ({
  * contract's own schema before it is sent, and what the shop refuses stands at its field.
  */
 export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, R>): Form<V> {
-  const { draft, route, params, pathOf, body, onDone, onKept } = asked;
+  const { draft, params, pathOf, body, onDone, onKept } = asked;
   const [opened] = useState(asked.opened);
   const fields = useFields<V>({
     defaultValues: { ...opened, ...store.getState().drafts[draft.form]?.fields } as DefaultValues<V>,
   });
   const values = useWatch({ control: fields.control }) as V;
+  const route = typeof asked.route === 'function' ? asked.route(values) : asked.route;
   const { send, busy } = useChange(route, draft);
   const [problem, setProblem] = useState<Problem | null>(null);
   const act = useAct();
@@ -78,7 +81,8 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
   }, [kept, opened, reset]);
 
   const set = useCallback(
-    (next: Partial<V>) => {
+    (change: Partial<V> | ((had: V) => Partial<V>)) => {
+      const next = typeof change === 'function' ? change(fields.getValues()) : change;
       for (const [name, value] of Object.entries(next)) fields.setValue(name as never, value as never);
       void act(drafted({ form: draft.form, fields: fields.getValues() }));
     },

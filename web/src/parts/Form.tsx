@@ -7,6 +7,8 @@ import { Stale, type Kind } from './Stale.tsx';
 interface Props<V extends FieldValues> {
   of: FormState<V>;
   className?: string;
+  /** What it is called, where no heading says so. */
+  label?: string;
   /** What the button that saves says. */
   submit: string;
   /** Puts the form away; what was typed is thrown away. Null where there is no way but through. */
@@ -31,6 +33,7 @@ interface Props<V extends FieldValues> {
 export function Form<V extends FieldValues>({
   of,
   className = '',
+  label,
   submit,
   onLeave = null,
   leave = 'Leave it',
@@ -44,6 +47,7 @@ export function Form<V extends FieldValues>({
   return (
     <form
       className={className}
+      aria-label={label}
       onSubmit={(e) => {
         e.preventDefault();
         void of.submit();
