@@ -19,6 +19,8 @@ interface Asked<V extends FieldValues, R extends Route> {
   pathOf?: (values: V) => Params;
   /** What is sent. Its fields are those the contract names, in errors and beside what somebody else saved. */
   body: (values: V) => SentOf<R>;
+  /** Whether core finds it fit to be sent; the form itself shows what is wrong, while it is typed. */
+  mayBeSent?: (values: V) => boolean;
   onDone: (answer: AnswerOf<R>, values: V) => void;
   /** Kept on this screen while the shop is not reached: done as far as this form goes. */
   onKept?: () => void;
@@ -60,7 +62,7 @@ const refusal = (errors: { path: string; message: string }[]): Problem => ({
  * contract's own schema before it is sent, and what the shop refuses stands at its field.
  */
 export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, R>): Form<V> {
-  const { draft, params, pathOf, body, onDone, onKept } = asked;
+  const { draft, params, pathOf, body, mayBeSent, onDone, onKept } = asked;
   const [opened] = useState(asked.opened);
   const fields = useFields<V>({
     defaultValues: { ...opened, ...store.getState().drafts[draft.form]?.fields } as DefaultValues<V>,
@@ -91,6 +93,7 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
   const submit = async (over: Partial<V> = {}) => {
     if (Object.keys(over).length > 0) set(over);
     const now = { ...fields.getValues(), ...over };
+    if (mayBeSent?.(now) === false) return;
     const sent = body(now);
     const checked = route.body?.safeParse(sent);
     if (checked?.success === false)
