@@ -27,7 +27,7 @@ interface Asked<V extends FieldValues, R extends Route> {
 }
 
 /** One field of a form, to be spread into its part. */
-export interface FieldOf<T> {
+interface FieldOf<T> {
   value: T;
   onChange: (value: T) => void;
   error: string | undefined;
