@@ -8,6 +8,83 @@ import type { Shop } from './shop.tsx';
 
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
+/** Everybody who may sign in, one to be chosen. */
+function People({
+  staff,
+  who,
+  onChoose,
+}: {
+  staff: Shop['staff'];
+  who: number | null;
+  onChoose: (id: number) => void;
+}) {
+  return (
+    <div role="radiogroup" aria-label="Who is here" className="flex flex-col">
+      {staff.map((s) => (
+        <button
+          key={s.id}
+          type="button"
+          role="radio"
+          aria-checked={who === s.id}
+          onClick={() => onChoose(s.id)}
+          className="flex min-h-16 items-center gap-4 border-t border-line text-left font-figure text-row font-medium first:border-t-0 hover:bg-lift"
+        >
+          <svg width="18" height="18" aria-hidden="true">
+            <circle
+              cx="9"
+              cy="9"
+              r="7.5"
+              fill={who === s.id ? 'var(--ink)' : 'none'}
+              stroke={who === s.id ? 'var(--ink)' : 'var(--rule)'}
+              strokeWidth="1.5"
+            />
+          </svg>
+          {s.name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The digits as keys big enough for a wet thumb. */
+function PinPad({
+  onPin,
+  ready,
+}: {
+  onPin: (next: string | ((had: string) => string)) => void;
+  ready: boolean;
+}) {
+  return (
+    <div className="mt-2 grid grid-cols-3 gap-2">
+      {digits.map((d) => (
+        <button
+          key={d}
+          type="button"
+          className="btn min-h-14 text-row"
+          aria-label={`digit ${d}`}
+          onClick={() => onPin((p) => (p + d).slice(0, 8))}
+        >
+          {d}
+        </button>
+      ))}
+      <button type="button" className="btn min-h-14 px-0" onClick={() => onPin('')}>
+        Clear
+      </button>
+      <button
+        type="button"
+        className="btn min-h-14 text-row"
+        aria-label="digit 0"
+        onClick={() => onPin((p) => (p + '0').slice(0, 8))}
+      >
+        0
+      </button>
+      <button className="btn btn-main min-h-14 px-0" aria-disabled={!ready}>
+        Sign in
+      </button>
+    </div>
+  );
+}
+
 /** Name, then PIN, by tap or by keyboard. It also lies over a locked screen, whose work waits beneath. */
 export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; onIn: () => void }) {
   const act = useAct();
@@ -47,33 +124,14 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
         </div>
         {locked && <p className="pt-2 text-ink2">What you were doing lies underneath, as you left it.</p>}
         <div className="grid grid-cols-[1fr_260px] gap-12 pt-6 max-sm:grid-cols-1">
-          <div role="radiogroup" aria-label="Who is here" className="flex flex-col">
-            {shop.staff.map((s) => (
-              <button
-                key={s.id}
-                type="button"
-                role="radio"
-                aria-checked={who === s.id}
-                onClick={() => {
-                  setWho(s.id);
-                  setSaid('');
-                }}
-                className="flex min-h-16 items-center gap-4 border-t border-line text-left font-figure text-row font-medium first:border-t-0 hover:bg-lift"
-              >
-                <svg width="18" height="18" aria-hidden="true">
-                  <circle
-                    cx="9"
-                    cy="9"
-                    r="7.5"
-                    fill={who === s.id ? 'var(--ink)' : 'none'}
-                    stroke={who === s.id ? 'var(--ink)' : 'var(--rule)'}
-                    strokeWidth="1.5"
-                  />
-                </svg>
-                {s.name}
-              </button>
-            ))}
-          </div>
+          <People
+            staff={shop.staff}
+            who={who}
+            onChoose={(id) => {
+              setWho(id);
+              setSaid('');
+            }}
+          />
           <form
             onSubmit={(e) => {
               e.preventDefault();
@@ -97,33 +155,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
                 {said || (who === null ? 'choose your name first' : '4 to 8 digits')}
               </span>
             </label>
-            <div className="mt-2 grid grid-cols-3 gap-2">
-              {digits.map((d) => (
-                <button
-                  key={d}
-                  type="button"
-                  className="btn min-h-14 text-row"
-                  aria-label={`digit ${d}`}
-                  onClick={() => setPin((p) => (p + d).slice(0, 8))}
-                >
-                  {d}
-                </button>
-              ))}
-              <button type="button" className="btn min-h-14 px-0" onClick={() => setPin('')}>
-                Clear
-              </button>
-              <button
-                type="button"
-                className="btn min-h-14 text-row"
-                aria-label="digit 0"
-                onClick={() => setPin((p) => (p + '0').slice(0, 8))}
-              >
-                0
-              </button>
-              <button className="btn btn-main min-h-14 px-0" aria-disabled={who === null || pin.length < 4}>
-                Sign in
-              </button>
-            </div>
+            <PinPad onPin={setPin} ready={who !== null && pin.length >= 4} />
           </form>
         </div>
       </div>

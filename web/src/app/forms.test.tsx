@@ -552,8 +552,6 @@ describe('a typed word is never lost', () => {
       'counter/TrimPage.tsx setSpan',
       'grading/Calibration.tsx setChosen',
       'landing/LotActions.tsx setCopies',
-      'plan/Plan.tsx setHorizon',
-      'plan/Plan.tsx setOnly',
       'species/SpeciesEditor.tsx setTouched',
     ];
     const root = `${import.meta.dirname}/..`;

@@ -14,12 +14,48 @@ import { useMass } from './Mass.tsx';
 import { useWant } from './forms.ts';
 import { formatMoney } from './money.ts';
 
+interface ShelfProps {
+  line: Order['lines'][number];
+  takes: boolean;
+  perKg: number | null;
+  onTakes: (takes: boolean) => void;
+  onPrice: (perKg: number | null) => void;
+}
+
+/** A line that lies ready: taken now or later, and at what price. */
+function ShelfLine({ line: l, takes, perKg, onTakes, onPrice }: ShelfProps) {
+  const mass = useMass();
+  const want = useWant();
+  return (
+    <div className="grid grid-cols-[28px_1fr_130px_90px] items-end gap-3 border-t border-line pt-2">
+      <input
+        type="checkbox"
+        className="mb-9 size-6 accent-(--ink)"
+        aria-label={`${shortName(l.speciesName)} is taken now`}
+        checked={takes}
+        onChange={() => onTakes(!takes)}
+      />
+      <div className={`pb-6 ${takes ? '' : 'opacity-60'}`}>
+        <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
+        <div className="text-note text-ink2">
+          wanted {want(l)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
+          {l.trimWish === 'stock' && '; with head and bones of their fish'}
+          {l.trimWish === 'all' && '; with all the trim of their fish'}
+        </div>
+      </div>
+      <MoneyField label="Price a kg" value={perKg} onChange={onPrice} />
+      <div className="pb-8 text-right font-figure text-row font-semibold">
+        {takes ? formatMoney(multiplyRate(l.readyGrams, perKg ?? 0)) : 'later'}
+      </div>
+    </div>
+  );
+}
+
 /** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`hand over ${order.id} ${order.version}`);
   const { send, busy } = useChange(contract.orders.handOver, draft);
   const { shop } = useShop();
-  const mass = useMass();
   const want = useWant();
   const act = useAct();
   const ready = order.lines.filter((l) => l.state === 'ready');
@@ -57,39 +93,16 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   };
   return (
     <Dialog open title={`Hand order ${order.number} to ${order.customer}`} onClose={onClose}>
-      {ready.map((l) => {
-        const takes = !left.includes(l.id);
-        return (
-          <div
-            key={l.id}
-            className="grid grid-cols-[28px_1fr_130px_90px] items-end gap-3 border-t border-line pt-2"
-          >
-            <input
-              type="checkbox"
-              className="mb-9 size-6 accent-(--ink)"
-              aria-label={`${shortName(l.speciesName)} is taken now`}
-              checked={takes}
-              onChange={() => setLeft((had) => (takes ? [...had, l.id] : had.filter((x) => x !== l.id)))}
-            />
-            <div className={`pb-6 ${takes ? '' : 'opacity-60'}`}>
-              <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
-              <div className="text-note text-ink2">
-                wanted {want(l)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
-                {l.trimWish === 'stock' && '; with head and bones of their fish'}
-                {l.trimWish === 'all' && '; with all the trim of their fish'}
-              </div>
-            </div>
-            <MoneyField
-              label="Price a kg"
-              value={prices[l.id] ?? null}
-              onChange={(v) => setPrices((had) => ({ ...had, [l.id]: v }))}
-            />
-            <div className="pb-8 text-right font-figure text-row font-semibold">
-              {takes ? formatMoney(multiplyRate(l.readyGrams, prices[l.id] ?? 0)) : 'later'}
-            </div>
-          </div>
-        );
-      })}
+      {ready.map((l) => (
+        <ShelfLine
+          key={l.id}
+          line={l}
+          takes={!left.includes(l.id)}
+          perKg={prices[l.id] ?? null}
+          onTakes={(takes) => setLeft((had) => (takes ? had.filter((x) => x !== l.id) : [...had, l.id]))}
+          onPrice={(v) => setPrices((had) => ({ ...had, [l.id]: v }))}
+        />
+      ))}
       {later.length > 0 && (
         <p className="border-t border-line py-2 text-note text-ink2">
           Not ready yet, and waits: {later.map((l) => `${shortName(l.speciesName)}, ${want(l)}`).join('; ')}.

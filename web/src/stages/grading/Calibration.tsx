@@ -1,4 +1,4 @@
-import { contract, type Problem } from '@ember-slate/contract';
+import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
 import { bandAt } from '@ember-slate/core/freshness';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
@@ -9,6 +9,75 @@ import { LineChart } from '../../parts/LineChart.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { Why } from '../../parts/Why.tsx';
 import type { KeptScheme } from './words.ts';
+
+type Answer = AnswerOf<typeof contract.grading.calibration>;
+
+/** The shop's grades as dots, the shipped line dashed, its own with its band. */
+function chartOf(data: Answer | undefined, iceDays: number) {
+  const pairs = data?.pairs ?? [];
+  const fit = data?.fit ?? null;
+  const max = Math.max(iceDays, ...pairs.map((p) => p.days));
+  const steps = Array.from({ length: 25 }, (_, i) => (i / 24) * max);
+  const top = Math.max((data?.shippedSlope ?? 1) * max, ...pairs.map((p) => p.index));
+  return {
+    series: [
+      ...(fit
+        ? [
+            {
+              kind: 'band' as const,
+              points: [
+                ...steps.map((d) => [d, fit.intercept + fit.slope * d + bandAt(fit, d)] as const),
+                ...steps
+                  .toReversed()
+                  .map((d) => [d, fit.intercept + fit.slope * d - bandAt(fit, d)] as const),
+              ],
+            },
+            {
+              kind: 'line' as const,
+              points: [0, max].map((d) => [d, fit.intercept + fit.slope * d] as const),
+            },
+          ]
+        : []),
+      { kind: 'dashed' as const, points: [0, max].map((d) => [d, (data?.shippedSlope ?? 1) * d] as const) },
+      { kind: 'dots' as const, points: pairs.map((p) => [p.days, p.index] as const) },
+    ],
+    x: {
+      min: 0,
+      max,
+      ticks: Array.from({ length: Math.floor(max / 2) + 1 }, (_, i) => i * 2),
+      name: (d: number) => String(d),
+    },
+    y: { min: 0, max: Math.ceil(top * 1.05), name: (v: number) => v.toFixed(0) },
+  };
+}
+
+const isEnough = ({ fit, needed }: Answer) => fit !== null && fit.pairs >= needed;
+
+/** What the grades come to, and whether they may replace the shipped line. */
+function Verdict({ data, index }: { data: Answer; index: boolean }) {
+  const { fit } = data;
+  const enough = isEnough(data);
+  return (
+    <p className="pt-3">
+      {fit
+        ? `${fit.pairs} grades: ${fit.slope.toFixed(2)} ${index ? 'points' : 'days'} a day from ${fit.intercept.toFixed(1)}, scattering by ${fit.residualSd.toFixed(2)}.`
+        : `${data.pairs.length} grades: no rising line in them yet.`}{' '}
+      {data.applied
+        ? `Its own line is in use, from ${data.applied.pairs} grades.`
+        : enough
+          ? 'As shipped until a manager applies it.'
+          : `It takes ${data.needed} to replace the shipped line.`}{' '}
+      <Why>
+        <p>
+          Ordinary least squares of the index on the days since the catch. With it, days = (index −{' '}
+          {fit ? fit.intercept.toFixed(2) : 'a'}) ÷ {fit ? fit.slope.toFixed(2) : 'b'}, and the scatter about
+          the line takes the place of the scheme’s shipped uncertainty. The band is where 90 of 100 further
+          lots would lie.
+        </p>
+      </Why>
+    </p>
+  );
+}
 
 /** The shop's own lots with a known catch date on this scheme: a regression with its band, applied on a manager's word. */
 export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply: boolean }) {
@@ -28,49 +97,13 @@ export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply
   const { send, busy } = useChange(contract.grading.calibrate);
   const [problem, setProblem] = useState<Problem | null>(null);
   const iceDays = book.get(speciesId)?.iceDays ?? 14;
-  const chart = useMemo(() => {
-    const pairs = data?.pairs ?? [];
-    const fit = data?.fit ?? null;
-    const max = Math.max(iceDays, ...pairs.map((p) => p.days));
-    const steps = Array.from({ length: 25 }, (_, i) => (i / 24) * max);
-    const top = Math.max((data?.shippedSlope ?? 1) * max, ...pairs.map((p) => p.index));
-    return {
-      series: [
-        ...(fit
-          ? [
-              {
-                kind: 'band' as const,
-                points: [
-                  ...steps.map((d) => [d, fit.intercept + fit.slope * d + bandAt(fit, d)] as const),
-                  ...steps
-                    .toReversed()
-                    .map((d) => [d, fit.intercept + fit.slope * d - bandAt(fit, d)] as const),
-                ],
-              },
-              {
-                kind: 'line' as const,
-                points: [0, max].map((d) => [d, fit.intercept + fit.slope * d] as const),
-              },
-            ]
-          : []),
-        { kind: 'dashed' as const, points: [0, max].map((d) => [d, (data?.shippedSlope ?? 1) * d] as const) },
-        { kind: 'dots' as const, points: pairs.map((p) => [p.days, p.index] as const) },
-      ],
-      x: {
-        min: 0,
-        max,
-        ticks: Array.from({ length: Math.floor(max / 2) + 1 }, (_, i) => i * 2),
-        name: (d: number) => String(d),
-      },
-      y: { min: 0, max: Math.ceil(top * 1.05), name: (v: number) => v.toFixed(0) },
-    };
-  }, [data, iceDays]);
+  const chart = useMemo(() => chartOf(data, iceDays), [data, iceDays]);
   const apply = async (on: boolean) => {
     const outcome = await send({ speciesId, apply: on, version: scheme.version }, { id: scheme.id });
     setProblem(outcome.ok ? null : outcome.problem);
   };
   const fit = data?.fit ?? null;
-  const enough = fit !== null && fit.pairs >= (data?.needed ?? 12);
+  const enough = data !== undefined && isEnough(data);
   return (
     <div>
       <Picker className="w-64" label="Species" value={speciesId} options={options} onChange={setChosen} />
@@ -87,26 +120,7 @@ export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply
         {scheme.method === 'index' ? 'points' : 'days the signs say'} · dots: our grades · dashed: as shipped
         {fit ? ' · line and band: our own, 90 %' : ''}
       </p>
-      {data && (
-        <p className="pt-3">
-          {fit
-            ? `${fit.pairs} grades: ${fit.slope.toFixed(2)} ${scheme.method === 'index' ? 'points' : 'days'} a day from ${fit.intercept.toFixed(1)}, scattering by ${fit.residualSd.toFixed(2)}.`
-            : `${data.pairs.length} grades: no rising line in them yet.`}{' '}
-          {data.applied
-            ? `Its own line is in use, from ${data.applied.pairs} grades.`
-            : enough
-              ? 'As shipped until a manager applies it.'
-              : `It takes ${data.needed} to replace the shipped line.`}{' '}
-          <Why>
-            <p>
-              Ordinary least squares of the index on the days since the catch. With it, days = (index −{' '}
-              {fit ? fit.intercept.toFixed(2) : 'a'}) ÷ {fit ? fit.slope.toFixed(2) : 'b'}, and the scatter
-              about the line takes the place of the scheme’s shipped uncertainty. The band is where 90 of 100
-              further lots would lie.
-            </p>
-          </Why>
-        </p>
-      )}
+      {data && <Verdict data={data} index={scheme.method === 'index'} />}
       {data && data.agreement.fish > 0 && (
         <p className="pt-1 text-ink2">
           Two graders on the same fish: {data.agreement.fish} fish, agreement{' '}

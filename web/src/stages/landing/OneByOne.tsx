@@ -56,6 +56,47 @@ function Marks({ species, condition, fish }: Pick<Props, 'species' | 'condition'
   );
 }
 
+/** How many and how heavy so far, and how far from the note. */
+function Tally({ fish, note }: Pick<Props, 'fish' | 'note'>) {
+  const mass = useMass();
+  const { count, total, mean, sd } = spreadOf(fish);
+  return (
+    <p className="font-figure text-row">
+      {count === 0 ? 'Lay the first fish on the pan' : `${count} fish, ${mass(total)}`}
+      {count > 1 && (
+        <span className="text-body font-medium text-ink2">
+          {' '}
+          · mean {mass(Math.round(mean))}, spread {mass(Math.round(sd))}
+        </span>
+      )}
+      {note.grams !== null && count > 0 && (
+        <span className="text-body font-medium text-ink2">
+          {' '}
+          · {mass(Math.abs(note.grams - total))} {total < note.grams ? 'to the note' : 'over the note'}
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** Every fish so far by weight and length. */
+function Weighed({ fish }: Pick<Props, 'fish'>) {
+  const mass = useMass();
+  const length = useLength();
+  if (fish.length === 0) return null;
+  return (
+    <ul className="flex flex-wrap gap-x-4 gap-y-1 pt-1 text-note text-ink3">
+      {fish.map((f, i) => (
+        <li key={i} className="flex items-center gap-1">
+          {mass(f.grams)}
+          {f.lengthMm ? ` ${length.format(f.lengthMm)}` : ''}{' '}
+          {f.source !== 'measured' && <SourceMark source={f.source} />}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** Big fish in a rhythm: on the scale, length from the board, next. */
 export function OneByOne({ species, condition, fish, onFish, note }: Props) {
   const mass = useMass();
@@ -64,7 +105,7 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
   const [typed, setTyped] = useState('');
   const [measure, setMeasure] = useState('');
   const lengthBox = useRef<HTMLDivElement>(null);
-  const { count, total, mean, sd } = spreadOf(fish);
+  const { count } = spreadOf(fish);
   const put = (grams: number, source: OneFish['source']) => {
     onFish([...fish, { grams, source, lengthMm: null }]);
     setMeasure('');
@@ -99,21 +140,7 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
   const doubts = lotDoubts(species, condition, fish, note);
   return (
     <div className="col-span-full border-t border-line pt-2 pb-3">
-      <p className="font-figure text-row">
-        {count === 0 ? 'Lay the first fish on the pan' : `${count} fish, ${mass(total)}`}
-        {count > 1 && (
-          <span className="text-body font-medium text-ink2">
-            {' '}
-            · mean {mass(Math.round(mean))}, spread {mass(Math.round(sd))}
-          </span>
-        )}
-        {note.grams !== null && count > 0 && (
-          <span className="text-body font-medium text-ink2">
-            {' '}
-            · {mass(Math.abs(note.grams - total))} {total < note.grams ? 'to the note' : 'over the note'}
-          </span>
-        )}
-      </p>
+      <Tally fish={fish} note={note} />
       {count > 0 && <Marks species={species} condition={condition} fish={fish} />}
       <div className="flex flex-wrap items-start gap-x-6">
         <div ref={lengthBox}>
@@ -167,17 +194,7 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
           {d}
         </p>
       ))}
-      {count > 0 && (
-        <ul className="flex flex-wrap gap-x-4 gap-y-1 pt-1 text-note text-ink3">
-          {fish.map((f, i) => (
-            <li key={i} className="flex items-center gap-1">
-              {mass(f.grams)}
-              {f.lengthMm ? ` ${length.format(f.lengthMm)}` : ''}{' '}
-              {f.source !== 'measured' && <SourceMark source={f.source} />}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Weighed fish={fish} />
     </div>
   );
 }

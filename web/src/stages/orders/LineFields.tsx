@@ -1,4 +1,5 @@
-import { formOf } from '@ember-slate/core/forms';
+import { formOf, type Form } from '@ember-slate/core/forms';
+import type { Species } from '@ember-slate/core/species';
 import type { Use } from '@ember-slate/core/freshness';
 import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
@@ -59,20 +60,54 @@ function FixedLine({ draft, errors, remove }: Props) {
   );
 }
 
-/** One line of an order in plain fields. */
-export function LineFields(props: Props) {
-  const { draft, set, errors, remove } = props;
-  const { shop } = useShop();
-  const book = useSpecies();
-  const forms = useForms();
+type Part = Pick<Props, 'draft' | 'set' | 'errors'> & { form: Form };
+
+/** How much of it: so many pieces of a weight, or a weight in all. */
+function Amount({ draft, set, errors, form }: Part) {
   const mass = useMass();
+  return (
+    <>
+      {draft.by === 'pieces' ? (
+        <>
+          <TextField
+            label={form.count === 'fish' ? 'Fish' : 'Pieces'}
+            value={draft.pieces}
+            onChange={(pieces) => set({ pieces })}
+            inputMode="numeric"
+            error={errors.pieces}
+          />
+          <WeightField
+            label="Each about"
+            value={draft.each}
+            onChange={(each) => set({ each })}
+            take={null}
+            plain
+            note={draft.each?.source === 'estimated' ? 'by its thickness' : `usual ${mass(form.pieceG)}`}
+            error={errors.pieceGrams}
+          />
+        </>
+      ) : (
+        <WeightField
+          label="In all"
+          value={draft.total}
+          onChange={(total) => set({ total })}
+          take={null}
+          plain
+          note="ready to take away"
+          error={errors.totalGrams}
+        />
+      )}
+    </>
+  );
+}
+
+const isSliced = (draft: Draft, form: Form) => form.section === 'middle' && draft.by === 'pieces';
+
+/** What some wish beside: for how many, how thick, the trim, how it is packed. */
+function Wishes({ draft, set, errors, form, species }: Part & { species: Species | undefined }) {
+  const { shop } = useShop();
   const length = useLength();
-  const wished = wishWords({ ...draft, people: wholeNumber(draft.people), options: [], use: '' }).length > 0;
-  const [more, setMore] = useState(wished || draft.thickMm !== '');
-  const form = formOf(forms, draft.form);
-  const species = book.get(draft.speciesId);
-  if (draft.fixed) return <FixedLine {...props} />;
-  const sliced = form.section === 'middle' && draft.by === 'pieces';
+  const sliced = isSliced(draft, form);
   /** So many people want so many pieces, or a portion's weight each. */
   const feed = (people: string) => {
     const n = wholeNumber(people);
@@ -93,6 +128,64 @@ export function LineFields(props: Props) {
     const grams = mm && species ? sliceGrams(species, mm) : null;
     set({ thickMm, ...(grams ? { each: { grams, source: 'estimated' } } : {}) });
   };
+  return (
+    <>
+      <TextField
+        label="For how many people"
+        value={draft.people}
+        onChange={feed}
+        inputMode="numeric"
+        error={errors.people}
+      />
+      <SelectField
+        label="Their trim"
+        value={draft.trimWish}
+        onChange={(trimWish) => set({ trimWish })}
+        options={trimWords}
+      />
+      <SelectField
+        label="Packed"
+        value={draft.packing}
+        onChange={(packing) => set({ packing })}
+        options={packingOptions(shop.ruleProfile)}
+        error={errors.packing}
+      />
+      {sliced && (
+        <TextField
+          label={`Thick, ${length.unit}`}
+          value={draft.thickMm === '' ? '' : length.format(Number(draft.thickMm))}
+          onChange={(text) => slice(String(length.parse(text) ?? ''))}
+          inputMode="decimal"
+          note="the weight follows"
+          error={errors.thickMm}
+        />
+      )}
+      {draft.by === 'pieces' && (
+        <Choice
+          label="If there are not enough"
+          value={draft.partAllowed ? 'part' : 'all'}
+          onChange={(v) => set({ partAllowed: v === 'part' })}
+          options={[
+            { value: 'all', name: 'none' },
+            { value: 'part', name: 'fewer' },
+          ]}
+        />
+      )}
+    </>
+  );
+}
+
+/** One line of an order in plain fields. */
+export function LineFields(props: Props) {
+  const { draft, set, errors, remove } = props;
+  const book = useSpecies();
+  const forms = useForms();
+  const wished = wishWords({ ...draft, people: wholeNumber(draft.people), options: [], use: '' }).length > 0;
+  const [more, setMore] = useState(wished || draft.thickMm !== '');
+  const form = formOf(forms, draft.form);
+  const species = book.get(draft.speciesId);
+  if (draft.fixed) return <FixedLine {...props} />;
+  const sliced = isSliced(draft, form);
   return (
     <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">
       <Picker
@@ -129,81 +222,8 @@ export function LineFields(props: Props) {
         options={uses}
         note={draft.use === 'raw' ? 'needs a freezing record or a paper' : ''}
       />
-      {draft.by === 'pieces' ? (
-        <>
-          <TextField
-            label={form.count === 'fish' ? 'Fish' : 'Pieces'}
-            value={draft.pieces}
-            onChange={(pieces) => set({ pieces })}
-            inputMode="numeric"
-            error={errors.pieces}
-          />
-          <WeightField
-            label="Each about"
-            value={draft.each}
-            onChange={(each) => set({ each })}
-            take={null}
-            plain
-            note={draft.each?.source === 'estimated' ? 'by its thickness' : `usual ${mass(form.pieceG)}`}
-            error={errors.pieceGrams}
-          />
-        </>
-      ) : (
-        <WeightField
-          label="In all"
-          value={draft.total}
-          onChange={(total) => set({ total })}
-          take={null}
-          plain
-          note="ready to take away"
-          error={errors.totalGrams}
-        />
-      )}
-      {more && (
-        <>
-          <TextField
-            label="For how many people"
-            value={draft.people}
-            onChange={feed}
-            inputMode="numeric"
-            error={errors.people}
-          />
-          <SelectField
-            label="Their trim"
-            value={draft.trimWish}
-            onChange={(trimWish) => set({ trimWish })}
-            options={trimWords}
-          />
-          <SelectField
-            label="Packed"
-            value={draft.packing}
-            onChange={(packing) => set({ packing })}
-            options={packingOptions(shop.ruleProfile)}
-            error={errors.packing}
-          />
-          {sliced && (
-            <TextField
-              label={`Thick, ${length.unit}`}
-              value={draft.thickMm === '' ? '' : length.format(Number(draft.thickMm))}
-              onChange={(text) => slice(String(length.parse(text) ?? ''))}
-              inputMode="decimal"
-              note="the weight follows"
-              error={errors.thickMm}
-            />
-          )}
-          {draft.by === 'pieces' && (
-            <Choice
-              label="If there are not enough"
-              value={draft.partAllowed ? 'part' : 'all'}
-              onChange={(v) => set({ partAllowed: v === 'part' })}
-              options={[
-                { value: 'all', name: 'none' },
-                { value: 'part', name: 'fewer' },
-              ]}
-            />
-          )}
-        </>
-      )}
+      <Amount draft={draft} set={set} errors={errors} form={form} />
+      {more && <Wishes draft={draft} set={set} errors={errors} form={form} species={species} />}
       <OptionButtons
         form={form}
         species={species}
