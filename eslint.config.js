@@ -7,13 +7,28 @@ const everywhere = [
   { selector: "JSXAttribute[name.name='dangerouslySetInnerHTML']", message: 'Text is shown as text.' },
 ];
 
+/** Screens from before there was a limit to a function: this list only ever gets shorter. */
+const stillTooBig = [
+  'parts/{SceneDrawing,SignStrip}.tsx',
+  'stages/bench/{BoardDrawing,BringFish,Cutting,Forms}.tsx',
+  'stages/bench/useWeigh.ts',
+  'stages/close/{Buying,ForPeople,LotFlow,Reports,WhatIf,YieldDetail}.tsx',
+  'stages/cold/{LifePicture,LotLifePage}.tsx',
+  'stages/counter/{CounterHead,MoveDialog}.tsx',
+  'stages/grading/GradeLot.tsx',
+  'stages/landing/ImportNote.tsx',
+  'stages/plan/Marks.tsx',
+].map((f) => `web/src/${f}`);
+
 export default defineConfig(
   { ignores: ['**/dist/', '**/node_modules/', '.data/', '**/*.cjs'] },
   ts.configs.recommendedTypeChecked,
   {
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['*.js', '*.mjs', 'server/src/stages/plan/commands/thread.mjs'] },
+        projectService: {
+          allowDefaultProject: ['*.js', '*.mjs', 'server/src/stages/plan/commands/thread.mjs'],
+        },
       },
     },
     rules: {
@@ -41,6 +56,11 @@ export default defineConfig(
         },
       ],
     },
+  },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}', 'web/src/testing/**', ...stillTooBig],
+    rules: { 'max-lines-per-function': ['error', { max: 120 }], complexity: ['error', 20] },
   },
   { files: ['web/**/*.{ts,tsx}'], extends: [hooks.configs.flat.recommended] },
   {

@@ -64,6 +64,34 @@ function Dialogs({ dialog, layout, slab, waiting, onSlab, order, row, onClose }:
   );
 }
 
+/** The bag, and what of the row in hand goes into it. */
+function Bag({ hand }: { hand: ReturnType<typeof useChosen> }) {
+  const { sellable, pieces } = hand;
+  return (
+    <>
+      <BagBar bag={hand.bag} hint={hand.hint}>
+        {sellable && sellable.freePieces > 0 && (
+          <PieceCount pieces={pieces} most={sellable.freePieces} onChange={hand.setCount} />
+        )}
+        {sellable && (
+          <button type="button" className="why shrink-0" onClick={() => hand.setUnweighed(true)}>
+            no scale?
+          </button>
+        )}
+      </BagBar>
+      {hand.unweighed && sellable && (
+        <NoScale
+          row={sellable}
+          name={nameOf(sellable)}
+          pieces={pieces}
+          onBag={hand.bagIt}
+          onClose={() => hand.setUnweighed(false)}
+        />
+      )}
+    </>
+  );
+}
+
 export default function Counter() {
   const { data: rows, problem: away, again } = useRead(contract.counter.stock);
   const { data: slab } = useRead(contract.counter.slab);
@@ -76,7 +104,7 @@ export default function Counter() {
   const layout = slab?.rows ?? [];
   const hand = useChosen(rows, layout);
   if (!rows) return <Waiting problem={away} again={again} />;
-  const { chosen, chosenKey, pieces, sellable, asked } = hand;
+  const { chosen, chosenKey, asked } = hand;
   const found = meant(rows, asked);
   const ready = (orders ?? []).filter((o) => o.state === 'ready');
   const onSlab = rows.filter((r) => r.place === 'place:slab');
@@ -125,25 +153,7 @@ export default function Counter() {
           manager={me.role === 'manager'}
         />
       )}
-      <BagBar bag={hand.bag} hint={hand.hint}>
-        {sellable && sellable.freePieces > 0 && (
-          <PieceCount pieces={pieces} most={sellable.freePieces} onChange={hand.setCount} />
-        )}
-        {sellable && (
-          <button type="button" className="why shrink-0" onClick={() => hand.setUnweighed(true)}>
-            no scale?
-          </button>
-        )}
-      </BagBar>
-      {hand.unweighed && sellable && (
-        <NoScale
-          row={sellable}
-          name={nameOf(sellable)}
-          pieces={pieces}
-          onBag={hand.bagIt}
-          onClose={() => hand.setUnweighed(false)}
-        />
-      )}
+      <Bag hand={hand} />
       <Dialogs
         {...{ dialog, layout, slab, waiting, onSlab }}
         order={dialog?.kind === 'hand' ? ready.find((o) => o.id === dialog.order) : undefined}

@@ -79,6 +79,36 @@ function Verdict({ data, index }: { data: Answer; index: boolean }) {
   );
 }
 
+/** Puts the shop's own line in use, or the shipped one back. */
+function Apply({ scheme, speciesId, data }: { scheme: KeptScheme; speciesId: string; data: Answer }) {
+  const { send, busy } = useChange(contract.grading.calibrate);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const apply = async (on: boolean) => {
+    const outcome = await send({ speciesId, apply: on, version: scheme.version }, { id: scheme.id });
+    setProblem(outcome.ok ? null : outcome.problem);
+  };
+  return (
+    <>
+      <div className="flex gap-3 pt-3">
+        <Button
+          kind="main"
+          busy={busy}
+          notYet={isEnough(data) ? null : `it takes ${data.needed} grades that rise with the days`}
+          onPress={() => void apply(true)}
+        >
+          {data.applied ? 'Draw it anew' : 'Use our own line'}
+        </Button>
+        {data.applied && <Button onPress={() => void apply(false)}>Back to the shipped one</Button>}
+      </div>
+      {problem && (
+        <p role="alert" className="pt-2 text-embertext">
+          {problem.detail}
+        </p>
+      )}
+    </>
+  );
+}
+
 /** The shop's own lots with a known catch date on this scheme: a regression with its band, applied on a manager's word. */
 export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply: boolean }) {
   const book = useSpecies();
@@ -94,16 +124,9 @@ export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply
   const { data } = useRead(contract.grading.calibration, {
     query: { scheme: scheme.id, species: speciesId },
   });
-  const { send, busy } = useChange(contract.grading.calibrate);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const iceDays = book.get(speciesId)?.iceDays ?? 14;
   const chart = useMemo(() => chartOf(data, iceDays), [data, iceDays]);
-  const apply = async (on: boolean) => {
-    const outcome = await send({ speciesId, apply: on, version: scheme.version }, { id: scheme.id });
-    setProblem(outcome.ok ? null : outcome.problem);
-  };
   const fit = data?.fit ?? null;
-  const enough = data !== undefined && isEnough(data);
   return (
     <div>
       <Picker className="w-64" label="Species" value={speciesId} options={options} onChange={setChosen} />
@@ -128,24 +151,7 @@ export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply
           (quadratic-weighted kappa).
         </p>
       )}
-      {mayApply && data && (
-        <div className="flex gap-3 pt-3">
-          <Button
-            kind="main"
-            busy={busy}
-            notYet={enough ? null : `it takes ${data.needed} grades that rise with the days`}
-            onPress={() => void apply(true)}
-          >
-            {data.applied ? 'Draw it anew' : 'Use our own line'}
-          </Button>
-          {data.applied && <Button onPress={() => void apply(false)}>Back to the shipped one</Button>}
-        </div>
-      )}
-      {problem && (
-        <p role="alert" className="pt-2 text-embertext">
-          {problem.detail}
-        </p>
-      )}
+      {mayApply && data && <Apply scheme={scheme} speciesId={speciesId} data={data} />}
     </div>
   );
 }

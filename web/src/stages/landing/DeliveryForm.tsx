@@ -60,19 +60,31 @@ interface Values {
   remarks: string;
 }
 
-const opened = (delivery: Delivery | null, time: (at: string | Date) => string): Values => ({
-  // The version it was opened with: what others save meanwhile is not written over unseen.
-  version: delivery?.version ?? 0,
-  supplier: delivery?.supplier ?? '',
-  at: parseClock(time(delivery?.arrivedAt ?? new Date())),
-  probeTenths: delivery?.probeTenths ?? null,
-  ice: delivery?.ice ?? 'buried',
-  drains: delivery?.drains ?? 'drains',
-  noteRef: delivery?.noteRef ?? '',
-  noteWeight: delivery?.noteGrams == null ? null : { grams: delivery.noteGrams, source: 'typed' },
-  notePieces: delivery?.notePieces == null ? '' : String(delivery.notePieces),
-  noteMoney: delivery?.noteMoney ?? null,
-  remarks: delivery?.remarks ?? '',
+const blank = {
+  version: 0,
+  supplier: '',
+  probeTenths: null,
+  ice: 'buried',
+  drains: 'drains',
+  noteRef: '',
+  noteWeight: null,
+  notePieces: '',
+  noteMoney: null,
+  remarks: '',
+} as const;
+
+/** As it stands, with its version: what others save meanwhile is not written over unseen. */
+const asItStands = (d: Delivery): Omit<Values, 'at'> => ({
+  version: d.version,
+  supplier: d.supplier,
+  probeTenths: d.probeTenths,
+  ice: d.ice,
+  drains: d.drains,
+  noteRef: d.noteRef,
+  noteWeight: d.noteGrams === null ? null : { grams: d.noteGrams, source: 'typed' },
+  notePieces: d.notePieces === null ? '' : String(d.notePieces),
+  noteMoney: d.noteMoney,
+  remarks: d.remarks,
 });
 
 interface Props {
@@ -89,7 +101,10 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
   const day = delivery?.landedOn ?? today();
   const form = useForm({
     draft: useDraft(delivery ? `delivery ${delivery.id}` : 'delivery'),
-    opened: () => opened(delivery, time),
+    opened: (): Values => ({
+      ...(delivery ? asItStands(delivery) : blank),
+      at: parseClock(time(delivery?.arrivedAt ?? new Date())),
+    }),
     route: delivery ? contract.landing.editDelivery : contract.landing.createDelivery,
     params: { id: delivery?.id ?? 0 },
     body: (v: Values) => ({

@@ -57,34 +57,14 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
   );
 }
 
-export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLand: boolean }) {
+/** Whose it is and how it came, and what is odd about it. */
+function Head({ delivery, onCorrect }: { delivery: Delivery; onCorrect: (() => void) | null }) {
   const { when } = useTimes();
   const units = useStored((s) => s.prefs.units);
   const { data: suppliers } = useRead(contract.landing.suppliers);
-  const [editing, setEditing] = useState<'head' | LotRow | null>(null);
-  const [landing, setLanding] = useState(false);
-  // Lots landed from this form: it begins anew after each of them, and only then.
-  const [landed, setLanded] = useState(0);
-  const [acting, setActing] = useState<number | null>(null);
-  const [draft, setDraft] = useState<LotDraft | undefined>();
-  const { data: last } = useRead(contract.landing.lastLots, {
-    query: { supplier: delivery.supplier },
-    skip: !mayLand || delivery.state === 'closed',
-  });
-  if (editing === 'head')
-    return (
-      <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />
-    );
   const supplierPath = `/suppliers/${suppliers?.find((s) => s.name === delivery.supplier)?.id ?? ''}`;
-  const open = delivery.state === 'open';
-  const adding = landing || delivery.lots.length === 0;
-  const acted = delivery.lots.find((l) => l.id === acting);
-  // What the supplier brought before and has not been landed again yet.
-  const again = (last ?? []).filter(
-    (d) => !delivery.lots.some((l) => l.speciesId === d.speciesId && l.condition === d.condition),
-  );
   return (
-    <div>
+    <>
       <div className="flex items-start justify-between gap-4">
         <div>
           <h2 className="text-big">
@@ -102,8 +82,8 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
             {delivery.recordedBy}
           </p>
         </div>
-        {mayLand && open && (
-          <Button small onPress={() => setEditing('head')}>
+        {onCorrect && (
+          <Button small onPress={onCorrect}>
             Correct
           </Button>
         )}
@@ -115,109 +95,222 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
         </p>
       ))}
       {delivery.remarks && <p className="mt-2 text-ink2">{delivery.remarks}</p>}
-      {delivery.lots.length > 0 && (
-        <table className="plain mt-3">
-          <thead>
-            <tr>
-              <th>Lot</th>
-              <th>Fish</th>
-              <th className="max-sm:hidden">Origin</th>
-              <th className="text-right">Number</th>
-              <th className="text-right">Weight</th>
-              <th className="text-right max-sm:hidden">A kg</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {delivery.lots.map((l) => (
-              <tr key={l.id}>
-                <td className="font-figure text-label font-semibold whitespace-nowrap">{l.code}</td>
-                <td className="py-1">
-                  {shortName(l.speciesName)}{' '}
-                  <span className="text-note text-ink3">
-                    {conditionName[l.condition]} {conditionCode[l.condition]}
-                  </span>
-                  {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
-                  {l.holdReason && <div className="text-note text-embertext">held: {l.holdReason}</div>}
-                  {l.verdict === 'reject' && l.claims === 0 && (
-                    <div className="text-note text-embertext">rejected: claim it</div>
-                  )}
-                  {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
-                </td>
-                <td className="text-note text-ink2 max-sm:hidden">
-                  {l.production === 'farmed' ? (
-                    `farmed, ${l.area}`
-                  ) : (
-                    <span title={faoAreas[l.area]}>{faoAreas[l.area] ? `FAO ${l.area}` : l.area}</span>
-                  )}
-                  {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
-                </td>
-                <td className="num">{l.pieces}</td>
-                <td className="num">
-                  <span className="inline-flex items-center gap-2">
-                    <Mass g={l.grams} />
-                    <span className="max-sm:hidden">
-                      <SourceMark source={l.weightSource} />
-                    </span>
-                  </span>
-                </td>
-                <td className="num max-sm:hidden">
-                  {l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}
-                </td>
-                <td className="text-right whitespace-nowrap max-sm:py-2">
-                  {mayLand && (
-                    <button
-                      type="button"
-                      className="why mr-3 max-sm:mr-0 max-sm:mb-2 max-sm:block max-sm:w-full max-sm:text-right"
-                      aria-expanded={acting === l.id}
-                      onClick={() => setActing(acting === l.id ? null : l.id)}
-                    >
-                      more
-                    </button>
-                  )}
-                  <Link className="why" to={`/grading/${l.id}`}>
-                    {l.graded ? 'grade' : 'grade it'}
-                  </Link>
-                </td>
-              </tr>
-            ))}
-            <tr>
-              <td className="border-t-[1.5px]! border-ink!" colSpan={2}>
-                weighed in all
-              </td>
-              <td className="border-t-[1.5px]! border-ink! max-sm:hidden" />
-              <td className="num border-t-[1.5px]! border-ink!">{delivery.totals.pieces}</td>
-              <td className="num border-t-[1.5px]! border-ink!">
-                <span className="inline-flex items-center gap-2">
-                  <Mass g={delivery.totals.grams} />
-                  <span className="w-[18px] max-sm:hidden" />
-                </span>
-              </td>
-              <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">
-                {delivery.totals.money === null ? '' : formatMoney(delivery.totals.money)}
-              </td>
-              <td className="border-t-[1.5px]! border-ink!" />
-            </tr>
-            {(delivery.noteGrams !== null || delivery.notePieces !== null) && (
-              <tr className="text-ink2">
-                <td colSpan={2}>the note says</td>
-                <td className="max-sm:hidden" />
-                <td className="num">{delivery.notePieces ?? '–'}</td>
-                <td className="num">
-                  <span className="inline-flex items-center gap-2">
-                    {delivery.noteGrams === null ? '–' : <Mass g={delivery.noteGrams} />}
-                    <span className="w-[18px] max-sm:hidden" />
-                  </span>
-                </td>
-                <td className="num max-sm:hidden">
-                  {delivery.noteMoney === null ? '' : formatMoney(delivery.noteMoney)}
-                </td>
-                <td />
-              </tr>
-            )}
-          </tbody>
-        </table>
+    </>
+  );
+}
+
+/** One lot as it stands on the note. */
+function LotLine({ lot: l, acting, onAct }: { lot: LotRow; acting: boolean; onAct: (() => void) | null }) {
+  return (
+    <tr>
+      <td className="font-figure text-label font-semibold whitespace-nowrap">{l.code}</td>
+      <td className="py-1">
+        {shortName(l.speciesName)}{' '}
+        <span className="text-note text-ink3">
+          {conditionName[l.condition]} {conditionCode[l.condition]}
+        </span>
+        {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
+        {l.holdReason && <div className="text-note text-embertext">held: {l.holdReason}</div>}
+        {l.verdict === 'reject' && l.claims === 0 && (
+          <div className="text-note text-embertext">rejected: claim it</div>
+        )}
+        {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
+      </td>
+      <td className="text-note text-ink2 max-sm:hidden">
+        {l.production === 'farmed' ? (
+          `farmed, ${l.area}`
+        ) : (
+          <span title={faoAreas[l.area]}>{faoAreas[l.area] ? `FAO ${l.area}` : l.area}</span>
+        )}
+        {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
+      </td>
+      <td className="num">{l.pieces}</td>
+      <td className="num">
+        <span className="inline-flex items-center gap-2">
+          <Mass g={l.grams} />
+          <span className="max-sm:hidden">
+            <SourceMark source={l.weightSource} />
+          </span>
+        </span>
+      </td>
+      <td className="num max-sm:hidden">{l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}</td>
+      <td className="text-right whitespace-nowrap max-sm:py-2">
+        {onAct && (
+          <button
+            type="button"
+            className="why mr-3 max-sm:mr-0 max-sm:mb-2 max-sm:block max-sm:w-full max-sm:text-right"
+            aria-expanded={acting}
+            onClick={onAct}
+          >
+            more
+          </button>
+        )}
+        <Link className="why" to={`/grading/${l.id}`}>
+          {l.graded ? 'grade' : 'grade it'}
+        </Link>
+      </td>
+    </tr>
+  );
+}
+
+/** What the scale says in all, and the note. */
+function Sums({ delivery }: { delivery: Delivery }) {
+  return (
+    <>
+      <tr>
+        <td className="border-t-[1.5px]! border-ink!" colSpan={2}>
+          weighed in all
+        </td>
+        <td className="border-t-[1.5px]! border-ink! max-sm:hidden" />
+        <td className="num border-t-[1.5px]! border-ink!">{delivery.totals.pieces}</td>
+        <td className="num border-t-[1.5px]! border-ink!">
+          <span className="inline-flex items-center gap-2">
+            <Mass g={delivery.totals.grams} />
+            <span className="w-[18px] max-sm:hidden" />
+          </span>
+        </td>
+        <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">
+          {delivery.totals.money === null ? '' : formatMoney(delivery.totals.money)}
+        </td>
+        <td className="border-t-[1.5px]! border-ink!" />
+      </tr>
+      {(delivery.noteGrams !== null || delivery.notePieces !== null) && (
+        <tr className="text-ink2">
+          <td colSpan={2}>the note says</td>
+          <td className="max-sm:hidden" />
+          <td className="num">{delivery.notePieces ?? '–'}</td>
+          <td className="num">
+            <span className="inline-flex items-center gap-2">
+              {delivery.noteGrams === null ? '–' : <Mass g={delivery.noteGrams} />}
+              <span className="w-[18px] max-sm:hidden" />
+            </span>
+          </td>
+          <td className="num max-sm:hidden">
+            {delivery.noteMoney === null ? '' : formatMoney(delivery.noteMoney)}
+          </td>
+          <td />
+        </tr>
       )}
+    </>
+  );
+}
+
+interface LotsProps {
+  delivery: Delivery;
+  mayLand: boolean;
+  acting: number | null;
+  onAct: (lotId: number | null) => void;
+}
+
+/** The lots of a delivery, held against its note. */
+function Lots({ delivery, mayLand, acting, onAct }: LotsProps) {
+  return (
+    <table className="plain mt-3">
+      <thead>
+        <tr>
+          <th>Lot</th>
+          <th>Fish</th>
+          <th className="max-sm:hidden">Origin</th>
+          <th className="text-right">Number</th>
+          <th className="text-right">Weight</th>
+          <th className="text-right max-sm:hidden">A kg</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {delivery.lots.map((l) => (
+          <LotLine
+            key={l.id}
+            lot={l}
+            acting={acting === l.id}
+            onAct={mayLand ? () => onAct(acting === l.id ? null : l.id) : null}
+          />
+        ))}
+        <Sums delivery={delivery} />
+      </tbody>
+    </table>
+  );
+}
+
+/** What the supplier brought before and has not been landed again yet. */
+function AsLastTime({
+  again,
+  chosen,
+  onChoose,
+}: {
+  again: readonly LotDraft[];
+  chosen: LotDraft | undefined;
+  onChoose: (draft: LotDraft) => void;
+}) {
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-3">
+      <span className="text-note text-ink2">as the last time:</span>
+      {again.map((d) => (
+        <Button
+          key={`${d.speciesId} ${d.condition}`}
+          small
+          pressed={chosen === d}
+          onPress={() => onChoose(d)}
+        >
+          {shortName(d.speciesName)}, {d.pieces}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+interface MoreProps {
+  delivery: Delivery;
+  onLanded: () => void;
+  onNoMore: () => void;
+}
+
+/** Lands one lot after another. */
+function LandMore({ delivery, onLanded, onNoMore }: MoreProps) {
+  // Lots landed from this form: it begins anew after each of them, and only then.
+  const [landed, setLanded] = useState(0);
+  const [draft, setDraft] = useState<LotDraft | undefined>();
+  const { data: last } = useRead(contract.landing.lastLots, {
+    query: { supplier: delivery.supplier },
+  });
+  const again = (last ?? []).filter(
+    (d) => !delivery.lots.some((l) => l.speciesId === d.speciesId && l.condition === d.condition),
+  );
+  return (
+    <>
+      {again.length > 0 && <AsLastTime again={again} chosen={draft} onChoose={setDraft} />}
+      <LotForm
+        key={`${landed} ${draft?.speciesId ?? ''}`}
+        draft={draft}
+        deliveryId={delivery.id}
+        lot={null}
+        previous={delivery.lots.at(-1)}
+        onDone={() => {
+          setDraft(undefined);
+          setLanded((n) => n + 1);
+          onLanded();
+        }}
+        onNoMore={delivery.lots.length > 0 ? onNoMore : null}
+      />
+    </>
+  );
+}
+
+export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLand: boolean }) {
+  const [editing, setEditing] = useState<'head' | LotRow | null>(null);
+  const [landing, setLanding] = useState(false);
+  const [acting, setActing] = useState<number | null>(null);
+  if (editing === 'head')
+    return (
+      <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />
+    );
+  const open = delivery.state === 'open';
+  const adding = landing || delivery.lots.length === 0;
+  const acted = delivery.lots.find((l) => l.id === acting);
+  return (
+    <div>
+      <Head delivery={delivery} onCorrect={mayLand && open ? () => setEditing('head') : null} />
+      {delivery.lots.length > 0 && <Lots {...{ delivery, mayLand, acting }} onAct={setActing} />}
       {acted && mayLand && !editing && (
         <LotActions
           key={acted.id}
@@ -241,35 +334,8 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
       {open && mayLand && !editing && !adding && (
         <CloseNote delivery={delivery} onMore={() => setLanding(true)} />
       )}
-      {open && mayLand && !editing && adding && again.length > 0 && (
-        <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-3">
-          <span className="text-note text-ink2">as the last time:</span>
-          {again.map((d) => (
-            <Button
-              key={`${d.speciesId} ${d.condition}`}
-              small
-              pressed={draft === d}
-              onPress={() => setDraft(d)}
-            >
-              {shortName(d.speciesName)}, {d.pieces}
-            </Button>
-          ))}
-        </div>
-      )}
       {open && mayLand && !editing && adding && (
-        <LotForm
-          key={`${landed} ${draft?.speciesId ?? ''}`}
-          draft={draft}
-          deliveryId={delivery.id}
-          lot={null}
-          previous={delivery.lots.at(-1)}
-          onDone={() => {
-            setDraft(undefined);
-            setLanded((n) => n + 1);
-            setLanding(true);
-          }}
-          onNoMore={delivery.lots.length > 0 ? () => setLanding(false) : null}
-        />
+        <LandMore delivery={delivery} onLanded={() => setLanding(true)} onNoMore={() => setLanding(false)} />
       )}
     </div>
   );

@@ -45,28 +45,55 @@ export interface LotSources {
   draft?: LotDraft | undefined;
 }
 
-const opened = ({ lot, previous, draft }: LotSources): LotValues => {
-  const same = lot ?? draft;
-  const origin = lot ?? draft ?? previous;
-  return {
-    version: lot?.version ?? 0,
-    speciesId: same?.speciesId ?? '',
-    condition: same?.condition ?? 'gutted',
-    pieces: String(same?.pieces ?? ''),
-    weight: lot ? { grams: lot.grams, source: lot.weightSource } : null,
-    price: same?.pricePerKg ?? null,
-    production: origin?.production ?? 'caught',
-    area: origin?.area ?? '27',
-    gear: origin?.gear ?? '',
-    // What was caught for the delivery before says nothing of this one.
-    caughtOn: (lot ?? previous)?.caughtOn ?? '',
-    supplierLot: lot?.supplierLot ?? '',
-    scaled: lot?.scaled ?? 'no',
-    slit: lot?.slit ?? 'unasked',
-    fish: null,
-    remarks: lot?.remarks ?? '',
-  };
+const blank: LotValues = {
+  version: 0,
+  speciesId: '',
+  condition: 'gutted',
+  pieces: '',
+  weight: null,
+  price: null,
+  production: 'caught',
+  area: '27',
+  gear: '',
+  caughtOn: '',
+  supplierLot: '',
+  scaled: 'no',
+  slit: 'unasked',
+  fish: null,
+  remarks: '',
 };
+const originOf = ({ production, area, gear }: Pick<LotRow, 'production' | 'area' | 'gear'>) => ({
+  production,
+  area,
+  gear: gear ?? '',
+});
+/** What a lot is and was the last time: the species, how it came, how many, at what price, from where. */
+const sameAs = (lot: LotRow | LotDraft) => ({
+  ...originOf(lot),
+  speciesId: lot.speciesId,
+  condition: lot.condition,
+  pieces: String(lot.pieces),
+  price: lot.pricePerKg,
+});
+
+function opened({ lot, previous, draft }: LotSources): LotValues {
+  if (lot)
+    return {
+      ...blank,
+      ...sameAs(lot),
+      version: lot.version,
+      weight: { grams: lot.grams, source: lot.weightSource },
+      caughtOn: lot.caughtOn ?? '',
+      supplierLot: lot.supplierLot,
+      scaled: lot.scaled ?? 'no',
+      slit: lot.slit,
+      remarks: lot.remarks,
+    };
+  // What was caught for the delivery before says nothing of this one.
+  const caughtOn = previous?.caughtOn ?? '';
+  if (draft) return { ...blank, ...sameAs(draft), caughtOn };
+  return previous ? { ...blank, ...originOf(previous), caughtOn } : blank;
+}
 
 export const isFlat = (species: Species | undefined): boolean =>
   species?.bodyPlan === 'flat' || species?.bodyPlan === 'large_flat';
