@@ -8,6 +8,7 @@ import { TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { CloseNav } from './CloseNav.tsx';
 
@@ -81,10 +82,134 @@ function Against({
   );
 }
 
+/** The stretch against the one before it. */
+function Sums({ of }: { of: Report }) {
+  const { dayWords } = useTimes();
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_250px] gap-8 border-t border-line pt-3 max-sm:grid-cols-1">
+      <div>
+        <p className="pb-1 text-ink2">
+          {dayWords(of.from)} to {dayWords(of.to)}.
+        </p>
+        <Takings of={of} />
+      </div>
+      <dl>
+        <Against name="taken" now={of.total.takings} before={of.before.takings} money />
+        <Against name="bought" now={of.total.bought} before={of.before.bought} money />
+        <Against name="sold" now={of.total.soldGrams} before={of.before.soldGrams} />
+        <Against name="waste" now={of.total.wasteGrams} before={of.before.wasteGrams} />
+        <Against
+          name="not accounted for"
+          now={of.total.unaccountedGrams}
+          before={of.before.unaccountedGrams}
+        />
+        {of.total.refunds > 0 && (
+          <Against name="given back" now={of.total.refunds} before={of.before.refunds} money />
+        )}
+      </dl>
+    </div>
+  );
+}
+
+type SpeciesRow = Report['species'][number];
+const bySpecies: readonly Column<SpeciesRow>[] = [
+  { head: 'Fish', cell: (s) => s.name },
+  { head: 'Landed', figure: true, cell: (s) => <Mass g={s.landedGrams} /> },
+  { head: 'Bought', figure: true, cell: (s) => formatMoney(s.bought) },
+  { head: 'Sold', figure: true, cell: (s) => <Mass g={s.soldGrams} /> },
+  { head: 'Taken', figure: true, cell: (s) => formatMoney(s.takings) },
+  { head: 'Waste', figure: true, cell: (s) => <Mass g={s.wasteGrams} /> },
+  { head: 'Tickets', figure: true, cell: (s) => s.tickets },
+  { head: 'Yield, points', figure: true, cell: (s) => points(s.yieldAgainst) },
+];
+
+type SupplierRow = Report['suppliers'][number];
+const bySupplier: readonly Column<SupplierRow>[] = [
+  { head: 'Supplier', cell: (s) => s.name },
+  { head: 'Deliveries', figure: true, cell: (s) => s.deliveries },
+  { head: 'Lots', figure: true, cell: (s) => s.lots },
+  { head: 'Weight', figure: true, cell: (s) => <Mass g={s.grams} /> },
+  { head: 'Paid', figure: true, cell: (s) => formatMoney(s.money) },
+  {
+    head: 'At the door',
+    figure: true,
+    cell: (s) => (s.probeC === null ? '–' : `${s.probeC.toFixed(1)} °C`),
+  },
+  { head: 'Rejected', figure: true, cell: (s) => s.rejected },
+  {
+    head: 'Claims',
+    figure: true,
+    cell: (s) => (s.claims === 0 ? '–' : `${s.claims}, ${formatMoney(s.claimMoney)}`),
+  },
+  { head: 'Yield, points', figure: true, cell: (s) => points(s.yieldAgainst) },
+];
+
+const byForm: readonly Column<Report['forms'][number]>[] = [
+  { head: 'Form', cell: (x) => x.name },
+  { head: 'Sold', figure: true, cell: (x) => <Mass g={x.grams} /> },
+  { head: 'Taken', figure: true, cell: (x) => formatMoney(x.takings) },
+];
+const byReason: readonly Column<Report['waste'][number]>[] = [
+  { head: 'Reason', cell: (w) => w.reason },
+  { head: 'Waste', figure: true, cell: (w) => <Mass g={w.grams} /> },
+];
+/** Forms and reasons shown; the rest is in the files. */
+const most = 14;
+
+function Tables({ of }: { of: Report }) {
+  return (
+    <>
+      <h2 className="pt-3 text-row">By species</h2>
+      <Table columns={bySpecies} rows={of.species} keyOf={(s) => s.speciesId} least={760} />
+      <h2 className="pt-5 text-row">By supplier</h2>
+      <Table columns={bySupplier} rows={of.suppliers} keyOf={(s) => s.supplierId} least={760} />
+      <div className="grid grid-cols-2 gap-10 pt-5 max-sm:grid-cols-1">
+        <section>
+          <h2 className="text-row">By form</h2>
+          <Table columns={byForm} rows={of.forms.slice(0, most)} keyOf={(x) => x.name} bare />
+        </section>
+        <section>
+          <h2 className="text-row">Waste, by reason</h2>
+          <Table columns={byReason} rows={of.waste.slice(0, most)} keyOf={(w) => w.reason} bare />
+        </section>
+      </div>
+    </>
+  );
+}
+
+interface Stretch {
+  from: string;
+  to: string;
+}
+
+/** Days of one's own choosing. */
+function FromTo({ own, onChange }: { own: Stretch; onChange: (own: Stretch) => void }) {
+  return (
+    <div className="grid max-w-[420px] grid-cols-2 gap-5">
+      <TextField
+        type="date"
+        label="From"
+        value={own.from}
+        onChange={(d) => {
+          if (d) onChange({ ...own, from: d });
+        }}
+      />
+      <TextField
+        type="date"
+        label="To"
+        value={own.to}
+        onChange={(d) => {
+          if (d) onChange({ ...own, to: d });
+        }}
+      />
+    </div>
+  );
+}
+
 /** A stretch of days as charts and tables; every table out as CSV. */
 export default function Reports() {
   const { me } = useShop();
-  const { today, dayWords } = useTimes();
+  const { today } = useTimes();
   const manager = me.role === 'manager';
   const [span, setSpan] = useState<Span>('month');
   const [own, setOwn] = useState(() => ({ from: addDays(today(), -29), to: today() }));
@@ -118,159 +243,13 @@ export default function Reports() {
           ]}
         />
       </div>
-      {span === 'own' && (
-        <div className="grid max-w-[420px] grid-cols-2 gap-5">
-          <TextField
-            type="date"
-            label="From"
-            value={own.from}
-            onChange={(d) => {
-              if (d) setOwn({ ...own, from: d });
-            }}
-          />
-          <TextField
-            type="date"
-            label="To"
-            value={own.to}
-            onChange={(d) => {
-              if (d) setOwn({ ...own, to: d });
-            }}
-          />
-        </div>
-      )}
+      {span === 'own' && <FromTo own={own} onChange={setOwn} />}
       {!of ? (
         <Waiting problem={problem} again={again} />
       ) : (
         <>
-          <div className="grid grid-cols-[minmax(0,1fr)_250px] gap-8 border-t border-line pt-3 max-sm:grid-cols-1">
-            <div>
-              <p className="pb-1 text-ink2">
-                {dayWords(of.from)} to {dayWords(of.to)}.
-              </p>
-              <Takings of={of} />
-            </div>
-            <dl>
-              <Against name="taken" now={of.total.takings} before={of.before.takings} money />
-              <Against name="bought" now={of.total.bought} before={of.before.bought} money />
-              <Against name="sold" now={of.total.soldGrams} before={of.before.soldGrams} />
-              <Against name="waste" now={of.total.wasteGrams} before={of.before.wasteGrams} />
-              <Against
-                name="not accounted for"
-                now={of.total.unaccountedGrams}
-                before={of.before.unaccountedGrams}
-              />
-              {of.total.refunds > 0 && (
-                <Against name="given back" now={of.total.refunds} before={of.before.refunds} money />
-              )}
-            </dl>
-          </div>
-          <h2 className="pt-3 text-row">By species</h2>
-          <div className="overflow-x-auto">
-            <table className="plain min-w-[760px]">
-              <thead>
-                <tr>
-                  <th>Fish</th>
-                  <th className="text-right">Landed</th>
-                  <th className="text-right">Bought</th>
-                  <th className="text-right">Sold</th>
-                  <th className="text-right">Taken</th>
-                  <th className="text-right">Waste</th>
-                  <th className="text-right">Tickets</th>
-                  <th className="text-right">Yield, points</th>
-                </tr>
-              </thead>
-              <tbody>
-                {of.species.map((s) => (
-                  <tr key={s.speciesId}>
-                    <td>{s.name}</td>
-                    <td className="num">
-                      <Mass g={s.landedGrams} />
-                    </td>
-                    <td className="num">{formatMoney(s.bought)}</td>
-                    <td className="num">
-                      <Mass g={s.soldGrams} />
-                    </td>
-                    <td className="num font-semibold">{formatMoney(s.takings)}</td>
-                    <td className="num">
-                      <Mass g={s.wasteGrams} />
-                    </td>
-                    <td className="num">{s.tickets}</td>
-                    <td className="num">{points(s.yieldAgainst)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-          <h2 className="pt-5 text-row">By supplier</h2>
-          <div className="overflow-x-auto">
-            <table className="plain min-w-[760px]">
-              <thead>
-                <tr>
-                  <th>Supplier</th>
-                  <th className="text-right">Deliveries</th>
-                  <th className="text-right">Lots</th>
-                  <th className="text-right">Weight</th>
-                  <th className="text-right">Paid</th>
-                  <th className="text-right">At the door</th>
-                  <th className="text-right">Rejected</th>
-                  <th className="text-right">Claims</th>
-                  <th className="text-right">Yield, points</th>
-                </tr>
-              </thead>
-              <tbody>
-                {of.suppliers.map((s) => (
-                  <tr key={s.supplierId}>
-                    <td>{s.name}</td>
-                    <td className="num">{s.deliveries}</td>
-                    <td className="num">{s.lots}</td>
-                    <td className="num">
-                      <Mass g={s.grams} />
-                    </td>
-                    <td className="num">{formatMoney(s.money)}</td>
-                    <td className="num">{s.probeC === null ? '–' : `${s.probeC.toFixed(1)} °C`}</td>
-                    <td className="num">{s.rejected}</td>
-                    <td className="num">
-                      {s.claims === 0 ? '–' : `${s.claims}, ${formatMoney(s.claimMoney)}`}
-                    </td>
-                    <td className="num">{points(s.yieldAgainst)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-          <div className="grid grid-cols-2 gap-10 pt-5 max-sm:grid-cols-1">
-            <section>
-              <h2 className="text-row">By form</h2>
-              <table className="plain">
-                <tbody>
-                  {of.forms.slice(0, 14).map((x) => (
-                    <tr key={x.name}>
-                      <td>{x.name}</td>
-                      <td className="num">
-                        <Mass g={x.grams} />
-                      </td>
-                      <td className="num">{formatMoney(x.takings)}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </section>
-            <section>
-              <h2 className="text-row">Waste, by reason</h2>
-              <table className="plain">
-                <tbody>
-                  {of.waste.slice(0, 14).map((w) => (
-                    <tr key={w.reason}>
-                      <td>{w.reason}</td>
-                      <td className="num">
-                        <Mass g={w.grams} />
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </section>
-          </div>
+          <Sums of={of} />
+          <Tables of={of} />
           <h2 className="pt-5 text-row">Every table out, as CSV</h2>
           <ul className="grid grid-cols-3 gap-x-8 max-lg:grid-cols-2 max-sm:grid-cols-1">
             {(tables ?? []).map((t) => (

@@ -44,13 +44,11 @@ export function shareOut(species: Run['species'], seconds: number, parts: number
   );
 }
 
-/** From source a thread registers the loader first (`thread.mjs`). */
-const program = import.meta.url.endsWith('.ts') ? './thread.mjs' : './worker.js';
+/** Built, a thread runs as this process does; from source it registers the loader first (`thread.mjs`). */
+const built = import.meta.url.endsWith('.js');
 const thread = () =>
-  new Worker(new URL(program, import.meta.url), {
-    execArgv: process.execArgv.filter(
-      (a) => a.startsWith('--conditions') || a.startsWith('--disable-warning'),
-    ),
+  new Worker(new URL(built ? './worker.js' : './thread.mjs', import.meta.url), {
+    execArgv: built ? process.execArgv : [],
   });
 
 /**
