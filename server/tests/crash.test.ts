@@ -11,6 +11,7 @@ import { prepare } from '../src/launch/prepare.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
+import { built } from './built.ts';
 import { landMany, sale, Screen } from './house.ts';
 
 /** A shop of two processes that are killed without warning, as the power does. */
@@ -22,7 +23,7 @@ describe('the power goes', () => {
   let staffId = 0;
 
   const openDoor = async () => {
-    server = spawn(process.execPath, ['--import', 'tsx', 'server/src/launch/main.ts'], {
+    server = spawn(process.execPath, built('server/dist/launch/main.js'), {
       env: { ...process.env, DATABASE_URL: database.url, PORT: String(port), CHECK_ANSWERS: '1' },
       stdio: ['ignore', 'pipe', 'ignore'],
     });
@@ -182,7 +183,7 @@ describe('the power goes', () => {
 
   it('proves the books from the command line', () => {
     const env = { ...process.env, DATABASE_URL: database.url };
-    const verify = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/verify.ts'], {
+    const verify = spawnSync(process.execPath, built('server/dist/launch/verify.js'), {
       env,
       encoding: 'utf8',
     });

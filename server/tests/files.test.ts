@@ -3,14 +3,15 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { built } from './built.ts';
 
 const command = (name: string, ...args: string[]) =>
-  spawnSync(process.execPath, ['--import', 'tsx', `server/src/launch/${name}.ts`, ...args], {
+  spawnSync(process.execPath, [...built(`server/dist/launch/${name}.js`), ...args], {
     encoding: 'utf8',
   });
 const answer = (name: string, ...args: string[]) =>
   JSON.parse(
-    execFileSync(process.execPath, ['--import', 'tsx', `server/src/launch/${name}.ts`, ...args], {
+    execFileSync(process.execPath, [...built(`server/dist/launch/${name}.js`), ...args], {
       encoding: 'utf8',
     }),
   ) as Record<string, unknown>;

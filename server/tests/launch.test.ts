@@ -9,16 +9,14 @@ import { freePort } from '../src/launch/database.ts';
 import { databaseNamed, openPool, row, rows, transaction } from '../src/platform/db.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
+import { built } from './built.ts';
 import { Screen } from './house.ts';
 
 const { DATABASE_URL: _mine, ...env } = process.env;
 
-/** As ./start runs it. */
-const built = ['--conditions=built', '--disable-warning=ExperimentalWarning'];
-
 /** ./start without the set-up around it. */
 function start(args: string[], more: Record<string, string> = {}) {
-  const child = spawn(process.execPath, [...built, 'server/dist/launch/start.js', ...args], {
+  const child = spawn(process.execPath, [...built('server/dist/launch/start.js'), ...args], {
     env: { ...env, ...more },
   });
   let said = '';
@@ -104,7 +102,7 @@ describe('starting', () => {
     [['--port', '70000'], /is no port/],
     [['--colour', 'red'], /--colour/],
   ])('refuses %o and shows how it is used', (args, words) => {
-    const shop = spawnSync(process.execPath, [...built, 'server/dist/launch/start.js', ...args], {
+    const shop = spawnSync(process.execPath, [...built('server/dist/launch/start.js'), ...args], {
       env,
       encoding: 'utf8',
     });
@@ -114,7 +112,7 @@ describe('starting', () => {
   });
 
   it('explains itself', () => {
-    const shop = spawnSync(process.execPath, [...built, 'server/dist/launch/start.js', '--help'], {
+    const shop = spawnSync(process.execPath, [...built('server/dist/launch/start.js'), '--help'], {
       env,
       encoding: 'utf8',
     });
@@ -131,7 +129,7 @@ describe('the sample shop', () => {
     await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
     await outside.end();
     await prepare(url);
-    const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/src/load.ts'], {
+    const made = spawnSync(process.execPath, [...built('demo/dist/load.js')], {
       env: { ...env, DATABASE_URL: url },
       encoding: 'utf8',
     });

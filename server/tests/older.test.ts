@@ -12,6 +12,7 @@ import { ScaleAdapter } from '../src/platform/devices/scale.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { Screen } from './house.ts';
+import { built } from './built.ts';
 
 /** Steps as shops have run them. A step that was run is never edited: what it should have done is a new one. */
 const checksums: Record<number, string> = {
@@ -186,10 +187,8 @@ describe('bringing records up to date', () => {
       const child = spawn(
         process.execPath,
         [
-          '--import',
-          'tsx',
-          '-e',
-          "import('./server/src/platform/migrate.ts').then((m) => m.migrate(process.env.DATABASE_URL))",
+          ...built('-e'),
+          "import('./server/dist/platform/migrate.js').then((m) => m.migrate(process.env.DATABASE_URL))",
         ],
         {
           env: { ...process.env, DATABASE_URL: url },

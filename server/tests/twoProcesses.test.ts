@@ -4,6 +4,7 @@ import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
 import { row, rows } from '../src/platform/db.ts';
+import { built } from './built.ts';
 import {
   bassLot,
   delivery,
@@ -27,7 +28,7 @@ describe('two processes', () => {
     house = await openHouse(inject('databaseUrl'));
     for (let i = 0; i < 2; i++) {
       const port = await freePort();
-      const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/launch/main.ts'], {
+      const server = spawn(process.execPath, built('server/dist/launch/main.js'), {
         env: { ...process.env, DATABASE_URL: house.url, PORT: String(port), CHECK_ANSWERS: '1' },
         stdio: ['ignore', 'pipe', 'ignore'],
       });

@@ -15,11 +15,49 @@ import { Methods } from './Methods.tsx';
 
 const noun = (i: Ticket['inputs'][number]) => countWord(i.condition, i.pieces);
 
+interface InputProps {
+  input: Ticket['inputs'][number];
+  weight: Weight | null;
+  onWeight: (weight: Weight | null) => void;
+  /** It is the one to be weighed now. */
+  asked: boolean;
+}
+
+/** Fish of one lot, and what they weigh together. */
+function Input({ input: i, weight, onWeight, asked }: InputProps) {
+  const mass = useMass();
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_260px] items-center gap-6 border-t border-line py-2">
+      <div>
+        <div className="font-figure text-big font-semibold">
+          {i.pieces} {noun(i)} of lot {i.code}
+        </div>
+        <div className="text-label text-ink2">
+          {i.itemName} · about {mass(i.grams)} · {i.daysLeft.toFixed(1)} days left
+        </div>
+      </div>
+      <WeightField
+        label="Weight together"
+        value={weight}
+        onChange={onWeight}
+        take={
+          asked
+            ? {
+                act: `Take ${i.pieces} ${noun(i)}`,
+                title: `${i.pieces} ${noun(i)} of lot ${i.code}`,
+                detail: `about ${mass(i.grams)} together`,
+              }
+            : null
+        }
+      />
+    </li>
+  );
+}
+
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`bring ${ticket.id}`);
   const { send, busy } = useChange(contract.bench.start, draft);
-  const mass = useMass();
   const want = useWant();
   const [page, setPage] = useState<'forms' | 'methods' | null>(null);
   const [weights, setWeights] = useKept<Record<number, Weight | null>>(draft, 'weights', {});
@@ -66,33 +104,13 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       </p>
       <ul>
         {ticket.inputs.map((i) => (
-          <li
+          <Input
             key={i.lotId}
-            className="grid grid-cols-[minmax(0,1fr)_260px] items-center gap-6 border-t border-line py-2"
-          >
-            <div>
-              <div className="font-figure text-big font-semibold">
-                {i.pieces} {noun(i)} of lot {i.code}
-              </div>
-              <div className="text-label text-ink2">
-                {i.itemName} · about {mass(i.grams)} · {i.daysLeft.toFixed(1)} days left
-              </div>
-            </div>
-            <WeightField
-              label="Weight together"
-              value={weights[i.lotId] ?? null}
-              onChange={(w) => setWeights((had) => ({ ...had, [i.lotId]: w }))}
-              take={
-                waiting?.lotId === i.lotId
-                  ? {
-                      act: `Take ${i.pieces} ${noun(i)}`,
-                      title: `${i.pieces} ${noun(i)} of lot ${i.code}`,
-                      detail: `about ${mass(i.grams)} together`,
-                    }
-                  : null
-              }
-            />
-          </li>
+            input={i}
+            weight={weights[i.lotId] ?? null}
+            onWeight={(w) => setWeights((had) => ({ ...had, [i.lotId]: w }))}
+            asked={waiting?.lotId === i.lotId}
+          />
         ))}
       </ul>
       {problem && (

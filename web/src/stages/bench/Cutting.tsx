@@ -101,61 +101,70 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
   );
 }
 
-export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useStepping>) {
+interface WorkProps {
+  ticket: Ticket;
+  slots: Slot[];
+  step: Step;
+  slot: Slot | null;
+  last: boolean;
+}
+
+/** What there is to do at this step: weigh, sweep, judge the frame, close, or cut. */
+function Work({ ticket, slots, step, slot, last }: WorkProps) {
+  const species = useSpecies().get(ticket.speciesId);
+  if (step.id === 'weigh') return <WeighOut ticket={ticket} slots={slots} />;
+  if (step.id === 'sweep') return <Sweep ticket={ticket} />;
+  if (step.id === 'frame') return <FrameCheck ticket={ticket} />;
+  if (last) return <CloseTicket ticket={ticket} />;
+  return species ? <BoardDrawing ticket={ticket} species={species} step={step} slot={slot} /> : null;
+}
+
+/** A ticket nobody is at just now. */
+function LeftLying({ ticket, step }: { ticket: Ticket; step: Step }) {
   const pause = useChange(contract.bench.pause);
   const said = useSaid();
-  const species = useSpecies().get(ticket.speciesId);
-  const book = useForms();
-  const pedal = useStored((s) => s.prefs.pedal);
-  const [other, setOther] = useState(false);
-  const step = ticket.steps[at]!;
-  const last = at === ticket.steps.length - 1;
-  const slots = slotsOf(ticket, book);
-  const slot = slotAt(ticket, slots, step.id);
-  const headline = useHeadline(ticket, step, step.id === 'weigh' ? null : slot);
-  /** Steps with something to fill in give it the room. */
-  const panel = ['weigh', 'sweep', 'frame', 'clean'].includes(step.id);
-  const unswept = step.id === 'sweep' && ticket.sweep.two === null;
   const goOn = async () => {
     const outcome = await pause.send({ why: null }, { id: ticket.id });
     said(outcome);
   };
-  const next = () => void go(1);
-  const back = () => void go(-1);
-  useKeys({
-    ArrowRight: next,
-    ArrowLeft: back,
-    PageDown: next,
-    PageUp: back,
-    n: next,
-    p: back,
-    o: () => setOther(true),
-    ...(pedal ? { [pedal]: next } : {}),
-  });
-  if (ticket.paused !== null)
-    return (
-      <div className="pt-8">
-        <h1 className="text-[52px] leading-[58px] font-bold">Left lying</h1>
-        <p className="pb-6 text-row text-ink2">
-          {ticket.paused}. It stands at {step.title.toLowerCase()}; nothing counts meanwhile but its timers.
-        </p>
-        <Button tall kind="main" busy={pause.busy} onPress={() => void goOn()}>
-          Go on
-        </Button>
-      </div>
-    );
-  const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
-  const title = (
+  return (
+    <div className="pt-8">
+      <h1 className="text-[52px] leading-[58px] font-bold">Left lying</h1>
+      <p className="pb-6 text-row text-ink2">
+        {ticket.paused}. It stands at {step.title.toLowerCase()}; nothing counts meanwhile but its timers.
+      </p>
+      <Button tall kind="main" busy={pause.busy} onPress={() => void goOn()}>
+        Go on
+      </Button>
+    </div>
+  );
+}
+
+/** What is done now, in the size of the room there is for it. */
+function Title({
+  headline,
+  tool,
+  panel,
+}: {
+  headline: ReturnType<typeof useHeadline>;
+  tool: string;
+  panel: boolean;
+}) {
+  return (
     <>
       <h1
         className={`font-bold ${panel || headline.title.length > 9 ? 'text-[38px] leading-[40px]' : 'text-[58px] leading-[58px] whitespace-nowrap max-lg:text-[46px] max-lg:leading-[48px]'}`}
       >
         {headline.title}
       </h1>
-      <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">{headline.sub || step.tool}</p>
+      <p className="pt-0.5 font-figure text-[23px] leading-7 font-medium">{headline.sub || tool}</p>
     </>
   );
-  const words = (
+}
+
+/** How it is done, what done looks like, and why. */
+function Words({ step, panel }: { step: Step; panel: boolean }) {
+  return (
     <div
       className={`min-w-0 flex-1 max-sm:order-last max-sm:basis-full ${panel ? 'text-[18px] leading-6' : 'text-[20px] leading-[26px]'}`}
     >
@@ -168,26 +177,46 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
       </p>
     </div>
   );
+}
+
+export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useStepping>) {
+  const book = useForms();
+  const pedal = useStored((s) => s.prefs.pedal);
+  const [other, setOther] = useState(false);
+  const step = ticket.steps[at]!;
+  const last = at === ticket.steps.length - 1;
+  const slots = slotsOf(ticket, book);
+  const slot = slotAt(ticket, slots, step.id);
+  const headline = useHeadline(ticket, step, step.id === 'weigh' ? null : slot);
+  /** Steps with something to fill in give it the room. */
+  const panel = ['weigh', 'sweep', 'frame', 'clean'].includes(step.id);
+  const unswept = step.id === 'sweep' && ticket.sweep.two === null;
+  const next = () => void go(1);
+  const back = () => void go(-1);
+  useKeys({
+    ArrowRight: next,
+    ArrowLeft: back,
+    PageDown: next,
+    PageUp: back,
+    n: next,
+    p: back,
+    o: () => setOther(true),
+    ...(pedal ? { [pedal]: next } : {}),
+  });
+  if (ticket.paused !== null) return <LeftLying ticket={ticket} step={step} />;
+  const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
   return (
     <>
       <>
         <div className="flex items-start gap-x-6 pt-1 max-sm:flex-wrap">
-          <div className="w-[300px] shrink-0 max-lg:w-[230px] max-sm:w-auto max-sm:flex-1">{title}</div>
-          {words}
+          <div className="w-[300px] shrink-0 max-lg:w-[230px] max-sm:w-auto max-sm:flex-1">
+            <Title headline={headline} tool={step.tool} panel={panel} />
+          </div>
+          <Words step={step} panel={panel} />
           <StepClock ticket={ticket} step={step} />
         </div>
         <div className="min-h-0 flex-1 overflow-y-auto pt-1">
-          {step.id === 'weigh' ? (
-            <WeighOut ticket={ticket} slots={slots} />
-          ) : step.id === 'sweep' ? (
-            <Sweep ticket={ticket} />
-          ) : step.id === 'frame' ? (
-            <FrameCheck ticket={ticket} />
-          ) : last ? (
-            <CloseTicket ticket={ticket} />
-          ) : (
-            species && <BoardDrawing ticket={ticket} species={species} step={step} slot={slot} />
-          )}
+          <Work ticket={ticket} slots={slots} step={step} slot={slot} last={last} />
         </div>
       </>
       {at === 0 && (

@@ -1,4 +1,4 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type PlanLine, type Problem, type Ticket } from '@ember-slate/contract';
 import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction, isPiece } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -12,6 +12,71 @@ import { useForms, useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
 
+/** What comes out of it so far. */
+function Cuts({ ticket, onDrop }: { ticket: Ticket; onDrop: (cutId: number) => void }) {
+  const mass = useMass();
+  return (
+    <ul>
+      {ticket.cuts.map((c, i) => (
+        <li key={c.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
+          <span className="min-w-0 flex-1">
+            <span className="block font-figure text-row font-semibold">{c.formName}</span>
+            <span className="text-note text-ink2">
+              {c.customer ?? 'counter'}, about {mass(ticket.expected.mains[i]!)}
+              {wishWords(c)
+                .map((w) => ` · ${w}`)
+                .join('')}
+            </span>
+          </span>
+          {ticket.cuts.length > 1 && (
+            <Button small className="min-h-12" onPress={() => onDrop(c.id)}>
+              {c.lineId === null ? 'Leave out' : 'Back to the plan'}
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface LinesProps {
+  lines: readonly PlanLine[];
+  refusal: (form: string) => string | null;
+  busy: boolean;
+  onCut: (line: PlanLine) => void;
+}
+
+/** Lines of orders that wait for fish of this kind. */
+function LinesToo({ lines, refusal, busy, onCut }: LinesProps) {
+  const want = useWant();
+  const { when } = useTimes();
+  if (lines.length === 0) return null;
+  return (
+    <>
+      <h3 className="pt-3 text-label text-ink2">Lines that wait for this fish</h3>
+      <ul>
+        {lines.map((l) => {
+          const why = refusal(l.form);
+          return (
+            <li key={l.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
+              <span className="min-w-0 flex-1">
+                <span className="block font-figure text-row font-semibold">{want(l)}</span>
+                <span className="text-note text-ink2">
+                  {l.customer}, {when(l.dueAt)}
+                  {why ? ` · ${why}` : ''}
+                </span>
+              </span>
+              <Button small className="min-h-12" notYet={why} busy={busy} onPress={() => onCut(l)}>
+                Cut it too
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
+}
+
 /** One fish for several things: lines that wait for this species, and forms for the counter. */
 export function Forms({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`more forms ${ticket.id}`);
@@ -20,9 +85,6 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   const { data: lines } = useRead(contract.plan.lines);
   const species = useSpecies().get(ticket.speciesId);
   const book = useForms();
-  const want = useWant();
-  const mass = useMass();
-  const { when } = useTimes();
   const [form, setForm] = useKept(draft, 'form', '');
   const [options, setOptions] = useKept<string[]>(draft, 'options', []);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -71,52 +133,8 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   );
   return (
     <div className="max-h-[62vh] overflow-y-auto">
-      <ul>
-        {ticket.cuts.map((c, i) => (
-          <li key={c.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
-            <span className="min-w-0 flex-1">
-              <span className="block font-figure text-row font-semibold">{c.formName}</span>
-              <span className="text-note text-ink2">
-                {c.customer ?? 'counter'}, about {mass(ticket.expected.mains[i]!)}
-                {wishWords(c)
-                  .map((w) => ` · ${w}`)
-                  .join('')}
-              </span>
-            </span>
-            {ticket.cuts.length > 1 && (
-              <Button small className="min-h-12" onPress={() => void takeOff(c.id)}>
-                {c.lineId === null ? 'Leave out' : 'Back to the plan'}
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {waiting.length > 0 && <h3 className="pt-3 text-label text-ink2">Lines that wait for this fish</h3>}
-      <ul>
-        {waiting.map((l) => {
-          const why = refusal(l.form);
-          return (
-            <li key={l.id} className="flex min-h-14 items-center gap-3 border-t border-line py-1">
-              <span className="min-w-0 flex-1">
-                <span className="block font-figure text-row font-semibold">{want(l)}</span>
-                <span className="text-note text-ink2">
-                  {l.customer}, {when(l.dueAt)}
-                  {why ? ` · ${why}` : ''}
-                </span>
-              </span>
-              <Button
-                small
-                className="min-h-12"
-                notYet={why}
-                busy={add.busy}
-                onPress={() => void put(l.id, l.form)}
-              >
-                Cut it too
-              </Button>
-            </li>
-          );
-        })}
-      </ul>
+      <Cuts ticket={ticket} onDrop={(id) => void takeOff(id)} />
+      <LinesToo lines={waiting} refusal={refusal} busy={add.busy} onCut={(l) => void put(l.id, l.form)} />
       <div className="flex items-end gap-3 border-t border-line pt-2">
         <SelectField
           className="flex-1"

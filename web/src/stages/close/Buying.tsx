@@ -1,4 +1,4 @@
-import { contract, type BuyingLine, type Problem } from '@ember-slate/contract';
+import { contract, type BuyingLine, type BuyingPlan, type Problem } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -203,6 +203,51 @@ function Holidays({ onClose }: { onClose: () => void }) {
   );
 }
 
+const supplierOf = (line: BuyingLine) => line.supplier ?? 'no supplier yet';
+
+/** What is bought from one supplier. */
+function FromSupplier({ name, plan }: { name: string; plan: BuyingPlan }) {
+  const mass = useMass();
+  const own = plan.lines.filter((l) => supplierOf(l) === name);
+  const sum = plan.suppliers.find((s) => s.name === name)!;
+  return (
+    <section className="pb-3">
+      <h2 className="flex justify-between text-row">
+        {name}
+        <span className="text-label font-medium text-ink2">
+          {mass(sum.grams)}, {formatMoney(sum.money)}
+        </span>
+      </h2>
+      <div className="overflow-x-auto">
+        <table className="plain min-w-[700px] table-fixed">
+          <colgroup>
+            <col />
+            {['w-[88px]', 'w-[96px]', 'w-[88px]', 'w-[84px]', 'w-[96px]', 'w-[64px]'].map((w, i) => (
+              <col key={i} className={w} />
+            ))}
+          </colgroup>
+          <thead>
+            <tr>
+              <th>Fish</th>
+              <th className="text-right">Buy</th>
+              <th className="text-right">Weight</th>
+              <th className="text-right">About</th>
+              <th className="text-right">Runs out</th>
+              <th className="text-right">Left over</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {own.map((l) => (
+              <Line key={l.speciesId} line={l} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
 /** What to buy for tomorrow: orders first, then what the counter will sell, as whole fish by supplier. */
 export default function Buying() {
   const { me, shop } = useShop();
@@ -218,10 +263,9 @@ export default function Buying() {
     skip: !manager,
   });
   const [asking, setAsking] = useState<'holidays' | 'people' | 'suppliers' | null>(null);
-  const mass = useMass();
   if (!manager) return <h1 className="text-head">The manager decides what is bought</h1>;
   if (!plan) return <Waiting problem={problem} again={again} />;
-  const names = [...new Set(plan.lines.map((l) => l.supplier ?? 'no supplier yet'))];
+  const names = [...new Set(plan.lines.map(supplierOf))];
   return (
     <div className="pb-8">
       <CloseNav />
@@ -282,46 +326,9 @@ export default function Buying() {
           What lies there serves every order and the counter’s usual sales.
         </p>
       )}
-      {names.map((name) => {
-        const own = plan.lines.filter((l) => (l.supplier ?? 'no supplier yet') === name);
-        const sum = plan.suppliers.find((s) => s.name === name)!;
-        return (
-          <section key={name} className="pb-3">
-            <h2 className="flex justify-between text-row">
-              {name}
-              <span className="text-label font-medium text-ink2">
-                {mass(sum.grams)}, {formatMoney(sum.money)}
-              </span>
-            </h2>
-            <div className="overflow-x-auto">
-              <table className="plain min-w-[700px] table-fixed">
-                <colgroup>
-                  <col />
-                  {['w-[88px]', 'w-[96px]', 'w-[88px]', 'w-[84px]', 'w-[96px]', 'w-[64px]'].map((w, i) => (
-                    <col key={i} className={w} />
-                  ))}
-                </colgroup>
-                <thead>
-                  <tr>
-                    <th>Fish</th>
-                    <th className="text-right">Buy</th>
-                    <th className="text-right">Weight</th>
-                    <th className="text-right">About</th>
-                    <th className="text-right">Runs out</th>
-                    <th className="text-right">Left over</th>
-                    <th />
-                  </tr>
-                </thead>
-                <tbody>
-                  {own.map((l) => (
-                    <Line key={l.speciesId} line={l} />
-                  ))}
-                </tbody>
-              </table>
-            </div>
-          </section>
-        );
-      })}
+      {names.map((name) => (
+        <FromSupplier key={name} name={name} plan={plan} />
+      ))}
       <div className="border-t border-line pt-3">
         <Forecast />
       </div>

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type CostChoices } from '@ember-slate/contract';
 import { forPeople } from '@ember-slate/core/buying';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -9,6 +9,28 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+
+interface Said {
+  form: string;
+  people: string;
+  portion: number;
+  /** What a fish weighs and costs where somebody said so, else as last bought. */
+  fish: number | null;
+  paid: number | null;
+}
+
+/** What was said, with what is known of the fish, comes to. */
+function sumOf(data: CostChoices | undefined, said: Said) {
+  const chosen = data?.forms.find((f) => f.form === said.form) ?? data?.forms[0];
+  const people = wholeNumber(said.people) ?? 0;
+  const fishGrams = said.fish ?? data?.fishGrams ?? 0;
+  const perKg = said.paid ?? data?.paidPerKg ?? 0;
+  const so =
+    chosen && people > 0 && fishGrams > 0
+      ? forPeople({ people, portionGrams: said.portion, yield: chosen.yield, fishGrams, perKg })
+      : null;
+  return { chosen, fishGrams, perKg, so };
+}
 
 /** The shop question: so many people, a portion, this fish and form: how many fish, what weight, what cost. */
 export function ForPeople({ onClose }: { onClose: () => void }) {
@@ -21,14 +43,8 @@ export function ForPeople({ onClose }: { onClose: () => void }) {
   const [portion, setPortion] = useState(170);
   const [fish, setFish] = useState<number | null>(null);
   const [paid, setPaid] = useState<number | null>(null);
-  const chosen = data?.forms.find((f) => f.form === form) ?? data?.forms[0];
-  const n = wholeNumber(people) ?? 0;
-  const fishGrams = fish ?? data?.fishGrams ?? 0;
-  const perKg = paid ?? data?.paidPerKg ?? 0;
-  const so =
-    chosen && n > 0 && fishGrams > 0
-      ? forPeople({ people: n, portionGrams: portion, yield: chosen.yield, fishGrams, perKg })
-      : null;
+  const sum = sumOf(data, { form, people, portion, fish, paid });
+  const { chosen, fishGrams, perKg, so } = sum;
   return (
     <Dialog open title="For so many people" onClose={onClose}>
       <div className="grid grid-cols-2 gap-x-5">
@@ -73,7 +89,8 @@ export function ForPeople({ onClose }: { onClose: () => void }) {
             {so.fish} fish, {mass(so.grams)}, {formatMoney(so.cost)}
           </strong>
           <br />
-          {n} × {mass(portion)} ÷ {(chosen.yield * 100).toFixed(1)} % yield; {mass(so.spare)} to spare.
+          {wholeNumber(people)} × {mass(portion)} ÷ {(chosen.yield * 100).toFixed(1)} % yield;{' '}
+          {mass(so.spare)} to spare.
         </p>
       )}
       <Button onPress={onClose}>Back to the list</Button>

@@ -15,6 +15,135 @@ const numberOf = (text: string): number | null => {
   return text.trim() !== '' && Number.isFinite(value) ? value : null;
 };
 
+type Sort = 'profitPerKg' | 'profitPerMinute';
+interface Row {
+  f: CostChoices['forms'][number];
+  c: ReturnType<typeof costForm>;
+}
+
+/** Which form earns most, and where whole and filleted meet. */
+function Answer({ rows, own, sort }: { rows: readonly Row[]; own: Record<string, number>; sort: Sort }) {
+  const best = rows[0];
+  const whole = rows.find((r) => r.f.form === 'whole');
+  const fillet = rows.find((r) => r.f.form === 'fillet_skin_on' || r.f.form === 'quarter_cut');
+  return (
+    <p className="pb-2">
+      {best
+        ? `${best.f.name[0]!.toUpperCase()}${best.f.name.slice(1)} earn${best.f.name.split(',')[0]!.endsWith('s') ? '' : 's'} most ${sort === 'profitPerKg' ? 'a kg of fish' : 'a minute at the bench'}: ${formatMoney(Math.round(best.c.profit!))} a fish.`
+        : 'No form of it has a price yet.'}{' '}
+      {whole && fillet && fillet.c.full !== null && whole.c.takings !== null && (
+        <>
+          Sold whole at {formatMoney(own.whole ?? whole.f.perKg!)} and filleted at{' '}
+          {formatMoney(own[fillet.f.form] ?? fillet.f.perKg!)}, they meet at a yield of{' '}
+          {(breakEvenYield(own.whole ?? whole.f.perKg!, own[fillet.f.form] ?? fillet.f.perKg!) * 100).toFixed(
+            1,
+          )}{' '}
+          %.
+        </>
+      )}{' '}
+      <Why>
+        <p>By yield: paid ÷ yield. With trim: (paid + landing − worth of trims) ÷ kg of the main.</p>
+        <p>
+          Shared: fish and labour over every output by price × kg (net realisable value at the split, standard
+          cost accounting); waste takes none. Full: trim credited, labour in.
+        </p>
+        <p>
+          Yields are learned from the shop’s own tickets; minutes are the form’s norm for this size.
+          Break-even is the yield at which it earns nothing at its price.
+        </p>
+      </Why>
+    </p>
+  );
+}
+
+interface FormsProps {
+  rows: readonly Row[];
+  ending: CostChoices['settings']['ending'];
+  sort: Sort;
+  onSort: (by: Sort) => void;
+  onPrice: (form: string, perKg: number) => void;
+}
+
+/** Every form by what it costs and earns. */
+function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="plain min-w-[940px]">
+        <thead>
+          <tr>
+            <th>Form</th>
+            <th className="text-right">Yield</th>
+            <th className="text-right">Gives</th>
+            <th className="text-right">By yield</th>
+            <th className="text-right">With trim</th>
+            <th className="text-right">Shared</th>
+            <th className="text-right">Labour</th>
+            <th className="text-right">Full, a kg</th>
+            <th className="text-right">Price</th>
+            <th className="text-right">Wanted</th>
+            <th className="text-right">Breaks even</th>
+            {(['profitPerKg', 'profitPerMinute'] as const).map((k) => (
+              <th key={k} className="text-right">
+                <button
+                  type="button"
+                  className={sort === k ? 'font-semibold text-ink' : 'why'}
+                  onClick={() => onSort(k)}
+                >
+                  {k === 'profitPerKg' ? 'earns a kg' : 'a minute'}
+                </button>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ f, c }) => (
+            <tr key={f.form}>
+              <td>
+                <span className="font-figure text-label font-semibold">{f.name}</span>
+                <span className="block text-note text-ink3">
+                  {f.learnedFrom > 0 ? `learned from ${f.learnedFrom} fish` : 'the book’s yield'}
+                  {c.trimWorth > 0 && `, trim ${formatMoney(c.trimWorth)}`}
+                </span>
+              </td>
+              <td className="num whitespace-nowrap">{(f.yield * 100).toFixed(1)} %</td>
+              <td className="num">
+                <Mass g={c.grams} />
+              </td>
+              <td className="num">{c.byYield === null ? '–' : formatMoney(c.byYield)}</td>
+              <td className="num">{c.credited === null ? '–' : formatMoney(c.credited)}</td>
+              <td className="num">{c.joint === null ? '–' : formatMoney(c.joint)}</td>
+              <td className="num">{formatMoney(c.labour)}</td>
+              <td className="num">{c.full === null ? '–' : formatMoney(c.full)}</td>
+              <td className="num">
+                <input
+                  aria-label={`Price a kg of ${f.name}`}
+                  className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
+                  defaultValue={formatMoney(f.perKg!)}
+                  inputMode="decimal"
+                  onChange={(e) => {
+                    const value = numberOf(e.target.value);
+                    if (value !== null && value > 0) onPrice(f.form, Math.round(value * 100));
+                  }}
+                />
+              </td>
+              <td className="num">
+                {c.priceWanted === null ? '–' : formatMoney(withEnding(c.priceWanted, ending))}
+              </td>
+              <td className="num text-ink2">
+                {c.breakEven === null ? '–' : `${(c.breakEven * 100).toFixed(1)} %`}
+              </td>
+              <td className="num font-semibold">{formatMoney(Math.round(c.profitPerKg!))}</td>
+              <td className="num">
+                {c.profitPerMinute === null ? '–' : formatMoney(Math.round(c.profitPerMinute))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
 /** One fish, every form it could become, by what it costs and earns; everything may be changed to see what if. */
 function Sums({ of }: { of: CostChoices }) {
   const [paid, setPaid] = useState<number | null>(of.paidPerKg);
@@ -24,7 +153,7 @@ function Sums({ of }: { of: CostChoices }) {
   const [margin, setMargin] = useState(String(Math.round(of.settings.margin * 100)));
   const [hour, setHour] = useState<number | null>(of.settings.perHour);
   const [own, setOwn] = useState<Record<string, number>>({});
-  const [sort, setSort] = useState<'profitPerKg' | 'profitPerMinute'>('profitPerKg');
+  const [sort, setSort] = useState<Sort>('profitPerKg');
   const input = {
     paidPerKg: paid ?? 0,
     landingPerKg: of.settings.landingPerKg,
@@ -47,9 +176,6 @@ function Sums({ of }: { of: CostChoices }) {
     }))
     .filter((r) => r.c.takings !== null)
     .sort((a, b) => (b.c[sort] ?? -Infinity) - (a.c[sort] ?? -Infinity));
-  const best = rows[0];
-  const whole = rows.find((r) => r.f.form === 'whole');
-  const fillet = rows.find((r) => r.f.form === 'fillet_skin_on' || r.f.form === 'quarter_cut');
   return (
     <>
       <div className="grid grid-cols-6 gap-x-5 max-lg:grid-cols-3 max-sm:grid-cols-2">
@@ -70,107 +196,14 @@ function Sums({ of }: { of: CostChoices }) {
         <TextField label="Wanted margin, %" value={margin} onChange={setMargin} inputMode="decimal" />
         <MoneyField label="Bench hour" value={hour} onChange={setHour} />
       </div>
-      <p className="pb-2">
-        {best
-          ? `${best.f.name[0]!.toUpperCase()}${best.f.name.slice(1)} earn${best.f.name.split(',')[0]!.endsWith('s') ? '' : 's'} most ${sort === 'profitPerKg' ? 'a kg of fish' : 'a minute at the bench'}: ${formatMoney(Math.round(best.c.profit!))} a fish.`
-          : 'No form of it has a price yet.'}{' '}
-        {whole && fillet && fillet.c.full !== null && whole.c.takings !== null && (
-          <>
-            Sold whole at {formatMoney(own.whole ?? whole.f.perKg!)} and filleted at{' '}
-            {formatMoney(own[fillet.f.form] ?? fillet.f.perKg!)}, they meet at a yield of{' '}
-            {(
-              breakEvenYield(own.whole ?? whole.f.perKg!, own[fillet.f.form] ?? fillet.f.perKg!) * 100
-            ).toFixed(1)}{' '}
-            %.
-          </>
-        )}{' '}
-        <Why>
-          <p>By yield: paid ÷ yield. With trim: (paid + landing − worth of trims) ÷ kg of the main.</p>
-          <p>
-            Shared: fish and labour over every output by price × kg (net realisable value at the split,
-            standard cost accounting); waste takes none. Full: trim credited, labour in.
-          </p>
-          <p>
-            Yields are learned from the shop’s own tickets; minutes are the form’s norm for this size.
-            Break-even is the yield at which it earns nothing at its price.
-          </p>
-        </Why>
-      </p>
-      <div className="overflow-x-auto">
-        <table className="plain min-w-[940px]">
-          <thead>
-            <tr>
-              <th>Form</th>
-              <th className="text-right">Yield</th>
-              <th className="text-right">Gives</th>
-              <th className="text-right">By yield</th>
-              <th className="text-right">With trim</th>
-              <th className="text-right">Shared</th>
-              <th className="text-right">Labour</th>
-              <th className="text-right">Full, a kg</th>
-              <th className="text-right">Price</th>
-              <th className="text-right">Wanted</th>
-              <th className="text-right">Breaks even</th>
-              {(['profitPerKg', 'profitPerMinute'] as const).map((k) => (
-                <th key={k} className="text-right">
-                  <button
-                    type="button"
-                    className={sort === k ? 'font-semibold text-ink' : 'why'}
-                    onClick={() => setSort(k)}
-                  >
-                    {k === 'profitPerKg' ? 'earns a kg' : 'a minute'}
-                  </button>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ f, c }) => (
-              <tr key={f.form}>
-                <td>
-                  <span className="font-figure text-label font-semibold">{f.name}</span>
-                  <span className="block text-note text-ink3">
-                    {f.learnedFrom > 0 ? `learned from ${f.learnedFrom} fish` : 'the book’s yield'}
-                    {c.trimWorth > 0 && `, trim ${formatMoney(c.trimWorth)}`}
-                  </span>
-                </td>
-                <td className="num whitespace-nowrap">{(f.yield * 100).toFixed(1)} %</td>
-                <td className="num">
-                  <Mass g={c.grams} />
-                </td>
-                <td className="num">{c.byYield === null ? '–' : formatMoney(c.byYield)}</td>
-                <td className="num">{c.credited === null ? '–' : formatMoney(c.credited)}</td>
-                <td className="num">{c.joint === null ? '–' : formatMoney(c.joint)}</td>
-                <td className="num">{formatMoney(c.labour)}</td>
-                <td className="num">{c.full === null ? '–' : formatMoney(c.full)}</td>
-                <td className="num">
-                  <input
-                    aria-label={`Price a kg of ${f.name}`}
-                    className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
-                    defaultValue={formatMoney(f.perKg!)}
-                    inputMode="decimal"
-                    onChange={(e) => {
-                      const value = numberOf(e.target.value);
-                      if (value !== null && value > 0)
-                        setOwn((had) => ({ ...had, [f.form]: Math.round(value * 100) }));
-                    }}
-                  />
-                </td>
-                <td className="num">
-                  {c.priceWanted === null ? '–' : formatMoney(withEnding(c.priceWanted, of.settings.ending))}
-                </td>
-                <td className="num text-ink2">
-                  {c.breakEven === null ? '–' : `${(c.breakEven * 100).toFixed(1)} %`}
-                </td>
-                <td className="num font-semibold">{formatMoney(Math.round(c.profitPerKg!))}</td>
-                <td className="num">
-                  {c.profitPerMinute === null ? '–' : formatMoney(Math.round(c.profitPerMinute))}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Answer rows={rows} own={own} sort={sort} />
+      <Forms
+        rows={rows}
+        ending={of.settings.ending}
+        sort={sort}
+        onSort={setSort}
+        onPrice={(form, perKg) => setOwn((had) => ({ ...had, [form]: perKg }))}
+      />
     </>
   );
 }

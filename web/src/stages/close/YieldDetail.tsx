@@ -7,6 +7,7 @@ import { useTimes } from '../../app/shop.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 
@@ -98,9 +99,62 @@ function Parts({ title, rows, all }: { title: string; rows: YieldOf['by']['metho
   );
 }
 
+/** What the yield cost or won, week by week. */
+function Weeks({ weeks }: { weeks: YieldOf['weeks'] }) {
+  const most = Math.max(1, ...weeks.map((w) => Math.abs(w.lost ?? 0)));
+  if (weeks.length < 2 || weeks.every((w) => w.lost === null)) return null;
+  return (
+    <section>
+      <h3 className="text-label">Money lost, week by week</h3>
+      <ul>
+        {weeks.map((w) => (
+          <li
+            key={w.from}
+            className="grid grid-cols-[64px_minmax(0,1fr)_86px] items-center gap-2 border-t border-line text-note"
+          >
+            <span className="text-ink3">{w.from.slice(5)}</span>
+            <span className="relative h-4">
+              <span
+                className="absolute top-1 h-2 bg-ink"
+                style={{
+                  left: (w.lost ?? 0) >= 0 ? '50%' : `${50 - (50 * Math.abs(w.lost ?? 0)) / most}%`,
+                  width: `${(50 * Math.abs(w.lost ?? 0)) / most}%`,
+                }}
+              />
+              <span className="absolute top-0 left-1/2 h-4 w-px bg-rule" />
+            </span>
+            <span className="text-right">
+              {formatMoney(Math.abs(w.lost ?? 0))} {(w.lost ?? 0) > 0 ? 'lost' : 'won'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function TicketOf({ point: p }: { point: YieldOf['points'][number] }) {
+  const { dayWords } = useTimes();
+  return (
+    <>
+      <Link className="why" to={`/bench/${p.ticketId}`}>
+        {p.number}
+      </Link>{' '}
+      <span className="text-note text-ink3">{dayWords(p.day)}</span>
+    </>
+  );
+}
+const ticketColumns: readonly Column<YieldOf['points'][number]>[] = [
+  { head: 'Ticket', cell: (p) => <TicketOf point={p} /> },
+  { head: 'From', className: 'text-note text-ink2', cell: (p) => p.supplier },
+  { head: 'In', figure: true, cell: (p) => <Mass g={p.inputGrams} /> },
+  { head: 'Came', figure: true, cell: (p) => percent(p.yield) },
+  { head: 'Expected', figure: true, className: 'text-ink2', cell: (p) => percent(p.expected) },
+  { head: 'Lost', figure: true, cell: (p) => (p.lost === null ? '' : formatMoney(p.lost)) },
+];
+
 /** One form of one fish: where its yield comes from and where it goes. */
 export function YieldDetail({ of: row }: { of: YieldRow }) {
-  const { dayWords } = useTimes();
   const {
     data: of,
     problem,
@@ -120,7 +174,6 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
       ? ([['limits', `${percent(of.chart.low)} to ${percent(of.chart.high)}`]] as [string, string][])
       : []),
   ];
-  const most = Math.max(1, ...of.weeks.map((w) => Math.abs(w.lost ?? 0)));
   return (
     <div className="min-w-0">
       <h2 className="text-row">
@@ -180,68 +233,11 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
         <Parts title="By month" rows={of.by.month} all={all} />
         <Parts title="By size of fish" rows={of.by.size} all={all} />
         <Parts title="By year" rows={of.by.year} all={all} />
-        {of.weeks.length > 1 && of.weeks.some((w) => w.lost !== null) && (
-          <section>
-            <h3 className="text-label">Money lost, week by week</h3>
-            <ul>
-              {of.weeks.map((w) => (
-                <li
-                  key={w.from}
-                  className="grid grid-cols-[64px_minmax(0,1fr)_86px] items-center gap-2 border-t border-line text-note"
-                >
-                  <span className="text-ink3">{w.from.slice(5)}</span>
-                  <span className="relative h-4">
-                    <span
-                      className="absolute top-1 h-2 bg-ink"
-                      style={{
-                        left: (w.lost ?? 0) >= 0 ? '50%' : `${50 - (50 * Math.abs(w.lost ?? 0)) / most}%`,
-                        width: `${(50 * Math.abs(w.lost ?? 0)) / most}%`,
-                      }}
-                    />
-                    <span className="absolute top-0 left-1/2 h-4 w-px bg-rule" />
-                  </span>
-                  <span className="text-right">
-                    {formatMoney(Math.abs(w.lost ?? 0))} {(w.lost ?? 0) > 0 ? 'lost' : 'won'}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <Weeks weeks={of.weeks} />
       </div>
       <h3 className="pt-4 text-label">Tickets</h3>
       <div className="max-h-[320px] overflow-y-auto">
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>Ticket</th>
-              <th>From</th>
-              <th className="text-right">In</th>
-              <th className="text-right">Came</th>
-              <th className="text-right">Expected</th>
-              <th className="text-right">Lost</th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...of.points].reverse().map((p) => (
-              <tr key={p.ticketId}>
-                <td>
-                  <Link className="why" to={`/bench/${p.ticketId}`}>
-                    {p.number}
-                  </Link>{' '}
-                  <span className="text-note text-ink3">{dayWords(p.day)}</span>
-                </td>
-                <td className="text-note text-ink2">{p.supplier}</td>
-                <td className="num">
-                  <Mass g={p.inputGrams} />
-                </td>
-                <td className="num">{percent(p.yield)}</td>
-                <td className="num text-ink2">{percent(p.expected)}</td>
-                <td className="num">{p.lost === null ? '' : formatMoney(p.lost)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table columns={ticketColumns} rows={[...of.points].reverse()} keyOf={(p) => p.ticketId} />
       </div>
     </div>
   );

@@ -10,6 +10,7 @@ import { Button } from '../../parts/Button.tsx';
 import { TemperatureField, TextField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { LifePicture } from './LifePicture.tsx';
@@ -126,6 +127,77 @@ function Probe({ id }: { id: number }) {
   );
 }
 
+/** Whether it may be eaten raw: by the freezer's record, or by its paper. */
+function RawUse({ life }: { life: LotLife }) {
+  const degrees = useDegrees();
+  const { when } = useTimes();
+  return (
+    <>
+      {life.freezing && (
+        <section className="border-t border-line pt-3">
+          <h2 className="text-label">
+            {life.freezing.met ? 'Freezing for raw use: on record' : 'Freezing for raw use: not yet'}
+          </h2>
+          <p className="text-note text-ink2">
+            {life.freezing.hours.toFixed(1)} h unbroken of {life.freezing.rule.hours} h at{' '}
+            {degrees(life.freezing.rule.celsius)} or colder
+            {life.freezing.rule.solidAt !== null
+              ? `, after it was frozen solid at ${degrees(life.freezing.rule.solidAt)}`
+              : ''}
+            {!life.freezing.met && life.freezing.completeAt
+              ? `; complete ${when(life.freezing.completeAt)} if it stays so cold`
+              : ''}
+            . The log is the freezer’s air: that the fish was frozen through is for a person to say. Freezing
+            kills parasites; it does not remove bacteria, histamine or toxins. {life.freezing.rule.source}
+          </p>
+        </section>
+      )}
+      {life.rawPaper && (
+        <section className="border-t border-line pt-3">
+          <h2 className="text-label">Raw use: on paper</h2>
+          <p className="text-note text-ink2">
+            Not frozen: {groundName(life.rawPaper.ground)}, {life.rawPaper.document}. Kept with the lot at
+            landing; whether it is good is for your food authority to say.
+          </p>
+        </section>
+      )}
+    </>
+  );
+}
+
+type Row = LotLife['rows'][number];
+
+function SellBy({ row: r }: { row: Row }) {
+  const { dayWords } = useTimes();
+  return r.sellBy ? dayWords(r.sellBy) : r.daysLeft === null ? '–' : 'over';
+}
+const rowColumns: readonly Column<Row>[] = [
+  {
+    head: 'What is left of it',
+    cell: (r) => (
+      <>
+        {r.itemName}
+        {r.thawedAt ? <span className="text-note text-ink3"> thawed</span> : null}
+      </>
+    ),
+  },
+  { head: 'Where', className: 'text-ink2', cell: (r) => r.placeName.toLowerCase() },
+  { head: 'Weight', figure: true, cell: (r) => <Mass g={r.grams} /> },
+  { head: 'Used', figure: true, cell: (r) => r.used?.toFixed(1) ?? '–' },
+  { head: 'Left', figure: true, cell: (r) => r.daysLeft?.toFixed(1) ?? '–' },
+  { head: 'Sell by', className: 'text-ink2', cell: (r) => <SellBy row={r} /> },
+];
+
+/** Every row of stock there still is of it. */
+function Rows({ life }: { life: LotLife }) {
+  if (life.rows.length === 0) return null;
+  return (
+    <div className="mt-4">
+      <Table columns={rowColumns} rows={life.rows} keyOf={(r) => `${r.place} ${r.item} ${r.batch}`} />
+    </div>
+  );
+}
+
 /** One picture of a lot: from landing to its end. */
 export default function LotLifePage() {
   const id = Number(useParams().id);
@@ -198,71 +270,11 @@ export default function LotLifePage() {
             </section>
           )}
           {life.histamine && <Histamine life={life} />}
-          {life.freezing && (
-            <section className="border-t border-line pt-3">
-              <h2 className="text-label">
-                {life.freezing.met ? 'Freezing for raw use: on record' : 'Freezing for raw use: not yet'}
-              </h2>
-              <p className="text-note text-ink2">
-                {life.freezing.hours.toFixed(1)} h unbroken of {life.freezing.rule.hours} h at{' '}
-                {degrees(life.freezing.rule.celsius)} or colder
-                {life.freezing.rule.solidAt !== null
-                  ? `, after it was frozen solid at ${degrees(life.freezing.rule.solidAt)}`
-                  : ''}
-                {!life.freezing.met && life.freezing.completeAt
-                  ? `; complete ${when(life.freezing.completeAt)} if it stays so cold`
-                  : ''}
-                . The log is the freezer’s air: that the fish was frozen through is for a person to say.
-                Freezing kills parasites; it does not remove bacteria, histamine or toxins.{' '}
-                {life.freezing.rule.source}
-              </p>
-            </section>
-          )}
-          {life.rawPaper && (
-            <section className="border-t border-line pt-3">
-              <h2 className="text-label">Raw use: on paper</h2>
-              <p className="text-note text-ink2">
-                Not frozen: {groundName(life.rawPaper.ground)}, {life.rawPaper.document}. Kept with the lot at
-                landing; whether it is good is for your food authority to say.
-              </p>
-            </section>
-          )}
+          <RawUse life={life} />
           {row && <Probe id={id} />}
         </div>
       </div>
-      {life.rows.length > 0 && (
-        <table className="plain mt-4">
-          <thead>
-            <tr>
-              <th>What is left of it</th>
-              <th>Where</th>
-              <th className="text-right">Weight</th>
-              <th className="text-right">Used</th>
-              <th className="text-right">Left</th>
-              <th>Sell by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {life.rows.map((r) => (
-              <tr key={`${r.place} ${r.item} ${r.batch}`}>
-                <td>
-                  {r.itemName}
-                  {r.thawedAt ? <span className="text-note text-ink3"> thawed</span> : null}
-                </td>
-                <td className="text-ink2">{r.placeName.toLowerCase()}</td>
-                <td className="num">
-                  <Mass g={r.grams} />
-                </td>
-                <td className="num">{r.used?.toFixed(1) ?? '–'}</td>
-                <td className="num">{r.daysLeft?.toFixed(1) ?? '–'}</td>
-                <td className="text-ink2">
-                  {r.sellBy ? dayWords(r.sellBy) : r.daysLeft === null ? '–' : 'over'}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      <Rows life={life} />
     </div>
   );
 }

@@ -8,6 +8,24 @@ import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { MarkdownDialog } from './MarkdownDialog.tsx';
 
+interface Known {
+  empty: boolean;
+  over: StockRow | null;
+  first: MarkdownOffer | undefined;
+  ends: StockRow | undefined;
+  today: string;
+}
+
+/** What is to be done first, in one line. */
+function titleOf({ empty, over, first, ends, today }: Known): string {
+  if (empty) return 'Nothing in stock';
+  if (over) return `Take the ${shortName(over.speciesName).toLowerCase()}, ${over.itemName} off`;
+  if (first) return `Sell the ${first.name.toLowerCase()}${first.sellBy === today ? ' today' : ''}`;
+  return ends
+    ? `Sell the ${shortName(ends.speciesName).toLowerCase()}, ${ends.itemName} today`
+    : 'Nothing has to go today';
+}
+
 /** The answer first: what has to go, and at what price it would. */
 export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty: boolean }) {
   const { me } = useShop();
@@ -18,15 +36,7 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
   const over = ends?.sellBy === null ? ends : null;
   // What is past its life comes before what sells better for less.
   const first = over ? undefined : (offers ?? []).find((o) => o.path[0]!.step > 0);
-  const title = empty
-    ? 'Nothing in stock'
-    : over
-      ? `Take the ${shortName(over.speciesName).toLowerCase()}, ${over.itemName} off`
-      : first
-        ? `Sell the ${first.name.toLowerCase()}${first.sellBy === today() ? ' today' : ''}`
-        : ends
-          ? `Sell the ${shortName(ends.speciesName).toLowerCase()}, ${ends.itemName} today`
-          : 'Nothing has to go today';
+  const title = titleOf({ empty, over, first, ends, today: today() });
   const other = (offers ?? []).length - (first ? 1 : 0);
   return (
     <div className="flex items-center gap-x-6 pb-1 max-sm:flex-wrap">

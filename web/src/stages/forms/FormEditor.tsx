@@ -130,8 +130,7 @@ function Fields({
       void go(v.off === 'off' ? '/forms' : `/forms/${form?.id ?? slug(v.name)}`);
     },
   });
-  const field = <N extends keyof Values>(name: N, path: string = name) =>
-    state.field(name, `form.${path}`);
+  const field = <N extends keyof Values>(name: N, path: string = name) => state.field(name, `form.${path}`);
   const { like, name } = state.values;
   return (
     <FormPart
