@@ -1,5 +1,5 @@
 import { contract, type ListedPrice, type MoneySettings, type Problem } from '@ember-slate/contract';
-import { perUnit } from '@ember-slate/core/costing';
+import { perUnit } from '@ember-slate/core/costs';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';

@@ -1,5 +1,5 @@
 import { contract, type CostChoices } from '@ember-slate/contract';
-import { breakEvenYield, costForm, withEnding } from '@ember-slate/core/costing';
+import { breakEvenYield, costForm, withEnding } from '@ember-slate/core/costs';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';

@@ -1,7 +1,7 @@
 import type { AnswerOf, BuyingLine, BuyingPlan, contract } from '@ember-slate/contract';
 import { type Demand, newsvendor, riskOf, together, wholeFishFor } from '@ember-slate/core/buying';
 import { addDays, daysBetween, isDate, isTradingDay } from '@ember-slate/core/calendar';
-import { costForm } from '@ember-slate/core/costing';
+import { costForm } from '@ember-slate/core/costs';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName, type Species } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';

@@ -1,6 +1,6 @@
 import type { AnswerOf, contract, LotCost } from '@ember-slate/contract';
 import { daysBetween, isDate } from '@ember-slate/core/calendar';
-import { jointCost, labourCost, perKgOf, trimCredit } from '@ember-slate/core/costing';
+import { jointCost, labourCost, perKgOf, trimCredit } from '@ember-slate/core/costs';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName, type Species } from '@ember-slate/core/species';
 import { productId } from '@ember-slate/core/trim';

@@ -1,7 +1,7 @@
 import { remembered } from '../../../platform/kept.ts';
 import type { AnswerOf, contract, ListedPrice } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { costForm, marginOf, markupOf, priceForMargin, withEnding } from '@ember-slate/core/costing';
+import { costForm, marginOf, markupOf, priceForMargin, withEnding } from '@ember-slate/core/costs';
 import { itemName } from '@ember-slate/core/ledger';
 import { group } from 'd3-array';
 import { today, type Reader } from '../../../platform/context.ts';
