@@ -22,8 +22,6 @@ interface Asked<V extends FieldValues, R extends Route> {
   /** Whether core finds it fit to be sent; the form itself shows what is wrong, while it is typed. */
   mayBeSent?: (values: V) => boolean;
   onDone: (answer: AnswerOf<R>, values: V) => void;
-  /** Kept on this screen while the shop is not reached: done as far as this form goes. */
-  onKept?: () => void;
 }
 
 /** One field of a form, to be spread into its part. */
@@ -62,7 +60,7 @@ const refusal = (errors: { path: string; message: string }[]): Problem => ({
  * contract's own schema before it is sent, and what the shop refuses stands at its field.
  */
 export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, R>): Form<V> {
-  const { draft, params, pathOf, body, mayBeSent, onDone, onKept } = asked;
+  const { draft, params, pathOf, body, mayBeSent, onDone } = asked;
   const [opened] = useState(asked.opened);
   const fields = useFields<V>({
     defaultValues: { ...opened, ...store.getState().drafts[draft.form]?.fields } as DefaultValues<V>,
@@ -75,8 +73,6 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
 
   // Thrown away, here or on another screen of this device: the form stands as it was opened.
   const kept = useStored((s) => s.drafts[draft.form] !== undefined);
-  const [wasKept, setWasKept] = useState(kept);
-  if (wasKept !== kept) setWasKept(kept);
   const { reset } = fields;
   useEffect(() => {
     if (!kept) reset(opened);
@@ -101,10 +97,9 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
         refusal(checked.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))),
       );
     const outcome = await send(sent, pathOf?.(now) ?? params);
-    if (outcome.ok) onDone(outcome.data, now);
-    else if ('kept' in outcome) onKept?.();
-    else return setProblem(outcome.problem);
+    if (!outcome.ok) return setProblem(outcome.problem);
     setProblem(null);
+    onDone(outcome.data, now);
   };
   const errors = Object.fromEntries((problem?.errors ?? []).map((e) => [e.path, e.message]));
   return {

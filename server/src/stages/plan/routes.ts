@@ -1,16 +1,12 @@
 import type { contract } from '@ember-slate/contract';
-import type { Work } from '../../platform/context.ts';
 import { type Handlers, idOf } from '../../platform/handlers.ts';
-import { acceptPlan } from './commands/accept.ts';
+import { acceptPlan, type Withdraw } from './commands/accept.ts';
 import { choosePicks, sendToBench } from './commands/picks.ts';
 import type { Planner } from './commands/planner.ts';
 import { backFrom, moveLine, pinFish, startPlan, stopPlan } from './commands/runs.ts';
 import { changesOf } from './queries/changes.ts';
 import { planLines } from './queries/lines.ts';
 import { currentPlan } from './queries/runs.ts';
-
-/** Withdraws a ticket that waits at the bench, of this version; the bench's own act. */
-export type Withdraw = (work: Work, ticketId: number, version: number) => Promise<unknown>;
 
 export const plan = (planner: Planner, withdraw: Withdraw): Handlers<typeof contract.plan> => ({
   changes: (work, { params }) => changesOf(work, idOf(params.id)),

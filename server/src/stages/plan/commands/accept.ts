@@ -20,6 +20,9 @@ import { speciesById } from '../../../shop/species.ts';
 import { dayProblems, plannedTickets, problemOf } from '../queries/day.ts';
 import { planRow } from '../queries/runs.ts';
 
+/** Withdraws a ticket that waits at the bench, of this version; the bench's own act. */
+export type Withdraw = (work: Work, ticketId: number, version: number) => Promise<unknown>;
+
 /** Fish cut alike share a ticket, so many at most. */
 const mostTogether = 6;
 
@@ -186,7 +189,7 @@ export async function acceptPlan(
   work: Work,
   id: number,
   body: BodyOf<typeof contract.plan.accept>,
-  withdraw: (work: Work, ticketId: number, version: number) => Promise<unknown>,
+  withdraw: Withdraw,
 ): Promise<{ id: number; tickets: number[] }> {
   const plan = await planRow(work, id, true);
   if (plan.state === 'running') throw problems.conflict('It is still planning: stop it first, or wait');
