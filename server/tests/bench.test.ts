@@ -6,6 +6,8 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import {
   cut,
   fourFillets,
+  fresh,
+  gradeBody,
   houseForEach,
   landBass,
   openHouse,
@@ -513,6 +515,52 @@ describe('the shop’s own ways', () => {
 
 describe('a label made days later', () => {
   const own = houseForEach();
+  it('of pieces of two lots carries the date of the lot that ends first, and names both', async () => {
+    const house = own();
+    const lots = [await landBass(house), await landBass(house, false)];
+    // The second is graded as a fish some days older.
+    const older = { ...fresh, smell: 1, gills: 1, flesh: 1, eyes: 1, skin: 1, slime: 1 };
+    await house.bench.ok(contract.grading.record, {
+      params: { id: lots[1]!.lotId },
+      body: gradeBody({ fish: [older, older, older] }),
+    });
+    const order = await house.counter.ok(contract.orders.take, { body: fourFillets() });
+    const [line] = await house.bench.ok(contract.plan.lines);
+    await house.bench.ok(contract.plan.choose, {
+      params: { id: line!.id },
+      body: { version: line!.version, picks: lots.map(({ lotId }) => ({ lotId, fish: 1 })) },
+    });
+    const sent = await house.bench.ok(contract.plan.send, {
+      params: { id: line!.id },
+      body: { version: line!.version + 1 },
+    });
+    const t = await cut(house, sent.id);
+    const { id } = await house.bench.ok(contract.labels.make, {
+      params: { id: t.id, weightId: t.weighOuts[0]!.id },
+      body: { size: '58x40', print: false },
+    });
+    const face = await house.bench.ok(contract.labels.one, { params: { id } });
+    await house.bench.ok(contract.bench.close, {
+      params: { id: t.id },
+      body: { version: t.version, reason: '' },
+    });
+    // Cancelled and back in the cold room each lot's pieces have their own last day.
+    const { version } = (await house.counter.ok(contract.orders.list)).find((o) => o.id === order.id)!;
+    await house.counter.ok(contract.orders.cancel, {
+      params: { id: order.id },
+      body: { version, reason: 'wants none' },
+    });
+    const ends = await Promise.all(
+      lots.map(async ({ lotId }) => {
+        const { rows } = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
+        return rows.find((r) => r.item === 'fillet_skin_on')!.sellBy!;
+      }),
+    );
+    expect(new Set(ends).size).toBe(2);
+    expect(face.useBy).toBe(ends.sort()[0]);
+    for (const { code } of lots) expect(face.trace).toContain(code);
+  });
+
   it('goes by the clock of the piece where it lies, and says for good that a scale was simulated', async () => {
     const house = own();
     const { lotId } = await landBass(house, true, { condition: 'gutted' });

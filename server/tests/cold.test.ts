@@ -109,6 +109,22 @@ describe('the clock of a lot in its places', () => {
     expect(whatIf.find((w) => w.name === 'Re-iced now')!.daysLeft).toBeGreaterThan(slab!.daysLeft!);
   });
 
+  it('goes by the set point as it stands, from the moment it is changed, for what no reading covers', async () => {
+    const { lotId } = await landBass(house);
+    const start = await used(lotId);
+    await wait(24);
+    const room = (await house.manager.ok(contract.cold.places)).find((p) => p.id === cold.id)!;
+    // Square-root model: (1 + 0.1 T)² days a day.
+    const rate = (tenths: number) => (1 + tenths / 100) ** 2 * guts;
+    expect((await used(lotId)) - start).toBeCloseTo(rate(room.setTenths), 6);
+    await house.manager.ok(contract.cold.edit, {
+      params: cold,
+      body: { name: room.name, setTenths: 50, limitTenths: 80, version: room.version },
+    });
+    await wait(24.01);
+    expect((await used(lotId)) - start).toBeCloseTo((24.01 / 24) * rate(50), 6);
+  });
+
   it('marks what no reading covers', async () => {
     const { lotId } = await landBass(house);
     await wait(20);

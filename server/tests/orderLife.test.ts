@@ -251,6 +251,18 @@ describe('collecting', () => {
     expect(after.deposits.returned).toBe(300);
   });
 
+  it('is never used beyond the bill: what is over is change, and the book says both', async () => {
+    await landBass(house);
+    const { orderId, tickets } = await toBench(house, fourFillets({ deposit: 90_000 }));
+    await close(tickets[0]!);
+    const { lines } = await orderOf(orderId);
+    const { total, toPay } = (await hand(orderId, [lines[0]!.id])).body;
+    expect(toPay).toBe(total - 90_000);
+    const { deposits, tills } = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    expect(deposits).toEqual({ taken: 90_000, used: total, returned: 90_000 - total, kept: 0 });
+    expect(tills.cash.expected).toBe(total);
+  });
+
   it('of nobody: what lies ready goes back with its clock, and the customer is remembered for it', async () => {
     await landBass(house);
     const { orderId, tickets } = await toBench(house);

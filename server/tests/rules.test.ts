@@ -113,6 +113,35 @@ describe('landing refuses', () => {
   });
 });
 
+describe('landing refuses of a lot that is graded', () => {
+  // Its grade was of that fish in that state: anything else about it may still be put right.
+  it.each<[string, object, number]>([
+    ['another species', { speciesId: 'hake' }, 409],
+    ['another condition', { condition: 'gutted' }, 409],
+    ['nothing, to a remark', { remarks: 'from the Ardmore boat' }, 200],
+    ['nothing, to a price', { pricePerKg: 1390 }, 200],
+  ])('%s', async (_name, change, status) => {
+    const { fish: _fish, ...fields } = bassLot();
+    const { lotId } = await landBass(house);
+    const lot = async () =>
+      (await house.manager.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } }))
+        .flatMap((d) => d.lots)
+        .find((l) => l.id === lotId)!;
+    const before = await lot();
+    const edit = (id: number, version: number) =>
+      house.manager.send(contract.landing.editLot, {
+        params: { id },
+        body: { ...fields, ...change, version },
+      });
+    const reply = await edit(lotId, before.version);
+    expect(reply.status, JSON.stringify(reply.problem)).toBe(status);
+    if (status === 409) expect(await lot()).toEqual(before);
+    else expect(await lot()).toMatchObject(change);
+    const ungraded = await landBass(house, false);
+    expect((await edit(ungraded.lotId, 1)).status).toBe(200);
+  });
+});
+
 describe('grading refuses', () => {
   const worst = { ...fresh, smell: 3 };
   it.each<[string, object, Path]>([

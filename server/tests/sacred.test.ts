@@ -70,6 +70,16 @@ describe('a change is made once', () => {
     expect((await held(lotId))!.pieces).toBe(9);
   });
 
+  it('nor to the same words said of something else', async () => {
+    const [a, b] = [await landBass(house), await landBass(house)];
+    const key = randomUUID();
+    const body = { version: 2, reason: 'looks odd' };
+    const hold = (id: number) => house.bench.send(contract.landing.hold, { params: { id }, body, key });
+    expect((await hold(a.lotId)).status).toBe(200);
+    const other = await hold(b.lotId);
+    expect([other.status, other.problem.code]).toEqual([422, 'key-reused']);
+  });
+
   it('a refused change keeps no trace, and its key may be used again', async () => {
     const { lotId } = await landBass(house);
     const key = randomUUID();

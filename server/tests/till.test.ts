@@ -11,6 +11,8 @@ import {
   pins,
   proof,
   sale,
+  start,
+  sweep,
   toBench,
   wholeKey,
   type House,
@@ -140,6 +142,19 @@ describe('money back', () => {
     expect((await proof(house)).faults).toEqual([]);
   });
 
+  it('counts a line named twice as nobody’s: two halves of it are never more than was paid', async () => {
+    const { lotId } = await landBass(house);
+    const { id, total } = await sold(lotId);
+    const line = { position: 1, grams: 0, money: total };
+    const twice = await house.counter.send(contract.counter.refund, {
+      params: { id },
+      body: { lines: [line, line], pay: 'cash', reason: 'smelled' },
+    });
+    expect([twice.status, twice.problem.errors![0]!.path]).toEqual([400, 'lines.1']);
+    const [kept] = await house.counter.ok(contract.counter.sales, { query: { day: today } });
+    expect(kept!.refunded).toBe(0);
+  });
+
   it('asked for twice at once is given once', async () => {
     const { lotId } = await landBass(house);
     const { id, total } = await sold(lotId);
@@ -151,6 +166,38 @@ describe('money back', () => {
     expect((await Promise.all([give(), give(), give()])).map((r) => r.status).sort()).toEqual([
       200, 400, 400,
     ]);
+  });
+});
+
+describe('what a cut yields', () => {
+  // Lost against the book it costs money, won it saves it: points off the yield, at the cost of a kilogram cut.
+  it.each([0.9, 1.05])('%f of what the book says', async (share) => {
+    await landBass(house);
+    const { tickets } = await toBench(house);
+    const params = { id: tickets[0]! };
+    const { cuts, expected } = await start(house, params.id);
+    const mains = Math.round(expected.mains[0]! * share);
+    const weigh = (more: object) =>
+      house.bench.ok(contract.bench.weigh, {
+        params,
+        body: { cutId: null, kind: 'trim', item: 'frame', grams: 0, pieces: 0, source: 'measured', ...more },
+      });
+    await weigh({ cutId: cuts[0]!.id, kind: 'order', item: cuts[0]!.form, grams: mains, pieces: 4 });
+    // What did not become fillet stays on the frame, and the other way round.
+    for (const { part, grams } of expected.trims)
+      await weigh({
+        kind: part === 'viscera' ? 'waste' : 'trim',
+        item: part,
+        grams: part === 'frame' ? grams + expected.mains[0]! - mains : grams,
+      });
+    await sweep(house, params.id);
+    const { version } = await house.bench.ok(contract.bench.ticket, { params });
+    await house.bench.ok(contract.bench.close, { params, body: { version, reason: '' } });
+    const [made] = (await house.manager.ok(contract.close.day, { params: { day: today } })).yields;
+    expect(made!.yield).toBeCloseTo(mains / 920, 9);
+    const lost = (made!.expected - made!.yield) * 0.92 * (1450 / made!.yield);
+    expect(made!.costOfPoint).toBe(Math.round(lost));
+    expect(Math.sign(made!.costOfPoint)).toBe(share < 1 ? 1 : -1);
   });
 });
 

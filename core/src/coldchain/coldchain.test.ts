@@ -375,6 +375,57 @@ describe('the clock of a lot', () => {
     expect(life.left).toBeCloseTo(1.5, 9);
   });
 
+  it('what was thawed stays thawed wherever it goes, and is never frozen fish again', () => {
+    const found = clocks([
+      ...move(0, null, 'cold'),
+      ...move(2 * hour, 'cold', 'freezer', 1000),
+      ...move(20 * hour, 'freezer', 'cold', 1000),
+      ...move(22 * hour, 'cold', 'slab', 600),
+      ...move(24 * hour, 'slab', 'freezer', 200),
+      ...move(40 * hour, 'freezer', 'slab', 100),
+    ]);
+    for (const place of ['cold', 'slab', 'freezer']) expect(at(place, found).thawedAt, place).toBe(20 * hour);
+  });
+
+  it('an hour in the freezer thaws nothing', () => {
+    const shorter = [...move(0, null, 'cold'), ...move(2 * hour, 'cold', 'freezer', 1000)];
+    for (const [stay, thawedAt] of [
+      [1, null],
+      [2, 4 * hour],
+    ] as const)
+      expect(
+        at('cold', clocks([...shorter, ...move((2 + stay) * hour, 'freezer', 'cold', 1000)])).thawedAt,
+      ).toBe(thawedAt);
+  });
+
+  it('a grade at the instant of a movement is of the fish where it lies after it', () => {
+    const found = clocks(
+      [
+        ...move(0, null, 'cold'),
+        ...move(25 * hour, 'cold', 'slab', 400),
+        ...move(25 * hour, 'cold', 'door', 200),
+      ],
+      { grades: [{ at: 25 * hour, used: 6 }], now: 25 * hour },
+    );
+    expect(found.map((c) => c.used)).toEqual([6, 6, 6]);
+    const landed = clocks(move(0, null, 'cold'), { grades: [{ at: 0, used: 3 }], now: 24 * hour });
+    expect(at('cold', landed).used).toBeCloseTo(4, 9);
+  });
+
+  it('a warm fish in a warm place is warm once', () => {
+    // Above 4.4 C by its core for the first 6 of 12 hours, in a place of 5 C all the while.
+    const cores = [
+      { at: 0, celsius: 8 },
+      { at: 6 * hour, celsius: 4.4 },
+      { at: 12 * hour, celsius: 1 },
+    ];
+    expect(at('slab', clocks(move(0, null, 'slab'), { cores, now: 12 * hour })).warmMs).toBe(12 * hour);
+    expect(at('cold', clocks(move(0, null, 'cold'), { cores, now: 12 * hour })).warmMs).toBeCloseTo(
+      6 * hour,
+      3,
+    );
+  });
+
   it('a fish that came warm counts as warm until it was probed cold', () => {
     const cores = [
       { at: 0, celsius: 7.2 },

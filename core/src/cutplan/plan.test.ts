@@ -401,6 +401,17 @@ describe('the validator', () => {
     if (_name === 'a line with a piece too few' && (lineLost.pieces ?? 1) === 1) return;
     expect(planFaults(problem, wrong).length).toBeGreaterThan(0);
   });
+
+  it('finds every line with a piece more than it wants', () => {
+    const given = (id: string) => plan.fish.flatMap((f) => f.pieces.filter((p) => p.line === id)).length;
+    const filled = problem.lines.filter((l) => l.pieces !== null && given(l.id) > 1);
+    expect(filled.length).toBeGreaterThan(0);
+    for (const line of filled) {
+      const fewer = { ...line, pieces: given(line.id) - 1 };
+      const wanting = { ...problem, lines: problem.lines.map((l) => (l === line ? fewer : l)) };
+      expect(planFaults(wanting, plan)).toContain(`line ${line.id}: more pieces than it wants`);
+    }
+  });
   it('finds fish that may not serve: no life left, no record for raw use, a refusal', () => {
     const say = (change: (f: PlanFish) => PlanFish, lines = problem.lines) =>
       planFaults(

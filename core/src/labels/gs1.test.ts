@@ -12,7 +12,13 @@ const read = (scan: string) => {
 
 describe('the check digit', () => {
   // GS1 General Specifications, worked example (value from memory).
-  it('of 629104150021 is 3', () => expect(checkDigit('629104150021')).toBe(3));
+  // Worked by hand from the rule: weights 3 and 1 from the right. The second tells them from 1 and 3.
+  it.each([
+    ['629104150021', 3],
+    ['400638133393', 1],
+    ['1', 7],
+    ['10', 9],
+  ])('of %s is %d', (digits, check) => expect(checkDigit(digits)).toBe(check));
   it('finds every single wrong digit', () => {
     fc.assert(
       fc.property(

@@ -127,10 +127,24 @@ describe('the label of a piece', () => {
       { form: formOf(formBook(), 'raw_slices'), raw: [onPaper, frozen, { fit: false }] },
       /Not for eating raw/,
     ],
+    [{ form: formOf(formBook(), 'sashimi_block'), raw: [{ fit: false }, frozen] }, /Not for eating raw/],
+    [{ form: formOf(formBook(), 'sashimi_block'), raw: [] }, /Not for eating raw/],
     [{ packing: 'vacuum' }, /Vacuum-packed: keep at 3\.3/],
     [{ packing: 'frozen' }, /Packed to be frozen .*never frozen again/],
     [{ form: formOf(formBook(), 'paupiette'), stuffed: true }, /allergens of the filling/],
   ])('%o says %s', (more, words) => expect(said(more)).toMatch(words));
+
+  it('never says both that it is for raw use and that it is not', () => {
+    const lots = fc.array(fc.constantFrom(frozen, onPaper, { fit: false } as const), { maxLength: 4 });
+    fc.assert(
+      fc.property(lots, (raw) => {
+        const text = said({ form: formOf(formBook(), 'sashimi_block'), raw });
+        const proven = raw.length > 0 && raw.every((r) => r.fit);
+        expect(/or raw use/.test(text)).toBe(proven);
+        expect(text.includes('Not for eating raw')).toBe(!proven);
+      }),
+    );
+  });
 
   it('names every lot it came from, and one area only where there is one', () => {
     const second = {
