@@ -52,23 +52,25 @@ export type NewOrderLine = z.input<typeof newLine>;
 const lines = z.array(newLine).min(1, 'An order has one line at least').max(30);
 
 const lineStates = ['open', 'planned', 'cutting', 'ready', 'handed', 'cancelled'] as const;
-const line = z.object({
-  id: f.id,
-  version: f.version,
-  state: z.enum(lineStates),
-  ...wantFields,
-  ...wishFields,
-  speciesName: z.string(),
-  /** Any white fish: the species is what the shop means to give. */
-  anyWhite: z.boolean(),
-  tickets: z.array(f.id),
-  /** Some ticket of it is on the board. */
-  begun: z.boolean(),
-  /** What lies on the order shelf for it. */
-  readyGrams: z.number().int(),
-  readyPieces: z.number().int(),
-  pricePerKg: f.money.nullable(),
-});
+const line = z
+  .object({
+    id: f.id,
+    version: f.version,
+    state: z.enum(lineStates),
+    ...wantFields,
+    ...wishFields,
+    speciesName: z.string(),
+    /** Any white fish: the species is what the shop means to give. */
+    anyWhite: z.boolean(),
+    tickets: z.array(f.id),
+    /** Some ticket of it is on the board. */
+    begun: z.boolean(),
+    /** What lies on the order shelf for it. */
+    readyGrams: z.number().int(),
+    readyPieces: z.number().int(),
+    pricePerKg: f.money.nullable(),
+  })
+  .refine(oneQuantity, oneQuantityMessage);
 const orderStates = ['open', 'ready', 'handed', 'cancelled', 'uncollected'] as const;
 const order = z.object({
   id: f.id,
@@ -147,7 +149,7 @@ const standing = z.object({
   nextDay: f.day,
   /** Why its orders cannot be made any more: a form or fish the shop has given up. */
   fault: z.string().nullable(),
-  lines: z.array(lineFields.extend({ speciesName: z.string() })),
+  lines: z.array(lineFields.extend({ speciesName: z.string() }).refine(oneQuantity, oneQuantityMessage)),
 });
 export type StandingOrder = z.infer<typeof standing>;
 

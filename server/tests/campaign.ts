@@ -14,7 +14,7 @@ import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
 import { landBass, landMany, noon, openHouse, pins, sale, Screen } from './house.ts';
-import { requestsOf } from './requests.ts';
+import { requestsOf } from '@ember-slate/contract/testing';
 
 /**
  * What a shop must survive, at length: kills without warning under load, everything that can freeze or fill up, and

@@ -4,7 +4,7 @@ import { defaultSettings } from '../src/platform/settings.ts';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { landBass, noon, openHouse, sale, type House } from './house.ts';
-import { requestsOf } from './requests.ts';
+import { requestsOf } from '@ember-slate/contract/testing';
 
 const routes = Object.entries(contract).flatMap(([room, all]) =>
   Object.entries(all as Record<string, Route>).map(([name, route]) => [`${room}.${name}`, route] as const),

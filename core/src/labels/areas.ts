@@ -52,7 +52,7 @@ export const subAreas: Readonly<Record<string, string>> = {
 /** A sea area as a label says it: the FAO area, with its sub-area in words where it is known. */
 export function areaWords(area: string): string {
   const [major = '', sub] = area.split('.');
-  const name = faoAreas[major];
+  const name = Object.hasOwn(faoAreas, major) ? faoAreas[major] : undefined;
   if (!name) return area;
   const inWords = sub === undefined ? undefined : subAreas[`${major}.${sub}`];
   return `FAO ${area}, ${name}${inWords ? `: ${inWords}` : ''}`;

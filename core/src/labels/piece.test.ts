@@ -189,6 +189,7 @@ describe('areas', () => {
     ['27.4', 'FAO 27.4, Atlantic, north-east: North Sea'],
     ['37.1', 'FAO 37.1, Mediterranean and Black Sea: western Mediterranean'],
     ['Norway', 'Norway'],
+    ['constructor', 'constructor'],
   ])('%s is %s', (area, words) => expect(areaWords(area)).toBe(words));
 
   it('knows sea areas from others', () => {

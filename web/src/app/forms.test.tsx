@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { readdirSync, readFileSync } from 'node:fs';
 import type { ColdPlace, DayClose, Delivery, LotRow, Me, Ticket, TrimBook } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
+import { noteFields } from '@ember-slate/core/landing';
 import { shippedForms } from '@ember-slate/core/forms';
 import { qimCod } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
@@ -460,10 +461,16 @@ const own: Form[] = [
     screen: <TrimPage />,
     answers: {
       [`/api/trim?from=${addDays(shopDay, -6)}&to=${shopDay}`]: {
+        from: addDays(shopDay, -6),
+        to: shopDay,
         parts: [],
         lots: [],
         made: [],
-        versions: {},
+        versions: { rules: 1, customs: 1 },
+        recoveredGrams: 0,
+        recoveredMoney: 0,
+        binnedGrams: 0,
+        missedMoney: 0,
       },
       '/api/trim/lying': {
         version: 1,
@@ -479,7 +486,14 @@ const own: Form[] = [
   {
     name: 'a note from a file',
     screen: <ImportNote onDone={nothing} onCancel={nothing} />,
-    answers: { '/api/landing/notes': { header: [], columns: {}, rows: [] } },
+    answers: {
+      '/api/landing/notes': {
+        header: [],
+        columns: Object.fromEntries(noteFields.map((field) => [field, null])),
+        remembered: false,
+        rows: [],
+      },
+    },
     label: /Or paste its lines/,
     typed: 'species;weight',
   },

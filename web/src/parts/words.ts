@@ -20,10 +20,10 @@ export function wantText(
     typeof line.thickMm === 'object' && line.thickMm !== null
       ? (line.thickMm[0] + line.thickMm[1]) / 2
       : line.thickMm;
-  if (thick) return `${line.pieces} ${formOf(book, line.form).name}, ${long(thick)} thick`;
-  const amount =
-    line.totalGrams !== null ? mass(line.totalGrams) : `${line.pieces} × ${mass(line.pieceGrams!)}`;
-  return `${amount} ${formOf(book, line.form).name}`;
+  const { name } = formOf(book, line.form);
+  const each = thick ? `${line.pieces}` : `${line.pieces} × ${mass(line.pieceGrams!)}`;
+  const amount = line.totalGrams !== null ? mass(line.totalGrams) : each;
+  return `${amount} ${name}${thick ? `, ${long(thick)} thick` : ''}`;
 }
 
 /** What is wished of a line beside form and weight, in few words. */

@@ -4,7 +4,7 @@ import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/re
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { HandOver } from '../parts/HandOver.tsx';
 import { store } from '../app/store.ts';
-import { lineOf, orderOf, Refusal, served, stockRowOf } from '../testing/served.tsx';
+import { formBookOf, lineOf, orderOf, Refusal, served, stockRowOf } from '../testing/served.tsx';
 import Buying from './close/Buying.tsx';
 import { MoveDialog } from './counter/MoveDialog.tsx';
 import { RowActions } from './counter/RowActions.tsx';
@@ -178,14 +178,7 @@ describe('feasts and fairs', () => {
 });
 
 describe('the ways of cutting', () => {
-  const book = {
-    version: 1,
-    own: [],
-    shop: { membrane: 'shaved' },
-    shopVersion: 9,
-    mine: { board: 'dry' },
-    labels: { version: 1 },
-  };
+  const book = formBookOf({ shop: { membrane: 'shaved' }, shopVersion: 9, mine: { board: 'dry' } });
   it('change the shop’s list by its version, and one’s own one question at a time', async () => {
     const sent = served(<MethodsPage />, { '/api/forms': book }, ines);
     const shopButtons = await screen.findAllByRole('button', { name: 'shop' });

@@ -1,4 +1,12 @@
-import type { Me, MoneySettings, Order, StockRow } from '@ember-slate/contract';
+import {
+  contract,
+  type AnswerOf,
+  type Me,
+  type MoneySettings,
+  type Order,
+  type Route,
+  type StockRow,
+} from '@ember-slate/contract';
 import { tradingDay } from '@ember-slate/core/calendar';
 import { catalogue } from '@ember-slate/core/species';
 import { morningZone } from '@ember-slate/core/testing';
@@ -6,7 +14,7 @@ import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
-import { vi } from 'vitest';
+import { afterEach, expect, vi } from 'vitest';
 import { api } from '../app/api.ts';
 import { ShopContext, type Shop } from '../app/shop.tsx';
 import { drafts } from '../app/drafts.ts';
@@ -37,14 +45,61 @@ export interface Sent {
   body: unknown;
 }
 
+const routes = Object.values(contract).flatMap((room) => Object.values(room as Record<string, Route>));
+const patterns = routes.map((route) => ({
+  route,
+  pattern: new RegExp(`^${route.path.replace(/:\w+/g, '[^/]+')}$`),
+}));
+/** The route of the contract that a request is. */
+function routeOf(method: string, path: string): Route {
+  const [place] = path.split('?');
+  const found = patterns.find((p) => p.route.method === method && p.pattern.test(place!));
+  if (!found) throw new Error(`No route of the contract: ${method} ${path}`);
+  return found.route;
+}
+
+/** Answers and requests of the running test that the contract does not allow. */
+let wrong: string[] = [];
+afterEach(() => {
+  const found = wrong;
+  wrong = [];
+  expect(found, 'against the contract').toEqual([]);
+});
+const held = (what: string, schema: Route['body'], value: unknown) => {
+  const read = schema?.safeParse(value);
+  if (read && !read.success)
+    wrong.push(`${what}: ${read.error.issues.map((i) => `${i.path.join('.')} ${i.message}`).join('; ')}`);
+};
+
+/** What the shop answers: by path, or by method and path; or whatever a route is asked. */
+type Answers = Readonly<Record<string, unknown>> | ((route: Route) => unknown);
+
+/** The answer to a request: what was given, or an empty one where the contract has one, or that it is not there. */
+function answerTo(answers: Answers, method: string, path: string): unknown {
+  const route = routeOf(method, path);
+  const asked = typeof answers === 'function' ? answers(route) : undefined;
+  if (asked !== undefined) return asked;
+  const given: Readonly<Record<string, unknown>> = {
+    '/api/species': book,
+    ...(typeof answers === 'function' ? {} : answers),
+  };
+  const answer = given[`${method} ${path}`] ?? given[path];
+  if (answer !== undefined) return answer;
+  const empty = [[], { id: 1 }, { version: 2 }].find((e) => route.answer.safeParse(e).success);
+  return (
+    empty ?? new Refusal({ status: 404, code: 'not-found', detail: 'Not among the answers of this test' })
+  );
+}
+
 /**
- * Shows a screen as it stands behind the sign-in; `answers` are given by path, or by method and path; what is not
- * among them is nothing.
+ * Shows a screen as it stands behind the sign-in, over a shop that gives these answers. What is answered, and what the
+ * screen sends, must be as the contract says, or the test fails.
  */
 export function served(
   screen: ReactNode,
-  answers: Readonly<Record<string, unknown>>,
+  answers: Answers,
   me: Me = { id: 3, name: 'Wil Aster', role: 'counter' },
+  address = '/',
 ): Sent[] {
   const sent: Sent[] = [];
   for (const form of Object.keys(store.getState().drafts)) store.dispatch(drafts.actions.thrownAway(form));
@@ -52,25 +107,32 @@ export function served(
   store.dispatch(api.util.resetApiState());
   vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
     const method = init.method ?? 'GET';
-    if (method !== 'GET') sent.push({ method, path, body: JSON.parse(init.body as string) as unknown });
-    const given: Readonly<Record<string, unknown>> = { '/api/species': book, ...answers };
-    const answer = given[`${method} ${path}`] ?? given[path];
+    const route = routeOf(method, path);
+    if (method !== 'GET') {
+      const body = JSON.parse(init.body as string) as unknown;
+      sent.push({ method, path, body });
+    }
+    const answer = answerTo(answers, method, path);
     const problem = answer instanceof Refusal ? answer.problem : null;
+    if (!problem) {
+      if (method !== 'GET') held(`sent ${method} ${path}`, route.body, sent.at(-1)!.body);
+      held(`answered ${method} ${path}`, route.answer, answer);
+    }
     return Promise.resolve(
-      new Response(JSON.stringify(problem ?? answer ?? []), { status: problem?.status ?? 200 }),
+      new Response(JSON.stringify(problem ?? answer), { status: problem?.status ?? 200 }),
     );
   });
-  shownTo(me, screen);
+  shownTo(me, screen, address);
   return sent;
 }
 
 /** Shows a screen to somebody, with what is kept on the device as it is. */
-export function shownTo(me: Me, screen: ReactNode) {
+export function shownTo(me: Me, screen: ReactNode, address = '/') {
   render(
     <Provider store={store}>
       <ShopContext value={{ shop, me }}>
         <TakeProvider>
-          <MemoryRouter>{screen}</MemoryRouter>
+          <MemoryRouter initialEntries={[address]}>{screen}</MemoryRouter>
         </TakeProvider>
       </ShopContext>
     </Provider>,
@@ -154,7 +216,7 @@ export const stockRowOf = (more: Partial<StockRow> = {}): StockRow => ({
   freeGrams: 1840,
   freePieces: 4,
   daysLeft: 4,
-  sellBy: '2999-01-01',
+  sellBy: '2099-12-31',
   pricePerKg: 2390,
   fullPerKg: 2390,
   cautions: ['Allergen: fish.'],
@@ -162,6 +224,25 @@ export const stockRowOf = (more: Partial<StockRow> = {}): StockRow => ({
   fitFor: 'steaming',
   frozen: false,
   parents: [],
+  ...more,
+});
+
+/** The shop's forms, methods and labels as they ship. */
+export const formBookOf = (more: Partial<AnswerOf<typeof contract.forms.book>> = {}) => ({
+  version: 3,
+  own: [],
+  shop: {},
+  shopVersion: 1,
+  mine: {},
+  labels: {
+    version: 1,
+    size: '58x40',
+    prefix: '21',
+    carries: 'price',
+    checked: true,
+    companyPrefix: '',
+    asWeighed: false,
+  },
   ...more,
 });
 

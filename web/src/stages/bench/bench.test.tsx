@@ -8,7 +8,7 @@ import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
 import { BoardDrawing } from './BoardDrawing.tsx';
-import { served } from '../../testing/served.tsx';
+import { formBookOf, served } from '../../testing/served.tsx';
 import { missingFrom } from './CloseTicket.tsx';
 import { DoneTicketView } from './Done.tsx';
 import { nextSlot, slotAt, slotsOf, waits } from './slots.ts';
@@ -330,7 +330,7 @@ describe('a ticket that is done', () => {
     reopens: true,
     weighOuts: [weighed('order', 'steaks', 204, 1, pell.id), weighed('trim', 'head', 398, 0)],
   });
-  const settings = { own: [], labels: { size: '58x40' } };
+  const settings = formBookOf();
   afterEach(cleanup);
 
   it('keeps every weight with its label, and goes back to the board with what was wrong', async () => {

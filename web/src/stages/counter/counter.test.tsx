@@ -23,7 +23,7 @@ const steaks = row({
 });
 const answers = {
   '/api/counter/stock': [row(), steaks],
-  '/api/counter/slab': { rows: [{ name: 'A', places: 12 }] },
+  '/api/counter/slab': { version: 1, rows: [{ name: 'A', places: 12 }] },
   '/api/prices/markdowns': [],
   '/api/orders': [],
 };
@@ -126,6 +126,7 @@ describe('money back', () => {
       name: 'Hake, steaks',
       code: '261125-H1',
       grams: 400,
+      source: 'measured',
       pieces: 2,
       perKg: 2890,
       fullPerKg: 2890,

@@ -1,5 +1,5 @@
 import { contract, type Delivery, type LotRow, type Problem } from '@ember-slate/contract';
-import { faoAreas } from '@ember-slate/core/labels';
+import { areaWords, isSeaArea } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
@@ -120,7 +120,7 @@ function LotLine({ lot: l, acting, onAct }: { lot: LotRow; acting: boolean; onAc
         {l.production === 'farmed' ? (
           `farmed, ${l.area}`
         ) : (
-          <span title={faoAreas[l.area]}>{faoAreas[l.area] ? `FAO ${l.area}` : l.area}</span>
+          <span title={areaWords(l.area)}>{isSeaArea(l.area) ? `FAO ${l.area}` : l.area}</span>
         )}
         {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
       </td>

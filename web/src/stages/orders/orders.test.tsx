@@ -61,6 +61,7 @@ describe('the order form', () => {
   const known = { id: 2, name: 'Pell', phone: '055 1' };
   const recall = {
     ...known,
+    version: 3,
     remarks: 'rings first',
     collected: 3,
     uncollected: 1,

@@ -1,6 +1,7 @@
-import type { Route } from '@ember-slate/contract';
 import fc, { type Arbitrary } from 'fast-check';
 import * as z from 'zod';
+import { plainText } from '../fields.ts';
+import type { Route } from '../route.ts';
 
 /**
  * Random requests of the contract: bodies and queries that its schemas mostly allow, with numbers at their bounds, ids
@@ -11,10 +12,12 @@ export interface Known {
   items: readonly string[];
   days: readonly string[];
   now: Date;
+  /** Only what the schemas allow, as a server answers. */
+  answered?: boolean;
 }
 
 interface Schema {
-  type?: string;
+  type?: string | readonly string[];
   properties?: Record<string, Schema>;
   required?: string[];
   items?: Schema;
@@ -30,8 +33,11 @@ interface Schema {
   minItems?: number;
   maxItems?: number;
   minimum?: number;
+  exclusiveMinimum?: number;
+  exclusiveMaximum?: number;
   maximum?: number;
   additionalProperties?: Schema | boolean;
+  propertyNames?: Schema;
 }
 
 const strange = [
@@ -62,7 +68,30 @@ const nonsense: Arbitrary<unknown> = fc.constantFrom<unknown>(
   ...strange,
 );
 
+const fits = (s: Schema) => {
+  const pattern = s.pattern === undefined ? null : new RegExp(s.pattern, 'u');
+  return (t: unknown) =>
+    typeof t === 'string' &&
+    t === t.trim() &&
+    t.length >= (s.minLength ?? 0) &&
+    t.length <= (s.maxLength ?? Infinity) &&
+    (pattern === null || pattern.test(t));
+};
+
 function textOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
+  const any = anyText(name, s, known);
+  if (!known.answered || s.format !== undefined) return any;
+  if (/species/i.test(name)) return fc.constantFrom(...known.species);
+  if (/item|form|like/i.test(name)) {
+    const cut = (item: string) => !item.includes(':') && item !== 'whole';
+    const there = known.items.filter(fits(s)).filter((i) => !/form/i.test(name) || cut(i));
+    return there.length > 0 ? fc.constantFrom(...there) : fc.stringMatching(new RegExp(s.pattern!, 'u'));
+  }
+  const own = s.pattern !== undefined && s.pattern !== plainText.source;
+  return own ? fc.stringMatching(new RegExp(s.pattern!, 'u')) : any.filter(fits(s));
+}
+
+function anyText(name: string, s: Schema, known: Known): Arbitrary<unknown> {
   if (s.format === 'date') return fc.constantFrom(...known.days);
   if (s.format === 'date-time')
     return fc
@@ -76,18 +105,69 @@ function textOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
   );
 }
 
+/** The bounds a schema names for a number, or these. */
+function boundsOf(s: Schema, [lowest, highest]: readonly [number, number]) {
+  const step = s.type === 'integer' ? 1 : 0.001;
+  const least = s.exclusiveMinimum === undefined ? s.minimum : s.exclusiveMinimum + step;
+  const most = s.exclusiveMaximum === undefined ? s.maximum : s.exclusiveMaximum - step;
+  const named = (bound: number | undefined) =>
+    bound !== undefined && Math.abs(bound) < Number.MAX_SAFE_INTEGER;
+  return { low: named(least) ? least! : lowest, high: named(most) ? most! : highest };
+}
+
+/** A list names nothing twice: what it is told apart by is different in each. */
+function oneOfEach(list: unknown[]): unknown[] {
+  const names = [
+    'id',
+    'lotId',
+    'lineId',
+    'ticketId',
+    'position',
+    'day',
+    'name',
+    'code',
+    'item',
+    'form',
+    'part',
+    'speciesId',
+    'cutter',
+    'cutterId',
+    'from',
+  ];
+  const key = (o: unknown) =>
+    typeof o === 'object' && o !== null
+      ? JSON.stringify(
+          names
+            .filter((n) => n in o)
+            .map((n) => (o as Record<string, unknown>)[n])
+            .slice(0, 1),
+        )
+      : JSON.stringify(o);
+  return [...new Map(list.map((o) => [key(o), o])).values()];
+}
+
+/** What is wanted is pieces of a weight or a total weight: a rule of the contract that its schemas cannot say. */
+function oneQuantity(o: Record<string, unknown>) {
+  if (!('totalGrams' in o && 'pieceGrams' in o && 'pieces' in o)) return o;
+  return o.totalGrams === null
+    ? { ...o, pieces: o.pieces ?? 2, pieceGrams: o.pieceGrams ?? 200 }
+    : { ...o, pieces: null, pieceGrams: null };
+}
+
 function valueOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
   const options = s.anyOf ?? s.oneOf;
   if (options) return fc.oneof(...options.map((o) => valueOf(name, o, known)));
   if (s.enum) return fc.constantFrom(...s.enum);
   if ('const' in s) return fc.constant(s.const);
+  if (Array.isArray(s.type))
+    return fc.oneof(...s.type.map((type: string) => valueOf(name, { ...s, type }, known)));
   switch (s.type) {
     case 'string':
       return textOf(name, s, known);
     case 'integer':
     case 'number': {
-      const low = s.minimum ?? -5;
-      const high = s.maximum ?? 1e9;
+      // Where a schema names no bound, what is answered is of a shop's size.
+      const { low, high } = boundsOf(s, known.answered ? [0, 1e6] : [-5, 1e9]);
       const least = Math.ceil(low);
       const near = fc.integer({
         min: least,
@@ -95,7 +175,7 @@ function valueOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
       });
       const ends = fc.constantFrom(low, high);
       return s.type === 'number'
-        ? fc.oneof(near, ends, fc.double({ min: low, max: high, noNaN: true }))
+        ? fc.oneof(...(least <= high ? [near] : []), ends, fc.double({ min: low, max: high, noNaN: true }))
         : fc.oneof(near, near, near, ends);
     }
     case 'boolean':
@@ -104,23 +184,27 @@ function valueOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
       return fc.constant(null);
     case 'array':
       if (s.prefixItems) return fc.tuple(...s.prefixItems.map((i) => valueOf(name, i, known)));
-      return fc.array(valueOf(name, s.items ?? {}, known), {
-        minLength: s.minItems ?? 0,
-        maxLength: Math.min(s.maxItems ?? 4, (s.minItems ?? 0) + 4),
-      });
+      return fc
+        .array(valueOf(name, s.items ?? {}, known), {
+          minLength: s.minItems ?? 0,
+          maxLength: Math.min(s.maxItems ?? 4, (s.minItems ?? 0) + 4),
+        })
+        .map((list) => (known.answered ? oneOfEach(list) : list));
     case 'object':
       if (typeof s.additionalProperties === 'object')
         return fc.dictionary(
-          fc.constantFrom('skin', 'gills', 'steaks', 'x'),
+          fc.constantFrom(...((s.propertyNames?.enum as string[]) ?? ['skin', 'gills', 'steaks', 'x'])),
           valueOf(name, s.additionalProperties, known),
           { maxKeys: 3 },
         );
-      return fc.record(
-        Object.fromEntries(Object.entries(s.properties ?? {}).map(([k, p]) => [k, valueOf(k, p, known)])),
-        {
-          requiredKeys: s.required ?? [],
-        },
-      );
+      return fc
+        .record(
+          Object.fromEntries(Object.entries(s.properties ?? {}).map(([k, p]) => [k, valueOf(k, p, known)])),
+          {
+            requiredKeys: s.required ?? [],
+          },
+        )
+        .map((o) => (known.answered ? oneQuantity(o) : o));
     default:
       return nonsense;
   }
@@ -176,3 +260,10 @@ export function requestsOf(route: Route, known: Known): Arbitrary<RandomRequest>
     return { method: route.method, path: asked ? `${path}?${asked.toString()}` : path, body: sent };
   });
 }
+
+/** Answers of one route, as its schema allows them. */
+export const answersOf = (route: Route, known: Known): Arbitrary<unknown> =>
+  valueOf('', z.toJSONSchema(route.answer, { io: 'output', unrepresentable: 'any' }) as Schema, {
+    ...known,
+    answered: true,
+  });

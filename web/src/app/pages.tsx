@@ -1,0 +1,82 @@
+import type { ComponentType } from 'react';
+import { room } from './room.tsx';
+
+const Landing = room(() => import('../stages/landing/Landing.tsx'));
+const Grading = room(() => import('../stages/grading/Grading.tsx'));
+const GradeLot = room(() => import('../stages/grading/GradeLot.tsx'));
+const Orders = room(() => import('../stages/orders/Orders.tsx'));
+const DueBoard = room(() => import('../stages/orders/DueBoard.tsx'));
+const ToBuy = room(() => import('../stages/orders/ToBuy.tsx'));
+const Weekly = room(() => import('../stages/orders/Weekly.tsx'));
+const Plan = room(() => import('../stages/plan/Plan.tsx'));
+const ByHand = room(() => import('../stages/plan/ByHand.tsx'));
+const Bench = room(() => import('../stages/bench/Bench.tsx'));
+const BenchClock = room(() => import('../stages/bench/BenchClock.tsx'));
+const BenchTicket = room(() => import('../stages/bench/BenchTicket.tsx'));
+const Marks = room(() => import('../stages/plan/Marks.tsx'));
+const Counter = room(() => import('../stages/counter/Counter.tsx'));
+const Sales = room(() => import('../stages/counter/Sales.tsx'));
+const StockTake = room(() => import('../stages/counter/StockTake.tsx'));
+const TrimPage = room(() => import('../stages/counter/TrimPage.tsx'));
+const Close = room(() => import('../stages/close/Close.tsx'));
+const YieldBook = room(() => import('../stages/close/YieldBook.tsx'));
+const Costs = room(() => import('../stages/close/Costs.tsx'));
+const Buying = room(() => import('../stages/close/Buying.tsx'));
+const Reports = room(() => import('../stages/close/Reports.tsx'));
+const Book = room(() => import('../stages/species/Book.tsx'));
+const Suppliers = room(() => import('../stages/landing/Suppliers.tsx'));
+const Schemes = room(() => import('../stages/grading/Schemes.tsx'));
+const Cold = room(() => import('../stages/cold/Cold.tsx'));
+const First = room(() => import('../stages/cold/First.tsx'));
+const Frozen = room(() => import('../stages/cold/Frozen.tsx'));
+const LotLifePage = room(() => import('../stages/cold/LotLifePage.tsx'));
+const FormsPage = room(() => import('../stages/forms/FormsPage.tsx'));
+const MethodsPage = room(() => import('../stages/forms/MethodsPage.tsx'));
+const Labels = room(() => import('../stages/bench/Labels.tsx'));
+const Knives = room(() => import('../stages/bench/KnivesPage.tsx'));
+const Quality = room(() => import('../stages/bench/Quality.tsx'));
+const SignIns = room(() => import('../stages/people/SignIns.tsx'));
+const Rules = room(() => import('../stages/people/Rules.tsx'));
+
+/** Every page and its address; a page is loaded when it is first opened. */
+export const pages: readonly { path: string; Page: ComponentType }[] = [
+  { path: 'landing', Page: Landing },
+  { path: 'grading', Page: Grading },
+  { path: 'grading/:id', Page: GradeLot },
+  { path: 'orders', Page: Orders },
+  { path: 'orders/board', Page: DueBoard },
+  { path: 'orders/buying', Page: ToBuy },
+  { path: 'orders/weekly', Page: Weekly },
+  { path: 'plan', Page: Plan },
+  { path: 'plan/hand', Page: ByHand },
+  { path: 'bench', Page: Bench },
+  { path: 'bench/clock', Page: BenchClock },
+  { path: 'bench/:id', Page: BenchTicket },
+  { path: 'marks', Page: Marks },
+  { path: 'counter', Page: Counter },
+  { path: 'counter/sales', Page: Sales },
+  { path: 'counter/count', Page: StockTake },
+  { path: 'counter/trim', Page: TrimPage },
+  { path: 'close', Page: Close },
+  { path: 'close/yields', Page: YieldBook },
+  { path: 'close/costs', Page: Costs },
+  { path: 'close/buying', Page: Buying },
+  { path: 'close/reports', Page: Reports },
+  { path: 'species', Page: Book },
+  { path: 'species/:id', Page: Book },
+  { path: 'suppliers', Page: Suppliers },
+  { path: 'suppliers/:id', Page: Suppliers },
+  { path: 'schemes', Page: Schemes },
+  { path: 'cold', Page: Cold },
+  { path: 'first', Page: First },
+  { path: 'frozen', Page: Frozen },
+  { path: 'lots/:id', Page: LotLifePage },
+  { path: 'forms', Page: FormsPage },
+  { path: 'forms/:id', Page: FormsPage },
+  { path: 'methods', Page: MethodsPage },
+  { path: 'labels', Page: Labels },
+  { path: 'knives', Page: Knives },
+  { path: 'quality', Page: Quality },
+  { path: 'sign-ins', Page: SignIns },
+  { path: 'rules', Page: Rules },
+];
