@@ -131,7 +131,7 @@ const acts: Record<string, () => Promise<Act>> = {
     const { ticket } = await sent();
     return act(contract.bench.start, { id: ticket.id }, ticket.version, {
       limp: false,
-      inputs: ticket.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams!, source: 'measured' as const })),
+      inputs: ticket.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
     });
   },
   'bench.hand': async () => {

@@ -56,9 +56,9 @@ function Board({ slot, tub, count }: { slot: Slot | null; tub: WeighTub | null; 
   );
 }
 const scale = (reading: Partial<Reading>) =>
-  act(() =>
-    store.dispatch(weighed({ grams: 0, tare: 0, state: 'steady', seq: 1, simulated: false, ...reading })),
-  );
+  act(() => {
+    store.dispatch(weighed({ grams: 0, tare: 0, state: 'steady', seq: 1, simulated: false, ...reading }));
+  });
 const weighing = (
   more: { slot?: Slot | null; tub?: WeighTub | null; count?: number; answers?: object } = {},
 ) => {
