@@ -5,7 +5,7 @@ const only = (name, from, ...to) => ({
   comment: `${name}: may import its own files, packages and ${to.join(', ') || 'nothing else of the house'}`,
   from: { path: `^${from}/` },
   to: {
-    path: '^(core|contract|server|web|devices|demo|e2e|bench)/',
+    path: '^(core|contract|server|web|devices|demo|e2e|benchmarks)/',
     pathNot: `^(${[from, ...to].join('|')})/`,
   },
 });
@@ -20,7 +20,7 @@ module.exports = {
     only('web', 'web', 'core', 'contract'),
     only('demo', 'demo', 'core', 'contract', 'server', 'devices'),
     only('e2e', 'e2e', 'core', 'contract', 'server', 'devices'),
-    only('bench', 'bench', 'core', 'contract', 'server', 'devices', 'e2e'),
+    only('benchmarks', 'benchmarks', 'core', 'contract', 'server', 'devices', 'e2e'),
     {
       name: 'core-computes',
       severity: 'error',
@@ -78,7 +78,7 @@ module.exports = {
     {
       name: 'tests-stay-out',
       severity: 'error',
-      from: { pathNot: '\\.test\\.tsx?$|^(server/tests|e2e|bench)/' },
+      from: { pathNot: '\\.test\\.tsx?$|^(server/tests|e2e|benchmarks)/' },
       to: { path: '\\.test\\.tsx?$|^server/tests/' },
     },
   ],

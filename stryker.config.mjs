@@ -1,4 +1,4 @@
-/** Mutation testing of one place, as `npm run mutants` (bench/mutants.ts) asks for it. */
+/** Mutation testing of one place, as `npm run mutants` (benchmarks/mutants.ts) asks for it. */
 export default {
   testRunner: 'vitest',
   vitest: { configFile: 'vitest.mutants.ts', related: false },

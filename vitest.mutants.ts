@@ -1,6 +1,6 @@
 import { defineConfig } from 'vitest/config';
 
-/** The tests that mutants are tried against: those of one place, as bench/mutants.ts names them. */
+/** The tests that mutants are tried against: those of one place, as benchmarks/mutants.ts names them. */
 const tests = process.env.MUTANT_TESTS?.split(',') ?? [];
 
 export default defineConfig({

@@ -175,7 +175,7 @@ describe('a warm night in the cold room', () => {
   });
 
   it('asks what was done, and keeps the answer', async () => {
-    await press(driver, 'a cold place asks');
+    await press(driver, '1 cold-chain alarm');
     await pageSays(driver, 'Cold room');
     const open = () => texts(driver, '[aria-label=Places] .text-embertext');
     for (let i = 0; i < 5 && (await open()).length > 0; i++) {

@@ -53,7 +53,7 @@ describe('the cut plan', () => {
       [...document.querySelectorAll('section [role=img]')].map((e) => e.getAttribute('aria-label')),
     );
     expect(drawn.join()).toMatch(/European hake, \d+ mm: a \d+ g/);
-    await press(driver, 'the reckoning');
+    await press(driver, 'costs of this plan');
     await pageSays(driver, 'first come');
     await driver.actions().sendKeys(Key.ESCAPE).perform();
   });

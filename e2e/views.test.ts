@@ -52,7 +52,7 @@ describe('the sample shop on screen', () => {
     const weighed = () => shop.count('SELECT COUNT(*) FROM weigh_out WHERE grams = 211');
     const before = await weighed();
     await shop.shut();
-    await pageSays(driver, 'No line to the shop', 12_000);
+    await pageSays(driver, 'Offline', 12_000);
     await fill(driver, 'No scale? Type', '211');
     await driver.actions().sendKeys(Key.ENTER).perform();
     await pageSays(driver, '1 entry kept on this screen', 15_000);
@@ -71,7 +71,7 @@ describe('the sample shop on screen', () => {
     await open('landing');
     await press(driver, 'New delivery');
     await fill(driver, 'Core by probe', 'cold');
-    await fill(driver, 'Note asks', '12,345');
+    await fill(driver, 'Total on note', '12,345');
     await press(driver, 'Open the delivery');
     await pageSays(driver, 'A temperature looks like');
     await pageSays(driver, 'A price looks like 14.90 or 14,90');

@@ -3,7 +3,7 @@ import * as f from './fields.ts';
 import { change, counterHands, document, managers, read, roles, type Route } from './route.ts';
 
 const stockRow = z.object({
-  ...f.lyingKey,
+  ...f.onHandKey,
   code: z.string(),
   speciesId: z.string(),
   speciesName: z.string(),
@@ -106,7 +106,7 @@ export const counter = {
     roles: counterHands,
     query: z.object({ code: f.scanned }),
     answer: z.object({
-      ...f.lyingKey,
+      ...f.onHandKey,
       name: z.string(),
       grams: z.number().int().nullable(),
       pieces: z.number().int(),

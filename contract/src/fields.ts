@@ -184,4 +184,4 @@ export const stockKey = {
   batch,
 };
 /** The same in an answer: what an older version let in is named as it stands. */
-export const lyingKey = { ...stockKey, item: z.string() };
+export const onHandKey = { ...stockKey, item: z.string() };

@@ -10,7 +10,7 @@ const markdownDay = z.object({
   left: z.number().int(),
 });
 const markdownOffer = z.object({
-  ...f.lyingKey,
+  ...f.onHandKey,
   name: z.string(),
   code: z.string(),
   spot: z.string().nullable(),

@@ -84,7 +84,7 @@ export const trim = {
     query: z.object({ from: f.day, to: f.day }),
     answer: book,
   }),
-  lying: read('/api/trim/lying', {
+  onHand: read('/api/trim/on-hand', {
     summary: 'Trim that lies there now, and what each may be made into',
     tags: ['counter', 'bench', 'forms'],
     answer: z.object({

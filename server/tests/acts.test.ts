@@ -1,14 +1,23 @@
 import { contract, type BodyOf, type Route } from '@ember-slate/contract';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { cut, delivery, fourFillets, houseForEach, landBass, start, toBench, type House } from './house.ts';
+import {
+  cut,
+  delivery,
+  fourFillets,
+  shopForEach,
+  landBass,
+  start,
+  toBench,
+  type TestShop,
+} from './testShop.ts';
 
 /*
  * An act on what somebody saw (closing, splitting, handing over …) says which version it saw. Seen too long ago it is
  * refused and does nothing; it goes through with the version that stands there, and not a second time with the same.
  */
-let house: House;
-const freshHouse = houseForEach();
-beforeEach(() => void (house = freshHouse()));
+let shop: TestShop;
+const freshShop = shopForEach();
+beforeEach(() => void (shop = freshShop()));
 
 interface Act {
   route: Route;
@@ -24,24 +33,24 @@ const act = <R extends Route>(
 ): Act => ({ route, params, version, body });
 
 const onLot = async <R extends Route>(route: R, body: Omit<BodyOf<R>, 'version'>, more: object = {}) => {
-  const { lotId } = await landBass(house, true, more);
-  const [delivery] = await house.bench.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } });
+  const { lotId } = await landBass(shop, true, more);
+  const [delivery] = await shop.bench.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } });
   const { version } = delivery!.lots.find((l) => l.id === lotId)!;
   return act(route, { id: lotId }, version, body);
 };
-const ticketOf = (id: number) => house.bench.ok(contract.bench.ticket, { params: { id } });
+const ticketOf = (id: number) => shop.bench.ok(contract.bench.ticket, { params: { id } });
 const sent = async () => {
-  await landBass(house);
-  const { tickets, orderId } = await toBench(house);
+  await landBass(shop);
+  const { tickets, orderId } = await toBench(shop);
   return { ticket: await ticketOf(tickets[0]!), orderId };
 };
 const orderWith = async (orderId: number) =>
-  (await house.counter.ok(contract.orders.list)).find((o) => o.id === orderId)!;
+  (await shop.counter.ok(contract.orders.list)).find((o) => o.id === orderId)!;
 const closed = async () => {
   const { ticket, orderId } = await sent();
-  const { version } = await cut(house, ticket.id);
+  const { version } = await cut(shop, ticket.id);
   const params = { id: ticket.id };
-  await house.bench.ok(contract.bench.close, { params, body: { version, reason: '' } });
+  await shop.bench.ok(contract.bench.close, { params, body: { version, reason: '' } });
   return { params, orderId };
 };
 
@@ -56,22 +65,22 @@ const acts: Record<string, () => Promise<Act>> = {
   'landing.split': () =>
     onLot(contract.landing.split, { pieces: 2, grams: 900, source: 'measured', remarks: 'the big ones' }),
   'landing.closeDelivery': async () => {
-    const { deliveryId } = await landBass(house);
+    const { deliveryId } = await landBass(shop);
     const params = { id: deliveryId };
     const body = { ...delivery({ remarks: 'two boxes' }), version: 1 };
-    await house.bench.ok(contract.landing.editDelivery, { params, body });
+    await shop.bench.ok(contract.landing.editDelivery, { params, body });
     return act(contract.landing.closeDelivery, params, 2, { reason: '' });
   },
   'grading.calibrate': async () => {
-    await landBass(house);
-    const scheme = (await house.manager.ok(contract.grading.schemes)).find((s) => s.id === 'eu-general')!;
+    await landBass(shop);
+    const scheme = (await shop.manager.ok(contract.grading.schemes)).find((s) => s.id === 'eu-general')!;
     return act(contract.grading.calibrate, { id: scheme.id }, scheme.version, {
       speciesId: 'sea_bass',
       apply: false,
     });
   },
   'orders.cancel': async () => {
-    const { id } = await house.counter.ok(contract.orders.take, { body: fourFillets() });
+    const { id } = await shop.counter.ok(contract.orders.take, { body: fourFillets() });
     return act(contract.orders.cancel, { id }, 1, {
       reason: 'wants none',
       uncollected: false,
@@ -86,16 +95,16 @@ const acts: Record<string, () => Promise<Act>> = {
   },
   'orders.endStanding': async () => {
     const { lines, customer } = fourFillets();
-    const { id } = await house.counter.ok(contract.orders.keepStanding, {
+    const { id } = await shop.counter.ok(contract.orders.keepStanding, {
       body: { customer, phone: '', remarks: '', lines, weekday: 5, minutes: 600, from: '2026-11-26' },
     });
     return act(contract.orders.endStanding, { id }, 1, {});
   },
   'plan.send': async () => {
-    await landBass(house);
-    await house.counter.ok(contract.orders.take, { body: fourFillets() });
-    const line = (await house.bench.ok(contract.plan.lines))[0]!;
-    await house.bench.ok(contract.plan.choose, {
+    await landBass(shop);
+    await shop.counter.ok(contract.orders.take, { body: fourFillets() });
+    const line = (await shop.bench.ok(contract.plan.lines))[0]!;
+    await shop.bench.ok(contract.plan.choose, {
       params: { id: line.id },
       body: { version: line.version, picks: line.proposal },
     });
@@ -118,7 +127,7 @@ const acts: Record<string, () => Promise<Act>> = {
     const { ticket } = await sent();
     const params = { id: ticket.id };
     const more = { lineId: null, form: 'fillet_skin_on', pieces: 1, pieceGrams: 110, totalGrams: null };
-    await house.bench.ok(contract.bench.addCut, { params, body: { version: ticket.version, ...more } });
+    await shop.bench.ok(contract.bench.addCut, { params, body: { version: ticket.version, ...more } });
     const now = await ticketOf(ticket.id);
     const added = now.cuts.find((c) => c.lineId === null)!;
     return act(contract.bench.dropCut, { ...params, cutId: added.id }, now.version, {});
@@ -136,12 +145,12 @@ const acts: Record<string, () => Promise<Act>> = {
   },
   'bench.hand': async () => {
     const { ticket } = await sent();
-    const { version } = await start(house, ticket.id);
-    return act(contract.bench.hand, { id: ticket.id }, version, { to: house.staff.manager });
+    const { version } = await start(shop, ticket.id);
+    return act(contract.bench.hand, { id: ticket.id }, version, { to: shop.staff.manager });
   },
   'bench.close': async () => {
     const { ticket } = await sent();
-    const { version } = await cut(house, ticket.id);
+    const { version } = await cut(shop, ticket.id);
     return act(contract.bench.close, { id: ticket.id }, version, { reason: '' });
   },
   'bench.reopen': async () => {
@@ -169,14 +178,14 @@ it('has a trial for every act there is', () => {
 const standing = async () =>
   JSON.stringify(
     await Promise.all([
-      house.manager.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } }),
-      house.manager.ok(contract.grading.schemes),
-      house.manager.ok(contract.orders.list),
-      house.manager.ok(contract.orders.standing),
-      house.manager.ok(contract.plan.lines),
-      house.manager.ok(contract.bench.tickets),
-      house.manager.ok(contract.counter.stock),
-      house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } }),
+      shop.manager.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } }),
+      shop.manager.ok(contract.grading.schemes),
+      shop.manager.ok(contract.orders.list),
+      shop.manager.ok(contract.orders.standing),
+      shop.manager.ok(contract.plan.lines),
+      shop.manager.ok(contract.bench.tickets),
+      shop.manager.ok(contract.counter.stock),
+      shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } }),
     ]),
   );
 
@@ -184,7 +193,7 @@ describe.each(Object.entries(acts))('%s', (_name, make) => {
   it('is done once, by who saw what stands there', async () => {
     const { route, params, body, version } = await make();
     const send = (seen: number) =>
-      house.manager.send(route, { ...(params ? { params } : {}), raw: { ...body, version: seen } });
+      shop.manager.send(route, { ...(params ? { params } : {}), raw: { ...body, version: seen } });
     const before = await standing();
     for (const seen of [version + 1, ...(version > 1 ? [version - 1] : [])]) {
       const refused = await send(seen);

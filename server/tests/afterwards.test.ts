@@ -8,37 +8,37 @@ import { row, rows, transaction } from '../src/platform/db.ts';
 import { quietly } from '../src/platform/context.ts';
 import { defaultSettings } from '../src/platform/settings.ts';
 import { Kept } from '../src/platform/kept.ts';
-import { landBass, noon, openHouse, type House } from './house.ts';
+import { landBass, noon, openTestShop, type TestShop } from './testShop.ts';
 
 /** What a change leaves to be done happens once, after it is committed, and holds nobody up. */
 describe('printing', () => {
   /** Takes a job and says nothing more, as a printer whose process is frozen. */
   let frozen: Server;
   const taken: Socket[] = [];
-  let house: House;
+  let shop: TestShop;
   let lotId = 0;
   beforeAll(async () => {
     frozen = createServer((socket) => void taken.push(socket.resume()));
     await new Promise<void>((done) => frozen.listen(0, '127.0.0.1', done));
-    house = await openHouse(inject('databaseUrl'), {
+    shop = await openTestShop(inject('databaseUrl'), {
       printerAddress: `127.0.0.1:${(frozen.address() as { port: number }).port}`,
     });
-    ({ lotId } = await landBass(house));
+    ({ lotId } = await landBass(shop));
   });
   afterAll(async () => {
-    await house.close();
+    await shop.close();
     for (const socket of taken) socket.destroy();
     frozen.close();
   });
 
   it('a printer that takes a job and freezes holds no row and no connection of the records', async () => {
     const prints = Array.from({ length: 12 }, () =>
-      house.bench.send(contract.landing.printLabel, { params: { id: lotId }, body: { copies: 1 } }),
+      shop.bench.send(contract.landing.printLabel, { params: { id: lotId }, body: { copies: 1 } }),
     );
     await expect.poll(() => taken.length, { timeout: 8000 }).toBeGreaterThan(0);
     const begun = performance.now();
-    await house.counter.ok(contract.counter.stock);
-    await house.bench.ok(contract.landing.hold, {
+    await shop.counter.ok(contract.counter.stock);
+    await shop.bench.ok(contract.landing.hold, {
       params: { id: lotId },
       body: { version: 2, reason: null },
     });
@@ -50,20 +50,20 @@ describe('printing', () => {
   }, 30_000);
 
   it('what may have been printed is never printed again but by a person', async () => {
-    const [stuck] = await house.bench.ok(contract.jobs.open);
+    const [stuck] = await shop.bench.ok(contract.jobs.open);
     expect(stuck).toMatchObject({
       stuck: true,
       why: expect.stringMatching(/may have been printed/) as string,
     });
-    await house.bench.ok(contract.jobs.drop, { params: { id: stuck!.id } });
-    expect(await house.bench.ok(contract.jobs.open)).toEqual([]);
-    expect((await house.bench.send(contract.jobs.again, { params: { id: stuck!.id } })).status).toBe(404);
+    await shop.bench.ok(contract.jobs.drop, { params: { id: stuck!.id } });
+    expect(await shop.bench.ok(contract.jobs.open)).toEqual([]);
+    expect((await shop.bench.send(contract.jobs.again, { params: { id: stuck!.id } })).status).toBe(404);
   });
 
   it('a repeat of the request prints nothing again and reads as the first', async () => {
     const printer = new Printer(9);
     const server = await startPrinter(0, printer);
-    const other = await openHouse(inject('databaseUrl'), {
+    const other = await openTestShop(inject('databaseUrl'), {
       printerAddress: `127.0.0.1:${(server.address() as { port: number }).port}`,
     });
     try {
@@ -84,14 +84,14 @@ describe('printing', () => {
 });
 
 describe('jobs', () => {
-  let house: House;
+  let shop: TestShop;
   const done: number[] = [];
   let fails = 0;
   let clock = noon;
   let jobs: Jobs;
   beforeAll(async () => {
-    house = await openHouse(inject('databaseUrl'));
-    jobs = new Jobs(house.pool, () => clock, {
+    shop = await openTestShop(inject('databaseUrl'));
+    jobs = new Jobs(shop.pool, () => clock, {
       count: {
         repeatable: true,
         unsure: 'x',
@@ -108,12 +108,12 @@ describe('jobs', () => {
     fails = 0;
     clock = noon;
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
   const add = (n: number, fail = false) =>
-    transaction(house.pool, async (tx) => {
+    transaction(shop.pool, async (tx) => {
       const work = quietly({
         tx,
-        actor: { id: house.staff.bench, name: '', role: 'bench' },
+        actor: { id: shop.staff.bench, name: '', role: 'bench' },
         now: noon,
         settings: defaultSettings,
         kept: new Kept(),
@@ -124,14 +124,14 @@ describe('jobs', () => {
     });
   const state = async (id: number) =>
     (await row<{ state: string; attempts: number }>(
-      house.pool,
+      shop.pool,
       'SELECT state, attempts FROM job WHERE id = ?',
       [id],
     ))!;
 
   it('of a change that is rolled back are not there', async () => {
     await expect(add(1, true)).rejects.toThrow('given up');
-    expect(await rows(house.pool, "SELECT id FROM job WHERE what = 'count 1'")).toEqual([]);
+    expect(await rows(shop.pool, "SELECT id FROM job WHERE what = 'count 1'")).toEqual([]);
   });
 
   it('are done by one of those who try at once', async () => {
@@ -154,7 +154,7 @@ describe('jobs', () => {
 
   it('of a process that died are taken up by another', async () => {
     const id = await add(4);
-    await house.pool.query("UPDATE job SET state = 'running', held_until = ? WHERE id = ?", [
+    await shop.pool.query("UPDATE job SET state = 'running', held_until = ? WHERE id = ?", [
       new Date(noon.getTime() + 60_000),
       id,
     ]);

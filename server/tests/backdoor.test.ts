@@ -12,21 +12,21 @@ import {
   gradeBody,
   landBass,
   noon,
-  openHouse,
+  openTestShop,
   pins,
   proof,
   wholeKey,
-  type House,
-  type Screen,
-} from './house.ts';
+  type TestShop,
+  type ApiClient,
+} from './testShop.ts';
 
-let house: House;
+let shop: TestShop;
 beforeEach(async () => {
-  house = await openHouse(inject('databaseUrl'));
+  shop = await openTestShop(inject('databaseUrl'));
 });
 afterEach(async () => {
-  expect((await proof(house)).faults).toEqual([]);
-  await house.close();
+  expect((await proof(shop)).faults).toEqual([]);
+  await shop.close();
 });
 
 const { landing } = contract;
@@ -43,10 +43,9 @@ const head = {
   drains: 'drains' as const,
   noteRef: 'LM 9',
 };
-const readNote = (text: string, screen: Screen = house.bench) =>
+const readNote = (text: string, screen: ApiClient = shop.bench) =>
   screen.send(landing.readNote, { body: { supplier: head.supplier, text } });
-const lotsOf = async (id: number) =>
-  (await house.bench.ok(landing.deliveries)).find((d) => d.id === id)!.lots;
+const lotsOf = async (id: number) => (await shop.bench.ok(landing.deliveries)).find((d) => d.id === id)!.lots;
 
 describe('a delivery note from CSV', () => {
   it('is matched, previewed, landed whole and remembered for the supplier', async () => {
@@ -56,7 +55,7 @@ describe('a delivery note from CSV', () => {
       [3, 'mackerel', 11_400, []],
     ]);
     const body = { ...head, text: note, columns: preview.columns };
-    const made = await house.bench.ok(landing.importNote, { body });
+    const made = await shop.bench.ok(landing.importNote, { body });
     const lots = await lotsOf(made.id);
     expect(lots.map((l) => [l.code, l.grams, l.weightSource])).toEqual([
       ['261125-H1', 39_660, 'typed'],
@@ -64,7 +63,7 @@ describe('a delivery note from CSV', () => {
     ]);
     const odd = note.replace('Pcs', 'How many').replace('Net kg', 'Kilograms');
     const columns = { ...preview.columns };
-    await house.bench.ok(landing.importNote, { body: { ...body, noteRef: 'LM 10', text: odd, columns } });
+    await shop.bench.ok(landing.importNote, { body: { ...body, noteRef: 'LM 10', text: odd, columns } });
     expect((await readNote(odd)).body).toMatchObject({ remembered: true, columns });
   });
 
@@ -72,13 +71,13 @@ describe('a delivery note from CSV', () => {
     const bad = note.replace('30;11,4', '30;=1+1').replace('Hake', 'Snoek');
     const preview = (await readNote(bad)).body;
     expect(preview.rows.map((r) => r.errors.map((e) => e.field))).toEqual([['species'], ['weight']]);
-    const reply = await house.bench.send(landing.importNote, {
+    const reply = await shop.bench.send(landing.importNote, {
       body: { ...head, text: bad, columns: preview.columns },
     });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors!.map((e) => e.path)).toEqual(['line 2.species', 'line 3.weight']);
-    expect(await house.bench.ok(landing.deliveries)).toEqual([]);
-    expect(await house.bench.ok(landing.suppliers)).toEqual([]);
+    expect(await shop.bench.ok(landing.deliveries)).toEqual([]);
+    expect(await shop.bench.ok(landing.suppliers)).toEqual([]);
   });
 
   it.each([
@@ -107,26 +106,26 @@ describe('a delivery note from CSV', () => {
   it('asks what dressed means until the supplier’s record says it', async () => {
     const dressed = note.replace('GUT', 'dressed');
     expect((await readNote(dressed)).body.rows[0]!.errors[0]!.message).toMatch(/two things/);
-    await landBass(house, false);
-    await house.bench.ok(landing.createDelivery, { body: delivery({ supplier: head.supplier }) });
-    const id = (await house.bench.ok(landing.suppliers)).find((s) => s.name === head.supplier)!.id;
+    await landBass(shop, false);
+    await shop.bench.ok(landing.createDelivery, { body: delivery({ supplier: head.supplier }) });
+    const id = (await shop.bench.ok(landing.suppliers)).find((s) => s.name === head.supplier)!.id;
     const edit = { version: 1, claimWording: 'As agreed', dressedMeans: 'headed_gutted' as const };
-    expect((await house.bench.send(landing.editSupplier, { params: { id }, body: edit })).status).toBe(403);
-    await house.manager.ok(landing.editSupplier, { params: { id }, body: edit });
+    expect((await shop.bench.send(landing.editSupplier, { params: { id }, body: edit })).status).toBe(403);
+    await shop.manager.ok(landing.editSupplier, { params: { id }, body: edit });
     expect((await readNote(dressed)).body.rows[0]!.lot!.condition).toBe('headed_gutted');
   });
 
-  it('is not for the counter', async () => expect((await readNote(note, house.counter)).status).toBe(403));
+  it('is not for the counter', async () => expect((await readNote(note, shop.counter)).status).toBe(403));
 
   it('offers the lots of the delivery before', async () => {
-    const { deliveryId } = await landBass(house, false);
+    const { deliveryId } = await landBass(shop, false);
     const query = { supplier: 'Brannock Boats' };
-    expect(await house.bench.ok(landing.lastLots, { query })).toEqual([]);
-    await house.bench.ok(landing.closeDelivery, {
+    expect(await shop.bench.ok(landing.lastLots, { query })).toEqual([]);
+    await shop.bench.ok(landing.closeDelivery, {
       params: { id: deliveryId },
       body: { version: 1, reason: '' },
     });
-    expect(await house.bench.ok(landing.lastLots, { query })).toMatchObject([
+    expect(await shop.bench.ok(landing.lastLots, { query })).toMatchObject([
       { speciesId: 'sea_bass', pieces: 10 },
     ]);
   });
@@ -134,22 +133,22 @@ describe('a delivery note from CSV', () => {
 
 describe('big fish one by one', () => {
   it('are the lot: their number and their weight', async () => {
-    const { id } = await house.bench.ok(landing.createDelivery, { body: delivery() });
+    const { id } = await shop.bench.ok(landing.createDelivery, { body: delivery() });
     const fish = [4020, 3880].map((grams) => ({ grams, source: 'measured' as const, lengthMm: 720 }));
     const lot = bassLot({ speciesId: 'salmon', condition: 'gutted', pieces: 2, grams: 7900, fish });
-    const made = await house.bench.ok(landing.addLot, { params: { id }, body: lot });
+    const made = await shop.bench.ok(landing.addLot, { params: { id }, body: lot });
     expect((await lotsOf(id)).find((l) => l.id === made.id)!.fish).toEqual(fish);
     for (const [more, path] of [
       [{ pieces: 3 }, 'pieces'],
       [{ grams: 7800 }, 'grams'],
     ] as const) {
-      const reply = await house.bench.send(landing.addLot, { params: { id }, body: { ...lot, ...more } });
+      const reply = await shop.bench.send(landing.addLot, { params: { id }, body: { ...lot, ...more } });
       expect(reply.problem.errors![0]!.path).toBe(path);
     }
   });
 
   it('a gutted flatfish without its slit has its guts in', async () => {
-    const { id } = await house.bench.ok(landing.createDelivery, { body: delivery() });
+    const { id } = await shop.bench.ok(landing.createDelivery, { body: delivery() });
     const plaice = bassLot({
       speciesId: 'plaice',
       condition: 'gutted',
@@ -157,7 +156,7 @@ describe('big fish one by one', () => {
       pieces: 10,
       grams: 5200,
     });
-    const reply = await house.bench.send(landing.addLot, { params: { id }, body: plaice });
+    const reply = await shop.bench.send(landing.addLot, { params: { id }, body: plaice });
     expect(reply.problem.detail).toMatch(/guts are in/);
   });
 });
@@ -173,25 +172,25 @@ describe('a lot at the door', () => {
   };
 
   it('on hold is neither promised nor sold, until it is let go', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const sell = () =>
-      house.counter.send(contract.counter.sell, {
+      shop.counter.send(contract.counter.sell, {
         body: { lines: [{ ...wholeKey(lotId), grams: 460, pieces: 1, source: 'measured', perKg: 2400 }] },
       });
-    await house.bench.ok(landing.hold, {
+    await shop.bench.ok(landing.hold, {
       params: { id: lotId },
       body: { version: 2, reason: 'papers missing' },
     });
     expect((await sell()).problem.detail).toMatch(/hold/i);
-    expect((await house.bench.ok(contract.summary.stages)).stages.grading.hot).toBe('1 held');
-    await house.bench.ok(landing.hold, { params: { id: lotId }, body: { version: 3, reason: null } });
+    expect((await shop.bench.ok(contract.summary.stages)).stages.grading.hot).toBe('1 held');
+    await shop.bench.ok(landing.hold, { params: { id: lotId }, body: { version: 3, reason: null } });
     expect((await sell()).status).toBe(200);
   });
 
   it('is split: the part has its own code, its origin, its grade and its clock', async () => {
-    const { lotId, deliveryId } = await landBass(house);
-    house.clock.now = new Date(noon.getTime() + 6 * 3_600_000);
-    await house.bench.signIn(house.staff.bench, pins.bench);
+    const { lotId, deliveryId } = await landBass(shop);
+    shop.clock.now = new Date(noon.getTime() + 6 * 3_600_000);
+    await shop.bench.signIn(shop.staff.bench, pins.bench);
     const [before] = await lotsOf(deliveryId);
     const body = {
       version: before!.version,
@@ -200,31 +199,31 @@ describe('a lot at the door', () => {
       source: 'measured' as const,
       remarks: 'softer ones',
     };
-    const part = await house.bench.ok(landing.split, { params: { id: lotId }, body });
+    const part = await shop.bench.ok(landing.split, { params: { id: lotId }, body });
     const lots = await lotsOf(deliveryId);
     expect(lots.map((l) => [l.code, l.pieces, l.grams, l.there.grams])).toEqual([
       ['261125-S1', 6, 2800, 2800],
       [part.code, 4, 1800, 1800],
     ]);
     const [one, two] = await Promise.all(
-      [lotId, part.id].map((id) => house.bench.ok(contract.cold.lot, { params: { id } })),
+      [lotId, part.id].map((id) => shop.bench.ok(contract.cold.lot, { params: { id } })),
     );
     expect(two!.rows[0]!.used).toBeCloseTo(one!.rows[0]!.used!, 6);
-    const again = await house.bench.send(landing.split, { params: { id: lotId }, body });
+    const again = await shop.bench.send(landing.split, { params: { id: lotId }, body });
     expect(again.status).toBe(409);
     const all = { ...body, version: before!.version + 1, pieces: 6, grams: 2800 };
-    expect((await house.bench.send(landing.split, { params: { id: lotId }, body: all })).status).toBe(400);
+    expect((await shop.bench.send(landing.split, { params: { id: lotId }, body: all })).status).toBe(400);
   });
 
   it('is claimed: part goes back, the money asked is kept with its words, the sheet is a PDF', async () => {
-    const { lotId } = await landBass(house);
-    const made = await house.bench.ok(landing.claim, { params: { id: lotId }, body: claimBody });
-    const life = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
+    const { lotId } = await landBass(shop);
+    const made = await shop.bench.ok(landing.claim, { params: { id: lotId }, body: claimBody });
+    const life = await shop.bench.ok(contract.cold.lot, { params: { id: lotId } });
     expect(life.rows[0]).toMatchObject({ pieces: 6, grams: 2760 });
-    const close = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const close = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     expect(close.lots[0]!.flow).toMatchObject({ received: 4600, returned: 1840, stock: 2760 });
-    const sheet = await fetch(`${house.base}/api/landing/claims/${made.id}/sheet.pdf`, {
-      headers: { cookie: house.bench.cookie },
+    const sheet = await fetch(`${shop.base}/api/landing/claims/${made.id}/sheet.pdf`, {
+      headers: { cookie: shop.bench.cookie },
     });
     expect(sheet.headers.get('content-type')).toBe('application/pdf');
     expect(
@@ -232,52 +231,52 @@ describe('a lot at the door', () => {
         .subarray(0, 5)
         .toString(),
     ).toBe('%PDF-');
-    expect((await fetch(`${house.base}/api/landing/claims/${made.id}/sheet.pdf`)).status).toBe(401);
-    const counter = { headers: { cookie: house.counter.cookie } };
-    expect((await fetch(`${house.base}/api/landing/claims/${made.id}/sheet.pdf`, counter)).status).toBe(403);
+    expect((await fetch(`${shop.base}/api/landing/claims/${made.id}/sheet.pdf`)).status).toBe(401);
+    const counter = { headers: { cookie: shop.counter.cookie } };
+    expect((await fetch(`${shop.base}/api/landing/claims/${made.id}/sheet.pdf`, counter)).status).toBe(403);
     const settle = { params: { id: made.id }, body: { money: 2000 } };
-    expect((await house.bench.send(landing.settle, settle)).status).toBe(403);
-    await house.manager.ok(landing.settle, settle);
-    expect((await house.manager.send(landing.settle, settle)).status).toBe(409);
+    expect((await shop.bench.send(landing.settle, settle)).status).toBe(403);
+    await shop.manager.ok(landing.settle, settle);
+    expect((await shop.manager.send(landing.settle, settle)).status).toBe(409);
   });
 
   it('of more fish than are there, or promised ones, is refused; a rejected lot drafts its reason', async () => {
-    const { lotId } = await landBass(house, false);
-    await house.bench.ok(contract.grading.record, {
+    const { lotId } = await landBass(shop, false);
+    await shop.bench.ok(contract.grading.record, {
       params: { id: lotId },
       body: gradeBody({ fish: [{ ...fresh, smell: 3 }], verdict: 'reject' }),
     });
-    const { draft } = await house.bench.ok(landing.claims, { params: { id: lotId } });
+    const { draft } = await shop.bench.ok(landing.claims, { params: { id: lotId } });
     expect(draft).toMatch(/Rejected at grading; smell: sour/);
-    const reply = await house.bench.send(landing.claim, {
+    const reply = await shop.bench.send(landing.claim, {
       params: { id: lotId },
       body: { ...claimBody, pieces: 11, grams: 5000 },
     });
     expect(reply.problem.errors![0]!.path).toBe('pieces');
-    await house.bench.ok(landing.claim, {
+    await shop.bench.ok(landing.claim, {
       params: { id: lotId },
       body: { ...claimBody, pieces: 10, grams: 4600, outcome: 'bin' },
     });
   });
 
   it('and all that is in the supplier’s record', async () => {
-    const { lotId } = await landBass(house);
-    await house.bench.ok(landing.claim, { params: { id: lotId }, body: { ...claimBody, outcome: 'keep' } });
-    const [supplier] = await house.bench.ok(landing.suppliers);
-    const record = await house.bench.ok(landing.supplier, { params: { id: supplier!.id } });
+    const { lotId } = await landBass(shop);
+    await shop.bench.ok(landing.claim, { params: { id: lotId }, body: { ...claimBody, outcome: 'keep' } });
+    const [supplier] = await shop.bench.ok(landing.suppliers);
+    const record = await shop.bench.ok(landing.supplier, { params: { id: supplier!.id } });
     expect(record).toMatchObject({ deliveries: 1, lots: 1, grams: 4600, verdicts: { accept: 1 } });
     expect(record.marks[0]!.value).toBe(90);
     expect(record.ages[0]!.value).toBeCloseTo(0.5, 9);
     expect(record.claims[0]).toMatchObject({ outcome: 'keep', money: 2668, settledMoney: null });
-    expect((await house.counter.send(landing.supplier, { params: { id: supplier!.id } })).status).toBe(403);
+    expect((await shop.counter.send(landing.supplier, { params: { id: supplier!.id } })).status).toBe(403);
   });
 });
 
 describe('photos', () => {
   const send = (lotId: number, body: Buffer, key: string = randomUUID()) =>
-    fetch(`${house.base}/api/landing/lots/${lotId}/photos`, {
+    fetch(`${shop.base}/api/landing/lots/${lotId}/photos`, {
       method: 'POST',
-      headers: { cookie: house.bench.cookie, 'content-type': 'image/png', 'idempotency-key': key },
+      headers: { cookie: shop.bench.cookie, 'content-type': 'image/png', 'idempotency-key': key },
       body: new Uint8Array(body),
     });
   const picture = (width: number) =>
@@ -287,13 +286,13 @@ describe('photos', () => {
       .toBuffer();
 
   it('are re-encoded, made smaller, and keep nothing of the camera; a repeat is kept once', async () => {
-    const { lotId } = await landBass(house, false);
+    const { lotId } = await landBass(shop, false);
     const [bytes, key] = [await picture(2400), randomUUID()];
     for (let i = 0; i < 2; i++) expect((await send(lotId, bytes, key)).status).toBe(200);
-    const photos = await house.counter.ok(landing.photos, { params: { id: lotId } });
+    const photos = await shop.counter.ok(landing.photos, { params: { id: lotId } });
     expect(photos.map((p) => [p.width, p.height])).toEqual([[1600, 600]]);
-    const kept = await fetch(`${house.base}/api/landing/photos/${photos[0]!.id}`, {
-      headers: { cookie: house.bench.cookie },
+    const kept = await fetch(`${shop.base}/api/landing/photos/${photos[0]!.id}`, {
+      headers: { cookie: shop.bench.cookie },
     });
     const meta = await sharp(Buffer.from(await kept.arrayBuffer())).metadata();
     expect(meta).toMatchObject({ format: 'jpeg', width: 1600 });
@@ -305,15 +304,15 @@ describe('photos', () => {
     ['nothing', Buffer.alloc(0)],
     ['a script', Buffer.from('<svg onload="x"></sv')],
   ])('%s is no picture', async (_name, bytes) => {
-    const { lotId } = await landBass(house, false);
+    const { lotId } = await landBass(shop, false);
     const reply = await send(lotId, bytes);
     expect(reply.status).toBe(400);
     expect(((await reply.json()) as { detail: string }).detail).toMatch(/no picture/);
-    expect(await rows(house.pool, 'SELECT id FROM photo')).toEqual([]);
+    expect(await rows(shop.pool, 'SELECT id FROM photo')).toEqual([]);
   });
 
   it('are JPEG, PNG and WebP by what is in them, whatever they are called', async () => {
-    const { lotId } = await landBass(house, false);
+    const { lotId } = await landBass(shop, false);
     const image = sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } });
     const svg = Buffer.from(
       '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>',
@@ -333,14 +332,14 @@ describe('photos', () => {
   });
 
   it('that take long to read keep nobody from signing in, and too many at once are told to wait', async () => {
-    const { lotId } = await landBass(house, false);
+    const { lotId } = await landBass(shop, false);
     const big = await sharp({ create: { width: 7000, height: 7000, channels: 3, background: '#456' } })
       .png()
       .toBuffer();
     const under = Array.from({ length: 16 }, () => send(lotId, big).then((r) => r.status));
     const read: number[] = [];
     for (const photo of under) void photo.then((status) => status === 200 && read.push(status));
-    await house.counter.signIn(house.staff.counter, pins.counter);
+    await shop.counter.signIn(shop.staff.counter, pins.counter);
     const readAtSignIn = read.length;
     const statuses = await Promise.all(under);
     expect(readAtSignIn).toBeLessThan(statuses.filter((s) => s === 200).length);
@@ -348,7 +347,7 @@ describe('photos', () => {
   });
 
   it('of more than 12 MB is refused before it is read', async () => {
-    const { lotId } = await landBass(house, false);
+    const { lotId } = await landBass(shop, false);
     expect((await send(lotId, Buffer.alloc(12_600_000))).status).toBe(400);
   });
 });
@@ -365,24 +364,24 @@ describe('labels', () => {
     expect(printer.labels).toBe(1);
     server.close();
     expect(await new PrinterAdapter('127.0.0.1:9').print(pdf, 1)).toBe('away');
-    const { lotId } = await landBass(house, false);
-    const reply = await house.bench.send(landing.printLabel, { params: { id: lotId }, body: { copies: 1 } });
+    const { lotId } = await landBass(shop, false);
+    const reply = await shop.bench.send(landing.printLabel, { params: { id: lotId }, body: { copies: 1 } });
     expect(reply.body).toMatchObject({ printed: 0, why: expect.stringMatching(/does not answer/) as string });
   });
 
   it('are a page of their size for anyone signed in', async () => {
-    const { lotId } = await landBass(house, false);
-    await house.counter.signIn(house.staff.counter, pins.counter);
-    const label = await fetch(`${house.base}/api/landing/lots/${lotId}/label.pdf`, {
-      headers: { cookie: house.counter.cookie },
+    const { lotId } = await landBass(shop, false);
+    await shop.counter.signIn(shop.staff.counter, pins.counter);
+    const label = await fetch(`${shop.base}/api/landing/lots/${lotId}/label.pdf`, {
+      headers: { cookie: shop.counter.cookie },
     });
     const text = Buffer.from(await label.arrayBuffer()).toString('latin1');
     // 100 x 70 mm in points.
     expect(text).toMatch(/MediaBox \[0 0 283\.46\d* 198\.42\d*\]/);
     expect(
       (
-        await fetch(`${house.base}/api/landing/lots/999/label.pdf`, {
-          headers: { cookie: house.counter.cookie },
+        await fetch(`${shop.base}/api/landing/lots/999/label.pdf`, {
+          headers: { cookie: shop.counter.cookie },
         })
       ).status,
     ).toBe(404);

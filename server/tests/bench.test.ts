@@ -8,35 +8,35 @@ import {
   fourFillets,
   fresh,
   gradeBody,
-  houseForEach,
+  shopForEach,
   landBass,
-  openHouse,
+  openTestShop,
   pins,
   proof,
   start,
   sweep,
   toBench,
-  type House,
-} from './house.ts';
+  type TestShop,
+} from './testShop.ts';
 
-let house: House;
+let shop: TestShop;
 let printer: Printer;
 let printerServer: Server;
 beforeAll(async () => {
   printer = new Printer(3);
   printerServer = await startPrinter(0, printer);
   const { port } = printerServer.address() as { port: number };
-  house = await openHouse(inject('databaseUrl'), { printerAddress: `127.0.0.1:${port}` });
+  shop = await openTestShop(inject('databaseUrl'), { printerAddress: `127.0.0.1:${port}` });
 });
 afterAll(async () => {
-  await house.close();
+  await shop.close();
   printerServer.close();
 });
 
-const ways = (id: number) => house.bench.ok(contract.bench.ways, { params: { id } });
-const at = (id: number): Promise<Ticket> => house.bench.ok(contract.bench.ticket, { params: { id } });
+const ways = (id: number) => shop.bench.ok(contract.bench.ways, { params: { id } });
+const at = (id: number): Promise<Ticket> => shop.bench.ok(contract.bench.ticket, { params: { id } });
 /** Two large bass of 1.5 kg: big enough for a joint, steaks and a tail. */
-const bigBass = () => landBass(house, true, { pieces: 2, grams: 3000 });
+const bigBass = () => landBass(shop, true, { pieces: 2, grams: 3000 });
 const line = (form: string, more: object = {}) => ({
   speciesId: 'sea_bass',
   form,
@@ -50,20 +50,20 @@ const line = (form: string, more: object = {}) => ({
 describe('several forms from one fish', () => {
   it('serves two customers and the counter from one ticket, every gram once', async () => {
     await bigBass();
-    const { tickets } = await toBench(house, fourFillets({ lines: [line('steaks', { pieces: 2 })] }));
-    const other = await house.counter.ok(contract.orders.take, {
+    const { tickets } = await toBench(shop, fourFillets({ lines: [line('steaks', { pieces: 2 })] }));
+    const other = await shop.counter.ok(contract.orders.take, {
       body: fourFillets({ customer: 'Quill', lines: [line('steaks'), line('butterflied_tail')] }),
     });
-    const mine = (await house.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id);
+    const mine = (await shop.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id);
     for (const l of mine) {
       const { version } = await at(tickets[0]!);
-      await house.bench.ok(contract.bench.addCut, {
+      await shop.bench.ok(contract.bench.addCut, {
         params: { id: tickets[0]! },
         body: { version, lineId: l.id, form: l.form, pieces: null, pieceGrams: null, totalGrams: null },
       });
     }
-    expect((await house.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id)).toEqual([]);
-    const ticket = await start(house, tickets[0]!);
+    expect((await shop.bench.ok(contract.plan.lines)).filter((l) => l.orderId === other.id)).toEqual([]);
+    const ticket = await start(shop, tickets[0]!);
     expect(ticket.stepIds).toEqual(expect.arrayContaining(['slices', 'open_tail', 'sweep']));
     const weigh = (
       cutId: number | null,
@@ -72,7 +72,7 @@ describe('several forms from one fish', () => {
       grams: number,
       pieces: number,
     ) =>
-      house.bench.ok(contract.bench.weigh, {
+      shop.bench.ok(contract.bench.weigh, {
         params: { id: ticket.id },
         body: { cutId, kind, item, grams, pieces, source: 'measured' },
       });
@@ -81,13 +81,13 @@ describe('several forms from one fish', () => {
     await weigh(quill.id, 'order', 'steaks', 199, 1);
     await weigh(null, 'counter', 'steaks', 187, 1);
     await weigh(tail.id, 'order', 'butterflied_tail', 201, 1);
-    await sweep(house, ticket.id);
+    await sweep(shop, ticket.id);
     const { version } = await at(ticket.id);
-    await house.bench.ok(contract.bench.close, {
+    await shop.bench.ok(contract.bench.close, {
       params: { id: ticket.id },
       body: { version, reason: 'frames went to the cat' },
     });
-    const orders = await house.counter.ok(contract.orders.list);
+    const orders = await shop.counter.ok(contract.orders.list);
     const ready = orders.flatMap((o) =>
       o.lines.map((l) => [o.customer, l.form, l.readyGrams, l.readyPieces]),
     );
@@ -99,7 +99,7 @@ describe('several forms from one fish', () => {
       ]),
     );
     const quillOrder = orders.find((o) => o.customer === 'Quill')!;
-    const sold = await house.counter.ok(contract.orders.handOver, {
+    const sold = await shop.counter.ok(contract.orders.handOver, {
       params: { id: quillOrder.id },
       body: {
         version: quillOrder.version,
@@ -107,24 +107,24 @@ describe('several forms from one fish', () => {
       },
     });
     expect(sold.total).toBe(199 + 201);
-    const pellOrder = (await house.counter.ok(contract.orders.list)).find((o) => o.customer === 'Pell')!;
-    await house.counter.ok(contract.orders.cancel, {
+    const pellOrder = (await shop.counter.ok(contract.orders.list)).find((o) => o.customer === 'Pell')!;
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: pellOrder.id },
       body: { version: pellOrder.version, reason: 'not collected' },
     });
-    const back = (await house.counter.ok(contract.counter.stock)).find(
+    const back = (await shop.counter.ok(contract.counter.stock)).find(
       (r) => r.item === 'steaks' && r.batch === ticket.id,
     )!;
     expect([back.grams, back.pieces]).toEqual([403 + 187, 3]);
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 
   it('refuses what cannot come from that fish, and gives a line back to the plan', async () => {
     await bigBass();
-    const { tickets } = await toBench(house, fourFillets({ lines: [line('steaks')] }));
+    const { tickets } = await toBench(shop, fourFillets({ lines: [line('steaks')] }));
     const ticket = await at(tickets[0]!);
     const add = (form: string, version = ticket.version) =>
-      house.bench.send(contract.bench.addCut, {
+      shop.bench.send(contract.bench.addCut, {
         params: { id: ticket.id },
         body: { version, lineId: null, form, pieces: 1, pieceGrams: 300, totalGrams: null },
       });
@@ -136,21 +136,21 @@ describe('several forms from one fish', () => {
     const now = await at(ticket.id);
     expect(now.cuts.map((c) => c.form)).toEqual(['steaks', 'boneless_joint']);
     const dropped = (cutId: number, version: number) =>
-      house.bench.send(contract.bench.dropCut, { params: { id: ticket.id, cutId }, body: { version } });
+      shop.bench.send(contract.bench.dropCut, { params: { id: ticket.id, cutId }, body: { version } });
     expect((await dropped(now.cuts[0]!.id, now.version)).status).toBe(200);
-    expect((await house.bench.ok(contract.plan.lines)).some((l) => l.form === 'steaks')).toBe(true);
+    expect((await shop.bench.ok(contract.plan.lines)).some((l) => l.form === 'steaks')).toBe(true);
     expect((await dropped(now.cuts[1]!.id, now.version + 1)).problem.detail).toMatch(/only form/);
   });
 
   it('puts the fish back before anything is weighed, waiting or begun', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const free = async () =>
-      (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId && r.item === 'whole')!;
+      (await shop.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId && r.item === 'whole')!;
     for (const begun of [false, true]) {
-      const { tickets, orderId } = await toBench(house);
+      const { tickets, orderId } = await toBench(shop);
       const params = { id: tickets[0]! };
       if (begun) {
-        const t = await start(house, tickets[0]!);
+        const t = await start(shop, tickets[0]!);
         const weight = {
           cutId: t.cuts[0]!.id,
           kind: 'order' as const,
@@ -159,37 +159,37 @@ describe('several forms from one fish', () => {
           pieces: 1,
           source: 'measured' as const,
         };
-        const { id: weightId } = await house.bench.ok(contract.bench.weigh, { params, body: weight });
+        const { id: weightId } = await shop.bench.ok(contract.bench.weigh, { params, body: weight });
         const { version } = await at(tickets[0]!);
-        expect((await house.bench.send(contract.bench.withdraw, { params, body: { version } })).status).toBe(
+        expect((await shop.bench.send(contract.bench.withdraw, { params, body: { version } })).status).toBe(
           409,
         );
-        const made = await house.bench.ok(contract.labels.make, {
+        const made = await shop.bench.ok(contract.labels.make, {
           params: { ...params, weightId },
           body: { size: '58x40', print: false },
         });
-        await house.bench.ok(contract.bench.strike, { params: { ...params, weightId } });
-        const face = await house.bench.ok(contract.labels.one, { params: { id: made.id } });
+        await shop.bench.ok(contract.bench.strike, { params: { ...params, weightId } });
+        const face = await shop.bench.ok(contract.labels.one, { params: { id: made.id } });
         expect(face.voided).toBe('weight taken back');
       }
       const { version } = await at(tickets[0]!);
-      await house.bench.ok(contract.bench.withdraw, { params, body: { version } });
-      expect((await house.bench.send(contract.bench.ticket, { params })).status).toBe(404);
-      const line = (await house.bench.ok(contract.plan.lines)).find((l) => l.orderId === orderId)!;
+      await shop.bench.ok(contract.bench.withdraw, { params, body: { version } });
+      expect((await shop.bench.send(contract.bench.ticket, { params })).status).toBe(404);
+      const line = (await shop.bench.ok(contract.plan.lines)).find((l) => l.orderId === orderId)!;
       expect(line.state).toBe(begun ? 'open' : 'planned');
-      const { orders } = { orders: await house.counter.ok(contract.orders.list) };
+      const { orders } = { orders: await shop.counter.ok(contract.orders.list) };
       const order = orders.find((o) => o.id === orderId)!;
-      await house.counter.ok(contract.orders.cancel, {
+      await shop.counter.ok(contract.orders.cancel, {
         params: { id: orderId },
         body: { version: order.version, reason: 'test' },
       });
     }
     expect(await free()).toMatchObject({ grams: 4600, pieces: 10, freePieces: 10 });
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 
   it('cuts for the counter without an order, and keeps its fish from being promised twice', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const body = {
       lotId,
       fish: 6,
@@ -199,18 +199,18 @@ describe('several forms from one fish', () => {
       pieceGrams: 110,
       totalGrams: null,
     };
-    const made = await house.bench.ok(contract.bench.make, { body });
-    const held = (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
+    const made = await shop.bench.ok(contract.bench.make, { body });
+    const held = (await shop.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
     expect(held.freePieces).toBe(4);
-    expect((await house.bench.send(contract.bench.make, { body })).problem.detail).toMatch(
+    expect((await shop.bench.send(contract.bench.make, { body })).problem.detail).toMatch(
       /4 fish that are not promised/,
     );
-    const ticket = await cut(house, made.id);
-    await house.bench.ok(contract.bench.close, {
+    const ticket = await cut(shop, made.id);
+    await shop.bench.ok(contract.bench.close, {
       params: { id: made.id },
       body: { version: ticket.version, reason: '' },
     });
-    const cutStock = (await house.counter.ok(contract.counter.stock)).find(
+    const cutStock = (await shop.counter.ok(contract.counter.stock)).find(
       (r) => r.batch === made.id && r.item === 'fillet_skin_on',
     )!;
     expect(cutStock.pieces).toBe(12);
@@ -219,48 +219,46 @@ describe('several forms from one fish', () => {
 
 describe('the board', () => {
   async function begun() {
-    await landBass(house);
-    const { tickets } = await toBench(house);
-    return start(house, tickets[0]!);
+    await landBass(shop);
+    const { tickets } = await toBench(shop);
+    return start(shop, tickets[0]!);
   }
 
   it('keeps time by step and cutter, stands still in a pause, and changes hands', async () => {
     const t = await begun();
     const params = { id: t.id };
     const later = (minutes: number) =>
-      (house.clock.now = new Date(house.clock.now.getTime() + minutes * 60_000));
+      (shop.clock.now = new Date(shop.clock.now.getTime() + minutes * 60_000));
     expect(t.cutter!.name).toBe('The bench');
     later(2);
-    await house.bench.ok(contract.bench.step, { params, body: { step: 'fillet_first' } });
+    await shop.bench.ok(contract.bench.step, { params, body: { step: 'fillet_first' } });
     later(3);
-    await house.bench.ok(contract.bench.pause, { params, body: { why: 'a customer' } });
+    await shop.bench.ok(contract.bench.pause, { params, body: { why: 'a customer' } });
     later(20);
     expect((await at(t.id)).paused).toBe('a customer');
-    await house.bench.ok(contract.bench.pause, { params, body: { why: null } });
+    await shop.bench.ok(contract.bench.pause, { params, body: { why: null } });
     expect((await at(t.id)).stepSeconds).toBe(180);
     expect(
-      (await house.manager.send(contract.bench.step, { params, body: { step: 'trim' } })).problem.detail,
+      (await shop.manager.send(contract.bench.step, { params, body: { step: 'trim' } })).problem.detail,
     ).toMatch(/The bench is cutting.*take it over/);
     const { version } = await at(t.id);
-    const take = { params, body: { version, to: house.staff.manager } };
+    const take = { params, body: { version, to: shop.staff.manager } };
     expect(
-      (await house.bench.send(contract.bench.hand, { params, body: { version, to: house.staff.counter } }))
+      (await shop.bench.send(contract.bench.hand, { params, body: { version, to: shop.staff.counter } }))
         .status,
     ).toBe(400);
-    await house.manager.ok(contract.bench.hand, take);
-    expect((await house.bench.send(contract.bench.hand, take)).status).toBe(409);
-    expect((await house.bench.send(contract.bench.step, { params, body: { step: 'trim' } })).status).toBe(
-      409,
-    );
-    await house.manager.ok(contract.bench.step, { params, body: { step: 'trim' } });
+    await shop.manager.ok(contract.bench.hand, take);
+    expect((await shop.bench.send(contract.bench.hand, take)).status).toBe(409);
+    expect((await shop.bench.send(contract.bench.step, { params, body: { step: 'trim' } })).status).toBe(409);
+    await shop.manager.ok(contract.bench.step, { params, body: { step: 'trim' } });
   });
 
   it('goes on where it was when a method takes its step away', async () => {
     const t = await begun();
     const params = { id: t.id };
     const method = (question: string, way: string | null) =>
-      house.bench.send(contract.bench.methods, { params, body: { question, method: way } });
-    await house.bench.ok(contract.bench.step, { params, body: { step: 'head' } });
+      shop.bench.send(contract.bench.methods, { params, body: { question, method: way } });
+    await shop.bench.ok(contract.bench.step, { params, body: { step: 'head' } });
     expect((await method('head', 'on_last')).status).toBe(200);
     const now = await at(t.id);
     expect(now.stepIds).not.toContain('head');
@@ -277,22 +275,22 @@ describe('the board', () => {
 
   it('lets timers run on, answered once', async () => {
     const t = await begun();
-    const { id } = await house.bench.ok(contract.bench.startTimer, {
+    const { id } = await shop.bench.ok(contract.bench.startTimer, {
       params: { id: t.id },
       body: { name: 'salt off', minutes: 30 },
     });
-    const running = await house.counter.ok(contract.bench.timers);
+    const running = await shop.counter.ok(contract.bench.timers);
     expect(running.find((x) => x.id === id)).toMatchObject({ ticketId: t.id, name: 'salt off' });
-    expect((await house.counter.ok(contract.summary.stages)).due.map((d) => d.title)).toContain('salt off');
-    const answer = () => house.bench.send(contract.bench.answerTimer, { params: { id } });
+    expect((await shop.counter.ok(contract.summary.stages)).due.map((d) => d.title)).toContain('salt off');
+    const answer = () => shop.bench.send(contract.bench.answerTimer, { params: { id } });
     expect([(await answer()).status, (await answer()).status]).toEqual([200, 409]);
   });
 
   it('does like work once for several tickets that are begun', async () => {
     const [a, b] = [await begun(), await begun()];
-    const waiting = (await toBench(house)).tickets[0]!;
+    const waiting = (await toBench(shop)).tickets[0]!;
     const both = (tickets: number[], step = 'scale') =>
-      house.bench.send(contract.bench.batch, { body: { step, tickets } });
+      shop.bench.send(contract.bench.batch, { body: { step, tickets } });
     expect((await both([a.id, waiting])).problem.detail).toMatch(/not begun/);
     expect((await both([a.id, b.id], 'strips')).status).toBe(400);
     expect((await both([a.id, b.id])).body).toEqual({ done: 2 });
@@ -303,7 +301,7 @@ describe('the board', () => {
   it('signs pass two only after pass one, and keeps where bones broke', async () => {
     const t = await begun();
     const sign = (pass: 1 | 2, broken: string[] = []) =>
-      house.bench.send(contract.bench.sweep, { params: { id: t.id }, body: { pass, found: 1, broken } });
+      shop.bench.send(contract.bench.sweep, { params: { id: t.id }, body: { pass, found: 1, broken } });
     expect((await sign(2)).status).toBe(409);
     await sign(1, ['belly edge']);
     await sign(2);
@@ -311,7 +309,7 @@ describe('the board', () => {
       one: { found: 1, broken: ['belly edge'] },
       two: { by: 'The bench' },
     });
-    await house.bench.ok(contract.bench.frame, { params: { id: t.id }, body: { grade: 2 } });
+    await shop.bench.ok(contract.bench.frame, { params: { id: t.id }, body: { grade: 2 } });
     expect((await at(t.id)).frameGrade).toBe(2);
   });
 
@@ -320,7 +318,7 @@ describe('the board', () => {
     async (source) => {
       const t = await begun();
       const weigh = (more: object = {}) =>
-        house.bench.send(contract.bench.weigh, {
+        shop.bench.send(contract.bench.weigh, {
           params: { id: t.id },
           body: {
             cutId: t.cuts[0]!.id,
@@ -336,7 +334,7 @@ describe('the board', () => {
       expect((await weigh()).problem.errors![0]!.path).toBe('again');
       expect((await weigh({ again: true })).status).toBe(200);
       expect((await weigh({ grams: 113 })).status).toBe(200);
-      house.clock.now = new Date(house.clock.now.getTime() + 10_000);
+      shop.clock.now = new Date(shop.clock.now.getTime() + 10_000);
       expect((await weigh({ grams: 113 })).status).toBe(200);
       expect((await at(t.id)).weighOuts[0]).toMatchObject({ tub: 'tray', tareGrams: 38 });
     },
@@ -347,14 +345,14 @@ describe('labels', () => {
   let ticket: Ticket;
   let weighId: number;
   beforeAll(async () => {
-    await house.manager.ok(contract.prices.set, {
+    await shop.manager.ok(contract.prices.set, {
       body: { speciesId: 'sea_bass', item: 'fillet_skin_on', was: null, perKg: 4130 },
     });
-    ticket = await cut(house, (await landBass(house), await toBench(house)).tickets[0]!);
+    ticket = await cut(shop, (await landBass(shop), await toBench(shop)).tickets[0]!);
     weighId = ticket.weighOuts[0]!.id;
   });
   const make = (print = true) =>
-    house.bench.ok(contract.labels.make, {
+    shop.bench.ok(contract.labels.make, {
       params: { id: ticket.id, weightId: weighId },
       body: { size: '58x40', print },
     });
@@ -363,7 +361,7 @@ describe('labels', () => {
     const made = await make();
     expect(made).toMatchObject({ printed: true, why: null });
     expect((await make(false)).id).toBe(made.id);
-    const face = await house.counter.ok(contract.labels.one, { params: { id: made.id } });
+    const face = await shop.counter.ok(contract.labels.one, { params: { id: made.id } });
     const grams = ticket.weighOuts[0]!.grams;
     expect(face).toMatchObject({
       grams,
@@ -379,18 +377,18 @@ describe('labels', () => {
     expect(pdf.startsWith('%PDF')).toBe(true);
     // 58 x 40 mm in points.
     expect(/MediaBox \[0 0 164\.4\d* 113\.3\d*\]/.test(pdf)).toBe(true);
-    const svg = await fetch(`${house.base}/api/labels/${made.id}/code.svg`, {
-      headers: { cookie: house.bench.cookie },
+    const svg = await fetch(`${shop.base}/api/labels/${made.id}/code.svg`, {
+      headers: { cookie: shop.bench.cookie },
     });
     expect(await svg.text()).toMatch(/^<svg/);
   });
 
   it('is read back from both its codes, and says when it is void', async () => {
     const { id } = await make(false);
-    const face = await house.bench.ok(contract.labels.one, { params: { id } });
-    const read = (code: string) => house.counter.send(contract.labels.read, { query: { code } });
+    const face = await shop.bench.ok(contract.labels.one, { params: { id } });
+    const read = (code: string) => shop.counter.send(contract.labels.read, { query: { code } });
     expect((await read(face.priceCode!)).body).toMatchObject({ title: face.title, price: face.price });
-    const stored = await house.pool.query(
+    const stored = await shop.pool.query(
       "SELECT JSON_VALUE(content, '$.scan') AS scan FROM label WHERE id = ?",
       [id],
     );
@@ -399,9 +397,9 @@ describe('labels', () => {
     expect((await read(scan)).body).toMatchObject({ title: face.title, useBy: face.useBy, voided: null });
     for (const wrong of ['2100001604685', 'nothing', '(10)261125-Z9'])
       expect((await read(wrong)).status).toBe(400);
-    await house.bench.ok(contract.labels.void, { params: { id }, body: { why: 'smudged' } });
+    await shop.bench.ok(contract.labels.void, { params: { id }, body: { why: 'smudged' } });
     expect((await read(scan)).body.voided).toBe('smudged');
-    expect((await house.bench.send(contract.labels.print, { params: { id } })).status).toBe(409);
+    expect((await shop.bench.send(contract.labels.print, { params: { id } })).status).toBe(409);
     expect((await make(false)).id).not.toBe(id);
   });
 
@@ -410,16 +408,16 @@ describe('labels', () => {
     const made = await make();
     expect(made.printed).toBe(false);
     expect(made.why).toMatch(/out of labels/);
-    const again = await house.bench.ok(contract.labels.print, { params: { id: made.id } });
+    const again = await shop.bench.ok(contract.labels.print, { params: { id: made.id } });
     expect(again).toMatchObject({ printed: false, why: made.why });
-    await fetch(`${house.base}${contract.devices.printer.path}`, {
+    await fetch(`${shop.base}${contract.devices.printer.path}`, {
       method: 'POST',
-      headers: { cookie: house.bench.cookie, 'content-type': 'application/json' },
+      headers: { cookie: shop.bench.cookie, 'content-type': 'application/json' },
       body: JSON.stringify({ labels: 5 }),
     });
     await expect.poll(() => printer.labels).toBe(5);
-    await house.bench.ok(contract.labels.print, { params: { id: made.id } });
-    const today = await house.bench.ok(contract.labels.today);
+    await shop.bench.ok(contract.labels.print, { params: { id: made.id } });
+    const today = await shop.bench.ok(contract.labels.today);
     expect(today.find((l) => l.id === made.id)).toMatchObject({ prints: 1 });
     expect(today.filter((l) => l.voided === 'smudged')).toHaveLength(1);
   });
@@ -439,120 +437,120 @@ describe('the shop’s own ways', () => {
     kitchen: '',
     off: false,
   };
-  const book = () => house.manager.ok(contract.forms.book);
+  const book = () => shop.manager.ok(contract.forms.book);
 
   it('adds a form that can be ordered, cut and explained, one manager after another', async () => {
     const { version } = await book();
     const save = (form: object, v = version) =>
-      house.manager.send(contract.forms.save, { body: { version: v, form: { ...own, ...form } } });
+      shop.manager.send(contract.forms.save, { body: { version: v, form: { ...own, ...form } } });
     expect((await save({ id: 'dice' })).problem.errors![0]!.path).toBe('form.like');
     expect((await save({ like: 'no_such' })).status).toBe(400);
     expect((await save({ name: 'steaks' })).problem.errors![0]!.path).toBe('form.name');
     expect((await save({})).status).toBe(200);
     expect((await save({ name: 'other' })).status).toBe(409);
-    await landBass(house);
+    await landBass(shop);
     const dice = line('own:dice', { pieces: null, pieceGrams: null, totalGrams: 150 });
-    const { tickets } = await toBench(house, fourFillets({ lines: [dice] }));
-    const ticket = await cut(house, tickets[0]!);
+    const { tickets } = await toBench(shop, fourFillets({ lines: [dice] }));
+    const ticket = await cut(shop, tickets[0]!);
     expect(ticket.cuts[0]!.formName).toBe('chowder dice');
     expect(ticket.stepIds).toContain('skin');
-    await house.bench.ok(contract.bench.close, {
+    await shop.bench.ok(contract.bench.close, {
       params: { id: ticket.id },
       body: { version: ticket.version, reason: 'x' },
     });
     await save({ off: true }, version + 1);
-    const order = await house.counter.send(contract.orders.take, { body: fourFillets({ lines: [dice] }) });
+    const order = await shop.counter.send(contract.orders.take, { body: fourFillets({ lines: [dice] }) });
     expect(order.problem.errors![0]!.path).toBe('lines.0.form');
   });
 
   it('takes one of two managers who save at once, and every tub two screens weigh at once', async () => {
     const { version } = await book();
     const save = (name: string) =>
-      house.manager.send(contract.forms.save, {
+      shop.manager.send(contract.forms.save, {
         body: { version, form: { ...own, id: `own:${name}`, name } },
       });
     const saved = await Promise.all(['pie', 'soup', 'stew'].map(save));
     expect(saved.map((r) => r.status).sort()).toEqual([200, 409, 409]);
     const names = ['a', 'b', 'c', 'd', 'e'];
     await Promise.all(
-      names.map((name, i) => house.bench.ok(contract.bench.keepTub, { body: { name, grams: 100 + i } })),
+      names.map((name, i) => shop.bench.ok(contract.bench.keepTub, { body: { name, grams: 100 + i } })),
     );
-    await house.bench.ok(contract.bench.keepTub, { body: { name: 'c', grams: null } });
-    const tubs = (await house.counter.ok(contract.bench.tubs)).map((t) => t.name);
+    await shop.bench.ok(contract.bench.keepTub, { body: { name: 'c', grams: null } });
+    const tubs = (await shop.counter.ok(contract.bench.tubs)).map((t) => t.name);
     expect(tubs).toEqual(expect.arrayContaining(['tray', 'a', 'b', 'd', 'e']));
     expect(tubs).not.toContain('c');
   });
 
   it('lets the shop and the cutter choose methods, and nobody choose nonsense', async () => {
-    const t = await start(house, (await landBass(house), await toBench(house)).tickets[0]!);
+    const t = await start(shop, (await landBass(shop), await toBench(shop)).tickets[0]!);
     const way = async () => (await ways(t.id)).find((s) => s.question === 'membrane')!;
     expect(await way()).toMatchObject({ method: 'left', by: 'default' });
-    await house.manager.ok(contract.forms.shopMethods, {
+    await shop.manager.ok(contract.forms.shopMethods, {
       body: { version: 1, choices: { membrane: 'shaved' } },
     });
     expect(await way()).toMatchObject({ method: 'shaved', by: 'shop' });
-    await house.bench.ok(contract.forms.myMethods, { body: { question: 'membrane', method: 'left' } });
+    await shop.bench.ok(contract.forms.myMethods, { body: { question: 'membrane', method: 'left' } });
     expect(await way()).toMatchObject({ method: 'left', by: 'cutter' });
     expect(
-      (await house.bench.send(contract.forms.myMethods, { body: { question: 'board', method: 'marble' } }))
+      (await shop.bench.send(contract.forms.myMethods, { body: { question: 'board', method: 'marble' } }))
         .status,
     ).toBe(400);
     const none = { body: { question: 'membrane', method: null } };
-    expect((await house.counter.send(contract.forms.myMethods, none)).status).toBe(403);
-    await house.manager.ok(contract.forms.shopMethods, { body: { version: 2, choices: {} } });
+    expect((await shop.counter.send(contract.forms.myMethods, none)).status).toBe(403);
+    await shop.manager.ok(contract.forms.shopMethods, { body: { version: 2, choices: {} } });
   });
 
   it('shows cutters their own figures only', async () => {
-    const all = await house.manager.ok(contract.bench.quality);
-    const mine = await house.bench.ok(contract.bench.quality);
+    const all = await shop.manager.ok(contract.bench.quality);
+    const mine = await shop.bench.ok(contract.bench.quality);
     expect(all.length).toBeGreaterThan(0);
     expect(mine.every((r) => r.cutter === 'The bench')).toBe(true);
-    expect((await house.counter.send(contract.bench.quality)).status).toBe(403);
+    expect((await shop.counter.send(contract.bench.quality)).status).toBe(403);
     const fillets = mine.find((r) => r.form === 'fillet_skin_on')!;
     expect(fillets.yield).toBeCloseTo(1, 2);
   });
 });
 
 describe('a label made days later', () => {
-  const own = houseForEach();
+  const own = shopForEach();
   it('of pieces of two lots carries the date of the lot that ends first, and names both', async () => {
-    const house = own();
-    const lots = [await landBass(house), await landBass(house, false)];
+    const shop = own();
+    const lots = [await landBass(shop), await landBass(shop, false)];
     // The second is graded as a fish some days older.
     const older = { ...fresh, smell: 1, gills: 1, flesh: 1, eyes: 1, skin: 1, slime: 1 };
-    await house.bench.ok(contract.grading.record, {
+    await shop.bench.ok(contract.grading.record, {
       params: { id: lots[1]!.lotId },
       body: gradeBody({ fish: [older, older, older] }),
     });
-    const order = await house.counter.ok(contract.orders.take, { body: fourFillets() });
-    const [line] = await house.bench.ok(contract.plan.lines);
-    await house.bench.ok(contract.plan.choose, {
+    const order = await shop.counter.ok(contract.orders.take, { body: fourFillets() });
+    const [line] = await shop.bench.ok(contract.plan.lines);
+    await shop.bench.ok(contract.plan.choose, {
       params: { id: line!.id },
       body: { version: line!.version, picks: lots.map(({ lotId }) => ({ lotId, fish: 1 })) },
     });
-    const sent = await house.bench.ok(contract.plan.send, {
+    const sent = await shop.bench.ok(contract.plan.send, {
       params: { id: line!.id },
       body: { version: line!.version + 1 },
     });
-    const t = await cut(house, sent.id);
-    const { id } = await house.bench.ok(contract.labels.make, {
+    const t = await cut(shop, sent.id);
+    const { id } = await shop.bench.ok(contract.labels.make, {
       params: { id: t.id, weightId: t.weighOuts[0]!.id },
       body: { size: '58x40', print: false },
     });
-    const face = await house.bench.ok(contract.labels.one, { params: { id } });
-    await house.bench.ok(contract.bench.close, {
+    const face = await shop.bench.ok(contract.labels.one, { params: { id } });
+    await shop.bench.ok(contract.bench.close, {
       params: { id: t.id },
       body: { version: t.version, reason: '' },
     });
     // Cancelled and back in the cold room each lot's pieces have their own last day.
-    const { version } = (await house.counter.ok(contract.orders.list)).find((o) => o.id === order.id)!;
-    await house.counter.ok(contract.orders.cancel, {
+    const { version } = (await shop.counter.ok(contract.orders.list)).find((o) => o.id === order.id)!;
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: order.id },
       body: { version, reason: 'wants none' },
     });
     const ends = await Promise.all(
       lots.map(async ({ lotId }) => {
-        const { rows } = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
+        const { rows } = await shop.bench.ok(contract.cold.lot, { params: { id: lotId } });
         return rows.find((r) => r.item === 'fillet_skin_on')!.sellBy!;
       }),
     );
@@ -562,9 +560,9 @@ describe('a label made days later', () => {
   });
 
   it('goes by the clock of the piece where it lies, and says for good that a scale was simulated', async () => {
-    const house = own();
-    const { lotId } = await landBass(house, true, { condition: 'gutted' });
-    const { id: ticketId } = await house.bench.ok(contract.bench.make, {
+    const shop = own();
+    const { lotId } = await landBass(shop, true, { condition: 'gutted' });
+    const { id: ticketId } = await shop.bench.ok(contract.bench.make, {
       body: {
         lotId,
         fish: 2,
@@ -575,17 +573,17 @@ describe('a label made days later', () => {
         totalGrams: null,
       },
     });
-    const t = await cut(house, ticketId, 'simulated');
+    const t = await cut(shop, ticketId, 'simulated');
     const params = { id: t.id };
-    await house.bench.ok(contract.bench.close, { params, body: { version: t.version, reason: '' } });
-    house.clock.now = new Date(house.clock.now.getTime() + 3 * 86_400_000);
-    for (const role of ['bench', 'counter'] as const) await house[role].signIn(house.staff[role], pins[role]);
-    const { id } = await house.bench.ok(contract.labels.make, {
+    await shop.bench.ok(contract.bench.close, { params, body: { version: t.version, reason: '' } });
+    shop.clock.now = new Date(shop.clock.now.getTime() + 3 * 86_400_000);
+    for (const role of ['bench', 'counter'] as const) await shop[role].signIn(shop.staff[role], pins[role]);
+    const { id } = await shop.bench.ok(contract.labels.make, {
       params: { ...params, weightId: t.weighOuts[0]!.id },
       body: { size: '58x40', print: false },
     });
-    const face = await house.bench.ok(contract.labels.one, { params: { id } });
-    const life = await house.bench.ok(contract.cold.lot, { params: { id: lotId } });
+    const face = await shop.bench.ok(contract.labels.one, { params: { id } });
+    const life = await shop.bench.ok(contract.cold.lot, { params: { id: lotId } });
     const rows = life.rows.filter((r) => r.item === 'fillet_skin_on');
     expect(rows.length).toBeGreaterThan(0);
     expect(rows.map((r) => r.sellBy)).toContain(face.useBy);

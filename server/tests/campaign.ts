@@ -13,7 +13,7 @@ import { prepare } from '../src/launch/prepare.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
-import { landBass, landMany, noon, openHouse, pins, sale, Screen } from './house.ts';
+import { landBass, landMany, noon, openTestShop, pins, sale, ApiClient } from './testShop.ts';
 import { requestsOf } from '@ember-slate/contract/testing';
 
 /**
@@ -106,7 +106,7 @@ async function openStreet(dir: string, processes: number) {
       return { faults: proof.faults, sold: new Map(sold.map((s) => [s.id, s.grams])) };
     },
     signedIn: async (i: number) => {
-      const screen = new Screen(base(i));
+      const screen = new ApiClient(base(i));
       expect((await screen.signIn(staffId, pin)).status).toBe(200);
       return screen;
     },
@@ -115,7 +115,7 @@ async function openStreet(dir: string, processes: number) {
 }
 
 /** A till sells on: each act under its own key, again and again until it is answered, as a screen's outbox does. */
-function sellOn(screens: readonly Screen[], lots: readonly number[]) {
+function sellOn(screens: readonly ApiClient[], lots: readonly number[]) {
   const acts = new Map<string, number>();
   const refused: string[] = [];
   let running = true;
@@ -186,7 +186,9 @@ describe('the campaign', () => {
     await Promise.all([street.open(0), street.open(1), street.open(2)]);
     const manager = await street.signedIn(0);
     const lots = await landMany(manager, 60);
-    const others = [1, 2].map((i) => Object.assign(new Screen(street.base(i)), { cookie: manager.cookie }));
+    const others = [1, 2].map((i) =>
+      Object.assign(new ApiClient(street.base(i)), { cookie: manager.cookie }),
+    );
     const selling = sellOn([manager, ...others], lots);
     const until = Date.now() + 10 * 60_000;
     let [servers, databases] = [0, 0];
@@ -305,9 +307,9 @@ describe('the campaign', () => {
   });
 
   it('sends random requests over all routes and callers', async () => {
-    const house = await openHouse(inject('databaseUrl'));
-    for (let i = 0; i < 4; i++) await landBass(house);
-    const species = (await house.manager.ok(contract.landing.species)).map((s) => s.id);
+    const shop = await openTestShop(inject('databaseUrl'));
+    for (let i = 0; i < 4; i++) await landBass(shop);
+    const species = (await shop.manager.ok(contract.landing.species)).map((s) => s.id);
     const known = {
       species: [...species.slice(0, 4), 'sea_bass', 'any_white', 'constructor'],
       items: ['whole', 'fillet_skin_on', 'steaks', 'trim:head', 'made:stock_pack', 'nonsense'],
@@ -316,14 +318,14 @@ describe('the campaign', () => {
     };
     const routes = Object.values(contract).flatMap((all) => Object.values(all as Record<string, Route>));
     const open = routes.filter((r) => !['session', 'device', 'upload'].includes(r.kind));
-    const old = new Screen(house.base);
-    await old.signIn(house.staff.manager, pins.manager);
+    const old = new ApiClient(shop.base);
+    await old.signIn(shop.staff.manager, pins.manager);
     await old.send(contract.session.signOut);
     const callers = {
-      manager: house.manager,
-      bench: house.bench,
-      counter: house.counter,
-      nobody: new Screen(house.base),
+      manager: shop.manager,
+      bench: shop.bench,
+      counter: shop.counter,
+      nobody: new ApiClient(shop.base),
       ended: old,
     };
     const wrong = { '5xx': 0, 'role holes': 0, 'without an answer': 0 };
@@ -332,8 +334,7 @@ describe('the campaign', () => {
     const names = Object.keys(callers) as (keyof typeof callers)[];
     const statements = async () =>
       Number(
-        (await rows<{ Value: string }>(house.pool, "SHOW GLOBAL STATUS LIKE 'Prepared_stmt_count'"))[0]!
-          .Value,
+        (await rows<{ Value: string }>(shop.pool, "SHOW GLOBAL STATUS LIKE 'Prepared_stmt_count'"))[0]!.Value,
       );
     let sent = 0;
     for (let seed = 1; sent < wanted.requests && Date.now() < until; seed++) {
@@ -345,7 +346,7 @@ describe('the campaign', () => {
       const lanes = Array.from({ length: 12 }, async (_, lane) => {
         for (let i = lane; i < batch.length; i += 12) {
           const { route, asked, who } = batch[i]!;
-          const reply = await fetch(house.base + asked.path, {
+          const reply = await fetch(shop.base + asked.path, {
             method: asked.method,
             headers: {
               cookie: callers[who].cookie,
@@ -376,13 +377,13 @@ describe('the campaign', () => {
       await Promise.all(lanes);
     }
     const end = await statements();
-    const books = await transaction(house.pool, proveLedger);
+    const books = await transaction(shop.pool, proveLedger);
     report('random requests', `${sent} over ${open.length} routes and ${names.length} callers`, {
       ...wrong,
       'faults in the books': books.faults.length,
       'prepared statements too many': Math.max(0, end - mostStatements),
     });
-    await house.close();
+    await shop.close();
     expect(wrong, faults.slice(0, 5).join('\n')).toEqual({
       '5xx': 0,
       'role holes': 0,

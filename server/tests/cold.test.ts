@@ -6,28 +6,28 @@ import { places } from '../src/shop/logs.ts';
 import { writeReadings } from '../src/stages/cold/commands/places.ts';
 import { freePort } from '../src/launch/database.ts';
 import { SensorFeed } from '../src/stages/cold/commands/sensors.ts';
-import { gradeBody, landBass, noon, openHouse, pins, wholeKey, type House } from './house.ts';
+import { gradeBody, landBass, noon, openTestShop, pins, wholeKey, type TestShop } from './testShop.ts';
 
-let house: House;
+let shop: TestShop;
 beforeEach(async () => {
-  house = await openHouse(inject('databaseUrl'));
+  shop = await openTestShop(inject('databaseUrl'));
 });
-afterEach(() => house.close());
+afterEach(() => shop.close());
 
 const hour = 3_600_000;
 const guts = 1 / 0.75;
 const later = (hours: number) => new Date(noon.getTime() + hours * hour);
 /** Time goes by; the screens lock meanwhile and everyone signs in again. */
 async function wait(hours: number) {
-  house.clock.now = later(hours);
+  shop.clock.now = later(hours);
   for (const role of ['manager', 'bench', 'counter'] as const)
-    await house[role].signIn(house.staff[role], pins[role]);
+    await shop[role].signIn(shop.staff[role], pins[role]);
 }
 const cold = { id: 1 };
 
 /** Readings of a place every five minutes, as its sensor would send them. */
 async function sensed(account: string, fromHour: number, toHour: number, celsius: number) {
-  await transaction(house.pool, async (tx) => {
+  await transaction(shop.pool, async (tx) => {
     const place = (await places(tx)).find((p) => p.account === account)!;
     const readings = [];
     for (let at = fromHour * hour; at <= toHour * hour; at += hour / 12)
@@ -35,16 +35,16 @@ async function sensed(account: string, fromHour: number, toHour: number, celsius
     await writeReadings(tx, place, readings, 'sensor', null);
   });
 }
-const first = () => house.bench.ok(contract.cold.first);
-const life = (id: number) => house.bench.ok(contract.cold.lot, { params: { id } });
+const first = () => shop.bench.ok(contract.cold.first);
+const life = (id: number) => shop.bench.ok(contract.cold.lot, { params: { id } });
 const used = async (id: number) => (await life(id)).rows[0]!.used!;
 
 describe('a round by hand', () => {
   const round = (readings: SentOf<typeof contract.cold.round>['readings']) =>
-    house.counter.send(contract.cold.round, { body: { readings } });
+    shop.counter.send(contract.cold.round, { body: { readings } });
 
   it('is one record of all of its places, and a warm one asks what was done', async () => {
-    const all = await house.bench.ok(contract.cold.places);
+    const all = await shop.bench.ok(contract.cold.places);
     // Nobody has read anything, and nothing in this shop reads by itself.
     expect(all.every((p) => p.last === null && !p.watched)).toBe(true);
     const readings: Parameters<typeof round>[0] = all.map((p) => ({
@@ -54,11 +54,11 @@ describe('a round by hand', () => {
     const warm = await round(readings);
     expect(warm.problem.errors![0]).toMatchObject({ path: 'readings.0.done' });
     // Refused as a whole: none of it is written.
-    expect((await house.bench.ok(contract.cold.places)).every((p) => p.last === null)).toBe(true);
+    expect((await shop.bench.ok(contract.cold.places)).every((p) => p.last === null)).toBe(true);
     expect((await round([...readings, readings[0]!])).status).toBe(400);
     readings[0] = { ...readings[0]!, done: 'door shut, fish re-iced' };
     expect((await round(readings)).body).toEqual({ read: all.length });
-    for (const p of await house.bench.ok(contract.cold.places)) {
+    for (const p of await shop.bench.ok(contract.cold.places)) {
       expect(p.last).toEqual({
         at: noon.toISOString(),
         celsius: readings.find((r) => r.id === p.id)!.tenths / 10,
@@ -72,14 +72,14 @@ describe('a round by hand', () => {
 
 describe('the clock of a lot in its places', () => {
   it('runs over the log of the place, a late reading recomputes it, and a night that was warm costs days', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const start = await used(lotId);
     await sensed('place:cold_room', 0, 24, 0);
     await wait(24);
     expect((await used(lotId)) - start).toBeCloseTo(guts, 6);
     // Two probes that come late: peaks of 10 C.
     for (const h of [10, 12]) {
-      await house.bench.ok(contract.cold.read, {
+      await shop.bench.ok(contract.cold.read, {
         params: cold,
         body: { at: later(h).toISOString(), tenths: 100 },
       });
@@ -92,11 +92,11 @@ describe('the clock of a lot in its places', () => {
   });
 
   it('takes its clock along to another place, and back', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await sensed('place:cold_room', 0, 30, 0);
     await sensed('place:slab', 0, 30, 10);
     await wait(6);
-    await house.counter.ok(contract.counter.move, {
+    await shop.counter.ok(contract.counter.move, {
       body: { ...wholeKey(lotId), grams: 920, pieces: 2, to: 'place:slab' },
     });
     await wait(12);
@@ -110,14 +110,14 @@ describe('the clock of a lot in its places', () => {
   });
 
   it('goes by the set point as it stands, from the moment it is changed, for what no reading covers', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const start = await used(lotId);
     await wait(24);
-    const room = (await house.manager.ok(contract.cold.places)).find((p) => p.id === cold.id)!;
+    const room = (await shop.manager.ok(contract.cold.places)).find((p) => p.id === cold.id)!;
     // Square-root model: (1 + 0.1 T)² days a day.
     const rate = (tenths: number) => (1 + tenths / 100) ** 2 * guts;
     expect((await used(lotId)) - start).toBeCloseTo(rate(room.setTenths), 6);
-    await house.manager.ok(contract.cold.edit, {
+    await shop.manager.ok(contract.cold.edit, {
       params: cold,
       body: { name: room.name, setTenths: 50, limitTenths: 80, version: room.version },
     });
@@ -126,7 +126,7 @@ describe('the clock of a lot in its places', () => {
   });
 
   it('marks what no reading covers', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await wait(20);
     const [row] = (await life(lotId)).rows;
     expect(row!.assumedHours).toBeCloseTo(26 + 1 / 3, 3);
@@ -134,9 +134,9 @@ describe('the clock of a lot in its places', () => {
   });
 
   it('never freezes twice', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const move = (from: string, to: string) =>
-      house.counter.send(contract.counter.move, {
+      shop.counter.send(contract.counter.move, {
         body: { ...wholeKey(lotId), place: from, grams: 920, pieces: 2, to } as never,
       });
     await sensed('place:freezer', 0, 60, -22);
@@ -156,13 +156,13 @@ describe('the clock of a lot in its places', () => {
 
 describe('what is frozen', () => {
   it('stands in a list with its proof and its last day, thawed too, and proves nothing for fresh fish beside it', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const move = (from: string, to: string) =>
-      house.counter.ok(contract.counter.move, {
+      shop.counter.ok(contract.counter.move, {
         body: { ...wholeKey(lotId), place: from, grams: 920, pieces: 2, to } as never,
       });
     const list = async () =>
-      (await house.bench.ok(contract.cold.frozen)).map((r) => [
+      (await shop.bench.ok(contract.cold.frozen)).map((r) => [
         r.placeName,
         r.raw,
         r.freezing?.met,
@@ -174,7 +174,7 @@ describe('what is frozen', () => {
     expect(await list()).toEqual([]);
     await move('place:cold_room', 'place:freezer');
     await wait(10);
-    const begun = await house.bench.ok(contract.cold.frozen);
+    const begun = await shop.bench.ok(contract.cold.frozen);
     expect(begun).toHaveLength(1);
     expect(begun[0]).toMatchObject({ frozenAt: at(0), raw: false, freezing: { met: false } });
     // The first reading in it stands within five minutes of its coming.
@@ -192,8 +192,8 @@ describe('what is frozen', () => {
 describe('the histamine account', () => {
   const mackerel = { speciesId: 'mackerel', pieces: 3, grams: 1100 };
   it('counts from the door on, stops the sale when full, and a test clears it', async () => {
-    const { lotId } = await landBass(house, false, mackerel);
-    await house.bench.ok(contract.grading.record, {
+    const { lotId } = await landBass(shop, false, mackerel);
+    await shop.bench.ok(contract.grading.record, {
       params: { id: lotId },
       body: gradeBody({ fish: [0, 1, 2].map(() => ({ smell: 0, gills: 0, flesh: 0 })), coreTenths: 30 }),
     });
@@ -207,17 +207,17 @@ describe('the histamine account', () => {
     const bag = {
       lines: [{ ...wholeKey(lotId), grams: 370, pieces: 1, source: 'measured' as const, perKg: 900 }],
     };
-    const refused = await house.counter.send(contract.counter.sell, { body: bag });
+    const refused = await shop.counter.send(contract.counter.sell, { body: bag });
     expect(refused.problem.detail).toMatch(/[Hh]istamine/);
-    await house.manager.ok(contract.cold.clear, { params: { id: lotId }, body: { reason: 'lab 12 mg/kg' } });
-    expect((await house.counter.send(contract.counter.sell, { body: bag })).status).toBe(200);
+    await shop.manager.ok(contract.cold.clear, { params: { id: lotId }, body: { reason: 'lab 12 mg/kg' } });
+    expect((await shop.counter.send(contract.counter.sell, { body: bag })).status).toBe(200);
   });
 
   it('a fish that came warm stays warm until it is probed cold', async () => {
-    const { lotId } = await landBass(house, false, mackerel);
-    await transaction(house.pool, (tx) => rows(tx, 'UPDATE delivery SET probe_tenths = 72'));
+    const { lotId } = await landBass(shop, false, mackerel);
+    await transaction(shop.pool, (tx) => rows(tx, 'UPDATE delivery SET probe_tenths = 72'));
     await wait(3);
-    await house.bench.ok(contract.cold.probe, { params: { id: lotId }, body: { tenths: 16 } });
+    await shop.bench.ok(contract.cold.probe, { params: { id: lotId }, body: { tenths: 16 } });
     await wait(9);
     // From 05:40, half of the way down to 1.6 C.
     expect((await life(lotId)).histamine!.hours).toBeCloseTo((9 + 20 / 60) / 2, 1);
@@ -229,7 +229,7 @@ describe('alarms', () => {
     await sensed('place:cold_room', -10, -6, 1);
     await sensed('place:cold_room', -5.9, -4, 6);
     await wait(0);
-    const places = await house.counter.ok(contract.cold.places);
+    const places = await shop.counter.ok(contract.cold.places);
     const room = places.find((p) => p.id === 1)!;
     expect(room.episodes.map((e) => [e.kind, e.lasts, e.answer])).toEqual([
       ['silent', true, null],
@@ -238,12 +238,12 @@ describe('alarms', () => {
     const warm = room.episodes[1]!;
     expect(warm.peak).toBe(6);
     const answer = { kind: 'warm' as const, from: warm.from, done: 'Door shut, ice renewed' };
-    await house.bench.ok(contract.cold.answer, { params: cold, body: answer });
-    const after = (await house.counter.ok(contract.cold.places)).find((p) => p.id === 1)!;
+    await shop.bench.ok(contract.cold.answer, { params: cold, body: answer });
+    const after = (await shop.counter.ok(contract.cold.places)).find((p) => p.id === 1)!;
     expect(after.episodes[1]!.answer).toMatchObject({ by: 'The bench', done: answer.done });
-    expect((await house.bench.send(contract.cold.answer, { params: cold, body: answer })).status).toBe(409);
+    expect((await shop.bench.send(contract.cold.answer, { params: cold, body: answer })).status).toBe(409);
     const gone = { ...answer, from: later(-9).toISOString() };
-    expect((await house.bench.send(contract.cold.answer, { params: cold, body: gone })).status).toBe(409);
+    expect((await shop.bench.send(contract.cold.answer, { params: cold, body: gone })).status).toBe(409);
   });
 
   it.each([
@@ -252,16 +252,16 @@ describe('alarms', () => {
     ['hotter than any probe', { at: noon.toISOString(), tenths: 900 }, 'tenths'],
     ['at no time', { at: '2026-11-25 12:00', tenths: 10 }, 'at'],
   ])('a reading %s is refused', async (_name, raw, path) => {
-    const reply = await house.bench.send(contract.cold.read, { params: cold, raw });
+    const reply = await shop.bench.send(contract.cold.read, { params: cold, raw });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors?.[0]?.path).toBe(path);
   });
 
   it('the same reading twice is written once', async () => {
     const body = { at: later(-1).toISOString(), tenths: 12 };
-    await house.bench.ok(contract.cold.read, { params: cold, body });
-    expect((await house.bench.send(contract.cold.read, { params: cold, body })).status).toBe(409);
-    const { readings } = await house.bench.ok(contract.cold.log, {
+    await shop.bench.ok(contract.cold.read, { params: cold, body });
+    expect((await shop.bench.send(contract.cold.read, { params: cold, body })).status).toBe(409);
+    const { readings } = await shop.bench.ok(contract.cold.log, {
       params: cold,
       query: { days: '1' },
     });
@@ -269,15 +269,15 @@ describe('alarms', () => {
   });
 
   it('a limit below the set point, a stale change and a bench hand are refused', async () => {
-    const edit = (screen: typeof house.manager, more: object) =>
+    const edit = (screen: typeof shop.manager, more: object) =>
       screen.send(contract.cold.edit, {
         params: cold,
         body: { name: 'Walk-in', setTenths: 5, limitTenths: 20, version: 1, ...more },
       });
-    expect((await edit(house.bench, {})).status).toBe(403);
-    expect((await edit(house.manager, { limitTenths: 0 })).status).toBe(400);
-    expect((await edit(house.manager, {})).status).toBe(200);
-    expect((await edit(house.manager, {})).status).toBe(409);
+    expect((await edit(shop.bench, {})).status).toBe(403);
+    expect((await edit(shop.manager, { limitTenths: 0 })).status).toBe(400);
+    expect((await edit(shop.manager, {})).status).toBe(200);
+    expect((await edit(shop.manager, {})).status).toBe(409);
   });
 });
 
@@ -286,11 +286,11 @@ describe('the sensors', () => {
     const port = await freePort();
     const server = await startSensors(port, () => later(2));
     await sensed('place:van', -1, 0, 2);
-    const feeds = [0, 1].map(() => new SensorFeed(house.pool, `127.0.0.1:${port}`, 'sensor', () => later(2)));
+    const feeds = [0, 1].map(() => new SensorFeed(shop.pool, `127.0.0.1:${port}`, 'sensor', () => later(2)));
     const count = async () =>
       (
         await rows<{ n: number }>(
-          house.pool,
+          shop.pool,
           "SELECT COUNT(*) AS n FROM reading r JOIN place p ON p.id = r.place_id WHERE p.sensor = 'cold-room'",
         )
       )[0]!.n;

@@ -12,7 +12,7 @@ import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
 import { built } from './built.ts';
-import { landMany, sale, Screen } from './house.ts';
+import { landMany, sale, ApiClient } from './testShop.ts';
 
 /** A shop of two processes that are killed without warning, as the power does. */
 describe('the power goes', () => {
@@ -33,7 +33,7 @@ describe('the power goes', () => {
     });
   };
   const signedIn = async () => {
-    const screen = new Screen(`http://127.0.0.1:${port}`);
+    const screen = new ApiClient(`http://127.0.0.1:${port}`);
     expect((await screen.signIn(staffId, '864201')).status).toBe(200);
     return screen;
   };

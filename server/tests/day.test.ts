@@ -6,63 +6,63 @@ import {
   bassLot,
   fourFillets,
   gradeBody,
-  openHouse,
+  openTestShop,
   proof,
-  type House,
+  type TestShop,
   readPlaces,
-} from './house.ts';
+} from './testShop.ts';
 
 /** One fish from the van door to the customer's bag, through the services as the screens use them. */
 describe('a day', () => {
-  let house: House;
+  let shop: TestShop;
   const ids = { delivery: 0, lot: 0, order: 0, line: 0, ticket: 0 };
   let code = '';
-  beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
-  afterAll(() => house.close());
+  beforeAll(async () => void (shop = await openTestShop(inject('databaseUrl'))));
+  afterAll(() => shop.close());
 
   it('begins with nothing', async () => {
-    const tide = await house.manager.ok(contract.summary.stages);
+    const tide = await shop.manager.ok(contract.summary.stages);
     expect(Object.values(tide.stages).map((s) => s.count)).toEqual([0, 0, 0, 0, 0, 0, 0]);
-    expect(await house.manager.ok(contract.counter.stock)).toEqual([]);
-    expect((await house.manager.ok(contract.landing.species)).length).toBe(38);
+    expect(await shop.manager.ok(contract.counter.stock)).toEqual([]);
+    expect((await shop.manager.ok(contract.landing.species)).length).toBe(38);
   });
 
   it('lands ten sea bass of 4.6 kg and checks the note', async () => {
-    const made = await house.bench.ok(contract.landing.createDelivery, {
+    const made = await shop.bench.ok(contract.landing.createDelivery, {
       body: delivery({ noteGrams: 4700, notePieces: 10, noteMoney: 6815 }),
     });
     ids.delivery = made.id;
-    const lot = await house.bench.ok(contract.landing.addLot, {
+    const lot = await shop.bench.ok(contract.landing.addLot, {
       params: { id: made.id },
       body: bassLot(),
     });
     ids.lot = lot.id;
     code = lot.code;
     expect(code).toBe('261125-S1');
-    const [d] = await house.bench.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } });
+    const [d] = await shop.bench.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } });
     expect(d!.totals).toEqual({ grams: 4600, pieces: 10, money: 6670 });
     expect(d!.differences).toEqual([
       { of: 'weight', by: -100 },
       { of: 'money', by: -145 },
     ]);
     const params = { id: made.id };
-    const unsaid = await house.bench.send(contract.landing.closeDelivery, {
+    const unsaid = await shop.bench.send(contract.landing.closeDelivery, {
       params,
       body: { version: d!.version, reason: '' },
     });
     expect(unsaid.status).toBe(400);
     expect(unsaid.problem.errors![0]!.path).toBe('reason');
-    await house.bench.ok(contract.landing.closeDelivery, {
+    await shop.bench.ok(contract.landing.closeDelivery, {
       params,
       body: { version: d!.version, reason: 'ice in the box' },
     });
   });
 
   it('neither sells nor promises it before it is graded', async () => {
-    const [row] = await house.counter.ok(contract.counter.stock);
+    const [row] = await shop.counter.ok(contract.counter.stock);
     expect(row).toMatchObject({ grams: 4600, pieces: 10, blocked: 'Not graded yet', sellBy: null });
     const { lines, dueAt } = fourFillets();
-    const [answer] = await house.counter.ok(contract.orders.promise, { body: { dueAt, lines } });
+    const [answer] = await shop.counter.ok(contract.orders.promise, { body: { dueAt, lines } });
     expect(answer).toMatchObject({
       answer: 'if',
       because: `If ${code} turns out fit: not graded yet`,
@@ -75,9 +75,9 @@ describe('a day', () => {
 
   it('grades three fish', async () => {
     const params = { id: ids.lot };
-    const made = await house.bench.ok(contract.grading.record, { params, body: gradeBody() });
+    const made = await shop.bench.ok(contract.grading.record, { params, body: gradeBody() });
     expect(made).toMatchObject({ advised: 'accept', verdict: 'accept' });
-    const lot = await house.bench.ok(contract.grading.lot, { params });
+    const lot = await shop.bench.ok(contract.grading.lot, { params });
     // 0.1 of 15 ice days used; kept at 0.5 C with the guts in, what is left runs 1.1025 / 0.75 times as fast.
     expect(lot.usedNow).toBeCloseTo(1.5, 6);
     expect(lot.daysLeft).toBeCloseTo((13.5 * 0.75) / 1.05 ** 2, 6);
@@ -87,65 +87,65 @@ describe('a day', () => {
 
   it('promises four fillets for the afternoon', async () => {
     const body = fourFillets();
-    const [answer] = await house.counter.ok(contract.orders.promise, {
+    const [answer] = await shop.counter.ok(contract.orders.promise, {
       body: { dueAt: body.dueAt, lines: body.lines },
     });
     expect(answer).toMatchObject({ answer: 'yes', because: `2 fish from ${code}`, servable: 4, nearest: [] });
     expect(answer!.expects).toMatchObject({ fish: 2 });
-    ids.order = (await house.counter.ok(contract.orders.take, { body })).id;
+    ids.order = (await shop.counter.ok(contract.orders.take, { body })).id;
   });
 
   it('plans two fish and keeps them from being sold', async () => {
-    const [line] = await house.bench.ok(contract.plan.lines);
+    const [line] = await shop.bench.ok(contract.plan.lines);
     ids.line = line!.id;
     expect(line!.proposal).toEqual([{ lotId: ids.lot, fish: 2 }]);
-    await house.bench.ok(contract.plan.choose, {
+    await shop.bench.ok(contract.plan.choose, {
       params: { id: line!.id },
       body: { version: line!.version, picks: line!.proposal },
     });
-    const [row] = await house.counter.ok(contract.counter.stock);
+    const [row] = await shop.counter.ok(contract.counter.stock);
     expect(row).toMatchObject({ pieces: 10, freePieces: 8, freeGrams: 3680 });
-    const sent = await house.bench.ok(contract.plan.send, {
+    const sent = await shop.bench.ok(contract.plan.send, {
       params: { id: line!.id },
       body: { version: line!.version + 1 },
     });
     ids.ticket = sent.id;
-    expect(await house.bench.ok(contract.plan.lines)).toEqual([]);
+    expect(await shop.bench.ok(contract.plan.lines)).toEqual([]);
   });
 
   it('cuts, weighs out to the gram and closes only when swept', async () => {
-    const ticket = await cut(house, ids.ticket);
+    const ticket = await cut(shop, ids.ticket);
     expect(ticket.steps.map((s) => s.id)).toContain('sweep');
     expect(ticket.balance.input).toBe(920);
     expect(ticket.balance.unaccounted).toBe(ticket.expected.drip);
     expect(ticket.balance.closes).toBe(true);
-    await house.bench.ok(contract.bench.close, {
+    await shop.bench.ok(contract.bench.close, {
       params: { id: ids.ticket },
       body: { version: ticket.version, reason: '' },
     });
-    const rows = await house.counter.ok(contract.counter.stock);
+    const rows = await shop.counter.ok(contract.counter.stock);
     const whole = rows.find((r) => r.item === 'whole')!;
     expect(whole).toMatchObject({ pieces: 8, freePieces: 8, grams: 3680 });
     expect(rows.filter((r) => r.item.startsWith('trim:')).map((r) => r.itemName)).toContain('scrape');
   });
 
   it('hands the order over at the price of the form', async () => {
-    const [order] = await house.counter.ok(contract.orders.list);
+    const [order] = await shop.counter.ok(contract.orders.list);
     expect(order!.state).toBe('ready');
     const line = order!.lines[0]!;
     expect(line.readyPieces).toBe(4);
-    const done = await house.counter.ok(contract.orders.handOver, {
+    const done = await shop.counter.ok(contract.orders.handOver, {
       params: { id: ids.order },
       body: { version: order!.version, prices: [{ lineId: line.id, perKg: 4130 }] },
     });
     expect(done.total).toBe(Math.round((line.readyGrams * 4130) / 1000));
-    expect(await house.counter.ok(contract.orders.list)).toEqual([]);
-    const handed = await house.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } });
+    expect(await shop.counter.ok(contract.orders.list)).toEqual([]);
+    const handed = await shop.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } });
     expect(handed.map((o) => o.id)).toEqual([ids.order]);
   });
 
   it('shows at the close where every gram went and what the cut yielded', async () => {
-    const day = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const day = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     const [lot] = day.lots;
     const { received, ...ends } = lot!.flow;
     expect(received).toBe(4600);
@@ -162,14 +162,14 @@ describe('a day', () => {
       { kind: 'unread', count: 6 },
       { kind: 'checks', count: 6 },
     ]);
-    await readPlaces(house);
+    await readPlaces(shop);
     for (const check of day.checks)
-      await house.counter.ok(contract.close.sign, {
+      await shop.counter.ok(contract.close.sign, {
         params: { day: day.day },
         body: { checkId: check.id, note: '' },
       });
-    await house.manager.ok(contract.close.closeDay, { params: { day: '2026-11-25' }, body: { remarks: '' } });
-    const again = await house.manager.send(contract.close.closeDay, {
+    await shop.manager.ok(contract.close.closeDay, { params: { day: '2026-11-25' }, body: { remarks: '' } });
+    const again = await shop.manager.send(contract.close.closeDay, {
       params: { day: '2026-11-25' },
       body: { remarks: '' },
     });
@@ -177,24 +177,24 @@ describe('a day', () => {
   });
 
   it('leaves books that prove themselves', async () => {
-    const books = await proof(house);
+    const books = await proof(shop);
     expect(books.faults).toEqual([]);
     // land, to bench, cut, hand over
     expect(books.movements).toBe(4);
-    expect((await house.manager.ok(contract.books.verify)).faults).toEqual([]);
+    expect((await shop.manager.ok(contract.books.verify)).faults).toEqual([]);
   });
 
   it('tells the counter nothing of what fish cost', async () => {
-    const [d] = await house.counter.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } });
+    const [d] = await shop.counter.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } });
     expect(d!.noteMoney).toBeNull();
     expect(d!.totals.money).toBeNull();
     expect(d!.lots.map((l) => l.pricePerKg)).toEqual([null]);
     expect(d!.differences.map((x) => x.of)).toEqual(['weight']);
     const all = JSON.stringify([
       d,
-      await house.counter.ok(contract.grading.lots),
-      await house.counter.ok(contract.plan.lines),
-      await house.counter.ok(contract.counter.stock),
+      await shop.counter.ok(contract.grading.lots),
+      await shop.counter.ok(contract.plan.lines),
+      await shop.counter.ok(contract.counter.stock),
     ]);
     expect(all).not.toMatch(/1450|6670|6815/);
   });

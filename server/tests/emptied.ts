@@ -2,7 +2,7 @@ import { databaseNamed, openPool } from '../src/platform/db.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 
 /**
- * Databases of the houses of one test file. Making one takes most of a second, emptying one far less: a house
+ * Databases of the shops of one test file. Making one takes most of a second, emptying one far less: a shop
  * that closes leaves its database, put back to how a new shop begins, to the next.
  */
 const free: string[] = [];
@@ -28,7 +28,7 @@ async function filled(ask: Ask, name: string): Promise<string[]> {
 }
 
 /** A database as a new shop begins. */
-export async function takeDatabase(serverUrl: string): Promise<string> {
+export async function acquireDatabase(serverUrl: string): Promise<string> {
   const ready = free.pop();
   if (ready) return ready;
   const url = databaseNamed(serverUrl, `ember_slate_${process.pid}_${++made}`);
@@ -46,7 +46,7 @@ export async function takeDatabase(serverUrl: string): Promise<string> {
 }
 
 /** Puts a database back to how it was taken. */
-export async function giveBack(url: string): Promise<void> {
+export async function releaseDatabase(url: string): Promise<void> {
   const name = nameOf(url);
   await on(url, async (ask) => {
     await ask('SET FOREIGN_KEY_CHECKS = 0');

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
 import { announce, FeedReader } from '../src/platform/feed.ts';
 import { transaction } from '../src/platform/db.ts';
-import { delivery, openHouse, type House, type Screen } from './house.ts';
+import { delivery, openTestShop, type TestShop, type ApiClient } from './testShop.ts';
 
 interface Event {
   event: string;
@@ -13,7 +13,7 @@ interface Event {
 }
 
 /** Listens to the stream of one screen until `enough` says so. */
-async function listen(screen: Screen, enough: (events: Event[]) => boolean, ms = 8000): Promise<Event[]> {
+async function listen(screen: ApiClient, enough: (events: Event[]) => boolean, ms = 8000): Promise<Event[]> {
   const stop = new AbortController();
   const timer = setTimeout(() => stop.abort(), ms);
   const events: Event[] = [];
@@ -43,27 +43,27 @@ async function listen(screen: Screen, enough: (events: Event[]) => boolean, ms =
 }
 
 describe('the stream to a screen', () => {
-  let house: House;
+  let shop: TestShop;
   let scale: Server;
   const plugs: Socket[] = [];
   beforeAll(async () => {
     const port = await freePort();
     scale = await startScale(port, () => 0.5, 20);
     scale.on('connection', (socket) => plugs.push(socket));
-    house = await openHouse(inject('databaseUrl'), { scaleAddress: `127.0.0.1:${port}` });
+    shop = await openTestShop(inject('databaseUrl'), { scaleAddress: `127.0.0.1:${port}` });
   });
   afterAll(async () => {
-    await house.close();
+    await shop.close();
     if (scale.listening) scale.close();
   });
   const readings = (events: Event[]) =>
     events.filter((e) => e.event === 'scale').map((e) => e.data as { grams: number; state: string });
 
   it('names what another screen changed, with the id its own answer carried', async () => {
-    const heard = listen(house.counter, (e) => e.some((x) => x.event === 'change'));
+    const heard = listen(shop.counter, (e) => e.some((x) => x.event === 'change'));
     // The stream begins with what changes after it opened.
     await new Promise((done) => setTimeout(done, 700));
-    const made = await house.bench.send(contract.landing.createDelivery, { body: delivery() });
+    const made = await shop.bench.send(contract.landing.createDelivery, { body: delivery() });
     const change = (await heard).find((e) => e.event === 'change');
     expect(change!.data).toEqual([
       expect.objectContaining({ id: Number(made.headers.get('change-id')), tags: ['landing'] }),
@@ -72,21 +72,21 @@ describe('the stream to a screen', () => {
 
   it('misses nothing that changes from the moment it is open, and gives each change once', async () => {
     const seen: number[] = [];
-    const reader = new FeedReader(house.pool, 20);
+    const reader = new FeedReader(shop.pool, 20);
     const stop = await reader.subscribe((changes) => seen.push(...changes.map((c) => c.id)));
-    const made = await house.bench.send(contract.landing.createDelivery, { body: delivery() });
+    const made = await shop.bench.send(contract.landing.createDelivery, { body: delivery() });
     await vi.waitFor(() => expect(seen).toEqual([Number(made.headers.get('change-id'))]));
     stop();
   });
 
   it('hears a slow transaction whose older id is committed after a newer one', async () => {
     const seen: number[] = [];
-    const reader = new FeedReader(house.pool, 20);
+    const reader = new FeedReader(shop.pool, 20);
     const stop = await reader.subscribe((changes) => seen.push(...changes.map((c) => c.id)));
-    const slow = await house.pool.getConnection();
+    const slow = await shop.pool.getConnection();
     await slow.beginTransaction();
-    const older = await announce(slow, ['landing'], house.clock.now);
-    const quick = await transaction(house.pool, (tx) => announce(tx, ['orders'], house.clock.now));
+    const older = await announce(slow, ['landing'], shop.clock.now);
+    const quick = await transaction(shop.pool, (tx) => announce(tx, ['orders'], shop.clock.now));
     expect(quick).toBeGreaterThan(older);
     await vi.waitFor(() => expect(seen).toEqual([quick]));
     await slow.commit();
@@ -97,12 +97,12 @@ describe('the stream to a screen', () => {
 
   it('says nothing of a change that was refused', async () => {
     // What was changed a moment ago may still be given out; nothing newer may follow.
-    const [[top]] = (await house.pool.query('SELECT MAX(id) AS id FROM change_feed')) as unknown as [
+    const [[top]] = (await shop.pool.query('SELECT MAX(id) AS id FROM change_feed')) as unknown as [
       { id: number }[],
     ];
-    const heard = listen(house.counter, () => false, 1500);
+    const heard = listen(shop.counter, () => false, 1500);
     await new Promise((done) => setTimeout(done, 400));
-    await house.bench.send(contract.landing.createDelivery, { body: delivery({ supplier: '' }) });
+    await shop.bench.send(contract.landing.createDelivery, { body: delivery({ supplier: '' }) });
     const ids = (await heard)
       .filter((e) => e.event === 'change')
       .flatMap((e) => (e.data as { id: number }[]).map((c) => c.id));
@@ -110,33 +110,32 @@ describe('the stream to a screen', () => {
   });
 
   it('shows the pan as it swings and settles, takes the tare off and says overload', async () => {
-    const put = (grams: number) =>
-      house.bench.ok(contract.devices.scale, { body: { command: 'put', grams } });
+    const put = (grams: number) => shop.bench.ok(contract.devices.scale, { body: { command: 'put', grams } });
     const settled = (grams: number) => (e: Event[]) =>
       readings(e).some((r) => r.state === 'steady' && Math.abs(r.grams - grams) <= 2);
-    const watched = listen(house.bench, settled(4600));
+    const watched = listen(shop.bench, settled(4600));
     await put(4600);
     const seen = readings(await watched);
     expect(seen.some((r) => r.state === 'settling')).toBe(true);
     expect(settled(4600)(seen.map((data) => ({ event: 'scale', data })))).toBe(true);
 
-    const tared = listen(house.bench, settled(0));
-    await house.bench.ok(contract.devices.scale, { body: { command: 'tare' } });
+    const tared = listen(shop.bench, settled(0));
+    await shop.bench.ok(contract.devices.scale, { body: { command: 'tare' } });
     expect(settled(0)(await tared)).toBe(true);
 
-    const over = listen(house.bench, (e) => readings(e).some((r) => r.state === 'overload'));
+    const over = listen(shop.bench, (e) => readings(e).some((r) => r.state === 'overload'));
     await put(16_000);
     expect(readings(await over).at(-1)!.state).toBe('overload');
   });
 
   it('says there is no reading when the scale is gone, and a command then fails in words', async () => {
-    const gone = listen(house.bench, (e) => readings(e).at(-1)?.state === 'none');
+    const gone = listen(shop.bench, (e) => readings(e).at(-1)?.state === 'none');
     await new Promise((done) => setTimeout(done, 300));
     scale.close();
     for (const socket of plugs) socket.destroy();
     const last = readings(await gone).at(-1)!;
     expect(last.state).toBe('none');
-    const dead = await house.bench.send(contract.devices.scale, { body: { command: 'tare' } });
+    const dead = await shop.bench.send(contract.devices.scale, { body: { command: 'tare' } });
     expect([dead.status, dead.problem.code]).toEqual([503, 'records-away']);
     expect(dead.problem.detail).toMatch(/scale does not answer/);
   });

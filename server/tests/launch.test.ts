@@ -10,7 +10,7 @@ import { databaseNamed, openPool, row, rows, transaction } from '../src/platform
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
 import { built } from './built.ts';
-import { Screen } from './house.ts';
+import { ApiClient } from './testShop.ts';
 
 const { DATABASE_URL: _mine, ...env } = process.env;
 
@@ -53,7 +53,7 @@ describe('starting', () => {
     await shop.says('Ctrl-C closes it.');
     expect(shop.said()).toContain(`http://127.0.0.1:${port}`);
     pin = /Manager, PIN (\d{6})/.exec(shop.said())![1]!;
-    const screen = new Screen(`http://127.0.0.1:${port}`);
+    const screen = new ApiClient(`http://127.0.0.1:${port}`);
     const { staff, sample } = await screen.ok(contract.session.shop);
     expect(sample).toBe(false);
     expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
@@ -71,7 +71,7 @@ describe('starting', () => {
       const shop = start(['--empty', '--port', String(port), '--data', dir]);
       await shop.says('Ctrl-C closes it.');
       expect(shop.said()).not.toContain('PIN');
-      const screen = new Screen(`http://127.0.0.1:${port}`);
+      const screen = new ApiClient(`http://127.0.0.1:${port}`);
       const { staff } = await screen.ok(contract.session.shop);
       expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
       // A second one beside it is told so, and harms nothing.

@@ -1,12 +1,12 @@
 import { contract, type Route } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { openHouse, pins, type House } from './house.ts';
+import { openTestShop, pins, type TestShop } from './testShop.ts';
 
-let house: House;
-beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
-afterAll(() => house.close());
+let shop: TestShop;
+beforeAll(async () => void (shop = await openTestShop(inject('databaseUrl'))));
+afterAll(() => shop.close());
 
-describe('nonsense never breaks the house', () => {
+describe('nonsense never breaks the shop', () => {
   const routes = Object.values(contract).flatMap((room) => Object.values(room as Record<string, Route>));
   const junk: unknown[] = [
     undefined,
@@ -21,13 +21,13 @@ describe('nonsense never breaks the house', () => {
     '%s',
     async (_name, route) => {
       for (const raw of junk) {
-        const reply = await house.manager.send(
+        const reply = await shop.manager.send(
           { ...route, kind: 'change' },
           { raw, params: { id: '0', weightId: 'x' } },
         );
         expect(reply.status, JSON.stringify([raw, reply.problem])).toBeLessThan(500);
         if (route.path === '/api/session' && route.method === 'DELETE')
-          await house.manager.signIn(house.staff.manager, pins.manager);
+          await shop.manager.signIn(shop.staff.manager, pins.manager);
       }
     },
   );
@@ -41,18 +41,18 @@ describe('nonsense never breaks the house', () => {
         `/api/close/${encodeURIComponent(part)}`,
       ]) {
         const route = { ...contract.grading.lots, path } as Route;
-        expect((await house.manager.send(route)).status).toBe(404);
+        expect((await shop.manager.send(route)).status).toBe(404);
       }
     },
   );
 
   it('refuses half a megabyte and a malformed address', async () => {
-    const big = await house.bench.send(contract.landing.createDelivery, {
+    const big = await shop.bench.send(contract.landing.createDelivery, {
       raw: JSON.stringify({ remarks: 'x'.repeat(500_000) }),
     });
     expect(big.status).toBe(400);
-    const bad = await fetch(`${house.base}/api/grading/lots/%E0%A4%A`, {
-      headers: { cookie: house.manager.cookie },
+    const bad = await fetch(`${shop.base}/api/grading/lots/%E0%A4%A`, {
+      headers: { cookie: shop.manager.cookie },
     });
     expect(bad.status).toBe(400);
   });

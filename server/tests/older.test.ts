@@ -11,7 +11,7 @@ import { createApp } from '../src/app.ts';
 import { ScaleAdapter } from '../src/platform/devices/scale.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
-import { Screen } from './house.ts';
+import { ApiClient } from './testShop.ts';
 import { built } from './built.ts';
 
 /** Steps as shops have run them. A step that was run is never edited: what it should have done is a new one. */
@@ -126,7 +126,7 @@ describe('records of an older version', () => {
     await new Promise((done) => server.once('listening', done));
     try {
       expect((await transaction(pool, proveLedger)).faults).toEqual([]);
-      const screen = new Screen(`http://127.0.0.1:${(server.address() as { port: number }).port}`);
+      const screen = new ApiClient(`http://127.0.0.1:${(server.address() as { port: number }).port}`);
       const id = await transaction(pool, (tx) =>
         addStaff(tx, { name: 'Whoever opens it', role: 'manager', pin: '864201', demo: false }),
       );

@@ -9,26 +9,25 @@ import {
   cut,
   fourFillets,
   landBass,
-  houseForEach,
+  shopForEach,
   pins,
   proof,
   start,
   toBench,
-  type House,
-} from './house.ts';
+  type TestShop,
+} from './testShop.ts';
 
-let house: House;
-const freshHouse = houseForEach();
-beforeEach(() => void (house = freshHouse()));
+let shop: TestShop;
+const freshShop = shopForEach();
+beforeEach(() => void (shop = freshShop()));
 
 const line = fourFillets().lines[0]!;
 const whole: NewOrderLine = { ...line, form: 'scaled_gutted', pieces: 2, pieceGrams: 400 };
-const take = (more: object = {}) => house.counter.ok(contract.orders.take, { body: fourFillets(more) });
-const orderOf = async (id: number) =>
-  (await house.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
+const take = (more: object = {}) => shop.counter.ok(contract.orders.take, { body: fourFillets(more) });
+const orderOf = async (id: number) => (await shop.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
 const close = async (id: number) => {
-  const { version } = await cut(house, id);
-  await house.bench.ok(contract.bench.close, { params: { id }, body: { version, reason: '' } });
+  const { version } = await cut(shop, id);
+  await shop.bench.ok(contract.bench.close, { params: { id }, body: { version, reason: '' } });
 };
 const head = { customer: 'Pell', phone: '', dueAt: '2026-11-25T16:00:00.000Z', remarks: '' };
 type Line = Awaited<ReturnType<typeof orderOf>>['lines'][number];
@@ -47,22 +46,22 @@ const kept = (l: Line) => ({
   options: l.options,
 });
 const change = async (id: number, lines: (NewOrderLine & { id: number | null })[]) =>
-  house.counter.send(contract.orders.edit, {
+  shop.counter.send(contract.orders.edit, {
     params: { id },
     body: { ...head, version: (await orderOf(id)).version, lines },
   });
 const hand = async (id: number, lineIds: number[], perKg = 4000) =>
-  house.counter.send(contract.orders.handOver, {
+  shop.counter.send(contract.orders.handOver, {
     params: { id },
     body: { version: (await orderOf(id)).version, prices: lineIds.map((lineId) => ({ lineId, perKg })) },
   });
 /** Another hour of the shop, with the counter signed in again. */
 const at = async (instant: string) => {
-  house.clock.now = new Date(instant);
-  await house.counter.signIn(house.staff.counter, pins.counter);
+  shop.clock.now = new Date(instant);
+  await shop.counter.signIn(shop.staff.counter, pins.counter);
 };
 const onShelf = async () =>
-  (await house.counter.ok(contract.counter.stock)).filter((r) => r.item === 'fillet_skin_on');
+  (await shop.counter.ok(contract.counter.stock)).filter((r) => r.item === 'fillet_skin_on');
 
 describe('the lines of an order', () => {
   it('keep every wish as it was said', async () => {
@@ -86,17 +85,17 @@ describe('the lines of an order', () => {
     ['a form no white fish is cut into', { speciesId: 'any_white', form: 'wing' }, 'lines'],
     ['a fish nobody knows', { speciesId: 'unicorn' }, 'speciesId'],
   ])('refuse %s at its field', async (_what, more, path) => {
-    const reply = await house.counter.send(contract.orders.take, {
+    const reply = await shop.counter.send(contract.orders.take, {
       body: fourFillets({ lines: [{ ...line, ...more }] }),
     });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors![0]!.path).toContain(path);
-    expect(await house.counter.ok(contract.orders.list)).toEqual([]);
+    expect(await shop.counter.ok(contract.orders.list)).toEqual([]);
   });
 
   it('are added, changed and taken off in one go before anything is cut; fish chosen are free again', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [line, whole] }));
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ lines: [line, whole] }));
     expect(tickets).toHaveLength(2);
     const [fillets, bass] = (await orderOf(orderId)).lines as [Line, Line];
     const reply = await change(orderId, [
@@ -111,14 +110,14 @@ describe('the lines of an order', () => {
       ['scaled_gutted', 1, 'open'],
     ]);
     expect(lines.find((l) => l.id === bass.id)!.tickets).toEqual([]);
-    expect(await house.bench.ok(contract.bench.tickets)).toEqual([]);
-    expect((await house.counter.ok(contract.counter.stock))[0]!.freePieces).toBe(10);
+    expect(await shop.bench.ok(contract.bench.tickets)).toEqual([]);
+    expect((await shop.counter.ok(contract.counter.stock))[0]!.freePieces).toBe(10);
   });
 
   it('on the board cannot become something else; taken off they are cut for the counter', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house);
-    await start(house, tickets[0]!);
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop);
+    await start(shop, tickets[0]!);
     const [on] = (await orderOf(orderId)).lines as [Line];
     const refused = await change(orderId, [{ ...kept(on), pieces: 6 }]);
     expect([refused.status, refused.problem.errors![0]!.message]).toEqual([
@@ -126,30 +125,30 @@ describe('the lines of an order', () => {
       'It is on the board: take it off (it goes to the counter) and add what is wanted instead',
     ]);
     expect((await change(orderId, [{ ...whole, id: null }])).status).toBe(200);
-    const ticket = await house.bench.ok(contract.bench.ticket, { params: { id: tickets[0]! } });
+    const ticket = await shop.bench.ok(contract.bench.ticket, { params: { id: tickets[0]! } });
     expect(ticket.cuts).toMatchObject([{ lineId: null, form: 'fillet_skin_on', pieces: 4 }]);
     expect((await orderOf(orderId)).lines.map((l) => l.state)).toEqual(['cancelled', 'open']);
   });
 
   it('taken off after they were weighed go to the counter with their weight', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [line] }));
-    const { version, weighOuts } = await cut(house, tickets[0]!);
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ lines: [line] }));
+    const { version, weighOuts } = await cut(shop, tickets[0]!);
     const grams = weighOuts.find((w) => w.kind === 'order')!.grams;
     expect((await change(orderId, [{ ...whole, id: null }])).status).toBe(200);
     const params = { id: tickets[0]! };
-    const stale = await house.bench.send(contract.bench.close, { params, body: { version, reason: '' } });
+    const stale = await shop.bench.send(contract.bench.close, { params, body: { version, reason: '' } });
     expect(stale.status).toBe(409);
-    const now = await house.bench.ok(contract.bench.ticket, { params });
-    await house.bench.ok(contract.bench.close, { params, body: { version: now.version, reason: '' } });
+    const now = await shop.bench.ok(contract.bench.ticket, { params });
+    await shop.bench.ok(contract.bench.close, { params, body: { version: now.version, reason: '' } });
     expect(await onShelf()).toMatchObject([{ place: 'place:cold_room', grams, pieces: 4 }]);
   });
 });
 
 describe('collecting', () => {
   it('goes in parts: what is ready now, the rest another time, each its own sale', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
     await close(tickets[0]!);
     const [fillets, bass] = (await orderOf(orderId)).lines as [Line, Line];
     expect((await hand(orderId, [fillets.id, bass.id])).status).toBe(409);
@@ -163,35 +162,35 @@ describe('collecting', () => {
     expect((await orderOf(orderId)).state).toBe('ready');
     expect((await hand(orderId, [bass.id])).status).toBe(200);
     expect(await orderOf(orderId)).toBeUndefined();
-    expect(await house.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } })).toHaveLength(
+    expect(await shop.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } })).toHaveLength(
       1,
     );
   });
 
   it('of a part stays collected when the rest is cancelled', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
     await close(tickets[0]!);
     expect((await hand(orderId, [(await orderOf(orderId)).lines[0]!.id])).status).toBe(200);
     const { version } = await orderOf(orderId);
-    await house.counter.ok(contract.orders.cancel, {
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: orderId },
       body: { version, reason: 'enough' },
     });
-    const [over] = await house.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } });
+    const [over] = await shop.counter.ok(contract.orders.list, { query: { handedOn: '2026-11-25' } });
     expect(over!.lines.map((l) => l.state)).toEqual(['handed', 'cancelled']);
-    expect(await house.bench.ok(contract.bench.tickets)).toEqual([]);
+    expect(await shop.bench.ok(contract.bench.tickets)).toEqual([]);
   });
 
   it('takes head and bones along where the customer wishes it, at no price', async () => {
-    await landBass(house);
+    await landBass(shop);
     const { orderId, tickets } = await toBench(
-      house,
+      shop,
       fourFillets({ lines: [{ ...line, trimWish: 'stock' }] }),
     );
     await close(tickets[0]!);
     const lying = async () =>
-      (await house.counter.ok(contract.counter.stock)).filter((r) => r.item.startsWith('trim:'));
+      (await shop.counter.ok(contract.counter.stock)).filter((r) => r.item.startsWith('trim:'));
     const before = (await lying()).map((r) => r.item);
     expect(before).toEqual(expect.arrayContaining(['trim:head', 'trim:frame']));
     const { lines } = await orderOf(orderId);
@@ -203,34 +202,34 @@ describe('collecting', () => {
   });
 
   it('shares one fish’s head and bones by weight, in one go or one after the other', async () => {
-    await landBass(house);
+    await landBass(shop);
     const wish = { ...line, trimWish: 'stock' as const };
-    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [wish, { ...wish, pieces: 2 }] }));
+    const { orderId, tickets } = await toBench(shop, fourFillets({ lines: [wish, { ...wish, pieces: 2 }] }));
     for (const t of tickets) await close(t);
     const ids = (await orderOf(orderId)).lines.map((l) => l.id);
     for (const id of ids) expect((await hand(orderId, [id])).status).toBe(200);
-    const bones = (await house.counter.ok(contract.counter.stock)).filter((r) =>
+    const bones = (await shop.counter.ok(contract.counter.stock)).filter((r) =>
       ['trim:head', 'trim:collars', 'trim:frame'].includes(r.item),
     );
     expect(bones).toEqual([]);
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 
   it('counts the deposit once: off the price, the rest given back', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ deposit: 500 }));
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ deposit: 500 }));
     await close(tickets[0]!);
     const { lines, deposit } = await orderOf(orderId);
     expect(deposit).toBe(500);
     const { total, toPay } = (await hand(orderId, [lines[0]!.id])).body;
     expect(toPay).toBe(total - 500);
     const small = await take({ deposit: 2000, depositPay: 'card' });
-    await house.counter.ok(contract.orders.cancel, {
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: small.id },
       body: { version: 1, reason: 'wants none', keepDeposit: true },
     });
-    const kinds = await house.pool.query('SELECT order_id, kind, money FROM deposit ORDER BY id');
-    const { deposits, tills } = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const kinds = await shop.pool.query('SELECT order_id, kind, money FROM deposit ORDER BY id');
+    const { deposits, tills } = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     expect(deposits).toEqual({ taken: 2500, used: 500, returned: 0, kept: 2000 });
     // Each lies in the till it was paid into.
     expect([tills.cash.deposits, tills.card.deposits]).toEqual([500, 2000]);
@@ -242,34 +241,34 @@ describe('collecting', () => {
     ]);
     // Given up and given back by card as it was paid: both tills are as they were.
     const back = await take({ deposit: 300, depositPay: 'card' });
-    await house.counter.ok(contract.orders.cancel, {
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: back.id },
       body: { version: 1, reason: 'wants none', keepDeposit: false },
     });
-    const after = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const after = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     expect([after.tills.cash.deposits, after.tills.card.deposits]).toEqual([500, 2000]);
     expect(after.deposits.returned).toBe(300);
   });
 
   it('is never used beyond the bill: what is over is change, and the book says both', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ deposit: 90_000 }));
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ deposit: 90_000 }));
     await close(tickets[0]!);
     const { lines } = await orderOf(orderId);
     const { total, toPay } = (await hand(orderId, [lines[0]!.id])).body;
     expect(toPay).toBe(total - 90_000);
-    const { deposits, tills } = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const { deposits, tills } = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     expect(deposits).toEqual({ taken: 90_000, used: total, returned: 90_000 - total, kept: 0 });
     expect(tills.cash.expected).toBe(total);
   });
 
   it('of nobody: what lies ready goes back with its clock, and the customer is remembered for it', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house);
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop);
     await close(tickets[0]!);
     const { version, customerId, lines } = await orderOf(orderId);
     const leave = () =>
-      house.counter.send(contract.orders.cancel, {
+      shop.counter.send(contract.orders.cancel, {
         params: { id: orderId },
         body: { version, reason: 'nobody came', uncollected: true },
       });
@@ -279,7 +278,7 @@ describe('collecting', () => {
     const [back] = await onShelf();
     expect(back).toMatchObject({ place: 'place:cold_room', grams: lines[0]!.readyGrams });
     expect(back!.sellBy).not.toBeNull();
-    const known = await house.counter.ok(contract.orders.customer, { params: { id: customerId } });
+    const known = await shop.counter.ok(contract.orders.customer, { params: { id: customerId } });
     expect(known).toMatchObject({ name: 'Pell', collected: 0, uncollected: 1 });
     expect(known.orders[0]).toMatchObject({ state: 'uncollected', lines: [{ form: 'fillet_skin_on' }] });
   });
@@ -289,51 +288,50 @@ describe('every week', () => {
   const standing = { ...head, weekday: 5, minutes: 600, from: '2026-11-25', lines: [line] };
   const { dueAt: _at, ...body } = standing;
   it('makes an order ahead of its day, once, whoever looks and however often', async () => {
-    const { id, made } = await house.counter.ok(contract.orders.keepStanding, { body });
+    const { id, made } = await shop.counter.ok(contract.orders.keepStanding, { body });
     expect(made).toBe(1);
-    const all = async () =>
-      (await house.counter.ok(contract.orders.list)).map((o) => [o.dueAt, o.standingId]);
+    const all = async () => (await shop.counter.ok(contract.orders.list)).map((o) => [o.dueAt, o.standingId]);
     expect(await all()).toEqual([['2026-11-27T10:00:00.000Z', id]]);
-    await Promise.all([makeWeekly(house.pool, house.clock.now), makeWeekly(house.pool, house.clock.now)]);
+    await Promise.all([makeWeekly(shop.pool, shop.clock.now), makeWeekly(shop.pool, shop.clock.now)]);
     expect(await all()).toHaveLength(1);
     await at('2026-12-01T06:00:00Z');
-    await Promise.all([makeWeekly(house.pool, house.clock.now), makeWeekly(house.pool, house.clock.now)]);
+    await Promise.all([makeWeekly(shop.pool, shop.clock.now), makeWeekly(shop.pool, shop.clock.now)]);
     expect((await all()).map(([at]) => at)).toEqual(['2026-11-27T10:00:00.000Z', '2026-12-04T10:00:00.000Z']);
-    const [kept] = await house.counter.ok(contract.orders.standing);
+    const [kept] = await shop.counter.ok(contract.orders.standing);
     expect(kept).toMatchObject({
       customer: 'Pell',
       nextDay: '2026-12-04',
       lines: [{ speciesName: 'European sea bass' }],
     });
-    await house.counter.ok(contract.orders.endStanding, { params: { id }, body: { version: kept!.version } });
+    await shop.counter.ok(contract.orders.endStanding, { params: { id }, body: { version: kept!.version } });
     await at('2026-12-20T06:00:00Z');
-    expect(await makeWeekly(house.pool, house.clock.now)).toBe(0);
+    expect(await makeWeekly(shop.pool, shop.clock.now)).toBe(0);
   });
   it('that names a form the shop has given up is left out and said in the log; the others are made', async () => {
-    await house.counter.ok(contract.orders.keepStanding, { body });
-    await house.counter.ok(contract.orders.keepStanding, {
+    await shop.counter.ok(contract.orders.keepStanding, { body });
+    await shop.counter.ok(contract.orders.keepStanding, {
       body: { ...body, customer: 'Osk', lines: [whole] },
     });
-    const before = (await house.counter.ok(contract.orders.list)).length;
+    const before = (await shop.counter.ok(contract.orders.list)).length;
     await at('2026-12-01T06:00:00Z');
-    await house.manager.signIn(house.staff.manager, pins.manager);
+    await shop.manager.signIn(shop.staff.manager, pins.manager);
     const form = shippedForms.find((f) => f.id === line.form)!;
-    await transaction(house.pool, (tx) =>
+    await transaction(shop.pool, (tx) =>
       writeSettings(tx, { forms: [{ ...form, like: form.id, share: form.yield.share, off: true }] }),
     );
-    expect(await makeWeekly(house.pool, house.clock.now)).toBe(1);
-    const orders = await house.counter.ok(contract.orders.list);
-    const faults = (await house.counter.ok(contract.orders.standing)).map((s) => s.fault);
+    expect(await makeWeekly(shop.pool, shop.clock.now)).toBe(1);
+    const orders = await shop.counter.ok(contract.orders.list);
+    const faults = (await shop.counter.ok(contract.orders.standing)).map((s) => s.fault);
     expect(faults).toEqual(['Not a form of this shop', null]);
     expect(orders).toHaveLength(before + 1);
     expect(orders.filter((o) => o.dueAt.startsWith('2026-12-04')).map((o) => o.customer)).toEqual(['Osk']);
   });
   it('keeps its hour over the end of summer time', async () => {
     await at('2026-10-19T06:00:00Z');
-    await house.counter.ok(contract.orders.keepStanding, { body: { ...body, from: '2026-10-19' } });
+    await shop.counter.ok(contract.orders.keepStanding, { body: { ...body, from: '2026-10-19' } });
     await at('2026-10-25T06:00:00Z');
-    await makeWeekly(house.pool, house.clock.now);
-    expect((await house.counter.ok(contract.orders.list)).map((o) => o.dueAt)).toEqual([
+    await makeWeekly(shop.pool, shop.clock.now);
+    expect((await shop.counter.ok(contract.orders.list)).map((o) => o.dueAt)).toEqual([
       '2026-10-23T09:00:00.000Z',
       '2026-10-30T10:00:00.000Z',
     ]);
@@ -342,10 +340,10 @@ describe('every week', () => {
 
 describe('what orders lack', () => {
   it('is on the buying list as whole fish, with who waits for it', async () => {
-    await landBass(house, true, { pieces: 1, grams: 500 });
+    await landBass(shop, true, { pieces: 1, grams: 500 });
     await take();
     await take({ customer: 'Osk' });
-    const [bass] = await house.counter.ok(contract.orders.buying);
+    const [bass] = await shop.counter.ok(contract.orders.buying);
     // One fish gives two of the eight fillets; the other six are of three more.
     expect(bass).toMatchObject({ speciesId: 'sea_bass', fish: 3, firstDue: head.dueAt });
     expect(bass!.for.map((w) => [w.customer, w.missing])).toEqual([
@@ -354,23 +352,23 @@ describe('what orders lack', () => {
     ]);
   });
   it('is not promised to the next: open orders come first', async () => {
-    await landBass(house, true, { pieces: 3, grams: 1380 });
+    await landBass(shop, true, { pieces: 3, grams: 1380 });
     const ask = () =>
-      house.counter.ok(contract.orders.promise, { body: { dueAt: head.dueAt, lines: [line] } });
+      shop.counter.ok(contract.orders.promise, { body: { dueAt: head.dueAt, lines: [line] } });
     const [free] = await ask();
     expect(free).toMatchObject({ answer: 'yes', toBuy: null });
     expect(free!.expects!.low).toBeLessThan(free!.expects!.mean);
     expect(free!.expects!.mean).toBeLessThan(free!.expects!.high);
-    expect(new Date(free!.readyAt!).getTime()).toBeGreaterThan(house.clock.now.getTime());
+    expect(new Date(free!.readyAt!).getTime()).toBeGreaterThan(shop.clock.now.getTime());
     await take();
     expect((await ask())[0]).toMatchObject({ answer: 'part', servable: 2, toBuy: { fish: 1 } });
   });
   it('of an order itself is free to a change of it, however far it is planned', async () => {
-    await landBass(house, true, { pieces: 3, grams: 1380 });
-    const { orderId } = await toBench(house);
+    await landBass(shop, true, { pieces: 3, grams: 1380 });
+    const { orderId } = await toBench(shop);
     const ask = async (id: number | null) =>
       (
-        await house.counter.ok(contract.orders.promise, {
+        await shop.counter.ok(contract.orders.promise, {
           body: { dueAt: head.dueAt, lines: [{ ...line, pieces: 6 }], orderId: id },
         })
       )[0]!;
@@ -378,13 +376,13 @@ describe('what orders lack', () => {
     expect(await ask(orderId)).toMatchObject({ answer: 'yes', servable: 6 });
   });
   it('says when the bench cannot have it ready, and what hour it can', async () => {
-    await landBass(house);
-    const dueAt = new Date(house.clock.now.getTime() + 60_000).toISOString();
-    const [answer] = await house.counter.ok(contract.orders.promise, { body: { dueAt, lines: [line] } });
+    await landBass(shop);
+    const dueAt = new Date(shop.clock.now.getTime() + 60_000).toISOString();
+    const [answer] = await shop.counter.ok(contract.orders.promise, { body: { dueAt, lines: [line] } });
     expect(answer!.answer).toBe('if');
     expect(answer!.because).toMatch(/the bench is \d+ minutes late with it/);
     const later = answer!.nearest.find((n) => n.kind === 'later')!;
-    const [again] = await house.counter.ok(contract.orders.promise, {
+    const [again] = await shop.counter.ok(contract.orders.promise, {
       body: { dueAt: later.dueAt, lines: [line] },
     });
     expect(again!.answer).toBe('yes');
@@ -394,8 +392,8 @@ describe('what orders lack', () => {
 describe('on paper', () => {
   it('each collection is an entry another calendar reads, at its hour and with what it is', async () => {
     const { id, number } = await take({ remarks: 'rings first; two bags, please' });
-    const response = await fetch(`${house.base}/api/orders/collections.ics`, {
-      headers: { cookie: house.counter.cookie },
+    const response = await fetch(`${shop.base}/api/orders/collections.ics`, {
+      headers: { cookie: shop.counter.cookie },
     });
     expect(response.headers.get('content-type')).toMatch(/^text\/calendar/);
     const calendar = new ICAL.Component(ICAL.parse(await response.text()) as unknown[]);
@@ -406,12 +404,12 @@ describe('on paper', () => {
     expect(events[0]!.description).toContain('4 x 110 g fillets, skin on');
     expect(events[0]!.description).toContain('rings first; two bags, please');
     expect(id).toBeGreaterThan(0);
-    expect((await fetch(`${house.base}/api/orders/collections.ics`)).status).toBe(401);
+    expect((await fetch(`${shop.base}/api/orders/collections.ics`)).status).toBe(401);
   });
   it('the slip is a PDF of one page', async () => {
     const { id } = await take({ lines: [line, { ...whole, trimWish: 'all' }], deposit: 1000 });
-    const slip = await fetch(`${house.base}/api/orders/${id}/slip.pdf`, {
-      headers: { cookie: house.counter.cookie },
+    const slip = await fetch(`${shop.base}/api/orders/${id}/slip.pdf`, {
+      headers: { cookie: shop.counter.cookie },
     });
     const bytes = Buffer.from(await slip.arrayBuffer());
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { contract } from '@ember-slate/contract';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { cut, fourFillets, houseForEach, landBass, proof, start, toBench, type House } from './house.ts';
+import { cut, fourFillets, shopForEach, landBass, proof, start, toBench, type TestShop } from './testShop.ts';
 
-let house: House;
-const freshHouse = houseForEach();
-beforeEach(() => void (house = freshHouse()));
+let shop: TestShop;
+const freshShop = shopForEach();
+beforeEach(() => void (shop = freshShop()));
 
 const line = fourFillets().lines[0]!;
-const orderOf = async (id: number) => (await house.counter.ok(contract.orders.list)).find((o) => o.id === id);
+const orderOf = async (id: number) => (await shop.counter.ok(contract.orders.list)).find((o) => o.id === id);
 const count = async (sql: string) => {
-  const [rows] = await house.pool.query(sql);
+  const [rows] = await shop.pool.query(sql);
   return Number((rows as { n: number }[])[0]!.n);
 };
 /** Statuses of requests sent at the same moment, the lowest first. */
@@ -19,10 +19,10 @@ const together = async (...sent: Promise<{ status: number }>[]) =>
 const shelf = () =>
   count("SELECT COALESCE(SUM(grams), 0) AS n FROM balance WHERE account = 'place:order_shelf'");
 const ready = async () => {
-  await landBass(house);
-  const { orderId, tickets } = await toBench(house, fourFillets({ deposit: 300 }));
-  const { version } = await cut(house, tickets[0]!);
-  await house.bench.ok(contract.bench.close, { params: { id: tickets[0]! }, body: { version, reason: '' } });
+  await landBass(shop);
+  const { orderId, tickets } = await toBench(shop, fourFillets({ deposit: 300 }));
+  const { version } = await cut(shop, tickets[0]!);
+  await shop.bench.ok(contract.bench.close, { params: { id: tickets[0]! }, body: { version, reason: '' } });
   return (await orderOf(orderId))!;
 };
 
@@ -30,7 +30,7 @@ describe('two hands at one order', () => {
   it('hand it over once, for one price, with one deposit used', async () => {
     const order = await ready();
     const hand = (perKg: number) =>
-      house.counter.send(contract.orders.handOver, {
+      shop.counter.send(contract.orders.handOver, {
         params: { id: order.id },
         body: { version: order.version, prices: order.lines.map((l) => ({ lineId: l.id, perKg })) },
       });
@@ -43,11 +43,11 @@ describe('two hands at one order', () => {
   it('hand it over or let it go, never both', async () => {
     const order = await ready();
     const statuses = await together(
-      house.counter.send(contract.orders.handOver, {
+      shop.counter.send(contract.orders.handOver, {
         params: { id: order.id },
         body: { version: order.version, prices: order.lines.map((l) => ({ lineId: l.id, perKg: 3000 })) },
       }),
-      house.manager.send(contract.orders.cancel, {
+      shop.manager.send(contract.orders.cancel, {
         params: { id: order.id },
         body: { version: order.version, reason: 'nobody came' },
       }),
@@ -62,10 +62,10 @@ describe('two hands at one order', () => {
   });
 
   it('change it one after the other: the second sees what the first did', async () => {
-    const { id } = await house.counter.ok(contract.orders.take, { body: fourFillets() });
+    const { id } = await shop.counter.ok(contract.orders.take, { body: fourFillets() });
     const { lines: _lines, deposit: _none, ...head } = { deposit: 0, ...fourFillets() };
     const change = (remarks: string) =>
-      house.counter.send(contract.orders.edit, { params: { id }, body: { ...head, remarks, version: 1 } });
+      shop.counter.send(contract.orders.edit, { params: { id }, body: { ...head, remarks, version: 1 } });
     const replies = await Promise.all([change('one bag'), change('two bags')]);
     expect(replies.map((r) => r.status).sort()).toEqual([200, 409]);
     const stale = replies.find((r) => r.status === 409)!;
@@ -74,7 +74,7 @@ describe('two hands at one order', () => {
 
   it('take it once, however often the same key arrives', async () => {
     const key = randomUUID();
-    const take = () => house.counter.send(contract.orders.take, { body: fourFillets({ deposit: 500 }), key });
+    const take = () => shop.counter.send(contract.orders.take, { body: fourFillets({ deposit: 500 }), key });
     const replies = await Promise.all([take(), take(), take()]);
     expect(new Set(replies.map((r) => r.body.number))).toEqual(new Set([1]));
     expect(await count('SELECT COUNT(*) AS n FROM customer_order')).toBe(1);
@@ -97,20 +97,20 @@ describe('the counter and the bench at once', () => {
       options: l.options,
     }));
     expect(first).toBeDefined();
-    return house.counter.send(contract.orders.edit, {
+    return shop.counter.send(contract.orders.edit, {
       params: { id },
       body: { ...fourFillets(), version, lines: keep },
     });
   };
 
   it('a line taken off while its fish come to the board is either free or cut for the counter', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop, fourFillets({ lines: [line, { ...line, pieces: 2 }] }));
     const params = { id: tickets[0]! };
-    const { version, inputs } = await house.bench.ok(contract.bench.ticket, { params });
+    const { version, inputs } = await shop.bench.ok(contract.bench.ticket, { params });
     const [off, begun] = await Promise.all([
       drop(orderId),
-      house.bench.send(contract.bench.start, {
+      shop.bench.send(contract.bench.start, {
         params,
         body: {
           version,
@@ -121,20 +121,20 @@ describe('the counter and the bench at once', () => {
     expect(off.status).toBe(200);
     expect([200, 404, 409]).toContain(begun.status);
     expect((await orderOf(orderId))!.lines.map((l) => l.state)).toEqual(['cancelled', 'planned']);
-    const found = (await house.bench.ok(contract.bench.tickets)).find((t) => t.id === params.id);
+    const found = (await shop.bench.ok(contract.bench.tickets)).find((t) => t.id === params.id);
     if (begun.status === 200) expect(found!.cuts.map((c) => c.lineId)).toEqual([null]);
     else expect(found).toBeUndefined();
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 
   it('a ticket closed while its order is cancelled leaves nothing on the shelf', async () => {
-    await landBass(house);
-    const { orderId, tickets } = await toBench(house);
-    const { version } = await cut(house, tickets[0]!);
+    await landBass(shop);
+    const { orderId, tickets } = await toBench(shop);
+    const { version } = await cut(shop, tickets[0]!);
     const order = (await orderOf(orderId))!;
     const statuses = await together(
-      house.bench.send(contract.bench.close, { params: { id: tickets[0]! }, body: { version, reason: '' } }),
-      house.counter.send(contract.orders.cancel, {
+      shop.bench.send(contract.bench.close, { params: { id: tickets[0]! }, body: { version, reason: '' } }),
+      shop.counter.send(contract.orders.cancel, {
         params: { id: orderId },
         body: { version: order.version, reason: 'too late' },
       }),
@@ -147,12 +147,12 @@ describe('the counter and the bench at once', () => {
   });
 
   it('a ticket begun twice is begun once', async () => {
-    await landBass(house);
-    const { tickets } = await toBench(house);
+    await landBass(shop);
+    const { tickets } = await toBench(shop);
     const params = { id: tickets[0]! };
-    const { version, inputs } = await house.bench.ok(contract.bench.ticket, { params });
+    const { version, inputs } = await shop.bench.ok(contract.bench.ticket, { params });
     const begin = () =>
-      house.bench.send(contract.bench.start, {
+      shop.bench.send(contract.bench.start, {
         params,
         body: {
           version,
@@ -160,6 +160,6 @@ describe('the counter and the bench at once', () => {
         },
       });
     expect(await together(begin(), begin())).toEqual([200, 409]);
-    await expect(start(house, tickets[0]!)).rejects.toThrow();
+    await expect(start(shop, tickets[0]!)).rejects.toThrow();
   });
 });

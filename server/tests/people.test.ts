@@ -3,11 +3,11 @@ import { contract, roles, type Role, type Route } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { row, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
-import { bassLot, delivery, noon, openHouse, pins, Screen, type House } from './house.ts';
+import { bassLot, delivery, noon, openTestShop, pins, ApiClient, type TestShop } from './testShop.ts';
 
-let house: House;
-beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
-afterAll(() => house.close());
+let shop: TestShop;
+beforeAll(async () => void (shop = await openTestShop(inject('databaseUrl'))));
+afterAll(() => shop.close());
 
 const routes = Object.entries(contract).flatMap(([room, all]) =>
   Object.entries(all as Record<string, Route>).map(([name, route]) => [`${room}.${name}`, route] as const),
@@ -21,7 +21,7 @@ describe('who may do what', () => {
   });
 
   it.each(guarded)('%s is closed to strangers', async (_name, route) => {
-    const stranger = new Screen(house.base);
+    const stranger = new ApiClient(shop.base);
     const reply = await stranger.send(route, { raw: route.method === 'GET' ? undefined : {} });
     expect(reply.status).toBe(401);
     expect(reply.headers.get('content-type')).toMatch(/application\/problem\+json/);
@@ -31,7 +31,7 @@ describe('who may do what', () => {
     '%s asked by the %s',
     async (_name, role, route) => {
       const allowed = (route.roles as readonly Role[]).includes(role);
-      const reply = await house[role].send(route, { raw: route.method === 'GET' ? undefined : {} });
+      const reply = await shop[role].send(route, { raw: route.method === 'GET' ? undefined : {} });
       // Allowed: whatever comes is about the request, not about the person.
       if (allowed) expect([200, 400, 404, 409, 503]).toContain(reply.status);
       else expect([reply.status, reply.problem.code]).toEqual([403, 'not-allowed']);
@@ -40,30 +40,30 @@ describe('who may do what', () => {
 
   it('closes what is not in the contract too', async () => {
     const nowhere = { ...contract.summary.stages, path: '/api/everything' } as Route;
-    expect((await new Screen(house.base).send(nowhere)).status).toBe(401);
-    expect((await house.manager.send(nowhere)).status).toBe(404);
+    expect((await new ApiClient(shop.base).send(nowhere)).status).toBe(401);
+    expect((await shop.manager.send(nowhere)).status).toBe(404);
     for (const path of ['/api/feed', '/api/openapi.json'])
-      expect((await fetch(house.base + path)).status).toBe(401);
+      expect((await fetch(shop.base + path)).status).toBe(401);
   });
 
   it('says over the door who works here and nothing else', async () => {
-    const face = await new Screen(house.base).ok(contract.session.shop);
+    const face = await new ApiClient(shop.base).ok(contract.session.shop);
     expect(face.me).toBeNull();
-    expect(face.staff).toEqual(roles.toReversed().map((r) => ({ id: house.staff[r], name: `The ${r}` })));
+    expect(face.staff).toEqual(roles.toReversed().map((r) => ({ id: shop.staff[r], name: `The ${r}` })));
     expect(JSON.stringify(face)).not.toMatch(/argon|hash|pin/i);
   });
 });
 
 describe('signing in', () => {
   const join = (name: string, demo = false) =>
-    transaction(house.pool, (tx) => addStaff(tx, { name, role: 'counter', pin: '112233', demo }));
+    transaction(shop.pool, (tx) => addStaff(tx, { name, role: 'counter', pin: '112233', demo }));
 
   it('keeps PINs as argon2id and tokens as digests', async () => {
-    const staff = await row<{ pin_hash: string }>(house.pool, 'SELECT pin_hash FROM staff LIMIT 1');
+    const staff = await row<{ pin_hash: string }>(shop.pool, 'SELECT pin_hash FROM staff LIMIT 1');
     expect(staff!.pin_hash).toMatch(/^\$argon2id\$/);
-    const cookie = house.manager.cookie.split('=')[1]!;
+    const cookie = shop.manager.cookie.split('=')[1]!;
     const kept = await row<{ n: number }>(
-      house.pool,
+      shop.pool,
       'SELECT COUNT(*) AS n FROM session WHERE token_hash = ?',
       [Buffer.from(cookie)],
     );
@@ -71,31 +71,31 @@ describe('signing in', () => {
   });
 
   it('gives a cookie no script can read and no other site can send', async () => {
-    const reply = await new Screen(house.base).signIn(house.staff.counter, pins.counter);
+    const reply = await new ApiClient(shop.base).signIn(shop.staff.counter, pins.counter);
     expect(reply.headers.get('set-cookie')).toMatch(/HttpOnly/);
     expect(reply.headers.get('set-cookie')).toMatch(/SameSite=Strict/);
   });
 
   it('makes a guesser wait longer each time, also with the right PIN, and forgets after one success', async () => {
     const id = await join('Guessed At');
-    const s = new Screen(house.base);
+    const s = new ApiClient(shop.base);
     expect((await s.signIn(id, '000000')).status).toBe(401);
     expect((await s.signIn(id, '000001')).status).toBe(401);
     const third = await s.signIn(id, '000002');
     expect([third.status, third.problem.retryAfter]).toEqual([429, 5]);
     expect((await s.signIn(id, '112233')).status).toBe(429);
-    house.clock.now = new Date(noon.getTime() + 6_000);
+    shop.clock.now = new Date(noon.getTime() + 6_000);
     expect((await s.signIn(id, '000003')).problem.retryAfter).toBe(10);
-    house.clock.now = new Date(noon.getTime() + 17_000);
+    shop.clock.now = new Date(noon.getTime() + 17_000);
     expect((await s.signIn(id, '112233')).status).toBe(200);
     expect((await s.signIn(id, '000004')).status).toBe(401);
-    house.clock.now = noon;
+    shop.clock.now = noon;
   });
 
   it('counts guesses that come side by side', async () => {
     const id = await join('Rushed At');
     const replies = await Promise.all(
-      Array.from({ length: 10 }, (_, i) => new Screen(house.base).signIn(id, `00000${i}`)),
+      Array.from({ length: 10 }, (_, i) => new ApiClient(shop.base).signIn(id, `00000${i}`)),
     );
     expect(replies.filter((r) => r.status === 401).length).toBeLessThanOrEqual(2);
     expect(replies.every((r) => [401, 429, 503].includes(r.status))).toBe(true);
@@ -109,36 +109,36 @@ describe('signing in', () => {
     [{ staffId: '1', pin: 112233 }, 400],
     [{}, 400],
   ])('refuses %o', async (raw, status) => {
-    const reply = await new Screen(house.base).send(contract.session.signIn, { raw });
+    const reply = await new ApiClient(shop.base).send(contract.session.signIn, { raw });
     expect(reply.status).toBe(status);
   });
 
   it('ends with signing out, with idleness, and when the person leaves', async () => {
     const id = await join('Leaver');
-    const s = new Screen(house.base);
+    const s = new ApiClient(shop.base);
     await s.signIn(id, '112233');
     await s.ok(contract.summary.stages);
-    house.clock.now = new Date(noon.getTime() + 31 * 60_000);
+    shop.clock.now = new Date(noon.getTime() + 31 * 60_000);
     expect((await s.send(contract.summary.stages)).status).toBe(401);
-    house.clock.now = noon;
+    shop.clock.now = noon;
     await s.signIn(id, '112233');
     const { cookie } = s;
     await s.ok(contract.session.signOut);
     s.cookie = cookie;
     expect((await s.send(contract.summary.stages)).status).toBe(401);
     await s.signIn(id, '112233');
-    await house.pool.query('UPDATE staff SET active = FALSE WHERE id = ?', [id]);
+    await shop.pool.query('UPDATE staff SET active = FALSE WHERE id = ?', [id]);
     expect((await s.send(contract.summary.stages)).status).toBe(401);
     expect((await s.signIn(id, '112233')).status).toBe(401);
   });
 
   it('takes sample PINs on this machine only', async () => {
-    const open = await openHouse(inject('databaseUrl'), { host: '0.0.0.0' });
+    const open = await openTestShop(inject('databaseUrl'), { host: '0.0.0.0' });
     try {
       const id = await transaction(open.pool, (tx) =>
         addStaff(tx, { name: 'Sample', role: 'manager', pin: '2468', demo: true }),
       );
-      const reply = await new Screen(open.base).signIn(id, '2468');
+      const reply = await new ApiClient(open.base).signIn(id, '2468');
       expect([reply.status, reply.problem.code]).toEqual([403, 'not-allowed']);
     } finally {
       await open.close();
@@ -148,7 +148,7 @@ describe('signing in', () => {
 
 describe('a stranger at the door', () => {
   // Behind a proxy that is believed, so that a test may come from anywhere.
-  let open: House;
+  let open: TestShop;
   const from = (address: string) => ({ 'x-forwarded-for': address });
   const signIn = (address: string, pin: string) =>
     fetch(`${open.base}/api/session`, {
@@ -156,7 +156,7 @@ describe('a stranger at the door', () => {
       headers: { 'content-type': 'application/json', ...from(address) },
       body: JSON.stringify({ staffId: open.staff.counter, pin }),
     });
-  beforeAll(async () => void (open = await openHouse(inject('databaseUrl'), { trustProxy: 'loopback' })));
+  beforeAll(async () => void (open = await openTestShop(inject('databaseUrl'), { trustProxy: 'loopback' })));
   afterAll(() => open.close());
 
   it('shuts nobody out but strangers, is written down, and the manager lets in who waits', async () => {
@@ -207,30 +207,30 @@ describe('a stranger at the door', () => {
 
 describe('a session', () => {
   it('ends when its screen signs in anew, and a day after it began, however busy', async () => {
-    const s = new Screen(house.base);
-    await s.signIn(house.staff.counter, pins.counter);
+    const s = new ApiClient(shop.base);
+    await s.signIn(shop.staff.counter, pins.counter);
     const first = s.cookie;
-    const again = await fetch(`${house.base}/api/session`, {
+    const again = await fetch(`${shop.base}/api/session`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', cookie: first },
-      body: JSON.stringify({ staffId: house.staff.counter, pin: pins.counter }),
+      body: JSON.stringify({ staffId: shop.staff.counter, pin: pins.counter }),
     });
     expect(again.status).toBe(200);
     expect((await s.send(contract.summary.stages)).status).toBe(401);
     s.cookie = again.headers.get('set-cookie')!.split(';')[0]!;
     for (let minutes = 0; minutes < 24 * 60; minutes += 20) {
-      house.clock.now = new Date(noon.getTime() + minutes * 60_000);
+      shop.clock.now = new Date(noon.getTime() + minutes * 60_000);
       expect((await s.send(contract.session.shop)).body.me, `${minutes} min`).not.toBeNull();
     }
-    house.clock.now = new Date(noon.getTime() + 24 * 3_600_000 + 1000);
+    shop.clock.now = new Date(noon.getTime() + 24 * 3_600_000 + 1000);
     expect((await s.send(contract.session.shop)).body.me).toBeNull();
-    house.clock.now = noon;
+    shop.clock.now = noon;
   });
 
   it('takes its stream along when it ends, wherever it was ended', async () => {
-    const s = new Screen(house.base);
-    await s.signIn(house.staff.counter, pins.counter);
-    const stream = await fetch(`${house.base}/api/feed`, { headers: { cookie: s.cookie } });
+    const s = new ApiClient(shop.base);
+    await s.signIn(shop.staff.counter, pins.counter);
+    const stream = await fetch(`${shop.base}/api/feed`, { headers: { cookie: s.cookie } });
     const ended = (async () => {
       for await (const _chunk of stream.body!);
     })();
@@ -242,23 +242,22 @@ describe('a session', () => {
 
   it('opens so many streams and no more', async () => {
     const stop = new AbortController();
-    const s = new Screen(house.base);
-    await s.signIn(house.staff.counter, pins.counter);
+    const s = new ApiClient(shop.base);
+    await s.signIn(shop.staff.counter, pins.counter);
     const statuses = [];
     for (let i = 0; i < 14; i++)
       statuses.push(
-        (await fetch(`${house.base}/api/feed`, { headers: { cookie: s.cookie }, signal: stop.signal }))
-          .status,
+        (await fetch(`${shop.base}/api/feed`, { headers: { cookie: s.cookie }, signal: stop.signal })).status,
       );
     stop.abort();
     expect(statuses.slice(-2)).toEqual([429, 429]);
   });
 
   it('of a sample PIN is not given through a proxy, whatever the server listens on', async () => {
-    const id = await transaction(house.pool, (tx) =>
+    const id = await transaction(shop.pool, (tx) =>
       addStaff(tx, { name: 'Printed in the open', role: 'manager', pin: '2468', demo: true }),
     );
-    const reply = await fetch(`${house.base}/api/session`, {
+    const reply = await fetch(`${shop.base}/api/session`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', 'x-forwarded-for': '203.0.113.9' },
       body: JSON.stringify({ staffId: id, pin: '2468' }),
@@ -281,7 +280,7 @@ const rawRequest = (port: number, head: string) =>
 describe('another site', () => {
   const ask = async (lines: string[]) => {
     const heard = await rawRequest(
-      Number(new URL(house.base).port),
+      Number(new URL(shop.base).port),
       [
         `POST /api/session HTTP/1.1`,
         ...lines,
@@ -294,7 +293,7 @@ describe('another site', () => {
     );
     return Number(heard.split(' ')[1]);
   };
-  const port = () => new URL(house.base).port;
+  const port = () => new URL(shop.base).port;
   it.each([
     ['the shop itself', () => [`Host: 127.0.0.1:${port()}`, `Origin: http://127.0.0.1:${port()}`], 400],
     ['a program without an origin', () => [`Host: localhost:${port()}`], 400],
@@ -310,10 +309,10 @@ describe('another site', () => {
 
 describe('health', () => {
   it('says that the process lives and that it can serve, to anyone, and is no screen', async () => {
-    expect(await (await fetch(`${house.base}/healthz`)).json()).toEqual({ alive: true });
-    const ready = await fetch(`${house.base}/readyz`);
+    expect(await (await fetch(`${shop.base}/healthz`)).json()).toEqual({ alive: true });
+    const ready = await fetch(`${shop.base}/readyz`);
     expect([ready.status, await ready.json()]).toEqual([200, { ready: true }]);
-    const away = await openHouse(inject('databaseUrl'));
+    const away = await openTestShop(inject('databaseUrl'));
     await away.pool.end();
     const gone = await fetch(`${away.base}/readyz`);
     expect([gone.status, await gone.json()]).toEqual([503, { ready: false }]);
@@ -324,7 +323,7 @@ describe('health', () => {
 
 describe('what every answer carries', () => {
   it('lets no page of another origin in', async () => {
-    const { headers } = await house.manager.send(contract.summary.stages);
+    const { headers } = await shop.manager.send(contract.summary.stages);
     expect(headers.get('content-security-policy')).toMatch(/default-src 'none'/);
     expect(headers.get('content-security-policy')).toMatch(/frame-ancestors 'none'/);
     expect(headers.get('x-content-type-options')).toBe('nosniff');
@@ -336,23 +335,23 @@ describe('what every answer carries', () => {
 
 describe('whose rules the shop follows', () => {
   it('is a manager’s choice, and every limit follows it at once', async () => {
-    const { id } = await house.bench.ok(contract.landing.createDelivery, {
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, {
       body: delivery({ probeTenths: 35 }),
     });
-    await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
-    const said = async () => (await house.bench.ok(contract.landing.deliveries))[0]!.warnings;
+    await shop.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
+    const said = async () => (await shop.bench.ok(contract.landing.deliveries))[0]!.warnings;
     expect(await said()).toEqual([expect.stringMatching(/over 2 °C/)]);
-    const had = await house.manager.ok(contract.people.rules);
+    const had = await shop.manager.ok(contract.people.rules);
     expect(had.profile).toBe('eu');
-    const follow = (screen: House['bench'], version: number, profile: 'eu' | 'us' = 'us') =>
+    const follow = (screen: TestShop['bench'], version: number, profile: 'eu' | 'us' = 'us') =>
       screen.send(contract.people.setRules, { body: { version, profile } });
-    expect((await follow(house.bench, had.version)).status).toBe(403);
-    expect((await follow(house.manager, had.version)).status).toBe(200);
+    expect((await follow(shop.bench, had.version)).status).toBe(403);
+    expect((await follow(shop.manager, had.version)).status).toBe(200);
     expect(await said()).toEqual([]);
-    expect((await house.counter.ok(contract.session.shop)).ruleProfile).toBe('us');
+    expect((await shop.counter.ok(contract.session.shop)).ruleProfile).toBe('us');
     // Who still looks at the rules of before is told, and changes nothing.
-    const late = await follow(house.manager, had.version, 'eu');
+    const late = await follow(shop.manager, had.version, 'eu');
     expect([late.status, late.problem.current]).toEqual([409, { profile: 'us', version: had.version + 1 }]);
-    expect((await house.manager.ok(contract.people.rules)).profile).toBe('us');
+    expect((await shop.manager.ok(contract.people.rules)).profile).toBe('us');
   });
 });

@@ -6,13 +6,13 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { problemOf } from '../src/stages/plan/queries/day.ts';
 import { row } from '../src/platform/db.ts';
 import { shareOut } from '../src/stages/plan/commands/planner.ts';
-import { fourFillets, landBass, openHouse, proof, start, sweep, type House } from './house.ts';
+import { fourFillets, landBass, openTestShop, proof, start, sweep, type TestShop } from './testShop.ts';
 
-let house: House;
+let shop: TestShop;
 beforeAll(async () => {
-  house = await openHouse(inject('databaseUrl'));
+  shop = await openTestShop(inject('databaseUrl'));
 });
-afterAll(() => house.close());
+afterAll(() => shop.close());
 
 const bass = catalogue.find((s) => s.id === 'sea_bass')!;
 const line = (form: string, more: object = {}) => ({
@@ -25,9 +25,9 @@ const line = (form: string, more: object = {}) => ({
   ...more,
 });
 const take = (lines: object[], more: object = {}) =>
-  house.counter.ok(contract.orders.take, { body: fourFillets({ lines, ...more }) });
-const current = async (h = house): Promise<CutPlan> => (await h.bench.ok(contract.plan.day)).plan!;
-const runIn = async (h: House, more: object = {}): Promise<CutPlan> => {
+  shop.counter.ok(contract.orders.take, { body: fourFillets({ lines, ...more }) });
+const current = async (h = shop): Promise<CutPlan> => (await h.bench.ok(contract.plan.day)).plan!;
+const runIn = async (h: TestShop, more: object = {}): Promise<CutPlan> => {
   await h.bench.ok(contract.plan.start, {
     body: { horizon: 'all', seconds: 0.4, keepPinned: true, ...more },
   });
@@ -38,25 +38,25 @@ const runIn = async (h: House, more: object = {}): Promise<CutPlan> => {
   }
   throw new Error('The plan never ended');
 };
-const run = (more: object = {}) => runIn(house, more);
+const run = (more: object = {}) => runIn(shop, more);
 const ofBass = (plan: CutPlan): PlanSpecies & { found: FoundPlan } =>
   plan.species.find((s) => s.speciesId === 'sea_bass') as PlanSpecies & { found: FoundPlan };
 const faults = (plan: CutPlan) =>
   planFaults(problemOf(ofBass(plan), bass, formBook()), ofBass(plan).found.plan);
 const accept = (plan: CutPlan) =>
-  house.bench.send(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
+  shop.bench.send(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
 
 describe('the plan of a day', () => {
   it('has nothing to say about an empty shop', async () => {
-    expect(await house.bench.ok(contract.plan.day)).toEqual({ plan: null, lines: 0, fish: 0 });
-    const refused = await house.bench.send(contract.plan.start, {
+    expect(await shop.bench.ok(contract.plan.day)).toEqual({ plan: null, lines: 0, fish: 0 });
+    const refused = await shop.bench.send(contract.plan.start, {
       body: { horizon: 'all', seconds: 1, keepPinned: true },
     });
     expect(refused.status).toBe(409);
   });
 
   it('plans, is accepted, cut from several tickets and ready when the last is closed', async () => {
-    await landBass(house, true, { pieces: 6, grams: 6000 });
+    await landBass(shop, true, { pieces: 6, grams: 6000 });
     const order = await take([
       line('portion', { pieces: 10, pieceGrams: 120 }),
       line('steaks', { pieces: 2 }),
@@ -72,22 +72,20 @@ describe('the plan of a day', () => {
     expect((await current()).state).toBe('accepted');
     expect((await accept(plan)).status).toBe(409);
 
-    const tickets = (await house.bench.ok(contract.bench.tickets)).filter((t) => t.state === 'waiting');
+    const tickets = (await shop.bench.ok(contract.bench.tickets)).filter((t) => t.state === 'waiting');
     const cuts = tickets.flatMap((t) => t.cuts);
     expect(
       cuts.filter((c) => c.form === 'portion' && c.lineId !== null).reduce((s, c) => s + c.pieces!, 0),
     ).toBe(10);
     expect(tickets.length).toBeGreaterThan(1);
     const states = async () =>
-      (await house.counter.ok(contract.orders.list))
-        .find((o) => o.id === order.id)!
-        .lines.map((l) => l.state);
+      (await shop.counter.ok(contract.orders.list)).find((o) => o.id === order.id)!.lines.map((l) => l.state);
     expect(await states()).toEqual(['planned', 'planned']);
     for (const [i, t] of tickets.entries()) {
-      const ticket = await start(house, t.id);
+      const ticket = await start(shop, t.id);
       expect(ticket.marks!.pieces.length).toBeGreaterThan(0);
       for (const c of ticket.cuts)
-        await house.bench.ok(contract.bench.weigh, {
+        await shop.bench.ok(contract.bench.weigh, {
           params: { id: t.id },
           body: {
             cutId: c.lineId === null ? null : c.id,
@@ -99,33 +97,33 @@ describe('the plan of a day', () => {
             again: true,
           },
         });
-      if (ticket.stepIds.includes('sweep')) await sweep(house, t.id);
-      const { version } = await house.bench.ok(contract.bench.ticket, { params: { id: t.id } });
-      await house.bench.ok(contract.bench.close, {
+      if (ticket.stepIds.includes('sweep')) await sweep(shop, t.id);
+      const { version } = await shop.bench.ok(contract.bench.ticket, { params: { id: t.id } });
+      await shop.bench.ok(contract.bench.close, {
         params: { id: t.id },
         body: { version, reason: 'the rest is in the tubs' },
       });
       const last = i === tickets.length - 1;
       expect((await states()).every((s) => s === 'ready')).toBe(last);
     }
-    const [mineNow] = await house.counter.ok(contract.orders.list);
+    const [mineNow] = await shop.counter.ok(contract.orders.list);
     expect(mineNow!.lines[0]!.readyPieces).toBe(10);
-    const handed = await house.counter.ok(contract.orders.handOver, {
+    const handed = await shop.counter.ok(contract.orders.handOver, {
       params: { id: order.id },
       body: { version: mineNow!.version, prices: mineNow!.lines.map((l) => ({ lineId: l.id, perKg: 2000 })) },
     });
     expect(handed.total).toBeGreaterThan(0);
-    await proof(house);
+    await proof(shop);
   });
 
   it('answers a fish sold or an order changed meanwhile with a conflict, and makes no ticket', async () => {
-    await landBass(house, true, { pieces: 2, grams: 2000 });
+    await landBass(shop, true, { pieces: 2, grams: 2000 });
     const order = await take([line('fillet_skin_on', { pieces: 4, pieceGrams: 220 })]);
     const plan = await run();
     expect(ofBass(plan).found.score.fishOpened).toBeGreaterThan(0);
-    const before = (await house.bench.ok(contract.bench.tickets)).length;
-    const [open] = await house.counter.ok(contract.orders.list);
-    await house.counter.ok(contract.orders.cancel, {
+    const before = (await shop.bench.ok(contract.bench.tickets)).length;
+    const [open] = await shop.counter.ok(contract.orders.list);
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: order.id },
       body: { version: open!.version, reason: 'changed their mind' },
     });
@@ -133,18 +131,18 @@ describe('the plan of a day', () => {
     const refused = await accept(plan);
     expect(refused.status).toBe(409);
     expect(refused.problem.detail).toMatch(/changed since|gone/);
-    expect((await house.bench.ok(contract.bench.tickets)).length).toBe(before);
+    expect((await shop.bench.ok(contract.bench.tickets)).length).toBe(before);
   });
 
   it('gives a line to another fish by hand, goes back, and keeps what is pinned', async () => {
-    await landBass(house, true, { pieces: 4, grams: 4400 });
+    await landBass(shop, true, { pieces: 4, grams: 4400 });
     await take([line('portion', { pieces: 2, pieceGrams: 120 })], { customer: 'Quill' });
     const plan = await run();
     const mine = ofBass(plan);
     const portion = mine.lines.find((l) => l.form === 'portion')!;
     const from = mine.found.plan.fish.find((f) => f.pieces.some((p) => p.line === portion.id))!.fish;
     const to = mine.fish.find((f) => f.id !== from && f.refuses[portion.id] === undefined)!.id;
-    const moved = await house.bench.ok(contract.plan.move, {
+    const moved = await shop.bench.ok(contract.plan.move, {
       params: { id: plan.id },
       body: { speciesId: 'sea_bass', line: portion.id, from, to },
     });
@@ -161,57 +159,57 @@ describe('the plan of a day', () => {
     const kept = ofBass(after).found.plan.fish.find((f) => f.fish === to)!;
     const again = await run();
     expect(ofBass(again).found.plan.fish).toContainEqual(kept);
-    const odd = await house.bench.send(contract.plan.move, {
+    const odd = await shop.bench.send(contract.plan.move, {
       params: { id: again.id },
       body: { speciesId: 'sea_bass', line: portion.id, from: null, to: 'nobody' },
     });
     expect(odd.status).toBe(400);
-    await house.bench.ok(contract.plan.back, { params: { id: moved.id } });
+    await shop.bench.ok(contract.plan.back, { params: { id: moved.id } });
     expect(holds(await current())).toEqual([from]);
   });
 
   it('makes waiting tickets of an older plan give way to the new one', async () => {
     const first = await run({ keepPinned: false });
     expect((await accept(first)).status).toBe(200);
-    const made = (await house.bench.ok(contract.bench.tickets)).map((t) => t.id);
+    const made = (await shop.bench.ok(contract.bench.tickets)).map((t) => t.id);
     await take([line('scaled_gutted', { pieceGrams: 1000 })], { customer: 'Vane' });
     const second = await run({ keepPinned: false });
     expect((await accept(second)).status).toBe(200);
-    const now = await house.bench.ok(contract.bench.tickets);
+    const now = await shop.bench.ok(contract.bench.tickets);
     expect(now.some((t) => made.includes(t.id))).toBe(false);
     expect(
       now.flatMap((t) => t.cuts).filter((c) => c.form === 'scaled_gutted' && c.lineId !== null),
     ).toHaveLength(1);
-    await proof(house);
+    await proof(shop);
   });
 
   it('stops when it is told to, and a run nobody hears of is over', async () => {
-    await house.bench.ok(contract.plan.start, { body: { horizon: 'all', seconds: 100, keepPinned: false } });
+    await shop.bench.ok(contract.plan.start, { body: { horizon: 'all', seconds: 100, keepPinned: false } });
     const running = await current();
     expect(running.state).toBe('running');
     expect((await accept(running)).status).toBe(409);
-    await house.bench.ok(contract.plan.stop, { params: { id: running.id } });
+    await shop.bench.ok(contract.plan.stop, { params: { id: running.id } });
     for (let i = 0; i < 100 && (await current()).state === 'running'; i++)
       await new Promise((done) => setTimeout(done, 100));
     const stopped = await current();
     expect(stopped.state).toBe('stopped');
     expect(ofBass(stopped).found).not.toBeNull();
-    await house.pool.execute("UPDATE cut_plan SET state = 'running' WHERE id = ?", [stopped.id]);
-    house.clock.now = new Date(house.clock.now.getTime() + 60_000);
+    await shop.pool.execute("UPDATE cut_plan SET state = 'running' WHERE id = ?", [stopped.id]);
+    shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
     expect((await current()).state).toBe('failed');
-    const kept = await row<{ state: string }>(house.pool, 'SELECT state FROM cut_plan WHERE id = ?', [
+    const kept = await row<{ state: string }>(shop.pool, 'SELECT state FROM cut_plan WHERE id = ?', [
       stopped.id,
     ]);
     expect(kept!.state).toBe('running');
   });
 
   it('is for those who cut: the counter looks and changes nothing', async () => {
-    expect((await house.counter.send(contract.plan.day)).status).toBe(200);
+    expect((await shop.counter.send(contract.plan.day)).status).toBe(200);
     const body = { horizon: 'all', seconds: 1, keepPinned: true } as const;
-    expect((await house.counter.send(contract.plan.start, { body })).status).toBe(403);
-    expect((await house.bench.send(contract.plan.stop, { params: { id: 99_999 } })).status).toBe(404);
+    expect((await shop.counter.send(contract.plan.start, { body })).status).toBe(403);
+    expect((await shop.bench.send(contract.plan.stop, { params: { id: 99_999 } })).status).toBe(404);
     expect(
-      (await house.bench.send(contract.plan.accept, { params: { id: 99_999 }, body: { speciesIds: null } }))
+      (await shop.bench.send(contract.plan.accept, { params: { id: 99_999 }, body: { speciesIds: null } }))
         .status,
     ).toBe(404);
   });
@@ -219,7 +217,7 @@ describe('the plan of a day', () => {
 
 describe('lines of every kind', () => {
   it('for any white fish go to one there is, which is theirs once the plan is accepted', async () => {
-    const h = await openHouse(inject('databaseUrl'));
+    const h = await openTestShop(inject('databaseUrl'));
     try {
       const landed = async (speciesId: string) => {
         const { lotId } = await landBass(h, true, {
@@ -273,7 +271,7 @@ describe('lines of every kind', () => {
   });
 
   it('of the trim are cut from fish that are opened for others, on their tickets', async () => {
-    const h = await openHouse(inject('databaseUrl'));
+    const h = await openTestShop(inject('databaseUrl'));
     try {
       await landBass(h, true, { speciesId: 'cod', condition: 'gutted', pieces: 3, grams: 9000 });
       const cod = { ...fourFillets().lines[0]!, speciesId: 'cod' };
@@ -304,7 +302,7 @@ describe('lines of every kind', () => {
   });
 
   it('one species is planned again, the others keep what they had', async () => {
-    await landBass(house, true, { speciesId: 'hake', condition: 'gutted', pieces: 2, grams: 4400 });
+    await landBass(shop, true, { speciesId: 'hake', condition: 'gutted', pieces: 2, grams: 4400 });
     await take([{ ...line('steaks', { pieces: 2 }), speciesId: 'hake' }], { customer: 'Of hake' });
     await take([line('fillet_skin_on', { pieces: 2, pieceGrams: 220 })], { customer: 'Of bass' });
     const all = await run({ keepPinned: false });
@@ -316,27 +314,27 @@ describe('lines of every kind', () => {
   });
 
   it('a plan that is no longer kept whole is no plan: the day is planned anew', async () => {
-    await landBass(house, true, { pieces: 2, grams: 2000 });
+    await landBass(shop, true, { pieces: 2, grams: 2000 });
     await run({ keepPinned: false });
-    await house.pool.query("UPDATE cut_plan SET problems = '[]', found = '{}', pinned = '[]'");
+    await shop.pool.query("UPDATE cut_plan SET problems = '[]', found = '{}', pinned = '[]'");
     // Written past every change: seen with the next moment.
-    house.clock.now = new Date(house.clock.now.getTime() + 1000);
-    const day = await house.bench.ok(contract.plan.day);
+    shop.clock.now = new Date(shop.clock.now.getTime() + 1000);
+    const day = await shop.bench.ok(contract.plan.day);
     expect(day.plan).toBeNull();
     expect(day.fish).toBeGreaterThan(0);
     const anew = await run({ keepPinned: true, speciesIds: ['sea_bass'] });
     expect(ofBass(anew).found.bound).not.toBeNull();
-    const { before } = await house.bench.ok(contract.plan.changes, { params: { id: anew.id } });
+    const { before } = await shop.bench.ok(contract.plan.changes, { params: { id: anew.id } });
     expect(before).toBeNull();
   });
 
   it('what a later plan does otherwise is told by line, fish and money', async () => {
-    await landBass(house, true, { pieces: 4, grams: 4000 });
+    await landBass(shop, true, { pieces: 4, grams: 4000 });
     await take([line('fillet_skin_on', { pieces: 2, pieceGrams: 220 })], { customer: 'Early' });
     const first = await run({ keepPinned: false });
     await take([line('portion', { pieces: 2, pieceGrams: 120 })], { customer: 'Late' });
     const second = await run({ keepPinned: false });
-    const changes = await house.bench.ok(contract.plan.changes, { params: { id: second.id } });
+    const changes = await shop.bench.ok(contract.plan.changes, { params: { id: second.id } });
     expect(changes.before).toMatchObject({ id: first.id });
     expect(changes.species.flatMap((s) => s.lines)).toContainEqual(
       expect.objectContaining({ customer: 'Late', kind: 'new' }),

@@ -3,7 +3,7 @@ import { run } from '../src/platform/db.ts';
 import { defaultSettings } from '../src/platform/settings.ts';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { landBass, noon, openHouse, sale, type House } from './house.ts';
+import { landBass, noon, openTestShop, sale, type TestShop } from './testShop.ts';
 import { requestsOf } from '@ember-slate/contract/testing';
 
 const routes = Object.entries(contract).flatMap(([room, all]) =>
@@ -13,12 +13,12 @@ const reads = routes.filter(([, r]) => r.method === 'GET');
 
 /** A shop into whose records nonsense got, as an older version let it. */
 describe('a row nobody knows', () => {
-  let house: House;
+  let shop: TestShop;
   let lotId = 0;
   beforeAll(async () => {
-    house = await openHouse(inject('databaseUrl'));
-    ({ lotId } = await landBass(house));
-    await house.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1) });
+    shop = await openTestShop(inject('databaseUrl'));
+    ({ lotId } = await landBass(shop));
+    await shop.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1) });
     const key = [lotId, 'nonsense', 0];
     for (const [account, item, batch, grams] of [
       ['place:display', 'nonsense', 0, 5],
@@ -27,7 +27,7 @@ describe('a row nobody knows', () => {
       ['place:cold_room', 'steaks', 77, 300],
     ] as const) {
       const made = await run(
-        house.pool,
+        shop.pool,
         "INSERT INTO movement (kind, at, trading_day, staff_id, reason) VALUES ('count', ?, '2026-11-25', 1, '')",
         [noon],
       );
@@ -36,19 +36,19 @@ describe('a row nobody knows', () => {
         ['end:unaccounted', -grams],
       ] as const) {
         await run(
-          house.pool,
+          shop.pool,
           'INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?, 0)',
           [made.insertId, a, lotId, item, batch, g],
         );
         await run(
-          house.pool,
+          shop.pool,
           'INSERT INTO balance (account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, 0)',
           [a, lotId, item, batch, g],
         );
       }
     }
     const binned = await run(
-      house.pool,
+      shop.pool,
       "INSERT INTO movement (kind, at, trading_day, staff_id, reason) VALUES ('discard', ?, '2026-11-25', 1, 'trim:gold')",
       [noon],
     );
@@ -57,32 +57,32 @@ describe('a row nobody knows', () => {
       ['end:unaccounted', -5],
     ] as const)
       await run(
-        house.pool,
+        shop.pool,
         'INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, ?, ?, ?, 0)',
         [binned.insertId, a, ...key, g],
       );
-    await run(house.pool, "UPDATE sale_line SET item = 'nonsense'", []);
+    await run(shop.pool, "UPDATE sale_line SET item = 'nonsense'", []);
     await run(
-      house.pool,
+      shop.pool,
       "INSERT INTO price (species_id, item, per_kg) VALUES ('sea_bass', 'nonsense', 100)",
       [],
     ).catch(() => undefined);
     await run(
-      house.pool,
+      shop.pool,
       "INSERT INTO markdown (lot_id, item, batch, full_per_kg, per_kg, reason, made_at, made_by) VALUES (?, 'nonsense', 0, 200, 100, '', ?, 1)",
       [lotId, noon],
     );
     await run(
-      house.pool,
+      shop.pool,
       "INSERT INTO slab_spot (code, lot_id, item, batch) VALUES ('Z9', ?, 'nonsense', 0)",
       [lotId],
     );
     await run(
-      house.pool,
+      shop.pool,
       "INSERT INTO yield_point SELECT 1, '2026-11-25', 'sea_bass', 'gutted', 'nonsense', '', '', 1, 1, 1, 100, 50, 0.5, 1 FROM DUAL WHERE EXISTS (SELECT 1 FROM ticket WHERE id = 1)",
       [],
     );
-    await house.counter.ok(contract.orders.take, {
+    await shop.counter.ok(contract.orders.take, {
       body: {
         customer: 'Pell',
         dueAt: '2026-11-26T10:00:00.000Z',
@@ -104,13 +104,13 @@ describe('a row nobody knows', () => {
         ],
       },
     });
-    await run(house.pool, "UPDATE order_line SET form = 'nonsense'", []);
+    await run(shop.pool, "UPDATE order_line SET form = 'nonsense'", []);
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   it.each(reads)('stops not %s', async (_name, route) => {
     const params = { id: lotId, day: '2026-11-25', part: 'head', product: 'stock_pack', table: 'sales' };
-    const reply = await house.manager.send(route, {
+    const reply = await shop.manager.send(route, {
       params,
       query: {
         day: '2026-11-25',
@@ -132,18 +132,18 @@ describe('a row nobody knows', () => {
   });
 
   it('is shown as unknown, is not for sale, and can be binned', async () => {
-    const stock = await house.counter.ok(contract.counter.stock);
+    const stock = await shop.counter.ok(contract.counter.stock);
     const row = stock.find((r) => r.item === 'nonsense')!;
     expect(row).toMatchObject({ itemName: 'unknown (nonsense)', saleable: false });
     const key = { place: 'place:display', lotId, item: 'nonsense', batch: 0 } as const;
-    await house.counter.ok(contract.counter.discard, {
+    await shop.counter.ok(contract.counter.discard, {
       body: { ...key, grams: 5, pieces: 0, to: 'waste', reason: 'nobody knows what it is' },
     });
-    expect((await house.counter.ok(contract.counter.stock)).some((r) => r.item === 'nonsense')).toBe(false);
+    expect((await shop.counter.ok(contract.counter.stock)).some((r) => r.item === 'nonsense')).toBe(false);
   });
 
   it('keeps no day from closing', async () => {
-    await house.manager.ok(contract.close.closeDay, {
+    await shop.manager.ok(contract.close.closeDay, {
       params: { day: '2026-11-25' },
       body: { remarks: 'all the same', countedCash: null, countedCard: null },
     });
@@ -151,9 +151,9 @@ describe('a row nobody knows', () => {
 });
 
 describe('stock out of nothing', () => {
-  let house: House;
-  beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
-  afterAll(() => house.close());
+  let shop: TestShop;
+  beforeAll(async () => void (shop = await openTestShop(inject('databaseUrl'))));
+  afterAll(() => shop.close());
 
   it.each([
     ['a row that was never there', { item: 'steaks', batch: 0 }],
@@ -161,23 +161,23 @@ describe('stock out of nothing', () => {
     ['a batch nobody made', { item: 'whole', batch: 4_000_000_000 }],
     ['a trim that is none', { item: 'trim:gold', batch: 0 }],
   ])('is not moved, binned, sold, counted, marked down or laid out: %s', async (_what, wrong) => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const key = { place: 'place:display' as const, lotId, ...wrong };
     const amount = { grams: 20, pieces: 0 };
     const tries = [
-      house.manager.send(contract.counter.move, {
+      shop.manager.send(contract.counter.move, {
         body: { ...key, ...amount, to: 'place:slab', spot: null },
       }),
-      house.manager.send(contract.counter.discard, { body: { ...key, ...amount, to: 'waste', reason: 'x' } }),
-      house.manager.send(contract.counter.count, {
+      shop.manager.send(contract.counter.discard, { body: { ...key, ...amount, to: 'waste', reason: 'x' } }),
+      shop.manager.send(contract.counter.count, {
         body: { ...key, ...amount, source: 'typed', reason: 'x' },
       }),
-      house.manager.send(contract.counter.sell, {
+      shop.manager.send(contract.counter.sell, {
         body: { lines: [{ ...key, ...amount, source: 'typed', perKg: 100, priceReason: 'x' }] },
       }),
-      house.manager.send(contract.prices.markDown, { body: { ...key, perKg: 100, reason: 'x' } }),
-      house.manager.send(contract.counter.putAt, { body: { ...key, place: 'place:slab', spot: 'A1' } }),
-      house.manager.send(contract.trim.make, {
+      shop.manager.send(contract.prices.markDown, { body: { ...key, perKg: 100, reason: 'x' } }),
+      shop.manager.send(contract.counter.putAt, { body: { ...key, place: 'place:slab', spot: 'A1' } }),
+      shop.manager.send(contract.trim.make, {
         body: { product: 'stock_pack', inputs: [{ ...key, grams: 20 }], grams: 20 },
       }),
     ];
@@ -185,13 +185,13 @@ describe('stock out of nothing', () => {
       expect(reply.status, JSON.stringify(reply.problem)).toBeGreaterThanOrEqual(400);
       expect(reply.status, JSON.stringify(reply.problem)).toBeLessThan(500);
     }
-    expect((await house.manager.ok(contract.books.verify)).faults).toEqual([]);
+    expect((await shop.manager.ok(contract.books.verify)).faults).toEqual([]);
   });
 
   it('is named by the proof of the books where an older version sold it', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const made = await run(
-      house.pool,
+      shop.pool,
       "INSERT INTO movement (kind, at, trading_day, staff_id, reason) VALUES ('sell', ?, '2026-11-25', 1, '')",
       [noon],
     );
@@ -200,28 +200,28 @@ describe('stock out of nothing', () => {
       ['end:unaccounted', -65],
     ] as const) {
       await run(
-        house.pool,
+        shop.pool,
         "INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces) VALUES (?, ?, ?, 'trim:scrape', 0, ?, 0)",
         [made.insertId, account, lotId, grams],
       );
       await run(
-        house.pool,
+        shop.pool,
         "INSERT INTO balance (account, lot_id, item, batch, grams, pieces) VALUES (?, ?, 'trim:scrape', 0, ?, 0)",
         [account, lotId, grams],
       );
     }
-    const { faults } = await house.manager.ok(contract.books.verify);
+    const { faults } = await shop.manager.ok(contract.books.verify);
     expect(faults.join('\n')).toMatch(/65 g of lot .* that were not there/);
   });
 });
 
 describe('random requests', () => {
-  let house: House;
+  let shop: TestShop;
   let known: Parameters<typeof requestsOf>[1];
   beforeAll(async () => {
-    house = await openHouse(inject('databaseUrl'));
-    await landBass(house);
-    const species = (await house.manager.ok(contract.landing.species)).map((s) => s.id);
+    shop = await openTestShop(inject('databaseUrl'));
+    await landBass(shop);
+    const species = (await shop.manager.ok(contract.landing.species)).map((s) => s.id);
     known = {
       species: [...species.slice(0, 4), 'sea_bass', 'any_white', 'constructor'],
       items: ['whole', 'fillet_skin_on', 'steaks', 'trim:head', 'made:stock_pack', 'nonsense'],
@@ -230,16 +230,16 @@ describe('random requests', () => {
     };
     expect(defaultSettings.sample).toBe(false);
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   it.each(routes.filter(([, r]) => r.kind !== 'session' && r.kind !== 'device' && r.kind !== 'upload'))(
     'of %s are answered, and never with a fault',
     async (_name, route) => {
       for (const asked of fc.sample(requestsOf(route, known), { numRuns: 15, seed: 20 })) {
-        const reply = await fetch(house.base + asked.path, {
+        const reply = await fetch(shop.base + asked.path, {
           method: asked.method,
           headers: {
-            cookie: house.manager.cookie,
+            cookie: shop.manager.cookie,
             'content-type': 'application/json',
             'idempotency-key': crypto.randomUUID(),
           },

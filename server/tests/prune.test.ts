@@ -2,9 +2,9 @@ import { contract } from '@ember-slate/contract';
 import { describe, expect, it } from 'vitest';
 import { row, rows, run } from '../src/platform/db.ts';
 import { prune } from '../src/platform/prune.ts';
-import { houseForEach, landBass, noon, proof } from './house.ts';
+import { shopForEach, landBass, noon, proof } from './testShop.ts';
 
-const opened = houseForEach();
+const opened = shopForEach();
 const day = 24 * 3_600_000;
 const ago = (days: number) => new Date(noon.getTime() - days * day);
 
@@ -49,24 +49,24 @@ describe('what only grows', () => {
   });
 
   it('is none of the records of the shop: two years on, the books prove themselves as before', async () => {
-    const house = opened();
-    await landBass(house);
-    const before = await proof(house);
+    const shop = opened();
+    await landBass(shop);
+    const before = await proof(shop);
     const tables = async () =>
       Object.fromEntries(
         await Promise.all(
           ['lot', 'movement', 'grade', 'delivery', 'reading', 'staff'].map(async (t) => [
             t,
-            (await row<{ n: number }>(house.pool, `SELECT COUNT(*) AS n FROM ${t}`))!.n,
+            (await row<{ n: number }>(shop.pool, `SELECT COUNT(*) AS n FROM ${t}`))!.n,
           ]),
         ),
       ) as Record<string, number>;
     const had = await tables();
-    await prune(house.pool, new Date(noon.getTime() + 730 * day));
+    await prune(shop.pool, new Date(noon.getTime() + 730 * day));
     expect(await tables()).toEqual(had);
-    expect(await proof(house)).toEqual(before);
+    expect(await proof(shop)).toEqual(before);
     // Everyone has to sign in again; nobody is shut out.
-    expect(await rows(house.pool, 'SELECT staff_id FROM session')).toEqual([]);
-    expect((await house.bench.send(contract.landing.deliveries)).status).toBe(401);
+    expect(await rows(shop.pool, 'SELECT staff_id FROM session')).toEqual([]);
+    expect((await shop.bench.send(contract.landing.deliveries)).status).toBe(401);
   });
 });

@@ -7,21 +7,21 @@ import {
   fresh,
   gradeBody,
   landBass,
-  openHouse,
+  openTestShop,
   proof,
   sale,
   start,
   sweep,
   toBench,
   wholeKey,
-  type House,
-} from './house.ts';
+  type TestShop,
+} from './testShop.ts';
 
-let house: House;
-beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
+let shop: TestShop;
+beforeAll(async () => void (shop = await openTestShop(inject('databaseUrl'))));
 afterAll(async () => {
-  expect((await proof(house)).faults).toEqual([]);
-  await house.close();
+  expect((await proof(shop)).faults).toEqual([]);
+  await shop.close();
 });
 
 type Path = string | null;
@@ -40,7 +40,7 @@ describe('landing refuses', () => {
     ['a note of minus one gram', { noteGrams: -1 }, 'noteGrams'],
     ['a note of a billion', { noteMoney: 1e11 }, 'noteMoney'],
   ])('a delivery with %s', async (_name, change, path) => {
-    const reply = await house.bench.send(contract.landing.createDelivery, { body: delivery(change) });
+    const reply = await shop.bench.send(contract.landing.createDelivery, { body: delivery(change) });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors![0]!.path).toBe(path);
     expect(reply.problem.errors![0]!.message.length).toBeGreaterThan(5);
@@ -65,49 +65,49 @@ describe('landing refuses', () => {
     ['a catch date that is none', { caughtOn: '2026-02-30' }, 'caughtOn'],
     ['remarks of 501 letters', { remarks: 'x'.repeat(501) }, 'remarks'],
   ])('a lot with %s', async (_name, change, path) => {
-    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
-    const reply = await house.bench.send(contract.landing.addLot, { params: { id }, body: bassLot(change) });
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const reply = await shop.bench.send(contract.landing.addLot, { params: { id }, body: bassLot(change) });
     expect(reply.status, JSON.stringify(reply.problem)).toBe(400);
     expect(reply.problem.errors![0]!.path).toBe(path);
   });
 
   it('to close a delivery without a lot, or to land on a closed one', async () => {
-    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
-    const bare = await house.bench.send(contract.landing.closeDelivery, {
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const bare = await shop.bench.send(contract.landing.closeDelivery, {
       params: { id },
       body: { version: 1, reason: '' },
     });
     expect(bare.status).toBe(409);
-    await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
-    const mine = (await house.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === id)!;
-    await house.bench.ok(contract.landing.closeDelivery, {
+    await shop.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
+    const mine = (await shop.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === id)!;
+    await shop.bench.ok(contract.landing.closeDelivery, {
       params: { id },
       body: { version: mine.version, reason: '' },
     });
-    const late = await house.bench.send(contract.landing.addLot, { params: { id }, body: bassLot() });
+    const late = await shop.bench.send(contract.landing.addLot, { params: { id }, body: bassLot() });
     expect(late.status).toBe(409);
   });
 
   it('but keeps markup in a remark as the text it is', async () => {
     const remarks = '<img src=x onerror=alert(1)> & "quotes" \u2019';
-    const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery({ remarks }) });
-    const all = await house.bench.ok(contract.landing.deliveries, {});
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery({ remarks }) });
+    const all = await shop.bench.ok(contract.landing.deliveries, {});
     expect(all.find((d) => d.id === id)!.remarks).toBe(remarks);
   });
 
   it('and doubts fish of an impossible size without forbidding them', async () => {
-    const { deliveryId } = await landBass(house, false, { grams: 46_000 });
-    const d = (await house.bench.ok(contract.landing.deliveries, {})).find((x) => x.id === deliveryId)!;
+    const { deliveryId } = await landBass(shop, false, { grams: 46_000 });
+    const d = (await shop.bench.ok(contract.landing.deliveries, {})).find((x) => x.id === deliveryId)!;
     expect(d.lots[0]!.doubt).toMatch(/4600 g a fish whole is heavy/);
   });
 
   it('and warns of warmth, most of all in a histamine species', async () => {
-    const { id } = await house.bench.ok(contract.landing.createDelivery, {
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, {
       body: delivery({ probeTenths: 72, ice: 'none' }),
     });
     const mackerel = { speciesId: 'mackerel', grams: 4000 };
-    await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(mackerel) });
-    const { warnings } = (await house.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === id)!;
+    await shop.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(mackerel) });
+    const { warnings } = (await shop.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === id)!;
     expect(warnings.join(' ')).toMatch(/histamine species at 7.2 °C, over 4.4 °C/);
     expect(warnings.join(' ')).toMatch(/without ice/);
   });
@@ -122,14 +122,14 @@ describe('landing refuses of a lot that is graded', () => {
     ['nothing, to a price', { pricePerKg: 1390 }, 200],
   ])('%s', async (_name, change, status) => {
     const { fish: _fish, ...fields } = bassLot();
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const lot = async () =>
-      (await house.manager.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } }))
+      (await shop.manager.ok(contract.landing.deliveries, { query: { day: '2026-11-25' } }))
         .flatMap((d) => d.lots)
         .find((l) => l.id === lotId)!;
     const before = await lot();
     const edit = (id: number, version: number) =>
-      house.manager.send(contract.landing.editLot, {
+      shop.manager.send(contract.landing.editLot, {
         params: { id },
         body: { ...fields, ...change, version },
       });
@@ -137,7 +137,7 @@ describe('landing refuses of a lot that is graded', () => {
     expect(reply.status, JSON.stringify(reply.problem)).toBe(status);
     if (status === 409) expect(await lot()).toEqual(before);
     else expect(await lot()).toMatchObject(change);
-    const ungraded = await landBass(house, false);
+    const ungraded = await landBass(shop, false);
     expect((await edit(ungraded.lotId, 1)).status).toBe(200);
   });
 });
@@ -159,8 +159,8 @@ describe('grading refuses', () => {
       'verdict',
     ],
   ])('%s', async (_name, change, path) => {
-    const { lotId } = await landBass(house, false);
-    const reply = await house.bench.send(contract.grading.record, {
+    const { lotId } = await landBass(shop, false);
+    const reply = await shop.bench.send(contract.grading.record, {
       params: { id: lotId },
       body: gradeBody(change),
     });
@@ -169,15 +169,15 @@ describe('grading refuses', () => {
   });
 
   it('nothing that is graded again: it adds', async () => {
-    const { lotId } = await landBass(house);
-    await house.bench.ok(contract.grading.record, {
+    const { lotId } = await landBass(shop);
+    await shop.bench.ok(contract.grading.record, {
       params: { id: lotId },
       body: gradeBody({ verdict: 'hold', overrideReason: 'a second look tomorrow' }),
     });
-    const lot = await house.bench.ok(contract.grading.lot, { params: { id: lotId } });
+    const lot = await shop.bench.ok(contract.grading.lot, { params: { id: lotId } });
     expect(lot.grades.map((g) => g.verdict).sort()).toEqual(['accept', 'hold']);
     expect(lot.verdict).toBe('hold');
-    const sold = await house.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1) });
+    const sold = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1) });
     expect(sold.problem.detail).toMatch(/On hold/);
   });
 });
@@ -197,21 +197,21 @@ describe('orders refuse', () => {
     ['a form that is none', { lines: [{ ...line, form: 'sushi' }] }, 'lines.0.form'],
     ['a tonne of fillets', { lines: [{ ...line, pieces: 10_000 }] }, 'lines.0.pieces'],
   ])('%s', async (_name, change, path) => {
-    const reply = await house.counter.send(contract.orders.take, { body: fourFillets(change) });
+    const reply = await shop.counter.send(contract.orders.take, { body: fourFillets(change) });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors![0]!.path).toBe(path);
   });
 
   it('to be handed over before they are cut, and to be changed after', async () => {
-    const { id } = await house.counter.ok(contract.orders.take, { body: fourFillets() });
-    const order = (await house.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
-    const early = await house.counter.send(contract.orders.handOver, {
+    const { id } = await shop.counter.ok(contract.orders.take, { body: fourFillets() });
+    const order = (await shop.counter.ok(contract.orders.list)).find((o) => o.id === id)!;
+    const early = await shop.counter.send(contract.orders.handOver, {
       params: { id },
       body: { version: 1, prices: order.lines.map((l) => ({ lineId: l.id, perKg: 3000 })) },
     });
     expect(early.status).toBe(409);
-    await house.counter.ok(contract.orders.cancel, { params: { id }, body: { version: 1, reason: 'ill' } });
-    const late = await house.counter.send(contract.orders.cancel, {
+    await shop.counter.ok(contract.orders.cancel, { params: { id }, body: { version: 1, reason: 'ill' } });
+    const late = await shop.counter.send(contract.orders.cancel, {
       params: { id },
       body: { version: 2, reason: 'again' },
     });
@@ -219,23 +219,23 @@ describe('orders refuse', () => {
   });
 
   it('nothing of a cancelled order stays promised', async () => {
-    const { lotId } = await landBass(house);
-    const { orderId } = await toBench(house);
-    const { version } = (await house.counter.ok(contract.orders.list)).find((o) => o.id === orderId)!;
-    await house.counter.ok(contract.orders.cancel, {
+    const { lotId } = await landBass(shop);
+    const { orderId } = await toBench(shop);
+    const { version } = (await shop.counter.ok(contract.orders.list)).find((o) => o.id === orderId)!;
+    await shop.counter.ok(contract.orders.cancel, {
       params: { id: orderId },
       body: { version, reason: 'changed their mind' },
     });
-    const row = (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
+    const row = (await shop.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
     expect(row.freePieces).toBe(row.pieces);
   });
 });
 
 describe('the bench refuses', () => {
   const started = async () => {
-    await landBass(house);
-    const { tickets } = await toBench(house);
-    return start(house, tickets[0]!);
+    await landBass(shop);
+    const { tickets } = await toBench(shop);
+    return start(shop, tickets[0]!);
   };
   const weight = (t: Ticket, more: object) => ({
     cutId: t.cuts[0]!.id,
@@ -248,11 +248,11 @@ describe('the bench refuses', () => {
   });
 
   it('fish whose weight cannot be theirs', async () => {
-    await landBass(house);
-    const { tickets } = await toBench(house);
+    await landBass(shop);
+    const { tickets } = await toBench(shop);
     const params = { id: tickets[0]! };
-    const t = await house.bench.ok(contract.bench.ticket, { params });
-    const reply = await house.bench.send(contract.bench.start, {
+    const t = await shop.bench.ok(contract.bench.ticket, { params });
+    const reply = await shop.bench.send(contract.bench.start, {
       params,
       body: {
         version: t.version,
@@ -272,7 +272,7 @@ describe('the bench refuses', () => {
     ['a negative weight', { grams: -440 }, 'grams'],
   ])('%s', async (_name, change, path) => {
     const t = await started();
-    const reply = await house.bench.send(contract.bench.weigh, {
+    const reply = await shop.bench.send(contract.bench.weigh, {
       params: { id: t.id },
       body: weight(t, change),
     });
@@ -284,44 +284,44 @@ describe('the bench refuses', () => {
     const t = await started();
     const params = { id: t.id };
     const close = (version: number, reason = '') =>
-      house.bench.send(contract.bench.close, { params, body: { version, reason } });
+      shop.bench.send(contract.bench.close, { params, body: { version, reason } });
     expect((await close(t.version)).problem.detail).toMatch(/Nothing was weighed out/);
-    await house.bench.ok(contract.bench.weigh, { params, body: weight(t, {}) });
+    await shop.bench.ok(contract.bench.weigh, { params, body: weight(t, {}) });
     expect((await close(t.version)).problem.detail).toMatch(/bone sweep is not signed/);
-    await sweep(house, t.id);
-    const swept = await house.bench.ok(contract.bench.ticket, { params });
+    await sweep(shop, t.id);
+    const swept = await shop.bench.ok(contract.bench.ticket, { params });
     expect(swept.balance).toMatchObject({ input: 920, unaccounted: 480, allowed: 14, closes: false });
     const short = await close(swept.version);
     expect(short.problem.errors![0]!.path).toBe('reason');
     expect((await close(swept.version, 'the tub went down the drain')).status).toBe(200);
     expect((await close(swept.version + 1, 'again')).status).toBe(409);
-    const day = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const day = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     expect(day.lots.some((l) => l.flow.unaccounted === 480)).toBe(true);
   });
 
   it('a weight struck out twice', async () => {
     const t = await started();
-    const { id } = await house.bench.ok(contract.bench.weigh, { params: { id: t.id }, body: weight(t, {}) });
-    const strike = () => house.bench.send(contract.bench.strike, { params: { id: t.id, weightId: id } });
+    const { id } = await shop.bench.ok(contract.bench.weigh, { params: { id: t.id }, body: weight(t, {}) });
+    const strike = () => shop.bench.send(contract.bench.strike, { params: { id: t.id, weightId: id } });
     expect([(await strike()).status, (await strike()).status]).toEqual([200, 404]);
-    const after = await house.bench.ok(contract.bench.ticket, { params: { id: t.id } });
+    const after = await shop.bench.ok(contract.bench.ticket, { params: { id: t.id } });
     expect(after.weighOuts).toEqual([]);
   });
 
   it('a sweep of what is sold with its bones, and a step that is not there', async () => {
-    await landBass(house);
+    await landBass(shop);
     const fish = { ...fourFillets().lines[0]!, form: 'scaled_gutted', pieces: 1, pieceGrams: 400 };
-    const { tickets } = await toBench(house, fourFillets({ lines: [fish] }));
+    const { tickets } = await toBench(shop, fourFillets({ lines: [fish] }));
     const params = { id: tickets[0]! };
-    await start(house, tickets[0]!);
-    const signed = await house.bench.send(contract.bench.sweep, {
+    await start(shop, tickets[0]!);
+    const signed = await shop.bench.send(contract.bench.sweep, {
       params,
       body: { pass: 1, found: 0, broken: [] },
     });
     expect(signed.status).toBe(409);
-    expect(
-      (await house.bench.send(contract.bench.step, { params, body: { step: 'pin_bones' } })).status,
-    ).toBe(400);
+    expect((await shop.bench.send(contract.bench.step, { params, body: { step: 'pin_bones' } })).status).toBe(
+      400,
+    );
   });
 });
 
@@ -343,16 +343,16 @@ describe('the counter refuses', () => {
       /twice/,
     ],
   ])('%s', async (_name, body, status, words) => {
-    const { lotId } = await landBass(house);
-    const reply = await house.counter.send(contract.counter.sell, { raw: body(lotId) });
+    const { lotId } = await landBass(shop);
+    const reply = await shop.counter.send(contract.counter.sell, { raw: body(lotId) });
     expect(reply.status, JSON.stringify(reply.problem)).toBe(status);
     expect(reply.problem.detail).toMatch(words);
   });
 
   it('to count an empty row, or to find three times what was there', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const count = (grams: number, pieces: number, more: object = {}) =>
-      house.counter.send(contract.counter.count, {
+      shop.counter.send(contract.counter.count, {
         body: { ...wholeKey(lotId), grams, pieces, source: 'measured', ...more },
       });
     expect((await count(460, 1, { place: 'place:freezer' })).status).toBe(404);
@@ -362,11 +362,11 @@ describe('the counter refuses', () => {
   });
 
   it('to move a fish to where it lies', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const body = { ...wholeKey(lotId), grams: 460, pieces: 1, to: 'place:cold_room' as const };
-    expect((await house.counter.send(contract.counter.move, { body })).status).toBe(400);
-    await house.counter.ok(contract.counter.move, { body: { ...body, to: 'place:slab' } });
-    const rows = (await house.counter.ok(contract.counter.stock)).filter((r) => r.lotId === lotId);
+    expect((await shop.counter.send(contract.counter.move, { body })).status).toBe(400);
+    await shop.counter.ok(contract.counter.move, { body: { ...body, to: 'place:slab' } });
+    const rows = (await shop.counter.ok(contract.counter.stock)).filter((r) => r.lotId === lotId);
     expect(rows.map((r) => [r.place, r.pieces]).sort()).toEqual([
       ['place:cold_room', 9],
       ['place:slab', 1],

@@ -7,35 +7,35 @@ import {
   delivery,
   fourFillets,
   landBass,
-  openHouse,
+  openTestShop,
   proof,
   sale,
   toBench,
   wholeKey,
-  type House,
-} from './house.ts';
+  type TestShop,
+} from './testShop.ts';
 
-let house: House;
-beforeAll(async () => void (house = await openHouse(inject('databaseUrl'))));
+let shop: TestShop;
+beforeAll(async () => void (shop = await openTestShop(inject('databaseUrl'))));
 afterAll(async () => {
   // Whatever the tests below did to it, the books still prove themselves.
-  expect((await proof(house)).faults).toEqual([]);
-  await house.close();
+  expect((await proof(shop)).faults).toEqual([]);
+  await shop.close();
 });
 
 const held = async (lotId: number) =>
-  (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId && r.item === 'whole');
+  (await shop.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId && r.item === 'whole');
 const inParallel = <T>(n: number, make: (i: number) => Promise<T>) =>
   Promise.all(Array.from({ length: n }, (_, i) => make(i)));
 const count = async (table: 'delivery' | 'sale' | 'movement') =>
-  (await row<{ n: number }>(house.pool, `SELECT COUNT(*) AS n FROM ${table}`))!.n;
+  (await row<{ n: number }>(shop.pool, `SELECT COUNT(*) AS n FROM ${table}`))!.n;
 
 describe('a change is made once', () => {
   it('however often it is sent', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const key = randomUUID();
-    const first = await house.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1), key });
-    const again = await house.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1), key });
+    const first = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1), key });
+    const again = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1), key });
     expect([first.status, again.status]).toEqual([200, 200]);
     expect(again.body).toEqual(first.body);
     expect(again.headers.get('idempotent-replay')).toBe('true');
@@ -43,10 +43,10 @@ describe('a change is made once', () => {
   });
 
   it('also when the repeats come side by side', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const key = randomUUID();
     const replies = await inParallel(6, () =>
-      house.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1), key }),
+      shop.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1), key }),
     );
     const settled = replies.filter((r) => r.status === 200);
     expect(settled.length).toBeGreaterThan(0);
@@ -57,41 +57,41 @@ describe('a change is made once', () => {
   });
 
   it('and a key is not lent to another request; the act belongs to whoever did it, whoever repeats it', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const key = randomUUID();
-    await house.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1), key });
-    const other = await house.counter.send(contract.counter.sell, { body: sale(lotId, 461, 1), key });
+    await shop.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1), key });
+    const other = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 461, 1), key });
     expect([other.status, other.problem.code]).toEqual([422, 'key-reused']);
     // The answer was lost, and somebody else unlocked the screen before it asked again.
-    const repeat = await house.manager.send(contract.counter.sell, { body: sale(lotId, 460, 1), key });
+    const repeat = await shop.manager.send(contract.counter.sell, { body: sale(lotId, 460, 1), key });
     expect([repeat.status, repeat.headers.get('idempotent-replay')]).toEqual([200, 'true']);
-    const [sold] = await house.counter.ok(contract.counter.sales, { query: { day: '2026-11-25' } });
+    const [sold] = await shop.counter.ok(contract.counter.sales, { query: { day: '2026-11-25' } });
     expect(sold!.by).toBe('The counter');
     expect((await held(lotId))!.pieces).toBe(9);
   });
 
   it('nor to the same words said of something else', async () => {
-    const [a, b] = [await landBass(house), await landBass(house)];
+    const [a, b] = [await landBass(shop), await landBass(shop)];
     const key = randomUUID();
     const body = { version: 2, reason: 'looks odd' };
-    const hold = (id: number) => house.bench.send(contract.landing.hold, { params: { id }, body, key });
+    const hold = (id: number) => shop.bench.send(contract.landing.hold, { params: { id }, body, key });
     expect((await hold(a.lotId)).status).toBe(200);
     const other = await hold(b.lotId);
     expect([other.status, other.problem.code]).toEqual([422, 'key-reused']);
   });
 
   it('a refused change keeps no trace, and its key may be used again', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const key = randomUUID();
     const before = [await count('movement'), await count('sale')];
-    const refused = await house.counter.send(contract.counter.sell, { body: sale(lotId, 9000, 11), key });
+    const refused = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 9000, 11), key });
     expect(refused.status).toBe(409);
     expect([await count('movement'), await count('sale')]).toEqual(before);
-    await house.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1), key });
+    await shop.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1), key });
   });
 
   it.each([null, 'no-uuid', ''])('and needs its key: %s', async (key) => {
-    const reply = await house.bench.send(contract.landing.createDelivery, { body: delivery(), key });
+    const reply = await shop.bench.send(contract.landing.createDelivery, { body: delivery(), key });
     expect(reply.status).toBe(400);
     expect(reply.problem.detail).toMatch(/Idempotency-Key/);
   });
@@ -99,10 +99,10 @@ describe('a change is made once', () => {
 
 describe('two hands at one fish', () => {
   it('sell the last one once', async () => {
-    const { lotId } = await landBass(house);
-    await house.counter.ok(contract.counter.sell, { body: sale(lotId, 4140, 9) });
+    const { lotId } = await landBass(shop);
+    await shop.counter.ok(contract.counter.sell, { body: sale(lotId, 4140, 9) });
     const replies = await inParallel(8, (i) =>
-      (i % 2 ? house.counter : house.manager).send(contract.counter.sell, { body: sale(lotId, 460, 1) }),
+      (i % 2 ? shop.counter : shop.manager).send(contract.counter.sell, { body: sale(lotId, 460, 1) }),
     );
     expect(replies.filter((r) => r.status === 200)).toHaveLength(1);
     for (const r of replies.filter((x) => x.status !== 200)) expect([409, 503]).toContain(r.status);
@@ -110,13 +110,13 @@ describe('two hands at one fish', () => {
   });
 
   it('never sell more grams than there are, whatever the order', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const replies = await inParallel(14, (i) =>
-      house.counter.send(contract.counter.sell, { body: sale(lotId, 430 + i, 1) }),
+      shop.counter.send(contract.counter.sell, { body: sale(lotId, 430 + i, 1) }),
     );
     expect(replies.filter((r) => r.status === 200).length).toBeLessThanOrEqual(10);
     const sold = await row<{ g: number }>(
-      house.pool,
+      shop.pool,
       "SELECT COALESCE(SUM(grams), 0) AS g FROM entry WHERE lot_id = ? AND account = 'outside:customer'",
       [lotId],
     );
@@ -125,9 +125,9 @@ describe('two hands at one fish', () => {
 
   it('promise the same fish to one order only', async () => {
     // Only this lot is in the shop for bass: whatever the other tests left is cleared out first.
-    for (const r of await house.counter.ok(contract.counter.stock))
+    for (const r of await shop.counter.ok(contract.counter.stock))
       if (r.speciesId === 'sea_bass')
-        await house.counter.ok(contract.counter.discard, {
+        await shop.counter.ok(contract.counter.discard, {
           body: {
             place: r.place,
             lotId: r.lotId,
@@ -139,13 +139,13 @@ describe('two hands at one fish', () => {
             reason: 'cleared for a test',
           },
         });
-    const { lotId } = await landBass(house, true, { pieces: 2, grams: 920 });
-    const orders = await inParallel(4, () => house.counter.ok(contract.orders.take, { body: fourFillets() }));
+    const { lotId } = await landBass(shop, true, { pieces: 2, grams: 920 });
+    const orders = await inParallel(4, () => shop.counter.ok(contract.orders.take, { body: fourFillets() }));
     const mine = new Set(orders.map((o) => o.id));
-    const lines = (await house.bench.ok(contract.plan.lines)).filter((l) => mine.has(l.orderId));
+    const lines = (await shop.bench.ok(contract.plan.lines)).filter((l) => mine.has(l.orderId));
     const replies = await Promise.all(
       lines.map((l) =>
-        house.bench.send(contract.plan.choose, {
+        shop.bench.send(contract.plan.choose, {
           params: { id: l.id },
           body: { version: l.version, picks: [{ lotId, fish: 2 }] },
         }),
@@ -153,44 +153,44 @@ describe('two hands at one fish', () => {
     );
     expect(replies.filter((r) => r.status === 200)).toHaveLength(1);
     const promised = await row<{ n: number }>(
-      house.pool,
+      shop.pool,
       'SELECT COALESCE(SUM(fish), 0) AS n FROM pick WHERE lot_id = ?',
       [lotId],
     );
     expect(Number(promised!.n)).toBe(2);
     const free = await held(lotId);
     expect(free).toMatchObject({ pieces: 2, freePieces: 0, freeGrams: 0 });
-    const bought = await house.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1) });
+    const bought = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 460, 1) });
     expect([bought.status, bought.problem.code]).toEqual([409, 'short']);
   });
 
   it('make an order ready when its last two tickets close side by side', async () => {
-    await landBass(house);
+    await landBass(shop);
     const body = fourFillets();
-    const { orderId, tickets } = await toBench(house, { ...body, lines: [body.lines[0]!, body.lines[0]!] });
+    const { orderId, tickets } = await toBench(shop, { ...body, lines: [body.lines[0]!, body.lines[0]!] });
     expect(tickets).toHaveLength(2);
     const ready = [];
-    for (const id of tickets) ready.push(await cut(house, id));
+    for (const id of tickets) ready.push(await cut(shop, id));
     await Promise.all(
       ready.map((t) =>
-        house.bench.ok(contract.bench.close, {
+        shop.bench.ok(contract.bench.close, {
           params: { id: t.id },
           body: { version: t.version, reason: '' },
         }),
       ),
     );
-    const orders = await house.counter.ok(contract.orders.list);
+    const orders = await shop.counter.ok(contract.orders.list);
     expect(orders.find((o) => o.id === orderId)!.state).toBe('ready');
   });
 });
 
 describe('a stale screen', () => {
   it('is shown what it missed and overwrites nothing', async () => {
-    const { deliveryId } = await landBass(house);
+    const { deliveryId } = await landBass(shop);
     const params = { id: deliveryId };
-    const seen = (await house.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === deliveryId)!;
+    const seen = (await shop.bench.ok(contract.landing.deliveries, {})).find((d) => d.id === deliveryId)!;
     const edit = (remarks: string) =>
-      house.bench.send(contract.landing.editDelivery, {
+      shop.bench.send(contract.landing.editDelivery, {
         params,
         body: { ...delivery({ remarks }), version: seen.version },
       });
@@ -203,15 +203,15 @@ describe('a stale screen', () => {
   });
 
   it('cannot start a ticket twice', async () => {
-    await landBass(house);
-    const { tickets } = await toBench(house);
+    await landBass(shop);
+    const { tickets } = await toBench(shop);
     const params = { id: tickets[0]! };
-    const ticket = await house.bench.ok(contract.bench.ticket, { params });
+    const ticket = await shop.bench.ok(contract.bench.ticket, { params });
     const body = {
       version: ticket.version,
       inputs: ticket.inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
     };
-    const replies = await inParallel(3, () => house.bench.send(contract.bench.start, { params, body }));
+    const replies = await inParallel(3, () => shop.bench.send(contract.bench.start, { params, body }));
     expect(replies.map((r) => r.status).sort()).toEqual([200, 409, 409]);
   });
 });
@@ -223,40 +223,40 @@ describe('the ledger', () => {
     "UPDATE movement SET reason = 'never happened' LIMIT 1",
     'DELETE FROM movement LIMIT 1',
   ])('refuses "%s"', async (sql) => {
-    await expect(house.pool.query(sql)).rejects.toThrow(/append-only|foreign key/);
+    await expect(shop.pool.query(sql)).rejects.toThrow(/append-only|foreign key/);
   });
 
   it('lets no place hold less than nothing, whoever writes', async () => {
     await expect(
-      house.pool.query("UPDATE balance SET grams = -1 WHERE account = 'place:cold_room' LIMIT 1"),
+      shop.pool.query("UPDATE balance SET grams = -1 WHERE account = 'place:cold_room' LIMIT 1"),
     ).rejects.toThrow(/CONSTRAINT|constraint/);
   });
 
   it('proves its balances, and says which row drifted', async () => {
-    const { lotId } = await landBass(house);
-    await house.pool.query(
+    const { lotId } = await landBass(shop);
+    await shop.pool.query(
       "UPDATE balance SET grams = grams + 7 WHERE account = 'place:cold_room' AND lot_id = ?",
       [lotId],
     );
-    const { faults } = await proof(house);
+    const { faults } = await proof(shop);
     expect(faults).toHaveLength(1);
     expect(faults[0]).toMatch(/7/);
-    await house.pool.query(
+    await shop.pool.query(
       "UPDATE balance SET grams = grams - 7 WHERE account = 'place:cold_room' AND lot_id = ?",
       [lotId],
     );
   });
 
   it('takes a sale back with a movement that undoes it, once', async () => {
-    const { lotId } = await landBass(house);
-    const sold = await house.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1) });
+    const { lotId } = await landBass(shop);
+    const sold = await shop.counter.ok(contract.counter.sell, { body: sale(lotId, 460, 1) });
     const voided = { params: { id: sold.id }, body: { reason: 'wrong fish' } };
-    expect((await house.counter.send(contract.counter.voidSale, voided)).status).toBe(403);
-    await house.manager.ok(contract.counter.voidSale, voided);
+    expect((await shop.counter.send(contract.counter.voidSale, voided)).status).toBe(403);
+    await shop.manager.ok(contract.counter.voidSale, voided);
     expect(await held(lotId)).toMatchObject({ grams: 4600, pieces: 10 });
-    expect((await house.manager.send(contract.counter.voidSale, voided)).status).toBe(409);
+    expect((await shop.manager.send(contract.counter.voidSale, voided)).status).toBe(409);
     const kinds = await rows<{ kind: string }>(
-      house.pool,
+      shop.pool,
       'SELECT DISTINCT m.id, m.kind FROM movement m JOIN entry e ON e.movement_id = m.id WHERE e.lot_id = ? ORDER BY m.id',
       [lotId],
     );
@@ -264,8 +264,8 @@ describe('the ledger', () => {
   });
 
   it('corrects a landed weight with a movement, not by rewriting', async () => {
-    const { lotId, deliveryId } = await landBass(house, false);
-    const lots = (await house.bench.ok(contract.landing.deliveries, {})).find(
+    const { lotId, deliveryId } = await landBass(shop, false);
+    const lots = (await shop.bench.ok(contract.landing.deliveries, {})).find(
       (d) => d.id === deliveryId,
     )!.lots;
     const {
@@ -278,13 +278,13 @@ describe('the ledger', () => {
       doubt: _t,
       ...had
     } = lots[0]!;
-    await house.bench.ok(contract.landing.editLot, {
+    await shop.bench.ok(contract.landing.editLot, {
       params: { id: lotId },
       body: { ...had, pricePerKg: 1450, grams: 4500 },
     });
     expect(await held(lotId)).toMatchObject({ grams: 4500, pieces: 10 });
     const landed = await rows<{ grams: number }>(
-      house.pool,
+      shop.pool,
       "SELECT grams FROM entry WHERE lot_id = ? AND account = 'outside:supplier' ORDER BY id",
       [lotId],
     );
@@ -292,12 +292,12 @@ describe('the ledger', () => {
   });
 
   it('counts a tray short and keeps the difference in sight', async () => {
-    const { lotId } = await landBass(house);
-    const { differenceGrams } = await house.counter.ok(contract.counter.count, {
+    const { lotId } = await landBass(shop);
+    const { differenceGrams } = await shop.counter.ok(contract.counter.count, {
       body: { ...wholeKey(lotId), grams: 4500, pieces: 10, source: 'measured', reason: 'not known' },
     });
     expect(differenceGrams).toBe(-100);
-    const day = await house.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
+    const day = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
     const lot = day.lots.find((l) => l.lotId === lotId)!;
     expect(lot.discrepancy).toEqual({ share: 100 / 4600, grams: 100, within: false });
     expect(day.toDo[0]).toMatchObject({ kind: 'lot', code: lot.code, short: 100 });

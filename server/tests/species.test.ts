@@ -2,18 +2,18 @@ import { contract } from '@ember-slate/contract';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
 import { rows } from '../src/platform/db.ts';
 import { prepare } from '../src/launch/prepare.ts';
-import { landBass, openHouse, type House } from './house.ts';
+import { landBass, openTestShop, type TestShop } from './testShop.ts';
 
-let house: House;
+let shop: TestShop;
 beforeEach(async () => {
-  house = await openHouse(inject('databaseUrl'));
+  shop = await openTestShop(inject('databaseUrl'));
 });
-afterEach(() => house.close());
+afterEach(() => shop.close());
 
 const { species } = contract;
 const entry = async (id: string) =>
-  (await house.counter.ok(contract.landing.species)).find((s) => s.id === id)!;
-async function change(id: string, more: object, screen = house.manager) {
+  (await shop.counter.ok(contract.landing.species)).find((s) => s.id === id)!;
+async function change(id: string, more: object, screen = shop.manager) {
   const { own: _own, id: _id, ...fields } = await entry(id);
   return screen.send(species.edit, { params: { id }, body: { ...fields, ...more } });
 }
@@ -21,18 +21,18 @@ async function change(id: string, more: object, screen = house.manager) {
 describe('the species book', () => {
   it('brings the words of an entry nobody changed up to date at the next start, and keeps a changed one', async () => {
     expect((await change('sea_bass', { marks: 'as we know it' })).status).toBe(200);
-    await rows(house.pool, "UPDATE species SET marks = '' WHERE id = 'hake'");
-    await prepare(house.url);
+    await rows(shop.pool, "UPDATE species SET marks = '' WHERE id = 'hake'");
+    await prepare(shop.url);
     expect((await entry('hake')).marks).toMatch(/mouth black/);
     expect((await entry('sea_bass')).marks).toBe('as we know it');
   });
 
   it('is changed by a manager, and clocks follow', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const left = async () =>
-      (await house.bench.ok(contract.cold.lot, { params: { id: lotId } })).rows[0]!.daysLeft!;
+      (await shop.bench.ok(contract.cold.lot, { params: { id: lotId } })).rows[0]!.daysLeft!;
     const before = await left();
-    expect((await change('sea_bass', { iceDays: 20 }, house.bench)).status).toBe(403);
+    expect((await change('sea_bass', { iceDays: 20 }, shop.bench)).status).toBe(403);
     expect((await change('sea_bass', { iceDays: 20 })).body).toEqual({ version: 2 });
     expect(await left()).toBeGreaterThan(before);
     expect((await change('sea_bass', { iceDays: 15, version: 1 })).status).toBe(409);
@@ -72,7 +72,7 @@ describe('the species book', () => {
     expect((await change('hake', { body })).status).toBe(200);
     expect((await entry('hake')).body).toEqual(body);
     // A start brings words up to date, never what was measured.
-    await prepare(house.url);
+    await prepare(shop.url);
     expect((await entry('hake')).body).toEqual(body);
     expect((await change('hake', { body: null })).status).toBe(200);
     expect((await entry('hake')).body).toBeNull();
@@ -92,13 +92,11 @@ describe('the species book', () => {
       scientificName: 'Argyrosomus regius',
       asfis: 'MGR',
     };
-    expect(await house.manager.ok(species.add, { body: meagre })).toEqual({ id: 'meagre' });
-    expect((await house.manager.send(species.add, { body: { ...meagre, name: 'Another' } })).status).toBe(
-      400,
-    );
+    expect(await shop.manager.ok(species.add, { body: meagre })).toEqual({ id: 'meagre' });
+    expect((await shop.manager.send(species.add, { body: { ...meagre, name: 'Another' } })).status).toBe(400);
     expect(await entry('meagre')).toMatchObject({ own: true, version: 1 });
-    await landBass(house, true, { speciesId: 'meagre' });
-    expect(await house.bench.ok(species.yields, { params: { id: 'meagre' } })).toEqual({
+    await landBass(shop, true, { speciesId: 'meagre' });
+    expect(await shop.bench.ok(species.yields, { params: { id: 'meagre' } })).toEqual({
       months: [],
       lots: 1,
     });

@@ -5,7 +5,7 @@ import { row as one } from '../src/platform/db.ts';
 import {
   cut,
   fourFillets,
-  houseForEach,
+  shopForEach,
   landBass,
   noon,
   pins,
@@ -15,57 +15,57 @@ import {
   sweep,
   toBench,
   wholeKey,
-  type House,
+  type TestShop,
   readPlaces,
-} from './house.ts';
+} from './testShop.ts';
 
-let house: House;
-const freshHouse = houseForEach();
-beforeEach(() => void (house = freshHouse()));
+let shop: TestShop;
+const freshShop = shopForEach();
+beforeEach(() => void (shop = freshShop()));
 const today = '2026-11-25';
 
 const price = async (perKg: number) => {
-  const row = (await house.manager.ok(contract.counter.stock)).find((r) => r.item === 'whole');
-  return house.manager.ok(contract.prices.set, {
+  const row = (await shop.manager.ok(contract.counter.stock)).find((r) => r.item === 'whole');
+  return shop.manager.ok(contract.prices.set, {
     body: { speciesId: 'sea_bass', item: 'whole', was: row?.fullPerKg ?? null, perKg, reason: 'the quay' },
   });
 };
 const sold = async (lotId: number, grams = 455, more: object = {}) =>
-  house.counter.ok(contract.counter.sell, { body: sale(lotId, grams, 1, more) });
+  shop.counter.ok(contract.counter.sell, { body: sale(lotId, grams, 1, more) });
 const close = (more: object = {}) =>
-  house.manager.send(contract.close.closeDay, {
+  shop.manager.send(contract.close.closeDay, {
     params: { day: today },
     body: { remarks: 'as it is', ...more },
   });
 const rowOf = async (lotId: number): Promise<StockRow> =>
-  (await house.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
+  (await shop.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
 
 describe('a price', () => {
   it('is the list’s, or has its reason; nothing is given away without one', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await price(2400);
     const sell = (perKg: number, priceReason = '') =>
-      house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1, { perKg, priceReason }) });
+      shop.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1, { perKg, priceReason }) });
     expect((await sell(2000)).problem.errors![0]).toMatchObject({ path: 'lines.0.perKg' });
     expect((await sell(0)).problem.errors![0]!.message).toMatch(/say why it is given away/);
     expect((await sell(2000, 'broken tail')).status).toBe(200);
     expect((await sell(0, 'the cat of the harbour master')).status).toBe(200);
-    const [given, cheap] = await house.counter.ok(contract.counter.sales, { query: { day: today } });
+    const [given, cheap] = await shop.counter.ok(contract.counter.sales, { query: { day: today } });
     expect(given!.total).toBe(0);
     expect(cheap!.lines[0]).toMatchObject({ perKg: 2000, fullPerKg: 2400, priceReason: 'broken tail' });
   });
 
   it('that a customer was told today still holds after it changed, yesterday’s does not', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await price(2400);
     await price(2600);
     await sold(lotId, 455, { perKg: 2400 });
-    house.clock.now = new Date(noon.getTime() + 86_400_000);
-    await house.counter.signIn(house.staff.counter, pins.counter);
-    const late = await house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) });
+    shop.clock.now = new Date(noon.getTime() + 86_400_000);
+    await shop.counter.signIn(shop.staff.counter, pins.counter);
+    const late = await shop.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) });
     expect(late.problem.errors![0]!.message).toMatch(/26\.00/);
-    await house.manager.signIn(house.staff.manager, pins.manager);
-    const changes = await house.manager.ok(contract.prices.history, {
+    await shop.manager.signIn(shop.staff.manager, pins.manager);
+    const changes = await shop.manager.ok(contract.prices.history, {
       query: { speciesId: 'sea_bass', item: 'whole' },
     });
     expect(changes.sold.map((s) => [s.perKg, s.reason])).toEqual([
@@ -75,10 +75,10 @@ describe('a price', () => {
   });
 
   it('marked down is sold for that, ends when it is told to, and never goes under the floor', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await price(2400);
     const mark = (perKg: number) =>
-      house.manager.send(contract.prices.markDown, {
+      shop.manager.send(contract.prices.markDown, {
         body: { ...wholeKey(lotId), perKg, reason: 'ends today' },
       });
     expect((await mark(2400)).status).toBe(400);
@@ -86,30 +86,30 @@ describe('a price', () => {
     await mark(1680);
     expect(await rowOf(lotId)).toMatchObject({ pricePerKg: 1680, fullPerKg: 2400 });
     await sold(lotId, 455, { perKg: 1680 });
-    await house.manager.ok(contract.prices.markUp, { body: wholeKey(lotId) });
+    await shop.manager.ok(contract.prices.markUp, { body: wholeKey(lotId) });
     expect((await rowOf(lotId)).pricePerKg).toBe(2400);
-    const nobody = await house.counter.send(contract.prices.markDown, {
+    const nobody = await shop.counter.send(contract.prices.markDown, {
       body: { ...wholeKey(lotId), perKg: 1680, reason: 'x' },
     });
     expect(nobody.status).toBe(403);
   });
 
   it('is proposed lower where life is shorter than demand, with its path', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await price(2400);
     // One fish a day is all the demand there is.
-    const old = await landBass(house);
+    const old = await landBass(shop);
     for (let day = 9; day > 0; day--) {
-      house.clock.now = new Date(noon.getTime() - day * 86_400_000);
-      await house.counter.signIn(house.staff.counter, pins.counter);
+      shop.clock.now = new Date(noon.getTime() - day * 86_400_000);
+      await shop.counter.signIn(shop.staff.counter, pins.counter);
       await sold(old.lotId, 460, { perKg: 2400, priceReason: 'before the list' });
     }
-    house.clock.now = noon;
-    await house.counter.signIn(house.staff.counter, pins.counter);
-    await house.counter.ok(contract.counter.move, {
+    shop.clock.now = noon;
+    await shop.counter.signIn(shop.staff.counter, pins.counter);
+    await shop.counter.ok(contract.counter.move, {
       body: { ...wholeKey(lotId), grams: 4600, pieces: 10, to: 'place:slab' },
     });
-    const offers = await house.counter.ok(contract.prices.markdowns);
+    const offers = await shop.counter.ok(contract.prices.markdowns);
     const offer = offers.find((o) => o.lotId === lotId)!;
     expect(offer.path.map((p) => p.day)).toContain(offer.sellBy);
     expect(offer.takings).toBeGreaterThan(offer.atFullPrice.takings);
@@ -119,10 +119,10 @@ describe('a price', () => {
 
 describe('money back', () => {
   it('is never more than was paid; fish that comes back is binned, not sold again', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const { id, total } = await sold(lotId);
     const give = (money: number, grams: number) =>
-      house.counter.send(contract.counter.refund, {
+      shop.counter.send(contract.counter.refund, {
         params: { id },
         body: { lines: [{ position: 1, grams, money }], pay: 'cash', reason: 'smelled' },
       });
@@ -131,35 +131,35 @@ describe('money back', () => {
     expect((await give(500, 200)).status).toBe(200);
     expect((await give(total - 499, 0)).problem.errors![0]!.path).toBe('lines.0.money');
     expect((await give(total - 500, 255)).status).toBe(200);
-    const day = await house.manager.ok(contract.close.day, { params: { day: today } });
+    const day = await shop.manager.ok(contract.close.day, { params: { day: today } });
     expect(day.tills.cash).toMatchObject({ sales: total, refunds: -total, expected: 0 });
     expect(day.waste).toEqual([{ reason: 'smelled', grams: 455 }]);
-    const undo = await house.manager.send(contract.counter.voidSale, {
+    const undo = await shop.manager.send(contract.counter.voidSale, {
       params: { id },
       body: { reason: 'x' },
     });
     expect(undo.problem.detail).toMatch(/Money was given back/);
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 
   it('counts a line named twice as nobody’s: two halves of it are never more than was paid', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const { id, total } = await sold(lotId);
     const line = { position: 1, grams: 0, money: total };
-    const twice = await house.counter.send(contract.counter.refund, {
+    const twice = await shop.counter.send(contract.counter.refund, {
       params: { id },
       body: { lines: [line, line], pay: 'cash', reason: 'smelled' },
     });
     expect([twice.status, twice.problem.errors![0]!.path]).toEqual([400, 'lines.1']);
-    const [kept] = await house.counter.ok(contract.counter.sales, { query: { day: today } });
+    const [kept] = await shop.counter.ok(contract.counter.sales, { query: { day: today } });
     expect(kept!.refunded).toBe(0);
   });
 
   it('asked for twice at once is given once', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const { id, total } = await sold(lotId);
     const give = () =>
-      house.counter.send(contract.counter.refund, {
+      shop.counter.send(contract.counter.refund, {
         params: { id },
         body: { lines: [{ position: 1, grams: 0, money: total }], pay: 'card', reason: 'dropped' },
       });
@@ -172,13 +172,13 @@ describe('money back', () => {
 describe('what a cut yields', () => {
   // Lost against the book it costs money, won it saves it: points off the yield, at the cost of a kilogram cut.
   it.each([0.9, 1.05])('%f of what the book says', async (share) => {
-    await landBass(house);
-    const { tickets } = await toBench(house);
+    await landBass(shop);
+    const { tickets } = await toBench(shop);
     const params = { id: tickets[0]! };
-    const { cuts, expected } = await start(house, params.id);
+    const { cuts, expected } = await start(shop, params.id);
     const mains = Math.round(expected.mains[0]! * share);
     const weigh = (more: object) =>
-      house.bench.ok(contract.bench.weigh, {
+      shop.bench.ok(contract.bench.weigh, {
         params,
         body: { cutId: null, kind: 'trim', item: 'frame', grams: 0, pieces: 0, source: 'measured', ...more },
       });
@@ -190,10 +190,10 @@ describe('what a cut yields', () => {
         item: part,
         grams: part === 'frame' ? grams + expected.mains[0]! - mains : grams,
       });
-    await sweep(house, params.id);
-    const { version } = await house.bench.ok(contract.bench.ticket, { params });
-    await house.bench.ok(contract.bench.close, { params, body: { version, reason: '' } });
-    const [made] = (await house.manager.ok(contract.close.day, { params: { day: today } })).yields;
+    await sweep(shop, params.id);
+    const { version } = await shop.bench.ok(contract.bench.ticket, { params });
+    await shop.bench.ok(contract.bench.close, { params, body: { version, reason: '' } });
+    const [made] = (await shop.manager.ok(contract.close.day, { params: { day: today } })).yields;
     expect(made!.yield).toBeCloseTo(mains / 920, 9);
     const lost = (made!.expected - made!.yield) * 0.92 * (1450 / made!.yield);
     expect(made!.costOfPoint).toBe(Math.round(lost));
@@ -203,20 +203,20 @@ describe('what a cut yields', () => {
 
 describe('a closed day', () => {
   it('is locked until a manager opens it again with a reason, which stays', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const { id } = await sold(lotId);
     expect((await close({ countedCash: 1092, countedCard: 0 })).status).toBe(200);
     const refused = [
-      house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) }),
-      house.counter.send(contract.counter.move, {
+      shop.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) }),
+      shop.counter.send(contract.counter.move, {
         body: { ...wholeKey(lotId), grams: 460, pieces: 1, to: 'place:slab' },
       }),
-      house.counter.send(contract.counter.refund, {
+      shop.counter.send(contract.counter.refund, {
         params: { id },
         body: { lines: [{ position: 1, grams: 0, money: 1 }], pay: 'cash', reason: 'x' },
       }),
-      house.manager.send(contract.counter.voidSale, { params: { id }, body: { reason: 'x' } }),
-      house.counter.send(contract.close.sign, { params: { day: today }, body: { checkId: 'slab' } }),
+      shop.manager.send(contract.counter.voidSale, { params: { id }, body: { reason: 'x' } }),
+      shop.counter.send(contract.close.sign, { params: { day: today }, body: { checkId: 'slab' } }),
       close(),
     ];
     for (const reply of await Promise.all(refused)) {
@@ -224,22 +224,22 @@ describe('a closed day', () => {
       expect(reply.problem.detail).toMatch(/closed/);
     }
     const open = (reason: string) =>
-      house.manager.send(contract.close.reopen, { params: { day: today }, body: { reason } });
+      shop.manager.send(contract.close.reopen, { params: { day: today }, body: { reason } });
     expect((await open('')).status).toBe(400);
     expect((await open('a crate was forgotten')).status).toBe(200);
     expect((await open('again')).status).toBe(409);
     await sold(lotId);
     await close();
-    const { closings, closedBy } = await house.manager.ok(contract.close.day, { params: { day: today } });
+    const { closings, closedBy } = await shop.manager.ok(contract.close.day, { params: { day: today } });
     expect(closedBy).toBe('The manager');
     expect(closings.map((c) => c.reopenReason)).toEqual([null, 'a crate was forgotten']);
     expect(closings[1]).toMatchObject({ countedCash: 1092, takings: 1092 });
   });
 
   it('counts every sale that was saved, whoever closes meanwhile, and closes once', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const bags = Array.from({ length: 6 }, () =>
-      house.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) }),
+      shop.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) }),
     );
     const closes = [close(), close()];
     const replies = await Promise.all([...bags, ...closes]);
@@ -251,24 +251,24 @@ describe('a closed day', () => {
         .sort(),
     ).toEqual([200, 409]);
     const kept = await one<{ takings: number; cash: number }>(
-      house.pool,
+      shop.pool,
       'SELECT takings, books_cash AS cash FROM day_close WHERE reopened_at IS NULL',
     );
     expect(kept).toEqual({ takings: saved * 1092, cash: saved * 1092 });
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 
   it('asks for a word when the till is off, and ends at midnight of the shop, also in the hour that comes twice', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     await sold(lotId);
-    for (const check of (await house.manager.ok(contract.close.day, { params: { day: today } })).checks)
-      await house.bench.ok(contract.close.sign, { params: { day: today }, body: { checkId: check.id } });
-    const delivery = (await house.bench.ok(contract.landing.deliveries))[0]!;
-    await house.bench.ok(contract.landing.closeDelivery, {
+    for (const check of (await shop.manager.ok(contract.close.day, { params: { day: today } })).checks)
+      await shop.bench.ok(contract.close.sign, { params: { day: today }, body: { checkId: check.id } });
+    const delivery = (await shop.bench.ok(contract.landing.deliveries))[0]!;
+    await shop.bench.ok(contract.landing.closeDelivery, {
       params: { id: delivery.id },
       body: { version: delivery.version, reason: '' },
     });
-    await readPlaces(house);
+    await readPlaces(shop);
     const off = await close({ remarks: '', countedCash: 1000 });
     expect(off.problem.errors![0]!.message).toMatch(/0\.92/);
     expect((await close({ remarks: '', countedCash: 1092, countedCard: 0 })).status).toBe(200);
@@ -282,12 +282,10 @@ describe('a closed day', () => {
       '2026-10-25T23:59:59Z',
       '2026-10-26T00:00:01Z',
     ]) {
-      house.clock.now = new Date(at);
-      await house.counter.signIn(house.staff.counter, pins.counter);
+      shop.clock.now = new Date(at);
+      await shop.counter.signIn(shop.staff.counter, pins.counter);
       const { id } = await sold(lotId);
-      days.push(
-        (await one<{ d: string }>(house.pool, 'SELECT sold_on AS d FROM sale WHERE id = ?', [id]))!.d,
-      );
+      days.push((await one<{ d: string }>(shop.pool, 'SELECT sold_on AS d FROM sale WHERE id = ?', [id]))!.d);
     }
     expect(days.map((d) => d.slice(8))).toEqual(['24', '25', '25', '25', '25', '26']);
   });
@@ -295,20 +293,20 @@ describe('a closed day', () => {
 
 describe('counting', () => {
   it('in the middle of sales leaves the book saying what was weighed, less what was sold after', async () => {
-    const { lotId } = await landBass(house);
+    const { lotId } = await landBass(shop);
     const count = () =>
-      house.bench.send(contract.counter.count, {
+      shop.bench.send(contract.counter.count, {
         body: { ...wholeKey(lotId), grams: 4000, pieces: 9, source: 'measured', reason: 'a look' },
       });
     const replies = await Promise.all([
       count(),
       ...Array.from({ length: 4 }, () =>
-        house.counter.send(contract.counter.sell, { body: sale(lotId, 400, 1) }),
+        shop.counter.send(contract.counter.sell, { body: sale(lotId, 400, 1) }),
       ),
     ]);
     expect(replies.map((r) => r.status)).toEqual([200, 200, 200, 200, 200]);
-    expect((await proof(house)).faults).toEqual([]);
-    const [kept] = await house.manager.ok(contract.counter.counts, { query: { day: today } });
+    expect((await proof(shop)).faults).toEqual([]);
+    const [kept] = await shop.manager.ok(contract.counter.counts, { query: { day: today } });
     const after = (await rowOf(lotId)).grams;
     // Sales before the count lowered the book it was held against; those after lower what it left.
     const before = (4600 - kept!.bookGrams) / 400;
@@ -318,24 +316,24 @@ describe('counting', () => {
 
 describe('the slab', () => {
   it('gives what comes out its place, lets places change, and is cleared whole', async () => {
-    const one = await landBass(house);
-    const two = await landBass(house);
-    await house.counter.ok(contract.counter.moveAll, {
+    const one = await landBass(shop);
+    const two = await landBass(shop);
+    await shop.counter.ok(contract.counter.moveAll, {
       body: { rows: [wholeKey(one.lotId), wholeKey(two.lotId)], to: 'place:slab' },
     });
     const spots = async () => [(await rowOf(one.lotId)).spot, (await rowOf(two.lotId)).spot];
     expect(await spots()).toEqual(['A1', 'A2']);
     const key = { ...wholeKey(one.lotId), place: 'place:slab' as const };
-    await house.counter.ok(contract.counter.putAt, { body: { ...key, spot: 'A2' } });
+    await shop.counter.ok(contract.counter.putAt, { body: { ...key, spot: 'A2' } });
     expect(await spots()).toEqual(['A2', 'A1']);
-    expect((await house.counter.send(contract.counter.putAt, { body: { ...key, spot: 'Z9' } })).status).toBe(
+    expect((await shop.counter.send(contract.counter.putAt, { body: { ...key, spot: 'Z9' } })).status).toBe(
       400,
     );
-    await house.manager.ok(contract.counter.setSlab, {
+    await shop.manager.ok(contract.counter.setSlab, {
       body: { version: 1, rows: [{ name: 'A', places: 1 }] },
     });
     expect(await spots()).toEqual([null, 'A1']);
-    const lost = await house.counter.send(contract.counter.moveAll, {
+    const lost = await shop.counter.send(contract.counter.moveAll, {
       body: { rows: [key, wholeKey(two.lotId)], to: 'place:freezer' },
     });
     expect(lost.status).toBe(409);
@@ -345,72 +343,72 @@ describe('the slab', () => {
 
 describe('a batch of trim', () => {
   it('keeps every parent, is sold in shares of them, and refuses what may not go in', async () => {
-    await landBass(house);
-    const { tickets } = await toBench(house, fourFillets());
-    const ticket = await cut(house, tickets[0]!);
-    await house.bench.ok(contract.bench.close, {
+    await landBass(shop);
+    const { tickets } = await toBench(shop, fourFillets());
+    const ticket = await cut(shop, tickets[0]!);
+    await shop.bench.ok(contract.bench.close, {
       params: { id: ticket.id },
       body: { version: ticket.version, reason: '' },
     });
-    const { rows } = await house.bench.ok(contract.trim.lying);
+    const { rows } = await shop.bench.ok(contract.trim.onHand);
     const inputs = rows
       .filter((r) => r.refused.stock_pack === undefined)
       .map(({ place, lotId, item, batch, grams }) => ({ place, lotId, item, batch, grams }));
     const gramsIn = inputs.reduce((s, r) => s + r.grams, 0);
     expect(gramsIn).toBeGreaterThan(100);
     const make = (grams: number, product = 'stock_pack') =>
-      house.bench.send(contract.trim.make, { body: { product, inputs, grams, remarks: '' } });
+      shop.bench.send(contract.trim.make, { body: { product, inputs, grams, remarks: '' } });
     expect((await make(gramsIn + 1)).problem.errors![0]!.path).toBe('grams');
     expect((await make(gramsIn, 'cheeks')).problem.errors![0]!.message).toMatch(/takes none of that/);
     expect((await make(gramsIn - 10)).status).toBe(200);
-    const made = (await house.counter.ok(contract.counter.stock)).find((r) => r.item === 'made:stock_pack')!;
+    const made = (await shop.counter.ok(contract.counter.stock)).find((r) => r.item === 'made:stock_pack')!;
     expect(made).toMatchObject({ grams: gramsIn - 10, saleable: true });
     expect(made.parents.reduce((s, p) => s + p.grams, 0)).toBe(made.grams);
     const { place, lotId, item, batch } = made;
-    await house.counter.ok(contract.counter.sell, {
+    await shop.counter.ok(contract.counter.sell, {
       body: sale(lotId, 101, 0, { place, lotId, item, batch, grams: 101, pieces: 0, perKg: 350 }),
     });
-    const after = (await house.counter.ok(contract.counter.stock)).find((r) => r.item === 'made:stock_pack')!;
+    const after = (await shop.counter.ok(contract.counter.stock)).find((r) => r.item === 'made:stock_pack')!;
     expect(after.grams).toBe(made.grams - 101);
-    const book = await house.counter.ok(contract.trim.book, { query: { from: today, to: today } });
+    const book = await shop.counter.ok(contract.trim.book, { query: { from: today, to: today } });
     expect(book.made[0]).toMatchObject({ gramsIn, gramsOut: gramsIn - 10, left: after.grams });
     expect(book.parts.find((p) => p.part === 'frame')!.ends.made).toBeGreaterThan(0);
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   });
 });
 
 describe('the shop’s own rules', () => {
   it('say what the bench keeps, whose roe is eaten, and when a supplier comes with what boxes', async () => {
-    await landBass(house);
-    const { tickets } = await toBench(house, fourFillets());
+    await landBass(shop);
+    const { tickets } = await toBench(shop, fourFillets());
     const kept = async () => {
-      const { expected } = await house.bench.ok(contract.bench.ticket, { params: { id: tickets[0]! } });
+      const { expected } = await shop.bench.ok(contract.bench.ticket, { params: { id: tickets[0]! } });
       return expected.trims.find((t) => t.part === 'frame')!.keep;
     };
     expect(await kept()).toBe(true);
     const body = { version: 1, keep: false, perKg: null, demandGrams: 0, goesTo: 'bin' as const };
-    await house.manager.ok(contract.trim.setRule, { params: { part: 'frame' }, body });
+    await shop.manager.ok(contract.trim.setRule, { params: { part: 'frame' }, body });
     expect(await kept()).toBe(false);
 
     const reef = catalogue.find((s) => s.reefToxin)!;
     const eaten = (speciesIds: string[]) =>
-      house.manager.send(contract.trim.setCustoms, {
+      shop.manager.send(contract.trim.setCustoms, {
         params: { part: 'roe' },
         body: { version: 1, speciesIds },
       });
     expect((await eaten(['sea_bass', reef.id])).problem.errors![0]!.message).toMatch(/reef toxin/);
     expect((await eaten(['sea_bass'])).status).toBe(200);
-    const book = await house.manager.ok(contract.trim.book, { query: { from: today, to: today } });
+    const book = await shop.manager.ok(contract.trim.book, { query: { from: today, to: today } });
     expect(book.parts.find((p) => p.part === 'roe')!.customs).toEqual(['sea_bass']);
 
-    const suppliers = () => house.manager.ok(contract.buying.suppliers);
+    const suppliers = () => shop.manager.ok(contract.buying.suppliers);
     const [first] = await suppliers();
     const comes = { version: first!.version, days: [5, 2, 5], boxGrams: 6000 };
-    await house.manager.ok(contract.buying.setSupplier, { params: { id: first!.id }, body: comes });
+    await shop.manager.ok(contract.buying.setSupplier, { params: { id: first!.id }, body: comes });
     expect(await suppliers()).toEqual([
       { ...first, version: comes.version + 1, days: [2, 5], boxGrams: 6000 },
     ]);
     const asked = { params: { id: first!.id }, body: comes };
-    expect((await house.counter.send(contract.buying.setSupplier, asked)).status).toBe(403);
+    expect((await shop.counter.send(contract.buying.setSupplier, asked)).status).toBe(403);
   });
 });

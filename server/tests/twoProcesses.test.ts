@@ -10,26 +10,26 @@ import {
   delivery,
   fresh,
   gradeBody,
-  openHouse,
+  openTestShop,
   pins,
   proof,
   sale,
-  Screen,
-  type House,
-} from './house.ts';
+  ApiClient,
+  type TestShop,
+} from './testShop.ts';
 
 /** Two server processes on one database, as behind a balancer: neither knows of the other but through the records. */
 describe('two processes', () => {
-  let house: House;
+  let shop: TestShop;
   const servers: ChildProcess[] = [];
-  const tills: Screen[] = [];
+  const tills: ApiClient[] = [];
   let lotId = 0;
   beforeAll(async () => {
-    house = await openHouse(inject('databaseUrl'));
+    shop = await openTestShop(inject('databaseUrl'));
     for (let i = 0; i < 2; i++) {
       const port = await freePort();
       const server = spawn(process.execPath, built('server/dist/launch/main.js'), {
-        env: { ...process.env, DATABASE_URL: house.url, PORT: String(port), CHECK_ANSWERS: '1' },
+        env: { ...process.env, DATABASE_URL: shop.url, PORT: String(port), CHECK_ANSWERS: '1' },
         stdio: ['ignore', 'pipe', 'ignore'],
       });
       servers.push(server);
@@ -37,10 +37,10 @@ describe('two processes', () => {
         server.stdout.once('data', () => done());
         server.once('exit', () => fail(new Error('a server did not open')));
       });
-      tills.push(new Screen(`http://127.0.0.1:${port}`));
+      tills.push(new ApiClient(`http://127.0.0.1:${port}`));
     }
-    const [first, second] = tills as [Screen, Screen];
-    expect((await first.signIn(house.staff.manager, pins.manager)).status).toBe(200);
+    const [first, second] = tills as [ApiClient, ApiClient];
+    expect((await first.signIn(shop.staff.manager, pins.manager)).status).toBe(200);
     // The session is the shop's, not the process's.
     second.cookie = first.cookie;
     const arrivedAt = new Date(Date.now() - 3_600_000).toISOString();
@@ -61,7 +61,7 @@ describe('two processes', () => {
       server.kill('SIGTERM');
       await gone;
     }
-    await house.close();
+    await shop.close();
   });
 
   it('sell the last fish once, and one act once whichever of them is asked', async () => {
@@ -81,11 +81,11 @@ describe('two processes', () => {
     );
     expect(wanted.filter((r) => r.status === 200)).toHaveLength(37);
     expect(new Set(wanted.map((r) => r.status))).toEqual(new Set([200, 409]));
-    expect((await proof(house)).faults).toEqual([]);
+    expect((await proof(shop)).faults).toEqual([]);
   }, 60_000);
 
   it('close a day once, and count every sale that was saved in it', async () => {
-    const today = (await row<{ day: string }>(house.pool, 'SELECT MAX(trading_day) AS day FROM movement'))!
+    const today = (await row<{ day: string }>(shop.pool, 'SELECT MAX(trading_day) AS day FROM movement'))!
       .day;
     const closing = tills.map((till) =>
       till.send(contract.close.closeDay, {
@@ -94,8 +94,8 @@ describe('two processes', () => {
       }),
     );
     expect((await Promise.all(closing)).map((r) => r.status).sort()).toEqual([200, 409]);
-    const closes = await rows<{ takings: number }>(house.pool, 'SELECT takings FROM day_close');
-    const sold = await row<{ n: number }>(house.pool, 'SELECT SUM(total) + 0 AS n FROM sale');
+    const closes = await rows<{ takings: number }>(shop.pool, 'SELECT takings FROM day_close');
+    const sold = await row<{ n: number }>(shop.pool, 'SELECT SUM(total) + 0 AS n FROM sale');
     expect(closes).toEqual([{ takings: sold!.n }]);
     for (const till of tills)
       expect((await till.send(contract.counter.sell, { body: sale(lotId, 460, 1) })).status).toBe(409);

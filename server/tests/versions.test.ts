@@ -1,19 +1,19 @@
 import { contract, type Problem, type Route } from '@ember-slate/contract';
 import { shippedForms } from '@ember-slate/core/forms';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { bassLot, delivery, fourFillets, landBass, openHouse, type House } from './house.ts';
+import { bassLot, delivery, fourFillets, landBass, openTestShop, type TestShop } from './testShop.ts';
 
 /*
  * Whatever two people edit, the second of them never writes over what the first saved: the edit is refused with what
  * stands there now, in every field the form has, and goes through once it has been seen.
  */
-let house: House;
+let shop: TestShop;
 let lot: { lotId: number; deliveryId: number };
 beforeAll(async () => {
-  house = await openHouse(inject('databaseUrl'));
-  lot = await landBass(house);
+  shop = await openTestShop(inject('databaseUrl'));
+  lot = await landBass(shop);
 });
-afterAll(() => house.close());
+afterAll(() => shop.close());
 
 interface Edit {
   route: Route;
@@ -22,7 +22,7 @@ interface Edit {
   mine: Record<string, unknown>;
   theirs: Record<string, unknown>;
 }
-const manager = () => house.manager;
+const manager = () => shop.manager;
 const first = <T>(list: readonly T[]) => list[0]!;
 const rule = { keep: true, perKg: 900, demandGrams: 0, goesTo: 'counter' };
 const money = async () => {
@@ -30,8 +30,8 @@ const money = async () => {
   return fields;
 };
 const customer = async () => {
-  await house.counter.ok(contract.orders.take, { body: fourFillets() });
-  return { id: first(await house.counter.ok(contract.orders.customers)).id };
+  await shop.counter.ok(contract.orders.take, { body: fourFillets() });
+  return { id: first(await shop.counter.ok(contract.orders.customers)).id };
 };
 const supplier = async () => ({ id: first(await manager().ok(contract.buying.suppliers)).id });
 const place = async () => ({ id: first(await manager().ok(contract.cold.places)).id });
@@ -152,7 +152,7 @@ const edits: Record<string, () => Promise<Edit>> = {
     theirs: { phone: '2', remarks: 'theirs' },
   }),
   'orders.edit': async () => {
-    const { id } = await house.counter.ok(contract.orders.take, { body: fourFillets() });
+    const { id } = await shop.counter.ok(contract.orders.take, { body: fourFillets() });
     const { lines: _l, ...fields } = fourFillets();
     return {
       route: contract.orders.edit,
@@ -162,8 +162,8 @@ const edits: Record<string, () => Promise<Edit>> = {
     };
   },
   'plan.choose': async () => {
-    await house.counter.ok(contract.orders.take, { body: fourFillets() });
-    const line = (await house.bench.ok(contract.plan.lines)).at(-1)!;
+    await shop.counter.ok(contract.orders.take, { body: fourFillets() });
+    const line = (await shop.bench.ok(contract.plan.lines)).at(-1)!;
     return {
       route: contract.plan.choose,
       params: { id: line.id },
@@ -243,7 +243,7 @@ describe.each(Object.entries(edits))('%s', (_name, make) => {
     const { route, params, mine, theirs } = await make();
     const by = fieldsOf(route).includes('was') ? 'was' : 'version';
     // The route may not be known here more exactly than that it is one.
-    const put = (body: object) => house.manager.send(route, { ...(params ? { params } : {}), raw: body });
+    const put = (body: object) => shop.manager.send(route, { ...(params ? { params } : {}), raw: body });
     const current = (p: Problem) => p.current as Record<string, unknown>;
 
     // What stands there now is what a write on nonsense is told.

@@ -1,7 +1,7 @@
 import { contract, type Order, type Route } from '@ember-slate/contract';
 import { seeded } from '@ember-slate/core/cutplan/solver';
 import { describe, expect, inject, it } from 'vitest';
-import { fourFillets, landBass, openHouse, proof, sweep, type House } from './house.ts';
+import { fourFillets, landBass, openTestShop, proof, sweep, type TestShop } from './testShop.ts';
 
 /** Forms a bass is cut into, and how one piece of each weighs about. */
 const forms = [
@@ -16,7 +16,7 @@ class Walk {
   readonly random: () => number;
   readonly refused: string[] = [];
   constructor(
-    readonly house: House,
+    readonly shop: TestShop,
     seed: number,
   ) {
     this.random = seeded(seed);
@@ -34,8 +34,8 @@ class Walk {
     }
     return status === 200;
   }
-  orders = () => this.house.counter.ok(contract.orders.list);
-  tickets = () => this.house.bench.ok(contract.bench.tickets);
+  orders = () => this.shop.counter.ok(contract.orders.list);
+  tickets = () => this.shop.bench.ok(contract.bench.tickets);
   line = () => {
     const [form, pieceGrams] = this.pick(forms)!;
     return {
@@ -50,30 +50,30 @@ class Walk {
   async take() {
     const lines = Array.from({ length: 1 + this.whole(3) }, this.line);
     const deposit = this.random() < 0.3 ? 500 : 0;
-    await this.tell(this.house.counter.send(contract.orders.take, { body: fourFillets({ lines, deposit }) }));
+    await this.tell(this.shop.counter.send(contract.orders.take, { body: fourFillets({ lines, deposit }) }));
   }
   async planOne() {
-    const line = this.pick(await this.house.bench.ok(contract.plan.lines));
+    const line = this.pick(await this.shop.bench.ok(contract.plan.lines));
     if (!line) return;
     const params = { id: line.id };
     const chosen = await this.tell(
-      this.house.bench.send(contract.plan.choose, {
+      this.shop.bench.send(contract.plan.choose, {
         params,
         body: { version: line.version, picks: line.proposal },
       }),
     );
     if (chosen && this.random() < 0.8)
       await this.tell(
-        this.house.bench.send(contract.plan.send, { params, body: { version: line.version + 1 } }),
+        this.shop.bench.send(contract.plan.send, { params, body: { version: line.version + 1 } }),
       );
   }
   async begin() {
     const t = this.pick((await this.tickets()).filter((x) => x.state === 'waiting'));
     if (!t) return;
     const params = { id: t.id };
-    const { version, inputs } = await this.house.bench.ok(contract.bench.ticket, { params });
+    const { version, inputs } = await this.shop.bench.ok(contract.bench.ticket, { params });
     await this.tell(
-      this.house.bench.send(contract.bench.start, {
+      this.shop.bench.send(contract.bench.start, {
         params,
         body: {
           version,
@@ -87,7 +87,7 @@ class Walk {
     const cut = t && this.pick(t.cuts);
     if (!t || !cut) return;
     await this.tell(
-      this.house.bench.send(contract.bench.weigh, {
+      this.shop.bench.send(contract.bench.weigh, {
         params: { id: t.id },
         body: {
           cutId: cut.lineId === null ? null : cut.id,
@@ -105,10 +105,10 @@ class Walk {
     const t = this.pick((await this.tickets()).filter((x) => x.state === 'cutting'));
     if (!t) return;
     const params = { id: t.id };
-    if (t.stepIds.includes('sweep')) await sweep(this.house, t.id);
-    const { version } = await this.house.bench.ok(contract.bench.ticket, { params });
+    if (t.stepIds.includes('sweep')) await sweep(this.shop, t.id);
+    const { version } = await this.shop.bench.ok(contract.bench.ticket, { params });
     await this.tell(
-      this.house.bench.send(contract.bench.close, {
+      this.shop.bench.send(contract.bench.close, {
         params,
         body: { version, reason: 'the rest is in the tubs' },
       }),
@@ -137,7 +137,7 @@ class Walk {
     const lines = [...kept, ...(this.random() < 0.4 ? [{ ...this.line(), id: null }] : [])];
     if (lines.length === 0) return;
     await this.tell(
-      this.house.counter.send(contract.orders.edit, {
+      this.shop.counter.send(contract.orders.edit, {
         params: { id: order.id },
         body: {
           customer: order.customer,
@@ -156,7 +156,7 @@ class Walk {
     const lines = order.lines.filter((l) => l.state === 'ready' && this.random() < 0.7);
     if (lines.length === 0) return;
     await this.tell(
-      this.house.counter.send(contract.orders.handOver, {
+      this.shop.counter.send(contract.orders.handOver, {
         params: { id: order.id },
         body: { version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: 3000 })) },
       }),
@@ -166,7 +166,7 @@ class Walk {
     const order = this.pick(await this.orders());
     if (!order) return;
     await this.tell(
-      this.house.counter.send(contract.orders.cancel, {
+      this.shop.counter.send(contract.orders.cancel, {
         params: { id: order.id },
         body: { version: order.version, reason: 'walked past', uncollected: this.random() < 0.3 },
       }),
@@ -205,41 +205,41 @@ const questions: [string, Route, Record<string, string>][] = Object.entries(cont
 describe('what a process remembers', () => {
   it('is what it would answer afresh, whatever people do and however the clock runs', async () => {
     expect(questions.length).toBeGreaterThan(35);
-    const house = await openHouse(inject('databaseUrl'));
+    const shop = await openTestShop(inject('databaseUrl'));
     try {
-      const afresh = await house.forgetful();
-      for (let i = 0; i < 3; i++) await landBass(house, true, { pieces: 10, grams: 10_000 });
-      const walk = new Walk(house, 11);
+      const afresh = await shop.forgetful();
+      for (let i = 0; i < 3; i++) await landBass(shop, true, { pieces: 10, grams: 10_000 });
+      const walk = new Walk(shop, 11);
       for (let i = 0; i < 30; i++) {
         await walk.step();
         // Some acts share a moment, some are minutes apart; what was remembered in a moment is as old as it at most.
         if (walk.random() < 0.6)
-          house.clock.now = new Date(house.clock.now.getTime() + 1000 + walk.whole(20_000));
+          shop.clock.now = new Date(shop.clock.now.getTime() + 1000 + walk.whole(20_000));
         for (const [name, route, query] of questions.filter(() => walk.random() < 0.3)) {
           const sent = { params: { day }, ...(route.query ? { query } : {}) };
           // Asked twice: once to be worked out, once to be remembered.
-          await house.manager.ok(route, sent);
-          expect(await house.manager.ok(route, sent), name).toEqual(await afresh.ok(route, sent));
+          await shop.manager.ok(route, sent);
+          expect(await shop.manager.ok(route, sent), name).toEqual(await afresh.ok(route, sent));
         }
       }
     } finally {
-      await house.close();
+      await shop.close();
     }
   });
 });
 
 describe.each([2, 3])('orders under a day of everything at once, seed %i', (seed) => {
   it('stay sound: the shelf holds what lines wait for, states agree, deposits and the ledger add up', async () => {
-    const house = await openHouse(inject('databaseUrl'));
+    const shop = await openTestShop(inject('databaseUrl'));
     try {
-      for (let i = 0; i < 4; i++) await landBass(house, true, { pieces: 10, grams: 10_000 });
-      const walk = new Walk(house, seed);
+      for (let i = 0; i < 4; i++) await landBass(shop, true, { pieces: 10, grams: 10_000 });
+      const walk = new Walk(shop, seed);
       for (let i = 0; i < 140; i++) {
         await walk.step();
         if (i % 20 !== 19) continue;
         const orders = await walk.orders();
         const [shelf] = (
-          await house.pool.query(
+          await shop.pool.query(
             "SELECT CAST(COALESCE(SUM(grams), 0) AS SIGNED) AS g, CAST(COALESCE(SUM(pieces), 0) AS SIGNED) AS n FROM balance WHERE account = 'place:order_shelf'",
           )
         )[0] as unknown as [{ g: number; n: number }];
@@ -261,17 +261,17 @@ describe.each([2, 3])('orders under a day of everything at once, seed %i', (seed
         const cuts = (await walk.tickets()).flatMap((t) => t.cuts);
         const alive = new Set(waiting.filter((l) => !over(l)).map((l) => l.id));
         expect(cuts.every((c) => c.lineId === null || alive.has(c.lineId))).toBe(true);
-        expect((await proof(house)).faults).toEqual([]);
+        expect((await proof(shop)).faults).toEqual([]);
       }
       // Money left with orders that are over was used, given back or kept, to the last coin.
-      const left = await house.pool.query(
+      const left = await shop.pool.query(
         `SELECT o.id FROM customer_order o JOIN deposit d ON d.order_id = o.id WHERE o.state NOT IN ('open', 'ready')
          GROUP BY o.id HAVING SUM(IF(d.kind = 'taken', d.money, -CAST(d.money AS SIGNED))) <> 0`,
       );
       expect(left[0]).toEqual([]);
       expect(walk.refused.length).toBeGreaterThan(0);
     } finally {
-      await house.close();
+      await shop.close();
     }
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cleanMinutes, listed, schedule, type BenchJob } from './index.ts';
+import { cleanMinutes, scheduleByDueDate, schedule, type BenchJob } from './index.ts';
 
 const job = (id: string, due: number, work: BenchJob['work'], more: Partial<BenchJob> = {}): BenchJob => ({
   id,
@@ -132,7 +132,7 @@ describe('the bench by due time alone', () => {
     fc.assert(
       fc.property(bench, fc.integer({ min: 1, max: 3 }), (all, hands) => {
         const jobs = of(all);
-        const so = listed(
+        const so = scheduleByDueDate(
           jobs,
           Array.from({ length: hands }, () => 0),
         );
@@ -157,13 +157,13 @@ describe('the bench by due time alone', () => {
     fc.assert(
       fc.property(bench, (all) => {
         const jobs = of(all.slice(0, 12));
-        expect(listed(jobs, [0, 0]).lateWeighted).toBeGreaterThanOrEqual(
+        expect(scheduleByDueDate(jobs, [0, 0]).lateWeighted).toBeGreaterThanOrEqual(
           schedule(jobs, [0, 0]).lateWeighted - 1e-9,
         );
-        expect(listed(jobs.slice(0, 1), [0]).done).toEqual(schedule(jobs.slice(0, 1), [0]).done);
+        expect(scheduleByDueDate(jobs.slice(0, 1), [0]).done).toEqual(schedule(jobs.slice(0, 1), [0]).done);
       }),
       { numRuns: 12 },
     );
-    expect(() => listed([], [])).toThrow(RangeError);
+    expect(() => scheduleByDueDate([], [])).toThrow(RangeError);
   });
 });

@@ -45,7 +45,7 @@ export const cleanMinutes = 4;
 /** Up to so many tickets every order is tried. */
 const exactUpTo = 9;
 /** Orders looked into at most, about a tenth of a second; beyond, the best so far stands. */
-const mostLooks = 20_000;
+const maxNodes = 20_000;
 
 interface Operation {
   job: number;
@@ -83,7 +83,7 @@ function place(job: BenchJob, part: 0 | 1, at: number, hand: Hand, firstDone: nu
 }
 
 /** Times an order of operations, each on the hand given or the one that begins it first. */
-function timed(
+function simulate(
   jobs: readonly BenchJob[],
   order: readonly Operation[],
   hands: readonly number[],
@@ -126,15 +126,19 @@ const noWorse = (a: readonly number[], b: readonly number[]) => a.every((x, i) =
  * Every order and hand by branch and bound. Where the same work is left to hands with the same boards, only what is
  * earlier or less late in something is followed.
  */
-function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: ReturnType<typeof timed>) {
+function branchAndBound(
+  jobs: readonly BenchJob[],
+  hands: readonly number[],
+  best: ReturnType<typeof simulate>,
+) {
   const operations = operationsOf(jobs);
   const order = dueOrder(jobs).map((o) => operations.findIndex((x) => x.job === o.job && x.part === o.part));
   // A hand that has a ticket already is itself; the others are the same whichever way round.
   const named = jobs.some((j) => j.hand !== null);
   const known = new Map<string, number[][]>();
-  let top = best;
-  let looks = 0;
-  const beaten = (
+  let incumbent = best;
+  let nodes = 0;
+  const dominated = (
     left: number,
     state: readonly Hand[],
     first: readonly number[],
@@ -150,7 +154,7 @@ function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: Retu
     known.set(key, [...had.filter((v) => !noWorse(now, v)), now]);
     return false;
   };
-  const walk = (
+  const descend = (
     left: number,
     state: readonly Hand[],
     /** When the first part of each ticket is done; 0 where it is not, or its second is too. */
@@ -159,9 +163,9 @@ function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: Retu
     late: number,
     end: number,
   ) => {
-    if (++looks > mostLooks) return;
+    if (++nodes > maxNodes) return;
     if (left === 0) {
-      if (better({ late, end }, top)) top = { slots: [...slots], late, end };
+      if (better({ late, end }, incumbent)) incumbent = { slots: [...slots], late, end };
       return;
     }
     // What is left takes its time, however it is shared out: the hands are busy so long in the mean, and with the longest.
@@ -184,8 +188,9 @@ function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: Retu
     // Each kind of fish that lies on no board yet wants one cleaned, but for boards nobody has used.
     busy += cleanMinutes * Math.max(0, fresh.size - unused);
     over = Math.max(over, busy / state.length);
-    if (bound > top.late + 1e-9 || (bound > top.late - 1e-9 && over >= top.end - 1e-9)) return;
-    if (beaten(left, state, first, late, end)) return;
+    if (bound > incumbent.late + 1e-9 || (bound > incumbent.late - 1e-9 && over >= incumbent.end - 1e-9))
+      return;
+    if (dominated(left, state, first, late, end)) return;
     for (const o of order) {
       if ((left & (1 << o)) === 0) continue;
       const { job, part } = operations[o]!;
@@ -200,7 +205,7 @@ function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: Retu
         seen.add(like);
         const slot = place(j, part, at, hand, part === 1 ? first[job] : undefined);
         const isLast = part === j.work.length - 1;
-        walk(
+        descend(
           left & ~(1 << o),
           state.with(at, { free: slot.end, species: j.species, raw: j.raw }),
           first.with(job, isLast ? 0 : slot.end),
@@ -211,7 +216,7 @@ function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: Retu
       }
     }
   };
-  walk(
+  descend(
     2 ** operations.length - 1,
     hands.map((free) => ({ free, species: null, raw: false })),
     jobs.map(() => 0),
@@ -219,13 +224,13 @@ function exactly(jobs: readonly BenchJob[], hands: readonly number[], best: Retu
     0,
     0,
   );
-  return { top, whole: looks <= mostLooks };
+  return { top: incumbent, whole: nodes <= maxNodes };
 }
 
 /** Better orders by moving one operation at a time, until none helps. */
-function improved(jobs: readonly BenchJob[], hands: readonly number[], start: Operation[]) {
+function localSearch(jobs: readonly BenchJob[], hands: readonly number[], start: Operation[]) {
   let order = start;
-  let best = timed(jobs, order, hands);
+  let best = simulate(jobs, order, hands);
   const holds = (o: readonly Operation[]) =>
     o.every((x, i) => x.part === 0 || o.findIndex((y) => y.job === x.job && y.part === 0) < i);
   for (let round = 0; round < 50; round++) {
@@ -235,7 +240,7 @@ function improved(jobs: readonly BenchJob[], hands: readonly number[], start: Op
         if (i === j) continue;
         const moved = order.toSpliced(i, 1).toSpliced(j, 0, order[i]!);
         if (!holds(moved)) continue;
-        const so = timed(jobs, moved, hands);
+        const so = simulate(jobs, moved, hands);
         if (better(so, best)) {
           best = so;
           found = moved;
@@ -255,23 +260,23 @@ function improved(jobs: readonly BenchJob[], hands: readonly number[], start: Op
  */
 export function schedule(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
   if (hands.length === 0) throw new RangeError('Nobody is at the bench');
-  const start = improved(jobs, hands, dueOrder(jobs));
-  const tried = jobs.length <= exactUpTo ? exactly(jobs, hands, start) : { top: start, whole: false };
-  return told(jobs, tried.top, tried.whole);
+  const start = localSearch(jobs, hands, dueOrder(jobs));
+  const tried = jobs.length <= exactUpTo ? branchAndBound(jobs, hands, start) : { top: start, whole: false };
+  return toSchedule(jobs, tried.top, tried.whole);
 }
 
 /**
  * The same by due time alone, without looking for better: quick enough to answer while an order is typed. Throws
  * RangeError without a hand.
  */
-export function listed(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
+export function scheduleByDueDate(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
   if (hands.length === 0) throw new RangeError('Nobody is at the bench');
-  return told(jobs, timed(jobs, dueOrder(jobs), hands), false);
+  return toSchedule(jobs, simulate(jobs, dueOrder(jobs), hands), false);
 }
 
-function told(
+function toSchedule(
   jobs: readonly BenchJob[],
-  { slots, late, end }: ReturnType<typeof timed>,
+  { slots, late, end }: ReturnType<typeof simulate>,
   exact: boolean,
 ): BenchSchedule {
   const done: Record<string, number> = {};

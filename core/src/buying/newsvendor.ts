@@ -38,7 +38,7 @@ export function riskOf(demand: Demand, quantity: number): { runOut: number; miss
 }
 
 /** Independent demands added up. */
-export const together = (demands: readonly Demand[]): Demand => ({
+export const pooled = (demands: readonly Demand[]): Demand => ({
   mean: demands.reduce((s, d) => s + d.mean, 0),
   sd: Math.sqrt(demands.reduce((s, d) => s + d.sd ** 2, 0)),
 });

@@ -209,8 +209,9 @@ export interface HistamineAccount {
   state: 'open' | 'half' | 'full';
 }
 
+/** Where the limits of the account come from; their values are from memory. */
 export const histamineSource =
-  'Cumulative exposure after FDA, Fish and Fishery Products Hazards and Controls Guidance, for fish not frozen before (values from memory). Follow your local food authority and your own food-safety plan; a test may clear the lot, cooking and freezing do not.';
+  'Cumulative exposure after FDA, Fish and Fishery Products Hazards and Controls Guidance, for fish not frozen before. Follow your local food authority and your own food-safety plan; a test may clear the lot, cooking and freezing do not.';
 
 /** The account from its warm time: `half` from half the limit, `full` at the limit. Source: `histamineSource`. */
 export function histamineAccount(clock: Pick<RowClock, 'warmMs' | 'hot'>): HistamineAccount {

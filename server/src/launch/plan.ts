@@ -10,7 +10,7 @@ import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
 import { shippedForms } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import type * as z from 'zod';
-import { gramsOff, without } from '../stages/plan/queries/day.ts';
+import { gramsOff, withoutServed } from '../stages/plan/queries/day.ts';
 import { fileCommand } from './files.ts';
 
 await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAnswer>> => {
@@ -48,7 +48,7 @@ await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAns
     score: so.score,
     plan: [...so.plan.fish],
     offTrim: off,
-    unfilled: without(whyUnfilled(problem, so.score), off),
+    unfilled: withoutServed(whyUnfilled(problem, so.score), off),
     verdict: planFaults(problem, so.plan),
   };
 });

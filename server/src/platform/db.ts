@@ -56,7 +56,7 @@ export function databaseNamed(url: string, name: string): string {
 const listMark = '/* list */';
 
 /** A list of `?` for an IN clause of `n` values (at least one, so an empty list matches nothing). */
-export const marks = (n: number) => (n === 0 ? 'NULL' : `${listMark}${Array(n).fill('?').join(', ')}`);
+export const placeholders = (n: number) => (n === 0 ? 'NULL' : `${listMark}${Array(n).fill('?').join(', ')}`);
 
 /** Sends a statement: prepared, or with its values quoted by the driver where it holds a list. */
 const ask = <R extends RowDataPacket[] | ResultSetHeader>(tx: Asks, sql: string, values: Values) =>

@@ -33,20 +33,20 @@ async function streamTo(
 ) {
   const send = (event: string, data: unknown) =>
     response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-  const unhear = await feed.subscribe((changes) => send('change', changes));
-  if (response.destroyed || closing?.aborted) return unhear();
+  const unsubscribe = await feed.subscribe((changes) => send('change', changes));
+  if (response.destroyed || closing?.aborted) return unsubscribe();
   response.writeHead(200, {
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store',
     'X-Accel-Buffering': 'no',
   });
   const stops = [
-    unhear,
+    unsubscribe,
     scale.subscribe((reading) => send('scale', reading)),
     probe.subscribe((tenths) => send('probe', tenths)),
   ];
   // A screen that hears nothing for some seconds knows that its line is dead.
-  const beat = setInterval(() => send('beat', 0), beatMs);
+  const heartbeat = setInterval(() => send('beat', 0), beatMs);
   // The stream ends with the session it was opened in, wherever that was ended.
   const look = setInterval(
     () =>
@@ -60,7 +60,7 @@ async function streamTo(
   closing?.addEventListener('abort', end);
   response.on('close', () => {
     closing?.removeEventListener('abort', end);
-    clearInterval(beat);
+    clearInterval(heartbeat);
     clearInterval(look);
     for (const stop of stops) stop();
   });

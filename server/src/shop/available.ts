@@ -9,7 +9,7 @@ import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { clocksOf, rawOf } from './clocks.ts';
 import { lotsInShop, type LotWithGrade } from './lots.ts';
-import { lyingBalance, promisedFish } from './onHand.ts';
+import { balanceOnHand, promisedFish } from './onHand.ts';
 
 /** A lot with fish in the cold room, and what of them is still free. */
 export interface ShopLot {
@@ -30,7 +30,7 @@ export async function shopLots(
   const lots = await lotsInShop(work.tx);
   const uncut = await rows<{ lotId: number; grams: number; pieces: number }>(
     work.tx,
-    `SELECT b.lot_id AS lotId, b.grams, b.pieces FROM ${lyingBalance} WHERE b.account = 'place:cold_room' AND b.item = 'whole' AND b.batch = 0 AND b.grams > 0`,
+    `SELECT b.lot_id AS lotId, b.grams, b.pieces FROM ${balanceOnHand} WHERE b.account = 'place:cold_room' AND b.item = 'whole' AND b.batch = 0 AND b.grams > 0`,
   );
   const clocks = await clocksOf(work, lots, book);
   const inRoom = new Map(uncut.map((u) => [u.lotId, u]));

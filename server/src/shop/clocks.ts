@@ -21,7 +21,7 @@ import type { Species } from '@ember-slate/core/species';
 import { productOf, trimUses } from '@ember-slate/core/trim';
 import { trimOf } from '@ember-slate/core/yields';
 import type { Work, Reader } from '../platform/context.ts';
-import { marks, rows } from '../platform/db.ts';
+import { placeholders, rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { logsOf, type PlaceRow } from './logs.ts';
 import type { LotWithGrade } from './lots.ts';
@@ -125,7 +125,7 @@ const changesOf = (work: Reader, lotIds: readonly number[]) =>
     // The few entries of these lots first, whatever the optimiser thinks of a table that has just grown.
     `SELECT STRAIGHT_JOIN e.lot_id AS lotId, ROUND(UNIX_TIMESTAMP(m.at) * 1000) AS at, m.id AS movement, m.kind, e.account AS place, e.item, e.batch, e.grams, m.undoes
      FROM entry e JOIN movement m ON m.id = e.movement_id
-     WHERE e.lot_id IN (${marks(lotIds.length)}) AND e.account LIKE 'place:%'
+     WHERE e.lot_id IN (${placeholders(lotIds.length)}) AND e.account LIKE 'place:%'
      ORDER BY m.id`,
     [...lotIds],
   );
@@ -134,7 +134,7 @@ const gradesOf = (work: Reader, lotIds: readonly number[]) =>
   rows<{ lotId: number; at: number; used: number }>(
     work.tx,
     `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(graded_at) * 1000) AS at, used_days AS used FROM grade
-     WHERE lot_id IN (${marks(lotIds.length)}) ORDER BY id`,
+     WHERE lot_id IN (${placeholders(lotIds.length)}) ORDER BY id`,
     [...lotIds],
   );
 
@@ -144,8 +144,8 @@ export const coresOf = (work: Reader, lotIds: readonly number[]) =>
     work.tx,
     `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(at) * 1000) AS at, tenths / 10 AS celsius FROM (
        SELECT l.id AS lot_id, d.arrived_at AS at, d.probe_tenths AS tenths FROM lot l JOIN delivery d ON d.id = l.delivery_id
-         WHERE l.id IN (${marks(lotIds.length)}) AND d.probe_tenths IS NOT NULL
-       UNION ALL SELECT lot_id, at, tenths FROM lot_probe WHERE lot_id IN (${marks(lotIds.length)})) AS cores ORDER BY at`,
+         WHERE l.id IN (${placeholders(lotIds.length)}) AND d.probe_tenths IS NOT NULL
+       UNION ALL SELECT lot_id, at, tenths FROM lot_probe WHERE lot_id IN (${placeholders(lotIds.length)})) AS cores ORDER BY at`,
     [...lotIds, ...lotIds],
   );
 

@@ -6,7 +6,7 @@ import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { learnedYield, type TrimId, trims, type YieldSeen } from '@ember-slate/core/yields';
 import { rollup } from 'd3-array';
 import { today, type Reader } from '../platform/context.ts';
-import { marks, rows } from '../platform/db.ts';
+import { placeholders, rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
 import { type Prices, pricesOf } from './prices.ts';
 import { sells } from './stock.ts';
@@ -38,7 +38,7 @@ export async function lastLots(work: Reader): Promise<Map<string, LastLot>> {
     `SELECT l.species_id AS speciesId, l.code, l.landed_on AS landedOn, s.name AS supplier, l.arrival_condition AS \`condition\`,
        l.price_per_kg AS perKg, l.grams / l.pieces + 0e0 AS fishGrams,
        l.production = 'farmed' AS farmed
-     FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id IN (${marks(ids.length)})`,
+     FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id IN (${placeholders(ids.length)})`,
     ids,
   );
   return new Map(found.map((f) => [f.speciesId, f]));

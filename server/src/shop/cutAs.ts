@@ -1,7 +1,7 @@
 import { pieceOf } from '@ember-slate/core/board';
 import type { FormBook } from '@ember-slate/core/forms';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
-import { marks, rows, type Tx } from '../platform/db.ts';
+import { placeholders, rows, type Tx } from '../platform/db.ts';
 
 /** Options of every cut of a form that one ticket made, as one JSON list of lists; null where none did. */
 export const optionsSql = (ticket: string, form: string) =>
@@ -30,7 +30,7 @@ export async function cutsWith(tx: Tx, batches: readonly number[]): Promise<Map<
   const found = await rows<{ batch: number; form: string; options: string }>(
     tx,
     `SELECT ticket_id AS batch, form, CONCAT('[', GROUP_CONCAT(options), ']') AS options FROM ticket_cut
-     WHERE ticket_id IN (${marks(batches.length)}) GROUP BY ticket_id, form`,
+     WHERE ticket_id IN (${placeholders(batches.length)}) GROUP BY ticket_id, form`,
     [...batches],
   );
   return new Map(found.map((f) => [`${f.batch} ${f.form}`, f.options]));

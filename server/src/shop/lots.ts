@@ -1,8 +1,8 @@
 import type { RawGround } from '@ember-slate/core/coldchain';
 import type { Observed, Roe, Verdict } from '@ember-slate/core/freshness';
 import type { ArrivalCondition } from '@ember-slate/core/species';
-import { marks, rows, type Tx } from '../platform/db.ts';
-import { lotsLying } from './onHand.ts';
+import { placeholders, rows, type Tx } from '../platform/db.ts';
+import { lotsOnHand } from './onHand.ts';
 
 /** A lot with the grade that counts now; ages and life are worked out from it. */
 export interface LotWithGrade {
@@ -51,10 +51,10 @@ export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): P
   );
 
 /** Lots of which something still lies in the shop. */
-export const lotsInShop = async (tx: Tx): Promise<LotWithGrade[]> => lotsById(tx, await lotsLying(tx));
+export const lotsInShop = async (tx: Tx): Promise<LotWithGrade[]> => lotsById(tx, await lotsOnHand(tx));
 
 export const lotsById = (tx: Tx, ids: readonly number[]): Promise<LotWithGrade[]> =>
-  lotsWhere(tx, `l.id IN (${marks(ids.length)})`, [...ids]);
+  lotsWhere(tx, `l.id IN (${placeholders(ids.length)})`, [...ids]);
 
 export interface GradeRow {
   id: number;

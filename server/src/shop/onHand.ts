@@ -1,5 +1,5 @@
 import { accounts, stockPlaces } from '@ember-slate/core/ledger';
-import { type Asks, marks, rows, type Tx } from '../platform/db.ts';
+import { type Asks, placeholders, rows, type Tx } from '../platform/db.ts';
 
 const places = accounts
   .filter((a) => a.startsWith('place:'))
@@ -7,16 +7,16 @@ const places = accounts
   .join(', ');
 
 /** The balance table by what lies somewhere now: years of empty rows are passed over, whatever the optimiser thinks. */
-export const lyingBalance = 'balance b FORCE INDEX (lying)';
+export const balanceOnHand = 'balance b FORCE INDEX (lying)';
 
 /** Rows of it with something in a place. */
 export const lies = `b.account IN (${places}) AND b.grams > 0`;
 
 /** Lots of which something still lies in the shop. */
-export async function lotsLying(tx: Asks): Promise<number[]> {
+export async function lotsOnHand(tx: Asks): Promise<number[]> {
   const found = await rows<{ id: number }>(
     tx,
-    `SELECT DISTINCT b.lot_id AS id FROM ${lyingBalance} WHERE ${lies}`,
+    `SELECT DISTINCT b.lot_id AS id FROM ${balanceOnHand} WHERE ${lies}`,
   );
   return found.map((f) => f.id);
 }
@@ -28,14 +28,14 @@ export async function promisedFish(
   exceptLines: readonly number[] = [],
 ): Promise<Map<number, number>> {
   // An empty list keeps nothing out.
-  const others = exceptLines.length === 0 ? '0' : marks(exceptLines.length);
+  const others = exceptLines.length === 0 ? '0' : placeholders(exceptLines.length);
   const found = await rows<{ lot_id: number; fish: number }>(
     tx,
     `SELECT lot_id, SUM(fish) AS fish FROM (
-       SELECT k.lot_id, k.fish FROM pick k WHERE k.lot_id IN (${marks(lotIds.length)}) AND k.line_id NOT IN (${others})
+       SELECT k.lot_id, k.fish FROM pick k WHERE k.lot_id IN (${placeholders(lotIds.length)}) AND k.line_id NOT IN (${others})
          AND NOT EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = k.line_id)
        UNION ALL SELECT i.lot_id, i.pieces FROM ticket_input i JOIN ticket t ON i.item = 'whole' AND t.id = i.ticket_id
-         WHERE i.lot_id IN (${marks(lotIds.length)}) AND t.state = 'waiting'
+         WHERE i.lot_id IN (${placeholders(lotIds.length)}) AND t.state = 'waiting'
            AND EXISTS (SELECT 1 FROM ticket_cut c WHERE c.ticket_id = t.id AND (c.line_id IS NULL OR c.line_id NOT IN (${others})))
        ) AS held GROUP BY lot_id`,
     [...lotIds, ...exceptLines, ...lotIds, ...exceptLines],
@@ -55,8 +55,8 @@ export const stockRows = (tx: Tx) =>
   }>(
     tx,
     `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
-     FORCE INDEX (lying) WHERE account IN (${marks(stockPlaces.length)}) AND grams > 0
+     FORCE INDEX (lying) WHERE account IN (${placeholders(stockPlaces.length)}) AND grams > 0
      UNION SELECT account, lot_id, item, batch, grams, pieces FROM balance FORCE INDEX (counted)
-     WHERE account IN (${marks(stockPlaces.length)}) AND pieces > 0`,
+     WHERE account IN (${placeholders(stockPlaces.length)}) AND pieces > 0`,
     [...stockPlaces, ...stockPlaces],
   );

@@ -3,7 +3,7 @@ import type { Packing } from '@ember-slate/core/board';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import type { TrimWish } from '@ember-slate/core/yields';
-import { marks, rows, type Tx } from '../platform/db.ts';
+import { placeholders, rows, type Tx } from '../platform/db.ts';
 
 export interface OrderRow {
   id: number;
@@ -87,7 +87,7 @@ export async function linesOfOrders(tx: Tx, orderIds: readonly number[]): Promis
      LEFT JOIN ticket_cut c ON c.line_id = l.id LEFT JOIN ticket t ON t.id = c.ticket_id
      LEFT JOIN weigh_out w ON w.cut_id = c.id AND w.struck_at IS NULL
      LEFT JOIN price p ON p.species_id = l.species_id AND p.item = l.form
-     WHERE l.order_id IN (${marks(orderIds.length)}) GROUP BY l.id ORDER BY l.id`,
+     WHERE l.order_id IN (${placeholders(orderIds.length)}) GROUP BY l.id ORDER BY l.id`,
     [...orderIds],
   );
   return found.map((l) => ({
@@ -115,7 +115,7 @@ export async function withLines(tx: Tx, found: readonly OrderRow[]): Promise<Ord
 }
 
 /** What makes a line what it is; two lines alike in it are cut alike. */
-export const faceOf = (l: Omit<Required<NewOrderLine>, 'speciesId'> & { speciesId: string }): string =>
+export const lineKey = (l: Omit<Required<NewOrderLine>, 'speciesId'> & { speciesId: string }): string =>
   JSON.stringify([
     l.speciesId,
     l.form,

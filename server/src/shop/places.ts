@@ -5,7 +5,7 @@ import { type Episode, episodes } from '@ember-slate/core/coldchain';
 import type { Reader } from '../platform/context.ts';
 import { rows, type Tx } from '../platform/db.ts';
 import { logsOf } from './logs.ts';
-import { lies, lyingBalance } from './onHand.ts';
+import { lies, balanceOnHand } from './onHand.ts';
 
 const alarmDays = 14;
 
@@ -44,7 +44,7 @@ export const coldPlaces = remembered(async (work: Reader): Promise<ColdPlace[]> 
   const answers = await answersSince(work.tx, new Date(since));
   const counts = await rows<{ account: string; lots: number }>(
     work.tx,
-    `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${lyingBalance} WHERE ${lies} GROUP BY b.account`,
+    `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${balanceOnHand} WHERE ${lies} GROUP BY b.account`,
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
   return found.map(({ revision: _revision, ...place }): ColdPlace => {

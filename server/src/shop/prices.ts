@@ -2,7 +2,7 @@ import { tradingDay } from '@ember-slate/core/calendar';
 import { productId } from '@ember-slate/core/trim';
 import { trimOf } from '@ember-slate/core/yields';
 import type { Reader } from '../platform/context.ts';
-import { marks, rows } from '../platform/db.ts';
+import { placeholders, rows } from '../platform/db.ts';
 
 type What = { lotId: number; item: string; batch: number };
 const whatText = (w: What) => `${w.lotId} ${w.item} ${w.batch}`;
@@ -14,7 +14,7 @@ const whatText = (w: What) => `${w.lotId} ${w.item} ${w.batch}`;
 export async function pricesOf(work: Reader, onlySpecies?: readonly string[]) {
   const list = await rows<{ species_id: string; item: string; per_kg: number }>(
     work.tx,
-    `SELECT species_id, item, per_kg FROM price${onlySpecies ? ` WHERE species_id IN (${marks(onlySpecies.length)})` : ''}`,
+    `SELECT species_id, item, per_kg FROM price${onlySpecies ? ` WHERE species_id IN (${placeholders(onlySpecies.length)})` : ''}`,
     [...(onlySpecies ?? [])],
   );
   const marked = await rows<What & { perKg: number }>(

@@ -1,6 +1,6 @@
 import { remembered } from '../platform/kept.ts';
 import type { AnswerOf, BodyOf, contract, Shortfall } from '@ember-slate/contract';
-import { type BenchJob, listed } from '@ember-slate/core/benchtime';
+import { type BenchJob, scheduleByDueDate } from '@ember-slate/core/benchtime';
 import { type Packing, type WantedCut, workOf } from '@ember-slate/core/board';
 import { dayMs, addDays } from '@ember-slate/core/calendar';
 import {
@@ -137,10 +137,10 @@ async function expects(
 /** Minutes from `now` until the bench has fish cut into a form, behind all it must cut before. */
 function benchTime(work: Reader, bench: Awaited<ReturnType<typeof benchWork>>, queue: readonly BenchJob[]) {
   const hands = bench.hands.map(() => 0);
-  const before = hands.length === 0 ? null : listed([...bench.jobs, ...queue], hands);
+  const before = hands.length === 0 ? null : scheduleByDueDate([...bench.jobs, ...queue], hands);
   return (job: BenchJob) => {
     if (!before) return null;
-    const so = listed([...bench.jobs, ...queue, job], hands);
+    const so = scheduleByDueDate([...bench.jobs, ...queue, job], hands);
     const pushed = Object.keys(so.late).filter((id) => id !== job.id && before.late[id] === undefined).length;
     return { at: new Date(work.now.getTime() + so.done[job.id]! * 60_000), pushed };
   };

@@ -1,5 +1,5 @@
 import type { Species } from '@ember-slate/core/species';
-import { marks, row, rows, type Tx } from '../platform/db.ts';
+import { placeholders, row, rows, type Tx } from '../platform/db.ts';
 
 /** Table columns in the order of the core's fields. */
 export const columns = {
@@ -65,7 +65,9 @@ export const allSpecies = async (tx: Tx): Promise<KeptSpecies[]> =>
 /** The whole book by id, 38 rows read once per request that needs several; or these species of it only. */
 export const speciesById = async (tx: Tx, only?: readonly string[]): Promise<Map<string, KeptSpecies>> => {
   const found = only
-    ? (await rows<Stored>(tx, `${select} WHERE id IN (${marks(only.length)})`, [...only])).map(toSpecies)
+    ? (await rows<Stored>(tx, `${select} WHERE id IN (${placeholders(only.length)})`, [...only])).map(
+        toSpecies,
+      )
     : await allSpecies(tx);
   return new Map(found.map((s) => [s.id, s]));
 };

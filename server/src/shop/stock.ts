@@ -14,7 +14,7 @@ import { cutAs, cutsWith } from './cutAs.ts';
 import { histamineFull } from './first.ts';
 import { carriesPromises, type Key } from './keys.ts';
 import { lotsById, type LotWithGrade } from './lots.ts';
-import { lyingBalance, promisedFish, stockRows } from './onHand.ts';
+import { balanceOnHand, promisedFish, stockRows } from './onHand.ts';
 import { pricesOf } from './prices.ts';
 import { spotsOf } from './slab.ts';
 import { speciesById } from './species.ts';
@@ -117,7 +117,7 @@ function rowOf(
 }
 
 /** Puts the lots of one made batch into one row: its grams together, the shortest life, every parent named. */
-function together(parts: readonly StockRow[]): StockRow {
+function merged(parts: readonly StockRow[]): StockRow {
   const first = [...parts].sort((a, b) => a.lotId - b.lotId)[0]!;
   const soonest = parts.reduce((a, b) => ((b.daysLeft ?? 0) < (a.daysLeft ?? 0) ? b : a));
   return {
@@ -166,7 +166,7 @@ export const stock = remembered(async (work: Reader): Promise<StockRow[]> => {
       batches.set(name, [...(batches.get(name) ?? []), row]);
     } else found.push(row);
   }
-  for (const parts of batches.values()) found.push(together(parts));
+  for (const parts of batches.values()) found.push(merged(parts));
   // Out of life comes first; what nobody has graded has no end yet.
   const end = (r: StockRow) => (r.daysLeft === null ? '9999' : (r.sellBy ?? '0000'));
   const shut = (r: StockRow) => Number(r.blocked !== null && r.sellBy !== null);
@@ -188,7 +188,7 @@ export async function rowsOf<K extends Key>(
   const same = isMadeBatch(key.batch)
     ? await rows<{ lotId: number; grams: number; pieces: number }>(
         work.tx,
-        `SELECT b.lot_id AS lotId, b.grams, b.pieces FROM ${lyingBalance}
+        `SELECT b.lot_id AS lotId, b.grams, b.pieces FROM ${balanceOnHand}
          WHERE b.account = ? AND b.grams > 0 AND b.item = ? AND b.batch = ? ORDER BY b.lot_id`,
         [key.place, key.item, key.batch],
       )

@@ -2,7 +2,7 @@ import type { WeightSource } from '@ember-slate/contract';
 import type { Packing } from '@ember-slate/core/board';
 import type { Account } from '@ember-slate/core/ledger';
 import type { ArrivalCondition } from '@ember-slate/core/species';
-import { marks, rows, type Tx } from '../platform/db.ts';
+import { placeholders, rows, type Tx } from '../platform/db.ts';
 import { optionsSql } from './cutAs.ts';
 import type { LotWithGrade } from './lots.ts';
 
@@ -72,7 +72,7 @@ export const cutsOf = (tx: Tx, ticketIds: readonly number[]): Promise<CutRow[]> 
        COALESCE(l.thick_mm, c.thick_mm) AS thickMm, COALESCE(l.trim_wish, 'shop') AS trimWish, COALESCE(l.packing, c.packing) AS packing, c.options, o.id AS orderId, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt
      FROM ticket_cut c LEFT JOIN order_line l ON l.id = c.line_id LEFT JOIN customer_order o ON o.id = l.order_id
      LEFT JOIN customer k ON k.id = o.customer_id
-     WHERE c.ticket_id IN (${marks(ticketIds.length)}) ORDER BY c.line_id IS NULL, c.id`,
+     WHERE c.ticket_id IN (${placeholders(ticketIds.length)}) ORDER BY c.line_id IS NULL, c.id`,
     [...ticketIds],
   );
 
@@ -105,7 +105,7 @@ export const inputsOf = (tx: Tx, ticketIds: readonly number[]): Promise<InputRow
     tx,
     `SELECT i.ticket_id AS ticketId, i.lot_id AS lotId, l.code, l.arrival_condition AS arrival, i.item, i.batch, i.place, l.scaled, l.production, l.roe, l.rigor, l.damage, i.pieces, i.grams,
        i.weight_source AS source, COALESCE(i.piece_grams, l.grams / l.pieces) AS fishGrams, ${optionsSql('i.batch', 'i.item')} AS cutWith
-     FROM ticket_input i JOIN lot l ON l.id = i.lot_id WHERE i.ticket_id IN (${marks(ticketIds.length)}) ORDER BY i.lot_id`,
+     FROM ticket_input i JOIN lot l ON l.id = i.lot_id WHERE i.ticket_id IN (${placeholders(ticketIds.length)}) ORDER BY i.lot_id`,
     [...ticketIds],
   );
 

@@ -10,7 +10,7 @@ import { Shell } from './shell/Shell.tsx';
 import { ShopContext, type Shop } from './shop.tsx';
 import { SignIn } from './SignIn.tsx';
 import { endSession, lockedHere, lockHere, onLocked } from './lock.ts';
-import { screenLocked, useAct, useStored } from './store.ts';
+import { screenLocked, useAppDispatch, useAppSelector } from './store.ts';
 import { isHere } from './who.ts';
 import { setCurrency } from '../parts/money.ts';
 
@@ -18,7 +18,7 @@ const Parts = import.meta.env.DEV ? room(() => import('../parts/Parts.tsx')) : n
 
 /** Locks after minutes without a key, a tap or a new weight. */
 function useIdleLock(minutes: number, active: boolean, lock: () => void) {
-  const grams = useStored((s) => Math.round(s.line.reading.grams / 10));
+  const grams = useAppSelector((s) => Math.round(s.connection.reading.grams / 10));
   useEffect(() => {
     if (!active) return;
     let timer: number;
@@ -39,7 +39,7 @@ function Open({ shop }: { shop: Shop }) {
   // The last person signed in here: their screens stay mounted under the lock, with what they typed.
   const [shown, setShown] = useState(shop.me);
   const [locked, setLocked] = useState(lockedHere);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   if (shop.me && shop.me.id !== shown?.id) setShown(shop.me);
   const ended = useRead(contract.summary.stages, { skip: shown === null }).problem?.status === 401;
   const lock = useCallback(() => {
@@ -50,9 +50,9 @@ function Open({ shop }: { shop: Shop }) {
   useEffect(() => onLocked(setLocked), []);
   const closed = locked || ended || shop.me === null;
   useEffect(() => {
-    act(screenLocked(closed));
+    dispatch(screenLocked(closed));
     isHere(closed ? null : shown);
-  }, [act, closed, shown]);
+  }, [dispatch, closed, shown]);
   useIdleLock(shop.idleLockMinutes, !closed, lock);
   useFeed(closed ? null : shown);
   const router = useMemo(
@@ -102,7 +102,7 @@ function Open({ shop }: { shop: Shop }) {
 }
 
 export function App() {
-  const { data: shop, problem, again } = useRead(contract.session.shop);
+  const { data: shop, problem, refetch } = useRead(contract.session.shop);
   const [last, setLast] = useState<Shop>();
   if (shop && shop !== last) {
     setCurrency(shop.currency);
@@ -113,7 +113,7 @@ export function App() {
     <main className="p-10">
       <h1 className="text-head">{problem ? 'The shop does not answer' : 'Opening …'}</h1>
       {problem && (
-        <button type="button" className="btn mt-4" onClick={() => void again()}>
+        <button type="button" className="btn mt-4" onClick={() => void refetch()}>
           Try again
         </button>
       )}

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { api } from './api.ts';
 import { signOutAnswered } from './lock.ts';
 import { request } from './request.ts';
-import { useAct } from './store.ts';
+import { useAppDispatch } from './store.ts';
 import type { Shop } from './shop.tsx';
 
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
@@ -87,7 +87,7 @@ function PinPad({
 
 /** Name, then PIN, by tap or by keyboard. It also lies over a locked screen, whose work waits beneath. */
 export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; onIn: () => void }) {
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [who, setWho] = useState<number | null>(shop.staff.length === 1 ? shop.staff[0]!.id : null);
   const [pin, setPin] = useState('');
   const [said, setSaid] = useState('');
@@ -110,7 +110,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
       return;
     }
     onIn();
-    act(api.util.invalidateTags(['people']));
+    dispatch(api.util.invalidateTags(['people']));
   };
 
   return (

@@ -75,7 +75,7 @@ export function useRead<R extends Route>(
   return {
     data: result.currentData as AnswerOf<R> | undefined,
     problem: result.error as Problem | undefined,
-    again: result.refetch,
+    refetch: result.refetch,
   };
 }
 

@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { drafts } from './drafts.ts';
 import { useShop } from './shop.tsx';
-import { useAct, useStored } from './store.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
 
 const { drafted, thrownAway } = drafts.actions;
 
@@ -23,10 +23,10 @@ export interface Draft {
 export function useDraft(form: string, owner: 'person' | 'screen' = 'person'): Draft {
   const { me } = useShop();
   const key = `${owner === 'person' ? me.id : 'screen'} ${form}`;
-  const kept = useStored((s) => s.drafts[key] !== undefined);
+  const kept = useAppSelector((s) => s.drafts[key] !== undefined);
   const [opened] = useState(() => new Map<string, unknown>());
-  const act = useAct();
-  const forget = useCallback(() => void act(thrownAway(key)), [act, key]);
+  const dispatch = useAppDispatch();
+  const forget = useCallback(() => void dispatch(thrownAway(key)), [dispatch, key]);
   const leave = useCallback(
     (then: () => void) => () => {
       forget();
@@ -43,18 +43,18 @@ export function useKept<T>(
   name: string,
   initial: T | (() => T),
 ): [T, (value: T | ((had: T) => T)) => void] {
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [first] = useState<T>(() => {
     const value = typeof initial === 'function' ? (initial as () => T)() : initial;
     draft.opened.set(name, value);
     return value;
   });
-  const value = useStored((s) => {
+  const value = useAppSelector((s) => {
     const fields = s.drafts[draft.form]?.fields;
     return fields && name in fields ? (fields[name] as T) : first;
   });
   const set = (next: T | ((had: T) => T)) =>
-    void act((dispatch, getState) => {
+    void dispatch((dispatch, getState) => {
       const fields = getState().drafts[draft.form]?.fields;
       const had = fields && name in fields ? (fields[name] as T) : first;
       const to = typeof next === 'function' ? (next as (had: T) => T)(had) : next;

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { api } from './api.ts';
 import { onKept, sendKept } from './outbox.ts';
 import { ownChanges } from './request.ts';
-import { keptCount, lineLive, lineLost, probed, useAct, weighed } from './store.ts';
+import { keptCount, connected, disconnected, probed, useAppDispatch, weighed } from './store.ts';
 
 /** A line that was silent for so long is gone, ms. */
 const silentMs = 4500;
@@ -12,27 +12,27 @@ const againMs = 5000;
 
 /** Keeps the stream from the shop open while someone is signed in: changes, the scale, and whether the line lives. */
 export function useFeed(me: Me | null): void {
-  const act = useAct();
+  const dispatch = useAppDispatch();
   useEffect(
     () =>
       onKept((kept) => {
         const refused = kept.filter((k) => k.refused !== undefined).length;
-        act(keptCount({ waiting: kept.length - refused, refused }));
+        dispatch(keptCount({ waiting: kept.length - refused, refused }));
       }),
-    [act],
+    [dispatch],
   );
   const id = me?.id;
   const role = me?.role;
   useEffect(() => {
     if (id === undefined || role === undefined) return;
     const sendMine = () =>
-      sendKept({ id, role }).then((done) => done > 0 && act(api.util.invalidateTags([...tags])));
+      sendKept({ id, role }).then((done) => done > 0 && dispatch(api.util.invalidateTags([...tags])));
     let source: EventSource;
     let reopen: number | undefined;
     let heardAt = Date.now();
     const heard = () => (heardAt = Date.now());
     const lost = () => {
-      act(lineLost(Date.now()));
+      dispatch(disconnected(Date.now()));
       source.close();
       window.clearTimeout(reopen);
       reopen = window.setTimeout(open, 1500);
@@ -42,21 +42,23 @@ export function useFeed(me: Me | null): void {
       source = new EventSource('/api/feed');
       source.onopen = () => {
         heard();
-        act(lineLive());
+        dispatch(connected());
         // Whatever was read before the line stood may be old by now; what was kept here changes it once more.
-        void sendMine().finally(() => act(api.util.invalidateTags([...tags])));
+        void sendMine().finally(() => dispatch(api.util.invalidateTags([...tags])));
       };
       source.onerror = lost;
       for (const event of ['beat', 'change', 'probe', 'scale']) source.addEventListener(event, heard);
       source.addEventListener('change', (event) => {
         const changes = JSON.parse(event.data as string) as { id: number; tags: Tag[] }[];
         const others = changes.filter((c) => !ownChanges.delete(c.id)).flatMap((c) => c.tags);
-        if (others.length > 0) act(api.util.invalidateTags([...new Set(others)]));
+        if (others.length > 0) dispatch(api.util.invalidateTags([...new Set(others)]));
       });
       source.addEventListener('probe', (event) =>
-        act(probed(JSON.parse(event.data as string) as number | null)),
+        dispatch(probed(JSON.parse(event.data as string) as number | null)),
       );
-      source.addEventListener('scale', (event) => act(weighed(JSON.parse(event.data as string) as Reading)));
+      source.addEventListener('scale', (event) =>
+        dispatch(weighed(JSON.parse(event.data as string) as Reading)),
+      );
     };
     // A page kept for the back button must not keep its line: a browser allows six to one shop.
     const hide = () => {
@@ -80,5 +82,5 @@ export function useFeed(me: Me | null): void {
       window.removeEventListener('pagehide', hide);
       window.removeEventListener('pageshow', show);
     };
-  }, [id, role, act]);
+  }, [id, role, dispatch]);
 }

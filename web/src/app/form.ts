@@ -4,7 +4,7 @@ import { useForm as useFields, useWatch, type DefaultValues, type FieldValues } 
 import { useChange, type Params } from './api.ts';
 import type { Draft } from './draft.ts';
 import { drafts } from './drafts.ts';
-import { store, useAct, useStored } from './store.ts';
+import { store, useAppDispatch, useAppSelector } from './store.ts';
 
 const { drafted } = drafts.actions;
 
@@ -69,10 +69,10 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
   const route = typeof asked.route === 'function' ? asked.route(values) : asked.route;
   const { send, busy } = useChange(route, draft);
   const [problem, setProblem] = useState<Problem | null>(null);
-  const act = useAct();
+  const dispatch = useAppDispatch();
 
   // Thrown away, here or on another screen of this device: the form stands as it was opened.
-  const kept = useStored((s) => s.drafts[draft.form] !== undefined);
+  const kept = useAppSelector((s) => s.drafts[draft.form] !== undefined);
   const { reset } = fields;
   useEffect(() => {
     if (!kept) reset(opened);
@@ -82,9 +82,9 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
     (change: Partial<V> | ((had: V) => Partial<V>)) => {
       const next = typeof change === 'function' ? change(fields.getValues()) : change;
       for (const [name, value] of Object.entries(next)) fields.setValue(name as never, value as never);
-      void act(drafted({ form: draft.form, fields: fields.getValues() }));
+      void dispatch(drafted({ form: draft.form, fields: fields.getValues() }));
     },
-    [fields, act, draft.form],
+    [fields, dispatch, draft.form],
   );
   const submit = async (over: Partial<V> = {}) => {
     if (Object.keys(over).length > 0) set(over);

@@ -95,6 +95,7 @@ const lot = {
   code: '261125-S1',
   speciesId: 'sea_bass',
   speciesName: 'European sea bass',
+  area: '27.7.g',
   condition: 'whole',
   pieces: 10,
   grams: 4600,
@@ -224,7 +225,7 @@ const shared: Shared[] = [
     typed: '41',
     path: '/api/costs/settings',
     theirs: { ...rules, margin: 0.5 },
-    save: /Reckon so/,
+    save: /Save/,
   },
   {
     name: 'checks',
@@ -319,7 +320,7 @@ const shared: Shared[] = [
   {
     name: 'a grading scheme',
     screen: <SchemeEditor scheme={scheme} mayChange />,
-    label: /At its end at/,
+    label: /Rejected from/,
     typed: '19',
     path: `/api/grading/schemes/${scheme.id}`,
     theirs: { signs: scheme.signs, centres: scheme.centres, rejectAt: 17 },
@@ -472,7 +473,7 @@ const own: Form[] = [
         binnedGrams: 0,
         missedMoney: 0,
       },
-      '/api/trim/lying': {
+      '/api/trim/on-hand': {
         version: 1,
         products: [
           { id: 'stock_pack', name: 'stock pack', how: '', food: true, soakMinutes: 0, perKg: null },

@@ -137,10 +137,13 @@ describe('the line to the shop', () => {
       act(() => void vi.advanceTimersByTime(2000));
       act(() => Stream.last.say('beat', null));
     }
-    expect(store.getState().line).toMatchObject({ live: true, reading: { grams: 460, state: 'steady' } });
+    expect(store.getState().connection).toMatchObject({
+      live: true,
+      reading: { grams: 460, state: 'steady' },
+    });
     const silent = Stream.last;
     act(() => void vi.advanceTimersByTime(5000));
-    expect(store.getState().line).toMatchObject({ live: false, reading: { state: 'none' } });
+    expect(store.getState().connection).toMatchObject({ live: false, reading: { state: 'none' } });
     expect(silent.readyState).toBe(2);
     // And it is opened again by itself.
     act(() => void vi.advanceTimersByTime(2000));

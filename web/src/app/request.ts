@@ -8,7 +8,7 @@ export const ownChanges = new Set<number>();
 /** What every request says beside itself: the units of this screen. */
 export const asked: { headers: Record<string, string> } = { headers: {} };
 
-const away = (detail: string): Problem => ({
+const noAnswer = (detail: string): Problem => ({
   type: 'urn:ember-slate:problem:away',
   title: 'No answer',
   status: 0,
@@ -46,12 +46,12 @@ export async function request<T>(
     // Whatever stands between may answer in its own way: the status is what counts.
     return {
       ok: false,
-      problem: { ...away('The shop did not do that.'), ...(data as Problem), status: response.status },
+      problem: { ...noAnswer('The server rejected it.'), ...(data as Problem), status: response.status },
     };
   } catch {
     return {
       ok: false,
-      problem: away('The shop does not answer. Nothing you typed is lost; it is safe to press again.'),
+      problem: noAnswer('The shop does not answer. Nothing you typed is lost; it is safe to press again.'),
     };
   }
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState, type ComponentType } from 'react';
-import { useStored } from './store.ts';
+import { useAppSelector } from './store.ts';
 
 type Loaded = { default: ComponentType };
 
@@ -19,7 +19,7 @@ export function room(load: () => Promise<Loaded>): ComponentType {
   return function Room() {
     const [Screen, setScreen] = useState<ComponentType | null>(() => screen);
     const [failed, setFailed] = useState(0);
-    const live = useStored((s) => s.line.live);
+    const live = useAppSelector((s) => s.connection.live);
     useEffect(() => {
       if (Screen) return;
       let over = false;

@@ -19,7 +19,7 @@ export function useScanner(onScan: (scan: string) => void): void {
     let text = '';
     let lastAt = 0;
     let held: ReturnType<typeof setTimeout> | undefined;
-    const hear = (event: KeyboardEvent) => {
+    const onKeyDown = (event: KeyboardEvent) => {
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
       const burst = event.timeStamp - lastAt < fast;
@@ -50,10 +50,10 @@ export function useScanner(onScan: (scan: string) => void): void {
       text = (burst ? text : '') + (event.key === 'F8' ? '\u001d' : event.key);
       if (!first) event.stopPropagation();
     };
-    window.addEventListener('keydown', hear, true);
+    window.addEventListener('keydown', onKeyDown, true);
     return () => {
       clearTimeout(held);
-      window.removeEventListener('keydown', hear, true);
+      window.removeEventListener('keydown', onKeyDown, true);
     };
   }, []);
 }

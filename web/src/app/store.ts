@@ -33,11 +33,11 @@ const prefs = createSlice({
   reducers: { setPrefs: (state, action: PayloadAction<Partial<Prefs>>) => ({ ...state, ...action.payload }) },
 });
 
-/** The line to the shop: live or lost, what the scale says, what waits to be sent, the last thing said. */
 const noReading: Reading = { grams: 0, tare: 0, state: 'none', seq: 0 };
 
-const line = createSlice({
-  name: 'line',
+/** The connection to the shop: live or lost, what the scale says, what waits to be sent, the last notice. */
+const connection = createSlice({
+  name: 'connection',
   initialState: {
     live: false,
     lostAt: null as number | null,
@@ -49,36 +49,53 @@ const line = createSlice({
     refused: 0,
     /** Somebody locked this screen: dialogs stand aside. */
     locked: false,
-    said: null as { text: string; problem: boolean } | null,
+    notice: null as { text: string; problem: boolean } | null,
   },
   reducers: {
-    lineLive: (s) => ({ ...s, live: true, lostAt: null }),
-    lineLost: (s, a: PayloadAction<number>) => ({
-      ...s,
-      live: false,
-      lostAt: s.lostAt ?? a.payload,
-      reading: { ...s.reading, state: 'none' as const },
-    }),
-    weighed: (s, a: PayloadAction<Reading>) => ({ ...s, reading: a.payload }),
-    probed: (s, a: PayloadAction<number | null>) => ({ ...s, probe: a.payload }),
-    keptCount: (s, a: PayloadAction<{ waiting: number; refused: number }>) => ({
-      ...s,
-      kept: a.payload.waiting,
-      refused: a.payload.refused,
-    }),
-    screenLocked: (s, a: PayloadAction<boolean>) => ({ ...s, locked: a.payload }),
-    say: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => ({ ...s, said: a.payload }),
+    connected: (s) => {
+      s.live = true;
+      s.lostAt = null;
+    },
+    disconnected: (s, a: PayloadAction<number>) => {
+      s.live = false;
+      s.lostAt ??= a.payload;
+      s.reading.state = 'none';
+    },
+    weighed: (s, a: PayloadAction<Reading>) => {
+      s.reading = a.payload;
+    },
+    probed: (s, a: PayloadAction<number | null>) => {
+      s.probe = a.payload;
+    },
+    keptCount: (s, a: PayloadAction<{ waiting: number; refused: number }>) => {
+      s.kept = a.payload.waiting;
+      s.refused = a.payload.refused;
+    },
+    screenLocked: (s, a: PayloadAction<boolean>) => {
+      s.locked = a.payload;
+    },
+    notify: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => {
+      s.notice = a.payload;
+    },
   },
 });
 
 export const { setPrefs } = prefs.actions;
-export const { lineLive, lineLost, weighed, probed, keptCount, say, screenLocked } = line.actions;
+export const {
+  connected: connected,
+  disconnected: disconnected,
+  weighed,
+  probed,
+  keptCount,
+  notify: notify,
+  screenLocked,
+} = connection.actions;
 
 export const store = configureStore({
   reducer: {
     [api.reducerPath]: api.reducer,
     prefs: prefs.reducer,
-    line: line.reducer,
+    connection: connection.reducer,
     drafts: drafts.reducer,
   },
   middleware: (defaults) => defaults().concat(api.middleware),
@@ -111,5 +128,5 @@ store.subscribe(() => {
 });
 
 export type State = ReturnType<typeof store.getState>;
-export const useStored = useSelector.withTypes<State>();
-export const useAct = useDispatch.withTypes<typeof store.dispatch>();
+export const useAppSelector = useSelector.withTypes<State>();
+export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();

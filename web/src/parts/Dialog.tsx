@@ -1,6 +1,6 @@
 import { Dialog as Headless, DialogPanel, DialogTitle } from '@headlessui/react';
 import type { ReactNode } from 'react';
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 
 /** A question that must be answered before going on; Escape leaves everything as it was. */
 export function Dialog({
@@ -15,7 +15,7 @@ export function Dialog({
   children: ReactNode;
 }) {
   // Locked, it stands aside with all that is typed in it: whoever signs in next must be able to.
-  const locked = useStored((s) => s.line.locked);
+  const locked = useAppSelector((s) => s.connection.locked);
   if (!open) return null;
   return (
     <Headless open={!locked} unmount={false} onClose={onClose} className="relative z-40">

@@ -10,7 +10,7 @@ import {
 } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
 import { useTimes, useShop } from '../app/shop.tsx';
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 import { useTake, weighedSource } from '../app/take.tsx';
 import { SourceMark } from './Mass.tsx';
 import { formatMoney, parseMoney } from './money.ts';
@@ -127,7 +127,7 @@ interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
 
 /** Weigh, do not type: the scale fills it; what is typed is marked as typed. */
 export function WeightField({ label, note, error, className, value, onChange, take, plain }: WeightProps) {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   // While it is edited its unit stays what it was: a number never means another weight because a digit went.
   const [draft, setDraft] = useState<Draft | null>(null);
   useTake(
@@ -230,9 +230,9 @@ export function TemperatureField({
   onChange,
   plain,
 }: TemperatureProps) {
-  const probe = useStored((s) => s.line.probe);
+  const probe = useAppSelector((s) => s.connection.probe);
   const { shop } = useShop();
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const [draft, setDraft] = useState<string | null>(null);
   const bad = draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null;
   return (

@@ -36,7 +36,7 @@ export function Form<V extends FieldValues>({
   label,
   submit,
   onLeave = null,
-  leave = 'Leave it',
+  leave = 'Cancel',
   stale,
   kind = 'main',
   notYet = null,

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
 import { useShop } from '../app/shop.tsx';
-import { say, useAct } from '../app/store.ts';
+import { notify, useAppDispatch } from '../app/store.ts';
 import { Button } from './Button.tsx';
 import { Choice } from './Choice.tsx';
 import { Dialog } from './Dialog.tsx';
@@ -57,7 +57,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   const { send, busy } = useChange(contract.orders.handOver, draft);
   const { shop } = useShop();
   const want = useWant();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const ready = order.lines.filter((l) => l.state === 'ready');
   const later = order.lines.filter((l) => ['open', 'planned', 'cutting'].includes(l.state));
   const [left, setLeft] = useKept<readonly number[]>(draft, 'left', []);
@@ -83,8 +83,8 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
     );
     if (!outcome.ok) return setProblem(outcome.problem);
     const money = formatMoney(Math.abs(outcome.data.toPay));
-    act(
-      say({
+    dispatch(
+      notify({
         text: `Order ${order.number} handed to ${order.customer}: ${money} ${shop.currency}${outcome.data.toPay < 0 ? ' given back' : ''}${last ? '' : '; the rest waits'}`,
         problem: false,
       }),
@@ -140,7 +140,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           </span>
         </span>
         <span className="flex gap-3">
-          <Button onPress={draft.leave(onClose)}>Not yet</Button>
+          <Button onPress={draft.leave(onClose)}>Cancel</Button>
           <Button kind="main" busy={busy} notYet={notYet} onPress={() => void hand()}>
             Paid, hand over
           </Button>

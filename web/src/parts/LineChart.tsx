@@ -10,7 +10,7 @@ import {
   type Plugin,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 
 Chart.register(LineController, ScatterController, LineElement, PointElement, LinearScale, Filler);
 
@@ -40,7 +40,7 @@ interface Props {
 /** Numbers over a line: figures at the levels instead of a grid, drawn in the theme's own ink. */
 export function LineChart({ label, series, levels = [], x, y, height }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const theme = useStored((s) => s.prefs.theme);
+  const theme = useAppSelector((s) => s.prefs.theme);
   useEffect(() => {
     if (!canvas.current) return;
     const css = getComputedStyle(document.documentElement);

@@ -1,10 +1,10 @@
 import type { WeightSource } from '@ember-slate/contract';
 import { formatMass, massText, massUnit } from '@ember-slate/core/units';
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 
 /** A weight in this screen's units; the unit smaller and lighter than its number. */
 export function Mass({ g, sign }: { g: number; sign?: boolean }) {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   return (
     <span className="whitespace-nowrap">
       {sign && g > 0 ? '+' : ''}
@@ -16,7 +16,7 @@ export function Mass({ g, sign }: { g: number; sign?: boolean }) {
 
 /** A weight as plain text, for sentences. */
 export function useMass(): (g: number) => string {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   return (g) => massText(g, units);
 }
 

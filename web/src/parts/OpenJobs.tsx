@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { useChange, useRead } from '../app/api.ts';
-import { useSaid } from '../app/said.ts';
+import { useNotify } from '../app/notify.ts';
 import { useTimes } from '../app/shop.tsx';
 import { Button } from './Button.tsx';
 
@@ -9,7 +9,7 @@ export function OpenJobs() {
   const { data } = useRead(contract.jobs.open);
   const again = useChange(contract.jobs.again);
   const drop = useChange(contract.jobs.drop);
-  const said = useSaid();
+  const said = useNotify();
   const { when } = useTimes();
   if (!data || data.length === 0) return null;
   const stuck = data.filter((j) => j.stuck).length;
@@ -48,7 +48,7 @@ export function OpenJobs() {
             small
             onPress={() => void drop.send(undefined, { id: j.id }).then((outcome) => said(outcome))}
           >
-            Leave it
+            Drop it
           </Button>
         </div>
       ))}

@@ -79,7 +79,7 @@ export default function Parts() {
         <Button>Rest</Button>
         <Button kind="main">The main act</Button>
         <Button kind="ember">Needs a hand now</Button>
-        <Button notYet="says why">Not yet</Button>
+        <Button notYet="says why">Cancel</Button>
         <Button hotkey="T">With its key</Button>
         <Button tall>Bench</Button>
       </Group>

@@ -2,7 +2,7 @@ import type { Problem } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useSpecies, useTimes } from '../app/shop.tsx';
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 import { Button } from './Button.tsx';
 import { useMass } from './Mass.tsx';
 import { formatMoney } from './money.ts';
@@ -43,7 +43,7 @@ const intoView = (here: HTMLElement | null) => here?.scrollIntoView({ block: 'ne
 /** Somebody else saved the same thing meanwhile: both side by side, field by field, and a person decides. */
 export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, onTheirs }: Props<K>) {
   const mass = useMass();
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const { when } = useTimes();
   const species = useSpecies();
   const theirs = problem?.current as (Record<K, unknown> & { version: number }) | undefined;

@@ -1,4 +1,4 @@
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 
 /** Lengths in this screen's units: millimetres, or inches to a quarter of a tenth. */
 export function useLength(): {
@@ -6,7 +6,7 @@ export function useLength(): {
   format: (mm: number) => string;
   parse: (text: string) => number | null;
 } {
-  const metric = useStored((s) => s.prefs.units) === 'metric';
+  const metric = useAppSelector((s) => s.prefs.units) === 'metric';
   return {
     unit: metric ? 'mm' : 'in',
     format: (mm) => (metric ? String(mm) : (mm / 25.4).toFixed(1)),

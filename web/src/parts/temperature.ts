@@ -1,9 +1,9 @@
 import { formatTemperature } from '@ember-slate/core/units';
-import { useStored } from '../app/store.ts';
+import { useAppSelector } from '../app/store.ts';
 
 /** Degrees Celsius as this screen shows them. */
 export function useDegrees(): (celsius: number) => string {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   return (celsius) => formatTemperature(Math.round(celsius * 10), units);
 }
 

@@ -64,14 +64,14 @@ export function improve(
   over: (progress: (share: number) => void) => boolean,
   better: (found: Search) => void = () => {},
 ): Search {
-  const G = c.groups.length;
-  const n = G + c.classes.length;
+  const groupCount = c.groups.length;
+  const consumers = groupCount + c.classes.length;
   const other = elsewhere(c);
   const fish = allFish(c);
   const state: State = [...start];
   const gifts = state.map((o) => (o ? giftOf(c, o) : null));
-  const count = new Float64Array(n);
-  const grams = new Float64Array(n);
+  const count = new Float64Array(consumers);
+  const grams = new Float64Array(consumers);
   let worth = 0;
   /** Fish that give to a line by total weight, by `who`. */
   const giving = c.groups.map(() => new Set<Gift>());
@@ -81,7 +81,7 @@ export function improve(
     for (const who of g.parts.keys())
       if (sign === 1) giving[who]!.add(g);
       else giving[who]!.delete(g);
-    for (let i = 0; i < n; i++) {
+    for (let i = 0; i < consumers; i++) {
       count[i]! += sign * g.count[i]!;
       grams[i]! += sign * g.grams[i]!;
     }
@@ -92,8 +92,9 @@ export function improve(
   /** What the plan is worth now, with `plus` added; pieces over count at the counter, a little under its weight. */
   const value = (plus: Gift | null = null): number => {
     let sum = worth + (plus?.worth ?? 0) - c.penalties;
-    for (let k = 0; k < c.classes.length; k++) counter[k] = grams[G + k]! + (plus?.grams[G + k] ?? 0);
-    for (let g = 0; g < G; g++) {
+    for (let k = 0; k < c.classes.length; k++)
+      counter[k] = grams[groupCount + k]! + (plus?.grams[groupCount + k] ?? 0);
+    for (let g = 0; g < groupCount; g++) {
       const group = c.groups[g]!;
       const all = grams[g]! + (plus?.grams[g] ?? 0);
       let extra: number;
@@ -123,12 +124,12 @@ export function improve(
     return sum;
   };
 
-  const each = new Float64Array(n);
-  const perGram = new Float64Array(n);
-  const need = new Float64Array(G);
+  const each = new Float64Array(consumers);
+  const perGram = new Float64Array(consumers);
+  const need = new Float64Array(groupCount);
   /** Prices for one fish: what a piece is worth while it is wanted, nearer its full worth the more `keen`. */
   const setPrices = (keen: number, noise: number) => {
-    for (let g = 0; g < G; g++) {
+    for (let g = 0; g < groupCount; g++) {
       const group = c.groups[g]!;
       const full = (group.value + group.penalty) / (group.pieces ?? group.least);
       const dual = group.pieces === null ? prices.perGram[g]! : prices.each[g]!;
@@ -144,16 +145,16 @@ export function improve(
     c.classes.forEach((k, at) => {
       const full = k.perKg / 1000;
       const down = k.markdownPerKg / 1000;
-      const dual = Math.max(down, prices.perGram[G + at]!);
-      const open = grams[G + at]! < k.demandGrams;
-      perGram[G + at] = open ? dual + (full - dual) * keen * random() : down;
+      const dual = Math.max(down, prices.perGram[groupCount + at]!);
+      const open = grams[groupCount + at]! < k.demandGrams;
+      perGram[groupCount + at] = open ? dual + (full - dual) * keen * random() : down;
     });
   };
 
   const byWeight = Uint8Array.from(c.groups, (g) => Number(g.pieces === null));
-  const shut = new Uint8Array(G);
-  const eachNow = new Float64Array(n);
-  const perGramNow = new Float64Array(n);
+  const shut = new Uint8Array(groupCount);
+  const eachNow = new Float64Array(consumers);
+  const perGramNow = new Float64Array(consumers);
   const pricesNow: Prices = { each: eachNow, perGram: perGramNow };
   const close = (g: number) => {
     shut[g] = 1;
@@ -164,14 +165,14 @@ export function improve(
     eachNow.set(each);
     perGramNow.set(perGram);
     shut.fill(0);
-    for (let g = 0; g < G; g++) if (wanted[g]! <= 0) close(g);
+    for (let g = 0; g < groupCount; g++) if (wanted[g]! <= 0) close(g);
     const kept: Cut['pieces'] = [];
     let from = 0;
     for (let tries = 0; tries < 8; tries++) {
       const found = bestPattern(node, pricesNow, from).pieces;
       let enough = found.length;
       for (const [i, s] of found.entries()) {
-        if (s.who >= G) continue;
+        if (s.who >= groupCount) continue;
         if (wanted[s.who]! <= 1e-9) {
           enough = i;
           break;

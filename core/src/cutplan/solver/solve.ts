@@ -3,7 +3,7 @@ import { compile, type Compiled } from '../compile.ts';
 import { firstCome } from '../firstCome.ts';
 import type { Prices } from '../pattern.ts';
 import { neat } from '../neat.ts';
-import { tidied, without } from '../pinned.ts';
+import { tidied, withoutSettled } from '../pinned.ts';
 import type { Plan, PlannedFish, PlanProblem } from '../problem.ts';
 import { planFaults, score, type PlanScore } from '../score.ts';
 import { toPlan, type State } from '../state.ts';
@@ -66,7 +66,7 @@ export function solve(
 ): Solution {
   const begun = watch.now();
   const spent = () => (watch.now() - begun) / 1000;
-  const rest = without(problem, settled);
+  const rest = withoutSettled(problem, settled);
   const c = compile(rest.problem);
   const valued = (fish: readonly PlannedFish[]): Valued => {
     const plan = tidied(problem, { fish: [...settled, ...fish] });

@@ -2,7 +2,7 @@ import { type Account, assertBalanced, type Entry, isItem } from '@ember-slate/c
 import { isMadeBatch, madeId } from '@ember-slate/core/trim';
 import { massText } from '@ember-slate/core/units';
 import { today, type Work } from '../context.ts';
-import { marks, row, rows, run, type Tx } from '../db.ts';
+import { placeholders, row, rows, run, type Tx } from '../db.ts';
 import { problems } from '../problem.ts';
 import { formsOf } from '../settings.ts';
 import { refuseClosed } from './days.ts';
@@ -105,7 +105,7 @@ export async function post(
   await run(
     tx,
     `INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces)
-     VALUES ${entries.map(() => `(${marks(7)})`).join(', ')}`,
+     VALUES ${entries.map(() => `(${placeholders(7)})`).join(', ')}`,
     entries.flatMap((e) => [movement.insertId, e.account, e.lotId, e.item, e.batch, e.grams, e.pieces]),
   );
   await noteLosses(work, kind, entries, reason);
@@ -159,7 +159,7 @@ export type BalanceRow = {
 export const balancesOfLots = (tx: Tx, lotIds: readonly number[]): Promise<BalanceRow[]> =>
   rows<BalanceRow>(
     tx,
-    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance WHERE lot_id IN (${marks(lotIds.length)})`,
+    `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance WHERE lot_id IN (${placeholders(lotIds.length)})`,
     [...lotIds],
   );
 

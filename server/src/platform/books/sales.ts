@@ -1,6 +1,6 @@
 import type { Pay, WeightSource } from '@ember-slate/contract';
 import { today, type Work } from '../context.ts';
-import { marks, run } from '../db.ts';
+import { placeholders, run } from '../db.ts';
 import { nextNumber } from './numbers.ts';
 
 export interface SoldLine {
@@ -48,7 +48,7 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
   await run(
     work.tx,
     `INSERT INTO sale_line (sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg,
-       full_per_kg, price_reason, money, sold_on, way) VALUES ${lines.map(() => `(${marks(15)})`).join(', ')}`,
+       full_per_kg, price_reason, money, sold_on, way) VALUES ${lines.map(() => `(${placeholders(15)})`).join(', ')}`,
     lines.flatMap((l, i) => [
       made.insertId,
       i + 1,

@@ -1,7 +1,7 @@
 import { type Account, type Entry, isItem, takeEntries, type TakeRefusal } from '@ember-slate/core/ledger';
 import { massText, type UnitSystem } from '@ember-slate/core/units';
 import type { Work } from '../context.ts';
-import { marks, row, rows, type Tx } from '../db.ts';
+import { placeholders, row, rows, type Tx } from '../db.ts';
 import { fieldProblem, problems } from '../problem.ts';
 import { formsOf } from '../settings.ts';
 import { type BalanceKey, lockBalance } from './ledger.ts';
@@ -10,7 +10,11 @@ import { type BalanceKey, lockBalance } from './ledger.ts';
 export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void> {
   const ids = [...new Set(lotIds)].sort((a, b) => a - b);
   if (ids.length > 0)
-    await rows(tx, `SELECT id FROM lot WHERE id IN (${marks(ids.length)}) ORDER BY id FOR UPDATE`, ids);
+    await rows(
+      tx,
+      `SELECT id FROM lot WHERE id IN (${placeholders(ids.length)}) ORDER BY id FOR UPDATE`,
+      ids,
+    );
 }
 
 const refusals: Record<TakeRefusal, (has: { grams: number; pieces: number }, units: UnitSystem) => string> = {

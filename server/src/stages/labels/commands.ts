@@ -5,7 +5,7 @@ import { formOf } from '@ember-slate/core/forms';
 import { pieceLabel, priceCode, type ProductionMethod, variableGtin } from '@ember-slate/core/labels';
 import { multiplyRate } from '@ember-slate/core/units';
 import { today, type Work } from '../../platform/context.ts';
-import { marks, row, rows, run } from '../../platform/db.ts';
+import { placeholders, row, rows, run } from '../../platform/db.ts';
 import { notPrinted, printedPerhaps, type PrinterAdapter } from '../../platform/devices/printer.ts';
 import { addJob, type JobKind } from '../../platform/jobs.ts';
 import { problems } from '../../platform/problem.ts';
@@ -76,7 +76,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     caughtOn: string | null;
   }>(
     work.tx,
-    `SELECT id, code, production, area, gear, caught_on AS caughtOn FROM lot WHERE id IN (${marks(inputs.length)})`,
+    `SELECT id, code, production, area, gear, caught_on AS caughtOn FROM lot WHERE id IN (${placeholders(inputs.length)})`,
     inputs.map((i) => i.lotId),
   );
   const price = await row<{ perKg: number }>(

@@ -1,11 +1,18 @@
 import type { contract } from '@ember-slate/contract';
 import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { makeLabel, printAgain, printedByHand, setLabels, voidLabel } from './commands.ts';
-import { labelCode, labelFace, labelPdf, labelPriceCode, labelsToday, readCode } from './queries/labels.ts';
+import {
+  labelCode,
+  labelPreview,
+  labelPdf,
+  labelPriceCode,
+  labelsToday,
+  readCode,
+} from './queries/labels.ts';
 
 export const labels: Handlers<typeof contract.labels> = {
   today: (work) => labelsToday(work),
-  one: (work, { params }) => labelFace(work, idOf(params.id)),
+  one: (work, { params }) => labelPreview(work, idOf(params.id)),
   read: (work, { query }) => readCode(work, query.code),
   make: (work, { params, body }) => makeLabel(work, idOf(params.id), idOf(params.weightId), body),
   print: (work, { params }) => printAgain(work, idOf(params.id)),

@@ -4,9 +4,9 @@ import { addDays } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { today, type Reader } from '../../platform/context.ts';
-import { marks, row } from '../../platform/db.ts';
+import { placeholders, row } from '../../platform/db.ts';
 import { formsOf } from '../../platform/settings.ts';
-import { lotsLying } from '../../shop/onHand.ts';
+import { lotsOnHand } from '../../shop/onHand.ts';
 import { ordersWhere } from '../../shop/orders.ts';
 import { unanswered } from '../../shop/places.ts';
 import { stock } from '../../shop/stock.ts';
@@ -17,15 +17,15 @@ type Summary = AnswerOf<typeof contract.summary.stages>;
 /** Counts that need no sums: one round trip. */
 const countsSql = (lots: number) => `SELECT
   (SELECT COUNT(*) FROM delivery WHERE state = 'open') AS deliveries,
-  (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND l.id IN (${marks(lots)})) AS ungraded,
+  (SELECT COUNT(*) FROM lot l WHERE l.grade_id IS NULL AND l.id IN (${placeholders(lots)})) AS ungraded,
   (SELECT COUNT(*) FROM lot l LEFT JOIN grade g ON g.id = l.grade_id
-    WHERE (g.verdict = 'hold' OR (l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject')) AND l.id IN (${marks(lots)})) AS held,
+    WHERE (g.verdict = 'hold' OR (l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject')) AND l.id IN (${placeholders(lots)})) AS held,
   (SELECT COUNT(*) FROM customer_order WHERE state IN ('open', 'ready')) AS orders,
   (SELECT COUNT(*) FROM customer_order WHERE state = 'open' AND due_at < ?) AS lateOrders,
   (SELECT COUNT(*) FROM order_line l WHERE l.state IN ('open', 'planned') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)) AS unplanned,
   (SELECT COUNT(*) FROM ticket WHERE state IN ('waiting', 'cutting')) AS tickets,
   (SELECT COUNT(*) FROM (SELECT b.lot_id, SUM(b.grams) AS g, MAX(l.grams) AS whole FROM balance b JOIN lot l ON l.id = b.lot_id
-    WHERE b.account = 'end:unaccounted' AND b.lot_id IN (${marks(lots)})
+    WHERE b.account = 'end:unaccounted' AND b.lot_id IN (${placeholders(lots)})
     GROUP BY b.lot_id HAVING ABS(g) > GREATEST(10, ROUND(whole * 0.015))) AS off) AS unbalanced`;
 
 type Counts = Record<
@@ -56,7 +56,7 @@ function endsOf(rows: readonly StockRow[], until: string): Summary['ends'] {
 /** What waits at each stage, and what comes next across the shop. */
 export const stageSummary = remembered(async (work: Reader): Promise<Summary> => {
   const { tx, now } = work;
-  const lying = await lotsLying(tx);
+  const lying = await lotsOnHand(tx);
   const n = (await row<Counts>(tx, countsSql(lying.length), [...lying, ...lying, now, ...lying]))!;
   const soon = new Date(now.getTime() + 10 * 3_600_000);
   const orders = await ordersWhere(tx, "o.state IN ('open', 'ready') AND o.due_at < ?", [soon]);

@@ -13,12 +13,12 @@ import {
 } from '@ember-slate/core/trim';
 import { type TrimId, trimOf, trims } from '@ember-slate/core/yields';
 import type { Reader } from '../../platform/context.ts';
-import { marks, rows } from '../../platform/db.ts';
+import { placeholders, rows } from '../../platform/db.ts';
 import { fieldProblem } from '../../platform/problem.ts';
 import type { ShopSettings } from '../../platform/settings.ts';
 import { clocksOf } from '../../shop/clocks.ts';
 import { lotsById } from '../../shop/lots.ts';
-import { lies, lyingBalance, stockRows } from '../../shop/onHand.ts';
+import { lies, balanceOnHand, stockRows } from '../../shop/onHand.ts';
 import { pricesOf } from '../../shop/prices.ts';
 import { speciesById } from '../../shop/species.ts';
 import { blockedBecause } from '../../shop/stock.ts';
@@ -45,7 +45,7 @@ export const refusalOf = (work: Reader, product: ProductId, part: TrimId, specie
   });
 
 /** Trim that lies there now, and why each may not go into a product. */
-export async function lying(work: Reader): Promise<AnswerOf<typeof contract.trim.lying>> {
+export async function lying(work: Reader): Promise<AnswerOf<typeof contract.trim.onHand>> {
   const held = (await stockRows(work.tx)).flatMap((h) => {
     const part = trimOf(h.item);
     return part && h.grams > 0 ? [{ ...h, part }] : [];
@@ -141,7 +141,7 @@ export async function trimBook(work: Reader, from: string, to: string): Promise<
   );
   const there = await rows<{ item: string; grams: number }>(
     work.tx,
-    `SELECT b.item, CAST(SUM(b.grams) AS SIGNED) AS grams FROM ${lyingBalance}
+    `SELECT b.item, CAST(SUM(b.grams) AS SIGNED) AS grams FROM ${balanceOnHand}
      WHERE ${lies} AND b.item LIKE 'trim:%' GROUP BY b.item`,
   );
   const lotIds = [...new Set([...moved.map((m) => m.lotId), ...money.map((m) => m.lotId)])];
@@ -226,7 +226,7 @@ const lotNames = (work: Reader, ids: readonly number[]) =>
   rows<{ id: number; code: string; speciesId: string; speciesName: string }>(
     work.tx,
     `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS speciesName FROM lot l JOIN species s ON s.id = l.species_id
-     WHERE l.id IN (${marks(ids.length)})`,
+     WHERE l.id IN (${placeholders(ids.length)})`,
     [...ids],
   );
 
@@ -249,13 +249,13 @@ async function madeBetween(work: Reader, from: string, to: string): Promise<Trim
     work.tx,
     `SELECT e.movement_id AS movementId, l.code, s.name AS speciesName, CAST(-SUM(e.grams) AS SIGNED) AS grams
      FROM entry e JOIN lot l ON l.id = e.lot_id JOIN species s ON s.id = l.species_id
-     WHERE e.movement_id IN (${marks(made.length)}) AND e.item LIKE 'trim:%' AND e.grams < 0 GROUP BY e.movement_id, l.id`,
+     WHERE e.movement_id IN (${placeholders(made.length)}) AND e.item LIKE 'trim:%' AND e.grams < 0 GROUP BY e.movement_id, l.id`,
     made.map((m) => m.movementId),
   );
   const left = await rows<{ batch: number; grams: number }>(
     work.tx,
-    `SELECT b.batch, CAST(SUM(b.grams) AS SIGNED) AS grams FROM ${lyingBalance}
-     WHERE ${lies} AND b.batch IN (${marks(made.length)}) GROUP BY b.batch`,
+    `SELECT b.batch, CAST(SUM(b.grams) AS SIGNED) AS grams FROM ${balanceOnHand}
+     WHERE ${lies} AND b.batch IN (${placeholders(made.length)}) GROUP BY b.batch`,
     made.map((m) => madeBatch(m.id)),
   );
   return made.map(({ product, movementId, at, ...m }) => ({

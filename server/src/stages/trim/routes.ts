@@ -5,7 +5,7 @@ import { lying, trimBook } from './queries.ts';
 
 export const trim: Handlers<typeof contract.trim> = {
   book: (work, { query }) => trimBook(work, query.from, query.to),
-  lying: (work) => lying(work),
+  onHand: (work) => lying(work),
   make: (work, { body }) => make(work, body),
   setRule: (work, { params, body }) => setRule(work, params.part ?? '', body),
   setCustoms: (work, { params, body }) => setCustoms(work, params.part ?? '', body),

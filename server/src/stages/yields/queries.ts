@@ -6,7 +6,7 @@ import { type ArrivalCondition, arrivalFraction, type Species } from '@ember-sla
 import { controlChart, costOfLost, cutterEffects, learnedYield, signalWords } from '@ember-slate/core/yields';
 import { group } from 'd3-array';
 import { today, type Reader, type Work } from '../../platform/context.ts';
-import { marks, rows } from '../../platform/db.ts';
+import { placeholders, rows } from '../../platform/db.ts';
 import { problems } from '../../platform/problem.ts';
 import { formsOf } from '../../platform/settings.ts';
 import { speciesById } from '../../shop/species.ts';
@@ -153,7 +153,7 @@ export async function yieldOf(
   const shown = points.slice(-chartTickets);
   const numbers = await named(
     work,
-    `SELECT id, number AS name FROM ticket WHERE id IN (${marks(shown.length)})`,
+    `SELECT id, number AS name FROM ticket WHERE id IN (${placeholders(shown.length)})`,
     shown.map((p) => p.ticketId),
   );
   const suppliers = await named(work, 'SELECT id, name FROM supplier');
@@ -234,7 +234,7 @@ export async function cutters(
   ).filter((e) => work.actor.role === 'manager' || e.cutterId === work.actor.id);
   const names = await named(
     work,
-    `SELECT id, name FROM staff WHERE id IN (${marks(effects.length)})`,
+    `SELECT id, name FROM staff WHERE id IN (${placeholders(effects.length)})`,
     effects.map((e) => e.cutterId),
   );
   return effects.map((e) => ({ ...e, name: names.get(e.cutterId)! }));

@@ -3,8 +3,8 @@ import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useState } from 'react';
 import { request } from '../request.ts';
-import { useSaid } from '../said.ts';
-import { say, useAct, useStored } from '../store.ts';
+import { useNotify } from '../notify.ts';
+import { notify, useAppDispatch, useAppSelector } from '../store.ts';
 import { useScale } from './useScale.ts';
 
 /** The control panel of the stand-ins: what lies on the pan, what ails the scale, the probe, the printer, the scanner. */
@@ -65,9 +65,9 @@ export function Devices() {
 
 /** What the simulated probe is stuck into. */
 function ProbePanel() {
-  const said = useSaid();
-  const units = useStored((s) => s.prefs.units);
-  const probe = useStored((s) => s.line.probe);
+  const said = useNotify();
+  const units = useAppSelector((s) => s.prefs.units);
+  const probe = useAppSelector((s) => s.connection.probe);
   const [text, setText] = useState('');
   const tenths = parseTemperature(text, units);
   const stick = async () => {
@@ -94,7 +94,7 @@ function ProbePanel() {
         />
       </label>
       <button className="btn btn-small" data-probe="put">
-        Stick it in
+        Insert probe
       </button>
     </form>
   );
@@ -125,7 +125,7 @@ function Ails() {
           )
         }
       >
-        well again
+        End fault
       </button>
     </div>
   );
@@ -133,12 +133,12 @@ function Ails() {
 
 /** The roll in the label printer, and a scan: a scanner is a keyboard that types fast and ends with Enter. */
 function PrinterAndScanner() {
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [scan, setScan] = useState('');
   const roll = async (labels: number) => {
     const outcome = await request('POST', contract.devices.printer.path, { labels });
-    act(
-      say(
+    dispatch(
+      notify(
         outcome.ok
           ? {
               text: labels === 0 ? 'The printer has no labels' : `A roll of ${labels} labels is in`,
@@ -157,10 +157,10 @@ function PrinterAndScanner() {
     <>
       <div className="mt-3 flex gap-2 border-t border-line pt-3">
         <button type="button" className="btn btn-small" onClick={() => void roll(500)}>
-          Roll in
+          Load labels
         </button>
         <button type="button" className="btn btn-small" onClick={() => void roll(0)}>
-          Roll out
+          Remove labels
         </button>
       </div>
       <form

@@ -3,7 +3,7 @@ import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-sla
 import { useEffect, useState } from 'react';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
-import { say, useAct, useStored } from '../store.ts';
+import { notify, useAppDispatch, useAppSelector } from '../store.ts';
 import { useTarget, type Target } from '../take.tsx';
 import { Devices } from './Devices.tsx';
 import { KeptHere } from './KeptHere.tsx';
@@ -25,7 +25,7 @@ const traces: Record<Reading['state'], string> = {
 /** Why the corner cannot take now, or null when it can. */
 function waitsFor(reading: Reading, target: Target | null): string | null {
   if (!target)
-    return reading.grams > 0 && reading.state !== 'none' ? 'nothing asks for a weight' : 'nothing on the pan';
+    return reading.grams > 0 && reading.state !== 'none' ? 'no weight needed here' : 'nothing on the pan';
   if (reading.state === 'none') return 'no reading: type it instead';
   if (reading.state === 'overload') return 'too heavy for this pan';
   if (reading.grams < -2) return 'below zero: tare again';
@@ -35,7 +35,7 @@ function waitsFor(reading: Reading, target: Target | null): string | null {
 }
 
 export function useTakeNow() {
-  const reading = useStored((s) => s.line.reading);
+  const reading = useAppSelector((s) => s.connection.reading);
   const target = useTarget();
   const waits = waitsFor(reading, target);
   return { waits, take: () => (waits === null ? target!.onTake(reading) : undefined) };
@@ -97,7 +97,7 @@ const axes: Record<UnitSystem, readonly Axis[]> = {
 
 /** The graduated edge with the live needle; it zooms to the window when one is wanted. */
 function Rule({ reading, target, width, height, big }: RuleProps) {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const window_ = target?.window;
   const zoomed = window_ !== undefined;
   const span = zoomed ? Math.max(20, (window_[2] - window_[0]) * 2) : 0;
@@ -173,15 +173,15 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
 
 /** One line that outranks the rest: the line is gone, or what was just said. */
 function Said() {
-  const { live, lostAt, kept, refused, said } = useStored((s) => s.line);
+  const { live, lostAt, kept, refused, notice: said } = useAppSelector((s) => s.connection);
   const [looking, setLooking] = useState(false);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   // Good news gives the line back by itself; a problem stays until it is read.
   useEffect(() => {
     if (!said || said.problem) return;
-    const timer = window.setTimeout(() => act(say(null)), 6000);
+    const timer = window.setTimeout(() => dispatch(notify(null)), 6000);
     return () => window.clearTimeout(timer);
-  }, [said, act]);
+  }, [said, dispatch]);
   const weights = `${kept} ${kept === 1 ? 'entry' : 'entries'} kept on this screen`;
   const look = (
     <button type="button" className="why shrink-0" onClick={() => setLooking(true)}>
@@ -192,9 +192,7 @@ function Said() {
   if (!live && lostAt !== null) {
     return (
       <div role="status" className="min-w-0">
-        <div className="font-figure text-label font-semibold">
-          No line to the shop{kept > 0 ? `: ${weights}` : ''}
-        </div>
+        <div className="font-figure text-label font-semibold">Offline{kept > 0 ? `: ${weights}` : ''}</div>
         <div className="text-note text-ink2">
           {kept > 0
             ? 'They go in, each once, when the line is back; nothing to do.'
@@ -227,7 +225,7 @@ function Said() {
       <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
         {said.text}
       </span>
-      <button type="button" className="why shrink-0" onClick={() => act(say(null))}>
+      <button type="button" className="why shrink-0" onClick={() => dispatch(notify(null))}>
         done
       </button>
     </div>
@@ -237,14 +235,14 @@ function Said() {
 /** The slab's bottom edge is weight: the rule, the live figure, what the weight is for. */
 export function ScaleBar({ big }: { big: boolean }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const reading = useStored((s) => s.line.reading);
-  const units = useStored((s) => s.prefs.units);
-  const speaks = useStored(
+  const reading = useAppSelector((s) => s.connection.reading);
+  const units = useAppSelector((s) => s.prefs.units);
+  const speaks = useAppSelector(
     (s) =>
-      s.line.said !== null ||
-      s.line.kept > 0 ||
-      s.line.refused > 0 ||
-      (!s.line.live && s.line.lostAt !== null),
+      s.connection.notice !== null ||
+      s.connection.kept > 0 ||
+      s.connection.refused > 0 ||
+      (!s.connection.live && s.connection.lostAt !== null),
   );
   const target = useTarget();
   const { shop } = useShop();

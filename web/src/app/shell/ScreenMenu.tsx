@@ -2,7 +2,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useShop } from '../shop.tsx';
-import { setPrefs, useAct, useStored } from '../store.ts';
+import { setPrefs, useAppDispatch, useAppSelector } from '../store.ts';
 
 /** What stands beside the seven stages. */
 const beside = [
@@ -29,9 +29,9 @@ const managers = [
 
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
 export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
-  const prefs = useStored((s) => s.prefs);
+  const prefs = useAppSelector((s) => s.prefs);
   const { me } = useShop();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
   return (
     <Menu>
@@ -54,7 +54,7 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
         <MenuItem>
           <button
             className={item}
-            onClick={() => act(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}
+            onClick={() => dispatch(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}
           >
             {prefs.theme === 'slate' ? 'Light: Chalk' : 'Dark: Slate'}
           </button>
@@ -62,7 +62,7 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
         <MenuItem>
           <button
             className={item}
-            onClick={() => act(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
+            onClick={() => dispatch(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
           >
             {prefs.units === 'metric' ? 'Ounces, pounds, °F' : 'Grams, kilograms, °C'}
           </button>

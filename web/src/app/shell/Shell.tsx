@@ -4,12 +4,12 @@ import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
 import { useNow, useShop, useTimes } from '../shop.tsx';
-import { useStored } from '../store.ts';
+import { useAppSelector } from '../store.ts';
 import { TakeProvider } from '../take.tsx';
 import { Rail } from './Rail.tsx';
 import { ScaleBar, Take, useTakeNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
-import { stages, Tideline } from './Tideline.tsx';
+import { stages, StageBar } from './StageBar.tsx';
 import { Timers } from './Timers.tsx';
 import { useScale } from './useScale.ts';
 
@@ -20,7 +20,7 @@ function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boo
   const now = useNow(1000);
   const { time, day } = useTimes();
   const { me } = useShop();
-  const live = useStored((s) => s.line.live);
+  const live = useAppSelector((s) => s.connection.live);
   const next = tide?.due[0];
   const alarms = tide?.alarms ?? 0;
   return (
@@ -46,7 +46,7 @@ function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boo
           to="/cold"
           className="block text-note text-embertext underline underline-offset-3 max-lg:hidden"
         >
-          {alarms === 1 ? 'a cold place asks' : `${alarms} cold alarms ask`}
+          {alarms === 1 ? '1 cold-chain alarm' : `${alarms} cold-chain alarms`}
         </Link>
       )}
     </div>
@@ -77,7 +77,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
       <div
         className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
       >
-        <Tideline tide={tide} onLock={onLock} />
+        <StageBar tide={tide} onLock={onLock} />
         <Clock onLock={onLock} tide={tide} low={big} />
         <main className="flex min-h-0 flex-col bg-slab max-lg:col-span-2 max-sm:col-span-1" id="slab">
           <Timers />

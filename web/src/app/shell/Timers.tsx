@@ -3,7 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useEffect, useRef } from 'react';
 import { useChange, useRead } from '../api.ts';
 import { useNow, useShop } from '../shop.tsx';
-import { useSaid } from '../said.ts';
+import { useNotify } from '../notify.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 
 /** Two short tones. A browser that has not been touched yet stays silent; the line is still there to be seen. */
@@ -28,7 +28,7 @@ export function Timers() {
   const { data } = useRead(contract.bench.timers);
   const { send } = useChange(contract.bench.answerTimer);
   const { me } = useShop();
-  const said = useSaid();
+  const said = useNotify();
   const now = useNow(1000);
   const sound = useRef<AudioContext | null>(null);
   const rung = (data ?? []).filter((t) => new Date(t.endsAt) <= now);

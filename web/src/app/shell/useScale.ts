@@ -1,10 +1,10 @@
 import { contract, type BodyOf } from '@ember-slate/contract';
 import { request } from '../request.ts';
-import { useSaid } from '../said.ts';
+import { useNotify } from '../notify.ts';
 
 /** Sends the scale a command; a dead scale is said, not hidden. */
 export function useScale() {
-  const said = useSaid();
+  const said = useNotify();
   return async (body: BodyOf<typeof contract.devices.scale>) => {
     const outcome = await request('POST', contract.devices.scale.path, body);
     said(outcome);

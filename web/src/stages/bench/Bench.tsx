@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { useWant } from '../../parts/forms.ts';
@@ -40,7 +40,7 @@ const order: Record<By, (a: TicketSummary, b: TicketSummary) => number> = {
 /** Like work done in one go: the messy step for all its tickets, then the board is cleaned once. */
 function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
   const { send, busy } = useChange(contract.bench.batch);
-  const said = useSaid();
+  const said = useNotify();
   const batches = likeWork(
     tickets.map((t) => ({
       id: t.id,
@@ -89,12 +89,12 @@ function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
 }
 
 export default function Bench() {
-  const { data: tickets, problem, again } = useRead(contract.bench.tickets);
+  const { data: tickets, problem, refetch } = useRead(contract.bench.tickets);
   const { me } = useShop();
   const now = useNow();
   const [by, setBy] = useState<By>('due');
   const [making, setMaking] = useState(false);
-  if (!tickets) return <Waiting problem={problem} again={again} />;
+  if (!tickets) return <Waiting problem={problem} onRetry={refetch} />;
   const rank = (t: TicketSummary) => (t.state !== 'cutting' ? 2 : t.cutter?.id === me.id ? 0 : 1);
   const sorted = [...tickets].sort((a, b) => rank(a) - rank(b) || order[by](a, b));
   return (

@@ -91,10 +91,10 @@ function Timeline({ clock, now }: { clock: Clock; now: Date }) {
 }
 
 export default function BenchClock() {
-  const { data: clock, problem, again } = useRead(contract.bench.clock);
+  const { data: clock, problem, refetch } = useRead(contract.bench.clock);
   const now = useNow();
   const { when } = useTimes();
-  if (!clock) return <Waiting problem={problem} again={again} />;
+  if (!clock) return <Waiting problem={problem} onRetry={refetch} />;
   const late = clock.tickets.filter((t) => t.lateMinutes > 0).sort((a, b) => b.lateMinutes - a.lateMinutes);
   const last = clock.tickets
     .map((t) => t.doneAt)

@@ -3,7 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
@@ -65,7 +65,7 @@ function Beads({ ticket }: { ticket: Ticket }) {
 function Elsewhere({ ticket }: { ticket: Ticket }) {
   const { send, busy } = useChange(contract.bench.hand);
   const { me } = useShop();
-  const said = useSaid();
+  const said = useNotify();
   const take = async () => {
     const outcome = await send({ version: ticket.version, to: me.id }, { id: ticket.id });
     said(outcome);
@@ -130,6 +130,6 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
 
 export default function BenchTicket() {
   const id = Number(useParams().id);
-  const { data: ticket, problem, again } = useRead(contract.bench.ticket, { params: { id } });
-  return ticket ? <Board key={ticket.id} ticket={ticket} /> : <Waiting problem={problem} again={again} />;
+  const { data: ticket, problem, refetch } = useRead(contract.bench.ticket, { params: { id } });
+  return ticket ? <Board key={ticket.id} ticket={ticket} /> : <Waiting problem={problem} onRetry={refetch} />;
 }

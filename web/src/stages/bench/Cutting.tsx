@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useNow, useSpecies } from '../../app/shop.tsx';
-import { useSaid } from '../../app/said.ts';
-import { useStored } from '../../app/store.ts';
+import { useNotify } from '../../app/notify.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useLength } from '../../parts/length.ts';
@@ -19,7 +19,7 @@ import { countOf, slotAt, slotsOf, weighedOf, type Slot } from './slots.ts';
 import type { useStepping } from './stepping.ts';
 import { StepTimer } from './StepTimer.tsx';
 import { Sweep } from './Sweep.tsx';
-import { useWeigh, windowOf } from './useWeigh.ts';
+import { useWeigh, weightWindow } from './useWeigh.ts';
 import { WeighOut } from './WeighOut.tsx';
 
 type Step = Ticket['steps'][number];
@@ -49,7 +49,7 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
 /** Takes the weight of a piece at the step that cuts it: no screen between knife and pan. */
 function WeighHere({ ticket, slot }: { ticket: Ticket; slot: Slot }) {
   const weigh = useWeigh(ticket, slot, null, 1, () => undefined);
-  const window = windowOf(slot, 1);
+  const window = weightWindow(slot, 1);
   const last = weighedOf(ticket, slot).at(-1);
   // What is off cannot be put back: the plan of what is not cut yet may still be mended.
   const off =
@@ -120,9 +120,9 @@ function Work({ ticket, slots, step, slot, last }: WorkProps) {
 }
 
 /** A ticket nobody is at just now. */
-function LeftLying({ ticket, step }: { ticket: Ticket; step: Step }) {
+function PausedTicket({ ticket, step }: { ticket: Ticket; step: Step }) {
   const pause = useChange(contract.bench.pause);
-  const said = useSaid();
+  const said = useNotify();
   const goOn = async () => {
     const outcome = await pause.send({ why: null }, { id: ticket.id });
     said(outcome);
@@ -181,7 +181,7 @@ function Words({ step, panel }: { step: Step; panel: boolean }) {
 
 export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useStepping>) {
   const book = useForms();
-  const pedal = useStored((s) => s.prefs.pedal);
+  const pedal = useAppSelector((s) => s.prefs.pedal);
   const [other, setOther] = useState(false);
   const step = ticket.steps[at]!;
   const last = at === ticket.steps.length - 1;
@@ -203,7 +203,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
     o: () => setOther(true),
     ...(pedal ? { [pedal]: next } : {}),
   });
-  if (ticket.paused !== null) return <LeftLying ticket={ticket} step={step} />;
+  if (ticket.paused !== null) return <PausedTicket ticket={ticket} step={step} />;
   const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
   return (
     <>

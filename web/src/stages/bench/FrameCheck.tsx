@@ -1,13 +1,13 @@
 import { contract, type Ticket } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 
 const grades = ['clear', 'faint veil', 'flesh in places', 'flesh everywhere'];
 
 /** What the frame shows against the light: with the scrape's weight it tells what the knife left on. */
 export function FrameCheck({ ticket }: { ticket: Ticket }) {
   const { send } = useChange(contract.bench.frame);
-  const said = useSaid();
+  const said = useNotify();
   const choose = async (grade: number) => {
     const outcome = await send({ grade }, { id: ticket.id });
     said(outcome);

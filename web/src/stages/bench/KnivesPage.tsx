@@ -3,7 +3,7 @@ import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -41,13 +41,13 @@ function KnifeRow({ knife, onSharpen }: { knife: Knife; onSharpen: (did: 'steel'
 
 /** Knives by how long they wait, each noted with one tap. */
 function Knives() {
-  const { data, problem, again } = useRead(contract.safety.knives);
+  const { data, problem, refetch } = useRead(contract.safety.knives);
   const draft = useDraft('knife');
   const fresh = useChange(contract.safety.sharpen, draft);
   const { send } = useChange(contract.safety.sharpen);
   const [name, setName] = useKept(draft, 'name', '');
-  const said = useSaid();
-  if (!data) return <Waiting problem={problem} again={again} />;
+  const said = useNotify();
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const noted = { steel: 'steeled', stone: 'ground on the stone' };
   const sharpen = async (knife: string, did: 'steel' | 'stone') =>
     said(await send({ knife, did }), `${knife}: ${noted[did]}`);
@@ -106,7 +106,7 @@ function Accident() {
   const [what, setWhat] = useKept(draft, 'what', '');
   const [firstAid, setFirstAid] = useKept(draft, 'firstAid', '');
   const [problem, setProblem] = useState<Problem | null>(null);
-  const said = useSaid();
+  const said = useNotify();
   const errors = errorsByPath(problem);
   const save = async () => {
     if (at === null) return;
@@ -154,8 +154,8 @@ function Accident() {
 function Accidents() {
   const { me } = useShop();
   const { when } = useTimes();
-  const { data, problem, again } = useRead(contract.safety.accidents);
-  if (!data) return <Waiting problem={problem} again={again} />;
+  const { data, problem, refetch } = useRead(contract.safety.accidents);
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   return (
     <section aria-label="Accidents">
       <h2 className="text-row">Accidents</h2>

@@ -5,7 +5,7 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { request } from '../../app/request.ts';
 import { useScanner } from '../../app/scanner.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -14,14 +14,14 @@ import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { OpenJobs } from '../../parts/OpenJobs.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { LabelFace } from './LabelFace.tsx';
+import { LabelPreview } from './LabelPreview.tsx';
 import { formatMoney } from '../../parts/money.ts';
 
 type Read = AnswerOf<typeof contract.labels.read>;
 
 /** Labels made today, what a scanned one says, and how labels are made. */
 export default function Labels() {
-  const { data, problem, again } = useRead(contract.labels.today);
+  const { data, problem, refetch } = useRead(contract.labels.today);
   const settings = useFormSettings();
   const { me, shop } = useShop();
   const { time } = useTimes();
@@ -38,7 +38,7 @@ export default function Labels() {
     setCode('');
   };
   useScanner((scan) => void ask(scan));
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_330px] gap-10 max-lg:grid-cols-1">
       <div>
@@ -122,7 +122,7 @@ export default function Labels() {
           <LabelSettingsForm key={settings.labels.version} was={settings.labels} />
         )}
       </div>
-      {open !== null && <LabelFace id={open} onClose={() => setOpen(null)} />}
+      {open !== null && <LabelPreview id={open} onClose={() => setOpen(null)} />}
     </div>
   );
 }
@@ -140,7 +140,7 @@ function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }
   const draft = useDraft('labels');
   const [version, setVersion] = useKept(draft, 'version', was.version);
   const { send, busy } = useChange(contract.labels.setSettings, draft);
-  const said = useSaid();
+  const said = useNotify();
   const [now, setNow] = useKept<LabelSettings>(draft, 'now', () => {
     const { version: _v, ...fields } = was;
     return fields;

@@ -15,7 +15,7 @@ const chosenBy = {
 
 /** Where good cutters disagree: each way with what it does to this ticket's grams and minutes. */
 export function Methods({ ticketId }: { ticketId: number }) {
-  const { data, problem: unread, again } = useRead(contract.bench.ways, { params: { id: ticketId } });
+  const { data, problem: unread, refetch } = useRead(contract.bench.ways, { params: { id: ticketId } });
   const { send } = useChange(contract.bench.methods);
   const mass = useMass();
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -33,7 +33,7 @@ export function Methods({ ticketId }: { ticketId: number }) {
     const pays = way.perMinute === null ? '' : `; brings ${formatMoney(Math.round(way.perMinute))} a minute`;
     return `${parts.length > 0 ? parts.join(', ') : 'no change in yield or time'}${pays}`;
   };
-  if (!data) return <Waiting problem={unread} again={again} />;
+  if (!data) return <Waiting problem={unread} onRetry={refetch} />;
   return (
     <div className="max-h-[60vh] overflow-y-auto">
       {data.map((q) => (

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
-import { setPrefs, useAct, useStored } from '../../app/store.ts';
+import { setPrefs, useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { Forms } from './Forms.tsx';
@@ -172,18 +172,18 @@ function NewTimer({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
 
 /** Any key a pedal sends may go on to the next step. */
 function Pedal({ onDone }: { onDone: () => void }) {
-  const pedal = useStored((s) => s.prefs.pedal);
-  const act = useAct();
+  const pedal = useAppSelector((s) => s.prefs.pedal);
+  const dispatch = useAppDispatch();
   useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
+    const onKeyDown = (event: KeyboardEvent) => {
       if (['Escape', 'Tab', ' ', 'Enter'].includes(event.key)) return;
       event.preventDefault();
-      act(setPrefs({ pedal: event.key.length === 1 ? event.key.toLowerCase() : event.key }));
+      dispatch(setPrefs({ pedal: event.key.length === 1 ? event.key.toLowerCase() : event.key }));
       onDone();
     };
-    window.addEventListener('keydown', hear, true);
-    return () => window.removeEventListener('keydown', hear, true);
-  }, [act, onDone]);
+    window.addEventListener('keydown', onKeyDown, true);
+    return () => window.removeEventListener('keydown', onKeyDown, true);
+  }, [dispatch, onDone]);
   return (
     <>
       <p className="text-label">
@@ -197,7 +197,7 @@ function Pedal({ onDone }: { onDone: () => void }) {
           tall
           className="mt-3"
           onPress={() => {
-            act(setPrefs({ pedal: '' }));
+            dispatch(setPrefs({ pedal: '' }));
             onDone();
           }}
         >

@@ -22,9 +22,9 @@ function Ratio({ value }: { value: number | null }) {
 
 /** Minutes, yield and bones by form and cutter: a help, not a ranking. */
 export default function Quality() {
-  const { data, problem, again } = useRead(contract.bench.quality);
+  const { data, problem, refetch } = useRead(contract.bench.quality);
   const { me } = useShop();
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const most = [...data].sort((a, b) => b.bones - a.bones)[0];
   return (
     <div>

@@ -1,14 +1,14 @@
 import { contract, type Ticket } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useNow } from '../../app/shop.tsx';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 
 /** Starts the timer of a step; it goes on when the cutter leaves for another ticket. */
 export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: string; minutes: number }) {
   const { send, busy } = useChange(contract.bench.startTimer);
   const now = useNow(1000);
-  const said = useSaid();
+  const said = useNotify();
   const mine = ticket.timers.find((t) => t.name === name);
   const start = async () => {
     const outcome = await send({ name, minutes }, { id: ticket.id });

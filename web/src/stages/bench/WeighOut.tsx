@@ -3,8 +3,8 @@ import { parseMass } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useSaid } from '../../app/said.ts';
-import { useStored } from '../../app/store.ts';
+import { useNotify } from '../../app/notify.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Frame } from '../../parts/Field.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
@@ -141,7 +141,7 @@ function Row({ ticket, slot, on, choose }: { ticket: Ticket; slot: Slot; on: boo
 
 /** The way without a scale; a refusal of either way is said here. */
 function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: ReturnType<typeof useWeigh> }) {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const draft = useDraft(`weight ${ticket.id} ${slot.key}`);
   const [typed, setTyped] = useKept(draft, 'typed', '');
   const grams = parseMass(typed, units);
@@ -178,8 +178,8 @@ function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: Ret
 function NewTub() {
   const { send } = useChange(contract.bench.keepTub);
   const { data: tubs } = useRead(contract.bench.tubs);
-  const reading = useStored((s) => s.line.reading);
-  const said = useSaid();
+  const reading = useAppSelector((s) => s.connection.reading);
+  const said = useNotify();
   const keep = async () => {
     const name = `tub ${(tubs?.length ?? 0) + 1}`;
     const outcome = await send({ name, grams: reading.grams });

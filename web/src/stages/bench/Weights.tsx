@@ -1,17 +1,17 @@
 import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useSaid } from '../../app/said.ts';
-import { say, useAct } from '../../app/store.ts';
+import { useNotify } from '../../app/notify.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, SourceMark } from '../../parts/Mass.tsx';
-import { LabelFace } from './LabelFace.tsx';
+import { LabelPreview } from './LabelPreview.tsx';
 import type { Slot } from './slots.ts';
 
 /** Everything weighed out of the ticket, the last first: to be struck, labelled, looked at. */
 export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   const strike = useChange(contract.bench.strike);
-  const said = useSaid();
+  const said = useNotify();
   const name = (w: Weighed) =>
     slots.find((s) => (s.kind === 'order' ? w.cutId === s.cut!.id : w.kind === s.kind && w.item === s.item))
       ?.name ?? w.item;
@@ -42,7 +42,7 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
 function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed }) {
   const make = useChange(contract.labels.make);
   const settings = useFormSettings();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [open, setOpen] = useState<number | null>(null);
   const print = async () => {
     if (weighed.label) return setOpen(weighed.label.id);
@@ -51,9 +51,9 @@ function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed
       { id: ticketId, weightId: weighed.id },
     );
     if (!outcome.ok)
-      return void act(say({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
-    act(
-      say(
+      return void dispatch(notify({ text: outcome.problem.detail ?? outcome.problem.title, problem: true }));
+    dispatch(
+      notify(
         outcome.data.printed
           ? { text: 'Label printed', problem: false }
           : { text: `${outcome.data.why} The label is kept.`, problem: true },
@@ -65,7 +65,7 @@ function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed
       <button type="button" className="why min-h-10" onClick={() => void print()}>
         {weighed.label ? 'see label' : make.busy ? 'printing' : 'label'}
       </button>
-      {open !== null && <LabelFace id={open} onClose={() => setOpen(null)} />}
+      {open !== null && <LabelPreview id={open} onClose={() => setOpen(null)} />}
     </>
   );
 }

@@ -12,7 +12,7 @@ import { formBookOf, served } from '../../testing/served.tsx';
 import { missingFrom } from './CloseTicket.tsx';
 import { DoneTicketView } from './Done.tsx';
 import { nextSlot, slotAt, slotsOf, waits } from './slots.ts';
-import { windowOf, windowWords } from './useWeigh.ts';
+import { weightWindow, windowWords } from './useWeigh.ts';
 
 const book = formBook();
 const bram = { id: 3, name: 'Bram', role: 'bench' } as const;
@@ -182,9 +182,9 @@ describe('what may lie on the pan', () => {
 
   it('says where a weight stands to its window', () => {
     const [slot] = slotsOf(hake([pell]), book);
-    const window = windowOf(slot!, 1)!;
+    const window = weightWindow(slot!, 1)!;
     expect(window).toEqual([170, 200, 230]);
-    expect(windowOf(slot!, 2)).toEqual([340, 400, 460]);
+    expect(weightWindow(slot!, 2)).toEqual([340, 400, 460]);
     expect(windowWords(window, 207, grams)).toEqual({ inside: true, text: 'in the window, 7 g over' });
     expect(windowWords(window, 200, grams).text).toBe('in the window, on the mark');
     expect(windowWords(window, 150, grams)).toEqual({ inside: false, text: '50 g under' });

@@ -1,7 +1,7 @@
 import { contract, type Problem, type Ticket, type WeightSource } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { say, useAct, useStored } from '../../app/store.ts';
+import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTake, weighedSource } from '../../app/take.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
@@ -13,7 +13,7 @@ export interface WeighTub {
 }
 
 /** The window a piece should fall into: low, aim, high. */
-export const windowOf = (slot: Slot, count: number): readonly [number, number, number] | undefined =>
+export const weightWindow = (slot: Slot, count: number): readonly [number, number, number] | undefined =>
   slot.aim === null
     ? undefined
     : [
@@ -48,10 +48,10 @@ export function useWeigh(
   const { send, busy } = useChange(contract.bench.weigh);
   const label = useChange(contract.labels.make);
   const labels = useFormSettings()?.labels;
-  const tell = useAct();
+  const dispatch = useAppDispatch();
   const mass = useMass();
-  const units = useStored((s) => s.prefs.units);
-  const reading = useStored((s) => s.line.reading);
+  const units = useAppSelector((s) => s.prefs.units);
+  const reading = useAppSelector((s) => s.connection.reading);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [askAgain, setAskAgain] = useState(false);
   const [taken, setTaken] = useState<number | null>(null);
@@ -59,7 +59,7 @@ export function useWeigh(
   // The same load still on the pan: nothing is asked for until it has been lifted or changed.
   const still = taken !== null && reading.state !== 'none' && Math.abs(reading.grams - taken) <= 2;
   if (taken !== null && !still && reading.state !== 'none') setTaken(null);
-  const window = slot ? windowOf(slot, count) : undefined;
+  const window = slot ? weightWindow(slot, count) : undefined;
   const number = slot ? countOf(ticket, slot) + 1 : 0;
   const put = async (grams: number, source: WeightSource, again = askAgain): Promise<boolean> => {
     if (busy || !slot) return false;
@@ -88,7 +88,7 @@ export function useWeigh(
           { id: ticket.id, weightId: outcome.data.id },
         );
         if (printed.ok && printed.data.why)
-          tell(say({ text: `${printed.data.why}. The label is kept.`, problem: true }));
+          dispatch(notify({ text: `${printed.data.why}. The label is kept.`, problem: true }));
       }
       return true;
     }

@@ -91,8 +91,8 @@ function Line({ line }: { line: BuyingLine }) {
 /** How well the last week was foreseen. */
 function Forecast() {
   const { dayWords } = useTimes();
-  const { data, problem, again } = useRead(contract.buying.forecast);
-  if (!data) return <Waiting problem={problem} again={again} />;
+  const { data, problem, refetch } = useRead(contract.buying.forecast);
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const inside = data.rows.filter((r) => r.within).length;
   const most = Math.max(1, ...data.rows.map((r) => Math.max(r.expected, r.sold)));
   return (
@@ -257,14 +257,14 @@ export default function Buying() {
   const {
     data: plan,
     problem,
-    again,
+    refetch,
   } = useRead(contract.buying.plan, {
     query: day === undefined ? {} : { day },
     skip: !manager,
   });
   const [asking, setAsking] = useState<'holidays' | 'people' | 'suppliers' | null>(null);
   if (!manager) return <h1 className="text-head">The manager decides what is bought</h1>;
-  if (!plan) return <Waiting problem={problem} again={again} />;
+  if (!plan) return <Waiting problem={problem} onRetry={refetch} />;
   const names = [...new Set(plan.lines.map(supplierOf))];
   return (
     <div className="pb-8">
@@ -284,7 +284,7 @@ export default function Buying() {
               <p>
                 Orders nothing in stock can serve are certain and come first. For the counter: level × weekday
                 × holiday, smoothed by 0.25 over twelve weeks; the quantity serves days up to (p − c) ÷ (p −
-                s), p price, c cost, s what is left over is worth (newsvendor rule, any operations textbook).
+                s), p price, c cost, s what is left over is worth.
               </p>
               <p>
                 What is left over is worth 70 % of its cost while it has a day of life beyond, 20 % otherwise

@@ -58,7 +58,7 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
           Keep the list
         </Button>
         <Button onPress={add}>One more</Button>
-        <Button onPress={draft.leave(onClose)}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Cancel</Button>
       </div>
     </Dialog>
   );

@@ -68,14 +68,14 @@ export default function Close() {
   const {
     data: close,
     problem,
-    again,
+    refetch,
   } = useRead(contract.close.day, { params: { day }, skip: me.role !== 'manager' });
   const [lotId, setLotId] = useState<number | null>(null);
   const [counted, setCounted] = useState<Counted>({ cash: null, card: null });
   const mass = useMass();
   const [asking, setAsking] = useState<'close' | 'reopen' | null>(null);
   if (me.role !== 'manager') return <HandsClose day={today()} />;
-  if (!close) return <Waiting problem={problem} again={again} />;
+  if (!close) return <Waiting problem={problem} onRetry={refetch} />;
   const busiest = [...close.lots].sort((a, b) => b.became.length - a.became.length)[0];
   const shown =
     close.lots.find((l) => l.lotId === lotId) ?? close.lots.find((l) => !l.discrepancy.within) ?? busiest;

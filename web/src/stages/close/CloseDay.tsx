@@ -64,7 +64,7 @@ export function CloseDay({
         <Button kind="main" busy={busy} onPress={() => void close()}>
           Close and lock
         </Button>
-        <Button onPress={onClose}>Not yet</Button>
+        <Button onPress={onClose}>Cancel</Button>
       </div>
     </Dialog>
   );

@@ -8,7 +8,7 @@ const views = [
   { to: '/close/reports', name: 'reports' },
 ] as const;
 
-/** The views of the reckoning, side by side. */
+/** The pages of the day's close, side by side. */
 export function CloseNav() {
   return (
     <nav aria-label="The reckoning" className="flex flex-wrap gap-x-5 pb-1">

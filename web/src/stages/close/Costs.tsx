@@ -15,12 +15,12 @@ const views = ['price list', 'one fish, what if', 'lots and profit'] as const;
 export default function Costs() {
   const { me } = useShop();
   const manager = me.role === 'manager';
-  const { data: list, problem, again } = useRead(contract.prices.list, { skip: !manager });
+  const { data: list, problem, refetch } = useRead(contract.prices.list, { skip: !manager });
   const { data: rules } = useRead(contract.costs.settings, { skip: !manager });
   const [view, setView] = useState<(typeof views)[number]>('price list');
   const [editing, setEditing] = useState(false);
   if (!manager) return <h1 className="text-head">Costs are for the manager’s eyes</h1>;
-  if (!list || !rules) return <Waiting problem={problem} again={again} />;
+  if (!list || !rules) return <Waiting problem={problem} onRetry={refetch} />;
   const losing = list.filter((l) => l.soldGrams > 0 && l.margin !== null && l.margin < 0);
   const thin = list.filter((l) => l.soldGrams > 0 && l.margin !== null && l.margin < rules.margin);
   return (

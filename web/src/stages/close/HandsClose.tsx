@@ -9,10 +9,10 @@ import { Refused } from '../../parts/Refused.tsx';
 /** The closing as those see it who clean and check: their signatures, no money. */
 export function HandsClose({ day }: { day: string }) {
   const { time } = useTimes();
-  const { data: checks, problem: away, again } = useRead(contract.close.toSign, { params: { day } });
+  const { data: checks, problem: away, refetch } = useRead(contract.close.toSign, { params: { day } });
   const { send, busy } = useChange(contract.close.sign);
   const [problem, setProblem] = useState<Problem | null>(null);
-  if (!checks) return <Waiting problem={away} again={again} />;
+  if (!checks) return <Waiting problem={away} onRetry={refetch} />;
   const open = checks.filter((c) => c.signed === null).length;
   const sign = async (checkId: string) => {
     const outcome = await send({ checkId, note: '' }, { day });

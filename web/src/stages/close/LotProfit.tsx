@@ -73,10 +73,10 @@ export function LotProfit() {
   const [by, setBy] = useState<'lot' | 'form' | 'day'>('lot');
   const [id, setId] = useState<number | null>(null);
   const to = today();
-  const { data, problem, again } = useRead(contract.costs.lots, {
+  const { data, problem, refetch } = useRead(contract.costs.lots, {
     query: { from: addDays(to, -spans[span]), to },
   });
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = data.lots.find((l) => l.lotId === id) ?? data.lots.find((l) => l.takings > 0) ?? data.lots[0];
   const profit = data.lots.reduce((s, l) => s + l.profit, 0);
   return (

@@ -213,9 +213,9 @@ export function MoneyRules({
       )}
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
-          Reckon so
+          Save
         </Button>
-        <Button onPress={draft.leave(onClose)}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Cancel</Button>
       </div>
     </Dialog>
   );

@@ -24,7 +24,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   const {
     data,
     problem: missing,
-    again,
+    refetch,
   } = useRead(contract.prices.history, {
     query: { speciesId: of.speciesId, item: of.item },
   });
@@ -80,7 +80,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   return (
     <Dialog open title={`${of.speciesName}, ${of.itemName}`} onClose={onClose}>
       {!data ? (
-        <Waiting problem={missing} again={again} />
+        <Waiting problem={missing} onRetry={refetch} />
       ) : (
         <>
           {chart && (
@@ -120,7 +120,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
             >
               Set the price
             </Button>
-            <Button onPress={draft.leave(onClose)}>Leave it</Button>
+            <Button onPress={draft.leave(onClose)}>Cancel</Button>
           </div>
         </>
       )}

@@ -218,7 +218,7 @@ export default function Reports() {
   const {
     data: of,
     problem,
-    again,
+    refetch,
   } = useRead(contract.reports.report, { query: { from, to }, skip: !manager });
   const { data: tables } = useRead(contract.reports.tables, { skip: !manager });
   if (!manager) return <h1 className="text-head">Reports are for the manager’s eyes</h1>;
@@ -245,7 +245,7 @@ export default function Reports() {
       </div>
       {span === 'own' && <FromTo own={own} onChange={setOwn} />}
       {!of ? (
-        <Waiting problem={problem} again={again} />
+        <Waiting problem={problem} onRetry={refetch} />
       ) : (
         <>
           <Sums of={of} />

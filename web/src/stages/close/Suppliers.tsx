@@ -94,7 +94,7 @@ function One({ supplier }: { supplier: Supplier }) {
 
 /** When fish of each supplier comes, and in what boxes: how long a purchase must last, and what can be bought. */
 export function Suppliers({ onClose }: { onClose: () => void }) {
-  const { data, problem, again } = useRead(contract.buying.suppliers);
+  const { data, problem, refetch } = useRead(contract.buying.suppliers);
   return (
     <Dialog open title="Suppliers’ days and boxes" onClose={onClose}>
       <p className="pb-2 text-ink2">
@@ -102,7 +102,7 @@ export function Suppliers({ onClose }: { onClose: () => void }) {
         day ticked: any day.
       </p>
       {!data ? (
-        <Waiting problem={problem} again={again} />
+        <Waiting problem={problem} onRetry={refetch} />
       ) : data.length === 0 ? (
         <p className="py-2 text-ink2">No supplier yet: they are made with their first delivery.</p>
       ) : (

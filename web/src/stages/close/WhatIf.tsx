@@ -212,7 +212,7 @@ function Sums({ of }: { of: CostChoices }) {
 export function WhatIf() {
   const book = useSpecies();
   const [speciesId, setSpecies] = useState('hake');
-  const { data, problem, again } = useRead(contract.costs.choices, { query: { speciesId } });
+  const { data, problem, refetch } = useRead(contract.costs.choices, { query: { speciesId } });
   return (
     <section>
       <SelectField
@@ -224,7 +224,7 @@ export function WhatIf() {
           .map((s) => ({ value: s.id, name: shortName(s.name) }))
           .sort((a, b) => a.name.localeCompare(b.name))}
       />
-      {data ? <Sums key={data.speciesId} of={data} /> : <Waiting problem={problem} again={again} />}
+      {data ? <Sums key={data.speciesId} of={data} /> : <Waiting problem={problem} onRetry={refetch} />}
     </section>
   );
 }

@@ -48,11 +48,11 @@ function Cutters() {
 /** Expected and learned yields of every form, what loses most first. */
 export default function YieldBook() {
   const { me } = useShop();
-  const { data: book, problem, again } = useRead(contract.yields.book, { skip: me.role === 'counter' });
+  const { data: book, problem, refetch } = useRead(contract.yields.book, { skip: me.role === 'counter' });
   const [chosen, setChosen] = useState<string | null>(null);
   if (me.role === 'counter')
     return <h1 className="text-head">The yield book is for the bench and the manager</h1>;
-  if (!book) return <Waiting problem={problem} again={again} />;
+  if (!book) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = book.find((r) => keyOf(r) === chosen) ?? book.find((r) => r.signal !== null) ?? book[0];
   const lost = book.reduce((s, r) => s + (r.lost ?? 0), 0);
   return (

@@ -158,11 +158,11 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
   const {
     data: of,
     problem,
-    again,
+    refetch,
   } = useRead(contract.yields.one, {
     query: { speciesId: row.speciesId, condition: row.condition, form: row.form },
   });
-  if (!of) return <Waiting problem={problem} again={again} />;
+  if (!of) return <Waiting problem={problem} onRetry={refetch} />;
   const last = of.signals.at(-1);
   const input = of.points.reduce((s, p) => s + p.inputGrams, 0);
   const all = input > 0 ? of.points.reduce((s, p) => s + p.yield * p.inputGrams, 0) / input : of.expected;

@@ -103,7 +103,7 @@ describe('how the shop reckons', () => {
     type(/Wanted margin/, '97');
     type(/1\.1 to 2\.5/, '3');
     expect(screen.getByText('from 1.1 to 2.5')).toBeTruthy();
-    tap(/Reckon so/);
+    tap(/Save/);
     await screen.findByText('at most 95 %');
     expect(sent[0]!.body).toEqual({ ...rules, version: 3, margin: 0.97 });
   });

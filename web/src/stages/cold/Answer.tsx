@@ -62,7 +62,7 @@ export function Answer({
           <Button submit kind="main" busy={busy} notYet={done.trim() === '' ? 'say what was done' : null}>
             Keep the answer
           </Button>
-          <Button onPress={draft.leave(onDone)}>Leave it</Button>
+          <Button onPress={draft.leave(onDone)}>Cancel</Button>
         </div>
       </form>
     </Dialog>

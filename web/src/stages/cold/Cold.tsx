@@ -80,14 +80,14 @@ const readToday = (p: ColdPlace, now: number) => p.last !== null && now - Date.p
 
 /** Places and how cold they were: what was warm or silent asks for an answer. */
 export default function Cold() {
-  const { data: places, problem, again } = useRead(contract.cold.places);
+  const { data: places, problem, refetch } = useRead(contract.cold.places);
   const degrees = useDegrees();
   const { when } = useTimes();
   const [chosen, setChosen] = useState<number | null>(null);
   const [walking, setWalking] = useState(false);
   const now = useNow(60_000).getTime();
   const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
-  if (!places) return <Waiting problem={problem} again={again} />;
+  if (!places) return <Waiting problem={problem} onRetry={refetch} />;
   const open = places.flatMap((place) =>
     place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
   );

@@ -3,7 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useRead } from '../../app/api.ts';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { LyingCells } from './LyingCells.tsx';
+import { OnHandCells } from './OnHandCells.tsx';
 
 function headline(rows: readonly FirstRow[]): string {
   const next = rows.find((r) => !r.decide);
@@ -13,8 +13,8 @@ function headline(rows: readonly FirstRow[]): string {
 
 /** One ordered list of what to use first, with the reason for each place in it. */
 export default function First() {
-  const { data: rows, problem, again } = useRead(contract.cold.first);
-  if (!rows) return <Waiting problem={problem} again={again} />;
+  const { data: rows, problem, refetch } = useRead(contract.cold.first);
+  if (!rows) return <Waiting problem={problem} onRetry={refetch} />;
   const decide = rows.filter((r) => r.decide);
   const parts: (readonly [string, FirstRow[]])[] = [
     ['in this order', rows.filter((r) => !r.decide)],
@@ -47,7 +47,7 @@ export default function First() {
               {some.map((r, i) => (
                 <tr key={`${r.lotId} ${r.itemName} ${r.placeName} ${i}`} className="hover:bg-lift">
                   <td className="num text-ink3">{r.decide ? '' : i + 1}</td>
-                  <LyingCells row={r} />
+                  <OnHandCells row={r} />
                   <td className="text-note text-ink2">
                     {r.reason}
                     {r.assumed ? ' · part of its log is assumed' : ''}

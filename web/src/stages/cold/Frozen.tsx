@@ -3,7 +3,7 @@ import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { LyingCells } from './LyingCells.tsx';
+import { OnHandCells } from './OnHandCells.tsx';
 
 function headline(rows: readonly FrozenRow[]): string {
   const thawed = rows.filter((r) => r.thawedAt !== null).length;
@@ -15,10 +15,10 @@ function headline(rows: readonly FrozenRow[]): string {
 
 /** What is frozen and what has thawed, by the day it must be used, with what the freezer proves for raw use. */
 export default function Frozen() {
-  const { data: rows, problem, again } = useRead(contract.cold.frozen);
+  const { data: rows, problem, refetch } = useRead(contract.cold.frozen);
   const { when, dayWords } = useTimes();
   const degrees = useDegrees();
-  if (!rows) return <Waiting problem={problem} again={again} />;
+  if (!rows) return <Waiting problem={problem} onRetry={refetch} />;
   const proof = ({ freezing: f, raw }: FrozenRow) => {
     if (!f) return raw ? 'by its paper' : 'never in the freezer';
     const rule = `${f.rule.hours} h at ${degrees(f.rule.celsius)}`;
@@ -51,7 +51,7 @@ export default function Frozen() {
           <tbody>
             {rows.map((r) => (
               <tr key={`${r.lotId} ${r.itemName} ${r.placeName} ${r.frozenAt} ${r.thawedAt}`}>
-                <LyingCells row={r} />
+                <OnHandCells row={r} />
                 <td className="pl-6 max-sm:hidden">{r.frozenAt ? when(r.frozenAt) : ''}</td>
                 <td className="max-sm:hidden">{r.thawedAt ? when(r.thawedAt) : ''}</td>
                 <td className={`text-note ${r.raw ? 'text-rime' : 'text-ink2'}`}>{proof(r)}</td>

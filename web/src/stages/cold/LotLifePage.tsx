@@ -201,10 +201,10 @@ function Rows({ life }: { life: LotLife }) {
 /** One picture of a lot: from landing to its end. */
 export default function LotLifePage() {
   const id = Number(useParams().id);
-  const { data: life, problem, again } = useRead(contract.cold.lot, { params: { id } });
+  const { data: life, problem, refetch } = useRead(contract.cold.lot, { params: { id } });
   const degrees = useDegrees();
   const { dayWords, when } = useTimes();
-  if (!life) return <Waiting problem={problem} again={again} />;
+  if (!life) return <Waiting problem={problem} onRetry={refetch} />;
   const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
   return (
     <div className="pb-6">
@@ -231,8 +231,8 @@ export default function LotLifePage() {
           {row.assumedHours > 0.1 ? ` · ${spell(row.assumedHours * 3_600_000)} of its log assumed` : ''}{' '}
           <Why>
             <p>
-              Used = the grade’s estimate + ∫ r(T) dt over the temperature log of every place it lay in, r(T)
-              = (1 + 0.1 T)², readings joined by straight lines and integrated exactly
+              Used = the grade’s estimate, and for each day since (1 + 0.1 T)² days by the temperature log of
+              every place it lay in, T in °C, readings joined by straight lines
               {life.pace > 1 ? `; guts in, so ${life.pace.toFixed(2)} times as fast until it is cut` : ''}; a
               piece runs at 1 / its form’s factor from the cut on, so it ends when the cut said it would. Days
               left = (ice days − used) ÷ rate at the temperature to expect: the place’s mean over the last 24
@@ -240,8 +240,8 @@ export default function LotLifePage() {
               lower half-width.
             </p>
             <p className="text-note text-ink3">
-              Square-root spoilage model, FAO Fisheries Technical Paper 348 (from memory). Gaps over 6 h run
-              at the set point and are marked.
+              Square-root spoilage model, FAO Fisheries Technical Paper 348. Gaps over 6 h run at the set
+              point and are marked.
             </p>
           </Why>
         </p>

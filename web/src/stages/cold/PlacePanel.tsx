@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct, useStored } from '../../app/store.ts';
+import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -24,7 +24,7 @@ function History({ place }: { place: ColdPlace }) {
   const degrees = useDegrees();
   const now = useNow(60_000).getTime();
   const { local } = useTimes();
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const chart = useMemo(() => {
     const readings = data?.readings ?? [];
     const span = Number(days) * dayMs;
@@ -79,12 +79,12 @@ function History({ place }: { place: ColdPlace }) {
 
 /** A reading by hand: now, or at an earlier time of today. */
 function ByHand({ place }: { place: ColdPlace }) {
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const draft = useDraft(`read place ${place.id}`);
   const { send, busy } = useChange(contract.cold.read, draft);
   const { shop } = useShop();
   const { today } = useTimes();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [tenths, setTenths] = useKept<number | null>(draft, 'tenths', null);
   const [at, setAt] = useKept<number | null>(draft, 'at', null);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -95,7 +95,9 @@ function ByHand({ place }: { place: ColdPlace }) {
     const outcome = await send({ at: time.toISOString(), tenths }, { id: place.id });
     setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;
-    act(say({ text: `${place.name}: ${formatTemperature(tenths, units)} written down`, problem: false }));
+    dispatch(
+      notify({ text: `${place.name}: ${formatTemperature(tenths, units)} written down`, problem: false }),
+    );
   };
   return (
     <form

@@ -2,7 +2,7 @@ import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { errorsByPath, TemperatureField, TextField } from '../../parts/Field.tsx';
@@ -17,7 +17,7 @@ interface Read {
 /** A round with the thermometer: every place in one go, and what was done where one is too warm. */
 export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClose: () => void }) {
   const { send, busy } = useChange(contract.cold.round);
-  const said = useSaid();
+  const said = useNotify();
   const degrees = useDegrees();
   const draft = useDraft('round');
   const [reads, setReads] = useKept<Readonly<Record<number, Read>>>(draft, 'reads', {});

@@ -9,7 +9,7 @@ export function Advice({ row, onClose }: { row: StockRow; onClose: () => void })
   const {
     data: told,
     problem,
-    again,
+    refetch,
   } = useRead(contract.counter.advice, { query: { lotId: row.lotId, item: row.item } });
   const part = (title: string, lines: readonly string[]) => (
     <section className="border-t border-line py-2">
@@ -28,12 +28,12 @@ export function Advice({ row, onClose }: { row: StockRow; onClose: () => void })
           {part('Bones', [told.bones])}
           {part('Cautions', told.cautions)}
           <p className="pb-3 text-note text-ink3">
-            Common practice; safe core temperature after the FDA Food Code, from memory. Your local
-            food-safety advice comes first.
+            Common practice; safe core temperature after the FDA Food Code. Your local food-safety advice
+            comes first.
           </p>
         </>
       ) : (
-        <Waiting problem={problem} again={again} />
+        <Waiting problem={problem} onRetry={refetch} />
       )}
       <Button onPress={onClose}>Back to the counter</Button>
     </Dialog>

@@ -32,7 +32,7 @@ function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; o
           <Button submit kind="main" notYet={back < 0 ? 'not enough yet' : null}>
             Paid
           </Button>
-          <Button onPress={onClose}>Not yet</Button>
+          <Button onPress={onClose}>Cancel</Button>
         </div>
       </form>
     </Dialog>
@@ -73,7 +73,7 @@ function OtherPrice({
           >
             Sell it for that
           </Button>
-          <Button onPress={onClose}>Leave it</Button>
+          <Button onPress={onClose}>Cancel</Button>
         </div>
       </form>
     </Dialog>

@@ -93,7 +93,7 @@ function Bag({ hand }: { hand: ReturnType<typeof useChosen> }) {
 }
 
 export default function Counter() {
-  const { data: rows, problem: away, again } = useRead(contract.counter.stock);
+  const { data: rows, problem: away, refetch } = useRead(contract.counter.stock);
   const { data: slab } = useRead(contract.counter.slab);
   const { data: orders } = useRead(contract.orders.list, { query: {} });
   const { me } = useShop();
@@ -103,7 +103,7 @@ export default function Counter() {
   const [view, setView] = useState<'slab' | 'list'>('slab');
   const layout = slab?.rows ?? [];
   const hand = useChosen(rows, layout);
-  if (!rows) return <Waiting problem={away} again={again} />;
+  if (!rows) return <Waiting problem={away} onRetry={refetch} />;
   const { chosen, chosenKey, asked } = hand;
   const found = meant(rows, asked);
   const ready = (orders ?? []).filter((o) => o.state === 'ready');

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField } from '../../parts/Field.tsx';
@@ -26,7 +26,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
   const { me } = useShop();
   const { dayWords } = useTimes();
   const mass = useMass();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const draft = useDraft(`mark down ${rowKey(offer)}`);
   const { send, busy } = useChange(contract.prices.markDown, draft);
   const later = offer.path[0]!.step === 0;
@@ -48,7 +48,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
       reason: `${mass(offer.grams)} to sell by ${offer.sellBy}; at full price ${mass(offer.atFullPrice.left)} would stay; the path brings ${formatMoney(won)} more`,
     });
     if (!outcome.ok) return setProblem(outcome.problem);
-    act(say({ text: `${offer.name} is ${formatMoney(perKg ?? 0)} a kg now`, problem: false }));
+    dispatch(notify({ text: `${offer.name} is ${formatMoney(perKg ?? 0)} a kg now`, problem: false }));
     onClose();
   };
   const at = offers.findIndex((o) => rowKey(o) === rowKey(offer));

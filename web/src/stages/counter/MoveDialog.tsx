@@ -128,7 +128,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
           >
             Move it
           </Button>
-          <Button onPress={draft.leave(onClose)}>Leave it</Button>
+          <Button onPress={draft.leave(onClose)}>Cancel</Button>
         </div>
       </form>
     </Dialog>

@@ -37,7 +37,7 @@ export function NoScale({ row, name, pieces, onBag, onClose }: Props) {
           <Button submit kind="main" notYet={weight ? null : 'say a weight'}>
             Put it in the bag
           </Button>
-          <Button onPress={onClose}>Leave it</Button>
+          <Button onPress={onClose}>Cancel</Button>
         </div>
       </form>
     </Dialog>

@@ -2,7 +2,7 @@ import { contract, type Problem, type StockRow } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
@@ -34,13 +34,13 @@ interface Props {
 
 /** What can be done with the chosen row beside selling it. */
 export function RowActions({ row, layout, onDone, manager }: Props) {
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [what, setWhat] = useState<What | null>(null);
   const markUp = useChange(contract.prices.markUp);
   const marked = row.pricePerKg !== null && row.fullPerKg !== null && row.pricePerKg < row.fullPerKg;
   const end = async () => {
     const outcome = await markUp.send(keyOf(row));
-    if (!outcome.ok) act(say({ text: outcome.problem.detail ?? '', problem: true }));
+    if (!outcome.ok) dispatch(notify({ text: outcome.problem.detail ?? '', problem: true }));
   };
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line pt-2">
@@ -149,7 +149,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
           <Button submit kind="main" busy={busy} notYet={reason ? null : 'choose the reason'}>
             {to === 'waste' ? 'Bin it' : 'Use it'}
           </Button>
-          <Button onPress={draft.leave(onClose)}>Leave it</Button>
+          <Button onPress={draft.leave(onClose)}>Cancel</Button>
         </div>
       </form>
     </Dialog>
@@ -201,7 +201,7 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
           <Button submit kind="main" busy={busy} notYet={perKg === null ? 'say the price' : null}>
             Set the price
           </Button>
-          <Button onPress={draft.leave(onClose)}>Leave it</Button>
+          <Button onPress={draft.leave(onClose)}>Cancel</Button>
         </div>
       </form>
     </Dialog>

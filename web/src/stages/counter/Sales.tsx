@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { MoneyField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
@@ -22,7 +22,7 @@ type Line = Sold['lines'][number];
 function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () => void }) {
   const draft = useDraft(`give back ${sale.id} ${line.position}`);
   const { send, busy } = useChange(contract.counter.refund, draft);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const left = line.money - line.refundedMoney;
   const [back, setBack] = useKept<Weight | null>(draft, 'back', null);
   const [money, setMoney] = useKept<number | null>(draft, 'money', left);
@@ -39,7 +39,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
       { id: sale.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
-    act(say({ text: `${formatMoney(outcome.data.money)} given back`, problem: false }));
+    dispatch(notify({ text: `${formatMoney(outcome.data.money)} given back`, problem: false }));
     onDone();
   };
   return (
@@ -81,7 +81,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
         >
           Give {formatMoney(money ?? 0)} back
         </Button>
-        <Button onPress={draft.leave(onDone)}>Leave it</Button>
+        <Button onPress={draft.leave(onDone)}>Cancel</Button>
       </div>
     </form>
   );
@@ -169,7 +169,7 @@ function OneSale({ sale }: { sale: Sold }) {
                 <Button submit busy={undo.busy} notYet={why.trim() ? null : 'say why'}>
                   Take it back
                 </Button>
-                <Button onPress={() => setWhy(null)}>Leave it</Button>
+                <Button onPress={() => setWhy(null)}>Cancel</Button>
               </div>
             </form>
           )}
@@ -183,9 +183,9 @@ function OneSale({ sale }: { sale: Sold }) {
 export default function Sales() {
   const { today, time, dayWords } = useTimes();
   const [day, setDay] = useState(() => today());
-  const { data: sales, problem, again } = useRead(contract.counter.sales, { query: { day } });
+  const { data: sales, problem, refetch } = useRead(contract.counter.sales, { query: { day } });
   const [id, setId] = useState<number | null>(null);
-  if (!sales) return <Waiting problem={problem} again={again} />;
+  if (!sales) return <Waiting problem={problem} onRetry={refetch} />;
   const live = sales.filter((s) => !s.voided);
   const total = live.reduce((s, x) => s + x.total - x.refunded, 0);
   const shown = sales.find((s) => s.id === id) ?? sales[0];

@@ -40,7 +40,7 @@ export function SlabLayout({ slab, onClose }: Props) {
         onTheirs={draft.leave(onClose)}
       />
       <p className="pb-3 text-ink2">
-        Row A lies farthest from the glass. What lies at a place that goes lies in none until it is put.
+        Row A lies farthest from the glass. Trays of removed places stay unplaced until they are moved.
       </p>
       <div className="grid grid-cols-3 gap-x-5">
         {places.map((p, i) => (
@@ -75,7 +75,7 @@ export function SlabLayout({ slab, onClose }: Props) {
         >
           One row less
         </Button>
-        <Button onPress={draft.leave(onClose)}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Cancel</Button>
       </div>
     </Dialog>
   );

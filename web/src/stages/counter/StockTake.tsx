@@ -135,14 +135,14 @@ function CountRow({
 /** Stock-take by walking with the scale: row after row, the book is not shown until the weight is taken. */
 export default function StockTake() {
   const { today, time } = useTimes();
-  const { data: rows, problem, again } = useRead(contract.counter.stock);
+  const { data: rows, problem, refetch } = useRead(contract.counter.stock);
   const { data: counts } = useRead(contract.counter.counts, { query: { day: today() } });
   const [place, setPlace] = useState<StockRow['place'] | 'all'>('all');
   const [done, setDone] = useState<readonly string[]>([]);
   const [skipped, setSkipped] = useState<readonly string[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const mass = useMass();
-  if (!rows || !counts) return <Waiting problem={problem} again={again} />;
+  if (!rows || !counts) return <Waiting problem={problem} onRetry={refetch} />;
   const all = walk(rows.filter((r) => r.grams > 0 && (place === 'all' || r.place === place)));
   const open = all.filter((r) => !done.includes(rowKey(r)));
   const next = open.find((r) => !skipped.includes(rowKey(r))) ?? open[0];

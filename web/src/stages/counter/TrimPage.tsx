@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
@@ -19,14 +19,14 @@ import { TickList } from './TickList.tsx';
 import { TrimRuleDialog } from './TrimRuleDialog.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 
-type Lying = AnswerOf<typeof contract.trim.lying>;
+type OnHand = AnswerOf<typeof contract.trim.onHand>;
 
 /** Makes a batch: what it is, which tubs go in, what comes out. */
-function MakeBatch({ lying }: { lying: Lying }) {
+function MakeBatch({ lying }: { lying: OnHand }) {
   const draft = useDraft('batch of trim');
   const { send, busy } = useChange(contract.trim.make, draft);
   const mass = useMass();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [product, setProduct] = useKept(draft, 'product', lying.products[0]!.id);
   const [chosen, setChosen] = useKept<readonly string[]>(draft, 'chosen', []);
   const [out, setOut] = useKept<Weight | null>(draft, 'out', null);
@@ -49,7 +49,9 @@ function MakeBatch({ lying }: { lying: Lying }) {
       remarks,
     });
     if (!outcome.ok) return setProblem(outcome.problem);
-    act(say({ text: `${made.name} made of ${inputs.length} tubs: ${mass(out!.grams)}`, problem: false }));
+    dispatch(
+      notify({ text: `${made.name} made of ${inputs.length} tubs: ${mass(out!.grams)}`, problem: false }),
+    );
     setProblem(null);
   };
   return (
@@ -196,11 +198,11 @@ export default function TrimPage() {
   const [span, setSpan] = useState<Span>('week');
   const to = today();
   const from = addDays(to, -spans[span]);
-  const { data: book, problem, again } = useRead(contract.trim.book, { query: { from, to } });
-  const { data: lying } = useRead(contract.trim.lying);
+  const { data: book, problem, refetch } = useRead(contract.trim.book, { query: { from, to } });
+  const { data: lying } = useRead(contract.trim.onHand);
   const [rule, setRule] = useState<string | null>(null);
   const mass = useMass();
-  if (!book || !lying) return <Waiting problem={problem} again={again} />;
+  if (!book || !lying) return <Waiting problem={problem} onRetry={refetch} />;
   const chosen = book.parts.find((p) => p.part === rule);
   const there = lying.rows.reduce((s, r) => s + r.grams, 0);
   return (

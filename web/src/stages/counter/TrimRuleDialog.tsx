@@ -146,7 +146,7 @@ export function TrimRuleDialog({
         <Button kind="main" busy={busy} onPress={() => void save()}>
           Keep the rule
         </Button>
-        <Button onPress={draft.leave(onClose)}>Leave it</Button>
+        <Button onPress={draft.leave(onClose)}>Cancel</Button>
       </div>
     </Dialog>
   );

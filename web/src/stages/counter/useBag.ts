@@ -5,14 +5,14 @@ import { useChange } from '../../app/api.ts';
 import { request } from '../../app/request.ts';
 import { useScanner } from '../../app/scanner.ts';
 import { useShop } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
 import { intoBag, rowKey, type BagLine } from './bag.ts';
 
 /** What one customer has in the bag so far, filled by scale and scanner, and emptied when it is paid. */
 export function useBag(rows: readonly StockRow[] | undefined, choose: (key: string) => void) {
   const { shop, me } = useShop();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const sell = useChange(contract.counter.sell);
   // The bag is this till's: a customer is at the glass whatever the hand looks up meanwhile.
   const bag = useDraft('bag', 'screen');
@@ -73,8 +73,8 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
     paying.current = [];
     if (!outcome.ok && !('kept' in outcome)) return setProblem(outcome.problem);
     // A sale kept on this screen is spoken of by the shell until it is in.
-    act(
-      say(
+    dispatch(
+      notify(
         outcome.ok
           ? {
               text: `Bag ${outcome.data.number} paid: ${formatMoney(outcome.data.total)} ${shop.currency}`,

@@ -159,10 +159,10 @@ function Fields({
       <TextField label="Name" {...field('name')} />
       <div className="grid grid-cols-4 gap-4">
         <WeightField label="A piece" {...field('piece', 'pieceG')} take={null} plain />
-        <TextField label="Off by, %" {...field('tolerance')} inputMode="decimal" />
+        <TextField label="Tolerance, %" {...field('tolerance')} inputMode="decimal" />
         <TextField label="Life ×" {...field('life', 'lifeFactor')} inputMode="decimal" />
         <TextField
-          label="Of its part, %"
+          label="Yield of its section, %"
           {...field('share')}
           inputMode="decimal"
           note="what is left once trimmed"

@@ -2,7 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { methodEffect, questions, type Method, type QuestionId } from '@ember-slate/core/board';
 import { useChange } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 
@@ -27,8 +27,8 @@ export default function MethodsPage() {
   const { me } = useShop();
   const shop = useChange(contract.forms.shopMethods);
   const mine = useChange(contract.forms.myMethods);
-  const said = useSaid();
-  if (!settings) return <Waiting problem={undefined} again={() => undefined} />;
+  const said = useNotify();
+  if (!settings) return <Waiting problem={undefined} onRetry={() => undefined} />;
   const choose = async (who: 'shop' | 'mine', question: string, method: string | null) => {
     if (who === 'mine') return said(await mine.send({ question, method }));
     const { [question]: _was, ...others } = settings.shop;

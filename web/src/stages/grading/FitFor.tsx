@@ -114,9 +114,8 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
             times that of melting ice{condition === 'whole' ? ', guts in counted' : ''}.
           </p>
           <p className="text-note text-ink3">
-            Signs after Reg. (EC) 2406/96, Annex I (from memory); rate r(T) = (1 + 0.1 T)², FAO Fisheries
-            Technical Paper 348 (from memory); weights, level centres and rung limits are this product’s
-            choice.
+            Signs after Reg. (EC) 2406/96, Annex I; rate r(T) = (1 + 0.1 T)², FAO Fisheries Technical Paper
+            348; weights, level centres and rung limits are this product’s choice.
           </p>
         </Why>
       </div>

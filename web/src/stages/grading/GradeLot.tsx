@@ -19,7 +19,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
-import { say, useAct, useStored } from '../../app/store.ts';
+import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TemperatureField } from '../../parts/Field.tsx';
 import { Fish } from '../../parts/Fish.tsx';
@@ -36,9 +36,9 @@ import { verdictNames } from './words.ts';
 /** One lot, fish by fish and sign by sign; the strip shows what the signs say while they are still being looked at. */
 export default function GradeLot() {
   const id = Number(useParams().id);
-  const { data: lot, problem: away, again } = useRead(contract.grading.lot, { params: { id } });
+  const { data: lot, problem: away, refetch } = useRead(contract.grading.lot, { params: { id } });
   const species = useSpecies().get(lot?.speciesId ?? '');
-  if (!lot || !species) return <Waiting problem={away} again={again} />;
+  if (!lot || !species) return <Waiting problem={away} onRetry={refetch} />;
   return <Run key={lot.id} lot={lot} species={species} />;
 }
 
@@ -49,9 +49,9 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const { shop, me } = useShop();
   const { when } = useTimes();
   const mass = useMass();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const go = useNavigate();
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const wanted = sampleSize(lot.pieces);
   const mayGrade = me.role !== 'counter';
   const kept = useDraft(`grade ${lot.id}`);
@@ -134,8 +134,8 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
     );
     if (!outcome.ok) return setProblem(outcome.problem);
     kept.forget();
-    act(
-      say({
+    dispatch(
+      notify({
         text: `${lot.code}: ${verdictNames[outcome.data.verdict].toLowerCase()}, recorded`,
         problem: false,
       }),

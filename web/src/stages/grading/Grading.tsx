@@ -4,7 +4,7 @@ import { formatTemperature } from '@ember-slate/core/units';
 import { Link, useNavigate } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
-import { useStored } from '../../app/store.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
@@ -18,11 +18,11 @@ function reason(lot: GradingLot): string {
 }
 
 export default function Grading() {
-  const { data: lots, problem, again } = useRead(contract.grading.lots);
-  const units = useStored((s) => s.prefs.units);
+  const { data: lots, problem, refetch } = useRead(contract.grading.lots);
+  const units = useAppSelector((s) => s.prefs.units);
   const { dayName, today } = useTimes();
   const go = useNavigate();
-  if (!lots) return <Waiting problem={problem} again={again} />;
+  if (!lots) return <Waiting problem={problem} onRetry={refetch} />;
   const waiting = lots.filter((l) => l.verdict === null);
   const graded = lots.filter((l) => l.verdict !== null);
   const landed = (day: string) => (day === today() ? 'today' : dayName(day));

@@ -14,7 +14,7 @@ const signWords = (signs: KeptScheme['signs']) =>
   signs.map((s) => `${s.name} ${s.weight}: ${s.words.join(' / ')}`).join('; ');
 
 const stale = {
-  names: { signs: 'Signs', centres: 'Levels stand at', rejectAt: 'At its end at' },
+  names: { signs: 'Signs', centres: 'Levels stand at', rejectAt: 'Rejected from' },
   kinds: { signs: signWords },
 };
 
@@ -104,7 +104,7 @@ function Levels({ scheme, form: { field, values, set } }: Part) {
   return (
     <div className="grid grid-cols-4 gap-6 pt-4 max-sm:grid-cols-2">
       {scheme.method === 'index' ? (
-        <TextField label="At its end at" {...field('rejectAt')} inputMode="decimal" note="points" />
+        <TextField label="Rejected from" {...field('rejectAt')} inputMode="decimal" note="points" />
       ) : (
         values.centres.map((c, level) => (
           <TextField

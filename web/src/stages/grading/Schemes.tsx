@@ -9,11 +9,11 @@ import { SchemeEditor } from './SchemeEditor.tsx';
 
 /** The schemes fish is judged by: their signs and versions, and how the shop's own lots age on them. */
 export default function Schemes() {
-  const { data: schemes, problem, again } = useRead(contract.grading.schemes);
+  const { data: schemes, problem, refetch } = useRead(contract.grading.schemes);
   const { me } = useShop();
   const [chosen, setChosen] = useState<string | null>(null);
   const [part, setPart] = useState<'signs' | 'line'>('signs');
-  if (!schemes) return <Waiting problem={problem} again={again} />;
+  if (!schemes) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = schemes.find((s) => s.id === chosen) ?? schemes[0]!;
   return (
     <div className="flex h-full flex-col max-sm:block max-sm:h-auto">

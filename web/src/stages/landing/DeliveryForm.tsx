@@ -152,7 +152,7 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
         <Choice className="col-span-2" label="Ice" {...field('ice')} options={ices} />
         <Choice className="col-span-2" label="The box" {...field('drains')} options={drainings} />
         <TextField label="Note number" {...field('noteRef')} />
-        <MoneyField label={`Note asks, ${shop.currency}`} {...field('noteMoney')} />
+        <MoneyField label={`Total on note, ${shop.currency}`} {...field('noteMoney')} />
         <WeightField
           label="Weight on the note"
           {...field('noteWeight', 'noteGrams')}

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
-import { useStored } from '../../app/store.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
@@ -60,7 +60,7 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
 /** Whose it is and how it came, and what is odd about it. */
 function Head({ delivery, onCorrect }: { delivery: Delivery; onCorrect: (() => void) | null }) {
   const { when } = useTimes();
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const { data: suppliers } = useRead(contract.landing.suppliers);
   const supplierPath = `/suppliers/${suppliers?.find((s) => s.name === delivery.supplier)?.id ?? ''}`;
   return (

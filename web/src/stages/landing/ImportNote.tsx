@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
@@ -56,7 +56,7 @@ async function textOf(file: File): Promise<{ text: string; note: string | null }
 export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void; onCancel: () => void }) {
   const { shop } = useShop();
   const { time, today } = useTimes();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const book = useSpecies();
   const { data: suppliers } = useRead(contract.landing.suppliers);
   const draft = useDraft('note from a file');
@@ -108,8 +108,11 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
       columns: note.columns,
     });
     if (!outcome.ok) return setProblem(outcome.problem);
-    act(
-      say({ text: `${outcome.data.lots} lots landed from the note; weigh them against it`, problem: false }),
+    dispatch(
+      notify({
+        text: `${outcome.data.lots} lots landed from the note; weigh them against it`,
+        problem: false,
+      }),
     );
     onDone(outcome.data.id);
   };
@@ -268,7 +271,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
         >
           Land all {note ? note.rows.length : ''} lots
         </Button>
-        <Button onPress={draft.leave(onCancel)}>Leave it</Button>
+        <Button onPress={draft.leave(onCancel)}>Cancel</Button>
       </div>
     </form>
   );

@@ -53,12 +53,12 @@ function Against({ delivery, full }: { delivery: Delivery; full: number }) {
 }
 
 export default function Landing() {
-  const { data: deliveries, problem, again } = useRead(contract.landing.deliveries, { query: {} });
+  const { data: deliveries, problem, refetch } = useRead(contract.landing.deliveries, { query: {} });
   const { me } = useShop();
   const { time } = useTimes();
   const mass = useMass();
   const [chosen, setChosen] = useState<number | 'new' | 'note' | null>(null);
-  if (!deliveries) return <Waiting problem={problem} again={again} />;
+  if (!deliveries) return <Waiting problem={problem} onRetry={refetch} />;
   const first = deliveries.find((d) => d.state === 'open') ?? deliveries[0];
   const shown =
     chosen === 'new' || chosen === 'note' ? null : (deliveries.find((d) => d.id === chosen) ?? first ?? null);

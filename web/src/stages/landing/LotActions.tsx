@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -77,7 +77,7 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
 function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const draft = useDraft(`split ${lot.id}`);
   const { send, busy } = useChange(contract.landing.split, draft);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
   const [remarks, setRemarks] = useKept(draft, 'remarks', '');
@@ -95,7 +95,7 @@ function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
       { id: lot.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
-    act(say({ text: `${outcome.data.code} is a lot of its own now`, problem: false }));
+    dispatch(notify({ text: `${outcome.data.code} is a lot of its own now`, problem: false }));
     onDone();
   };
   return (
@@ -157,7 +157,7 @@ function ClaimForm({
   const { send, busy } = useChange(contract.landing.claim, draft);
   const { shop } = useShop();
   const mass = useMass();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const all = lot.there.pieces > 0;
   const [outcome, setOutcome] = useKept<'return' | 'bin' | 'keep'>(draft, 'outcome', all ? 'return' : 'keep');
   const [pieces, setPieces] = useKept(draft, 'pieces', String(all ? lot.there.pieces : lot.pieces));
@@ -187,7 +187,7 @@ function ClaimForm({
       { id: lot.id },
     );
     if (!made.ok) return setProblem(made.problem);
-    act(say({ text: `Claim ${made.data.number} is written`, problem: false }));
+    dispatch(notify({ text: `Claim ${made.data.number} is written`, problem: false }));
     onDone();
   };
   return (
@@ -259,7 +259,7 @@ function ClaimForm({
 
 function Label({ lot }: { lot: LotRow }) {
   const { send, busy } = useChange(contract.landing.printLabel);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [copies, setCopies] = useState('1');
   const [problem, setProblem] = useState<Problem | null>(null);
   const print = async () => {
@@ -267,8 +267,10 @@ function Label({ lot }: { lot: LotRow }) {
     setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;
     const { printed, why } = outcome.data;
-    act(
-      say(why ? { text: why, problem: true } : { text: `${printed} of ${lot.code} printed`, problem: false }),
+    dispatch(
+      notify(
+        why ? { text: why, problem: true } : { text: `${printed} of ${lot.code} printed`, problem: false },
+      ),
     );
   };
   return (

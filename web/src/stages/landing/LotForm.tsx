@@ -182,7 +182,7 @@ export function LotForm({ onDone, onNoMore, ...sources }: Props) {
         stale={stale}
         submit={lot ? 'Correct it' : 'Land this lot'}
         onLeave={onNoMore}
-        leave={lot ? 'Leave it' : 'No more lots'}
+        leave={lot ? 'Cancel' : 'No more lots'}
       >
         <div className="flex items-baseline justify-between gap-4 pb-2">
           <h3 className="text-row">{lot ? `Correct lot ${lot.code}` : 'Land a lot'}</h3>

@@ -3,7 +3,7 @@ import { fishDoubt, lotDoubts, spreadOf } from '@ember-slate/core/landing';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { parseMass } from '@ember-slate/core/units';
 import { useRef, useState } from 'react';
-import { useStored } from '../../app/store.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { useTake, weighedSource } from '../../app/take.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
@@ -100,7 +100,7 @@ function Weighed({ fish }: Pick<Props, 'fish'>) {
 /** Big fish in a rhythm: on the scale, length from the board, next. */
 export function OneByOne({ species, condition, fish, onFish, note }: Props) {
   const mass = useMass();
-  const units = useStored((s) => s.prefs.units);
+  const units = useAppSelector((s) => s.prefs.units);
   const length = useLength();
   const [typed, setTyped] = useState('');
   const [measure, setMeasure] = useState('');

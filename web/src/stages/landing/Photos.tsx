@@ -2,7 +2,7 @@ import { contract, type Problem } from '@ember-slate/contract';
 import { useRef, useState } from 'react';
 import { api, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
-import { useAct } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 
 const mostBytes = 12_000_000;
@@ -11,7 +11,7 @@ const mostBytes = 12_000_000;
 export function Photos({ lotId }: { lotId: number }) {
   const { data } = useRead(contract.landing.photos, { params: { id: lotId } });
   const { when } = useTimes();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
@@ -30,7 +30,7 @@ export function Photos({ lotId }: { lotId: number }) {
       });
       const answer = (await response.json()) as Problem;
       setSaid(response.ok ? null : (answer.detail ?? 'The shop did not take it'));
-      if (response.ok) act(api.util.invalidateTags(['landing']));
+      if (response.ok) dispatch(api.util.invalidateTags(['landing']));
     } catch {
       setSaid('The shop does not answer: the picture is still on your device, send it again');
     }

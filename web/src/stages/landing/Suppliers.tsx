@@ -132,12 +132,12 @@ function Terms({ record }: { record: SupplierRecord }) {
 }
 
 function Record({ id }: { id: number }) {
-  const { data: record, problem, again } = useRead(contract.landing.supplier, { params: { id } });
+  const { data: record, problem, refetch } = useRead(contract.landing.supplier, { params: { id } });
   const { shop, me } = useShop();
   const { day } = useTimes();
   const degrees = useDegrees();
   const mass = useMass();
-  if (!record) return <Waiting problem={problem} again={again} />;
+  if (!record) return <Waiting problem={problem} onRetry={refetch} />;
   const rejected = record.verdicts.reject;
   return (
     <div className="pb-6">
@@ -235,10 +235,10 @@ function Settle({ id, asked }: { id: number; asked: number }) {
 
 /** Suppliers and what their fish was like. */
 export default function Suppliers() {
-  const { data: suppliers, problem, again } = useRead(contract.landing.suppliers);
+  const { data: suppliers, problem, refetch } = useRead(contract.landing.suppliers);
   const chosen = Number(useParams().id ?? 0);
   const go = useNavigate();
-  if (!suppliers) return <Waiting problem={problem} again={again} />;
+  if (!suppliers) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = suppliers.find((s) => s.id === chosen) ?? suppliers[0];
   if (!shown) return <h1 className="text-head">No supplier yet: the first delivery names one</h1>;
   return (

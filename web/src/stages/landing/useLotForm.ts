@@ -10,7 +10,7 @@ import {
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useSpecies } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { wholeNumber, type Weight } from '../../parts/Field.tsx';
 import type { Scanned } from './BoxScan.tsx';
 
@@ -132,7 +132,7 @@ const bodyOf = (v: LotValues, species: Species | undefined, lot: LotRow | null) 
 export function useLotForm(sources: LotSources, onDone: () => void) {
   const { deliveryId, lot, draft } = sources;
   const book = useSpecies();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const form = useForm({
     draft: useDraft(lot ? `lot ${lot.id}` : `lot of delivery ${deliveryId} ${draft?.speciesId ?? ''}`),
     opened: () => opened(sources),
@@ -141,8 +141,8 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
     body: (v: LotValues) => bodyOf(v, book.get(v.speciesId), lot),
     onDone: (answer, v) => {
       if ('code' in answer)
-        act(
-          say({
+        dispatch(
+          notify({
             text: `${answer.code}: ${shortName(book.get(v.speciesId)?.name ?? '')} landed. Its label carries this code.`,
             problem: false,
           }),

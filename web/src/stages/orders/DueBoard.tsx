@@ -19,13 +19,13 @@ function readyAt(order: Order, done: ReadonlyMap<number, string>): string | null
 
 /** Today's collections as the counter reads them from a step away: what is ready, and when the rest will be. */
 export default function DueBoard() {
-  const { data: orders, problem, again } = useRead(contract.orders.list, { query: {} });
+  const { data: orders, problem, refetch } = useRead(contract.orders.list, { query: {} });
   const { data: clock } = useRead(contract.bench.clock);
   const { me } = useShop();
   const { time, when, day, today } = useTimes();
   const now = useNow();
   const [handing, setHanding] = useState<number | null>(null);
-  if (!orders) return <Waiting problem={problem} again={again} />;
+  if (!orders) return <Waiting problem={problem} onRetry={refetch} />;
   const done = new Map((clock?.tickets ?? []).map((t) => [t.id, t.doneAt]));
   const mine = orders.filter((o) => today(new Date(o.dueAt)) <= today());
   const ready = mine.filter((o) => o.state === 'ready');

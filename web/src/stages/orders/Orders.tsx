@@ -22,13 +22,13 @@ function headline(orders: readonly Order[], now: Date, when: (at: string) => str
 }
 
 export default function Orders() {
-  const { data: orders, problem, again } = useRead(contract.orders.list, { query: {} });
+  const { data: orders, problem, refetch } = useRead(contract.orders.list, { query: {} });
   const { me } = useShop();
   const { when, day } = useTimes();
   const now = useNow();
   const [fresh, setFresh] = useState(0);
   const [asking, setAsking] = useState<{ what: 'hand' | 'giveUp' | 'edit'; id: number } | null>(null);
-  if (!orders) return <Waiting problem={problem} again={again} />;
+  if (!orders) return <Waiting problem={problem} onRetry={refetch} />;
   const mayTake = me.role !== 'bench';
   const asked = orders.find((o) => o.id === asking?.id);
   const days = [...new Set(orders.map((o) => day(o.dueAt)))];

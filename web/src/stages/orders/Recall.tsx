@@ -44,7 +44,7 @@ function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) 
           Keep
         </Button>
         <Button small onPress={draft.forget}>
-          Leave it
+          Cancel
         </Button>
       </div>
       <Stale

@@ -11,11 +11,11 @@ import { BesideHead } from './BesideHead.tsx';
 
 /** What open orders lack, as whole fish for the buyer. */
 export default function ToBuy() {
-  const { data: list, problem, again } = useRead(contract.orders.buying);
+  const { data: list, problem, refetch } = useRead(contract.orders.buying);
   const { when } = useTimes();
   const mass = useMass();
   const forms = useForms();
-  if (!list) return <Waiting problem={problem} again={again} />;
+  if (!list) return <Waiting problem={problem} onRetry={refetch} />;
   const soonest = list.toSorted((a, b) => a.firstDue.localeCompare(b.firstDue))[0];
   return (
     <div className="h-full overflow-y-auto pb-8">

@@ -4,7 +4,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useWant } from '../../parts/forms.ts';
@@ -16,20 +16,20 @@ import { BesideHead } from './BesideHead.tsx';
 
 /** Orders that come every week: their orders are made a week ahead, so that planning and buying count them. */
 export default function Weekly() {
-  const { data: list, problem, again } = useRead(contract.orders.standing);
+  const { data: list, problem, refetch } = useRead(contract.orders.standing);
   const { me } = useShop();
   const { dayWords } = useTimes();
   const want = useWant();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const end = useChange(contract.orders.endStanding);
   const [ending, setEnding] = useState<StandingOrder | null>(null);
-  if (!list) return <Waiting problem={problem} again={again} />;
+  if (!list) return <Waiting problem={problem} onRetry={refetch} />;
   const stop = async (s: StandingOrder) => {
     const outcome = await end.send({ version: s.version }, { id: s.id });
     const text = outcome.ok
       ? `No more of it for ${s.customer}`
       : (outcome.problem.detail ?? 'That did not work');
-    act(say({ text, problem: !outcome.ok }));
+    dispatch(notify({ text, problem: !outcome.ok }));
     setEnding(null);
   };
   return (

@@ -5,7 +5,7 @@ import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { useForms } from '../../parts/forms.ts';
 import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
 import { usePromise } from './Promise.tsx';
@@ -39,7 +39,7 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
   const { shop } = useShop();
   const { today, local } = useTimes();
   const forms = useForms();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const { data: customers } = useRead(contract.orders.customers);
   const draft = useDraft(order ? `order ${order.id}` : 'order');
   const instant = (v: Values) =>
@@ -98,7 +98,7 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
           : 'number' in answer
             ? `Order ${answer.number} taken for ${v.customer}`
             : null;
-      if (!order && said) act(say({ text: said, problem: false }));
+      if (!order && said) dispatch(notify({ text: said, problem: false }));
       if (!order) onFresh();
       onDone();
     },

@@ -3,7 +3,7 @@ import { freezingRules, groundName, groundRefusal, rawGrounds } from '@ember-sla
 import { type RuleProfile, intakeLimit } from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
@@ -15,16 +15,17 @@ const productions = ['caught', 'caught_freshwater', 'farmed'] as const;
 
 /** Whose food rules the shop starts from, side by side with what each of them changes here. */
 export default function Rules() {
-  const { data, problem, again } = useRead(contract.people.rules);
+  const { data, problem, refetch } = useRead(contract.people.rules);
   const { send, busy } = useChange(contract.people.setRules);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const degrees = useDegrees();
   const [refused, setRefused] = useState<{ problem: Problem; profile: RuleProfile } | null>(null);
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const follow = async (profile: RuleProfile, version = data.version) => {
     const outcome = await send({ version, profile });
     setRefused(outcome.ok ? null : { problem: outcome.problem, profile });
-    if (outcome.ok) act(say({ text: `The shop follows the rules of the ${names[profile]}`, problem: false }));
+    if (outcome.ok)
+      dispatch(notify({ text: `The shop follows the rules of the ${names[profile]}`, problem: false }));
   };
   const differences: [string, (p: RuleProfile) => string[]][] = [
     [

@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { useChange, useRead } from '../../app/api.ts';
-import { useSaid } from '../../app/said.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -9,11 +9,11 @@ const words = { in: 'signed in', wrong: 'wrong PIN', waiting: 'had to wait' } as
 
 /** Who signed in from where, who tried to, and who has to wait; for the manager. */
 export default function SignIns() {
-  const { data, problem, again } = useRead(contract.people.signIns);
+  const { data, problem, refetch } = useRead(contract.people.signIns);
   const release = useChange(contract.people.release);
-  const said = useSaid();
+  const said = useNotify();
   const { when } = useTimes();
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const wrong = data.tries.filter((t) => t.outcome !== 'in').length;
   return (
     <div className="max-w-[820px]">
@@ -43,7 +43,7 @@ export default function SignIns() {
                   void release
                     .send(undefined, { id: w.staffId })
                     .then((outcome) => said(outcome, `${w.name} may try again`))
-                    .then(() => again())
+                    .then(() => refetch())
                 }
               >
                 Let them try again

@@ -5,7 +5,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -38,7 +38,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
   const { when, today } = useTimes();
   const forms = useForms();
   const want = useWant();
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const choose = useChange(contract.plan.choose);
   const send = useChange(contract.plan.send);
   const saved = toPicks(line.picks);
@@ -69,7 +69,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
     const at = same ? line.version : await keep();
     if (at === null) return;
     const done = await send.send({ version: at }, { id: line.id });
-    if (done.ok) act(say({ text: `Ticket ${done.data.number} waits at the bench`, problem: false }));
+    if (done.ok) dispatch(notify({ text: `Ticket ${done.data.number} waits at the bench`, problem: false }));
     else setProblem(done.problem);
   };
 
@@ -155,13 +155,13 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
 }
 
 export default function ByHand() {
-  const { data: lines, problem, again } = useRead(contract.plan.lines);
+  const { data: lines, problem, refetch } = useRead(contract.plan.lines);
   const { when } = useTimes();
   const want = useWant();
   const now = useNow();
   const book = useSpecies();
   const [chosen, setChosen] = useState<number | null>(null);
-  if (!lines) return <Waiting problem={problem} again={again} />;
+  if (!lines) return <Waiting problem={problem} onRetry={refetch} />;
   // A line that went to the bench gives way to the next one.
   const shown = lines.find((l) => l.id === chosen) ?? lines[0];
   const unmet = lines.filter((l) => l.promise.answer === 'no' && l.picks.length === 0);

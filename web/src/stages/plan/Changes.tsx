@@ -34,11 +34,11 @@ function words(l: Line): string {
 
 /** What a plan does otherwise than the one before it: lines, fish, counter, and what that is worth. */
 export function Changes({ planId }: { planId: number }) {
-  const { data, problem, again } = useRead(contract.plan.changes, { params: { id: planId } });
+  const { data, problem, refetch } = useRead(contract.plan.changes, { params: { id: planId } });
   const { when } = useTimes();
   const mass = useMass();
   const forms = useForms();
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   if (!data.before) return <p>It is the first plan there is.</p>;
   const gain = Math.round(data.value - data.before.value);
   return (

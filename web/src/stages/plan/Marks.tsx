@@ -60,7 +60,7 @@ export default function Marks() {
   const [kerf, setKerf] = useState('');
   const [portion, setPortion] = useState<Weight | null>({ grams: 170, source: 'typed' });
   const species = book.get(speciesId);
-  if (!species) return <Waiting problem={undefined} again={() => undefined} />;
+  if (!species) return <Waiting problem={undefined} onRetry={() => undefined} />;
   // A skate fillet is no side: nothing to lay a ruler on.
   const conditions = conditionsFor(species).filter((c) => !isPiece(c) || species.bodyPlan !== 'wing');
   const as = conditions.includes(condition) ? condition : conditions[0]!;
@@ -159,7 +159,7 @@ export default function Marks() {
         )}
         {by === 'grams' && (
           <Choice
-            label="What is over"
+            label="Remainder"
             value={rest}
             onChange={setRest}
             options={[
@@ -169,7 +169,7 @@ export default function Marks() {
           />
         )}
         <TextField
-          label={`The saw takes, ${length.unit}`}
+          label={`Kerf, ${length.unit}`}
           value={kerf}
           onChange={setKerf}
           inputMode="decimal"

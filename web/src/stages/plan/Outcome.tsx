@@ -127,8 +127,8 @@ export function Outcome({ parts, wanted, unit, enough, species }: Props) {
             </p>
             <p className="text-note text-ink3">
               Gutted and headed fractions of the common species: reciprocals of the EU conversion factors,
-              Reg. (EU) 404/2011 annexes XIII to XV (from memory); the rest common practice; steak and joint
-              shares this product’s choice. Weigh-outs correct them.
+              Reg. (EU) 404/2011 annexes XIII to XV; the rest common practice; steak and joint shares this
+              product’s choice. Weigh-outs correct them.
             </p>
           </Why>
         </p>

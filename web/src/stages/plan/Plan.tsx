@@ -17,7 +17,7 @@ import { Totals } from './Totals.tsx';
 import { useMoves } from './useMoves.ts';
 
 export default function Plan() {
-  const { data, problem, again } = useRead(contract.plan.day);
+  const { data, problem, refetch } = useRead(contract.plan.day);
   const { me } = useShop();
   const book = useSpecies();
   const forms = useForms();
@@ -32,7 +32,7 @@ export default function Plan() {
   const plan = data?.plan ?? null;
   const moves = useMoves(plan);
   const cards = useMemo(() => cardsOfPlan(plan, book, forms), [plan, book, forms]);
-  if (!data) return <Waiting problem={problem} again={again} />;
+  if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const chosen = horizon ?? plan?.horizon ?? 'tomorrow';
   const mayPlan = me.role !== 'counter';
   const acts = mayPlan && (

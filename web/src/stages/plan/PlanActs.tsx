@@ -1,6 +1,6 @@
 import { contract, type CutPlan } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 
 /** How long the planner may think, s: small days need less. */
@@ -21,7 +21,7 @@ export function PlanActs({
   /** One species to plan anew, the others as they are; null for all. */
   only: string | null;
 }) {
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const start = useChange(contract.plan.start);
   const stop = useChange(contract.plan.stop);
   const accept = useChange(contract.plan.accept);
@@ -34,14 +34,16 @@ export function PlanActs({
       keepPinned: true,
       speciesIds: one ? [one.speciesId] : null,
     });
-    if (!done.ok) act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
+    if (!done.ok) dispatch(notify({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
   const send = async () => {
     const done = await accept.send({ speciesIds: null }, { id: plan!.id });
     if (done.ok) {
       const n = done.data.tickets.length;
-      act(say({ text: `${n} ${n === 1 ? 'ticket waits' : 'tickets wait'} at the bench`, problem: false }));
-    } else act(say({ text: done.problem.detail ?? done.problem.title, problem: true }));
+      dispatch(
+        notify({ text: `${n} ${n === 1 ? 'ticket waits' : 'tickets wait'} at the bench`, problem: false }),
+      );
+    } else dispatch(notify({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
   if (plan?.state === 'running')
     return (

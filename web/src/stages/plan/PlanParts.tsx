@@ -94,7 +94,7 @@ export function Status({ plan, editable, onBack, onOpen }: StatusProps) {
         </>
       )}
       <button type="button" className="why" onClick={() => onOpen('totals')}>
-        the reckoning
+        costs of this plan
       </button>
     </p>
   );

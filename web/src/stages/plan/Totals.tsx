@@ -8,7 +8,7 @@ type Score = FoundPlan['score'];
 const sum = (scores: readonly Score[], of: (s: Score) => number) => scores.reduce((a, s) => a + of(s), 0);
 const money = (v: number) => formatMoney(Math.round(v));
 
-/** The plan against the way of first come, line by line of the reckoning, and what both leave over. */
+/** The plan against the way of first come, line by line of its costs, and what both leave over. */
 export function Totals({ species }: { species: CutPlan['species'] }) {
   const found = species.flatMap((s) => (s.found ? [s.found] : []));
   const mine = found.map((f) => f.score);

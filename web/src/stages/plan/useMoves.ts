@@ -2,7 +2,7 @@ import { contract, type CutPlan, type Problem } from '@ember-slate/contract';
 import type { DragEndEvent } from '@dnd-kit/core';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { say, useAct } from '../../app/store.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
 import type { Wanted } from './PlanParts.tsx';
 
@@ -17,7 +17,7 @@ const otherSpecies: Problem = {
 /** Lines given to other fish by hand, dragged or asked for; what it is worth is said. */
 export function useMoves(plan: CutPlan | null) {
   const move = useChange(contract.plan.move);
-  const act = useAct();
+  const dispatch = useAppDispatch();
   const [asked, setAsked] = useState<Wanted | null>(null);
   const [refused, setRefused] = useState<Problem | null>(null);
   const moveTo = async (speciesId: string, line: string, from: string | null, to: string) => {
@@ -31,7 +31,7 @@ export function useMoves(plan: CutPlan | null) {
       gain === 0
         ? 'Moved; worth the same'
         : `Moved; ${formatMoney(Math.abs(gain))} ${gain > 0 ? 'more' : 'less'} than before`;
-    act(say({ text, problem: false }));
+    dispatch(notify({ text, problem: false }));
   };
   return {
     asked,

@@ -16,7 +16,7 @@ export default function Book() {
   const { me } = useShop();
   const [query, setQuery] = useState('');
   const [editing, setEditing] = useState<'no' | 'this' | 'new'>('no');
-  if (book.size === 0) return <Waiting problem={undefined} again={() => undefined} />;
+  if (book.size === 0) return <Waiting problem={undefined} onRetry={() => undefined} />;
   const wanted = query.trim().toLowerCase();
   const all = [...book.values()].sort((a, b) => shortName(a.name).localeCompare(shortName(b.name)));
   const found = all.filter((s) =>

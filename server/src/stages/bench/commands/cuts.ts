@@ -198,7 +198,7 @@ async function lineFor(work: Work, lineId: number, speciesId: string) {
 }
 
 /** A line one ticket has let go: as far on as its other tickets are, else back in the cut plan. */
-const giveBack = (work: Work, lineId: number) =>
+const backToPlan = (work: Work, lineId: number) =>
   run(
     work.tx,
     `UPDATE order_line l SET l.version = l.version + 1, l.state = CASE
@@ -228,7 +228,7 @@ export async function dropCut(
   if (weighed) throw problems.conflict('Strike what was weighed for it first');
   await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE cut_id = ?', [cutId]);
   await run(work.tx, 'DELETE FROM ticket_cut WHERE id = ?', [cutId]);
-  if (cut.lineId !== null) await giveBack(work, cut.lineId);
+  if (cut.lineId !== null) await backToPlan(work, cut.lineId);
   await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [id]);
   return { id };
 }
@@ -372,7 +372,7 @@ export async function withdraw(work: Work, id: number, version: number): Promise
   await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE ticket_id = ?', [id]);
   await run(work.tx, 'DELETE FROM ticket_cut WHERE ticket_id = ?', [id]);
   await run(work.tx, 'DELETE FROM ticket_input WHERE ticket_id = ?', [id]);
-  for (const lineId of given) await giveBack(work, lineId);
+  for (const lineId of given) await backToPlan(work, lineId);
   if (ticket.state === 'waiting') await run(work.tx, 'DELETE FROM ticket WHERE id = ?', [id]);
   else
     await run(

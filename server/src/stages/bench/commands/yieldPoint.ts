@@ -1,7 +1,7 @@
 import type { Composition } from '@ember-slate/core/board';
 import type { TicketWeights } from '@ember-slate/core/yields';
 import { today, type Work } from '../../../platform/context.ts';
-import { marks, rows, run } from '../../../platform/db.ts';
+import { placeholders, rows, run } from '../../../platform/db.ts';
 import type { CutRow, InputRow } from '../../../shop/tickets.ts';
 
 /** Keeps a closed ticket in the yield book: only what one form took from fish of one condition can be compared. */
@@ -31,7 +31,7 @@ export async function keepYield(
   const lots = await rows<{ id: number; supplierId: number; pricePerKg: number }>(
     work.tx,
     `SELECT l.id, d.supplier_id AS supplierId, l.price_per_kg AS pricePerKg FROM lot l JOIN delivery d ON d.id = l.delivery_id
-     WHERE l.id IN (${marks(o.inputs.length)})`,
+     WHERE l.id IN (${placeholders(o.inputs.length)})`,
     o.inputs.map((i) => i.lotId),
   );
   const of = (lotId: number) => lots.find((l) => l.id === lotId)!;

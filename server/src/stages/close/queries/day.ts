@@ -12,7 +12,7 @@ import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { depositsOf } from '../../../shop/deposits.ts';
 import { lotsById, type LotWithGrade } from '../../../shop/lots.ts';
-import { lotsLying } from '../../../shop/onHand.ts';
+import { lotsOnHand } from '../../../shop/onHand.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { checksOf, countedOn, onSlab, ordersLeft, temperaturesOf, tomorrowFirst } from './guide.ts';
 import { tillsOf } from './till.ts';
@@ -70,7 +70,7 @@ async function lotsOfDay(work: Reader, day: string): Promise<LotWithGrade[]> {
     'SELECT DISTINCT e.lot_id AS id FROM movement m JOIN entry e ON e.movement_id = m.id WHERE m.trading_day = ?',
     [day],
   );
-  const ids = new Set([...moved.map((m) => m.id), ...(await lotsLying(work.tx))]);
+  const ids = new Set([...moved.map((m) => m.id), ...(await lotsOnHand(work.tx))]);
   return (await lotsById(work.tx, [...ids])).filter((l) => l.landedOn <= day);
 }
 

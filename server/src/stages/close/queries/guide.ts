@@ -4,7 +4,7 @@ import { addDays, instantOn } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { today, type Reader } from '../../../platform/context.ts';
-import { marks, rows } from '../../../platform/db.ts';
+import { placeholders, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { countsOf } from '../../../shop/counts.ts';
 import { whatFirst } from '../../../shop/first.ts';
@@ -47,7 +47,7 @@ export async function temperaturesOf(work: Reader, day: string): Promise<DayClos
   const read = await rows<{ id: number; low: number; high: number }>(
     work.tx,
     `SELECT place_id AS id, MIN(tenths) / 10 + 0e0 AS low, MAX(tenths) / 10 + 0e0 AS high FROM reading FORCE INDEX (PRIMARY)
-     WHERE place_id IN (${marks(found.length)}) AND at >= ? AND at < ? GROUP BY place_id`,
+     WHERE place_id IN (${placeholders(found.length)}) AND at >= ? AND at < ? GROUP BY place_id`,
     [...found.map((p) => p.id), from, to],
   );
   // Episodes are looked through for the last two weeks only: older days were closed with theirs answered.

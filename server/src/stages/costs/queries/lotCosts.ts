@@ -8,7 +8,7 @@ import { multiplyRate } from '@ember-slate/core/units';
 import { trimOf } from '@ember-slate/core/yields';
 import { group, sum } from 'd3-array';
 import type { Reader } from '../../../platform/context.ts';
-import { marks, rows } from '../../../platform/db.ts';
+import { placeholders, rows } from '../../../platform/db.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { type Prices, pricesOf } from '../../../shop/prices.ts';
@@ -48,7 +48,7 @@ async function secondsByLot(work: Reader, lotIds: readonly number[]): Promise<Ma
     `SELECT i.lot_id AS lotId, SUM(i.grams / t.input_grams * w.seconds) + 0e0 AS seconds
      FROM ticket_input i JOIN ticket t ON t.id = i.ticket_id AND t.state = 'closed' AND t.input_grams > 0
      JOIN (SELECT ticket_id, SUM(seconds) AS seconds FROM ticket_time GROUP BY ticket_id) w ON w.ticket_id = t.id
-     WHERE i.lot_id IN (${marks(lotIds.length)}) GROUP BY i.lot_id`,
+     WHERE i.lot_id IN (${placeholders(lotIds.length)}) GROUP BY i.lot_id`,
     [...lotIds],
   );
   return new Map(found.map((f) => [f.lotId, f.seconds]));
@@ -75,7 +75,7 @@ async function partsByLot(work: Reader, lotIds: readonly number[]): Promise<Map<
   const balances = await rows<{ lotId: number; item: string; account: string; grams: number }>(
     work.tx,
     `SELECT lot_id AS lotId, item, account, CAST(SUM(grams) AS SIGNED) AS grams FROM balance
-     WHERE lot_id IN (${marks(lotIds.length)}) AND (account LIKE 'place:%' OR account IN ('end:kitchen', 'outside:customer'))
+     WHERE lot_id IN (${placeholders(lotIds.length)}) AND (account LIKE 'place:%' OR account IN ('end:kitchen', 'outside:customer'))
      GROUP BY lot_id, item, account HAVING grams <> 0`,
     [...lotIds],
   );
@@ -89,7 +89,7 @@ async function partsByLot(work: Reader, lotIds: readonly number[]): Promise<Map<
     `SELECT x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams,
        CAST(SUM(x.money - COALESCE((SELECT SUM(r.money) FROM refund_line r WHERE r.sale_id = x.sale_id AND r.position = x.position), 0)) AS SIGNED) AS money
      FROM sale_line x
-     WHERE x.lot_id IN (${marks(lotIds.length)}) AND x.way <> 'voided' GROUP BY x.lot_id, x.item`,
+     WHERE x.lot_id IN (${placeholders(lotIds.length)}) AND x.way <> 'voided' GROUP BY x.lot_id, x.item`,
     [...lotIds],
   );
   for (const s of sold) {
@@ -219,7 +219,7 @@ export async function lotCosts(
     work.tx,
     `SELECT x.sold_on AS day, x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams, CAST(SUM(x.money) AS SIGNED) AS money
      FROM sale_line x
-     WHERE x.lot_id IN (${marks(ids.length)}) AND x.way <> 'voided' GROUP BY x.sold_on, x.lot_id, x.item`,
+     WHERE x.lot_id IN (${placeholders(ids.length)}) AND x.way <> 'voided' GROUP BY x.sold_on, x.lot_id, x.item`,
     ids,
   );
   const perGram = new Map(

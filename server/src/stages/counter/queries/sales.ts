@@ -2,7 +2,7 @@ import type { Sold, WeightSource } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
 import type { Reader } from '../../../platform/context.ts';
-import { marks, rows } from '../../../platform/db.ts';
+import { placeholders, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 
 interface LineRow {
@@ -33,7 +33,7 @@ export const linesOf = (work: Reader, saleIds: readonly number[]) =>
        CAST(COALESCE(SUM(r.grams), 0) AS SIGNED) AS refundedGrams, CAST(COALESCE(SUM(r.money), 0) AS SIGNED) AS refundedMoney
      FROM sale_line x JOIN lot l ON l.id = x.lot_id JOIN species s ON s.id = x.species_id
        LEFT JOIN refund_line r ON r.sale_id = x.sale_id AND r.position = x.position
-     WHERE x.sale_id IN (${marks(saleIds.length)}) GROUP BY x.sale_id, x.position ORDER BY x.sale_id, x.position`,
+     WHERE x.sale_id IN (${placeholders(saleIds.length)}) GROUP BY x.sale_id, x.position ORDER BY x.sale_id, x.position`,
     [...saleIds],
   );
 

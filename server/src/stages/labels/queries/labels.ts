@@ -55,7 +55,7 @@ export async function labelPriceCode(work: Reader, id: number): Promise<File> {
   return svg('price.svg', await ean13(digits));
 }
 
-export async function labelFace(work: Reader, id: number): Promise<AnswerOf<typeof contract.labels.one>> {
+export async function labelPreview(work: Reader, id: number): Promise<AnswerOf<typeof contract.labels.one>> {
   const { size, content, voidWhy } = await labelRow(work, id, '');
   const {
     title,

@@ -5,7 +5,7 @@ import { type RuleProfile, intakeLimit } from '@ember-slate/core/freshness';
 import { meanWeightDoubt, type Species } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { today, type Reader, type Work } from '../../../platform/context.ts';
-import { marks, rows, type Tx } from '../../../platform/db.ts';
+import { placeholders, rows, type Tx } from '../../../platform/db.ts';
 import { speciesById } from '../../../shop/species.ts';
 
 export interface DeliveryRow {
@@ -53,7 +53,7 @@ export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[]): Promis
        l.grade_id AS gradeId, l.hold_reason AS holdReason, g.verdict, w.ground AS rawGround, w.document AS rawDocument,
        (SELECT COUNT(*) FROM photo p WHERE p.lot_id = l.id) AS photos, (SELECT COUNT(*) FROM claim c WHERE c.lot_id = l.id) AS claims
      FROM lot l JOIN species s ON s.id = l.species_id LEFT JOIN grade g ON g.id = l.grade_id
-     LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL WHERE l.delivery_id IN (${marks(deliveryIds.length)}) ORDER BY l.id`,
+     LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL WHERE l.delivery_id IN (${placeholders(deliveryIds.length)}) ORDER BY l.id`,
     [...deliveryIds],
   );
 
@@ -62,7 +62,7 @@ export async function fishOfLots(tx: Tx, lotIds: readonly number[]): Promise<Map
   const found = await rows<LotFish & { lotId: number }>(
     tx,
     `SELECT lot_id AS lotId, grams, weight_source AS source, length_mm AS lengthMm FROM lot_fish
-     WHERE lot_id IN (${marks(lotIds.length)}) ORDER BY id`,
+     WHERE lot_id IN (${placeholders(lotIds.length)}) ORDER BY id`,
     [...lotIds],
   );
   const byLot = new Map<number, LotFish[]>();
@@ -78,7 +78,7 @@ export async function stillThere(
   const found = await rows<{ lotId: number; grams: number; pieces: number }>(
     tx,
     `SELECT lot_id AS lotId, grams, pieces FROM balance
-     WHERE lot_id IN (${marks(lotIds.length)}) AND account = 'place:cold_room' AND item = 'whole' AND batch = 0`,
+     WHERE lot_id IN (${placeholders(lotIds.length)}) AND account = 'place:cold_room' AND item = 'whole' AND batch = 0`,
     [...lotIds],
   );
   return new Map(found.map(({ lotId, ...there }) => [lotId, there]));

@@ -8,7 +8,7 @@ import { post } from '../../../platform/books/ledger.ts';
 import { settleOrder } from '../../../platform/books/orderState.ts';
 import { recordSale } from '../../../platform/books/sales.ts';
 import type { Work } from '../../../platform/context.ts';
-import { marks, rows, run } from '../../../platform/db.ts';
+import { placeholders, rows, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { noteDeposit } from './deposits.ts';
@@ -31,7 +31,7 @@ async function trimsOf(work: Work, tickets: readonly number[]) {
   const lying = await rows<Entry>(
     work.tx,
     `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
-     WHERE account = 'place:cold_room' AND batch IN (${marks(tickets.length)}) AND item LIKE 'trim:%' AND grams > 0
+     WHERE account = 'place:cold_room' AND batch IN (${placeholders(tickets.length)}) AND item LIKE 'trim:%' AND grams > 0
      ORDER BY lot_id, item FOR UPDATE`,
     [...tickets],
   );
@@ -46,7 +46,7 @@ async function trimsOf(work: Work, tickets: readonly number[]) {
     `SELECT w.ticket_id AS ticketId, c.line_id AS lineId, CAST(SUM(w.grams) AS SIGNED) AS grams, COALESCE(l.trim_wish, 'shop') AS wish,
        COALESCE(l.state = 'handed', 0) AS had
      FROM weigh_out w LEFT JOIN ticket_cut c ON c.id = w.cut_id LEFT JOIN order_line l ON l.id = c.line_id
-     WHERE w.ticket_id IN (${marks(tickets.length)}) AND w.struck_at IS NULL AND w.kind IN ('order', 'counter')
+     WHERE w.ticket_id IN (${placeholders(tickets.length)}) AND w.struck_at IS NULL AND w.kind IN ('order', 'counter')
      GROUP BY w.ticket_id, c.line_id`,
     [...tickets],
   );

@@ -5,7 +5,7 @@ import type { Species } from '@ember-slate/core/species';
 import { apportion } from '@ember-slate/core/units';
 import { post } from '../../../platform/books/ledger.ts';
 import type { Work } from '../../../platform/context.ts';
-import { marks, row, rows, run } from '../../../platform/db.ts';
+import { placeholders, row, rows, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { shopLots, wantOf } from '../../../shop/available.ts';
 import type { LineRow } from '../../../shop/orders.ts';
@@ -64,7 +64,7 @@ export async function addLines(
       throw fieldProblem('lines', 'No white fish of the species book is cut into that form');
     await run(
       work.tx,
-      `INSERT INTO order_line (order_id, species_id, any_white, ${wishColumns.join(', ')}) VALUES (${marks(3 + wishColumns.length)})`,
+      `INSERT INTO order_line (order_id, species_id, any_white, ${wishColumns.join(', ')}) VALUES (${placeholders(3 + wishColumns.length)})`,
       [orderId, white?.species.id ?? l.speciesId, white !== null, ...wishValues(l)],
     );
   }
@@ -75,7 +75,7 @@ export const shelfOf = (work: Work, ticketIds: readonly number[]) =>
   rows<Entry>(
     work.tx,
     `SELECT account, lot_id AS lotId, item, batch, grams, pieces FROM balance
-     WHERE account = 'place:order_shelf' AND batch IN (${marks(ticketIds.length)}) AND (grams > 0 OR pieces > 0) ORDER BY lot_id, item`,
+     WHERE account = 'place:order_shelf' AND batch IN (${placeholders(ticketIds.length)}) AND (grams > 0 OR pieces > 0) ORDER BY lot_id, item`,
     [...ticketIds],
   );
 

@@ -7,7 +7,7 @@ import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import {
-  faceOf,
+  lineKey,
   type LineRow,
   linesOfOrders,
   type OrderRow,
@@ -107,7 +107,7 @@ async function changeLines(
     const line = alive.find((l) => l.id === to.id);
     if (!line) throw fieldProblem(`lines.${i}.form`, 'That line is gone from the order: look at it again');
     const had = { ...line, speciesId: line.anyWhite ? anyWhite : line.speciesId };
-    if (faceOf(had) !== faceOf(to)) await changeLine(work, book, line, to, i);
+    if (lineKey(had) !== lineKey(to)) await changeLine(work, book, line, to, i);
   }
 }
 

@@ -7,7 +7,7 @@ import type { Pool } from 'mysql2/promise';
 import { row, run, transaction } from '../../../platform/db.ts';
 import { announce } from '../../../platform/feed.ts';
 import { log } from '../../../platform/log.ts';
-import type { Task, Told } from './worker.ts';
+import type { Task, WorkerMessage } from './worker.ts';
 
 /** Threads of one run: the solver blocks, so species are planned side by side. */
 const threads = 2;
@@ -97,7 +97,7 @@ export class Planner {
       });
     };
     let writing: Promise<unknown> = Promise.resolve();
-    const beat = setInterval(() => {
+    const heartbeat = setInterval(() => {
       writing = writing
         .then(async () => {
           const asked = await row<{ stop: number }>(
@@ -117,7 +117,7 @@ export class Planner {
       worker.ref();
       worker.postMessage({ species, forms: [...job.forms], stop } satisfies Task);
       left++;
-      worker.on('message', (told: Told) => {
+      worker.on('message', (told: WorkerMessage) => {
         found.set(told.speciesId, told.found);
         dirty = true;
       });
@@ -132,7 +132,7 @@ export class Planner {
       return worker;
     });
     const end = () => {
-      clearInterval(beat);
+      clearInterval(heartbeat);
       this.running.delete(cancel);
     };
     const cancel = () => {
@@ -160,7 +160,7 @@ export class Planner {
     try {
       return await new Promise<FoundPlan>((done, fail) => {
         let last: FoundPlan | null = null;
-        worker.on('message', (told: Told) => (last = told.found));
+        worker.on('message', (told: WorkerMessage) => (last = told.found));
         worker.on('error', fail);
         worker.on('exit', () => (last ? done(last) : fail(new Error('A planning thread found nothing'))));
         worker.postMessage({

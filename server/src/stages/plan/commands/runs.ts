@@ -8,8 +8,8 @@ import { addJob, type JobKind } from '../../../platform/jobs.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf, readSettings } from '../../../platform/settings.ts';
 import { speciesById } from '../../../shop/species.ts';
-import { dayProblems, gramsOff, problemOf, without } from '../queries/day.ts';
-import { type Found, keptOf, newest, planRow, settledOf } from '../queries/runs.ts';
+import { dayProblems, gramsOff, problemOf, withoutServed } from '../queries/day.ts';
+import { type Solutions, keptOf, newest, planRow, settledOf } from '../queries/runs.ts';
 import type { Planner } from './planner.ts';
 
 /** Days a plan is kept whole, to be looked back at. */
@@ -39,7 +39,7 @@ export const planBeginning = (pool: Pool, planner: Planner): JobKind<PlanJob> =>
       const stored = JSON.parse(plan.problems) as PlanSpecies[];
       planner.begin({
         id: planId,
-        kept: JSON.parse(plan.found) as Found,
+        kept: JSON.parse(plan.found) as Solutions,
         species: stored
           .filter((s) => anew.includes(s.speciesId))
           .map((s) => ({ stored: s, species: book.get(s.speciesId)!, settled: settled[s.speciesId] ?? [] })),
@@ -136,7 +136,7 @@ export async function moveLine(
   if (plan.state === 'running') throw problems.conflict('It is still planning: stop it first, or wait');
   if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
   const species = JSON.parse(plan.problems) as PlanSpecies[];
-  const found = JSON.parse(plan.found) as Found;
+  const found = JSON.parse(plan.found) as Solutions;
   const stored = species.find((s) => s.speciesId === body.speciesId);
   const had = found[body.speciesId];
   if (!stored || !had) throw fieldProblem('speciesId', 'Nothing is planned of that species');
@@ -176,7 +176,7 @@ export async function moveLine(
     plan: { fish: [...so.plan.fish] },
     score: value,
     offTrim: off,
-    unfilled: without(whyUnfilled(problem, value), off),
+    unfilled: withoutServed(whyUnfilled(problem, value), off),
   };
   const pinned = new Set([...(JSON.parse(plan.pinned) as string[]), body.to]);
   const made = await run(

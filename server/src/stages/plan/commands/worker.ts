@@ -4,7 +4,7 @@ import { offTrim, type PlannedFish, whyUnfilled } from '@ember-slate/core/cutpla
 import { loadSolver, seeded, type Solution, solve } from '@ember-slate/core/cutplan/solver';
 import type { Form } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
-import { gramsOff, problemOf, without } from '../queries/day.ts';
+import { gramsOff, problemOf, withoutServed } from '../queries/day.ts';
 
 /** What one worker is given: species to plan, and how long it may take over each. */
 export interface Task {
@@ -13,7 +13,7 @@ export interface Task {
   /** Turns to 1 when the run is to stop. */
   stop: SharedArrayBuffer;
 }
-export interface Told {
+export interface WorkerMessage {
   speciesId: string;
   found: FoundPlan;
 }
@@ -39,9 +39,9 @@ async function work({ species, forms, stop }: Task) {
           firstCome: { score: so.firstCome.score },
           bound: so.bound,
           phase: so.phase,
-          unfilled: pass === 'first' ? {} : without(whyUnfilled(problem, so.score), off),
+          unfilled: pass === 'first' ? {} : withoutServed(whyUnfilled(problem, so.score), off),
         };
-        parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies Told);
+        parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies WorkerMessage);
       };
       // First something usable for every species, then the best of each.
       const so = solve(highs, problem, settled, pass === 'first' ? 0 : seconds, {

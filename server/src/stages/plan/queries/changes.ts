@@ -1,11 +1,11 @@
 import type { PlanChanges, PlanSpecies } from '@ember-slate/contract';
 import { counterClassIds, planChanges } from '@ember-slate/core/cutplan';
 import type { Reader } from '../../../platform/context.ts';
-import { type Found, planBefore, planRow, type PlanRow, valueOf } from './runs.ts';
+import { type Solutions, planBefore, planRow, type PlanRow, valueOf } from './runs.ts';
 
 const opened = (p: PlanRow) => ({
   species: JSON.parse(p.problems) as PlanSpecies[],
-  found: JSON.parse(p.found) as Found,
+  found: JSON.parse(p.found) as Solutions,
 });
 const nothing = { plan: { fish: [] }, score: { value: 0, filled: {}, counterGrams: {} } };
 

@@ -19,14 +19,14 @@ import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orde
 import { shortName, type Species } from '@ember-slate/core/species';
 import { trimOf } from '@ember-slate/core/yields';
 import type { Reader } from '../../../platform/context.ts';
-import { marks, rows } from '../../../platform/db.ts';
+import { placeholders, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { type ShopLot, shopLots, wantOf } from '../../../shop/available.ts';
-import { lyingBalance } from '../../../shop/onHand.ts';
+import { balanceOnHand } from '../../../shop/onHand.ts';
 import { speciesById } from '../../../shop/species.ts';
 
 /** Fish of one lot that the planner looks at, at most: a box of sardines needs no more. */
-const mostFish = 80;
+const maxFish = 80;
 
 /** Days of sales the counter's demand is learned from. */
 const demandDays = 28;
@@ -118,7 +118,7 @@ async function tradeOf(work: Reader) {
   );
   const lying = await rows<{ speciesId: string; item: string; grams: number }>(
     work.tx,
-    `SELECT lot.species_id AS speciesId, b.item, SUM(b.grams) AS grams FROM ${lyingBalance} JOIN lot ON lot.id = b.lot_id
+    `SELECT lot.species_id AS speciesId, b.item, SUM(b.grams) AS grams FROM ${balanceOnHand} JOIN lot ON lot.id = b.lot_id
      WHERE b.account IN ('place:cold_room', 'place:slab', 'place:display') AND b.grams > 0 AND b.item <> 'whole' GROUP BY lot.species_id, b.item`,
   );
   const at = <T extends { speciesId: string; item: string }>(
@@ -221,7 +221,7 @@ const sectionClass = (form: Form): CounterClassId | null =>
 const saleDays = { today: 1, tomorrow: 2, all: 3 } as const;
 
 /** Taken off for each fish opened, minor units: the hand's time for it (our choice). */
-const openingCents = 60;
+const openingCostMinor = 60;
 
 /** Share of a line's value that leaving it unfilled costs beside it: the customer's trust (our choice). */
 const penaltyShare = 0.5;
@@ -320,7 +320,7 @@ export async function dayProblems(
         settings: {
           ...defaultSettings,
           deviationPerKg: Math.max(0, ...counter.map((k) => k.perKg)),
-          perFish: openingCents,
+          perFish: openingCostMinor,
           neat: 0.005,
           month,
           trimsPerKg,
@@ -379,7 +379,7 @@ function whiteChoice(stocks: readonly Stock[], want: Want, otherwise: string) {
 async function weighedFish(work: Reader, lotIds: readonly number[]) {
   const found = await rows<{ lotId: number; grams: number; lengthMm: number | null }>(
     work.tx,
-    `SELECT lot_id AS lotId, grams, length_mm AS lengthMm FROM lot_fish WHERE lot_id IN (${marks(lotIds.length)}) ORDER BY id`,
+    `SELECT lot_id AS lotId, grams, length_mm AS lengthMm FROM lot_fish WHERE lot_id IN (${placeholders(lotIds.length)}) ORDER BY id`,
     [...lotIds],
   );
   const byLot = new Map<number, { grams: number; lengthMm: number | null }[]>();
@@ -424,7 +424,7 @@ function fishOf(
     const refusal = fitRefusal(species, available, want, mean);
     if (refusal) refuses[`counter:${k.id}`] = refusal;
   }
-  return Array.from({ length: Math.min(free, mostFish) }, (_, i) => ({
+  return Array.from({ length: Math.min(free, maxFish) }, (_, i) => ({
     id: `${lot.id}/${i + 1}`,
     grams: own ? weighed[i]!.grams : Math.round(mean),
     lengthMm: own ? weighed[i]!.lengthMm : null,
@@ -448,7 +448,7 @@ export const gramsOff = (off: Record<string, readonly OffTrim[]>): Record<string
   );
 
 /** Reasons of lines that are not served in another way. */
-export const without = (why: Record<string, string>, served: Record<string, number>) =>
+export const withoutServed = (why: Record<string, string>, served: Record<string, number>) =>
   Object.fromEntries(Object.entries(why).filter(([line]) => served[line] === undefined));
 
 /** What the planner takes of a species as the shop stores it. */

@@ -5,7 +5,7 @@ import { canPromise, offerFrom, proposePicks } from '@ember-slate/core/cutplan';
 import type { FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import type { Reader } from '../../../platform/context.ts';
-import { marks, rows } from '../../../platform/db.ts';
+import { placeholders, rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { shopLots, wantOf } from '../../../shop/available.ts';
 import { speciesById } from '../../../shop/species.ts';
@@ -45,7 +45,7 @@ export const planLines = remembered(async (work: Reader): Promise<PlanLine[]> =>
   const lots = await shopLots(work, book);
   const picks = await rows<{ line_id: number; lot_id: number; fish: number }>(
     work.tx,
-    `SELECT line_id, lot_id, fish FROM pick WHERE line_id IN (${marks(lines.length)}) ORDER BY lot_id`,
+    `SELECT line_id, lot_id, fish FROM pick WHERE line_id IN (${placeholders(lines.length)}) ORDER BY lot_id`,
     lines.map((l) => l.id),
   );
   return lines.map((line) => {

@@ -25,7 +25,7 @@ const select = `SELECT c.id, c.parent_id AS parentId, c.state, c.horizon, p.name
 /** A run that has not been heard of for so long is dead, ms. */
 const silentMs = 15_000;
 
-export type Found = Record<string, FoundPlan>;
+export type Solutions = Record<string, FoundPlan>;
 
 export const planRow = async (work: Reader, id: number, lock = false): Promise<PlanRow> => {
   const found = await row<PlanRow>(work.tx, `${select} WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id]);
@@ -43,10 +43,10 @@ export const planBefore = (work: Reader, p: PlanRow) =>
 export const newest = (work: Reader) =>
   row<PlanRow>(work.tx, `${select} WHERE c.problems <> '[]' ORDER BY c.id DESC LIMIT 1`);
 
-export const valueOf = (found: Found) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
+export const valueOf = (found: Solutions) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
 
 /** What of a problem must be the same for a plan of it to hold still. */
-const face = (species: readonly PlanSpecies[]) =>
+const planFingerprint = (species: readonly PlanSpecies[]) =>
   JSON.stringify(
     species.map((s) => [
       s.speciesId,
@@ -57,7 +57,7 @@ const face = (species: readonly PlanSpecies[]) =>
 
 async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
   const species = JSON.parse(p.problems) as PlanSpecies[];
-  const found = JSON.parse(p.found) as Found;
+  const found = JSON.parse(p.found) as Solutions;
   const dead = p.state === 'running' && work.now.getTime() - p.beatAt.getTime() > silentMs;
   const parent = p.parentId === null ? undefined : await planRow(work, p.parentId);
   // While it runs it is read at every beat: what has changed meanwhile is asked once it is done.
@@ -70,10 +70,10 @@ async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
     madeBy: p.madeBy,
     madeAt: p.madeAt.toISOString(),
     note: dead ? 'Planning broke off; what was found before is kept' : p.note,
-    parent: parent ? { id: parent.id, value: valueOf(JSON.parse(parent.found) as Found) } : null,
+    parent: parent ? { id: parent.id, value: valueOf(JSON.parse(parent.found) as Solutions) } : null,
     pinned: JSON.parse(p.pinned) as string[],
     species: species.map((s) => ({ ...s, found: found[s.speciesId] ?? null })),
-    changed: face(live) !== face(species),
+    changed: planFingerprint(live) !== planFingerprint(species),
   };
 }
 
@@ -97,7 +97,7 @@ export function settledOf(
   const settled = new Map<string, PlannedFish[]>();
   if (!plan) return settled;
   const pinned = new Set(JSON.parse(plan.pinned) as string[]);
-  const found = JSON.parse(plan.found) as Found;
+  const found = JSON.parse(plan.found) as Solutions;
   for (const s of species) {
     const lines = new Set(s.lines.map((l) => l.id));
     const there = new Set(s.fish.map((f) => f.id));
@@ -119,15 +119,15 @@ export function keptOf(
   plan: PlanRow | undefined,
   species: readonly PlanSpecies[],
   anew: readonly string[],
-): Found {
+): Solutions {
   if (!plan || plan.state === 'accepted') return {};
   const stored = JSON.parse(plan.problems) as PlanSpecies[];
-  const found = JSON.parse(plan.found) as Found;
+  const found = JSON.parse(plan.found) as Solutions;
   return Object.fromEntries(
     species.flatMap((s): [string, FoundPlan][] => {
       const had = stored.find((x) => x.speciesId === s.speciesId);
       const plan = found[s.speciesId];
-      const same = had && face([had]) === face([s]);
+      const same = had && planFingerprint([had]) === planFingerprint([s]);
       return !anew.includes(s.speciesId) && same && plan ? [[s.speciesId, plan]] : [];
     }),
   );

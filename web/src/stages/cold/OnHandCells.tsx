@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { Mass } from '../../parts/Mass.tsx';
 
 /** What a row of stock is, where it lies and what it weighs, as cells of a list. */
-export function LyingCells({
+export function OnHandCells({
   row: r,
 }: {
   row: Pick<FirstRow, 'lotId' | 'code' | 'speciesName' | 'itemName' | 'placeName' | 'grams' | 'pieces'>;

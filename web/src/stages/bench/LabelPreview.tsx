@@ -2,8 +2,8 @@ import { contract } from '@ember-slate/contract';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import type { Outcome } from '../../app/request.ts';
-import { say, useAct } from '../../app/store.ts';
-import { useSaid } from '../../app/said.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -15,15 +15,15 @@ import { formatMoney } from '../../parts/money.ts';
 const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 
 /** A label as it will lie on the piece, to be printed again or voided. */
-export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) {
-  const { data: label, problem, again } = useRead(contract.labels.one, { params: { id } });
+export function LabelPreview({ id, onClose }: { id: number; onClose: () => void }) {
+  const { data: label, problem, refetch } = useRead(contract.labels.one, { params: { id } });
   const draft = useDraft(`void label ${id}`);
   const print = useChange(contract.labels.print);
   const voiding = useChange(contract.labels.void, draft);
   const mass = useMass();
   const [why, setWhy] = useKept(draft, 'why', '');
-  const said = useSaid();
-  const tell = useAct();
+  const said = useNotify();
+  const dispatch = useAppDispatch();
   const { shop } = useShop();
   const byHand = useChange(contract.labels.printedByHand);
   const printer = shop.devices.printer !== 'none';
@@ -33,7 +33,7 @@ export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) 
   return (
     <Dialog title="The label" open onClose={onClose}>
       {!label ? (
-        <Waiting problem={problem} again={again} />
+        <Waiting problem={problem} onRetry={refetch} />
       ) : (
         <>
           <div
@@ -106,7 +106,7 @@ export function LabelFace({ id, onClose }: { id: number; onClose: () => void }) 
                   busy={print.busy}
                   onPress={() =>
                     void print.send(undefined, { id }).then((o) => {
-                      if (o.ok && o.data.why) return tell(say({ text: o.data.why, problem: true }));
+                      if (o.ok && o.data.why) return dispatch(notify({ text: o.data.why, problem: true }));
                       done(o, 'Label printed');
                     })
                   }

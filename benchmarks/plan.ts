@@ -7,7 +7,7 @@ import { exhaustive, randomDay } from '@ember-slate/core/cutplan/testing';
 import { shippedForms } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import { shareOut } from '@ember-slate/server/stages/plan/commands/planner';
-import type { Task, Told } from '@ember-slate/server/stages/plan/commands/worker';
+import type { Task, WorkerMessage } from '@ember-slate/server/stages/plan/commands/worker';
 
 /** The planner measured: gap to its own proven bound in % of the takings, the gain on first come, and the times. */
 
@@ -37,14 +37,14 @@ async function onThreads(species: readonly Planned[], seconds: number) {
     slowest = Math.max(slowest, performance.now() - last - 10);
     last = performance.now();
   }, 10);
-  const found = new Map<string, Told['found']>();
+  const found = new Map<string, WorkerMessage['found']>();
   await Promise.all(
     lanes.map(
       ({ mine, worker }) =>
         new Promise<void>((done, fail) => {
           worker.on('error', fail);
           worker.on('exit', () => done());
-          worker.on('message', (told: Told) => {
+          worker.on('message', (told: WorkerMessage) => {
             found.set(told.speciesId, told.found);
             if (found.size === species.length) firstAt ||= performance.now() - begun;
           });
@@ -58,7 +58,8 @@ async function onThreads(species: readonly Planned[], seconds: number) {
   );
   clearInterval(beat);
   const ms = performance.now() - begun;
-  const total = (of: (f: Told['found']) => number) => [...found.values()].reduce((s, f) => s + of(f), 0);
+  const total = (of: (f: WorkerMessage['found']) => number) =>
+    [...found.values()].reduce((s, f) => s + of(f), 0);
   return {
     ms,
     firstAt,

@@ -114,7 +114,7 @@ const screens = [
   '/api/counter/stock',
   '/api/prices/markdowns',
   `/api/counter/sales?day=${day}`,
-  '/api/trim/lying',
+  '/api/trim/on-hand',
   `/api/trim?from=${back(6)}&to=${day}`,
   `/api/close/${day}`,
   '/api/yields',

@@ -2,7 +2,7 @@ import type { AnswerOf, contract } from '@ember-slate/contract';
 import { NavLink, useLocation } from 'react-router';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
-import { useStored } from '../store.ts';
+import { useAppSelector } from '../store.ts';
 import { ScreenMenu } from './ScreenMenu.tsx';
 
 export const stages = [
@@ -14,7 +14,7 @@ export const stages = [
   { key: 'counter', name: 'Counter', path: '/counter' },
   { key: 'close', name: 'Close', path: '/close' },
 ] as const;
-type Tide = AnswerOf<typeof contract.summary.stages>;
+type Summary = AnswerOf<typeof contract.summary.stages>;
 
 /** The water line over one stage: where more waits it stands higher. */
 const level = (
@@ -55,9 +55,9 @@ function Brand() {
 }
 
 /** The slab's top edge: the seven stages with what waits at each. On a phone only the stage one stands at. */
-export function Tideline({ tide, onLock }: { tide: Tide | undefined; onLock: () => void }) {
+export function StageBar({ tide: summary, onLock }: { tide: Summary | undefined; onLock: () => void }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const live = useStored((s) => s.line.live);
+  const live = useAppSelector((s) => s.connection.live);
   const here = useLocation().pathname;
   const phone = width < 640;
   const on = stages.findIndex((s) => here.startsWith(s.path));
@@ -65,7 +65,7 @@ export function Tideline({ tide, onLock }: { tide: Tide | undefined; onLock: () 
   const start = phone ? 0 : width < 850 ? 128 : 168;
   const step = (width - start) / shown.length;
   const centres = shown.map((_, i) => start + step * (i + 0.5));
-  const counts = shown.map((s) => tide?.stages[s.key].count ?? 0);
+  const counts = shown.map((s) => summary?.stages[s.key].count ?? 0);
   // The water stays below the words, also where the edge is low.
   const crest = height < 85 ? 9 : 20;
   const heights = counts.map((c) => (c ? 3 : 0) + crest * Math.min(1, Math.sqrt(c / 34)));
@@ -102,7 +102,7 @@ export function Tideline({ tide, onLock }: { tide: Tide | undefined; onLock: () 
       <Brand />
       <nav aria-label="Stages" className="relative flex flex-1">
         {stages.map((stage, i) => {
-          const waits = tide?.stages[stage.key];
+          const waits = summary?.stages[stage.key];
           return (
             <NavLink
               key={stage.key}

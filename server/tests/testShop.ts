@@ -21,7 +21,7 @@ import { createApp } from '../src/app.ts';
 import { PrinterAdapter } from '../src/platform/devices/printer.ts';
 import { openDoor } from '../src/launch/serve.ts';
 import { proveLedger } from '../src/platform/books/ledger.ts';
-import { giveBack, takeDatabase } from './emptied.ts';
+import { releaseDatabase, acquireDatabase } from './emptied.ts';
 
 export const pins: Record<Role, string> = { manager: '864201', bench: '135790', counter: '975310' };
 export const noon = new Date('2026-11-25T12:00:00Z');
@@ -42,7 +42,7 @@ interface Sent<R extends Route> {
 }
 
 /** A signed-in screen: sends requests of the contract as they are, bodies of the right shape or raw ones. */
-export class Screen {
+export class ApiClient {
   cookie = '';
   constructor(readonly base: string) {}
 
@@ -81,23 +81,23 @@ export class Screen {
   }
 }
 
-export interface House {
+export interface TestShop {
   base: string;
   pool: Pool;
   url: string;
   staff: Record<Role, number>;
-  manager: Screen;
-  bench: Screen;
-  counter: Screen;
+  manager: ApiClient;
+  bench: ApiClient;
+  counter: ApiClient;
   /** The same shop through a process that remembers nothing, with the manager signed in. */
-  forgetful: () => Promise<Screen>;
-  /** The clock of the house; move it by assigning. */
+  forgetful: () => Promise<ApiClient>;
+  /** The clock of the shop; move it by assigning. */
   clock: { now: Date };
   close: () => Promise<void>;
 }
 
 /** An empty shop in its own database, open on loopback, with one person signed in for each role. */
-export async function openHouse(
+export async function openTestShop(
   serverUrl: string,
   more: {
     host?: string;
@@ -106,8 +106,8 @@ export async function openHouse(
     trustProxy?: string;
     hosts?: string[];
   } = {},
-): Promise<House> {
-  const url = await takeDatabase(serverUrl);
+): Promise<TestShop> {
+  const url = await acquireDatabase(serverUrl);
   const pool = openPool(url, 8);
   const staff = { manager: 0, bench: 0, counter: 0 };
   await transaction(pool, async (tx) => {
@@ -146,7 +146,7 @@ export async function openHouse(
   };
   const base = await open(false);
   const screen = async (role: Role, at = base) => {
-    const s = new Screen(at);
+    const s = new ApiClient(at);
     expect((await s.signIn(staff[role], pins[role])).status).toBe(200);
     return s;
   };
@@ -172,20 +172,20 @@ export async function openHouse(
         await new Promise((done) => server.close(done));
       }
       await pool.end();
-      await giveBack(url);
+      await releaseDatabase(url);
     },
   };
 }
 
-/** A house of its own for each test of a file; after it each proves its ledger and closes. */
-export function houseForEach(): () => House {
-  let house: House;
-  beforeEach(async () => void (house = await openHouse(inject('databaseUrl'))));
+/** A shop of its own for each test of a file; after it each proves its ledger and closes. */
+export function shopForEach(): () => TestShop {
+  let shop: TestShop;
+  beforeEach(async () => void (shop = await openTestShop(inject('databaseUrl'))));
   afterEach(async () => {
-    expect((await proof(house)).faults).toEqual([]);
-    await house.close();
+    expect((await proof(shop)).faults).toEqual([]);
+    await shop.close();
   });
-  return () => house;
+  return () => shop;
 }
 
 export const delivery = (more: object = {}): BodyOf<typeof contract.landing.createDelivery> => ({
@@ -237,22 +237,22 @@ export const gradeBody = (more: object = {}): BodyOf<typeof contract.grading.rec
 });
 
 /** Lands ten bass of 4600 g and, unless said otherwise, grades them. */
-export async function landBass(house: House, graded = true, more: object = {}) {
-  const { id } = await house.bench.ok(contract.landing.createDelivery, { body: delivery() });
-  const lot = await house.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(more) });
+export async function landBass(shop: TestShop, graded = true, more: object = {}) {
+  const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
+  const lot = await shop.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(more) });
   if (graded) {
     // A gutted fish has no belly to look at.
     const { belly: _belly, ...gutted } = fresh;
     const { condition, pieces } = bassLot(more);
     const signs = condition === 'whole' ? fresh : gutted;
     const fish = Array.from({ length: Math.min(3, pieces) }, () => signs);
-    await house.bench.ok(contract.grading.record, { params: { id: lot.id }, body: gradeBody({ fish }) });
+    await shop.bench.ok(contract.grading.record, { params: { id: lot.id }, body: gradeBody({ fish }) });
   }
   return { deliveryId: id, lotId: lot.id, code: lot.code };
 }
 
 /** Lots of 4000 sea bass each, as many fish as one may have, by a server whose clock is the real one. */
-export async function landMany(screen: Screen, count: number): Promise<number[]> {
+export async function landMany(screen: ApiClient, count: number): Promise<number[]> {
   const arrivedAt = new Date(Date.now() - 3_600_000).toISOString();
   const lots: number[] = [];
   for (let i = 0; i < count; i++) {
@@ -271,10 +271,10 @@ export async function landMany(screen: Screen, count: number): Promise<number[]>
 }
 
 /** A round through all places, each at its set point. */
-export async function readPlaces(house: House) {
-  const places = await house.bench.ok(contract.cold.places);
+export async function readPlaces(shop: TestShop) {
+  const places = await shop.bench.ok(contract.cold.places);
   const readings = places.map((p) => ({ id: p.id, tenths: p.setTenths, done: '' }));
-  return house.bench.ok(contract.cold.round, { body: { readings } });
+  return shop.bench.ok(contract.cold.round, { body: { readings } });
 }
 
 export const wholeKey = (lotId: number) =>
@@ -309,16 +309,16 @@ export const fourFillets = (more: object = {}): SentOf<typeof contract.orders.ta
 });
 
 /** Takes an order, plans it as proposed and sends it to the bench; returns the ids. */
-export async function toBench(house: House, body = fourFillets()) {
-  const order = await house.counter.ok(contract.orders.take, { body });
+export async function toBench(shop: TestShop, body = fourFillets()) {
+  const order = await shop.counter.ok(contract.orders.take, { body });
   const tickets = [];
-  for (const line of await house.bench.ok(contract.plan.lines)) {
+  for (const line of await shop.bench.ok(contract.plan.lines)) {
     if (line.orderId !== order.id) continue;
-    await house.bench.ok(contract.plan.choose, {
+    await shop.bench.ok(contract.plan.choose, {
       params: { id: line.id },
       body: { version: line.version, picks: line.proposal },
     });
-    const sent = await house.bench.ok(contract.plan.send, {
+    const sent = await shop.bench.ok(contract.plan.send, {
       params: { id: line.id },
       body: { version: line.version + 1 },
     });
@@ -328,35 +328,35 @@ export async function toBench(house: House, body = fourFillets()) {
 }
 
 /** Brings the fish of a ticket to the bench with the weight they are expected to have. */
-export async function start(house: House, ticketId: number) {
+export async function start(shop: TestShop, ticketId: number) {
   const params = { id: ticketId };
-  const { version, inputs } = await house.bench.ok(contract.bench.ticket, { params });
-  await house.bench.ok(contract.bench.start, {
+  const { version, inputs } = await shop.bench.ok(contract.bench.ticket, { params });
+  await shop.bench.ok(contract.bench.start, {
     params,
     body: {
       version,
       inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
     },
   });
-  return house.bench.ok(contract.bench.ticket, { params });
+  return shop.bench.ok(contract.bench.ticket, { params });
 }
 
 /** Both passes of the bone sweep, nothing found. */
-export async function sweep(house: House, ticketId: number) {
+export async function sweep(shop: TestShop, ticketId: number) {
   for (const pass of [1, 2] as const)
-    await house.bench.ok(contract.bench.sweep, {
+    await shop.bench.ok(contract.bench.sweep, {
       params: { id: ticketId },
       body: { pass, found: 0, broken: [] },
     });
 }
 
 /** Brings the fish, weighs everything out as expected, sweeps; leaves the closing to the caller. */
-export async function cut(house: House, ticketId: number, source: WeightSource = 'measured') {
+export async function cut(shop: TestShop, ticketId: number, source: WeightSource = 'measured') {
   const params = { id: ticketId };
-  const ticket = await start(house, ticketId);
+  const ticket = await start(shop, ticketId);
   const { expected } = ticket;
   const weigh = (body: BodyOf<typeof contract.bench.weigh>) =>
-    house.bench.ok(contract.bench.weigh, { params, body });
+    shop.bench.ok(contract.bench.weigh, { params, body });
   for (const [i, c] of ticket.cuts.entries())
     await weigh({
       cutId: c.id,
@@ -375,8 +375,8 @@ export async function cut(house: House, ticketId: number, source: WeightSource =
       pieces: 0,
       source,
     });
-  await sweep(house, ticketId);
-  return house.bench.ok(contract.bench.ticket, { params });
+  await sweep(shop, ticketId);
+  return shop.bench.ok(contract.bench.ticket, { params });
 }
 
-export const proof = (house: House) => transaction(house.pool, proveLedger);
+export const proof = (shop: TestShop) => transaction(shop.pool, proveLedger);
