@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 /** A limit is there to end what hangs, not to time anything: a busy machine is no fault. */
 const project = (name: string, include: string[], more: object = {}) => ({
-  test: { name, include, environment: 'node', testTimeout: 30_000, ...more },
+  test: { name, include, environment: 'node', testTimeout: 120_000, ...more },
 });
 
 /** Quick sums first, then the database, then the browser: two files at a time, each with shops of its own. */

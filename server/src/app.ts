@@ -12,6 +12,7 @@ import type { ScaleAdapter } from './platform/devices/scale.ts';
 import { problemHandler } from './platform/errors.ts';
 import { FeedReader } from './platform/feed.ts';
 import { ownSiteOnly, strictTransport } from './platform/guard.ts';
+import type { Handlers } from './platform/handlers.ts';
 import { mountHealth } from './platform/health.ts';
 import { actorOfRequest, jsonBody, mountStage, type Platform } from './platform/http.ts';
 import { Jobs } from './platform/jobs.ts';
@@ -95,8 +96,11 @@ const trusted = (text: string) => (/^\d+$/.test(text) ? Number(text) : text);
 
 const noDevices: DeviceStates = { scale: 'none', sensors: 'none', printer: 'none', probe: 'none' };
 
+/** Stages that are asked and told; sessions and devices have doors of their own. */
+type Stage = Exclude<keyof typeof contract, 'session' | 'devices'>;
+
 /** Every stage; what one has another do in its own transaction is handed to it here. */
-const stagesOf = (planner: Planner) => ({
+const stagesOf = (planner: Planner): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
   bench,
   books,
   buying,
@@ -174,7 +178,7 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   mountDevices(app, platform, { scale, probe, printer }, devices);
   mountStream(app, platform, { feed: new FeedReader(pool), scale, probe, closing: options.closing });
   for (const [name, handlers] of Object.entries(stagesOf(planner)))
-    mountStage(app, platform, contract[name as keyof ReturnType<typeof stagesOf>], handlers);
+    mountStage(app, platform, contract[name as Stage], handlers);
   mountPhotos(app, platform);
   app.get('/api/openapi.json', async (request, response) => {
     if (!(await actorOfRequest(platform, request)))

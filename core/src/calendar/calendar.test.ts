@@ -1,8 +1,11 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   addDays,
   daysBetween,
   formatClock,
+  formatDay,
+  formatInstant,
   instantOn,
   isDate,
   isTradingDay,
@@ -101,5 +104,47 @@ describe('the time of day', () => {
 
   it('reads back every minute of the day', () => {
     for (let m = 0; m < 1440; m++) expect(parseClock(formatClock(m))).toBe(m);
+  });
+});
+
+describe('how dates are written', () => {
+  // The same instant on two clocks: 23:30 on a summer evening in Dublin, still the afternoon in Denver.
+  const at = '2026-09-04T22:30:00Z';
+  it.each([
+    ['clock', '23:30', '16:30'],
+    ['weekday', 'Fri', 'Fri'],
+    ['weekdayClock', 'Fri 23:30', 'Fri 16:30'],
+    ['weekdayNumber', 'Fri 4', 'Fri 4'],
+    ['dayMonth', '4 Sep', '4 Sep'],
+    ['month', 'Sep 2026', 'Sep 2026'],
+    ['day', 'Fri 4 Sep', 'Fri 4 Sep'],
+    ['longDay', 'Fri 4 September', 'Fri 4 September'],
+    ['dayClock', 'Fri 4 Sep 23:30', 'Fri 4 Sep 16:30'],
+    ['date', '4 Sep 2026', '4 Sep 2026'],
+    ['dateClock', '4 Sep 2026, 23:30', '4 Sep 2026, 16:30'],
+  ] as const)('%s: %s in Dublin, %s in Denver', (shape, east, west) => {
+    for (const same of [at, new Date(at), Date.parse(at)])
+      expect(formatInstant(same, shape, dublin.timeZone)).toBe(east);
+    expect(formatInstant(at, shape, denver.timeZone)).toBe(west);
+  });
+
+  it('an instant stands under the date its shop traded on, a day under itself', () => {
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('2000-01-01'), max: new Date('2099-12-31'), noInvalidDate: true }),
+        fc.constantFrom('Europe/Dublin', 'America/Denver', 'Pacific/Auckland', 'Asia/Kolkata'),
+        (instant, timeZone) => {
+          const day = tradingDay(instant, { timeZone });
+          expect(formatInstant(instant, 'date', timeZone)).toBe(formatDay(day, 'date'));
+          expect(formatDay(day, 'date')).toMatch(
+            new RegExp(`^${Number(day.slice(8))} .* ${day.slice(0, 4)}$`),
+          );
+        },
+      ),
+    );
+  });
+
+  it('is not asked of an instant that is none', () => {
+    expect(() => formatInstant('yesterday', 'clock', 'UTC')).toThrow(RangeError);
   });
 });

@@ -1,5 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 
+export { formatDay, formatInstant, type DateShape } from './shapes.ts';
+
 /** A day of 24 hours, ms. */
 export const dayMs = 86_400_000;
 

@@ -1,7 +1,12 @@
 import { contract, type AnswerOf, type Me, type SpeciesRow } from '@ember-slate/contract';
 import { TZDate } from '@date-fns/tz';
-import { daysBetween, tradingDay } from '@ember-slate/core/calendar';
-import { format } from 'date-fns';
+import {
+  daysBetween,
+  formatDay,
+  formatInstant,
+  tradingDay,
+  type DateShape,
+} from '@ember-slate/core/calendar';
 import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { useRead } from './api.ts';
 
@@ -30,25 +35,28 @@ export function useNow(everyMs = 15_000): Date {
 export function useTimes() {
   const { shop } = useShop();
   return useMemo(() => {
-    const local = (at: string | Date) => new TZDate(new Date(at), shop.timeZone);
-    const dayName = (day: string) => format(new Date(`${day}T12:00:00`), 'EEE');
+    const { timeZone } = shop;
+    const written = (at: string | number | Date, shape: DateShape) => formatInstant(at, shape, timeZone);
+    const dayName = (day: string) => formatDay(day, 'weekday');
     return {
-      local,
-      time: (at: string | Date) => format(local(at), 'HH:mm'),
-      day: (at: string | Date) => format(local(at), 'EEE d MMMM'),
+      local: (at: string | Date) => new TZDate(new Date(at), timeZone),
+      written,
+      time: (at: string | Date) => written(at, 'clock'),
+      day: (at: string | Date) => written(at, 'longDay'),
       today: (now: Date = new Date()) => tradingDay(now, shop),
       dayName,
       /** A day as it is spoken of: near ones by their distance. */
       dayWords: (day: string) => {
         const away = daysBetween(tradingDay(new Date(), shop), day);
         const near = away === 0 ? 'today' : away === 1 ? 'tomorrow' : away === -1 ? 'yesterday' : null;
-        return near ? `${near}, ${dayName(day)}` : format(new Date(`${day}T12:00:00`), 'EEE d MMM');
+        return near ? `${near}, ${dayName(day)}` : formatDay(day, 'day');
       },
       /** A time, with its day when that is not today. */
       when: (at: string) =>
-        tradingDay(new Date(at), shop) === tradingDay(new Date(), shop)
-          ? format(local(at), 'HH:mm')
-          : format(local(at), 'EEE HH:mm'),
+        written(
+          at,
+          tradingDay(new Date(at), shop) === tradingDay(new Date(), shop) ? 'clock' : 'weekdayClock',
+        ),
     };
   }, [shop]);
 }

@@ -19,7 +19,7 @@ const percent = (share: number | null) => (share === null ? '–' : `${Math.roun
 
 /** What a form was sold for and what its fish was bought for, over time; and a new price. */
 function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
-  const { local, when } = useTimes();
+  const { when, written } = useTimes();
   const now = useNow(3_600_000).getTime();
   const {
     data,
@@ -57,14 +57,11 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
         min: from,
         max: now,
         ticks: [from, (from + now) / 2, now],
-        name: (x: number) => {
-          const d = local(new Date(x));
-          return `${d.getDate()}.${d.getMonth() + 1}.${String(d.getFullYear()).slice(2)}`;
-        },
+        name: (x: number) => written(x, 'date'),
       },
       y: { min: 0, max: top * 1.1, name: (y: number) => y.toFixed(0) },
     };
-  }, [data, local, now]);
+  }, [data, written, now]);
   const set = async () => {
     const outcome = await send({
       speciesId: of.speciesId,

@@ -1,5 +1,5 @@
 import { contract, type Report } from '@ember-slate/contract';
-import { dayMs, addDays } from '@ember-slate/core/calendar';
+import { addDays, dayMs, formatInstant } from '@ember-slate/core/calendar';
 import { useMemo, useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -36,12 +36,7 @@ function Takings({ of }: { of: Report }) {
         min: first,
         max: last,
         ticks: [0, 0.25, 0.5, 0.75, 1].map((t) => first + t * (last - first)),
-        name: (x: number) => {
-          const d = new Date(x);
-          return of.step === 'month'
-            ? `${d.getUTCMonth() + 1}/${String(d.getUTCFullYear()).slice(2)}`
-            : `${d.getUTCDate()}.${d.getUTCMonth() + 1}.`;
-        },
+        name: (x: number) => formatInstant(x, of.step === 'month' ? 'month' : 'dayMonth', 'UTC'),
       },
       y: { min: 0, max: top * 1.08, name: (y: number) => y.toFixed(0) },
     };

@@ -16,7 +16,7 @@ const left = 46;
  */
 export function LifePicture({ life }: { life: LotLife }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
-  const { local, time } = useTimes();
+  const { local, time, written } = useTimes();
   const degrees = useDegrees();
   const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
   const points = life.curve.map((p) => ({ ...p, t: Date.parse(p.at) }));
@@ -66,7 +66,7 @@ export function LifePicture({ life }: { life: LotLife }) {
               <path className="hair" d={`M ${Math.round(x(t)) + 0.5} ${warmTop} V ${lifeTop + lifeHeight}`} />
               {i % every === 0 && (
                 <text x={x(t) + 4} y={lifeTop + lifeHeight + 18} className="i3">
-                  {local(new Date(t)).toLocaleString('en', { weekday: 'short', day: 'numeric' })}
+                  {written(t, 'weekdayNumber')}
                 </text>
               )}
             </g>

@@ -23,7 +23,7 @@ function History({ place }: { place: ColdPlace }) {
   const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: Number(days) } });
   const degrees = useDegrees();
   const now = useNow(60_000).getTime();
-  const { local } = useTimes();
+  const { local, written } = useTimes();
   const units = useAppSelector((s) => s.prefs.units);
   const chart = useMemo(() => {
     const readings = data?.readings ?? [];
@@ -47,12 +47,7 @@ function History({ place }: { place: ColdPlace }) {
         min,
         max,
         ticks,
-        name: (t: number) => {
-          const at = local(new Date(t));
-          return days === '1'
-            ? `${String(at.getHours()).padStart(2, '0')}:00`
-            : `${at.getDate()} ${at.toLocaleString('en', { month: 'short' })}`;
-        },
+        name: (t: number) => written(t, days === '1' ? 'clock' : 'dayMonth'),
       },
       y: {
         min: Math.floor(Math.min(...values) - 0.4),
@@ -60,7 +55,7 @@ function History({ place }: { place: ColdPlace }) {
         name: (c: number) => formatTemperature(Math.round(c * 10), units).split('.')[0]!,
       },
     };
-    // `degrees` and `local` follow the units and the shop.
+    // `degrees` and what `useTimes` gives follow the units and the shop.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [data, days, place, units, now]);
   return (

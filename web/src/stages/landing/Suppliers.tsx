@@ -31,7 +31,7 @@ function Over({
   level?: { y: number; name: string; hot?: boolean };
 }) {
   const now = useNow(60_000).getTime();
-  const { local } = useTimes();
+  const { written } = useTimes();
   const chart = useMemo(() => {
     const values = points.map((p) => p.value);
     const all = level ? [...values, level.y] : values;
@@ -50,14 +50,11 @@ function Over({
         min: first,
         max: now,
         ticks,
-        name: (t: number) => {
-          const at = local(new Date(t));
-          return `${at.getDate()} ${at.toLocaleString('en', { month: 'short' })}`;
-        },
+        name: (t: number) => written(t, 'dayMonth'),
       },
       y: { min: low - room, max: high + room, name: (v: number) => v.toFixed(high - low < 3 ? 1 : 0) },
     };
-  }, [points, level, now, local]);
+  }, [points, level, now, written]);
   return (
     <section>
       <h2 className="text-label">

@@ -1,6 +1,6 @@
 import { remembered } from '../../../platform/kept.ts';
 import type { DayClose } from '@ember-slate/contract';
-import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { addDays, formatInstant, instantOn } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { today, type Reader } from '../../../platform/context.ts';
@@ -132,16 +132,11 @@ export async function tomorrowFirst(work: Reader, day: string): Promise<DayClose
     "o.state IN ('open', 'ready') AND o.due_at >= ? AND o.due_at < ?",
     [instantOn(next, 0, work.settings), instantOn(next, 11 * 60, work.settings)],
   );
-  const clock = new Intl.DateTimeFormat('en-GB', {
-    timeZone: work.settings.timeZone,
-    hour: '2-digit',
-    minute: '2-digit',
-  });
   return [
     ...first,
     ...orders.slice(0, 5).map((o) => ({
       what: `Order ${o.number}, ${o.customer}`,
-      why: `collected at ${clock.format(o.dueAt)}`,
+      why: `collected at ${formatInstant(o.dueAt, 'clock', work.settings.timeZone)}`,
     })),
   ];
 }

@@ -1,3 +1,4 @@
+import { formatInstant } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces';
@@ -22,12 +23,7 @@ function part(title: string, widths: string[], body: TableCell[][]): Content[] {
 /** A day on paper: money, fish, checks and temperatures, with who signed. */
 export async function daySheet(work: Reader, day: string): Promise<File> {
   const d = await closeOf(work, day);
-  const at = (iso: string) =>
-    new Intl.DateTimeFormat('en-GB', {
-      timeZone: work.settings.timeZone,
-      dateStyle: 'medium',
-      timeStyle: 'short',
-    }).format(new Date(iso));
+  const at = (iso: string) => formatInstant(iso, 'dateClock', work.settings.timeZone);
   const money = (minor: number) => printable(moneyText(work, minor).replace('\u2212', '-'));
   const closing = d.closings[0];
   const degrees = (c: number | null) => (c === null ? 'no reading' : `${c.toFixed(1)} C`);

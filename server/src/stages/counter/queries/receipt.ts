@@ -1,3 +1,4 @@
+import { formatInstant } from '@ember-slate/core/calendar';
 import { massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
@@ -19,11 +20,7 @@ export async function receipt(work: Reader, id: number): Promise<File> {
     'SELECT number, money, reason FROM refund WHERE sale_id = ? ORDER BY id',
     [id],
   );
-  const at = new Intl.DateTimeFormat('en-GB', {
-    timeZone: work.settings.timeZone,
-    dateStyle: 'medium',
-    timeStyle: 'short',
-  }).format(new Date(sale.at));
+  const at = formatInstant(sale.at, 'dateClock', work.settings.timeZone);
   const small = (text: string) => ({ text: printable(text), fontSize: 8 });
   const right = (text: string) => ({ text, alignment: 'right' as const });
   const grams = (g: number) => massText(g);

@@ -1,4 +1,5 @@
 import type { AnswerOf, Claim, contract } from '@ember-slate/contract';
+import { formatInstant } from '@ember-slate/core/calendar';
 import { type Level, signsFor } from '@ember-slate/core/freshness';
 import { formatTemperature, massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
@@ -95,12 +96,7 @@ export async function claimSheet(work: Reader, id: number) {
     'SELECT bytes FROM photo WHERE lot_id = ? ORDER BY id LIMIT 4',
     [claim.lotId],
   );
-  const local = (at: Date) =>
-    new Intl.DateTimeFormat('en-GB', {
-      dateStyle: 'medium',
-      timeStyle: 'short',
-      timeZone: work.settings.timeZone,
-    }).format(at);
+  const local = (at: Date) => formatInstant(at, 'dateClock', work.settings.timeZone);
   const mass = (g: number) => printable(massText(g));
   const money = (m: number) => printable(`${moneyText(work, m)} ${work.settings.currency}`);
   const facts: [string, string][] = [

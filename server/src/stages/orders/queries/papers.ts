@@ -1,5 +1,5 @@
 import { packingWords, usualPacking } from '@ember-slate/core/board';
-import { tradingDay } from '@ember-slate/core/calendar';
+import { formatInstant, tradingDay } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
@@ -39,18 +39,7 @@ export function lineWords(work: Reader, l: LineRow): { what: string; more: strin
   };
 }
 
-/** An instant in the shop's own time: "Fri 27 Nov 16:00". */
-const when = (work: Reader, at: Date) =>
-  new Intl.DateTimeFormat('en-GB', {
-    timeZone: work.settings.timeZone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
-    .format(at)
-    .replaceAll(',', '');
+const when = (work: Reader, at: Date) => formatInstant(at, 'dayClock', work.settings.timeZone);
 
 /** The slip that goes with an order: clipped to the bag, or laid at the bench. */
 export async function orderSlip(work: Reader, id: number): Promise<File> {
