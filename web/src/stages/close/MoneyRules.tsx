@@ -1,6 +1,6 @@
 import { contract, type MoneySettings, type Problem } from '@ember-slate/contract';
 import { formOf } from '@ember-slate/core/forms';
-import { usualElasticity } from '@ember-slate/core/markdown';
+import { usualElasticity } from '@ember-slate/core/prices';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept, type Draft } from '../../app/draft.ts';

@@ -1,6 +1,6 @@
 import type { MarkdownOffer, StockRow } from '@ember-slate/contract';
 import { addDays, instantOn, isTradingDay } from '@ember-slate/core/calendar';
-import { markdown, usualElasticity, usualTraffic } from '@ember-slate/core/markdown';
+import { markdown, usualElasticity, usualTraffic } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { today, type Reader } from '../../../platform/context.ts';
 import { demandOf } from '../../../shop/demand.ts';
