@@ -1,4 +1,5 @@
 import { type RuleProfile } from '@ember-slate/core/freshness';
+import { weightSources, type WeightSource } from '@ember-slate/core/units';
 import * as z from 'zod';
 import { packings, type Packing } from '@ember-slate/core/board';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
@@ -70,8 +71,7 @@ export const day = z.iso.date('Give a date').refine(inCentury, 'A day of this ce
 export const instant = z.iso
   .datetime('Give a date and time')
   .refine(inCentury, 'A time of this century, please');
-/** How a weight is known. What a stand-in of the scale said is simulated, for good. */
-export const weightSource = z.enum(['measured', 'typed', 'estimated', 'simulated']);
+export const weightSource = z.enum(weightSources);
 /** One big fish from the scale and the board. */
 export const oneFish = z.object({
   grams,
@@ -83,7 +83,7 @@ export const oneFish = z.object({
     .max(5000, 'Longer than 5 m')
     .nullable(),
 });
-export type WeightSource = z.infer<typeof weightSource>;
+export type { WeightSource };
 
 /** A short name that programs give: of a step, a question, a fish of a plan. */
 export const key = (max: number) =>

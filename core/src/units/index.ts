@@ -8,5 +8,6 @@ export {
   type MassUnit,
   type UnitSystem,
 } from './mass.ts';
+export { leastSure, weightSources, type WeightSource } from './source.ts';
 export { formatTemperature, parseTemperature } from './temperature.ts';
 export { parseDecimal } from './decimal.ts';

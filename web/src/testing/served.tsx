@@ -139,6 +139,23 @@ export function shownTo(me: Me, screen: ReactNode, address = '/') {
   );
 }
 
+/** A hook as it stands in a screen: what it gives now, and what was sent. */
+export function hooked<T>(use: () => T, answers: Answers, me?: Me): { now: () => T; sent: Sent[] } {
+  let latest: { value: T } | undefined;
+  function Holder() {
+    latest = { value: use() };
+    return null;
+  }
+  const sent = served(<Holder />, answers, me);
+  return {
+    sent,
+    now: () => {
+      if (!latest) throw new Error('The hook was never called');
+      return latest.value;
+    },
+  };
+}
+
 /** An answer that refuses, with what is wrong at which field. */
 export class Refusal {
   constructor(

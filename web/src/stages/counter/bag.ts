@@ -1,5 +1,5 @@
 import type { SentOf, StockRow, contract } from '@ember-slate/contract';
-import { multiplyRate } from '@ember-slate/core/units';
+import { leastSure, multiplyRate } from '@ember-slate/core/units';
 
 export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
   name: string;
@@ -31,7 +31,7 @@ export function intoBag(bag: readonly BagLine[], line: BagLine): BagLine[] {
     priceReason: had.priceReason ?? '',
     grams: had.grams + line.grams,
     pieces: had.pieces + line.pieces,
-    source: had.source === line.source ? line.source : 'typed',
+    source: leastSure([had.source, line.source]) ?? line.source,
   });
 }
 

@@ -7,6 +7,7 @@ import {
   type ArrivalCondition,
   type Species,
 } from '@ember-slate/core/species';
+import { leastSure } from '@ember-slate/core/units';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useSpecies } from '../../app/shop.tsx';
@@ -106,10 +107,6 @@ export const isScaly = (species: Species | undefined, condition: ArrivalConditio
   condition !== 'wing' &&
   !isSkinned(condition);
 
-/** All fish of a lot are known as the least sure of them. */
-const leastSure = (fish: LotRow['fish']): Weight['source'] =>
-  (['simulated', 'estimated', 'typed'] as const).find((x) => fish.some((f) => f.source === x)) ?? 'measured';
-
 const bodyOf = (v: LotValues, species: Species | undefined, lot: LotRow | null) => ({
   speciesId: v.speciesId,
   condition: v.condition,
@@ -169,7 +166,12 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
         fish,
         pieces: fish.length > 0 ? String(fish.length) : '',
         weight:
-          fish.length > 0 ? { grams: fish.reduce((s, f) => s + f.grams, 0), source: leastSure(fish) } : null,
+          fish.length > 0
+            ? {
+                grams: fish.reduce((s, f) => s + f.grams, 0),
+                source: leastSure(fish.map((f) => f.source)) ?? 'measured',
+              }
+            : null,
       }),
     scan: (s: Scanned) => {
       if (s.speciesId) choose(s.speciesId);

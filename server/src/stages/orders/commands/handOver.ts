@@ -2,7 +2,7 @@ import type { BodyOf, contract, WeightSource } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
 import { type Entry, transfer } from '@ember-slate/core/ledger';
 import { trimAlong } from '@ember-slate/core/orders';
-import { multiplyRate } from '@ember-slate/core/units';
+import { leastSure, multiplyRate } from '@ember-slate/core/units';
 import type { TrimWish } from '@ember-slate/core/yields';
 import { post } from '../../../platform/books/ledger.ts';
 import { settleOrder } from '../../../platform/books/orderState.ts';
@@ -22,8 +22,7 @@ async function knownAs(work: Work, of: { batch: number; item: string }): Promise
     'SELECT DISTINCT weight_source AS source FROM weigh_out WHERE ticket_id = ? AND item = ? AND struck_at IS NULL',
     [of.batch, of.item.replace(/^trim:/, '')],
   );
-  const order: readonly WeightSource[] = ['simulated', 'estimated', 'typed', 'measured'];
-  return order.find((s) => found.some((f) => f.source === s)) ?? 'typed';
+  return leastSure(found.map((f) => f.source)) ?? 'typed';
 }
 
 /** What came off the fish of these tickets and still lies there, and what was weighed out of each for whom. */
