@@ -43,7 +43,10 @@ const places: Place[] = [
   },
   {
     name: 'web/hooks',
-    mutate: ['web/src/**/use*.ts', 'web/src/app/{outbox,draft,drafts,lock,request,scanner,notify,api,form}.ts'],
+    mutate: [
+      'web/src/**/use*.ts',
+      'web/src/app/{outbox,draft,drafts,lock,request,scanner,notify,api,form}.ts',
+    ],
     tests: ['web/src/**/*.test.{ts,tsx}'],
     wanted: 75,
   },
