@@ -40,7 +40,7 @@ import { goToStep, gradeFrame, signSweep } from '@ember-slate/server/stages/benc
 import { addCut, makeTicket } from '@ember-slate/server/stages/bench/commands/cuts';
 import { handOver } from '@ember-slate/server/stages/orders/commands/handOver';
 import { stock } from '@ember-slate/server/shop/stock';
-import { lying } from '@ember-slate/server/stages/trim/queries';
+import { trimOnHand } from '@ember-slate/server/stages/trim/queries';
 import { make } from '@ember-slate/server/stages/trim/commands';
 import { sell } from '@ember-slate/server/stages/counter/commands/sell';
 import { discard } from '@ember-slate/server/stages/counter/commands/moves';
@@ -498,7 +498,7 @@ export class SampleShop {
   /** An evening's trim made into stock packs and cake mix, what is refused left out. */
   async makeOfTrim(work: Work) {
     for (const [product, parts] of madeInto) {
-      const { rows } = await lying(work);
+      const { rows } = await trimOnHand(work);
       const inputs = rows.filter((r) => parts.includes(r.part) && r.refused[product] === undefined);
       const grams = inputs.reduce((s, r) => s + r.grams, 0);
       if (grams < 800) continue;

@@ -45,7 +45,7 @@ export const refusalOf = (work: Reader, product: ProductId, part: TrimId, specie
   });
 
 /** Trim that lies there now, and why each may not go into a product. */
-export async function lying(work: Reader): Promise<AnswerOf<typeof contract.trim.onHand>> {
+export async function trimOnHand(work: Reader): Promise<AnswerOf<typeof contract.trim.onHand>> {
   const held = (await stockRows(work.tx)).flatMap((h) => {
     const part = trimOf(h.item);
     return part && h.grams > 0 ? [{ ...h, part }] : [];

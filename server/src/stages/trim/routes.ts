@@ -1,11 +1,11 @@
 import type { contract } from '@ember-slate/contract';
 import type { Handlers } from '../../platform/handlers.ts';
 import { make, setCustoms, setProduct, setRule } from './commands.ts';
-import { lying, trimBook } from './queries.ts';
+import { trimOnHand, trimBook } from './queries.ts';
 
 export const trim: Handlers<typeof contract.trim> = {
   book: (work, { query }) => trimBook(work, query.from, query.to),
-  onHand: (work) => lying(work),
+  onHand: (work) => trimOnHand(work),
   make: (work, { body }) => make(work, body),
   setRule: (work, { params, body }) => setRule(work, params.part ?? '', body),
   setCustoms: (work, { params, body }) => setCustoms(work, params.part ?? '', body),

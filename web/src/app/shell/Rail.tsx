@@ -4,7 +4,7 @@ import { useNow, useTimes } from '../shop.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { useSize } from '../size.ts';
 
-type Tide = AnswerOf<typeof contract.summary.stages>;
+type Summary = AnswerOf<typeof contract.summary.stages>;
 interface Mark {
   y: number;
   title: string;
@@ -52,7 +52,7 @@ function Marks({ marks, low, high }: { marks: readonly Mark[]; low: number; high
 const hours = 5;
 
 /** The slab's right edge is time: the next hours above the break, the days when fish runs out of life below. */
-export function Rail({ tide }: { tide: Tide | undefined }) {
+export function Rail({ summary }: { summary: Summary | undefined }) {
   const mass = useMass();
   const [ref, { height }] = useSize<HTMLElement>();
   const now = useNow();
@@ -64,7 +64,7 @@ export function Rail({ tide }: { tide: Tide | undefined }) {
   const t0 = now.getTime();
   const y = (at: number) => nowY + ((at - t0) / (hours * 3_600_000)) * (split - 14 - nowY);
   const room = Math.max(1, Math.floor((split - nowY) / 44));
-  const due = (tide?.due ?? [])
+  const due = (summary?.due ?? [])
     .filter((d) => new Date(d.at).getTime() < t0 + hours * 3_600_000)
     .slice(0, room)
     .map((d) => {
@@ -79,7 +79,7 @@ export function Rail({ tide }: { tide: Tide | undefined }) {
   const days = Array.from({ length: 5 }, (_, i) => addDays(today(now), i));
   const dayY = (i: number) => daysTop + (i / 4) * (daysEnd - 16 - daysTop);
   const endRoom = Math.max(1, Math.floor((height - daysTop) / 44));
-  const ends = (tide?.ends ?? []).slice(0, endRoom).map((e) => ({
+  const ends = (summary?.ends ?? []).slice(0, endRoom).map((e) => ({
     y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])),
     title: e.title,
     detail: `${mass(e.grams)}, lot ${e.code}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,

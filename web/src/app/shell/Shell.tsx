@@ -13,16 +13,16 @@ import { stages, StageBar } from './StageBar.tsx';
 import { Timers } from './Timers.tsx';
 import { useScale } from './useScale.ts';
 
-type Tide = ReturnType<typeof useRead<typeof contract.summary.stages>>['data'];
+type Summary = ReturnType<typeof useRead<typeof contract.summary.stages>>['data'];
 
 /** The time, who is here, and what comes next where the rail has no room. */
-function Clock({ onLock, tide, low }: { onLock: () => void; tide: Tide; low: boolean }) {
+function Clock({ onLock, summary, low }: { onLock: () => void; summary: Summary; low: boolean }) {
   const now = useNow(1000);
   const { time, day } = useTimes();
   const { me } = useShop();
   const live = useAppSelector((s) => s.connection.live);
-  const next = tide?.due[0];
-  const alarms = tide?.alarms ?? 0;
+  const next = summary?.due[0];
+  const alarms = summary?.alarms ?? 0;
   return (
     <div className="bg-air pt-3 pl-[18px] max-sm:hidden">
       <ScreenMenu onLock={onLock}>
@@ -68,7 +68,7 @@ function Keys({ onLock }: { onLock: () => void }) {
 
 /** One slab, three measured edges: what waits above, time at the right, weight below. */
 export function Shell({ onLock }: { onLock: () => void }) {
-  const { data: tide } = useRead(contract.summary.stages);
+  const { data: summary } = useRead(contract.summary.stages);
   const big = /^\/bench\/\d+/.test(useLocation().pathname);
   const rows = big ? 'grid-rows-[78px_minmax(0,1fr)_180px]' : 'grid-rows-[92px_minmax(0,1fr)_92px]';
   return (
@@ -77,8 +77,8 @@ export function Shell({ onLock }: { onLock: () => void }) {
       <div
         className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
       >
-        <StageBar tide={tide} onLock={onLock} />
-        <Clock onLock={onLock} tide={tide} low={big} />
+        <StageBar summary={summary} onLock={onLock} />
+        <Clock onLock={onLock} summary={summary} low={big} />
         <main className="flex min-h-0 flex-col bg-slab max-lg:col-span-2 max-sm:col-span-1" id="slab">
           <Timers />
           <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
@@ -89,7 +89,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
         </main>
         <div className="min-h-0 max-lg:hidden">
           <div className="grid h-full">
-            <Rail tide={tide} />
+            <Rail summary={summary} />
           </div>
         </div>
         <ScaleBar big={big} />

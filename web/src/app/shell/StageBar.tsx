@@ -55,7 +55,7 @@ function Brand() {
 }
 
 /** The slab's top edge: the seven stages with what waits at each. On a phone only the stage one stands at. */
-export function StageBar({ tide: summary, onLock }: { tide: Summary | undefined; onLock: () => void }) {
+export function StageBar({ summary, onLock }: { summary: Summary | undefined; onLock: () => void }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const live = useAppSelector((s) => s.connection.live);
   const here = useLocation().pathname;
