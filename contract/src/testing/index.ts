@@ -3,10 +3,7 @@ import * as z from 'zod';
 import { plainText } from '../fields.ts';
 import type { Route } from '../route.ts';
 
-/**
- * Random requests of the contract: bodies and queries that its schemas mostly allow, with numbers at their bounds, ids
- * that exist and ids that do not, and now and then something no schema allows.
- */
+/** What a shop of a test holds, so that what is drawn speaks of it. */
 export interface Known {
   species: readonly string[];
   items: readonly string[];
@@ -245,7 +242,10 @@ export interface RandomRequest {
   body: unknown;
 }
 
-/** Requests of one route. */
+/**
+ * Requests of one route: bodies and queries that its schemas mostly allow, with numbers at their bounds, ids that exist
+ * and ids that do not, and now and then something no schema allows.
+ */
 export function requestsOf(route: Route, known: Known): Arbitrary<RandomRequest> {
   const names = [...route.path.matchAll(/:(\w+)/g)].map((m) => m[1]!);
   const query = route.query ? spoilt(valueOf('', schemaOf(route.query), known)) : fc.constant(undefined);
