@@ -88,11 +88,13 @@ export default function Cold() {
   const now = useNow(60_000).getTime();
   const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
   if (!places) return <Waiting problem={problem} onRetry={refetch} />;
+  const [first] = places;
+  if (!first) return <h1 className="text-head">This shop has no place to keep fish yet</h1>;
   const open = places.flatMap((place) =>
     place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
   );
   const worst = open[0];
-  const shown = places.find((p) => p.id === chosen) ?? worst?.place ?? places[0]!;
+  const shown = places.find((p) => p.id === chosen) ?? worst?.place ?? first;
   const unread = places.filter((p) => p.limitTenths !== null && !readToday(p, now));
   const headline = !worst
     ? unread.length === 0
