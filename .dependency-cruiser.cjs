@@ -1,11 +1,11 @@
-/** Who may import whom. The order of the house: core <- contract <- server and web; demo and e2e look in from outside. */
+/** Who may import whom. The order of the house: words <- core <- contract <- server and web; demo and e2e look in from outside. */
 const only = (name, from, ...to) => ({
   name,
   severity: 'error',
   comment: `${name}: may import its own files, packages and ${to.join(', ') || 'nothing else of the house'}`,
   from: { path: `^${from}/` },
   to: {
-    path: '^(core|contract|server|web|devices|demo|e2e|benchmarks)/',
+    path: '^(words|core|contract|server|web|devices|demo|e2e|benchmarks)/',
     pathNot: `^(${[from, ...to].join('|')})/`,
   },
 });
@@ -13,14 +13,22 @@ const only = (name, from, ...to) => ({
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    only('core', 'core'),
+    only('words', 'words'),
+    only('core', 'core', 'words'),
     only('contract', 'contract', 'core'),
     only('devices', 'devices'),
-    only('server', 'server', 'core', 'contract', 'devices'),
-    only('web', 'web', 'core', 'contract'),
-    only('demo', 'demo', 'core', 'contract', 'server', 'devices'),
-    only('e2e', 'e2e', 'core', 'contract', 'server', 'devices'),
-    only('benchmarks', 'benchmarks', 'core', 'contract', 'server', 'devices', 'e2e'),
+    only('server', 'server', 'words', 'core', 'contract', 'devices'),
+    only('web', 'web', 'words', 'core', 'contract'),
+    only('demo', 'demo', 'words', 'core', 'contract', 'server', 'devices'),
+    only('e2e', 'e2e', 'words', 'core', 'contract', 'server', 'devices'),
+    only('benchmarks', 'benchmarks', 'words', 'core', 'contract', 'server', 'devices', 'e2e'),
+    {
+      name: 'core-says-codes',
+      severity: 'error',
+      comment: 'core says codes; only its proof, which reads what is said, knows the sentences',
+      from: { path: '^core/src/', pathNot: '\\.test\\.ts$|^core/src/proof/' },
+      to: { path: '^words/(src|en)/', pathNot: '^words/(src/said\\.ts|en/core/[a-z]+\\.json)$' },
+    },
     {
       name: 'core-computes',
       severity: 'error',
@@ -54,10 +62,10 @@ module.exports = {
       name: 'stages-alike',
       severity: 'error',
       comment:
-        'server: a stage has routes.ts, commands and queries; each of the two a file, or a folder of subjects',
+        'server: a stage has routes.ts, its words in say.ts, commands and queries; each of the two a file, or a folder of subjects',
       from: {
         path: '^server/src/stages/',
-        pathNot: '^server/src/stages/[^/]+/(routes\\.ts|(commands|queries)(\\.ts|/[^/]+\\.(ts|mjs)))$',
+        pathNot: '^server/src/stages/[^/]+/((routes|say)\\.ts|(commands|queries)(\\.ts|/[^/]+\\.(ts|mjs)))$',
       },
       to: {},
     },

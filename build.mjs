@@ -13,7 +13,7 @@ const compilerOptions = {
   rewriteRelativeImportExtensions: true,
 };
 
-for (const workspace of ['core', 'contract', 'devices', 'server', 'demo']) {
+for (const workspace of ['words', 'core', 'contract', 'devices', 'server', 'demo']) {
   const from = join(workspace, 'src');
   const to = join(workspace, 'dist');
   rmSync(to, { recursive: true, force: true });

@@ -42,11 +42,11 @@ newer_than() {
 }
 
 need_build() {
-  if newer_than web/dist/index.html web/src web/index.html web/vite.config.ts core/src contract/src; then
+  if newer_than web/dist/index.html web/src web/index.html web/vite.config.ts {words,core,contract}/src words/en; then
     echo "Building the screens …"
     npx vite build web --logLevel error
   fi
-  if newer_than server/dist/app.js build.mjs {core,contract,devices,server,demo}/src; then
+  if newer_than server/dist/app.js build.mjs {words,core,contract,devices,server,demo}/src; then
     echo "Building the server …"
     node build.mjs
   fi

@@ -10,7 +10,12 @@ export default defineConfig({
   test: {
     reporters: ['default'],
     projects: [
-      project('core', ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'devices/src/**/*.test.ts']),
+      project('core', [
+        'words/src/**/*.test.ts',
+        'core/src/**/*.test.ts',
+        'contract/src/**/*.test.ts',
+        'devices/src/**/*.test.ts',
+      ]),
       project('server', ['server/tests/**/*.test.ts', 'demo/tests/**/*.test.ts'], {
         globalSetup: 'server/tests/database.ts',
         hookTimeout: 60_000,

@@ -1,10 +1,11 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
 import { openApi } from '@ember-slate/contract/openapi';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
+import { shopLanguage } from './platform/language.ts';
 import type { DeviceStates } from './platform/config.ts';
 import { PrinterAdapter } from './platform/devices/printer.ts';
 import { ProbeAdapter } from './platform/devices/probe.ts';
@@ -49,6 +50,7 @@ import { species } from './stages/species/routes.ts';
 import { summary } from './stages/summary/routes.ts';
 import { trim } from './stages/trim/routes.ts';
 import { yields } from './stages/yields/routes.ts';
+import { say } from './say.ts';
 
 export interface AppOptions {
   pool: Pool;
@@ -127,6 +129,11 @@ const stagesOf = (planner: Planner): { [S in Stage]: Handlers<(typeof contract)[
 
 /** The built screens: every address of a browser is theirs. */
 function mountScreens(app: Express, webRoot: string): void {
+  // The screens ask their page which language to speak.
+  const page = readFileSync(join(webRoot, 'index.html'), 'utf8').replace(
+    'lang="en"',
+    `lang="${shopLanguage}"`,
+  );
   app.use(
     '/assets',
     express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
@@ -135,8 +142,8 @@ function mountScreens(app: Express, webRoot: string): void {
   // Screens are for browsers: a balancer or a scraper that asks for something else is told that it is not there.
   app.get(/.*/, (request, response) => {
     if (request.path !== '/' && !request.get('Accept')?.includes('text/html'))
-      throw problems.notFound('There is nothing like that here');
-    response.set('Cache-Control', 'no-cache').sendFile(join(webRoot, 'index.html'));
+      throw problems.notFound(say('there_is_nothing_like_that_here'));
+    response.set('Cache-Control', 'no-cache').type('html').send(page);
   });
 }
 
@@ -182,13 +189,13 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   mountPhotos(app, platform);
   app.get('/api/openapi.json', async (request, response) => {
     if (!(await actorOfRequest(platform, request)))
-      throw problems.notSignedIn('Nobody is signed in on this screen');
+      throw problems.notSignedIn(say('nobody_is_signed_in_on_this_screen'));
     response.json(openApi());
   });
   app.use('/api', async (request) => {
     if (!(await actorOfRequest(platform, request)))
-      throw problems.notSignedIn('Nobody is signed in on this screen');
-    throw problems.notFound('There is no such request');
+      throw problems.notSignedIn(say('nobody_is_signed_in_on_this_screen'));
+    throw problems.notFound(say('there_is_no_such_request'));
   });
   if (webRoot && existsSync(webRoot)) mountScreens(app, webRoot);
   app.use(problemHandler);

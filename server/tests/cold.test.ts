@@ -295,7 +295,7 @@ describe('the sensors', () => {
         )
       )[0]!.n;
     // 12:05 to 14:00, every five minutes.
-    await expect.poll(count, { timeout: 5000 }).toBe(24);
+    await expect.poll(count, { timeout: 60_000 }).toBe(24);
     await new Promise((done) => setTimeout(done, 700));
     expect(await count()).toBe(24);
     for (const feed of feeds) await feed.close();

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type CutPlan, type FoundPlan, type PlanSpecies } from '@ember-slate/contract';
 import { planFaults } from '@ember-slate/core/cutplan';
 import { formBook } from '@ember-slate/core/forms';
@@ -64,7 +65,7 @@ describe('the plan of a day', () => {
     const plan = await run();
     expect(plan.state).toBe('done');
     const mine = ofBass(plan);
-    expect(faults(plan)).toEqual([]);
+    expect(inWords(faults(plan))).toEqual([]);
     expect(Object.values(mine.found.score.filled)).toEqual([1, 1]);
     expect(mine.found.bound!).toBeGreaterThanOrEqual(mine.found.score.value - 1e-6);
     expect(mine.found.score.value).toBeGreaterThanOrEqual(mine.found.firstCome.score.value);
@@ -150,7 +151,7 @@ describe('the plan of a day', () => {
     expect(after.id).toBe(moved.id);
     expect(after.parent!.id).toBe(plan.id);
     expect(after.pinned).toContain(to);
-    expect(faults(after)).toEqual([]);
+    expect(inWords(faults(after))).toEqual([]);
     const holds = (p: CutPlan) =>
       ofBass(p)
         .found.plan.fish.filter((f) => f.pieces.some((x) => x.line === portion.id))

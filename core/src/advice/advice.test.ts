@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { describe, expect, it } from 'vitest';
 import { formBook } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
@@ -13,23 +14,25 @@ describe('what a customer is told', () => {
     for (const s of catalogue)
       for (const item of [...formBook().keys(), 'trim:collars', 'made:cake_mix']) {
         const a = told(s.id, item);
-        expect(a.cautions[0]).toBe('Allergen: fish.');
-        expect(a.bones).toMatch(/bone/i);
+        expect(inWords(a.cautions[0])).toBe('Allergen: fish.');
+        expect(inWords(a.bones)).toMatch(/bone/i);
         expect(a.cook.length).toBeGreaterThan(0);
-        expect(a.cook.join(' ')).not.toMatch(/raw dishes/);
+        expect(inWords(a.cook).join(' ')).not.toMatch(/raw dishes/);
       }
     // Safe core temperature of fish: FDA Food Code, value from memory.
-    expect(told('cod', 'fillet_skinless').cook.join(' ')).toContain('63 °C');
+    expect(inWords(told('cod', 'fillet_skinless').cook).join(' ')).toContain('63 °C');
   });
   it('allows raw dishes only with the record, and never where cooked use was decided', () => {
-    expect(told('salmon', 'fillet_skinless', { rawFit: true }).cook.join(' ')).toMatch(/raw dishes/);
+    expect(inWords(told('salmon', 'fillet_skinless', { rawFit: true }).cook).join(' ')).toMatch(/raw dishes/);
     const cooked = told('salmon', 'fillet_skinless', { rawFit: true, cookedOnly: true });
-    expect(cooked.cook.join(' ')).toMatch(/Not to be eaten raw/);
+    expect(inWords(cooked.cook).join(' ')).toMatch(/Not to be eaten raw/);
   });
   it('says what is defrosted, histamine and sharp', () => {
-    expect(told('mackerel', 'whole', { thawed: true }).store.join(' ')).toMatch(/do not freeze it again/);
-    expect(told('mackerel', 'whole').cautions.join(' ')).toMatch(/histamine/);
-    expect(told('lionfish', 'whole').cautions.join(' ')).toMatch(/Sharp/);
-    expect(told('lionfish', 'fillet_skinless').cautions.join(' ')).not.toMatch(/Sharp/);
+    expect(inWords(told('mackerel', 'whole', { thawed: true }).store).join(' ')).toMatch(
+      /do not freeze it again/,
+    );
+    expect(inWords(told('mackerel', 'whole').cautions).join(' ')).toMatch(/histamine/);
+    expect(inWords(told('lionfish', 'whole').cautions).join(' ')).toMatch(/Sharp/);
+    expect(inWords(told('lionfish', 'fillet_skinless').cautions).join(' ')).not.toMatch(/Sharp/);
   });
 });

@@ -1,34 +1,36 @@
+import type { Said } from '@ember-slate/words/said';
 import type { Species } from '../species/index.ts';
 import { productOf } from '../trim/index.ts';
 import { trimOf } from '../yields/index.ts';
 import type { Form } from '../forms/index.ts';
+import { said } from './say.ts';
 
 /** What to tell a customer with the bag. */
 export interface CustomerAdvice {
-  store: string[];
-  cook: string[];
-  bones: string;
-  cautions: string[];
+  store: Said[];
+  cook: Said[];
+  bones: Said;
+  cautions: Said[];
 }
 
 /** Safe core temperature of fish, C (US FDA Food Code 3-401.11, 63 C for 15 s; value from memory). */
 export const cookedThroughC = 63;
 
-const ways: Record<Species['fat'], { thick: string; thin: string; whole: string }> = {
+const ways: Record<Species['fat'], { thick: Said; thin: Said; whole: Said }> = {
   lean: {
-    thick: 'Roast or steam gently; lean flesh dries fast, take it off just when it flakes.',
-    thin: 'Fry in a hot pan, mostly on the skin side, or poach; a few minutes are enough.',
-    whole: 'Bake on the bone with something moist, or steam it.',
+    thick: said('roast_or_steam_gently_lean_flesh'),
+    thin: said('fry_in_a_hot_pan_mostly_on_the'),
+    whole: said('bake_on_the_bone_with_something'),
   },
   medium: {
-    thick: 'Roast or grill; a little oil is enough.',
-    thin: 'Fry on the skin side until crisp, turn for the last moment.',
-    whole: 'Slash the sides and grill, or bake in salt.',
+    thick: said('roast_or_grill_a_little_oil_is'),
+    thin: said('fry_on_the_skin_side_until_crisp'),
+    whole: said('slash_the_sides_and_grill_or_bake'),
   },
   oily: {
-    thick: 'Roast, grill or poach slowly; its own fat keeps it moist.',
-    thin: 'Grill or fry without much fat, skin side first.',
-    whole: 'Grill over high heat, slashed; good soused or smoked by someone who knows how.',
+    thick: said('roast_grill_or_poach_slowly_its'),
+    thin: said('grill_or_fry_without_much_fat_skin'),
+    whole: said('grill_over_high_heat_slashed_good'),
   },
 };
 
@@ -48,38 +50,30 @@ export function customerAdvice(
   const way = ways[species.fat];
   return {
     store: [
-      'Straight home, on ice or with a cold pack; at 0 to 2 °C, the coldest part of the fridge, well wrapped.',
-      o.frozen
-        ? 'Frozen: keep at −18 °C or below, thaw overnight in the fridge, use within a day.'
-        : 'Best the same day, at the latest by the date on the label.',
-      ...(o.thawed ? ['Defrosted here: do not freeze it again.'] : []),
-      ...(species.histamine ? ['Never leave it warm: what forms then is not cooked away.'] : []),
+      said('straight_home_on_ice_or_with_a'),
+      o.frozen ? said('frozen_keep_at_18_c_or_below_thaw') : said('best_the_same_day_at_the_latest_by'),
+      ...(o.thawed ? [said('defrosted_here_do_not_freeze_it')] : []),
+      ...(species.histamine ? [said('never_leave_it_warm_what_forms')] : []),
     ],
     cook: product
-      ? [product.food ? 'Cook through the same day.' : 'For animals only, cooked.']
+      ? [product.food ? said('cook_through_the_same_day') : said('for_animals_only_cooked')]
       : [
           whole ? way.whole : thick ? way.thick : way.thin,
-          `Cooked through at ${cookedThroughC} °C in the middle, when it is opaque and flakes.`,
-          o.rawFit && !o.cookedOnly
-            ? 'Its record allows raw dishes: keep it ice cold, and not for those who must take care.'
-            : 'Not to be eaten raw.',
+          said('cooked_through_at_c_in_the_middle', { cookedThroughC }),
+          o.rawFit && !o.cookedOnly ? said('its_record_allows_raw_dishes_keep') : said('not_to_be_eaten_raw'),
         ],
     bones: product
-      ? 'Look through it for bones.'
+      ? said('look_through_it_for_bones')
       : form?.boneless
-        ? 'Boned and swept by hand; a bone may still be in it.'
+        ? said('boned_and_swept_by_hand_a_bone_may')
         : trimOf(item)
-          ? 'Has bones.'
-          : 'Has its bones: say so to whoever eats it.',
+          ? said('has_bones')
+          : said('has_its_bones_say_so_to_whoever'),
     cautions: [
-      'Allergen: fish.',
-      ...(whole && species.sharp ? [`Sharp: ${species.sharp}.`] : []),
-      ...(species.histamine
-        ? ['Keep it cold to the last: neither cooking nor freezing removes histamine.']
-        : []),
-      ...(species.reefToxin
-        ? ['From some reefs it may carry a toxin cooking does not destroy: follow your local advice.']
-        : []),
+      said('allergen_fish'),
+      ...(whole && species.sharp ? [said('sharp', { sharp: species.sharp })] : []),
+      ...(species.histamine ? [said('keep_it_cold_to_the_last_neither')] : []),
+      ...(species.reefToxin ? [said('from_some_reefs_it_may_carry_a')] : []),
     ],
   };
 }

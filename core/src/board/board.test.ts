@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { describe, expect, it } from 'vitest';
 import { bodyOf, steakGrams } from '../body/index.ts';
 import { formBook, formOf, formRefusal, shippedForms } from '../forms/index.ts';
@@ -245,7 +246,7 @@ const orders: readonly (readonly [
 describe('the acts of a ticket', () => {
   it.each(orders)('%s %s to %s, %j %j', (id, condition, wanted, options, { g, ...more }, order) => {
     const j = job(id, condition, forms(wanted, options), { fishGrams: g ?? of(id).typicalG, ...more });
-    expect(jobFaults(j)).toEqual([]);
+    expect(inWords(jobFaults(j))).toEqual([]);
     expect(acts(j).join(' ')).toBe(order);
   });
   it('refuses a ticket without a form, and a fish of no weight', () => {
@@ -254,15 +255,15 @@ describe('the acts of a ticket', () => {
   });
   it('lays out every tool, once', () => {
     const { tools } = compose(job('sea_bass', 'whole', forms('fillet_skinless')));
-    expect(tools).toContain('filleting knife');
-    expect(new Set(tools).size).toBe(tools.length);
+    expect(inWords(tools)).toContain('filleting knife');
+    expect(new Set(inWords(tools)).size).toBe(tools.length);
   });
   it('says where to begin, which way and where the other hand is, as the cutter chose', () => {
     const words = (ticket: MethodChoices) => {
       const first = compose(job('salmon', 'gutted', forms('fillet_skin_on'), { ticket })).steps.find(
         (s) => s.id === 'fillet_first',
       )!;
-      return `${first.begin} ${first.way} ${first.hand}`;
+      return `${inWords(first.begin)} ${inWords(first.way)} ${inWords(first.hand)}`;
     };
     expect(words({})).toMatch(/at the cut face, on the back/);
     expect(words({ head: 'on_last' })).toMatch(/behind the gill cover.*Hold the head/);
@@ -271,12 +272,12 @@ describe('the acts of a ticket', () => {
   it('warns of venom while the spines are on, whatever came, and of no teeth on a fillet', () => {
     for (const condition of conditionsFor(of('lionfish')).filter((c) => !isPiece(c))) {
       const { steps } = compose(job('lionfish', condition, forms('fillet_skinless')));
-      expect(steps.find((s) => s.id === 'check')!.cautions.join()).toMatch(/never bare hands/);
+      expect(inWords(steps.find((s) => s.id === 'check')!.cautions).join()).toMatch(/never bare hands/);
       expect(steps.findIndex((s) => s.id === 'spines')).toBe(1);
     }
     const monk = compose(job('monkfish', 'whole', forms('monk_fillets'))).steps;
-    expect(monk.find((s) => s.id === 'head')!.cautions.join()).toMatch(/Teeth/);
-    expect(monk.find((s) => s.id === 'fillet_second')!.cautions.join()).not.toMatch(/Teeth/);
+    expect(inWords(monk.find((s) => s.id === 'head')!.cautions).join()).toMatch(/Teeth/);
+    expect(inWords(monk.find((s) => s.id === 'fillet_second')!.cautions).join()).not.toMatch(/Teeth/);
   });
 });
 
@@ -368,8 +369,11 @@ describe('what a ticket gives', () => {
     const slab = steakGrams(body, body.mm(body.profile.vent), 35);
     expect(outputs[0]!.asked).toBeCloseTo(4 * slab, 6);
     expect(
-      compose(job('salmon', 'gutted', [cut('steaks', { thickMm: 35 })])).steps.find((s) => s.id === 'slices')!
-        .begin,
+      inWords(
+        compose(job('salmon', 'gutted', [cut('steaks', { thickMm: 35 })])).steps.find(
+          (s) => s.id === 'slices',
+        )!.begin,
+      ),
     ).toMatch(/^35 mm/);
   });
 
@@ -413,10 +417,10 @@ describe('what a ticket gives', () => {
       const ids = c.steps.map((s) => s.id);
       const [weigh, label] = [ids.indexOf('weigh'), ids.indexOf('label')];
       expect(ids.slice(weigh + 1, label)).toEqual(packing === 'loose' ? [] : [`pack_${packing}`]);
-      expect(c.steps[label]!.title).toBe('Label');
+      expect(inWords(c.steps[label]!.title)).toBe('Label');
       expect(c.steps).not.toEqual(usual.steps);
       expect(c.outputs).toEqual(usual.outputs);
-      expect(c.tools.includes('vacuum packer and pouches')).toBe(packing === 'vacuum');
+      expect(inWords(c.tools).includes('vacuum packer and pouches')).toBe(packing === 'vacuum');
     }
     // Four pieces at half a minute each.
     expect(four('vacuum').minutes - usual.minutes).toBeCloseTo(4 * 0.5, 6);
@@ -434,7 +438,7 @@ describe('what a ticket gives', () => {
     );
     const tray = two.steps.find((s) => s.id === 'pack_tray')!;
     expect(tray.times).toBe(2);
-    expect(two.steps.find((s) => s.id === 'label')!.title).toBe('Wrap and label');
+    expect(inWords(two.steps.find((s) => s.id === 'label')!.title)).toBe('Wrap and label');
   });
 
   it('refuses a vacuum where the rules let raw fish have one only frozen, and freezing what has thawed', () => {
@@ -464,7 +468,7 @@ describe('what a ticket gives', () => {
         expect(ids.indexOf('along')).toBeLessThan(ids.indexOf('weigh'));
         expect(c.minutes).toBeGreaterThan(shop.minutes);
       }
-      expect(all.steps.find((s) => s.id === 'along')!.title).not.toBe(
+      expect(all.steps.find((s) => s.id === 'along')!.title).not.toEqual(
         stock.steps.find((s) => s.id === 'along')!.title,
       );
       // The same flesh, whoever boils the bones.
@@ -507,8 +511,10 @@ describe('what a ticket gives', () => {
     expect(side.steps.map((s) => s.id)).not.toContain('head');
     expect(side.outputs[0]!.grams).toBeGreaterThan(1150);
     expect(side.tubs.skin).toBeGreaterThan(50);
-    expect(jobFaults(job('salmon', 'loin', forms('fillet_skin_on')))[0]!.message).toMatch(/skin of a loin/);
-    expect(jobFaults(job('salmon', 'side', forms('steaks')))[0]!.message).toMatch(/from the fish/);
+    expect(inWords(jobFaults(job('salmon', 'loin', forms('fillet_skin_on')))[0]!.message)).toMatch(
+      /skin of a loin/,
+    );
+    expect(inWords(jobFaults(job('salmon', 'side', forms('steaks')))[0]!.message)).toMatch(/from the fish/);
   });
 });
 
@@ -518,14 +524,19 @@ describe('methods', () => {
 
   it('go by the ticket before the cutter before the shop', () => {
     const by = (more: Partial<Job>) => chosen('salmon', 'fillet_skin_on', more).ribs;
-    expect(by({})).toMatchObject({ method: { id: 'over' }, by: 'default' });
-    expect(by({ shop: { ribs: 'scissors' } })).toMatchObject({ method: { id: 'scissors' }, by: 'shop' });
-    expect(by({ shop: { ribs: 'scissors' }, cutter: { ribs: 'through' } })).toMatchObject({ by: 'cutter' });
-    expect(by({ cutter: { ribs: 'through' }, ticket: { ribs: 'block' } })).toMatchObject({
+    expect(inWords(by({}))).toMatchObject({ method: { id: 'over' }, by: 'default' });
+    expect(inWords(by({ shop: { ribs: 'scissors' } }))).toMatchObject({
+      method: { id: 'scissors' },
+      by: 'shop',
+    });
+    expect(inWords(by({ shop: { ribs: 'scissors' }, cutter: { ribs: 'through' } }))).toMatchObject({
+      by: 'cutter',
+    });
+    expect(inWords(by({ cutter: { ribs: 'through' }, ticket: { ribs: 'block' } }))).toMatchObject({
       method: { id: 'block' },
       by: 'ticket',
     });
-    expect(by({ shop: { ribs: 'no such method' } })).toMatchObject({ by: 'default' });
+    expect(inWords(by({ shop: { ribs: 'no such method' } }))).toMatchObject({ by: 'default' });
   });
 
   it.each([
@@ -538,11 +549,11 @@ describe('methods', () => {
     ['plaice', 'quarter_cut', {}, 'head', 'on_last', /stays on the frame/],
   ] as const)('%s as %s with %o: %s is %s by rule', (id, form, ticket, question, method, because) => {
     const answer = chosen(id, form, { ticket })[question];
-    expect(answer).toMatchObject({ method: { id: method }, by: 'rule' });
-    expect(answer.because).toMatch(because);
+    expect(inWords(answer)).toMatchObject({ method: { id: method }, by: 'rule' });
+    expect(inWords(answer.because)).toMatch(because);
     const asked = (ticket as MethodChoices)[question];
     if (asked !== undefined)
-      expect(jobFaults(job(id, 'gutted', forms(form), { ticket }))).toMatchObject([
+      expect(inWords(jobFaults(job(id, 'gutted', forms(form), { ticket })))).toMatchObject([
         { path: `methods.${question}` },
       ]);
   });
@@ -585,11 +596,11 @@ describe('options', () => {
   it('are refused where they cannot be had, and not offered where the form is made so anyway', () => {
     const why = (id: string, form: string, words: string, input: ArrivalCondition | null = null) =>
       optionRefusal(of(id), input, the(form), words);
-    expect(why('lionfish', 'butterfly_back', 'fins left on')).toMatch(/venomous/);
-    expect(why('plaice', 'fillet_skin_on', 'pin bones left in, declared')).toMatch(/no pin bones/);
-    expect(why('cod', 'butterfly_belly', 'head on', 'headed_gutted')).toMatch(/already off/);
-    expect(why('cod', 'butterfly_belly', 'head on', 'gutted')).toBeNull();
-    expect(why('cod', 'dressed', 'with a ribbon')).toBeNull();
+    expect(inWords(why('lionfish', 'butterfly_back', 'fins left on'))).toMatch(/venomous/);
+    expect(inWords(why('plaice', 'fillet_skin_on', 'pin bones left in, declared'))).toMatch(/no pin bones/);
+    expect(inWords(why('cod', 'butterfly_belly', 'head on', 'headed_gutted'))).toMatch(/already off/);
+    expect(inWords(why('cod', 'butterfly_belly', 'head on', 'gutted'))).toBeNull();
+    expect(inWords(why('cod', 'dressed', 'with a ribbon'))).toBeNull();
     expect(optionOffered(of('cod'), null, the('dressed'), 'tail left on')).toBe(false);
     expect(optionOffered(of('cod'), null, the('dressed'), 'tail off')).toBe(true);
   });
@@ -597,21 +608,21 @@ describe('options', () => {
     const step = compose(job('cod', 'gutted', [cut('dressed', { options: ['with a ribbon'] })])).steps.find(
       (s) => s.id === 'asked',
     );
-    expect(step!.how).toEqual(['with a ribbon']);
+    expect(inWords(step!.how)).toEqual(['with a ribbon']);
   });
   it('of two customers of one whole form take a fish each, on a ticket each', () => {
     const two = job('sea_bass', 'whole', [
       cut('scaled_gutted', { options: ['head off'] }),
       cut('scaled_gutted'),
     ]);
-    expect(jobFaults(two)).toMatchObject([{ path: 'forms.1.options' }]);
+    expect(inWords(jobFaults(two))).toMatchObject([{ path: 'forms.1.options' }]);
   });
 });
 
 describe('cautions', () => {
   it('names the allergen on every fish, histamine and reef toxin only where they belong', () => {
     for (const s of catalogue) {
-      const said = speciesCautions(s).join(' ');
+      const said = inWords(speciesCautions(s)).join(' ');
       expect(said).toMatch(/Allergen: fish/);
       expect(/Histamine/.test(said)).toBe(s.histamine);
       expect(/ciguatera/.test(said)).toBe(s.reefToxin);
@@ -644,7 +655,8 @@ describe('bench time', () => {
       for (const s of catalogue)
         for (const c of conditionsFor(s)) {
           const j = job(s.id, c, [plainCut(f)]);
-          if (jobFaults(j).length === 0) for (const step of compose(j).steps) expect(step.title).not.toBe('');
+          if (jobFaults(j).length === 0)
+            for (const step of compose(j).steps) expect(inWords(step.title)).not.toBe('');
         }
   });
 });

@@ -1,15 +1,15 @@
+import type { Said } from '@ember-slate/words/said';
 import type { Species } from '../species/index.ts';
+import { said } from './say.ts';
 
 /** Hazards of the fish itself, said on the ticket before the first act. They defer to local codes and advice. */
 export function speciesCautions(
   species: Pick<Species, 'sharp' | 'histamine' | 'reefToxin' | 'id' | 'bodyPlan'>,
-): string[] {
+): Said[] {
   return [
-    species.sharp && `Sharp: ${species.sharp}.`,
-    species.histamine &&
-      'Histamine species: out of the ice only while the knife is in it. Neither cooking nor freezing removes histamine.',
-    species.reefToxin &&
-      'May carry ciguatera depending on where it was caught; cooking does not destroy it. Follow your local advice.',
-    'Allergen: fish. Keep shellfish apart. Raw-fish board only.',
-  ].filter((c) => typeof c === 'string');
+    species.sharp && said('sharp', { sharp: species.sharp }),
+    species.histamine && said('histamine_species_out_of_the_ice'),
+    species.reefToxin && said('may_carry_ciguatera_depending_on'),
+    said('allergen_fish_keep_shellfish_apart'),
+  ].filter((c) => typeof c === 'object' && c !== null);
 }

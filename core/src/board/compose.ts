@@ -1,3 +1,5 @@
+import type { Said } from '@ember-slate/words/said';
+import { said } from './say.ts';
 import type { Act } from './act.ts';
 import { bodyOf, steakGrams } from '../body/index.ts';
 import { filletsPerFish, isPiece, isSkinned } from '../species/index.ts';
@@ -207,7 +209,7 @@ const onceOnly = new Set(rules.filter((r) => r.per === 'ticket').map((r) => r.id
 
 /** An act as it is said at the bench. */
 export interface Step extends Act, ActWords {
-  tool: string;
+  tool: Said;
   once: boolean;
   /** Tubs it fills. */
   trims: readonly string[];
@@ -216,7 +218,7 @@ export interface Step extends Act, ActWords {
 export interface Composition extends Omit<Work, 'acts' | 'board'> {
   steps: readonly Step[];
   /** Tools to lay out before the first cut. */
-  tools: readonly string[];
+  tools: readonly Said[];
 }
 
 /** The work of a ticket in words: what the bench shows, step by step. */
@@ -253,7 +255,7 @@ export function composed(job: Job): Composition & Pick<Work, 'board'> {
       view: a.view,
       timer: a.timer,
       before: a.before,
-      tool: a.tools.map((t) => toolNames[t]).join(', '),
+      tool: said('tools', { tools: a.tools.map((t) => toolNames[t]) }),
       once: onceOnly.has(a.id),
       trims: a.taken.filter((t) => t.tub !== 'water' && t.grams > 0).map((t) => t.tub),
     };

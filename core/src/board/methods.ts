@@ -1,32 +1,34 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import type { Form } from '../forms/index.ts';
 import { isBoned, isPiece, isSkinned, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Goal } from './goal.ts';
 import { kindOf, type Kind } from './parts.ts';
+import { said } from './say.ts';
 
 /** One accepted way to do a piece of work, with what it does to grams and minutes (our choice unless the note says otherwise). */
 export interface Method {
   id: string;
-  name: string;
+  name: Said;
   /** Points of the form's own part lost (negative) or gained against the default method, lowest and highest. */
   points: readonly [low: number, high: number];
   /** Where the lost flesh goes: a tub, the frame, or water. */
   to: 'frame' | 'pinStrip' | 'drip' | 'skin' | 'scrape' | 'bloodline';
   /** Minutes a fish more (or fewer) than the default in the act it belongs to: small, medium, large. */
   minutes: readonly [number, number, number];
-  note: string;
+  note: Word;
 }
 
 export interface Question {
   id: string;
-  name: string;
+  name: Said;
   /** The default comes first. */
   methods: readonly Method[];
 }
 
 const method = (
   id: string,
-  name: string,
-  note = '',
+  name: Said,
+  note: Word = '',
   more: Partial<Pick<Method, 'points' | 'to' | 'minutes'>> = {},
 ): Method => ({ id, name, note, points: [0, 0], to: 'frame', minutes: [0, 0, 0], ...more });
 
@@ -34,20 +36,18 @@ const method = (
 export const questions = [
   {
     id: 'ribs',
-    name: 'Ribs',
+    name: said('ribs'),
     methods: [
-      method('over', 'over the ribs', 'Quick; leaves 1 to 2 points of yield on the frame.'),
-      method(
-        'through',
-        'straight through by knife, shave after',
-        'Fast, for salmonids; refused where bones are dense.',
-        { points: [-0.5, 0.5], minutes: [-1.3, -1.5, -2.8] },
-      ),
-      method('scissors', 'through with scissors, then shave', 'Slower, least waste.', {
+      method('over', said('over_the_ribs'), said('quick_leaves_1_to_2_points_of')),
+      method('through', said('straight_through_by_knife_shave'), said('fast_for_salmonids_refused_where'), {
+        points: [-0.5, 0.5],
+        minutes: [-1.3, -1.5, -2.8],
+      }),
+      method('scissors', said('through_with_scissors_then_shave'), said('slower_least_waste'), {
         points: [1, 2],
         minutes: [0, 0.5, 0.5],
       }),
-      method('block', 'block fillet, cut out after', 'Ribs and pin bones come off with the fillet.', {
+      method('block', said('block_fillet_cut_out_after'), said('ribs_and_pin_bones_come_off_with'), {
         points: [-1, 0],
         minutes: [-0.5, -0.5, -1],
       }),
@@ -55,52 +55,52 @@ export const questions = [
   },
   {
     id: 'pin_bones',
-    name: 'Pin bones',
+    name: said('pin_bones'),
     methods: [
-      method('pull', 'pull along their lean', 'No loss; it mirrors on the other side.'),
-      method('raise', 'raise upright first, then pull', 'Surer grip, a little slower.', {
+      method('pull', said('pull_along_their_lean'), said('no_loss_it_mirrors_on_the_other')),
+      method('raise', said('raise_upright_first_then_pull'), said('surer_grip_a_little_slower'), {
         minutes: [0.5, 1, 2],
       }),
-      method('v_cut', 'V down to the skin', 'The fillet stays whole; fast, for big or firmly set bones.', {
+      method('v_cut', said('v_down_to_the_skin'), said('the_fillet_stays_whole_fast_for'), {
         points: [-4, -1.5],
         to: 'pinStrip',
         minutes: [-2, -4, -6],
       }),
-      method('strip', 'strip cut through', 'The side falls into loin and belly: bars whole-fillet forms.', {
+      method('strip', said('strip_cut_through'), said('the_side_falls_into_loin_and_belly'), {
         points: [-3, -1],
         to: 'pinStrip',
         minutes: [-2, -4, -6],
       }),
-      method('leave', 'leave in, declared', 'The label names the bones left in.', { minutes: [-3, -5, -8] }),
+      method('leave', said('leave_in_declared'), said('the_label_names_the_bones_left_in'), {
+        minutes: [-3, -5, -8],
+      }),
     ],
   },
   {
     id: 'firming',
-    name: 'Before pulling pin bones',
+    name: said('before_pulling_pin_bones'),
     methods: [
-      method('none', 'nothing'),
-      method(
-        'salt',
-        'dry salt 30 minutes in the cold, rinse, dry',
-        'Firmer, fewer tears; 1 to 2 % of the weight is lost.',
-        { points: [-1.2, -0.6], to: 'drip' },
-      ),
+      method('none', said('nothing')),
+      method('salt', said('dry_salt_30_minutes_in_the_cold'), said('firmer_fewer_tears_1_to_2_of_the'), {
+        points: [-1.2, -0.6],
+        to: 'drip',
+      }),
     ],
   },
   {
     id: 'head',
-    name: 'Head',
+    name: said('head'),
     methods: [
-      method('off_first', 'off before filleting'),
-      method('on_last', 'on until the end', 'Something to hold.'),
+      method('off_first', said('off_before_filleting')),
+      method('on_last', said('on_until_the_end'), said('something_to_hold')),
     ],
   },
   {
     id: 'skinning',
-    name: 'Skinning',
+    name: said('skinning'),
     methods: [
-      method('still', 'blade still and flat, pull the skin'),
-      method('wiggle', 'small saw or wiggle', 'Gentler on thin skins; a steeper blade leaves flesh on.', {
+      method('still', said('blade_still_and_flat_pull_the_skin')),
+      method('wiggle', said('small_saw_or_wiggle'), said('gentler_on_thin_skins_a_steeper'), {
         points: [-1, 0],
         to: 'skin',
         minutes: [0.3, 0.3, 0.5],
@@ -109,29 +109,20 @@ export const questions = [
   },
   {
     id: 'skin_order',
-    name: 'Skin or bones first',
+    name: said('skin_or_bones_first'),
     methods: [
-      method(
-        'bones_first',
-        'bones first, then the skin',
-        'The skin holds the flesh together while bones are drawn.',
-      ),
-      method(
-        'skin_first',
-        'skin first, then the bones',
-        'Wiped once, no scale or slime is carried to the bones.',
-        {
-          minutes: [0.1, 0.1, 0.2],
-        },
-      ),
+      method('bones_first', said('bones_first_then_the_skin'), said('the_skin_holds_the_flesh_together')),
+      method('skin_first', said('skin_first_then_the_bones'), said('wiped_once_no_scale_or_slime_is'), {
+        minutes: [0.1, 0.1, 0.2],
+      }),
     ],
   },
   {
     id: 'silver',
-    name: 'Silver skin of a monk tail',
+    name: said('silver_skin_of_a_monk_tail'),
     methods: [
-      method('pull', 'pulled off the tail', 'In one with the tail whole.'),
-      method('knife', 'off the fillets by knife', 'Closer, a little flesh goes with it.', {
+      method('pull', said('pulled_off_the_tail'), said('in_one_with_the_tail_whole')),
+      method('knife', said('off_the_fillets_by_knife'), said('closer_a_little_flesh_goes_with_it'), {
         points: [-1, 0],
         to: 'bloodline',
         minutes: [0.5, 1, 1],
@@ -140,85 +131,82 @@ export const questions = [
   },
   {
     id: 'board',
-    name: 'Board',
-    methods: [method('wetted', 'wood wetted first, cloth under it'), method('dry', 'bone dry')],
+    name: said('board'),
+    methods: [method('wetted', said('wood_wetted_first_cloth_under_it')), method('dry', said('bone_dry'))],
   },
   {
     id: 'frame',
-    name: 'Frame',
+    name: said('frame'),
     methods: [
-      method('close', 'cut close'),
-      method('fleshy', 'leave flesh on where scrape sells', 'Compare the price of fillet and of scrape.', {
-        points: [-4, -2],
-        to: 'scrape',
-        minutes: [-0.5, -0.8, -1.5],
-      }),
-    ],
-  },
-  {
-    id: 'fins',
-    name: 'Fins',
-    methods: [method('stock', 'to stock'), method('bin', 'to the bin')],
-  },
-  {
-    id: 'guts',
-    name: 'Guts',
-    methods: [
-      method('gut_first', 'gut first'),
+      method('close', said('cut_close')),
       method(
-        'guts_in',
-        'fillet with guts in',
-        'Fast on small fish; head and guts leave with the frame. Keep the blade out.',
-        { points: [-1, 0] },
-      ),
-    ],
-  },
-  {
-    id: 'first_cut',
-    name: 'First cut',
-    methods: [
-      method('head_tail', 'head to tail along the back'),
-      method('tail_head', 'tail to head'),
-      method('belly', 'from the belly'),
-    ],
-  },
-  {
-    id: 'flatfish',
-    name: 'Flatfish',
-    methods: [
-      method('quarter', 'quarter-cut: four fillets'),
-      method('cross', 'cross-cut: two', 'The ridge of the spine is crossed.', { points: [-1, 0] }),
-    ],
-  },
-  {
-    id: 'cross_from',
-    name: 'Cross-cut from',
-    methods: [
-      method('edge', 'edge to edge', 'From the fins of one side, over the ridge, to the other.'),
-      method(
-        'midline',
-        'the middle, both ways',
-        'Down the middle first; the two quarters stay joined at the tail.',
+        'fleshy',
+        said('leave_flesh_on_where_scrape_sells'),
+        said('compare_the_price_of_fillet_and_of'),
         {
-          minutes: [0.3, 0.5, 0.5],
+          points: [-4, -2],
+          to: 'scrape',
+          minutes: [-0.5, -0.8, -1.5],
         },
       ),
     ],
   },
   {
-    id: 'belly',
-    name: 'Belly on a side',
+    id: 'fins',
+    name: said('fins'),
+    methods: [method('stock', said('to_stock')), method('bin', said('to_the_bin'))],
+  },
+  {
+    id: 'guts',
+    name: said('guts'),
     methods: [
-      method('off', 'off before portioning'),
-      method('on', 'left on until sold', 'Protects the flesh; sold apart as strips.'),
+      method('gut_first', said('gut_first')),
+      method('guts_in', said('fillet_with_guts_in'), said('fast_on_small_fish_head_and_guts'), {
+        points: [-1, 0],
+      }),
+    ],
+  },
+  {
+    id: 'first_cut',
+    name: said('first_cut'),
+    methods: [
+      method('head_tail', said('head_to_tail_along_the_back')),
+      method('tail_head', said('tail_to_head')),
+      method('belly', said('from_the_belly')),
+    ],
+  },
+  {
+    id: 'flatfish',
+    name: said('flatfish'),
+    methods: [
+      method('quarter', said('quarter_cut_four_fillets')),
+      method('cross', said('cross_cut_two'), said('the_ridge_of_the_spine_is_crossed'), { points: [-1, 0] }),
+    ],
+  },
+  {
+    id: 'cross_from',
+    name: said('cross_cut_from'),
+    methods: [
+      method('edge', said('edge_to_edge'), said('from_the_fins_of_one_side_over_the')),
+      method('midline', said('the_middle_both_ways'), said('down_the_middle_first_the_two'), {
+        minutes: [0.3, 0.5, 0.5],
+      }),
+    ],
+  },
+  {
+    id: 'belly',
+    name: said('belly_on_a_side'),
+    methods: [
+      method('off', said('off_before_portioning')),
+      method('on', said('left_on_until_sold'), said('protects_the_flesh_sold_apart_as')),
     ],
   },
   {
     id: 'membrane',
-    name: 'Membrane and bloodline',
+    name: said('membrane_and_bloodline'),
     methods: [
-      method('left', 'left'),
-      method('shaved', 'shaved', 'Paler, milder; a little flesh goes with it.', {
+      method('left', said('left')),
+      method('shaved', said('shaved'), said('paler_milder_a_little_flesh_goes'), {
         points: [-2, -1],
         to: 'bloodline',
       }),
@@ -226,33 +214,33 @@ export const questions = [
   },
   {
     id: 'washing',
-    name: 'Washing',
+    name: said('washing'),
     methods: [
-      method('rinse', 'rinse cavity and board, dry the flesh'),
-      method('dry_only', 'dry only: paper towel, no water on flesh', '', { minutes: [0.2, 0.2, 0.3] }),
+      method('rinse', said('rinse_cavity_and_board_dry_the')),
+      method('dry_only', said('dry_only_paper_towel_no_water_on'), '', { minutes: [0.2, 0.2, 0.3] }),
     ],
   },
   {
     id: 'oily_frames',
-    name: 'Oily frames',
+    name: said('oily_frames'),
     methods: [
-      method('no_stock', 'not for stock'),
-      method('own_dish', 'only for that fish\u2019s own dish or a red-wine stock'),
-      method('salmon_ok', 'salmon accepted'),
+      method('no_stock', said('not_for_stock')),
+      method('own_dish', said('only_for_that_fishs_own_dish_or_a')),
+      method('salmon_ok', said('salmon_accepted')),
     ],
   },
   {
     id: 'salmon_heads',
-    name: 'Salmon heads in stock',
+    name: said('salmon_heads_in_stock'),
     methods: [
-      method('no', 'no: blood, bitter; scrape for flesh'),
-      method('soaked', 'yes, gills out and soaked'),
+      method('no', said('no_blood_bitter_scrape_for_flesh')),
+      method('soaked', said('yes_gills_out_and_soaked')),
     ],
   },
   {
     id: 'portion_by',
-    name: 'Portion by',
-    methods: [method('weight', 'weight'), method('length', 'marked length')],
+    name: said('portion_by'),
+    methods: [method('weight', said('weight')), method('length', said('marked_length'))],
   },
 ] as const satisfies readonly Question[];
 
@@ -266,7 +254,7 @@ export interface Chosen {
   method: Method;
   by: ChosenBy;
   /** Why a rule overruled the choice; empty otherwise. */
-  because: string;
+  because: Word;
 }
 export type Methods = Readonly<Record<QuestionId, Chosen>>;
 
@@ -299,45 +287,45 @@ const salmonids = ['salmon', 'trout'];
 const firmBones = (s: MethodSpecies) => /gurnard|lionfish/.test(s.id);
 
 /** Why a question does not arise on this job, or null when it does. */
-function notAsked(question: QuestionId, { condition, cuts }: MethodJob, kind: Kind): string | null {
+function notAsked(question: QuestionId, { condition, cuts }: MethodJob, kind: Kind): Said | null {
   const sides = cuts.filter((c) => c.goal.take === 'sides');
   switch (question) {
     case 'ribs':
-      return kind === 'round' && sides.length > 0 ? null : 'No sides come off over ribs here';
+      return kind === 'round' && sides.length > 0 ? null : said('no_sides_come_off_over_ribs_here');
     case 'pin_bones':
     case 'firming':
       return isBoned(condition) || !cuts.some((c) => c.goal.pins !== 'in')
-        ? 'No pin bones come out here'
+        ? said('no_pin_bones_come_out_here')
         : null;
     case 'belly':
       return kind === 'round' &&
         !isPiece(condition) &&
         sides.some((c) => c.goal.shape === 'portion' || c.goal.shape === 'bias')
         ? null
-        : 'No side is portioned here';
+        : said('no_side_is_portioned_here');
     case 'membrane':
       return kind === 'round' && sides.some((c) => !c.goal.shaved && !c.goal.tray)
         ? null
-        : 'Nothing here is shaved, or it is shaved anyway';
+        : said('nothing_here_is_shaved_or_it_is');
     case 'skinning':
       return sides.some((c) => c.goal.skin === 'off') &&
         !isSkinned(condition) &&
         kind !== 'monk' &&
         kind !== 'ray'
         ? null
-        : 'No skin comes off by knife here';
+        : said('no_skin_comes_off_by_knife_here');
     case 'flatfish':
-      return kind === 'flat' && sides.length > 0 ? null : 'No flatfish is filleted here';
+      return kind === 'flat' && sides.length > 0 ? null : said('no_flatfish_is_filleted_here');
     case 'frame':
     case 'first_cut':
-      return sides.length > 0 ? null : 'No sides come off here';
+      return sides.length > 0 ? null : said('no_sides_come_off_here');
     default:
       return null;
   }
 }
 
 /** Why this method cannot be used for this job, or null when it can. */
-export function methodRefusal(question: QuestionId, method: string, job: MethodJob): string | null {
+export function methodRefusal(question: QuestionId, method: string, job: MethodJob): Said | null {
   const { species, condition } = job;
   const kind = kindOf(species);
   const cuts = job.cuts.filter((c) => c.goal.take !== 'trim');
@@ -345,7 +333,7 @@ export function methodRefusal(question: QuestionId, method: string, job: MethodJ
   const takes = (take: Goal['take']) => cuts.some((c) => c.goal.take === take);
   const allSides = cuts.length > 0 && cuts.every((c) => c.goal.take === 'sides');
   if (isPiece(condition) && !ofPieces.includes(question) && method !== questionOf(question).methods[0]!.id)
-    return 'It is off the bone already';
+    return said('it_is_off_the_bone_already');
   if (method !== questionOf(question).methods[0]!.id) {
     const idle = notAsked(question, job, kind);
     if (idle) return idle;
@@ -353,26 +341,27 @@ export function methodRefusal(question: QuestionId, method: string, job: MethodJ
   switch (`${question} ${method}`) {
     case 'ribs over':
     case 'ribs scissors':
-      return cuts.some((c) => c.goal.block) ? 'A block fillet takes the ribs along' : null;
+      return cuts.some((c) => c.goal.block) ? said('a_block_fillet_takes_the_ribs') : null;
     case 'ribs through':
       return cuts.some((c) => c.goal.block)
-        ? 'A block fillet takes the ribs along'
+        ? said('a_block_fillet_takes_the_ribs')
         : salmonids.includes(species.bodyRow)
           ? null
-          : 'Only where ribs are soft, as on salmonids: dense bones turn the blade';
+          : said('only_where_ribs_are_soft_as_on');
     case 'ribs block':
-      return cuts.some((c) => c.goal.tray) ? 'A half-shell keeps its skin whole' : null;
+      return cuts.some((c) => c.goal.tray) ? said('a_half_shell_keeps_its_skin_whole') : null;
     case 'firming salt':
       return firmBones(species)
-        ? 'Its bones are cut out, not drawn'
+        ? said('its_bones_are_cut_out_not_drawn')
         : cuts.some((c) => c.goal.pins === 'out' && !c.goal.tray && !c.goal.block)
           ? null
-          : 'No bones are drawn here';
+          : said('no_bones_are_drawn_here');
     case 'skin_order skin_first':
-      if (isSkinned(condition)) return 'The skin is off already';
-      if (kind === 'ray' || kind === 'monk') return 'There are no bones to draw';
-      if (!cuts.some((c) => c.goal.take === 'sides' && c.goal.skin === 'off')) return 'No skin comes off';
-      return cuts.every((c) => c.goal.skin === 'off') ? null : 'One of the forms keeps its skin';
+      if (isSkinned(condition)) return said('the_skin_is_off_already');
+      if (kind === 'ray' || kind === 'monk') return said('there_are_no_bones_to_draw');
+      if (!cuts.some((c) => c.goal.take === 'sides' && c.goal.skin === 'off'))
+        return said('no_skin_comes_off');
+      return cuts.every((c) => c.goal.skin === 'off') ? null : said('one_of_the_forms_keeps_its_skin');
     case 'pin_bones strip':
       return cuts.every(
         (c) =>
@@ -380,49 +369,49 @@ export function methodRefusal(question: QuestionId, method: string, job: MethodJ
           ['split', 'block_cut', 'slices', 'loin_block', 'strips'].includes(c.goal.shape ?? ''),
       )
         ? null
-        : 'The side falls in two: only where it is split anyway';
+        : said('the_side_falls_in_two_only_where');
     case 'pin_bones leave':
-      return cuts.some((c) => c.goal.pins === 'out') ? 'This form is sold boneless' : null;
+      return cuts.some((c) => c.goal.pins === 'out') ? said('this_form_is_sold_boneless') : null;
     case 'pin_bones pull':
     case 'pin_bones raise':
-      return firmBones(species) ? 'Big, firmly set bones: cut them out as a V' : null;
+      return firmBones(species) ? said('big_firmly_set_bones_cut_them_out') : null;
     case 'head on_last':
       return !allSides
-        ? 'The head comes off before a fish is cut across'
+        ? said('the_head_comes_off_before_a_fish')
         : kind === 'round' || kind === 'flat'
           ? null
-          : 'Nothing to hold it by';
+          : said('nothing_to_hold_it_by');
     case 'head off_first':
       return kind === 'flat' && allSides && condition === 'gutted'
-        ? 'A gutted flatfish is cut round the head; it stays on the frame'
+        ? said('a_gutted_flatfish_is_cut_round_the')
         : null;
     case 'silver knife':
-      return takes('sides') ? null : 'A tail on the bone has no fillets to take it off';
+      return takes('sides') ? null : said('a_tail_on_the_bone_has_no_fillets');
     case 'guts guts_in':
-      if (condition !== 'whole') return 'It came gutted';
-      if (!allSides) return 'Only where all of it is filleted';
+      if (condition !== 'whole') return said('it_came_gutted');
+      if (!allSides) return said('only_where_all_of_it_is_filleted');
       if (kind === 'flat') return null;
       return kind === 'round' &&
         (species.bodyRow === 'bass' || species.bodyPlan === 'deep') &&
         species.typicalG <= 700
         ? cuts.some((c) => c.goal.block)
-          ? 'A block fillet goes through the ribs, into the guts'
+          ? said('a_block_fillet_goes_through_the')
           : null
         : species.scales === 'armour'
           ? null
-          : 'Only for flatfish, small bass and bream, and armoured fish';
+          : said('only_for_flatfish_small_bass_and');
     case 'flatfish cross':
       return does('quarter')
-        ? 'Quarter-cut was ordered'
+        ? said('quarter_cut_was_ordered')
         : cuts.some((c) => ['fold', 'roll'].includes(c.goal.shape ?? ''))
-          ? 'These are made of quarters'
+          ? said('these_are_made_of_quarters')
           : null;
     case 'flatfish quarter':
-      return does('cross') ? 'Cross-cut was ordered' : null;
+      return does('cross') ? said('cross_cut_was_ordered') : null;
     case 'cross_from midline':
-      return does('quarter') ? 'Quarter-cut was ordered' : null;
+      return does('quarter') ? said('quarter_cut_was_ordered') : null;
     case 'first_cut belly':
-      return cuts.some((c) => c.goal.block) ? 'A block fillet is cut from the back' : null;
+      return cuts.some((c) => c.goal.block) ? said('a_block_fillet_is_cut_from_the') : null;
     default:
       return null;
   }
@@ -438,7 +427,7 @@ function tied(chosen: Record<QuestionId, Chosen>): void {
       question,
       method: questionOf(question).methods.find((m) => m.id === method)!,
       by: 'rule',
-      because: 'Guts stay in until the fillets are off',
+      because: said('guts_stay_in_until_the_fillets_are'),
     };
   };
   to('head', 'on_last');

@@ -1,15 +1,17 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import { type RuleProfile } from '../freshness/index.ts';
+import { said } from './say.ts';
 
 /** How pieces leave the bench. */
 export type Packing = 'loose' | 'wrapped' | 'tray' | 'vacuum' | 'frozen';
 
 /** Ways of packing with their words on an order; the first that is done where nothing is said stands in `usualPacking`. */
-export const packingWords: Record<Packing, string> = {
+export const packingWords: Record<Packing, Word> = {
   wrapped: 'wrapped',
-  loose: 'loose, in paper',
-  tray: 'on a tray',
+  loose: said('loose_in_paper'),
+  tray: said('on_a_tray'),
   vacuum: 'vacuum-packed',
-  frozen: 'packed for the freezer',
+  frozen: said('packed_for_the_freezer'),
 };
 export const packings = Object.keys(packingWords) as Packing[];
 export const usualPacking: Packing = 'wrapped';
@@ -24,15 +26,12 @@ export const vacuumCelsius = 3.3;
  */
 export const vacuumDays: Record<RuleProfile, number | null> = { eu: 10, us: null };
 
-export const refrozen = 'This was frozen before and has thawed: it is never frozen again raw';
+export const refrozen = said('this_was_frozen_before_and_has');
 
 /** Why pieces may not be packed so, in words, or null. `thawed`: what they are cut of was frozen before. */
-export function packingRefusal(
-  packing: Packing,
-  o: { profile: RuleProfile; thawed: boolean },
-): string | null {
+export function packingRefusal(packing: Packing, o: { profile: RuleProfile; thawed: boolean }): Said | null {
   if (packing === 'vacuum' && vacuumDays[o.profile] === null)
-    return 'By the rules this shop follows raw fish leaves vacuum-packed only when it is frozen';
+    return said('by_the_rules_this_shop_follows_raw');
   if (packing === 'frozen' && o.thawed) return refrozen;
   return null;
 }

@@ -1,3 +1,4 @@
+import type { Said } from '@ember-slate/words/said';
 import { formRefusal, togetherRefusal, type Form } from '../forms/index.ts';
 import {
   arrivalFraction,
@@ -13,6 +14,7 @@ import type { Job } from './job.ts';
 import { isChoice, methodRefusal, type QuestionId } from './methods.ts';
 import { optionClash, optionOf, type OptionId } from './options.ts';
 import { kindOf } from './parts.ts';
+import { said } from './say.ts';
 
 /**
  * What a piece in stock is to the board when it is cut again, by the options it was cut with; null for a form that is
@@ -33,30 +35,35 @@ export function optionRefusal(
   input: ArrivalCondition | null,
   form: Form,
   words: string,
-): string | null {
+): Said | null {
   const id = optionOf(words);
   if (id === null) return null;
   const kind = kindOf(species);
-  const why: Partial<Record<OptionId, string | false>> = {
-    scaled: ['none', 'fine'].includes(species.scales) && `${species.name} has no scales to take off`,
-    fins_on: species.sharp === 'venom spines' && 'Its spines are venomous: they come off',
+  const why: Partial<Record<OptionId, Said | false>> = {
+    scaled:
+      ['none', 'fine'].includes(species.scales) &&
+      said('has_no_scales_to_take_off', { species: species.name }),
+    fins_on: species.sharp === 'venom spines' && said('its_spines_are_venomous_they_come'),
     pins_in:
       kind !== 'round'
-        ? `${species.name} has no pin bones`
+        ? said('has_no_pin_bones', { species: species.name })
         : input !== null && isBoned(input)
-          ? 'Its pin bones are out already'
+          ? said('its_pin_bones_are_out_already')
           : false,
     belly_off:
       kind !== 'round'
-        ? `${species.name} has no belly flap on its fillets`
-        : input !== null && isPiece(input) && 'It has no belly flap any more',
-    shaved: kind !== 'round' && `${species.name} has no dark line worth shaving`,
-    skirts_on: kind !== 'flat' ? 'Only flatfish have skirts' : false,
-    skin_on: species.filletSkinOn === null && kind === 'monk' && `${species.name} is always skinned`,
+        ? said('has_no_belly_flap_on_its_fillets', { species: species.name })
+        : input !== null && isPiece(input) && said('it_has_no_belly_flap_any_more'),
+    shaved: kind !== 'round' && said('has_no_dark_line_worth_shaving', { species: species.name }),
+    skirts_on: kind !== 'flat' ? said('only_flatfish_have_skirts') : false,
+    skin_on:
+      species.filletSkinOn === null &&
+      kind === 'monk' &&
+      said('is_always_skinned', { species: species.name }),
   };
   if (why[id]) return why[id];
   if (input === 'headed_gutted' && ['head_on', 'head_off', 'gills_in'].includes(id))
-    return 'The head is already off';
+    return said('the_head_is_already_off');
   return null;
 }
 
@@ -75,7 +82,7 @@ export function optionOffered(
 /** What is wrong with a job, each with where it stands; nothing where it can be cut. */
 export interface Fault {
   path: string;
-  message: string;
+  message: Said;
 }
 
 /** Trims that come off beside other forms: alone there is nothing to take them from. */
@@ -87,18 +94,18 @@ const besides = ['scrape', 'skins', 'belly_strips', 'stock', 'tail_muscle'] as c
  */
 export function jobFaults(job: Job): Fault[] {
   const faults: Fault[] = [];
-  const add = (path: string, message: string | null) => {
+  const add = (path: string, message: Said | null) => {
     if (message !== null) faults.push({ path, message });
   };
   const { species, condition } = job;
-  if (!(job.fishGrams > 0)) add('grams', 'A fish weighs more than nothing');
-  if (job.cuts.length === 0) add('forms', 'A ticket cuts at least one form');
+  if (!(job.fishGrams > 0)) add('grams', said('a_fish_weighs_more_than_nothing'));
+  if (job.cuts.length === 0) add('forms', said('a_ticket_cuts_at_least_one_form'));
   const whole = isPiece(condition) ? null : job.fishGrams / arrivalFraction(species, condition);
   job.cuts.forEach((c, i) => {
     add(`forms.${i}.form`, formRefusal(species, condition, c.form, whole));
     c.options.forEach((o, n) => add(`forms.${i}.options.${n}`, optionRefusal(species, condition, c.form, o)));
     const clash = optionClash(c.options);
-    if (clash) add(`forms.${i}.options`, `"${clash[0]}" and "${clash[1]}" cannot both be`);
+    if (clash) add(`forms.${i}.options`, said('and_cannot_both_be', { clash: clash[0], clash2: clash[1] }));
     job.cuts
       .slice(0, i)
       .forEach((d) =>
@@ -109,18 +116,18 @@ export function jobFaults(job: Job): Fault[] {
   goals.forEach((c, i) => {
     const other = goals.slice(0, i).find((d) => d.form.id === c.form.id && d.form.section === 'fish');
     if (other && JSON.stringify(other.goal) !== JSON.stringify(c.goal))
-      add(`forms.${i}.options`, `${c.form.name} with other options takes a fish of its own: another ticket`);
+      add(`forms.${i}.options`, said('with_other_options_takes_a_fish_of', { form: c.form.name }));
   });
   const mains = job.cuts.filter((c) => c.form.section !== 'trim');
   job.cuts.forEach((c, i) => {
     if (mains.length === 0 && besides.some((o) => c.form.does.includes(o)))
-      add(`forms.${i}.form`, `${c.form.name} comes off beside other forms: add one`);
+      add(`forms.${i}.form`, said('comes_off_beside_other_forms_add', { form: c.form.name }));
   });
   if (faults.length > 0) return faults;
   const at = { ...job, cuts: goals };
   for (const [q, m] of Object.entries(job.ticket ?? {})) {
     if (m === undefined) continue;
-    if (!isChoice(q, m)) add(`methods.${q}`, 'No such way of doing it');
+    if (!isChoice(q, m)) add(`methods.${q}`, said('no_such_way_of_doing_it'));
     else add(`methods.${q}`, methodRefusal(q as QuestionId, m, at));
   }
   return faults;

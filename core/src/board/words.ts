@@ -1,147 +1,154 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import type { Act } from './act.ts';
 import { vacuumCelsius } from './packing.ts';
 import { wrapped, type ToolId } from './rules.ts';
 import type { Board, Cut } from './state.ts';
+import { said } from './say.ts';
 
 /** What is said of an act. Of one that cuts: where to begin, which way the blade runs, where the other hand is. */
 export interface ActWords {
-  title: string;
+  title: Said;
   /** A word or two for the beads. */
-  short: string;
-  why: string;
-  begin: string;
-  way: string;
-  hand: string;
+  short: Said;
+  why: Said;
+  begin: Word;
+  way: Word;
+  hand: Word;
   /** All lines in the order they are said. */
-  how: readonly string[];
+  how: readonly Word[];
   /** What done looks like. */
-  check: string;
-  cautions: readonly string[];
+  check: Said;
+  cautions: readonly Word[];
 }
 
-export const toolNames: Record<ToolId, string> = {
-  towel: 'towel',
-  scissors: 'scissors',
-  gloves: 'puncture-proof gloves',
-  thick_gloves: 'thick gloves',
-  salt: 'salt',
-  scaler: 'scaler',
-  jet: 'water jet',
-  goggles: 'goggles',
-  short_knife: 'short knife',
-  spoon: 'spoon',
-  dry_cloth: 'dry cloth',
-  heavy_knife: 'heavy knife',
-  stiff_knife: 'stiff boning knife',
-  flexible_knife: 'filleting knife',
-  long_blade: 'long blade',
-  tweezers: 'tweezers',
-  pliers: 'pliers',
-  string: 'string',
-  film: 'film',
-  ruler: 'ruler',
-  trays: 'trays and pads',
-  vacuum_packer: 'vacuum packer and pouches',
-  lamp: 'lamp',
-  scale: 'scale',
-  printer: 'label printer',
-  sharps_box: 'sharps box',
-  water: 'cold running water',
+export const toolNames: Record<ToolId, Said> = {
+  towel: said('towel'),
+  scissors: said('scissors'),
+  gloves: said('puncture_proof_gloves'),
+  thick_gloves: said('thick_gloves'),
+  salt: said('salt'),
+  scaler: said('scaler'),
+  jet: said('water_jet'),
+  goggles: said('goggles'),
+  short_knife: said('short_knife'),
+  spoon: said('spoon'),
+  dry_cloth: said('dry_cloth'),
+  heavy_knife: said('heavy_knife'),
+  stiff_knife: said('stiff_boning_knife'),
+  flexible_knife: said('filleting_knife'),
+  long_blade: said('long_blade'),
+  tweezers: said('tweezers'),
+  pliers: said('pliers'),
+  string: said('string'),
+  film: said('film'),
+  ruler: said('ruler'),
+  trays: said('trays_and_pads'),
+  vacuum_packer: said('vacuum_packer_and_pouches'),
+  lamp: said('lamp'),
+  scale: said('scale'),
+  printer: said('label_printer'),
+  sharps_box: said('sharps_box'),
+  water: said('cold_running_water'),
 };
 
-interface Said {
+/** The act, the board it finds, and the cuts it is for. */
+interface Context {
   b: Board;
   act: Act;
   cuts: readonly Cut[];
 }
-type Line = string | false | null | undefined;
+type Line = Word | false | null | undefined;
 interface Entry {
-  title: string | ((s: Said) => string);
-  short: string;
-  why: string | ((s: Said) => string);
-  begin?: string | ((s: Said) => string);
-  way?: string | ((s: Said) => string);
+  title: Said | ((s: Context) => Said);
+  short: Said;
+  why: Said | ((s: Context) => Said);
+  begin?: Said | ((s: Context) => Said);
+  way?: Said | ((s: Context) => Said);
   /** Lines between the way and the hand. */
-  more?: (s: Said) => readonly Line[];
-  hand?: string | ((s: Said) => string);
-  check: string | ((s: Said) => string);
-  cautions?: (s: Said) => readonly Line[];
+  more?: (s: Context) => readonly Line[];
+  hand?: Said | ((s: Context) => Said);
+  check: Said | ((s: Context) => Said);
+  cautions?: (s: Context) => readonly Line[];
 }
 
-const rawBoard = 'Raw-fish board and knife only.';
-const blade = 'Sharp knife, glove on the holding hand; fingertips behind the blade.';
-const firstAid =
-  'Venomous even after death: never bare hands. Stung? Water as hot as can be borne without scalding, then medical help, as your local advice says.';
-const choke = 'Bones left in can choke. The notice on the wall does not replace this.';
-const shell = 'Do not pierce the skin.';
+const rawBoard = said('raw_fish_board_and_knife_only');
+const blade = said('sharp_knife_glove_on_the_holding');
+const firstAid = said('venomous_even_after_death_never');
+const choke = said('bones_left_in_can_choke_the_notice');
+const shell = said('do_not_pierce_the_skin');
 
-const armour = ({ b, act }: Said) =>
-  b.job.species.scales === 'armour' &&
-  act.before.scales &&
-  'Armour: enter between scales, cut from inside outward on every stroke through skin.';
-const teeth = ({ b, act }: Said) =>
-  b.job.species.sharp === 'teeth' && act.before.head && 'Teeth cut badly: never a hand in the mouth.';
-const headSpines = ({ b, act }: Said) =>
-  /head/.test(b.job.species.sharp ?? '') && act.before.head && 'Spines on the head: hold it with a towel.';
-const knobs = ({ b, act }: Said) =>
-  b.job.species.sharp === 'tubercles' && act.before.skin && 'Bony knobs on the skin: hold it with a towel.';
-const thorns = ({ b, act }: Said) =>
-  b.job.species.sharp === 'thorns' && act.before.skin && 'Thorns on the back and tail: thick gloves.';
-const towel = 'Towel between hand and fish; it slips.';
-const dry = ({ b }: Said) => b.method('washing') === 'dry_only';
+const armour = ({ b, act }: Context) =>
+  b.job.species.scales === 'armour' && act.before.scales && said('armour_enter_between_scales_cut');
+const teeth = ({ b, act }: Context) =>
+  b.job.species.sharp === 'teeth' && act.before.head && said('teeth_cut_badly_never_a_hand_in');
+const headSpines = ({ b, act }: Context) =>
+  /head/.test(b.job.species.sharp ?? '') && act.before.head && said('spines_on_the_head_hold_it_with_a');
+const knobs = ({ b, act }: Context) =>
+  b.job.species.sharp === 'tubercles' && act.before.skin && said('bony_knobs_on_the_skin_hold_it');
+const thorns = ({ b, act }: Context) =>
+  b.job.species.sharp === 'thorns' && act.before.skin && said('thorns_on_the_back_and_tail_thick');
+const towel = said('towel_between_hand_and_fish_it');
+const dry = ({ b }: Context) => b.method('washing') === 'dry_only';
 const mm = (cuts: readonly Cut[]) => cuts.find((c) => c.thickMm !== null)?.thickMm ?? null;
 const firstCut = (b: Board) => b.method('first_cut');
 const shapes = (cuts: readonly Cut[]) => cuts.flatMap((c) => c.goal.size ?? []);
 
+const eachOf = (cuts: readonly Cut[]) => {
+  const [least, most] = shapes(cuts);
+  return least !== undefined && most !== undefined && said('to_g_each', { least, most });
+};
+
 const sideWords = (second: boolean): Omit<Entry, 'title' | 'short'> => ({
-  why: 'Flesh left on the frame is the dearest trim there is.',
+  why: said('flesh_left_on_the_frame_is_the'),
   begin: ({ b }) =>
     b.kind === 'monk'
       ? second
-        ? 'Same way down the other flank of the spine.'
-        : 'Begin at the wide end, beside the spine.'
+        ? said('same_way_down_the_other_flank_of')
+        : said('begin_at_the_wide_end_beside_the')
       : {
           head_tail: b.state.head
-            ? 'Begin behind the gill cover, on the back.'
-            : 'Begin at the cut face, on the back.',
-          tail_head: 'Begin at the tail, on the back.',
-          belly: 'Begin above the vent fin, from the belly.',
+            ? said('begin_behind_the_gill_cover_on_the')
+            : said('begin_at_the_cut_face_on_the_back'),
+          tail_head: said('begin_at_the_tail_on_the_back'),
+          belly: said('begin_above_the_vent_fin_from_the'),
         }[firstCut(b) as 'head_tail'],
   way: ({ b }) =>
     b.kind === 'monk'
-      ? 'Toward the tail, the flat of the blade on bone.'
+      ? said('toward_the_tail_the_flat_of_the')
       : firstCut(b) === 'belly'
-        ? 'Up along the bones until you see the spine.'
+        ? said('up_along_the_bones_until_you_see')
         : b.job.species.scales === 'armour' && b.state.scales
-          ? 'From inside outward through the skin, then to the bone.'
+          ? said('from_inside_outward_through_the')
           : b.state.skin
-            ? 'First stroke through the skin only, then to the bone.'
-            : 'In long strokes down to the bone.',
+            ? said('first_stroke_through_the_skin_only')
+            : said('in_long_strokes_down_to_the_bone'),
   more: ({ b }) => [
     b.kind === 'round' &&
       (b.gutsIn
-        ? 'Over the ribs: stay out of the guts.'
+        ? said('over_the_ribs_stay_out_of_the_guts')
         : {
-            over: 'Part the rib from the pin bone, slide over the ribs.',
-            through: 'Straight through the soft ribs; they are shaved off after.',
-            scissors: 'Ribs are snipped along the spine with scissors.',
-            block: 'Straight through the ribs: they come off with it.',
+            over: said('part_the_rib_from_the_pin_bone'),
+            through: said('straight_through_the_soft_ribs'),
+            scissors: said('ribs_are_snipped_along_the_spine'),
+            block: said('straight_through_the_ribs_they'),
           }[b.method('ribs') as 'over']),
-    b.method('frame') === 'fleshy' && 'A hair above the bone: leave a veil for the spoon.',
+    b.method('frame') === 'fleshy' && said('a_hair_above_the_bone_leave_a_veil'),
   ],
   hand: ({ b }) =>
     b.kind === 'monk'
-      ? 'Tail away from you; the free hand opens the flap.'
+      ? said('tail_away_from_you_the_free_hand')
       : second
-        ? 'Turned over: blade pulled up, fingers lift the frame.'
+        ? said('turned_over_blade_pulled_up')
         : b.state.head
-          ? 'Hold the head; lift the flap with the thumb.'
-          : 'Flat hand on the flank; lift the flap with the thumb.',
+          ? said('hold_the_head_lift_the_flap_with')
+          : said('flat_hand_on_the_flank_lift_the'),
   check: ({ b }) =>
-    b.method('frame') === 'fleshy' ? 'An even veil on the frame' : 'Frame clear against the light',
+    b.method('frame') === 'fleshy'
+      ? said('an_even_veil_on_the_frame')
+      : said('frame_clear_against_the_light'),
   cautions: (s) => [
     blade,
-    s.b.gutsIn && 'Guts lie under the ribs: do not go in.',
+    s.b.gutsIn && said('guts_lie_under_the_ribs_do_not_go'),
     teeth(s),
     headSpines(s),
     armour(s),
@@ -151,657 +158,628 @@ const sideWords = (second: boolean): Omit<Entry, 'title' | 'short'> => ({
 
 const flatWords = (blind: boolean): Omit<Entry, 'title' | 'short'> => ({
   why: ({ b }) =>
-    b.crossCut
-      ? 'Two quarters left joined make one large fillet.'
-      : 'The spine divides the fish: each quarter comes off clean.',
+    b.crossCut ? said('two_quarters_left_joined_make_one') : said('the_spine_divides_the_fish_each'),
   begin: ({ b }) =>
     b.crossCut && b.method('cross_from') === 'edge'
-      ? 'Begin at the edge, inside the fins.'
+      ? said('begin_at_the_edge_inside_the_fins')
       : b.state.head
-        ? 'Round the head, then begin at the middle behind it.'
-        : 'Begin at the cut face, on the middle line.',
+        ? said('round_the_head_then_begin_at_the')
+        : said('begin_at_the_cut_face_on_the'),
   way: ({ b }) =>
     b.crossCut
       ? b.method('cross_from') === 'edge'
-        ? 'Along the bones, over the ridge, to the other edge.'
-        : 'Down the middle to the tail, then outward both ways, joined.'
-      : 'Down the middle to the tail, then outward on the bones.',
+        ? said('along_the_bones_over_the_ridge_to')
+        : said('down_the_middle_to_the_tail_then')
+      : said('down_the_middle_to_the_tail_then_2'),
   more: ({ b }) => [
-    b.gutsIn && !blind && 'Guts and head stay on the frame: keep the point out of the pocket.',
-    b.job.species.bodyPlan === 'large_flat' && !blind && 'Outline cut first; wipe the blade at every entry.',
+    b.gutsIn && !blind && said('guts_and_head_stay_on_the_frame'),
+    b.job.species.bodyPlan === 'large_flat' && !blind && said('outline_cut_first_wipe_the_blade'),
   ],
-  hand: () =>
-    blind
-      ? 'Turned over: thinner here; flat blade, the free hand lifts.'
-      : 'The free hand lifts the flap as it comes.',
-  check: 'Frame clear against the light',
+  hand: () => (blind ? said('turned_over_thinner_here_flat') : said('the_free_hand_lifts_the_flap_as_it')),
+  check: said('frame_clear_against_the_light'),
   cautions: (s) => [blade, knobs(s)],
 });
 
 const wingWords: Omit<Entry, 'title' | 'short' | 'hand'> = {
-  why: 'There are no bones in it: cartilage guides the blade.',
-  begin: 'Begin at the thick edge.',
-  way: 'Outward along the cartilage, to the thin rim.',
-  check: 'No splinter under the finger',
+  why: said('there_are_no_bones_in_it_cartilage'),
+  begin: said('begin_at_the_thick_edge'),
+  way: said('outward_along_the_cartilage_to_the'),
+  check: said('no_splinter_under_the_finger'),
   cautions: (s) => [blade, thorns(s)],
 };
 
 const entries: Record<string, Entry> = {
   check: {
-    title: 'Check and wipe',
-    short: 'Check',
-    why: 'The wrong fish cut is gone; slime carries bacteria onto flesh.',
+    title: said('check_and_wipe'),
+    short: said('check'),
+    why: said('the_wrong_fish_cut_is_gone_slime'),
     more: ({ b }) => [
-      'Right fish, right lot: read the label.',
+      said('right_fish_right_lot_read_the'),
       b.method('board') === 'dry'
-        ? 'Slime off; the board bone dry.'
-        : 'Slime off; wet board, cloth under it.',
+        ? said('slime_off_the_board_bone_dry')
+        : said('slime_off_wet_board_cloth_under_it'),
       b.kind === 'ray'
-        ? 'Smell it: ammonia sends it back, salt never clears it.'
+        ? said('smell_it_ammonia_sends_it_back')
         : b.state.scales
           ? b.job.scaled === 'no'
-            ? 'Stroke tail to head: scales? Frost?'
-            : 'Said to be scaled: stroke tail to head and see.'
-          : 'Feel for frost in the thick part.',
-      'Tools, tubs and the waste bowl laid out.',
+            ? said('stroke_tail_to_head_scales_frost')
+            : said('said_to_be_scaled_stroke_tail_to')
+          : said('feel_for_frost_in_the_thick_part'),
+      said('tools_tubs_and_the_waste_bowl_laid'),
     ],
-    check: 'Dry, steady board, tools at hand',
+    check: said('dry_steady_board_tools_at_hand'),
     cautions: (s) => [s.b.venom && s.b.state.spines && firstAid, thorns(s)],
   },
   spines: {
-    title: ({ b }) => (b.venom ? 'Venom spines off' : 'Spines off'),
-    short: 'Spines',
-    why: 'Nothing that pricks may be left when the holding hand comes down on it.',
-    begin: 'Begin at the tail end of the back fin.',
-    way: 'Scissors forward, close to the skin.',
+    title: ({ b }) => (b.venom ? said('venom_spines_off') : said('spines_off')),
+    short: said('spines'),
+    why: said('nothing_that_pricks_may_be_left'),
+    begin: said('begin_at_the_tail_end_of_the_back'),
+    way: said('scissors_forward_close_to_the_skin'),
     more: ({ b }) => [
-      'Then belly fins and vent fin: all of them.',
-      b.venom && 'Straight into the sharps box.',
+      said('then_belly_fins_and_vent_fin_all'),
+      b.venom && said('straight_into_the_sharps_box'),
     ],
-    hand: ({ b }) => (b.venom && b.state.head ? 'Hold it by the breast fins: they carry no venom.' : towel),
-    check: 'Nothing left that pricks',
-    cautions: ({ b }) => [
-      b.venom ? firstAid : 'A puncture can infect: wash it at once and have it looked at.',
-    ],
+    hand: ({ b }) => (b.venom && b.state.head ? said('hold_it_by_the_breast_fins_they') : towel),
+    check: said('nothing_left_that_pricks'),
+    cautions: ({ b }) => [b.venom ? firstAid : said('a_puncture_can_infect_wash_it_at')],
   },
   slime: {
-    title: 'Slime off',
-    short: 'Slime',
-    why: 'The wing slides under the knife until its slime is gone.',
-    more: () => ['Rub it with coarse salt, rinse, dry.'],
-    check: 'The hand does not slide',
+    title: said('slime_off'),
+    short: said('slime'),
+    why: said('the_wing_slides_under_the_knife'),
+    more: () => [said('rub_it_with_coarse_salt_rinse_dry')],
+    check: said('the_hand_does_not_slide'),
     cautions: (s) => [thorns(s)],
   },
   scale: {
-    title: ({ b }) => (b.job.scaled === 'part' ? 'Scale the rest' : 'Scale'),
-    short: 'Scale',
-    why: 'Scales carried into flesh are found by the customer’s teeth.',
+    title: ({ b }) => (b.job.scaled === 'part' ? said('scale_the_rest') : said('scale')),
+    short: said('scale'),
+    why: said('scales_carried_into_flesh_are'),
     more: ({ b }) =>
       b.venom
-        ? ['A jet of water, tail to head: no scaler, no bare hand.', 'Nape and belly too.']
+        ? [said('a_jet_of_water_tail_to_head_no'), said('nape_and_belly_too')]
         : b.piece
-          ? ['Skin up on the board, short strokes, tail to head.', 'Keep water off the flesh.']
-          : ['In the sink, under water, tail to head.', 'Nape, belly and along the fins.'],
-    check: 'Finger runs smooth both ways',
+          ? [said('skin_up_on_the_board_short_strokes'), said('keep_water_off_the_flesh')]
+          : [said('in_the_sink_under_water_tail_to'), said('nape_belly_and_along_the_fins')],
+    check: said('finger_runs_smooth_both_ways'),
     cautions: (s) => [
-      ['heavy', 'armour'].includes(s.b.job.species.scales) && 'Scales fly: cover your eyes.',
+      ['heavy', 'armour'].includes(s.b.job.species.scales) && said('scales_fly_cover_your_eyes'),
       s.b.venom && s.b.state.spines && firstAid,
     ],
   },
   fins: {
-    title: 'Fins off',
-    short: 'Fins',
-    why: 'Fin bones choke, and they tear the bag.',
+    title: said('fins_off_2'),
+    short: said('fins'),
+    why: said('fin_bones_choke_and_they_tear_the'),
     begin: ({ b }) =>
-      b.kind === 'flat' ? 'Begin at the tail, along one edge.' : 'Begin at the tail end of each fin.',
-    way: 'Scissors forward: they lie against it.',
-    more: ({ b }) => [b.method('fins') === 'bin' ? 'Fins to the bin.' : 'Fins to the stock tub.'],
+      b.kind === 'flat'
+        ? said('begin_at_the_tail_along_one_edge')
+        : said('begin_at_the_tail_end_of_each_fin'),
+    way: said('scissors_forward_they_lie_against'),
+    more: ({ b }) => [b.method('fins') === 'bin' ? said('fins_to_the_bin') : said('fins_to_the_stock_tub')],
     hand: towel,
-    check: 'Smooth along back and belly',
-    cautions: () => ['Fin rays prick.'],
+    check: said('smooth_along_back_and_belly'),
+    cautions: () => [said('fin_rays_prick')],
   },
   gut: {
-    title: 'Gut',
-    short: 'Gut',
-    why: 'Guts sour the flesh; a fish with its guts in spoils first.',
+    title: said('gut'),
+    short: said('gut'),
+    why: said('guts_sour_the_flesh_a_fish_with'),
     begin: ({ b }) =>
-      b.kind === 'flat' ? 'Begin behind the gill cover, at the pocket.' : 'Begin at the vent, point up.',
-    way: ({ b }) => (b.kind === 'flat' ? 'A short slit along the pocket.' : 'Shallow, to the throat.'),
-    more: () => ['Lift it all out: a cut gall bladder turns flesh bitter.'],
+      b.kind === 'flat' ? said('begin_behind_the_gill_cover_at_the') : said('begin_at_the_vent_point_up'),
+    way: ({ b }) =>
+      b.kind === 'flat' ? said('a_short_slit_along_the_pocket') : said('shallow_to_the_throat'),
+    more: () => [said('lift_it_all_out_a_cut_gall_bladder')],
     hand: ({ b }) =>
-      b.kind === 'flat'
-        ? 'Flat hand on the fish, away from the slit.'
-        : 'Belly up, the free hand round the head.',
-    check: 'Cavity empty, gall whole',
+      b.kind === 'flat' ? said('flat_hand_on_the_fish_away_from') : said('belly_up_the_free_hand_round_the'),
+    check: said('cavity_empty_gall_whole'),
     cautions: (s) => [
       blade,
-      'Change gloves and wipe the board after guts.',
+      said('change_gloves_and_wipe_the_board'),
       s.b.venom && s.b.state.spines && firstAid,
     ],
   },
   gills: {
-    title: 'Gills out',
-    short: 'Gills',
-    why: 'Gills spoil first and turn stock bitter.',
-    begin: 'Lift the gill cover; begin where the gills meet the throat.',
-    way: 'Snip top and bottom, pull them out in one.',
-    hand: 'Fingers on the gill plate, not inside it.',
-    check: 'No red left under the cover',
+    title: said('gills_out'),
+    short: said('gills'),
+    why: said('gills_spoil_first_and_turn_stock'),
+    begin: said('lift_the_gill_cover_begin_where'),
+    way: said('snip_top_and_bottom_pull_them_out'),
+    hand: said('fingers_on_the_gill_plate_not'),
+    check: said('no_red_left_under_the_cover'),
     cautions: (s) => [
-      'Gill edges scratch: gloves.',
+      said('gill_edges_scratch_gloves'),
       teeth(s),
       headSpines(s),
       s.b.venom && s.b.state.spines && firstAid,
     ],
   },
   liver: {
-    title: 'Liver, intact',
-    short: 'Liver',
-    why: 'Broken, it is worth nothing.',
-    more: () => [
-      'Lift it out with the fingers, gall cut away from it.',
-      'Straight onto ice, in its own tub.',
-    ],
-    check: 'Whole, cold',
-    cautions: () => ['Some species’ liver must not be eaten: follow your local advice.'],
+    title: said('liver_intact'),
+    short: said('liver'),
+    why: said('broken_it_is_worth_nothing'),
+    more: () => [said('lift_it_out_with_the_fingers_gall'), said('straight_onto_ice_in_its_own_tub')],
+    check: said('whole_cold'),
+    cautions: () => [said('some_species_liver_must_not_be')],
   },
   roe: {
     title: ({ cuts, b }) =>
-      cuts.concat(b.cuts).some((c) => c.goal.milt) ? 'Soft roe, intact' : 'Roe, intact',
-    short: 'Roe',
-    why: 'Broken, it is worth nothing.',
+      cuts.concat(b.cuts).some((c) => c.goal.milt) ? said('soft_roe_intact') : said('roe_intact'),
+    short: said('roe'),
+    why: said('broken_it_is_worth_nothing'),
     more: ({ b }) => [
-      b.kind === 'flat'
-        ? 'Out of the pocket along the bones, both sides.'
-        : 'Lift it out with the fingers, membrane whole.',
-      'Straight onto ice, in its own tub.',
+      b.kind === 'flat' ? said('out_of_the_pocket_along_the_bones') : said('lift_it_out_with_the_fingers'),
+      said('straight_onto_ice_in_its_own_tub'),
     ],
-    check: 'Whole, cold',
-    cautions: () => ['Some species’ roe must not be eaten: follow your local advice.'],
+    check: said('whole_cold'),
+    cautions: () => [said('some_species_roe_must_not_be_eaten')],
   },
   kidney: {
-    title: 'Kidney line',
-    short: 'Kidney',
-    why: 'Blood along the spine is what smells first.',
+    title: said('kidney_line'),
+    short: said('kidney'),
+    why: said('blood_along_the_spine_is_what'),
     more: (s) => [
-      'Slit the membrane, scrape the blood out.',
-      dry(s) ? 'Wipe it dry with paper: no water on flesh.' : 'Rinse the cavity, then dry it.',
+      said('slit_the_membrane_scrape_the_blood'),
+      dry(s) ? said('wipe_it_dry_with_paper_no_water_on') : said('rinse_the_cavity_then_dry_it'),
     ],
-    check: 'No red along the spine',
+    check: said('no_red_along_the_spine'),
   },
   skin_both: {
-    title: 'Skin both sides',
-    short: 'Skin',
-    why: 'The dark skin is tough; the white one curls in the pan.',
-    begin: 'Nick the skin at the tail, loosen it with the thumb.',
-    way: 'Pull toward the head in a dry cloth; care round the head.',
-    more: () => ['Turn it over, do the same.'],
-    hand: 'Palm on the tail, pressing it down.',
-    check: 'Both sides bare, no flesh torn',
-    cautions: () => ['The cloth slips: pull away from the knife.'],
+    title: said('skin_both_sides'),
+    short: said('skin'),
+    why: said('the_dark_skin_is_tough_the_white'),
+    begin: said('nick_the_skin_at_the_tail_loosen'),
+    way: said('pull_toward_the_head_in_a_dry'),
+    more: () => [said('turn_it_over_do_the_same')],
+    hand: said('palm_on_the_tail_pressing_it_down'),
+    check: said('both_sides_bare_no_flesh_torn'),
+    cautions: () => [said('the_cloth_slips_pull_away_from_the')],
   },
   frills: {
-    title: 'Frills off',
-    short: 'Frills',
-    why: 'The fringe burns before the fish is cooked.',
-    begin: 'Begin at the tail, on either edge.',
-    way: 'Scissors forward to the head.',
-    hand: 'Flat hand on the fish.',
-    check: 'A clean edge all round',
-    cautions: () => ['Fin rays prick.'],
+    title: said('frills_off'),
+    short: said('frills'),
+    why: said('the_fringe_burns_before_the_fish'),
+    begin: said('begin_at_the_tail_on_either_edge'),
+    way: said('scissors_forward_to_the_head'),
+    hand: said('flat_hand_on_the_fish'),
+    check: said('a_clean_edge_all_round'),
+    cautions: () => [said('fin_rays_prick')],
   },
   head: {
-    title: 'Head off',
-    short: 'Head off',
-    why: 'The shoulder is the best meat: it stays on the fish.',
+    title: said('head_off_2'),
+    short: said('head_off_2'),
+    why: said('the_shoulder_is_the_best_meat_it'),
     begin: ({ b }) =>
       b.kind === 'flat'
-        ? 'Begin at the nape, behind the gill cover.'
-        : 'Begin behind gill cover and breast fin.',
+        ? said('begin_at_the_nape_behind_the_gill')
+        : said('begin_behind_gill_cover_and_breast'),
     way: ({ b }) =>
-      b.kind === 'monk'
-        ? 'Round the shoulders to the spine, then through a joint.'
-        : 'Slanting forward from both sides: keep the shoulder.',
-    more: () => ['One push through the joint, no sawing.'],
-    hand: 'Towel on the head, hand behind the blade.',
-    check: 'Shoulder meat on the body',
-    cautions: (s) => [
-      'Heavy or serrated knife; keep the holding hand behind it.',
-      teeth(s),
-      headSpines(s),
-      knobs(s),
-      armour(s),
-    ],
+      b.kind === 'monk' ? said('round_the_shoulders_to_the_spine') : said('slanting_forward_from_both_sides'),
+    more: () => [said('one_push_through_the_joint_no')],
+    hand: said('towel_on_the_head_hand_behind_the'),
+    check: said('shoulder_meat_on_the_body'),
+    cautions: (s) => [said('heavy_or_serrated_knife_keep_the'), teeth(s), headSpines(s), knobs(s), armour(s)],
   },
   tail_fin: {
-    title: 'Tail fin off',
-    short: 'Tail fin',
-    why: 'It burns in the pan and tears the bag.',
-    begin: 'Begin where the flesh ends.',
-    way: 'Straight across with scissors.',
-    hand: 'Hold the tail fin.',
-    check: 'A straight end',
-    cautions: () => ['Scissors: fingers clear of the blades.'],
+    title: said('tail_fin_off'),
+    short: said('tail_fin'),
+    why: said('it_burns_in_the_pan_and_tears_the'),
+    begin: said('begin_where_the_flesh_ends'),
+    way: said('straight_across_with_scissors'),
+    hand: said('hold_the_tail_fin'),
+    check: said('a_straight_end'),
+    cautions: () => [said('scissors_fingers_clear_of_the')],
   },
   wings_off: {
-    title: 'Wings off the body',
-    short: 'Wings off',
-    why: 'The wings are the fish; the body is no market part.',
-    begin: 'Feel where the wing ends; begin beside the eyes.',
-    way: 'Follow the edge of the body back to the tail.',
-    more: ({ b }) => ['The other wing the same.', b.state.guts && 'Guts stay in the body and leave with it.'],
-    hand: 'Glove on the body, by the snout.',
-    check: 'Two wings, nothing of the belly on them',
+    title: said('wings_off_the_body'),
+    short: said('wings_off'),
+    why: said('the_wings_are_the_fish_the_body_is'),
+    begin: said('feel_where_the_wing_ends_begin'),
+    way: said('follow_the_edge_of_the_body_back'),
+    more: ({ b }) => [
+      said('the_other_wing_the_same'),
+      b.state.guts && said('guts_stay_in_the_body_and_leave'),
+    ],
+    hand: said('glove_on_the_body_by_the_snout'),
+    check: said('two_wings_nothing_of_the_belly_on'),
     cautions: (s) => [blade, thorns(s)],
   },
   tail_muscle: {
-    title: 'Tail muscle',
-    short: 'Tail',
-    why: 'A large ray’s tail carries a muscle worth a steak.',
-    begin: 'Begin behind the wings.',
-    way: 'Tail off, then the muscle off the cartilage; skin it.',
-    hand: 'Glove on the thin end.',
-    check: 'Clean muscle, no thorn',
+    title: said('tail_muscle'),
+    short: said('tail'),
+    why: said('a_large_rays_tail_carries_a_muscle'),
+    begin: said('begin_behind_the_wings'),
+    way: said('tail_off_then_the_muscle_off_the'),
+    hand: said('glove_on_the_thin_end'),
+    check: said('clean_muscle_no_thorn'),
     cautions: (s) => [blade, thorns(s)],
   },
   skin_wing: {
-    title: 'Skin the wing',
-    short: 'Skin',
-    why: 'The skin is rough as sandpaper and curls.',
+    title: said('skin_the_wing'),
+    short: said('skin'),
+    why: said('the_skin_is_rough_as_sandpaper_and'),
     more: () => [
-      'Loosen it along the thick edge.',
-      'Grip it with pliers, pull outward to the rim.',
-      'Turn it, do the same.',
+      said('loosen_it_along_the_thick_edge'),
+      said('grip_it_with_pliers_pull_outward'),
+      said('turn_it_do_the_same'),
     ],
-    check: 'Both faces bare',
-    cautions: () => ['Thorns: thick gloves; pull away from the knife.'],
+    check: said('both_faces_bare'),
+    cautions: () => [said('thorns_thick_gloves_pull_away_from')],
   },
   vee_head: {
-    title: 'Head out in a V',
-    short: 'Head',
+    title: said('head_out_in_a_v'),
+    short: said('head'),
     why: ({ b }) =>
-      b.state.guts
-        ? 'One twist takes head and guts, and leaves the shoulders.'
-        : 'The V leaves the shoulders.',
-    begin: 'Begin behind one gill cover.',
-    way: 'A V round the head, meeting behind the other.',
+      b.state.guts ? said('one_twist_takes_head_and_guts_and') : said('the_v_leaves_the_shoulders'),
+    begin: said('begin_behind_one_gill_cover'),
+    way: said('a_v_round_the_head_meeting_behind'),
     more: ({ b }) => [
-      b.state.guts && 'Twist: head and guts come out together.',
-      b.state.guts && 'Look into the pocket; the roe stays in it.',
+      b.state.guts && said('twist_head_and_guts_come_out'),
+      b.state.guts && said('look_into_the_pocket_the_roe_stays'),
     ],
-    hand: 'Flat hand on the body.',
-    check: ({ b }) => (b.state.guts ? 'Pocket clean, gall whole' : 'Shoulders on the body'),
-    cautions: (s) => [blade, knobs(s), s.b.state.guts && 'Change gloves and wipe the board after guts.'],
+    hand: said('flat_hand_on_the_body'),
+    check: ({ b }) => (b.state.guts ? said('pocket_clean_gall_whole') : said('shoulders_on_the_body')),
+    cautions: (s) => [blade, knobs(s), s.b.state.guts && said('change_gloves_and_wipe_the_board')],
   },
   skin_cut: {
-    title: 'Cut the back open',
-    short: 'Back cut',
-    why: 'The skin lets go along this cut; it is the one that runs toward the body.',
-    begin: 'Begin at the tail, beside the back fin.',
-    way: 'Short strokes along the spine, tail to head.',
-    more: () => ['Then through the spine behind the head, stiff knife.'],
-    hand: 'Hold it by the tail with a towel, thumb away from the line.',
-    check: 'Skin open from tail to head, spine through',
-    cautions: (s) => ['This cut runs toward the body: slow, and stand aside of it.', headSpines(s)],
+    title: said('cut_the_back_open'),
+    short: said('back_cut'),
+    why: said('the_skin_lets_go_along_this_cut_it'),
+    begin: said('begin_at_the_tail_beside_the_back'),
+    way: said('short_strokes_along_the_spine_tail'),
+    more: () => [said('then_through_the_spine_behind_the')],
+    hand: said('hold_it_by_the_tail_with_a_towel'),
+    check: said('skin_open_from_tail_to_head_spine'),
+    cautions: (s) => [said('this_cut_runs_toward_the_body_slow'), headSpines(s)],
   },
   skin_free: {
-    title: 'Free the skin behind the vent',
-    short: 'Free',
-    why: 'From here on it comes off in one.',
-    begin: 'Turn it over; begin at the vent.',
-    way: 'Under the skin on both sides, vent to tail.',
-    hand: 'Towel on the head.',
-    check: 'Skin loose from vent to tail',
+    title: said('free_the_skin_behind_the_vent'),
+    short: said('free'),
+    why: said('from_here_on_it_comes_off_in_one'),
+    begin: said('turn_it_over_begin_at_the_vent'),
+    way: said('under_the_skin_on_both_sides_vent'),
+    hand: said('towel_on_the_head'),
+    check: said('skin_loose_from_vent_to_tail'),
     cautions: (s) => [blade, headSpines(s)],
   },
   skin_pulled: {
-    title: 'Pull the head: skin and guts go',
-    short: 'Pull',
-    why: 'Head, skin and guts leave in one; the white body stays.',
-    more: () => ['Hold the spine down with the tip.', 'Pull the head slowly toward the tail.'],
-    check: 'White body, nothing hanging',
+    title: said('pull_the_head_skin_and_guts_go'),
+    short: said('pull'),
+    why: said('head_skin_and_guts_leave_in_one'),
+    more: () => [said('hold_the_spine_down_with_the_tip'), said('pull_the_head_slowly_toward_the')],
+    check: said('white_body_nothing_hanging'),
     cautions: (s) => [headSpines(s)],
   },
   cavity: {
-    title: 'Look into the cavity',
-    short: 'Cavity',
-    why: 'What the pull left behind sours the plate.',
+    title: said('look_into_the_cavity'),
+    short: said('cavity'),
+    why: said('what_the_pull_left_behind_sours'),
     more: (s) => [
-      'Look in, take out what is left.',
-      dry(s) ? 'Wipe it dry with paper.' : 'Rinse it, dry it.',
+      said('look_in_take_out_what_is_left'),
+      dry(s) ? said('wipe_it_dry_with_paper') : said('rinse_it_dry_it'),
     ],
-    check: 'Empty, no red',
+    check: said('empty_no_red'),
   },
   front_bone: {
-    title: 'Front bone and kidneys off',
-    short: 'Front bone',
-    why: 'They stay on the tail when the head goes, and taste strong.',
-    begin: 'Begin at the wide end, under the bone.',
-    way: 'Round the bone; kidneys come with it. Refresh the edges.',
-    hand: 'Tail away from you, hand on the thin end.',
-    check: 'Clean white face',
+    title: said('front_bone_and_kidneys_off'),
+    short: said('front_bone'),
+    why: said('they_stay_on_the_tail_when_the'),
+    begin: said('begin_at_the_wide_end_under_the'),
+    way: said('round_the_bone_kidneys_come_with'),
+    hand: said('tail_away_from_you_hand_on_the'),
+    check: said('clean_white_face'),
     cautions: () => [blade],
   },
   skin_tail: {
-    title: 'Pull the skin',
-    short: 'Skin',
-    why: 'It comes off like a stocking.',
-    more: () => ['Loosen it round the wide end.', 'Grip it in a dry cloth, pull toward the tail.'],
-    check: 'Bare to the tail fin',
-    cautions: () => ['The cloth slips: pull away from the knife.'],
+    title: said('pull_the_skin'),
+    short: said('skin'),
+    why: said('it_comes_off_like_a_stocking'),
+    more: () => [said('loosen_it_round_the_wide_end'), said('grip_it_in_a_dry_cloth_pull_toward')],
+    check: said('bare_to_the_tail_fin'),
+    cautions: () => [said('the_cloth_slips_pull_away_from_the')],
   },
   fins_tail: {
-    title: 'Fins and tail off',
-    short: 'Fins',
-    why: 'They burn, and their bases are gristle.',
-    begin: 'Begin at the thin end.',
-    way: 'Scissors along the fins, then across the tail.',
-    hand: 'Hold the tail fin.',
-    check: 'Smooth all along',
-    cautions: () => ['Scissors: fingers clear of the blades.'],
+    title: said('fins_and_tail_off'),
+    short: said('fins'),
+    why: said('they_burn_and_their_bases_are'),
+    begin: said('begin_at_the_thin_end'),
+    way: said('scissors_along_the_fins_then'),
+    hand: said('hold_the_tail_fin'),
+    check: said('smooth_all_along'),
+    cautions: () => [said('scissors_fingers_clear_of_the')],
   },
   silver: {
-    title: 'Silver skin off',
-    short: 'Silver skin',
-    why: 'The tough membrane shrinks in the pan and curls the fish.',
-    begin: 'Begin at the wide end, under the grey skin.',
-    way: 'Slide toward the tail; peel it off in strips.',
-    hand: 'Pull the strip, not the knife.',
-    check: 'No grey skin left',
+    title: said('silver_skin_off'),
+    short: said('silver_skin'),
+    why: said('the_tough_membrane_shrinks_in_the'),
+    begin: said('begin_at_the_wide_end_under_the_2'),
+    way: said('slide_toward_the_tail_peel_it_off'),
+    hand: said('pull_the_strip_not_the_knife'),
+    check: said('no_grey_skin_left'),
     cautions: () => [blade],
   },
   board: {
-    title: 'Clean board, knife and hands',
-    short: 'Wipe',
-    why: 'Scales and slime on the blade end in the flesh.',
+    title: said('clean_board_knife_and_hands'),
+    short: said('wipe'),
+    why: said('scales_and_slime_on_the_blade_end'),
     more: ({ b }) => [
-      'Wipe blade, board and gloves.',
-      'One cloth for scales, another for flesh.',
-      b.kind === 'round' && b.job.fishGrams > 3000 && 'On thick fish wipe the blade at every entry.',
+      said('wipe_blade_board_and_gloves'),
+      said('one_cloth_for_scales_another_for'),
+      b.kind === 'round' && b.job.fishGrams > 3000 && said('on_thick_fish_wipe_the_blade_at'),
     ],
-    check: 'Board without a scale on it',
+    check: said('board_without_a_scale_on_it'),
   },
   board_again: {
-    title: 'Clean board, knife and hands again',
-    short: 'Wipe',
-    why: 'Head and guts lay here; flesh comes next.',
-    more: () => ['Wipe blade, board and gloves.', 'The cloth for flesh, not the one for scales.'],
-    check: 'Board clean and dry',
+    title: said('clean_board_knife_and_hands_again'),
+    short: said('wipe'),
+    why: said('head_and_guts_lay_here_flesh_comes'),
+    more: () => [said('wipe_blade_board_and_gloves'), said('the_cloth_for_flesh_not_the_one')],
+    check: said('board_clean_and_dry'),
   },
   open_back: {
-    title: 'Open from the back',
-    short: 'Open',
-    why: 'Belly joined, the fish lies flat and holds its stuffing.',
+    title: said('open_from_the_back'),
+    short: said('open'),
+    why: said('belly_joined_the_fish_lies_flat'),
     begin: ({ b }) =>
-      b.state.head
-        ? 'Begin behind the head, beside the back fin.'
-        : 'Begin at the cut face, beside the back fin.',
-    way: 'Both sides of the spine, down to the belly skin.',
+      b.state.head ? said('begin_behind_the_head_beside_the') : said('begin_at_the_cut_face_beside_the'),
+    way: said('both_sides_of_the_spine_down_to'),
     more: ({ b }) => [
-      b.state.guts
-        ? 'Snip the spine at both ends; it lifts out with the guts.'
-        : 'Snip the spine at both ends, lift it out.',
-      'Ribs shaved off.',
+      b.state.guts ? said('snip_the_spine_at_both_ends_it') : said('snip_the_spine_at_both_ends_lift'),
+      said('ribs_shaved_off'),
     ],
-    hand: 'Belly on the board, free hand opens the back.',
-    check: 'Flat, belly skin whole',
-    cautions: (s) => [blade, s.b.state.guts && 'Guts lie under the blade: shallow, gall whole.', armour(s)],
+    hand: said('belly_on_the_board_free_hand_opens'),
+    check: said('flat_belly_skin_whole'),
+    cautions: (s) => [blade, s.b.state.guts && said('guts_lie_under_the_blade_shallow'), armour(s)],
   },
   open_belly: {
-    title: 'Open from the belly',
-    short: 'Open',
-    why: 'It is slit there already; the back holds it together.',
-    begin: 'Begin at the slit, on the ribs.',
-    way: 'Over the ribs, both sides of the spine; stop before the back skin.',
-    more: () => ['Snip the spine at both ends, lift it out.'],
-    hand: 'Belly up, free hand opens the wall.',
-    check: 'Flat, back skin whole',
+    title: said('open_from_the_belly'),
+    short: said('open'),
+    why: said('it_is_slit_there_already_the_back'),
+    begin: said('begin_at_the_slit_on_the_ribs'),
+    way: said('over_the_ribs_both_sides_of_the'),
+    more: () => [said('snip_the_spine_at_both_ends_lift')],
+    hand: said('belly_up_free_hand_opens_the_wall'),
+    check: said('flat_back_skin_whole'),
     cautions: (s) => [blade, armour(s)],
   },
   joint: {
-    title: 'Joint off',
-    short: 'Joint',
-    why: 'The gut cavity opens flat: the bone lifts out whole.',
-    begin: 'Across at the vent; open the cavity flat.',
-    way: 'Two cuts from inside, under the ribs to the middle.',
-    more: () => ['Lift the backbone out; wipe the membrane off.'],
-    hand: 'Flat hand on the open wall, fingers clear of the line.',
-    check: 'Lies flat, no rib left',
+    title: said('joint_off'),
+    short: said('joint'),
+    why: said('the_gut_cavity_opens_flat_the_bone'),
+    begin: said('across_at_the_vent_open_the_cavity'),
+    way: said('two_cuts_from_inside_under_the'),
+    more: () => [said('lift_the_backbone_out_wipe_the')],
+    hand: said('flat_hand_on_the_open_wall_fingers'),
+    check: said('lies_flat_no_rib_left'),
     cautions: (s) => [blade, armour(s)],
   },
   slices: {
-    title: ({ b }) => (b.kind === 'flat' ? 'Tronçons' : 'Steaks'),
-    short: 'Slices',
+    title: ({ b }) => (b.kind === 'flat' ? said('tron_ons') : said('steaks')),
+    short: said('slices'),
     why: ({ b }) =>
-      b.kind === 'flat'
-        ? 'On the bone the thick flatfish stays moist.'
-        : 'Best behind the vent, where they are round and even.',
+      b.kind === 'flat' ? said('on_the_bone_the_thick_flatfish') : said('best_behind_the_vent_where_they'),
     begin: ({ cuts }) => {
       const thick = mm(cuts);
       return thick === null
-        ? 'Begin at the cut face, by the mark.'
-        : `${thick} mm from the cut face: lay the ruler to it.`;
+        ? said('begin_at_the_cut_face_by_the_mark')
+        : said('mm_from_the_cut_face_lay_the_ruler', { thick });
     },
-    way: 'To the bone all round, then through with one push.',
+    way: said('to_the_bone_all_round_then_through'),
     more: ({ b }) => [
-      b.kind === 'flat'
-        ? 'Through the spine; tap the blood out on the cloth.'
-        : 'Through a joint; tap the blood out on the cloth.',
+      b.kind === 'flat' ? said('through_the_spine_tap_the_blood') : said('through_a_joint_tap_the_blood_out'),
     ],
-    hand: 'Towel on the fish, hand behind the blade.',
-    check: 'Even faces, no splinters',
-    cautions: (s) => [blade, 'Splinters: wipe the board after each cut.', knobs(s)],
+    hand: said('towel_on_the_fish_hand_behind_the'),
+    check: said('even_faces_no_splinters'),
+    cautions: (s) => [blade, said('splinters_wipe_the_board_after'), knobs(s)],
   },
   open_tail: {
-    title: 'Open the tail',
-    short: 'Open tail',
-    why: 'Too thin for steaks, the tail opened flat is a portion of its own.',
-    begin: 'Belly up; begin at the cut face, along the middle.',
-    way: 'To the bone; free it on both sides, snip it out.',
-    more: () => ['Leave the back skin whole; open it flat.'],
-    hand: 'Hold the tail fin.',
-    check: 'Flat, one piece, no bone',
+    title: said('open_the_tail'),
+    short: said('open_tail'),
+    why: said('too_thin_for_steaks_the_tail'),
+    begin: said('belly_up_begin_at_the_cut_face'),
+    way: said('to_the_bone_free_it_on_both_sides'),
+    more: () => [said('leave_the_back_skin_whole_open_it')],
+    hand: said('hold_the_tail_fin'),
+    check: said('flat_one_piece_no_bone'),
     cautions: (s) => [blade, armour(s)],
   },
   tail_piece: {
-    title: 'Tail piece aside',
-    short: 'Tail piece',
-    why: 'Too thin to slice; it sells as it is.',
-    begin: 'Begin where the last cut ends.',
-    way: 'The tail fin off, straight across.',
-    hand: 'Hold the tail fin.',
-    check: 'In its tray',
-    cautions: () => ['Heavy knife; hand behind the blade.'],
+    title: said('tail_piece_aside'),
+    short: said('tail_piece'),
+    why: said('too_thin_to_slice_it_sells_as_it'),
+    begin: said('begin_where_the_last_cut_ends'),
+    way: said('the_tail_fin_off_straight_across'),
+    hand: said('hold_the_tail_fin'),
+    check: said('in_its_tray'),
+    cautions: () => [said('heavy_knife_hand_behind_the_blade')],
   },
   rest_piece: {
-    title: 'The rest aside, on the bone',
-    short: 'The rest',
-    why: 'Nobody asked for it yet: it sells as it is, or is cut later.',
-    more: () => ['Wipe the faces, lay it on ice.'],
-    check: 'In its tray, cold',
+    title: said('the_rest_aside_on_the_bone'),
+    short: said('the_rest'),
+    why: said('nobody_asked_for_it_yet_it_sells'),
+    more: () => [said('wipe_the_faces_lay_it_on_ice')],
+    check: said('in_its_tray_cold'),
   },
   fillet_first: {
     title: ({ b, cuts }) =>
       b.kind === 'monk'
-        ? 'First fillet'
+        ? said('first_fillet')
         : cuts.some((c) => c.goal.tray)
-          ? 'First side, in its scales'
-          : 'First side',
-    short: 'First side',
+          ? said('first_side_in_its_scales')
+          : said('first_side'),
+    short: said('first_side'),
     ...sideWords(false),
   },
   fillet_second: {
     title: ({ b, cuts }) =>
       b.kind === 'monk'
-        ? 'Second fillet'
+        ? said('second_fillet')
         : cuts.some((c) => c.goal.tray)
-          ? 'Second side, in its scales'
-          : 'Second side',
-    short: 'Second side',
+          ? said('second_side_in_its_scales')
+          : said('second_side'),
+    short: said('second_side'),
     ...sideWords(true),
   },
   flat_eyed: {
-    title: ({ b }) => (b.crossCut ? 'Cross-cut, eyed side' : 'Quarters, eyed side'),
-    short: 'Eyed side',
+    title: ({ b }) => (b.crossCut ? said('cross_cut_eyed_side') : said('quarters_eyed_side')),
+    short: said('eyed_side'),
     ...flatWords(false),
   },
   flat_blind: {
-    title: ({ b }) => (b.crossCut ? 'Cross-cut, blind side' : 'Quarters, blind side'),
-    short: 'Blind side',
+    title: ({ b }) => (b.crossCut ? said('cross_cut_blind_side') : said('quarters_blind_side')),
+    short: said('blind_side'),
     ...flatWords(true),
   },
   wing_upper: {
-    title: 'Upper fillets off',
-    short: 'Upper',
+    title: said('upper_fillets_off'),
+    short: said('upper'),
     ...wingWords,
-    hand: 'Flat hand on the wing, thick edge toward you.',
+    hand: said('flat_hand_on_the_wing_thick_edge'),
   },
   wing_lower: {
-    title: 'Lower fillets off',
-    short: 'Lower',
+    title: said('lower_fillets_off'),
+    short: said('lower'),
     ...wingWords,
-    hand: 'Turned over: thin here, the free hand lifts the flap.',
+    hand: said('turned_over_thin_here_the_free'),
   },
   again: {
-    title: 'Look it over',
-    short: 'Look',
-    why: 'It was cut before: its edges and its clock come with it.',
+    title: said('look_it_over'),
+    short: said('look'),
+    why: said('it_was_cut_before_its_edges_and'),
     more: ({ b }) => [
-      'Right piece, right lot, days left: read the label.',
-      b.state.skin ? 'Flesh up; pat it dry.' : 'Pat it dry.',
+      said('right_piece_right_lot_days_left'),
+      b.state.skin ? said('flesh_up_pat_it_dry') : said('pat_it_dry'),
       b.state.scales &&
-        (b.job.scaled === 'no' ? 'Stroke the skin: scales?' : 'Said to be scaled: stroke the skin and see.'),
-      'Tools, tubs and the waste bowl laid out.',
+        (b.job.scaled === 'no' ? said('stroke_the_skin_scales') : said('said_to_be_scaled_stroke_the_skin')),
+      said('tools_tubs_and_the_waste_bowl_laid'),
     ],
-    check: 'Dry, no grey edge',
+    check: said('dry_no_grey_edge'),
   },
   head_last: {
-    title: 'Head off the frame',
-    short: 'Head off',
-    why: 'It was something to hold; now it goes to its tub.',
-    begin: 'Begin at the joint behind the skull.',
-    way: 'Through the joint, one push.',
-    hand: 'Towel on the head, hand behind the blade.',
-    check: 'Head and frame apart',
-    cautions: (s) => ['Heavy or serrated knife; keep the holding hand behind it.', teeth(s), headSpines(s)],
+    title: said('head_off_the_frame'),
+    short: said('head_off_2'),
+    why: said('it_was_something_to_hold_now_it'),
+    begin: said('begin_at_the_joint_behind_the'),
+    way: said('through_the_joint_one_push'),
+    hand: said('towel_on_the_head_hand_behind_the'),
+    check: said('head_and_frame_apart'),
+    cautions: (s) => [said('heavy_or_serrated_knife_keep_the'), teeth(s), headSpines(s)],
   },
   guts_last: {
-    title: 'Guts off the frame',
-    short: 'Guts',
-    why: 'The spoon comes next: nothing of them may be near it.',
-    more: () => ['Lift them off the frame whole.', 'Rinse the frame.'],
-    check: 'Frame clean, gall whole',
-    cautions: () => ['Change gloves and wipe the board after guts.'],
+    title: said('guts_off_the_frame'),
+    short: said('guts'),
+    why: said('the_spoon_comes_next_nothing_of'),
+    more: () => [said('lift_them_off_the_frame_whole'), said('rinse_the_frame')],
+    check: said('frame_clean_gall_whole'),
+    cautions: () => [said('change_gloves_and_wipe_the_board')],
   },
   rib_cage: {
-    title: 'Rib cage and pocket',
-    short: 'Rib cage',
-    why: 'The two front quarters carry a little cage of bones.',
-    begin: 'Begin at the front of the belly quarters.',
-    way: 'Scallop it out, thin; the membrane with it.',
-    hand: 'Finger on the flesh beside it.',
-    check: 'No bone at the front edge',
+    title: said('rib_cage_and_pocket'),
+    short: said('rib_cage'),
+    why: said('the_two_front_quarters_carry_a'),
+    begin: said('begin_at_the_front_of_the_belly'),
+    way: said('scallop_it_out_thin_the_membrane'),
+    hand: said('finger_on_the_flesh_beside_it'),
+    check: said('no_bone_at_the_front_edge'),
     cautions: () => [blade],
   },
   ribs: {
-    title: ({ b }) => (b.method('ribs') === 'block' ? 'Ribs out of the block' : 'Ribs off'),
-    short: 'Ribs',
-    why: 'Ribs left in are the bones customers find first.',
-    begin: 'Begin at the pin-bone side of the ribs.',
+    title: ({ b }) => (b.method('ribs') === 'block' ? said('ribs_out_of_the_block') : said('ribs_off')),
+    short: said('ribs'),
+    why: said('ribs_left_in_are_the_bones'),
+    begin: said('begin_at_the_pin_bone_side_of_the'),
     way: ({ b }) =>
       b.method('ribs') === 'block'
-        ? 'Slide under them to the belly edge, lift them off.'
-        : 'Blade flat under them, shave to the belly edge.',
-    hand: 'Finger on the rib ends, lifting.',
-    check: 'Belly wall whole',
+        ? said('slide_under_them_to_the_belly_edge')
+        : said('blade_flat_under_them_shave_to_the'),
+    hand: said('finger_on_the_rib_ends_lifting'),
+    check: said('belly_wall_whole'),
     cautions: () => [blade],
   },
   skirts: {
-    title: 'Skirts off',
-    short: 'Skirts',
-    why: 'Fin bones sit in them; the strip sells apart.',
-    begin: 'Begin at the tail end of the outer edge.',
-    way: 'Along the line where the strip parts.',
-    hand: 'Finger on the fillet beside it.',
-    check: 'A clean edge, no fin bone',
+    title: said('skirts_off'),
+    short: said('skirts'),
+    why: said('fin_bones_sit_in_them_the_strip'),
+    begin: said('begin_at_the_tail_end_of_the_outer'),
+    way: said('along_the_line_where_the_strip'),
+    hand: said('finger_on_the_fillet_beside_it'),
+    check: said('a_clean_edge_no_fin_bone'),
     cautions: () => [blade],
   },
   belly: {
-    title: 'Belly off',
-    short: 'Belly',
-    why: 'The belly cooks in half the time; sold apart it brings more.',
-    begin: 'Begin at the front, where the flesh thins.',
-    way: 'One straight cut; the fin bones go with the flap.',
-    hand: 'Flat hand on the loin.',
-    check: 'Even thickness on the side',
+    title: said('belly_off_2'),
+    short: said('belly'),
+    why: said('the_belly_cooks_in_half_the_time'),
+    begin: said('begin_at_the_front_where_the_flesh'),
+    way: said('one_straight_cut_the_fin_bones_go'),
+    hand: said('flat_hand_on_the_loin'),
+    check: said('even_thickness_on_the_side'),
     cautions: () => [blade],
   },
   trim: {
-    title: 'Trim',
-    short: 'Trim',
-    why: 'Ragged edges dry out and look old by noon.',
-    begin: 'Begin at the belly edge, front end.',
-    way: 'The thin rim and its fin bones off, then ragged edges.',
-    hand: 'Flat hand on the flesh.',
-    check: 'Clean edge all round',
+    title: said('trim'),
+    short: said('trim'),
+    why: said('ragged_edges_dry_out_and_look_old'),
+    begin: said('begin_at_the_belly_edge_front_end'),
+    way: said('the_thin_rim_and_its_fin_bones_off'),
+    hand: said('flat_hand_on_the_flesh'),
+    check: said('clean_edge_all_round'),
     cautions: () => [blade],
   },
   trim_tail: {
-    title: 'Square the tail',
-    short: 'Trim',
-    why: 'A straight edge cooks evenly.',
-    begin: 'Begin at the thin end.',
-    way: 'Straight across both flaps.',
-    hand: 'Flat hand on the flesh.',
-    check: 'Two even flaps',
+    title: said('square_the_tail'),
+    short: said('trim'),
+    why: said('a_straight_edge_cooks_evenly'),
+    begin: said('begin_at_the_thin_end'),
+    way: said('straight_across_both_flaps'),
+    hand: said('flat_hand_on_the_flesh'),
+    check: said('two_even_flaps'),
     cautions: () => [blade],
   },
   salt: {
-    title: 'Firm with dry salt',
-    short: 'Salt',
-    why: 'Firmer flesh lets the bones go without tearing.',
+    title: said('firm_with_dry_salt'),
+    short: said('salt'),
+    why: said('firmer_flesh_lets_the_bones_go'),
     more: () => [
-      'Plenty of dry salt over the flesh.',
-      'Thirty minutes in the cold; the timer runs on by itself.',
-      'Rinse, dry well.',
+      said('plenty_of_dry_salt_over_the_flesh'),
+      said('thirty_minutes_in_the_cold_the'),
+      said('rinse_dry_well'),
     ],
-    check: 'Firm to the finger',
+    check: said('firm_to_the_finger'),
   },
   pin_bones: {
     title: ({ b, cuts }) =>
       cuts.every((c) => c.goal.tray)
-        ? 'Pin strip out, skin whole'
+        ? said('pin_strip_out_skin_whole')
         : cuts.every((c) => c.goal.block) || b.method('pin_bones') === 'v_cut'
-          ? 'Pin bones out in a V'
+          ? said('pin_bones_out_in_a_v')
           : b.method('pin_bones') === 'strip'
-            ? 'Pin strip cut through'
-            : 'Pin bones out',
-    short: 'Pin bones',
-    why: 'A bone in a boneless piece can choke.',
+            ? said('pin_strip_cut_through')
+            : said('pin_bones_out'),
+    short: said('pin_bones'),
+    why: said('a_bone_in_a_boneless_piece_can'),
     more: ({ b, cuts }) =>
       cuts.every((c) => c.goal.tray)
-        ? [
-            'Cut along both sides of the bone line, not to the skin.',
-            'Lift the strip out; the skin under it stays whole.',
-          ]
+        ? [said('cut_along_both_sides_of_the_bone'), said('lift_the_strip_out_the_skin_under')]
         : cuts.every((c) => c.goal.block) || b.method('pin_bones') === 'v_cut'
           ? [
-              'Cut along both sides of the row, slanting to the skin.',
-              'Lift the V out; do not cut the skin.',
-              /gurnard/.test(b.job.species.id) && 'The row is long: the V runs far down the fillet.',
+              said('cut_along_both_sides_of_the_row'),
+              said('lift_the_v_out_do_not_cut_the_skin'),
+              /gurnard/.test(b.job.species.id) && said('the_row_is_long_the_v_runs_far'),
             ]
           : b.method('pin_bones') === 'strip'
-            ? ['Cut along both sides of the row, right through.', 'The side falls into loin and belly.']
+            ? [said('cut_along_both_sides_of_the_row_2'), said('the_side_falls_into_loin_and_belly_2')]
             : [
-                b.method('pin_bones') === 'raise' && 'The back of the knife along the row: they stand up.',
-                'Feel which way they lean; pull along it.',
-                'It mirrors on the other side.',
-                'Hold the flesh down with two fingers.',
+                b.method('pin_bones') === 'raise' && said('the_back_of_the_knife_along_the'),
+                said('feel_which_way_they_lean_pull'),
+                said('it_mirrors_on_the_other_side'),
+                said('hold_the_flesh_down_with_two'),
               ],
     check: ({ cuts }) =>
-      cuts.every((c) => c.goal.tray) ? 'Skin without a hole' : 'Line smooth head to tail',
+      cuts.every((c) => c.goal.tray) ? said('skin_without_a_hole') : said('line_smooth_head_to_tail'),
     cautions: ({ b, cuts }) => [
-      'A broken bone is worse than one left: say where, and go back for it.',
+      said('a_broken_bone_is_worse_than_one'),
       cuts.some((c) => c.goal.tray) && shell,
       (cuts.every((c) => c.goal.tray || c.goal.block) ||
         ['v_cut', 'strip'].includes(b.method('pin_bones'))) &&
@@ -809,434 +787,419 @@ const entries: Record<string, Entry> = {
     ],
   },
   pins_left: {
-    title: 'Pin bones stay in',
-    short: 'Pin bones',
-    why: 'Sold with declared bones: the label names them.',
-    more: () => ['Count them with the fingertip.', 'The label says "pin bones left in".'],
-    check: 'The label will say so',
+    title: said('pin_bones_stay_in'),
+    short: said('pin_bones'),
+    why: said('sold_with_declared_bones_the_label'),
+    more: () => [said('count_them_with_the_fingertip'), said('the_label_says_pin_bones_left_in')],
+    check: said('the_label_will_say_so'),
   },
   skin: {
-    title: 'Skin',
-    short: 'Skin',
-    why: 'Flesh left on the skin is lost to the bin.',
-    begin: 'A tab at the tail, cut to the skin; grip it in a dry cloth.',
+    title: said('skin'),
+    short: said('skin'),
+    why: said('flesh_left_on_the_skin_is_lost_to'),
+    begin: said('a_tab_at_the_tail_cut_to_the_skin'),
     way: ({ b }) =>
       b.method('skinning') === 'wiggle' || b.kind === 'ray'
-        ? 'Blade flat, a small saw as you go.'
-        : 'Blade flat and still; pull the skin, not the knife.',
+        ? said('blade_flat_a_small_saw_as_you_go')
+        : said('blade_flat_and_still_pull_the_skin'),
     more: ({ b }) => [
       b.kind === 'ray'
-        ? 'Upper and lower, the thin ones with care.'
-        : b.kind === 'round' && 'A flatter blade leaves the red on the skin.',
+        ? said('upper_and_lower_the_thin_ones_with')
+        : b.kind === 'round' && said('a_flatter_blade_leaves_the_red_on'),
     ],
-    hand: 'Skin at the board’s edge; the cloth hand pulls, low.',
-    check: 'Clean flesh, no holes',
+    hand: said('skin_at_the_boards_edge_the_cloth'),
+    check: said('clean_flesh_no_holes'),
     cautions: () => [blade],
   },
   silver_knife: {
-    title: 'Silver skin off the fillets',
-    short: 'Silver skin',
-    why: 'It shrinks in the pan and curls the fillet.',
-    begin: 'Begin at the thin end, blade under the grey skin.',
-    way: 'Flat toward the wide end, strip by strip.',
-    hand: 'Pull the strip, not the knife.',
-    check: 'No grey skin left',
+    title: said('silver_skin_off_the_fillets'),
+    short: said('silver_skin'),
+    why: said('it_shrinks_in_the_pan_and_curls'),
+    begin: said('begin_at_the_thin_end_blade_under'),
+    way: said('flat_toward_the_wide_end_strip_by'),
+    hand: said('pull_the_strip_not_the_knife'),
+    check: said('no_grey_skin_left'),
     cautions: () => [blade],
   },
   shave: {
-    title: 'Shave membrane and bloodline',
-    short: 'Shave',
-    why: 'The dark muscle goes rancid first and tastes strong.',
-    begin: 'Begin at the head end of the dark line.',
-    way: 'Blade flat along it, thin shavings, to the tail.',
-    hand: 'Flat hand on the loin.',
-    check: 'Pale from end to end',
+    title: said('shave_membrane_and_bloodline'),
+    short: said('shave'),
+    why: said('the_dark_muscle_goes_rancid_first'),
+    begin: said('begin_at_the_head_end_of_the_dark'),
+    way: said('blade_flat_along_it_thin_shavings'),
+    hand: said('flat_hand_on_the_loin'),
+    check: said('pale_from_end_to_end'),
     cautions: () => [blade],
   },
   score: {
-    title: 'Score the skin',
-    short: 'Score',
-    why: 'The skin stays flat in the pan.',
-    begin: 'Skin up; begin at the head end.',
-    way: 'Across, 2 to 3 mm deep, a finger apart.',
-    hand: 'Pinch the flesh up from below.',
-    check: 'Even lines, flesh whole',
+    title: said('score_the_skin'),
+    short: said('score'),
+    why: said('the_skin_stays_flat_in_the_pan'),
+    begin: said('skin_up_begin_at_the_head_end'),
+    way: said('across_2_to_3_mm_deep_a_finger'),
+    hand: said('pinch_the_flesh_up_from_below'),
+    check: said('even_lines_flesh_whole'),
     cautions: () => [blade],
   },
   sweep: {
-    title: 'Bone sweep',
-    short: 'Sweep',
-    why: 'What was missed, the fingertip finds.',
+    title: said('bone_sweep'),
+    short: said('sweep'),
+    why: said('what_was_missed_the_fingertip'),
     more: ({ b }) => [
       b.kind === 'round'
-        ? 'Fingertip along the pin-bone line, head to tail.'
+        ? said('fingertip_along_the_pin_bone_line')
         : b.kind === 'ray'
-          ? 'Fingertip along the thick edge: splinters of cartilage.'
+          ? said('fingertip_along_the_thick_edge')
           : b.kind === 'monk'
-            ? 'Fingertip where the spine lay, and the wide end.'
-            : 'Fingertip along the front edge and the fin side.',
-      b.kind === 'round' ? 'Shoulder edge, back fin-base, belly edge.' : 'Then every other edge.',
-      'Then all of it a second time.',
+            ? said('fingertip_where_the_spine_lay_and')
+            : said('fingertip_along_the_front_edge_and'),
+      b.kind === 'round' ? said('shoulder_edge_back_fin_base_belly') : said('then_every_other_edge'),
+      said('then_all_of_it_a_second_time'),
     ],
-    check: 'Pass two finds none',
+    check: said('pass_two_finds_none'),
     cautions: () => [choke],
   },
   tail_end: {
-    title: 'Thin tail end off',
-    short: 'Tail end',
-    why: 'Too thin for a portion: it would be dry before the others are done.',
-    begin: 'Begin where the side gets thinner than a finger.',
-    way: 'Straight across.',
-    hand: 'Flat hand on the thick end.',
-    check: 'In the tub for tails',
+    title: said('thin_tail_end_off'),
+    short: said('tail_end'),
+    why: said('too_thin_for_a_portion_it_would_be'),
+    begin: said('begin_where_the_side_gets_thinner'),
+    way: said('straight_across'),
+    hand: said('flat_hand_on_the_thick_end'),
+    check: said('in_the_tub_for_tails'),
     cautions: () => [blade],
   },
   portion: {
-    title: 'Portion',
-    short: 'Portion',
-    why: 'Fillets taper: equal weight means longer toward the tail.',
+    title: said('portion'),
+    short: said('portion'),
+    why: said('fillets_taper_equal_weight_means'),
     begin: ({ b }) =>
       b.method('portion_by') === 'length'
-        ? 'Begin at the head end, by the marks on the ruler.'
-        : 'Begin at the head end: weigh the first, then by eye.',
-    way: 'One long pull a cut, straight down.',
-    more: ({ cuts }) => [shapes(cuts).length > 0 && `${shapes(cuts)[0]} to ${shapes(cuts)[1]} g each.`],
-    hand: 'Flat hand on the side, fingertips back.',
-    check: 'Pieces alike, edges clean',
+        ? said('begin_at_the_head_end_by_the_marks')
+        : said('begin_at_the_head_end_weigh_the'),
+    way: said('one_long_pull_a_cut_straight_down'),
+    more: ({ cuts }) => [eachOf(cuts)],
+    hand: said('flat_hand_on_the_side_fingertips'),
+    check: said('pieces_alike_edges_clean'),
     cautions: () => [blade],
   },
   bias: {
-    title: 'Suprêmes, on the bias',
-    short: 'Suprêmes',
-    why: 'The slant gives one height to a thin side.',
+    title: said('supremes_on_the_bias'),
+    short: said('supremes'),
+    why: said('the_slant_gives_one_height_to_a'),
     begin: ({ b }) =>
       b.method('portion_by') === 'length'
-        ? 'Begin at the head end, by the marks on the ruler.'
-        : 'Begin at the head end: weigh the first, then by eye.',
-    way: 'Blade slanted toward the tail, long pulls.',
-    more: ({ cuts }) => [shapes(cuts).length > 0 && `${shapes(cuts)[0]} to ${shapes(cuts)[1]} g each.`],
-    hand: 'Flat hand on the side, fingertips back.',
-    check: 'Pieces alike, edges clean',
+        ? said('begin_at_the_head_end_by_the_marks')
+        : said('begin_at_the_head_end_weigh_the'),
+    way: said('blade_slanted_toward_the_tail_long'),
+    more: ({ cuts }) => [eachOf(cuts)],
+    hand: said('flat_hand_on_the_side_fingertips'),
+    check: said('pieces_alike_edges_clean'),
     cautions: () => [blade],
   },
   block_cut: {
-    title: 'Split, then cut across',
-    short: 'Block cut',
-    why: 'Split where the pin bones lay, the rows are even: they cook evenly.',
-    begin: 'Begin at the head end, where the pin bones lay.',
-    way: 'Lengthwise; then each row across by its own marks.',
-    hand: 'Flat hand on the loin, fingertips back.',
-    check: 'Loin row and belly row, pieces alike',
+    title: said('split_then_cut_across'),
+    short: said('block_cut'),
+    why: said('split_where_the_pin_bones_lay_the'),
+    begin: said('begin_at_the_head_end_where_the'),
+    way: said('lengthwise_then_each_row_across_by'),
+    hand: said('flat_hand_on_the_loin_fingertips'),
+    check: said('loin_row_and_belly_row_pieces'),
     cautions: () => [blade],
   },
   split: {
-    title: 'Split loin and belly',
-    short: 'Split',
-    why: 'Two thicknesses cook in two times.',
-    begin: 'Begin at the head end, where the pin bones lay.',
-    way: 'Lengthwise to the tail; the dark line off both.',
-    hand: 'Flat hand on the loin, fingertips back.',
-    check: 'Two clean pieces',
+    title: said('split_loin_and_belly'),
+    short: said('split'),
+    why: said('two_thicknesses_cook_in_two_times'),
+    begin: said('begin_at_the_head_end_where_the'),
+    way: said('lengthwise_to_the_tail_the_dark'),
+    hand: said('flat_hand_on_the_loin_fingertips'),
+    check: said('two_clean_pieces'),
     cautions: () => [blade],
   },
   thin_slices: {
-    title: 'Slice on the bias',
-    short: 'Slices',
-    why: 'Thick boneless pieces slice across the grain.',
+    title: said('slice_on_the_bias'),
+    short: said('slices'),
+    why: said('thick_boneless_pieces_slice_across'),
     begin: ({ cuts }) => {
       const thick = cuts.find((c) => c.goal.sliceMm !== null)?.goal.sliceMm;
-      return thick ? `Begin at the thick end, ${thick} mm by the ruler.` : 'Begin at the thick end.';
+      return thick ? said('begin_at_the_thick_end_mm_by_the', { thick }) : said('begin_at_the_thick_end');
     },
-    way: 'Blade slanted, one long pull a slice.',
-    hand: 'Flat hand on the piece, fingertips back.',
-    check: 'Slices alike',
+    way: said('blade_slanted_one_long_pull_a'),
+    hand: said('flat_hand_on_the_piece_fingertips'),
+    check: said('slices_alike'),
     cautions: ({ cuts }) => [blade, cuts.some((c) => c.form.raw) && rawBoard],
   },
   loin_block: {
-    title: 'Square the loin',
-    short: 'Block',
-    why: 'Only the clean loin is eaten raw.',
-    begin: 'Begin at the head end of the loin.',
-    way: 'Belly and tail off, dark line off, sides square.',
-    more: () => ['Grey layer of thawed fish off.'],
-    hand: 'Clean glove, flat on the loin.',
-    check: 'A block with square sides',
+    title: said('square_the_loin'),
+    short: said('block'),
+    why: said('only_the_clean_loin_is_eaten_raw'),
+    begin: said('begin_at_the_head_end_of_the_loin'),
+    way: said('belly_and_tail_off_dark_line_off'),
+    more: () => [said('grey_layer_of_thawed_fish_off')],
+    hand: said('clean_glove_flat_on_the_loin'),
+    check: said('a_block_with_square_sides'),
     cautions: () => [blade, rawBoard],
   },
   fold: {
-    title: 'Fold the délices',
-    short: 'Fold',
-    why: 'Folded, a thin fillet cooks like a thick one.',
-    begin: 'Skinned side in; nick it across at the fold.',
-    way: 'Half through, no deeper.',
-    more: () => ['Thin end under the thick.'],
-    hand: 'Finger on the thick end.',
-    check: 'Lies folded by itself',
+    title: said('fold_the_d_lices'),
+    short: said('fold'),
+    why: said('folded_a_thin_fillet_cooks_like_a'),
+    begin: said('skinned_side_in_nick_it_across_at'),
+    way: said('half_through_no_deeper'),
+    more: () => [said('thin_end_under_the_thick')],
+    hand: said('finger_on_the_thick_end'),
+    check: said('lies_folded_by_itself'),
     cautions: () => [blade],
   },
   roll: {
-    title: 'Roll the paupiettes',
-    short: 'Roll',
-    why: 'Skinned side in, they hold their shape in the pan.',
+    title: said('roll_the_paupiettes'),
+    short: said('roll'),
+    why: said('skinned_side_in_they_hold_their'),
     more: ({ cuts }) => [
-      cuts.some((c) => c.goal.stuffed) ? 'Skinned side up; the filling thin over it.' : 'Skinned side up.',
-      'Roll from the head end; seam down, pin it.',
+      cuts.some((c) => c.goal.stuffed) ? said('skinned_side_up_the_filling_thin') : said('skinned_side_up'),
+      said('roll_from_the_head_end_seam_down'),
     ],
-    check: 'Stands on its end',
-    cautions: ({ cuts }) => [
-      cuts.some((c) => c.goal.stuffed) && 'What is in the filling goes on the label: it may be an allergen.',
-    ],
+    check: said('stands_on_its_end'),
+    cautions: ({ cuts }) => [cuts.some((c) => c.goal.stuffed) && said('what_is_in_the_filling_goes_on_the')],
   },
   strips: {
-    title: 'Goujons, 80 x 5 mm',
-    short: 'Goujons',
-    why: 'Alike in width, they fry alike.',
-    begin: 'Begin at the thick edge of the fillet.',
-    way: 'Along it on a slight bias, 80 mm long, 5 mm wide.',
-    more: () => ['5 mm off in length, 1 mm in width will do.'],
-    hand: 'Fingertips back, nails on the blade.',
-    check: 'The strip lies on the ruler',
+    title: said('goujons_80_x_5_mm'),
+    short: said('goujons'),
+    why: said('alike_in_width_they_fry_alike'),
+    begin: said('begin_at_the_thick_edge_of_the'),
+    way: said('along_it_on_a_slight_bias_80_mm'),
+    more: () => [said('n5_mm_off_in_length_1_mm_in_width')],
+    hand: said('fingertips_back_nails_on_the_blade'),
+    check: said('the_strip_lies_on_the_ruler'),
     cautions: () => [blade],
   },
   halve: {
-    title: 'Halve along the spine',
-    short: 'Halve',
-    why: 'One large slice makes two plates.',
-    begin: 'Lay it flat; begin beside the bone, at the back.',
-    way: 'Through to the belly, one push.',
-    hand: 'Hand behind the blade.',
-    check: 'Two even halves',
-    cautions: () => [blade, 'Splinters: wipe the board after each cut.'],
+    title: said('halve_along_the_spine'),
+    short: said('halve'),
+    why: said('one_large_slice_makes_two_plates'),
+    begin: said('lay_it_flat_begin_beside_the_bone'),
+    way: said('through_to_the_belly_one_push'),
+    hand: said('hand_behind_the_blade'),
+    check: said('two_even_halves'),
+    cautions: () => [blade, said('splinters_wipe_the_board_after')],
   },
   ends: {
-    title: 'Belly ends off',
-    short: 'Ends',
-    why: 'Thin ends burn before the steak is done.',
-    begin: 'Begin at the tip of each flap.',
-    way: 'Straight across where the flesh thins.',
-    hand: 'Finger on the steak.',
-    check: 'Round, even edge',
+    title: said('belly_ends_off'),
+    short: said('ends'),
+    why: said('thin_ends_burn_before_the_steak_is'),
+    begin: said('begin_at_the_tip_of_each_flap'),
+    way: said('straight_across_where_the_flesh'),
+    hand: said('finger_on_the_steak'),
+    check: said('round_even_edge'),
     cautions: () => [blade],
   },
   slash: {
-    title: 'Slash three times a side',
-    short: 'Slash',
-    why: 'Heat and salt reach the bone.',
-    begin: 'Begin a thumb behind the head.',
-    way: 'Slanting, to the bone, three a side.',
-    hand: 'Flat hand on the tail end.',
-    check: 'Six even cuts',
+    title: said('slash_three_times_a_side'),
+    short: said('slash'),
+    why: said('heat_and_salt_reach_the_bone'),
+    begin: said('begin_a_thumb_behind_the_head'),
+    way: said('slanting_to_the_bone_three_a_side'),
+    hand: said('flat_hand_on_the_tail_end'),
+    check: said('six_even_cuts'),
     cautions: (s) => [blade, armour(s)],
   },
   faces: {
-    title: 'Look at every cut face',
-    short: 'Faces',
-    why: 'Bones show where the knife went through.',
-    more: () => ['Each face under the lamp.', 'A bone found counts as pass two.'],
-    check: 'No bone end in any face',
+    title: said('look_at_every_cut_face'),
+    short: said('faces'),
+    why: said('bones_show_where_the_knife_went'),
+    more: () => [said('each_face_under_the_lamp'), said('a_bone_found_counts_as_pass_two')],
+    check: said('no_bone_end_in_any_face'),
     cautions: () => [choke],
   },
   pair: {
-    title: 'Apart, then head to tail',
-    short: 'Pair',
-    why: 'Two sides laid head to tail make one even joint.',
-    begin: 'Begin at the wide end, along the back.',
-    way: 'Through the back skin; turn one side round.',
-    hand: 'Flat hand on the joint.',
-    check: 'One thickness from end to end',
+    title: said('apart_then_head_to_tail'),
+    short: said('pair'),
+    why: said('two_sides_laid_head_to_tail_make'),
+    begin: said('begin_at_the_wide_end_along_the'),
+    way: said('through_the_back_skin_turn_one'),
+    hand: said('flat_hand_on_the_joint'),
+    check: said('one_thickness_from_end_to_end'),
     cautions: () => [blade],
   },
   stuff: {
-    title: ({ cuts }) => (cuts.some((c) => c.goal.herbs) ? 'Herbs inside' : 'Stuff'),
-    short: 'Stuff',
-    why: 'What goes in belongs on the label.',
-    more: () => ['Thin and even over the flesh.', 'Write down what is in it.'],
-    check: 'It closes over the filling',
-    cautions: () => ['What is in the filling goes on the label: it may be an allergen.'],
+    title: ({ cuts }) => (cuts.some((c) => c.goal.herbs) ? said('herbs_inside_2') : said('stuff')),
+    short: said('stuff'),
+    why: said('what_goes_in_belongs_on_the_label'),
+    more: () => [said('thin_and_even_over_the_flesh'), said('write_down_what_is_in_it')],
+    check: said('it_closes_over_the_filling'),
+    cautions: () => [said('what_is_in_the_filling_goes_on_the')],
   },
   tie: {
-    title: 'Close and tie',
-    short: 'Tie',
-    why: 'Tied, it roasts evenly and slices clean.',
-    more: () => ['Close it, seam down.', 'String every 25 to 30 mm.'],
-    check: 'Round, no gap',
+    title: said('close_and_tie'),
+    short: said('tie'),
+    why: said('tied_it_roasts_evenly_and_slices'),
+    more: () => [said('close_it_seam_down'), said('string_every_25_to_30_mm')],
+    check: said('round_no_gap'),
   },
   bind: {
-    title: 'Close and wrap tight',
-    short: 'Wrap',
-    why: 'Wrapped tight it holds its round without string.',
-    more: () => ['Close it, seam down.', 'Roll it in film, twist both ends.'],
-    check: 'Firm, no air',
+    title: said('close_and_wrap_tight'),
+    short: said('wrap'),
+    why: said('wrapped_tight_it_holds_its_round'),
+    more: () => [said('close_it_seam_down'), said('roll_it_in_film_twist_both_ends')],
+    check: said('firm_no_air'),
   },
   cheeks: {
-    title: 'Cheeks out',
-    short: 'Cheeks',
-    why: 'The best mouthful of the head sells apart.',
-    begin: 'Begin at the hollow under the eye.',
-    way: 'Round it, scoop it out; skin it.',
-    hand: 'Towel on the head.',
-    check: 'Two clean rounds',
-    cautions: ({ b }) => [
-      blade,
-      b.job.species.sharp === 'teeth' && 'Teeth cut badly: never a hand in the mouth.',
-    ],
+    title: said('cheeks_out'),
+    short: said('cheeks'),
+    why: said('the_best_mouthful_of_the_head'),
+    begin: said('begin_at_the_hollow_under_the_eye'),
+    way: said('round_it_scoop_it_out_skin_it'),
+    hand: said('towel_on_the_head'),
+    check: said('two_clean_rounds'),
+    cautions: ({ b }) => [blade, b.job.species.sharp === 'teeth' && said('teeth_cut_badly_never_a_hand_in')],
   },
   collars: {
-    title: 'Collars',
-    short: 'Collars',
-    why: 'Fat and sweet on the grill.',
-    begin: 'Begin behind the gill opening.',
-    way: 'Round it, the breast fin left on; split at the throat.',
-    more: () => ['Gills and blood off, rinse, dry.'],
-    hand: 'Towel on the head, hand behind the blade.',
-    check: 'Two scaled arcs, no gill',
+    title: said('collars'),
+    short: said('collars'),
+    why: said('fat_and_sweet_on_the_grill'),
+    begin: said('begin_behind_the_gill_opening'),
+    way: said('round_it_the_breast_fin_left_on'),
+    more: () => [said('gills_and_blood_off_rinse_dry')],
+    hand: said('towel_on_the_head_hand_behind_the'),
+    check: said('two_scaled_arcs_no_gill'),
     cautions: () => [blade],
   },
   head_flesh: {
-    title: 'Scrape the heads',
-    short: 'Heads',
-    why: 'A large head carries a meal of flesh.',
-    more: () => [
-      'Nape, cheek and behind the eye, with the spoon.',
-      'Into its tub; look through it for bones.',
-    ],
-    check: 'Head bare, flesh in its tub',
-    cautions: () => ['Scrape may hold bones: say so where it is sold.'],
+    title: said('scrape_the_heads'),
+    short: said('heads'),
+    why: said('a_large_head_carries_a_meal_of'),
+    more: () => [said('nape_cheek_and_behind_the_eye_with'), said('into_its_tub_look_through_it_for')],
+    check: said('head_bare_flesh_in_its_tub'),
+    cautions: () => [said('scrape_may_hold_bones_say_so_where')],
   },
   strips_off: {
-    title: 'Belly strips',
-    short: 'Strips',
-    why: 'Sold apart they bring more than the bin.',
-    begin: 'Begin at the fin end.',
-    way: 'Fin bones off with scissors, strips of one width.',
-    hand: 'Hold the strip flat.',
-    check: 'No fin bone left',
-    cautions: () => ['Fin bones prick.'],
+    title: said('belly_strips'),
+    short: said('strips'),
+    why: said('sold_apart_they_bring_more_than'),
+    begin: said('begin_at_the_fin_end'),
+    way: said('fin_bones_off_with_scissors_strips'),
+    hand: said('hold_the_strip_flat'),
+    check: said('no_fin_bone_left'),
+    cautions: () => [said('fin_bones_prick')],
   },
   skins: {
-    title: 'Skins flat',
-    short: 'Skins',
-    why: 'Crisp-fried they sell; in the bin they cost.',
-    more: () => ['Scrape the last flesh off.', 'Flat on the tray, one on the other.'],
-    check: 'Scaled, flat, dry',
+    title: said('skins_flat'),
+    short: said('skins'),
+    why: said('crisp_fried_they_sell_in_the_bin'),
+    more: () => [said('scrape_the_last_flesh_off'), said('flat_on_the_tray_one_on_the_other')],
+    check: said('scaled_flat_dry'),
     cautions: () => [blade],
   },
   frame: {
-    title: ({ b }) => (b.kind === 'ray' ? 'Cartilage check' : 'Frame check and scrape'),
-    short: 'Frame',
-    why: 'The frame tells what the knife left on; the scrape is still worth something.',
+    title: ({ b }) => (b.kind === 'ray' ? said('cartilage_check') : said('frame_check_and_scrape')),
+    short: said('frame'),
+    why: said('the_frame_tells_what_the_knife'),
     more: ({ b }) => [
-      'Hold it to the light: clear, veil, places, everywhere.',
-      b.kind === 'ray'
-        ? 'Feel along it for what was left.'
-        : 'Spoon along the lie of the bones; keep it at 0 to 2 °C, use it today.',
+      said('hold_it_to_the_light_clear_veil'),
+      b.kind === 'ray' ? said('feel_along_it_for_what_was_left') : said('spoon_along_the_lie_of_the_bones'),
     ],
-    check: ({ b }) => (b.kind === 'ray' ? 'The frame told' : 'Scrape in its tub, the frame told'),
-    cautions: ({ b }) => [b.kind !== 'ray' && 'Scrape may hold bones: say so where it is sold.'],
+    check: ({ b }) => (b.kind === 'ray' ? said('the_frame_told') : said('scrape_in_its_tub_the_frame_told')),
+    cautions: ({ b }) => [b.kind !== 'ray' && said('scrape_may_hold_bones_say_so_where')],
   },
   soak: {
-    title: 'Stock pack',
-    short: 'Stock',
-    why: 'Gills make stock bitter, eyes cloudy, blood grey.',
+    title: said('stock_pack'),
+    short: said('stock'),
+    why: said('gills_make_stock_bitter_eyes'),
     more: ({ cuts }) => [
       cuts.some((c) => c.goal.eyesWhole)
-        ? 'Gills out; eyes out whole, in one piece.'
-        : 'Gills and eyes out, kidney line scraped.',
-      'Crack the frame in two or three.',
-      'Cold running water until the blood is out; the timer runs on.',
-      'Drain it: it is weighed after.',
+        ? said('gills_out_eyes_out_whole_in_one')
+        : said('gills_and_eyes_out_kidney_line'),
+      said('crack_the_frame_in_two_or_three'),
+      said('cold_running_water_until_the_blood'),
+      said('drain_it_it_is_weighed_after'),
     ],
-    check: 'No red in the water',
-    cautions: () => ['Splinters of bone: towel on the frame.'],
+    check: said('no_red_in_the_water'),
+    cautions: () => [said('splinters_of_bone_towel_on_the')],
   },
   along: {
     title: ({ cuts }) =>
-      cuts.every((c) => c.trimWish === 'all') ? 'Bag their trim' : 'Bag their head and bones',
-    short: 'Bag',
-    why: 'They asked for it with their fish.',
+      cuts.every((c) => c.trimWish === 'all') ? said('bag_their_trim') : said('bag_their_head_and_bones'),
+    short: said('bag'),
+    why: said('they_asked_for_it_with_their_fish'),
     more: ({ b }) => [
-      (b.tubs.get('head')?.gills ?? 0) > 0 && 'Gills out of the head.',
-      'A bag of its own, their name on it, on ice beside their pieces.',
+      (b.tubs.get('head')?.gills ?? 0) > 0 && said('gills_out_of_the_head'),
+      said('a_bag_of_its_own_their_name_on_it'),
     ],
-    check: 'One bag more, with their name',
+    check: said('one_bag_more_with_their_name'),
   },
   asked: {
-    title: 'As asked for',
-    short: 'As asked',
-    why: 'It was said with the order.',
+    title: said('as_asked_for'),
+    short: said('as_asked'),
+    why: said('it_was_said_with_the_order'),
     more: ({ cuts }) => cuts.flatMap((c) => c.goal.asked),
-    check: 'Done as it was said',
+    check: said('done_as_it_was_said'),
   },
   back: {
-    title: 'The fish back on ice',
-    short: 'Back',
-    why: 'Nothing else is cut of it on this ticket.',
-    more: () => ['Wipe it, lay it back on ice.'],
-    check: 'Cold, covered',
+    title: said('the_fish_back_on_ice'),
+    short: said('back'),
+    why: said('nothing_else_is_cut_of_it_on_this'),
+    more: () => [said('wipe_it_lay_it_back_on_ice')],
+    check: said('cold_covered'),
   },
   weigh: {
-    title: 'Weigh out',
-    short: 'Weigh',
-    why: 'What is not weighed is lost on paper first, then in money.',
-    more: () => ['Every piece, then every tub of trim.', 'Tare the tub first.'],
-    check: 'The balance closes',
+    title: said('weigh_out'),
+    short: said('weigh'),
+    why: said('what_is_not_weighed_is_lost_on'),
+    more: () => [said('every_piece_then_every_tub_of_trim'), said('tare_the_tub_first')],
+    check: said('the_balance_closes'),
   },
   pack_tray: {
-    title: 'Onto trays',
-    short: 'Trays',
-    why: 'On a pad it does not lie in its own water.',
+    title: said('onto_trays'),
+    short: said('trays'),
+    why: said('on_a_pad_it_does_not_lie_in_its'),
     more: ({ cuts }) => [
-      'Pad in, best side up; film tight over the rim.',
-      cuts.some((c) => c.state.skin && c.goal.take === 'sides') && 'Skin side down.',
-      'The tray’s weight is no fish: tare it.',
+      said('pad_in_best_side_up_film_tight'),
+      cuts.some((c) => c.state.skin && c.goal.take === 'sides') && said('skin_side_down'),
+      said('the_trays_weight_is_no_fish_tare'),
     ],
-    check: 'Film tight, no water in the tray',
+    check: said('film_tight_no_water_in_the_tray'),
   },
   pack_vacuum: {
-    title: 'Vacuum-pack',
-    short: 'Vacuum',
-    why: 'Without air it neither dries nor picks up smells; it does not keep longer for it.',
+    title: said('vacuum_pack'),
+    short: said('vacuum'),
+    why: said('without_air_it_neither_dries_nor'),
     more: () => [
-      'Dry, into the pouch, edge clean; seal it.',
-      `At ${vacuumCelsius} °C or colder from now on.`,
+      said('dry_into_the_pouch_edge_clean_seal'),
+      said('at_c_or_colder_from_now_on', { vacuumCelsius }),
     ],
-    check: 'Tight on the fish, seal without a fold',
-    cautions: () => [
-      'Without air, what makes botulism grows unseen once it is warm: cold all the way, never past its date.',
-    ],
+    check: said('tight_on_the_fish_seal_without_a'),
+    cautions: () => [said('without_air_what_makes_botulism')],
   },
   pack_frozen: {
-    title: 'Pack for the freezer',
-    short: 'Freeze',
-    why: 'Air dries it; thick packs freeze slowly.',
-    more: () => [
-      'Film tight, no air; flat, one piece thick.',
-      'The day it was frozen on it; into the coldest place at once.',
-    ],
-    check: 'Flat, dated, in the freezer',
-    cautions: () => ['Once thawed it is never frozen again raw.'],
+    title: said('pack_for_the_freezer'),
+    short: said('freeze'),
+    why: said('air_dries_it_thick_packs_freeze'),
+    more: () => [said('film_tight_no_air_flat_one_piece'), said('the_day_it_was_frozen_on_it_into')],
+    check: said('flat_dated_in_the_freezer'),
+    cautions: () => [said('once_thawed_it_is_never_frozen')],
   },
   label: {
-    title: ({ b }) => (b.cuts.some(wrapped) ? 'Wrap and label' : 'Label'),
-    short: 'Label',
-    why: 'A bag without its lot leads nowhere.',
+    title: ({ b }) => (b.cuts.some(wrapped) ? said('wrap_and_label') : said('label')),
+    short: said('label'),
+    why: said('a_bag_without_its_lot_leads'),
     more: ({ b }) => [
       b.cuts.some(wrapped) &&
         (b.cuts.some((c) => wrapped(c) && c.goal.take === 'sides' && c.state.skin)
-          ? 'Skin side down, no air.'
-          : 'No air.'),
-      b.cuts.some((c) => c.packing === 'loose') && 'What is asked for loose: in paper.',
-      'The label names fish, lot, use-by, allergen.',
+          ? said('skin_side_down_no_air')
+          : said('no_air')),
+      b.cuts.some((c) => c.packing === 'loose') && said('what_is_asked_for_loose_in_paper'),
+      said('the_label_names_fish_lot_use_by'),
     ],
-    check: 'Every piece has its label',
+    check: said('every_piece_has_its_label'),
   },
   clean: {
-    title: 'Clean down',
-    short: 'Clean',
-    why: 'The next fish meets this board.',
-    more: () => ['Blade and board washed, tubs to the cold room.', 'Gloves changed between species.'],
-    check: 'Board ready for the next fish',
-    cautions: () => ['Wet floor, cold hands: knife down first.'],
+    title: said('clean_down'),
+    short: said('clean'),
+    why: said('the_next_fish_meets_this_board'),
+    more: () => [said('blade_and_board_washed_tubs_to_the'), said('gloves_changed_between_species')],
+    check: said('board_ready_for_the_next_fish'),
+    cautions: () => [said('wet_floor_cold_hands_knife_down')],
   },
 };
 
@@ -1244,20 +1207,21 @@ const entries: Record<string, Entry> = {
 export function wordsOf(act: Act, b: Board, cuts: readonly Cut[]): ActWords {
   const entry = entries[act.id];
   if (!entry) throw new RangeError(`No words for ${act.id}`);
-  const said: Said = { act, b, cuts };
-  const is = (of: string | ((s: Said) => string) | undefined) =>
-    typeof of === 'function' ? of(said) : (of ?? '');
-  const lines = (of: readonly Line[]) => of.filter((l): l is string => typeof l === 'string' && l !== '');
-  const [begin, way, hand] = [is(entry.begin), is(entry.way), is(entry.hand)];
+  const context: Context = { act, b, cuts };
+  const is = (of: Said | ((s: Context) => Said)) => (typeof of === 'function' ? of(context) : of);
+  const lines = (of: readonly Line[]) =>
+    of.filter((l): l is Word => l !== false && l !== null && l !== undefined && l !== '');
+  const part = (of: Entry['begin']) => (of === undefined ? null : is(of));
+  const [begin, way, hand] = [part(entry.begin), part(entry.way), part(entry.hand)];
   return {
     title: is(entry.title),
     short: entry.short,
     why: is(entry.why),
-    begin,
-    way,
-    hand,
-    how: lines([begin, way, ...(entry.more?.(said) ?? []), hand]),
+    begin: begin ?? '',
+    way: way ?? '',
+    hand: hand ?? '',
+    how: lines([begin, way, ...(entry.more?.(context) ?? []), hand]),
     check: is(entry.check),
-    cautions: lines(entry.cautions?.(said) ?? []),
+    cautions: lines(entry.cautions?.(context) ?? []),
   };
 }

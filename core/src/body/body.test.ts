@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import adaptiveSimpson from 'integrate-adaptive-simpson';
 import { describe, expect, it } from 'vitest';
 import { shippedForms } from '../forms/index.ts';
@@ -187,8 +188,8 @@ describe('the body', () => {
   });
 
   it('doubts a length that does not fit the weight, and believes every typical fish', () => {
-    expect(bodyOf(trout, 'gutted', 2500, 400)!.doubt).toMatch(/do not fit/);
-    for (const s of catalogue) expect(bodyOf(s, 'whole', s.typicalG)?.doubt ?? null).toBeNull();
+    expect(inWords(bodyOf(trout, 'gutted', 2500, 400)!.doubt)).toMatch(/do not fit/);
+    for (const s of catalogue) expect(inWords(bodyOf(s, 'whole', s.typicalG)?.doubt ?? null)).toBeNull();
   });
 
   it('is made of its sections, and of flatfish fillets that sum to one, the eyed side larger', () => {
@@ -278,7 +279,7 @@ describe('a body of the shop’s own', () => {
     expect(profileFaults(profileOf({ bodyRow: 'hake', body })!).map((f) => f.field)).toContain(field);
   });
   it('finds nothing wrong with a shipped row, and no side view of a wing', () => {
-    for (const p of Object.values(profiles)) expect(profileFaults(p)).toEqual([]);
+    for (const p of Object.values(profiles)) expect(inWords(profileFaults(p))).toEqual([]);
     expect(profileOf({ bodyRow: 'skate', body: null })).toBeNull();
   });
 });

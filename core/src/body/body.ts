@@ -1,3 +1,4 @@
+import type { Said } from '@ember-slate/words/said';
 import {
   arrivalFraction,
   type ArrivalCondition,
@@ -7,6 +8,7 @@ import {
 } from '../species/index.ts';
 import { beyond, type Cumulative } from './cumulative.ts';
 import { shapeFor, type Shape, type Shaped } from './profile.ts';
+import { said } from './say.ts';
 
 /** One fish as the knife meets it: lengths in mm, weights in g. */
 export interface Body {
@@ -22,7 +24,7 @@ export interface Body {
   mm: (u: number) => number;
   u: (mm: number) => number;
   /** Whether weight and length fit the species, in words; null when they do. */
-  doubt: string | null;
+  doubt: Said | null;
 }
 
 export type BodySpecies = Shaped &
@@ -59,7 +61,11 @@ export function bodyOf(
   const root = Math.sqrt(scale);
   const doubt =
     scale / usual < 0.75 || scale / usual > 1.35
-      ? `${Math.round(totalMm)} mm and ${Math.round(grams)} g do not fit one ${species.name}: look at weight, length and condition again`
+      ? said('mm_and_g_do_not_fit_one_look_at', {
+          totalMm: Math.round(totalMm),
+          grams: Math.round(grams),
+          species: species.name,
+        })
       : null;
   return {
     profile,

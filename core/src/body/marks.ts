@@ -1,4 +1,6 @@
+import type { Said } from '@ember-slate/words/said';
 import { zoneGrams, type Body, type Piece, type Zone } from './body.ts';
+import { said } from './say.ts';
 
 /** What a zone is to be cut into. */
 export interface CutWish {
@@ -109,7 +111,7 @@ const sliceMm = [40, 60] as const;
  * thickest, and what that asks for, in
  * words.
  */
-export function sliceAdvice(body: Body, side: Zone, grams: number): { mm: number; advice: string } {
+export function sliceAdvice(body: Body, side: Zone, grams: number): { mm: number; advice: Said } {
   // Where the side is thickest, slices come out narrowest.
   const middle = side.from + 0.35 * (side.to - side.from);
   const start = side.curve.at(middle);
@@ -117,10 +119,10 @@ export function sliceAdvice(body: Body, side: Zone, grams: number): { mm: number
   const mm = Math.round(body.mm(to) - body.mm(middle));
   const advice =
     mm < sliceMm[0]
-      ? `A full slice of ${Math.round(grams)} g is only ${mm} mm wide here: cut the block, loin row and belly row apart.`
+      ? said('a_full_slice_of_g_is_only_mm_wide', { grams: Math.round(grams), mm })
       : mm > sliceMm[1]
-        ? `A full slice of ${Math.round(grams)} g is ${mm} mm wide here: a small side, cut it in halves or thirds.`
-        : `A full slice of ${Math.round(grams)} g is ${mm} mm wide here: cut straight across.`;
+        ? said('a_full_slice_of_g_is_mm_wide_here', { grams: Math.round(grams), mm })
+        : said('a_full_slice_of_g_is_mm_wide_here_2', { grams: Math.round(grams), mm });
   return { mm, advice };
 }
 

@@ -1,7 +1,9 @@
+import type { Said } from '@ember-slate/words/said';
 import type { BodyOwn, Profile } from '../species/profile.ts';
 import profilesData from './profiles.json' with { type: 'json' };
 import { cumulative, type Cumulative } from './cumulative.ts';
 import { pchip } from './pchip.ts';
+import { said } from './say.ts';
 
 /** Shipped profiles by body row. */
 export const profiles = profilesData as unknown as Readonly<Record<string, Profile>>;
@@ -144,45 +146,45 @@ export function shapeFor(species: Shaped): Known | null {
 
 export interface ProfileFault {
   field: keyof Profile;
-  message: string;
+  message: Said;
 }
 
 /** What cannot be in a body, by field: landmarks out of order, points that turn back, more flesh than fits. */
 export function profileFaults(p: Profile): ProfileFault[] {
   const faults: ProfileFault[] = [];
-  const wrong = (field: keyof Profile, message: string) => void faults.push({ field, message });
+  const wrong = (field: keyof Profile, message: Said) => void faults.push({ field, message });
   const within = (field: keyof Profile, value: number, least: number, most: number) => {
-    if (!(value >= least && value <= most)) wrong(field, `Between ${least} and ${most}`);
+    if (!(value >= least && value <= most)) wrong(field, said('between_and', { least, most }));
   };
   within('kappa', p.kappa, 0.5, 1);
   within('yieldOfGutted', p.yieldOfGutted, 0.05, 0.9);
   within('fin', p.fin, 0, 0.2);
   within('collar', p.collar, 0.05, 0.6);
-  if (!(p.vent >= p.collar && p.vent < 1)) wrong('vent', 'Behind the collar');
-  if (!(p.steakEnd > p.vent && p.steakEnd < 1)) wrong('steakEnd', 'Behind the vent');
-  if (!(p.filletEnd > p.steakEnd && p.filletEnd <= 1)) wrong('filletEnd', 'Behind the last steak');
-  if (!(p.tail > p.vent && p.tail < 1)) wrong('tail', 'Behind the vent');
+  if (!(p.vent >= p.collar && p.vent < 1)) wrong('vent', said('behind_the_collar'));
+  if (!(p.steakEnd > p.vent && p.steakEnd < 1)) wrong('steakEnd', said('behind_the_vent'));
+  if (!(p.filletEnd > p.steakEnd && p.filletEnd <= 1)) wrong('filletEnd', said('behind_the_last_steak'));
+  if (!(p.tail > p.vent && p.tail < 1)) wrong('tail', said('behind_the_vent'));
   if (p.pinBonesEnd !== null && !(p.pinBonesEnd > p.collar && p.pinBonesEnd < 1))
-    wrong('pinBonesEnd', 'Behind the collar');
+    wrong('pinBonesEnd', said('behind_the_collar'));
   const rising = (field: 'points' | 'cavity' | 'flesh' | 'loin', most: number) => {
     const list: readonly (readonly number[])[] = p[field];
-    if (list.length < (field === 'points' ? 4 : 1)) wrong(field, 'Too few points');
+    if (list.length < (field === 'points' ? 4 : 1)) wrong(field, said('too_few_points'));
     else if (list.some((x, i) => i > 0 && x[0]! <= list[i - 1]![0]!))
-      wrong(field, 'Each point lies farther back than the one before');
+      wrong(field, said('each_point_lies_farther_back_than'));
     else if (list.some((x) => x.some((v) => !(v >= 0 && v <= most))))
-      wrong(field, `Values between 0 and ${most}`);
+      wrong(field, said('values_between_0_and', { most }));
   };
   rising('points', 1);
   rising('cavity', 1);
   rising('flesh', 1);
   rising('loin', 1);
   if (p.points[0]?.[0] !== 0 || p.points.at(-1)?.[0] !== 1)
-    wrong('points', 'From the snout, 0, to the tail, 1');
+    wrong('points', said('from_the_snout_0_to_the_tail_1'));
   if (faults.length === 0)
     try {
       shapeOf(p);
-    } catch (error) {
-      wrong('yieldOfGutted', (error as Error).message);
+    } catch {
+      wrong('yieldOfGutted', said('more_flesh_than_fits'));
     }
   return faults;
 }

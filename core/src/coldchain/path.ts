@@ -1,4 +1,5 @@
 import { hotC, warmC, type Reading, type TemperatureLog } from './log.ts';
+import { said } from './say.ts';
 
 /** One movement of a lot, seen from its stock rows: grams out of (-) and into (+) a row. */
 export interface RowChange {
@@ -210,8 +211,7 @@ export interface HistamineAccount {
 }
 
 /** Where the limits of the account come from; their values are from memory. */
-export const histamineSource =
-  'Cumulative exposure after FDA, Fish and Fishery Products Hazards and Controls Guidance, for fish not frozen before. Follow your local food authority and your own food-safety plan; a test may clear the lot, cooking and freezing do not.';
+export const histamineSource = said('cumulative_exposure_after_fda_fish');
 
 /** The account from its warm time: `half` from half the limit, `full` at the limit. Source: `histamineSource`. */
 export function histamineAccount(clock: Pick<RowClock, 'warmMs' | 'hot'>): HistamineAccount {

@@ -1,5 +1,7 @@
+import type { Said } from '@ember-slate/words/said';
 import type { RuleProfile } from '../freshness/limits.ts';
 import { longestGapMs, type TemperatureLog } from './log.ts';
+import { said } from './say.ts';
 
 export interface FreezingRule {
   /** At or below this, C. */
@@ -7,12 +9,12 @@ export interface FreezingRule {
   hours: number;
   /** Must first have been frozen solid at this, C. */
   solidAt: number | null;
-  source: string;
+  source: Said;
 }
 
 // Both texts from memory.
-const eu = 'Reg. (EC) 853/2004, Annex III, Section VIII, as amended';
-const us = 'US FDA Food Code 3-402.11';
+const eu = said('reg_ec_853_2004_annex_iii_section');
+const us = said('us_fda_food_code_3_402_11');
 
 /** Freezing that kills parasites, by rule profile. */
 export const freezingRules: Record<RuleProfile, readonly FreezingRule[]> = {
@@ -103,38 +105,36 @@ type Production = 'caught' | 'caught_freshwater' | 'farmed';
  */
 const grounds: Record<
   RawGround,
-  { name: string; profiles: readonly RuleProfile[]; productions: readonly Production[] }
+  { name: Said; profiles: readonly RuleProfile[]; productions: readonly Production[] }
 > = {
   farmed_feed: {
-    name: 'farmed on feed without living parasites',
+    name: said('farmed_on_feed_without_living'),
     profiles: ['eu', 'us'],
     productions: ['farmed'],
   },
   safe_grounds: {
-    name: 'from grounds the authority found safe',
+    name: said('from_grounds_the_authority_found'),
     profiles: ['eu'],
     productions: ['caught', 'caught_freshwater'],
   },
   roe: {
-    name: 'roe, out of its skin and rinsed',
+    name: said('roe_out_of_its_skin_and_rinsed'),
     profiles: ['us'],
     productions: ['caught', 'caught_freshwater', 'farmed'],
   },
 };
 export const rawGrounds = Object.keys(grounds) as RawGround[];
 /** A ground in words. */
-export const groundName = (ground: RawGround): string => grounds[ground].name;
+export const groundName = (ground: RawGround): Said => grounds[ground].name;
 
 /** Why a lot of this production cannot carry this exemption under the shop's rules, in words, or null. */
-export function groundRefusal(
-  ground: RawGround,
-  production: Production,
-  profile: RuleProfile,
-): string | null {
+export function groundRefusal(ground: RawGround, production: Production, profile: RuleProfile): Said | null {
   const g = grounds[ground];
-  if (!g.profiles.includes(profile)) return 'The rules this shop follows do not know this exemption';
+  if (!g.profiles.includes(profile)) return said('the_rules_this_shop_follows_do_not');
   if (g.productions.includes(production)) return null;
-  return production === 'farmed' ? 'Only wild fish comes from grounds' : 'Only farmed fish is fed';
+  return production === 'farmed'
+    ? said('only_wild_fish_comes_from_grounds')
+    : said('only_farmed_fish_is_fed');
 }
 
 /** Whether something may be eaten raw, and on what record: the freezer's log or the paper of its lot. */
@@ -153,4 +153,4 @@ export function rawFitness(
 }
 
 /** What a refusal of raw use says. */
-export const rawRefusal = 'Raw use needs a complete freezing record or an exemption on paper; it has none';
+export const rawRefusal = said('raw_use_needs_a_complete_freezing');

@@ -1,3 +1,4 @@
+import type { Said } from '@ember-slate/words/said';
 import { rawRefusal } from '../coldchain/index.ts';
 import { piecesPerFish, formRefusal, type Form } from '../forms/index.ts';
 import {
@@ -20,6 +21,7 @@ import {
 } from '../species/index.ts';
 import { expectedCut, expectedGrams, optionRefusal, refrozen, type Packing } from '../board/index.ts';
 import { type TrimId } from '../yields/index.ts';
+import { said } from './say.ts';
 
 /** A graded lot with fish that nobody has been promised. */
 export interface AvailableLot {
@@ -61,7 +63,7 @@ export interface Want {
 
 export interface LotOffer {
   lot: AvailableLot;
-  refusal: string | null;
+  refusal: Said | null;
   /** One fish of this lot, grams as it lies there. */
   fishGrams: number;
   yield: number;
@@ -113,22 +115,23 @@ export function fitRefusal(
   lot: AvailableLot,
   want: Pick<Want, 'form' | 'use' | 'packing' | 'dueInDays'>,
   fishGrams: number,
-): string | null {
+): Said | null {
   const { form } = want;
   const whole = fishGrams > 0 ? fishGrams / arrivalFraction(species, lot.condition) : null;
   const refused = formRefusal(species, lot.condition, form, whole) ?? damageRefusal(lot.damage, form);
   if (refused) return refused;
-  if (lot.verdict === null) return 'Not graded yet';
+  if (lot.verdict === null) return said('not_graded_yet');
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
-    return lot.verdict === 'hold' ? 'On hold' : 'Rejected';
+    return lot.verdict === 'hold' ? said('on_hold') : said('rejected');
   if ((want.use === 'raw' || form.raw) && !lot.rawFit) return rawRefusal;
   // Only thawed fish has days at most.
   if (want.packing === 'frozen' && lot.mostDays !== null) return refrozen;
-  if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return 'Thawed: gone before it is due';
+  if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return said('thawed_gone_before_it_is_due');
   const life = lifeOf(species, lot, want);
   const rung = fitRungs.find((r) => r.use === want.use)!;
-  if (life.usedWhenDue / species.iceDays > rung.limit) return `Not fresh enough to ${want.use} when due`;
-  return life.left < want.dueInDays ? 'Out of life before it is due' : null;
+  if (life.usedWhenDue / species.iceDays > rung.limit)
+    return said('not_fresh_enough_to_when_due', { use: want.use });
+  return life.left < want.dueInDays ? said('out_of_life_before_it_is_due') : null;
 }
 
 /** What one lot could give a line, or why it may not. */
@@ -136,7 +139,7 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   const fishGrams = lot.freePieces > 0 ? lot.freeGrams / lot.freePieces : 0;
   const form = want.form;
   const base = { lot, fishGrams, fishFree: lot.freePieces, daysLeftCut: lifeOf(species, lot, want).left };
-  const none = (refusal: string): LotOffer => ({
+  const none = (refusal: Said): LotOffer => ({
     ...base,
     refusal,
     yield: 0,
@@ -145,7 +148,7 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   });
   const unfit = fitRefusal(species, lot, want, fishGrams);
   if (unfit) return none(unfit);
-  if (lot.freePieces === 0) return none('No fish left that is not promised');
+  if (lot.freePieces === 0) return none(said('no_fish_left_that_is_not_promised'));
   const refusedOption = want.options
     .map((o) => optionRefusal(species, lot.condition, form, o))
     .find((r) => r !== null);
@@ -158,7 +161,7 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   }
   const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!, lot.condition);
   if (perFish === 0) {
-    return none(`Fish too small: about ${Math.round(main)} g of ${form.name} each`);
+    return none(said('fish_too_small_about_g_of_each', { main: Math.round(main), form: form.name }));
   }
   return { ...base, refusal: null, yield: cut.yield, perFish, fishNeeded: Math.ceil(want.pieces! / perFish) };
 }
@@ -199,35 +202,46 @@ export function proposePicks(
   return { picks, missing: Math.max(0, Math.round(missing)) };
 }
 
-export type PromiseAnswer = { answer: 'yes' | 'part' | 'no'; because: string; servable: number };
+export type PromiseAnswer = { answer: 'yes' | 'part' | 'no'; because: Said; servable: number };
 
 /** Can the line be promised from graded, unpromised stock? Says how much of it otherwise, and why not the rest. */
 export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnswer {
   const { picks, missing } = proposePicks(offers, want);
   const wanted = want.totalGrams ?? want.pieces!;
-  const unit = want.totalGrams !== null ? ' g' : wanted === 1 ? ' piece' : ' pieces';
   const fish = picks.reduce((sum, p) => sum + p.fish, 0);
   if (missing === 0) {
     const lots = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot);
     const codes = lots.map((l) => l.code).join(', ');
     // Where both serve, they are fish to the one who asks.
     const like = lots.find((l) => !isPiece(l.condition)) ?? lots[0]!;
-    const because = `${fish} ${countWord(like.condition, fish)} from ${codes}`;
+    const because = said('from', { fish, condition: countWord(like.condition, fish), codes });
     return { answer: 'yes', because, servable: wanted };
   }
   const reasons = [
-    ...new Set(offers.filter((o) => o.refusal !== null).map((o) => `${o.lot.code}: ${o.refusal}`)),
+    ...new Map(
+      offers.flatMap((o) =>
+        o.refusal === null
+          ? []
+          : [[`${o.lot.code} ${o.refusal.code}`, said('lot_because', { code: o.lot.code, why: o.refusal })]],
+      ),
+    ).values(),
   ];
   const why =
     reasons.length > 0
-      ? reasons.slice(0, 2).join('; ')
+      ? reasons[1]
+        ? said('both', { first: reasons[0]!, second: reasons[1] })
+        : reasons[0]!
       : offers.length === 0
-        ? 'None in the shop'
-        : 'Not enough fish';
+        ? said('none_in_the_shop')
+        : said('not_enough_fish');
   if (picks.length === 0) return { answer: 'no', because: why, servable: 0 };
   return {
     answer: 'part',
-    because: `${wanted - missing} of ${wanted}${unit}; ${why}`,
+    because: said(want.totalGrams !== null ? 'grams_of' : 'pieces_of', {
+      servable: wanted - missing,
+      wanted,
+      why,
+    }),
     servable: wanted - missing,
   };
 }

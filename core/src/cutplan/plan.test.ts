@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { profiles } from '../body/index.ts';
@@ -146,7 +147,7 @@ describe('cases worked by hand', () => {
   it.each(cases)('%s', (_name, worth, problem) => {
     const so = planned(problem);
     expect(so.score.value).toBeCloseTo(worth, 6);
-    expect(planFaults(problem, so.plan)).toEqual([]);
+    expect(inWords(planFaults(problem, so.plan))).toEqual([]);
     expect(exhaustive({ ...problem, settings: { ...problem.settings, gridMm: 50 } })).toBeCloseTo(worth, 6);
   });
   it('knows what first come does, and what the bound is', () => {
@@ -249,7 +250,7 @@ describe('any day', () => {
         (seed, species, fishCount, lineCount) => {
           const problem = oddDay(seed, fishCount, lineCount, species);
           const so = planned(problem, 40, [], seed);
-          expect(planFaults(problem, so.plan)).toEqual([]);
+          expect(inWords(planFaults(problem, so.plan))).toEqual([]);
           expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value - 1e-6);
           expect(so.bound! + 1e-6).toBeGreaterThanOrEqual(so.score.value);
           for (const l of problem.lines) {
@@ -275,7 +276,7 @@ describe('any day', () => {
         (seed, species, fishCount, lineCount) => {
           const problem = randomDay(seed, fishCount, lineCount, species);
           const so = planned(problem, 40, [], seed);
-          expect(planFaults(problem, so.plan)).toEqual([]);
+          expect(inWords(planFaults(problem, so.plan))).toEqual([]);
           expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value - 1e-6);
           expect(so.bound! + 1e-6).toBeGreaterThanOrEqual(so.score.value);
           expect(score(problem, so.plan)).toEqual(so.score);
@@ -315,7 +316,7 @@ describe('any day', () => {
     const settled = before.plan.fish.slice(0, 2);
     const again = planned(problem, 400, settled);
     for (const f of settled) expect(again.plan.fish).toContainEqual(f);
-    expect(planFaults(problem, again.plan)).toEqual([]);
+    expect(inWords(planFaults(problem, again.plan))).toEqual([]);
     const rest = withoutSettled(problem, settled);
     const others = { fish: again.plan.fish.filter((f) => !settled.some((s) => s.fish === f.fish)) };
     expect(rest.settledValue + score(rest.problem, others).value).toBeCloseTo(again.score.value, 4);
@@ -349,7 +350,7 @@ describe('what cannot be', () => {
   ])('%s: the best plan that holds', (_name, change) => {
     const problem = { ...day, ...change };
     const so = planned(problem, 30);
-    expect(planFaults(problem, so.plan)).toEqual([]);
+    expect(inWords(planFaults(problem, so.plan))).toEqual([]);
     expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value - 1e-6);
   });
   it('is stopped at once, with what it has', () => {
@@ -377,7 +378,8 @@ describe('the validator', () => {
       pieces: one.pieces.map((p) => (p === piece ? { ...p, ...changed } : p)),
     }),
   });
-  it('finds nothing wrong with the plan as it is', () => expect(planFaults(problem, plan)).toEqual([]));
+  it('finds nothing wrong with the plan as it is', () =>
+    expect(inWords(planFaults(problem, plan))).toEqual([]));
   it.each<[string, Plan]>([
     ['a weight that the body does not give', put({ grams: piece.grams + 3 })],
     ['a piece past the end', put({ fromMm: piece.fromMm - 2000, toMm: piece.toMm - 2000 })],
@@ -409,14 +411,16 @@ describe('the validator', () => {
     for (const line of filled) {
       const fewer = { ...line, pieces: given(line.id) - 1 };
       const wanting = { ...problem, lines: problem.lines.map((l) => (l === line ? fewer : l)) };
-      expect(planFaults(wanting, plan)).toContain(`line ${line.id}: more pieces than it wants`);
+      expect(inWords(planFaults(wanting, plan))).toContain(`line ${line.id}: more pieces than it wants`);
     }
   });
   it('finds fish that may not serve: no life left, no record for raw use, a refusal', () => {
     const say = (change: (f: PlanFish) => PlanFish, lines = problem.lines) =>
-      planFaults(
-        { ...problem, lines, fish: problem.fish.map((f) => (f.id === one.fish ? change(f) : f)) },
-        plan,
+      inWords(
+        planFaults(
+          { ...problem, lines, fish: problem.fish.map((f) => (f.id === one.fish ? change(f) : f)) },
+          plan,
+        ),
       ).join();
     const late = problem.lines.map((l) => ({ ...l, dueDays: 30 }));
     expect(say((f) => f, late)).toMatch(/out of life/);
@@ -454,13 +458,13 @@ describe('lines by thickness and in part', () => {
       expect(p.toMm - p.fromMm).toBeLessThan(27.5 + 1e-6);
     }
     expect(so.score.deviation).toBe(0);
-    expect(planFaults(problem, so.plan)).toEqual([]);
+    expect(inWords(planFaults(problem, so.plan))).toEqual([]);
   });
   it('faults a slice that is thicker than was asked', () => {
     const problem = { ...day, lines: [slices([22.5, 27.5])] };
     const so = planned(problem);
     const thinner = { ...problem, lines: [slices([10, 15])] };
-    expect(planFaults(thinner, so.plan).join()).toMatch(/thick|mm/);
+    expect(inWords(planFaults(thinner, so.plan)).join()).toMatch(/thick|mm/);
   });
   it('serves as many as there are where fewer will do, and none where all are wanted', () => {
     const [one] = day.fish;
@@ -619,7 +623,9 @@ describe('lines by total weight', () => {
         expect(filled(alike)).toBe(n);
         expect(filled(apart)).toBe(n);
         expect(
-          planFaults(day(Array.from({ length: n }, (_, i) => total(`L${i}`, grams, 4000))), alike.plan),
+          inWords(
+            planFaults(day(Array.from({ length: n }, (_, i) => total(`L${i}`, grams, 4000))), alike.plan),
+          ),
         ).toEqual([]);
       }
     },
@@ -635,7 +641,7 @@ describe('lines by total weight', () => {
     };
     const so = planned(problem, 100);
     expect(so.score.filled).toEqual({ L: 1 });
-    expect(planFaults(problem, so.plan)).toEqual([]);
+    expect(inWords(planFaults(problem, so.plan))).toEqual([]);
   });
 
   it('the search counts as filled what the plan fills, and is worth what the plan is worth', () => {

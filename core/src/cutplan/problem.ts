@@ -1,8 +1,10 @@
+import type { Word } from '@ember-slate/words/said';
 import type { MethodChoices } from '../board/index.ts';
 import { rawRefusal } from '../coldchain/index.ts';
 import type { Roe } from '../freshness/index.ts';
 import type { Form, FormId } from '../forms/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
+import { said } from './say.ts';
 
 /** Parts of a fish that keep a counter class of their own. */
 export const counterClassIds = ['fillet', 'belly', 'joint', 'steak', 'tail'] as const;
@@ -25,7 +27,7 @@ export interface PlanFish {
   /** Fit to be eaten raw, with its freezing on record. */
   rawFit: boolean;
   /** Lines it may not serve, and why, in words (damage, condition, grade). */
-  refuses: Readonly<Record<string, string>>;
+  refuses: Readonly<Record<string, Word>>;
 }
 
 /** One line of an order. Either pieces of a weight, or a total weight. */
@@ -193,11 +195,11 @@ export function windowOf(problem: PlanProblem, line: PlanLine): readonly [number
 }
 
 /** Why a fish may not serve a line, in words, or null: life, raw use, and what the fish itself refuses. */
-export function lineRefusal(problem: PlanProblem, fish: PlanFish, line: PlanLine): string | null {
+export function lineRefusal(problem: PlanProblem, fish: PlanFish, line: PlanLine): Word | null {
   const named = fish.refuses[line.id];
   if (named) return named;
   const form = lineForm(problem, line.form);
   if ((line.raw || form.raw) && !fish.rawFit) return rawRefusal;
-  if (fish.daysLeft * form.lifeFactor < line.dueDays) return 'out of life before it is due';
+  if (fish.daysLeft * form.lifeFactor < line.dueDays) return said('out_of_life_before_it_is_due_2');
   return null;
 }

@@ -1,3 +1,4 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import { counterFactor } from './compile.ts';
 import {
   lineForm,
@@ -13,6 +14,7 @@ import {
   pieceTarget,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, takesAll, type Mode } from './sections.ts';
+import { said } from './say.ts';
 
 /** What a plan is worth, in minor units, and what it does. */
 export interface PlanScore {
@@ -124,8 +126,8 @@ const sameG = 0.6;
  * Every rule a plan breaks, in words; none for a plan that may be cut. Weighs each piece anew on the body model: it
  * shares no number with the solver.
  */
-export function planFaults(problem: PlanProblem, plan: Plan): string[] {
-  const faults: string[] = [];
+export function planFaults(problem: PlanProblem, plan: Plan): Said[] {
+  const faults: Said[] = [];
   const fishById = new Map(problem.fish.map((f) => [f.id, f]));
   const lineById = new Map(problem.lines.map((l) => [l.id, l]));
   const byLine = new Map<string, PlannedPiece[]>();
@@ -133,65 +135,78 @@ export function planFaults(problem: PlanProblem, plan: Plan): string[] {
   for (const planned of plan.fish) {
     const fish = fishById.get(planned.fish);
     if (!fish) {
-      faults.push(`${planned.fish}: no such fish`);
+      faults.push(said('no_such_fish', { fish: planned.fish }));
       continue;
     }
-    if (seen.has(fish.id)) faults.push(`${fish.id}: cut twice`);
+    if (seen.has(fish.id)) faults.push(said('cut_twice', { id: fish.id }));
     seen.add(fish.id);
     const mode = modesOf(problem, fish).find((m) => m.id === planned.mode);
     if (!mode) {
-      faults.push(`${fish.id}: is not cut as ${planned.mode}`);
+      faults.push(said('is_not_cut_as', { id: fish.id, mode: planned.mode }));
       continue;
     }
     for (const piece of planned.pieces) {
-      const say = (what: string) =>
+      const say = (what: Word) =>
         faults.push(
-          `${fish.id}, ${piece.section} ${Math.round(piece.fromMm)} to ${Math.round(piece.toMm)} mm: ${what}`,
+          said('to_mm', {
+            id: fish.id,
+            section: piece.section,
+            fromMm: Math.round(piece.fromMm),
+            toMm: Math.round(piece.toMm),
+            what,
+          }),
         );
       const there = sectionOf(mode, piece.section);
       if (!there) {
-        say(`a fish cut as ${mode.id} has no such part`);
+        say(said('a_fish_cut_as_has_no_such_part', { id: mode.id }));
         continue;
       }
       const { section, parent } = there;
       const copies = section.copies * (parent?.copies ?? 1);
-      if (piece.copy < 0 || piece.copy >= copies) say(`it has only ${copies} of it`);
+      if (piece.copy < 0 || piece.copy >= copies) say(said('it_has_only_of_it', { copies }));
       if (!(piece.fromMm >= -1e-6 && piece.toMm <= section.lengthMm + 1e-6 && piece.toMm > piece.fromMm))
-        say('runs past its ends');
-      if (section.inOne && (piece.fromMm > 0 || piece.toMm < section.lengthMm)) say('goes in one piece');
+        say(said('runs_past_its_ends'));
+      if (section.inOne && (piece.fromMm > 0 || piece.toMm < section.lengthMm))
+        say(said('goes_in_one_piece'));
       const base = section.at(piece.toMm) - section.at(piece.fromMm);
       if ((piece.line === null) === (piece.counter === null)) {
-        say('is for nobody, or for two');
+        say(said('is_for_nobody_or_for_two'));
         continue;
       }
       if (piece.line !== null) {
         const line = lineById.get(piece.line);
         if (!line) {
-          say(`no line ${piece.line}`);
+          say(said('no_line', { line: piece.line }));
           continue;
         }
         const form = lineForm(problem, line.form);
         const factor = section.factor(form, line.options);
-        if (factor === null) say(`${form.name} are not cut of it`);
+        if (factor === null) say(said('are_not_cut_of_it', { form: form.name }));
         else if (Math.abs(base * factor - piece.grams) > sameG)
-          say(`weighs ${Math.round(base * factor)} g, not ${Math.round(piece.grams)}`);
+          say(said('weighs_g_not', { base: Math.round(base * factor), grams: Math.round(piece.grams) }));
         const refused = lineRefusal(problem, fish, line);
         if (refused) say(refused);
         const [least, most] = windowOf(problem, line);
         if (line.pieces !== null && (piece.grams < least - sameG || piece.grams > most + sameG))
-          say(`${Math.round(piece.grams)} g lies outside ${Math.round(least)} to ${Math.round(most)} g`);
+          say(
+            said('g_lies_outside_to_g', {
+              grams: Math.round(piece.grams),
+              least: Math.round(least),
+              most: Math.round(most),
+            }),
+          );
         const part = piece.fromMm > 0 || piece.toMm < section.lengthMm;
         if (line.pieceGrams !== null && part && takesAll(section, form, line.pieceGrams))
-          say('goes in one piece');
+          say(said('goes_in_one_piece'));
         const thick = piece.toMm - piece.fromMm;
         if (line.thickMm && (thick < line.thickMm[0] - 1e-6 || thick > line.thickMm[1] + 1e-6))
-          say('is not of the thickness asked for');
+          say(said('is_not_of_the_thickness_asked_for'));
         byLine.set(line.id, [...(byLine.get(line.id) ?? []), piece]);
       } else {
         const kind = problem.counter.find((k) => k.id === piece.counter);
         const factor = kind ? counterFactor(problem, fish, section, kind) : null;
-        if (factor === null) say('is no piece for the counter');
-        else if (Math.abs(base * factor - piece.grams) > sameG) say('is stated at another weight');
+        if (factor === null) say(said('is_no_piece_for_the_counter'));
+        else if (Math.abs(base * factor - piece.grams) > sameG) say(said('is_stated_at_another_weight'));
         const long = piece.toMm - piece.fromMm;
         const [shortest, longest] = problem.settings.counterMm;
         const inOne = factor !== null && counterInOne(section, factor, problem.settings.counterLeastG);
@@ -200,7 +215,7 @@ export function planFaults(problem: PlanProblem, plan: Plan): string[] {
           : long >= shortest - 1e-6 &&
             long <= longest + 1e-6 &&
             piece.grams >= problem.settings.counterLeastG - sameG;
-        if (!fits) say('is too small or too long for the counter');
+        if (!fits) say(said('is_too_small_or_too_long_for_the'));
       }
     }
     faults.push(...overlaps(fish.id, mode, planned.pieces));
@@ -208,15 +223,16 @@ export function planFaults(problem: PlanProblem, plan: Plan): string[] {
   for (const [id, pieces] of byLine) {
     const line = lineById.get(id)!;
     if (line.pieces !== null && pieces.length > line.pieces)
-      faults.push(`line ${id}: more pieces than it wants`);
-    if (filledShare(problem, line, pieces) === 0) faults.push(`line ${id}: has pieces, but is not filled`);
+      faults.push(said('line_more_pieces_than_it_wants', { id }));
+    if (filledShare(problem, line, pieces) === 0)
+      faults.push(said('line_has_pieces_but_is_not_filled', { id }));
   }
   return faults;
 }
 
 /** Grams claimed twice: pieces over one another, or a section cut whole and opened at once. */
-function overlaps(fish: string, mode: Mode, pieces: readonly PlannedPiece[]): string[] {
-  const faults: string[] = [];
+function overlaps(fish: string, mode: Mode, pieces: readonly PlannedPiece[]): Said[] {
+  const faults: Said[] = [];
   for (const a of mode.sections) {
     const own = pieces.filter((p) => p.section === a.id);
     const inside = pieces.filter((p) => a.split.some((s) => s.id === p.section));
@@ -224,7 +240,7 @@ function overlaps(fish: string, mode: Mode, pieces: readonly PlannedPiece[]): st
       inside.map((p) => Math.floor(p.copy / a.split.find((s) => s.id === p.section)!.copies)),
     );
     if (own.some((p) => opened.has(p.copy)))
-      faults.push(`${fish}: a ${a.id} is cut along and opened at once`);
+      faults.push(said('a_is_cut_along_and_opened_at_once', { fish, id: a.id }));
   }
   for (const [i, p] of pieces.entries())
     for (const q of pieces.slice(i + 1))
@@ -234,6 +250,12 @@ function overlaps(fish: string, mode: Mode, pieces: readonly PlannedPiece[]): st
         p.fromMm < q.toMm - 1e-6 &&
         q.fromMm < p.toMm - 1e-6
       )
-        faults.push(`${fish}: two pieces over one another at ${Math.round(q.fromMm)} mm of the ${p.section}`);
+        faults.push(
+          said('two_pieces_over_one_another_at_mm', {
+            fish,
+            fromMm: Math.round(q.fromMm),
+            section: p.section,
+          }),
+        );
   return faults;
 }

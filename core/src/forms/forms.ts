@@ -1,5 +1,7 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import { isPiece, isSkinned, pieceWord, type ArrivalCondition, type Species } from '../species/index.ts';
 import type { Form, FormId, Operation } from './form.ts';
+import { said } from './say.ts';
 
 export type FormBook = ReadonlyMap<FormId, Form>;
 
@@ -22,7 +24,7 @@ export function formOf(book: FormBook, id: FormId): Form {
 }
 
 /** What a form is called; one no book knows is named as it stands, so that an old row can still be shown. */
-export const formName = (book: FormBook, id: FormId): string => book.get(id)?.name ?? `unknown (${id})`;
+export const formName = (book: FormBook, id: FormId): Word => book.get(id)?.name ?? said('unknown', { id });
 
 /** Forms this shop offers. */
 export const offered = (book: FormBook): Form[] => [...book.values()].filter((f) => !f.off);
@@ -49,63 +51,65 @@ export function formRefusal(
   condition: ArrivalCondition | null,
   form: Form,
   wholeGrams: number | null = null,
-): string | null {
+): Said | null {
   const does = (...ops: Operation[]) => ops.some((o) => form.does.includes(o));
-  if (!form.plans.includes(species.bodyPlan)) return `${species.name} is not cut as ${form.name}`;
+  if (!form.plans.includes(species.bodyPlan))
+    return said('is_not_cut_as', { species: species.name, form: form.name });
   if ((form.like ?? form.id) === 'scaled_gutted' && species.scales === 'none')
-    return `${species.name} has no scales to take off`;
+    return said('has_no_scales_to_take_off', { species: species.name });
   if (does('half_shell') && species.scales !== 'heavy' && species.scales !== 'armour')
-    return `A half-shell needs heavy scales to hold the flesh; ${species.name} has not`;
-  if (does('skin_head') && !/gurnard/.test(species.id))
-    return 'Skin and guts leave with the head on gurnards only';
-  if (does('stock') && species.frameStock === 'oily') return 'Oily frames make no white stock';
-  if (does('belly_strips') && species.fat !== 'oily') return 'Belly strips are of oily fish';
+    return said('a_half_shell_needs_heavy_scales_to', { species: species.name });
+  if (does('skin_head') && !/gurnard/.test(species.id)) return said('skin_and_guts_leave_with_the_head');
+  if (does('stock') && species.frameStock === 'oily') return said('oily_frames_make_no_white_stock');
+  if (does('belly_strips') && species.fat !== 'oily') return said('belly_strips_are_of_oily_fish');
   if (
     species.filletSkinOn === null &&
     keepsSkin(form) &&
     does('fillet', 'block_fillet', 'portion', 'half_shell')
   )
-    return `${species.name} is always skinned`;
+    return said('is_always_skinned', { species: species.name });
   if (condition !== null && isPiece(condition)) {
     const word = pieceWord[condition];
     if (form.section !== 'sides' || does(...ofFishOnly))
-      return `${form.name} is cut from the fish, not from a ${word}`;
-    if (isSkinned(condition) && keepsSkin(form)) return `The skin of a ${word} is off already`;
-    return condition === 'loin' && does('split') ? 'A loin has no belly to part from' : null;
+      return said('is_cut_from_the_fish_not_from_a', { form: form.name, word });
+    if (isSkinned(condition) && keepsSkin(form)) return said('the_skin_of_a_is_off_already', { word });
+    return condition === 'loin' && does('split') ? said('a_loin_has_no_belly_to_part_from') : null;
   }
   const headless = condition === 'headed_gutted' || condition === 'tail' || condition === 'wing';
-  if (headless && form.section === 'fish' && does('gut') && !does('head')) return 'The head is already off';
-  if (condition === 'wing' && does('tail_muscle')) return 'The tail stayed with the body';
-  if (headless && does('cheeks', 'collars', 'skin_head')) return 'The head is already off';
+  if (headless && form.section === 'fish' && does('gut') && !does('head'))
+    return said('the_head_is_already_off');
+  if (condition === 'wing' && does('tail_muscle')) return said('the_tail_stayed_with_the_body');
+  if (headless && does('cheeks', 'collars', 'skin_head')) return said('the_head_is_already_off');
   const keepsRoe = condition === 'gutted' && (form.like ?? form.id) === 'roe' && isFlat(species);
   if (condition !== null && condition !== 'whole' && does('roe') && !keepsRoe)
-    return 'It came gutted: the roe is gone';
+    return said('it_came_gutted_the_roe_is_gone');
   if (condition !== null && condition !== 'whole' && does('open_back'))
-    return 'Opened from the back it holds together at the belly; this one is slit there';
+    return said('opened_from_the_back_it_holds');
   if (wholeGrams !== null) {
     const g = Math.round(wholeGrams);
     if (form.lightestG !== null && wholeGrams < form.lightestG)
-      return `Cut from fish of ${form.lightestG} g and more; this is about ${g} g`;
+      return said('cut_from_fish_of_g_and_more_this', { lightestG: form.lightestG, g });
     if (form.heaviestG !== null && wholeGrams > form.heaviestG)
-      return `Cut from fish of up to ${form.heaviestG} g; this is about ${g} g`;
+      return said('cut_from_fish_of_up_to_g_this_is', { heaviestG: form.heaviestG, g });
   }
   return null;
 }
 
 /** Why two forms cannot both be cut from one fish, or null when they can. */
-export function togetherRefusal(a: Form, b: Form): string | null {
+export function togetherRefusal(a: Form, b: Form): Said | null {
   const whole = [a, b].find((f) => f.section === 'fish');
   if (whole) {
     const other = whole === a ? b : a;
     const beside = other.does.includes('roe') || other.does.includes('tail_muscle');
-    return beside && whole.does.length > 0 ? null : `${whole.name} takes the whole fish`;
+    return beside && whole.does.length > 0 ? null : said('takes_the_whole_fish', { whole: whole.name });
   }
   const across = [a, b].find((f) => f.section === 'middle');
   if (across && [a, b].some((f) => f.does.includes('scrape') || f.does.includes('belly_strips')))
-    return `${across.name} keep bone and belly`;
+    return said('keep_bone_and_belly', { across: across.name });
   const skins = [a, b].find((f) => f.does.includes('skins'));
-  if (skins && [a, b].some(keepsSkin)) return 'The other form keeps its skin on';
+  if (skins && [a, b].some(keepsSkin)) return said('the_other_form_keeps_its_skin_on');
   const shell = [a, b].find((f) => f.does.includes('half_shell'));
-  if (shell && [a, b].some((f) => f.does.includes('scale'))) return `${shell.name} keeps its scales on`;
+  if (shell && [a, b].some((f) => f.does.includes('scale')))
+    return said('keeps_its_scales_on', { shell: shell.name });
   return null;
 }

@@ -1,9 +1,9 @@
 import { dayMs, addDays, instantOn, isTradingDay, tradingDay, type ShopCalendar } from '../calendar/index.ts';
 import { isPiece, isSkinned, isSmallOily, type ArrivalCondition, type Species } from '../species/index.ts';
+import { said } from './say.ts';
 
 /** Where the rate comes from; its coefficient is from memory. */
-export const clockSource =
-  'Square-root spoilage model r(T) = (1 + 0.1 T)\u00b2, FAO Fisheries Technical Paper 348 ';
+export const clockSource = said('square_root_spoilage_model_r_t_1_0');
 
 /**
  * Spoilage rate relative to melting ice: r(0) = 1, r(5) = 2.25, r(10) = 4. `celsius` at or below -3 counts as

@@ -1,3 +1,4 @@
+import { isSaid, type Said, type Word } from '@ember-slate/words/said';
 import type { ArrivalCondition, Species } from '../species/index.ts';
 import { landedPace, spoilageRate } from './clock.ts';
 import { huberLocation } from './consensus.ts';
@@ -13,6 +14,7 @@ import {
   type SignKind,
 } from './scheme.ts';
 import { shippedSchemes } from './shipped.ts';
+import { said } from './say.ts';
 
 export const verdicts = ['accept', 'use_today', 'cooked_only', 'hold', 'reject'] as const;
 export type Verdict = (typeof verdicts)[number];
@@ -81,11 +83,11 @@ export interface Grade {
   mark: number;
   category: Category;
   votes: SignVote[];
-  atOdds: { signId: string; advice: string }[];
+  atOdds: { signId: string; advice: Said }[];
   mixed: boolean;
-  hardStops: string[];
+  hardStops: Word[];
   verdict: Verdict;
-  reasons: string[];
+  reasons: Word[];
   /** Days left whole, as it came, at the storage temperature. */
   daysLeft: number;
   /** The same at both ends of the 90 % interval. */
@@ -101,35 +103,33 @@ export function sampleSize(pieces: number): number {
 }
 
 /** The usual harmless causes of one sign standing apart (common practice). `worse`: it votes for an older fish. */
-function oddsAdvice({ kind }: Sign, worse: boolean, bled: Observed['bled']): string {
-  if (kind === 'eyes' && worse)
-    return 'Often harmless: ice on the eye, bright light, a hard death, a change of pressure. Gills red, tongue sweet, flesh firm? Then it is good; use it first, today.';
-  if (kind === 'eyes') return 'Eyes keep well on some fish. Trust the gills and the smell.';
+function oddsAdvice({ kind }: Sign, worse: boolean, bled: Observed['bled']): Said {
+  if (kind === 'eyes' && worse) return said('often_harmless_ice_on_the_eye');
+  if (kind === 'eyes') return said('eyes_keep_well_on_some_fish_trust');
   if (kind === 'gills' && worse)
-    return bled === 'yes'
-      ? 'It was bled: pale gills are no fault of it. No smell and firm flesh: trust those.'
-      : 'A bled fish or washed gills look pale. Was it bled? No smell and firm flesh: trust those.';
-  if ((kind === 'skin' || kind === 'edges') && worse)
-    return 'Poor packing dries and dulls the skin; that is not age. Dried edges shorten display life.';
-  if (kind === 'flesh' && worse)
-    return 'Spent fish, a soft species, rough handling, or frozen and thawed. Ask for the paperwork if it was sold as fresh.';
-  return worse
-    ? 'Look again at this sign on another fish.'
-    : 'This sign looks better than the rest. Trust the smell and the gills.';
+    return bled === 'yes' ? said('it_was_bled_pale_gills_are_no') : said('a_bled_fish_or_washed_gills_look');
+  if ((kind === 'skin' || kind === 'edges') && worse) return said('poor_packing_dries_and_dulls_the');
+  if (kind === 'flesh' && worse) return said('spent_fish_a_soft_species_rough');
+  return worse ? said('look_again_at_this_sign_on_another') : said('this_sign_looks_better_than_the');
 }
 
 /** The hard stop that papers can lift: a temperature history from the supplier. */
-export const histamineStop = 'a histamine species above its limit without a temperature history';
+const histamineStop = said('a_histamine_species_above_its');
+export const isHistamineStop = (stop: Word): boolean => isSaid(stop) && stop.code === histamineStop.code;
+
+const atOdds = (sign: string) => said('at_odds_with_the_other_signs', { sign });
+/** Whether a reason is of a sign that stands apart: where those are listed with their causes it is not said twice. */
+export const isAtOdds = (reason: Word): boolean => isSaid(reason) && reason.code === atOdds('').code;
 
 /** Everything that refuses a lot whatever the consensus says. */
-function hardStopsOf(input: GradeInput, signs: readonly Sign[]): string[] {
+function hardStopsOf(input: GradeInput, signs: readonly Sign[]): Word[] {
   const worst = (id: string) => Math.max(-1, ...input.fish.map((f) => f[id] ?? -1));
-  const stops = [
+  const stops: Word[] = [
     ...new Set(signs.filter((s) => s.stop && worst(s.id) >= s.stop.from).map((s) => s.stop!.as)),
   ];
-  if (input.observed?.identity === 'prohibited') stops.push('a prohibited species');
-  if (input.observed?.identity === 'unidentified') stops.push('a species nobody could make sure of');
-  if (input.foreignSmell) stops.push('a foreign smell');
+  if (input.observed?.identity === 'prohibited') stops.push(said('a_prohibited_species'));
+  if (input.observed?.identity === 'unidentified') stops.push(said('a_species_nobody_could_make_sure'));
+  if (input.foreignSmell) stops.push(said('a_foreign_smell'));
   if (input.species.histamine && tooWarm(input)) stops.push(histamineStop);
   return stops;
 }
@@ -247,31 +247,30 @@ export function grade(input: GradeInput): Grade {
 function decide(f: {
   usedShare: number;
   halfShare: number;
-  hardStops: readonly string[];
+  hardStops: readonly Word[];
   mixed: boolean;
   warm: boolean;
   daysLeft: number;
   votes: number;
   gutsIn: boolean;
   odd: readonly { kind: SignKind; name: string; worse: boolean }[];
-}): { verdict: Verdict; reasons: string[] } {
+}): { verdict: Verdict; reasons: Word[] } {
   if (f.hardStops.length > 0)
-    return { verdict: 'reject', reasons: f.hardStops.map((s) => `Hard stop: ${s}`) };
-  if (f.usedShare > 0.82) return { verdict: 'reject', reasons: ['More than 82 % of its life is used'] };
+    return { verdict: 'reject', reasons: f.hardStops.map((s) => said('hard_stop', { stop: s })) };
+  if (f.usedShare > 0.82) return { verdict: 'reject', reasons: [said('more_than_82_of_its_life_is_used')] };
   const hold = [
-    f.votes < 3 && 'Fewer than three signs could be looked at: a person decides',
-    f.usedShare + f.halfShare > 0.82 && 'The interval reaches past 82 % of its life',
-    f.warm && 'Too warm at intake and no temperature history',
-    f.mixed && 'The fish differ by more than a quarter of the life: sample more, or split the lot',
+    f.votes < 3 && said('fewer_than_three_signs_could_be'),
+    f.usedShare + f.halfShare > 0.82 && said('the_interval_reaches_past_82_of'),
+    f.warm && said('too_warm_at_intake_and_no'),
+    f.mixed && said('the_fish_differ_by_more_than_a'),
   ].filter((r) => r !== false);
   if (hold.length > 0) return { verdict: 'hold', reasons: hold };
-  if (f.usedShare >= 0.6) return { verdict: 'cooked_only', reasons: ['60 % of its life or more is used'] };
+  if (f.usedShare >= 0.6)
+    return { verdict: 'cooked_only', reasons: [said('n60_of_its_life_or_more_is_used')] };
   const today = [
-    f.daysLeft <= 1.5 && 'A day and a half or less is left',
-    ...f.odd
-      .filter((o) => o.kind === 'eyes' || (o.worse && f.gutsIn))
-      .map((o) => `${o.name} at odds with the other signs`),
+    f.daysLeft <= 1.5 && said('a_day_and_a_half_or_less_is_left'),
+    ...f.odd.filter((o) => o.kind === 'eyes' || (o.worse && f.gutsIn)).map((o) => atOdds(o.name)),
   ].filter((r) => r !== false);
   if (today.length > 0) return { verdict: 'use_today', reasons: today };
-  return { verdict: 'accept', reasons: ['The signs agree and there is life left'] };
+  return { verdict: 'accept', reasons: [said('the_signs_agree_and_there_is_life')] };
 }

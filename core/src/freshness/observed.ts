@@ -1,5 +1,7 @@
+import type { Said } from '@ember-slate/words/said';
 import type { Form, Section } from '../forms/form.ts';
 import { keepsSkin } from '../forms/forms.ts';
+import { said } from './say.ts';
 
 /** What grading saw of roe or milt. */
 export const roes = ['none', 'some', 'full', 'spent', 'unknown'] as const;
@@ -31,53 +33,52 @@ export const nothingObserved: Observed = {
 };
 
 /** What each damage takes away: sections it may not be sold as, and what to do instead (common practice). */
-export const damageRules: Record<Damage, { name: string; not: readonly Section[]; instead: string }> = {
+export const damageRules: Record<Damage, { name: Said; not: readonly Section[]; instead: Said }> = {
   tears: {
-    name: 'Tears',
+    name: said('tears'),
     not: ['fish'],
-    instead: 'Not as a whole fish: fillet it and trim the tear away.',
+    instead: said('not_as_a_whole_fish_fillet_it_and'),
   },
   bites: {
-    name: 'Bites',
+    name: said('bites'),
     not: ['fish', 'cavity', 'middle', 'tail'],
-    instead: 'Cut well clear of the bite; fillets from the sound part only.',
+    instead: said('cut_well_clear_of_the_bite_fillets'),
   },
   crush: {
-    name: 'Crush',
+    name: said('crush'),
     not: ['fish', 'cavity', 'middle', 'tail'],
-    instead: 'Crushed flesh gapes: skinless fillets, the rest for cakes.',
+    instead: said('crushed_flesh_gapes_skinless'),
   },
   net_burn: {
-    name: 'Net burn',
+    name: said('net_burn'),
     not: ['fish'],
-    instead: 'The skin shows it: take the skin off, or cut steaks away from it.',
+    instead: said('the_skin_shows_it_take_the_skin'),
   },
   lost_scales: {
-    name: 'Lost scales',
+    name: said('lost_scales'),
     not: [],
-    instead: 'It dries sooner where scales are gone: skinless first, or off the slab early.',
+    instead: said('it_dries_sooner_where_scales_are'),
   },
 };
 
 /** Why damage bars a form, in words; null when it does not. Burnt skin bars nothing that is sold without it. */
-export function damageRefusal(damage: readonly Damage[], form: Form): string | null {
+export function damageRefusal(damage: readonly Damage[], form: Form): Said | null {
   const barring = damage.find(
     (d) => damageRules[d].not.includes(form.section) && (d !== 'net_burn' || keepsSkin(form)),
   );
-  return barring ? `${damageRules[barring].name}: not sold as that` : null;
+  return barring ? said('not_sold_as_that', { damageRules: damageRules[barring].name }) : null;
 }
 
 /** What to bear in mind about a lot from what was seen beside its signs (common practice). */
-export function observedAdvice(o: Observed, claim: { farmed: boolean }): string[] {
+export function observedAdvice(o: Observed, claim: { farmed: boolean }): Said[] {
   return [
-    o.rigor === 'in_rigor' &&
-      'Stiff, so hours old: keep it and do not fillet yet. In rigor it tears, gapes and shrinks.',
-    o.roe === 'full' && 'Full of roe: the flesh yields less than usual; keep the roe intact and cold.',
-    o.roe === 'spent' && 'Spent: thin, soft, low yield. Agree the price before accepting.',
-    o.bled === 'yes' && 'Bled: paler gills are no fault of it.',
-    o.finsWorn &&
-      !claim.farmed &&
-      'Fins and tail are worn, as in nets: a wild claim deserves a look at the paperwork.',
-    ...o.damage.map((d) => `${damageRules[d].name}. ${damageRules[d].instead}`),
+    o.rigor === 'in_rigor' && said('stiff_so_hours_old_keep_it_and_do'),
+    o.roe === 'full' && said('full_of_roe_the_flesh_yields_less'),
+    o.roe === 'spent' && said('spent_thin_soft_low_yield_agree'),
+    o.bled === 'yes' && said('bled_paler_gills_are_no_fault_of'),
+    o.finsWorn && !claim.farmed && said('fins_and_tail_are_worn_as_in_nets'),
+    ...o.damage.map((d) =>
+      said('damage_and_what_of_it', { damage: damageRules[d].name, instead: damageRules[d].instead }),
+    ),
   ].filter((a) => a !== false);
 }

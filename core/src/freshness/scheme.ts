@@ -1,4 +1,6 @@
+import type { Said } from '@ember-slate/words/said';
 import type { ArrivalCondition, EuGroup, Species } from '../species/index.ts';
+import { said } from './say.ts';
 
 export type Level = 0 | 1 | 2 | 3;
 
@@ -124,28 +126,26 @@ export function signsFor(
 }
 
 /** What is wrong with a scheme someone wrote, in words; empty when it can be used. */
-export function schemeFaults(scheme: Scheme): string[] {
-  const faults: string[] = [];
-  if (scheme.signs.length < 3)
-    faults.push('A scheme looks at three signs at least: with fewer no verdict comes');
+export function schemeFaults(scheme: Scheme): Said[] {
+  const faults: Said[] = [];
+  if (scheme.signs.length < 3) faults.push(said('a_scheme_looks_at_three_signs_at'));
   for (const s of scheme.signs) {
-    if (s.words.length < 2 || s.words.length > 4) faults.push(`${s.name}: two to four levels`);
+    if (s.words.length < 2 || s.words.length > 4) faults.push(said('two_to_four_levels', { s: s.name }));
     if (new Set(s.words.map((w) => w.trim().toLowerCase())).size < s.words.length)
-      faults.push(`${s.name}: two levels are described by the same words`);
-    if (s.words.some((w) => w.trim() === '')) faults.push(`${s.name}: a level has no words`);
-    if (!(s.weight > 0 && s.weight <= 5)) faults.push(`${s.name}: its weight lies between 0 and 5`);
+      faults.push(said('two_levels_are_described_by_the', { s: s.name }));
+    if (s.words.some((w) => w.trim() === '')) faults.push(said('a_level_has_no_words', { s: s.name }));
+    if (!(s.weight > 0 && s.weight <= 5)) faults.push(said('its_weight_lies_between_0_and_5', { s: s.name }));
     if (scheme.method === 'levels' && s.words.length !== 4)
-      faults.push(`${s.name}: four levels, as the centres are four`);
+      faults.push(said('four_levels_as_the_centres_are', { s: s.name }));
   }
   const rising = scheme.centres.every(
     (c, i) => c >= 0 && c <= 1.2 && (i === 0 || c > scheme.centres[i - 1]!),
   );
-  if (scheme.method === 'levels' && !rising)
-    faults.push('The centres of the levels rise from 0 to at most 1.2');
+  if (scheme.method === 'levels' && !rising) faults.push(said('the_centres_of_the_levels_rise'));
   if (scheme.method === 'index') {
     const max = maxIndex(scheme.signs);
     if (scheme.rejectAt === null || scheme.rejectAt <= 0 || scheme.rejectAt > max)
-      faults.push(`The index at which it is at its end lies between 1 and ${max}, the most points there are`);
+      faults.push(said('the_index_at_which_it_is_at_its', { max }));
   }
   return faults;
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import * as statistics from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
@@ -88,7 +89,7 @@ describe('quality index schemes', () => {
 
   it('stops at a rotten smell like the others', () => {
     const fish = { ...fishOf(qimCod, 'cod', 0), gill_smell: 3 as Level };
-    expect(look(qimCod, 'cod', [fish]).hardStops).toEqual(['gills at the worst level']);
+    expect(inWords(look(qimCod, 'cod', [fish]).hardStops)).toEqual(['gills at the worst level']);
   });
 
   it('comes before the general one for its species, and not for a headed fish', () => {
@@ -255,10 +256,10 @@ describe('a scheme someone wrote', () => {
     ],
     ['an index without an end', { method: 'index' as const }, /at its end/],
   ])('%s', (_name, more, said) => {
-    expect(schemeFaults({ ...euGeneral, ...more }).join(' ')).toMatch(said);
+    expect(inWords(schemeFaults({ ...euGeneral, ...more })).join(' ')).toMatch(said);
   });
   it('every shipped scheme can be used', () => {
-    for (const scheme of shippedSchemes) expect(schemeFaults(scheme), scheme.id).toEqual([]);
+    for (const scheme of shippedSchemes) expect(inWords(schemeFaults(scheme)), scheme.id).toEqual([]);
   });
 });
 
@@ -271,26 +272,26 @@ describe('what is seen beside the signs', () => {
     ['unidentified', 'a species nobody could make sure of'],
   ] as const)('%s is a hard stop', (identity, stop) => {
     const g = look(euGeneral, 'hake', [fresh], { observed: { ...nothingObserved, identity } });
-    expect(g).toMatchObject({ verdict: 'reject', hardStops: [stop] });
+    expect(inWords(g)).toMatchObject({ verdict: 'reject', hardStops: [stop] });
   });
 
   it('a bled fish keeps its pale gills', () => {
     const fish = [{ ...fresh, gills: 2 as Level }];
     const said = (bled: 'yes' | 'unknown') =>
       look(euGeneral, 'hake', fish, { observed: { ...nothingObserved, bled } }).atOdds[0]!.advice;
-    expect(said('yes')).toMatch(/It was bled/);
-    expect(said('unknown')).toMatch(/Was it bled\?/);
+    expect(inWords(said('yes'))).toMatch(/It was bled/);
+    expect(inWords(said('unknown'))).toMatch(/Was it bled\?/);
   });
 
   it('damage bars the forms that show it, and says what to do instead', () => {
-    expect(damageRefusal(['lost_scales', 'crush'], formOf(formBook(), 'steaks'))).toMatch(/Crush/);
-    expect(damageRefusal(['lost_scales'], formOf(formBook(), 'whole'))).toBeNull();
-    expect(damageRefusal(['tears'], formOf(formBook(), 'fillet_skinless'))).toBeNull();
+    expect(inWords(damageRefusal(['lost_scales', 'crush'], formOf(formBook(), 'steaks')))).toMatch(/Crush/);
+    expect(inWords(damageRefusal(['lost_scales'], formOf(formBook(), 'whole')))).toBeNull();
+    expect(inWords(damageRefusal(['tears'], formOf(formBook(), 'fillet_skinless')))).toBeNull();
     const wild = observedAdvice(
       { ...nothingObserved, rigor: 'in_rigor', finsWorn: true, damage: ['bites'] },
       { farmed: false },
     );
-    expect(wild.join(' ')).toMatch(/do not fillet yet.*paperwork.*Bites/);
-    expect(observedAdvice({ ...nothingObserved, finsWorn: true }, { farmed: true })).toEqual([]);
+    expect(inWords(wild).join(' ')).toMatch(/do not fillet yet.*paperwork.*Bites/);
+    expect(inWords(observedAdvice({ ...nothingObserved, finsWorn: true }, { farmed: true }))).toEqual([]);
   });
 });

@@ -1,3 +1,5 @@
+import type { Said } from '@ember-slate/words/said';
+import { said } from './say.ts';
 /** The check digit of GS1 keys: weights 3 and 1 from the right (GS1 General Specifications, from memory). */
 export function checkDigit(digits: string): number {
   let sum = 0;
@@ -84,7 +86,7 @@ export function gs1Day(yymmdd: string, thisYear: number): string | null {
  * prefix or none, or with identifiers in brackets as they stand under the code. Returns what is wrong in words when it
  * is no such string. (GS1 General Specifications, from memory.)
  */
-export function readBoxCode(scan: string, thisYear: number): BoxCode | string {
+export function readBoxCode(scan: string, thisYear: number): BoxCode | Said {
   const parts: BoxCode['parts'] = [];
   let rest = scan
     .trim()
@@ -95,15 +97,15 @@ export function readBoxCode(scan: string, thisYear: number): BoxCode | string {
   while (rest !== '') {
     if (bracketed) {
       const m = /^\((\d{2,4})\)([^(]*)/.exec(rest);
-      if (!m) return `Cannot read on from "${rest.slice(0, 12)}"`;
+      if (!m) return said('cannot_read_on_from', { rest: rest.slice(0, 12) });
       const known = identifiers.find((x) => x.ai.test(m[1]!) && m[1]!.length === sampleLength(x.ai));
-      if (!known) return `(${m[1]}) is not an identifier known here`;
+      if (!known) return said('is_not_an_identifier_known_here', { m: m[1]! });
       parts.push({ ai: m[1]!, name: known.name, value: m[2]!.trim() });
       rest = rest.slice(m[0].length);
       continue;
     }
     const known = identifiers.find((x) => x.ai.test(rest));
-    if (!known) return `Cannot read on from "${rest.slice(0, 12)}": is it a GS1 box code?`;
+    if (!known) return said('cannot_read_on_from_is_it_a_gs1', { rest: rest.slice(0, 12) });
     const ai = known.ai.exec(rest)![0];
     rest = rest.slice(ai.length);
     const end = known.fixed
@@ -117,16 +119,20 @@ export function readBoxCode(scan: string, thisYear: number): BoxCode | string {
   for (const p of parts) {
     const known = identifiers.find((x) => x.name === p.name)!;
     if (known.fixed ? p.value.length !== known.length : p.value.length === 0 || p.value.length > known.length)
-      return `(${p.ai}) ${p.value}: ${known.fixed ? `${known.length} digits are expected` : `1 to ${known.length} characters are expected`}`;
+      return said(known.fixed ? 'digits_are_expected' : 'n1_to_characters_are_expected', {
+        ai: p.ai,
+        value: p.value,
+        known: known.length,
+      });
     if (
       ['gtin', 'contentGtin', 'sscc'].includes(p.name) &&
       checkDigit(p.value.slice(0, -1)) !== Number(p.value.at(-1))
     )
-      return `(${p.ai}) ${p.value}: its check digit is wrong, scan it again`;
+      return said('its_check_digit_is_wrong_scan_it', { ai: p.ai, value: p.value });
     if (digitsOnly.has(p.name) && !/^\d+$/.test(p.value))
-      return `(${p.ai}) ${p.value}: only digits are expected`;
+      return said('only_digits_are_expected', { ai: p.ai, value: p.value });
     if (dates.has(p.name) && gs1Day(p.value.slice(0, 6), thisYear) === null)
-      return `(${p.ai}) ${p.value}: there is no such day`;
+      return said('there_is_no_such_day', { ai: p.ai, value: p.value });
   }
   const value = (name: string) => parts.find((p) => p.name === name)?.value ?? null;
   const kg = parts.find((p) => p.name === 'netKg');

@@ -1,3 +1,4 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import { type RuleProfile } from '../freshness/index.ts';
 import type { Form } from '../forms/index.ts';
 import { vacuumCelsius, type Packing } from '../board/index.ts';
@@ -5,6 +6,7 @@ import { groundName, type RawFitness } from '../coldchain/index.ts';
 import { areaWords } from './areas.ts';
 import { boxCode, gs1Date } from './gs1.ts';
 import type { ProductionMethod } from './terms.ts';
+import { said } from './say.ts';
 
 /** What a piece's label is made of. */
 export interface PieceFacts {
@@ -47,8 +49,8 @@ export interface PieceLabel {
   title: string;
   scientific: string;
   /** In the order they are printed. */
-  facts: string[];
-  warnings: string[];
+  facts: Word[];
+  warnings: Said[];
   useBy: string | null;
   trace: string;
   /** GS1 element string, as printed in brackets and as scanned. */
@@ -56,21 +58,23 @@ export interface PieceLabel {
   scan: string;
 }
 
-const produced: Record<ProductionMethod, string> = {
-  caught: 'Caught',
-  caught_freshwater: 'Caught in freshwater',
-  farmed: 'Farmed',
+const produced: Record<ProductionMethod, Said> = {
+  caught: said('caught'),
+  caught_freshwater: said('caught_in_freshwater'),
+  farmed: said('farmed'),
 };
 const methods: Record<ProductionMethod, string> = { caught: '01', caught_freshwater: '02', farmed: '03' };
-const unique = (texts: readonly string[]) => [...new Set(texts.filter((t) => t !== ''))];
+const unique = (texts: readonly Word[]) => [
+  ...new Map(texts.filter((t) => t !== '').map((t) => [JSON.stringify(t), t])).values(),
+];
 
 /** On what record it may be eaten raw. */
-const rawWords = (raw: RawFitness): string =>
+const rawWords = (raw: RawFitness): Word =>
   !raw.fit
     ? ''
     : raw.by === 'frozen'
-      ? 'Frozen for raw use as the rules ask: kills parasites, not bacteria, histamine or toxins.'
-      : `For raw use, not frozen: ${groundName(raw.by)}, ${raw.document}.`;
+      ? said('frozen_for_raw_use_as_the_rules')
+      : said('for_raw_use_not_frozen', { by: groundName(raw.by), document: raw.document });
 
 /**
  * What the law of the profile wants on a label, from what the shop knows (EU: Reg. (EU) 1379/2013 art. 35 and
@@ -81,18 +85,25 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
   const eu = f.profile === 'eu';
   const where = (l: PieceFacts['lots'][number]) => (l.production === 'caught' ? areaWords(l.area) : l.area);
   const from = eu
-    ? unique(f.lots.map((l) => `${produced[l.production]}: ${where(l)}`))
+    ? unique(
+        f.lots.map((l) => said('produced_where', { production: produced[l.production], where: where(l) })),
+      )
     : unique(
-        f.lots.map((l) => `${l.production === 'farmed' ? 'Farm-raised' : 'Wild'}, product of ${where(l)}`),
+        f.lots.map((l) =>
+          said('product_of', {
+            production: l.production === 'farmed' ? said('farm_raised') : said('wild'),
+            l: where(l),
+          }),
+        ),
       );
   const rawFit = f.raw.length > 0 && f.raw.every((r) => r.fit);
   const first = f.lots[0]!;
   const oneLot = f.lots.length === 1;
   const bones = f.bonesDeclared
-    ? 'Pin bones left in.'
+    ? said('pin_bones_left_in')
     : f.form.boneless || f.form.section === 'trim'
-      ? 'May contain bones.'
-      : 'Contains bones.';
+      ? said('may_contain_bones')
+      : said('contains_bones');
   return {
     title: `${f.name}, ${f.form.name}`,
     scientific: f.scientificName,
@@ -100,25 +111,17 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
       ...(f.options.length > 0 ? [`${f.options.join('; ')}.`] : []),
       ...from,
       ...(eu ? unique(f.lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))) : []),
-      ...(f.defrosted ? ['Defrosted. Do not refreeze.'] : []),
+      ...(f.defrosted ? [said('defrosted_do_not_refreeze')] : []),
       ...(f.form.raw && rawFit ? unique(f.raw.map(rawWords)) : []),
-      ...(f.packing === 'vacuum'
-        ? [`Vacuum-packed: keep at ${vacuumCelsius} \u00b0C or below to the last.`]
-        : []),
-      ...(f.packing === 'frozen'
-        ? [`Packed to be frozen ${f.packedOn}. Once thawed, never frozen again.`]
-        : []),
-      eu
-        ? 'Keep at 0 to 2 \u00b0C.'
-        : 'Keep refrigerated at 38 \u00b0F or below. Safe handling: wash hands and boards, cook through.',
+      ...(f.packing === 'vacuum' ? [said('vacuum_packed_keep_at_c_or_below', { vacuumCelsius })] : []),
+      ...(f.packing === 'frozen' ? [said('packed_to_be_frozen_once_thawed', { packedOn: f.packedOn })] : []),
+      eu ? said('keep_at_0_to_2_c') : said('keep_refrigerated_at_38_f_or_below'),
     ],
     warnings: [
-      'Contains FISH.',
+      said('contains_fish'),
       bones,
-      ...(f.stuffed ? ['Filled: ask for the allergens of the filling.'] : []),
-      ...(f.form.raw && !rawFit
-        ? ['Not for eating raw: it has neither a freezing record nor an exemption.']
-        : []),
+      ...(f.stuffed ? [said('filled_ask_for_the_allergens_of')] : []),
+      ...(f.form.raw && !rawFit ? [said('not_for_eating_raw_it_has_neither')] : []),
     ],
     useBy: f.useBy,
     trace: f.lots.map((l) => l.code).join(' + '),

@@ -1,4 +1,6 @@
+import type { Said } from '@ember-slate/words/said';
 import { checkDigit } from './gs1.ts';
+import { said } from './say.ts';
 
 /** The shop's own EAN-13 for goods of varying weight: prefix 02 or 20 to 29, then item and value. */
 export interface PriceCodeLayout {
@@ -37,17 +39,14 @@ export function priceCode(layout: PriceCodeLayout, item: number, value: number):
 }
 
 /** Reads such a code back by the same layout; says in words what is wrong with it. */
-export function readPriceCode(
-  layout: PriceCodeLayout,
-  scan: string,
-): { item: number; value: number } | string {
+export function readPriceCode(layout: PriceCodeLayout, scan: string): { item: number; value: number } | Said {
   const code = scan.trim();
-  if (!/^\d{13}$/.test(code)) return 'Not 13 digits';
-  if (checkDigit(code.slice(0, 12)) !== Number(code[12])) return 'Its check digit is wrong: scan it again';
-  if (!code.startsWith(layout.prefix)) return 'Not a code of this shop';
+  if (!/^\d{13}$/.test(code)) return said('not_13_digits');
+  if (checkDigit(code.slice(0, 12)) !== Number(code[12])) return said('its_check_digit_is_wrong_scan_it_2');
+  if (!code.startsWith(layout.prefix)) return said('not_a_code_of_this_shop');
   const item = Number(code.slice(2, 7));
   if (!layout.checked) return { item, value: Number(code.slice(7, 12)) };
   const field = code.slice(8, 12);
-  if (priceCheckDigit(field) !== Number(code[7])) return 'Its price digit is wrong: scan it again';
+  if (priceCheckDigit(field) !== Number(code[7])) return said('its_price_digit_is_wrong_scan_it');
   return { item, value: Number(field) };
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arrivalFraction, catalogue, conditionsFor } from '../species/index.ts';
@@ -103,7 +104,7 @@ describe('a line of a note', () => {
     );
 
   it('becomes a lot', () => {
-    expect(read({})).toEqual({
+    expect(inWords(read({}))).toEqual({
       errors: [],
       lot: {
         speciesId: 'hake',
@@ -143,7 +144,7 @@ describe('a line of a note', () => {
   ])('%j is refused at its field', (more, field, said) => {
     const { lot, errors } = read(more);
     expect(lot).toBeNull();
-    expect(errors.find((e) => e.field === field)?.message).toMatch(said);
+    expect(inWords(errors.find((e) => e.field === field)?.message)).toMatch(said);
   });
 
   it.each([
@@ -252,11 +253,13 @@ describe('weight and length', () => {
 
   it('knows the whole lot: missing fish, ice in the weight, a spent lot', () => {
     const fish = [gutted(2000), gutted(1900), gutted(2100)].map((grams) => ({ grams, lengthMm: mm(2500) }));
-    expect(lotDoubts(hake, 'gutted', fish, { pieces: 5, grams: null })[0]).toMatch(/2 of 5/);
-    expect(lotDoubts(hake, 'gutted', fish, { pieces: null, grams: null })[0]).toMatch(/spent lot/);
+    expect(inWords(lotDoubts(hake, 'gutted', fish, { pieces: 5, grams: null })[0])).toMatch(/2 of 5/);
+    expect(inWords(lotDoubts(hake, 'gutted', fish, { pieces: null, grams: null })[0])).toMatch(/spent lot/);
     const full = fish.map((f) => ({ ...f, lengthMm: null }));
     const total = spreadOf(full).total;
-    expect(lotDoubts(hake, 'gutted', full, { pieces: 3, grams: total * 1.1 })[0]).toMatch(/ice or water/);
+    expect(inWords(lotDoubts(hake, 'gutted', full, { pieces: 3, grams: total * 1.1 })[0])).toMatch(
+      /ice or water/,
+    );
     expect(spreadOf([{ grams: 400 }, { grams: 500 }, { grams: 600 }])).toEqual({
       count: 3,
       total: 1500,

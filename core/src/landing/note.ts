@@ -1,7 +1,9 @@
+import type { Said, Word } from '@ember-slate/words/said';
 import { addDays, isDate } from '../calendar/index.ts';
 import { isSeaArea, type gearClasses, type ProductionMethod } from '../labels/index.ts';
 import { conditionsFor, type ArrivalCondition, type Species } from '../species/index.ts';
 import { parseDecimal } from '../units/decimal.ts';
+import { said } from './say.ts';
 
 /** What a line of a delivery note can say about a lot. */
 export const noteFields = [
@@ -127,7 +129,7 @@ export interface NoteLot {
 }
 export interface NoteRow {
   lot: NoteLot | null;
-  errors: { field: NoteField; message: string }[];
+  errors: { field: NoteField; message: Said }[];
 }
 
 const gramsPer: readonly [RegExp, number][] = [
@@ -170,13 +172,14 @@ export function readNoteRow(
   },
 ): NoteRow {
   const errors: NoteRow['errors'] = [];
-  const wrong = (field: NoteField, message: string) => void errors.push({ field, message });
+  const wrong = (field: NoteField, message: Said) => void errors.push({ field, message });
   const refused = new Set<NoteField>();
   const cell = (field: NoteField): string => {
     const i = columns[field];
     const text = i === null ? '' : (cells[i] ?? '').trim();
     if (text !== '' && looksLikeFormula(text)) {
-      if (!refused.has(field)) wrong(field, `"${text.slice(0, 20)}" looks like a spreadsheet formula`);
+      if (!refused.has(field))
+        wrong(field, said('looks_like_a_spreadsheet_formula', { text: text.slice(0, 20) }));
       refused.add(field);
       return '';
     }
@@ -188,46 +191,43 @@ export function readNoteRow(
   const speciesText = cell('species');
   const species = findSpecies(speciesText, at.book);
   if (!species && !refused.has('species'))
-    wrong('species', speciesText === '' ? 'No species' : `"${speciesText}" is not in the species book`);
+    wrong(
+      'species',
+      speciesText === '' ? said('no_species') : said('is_not_in_the_species_book', { speciesText }),
+    );
 
   const conditionText = cell('condition');
   const usual = species?.arrives ?? 'whole';
   let condition: ArrivalCondition = usual === 'tail' ? 'tail' : usual;
   if (/^dressed\b/i.test(conditionText)) {
     if (at.dressedMeans) condition = at.dressedMeans;
-    else wrong('condition', '"dressed" means two things: ask, and keep for this supplier what it means');
+    else wrong('condition', said('dressed_means_two_things_ask_and'));
   } else if (conditionText !== '') {
     const read = wordFor(conditionWords, conditionText);
     if (read) condition = read;
     else if (/^(sides?|fillets?)\b/i.test(conditionText))
-      wrong(
-        'condition',
-        `"${conditionText}" may be with skin or bones, or without: FSB with bones, FIL boned, FIS skinless`,
-      );
-    else
-      wrong(
-        'condition',
-        `"${conditionText}" is no condition: WHL, GUT, GUH, TAL, WNG, FSB, FIL, FIS or loin`,
-      );
+      wrong('condition', said('may_be_with_skin_or_bones_or', { conditionText }));
+    else wrong('condition', said('is_no_condition_whl_gut_guh_tal', { conditionText }));
   } else if (species?.bodyPlan === 'wing') condition = 'wing';
   if (species && !conditionsFor(species).includes(condition))
-    wrong('condition', `${species.name} does not come like that`);
+    wrong('condition', said('does_not_come_like_that', { species: species.name }));
 
-  const number = (field: NoteField, what: string, most: number): number => {
+  const number = (field: NoteField, what: Word, most: number): number => {
     const text = cell(field)
       .replace(/\s*(kg|kilos?|g|lbs?|oz|pcs|pieces|eur|€|£|\$)\s*$/i, '')
       .replace(/^[€£$]\s*/, '');
     const value = text === '' ? null : parseDecimal(text);
     if (value === null || value <= 0) {
       if (refused.has(field)) return 0;
-      wrong(field, text === '' ? `No ${what}` : `"${text}" is no ${what}`);
+      wrong(field, text === '' ? said('no', { what }) : said('is_no', { text, what }));
       return 0;
     }
-    if (value > most) wrong(field, `${text} is too much for a ${what}`);
+    if (value > most) wrong(field, said('is_too_much_for_a', { text, what }));
     return value;
   };
-  const pieces = number('pieces', 'number of fish', 20_000);
-  if (pieces > 0 && !Number.isInteger(pieces)) wrong('pieces', `${pieces} is no whole number of fish`);
+  const pieces = number('pieces', said('number_of_fish'), 20_000);
+  if (pieces > 0 && !Number.isInteger(pieces))
+    wrong('pieces', said('is_no_whole_number_of_fish', { pieces }));
   const weightText = cell('weight').toLowerCase();
   const factor =
     gramsPer.find(([unit]) => unit.test(weightText))?.[1] ??
@@ -240,26 +240,27 @@ export function readNoteRow(
 
   const productionText = cell('production');
   const production = productionText === '' ? 'caught' : wordFor(productionWords, productionText);
-  if (!production) wrong('production', `"${productionText}" is neither caught nor farmed`);
+  if (!production) wrong('production', said('is_neither_caught_nor_farmed', { productionText }));
   const areaText = cell('area');
   const fao = /^(?:fao\s*)?(\d{2}(?:\.[0-9a-z]+)*)/i.exec(areaText)?.[1]?.toLowerCase();
   const area = production === 'caught' ? (fao ?? '') : areaText;
   if (production === 'caught' && !isSeaArea(area))
-    wrong('area', areaText === '' ? 'No catch area' : `"${areaText}" is no FAO area`);
-  if (production !== 'caught' && area.length < 2) wrong('area', 'No country of farming, or water');
+    wrong('area', areaText === '' ? said('no_catch_area') : said('is_no_fao_area', { areaText }));
+  if (production !== 'caught' && area.length < 2) wrong('area', said('no_country_of_farming_or_water'));
   const gearText = cell('gear');
   const gear = gearText === '' ? null : (wordFor(gearWords, gearText) ?? null);
   if (production !== 'farmed' && gear === null)
-    wrong('gear', gearText === '' ? 'No fishing gear' : `"${gearText}" is no gear class`);
+    wrong('gear', gearText === '' ? said('no_fishing_gear') : said('is_no_gear_class', { gearText }));
   const caughtText = cell('caught');
   const caughtOn = caughtText === '' ? null : readDate(caughtText, at.monthFirst);
-  if (caughtText !== '' && caughtOn === null) wrong('caught', `"${caughtText}" is no date`);
-  if (caughtOn && caughtOn > at.landedOn) wrong('caught', 'Caught after it was landed');
-  if (caughtOn && caughtOn < addDays(at.landedOn, -60)) wrong('caught', 'More than 60 days before landing');
+  if (caughtText !== '' && caughtOn === null) wrong('caught', said('is_no_date', { caughtText }));
+  if (caughtOn && caughtOn > at.landedOn) wrong('caught', said('caught_after_it_was_landed'));
+  if (caughtOn && caughtOn < addDays(at.landedOn, -60))
+    wrong('caught', said('more_than_60_days_before_landing'));
   const supplierLot = cell('lot');
-  if (supplierLot.length > 40) wrong('lot', 'A lot number is at most 40 characters');
+  if (supplierLot.length > 40) wrong('lot', said('a_lot_number_is_at_most_40'));
   const remarks = cell('remarks');
-  if (remarks.length > 500) wrong('remarks', 'A remark is at most 500 characters');
+  if (remarks.length > 500) wrong('remarks', said('a_remark_is_at_most_500_characters'));
 
   if (errors.length > 0 || !species || !production) return { lot: null, errors };
   return {

@@ -1,4 +1,6 @@
+import type { Said } from '@ember-slate/words/said';
 import { arrivalFraction, type ArrivalCondition, type Arriving, type Species } from '../species/index.ts';
+import { said } from './say.ts';
 
 /** One fish on the scale and the board: grams as it arrived, millimetres of total length or null. */
 export interface MeasuredFish {
@@ -45,7 +47,7 @@ export function relativeCondition(
 
 export interface FishDoubt {
   kind: 'unit' | 'species' | 'thin' | 'size';
-  message: string;
+  message: Said;
 }
 
 const near = (x: number, y: number) => x > y * 0.85 && x < y * 1.18;
@@ -69,23 +71,37 @@ export function fishDoubt(
     if (near(longer, 0.1) || near(longer, 1 / 25.4) || near(longer, 10) || near(longer, 2.54))
       return {
         kind: 'unit',
-        message: `${fish.lengthMm} mm for ${Math.round(fish.grams)} g: ${expected} mm is expected. Was it read in cm or inches?`,
+        message: said('mm_for_g_mm_is_expected_was_it', {
+          lengthMm: fish.lengthMm,
+          grams: Math.round(fish.grams),
+          expected,
+        }),
       };
     if (k < 0.45 || k > 1.9)
       return {
         kind: 'species',
-        message: `At ${fish.lengthMm} mm a ${species.name} weighs about ${asked} g, this one ${Math.round(whole)} g whole: another species, or a slip of the board or the scale?`,
+        message: said('at_mm_a_weighs_about_g_this_one_g', {
+          lengthMm: fish.lengthMm,
+          species: species.name,
+          asked,
+          whole: Math.round(whole),
+        }),
       };
     if (k < 0.88)
       return {
         kind: 'thin',
-        message: `Thin: ${Math.round(k * 100)} % of the weight its length asks for. Spent after spawning, or starved; expect a low yield.`,
+        message: said('thin_of_the_weight_its_length_asks', { k: Math.round(k * 100) }),
       };
   }
   if (whole < species.minG * 0.5 || whole > species.maxG * 1.5)
     return {
       kind: 'size',
-      message: `${Math.round(whole)} g whole is outside ${species.minG} to ${species.maxG} g for ${species.name}: wrong species, or two fish on the pan?`,
+      message: said('g_whole_is_outside_to_g_for_wrong', {
+        whole: Math.round(whole),
+        minG: species.minG,
+        maxG: species.maxG,
+        species: species.name,
+      }),
     };
   return null;
 }
@@ -96,23 +112,16 @@ export function lotDoubts(
   condition: ArrivalCondition,
   fish: readonly MeasuredFish[],
   note: { pieces: number | null; grams: number | null },
-): string[] {
-  const said: string[] = [];
+): Said[] {
+  const notes: Said[] = [];
   const { count, total } = spreadOf(fish);
   if (note.pieces !== null && count < note.pieces)
-    said.push(`${note.pieces - count} of ${note.pieces} fish of the note are not weighed yet`);
+    notes.push(said('of_fish_of_the_note_are_not', { pieces: note.pieces - count, pieces2: note.pieces }));
   if (note.pieces !== null && count > note.pieces)
-    said.push(`${count - note.pieces} fish more than the note says`);
+    notes.push(said('fish_more_than_the_note_says', { count: count - note.pieces }));
   if (note.grams !== null && note.pieces === count && Math.abs(total - note.grams) > note.grams * 0.02)
-    said.push(
-      total < note.grams
-        ? 'All fish are there, but lighter than the note: ice or water in its weight?'
-        : 'Heavier than the note',
-    );
+    notes.push(total < note.grams ? said('all_fish_are_there_but_lighter') : said('heavier_than_the_note'));
   const thin = fish.filter((f) => fishDoubt(species, condition, f)?.kind === 'thin').length;
-  if (count >= 3 && thin * 2 > count)
-    said.push(
-      `${thin} of ${count} are thin for their length: a spent lot. Agree the price before accepting.`,
-    );
-  return said;
+  if (count >= 3 && thin * 2 > count) notes.push(said('of_are_thin_for_their_length_a', { thin, count }));
+  return notes;
 }

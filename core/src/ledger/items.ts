@@ -1,7 +1,9 @@
+import type { Word } from '@ember-slate/words/said';
 import type { Form, FormBook } from '../forms/index.ts';
 import { conditionName, type ArrivalCondition } from '../species/index.ts';
 import { productId, products, type ProductId } from '../trim/index.ts';
 import { trimOf, trims, type TrimId } from '../yields/index.ts';
+import { said } from './say.ts';
 
 /**
  * What a row of stock or an entry of the ledger is. The ledger keeps it as text: `whole`, a form's id, `trim:<part>`,
@@ -27,7 +29,7 @@ export function readItem(text: string, forms: FormBook): Item {
 }
 
 /** What a ledger item is called at the counter; `whole` is the fish as it came. */
-export function itemName(text: string, condition: ArrivalCondition, forms: FormBook): string {
+export function itemName(text: string, condition: ArrivalCondition, forms: FormBook): Word {
   const item = readItem(text, forms);
   switch (item.kind) {
     case 'trim':
@@ -37,9 +39,9 @@ export function itemName(text: string, condition: ArrivalCondition, forms: FormB
     case 'form':
       return item.form.name;
     case 'cut':
-      return 'lost in cutting';
+      return said('lost_in_cutting');
     case 'unknown':
-      return `unknown (${item.text})`;
+      return said('unknown', { item: item.text });
     case 'whole':
       return conditionName[condition];
   }

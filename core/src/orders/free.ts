@@ -1,3 +1,4 @@
+import type { Said } from '@ember-slate/words/said';
 import {
   canPromise,
   offerFrom,
@@ -13,7 +14,7 @@ export interface Taken {
   picks: { lotId: number; fish: number }[];
   missing: number;
   /** What serves it, or why not all of it is served, in words. */
-  because: string;
+  because: Said;
 }
 
 const soonestFirst = (a: LotOffer, b: LotOffer) => a.daysLeftCut - b.daysLeftCut || a.lot.lotId - b.lot.lotId;

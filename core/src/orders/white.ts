@@ -1,7 +1,9 @@
+import type { Said } from '@ember-slate/words/said';
 import { canPromise, offerFrom, type Stock, type Want } from '../cutplan/index.ts';
 import { formRefusal } from '../forms/index.ts';
 import type { Species } from '../species/index.ts';
 import { spentMultiplier } from '../yields/index.ts';
+import { said } from './say.ts';
 
 /** What an order names when it names no fish: "any white fish in season". */
 export const anyWhite = 'any_white';
@@ -23,18 +25,18 @@ const rank = { yes: 0, part: 1, no: 2 } as const;
 export function whiteFishFor(
   stocks: readonly Stock[],
   want: Want,
-): { species: Species; because: string } | null {
+): { species: Species; because: Said } | null {
   const can = stocks
     .filter((s) => isWhite(s.species) && formRefusal(s.species, null, want.form) === null)
     .map((stock) => {
       const offers = stock.lots.map((l) => offerFrom(stock.species, l, want));
       const fit = offers.filter((o) => o.refusal === null);
-      const said = canPromise(offers, want);
+      const promise = canPromise(offers, want);
       return {
         species: stock.species,
         season: inSeason(stock.species, want.month),
-        answer: said.answer,
-        servable: said.servable,
+        answer: promise.answer,
+        servable: promise.servable,
         days: Math.min(...fit.map((o) => o.daysLeftCut)),
         free: fit.reduce((g, o) => g + o.lot.freeGrams, 0),
       };
@@ -50,7 +52,11 @@ export function whiteFishFor(
     );
   const best = can[0];
   if (!best) return null;
-  const season = best.season ? 'in season' : 'out of season, as are the others that serve it';
-  const life = Number.isFinite(best.days) ? `, must go soonest (${best.days.toFixed(1)} days)` : '';
-  return { species: best.species, because: `${season}${life}` };
+  const season = best.season ? said('in_season') : said('out_of_season_as_are_the_others');
+  return {
+    species: best.species,
+    because: Number.isFinite(best.days)
+      ? said('must_go_soonest_days', { season, days: best.days.toFixed(1) })
+      : season,
+  };
 }

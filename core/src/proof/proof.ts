@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { shippedForms, type Form } from '../forms/index.ts';
 import {
   arrivalFraction,
@@ -9,6 +10,7 @@ import {
   type Species,
 } from '../species/index.ts';
 import { composed, goalsOf, type Composition, type Step, type Work } from '../board/compose.ts';
+import { toolNames } from '../board/words.ts';
 import { plainCut, type Job, type WantedCut } from '../board/job.ts';
 import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
 import { packings, packingWords, usualPacking } from '../board/packing.ts';
@@ -166,9 +168,12 @@ const oneOf: readonly [RegExp, RegExp][] = [
 function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly string[]): string[] {
   const found: string[] = [];
   const at = new Map(steps.map((s, i) => [s.id, i]));
+  let all = '';
   if (at.size !== steps.length) found.push('an act is done twice');
   for (const s of steps) {
-    const text = [s.title, ...s.how, s.check, ...s.cautions].join(' ');
+    const how = inWords(s.how).join(' ');
+    all += `${how} `;
+    const text = `${inWords(s.title)} ${how} ${inWords(s.check)} ${inWords(s.cautions).join(' ')}`;
     for (const [words, fits] of speaks)
       if (words.test(text) && !fits(s, w, job))
         found.push(`${s.id}: ${words.exec(text)![0]} of a part that is not there`);
@@ -176,8 +181,8 @@ function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly stri
       found.push(`${s.id}: begin, way or hand is not said`);
     if (s.knife && s.cautions.length === 0) found.push(`${s.id}: a knife without a caution`);
     if (s.how.length === 0) found.push(`${s.id}: says nothing`);
-    if (s.tool !== '' && !s.tool.split(', ').every((t) => tools.includes(t)))
-      found.push(`${s.id}: ${s.tool} is not laid out`);
+    const missing = s.tools.map((t) => inWords(toolNames[t])).find((t) => !tools.includes(t));
+    if (missing) found.push(`${s.id}: ${missing} is not laid out`);
   }
   for (const [first, then] of before)
     if (at.has(first) && at.has(then) && at.get(first)! > at.get(then)!)
@@ -186,7 +191,6 @@ function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly stri
   steps.forEach((s, i) => {
     if (i > weigh && s.taken.length > 0) found.push(`${s.id} changes the weight after it is weighed`);
   });
-  const all = steps.map((s) => s.how.join(' ')).join(' ');
   for (const [a, b] of oneOf) if (a.test(all) && b.test(all)) found.push(`${a.source} and ${b.source}`);
   return found;
 }
@@ -194,7 +198,7 @@ function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly stri
 /** What does not hold of a job as it was composed; empty where everything does. */
 export function faultsOf(job: Job, c: Composition & Pick<Work, 'board'>): string[] {
   const w = { ...c, acts: c.steps };
-  return [...unbalanced(job, w), ...unmet(w), ...missaid(job, w, c.steps, c.tools)];
+  return [...unbalanced(job, w), ...unmet(w), ...missaid(job, w, c.steps, inWords(c.tools))];
 }
 
 /** What does not hold of a job's work. */
@@ -258,7 +262,7 @@ export function* everyCase(): Generator<Case | Refused> {
         const fit = plain(species, input, [cut, ...besideOf(species, input, form)], grams);
         const [fault] = jobFaults(fit);
         if (fault) {
-          yield { refused: name, because: fault.message };
+          yield { refused: name, because: inWords(fault.message) };
           continue;
         }
         yield { name, job: fit };
@@ -271,7 +275,7 @@ export function* everyCase(): Generator<Case | Refused> {
         for (const packing of packings)
           if (packing !== usualPacking)
             yield {
-              name: `${name} ${packingWords[packing]}`,
+              name: `${name} ${inWords(packingWords[packing])}`,
               job: { ...fit, cuts: [{ ...cut, packing }, ...fit.cuts.slice(1)] },
             };
         for (const words of form.options) {
@@ -279,7 +283,7 @@ export function* everyCase(): Generator<Case | Refused> {
           const [no] = jobFaults(job);
           if (!no && !optionOffered(species, input, form, words))
             yield { refused: `${name} + ${words}`, because: 'made so anyway' };
-          else if (no) yield { refused: `${name} + ${words}`, because: no.message };
+          else if (no) yield { refused: `${name} + ${words}`, because: inWords(no.message) };
           else {
             yield { name: `${name} + ${words}`, job };
             yield* byMethod(`${name} + ${words}`, job);
@@ -296,7 +300,7 @@ function* byMethod(name: string, job: Job): Generator<Case | Refused> {
     for (const m of q.methods.slice(1)) {
       const ticket: MethodChoices = { [q.id]: m.id };
       const because = methodRefusal(q.id, m.id, at);
-      if (because) yield { refused: `${name} / ${q.id} ${m.id}`, because };
+      if (because) yield { refused: `${name} / ${q.id} ${m.id}`, because: inWords(because) };
       else yield { name: `${name} / ${q.id} ${m.id}`, job: { ...job, ticket } };
     }
 }

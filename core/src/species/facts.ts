@@ -1,3 +1,5 @@
+import type { Said } from '@ember-slate/words/said';
+import { said } from './say.ts';
 /** What these facts follow from, of an entry of the species book. */
 interface Kind {
   id: string;
@@ -10,45 +12,42 @@ export const filletsPerFish = (species: { bodyPlan?: string | undefined }): numb
   ['flat', 'large_flat', 'wing'].includes(species.bodyPlan ?? '') ? 4 : 2;
 
 /** What a cutter finds of pin bones (common practice). */
-export function pinBoneFact({ bodyPlan, id }: Kind): string {
-  if (bodyPlan === 'tail') return 'None: one plain spine, no ribs.';
-  if (bodyPlan === 'wing') return 'None: cartilage; feel for splinters and trim them.';
-  if (bodyPlan === 'flat' || bodyPlan === 'large_flat')
-    return 'None in the fillets; trim the fin bones of the skirt.';
-  if (id.includes('gurnard')) return 'A long row of large ones, far down the fillet.';
+export function pinBoneFact({ bodyPlan, id }: Kind): Said {
+  if (bodyPlan === 'tail') return said('none_one_plain_spine_no_ribs');
+  if (bodyPlan === 'wing') return said('none_cartilage_feel_for_splinters');
+  if (bodyPlan === 'flat' || bodyPlan === 'large_flat') return said('none_in_the_fillets_trim_the_fin');
+  if (id.includes('gurnard')) return said('a_long_row_of_large_ones_far_down');
   if (['salmon', 'chinook', 'rainbow_trout', 'sea_trout', 'arctic_char'].includes(id))
-    return 'From the head end to about two thirds of the side; the tail part has none. Young firm fish give them up more easily than big soft ones.';
-  return 'A row from the head end to about the vent: cut out as a V, or drawn.';
+    return said('from_the_head_end_to_about_two');
+  return said('a_row_from_the_head_end_to_about');
 }
 
 /** How the fillets come off (common practice). */
-export function filletFact({ bodyPlan }: Kind): string {
-  if (bodyPlan === 'wing')
-    return '4 thin ones, two larger from the upper side; a large skate also gives tail-muscle steaks.';
-  if (bodyPlan === 'flat' || bodyPlan === 'large_flat')
-    return '4, or 2 if cross-cut; those of the eyed side are larger.';
-  if (bodyPlan === 'tail') return '2; take the membrane under the skin off, it shrinks in the pan.';
-  return '2.';
+export function filletFact({ bodyPlan }: Kind): Said {
+  if (bodyPlan === 'wing') return said('n4_thin_ones_two_larger_from_the');
+  if (bodyPlan === 'flat' || bodyPlan === 'large_flat') return said('n4_or_2_if_cross_cut_those_of_the');
+  if (bodyPlan === 'tail') return said('n2_take_the_membrane_under_the_skin');
+  return said('two');
 }
 
 /** What the frame is worth in the pot (common practice). */
-export function stockFact({ frameStock }: Kind): string {
+export function stockFact({ frameStock }: Kind): Said {
   const words = {
-    excellent: 'Excellent: clear and full.',
-    good: 'Good.',
-    fair: 'Fair; with better frames.',
-    oily: 'Oily: apart from white frames, if at all.',
+    excellent: said('excellent_clear_and_full'),
+    good: said('good'),
+    fair: said('fair_with_better_frames'),
+    oily: said('oily_apart_from_white_frames_if_at'),
   };
-  return `${words[frameStock]} Gills and eyes out, blood soaked out, frame cracked.`;
+  return said('gills_and_eyes_out_blood_soaked', { words: words[frameStock] });
 }
 
 /** Pin bones a sweep may expect on a side (common practice, estimates from memory). */
-export function expectedPinBones({ bodyPlan, id }: Pick<Kind, 'bodyPlan' | 'id'>): string {
-  if (['tail', 'wing', 'flat', 'large_flat'].includes(bodyPlan)) return 'no pin bones; feel the edges';
-  if (['salmon', 'chinook', 'sea_trout', 'arctic_char'].includes(id)) return 'about 29 to 33 a side';
-  if (id === 'rainbow_trout') return 'about 25 a side';
-  if (bodyPlan === 'deep' || /bass|mullet/.test(id)) return '12 to 20 a side';
-  if (id.includes('gurnard')) return 'a long row of large ones, far down';
-  if (bodyPlan === 'elongate') return '12 to 20 a side, in the front third';
-  return 'a row to about the vent';
+export function expectedPinBones({ bodyPlan, id }: Pick<Kind, 'bodyPlan' | 'id'>): Said {
+  if (['tail', 'wing', 'flat', 'large_flat'].includes(bodyPlan)) return said('no_pin_bones_feel_the_edges');
+  if (['salmon', 'chinook', 'sea_trout', 'arctic_char'].includes(id)) return said('about_29_to_33_a_side');
+  if (id === 'rainbow_trout') return said('about_25_a_side');
+  if (bodyPlan === 'deep' || /bass|mullet/.test(id)) return said('n12_to_20_a_side');
+  if (id.includes('gurnard')) return said('a_long_row_of_large_ones_far_down_2');
+  if (bodyPlan === 'elongate') return said('n12_to_20_a_side_in_the_front_third');
+  return said('a_row_to_about_the_vent');
 }

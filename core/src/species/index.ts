@@ -1,9 +1,11 @@
+import type { Said } from '@ember-slate/words/said';
 import catalogueData from './catalogue.json' with { type: 'json' };
 import type { BodyOwn } from './profile.ts';
 
 export type { BodyOwn, Profile } from './profile.ts';
 import { filletsPerFish } from './facts.ts';
 import marksData from './marks.json' with { type: 'json' };
+import { said } from './say.ts';
 
 export type BodyPlan =
   'fusiform' | 'deep' | 'elongate' | 'mackerel' | 'flat' | 'large_flat' | 'tail' | 'wing';
@@ -98,28 +100,28 @@ export const conditionCode: Record<ArrivalCondition, string> = {
 };
 
 /** What lies there, in words that follow a species' name. */
-export const conditionName: Record<ArrivalCondition, string> = {
-  whole: 'whole',
-  gutted: 'whole, gutted',
-  headed_gutted: 'headed and gutted',
-  tail: 'tail',
-  wing: 'wing',
-  side: 'side, bone in',
-  boned_side: 'side, boned',
-  fillet: 'fillet, skinless',
-  loin: 'loin',
+export const conditionName: Record<ArrivalCondition, Said> = {
+  whole: said('whole'),
+  gutted: said('whole_gutted'),
+  headed_gutted: said('headed_and_gutted'),
+  tail: said('tail'),
+  wing: said('wing'),
+  side: said('side_bone_in'),
+  boned_side: said('side_boned'),
+  fillet: said('fillet_skinless'),
+  loin: said('loin'),
 };
 
 /** What so many of it are called: fish, or pieces. */
-export const countWord = (condition: ArrivalCondition, n: number): string =>
-  !isPiece(condition) ? 'fish' : n === 1 ? 'piece' : 'pieces';
+export const countWord = (condition: ArrivalCondition, n: number): Said =>
+  isPiece(condition) ? said('pieces', { n }) : said('fish');
 
 /** One of it, in a sentence. */
-export const pieceWord: Record<PieceCondition, string> = {
-  side: 'side',
-  boned_side: 'boned side',
-  fillet: 'fillet',
-  loin: 'loin',
+export const pieceWord: Record<PieceCondition, Said> = {
+  side: said('side'),
+  boned_side: said('boned_side'),
+  fillet: said('fillet'),
+  loin: said('loin'),
 };
 
 /**
@@ -179,17 +181,27 @@ export function meanWeightDoubt(
   condition: ArrivalCondition,
   grams: number,
   pieces: number,
-): string | null {
+): Said | null {
   const each = grams / pieces;
   const whole = each / arrivalFraction(species, condition);
   if (isPiece(condition)) {
     // Sides are cut from fish of every size, but not from more than the largest.
     if (whole <= species.maxG * 1.5) return null;
-    return `${Math.round(each)} g a ${pieceWord[condition]} is heavy for ${species.name}: wrong species, unit or count?`;
+    return said('g_a_is_heavy_for_wrong_species', {
+      each: Math.round(each),
+      pieceWord: pieceWord[condition],
+      species: species.name,
+    });
   }
   if (whole >= species.minG * 0.5 && whole <= species.maxG * 1.5) return null;
   const side = whole < species.minG ? 'light' : 'heavy';
-  return `${Math.round(whole)} g a fish whole is ${side} for ${species.name} (${species.minG} to ${species.maxG} g): wrong species, unit or count?`;
+  return said('g_a_fish_whole_is_for_to_g_wrong', {
+    whole: Math.round(whole),
+    side,
+    species: species.name,
+    minG: species.minG,
+    maxG: species.maxG,
+  });
 }
 
 export { expectedPinBones, filletFact, filletsPerFish, pinBoneFact, stockFact } from './facts.ts';

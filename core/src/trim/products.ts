@@ -1,8 +1,10 @@
+import type { Said } from '@ember-slate/words/said';
 import type { TrimId } from '../yields/index.ts';
+import { said } from './say.ts';
 
 /** Made of trim, with every parent kept (common practice). `item` in the ledger is `made:<id>`. */
 export interface Product {
-  name: string;
+  name: Said;
   of: readonly TrimId[];
   /** Days it keeps at most, beside the clock of its fish. */
   mostDays: number;
@@ -10,7 +12,7 @@ export interface Product {
   food: boolean;
   /** Soak in cold running water first, minutes. */
   soakMinutes: number;
-  how: string;
+  how: Said;
 }
 
 const product = (p: Omit<Product, 'soakMinutes' | 'food'> & Partial<Product>): Product => ({
@@ -21,56 +23,56 @@ const product = (p: Omit<Product, 'soakMinutes' | 'food'> & Partial<Product>): P
 
 export const products = {
   stock_pack: product({
-    name: 'stock pack',
+    name: said('stock_pack'),
     of: ['head', 'frame', 'collars', 'skirts', 'fins', 'skin'],
     mostDays: 2,
     soakMinutes: 120,
-    how: 'Gills out, they make it bitter; eyes out whole, they cloud it; soak the blood out in cold running water; scrape the kidney line; crack the frame.',
+    how: said('gills_out_they_make_it_bitter_eyes'),
   }),
   oily_stock: product({
-    name: 'oily stock pack',
+    name: said('oily_stock_pack'),
     of: ['head', 'frame', 'collars'],
     mostDays: 1,
     soakMinutes: 120,
-    how: 'Kept apart from white frames. Gills and eyes out, soaked.',
+    how: said('kept_apart_from_white_frames_gills'),
   }),
   cake_mix: product({
-    name: 'fish-cake mix',
+    name: said('fish_cake_mix'),
     of: ['scrape', 'head_flesh', 'offcuts', 'tail_piece', 'skirts', 'belly'],
     mostDays: 1,
-    how: 'The same day, kept at 0 to 2 °C. Look through it for bones once more.',
+    how: said('the_same_day_kept_at_0_to_2_c_look'),
   }),
   pie_mix: product({
-    name: 'pie mix',
+    name: said('pie_mix'),
     of: ['offcuts', 'tail_piece', 'belly', 'scrape', 'head_flesh'],
     mostDays: 1,
-    how: 'Even pieces; every species on the label.',
+    how: said('even_pieces_every_species_on_the'),
   }),
   belly_strips: product({
-    name: 'belly strips, trimmed',
+    name: said('belly_strips_trimmed'),
     of: ['belly'],
     mostDays: 3,
-    how: 'Fin bones trimmed off, strips of one width.',
+    how: said('fin_bones_trimmed_off_strips_of'),
   }),
-  cheeks: product({ name: 'cheeks, trimmed', of: ['cheeks'], mostDays: 2, how: 'Membrane off.' }),
+  cheeks: product({ name: said('cheeks_trimmed'), of: ['cheeks'], mostDays: 2, how: said('membrane_off') }),
   collars: product({
-    name: 'collars for the grill',
+    name: said('collars_for_the_grill'),
     of: ['collars'],
     mostDays: 2,
-    how: 'Scaled, gills out, split.',
+    how: said('scaled_gills_out_split'),
   }),
   roe: product({
-    name: 'roe, ready',
+    name: said('roe_ready'),
     of: ['roe'],
     mostDays: 1,
-    how: 'Whole sacs only, chilled the same day.',
+    how: said('whole_sacs_only_chilled_the_same'),
   }),
   pet_pack: product({
-    name: 'pet pack',
+    name: said('pet_pack'),
     of: ['skin', 'pinStrip', 'bloodline', 'offcuts', 'scrape', 'belly', 'head', 'frame'],
     mostDays: 1,
     food: false,
-    how: 'Labelled as not for people. Cook it, and look for bones.',
+    how: said('labelled_as_not_for_people_cook_it'),
   }),
 } as const satisfies Record<string, Product>;
 export type ProductId = keyof typeof products;

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
 import { cheeksWorth, headFlesh, expectedComponents, trims, type TrimId } from '../yields/index.ts';
@@ -69,7 +70,9 @@ describe('where trim may go (common practice)', () => {
       for (const trim of ['roe', 'liver'] as const)
         expect(partRefusal({ trim, species, customs }) === null).toBe(!species.reefToxin);
     }
-    expect(partRefusal({ trim: 'liver', species: of('plaice'), customs: none })).toMatch(/not known/);
+    expect(inWords(partRefusal({ trim: 'liver', species: of('plaice'), customs: none }))).toMatch(
+      /not known/,
+    );
   });
   it('gives usable flesh off large heads, and trims off a large salmon, as is common practice', () => {
     // 227 to 340 g off a large head (6 kg and up); 0.9 to 1.4 kg of usable trims in all from about 8 kg: common practice.
@@ -90,12 +93,13 @@ describe('where trim may go (common practice)', () => {
 
 describe('products', () => {
   it('have their own items and batches', () => {
-    for (const id of productIds) expect(productOf(madeItem(id))?.name).toBeTruthy();
-    expect([productOf('made:constructor'), productOf('trim:head')]).toEqual([null, null]);
+    for (const id of productIds) expect(inWords(productOf(madeItem(id))?.name)).toBeTruthy();
+    expect(inWords([productOf('made:constructor'), productOf('trim:head')])).toEqual([null, null]);
     expect([isMadeBatch(madeBatch(1)), isMadeBatch(40_000)]).toEqual([true, false]);
   });
   it('name only trims there are', () => {
-    for (const id of productIds) for (const t of productOf(madeItem(id))!.of) expect(trims).toHaveProperty(t);
+    for (const id of productIds)
+      for (const t of productOf(madeItem(id))!.of) expect(inWords(trims)).toHaveProperty(t);
   });
 });
 

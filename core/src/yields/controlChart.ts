@@ -1,3 +1,5 @@
+import type { Said } from '@ember-slate/words/said';
+import { said } from './say.ts';
 /** Limits lie so many mean moving ranges from the mean: 3 / 1.128 (NIST/SEMATECH e-Handbook, individuals charts). */
 const limitFactor = 2.66;
 /** Points in a row on one side of the mean, and in a row rising or falling, that say something has changed (same). */
@@ -55,9 +57,10 @@ export function controlChart(values: readonly number[]): ControlChart | null {
 }
 
 /** What a signal says, in words. */
-export function signalWords(signal: Signal): string {
+export function signalWords(signal: Signal): Said {
   const low = signal.direction === 'down';
-  if (signal.kind === 'outside') return low ? 'below the lower limit' : 'above the upper limit';
-  if (signal.kind === 'one_side') return `${oneSide} in a row ${low ? 'below' : 'above'} the mean`;
-  return `${oneWay} in a row ${low ? 'falling' : 'rising'}`;
+  if (signal.kind === 'outside') return low ? said('below_the_lower_limit') : said('above_the_upper_limit');
+  if (signal.kind === 'one_side')
+    return said('in_a_row_the_mean', { oneSide, low: low ? said('below') : said('above') });
+  return said('in_a_row', { oneWay, low: low ? said('falling') : said('rising') });
 }

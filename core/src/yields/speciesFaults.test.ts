@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue, filletFact, pinBoneFact, stockFact, type Species } from '../species/index.ts';
@@ -39,7 +40,7 @@ describe('an entry of the species book', () => {
   it('says all that is wrong at once, in words', () => {
     const faults = speciesFaults({ ...of('cod'), gutted: 0.3, iceDays: 99, asfis: 'x' });
     expect(faults.length).toBeGreaterThanOrEqual(3);
-    for (const f of faults) expect(f.message.length).toBeGreaterThan(10);
+    for (const f of faults) expect(inWords(f.message).length).toBeGreaterThan(10);
   });
 
   it('without a fault always divides into parts that are all there', () => {
@@ -78,13 +79,13 @@ describe('what a cutter must know of a fish', () => {
     ['red_gurnard', /long row of large/, /^2\.$/],
     ['cod', /cut out as a V/, /^2\.$/],
   ])('of %s', (id, pinBones, fillets) => {
-    expect(pinBoneFact(of(id))).toMatch(pinBones);
-    expect(filletFact(of(id))).toMatch(fillets);
+    expect(inWords(pinBoneFact(of(id)))).toMatch(pinBones);
+    expect(inWords(filletFact(of(id)))).toMatch(fillets);
   });
   it('keeps oily frames apart, and asks gills and eyes out of every pot', () => {
     for (const s of catalogue) {
-      expect(stockFact(s)).toMatch(/Gills and eyes out/);
-      expect(/apart from white/.test(stockFact(s))).toBe(s.frameStock === 'oily');
+      expect(inWords(stockFact(s))).toMatch(/Gills and eyes out/);
+      expect(/apart from white/.test(inWords(stockFact(s)))).toBe(s.frameStock === 'oily');
     }
   });
   it('has marks and look-alikes for every species, each its own', () => {

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { type composeAnswer, composeFile } from '@ember-slate/contract/files';
 import { compose, type Job, jobFaults, optionOf } from '@ember-slate/core/board';
 import { formBook } from '@ember-slate/core/forms';
@@ -71,20 +72,24 @@ else
       ticket: file.methods,
     };
     const faults = jobFaults(job);
-    if (faults.length > 0) refuse(faults);
+    if (faults.length > 0) refuse(inWords(faults));
     const c = compose(job);
     return {
-      acts: c.steps.map((s) => ({
-        id: s.id,
-        title: s.title,
-        how: s.how,
-        tools: s.tool === '' ? [] : s.tool.split(', '),
-        cautions: s.cautions,
-        minutes: round(s.minutes, 100),
-        times: s.times,
-        takes: rounded(Object.fromEntries(s.taken.map((t) => [t.tub, t.grams]))),
-      })),
-      tools: c.tools,
+      acts: inWords(
+        c.steps.map((s) => ({
+          id: s.id,
+          title: s.title,
+          how: s.how,
+          tools: inWords(s.tool)
+            .split(', ')
+            .filter((t) => t !== ''),
+          cautions: s.cautions,
+          minutes: round(s.minutes, 100),
+          times: s.times,
+          takes: rounded(Object.fromEntries(s.taken.map((t) => [t.tub, t.grams]))),
+        })),
+      ),
+      tools: inWords(c.tools),
       minutes: round(c.minutes),
       pieces: c.outputs.map((o, i) => ({
         form: cuts[i]!.form.id,
@@ -96,8 +101,10 @@ else
       tubs: rounded(c.tubs),
       water: round(c.water),
       fish: { ...c.fish },
-      methods: Object.fromEntries(
-        Object.values(c.methods).map((m) => [m.question, { method: m.method.id, because: m.because }]),
+      methods: inWords(
+        Object.fromEntries(
+          Object.values(c.methods).map((m) => [m.question, { method: m.method.id, because: m.because }]),
+        ),
       ),
     };
   });

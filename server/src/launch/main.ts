@@ -1,3 +1,4 @@
+import '../platform/language.ts';
 import { configFromEnv } from '../platform/config.ts';
 import { logTo } from '../platform/log.ts';
 import { listen } from './serve.ts';

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { type marksAnswer, marksFile } from '@ember-slate/contract/files';
 import { bodyOf, marksOn, wingsOf, wingZone, zone, zoneGrams, type ZoneKind } from '@ember-slate/core/body';
 import { catalogue } from '@ember-slate/core/species';
@@ -29,6 +30,6 @@ await fileCommand(marksFile, 'marks', (file): z.infer<typeof marksAnswer> => {
     pieces: pieces.map((p) => ({ fromMm: mm(p.from), toMm: mm(p.to), grams: Math.round(p.grams) })),
     restGrams: Math.round(restGrams),
     sawGrams: Math.round(sawGrams),
-    doubt: body?.doubt ?? null,
+    doubt: inWords(body?.doubt ?? null),
   };
 });

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { type planAnswer, planFile } from '@ember-slate/contract/files';
 import {
   defaultSettings,
@@ -48,7 +49,7 @@ await fileCommand(planFile, 'plan', async (file): Promise<z.infer<typeof planAns
     score: so.score,
     plan: [...so.plan.fish],
     offTrim: off,
-    unfilled: withoutServed(whyUnfilled(problem, so.score), off),
-    verdict: planFaults(problem, so.plan),
+    unfilled: withoutServed(inWords(whyUnfilled(problem, so.score)), off),
+    verdict: inWords(planFaults(problem, so.plan)),
   };
 });

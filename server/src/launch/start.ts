@@ -1,3 +1,4 @@
+import '../platform/language.ts';
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
 import { createServer } from 'node:net';

@@ -3,6 +3,7 @@ import type { NextFunction, Request, Response } from 'express';
 import { errorCode, isContended, NoAnswer } from './db.ts';
 import { log } from './log.ts';
 import { ProblemError, problems } from './problem.ts';
+import { say } from './say.ts';
 
 /** A connection that broke under a statement, or never came about. */
 const isAway = (error: unknown): boolean =>
@@ -22,17 +23,17 @@ const isRefused = (error: unknown): boolean =>
 
 const byStatus: Record<number, (detail: string) => ProblemError> = {
   404: problems.notFound,
-  413: () => problems.badInput('That is too much at once: a picture may have 12 MB, a note 180 kB'),
-  415: () => problems.badInput('Send UTF-8'),
+  413: () => problems.badInput(say('that_is_too_much_at_once_a_picture')),
+  415: () => problems.badInput(say('send_utf_8')),
 };
 
 /** What the web server itself refuses: a missing file, a broken body, a range that is none. Null for all else. */
 function refusedByServer(error: unknown): Problem | null {
-  if (error instanceof URIError) return problems.badInput('The address is malformed').problem;
+  if (error instanceof URIError) return problems.badInput(say('the_address_is_malformed')).problem;
   const { status, type } = (error ?? {}) as { status?: unknown; type?: string };
   if (typeof status !== 'number' || status < 400 || status > 499) return null;
-  if (type === 'entity.parse.failed') return problems.badInput('This is not JSON').problem;
-  return (byStatus[status] ?? problems.badInput)('There is nothing like that here').problem;
+  if (type === 'entity.parse.failed') return problems.badInput(say('this_is_not_json')).problem;
+  return (byStatus[status] ?? problems.badInput)(say('there_is_nothing_like_that_here')).problem;
 }
 
 /** Every error in the trade's words. */
@@ -41,31 +42,24 @@ function problemOf(error: unknown): Problem {
   const refused = refusedByServer(error);
   if (refused) return refused;
   if (isContended(error))
-    return problems.busy('Somebody else is writing the same just now. Nothing was saved; try again.', {
+    return problems.busy(say('somebody_else_is_writing_the_same'), {
       retryAfter: 1,
     }).problem;
   if (isFull(error))
-    return problems.full(
-      'The disk of the shop\u2019s computer is full: nothing was saved. Make room there, then try again.',
-      { retryAfter: 30 },
-    ).problem;
-  if (isAway(error))
-    return problems.away(
-      'The shop\u2019s records cannot be reached just now. Nothing was lost; try again in a moment.',
-      { retryAfter: 2 },
-    ).problem;
+    return problems.full(say('the_disk_of_the_shops_computer_is'), { retryAfter: 30 }).problem;
+  if (isAway(error)) return problems.away(say('the_shops_records_cannot_be'), { retryAfter: 2 }).problem;
   if (errorCode(error) === 'ER_STATEMENT_TIMEOUT')
-    return problems.away('That took the records too long. Nothing was saved; ask for less, or try again.', {
+    return problems.away(say('that_took_the_records_too_long'), {
       retryAfter: 5,
     }).problem;
   log.error({ err: error }, 'unexpected');
-  if (isRefused(error)) return problems.badInput('The records cannot hold this').problem;
+  if (isRefused(error)) return problems.badInput(say('the_records_cannot_hold_this')).problem;
   return {
     type: 'urn:ember-slate:problem:fault',
-    title: 'Something broke here',
+    title: say('something_broke_here'),
     status: 500,
     code: 'fault',
-    detail: 'Nothing was saved. Try again; if it happens again, tell whoever looks after the program.',
+    detail: say('nothing_was_saved_try_again_if_it'),
   };
 }
 

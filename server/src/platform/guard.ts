@@ -2,6 +2,7 @@ import { isIP } from 'node:net';
 import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 import { problems } from './problem.ts';
+import { say } from './say.ts';
 
 /** The name part of a Host header: no port, no brackets. */
 const nameOf = (host: string): string =>
@@ -21,10 +22,10 @@ export function ownSiteOnly(hosts: readonly string[], behindProxy: boolean): Req
   return (request, _response, next) => {
     const name = nameOf(request.host ?? '');
     if (!isIP(name) && !known.has(name) && !(behindProxy && hosts.length === 0))
-      throw problems.notHere(`This server is not called “${name}”: add the name to HOSTS if it is`);
+      throw problems.notHere(say('this_server_is_not_called_add_the', { name }));
     const origin = request.get('Origin');
     if (origin !== undefined && origin !== `${request.protocol}://${request.host}`)
-      throw problems.notAllowed('Another site may not ask this');
+      throw problems.notAllowed(say('another_site_may_not_ask_this'));
     next();
   };
 }

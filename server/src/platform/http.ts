@@ -15,6 +15,7 @@ import { log } from './log.ts';
 import { problems } from './problem.ts';
 import { actorOf, cookieName } from './sessions.ts';
 import { readSettings } from './settings.ts';
+import { say } from './say.ts';
 
 export interface Platform {
   pool: Pool;
@@ -44,10 +45,10 @@ function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {
 /** The signed-in person, or the refusal: roles are checked before anything is read. */
 async function admit(platform: Platform, route: Route, request: Request): Promise<Actor> {
   const actor = await actorOfRequest(platform, request);
-  if (!actor) throw problems.notSignedIn('Nobody is signed in on this screen');
+  if (!actor) throw problems.notSignedIn(say('nobody_is_signed_in_on_this_screen'));
   if (route.roles !== 'public' && !route.roles.includes(actor.role)) {
     throw problems.notAllowed(
-      `This needs the role ${route.roles.join(' or ')}; you are signed in as ${actor.role}`,
+      say('this_needs_the_role_you_are_signed', { roles: route.roles.join(' or '), role: actor.role }),
     );
   }
   return actor;
@@ -81,9 +82,7 @@ async function inTheNameOf(tx: Tx, route: Route, request: Request, actor: Actor)
   if (named === undefined || route.kind !== 'change') return actor;
   const other = await row<Actor>(tx, 'SELECT id, name, role FROM staff WHERE id = ?', [idOf(named)]);
   if (actor.role !== 'manager' || !other || route.roles === 'public' || !route.roles.includes(other.role))
-    throw problems.notAllowed(
-      'Only a manager sends what somebody else did, and only what they might have done',
-    );
+    throw problems.notAllowed(say('only_a_manager_sends_what_somebody'));
   return { id: other.id, name: other.name, role: other.role };
 }
 

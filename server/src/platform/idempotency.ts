@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type Asks, errorCode, row, run, type Tx, undone } from './db.ts';
 import { problems } from './problem.ts';
+import { say } from './say.ts';
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
@@ -16,7 +17,7 @@ export async function once<T>(
   now: Date,
   work: () => Promise<T>,
 ): Promise<{ answer: T; repeated: boolean }> {
-  if (!key || !uuid.test(key)) throw problems.badInput('Every change carries an Idempotency-Key (a UUID)');
+  if (!key || !uuid.test(key)) throw problems.badInput(say('every_change_carries_an'));
   const hash = createHash('sha256')
     .update(JSON.stringify([request.route, request.body]))
     .digest();
@@ -34,7 +35,7 @@ export async function once<T>(
       'SELECT request_hash, answer FROM idempotency WHERE id = ? LOCK IN SHARE MODE',
       [key],
     ))!;
-    if (!kept.request_hash.equals(hash)) throw problems.keyReused('Use a new key for a new request');
+    if (!kept.request_hash.equals(hash)) throw problems.keyReused(say('use_a_new_key_for_a_new_request'));
     return { answer: JSON.parse(kept.answer) as T, repeated: true };
   }
   const answer = await work();

@@ -4,6 +4,7 @@ import type { JobState, Work } from './context.ts';
 import { row, rows, run, transaction, type Tx } from './db.ts';
 import { announce } from './feed.ts';
 import { log } from './log.ts';
+import { say } from './say.ts';
 
 /** How a try went. `unsure` is for what may have happened: nobody but a person may have it done again. */
 export type Outcome =
@@ -106,12 +107,14 @@ export class Jobs {
   }
 
   private async outcomeOf(kind: JobKind<never> | undefined, payload: string): Promise<Outcome> {
-    if (!kind) return { went: 'unsure', why: 'This version does not know how to do that' };
+    if (!kind) return { went: 'unsure', why: say('this_version_does_not_know_how_to') };
     try {
       return await kind.run(JSON.parse(payload) as never);
     } catch (error) {
       log.error({ err: error }, 'a job broke off');
-      return kind.repeatable ? { went: 'not', why: 'It broke off' } : { went: 'unsure', why: kind.unsure };
+      return kind.repeatable
+        ? { went: 'not', why: say('it_broke_off') }
+        : { went: 'unsure', why: kind.unsure };
     }
   }
 

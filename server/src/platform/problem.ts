@@ -1,4 +1,5 @@
 import type { Problem } from '@ember-slate/contract';
+import { say } from './say.ts';
 
 /** An error the user is told about, as an RFC 9457 problem document. */
 export class ProblemError extends Error {
@@ -14,21 +15,21 @@ const make =
     new ProblemError({ type: `urn:ember-slate:problem:${code}`, title, status, code, detail, ...extra });
 
 export const problems = {
-  badInput: make(400, 'bad-input', 'Something in this is not right'),
-  notSignedIn: make(401, 'not-signed-in', 'Sign in again'),
-  notAllowed: make(403, 'not-allowed', 'Not yours to do'),
-  notFound: make(404, 'not-found', 'Not there'),
-  notHere: make(421, 'not-here', 'Not this server'),
+  badInput: make(400, 'bad-input', say('something_in_this_is_not_right')),
+  notSignedIn: make(401, 'not-signed-in', say('sign_in_again')),
+  notAllowed: make(403, 'not-allowed', say('not_yours_to_do')),
+  notFound: make(404, 'not-found', say('not_there')),
+  notHere: make(421, 'not-here', say('not_this_server')),
   /** A write on what was changed since: `current` is what stands there now, in the fields the form shows. */
   stale: <C extends { version: number } | { was: number | null }>(detail: string, current: C) =>
-    make(409, 'stale', 'Someone changed this meanwhile')(detail, { current }),
-  conflict: make(409, 'conflict', 'That cannot be done now'),
-  short: make(409, 'short', 'Not enough there'),
-  keyReused: make(422, 'key-reused', 'This key belongs to another request'),
-  slowDown: make(429, 'slow-down', 'Wait a little'),
-  busy: make(503, 'busy', 'Somebody else is writing there'),
-  away: make(503, 'records-away', 'The records cannot be reached'),
-  full: make(507, 'disk-full', 'The disk is full'),
+    make(409, 'stale', say('someone_changed_this_meanwhile'))(detail, { current }),
+  conflict: make(409, 'conflict', say('that_cannot_be_done_now')),
+  short: make(409, 'short', say('not_enough_there')),
+  keyReused: make(422, 'key-reused', say('this_key_belongs_to_another')),
+  slowDown: make(429, 'slow-down', say('wait_a_little')),
+  busy: make(503, 'busy', say('somebody_else_is_writing_there')),
+  away: make(503, 'records-away', say('the_records_cannot_be_reached')),
+  full: make(507, 'disk-full', say('the_disk_is_full')),
 };
 
 /** One wrong field, by its path in the request. */

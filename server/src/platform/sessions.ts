@@ -3,6 +3,7 @@ import { hash, verify } from '@node-rs/argon2';
 import type { Actor } from './context.ts';
 import { type Asks, row, run, type Tx } from './db.ts';
 import { problems } from './problem.ts';
+import { say } from './say.ts';
 
 export const cookieName = 'ember_slate';
 /** A session nobody used for this long is over, whatever the screen shows; and any is a day after it began. */
@@ -63,7 +64,7 @@ async function isKnown(tx: Tx, address: string, now: Date): Promise<boolean> {
 }
 
 const tooMany = (wait: number, words: string) =>
-  problems.slowDown(`${words}: wait ${wait} s`, { retryAfter: wait });
+  problems.slowDown(say('wait_s', { words, wait }), { retryAfter: wait });
 
 /**
  * Checks a PIN under the lock of its count, so that guesses cannot run side by side. Failures count by person and
@@ -76,7 +77,7 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
     "SELECT COUNT(*) AS n FROM sign_in WHERE address = ? AND outcome <> 'in' AND at > ?",
     [address, ago(now, 60_000)],
   );
-  if (lately!.n >= mostTriesAMinute) return { refused: tooMany(60, 'Too many wrong PINs from this screen') };
+  if (lately!.n >= mostTriesAMinute) return { refused: tooMany(60, say('too_many_wrong_pins_from_this')) };
   const staff = await row<{
     id: number;
     name: string;
@@ -86,7 +87,7 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
   }>(tx, 'SELECT id, name, role, pin_hash, demo_pin FROM staff WHERE id = ? AND active', [staffId]);
   if (!staff) {
     await noteSignIn(tx, now, null, address, 'wrong');
-    return { refused: problems.notSignedIn('Name and PIN do not match') };
+    return { refused: problems.notSignedIn(say('name_and_pin_do_not_match')) };
   }
   const bucket = (await isKnown(tx, address, now)) ? address : '';
   await run(
@@ -103,7 +104,7 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
   if (count.waitUntil && count.waitUntil > now) {
     await noteSignIn(tx, now, staffId, address, 'waiting');
     const wait = Math.ceil((count.waitUntil.getTime() - now.getTime()) / 1000);
-    return { refused: tooMany(wait, 'Too many wrong PINs') };
+    return { refused: tooMany(wait, say('too_many_wrong_pins')) };
   }
   if (!(await verify(staff.pin_hash, asked.pin))) {
     const failures = (count.lastAt < ago(now, forgottenAfterMs) ? 0 : count.failures) + 1;
@@ -116,15 +117,13 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
     );
     return {
       refused: wait
-        ? tooMany(wait, 'Name and PIN do not match')
-        : problems.notSignedIn('Name and PIN do not match'),
+        ? tooMany(wait, say('name_and_pin_do_not_match'))
+        : problems.notSignedIn(say('name_and_pin_do_not_match')),
     };
   }
   if (staff.demo_pin && !asked.allowDemoPins) {
     return {
-      refused: problems.notAllowed(
-        'Sample PINs work on this machine only: set real PINs before opening the shop to others',
-      ),
+      refused: problems.notAllowed(say('sample_pins_work_on_this_machine')),
     };
   }
   const token = randomBytes(32).toString('base64url');

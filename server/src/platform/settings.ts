@@ -6,6 +6,7 @@ import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
 import type { TrimId } from '@ember-slate/core/yields';
 import { type Asks, rows, run, type Tx } from './db.ts';
 import { problems } from './problem.ts';
+import { say } from './say.ts';
 
 /** The shop's own choices, with what a new shop starts from. */
 export interface ShopSettings extends ShopCalendar {
@@ -42,7 +43,7 @@ export interface ReadSettings extends ShopSettings {
 }
 
 export const defaultSettings: ReadSettings = {
-  name: 'My shop',
+  name: say('my_shop'),
   sample: false,
   currency: 'EUR',
   timeZone: 'Europe/London',
@@ -53,9 +54,9 @@ export const defaultSettings: ReadSettings = {
   forms: [],
   methods: {},
   tubs: [
-    { name: 'tray', grams: 38 },
-    { name: 'tub', grams: 380 },
-    { name: 'box', grams: 1200 },
+    { name: say('tray'), grams: 38 },
+    { name: say('tub'), grams: 380 },
+    { name: say('box'), grams: 1200 },
   ],
   labels: {
     size: '58x40',
@@ -84,12 +85,12 @@ export const defaultSettings: ReadSettings = {
     elasticity: {},
   },
   checks: [
-    { id: 'boards', words: 'Boards, knives and scalers washed and disinfected' },
-    { id: 'slab', words: 'Slab and display case emptied, scrubbed, drained' },
-    { id: 'floor', words: 'Floor and drains cleaned, no ice left to slip on' },
-    { id: 'waste', words: 'Waste out of the shop, bins shut' },
-    { id: 'knives', words: 'Every knife counted and put away' },
-    { id: 'doors', words: 'Cold room and freezer shut, alarms on' },
+    { id: 'boards', words: say('boards_knives_and_scalers_washed') },
+    { id: 'slab', words: say('slab_and_display_case_emptied') },
+    { id: 'floor', words: say('floor_and_drains_cleaned_no_ice') },
+    { id: 'waste', words: say('waste_out_of_the_shop_bins_shut') },
+    { id: 'knives', words: say('every_knife_counted_and_put_away') },
+    { id: 'doors', words: say('cold_room_and_freezer_shut_alarms') },
   ],
   holidays: [],
   versionOf: () => 1,
@@ -166,7 +167,7 @@ export async function changeSetting<K extends keyof ShopSettings>(
 ): Promise<{ version: number }> {
   const had = await lockSetting(work, name);
   if (had.version !== version)
-    throw problems.stale('Someone changed this meanwhile: look at it again', {
+    throw problems.stale(say('someone_changed_this_meanwhile_2'), {
       ...shown(had.value),
       version: had.version,
     });

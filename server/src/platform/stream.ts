@@ -7,6 +7,7 @@ import type { FeedReader } from './feed.ts';
 import { type Platform, tokenOf, withActor } from './http.ts';
 import { problems } from './problem.ts';
 import { actorOf } from './sessions.ts';
+import { say } from './say.ts';
 
 export interface Sources {
   feed: FeedReader;
@@ -78,7 +79,7 @@ export function mountStream(app: Express, platform: Platform, sources: Sources):
     await withActor(platform, route, async (_actor, _body, r) => {
       const key = token ?? '';
       const count = open.get(key) ?? 0;
-      if (count >= mostStreams) throw problems.slowDown('This screen is open too often: close some of it');
+      if (count >= mostStreams) throw problems.slowDown(say('this_screen_is_open_too_often'));
       open.set(key, count + 1);
       r.on('close', () => {
         const left = (open.get(key) ?? 1) - 1;

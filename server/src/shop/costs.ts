@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { CostChoices } from '@ember-slate/contract';
 import { expectedCut, plainCut, workOf } from '@ember-slate/core/board';
 import { addDays } from '@ember-slate/core/calendar';
@@ -71,34 +72,42 @@ export function choicesFor(
   const fishGrams = Math.round(last?.fishGrams ?? species.typicalG);
   const month = Number(today(work).slice(5, 7));
   const { settings } = work;
-  return offered(formsOf(settings)).flatMap((form) => {
-    if (only && !only.has(form.id)) return [];
-    if (form.section === 'trim' || formRefusal(species, condition, form) !== null) return [];
-    const of = { species, condition, fishGrams, month: last?.farmed ? null : month, shop: settings.methods };
-    const cut = expectedCut({ ...of, form });
-    const own = seen.get(`${species.id} ${condition} ${form.id}`) ?? [];
-    const learned = learnedYield(cut.yield, own);
-    const { minutes } = workOf({ ...of, scaled: 'no', cuts: [plainCut(form)], fish: usualBatch });
-    return [
-      {
-        form: form.id,
-        name: form.name,
-        yield: learned.mean,
-        learnedFrom: learned.fish,
-        perKg: prices.full(species.id, form.id),
-        trims: (Object.entries(cut.trims) as [TrimId, number][])
-          .filter(([t]) => sells(work, `trim:${t}`))
-          .map(([t, share]) => ({
-            item: `trim:${t}`,
-            name: trims[t].name,
-            share,
-            perKg: prices.full(species.id, `trim:${t}`) ?? 0,
-          })),
-        // A ticket is set up once for several fish.
-        minutes: form.id === 'whole' ? 0 : minutes / usualBatch,
-      },
-    ];
-  });
+  return inWords(
+    offered(formsOf(settings)).flatMap((form) => {
+      if (only && !only.has(form.id)) return [];
+      if (form.section === 'trim' || formRefusal(species, condition, form) !== null) return [];
+      const of = {
+        species,
+        condition,
+        fishGrams,
+        month: last?.farmed ? null : month,
+        shop: settings.methods,
+      };
+      const cut = expectedCut({ ...of, form });
+      const own = seen.get(`${species.id} ${condition} ${form.id}`) ?? [];
+      const learned = learnedYield(cut.yield, own);
+      const { minutes } = workOf({ ...of, scaled: 'no', cuts: [plainCut(form)], fish: usualBatch });
+      return [
+        {
+          form: form.id,
+          name: form.name,
+          yield: learned.mean,
+          learnedFrom: learned.fish,
+          perKg: prices.full(species.id, form.id),
+          trims: (Object.entries(cut.trims) as [TrimId, number][])
+            .filter(([t]) => sells(work, `trim:${t}`))
+            .map(([t, share]) => ({
+              item: `trim:${t}`,
+              name: trims[t].name,
+              share,
+              perKg: prices.full(species.id, `trim:${t}`) ?? 0,
+            })),
+          // A ticket is set up once for several fish.
+          minutes: form.id === 'whole' ? 0 : minutes / usualBatch,
+        },
+      ];
+    }),
+  );
 }
 
 /** What a kilogram of each form costs now, by species: for buying. */

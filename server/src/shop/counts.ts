@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
@@ -22,6 +23,6 @@ export async function countsOf(work: Reader, day: string): Promise<Count[]> {
   return found.map(({ speciesName, condition, item, at, ...c }) => ({
     ...c,
     at: at.toISOString(),
-    name: `${shortName(speciesName)}, ${itemName(item, condition, formsOf(work.settings))}`,
+    name: `${shortName(speciesName)}, ${inWords(itemName(item, condition, formsOf(work.settings)))}`,
   }));
 }

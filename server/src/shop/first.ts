@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../platform/kept.ts';
 import type { FirstRow } from '@ember-slate/contract';
 import { longestGapMs, warmC } from '@ember-slate/core/coldchain';
@@ -11,6 +12,7 @@ import { clocksOf, type RowState } from './clocks.ts';
 import { lotsInShop, type LotWithGrade } from './lots.ts';
 import { stockRows } from './onHand.ts';
 import { speciesById } from './species.ts';
+import { say } from './say.ts';
 
 /** Whether the histamine account of a row refuses it: full, and no test has cleared the lot. */
 export const histamineFull = (
@@ -31,30 +33,40 @@ export function firstRank(
   state: RowState | null,
 ): { rank: number; reason: string } {
   const account = state?.histamine;
-  if (lot.verdict === null) return { rank: 0, reason: 'Not graded yet' };
-  if (lot.verdict === 'reject') return { rank: 0, reason: 'Rejected: send it back or bin it' };
-  if (lot.verdict === 'hold') return { rank: 0, reason: 'On hold until someone decides' };
+  if (lot.verdict === null) return { rank: 0, reason: say('not_graded_yet') };
+  if (lot.verdict === 'reject') return { rank: 0, reason: say('rejected_send_it_back_or_bin_it') };
+  if (lot.verdict === 'hold') return { rank: 0, reason: say('on_hold_until_someone_decides') };
   if (histamineFull(lot, state))
     return {
       rank: 0,
-      reason: `Histamine account full: ${account!.hours.toFixed(1)} of ${account!.limitHours} h above ${warmC} °C`,
+      reason: say('histamine_account_full_of_h_above', {
+        hours: account!.hours.toFixed(1),
+        limitHours: account!.limitHours,
+        warmC,
+      }),
     };
-  if (state?.clock.frozenAt) return { rank: 4, reason: 'Frozen: its clock stands' };
-  if (state?.sellBy === null)
-    return { rank: 1, reason: 'Past its life: bin it, or use it in the kitchen if it is sound' };
-  if (state?.clock.thawedAt) return { rank: 1, reason: 'Thawed: two days at most, never frozen again' };
-  if (state?.sellBy === today(work)) return { rank: 1, reason: 'Its last trading day is today' };
-  if (lot.verdict === 'use_today') return { rank: 2, reason: 'Graded for use today' };
+  if (state?.clock.frozenAt) return { rank: 4, reason: say('frozen_its_clock_stands') };
+  if (state?.sellBy === null) return { rank: 1, reason: say('past_its_life_bin_it_or_use_it_in') };
+  if (state?.clock.thawedAt) return { rank: 1, reason: say('thawed_two_days_at_most_never') };
+  if (state?.sellBy === today(work)) return { rank: 1, reason: say('its_last_trading_day_is_today') };
+  if (lot.verdict === 'use_today') return { rank: 2, reason: say('graded_for_use_today') };
   if (account?.state === 'half')
     return {
       rank: 2,
-      reason: `Histamine account half used: ${account.hours.toFixed(1)} of ${account.limitHours} h above ${warmC} °C`,
+      reason: say('histamine_account_half_used_of_h', {
+        hours: account.hours.toFixed(1),
+        limitHours: account.limitHours,
+        warmC,
+      }),
     };
-  const left = `${(state?.life?.left ?? 0).toFixed(1)} days left`;
+  const left = say('days_left', { left: (state?.life?.left ?? 0).toFixed(1) });
   if (item === 'whole' && lot.condition === 'whole')
     return {
       rank: 3,
-      reason: `${left}, guts in: its clock runs ${landedPace(species, lot.condition).toFixed(1)} times as fast`,
+      reason: say('guts_in_its_clock_runs_times_as', {
+        left,
+        species: landedPace(species, lot.condition).toFixed(1),
+      }),
     };
   return { rank: 3, reason: left };
 }
@@ -94,14 +106,16 @@ export const whatFirst = remembered(async (work: Reader): Promise<FirstRow[]> =>
         },
       };
     });
-  return ranked
-    .sort(
-      (a, b) =>
-        a.rank - b.rank ||
-        a.ends.localeCompare(b.ends) ||
-        a.gutsOut - b.gutsOut ||
-        a.cautious - b.cautious ||
-        a.row.lotId - b.row.lotId,
-    )
-    .map((r) => r.row);
+  return inWords(
+    ranked
+      .sort(
+        (a, b) =>
+          a.rank - b.rank ||
+          a.ends.localeCompare(b.ends) ||
+          a.gutsOut - b.gutsOut ||
+          a.cautious - b.cautious ||
+          a.row.lotId - b.row.lotId,
+      )
+      .map((r) => r.row),
+  );
 });

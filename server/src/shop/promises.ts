@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../platform/kept.ts';
 import type { AnswerOf, BodyOf, contract, Shortfall } from '@ember-slate/contract';
 import { type BenchJob, scheduleByDueDate } from '@ember-slate/core/benchtime';
@@ -26,22 +27,24 @@ import { formsOf } from '../platform/settings.ts';
 import { shopLots, wantOf } from './available.ts';
 import { benchWork, orderPriority } from './benchWork.ts';
 import { speciesById } from './species.ts';
+import { say } from './say.ts';
 
 export type LineBody = BodyOf<typeof contract.orders.take>['lines'][number];
 
 /** A form this shop sells; one it does not is the caller's mistake. */
 export function formFor(work: Reader, id: string, index: number): Form {
   const form = formsOf(work.settings).get(id);
-  if (!form || form.off) throw fieldProblem(`lines.${index}.form`, 'Not a form of this shop');
+  if (!form || form.off) throw fieldProblem(`lines.${index}.form`, say('not_a_form_of_this_shop'));
   return form;
 }
 
 /** When an order is due: not past, and within a year. Throws at its field. */
 export function checkDue(work: Reader, dueAt: string): Date {
   const due = new Date(dueAt);
-  if (due.getTime() < work.now.getTime() - 5 * 60_000) throw fieldProblem('dueAt', 'That time has passed');
+  if (due.getTime() < work.now.getTime() - 5 * 60_000)
+    throw fieldProblem('dueAt', say('that_time_has_passed'));
   if (due.getTime() > work.now.getTime() + 366 * dayMs)
-    throw fieldProblem('dueAt', 'More than a year ahead: check the date');
+    throw fieldProblem('dueAt', say('more_than_a_year_ahead_check_the'));
   return due;
 }
 
@@ -203,7 +206,7 @@ export async function promise(
       ? [
           jobOf(
             work,
-            `line ${line.id}`,
+            say('line', { id: line.id }),
             species,
             { ...line, form, options: JSON.parse(line.options) as string[] },
             fish,
@@ -220,7 +223,7 @@ export async function promise(
     const want = wantOf(work, line, dueAt);
     const white = line.speciesId === anyWhite ? whiteFishFor([...free.values()], want) : null;
     const species = white?.species ?? book.get(line.speciesId);
-    if (!species) throw fieldProblem(`lines.${i}.speciesId`, 'Not in the species book');
+    if (!species) throw fieldProblem(`lines.${i}.speciesId`, say('not_in_the_species_book'));
     const stock = free.get(species.id)!;
     const offers = stock.lots.map((l) => offerFrom(species, l, want));
     const { picks } = proposePicks(offers, want);
@@ -228,7 +231,7 @@ export async function promise(
     const expected = await expects(work, species, form, picks, offers);
     const cut = cutBy(jobOf(work, 'asked', species, { ...line, form }, fish, dueAt, line.use === 'raw'));
     const said = answerOf(work, { line, form, species, stock, offers, want, expected, cut, dueAt });
-    if (white) said.because = `${shortName(species.name)}: ${said.because}; ${white.because}`;
+    if (white) said.because = `${shortName(species.name)}: ${said.because}; ${inWords(white.because)}`;
     const near = said.answer === 'yes' ? [] : nearTo(work, free, stock, want, body.dueAt, book);
     if (cut && cut.at > dueAt && said.servable > 0)
       near.unshift({
@@ -279,26 +282,33 @@ function answerOf(
 ): Pick<Answer, 'answer' | 'because' | 'servable'> {
   const { line, form, species, stock, offers, want, expected, cut, dueAt } = asked;
   const refused = formRefusal(species, null, form);
-  if (refused) return { answer: 'no', because: refused, servable: 0 };
+  if (refused) return { answer: 'no', because: inWords(refused), servable: 0 };
   const said = canPromise(offers, want);
   if (said.answer !== 'yes') {
     const hoped = ifGraded(stock, want);
     return hoped.length > 0
-      ? { ...said, answer: 'if', because: `If ${hoped.join(', ')} turns out fit: not graded yet` }
-      : said;
+      ? {
+          ...said,
+          answer: 'if',
+          because: say('if_turns_out_fit_not_graded_yet', { hoped: hoped.join(', ') }),
+        }
+      : inWords(said);
   }
   const doubts: string[] = [];
   if (cut && cut.at > dueAt) {
     const late = Math.ceil((cut.at.getTime() - dueAt.getTime()) / 60_000);
-    doubts.push(`the bench is ${late} minutes late with it, behind what it has to cut already`);
-  } else if (cut && cut.pushed > 0)
-    doubts.push(`${cut.pushed} ${cut.pushed === 1 ? 'other would' : 'others would'} be late for it`);
+    doubts.push(say('the_bench_is_minutes_late_with_it', { late }));
+  } else if (cut && cut.pushed > 0) doubts.push(say('others_would_be_late_for_it', { pushed: cut.pushed }));
   const least = (line.totalGrams ?? 0) * (1 - form.tolerance);
   if (expected && line.totalGrams !== null && expected.low < least)
-    doubts.push(`the fish give ${massText(Math.round(expected.low), work.units)} in a bad case`);
+    doubts.push(say('the_fish_give_in_a_bad_case', { low: massText(Math.round(expected.low), work.units) }));
   return doubts.length === 0
-    ? said
-    : { ...said, answer: 'if', because: `${said.because}; but ${doubts.join('; ')}` };
+    ? inWords(said)
+    : {
+        ...said,
+        answer: 'if',
+        because: say('but', { because: inWords(said.because), doubts: doubts.join('; ') }),
+      };
 }
 
 function nearTo(
@@ -325,27 +335,29 @@ export const buyingList = remembered(async (work: Reader): Promise<Shortfall[]> 
   const book = await speciesById(work.tx);
   const { short } = await freeStock(work, book);
   const lacking = short.filter((s) => s.missing > 0);
-  return [...new Set(lacking.map((s) => s.line.speciesId))].map((id) => {
-    const species = book.get(id)!;
-    const mine = lacking.filter((s) => s.line.speciesId === id);
-    const bought = mine.map(({ line, missing }) => {
-      const want = wantOf(work, line, line.dueAt);
-      return toBuy(species, want.form, { pieceGrams: line.pieceGrams, missing }, want.month);
-    });
-    return {
-      speciesId: id,
-      speciesName: species.name,
-      ...fishToBuy(bought),
-      firstDue: mine[0]!.line.dueAt.toISOString(),
-      for: mine.map(({ line, missing, because }) => ({
-        orderNumber: line.orderNumber,
-        customer: line.customer,
-        dueAt: line.dueAt.toISOString(),
-        form: line.form,
-        missing,
-        pieceGrams: line.pieceGrams,
-        because,
-      })),
-    };
-  });
+  return inWords(
+    [...new Set(lacking.map((s) => s.line.speciesId))].map((id) => {
+      const species = book.get(id)!;
+      const mine = lacking.filter((s) => s.line.speciesId === id);
+      const bought = mine.map(({ line, missing }) => {
+        const want = wantOf(work, line, line.dueAt);
+        return toBuy(species, want.form, { pieceGrams: line.pieceGrams, missing }, want.month);
+      });
+      return {
+        speciesId: id,
+        speciesName: species.name,
+        ...fishToBuy(bought),
+        firstDue: mine[0]!.line.dueAt.toISOString(),
+        for: mine.map(({ line, missing, because }) => ({
+          orderNumber: line.orderNumber,
+          customer: line.customer,
+          dueAt: line.dueAt.toISOString(),
+          form: line.form,
+          missing,
+          pieceGrams: line.pieceGrams,
+          because,
+        })),
+      };
+    }),
+  );
 });

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../platform/kept.ts';
 import type { StockRow } from '@ember-slate/contract';
 import { speciesCautions } from '@ember-slate/core/board';
@@ -18,6 +19,7 @@ import { balanceOnHand, promisedFish, stockRows } from './onHand.ts';
 import { pricesOf } from './prices.ts';
 import { spotsOf } from './slab.ts';
 import { speciesById } from './species.ts';
+import { say } from './say.ts';
 
 /** The shop's own rule of a kind of trim; undefined where it has none, and for all that is no trim. */
 const ruleOf = (work: Reader, item: string) => {
@@ -41,23 +43,23 @@ export function blockedBecause(
   item: string,
   state: RowState | null,
 ): string | null {
-  if (lot.verdict === null) return 'Not graded yet';
-  if (lot.verdict === 'reject') return 'Rejected: it cannot be sold';
-  if (lot.verdict === 'hold') return 'On hold until someone decides';
-  if (histamineFull(lot, state)) return 'Histamine account full: too long above 4.4 °C';
+  if (lot.verdict === null) return say('not_graded_yet');
+  if (lot.verdict === 'reject') return say('rejected_it_cannot_be_sold');
+  if (lot.verdict === 'hold') return say('on_hold_until_someone_decides');
+  if (histamineFull(lot, state)) return say('histamine_account_full_too_long');
   if (readItem(item, formsOf(work.settings)).kind === 'unknown')
-    return 'Nobody knows what this is: count it, or bin it with a reason';
+    return say('nobody_knows_what_this_is_count_it');
   const trim = trimOf(item);
   const refused = trim ? partRefusal({ trim, species, customs: work.settings.customs }) : null;
-  if (refused) return refused;
-  if (!sells(work, item)) return 'Not for sale';
-  return state?.life && state.sellBy === null ? 'Past its life: it cannot be sold' : null;
+  if (refused) return inWords(refused);
+  if (!sells(work, item)) return say('not_for_sale');
+  return state?.life && state.sellBy === null ? say('past_its_life_it_cannot_be_sold') : null;
 }
 
 const fitWords = {
   raw: 'raw',
   steam: 'steaming',
-  grill: 'the grill',
+  grill: say('the_grill'),
   poach: 'poaching',
   fry: 'frying',
 } as const;
@@ -72,7 +74,7 @@ function fitFor(
 ): string | null {
   if (!state?.life || state.sellBy === null) return null;
   const use = usedFor(state.life.used / species.iceDays);
-  if (!use) return 'cooking well through';
+  if (!use) return say('cooking_well_through');
   const raw = lot.verdict !== 'cooked_only' && rawOf(work, lot, state.clock.item, state, logs).fit;
   return use === 'raw' && !raw ? fitWords.steam : fitWords[use];
 }
@@ -95,7 +97,7 @@ function rowOf(
     code: lot.code,
     speciesId: species.id,
     speciesName: species.name,
-    itemName: itemName(h.item, lot.condition, formsOf(work.settings)),
+    itemName: inWords(itemName(h.item, lot.condition, formsOf(work.settings))),
     condition: lot.condition,
     cutAs: cutAs(formsOf(work.settings), species, { item: h.item, arrival: lot.condition, cutWith }),
     saleable: sells(work, h.item),
@@ -107,11 +109,11 @@ function rowOf(
     fitFor: fitFor(work, species, lot, state, clocks.logs),
     frozen: (state?.clock.frozenAt ?? null) !== null,
     cautions: [
-      ...speciesCautions(species),
-      ...(product || formsOf(work.settings).get(h.item)?.boneless ? ['May contain bones.'] : []),
-      ...(product && !product.food ? ['Not for people.'] : []),
-      ...(lot.verdict === 'cooked_only' ? ['Cooked use only: tell the customer.'] : []),
-      ...(state?.clock.thawedAt ? ['Defrosted: not to be frozen again.'] : []),
+      ...inWords(speciesCautions(species)),
+      ...(product || formsOf(work.settings).get(h.item)?.boneless ? [say('may_contain_bones')] : []),
+      ...(product && !product.food ? [say('not_for_people')] : []),
+      ...(lot.verdict === 'cooked_only' ? [say('cooked_use_only_tell_the_customer')] : []),
+      ...(state?.clock.thawedAt ? [say('defrosted_not_to_be_frozen_again')] : []),
     ],
   };
 }

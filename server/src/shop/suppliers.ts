@@ -2,6 +2,7 @@ import type { SupplierRecord } from '@ember-slate/contract';
 import type { Reader } from '../platform/context.ts';
 import { row } from '../platform/db.ts';
 import { problems } from '../platform/problem.ts';
+import { say } from './say.ts';
 
 interface HeldSupplier {
   version: number;
@@ -24,11 +25,11 @@ export async function lockSupplier(
      FROM supplier WHERE id = ? FOR UPDATE`,
     [id],
   );
-  if (!held) throw problems.notFound('No such supplier');
+  if (!held) throw problems.notFound(say('no_such_supplier'));
   const { landingDays, ...now } = held;
   if (now.version !== version)
     throw problems.stale(
-      'Someone changed this supplier meanwhile: look at it again',
+      say('someone_changed_this_supplier'),
       shown({ ...now, days: [...landingDays].map(Number) }),
     );
 }

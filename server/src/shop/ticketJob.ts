@@ -6,6 +6,7 @@ import { problems } from '../platform/problem.ts';
 import { formsOf } from '../platform/settings.ts';
 import { cutAs } from './cutAs.ts';
 import type { CutRow, InputRow, TicketRow } from './tickets.ts';
+import { say } from './say.ts';
 
 export const gramsOf = (i: InputRow) => i.grams ?? Math.round(i.fishGrams * i.pieces);
 export const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
@@ -20,7 +21,7 @@ export function inputAt(
   i: Pick<InputRow, 'item' | 'arrival' | 'cutWith'>,
 ): ArrivalCondition {
   const input = cutAs(formsOf(work.settings), species, i);
-  if (!input) throw problems.conflict('That is not cut again');
+  if (!input) throw problems.conflict(say('that_is_not_cut_again'));
   return input;
 }
 

@@ -13,6 +13,7 @@ import { endSession, lockedHere, lockHere, onLocked } from './lock.ts';
 import { screenLocked, useAppDispatch, useAppSelector } from './store.ts';
 import { isHere } from './who.ts';
 import { setCurrency } from '../parts/money.ts';
+import { say } from './say.ts';
 
 const Parts = import.meta.env.DEV ? room(() => import('../parts/Parts.tsx')) : null;
 
@@ -111,10 +112,10 @@ export function App() {
   if (last) return <Open shop={last} />;
   return (
     <main className="p-10">
-      <h1 className="text-head">{problem ? 'The shop does not answer' : 'Opening …'}</h1>
+      <h1 className="text-head">{problem ? say('the_shop_does_not_answer') : say('opening')}</h1>
       {problem && (
         <button type="button" className="btn mt-4" onClick={() => void refetch()}>
-          Try again
+          {say('try_again')}
         </button>
       )}
     </main>

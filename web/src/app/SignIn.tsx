@@ -5,6 +5,7 @@ import { signOutAnswered } from './lock.ts';
 import { request } from './request.ts';
 import { useAppDispatch } from './store.ts';
 import type { Shop } from './shop.tsx';
+import { say } from './say.ts';
 
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
@@ -19,7 +20,7 @@ function People({
   onChoose: (id: number) => void;
 }) {
   return (
-    <div role="radiogroup" aria-label="Who is here" className="flex flex-col">
+    <div role="radiogroup" aria-label={say('who_is_here')} className="flex flex-col">
       {staff.map((s) => (
         <button
           key={s.id}
@@ -61,25 +62,25 @@ function PinPad({
           key={d}
           type="button"
           className="btn min-h-14 text-row"
-          aria-label={`digit ${d}`}
+          aria-label={say('digit', { d })}
           onClick={() => onPin((p) => (p + d).slice(0, 8))}
         >
           {d}
         </button>
       ))}
       <button type="button" className="btn min-h-14 px-0" onClick={() => onPin('')}>
-        Clear
+        {say('clear')}
       </button>
       <button
         type="button"
         className="btn min-h-14 text-row"
-        aria-label="digit 0"
+        aria-label={say('digit_0')}
         onClick={() => onPin((p) => (p + '0').slice(0, 8))}
       >
         0
       </button>
       <button className="btn btn-main min-h-14 px-0" aria-disabled={!ready}>
-        Sign in
+        {say('sign_in')}
       </button>
     </div>
   );
@@ -118,11 +119,13 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
       <div className="mx-auto max-w-[720px]">
         <div className="flex items-baseline justify-between border-b border-line pb-3">
           <h1 className="text-head">
-            {locked ? 'Locked. Who is here?' : `${shop.name} is open. Who is here?`}
+            {locked ? say('locked_who_is_here') : say('is_open_who_is_here', { shop: shop.name })}
           </h1>
-          <span className="text-note text-ink3">Ember Slate{shop.sample ? ' · sample data' : ''}</span>
+          <span className="text-note text-ink3">
+            {say('ember_slate', { sample: shop.sample ? ` ${say('sample_data')}` : '' })}
+          </span>
         </div>
-        {locked && <p className="pt-2 text-ink2">What you were doing lies underneath, as you left it.</p>}
+        {locked && <p className="pt-2 text-ink2">{say('what_you_were_doing_lies')}</p>}
         <div className="grid grid-cols-[1fr_260px] gap-12 pt-6 max-sm:grid-cols-1">
           <People
             staff={shop.staff}
@@ -139,7 +142,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
             }}
           >
             <label className="field" data-error={said ? '' : undefined}>
-              <span className="field-label">PIN</span>
+              <span className="field-label">{say('pin')}</span>
               <input
                 ref={pinField}
                 className="field-value tracking-[0.4em]"
@@ -152,7 +155,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
                 onChange={(e) => setPin(e.target.value.replace(/\D/g, ''))}
               />
               <span className="field-note" role={said ? 'alert' : undefined}>
-                {said || (who === null ? 'choose your name first' : '4 to 8 digits')}
+                {said || (who === null ? say('choose_your_name_first') : say('n4_to_8_digits'))}
               </span>
             </label>
             <PinPad onPin={setPin} ready={who !== null && pin.length >= 4} />

@@ -1,4 +1,5 @@
 import type { Problem } from '@ember-slate/contract';
+import { say } from './say.ts';
 
 export type Outcome<T> = { ok: true; data: T } | { ok: false; problem: Problem };
 
@@ -10,7 +11,7 @@ export const asked: { headers: Record<string, string> } = { headers: {} };
 
 const noAnswer = (detail: string): Problem => ({
   type: 'urn:ember-slate:problem:away',
-  title: 'No answer',
+  title: say('no_answer'),
   status: 0,
   code: 'away',
   detail,
@@ -46,12 +47,12 @@ export async function request<T>(
     // Whatever stands between may answer in its own way: the status is what counts.
     return {
       ok: false,
-      problem: { ...noAnswer('The server rejected it.'), ...(data as Problem), status: response.status },
+      problem: { ...noAnswer(say('the_server_rejected_it')), ...(data as Problem), status: response.status },
     };
   } catch {
     return {
       ok: false,
-      problem: noAnswer('The shop does not answer. Nothing you typed is lost; it is safe to press again.'),
+      problem: noAnswer(say('the_shop_does_not_answer_nothing')),
     };
   }
 }

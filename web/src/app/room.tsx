@@ -1,5 +1,6 @@
 import { useEffect, useState, type ComponentType } from 'react';
 import { useAppSelector } from './store.ts';
+import { say } from './say.ts';
 
 type Loaded = { default: ComponentType };
 
@@ -49,18 +50,16 @@ export function room(load: () => Promise<Loaded>): ComponentType {
       };
     }, [Screen]);
     if (Screen) return <Screen />;
-    if (failed === 0) return <p className="p-6 text-ink2">Opening …</p>;
+    if (failed === 0) return <p className="p-6 text-ink2">{say('opening')}</p>;
     return (
       <section role="status" className="p-6">
-        <h1 className="text-head">This screen has not come yet</h1>
+        <h1 className="text-head">{say('this_screen_has_not_come_yet')}</h1>
         <p className="max-w-[60ch] py-2 text-ink2">
-          {live
-            ? 'The shop answers, but this part of the program did not come. It is asked for again.'
-            : 'There is no line to the shop. It opens by itself when the line is back; what you typed elsewhere is kept.'}
+          {live ? say('the_shop_answers_but_this_part_of') : say('there_is_no_line_to_the_shop_it')}
         </p>
         {live && failed > 3 && (
           <button type="button" className="btn" onClick={() => window.location.reload()}>
-            Load the program anew
+            {say('load_the_program_anew')}
           </button>
         )}
       </section>

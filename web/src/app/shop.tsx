@@ -9,6 +9,7 @@ import {
 } from '@ember-slate/core/calendar';
 import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { useRead } from './api.ts';
+import { say } from './say.ts';
 
 export type Shop = AnswerOf<typeof contract.session.shop>;
 
@@ -48,7 +49,8 @@ export function useTimes() {
       /** A day as it is spoken of: near ones by their distance. */
       dayWords: (day: string) => {
         const away = daysBetween(tradingDay(new Date(), shop), day);
-        const near = away === 0 ? 'today' : away === 1 ? 'tomorrow' : away === -1 ? 'yesterday' : null;
+        const near =
+          away === 0 ? say('today') : away === 1 ? say('tomorrow') : away === -1 ? say('yesterday') : null;
         return near ? `${near}, ${dayName(day)}` : formatDay(day, 'day');
       },
       /** A time, with its day when that is not today. */

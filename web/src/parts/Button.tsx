@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { useKeys } from '../app/keys.ts';
+import { say } from './say.ts';
 
 interface Props {
   children: ReactNode;
@@ -49,7 +50,7 @@ export function Button({
       className={`btn ${blocked ? '' : kind === 'main' ? 'btn-main' : kind === 'ember' ? 'btn-ember' : ''} ${small ? 'btn-small' : ''} ${tall ? 'min-h-16' : ''} ${className}`}
     >
       {children}
-      {hotkey && <span className="key max-sm:hidden">{hotkey}</span>}
+      {hotkey && <span className="key max-sm:hidden">{hotkey === 'Enter' ? say('enter') : hotkey}</span>}
     </button>
   );
 }

@@ -1,5 +1,6 @@
 import { daysBetween } from '@ember-slate/core/calendar';
 import { useTimes } from '../app/shop.tsx';
+import { say } from './say.ts';
 
 interface Props {
   sellBy: string | null;
@@ -18,7 +19,7 @@ export function DayClock({ sellBy, graded, perDay = 18, days = 6, quiet = false 
   const width = perDay * days + 50;
   if (!graded) {
     return (
-      <svg width={width} height="20" role="img" aria-label="not graded yet">
+      <svg width={width} height="20" role="img" aria-label={say('not_graded_yet')}>
         <path className="rul" strokeDasharray="2 4" d={`M 0 10.5 H ${perDay * days}`} />
         <text x={perDay * days + 6} y="14" className="i3">
           –
@@ -33,10 +34,22 @@ export function DayClock({ sellBy, graded, perDay = 18, days = 6, quiet = false 
   const left = sellBy === null ? -1 : daysBetween(today(), sellBy);
   const ends = left < 0 ? 0.1 : Math.min(left + first, days);
   const hot = left <= 0 && !quiet;
-  const word = left < 0 ? 'over' : left === 0 ? 'today' : left > days ? `${left} days` : dayName(sellBy!);
+  const word =
+    left < 0
+      ? say('over')
+      : left === 0
+        ? say('today')
+        : left > days
+          ? say('days', { left })
+          : dayName(sellBy!);
   const color = hot ? 'var(--emberline)' : 'var(--ink)';
   return (
-    <svg width={width} height="20" role="img" aria-label={left < 0 ? 'out of life' : `sell by ${word}`}>
+    <svg
+      width={width}
+      height="20"
+      role="img"
+      aria-label={left < 0 ? say('out_of_life') : say('sell_by', { word })}
+    >
       <path className="rul" d={`M 0 10.5 H ${perDay * days}`} opacity="0.7" />
       {Array.from({ length: days }, (_, i) => (
         <path key={i} className="rul" d={`M ${Math.round((i + first) * perDay) + 0.5} 7 v 6`} />

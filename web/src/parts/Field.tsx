@@ -14,6 +14,7 @@ import { useAppSelector } from '../app/store.ts';
 import { useTake, weighedSource } from '../app/take.tsx';
 import { SourceMark } from './Mass.tsx';
 import { formatMoney, parseMoney } from './money.ts';
+import { say } from './say.ts';
 
 interface FrameProps {
   label: string;
@@ -110,10 +111,10 @@ interface Draft {
 }
 
 const sourceWords: Record<WeightSource, string> = {
-  measured: 'from the scale',
-  typed: 'typed',
-  estimated: 'estimated',
-  simulated: 'from the simulated scale',
+  measured: say('from_the_scale'),
+  typed: say('typed'),
+  estimated: say('estimated'),
+  simulated: say('from_the_simulated_scale'),
 };
 
 interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
@@ -145,8 +146,8 @@ export function WeightField({ label, note, error, className, value, onChange, ta
   return (
     <Frame
       label={`${label}, ${unit}`}
-      note={note ?? (value ? sourceWords[value.source] : take ? 'weigh it, or type' : '')}
-      error={bad ? 'That is no weight' : error}
+      note={note ?? (value ? sourceWords[value.source] : take ? say('weigh_it_or_type') : '')}
+      error={bad ? say('that_is_no_weight') : error}
       className={className ?? ''}
     >
       <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
@@ -193,7 +194,7 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
     <Frame
       label={label}
       note={note}
-      error={bad ? 'A price looks like 14.90 or 14,90' : error}
+      error={bad ? say('a_price_looks_like_14_90_or_14_90') : error}
       className={className ?? ''}
     >
       <input
@@ -239,7 +240,7 @@ export function TemperatureField({
     <Frame
       label={`${label}, ${units === 'metric' ? '°C' : '°F'}`}
       note={note}
-      error={bad ? 'A temperature looks like 0.8 or −18' : error}
+      error={bad ? say('a_temperature_looks_like_0_8_or_18') : error}
       className={className ?? ''}
     >
       <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
@@ -260,14 +261,17 @@ export function TemperatureField({
           <button
             type="button"
             className="why shrink-0 py-2 whitespace-nowrap"
-            aria-label={`Take the probe, ${formatTemperature(probe, units).split(' ')[0]}${shop.devices.probe === 'simulated' ? ' simulated' : ''}`}
+            aria-label={say('take_the_probe', {
+              probe: formatTemperature(probe, units).split(' ')[0]!,
+              probe2: shop.devices.probe === 'simulated' ? ` ${say('simulated')}` : '',
+            })}
             onClick={() => {
               setDraft(null);
               onChange(probe);
             }}
           >
             {formatTemperature(probe, units).split(' ')[0]}
-            {shop.devices.probe === 'simulated' ? ' simulated' : ''}
+            {shop.devices.probe === 'simulated' ? ` ${say('simulated')}` : ''}
           </button>
         )}
       </span>
@@ -289,7 +293,7 @@ export function TimeField({ label, note, error, className, value, onChange }: Ti
     <Frame
       label={label}
       note={note}
-      error={bad ? 'A time looks like 9:30 or 0930' : error}
+      error={bad ? say('a_time_looks_like_9_30_or_0930') : error}
       className={className ?? ''}
     >
       <input

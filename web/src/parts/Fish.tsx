@@ -2,6 +2,7 @@ import type { SpeciesRow } from '@ember-slate/contract';
 import { bodyOf, type Body } from '@ember-slate/core/body';
 import { isPiece, type ArrivalCondition } from '@ember-slate/core/species';
 import { useMemo, type ReactNode } from 'react';
+import { say } from './say.ts';
 
 type Point = readonly [u: number, v: number];
 interface FinRule {
@@ -137,7 +138,7 @@ export function FishOf({
       width={drawn.width}
       height={drawn.height + rulerRoom}
       role="img"
-      aria-label={`${species.name}, ${Math.round(drawn.totalMm)} mm`}
+      aria-label={say('mm', { species: species.name, totalMm: Math.round(drawn.totalMm) })}
     >
       {drawn.fins.map((f, i) => (
         <g key={i}>
@@ -173,7 +174,7 @@ export function FishOf({
             />
           ))}
           <text x={drawn.totalMm * perMm} y="18" className="i3 end">
-            {Math.round(drawn.totalMm)} mm
+            {say('mm_2', { totalMm: Math.round(drawn.totalMm) })}
           </text>
         </g>
       )}

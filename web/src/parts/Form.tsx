@@ -3,6 +3,7 @@ import type { FieldValues } from 'react-hook-form';
 import type { Form as FormState } from '../app/form.ts';
 import { Button } from './Button.tsx';
 import { Stale, type Kind } from './Stale.tsx';
+import { say } from './say.ts';
 
 interface Props<V extends FieldValues> {
   of: FormState<V>;
@@ -36,7 +37,7 @@ export function Form<V extends FieldValues>({
   label,
   submit,
   onLeave = null,
-  leave = 'Cancel',
+  leave = say('cancel'),
   stale,
   kind = 'main',
   notYet = null,

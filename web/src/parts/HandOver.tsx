@@ -13,6 +13,7 @@ import { MoneyField } from './Field.tsx';
 import { useMass } from './Mass.tsx';
 import { useWant } from './forms.ts';
 import { formatMoney } from './money.ts';
+import { say } from './say.ts';
 
 interface ShelfProps {
   line: Order['lines'][number];
@@ -31,21 +32,25 @@ function ShelfLine({ line: l, takes, perKg, onTakes, onPrice }: ShelfProps) {
       <input
         type="checkbox"
         className="mb-9 size-6 accent-(--ink)"
-        aria-label={`${shortName(l.speciesName)} is taken now`}
+        aria-label={say('is_taken_now', { speciesName: shortName(l.speciesName) })}
         checked={takes}
         onChange={() => onTakes(!takes)}
       />
       <div className={`pb-6 ${takes ? '' : 'opacity-60'}`}>
         <div className="font-figure text-label font-semibold">{shortName(l.speciesName)}</div>
         <div className="text-note text-ink2">
-          wanted {want(l)}; on the shelf {mass(l.readyGrams)} in {l.readyPieces}
-          {l.trimWish === 'stock' && '; with head and bones of their fish'}
-          {l.trimWish === 'all' && '; with all the trim of their fish'}
+          {say('wanted_on_the_shelf_in', {
+            l: want(l),
+            readyGrams: mass(l.readyGrams),
+            readyPieces: l.readyPieces,
+          })}
+          {l.trimWish === 'stock' && say('with_head_and_bones_of_their_fish')}
+          {l.trimWish === 'all' && say('with_all_the_trim_of_their_fish')}
         </div>
       </div>
-      <MoneyField label="Price a kg" value={perKg} onChange={onPrice} />
+      <MoneyField label={say('price_a_kg')} value={perKg} onChange={onPrice} />
       <div className="pb-8 text-right font-figure text-row font-semibold">
-        {takes ? formatMoney(multiplyRate(l.readyGrams, perKg ?? 0)) : 'later'}
+        {takes ? formatMoney(multiplyRate(l.readyGrams, perKg ?? 0)) : say('later')}
       </div>
     </div>
   );
@@ -72,9 +77,9 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   const toPay = total - (last ? order.deposit : Math.min(order.deposit, total));
   const notYet =
     lines.length === 0
-      ? 'nothing is chosen'
+      ? say('nothing_is_chosen')
       : lines.some((l) => prices[l.id] === null)
-        ? 'say every price'
+        ? say('say_every_price')
         : null;
   const hand = async () => {
     const outcome = await send(
@@ -85,14 +90,25 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
     const money = formatMoney(Math.abs(outcome.data.toPay));
     dispatch(
       notify({
-        text: `Order ${order.number} handed to ${order.customer}: ${money} ${shop.currency}${outcome.data.toPay < 0 ? ' given back' : ''}${last ? '' : '; the rest waits'}`,
+        text: say('order_handed_to', {
+          number: order.number,
+          customer: order.customer,
+          money,
+          currency: shop.currency,
+          toPay: outcome.data.toPay < 0 ? ` ${say('given_back')}` : '',
+          last: last ? '' : say('the_rest_waits'),
+        }),
         problem: false,
       }),
     );
     onClose();
   };
   return (
-    <Dialog open title={`Hand order ${order.number} to ${order.customer}`} onClose={onClose}>
+    <Dialog
+      open
+      title={say('hand_order_to', { number: order.number, customer: order.customer })}
+      onClose={onClose}
+    >
       {ready.map((l) => (
         <ShelfLine
           key={l.id}
@@ -105,7 +121,9 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
       ))}
       {later.length > 0 && (
         <p className="border-t border-line py-2 text-note text-ink2">
-          Not ready yet, and waits: {later.map((l) => `${shortName(l.speciesName)}, ${want(l)}`).join('; ')}.
+          {say('not_ready_yet_and_waits', {
+            later: later.map((l) => `${shortName(l.speciesName)}, ${want(l)}`).join('; '),
+          })}
         </p>
       )}
       {problem && (
@@ -113,22 +131,22 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           {problem.detail}
         </p>
       )}
-      <p className="text-note text-ink3">Allergen: fish. May contain bones. Keep it cold on the way home.</p>
+      <p className="text-note text-ink3">{say('allergen_fish_may_contain_bones')}</p>
       {order.deposit > 0 && (
         <p className="flex justify-between border-t border-line py-1">
           <span>
-            {formatMoney(total)} less the deposit of {formatMoney(order.deposit)}
+            {say('less_the_deposit_of', { total: formatMoney(total), deposit: formatMoney(order.deposit) })}
           </span>
         </p>
       )}
       <Choice
-        label="By"
+        label={say('by')}
         value={pay}
         onChange={setPay}
         options={[
-          { value: 'card', name: 'card' },
-          { value: 'cash', name: 'cash' },
-          { value: 'account', name: 'on account' },
+          { value: 'card', name: say('card') },
+          { value: 'cash', name: say('cash') },
+          { value: 'account', name: say('on_account') },
         ]}
       />
       <div className="flex items-center justify-between border-t-[1.5px] border-ink pt-4">
@@ -136,13 +154,13 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           {formatMoney(Math.abs(toPay))}{' '}
           <span className="text-row font-medium text-ink2">
             {shop.currency}
-            {toPay < 0 ? ' to give back' : ''}
+            {toPay < 0 ? ` ${say('to_give_back')}` : ''}
           </span>
         </span>
         <span className="flex gap-3">
-          <Button onPress={draft.leave(onClose)}>Cancel</Button>
+          <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
           <Button kind="main" busy={busy} notYet={notYet} onPress={() => void hand()}>
-            Paid, hand over
+            {say('paid_hand_over')}
           </Button>
         </span>
       </div>

@@ -1,6 +1,7 @@
 import type { WeightSource } from '@ember-slate/contract';
 import { formatMass, massText, massUnit } from '@ember-slate/core/units';
 import { useAppSelector } from '../app/store.ts';
+import { say } from './say.ts';
 
 /** A weight in this screen's units; the unit smaller and lighter than its number. */
 export function Mass({ g, sign }: { g: number; sign?: boolean }) {
@@ -21,10 +22,10 @@ export function useMass(): (g: number) => string {
 }
 
 const meanings: Record<WeightSource, string> = {
-  measured: 'measured',
-  typed: 'typed',
-  estimated: 'estimated',
-  simulated: 'from a simulated scale',
+  measured: say('measured'),
+  typed: say('typed'),
+  estimated: say('estimated'),
+  simulated: say('from_a_simulated_scale'),
 };
 
 /** How a weight is known: three posts measured, one post typed, a wave estimated, broken posts simulated. */

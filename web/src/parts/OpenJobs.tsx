@@ -3,6 +3,7 @@ import { useChange, useRead } from '../app/api.ts';
 import { useNotify } from '../app/notify.ts';
 import { useTimes } from '../app/shop.tsx';
 import { Button } from './Button.tsx';
+import { say } from './say.ts';
 
 /** What still waits to be printed or planned, and what is stuck until somebody looks; nothing where all is done. */
 export function OpenJobs() {
@@ -14,19 +15,18 @@ export function OpenJobs() {
   if (!data || data.length === 0) return null;
   const stuck = data.filter((j) => j.stuck).length;
   return (
-    <section aria-label="Waits to be done" className="pb-4">
+    <section aria-label={say('waits_to_be_done')} className="pb-4">
       <h2 className="text-row">
         {stuck > 0
-          ? `${stuck} ${stuck === 1 ? 'thing is' : 'things are'} stuck`
-          : `${data.length} ${data.length === 1 ? 'thing waits' : 'things wait'}`}
+          ? say('things_are_stuck', { stuck })
+          : `${data.length} ${data.length === 1 ? say('thing_waits') : say('things_wait')}`}
       </h2>
       {data.map((j) => (
         <div key={j.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line py-2">
           <span className="min-w-[240px] flex-1">
             <span className="font-figure text-label font-semibold">{j.what}</span>
             <span className="block text-note text-ink2">
-              {when(j.madeAt)} by {j.madeBy}
-              {j.why ? ` · ${j.why}` : ''}
+              {say('by_2', { madeAt: when(j.madeAt), madeBy: j.madeBy, why: j.why ? ` · ${j.why}` : '' })}
             </span>
           </span>
           <Button
@@ -42,13 +42,13 @@ export function OpenJobs() {
               })
             }
           >
-            Try it again
+            {say('try_it_again')}
           </Button>
           <Button
             small
             onPress={() => void drop.send(undefined, { id: j.id }).then((outcome) => said(outcome))}
           >
-            Drop it
+            {say('drop_it')}
           </Button>
         </div>
       ))}

@@ -2,6 +2,7 @@ import type { SpeciesRow } from '@ember-slate/contract';
 import { optionOffered } from '@ember-slate/core/board';
 import type { Form } from '@ember-slate/core/forms';
 import type { ArrivalCondition } from '@ember-slate/core/species';
+import { say } from './say.ts';
 
 /** What may be said about a form of this fish; what was said before stays to be taken back, whatever it is. */
 export function OptionButtons({
@@ -26,7 +27,7 @@ export function OptionButtons({
   if (all.length === 0) return null;
   return (
     <fieldset className="col-span-2 flex flex-wrap gap-2 pb-2">
-      <legend className="field-label">Done how</legend>
+      <legend className="field-label">{say('done_how')}</legend>
       {all.map((o) => {
         const on = options.includes(o);
         return (

@@ -10,6 +10,7 @@ import { Fish } from './Fish.tsx';
 import { Lozenge } from './Lozenge.tsx';
 import { Mass, SourceMark } from './Mass.tsx';
 import { SignStrip } from './SignStrip.tsx';
+import { say } from './say.ts';
 
 const Group = ({ name, children }: { name: string; children: ReactNode }) => (
   <section className="border-t border-line py-4">
@@ -66,7 +67,7 @@ export default function Parts() {
   });
   return (
     <div className="pb-10">
-      <h1 className="text-head">Parts</h1>
+      <h1 className="text-head">{say('parts')}</h1>
       <Group name="Palette">
         {palette.map((p) => (
           <div key={p} className="text-note text-ink2">
@@ -76,30 +77,35 @@ export default function Parts() {
         ))}
       </Group>
       <Group name="Buttons">
-        <Button>Rest</Button>
-        <Button kind="main">The main act</Button>
-        <Button kind="ember">Needs a hand now</Button>
-        <Button notYet="says why">Cancel</Button>
-        <Button hotkey="T">With its key</Button>
-        <Button tall>Bench</Button>
+        <Button>{say('rest')}</Button>
+        <Button kind="main">{say('the_main_act')}</Button>
+        <Button kind="ember">{say('needs_a_hand_now')}</Button>
+        <Button notYet={say('says_why')}>{say('cancel')}</Button>
+        <Button hotkey="T">{say('with_its_key')}</Button>
+        <Button tall>{say('bench')}</Button>
       </Group>
       <Group name="Fields">
-        <TextField label="Length, mm" value={text} onChange={setText} note="from the board" />
-        <TextField label="Length, mm" value="7040" onChange={setText} error="7 m hake? Ten times too long" />
+        <TextField label={say('length_mm')} value={text} onChange={setText} note={say('from_the_board')} />
+        <TextField
+          label={say('length_mm')}
+          value="7040"
+          onChange={setText}
+          error={say('n7_m_hake_ten_times_too_long')}
+        />
         <WeightField
-          label="Weight"
+          label={say('weight')}
           value={weight}
           onChange={setWeight}
-          take={{ act: 'Take weight', title: 'A weight on the parts page' }}
+          take={{ act: say('take_weight'), title: say('a_weight_on_the_parts_page') }}
         />
-        <MoneyField label="Price a kg" value={money} onChange={setMoney} />
+        <MoneyField label={say('price_a_kg')} value={money} onChange={setMoney} />
         <Choice
-          label="One of two"
+          label={say('one_of_two')}
           value={choice}
           onChange={setChoice}
           options={[
-            { value: 'one', name: 'This' },
-            { value: 'two', name: 'That' },
+            { value: 'one', name: say('this') },
+            { value: 'two', name: say('that') },
           ]}
         />
       </Group>
@@ -116,7 +122,7 @@ export default function Parts() {
         ))}
         <DayClock graded={false} sellBy={null} />
         <span className="flex items-center gap-2">
-          <Lozenge /> a hand is wanted here, now
+          <Lozenge /> {say('a_hand_is_wanted_here_now')}
         </span>
       </Group>
       <Group name="Fish to scale">
@@ -125,9 +131,9 @@ export default function Parts() {
         <Fish species={plaice} grams={550} perMm={0.4} ruler />
       </Group>
       <section className="max-w-[760px] border-t border-line py-4">
-        <h2 className="pb-3 text-row">Sign strip</h2>
+        <h2 className="pb-3 text-row">{say('sign_strip')}</h2>
         <SignStrip
-          speciesName="Hake"
+          speciesName={say('hake')}
           iceDays={hake.iceDays}
           scheme={euGeneral}
           signs={signsFor(euGeneral, hake, 'gutted')}

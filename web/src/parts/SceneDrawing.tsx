@@ -1,6 +1,7 @@
 import type { Ink, LabelId, Scene } from '@ember-slate/core/picture';
 import { useLength } from './length.ts';
 import { markRows } from './markRows.ts';
+import { say } from './say.ts';
 
 const inks: Record<Ink, { fill?: string; stroke?: string; width?: number; dash?: string; opacity?: number }> =
   {
@@ -22,23 +23,23 @@ const inks: Record<Ink, { fill?: string; stroke?: string; width?: number; dash?:
 
 /** What the labels of a picture say; some carry a figure. */
 const says: Record<LabelId, (figure: string) => string> = {
-  pin_bones: () => 'pin bones: they lean to the head',
-  rib_scar: () => 'belly wall, where the ribs lay',
-  tab: () => 'tab',
-  skirt: () => 'fin muscle: skirt',
-  vent: () => 'vent',
-  tail_muscle: () => 'tail muscle: big ones only',
-  waste_body: (grams) => `body${grams === '' ? '' : `, ${grams}`}: waste`,
-  bone_lay: () => 'here the bones lay',
-  spine: () => 'backbone',
-  loin: () => 'flesh',
-  belly_wall: () => 'belly wall, thin',
-  ribs_stay: () => 'ribs stay on the frame',
-  pins_stay: () => 'pin bones stay in',
-  pocket: () => 'pocket and rib cage',
-  gill_plate: () => 'gill plate',
-  bones_level: () => 'bones or cartilage, level',
-  skin_down: () => 'skin, pulled',
+  pin_bones: () => say('pin_bones_they_lean_to_the_head'),
+  rib_scar: () => say('belly_wall_where_the_ribs_lay'),
+  tab: () => say('tab'),
+  skirt: () => say('fin_muscle_skirt'),
+  vent: () => say('vent'),
+  tail_muscle: () => say('tail_muscle_big_ones_only'),
+  waste_body: (grams) => (grams === '' ? say('body_waste') : say('body_waste_2', { grams })),
+  bone_lay: () => say('here_the_bones_lay'),
+  spine: () => say('backbone'),
+  loin: () => say('flesh'),
+  belly_wall: () => say('belly_wall_thin'),
+  ribs_stay: () => say('ribs_stay_on_the_frame'),
+  pins_stay: () => say('pin_bones_stay_in'),
+  pocket: () => say('pocket_and_rib_cage'),
+  gill_plate: () => say('gill_plate'),
+  bones_level: () => say('bones_or_cartilage_level'),
+  skin_down: () => say('skin_pulled'),
 };
 
 /** A scene to scale: what lies there, the blade's way with a ring where it begins and a head where it goes, marks. */
@@ -261,7 +262,7 @@ export function SceneDrawing({
                 );
               })}
           <text x={width - 6} y={height - 4} className="i3 end" style={{ fontSize: 15 }}>
-            {length.unit} from the cut face
+            {say('from_the_cut_face', { unit: length.unit })}
           </text>
         </g>
       )}

@@ -9,6 +9,7 @@ import {
 } from '@ember-slate/core/freshness';
 import { useState } from 'react';
 import { useSize } from '../app/size.ts';
+import { say } from './say.ts';
 
 interface Props {
   speciesName: string;
@@ -29,7 +30,7 @@ const categories = [
   ['Extra', 0, 0.24],
   ['A', 0.24, 0.53],
   ['B', 0.53, 0.82],
-  ['Not admitted', 0.82, 1.08],
+  [say('not_admitted'), 0.82, 1.08],
 ] as const;
 
 const levelsOf = (sign: Sign) => sign.words.map((_, level) => level as Level);
@@ -71,7 +72,12 @@ export function SignStrip({
   const top = 44;
   const bandTop = grade ? x(grade.used - grade.halfWidth) : 0;
   return (
-    <div ref={ref} className="relative" role="group" aria-label={`Signs of fish ${current + 1}`}>
+    <div
+      ref={ref}
+      className="relative"
+      role="group"
+      aria-label={say('signs_of_fish', { current: current + 1 })}
+    >
       {width > 0 && (
         <svg
           className="pointer-events-none absolute top-0 left-0 overflow-visible"
@@ -118,9 +124,9 @@ export function SignStrip({
       <div style={{ height: top }} className="relative">
         {!narrow && (
           <div className="absolute top-0 left-0 text-note text-ink3">
-            ring: fish {current + 1}, your answer
+            {say('ring_fish_your_answer', { current: current + 1 })}
             <br />
-            ticks: others, lens: vote
+            {say('ticks_others_lens_vote')}
           </div>
         )}
       </div>
@@ -141,7 +147,7 @@ export function SignStrip({
               <div
                 className={`text-note ${shown === undefined ? 'text-ink3' : 'text-ink2'} ${narrow ? 'leading-[22px]' : 'leading-[15px]'}`}
               >
-                {shown === undefined ? 'not looked at' : sign.words[shown]}
+                {shown === undefined ? say('not_looked_at') : sign.words[shown]}
               </div>
             </div>
             <div role="radiogroup" aria-label={sign.name} className="absolute inset-x-0 bottom-0 h-12">
@@ -183,7 +189,7 @@ export function SignStrip({
                         y="-6"
                         className="fig em halo mid"
                       >
-                        {Math.abs(vote.oddsDays!).toFixed(1)} days off
+                        {say('days_off', { oddsDays: Math.abs(vote.oddsDays!).toFixed(1) })}
                       </text>
                     )}
                   </g>
@@ -260,7 +266,7 @@ export function SignStrip({
           <ConsensusLine x={x(grade.used)} from={top - 8} rows={top + ordered.length * row} />
           <path d={`M ${x(grade.used)} ${top - 8} l -5 -7 h 10 z`} fill="var(--rime)" />
           <text x={x(grade.used) + 9} y={top - 8} className="fig ri halo">
-            signs say {grade.used.toFixed(1)}
+            {say('signs_say', { used: grade.used.toFixed(1) })}
           </text>
           {claimed !== null && Math.abs(x(claimed) - x(grade.used)) > 4 && (
             <>
@@ -274,7 +280,7 @@ export function SignStrip({
                 y={claimed < grade.used ? top - 8 : top - 22}
                 className={`i2 halo ${claimed < grade.used ? 'end' : ''}`}
               >
-                note says {claimed.toFixed(1)}
+                {say('note_says', { claimed: claimed.toFixed(1) })}
               </text>
             </>
           )}
@@ -316,7 +322,7 @@ function Axis({
       ))}
       {left > 100 && (
         <text x="0" y="20" className="i3">
-          days in ice, {speciesName.toLowerCase()}
+          {say('days_in_ice', { speciesName: speciesName.toLowerCase() })}
         </text>
       )}
     </svg>

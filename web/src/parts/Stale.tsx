@@ -6,6 +6,7 @@ import { useAppSelector } from '../app/store.ts';
 import { Button } from './Button.tsx';
 import { useMass } from './Mass.tsx';
 import { formatMoney } from './money.ts';
+import { say } from './say.ts';
 
 /** What a field holds, to say it as its form does: choices have their words, anything else says itself. */
 export type Kind =
@@ -32,8 +33,8 @@ interface Props<K extends string> {
 }
 
 const plain = (value: unknown): string => {
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return value.map(plain).join(', ') || 'nothing';
+  if (typeof value === 'boolean') return value ? say('yes') : say('no');
+  if (Array.isArray(value)) return value.map(plain).join(', ') || say('nothing');
   return typeof value === 'string' ? value : JSON.stringify(value);
 };
 
@@ -51,10 +52,10 @@ export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, o
   const word = (field: K, value: unknown): string => {
     const kind: Kind | undefined = kinds?.[field];
     if (typeof kind === 'function') return kind(value as never);
-    if (value === null || value === undefined || value === '') return 'nothing';
+    if (value === null || value === undefined || value === '') return say('nothing');
     if (kind === undefined) return plain(value);
     if (typeof kind === 'object') return kind[(value as string | boolean).toString()] ?? plain(value);
-    const say = {
+    const written = {
       mass: () => mass(value as number),
       money: () => formatMoney(value as number),
       tenths: () => formatTemperature(value as number, units),
@@ -62,7 +63,7 @@ export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, o
       moment: () => when(value as string),
       species: () => shortName(species.get(value as string)?.name ?? (value as string)),
     };
-    return say[kind]();
+    return written[kind]();
   };
   const differ = (Object.keys(names) as K[]).filter((f) => word(f, mine[f]) !== word(f, theirs[f]));
   return (
@@ -71,13 +72,13 @@ export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, o
       role="alert"
       className="col-span-full mb-3 w-full border-[1.5px] border-emberline p-3"
     >
-      <h3 className="text-label">Someone else saved this meanwhile</h3>
+      <h3 className="text-label">{say('someone_else_saved_this_meanwhile')}</h3>
       <table className="my-2 w-full text-left">
         <thead>
           <tr className="text-note text-ink2">
-            <th scope="col">Field</th>
-            <th scope="col">here</th>
-            <th scope="col">saved meanwhile</th>
+            <th scope="col">{say('field')}</th>
+            <th scope="col">{say('here')}</th>
+            <th scope="col">{say('saved_meanwhile')}</th>
           </tr>
         </thead>
         <tbody>
@@ -92,16 +93,16 @@ export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, o
           ))}
           {differ.length === 0 && (
             <tr>
-              <td colSpan={3}>Nothing you see here differs.</td>
+              <td colSpan={3}>{say('nothing_you_see_here_differs')}</td>
             </tr>
           )}
         </tbody>
       </table>
       <div className="flex gap-3">
         <Button kind="main" onPress={() => onKeep(theirs.version)}>
-          Save mine over it
+          {say('save_mine_over_it')}
         </Button>
-        <Button onPress={onTheirs}>Take what was saved</Button>
+        <Button onPress={onTheirs}>{say('take_what_was_saved')}</Button>
       </div>
     </section>
   );

@@ -1,8 +1,9 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import type { ReactNode } from 'react';
+import { say } from './say.ts';
 
 /** The working behind an answer: formula, inputs, source, on demand. */
-export function Why({ children, label = 'why?' }: { children: ReactNode; label?: string }) {
+export function Why({ children, label = say('why') }: { children: ReactNode; label?: string }) {
   return (
     <Popover as="span" className="inline-block">
       <PopoverButton className="why">{label}</PopoverButton>

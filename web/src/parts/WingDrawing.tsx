@@ -1,6 +1,7 @@
 import { pchip, wingOutline } from '@ember-slate/core/body';
 import { useLength } from './length.ts';
 import { markRows } from './markRows.ts';
+import { say } from './say.ts';
 
 interface Piece {
   fromMm: number;
@@ -39,7 +40,10 @@ export function WingDrawing({
       width={x(wide) + 24}
       height={ruler + 36}
       role="img"
-      aria-label={`A wing, ${Math.round(wide)} mm wide: ${pieces.map((p) => `${Math.round(p.grams)} g`).join(', ')}`}
+      aria-label={say('a_wing_mm_wide', {
+        wide: Math.round(wide),
+        pieces: pieces.map((p) => `${Math.round(p.grams)} g`).join(', '),
+      })}
     >
       <path
         className="f-body"

@@ -1,7 +1,9 @@
+import { inWords } from '@ember-slate/words/core';
 import { type RuleProfile } from '@ember-slate/core/freshness';
 import { packingRefusal, packings, packingWords, usualPacking, type Packing } from '@ember-slate/core/board';
 import { formOf, formRefusal, offered, type Form, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { SpeciesRow } from '@ember-slate/contract';
+import { say } from './say.ts';
 
 /** What a line wants, in few words: "4 × 110 g fillets, skin on" or "2 000 g fillets, skinless". */
 export function wantText(
@@ -14,7 +16,7 @@ export function wantText(
   },
   mass: (g: number) => string,
   book: FormBook,
-  long: (mm: number) => string = (mm) => `${mm} mm`,
+  long: (mm: number) => string = (mm) => say('mm_3', { mm }),
 ): string {
   const thick =
     typeof line.thickMm === 'object' && line.thickMm !== null
@@ -23,7 +25,7 @@ export function wantText(
   const { name } = formOf(book, line.form);
   const each = thick ? `${line.pieces}` : `${line.pieces} × ${mass(line.pieceGrams!)}`;
   const amount = line.totalGrams !== null ? mass(line.totalGrams) : each;
-  return `${amount} ${name}${thick ? `, ${long(thick)} thick` : ''}`;
+  return `${amount} ${name}${thick ? say('thick', { thick: long(thick) }) : ''}`;
 }
 
 /** What is wished of a line beside form and weight, in few words. */
@@ -37,13 +39,13 @@ export const wishWords = (line: {
   options?: readonly string[];
 }): string[] =>
   [
-    line.anyWhite && 'any white fish',
-    line.use === 'raw' && 'for raw use',
-    line.people && `for ${line.people}`,
-    line.partAllowed && 'fewer will do',
-    line.trimWish === 'stock' && 'with head and bones',
-    line.trimWish === 'all' && 'with all their trim',
-    line.packing && line.packing !== usualPacking && packingWords[line.packing],
+    line.anyWhite && say('any_white_fish'),
+    line.use === 'raw' && say('for_raw_use'),
+    line.people && say('for', { people: line.people }),
+    line.partAllowed && say('fewer_will_do'),
+    line.trimWish === 'stock' && say('with_head_and_bones'),
+    line.trimWish === 'all' && say('with_all_their_trim'),
+    line.packing && line.packing !== usualPacking && inWords(packingWords[line.packing]),
     ...(line.options ?? []),
   ].filter((w) => typeof w === 'string');
 
@@ -51,7 +53,7 @@ export const wishWords = (line: {
 export const packingOptions = (profile: RuleProfile, thawed = false) =>
   packings
     .filter((p) => packingRefusal(p, { profile, thawed }) === null)
-    .map((value) => ({ value, name: packingWords[value] }));
+    .map((value) => ({ value, name: inWords(packingWords[value]) }));
 
 /** Forms to choose from; those this species is not cut as stay in sight, switched off. */
 export const formOptions = (species: SpeciesRow | undefined, book: FormBook) =>

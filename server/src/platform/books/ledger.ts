@@ -6,6 +6,7 @@ import { placeholders, row, rows, run, type Tx } from '../db.ts';
 import { problems } from '../problem.ts';
 import { formsOf } from '../settings.ts';
 import { refuseClosed } from './days.ts';
+import { say } from '../say.ts';
 
 export type MovementKind =
   | 'land'
@@ -45,11 +46,11 @@ const keyText = (k: BalanceKey) =>
  */
 async function checkNew(work: Work, { account, item, batch }: Entry): Promise<void> {
   if (!account.startsWith('end:') && !isItem(item, formsOf(work.settings)))
-    throw problems.badInput(`Nothing called “${item}” can lie in this shop`);
+    throw problems.badInput(say('nothing_called_can_lie_in_this', { item }));
   if (batch === 0) return;
   const [table, id] = isMadeBatch(batch) ? ['made', madeId(batch)] : ['ticket', batch];
   if (!(await row(work.tx, `SELECT 1 FROM ${table} WHERE id = ?`, [id])))
-    throw problems.badInput('Nobody made such a batch');
+    throw problems.badInput(say('nobody_made_such_a_batch'));
 }
 
 /**
@@ -66,7 +67,7 @@ export async function post(
 ): Promise<number> {
   assertBalanced(entries);
   const { tx } = work;
-  await refuseClosed(work, today(work), 'open it again to write in it, or wait for tomorrow');
+  await refuseClosed(work, today(work), say('open_it_again_to_write_in_it_or'));
   const merged = new Map<string, Entry>();
   for (const e of entries) {
     const key = keyText(e);
@@ -82,7 +83,10 @@ export async function post(
     const has = await lockBalance(tx, e);
     if (e.account.startsWith('place:') && (has.grams + e.grams < 0 || has.pieces + e.pieces < 0)) {
       throw problems.short(
-        `Only ${massText(has.grams, work.units)} (${has.pieces} pieces) left there: someone may just have taken it`,
+        say('only_pieces_left_there_someone_may', {
+          grams: massText(has.grams, work.units),
+          pieces: has.pieces,
+        }),
       );
     }
     const key = [e.account, e.lotId, e.item, e.batch];
@@ -228,22 +232,42 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
   return {
     ...counts,
     faults: [
-      ...off.map((o) => `Movement ${o.movement_id}: lot ${o.lot_id} is off by ${o.off} g`),
-      ...drift.map(
-        (d) =>
-          `${d.account}, lot ${d.lot_id}, ${d.item}: the ledger says ${d.g} g and ${d.p} pieces more than the balance`,
+      ...off.map((o) =>
+        say('movement_lot_is_off_by_g', { movementid: o.movement_id, lotid: o.lot_id, off: o.off }),
       ),
-      ...nothing.map(
-        (n) => `Movement ${n.id} (${n.kind}): ${n.gained} g of lot ${n.code}, ${n.item}, that were not there`,
+      ...drift.map((d) =>
+        say('lot_the_ledger_says_g_and_pieces', {
+          account: d.account,
+          lotid: d.lot_id,
+          item: d.item,
+          g: d.g,
+          p: d.p,
+        }),
       ),
-      ...bare.map((b) => `Movement ${b.id} has no entries`),
-      ...landed.map((l) => `Lot ${l.code}: ${l.grams} g on its row, ${l.landed} g in the ledger`),
-      ...losses.map(
-        (l) =>
-          `Losses of ${l.on_day}, ${l.species_id}, ${l.reason || 'not accounted for'}: not what the entries say`,
+      ...nothing.map((n) =>
+        say('movement_g_of_lot_that_were_not', {
+          id: n.id,
+          kind: n.kind,
+          gained: n.gained,
+          code: n.code,
+          item: n.item,
+        }),
       ),
-      ...sold.map((s) => `Sales of ${s.on_day}, ${s.species_id}, ${s.item}: not what their lines say`),
-      ...negative.map((n) => `${n.account} holds less than nothing of lot ${n.lot_id}`),
+      ...bare.map((b) => say('movement_has_no_entries', { id: b.id })),
+      ...landed.map((l) =>
+        say('lot_g_on_its_row_g_in_the_ledger', { code: l.code, grams: l.grams, landed: l.landed }),
+      ),
+      ...losses.map((l) =>
+        say('losses_of_not_what_the_entries_say', {
+          onday: l.on_day,
+          speciesid: l.species_id,
+          reason: l.reason || say('not_accounted_for'),
+        }),
+      ),
+      ...sold.map((s) =>
+        say('sales_of_not_what_their_lines_say', { onday: s.on_day, speciesid: s.species_id, item: s.item }),
+      ),
+      ...negative.map((n) => say('holds_less_than_nothing_of_lot', { account: n.account, lotid: n.lot_id })),
     ],
   };
 }

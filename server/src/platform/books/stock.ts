@@ -5,6 +5,7 @@ import { placeholders, row, rows, type Tx } from '../db.ts';
 import { fieldProblem, problems } from '../problem.ts';
 import { formsOf } from '../settings.ts';
 import { type BalanceKey, lockBalance } from './ledger.ts';
+import { say } from '../say.ts';
 
 /** Locks lots in one order, so that promising, selling and cutting the same fish queue up. */
 export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void> {
@@ -18,24 +19,23 @@ export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void>
 }
 
 const refusals: Record<TakeRefusal, (has: { grams: number; pieces: number }, units: UnitSystem) => string> = {
-  'nothing-there': () => 'Nothing of it lies there: someone may just have taken it',
-  'too-many-pieces': (has) => `Only ${has.pieces} left there: someone may just have taken it`,
+  'nothing-there': () => say('nothing_of_it_lies_there_someone'),
+  'too-many-pieces': (has) => say('only_left_there_someone_may_just', { pieces: has.pieces }),
   'too-heavy': (has, units) =>
-    `Only ${massText(has.grams, units)} left there: someone may just have taken it, or the tare was forgotten`,
-  'pieces-left-without-weight': (has) =>
-    `That is all the weight, but ${has.pieces} ${has.pieces === 1 ? 'piece' : 'pieces'} would stay: give the pieces too`,
+    say('only_left_there_someone_may_just_2', { grams: massText(has.grams, units) }),
+  'pieces-left-without-weight': (has) => say('that_is_all_the_weight_but_pieces', { pieces: has.pieces }),
 };
 
 /** A row of stock that is or was there, by its key. Throws a problem when there never was one. */
 export async function knownRow(work: Pick<Work, 'tx' | 'settings'>, key: BalanceKey): Promise<void> {
   if (!isItem(key.item, formsOf(work.settings)))
-    throw fieldProblem('item', 'Nothing of that kind is in this shop');
+    throw fieldProblem('item', say('nothing_of_that_kind_is_in_this'));
   const found = await row(
     work.tx,
     'SELECT 1 FROM balance WHERE account = ? AND lot_id = ? AND item = ? AND batch = ?',
     [key.account, key.lotId, key.item, key.batch],
   );
-  if (!found) throw problems.notFound('There is no such row of stock');
+  if (!found) throw problems.notFound(say('there_is_no_such_row_of_stock'));
 }
 
 /**
@@ -51,7 +51,7 @@ export async function take(
 ): Promise<Entry[]> {
   const has = await lockBalance(work.tx, key);
   const lot = await row<{ grams: number }>(work.tx, 'SELECT grams FROM lot WHERE id = ?', [key.lotId]);
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   const entries = takeEntries(key, has, amount, to, Math.max(30, Math.round(lot.grams * 0.015)));
   if (typeof entries === 'string') throw problems.short(refusals[entries](has, work.units));
   return entries;

@@ -1,15 +1,15 @@
 import { connect } from 'node:net';
 import { formatJob, parseAnswer } from '@ember-slate/devices/printer-protocol';
 import type { Outcome } from '../jobs.ts';
+import { say } from '../say.ts';
 
 export type Printed = 'printed' | 'paper' | 'away' | 'unsure';
 
 /** What a person is told when nobody knows whether a label came out. */
-export const printedPerhaps =
-  'It may have been printed: look at the printer, then print it again or leave it';
+export const printedPerhaps = say('it_may_have_been_printed_look_at');
 const words = {
-  away: 'The label printer does not answer: check its cable and its power',
-  paper: 'The label printer is out of labels: put a roll in and print again',
+  away: say('the_label_printer_does_not_answer'),
+  paper: say('the_label_printer_is_out_of_labels'),
 };
 
 /** A print that did not come out, or of which nobody knows, as a job says it. */

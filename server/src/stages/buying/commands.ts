@@ -4,13 +4,14 @@ import { run } from '../../platform/db.ts';
 import { fieldProblem } from '../../platform/problem.ts';
 import { changeSetting } from '../../platform/settings.ts';
 import { lockSupplier } from '../../shop/suppliers.ts';
+import { say } from './say.ts';
 
 export async function setHolidays(
   work: Work,
   body: BodyOf<typeof contract.buying.setHolidays>,
 ): Promise<{ version: number }> {
   if (new Set(body.holidays.map((h) => h.day)).size < body.holidays.length)
-    throw fieldProblem('holidays', 'One day is named twice');
+    throw fieldProblem('holidays', say('one_day_is_named_twice'));
   return changeSetting(
     work,
     'holidays',

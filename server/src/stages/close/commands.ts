@@ -8,6 +8,7 @@ import { fieldProblem, problems } from '../../platform/problem.ts';
 import { changeSetting } from '../../platform/settings.ts';
 import { closeOf } from './queries/day.ts';
 import { checksOf } from './queries/guide.ts';
+import { say } from './say.ts';
 
 /** Signs the day off and locks it. What is still open may stay, with a remark; a fish on the board may not. */
 export async function closeDay(
@@ -15,36 +16,40 @@ export async function closeDay(
   day: string,
   body: BodyOf<typeof contract.close.closeDay>,
 ): Promise<{ id: number }> {
-  if (!isDate(day)) throw problems.notFound('No such day');
-  if (day > today(work)) throw problems.conflict('That day has not come yet');
+  if (!isDate(day)) throw problems.notFound(say('no_such_day'));
+  if (day > today(work)) throw problems.conflict(say('that_day_has_not_come_yet'));
   const begun = await row<{ day: string | null }>(work.tx, 'SELECT MIN(trading_day) AS day FROM movement');
-  if (day < (begun?.day ?? today(work)))
-    throw problems.conflict('The shop’s books begin later than that day');
+  if (day < (begun?.day ?? today(work))) throw problems.conflict(say('the_shops_books_begin_later_than'));
   // Held from here: a sale that is being saved is counted, one that comes later is refused.
   const closed = await holdDay(work, day, 'alone');
   const state = await closeOf(work, day);
-  if (closed) throw problems.conflict(`${day} was closed by ${state.closedBy ?? 'someone'} already`);
+  if (closed)
+    throw problems.conflict(
+      say('was_closed_by_already', { day, closedBy: state.closedBy ?? say('someone') }),
+    );
   if (day === today(work) && state.openTickets > 0)
-    throw problems.conflict('A fish is still on the board: finish its ticket first');
+    throw problems.conflict(say('a_fish_is_still_on_the_board'));
   const { cash, card } = state.tills;
   const off = [
     body.countedCash === null ? 0 : body.countedCash - cash.expected,
     body.countedCard === null ? 0 : body.countedCard - card.expected,
   ];
   if (!body.remarks) {
-    if (state.toDo.length > 0)
-      throw fieldProblem('remarks', 'Say why the day closes although something is still open');
+    if (state.toDo.length > 0) throw fieldProblem('remarks', say('say_why_the_day_closes_although'));
     // Each by itself: money moved from one to the other would cancel out.
     const differs = (['cash', 'card'] as const).flatMap((way, i) =>
       off[i] === 0
         ? []
-        : [`${way} is ${moneyText(work, Math.abs(off[i]!))} ${off[i]! > 0 ? 'over' : 'short'}`],
+        : [
+            say('is', {
+              way,
+              work: moneyText(work, Math.abs(off[i]!)),
+              off: off[i]! > 0 ? say('over') : say('short'),
+            }),
+          ],
     );
     if (differs.length > 0)
-      throw fieldProblem(
-        'remarks',
-        `The till differs from the books, ${differs.join(', ')}: say what you know of it`,
-      );
+      throw fieldProblem('remarks', say('the_till_differs_from_the_books', { differs: differs.join(', ') }));
   }
   const made = await run(
     work.tx,
@@ -85,14 +90,14 @@ async function sumDay(work: Work, day: string) {
 
 /** Opens a closed day again; the closing stays in the record with the reason. */
 export async function reopen(work: Work, day: string, reason: string): Promise<{ id: number }> {
-  if (!isDate(day)) throw problems.notFound('No such day');
+  if (!isDate(day)) throw problems.notFound(say('no_such_day'));
   const closed = await holdDay(work, day, 'alone');
   const standing = await row<{ id: number }>(
     work.tx,
     'SELECT id FROM day_close WHERE trading_day = ? AND reopened_at IS NULL ORDER BY id DESC LIMIT 1',
     [day],
   );
-  if (!closed || !standing) throw problems.conflict('That day is not closed');
+  if (!closed || !standing) throw problems.conflict(say('that_day_is_not_closed'));
   await run(
     work.tx,
     'UPDATE day_close SET reopened_at = ?, reopened_by = ?, reopen_reason = ? WHERE id = ?',
@@ -109,11 +114,11 @@ export async function sign(
   day: string,
   body: BodyOf<typeof contract.close.sign>,
 ): Promise<{ id: number }> {
-  if (!isDate(day) || day > today(work)) throw problems.notFound('No such day');
-  await refuseClosed(work, day, 'its checks stay as they were signed');
+  if (!isDate(day) || day > today(work)) throw problems.notFound(say('no_such_day'));
+  await refuseClosed(work, day, say('its_checks_stay_as_they_were'));
   const check = (await checksOf(work, day)).find((c) => c.id === body.checkId);
-  if (!check) throw fieldProblem('checkId', 'Not on the list');
-  if (check.signed) throw problems.conflict(`${check.signed.by} has signed that already`);
+  if (!check) throw fieldProblem('checkId', say('not_on_the_list'));
+  if (check.signed) throw problems.conflict(say('has_signed_that_already', { by: check.signed.by }));
   await run(
     work.tx,
     'INSERT INTO day_check (trading_day, check_id, words, note, signed_at, signed_by) VALUES (?, ?, ?, ?, ?, ?)',
@@ -127,7 +132,7 @@ export async function setChecks(
   body: BodyOf<typeof contract.close.setChecks>,
 ): Promise<{ version: number }> {
   if (new Set(body.checks.map((c) => c.id)).size < body.checks.length)
-    throw fieldProblem('checks', 'Two checks have one name');
+    throw fieldProblem('checks', say('two_checks_have_one_name'));
   return changeSetting(
     work,
     'checks',

@@ -2,6 +2,7 @@ import type { BodyOf, contract } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
 import { fieldProblem } from '../../platform/problem.ts';
 import { changeSetting, formsOf } from '../../platform/settings.ts';
+import { say } from './say.ts';
 
 export async function setMoney(
   work: Work,
@@ -9,7 +10,7 @@ export async function setMoney(
 ): Promise<{ version: number }> {
   const book = formsOf(work.settings);
   const unknown = Object.keys(body.elasticity).find((f) => f !== 'whole' && !book.has(f));
-  if (unknown) throw fieldProblem('elasticity', `${unknown} is no form of this shop`);
+  if (unknown) throw fieldProblem('elasticity', say('is_no_form_of_this_shop', { unknown }));
   return changeSetting(
     work,
     'money',

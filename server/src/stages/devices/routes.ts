@@ -6,10 +6,11 @@ import type { ProbeAdapter } from '../../platform/devices/probe.ts';
 import type { ScaleAdapter } from '../../platform/devices/scale.ts';
 import { mount, type Platform, withActor } from '../../platform/http.ts';
 import { problems } from '../../platform/problem.ts';
+import { say } from './say.ts';
 
 /** Refuses to play with a device that is real, or is not there. */
 function onlySimulated(state: DeviceState): void {
-  if (state !== 'simulated') throw problems.conflict('That is for a simulated device: there is none here');
+  if (state !== 'simulated') throw problems.conflict(say('that_is_for_a_simulated_device'));
 }
 
 /** A command as the scale's line protocol has it. */
@@ -33,8 +34,7 @@ export function mountDevices(
     printerRoute,
     withActor(platform, printerRoute, async (_actor, body: BodyOf<typeof printerRoute>, response) => {
       onlySimulated(devices.printer);
-      if (!(await printer.roll(body.labels)))
-        throw problems.away('The label printer does not answer: check its cable and its power');
+      if (!(await printer.roll(body.labels))) throw problems.away(say('the_label_printer_does_not_answer'));
       response.json({});
     }),
   );
@@ -43,8 +43,8 @@ export function mountDevices(
     probeRoute,
     withActor(platform, probeRoute, (_actor, body: BodyOf<typeof probeRoute>, response) => {
       onlySimulated(devices.probe);
-      if (!probe.send(`PUT ${body.tenths}`))
-        throw problems.away('The probe does not answer: switch it on, or type the temperature');
+      if (!probe.send(say('put', { tenths: body.tenths })))
+        throw problems.away(say('the_probe_does_not_answer_switch'));
       response.json({});
     }),
   );
@@ -53,8 +53,7 @@ export function mountDevices(
     route,
     withActor(platform, route, (_actor, body: BodyOf<typeof route>, response) => {
       if (body.command !== 'tare' && body.command !== 'zero') onlySimulated(devices.scale);
-      if (!scale.send(scaleLine(body)))
-        throw problems.away('The scale does not answer: check its cable, or type the weight');
+      if (!scale.send(scaleLine(body))) throw problems.away(say('the_scale_does_not_answer_check'));
       response.json({});
     }),
   );

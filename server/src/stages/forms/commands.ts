@@ -5,6 +5,7 @@ import type { Work } from '../../platform/context.ts';
 import { row, run } from '../../platform/db.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
 import { changeSetting } from '../../platform/settings.ts';
+import { say } from './say.ts';
 
 /** Keeps a changed or an own form. Own forms are cut like a shipped one and have an id of their own. */
 export async function saveForm(
@@ -14,9 +15,9 @@ export async function saveForm(
   const form = body.form;
   const shipped = shippedForms.find((f) => f.id === form.id);
   if (form.like === null ? !shipped : shipped || !form.id.startsWith('own:'))
-    throw fieldProblem('form.like', 'Say which form it is cut like');
+    throw fieldProblem('form.like', say('say_which_form_it_is_cut_like'));
   if (form.like !== null && !shippedForms.some((f) => f.id === form.like))
-    throw fieldProblem('form.like', 'An own form is cut like one of the shipped ones');
+    throw fieldProblem('form.like', say('an_own_form_is_cut_like_one_of_the'));
   return changeSetting(
     work,
     'forms',
@@ -25,8 +26,8 @@ export async function saveForm(
       const same = [...formBook(forms).values()].find(
         (f) => f.id !== form.id && f.name.toLowerCase() === form.name.toLowerCase(),
       );
-      if (same) throw fieldProblem('form.name', 'Another form has that name already');
-      if (forms.length >= 200) throw problems.conflict('200 forms are enough for one shop');
+      if (same) throw fieldProblem('form.name', say('another_form_has_that_name_already'));
+      if (forms.length >= 200) throw problems.conflict(say('n200_forms_are_enough_for_one_shop'));
       return [...forms.filter((f) => f.id !== form.id), form];
     },
     (forms) => ({ form: forms.find((f) => f.id === form.id) ?? null }),
@@ -38,7 +39,8 @@ export async function setShopMethods(
   { version, choices }: BodyOf<typeof contract.forms.shopMethods>,
 ): Promise<{ version: number }> {
   for (const [question, method] of Object.entries(choices))
-    if (!isChoice(question, method)) throw fieldProblem(`choices.${question}`, 'No such way of doing it');
+    if (!isChoice(question, method))
+      throw fieldProblem(`choices.${question}`, say('no_such_way_of_doing_it'));
   return changeSetting(
     work,
     'methods',
@@ -53,7 +55,8 @@ export async function setMyMethod(
   work: Work,
   { question, method }: BodyOf<typeof contract.forms.myMethods>,
 ): Promise<Record<never, never>> {
-  if (method !== null && !isChoice(question, method)) throw fieldProblem('method', 'No such way of doing it');
+  if (method !== null && !isChoice(question, method))
+    throw fieldProblem('method', say('no_such_way_of_doing_it'));
   const mine = await row<{ methods: string }>(work.tx, 'SELECT methods FROM staff WHERE id = ? FOR UPDATE', [
     work.actor.id,
   ]);

@@ -2,12 +2,13 @@ import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
 import { row, run } from '../../platform/db.ts';
 import { problems } from '../../platform/problem.ts';
+import { say } from './say.ts';
 
 async function lockOpen(work: Work, id: number): Promise<void> {
   const job = await row<{ state: string }>(work.tx, 'SELECT state FROM job WHERE id = ? FOR UPDATE', [id]);
   if (!job || job.state === 'done' || job.state === 'dropped')
-    throw problems.notFound('That is done already');
-  if (job.state === 'running') throw problems.conflict('It is being done just now');
+    throw problems.notFound(say('that_is_done_already'));
+  if (job.state === 'running') throw problems.conflict(say('it_is_being_done_just_now'));
 }
 
 /** Has a job tried again as soon as this is committed. Throws a problem when it is not open. */
@@ -18,7 +19,7 @@ export async function tryAgain(work: Work, id: number): Promise<AnswerOf<typeof 
     id,
   ]);
   work.afterwards(id, ({ done, why }) => ({ done, why }));
-  return { id, done: false, why: 'It is being done' };
+  return { id, done: false, why: say('it_is_being_done') };
 }
 
 /** Gives a job up. Throws a problem when it is not open. */

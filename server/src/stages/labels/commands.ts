@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BodyOf, contract, LabelSettings } from '@ember-slate/contract';
 import { compose, vacuumDays } from '@ember-slate/core/board';
 import { addDays } from '@ember-slate/core/calendar';
@@ -17,6 +18,7 @@ import { jobOf } from '../../shop/ticketJob.ts';
 import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../../shop/tickets.ts';
 import { labelRow, type LabelRow } from './queries/labels.ts';
 import { type KeptLabel, labelSheet } from './queries/sheet.ts';
+import { say } from './say.ts';
 
 /** The shop's number of an item; a new one is given the next. */
 async function itemNumber(work: Work, speciesId: string, item: string): Promise<number> {
@@ -34,9 +36,9 @@ async function itemNumber(work: Work, speciesId: string, item: string): Promise<
 async function contentOf(work: Work, ticketId: number, weighOutId: number): Promise<KeptLabel> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [ticketId]);
   const weighed = ticket && (await weighOutsOf(work.tx, ticketId)).find((w) => w.id === weighOutId);
-  if (!ticket || !weighed) throw problems.notFound('No such weight on this ticket');
+  if (!ticket || !weighed) throw problems.notFound(say('no_such_weight_on_this_ticket'));
   if (weighed.kind !== 'order' && weighed.kind !== 'counter')
-    throw problems.conflict('Labels are for pieces: tubs carry their own');
+    throw problems.conflict(say('labels_are_for_pieces_tubs_carry'));
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const form = formOf(formsOf(work.settings), weighed.item);
   const inputs = await inputsOf(work.tx, [ticketId]);
@@ -133,12 +135,12 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     gtin: settings.companyPrefix === '' ? null : variableGtin(settings.companyPrefix, item),
   });
   const value = settings.carries === 'price' ? money : weighed.grams;
-  return {
+  return inWords({
     ...label,
-    warnings: [
+    warnings: inWords([
       ...label.warnings,
-      ...(weighed.source === 'simulated' ? ['Weighed on a simulated scale.'] : []),
-    ],
+      ...(weighed.source === 'simulated' ? [say('weighed_on_a_simulated_scale')] : []),
+    ]),
     shop: work.settings.name,
     sample: work.settings.sample,
     currency: work.settings.currency,
@@ -148,7 +150,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     price: money,
     packedOn: today(work),
     priceCode: value === null ? null : priceCode(settings, item, value),
-  };
+  });
 }
 
 /** What a job of printing a piece's label knows: everything on it, so that it needs no records to print. */
@@ -180,13 +182,13 @@ async function leaveToPrint(work: Work, label: LabelRow): Promise<void> {
   const job = await addJob(work, {
     kind: 'piece_label',
     subject: label.id,
-    what: `Label: ${content.title}`,
+    what: say('label', { title: content.title }),
     payload: { labelId: label.id, size: label.size, content } satisfies LabelJob,
   });
   work.afterwards(job, ({ done, why }) => ({ printed: done, why }));
 }
 
-const beingPrinted = { printed: false, why: 'It is being printed' };
+const beingPrinted = { printed: false, why: say('it_is_being_printed') };
 
 /** Makes a piece's label once and has it printed; a printer that is away loses nothing, the label waits. */
 export async function makeLabel(
@@ -222,7 +224,7 @@ export async function makeLabel(
 
 export async function printAgain(work: Work, id: number): Promise<AnswerOf<typeof contract.labels.print>> {
   const label = await labelRow(work, id);
-  if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
+  if (label.voidWhy !== null) throw problems.conflict(say('this_label_is_void', { voidWhy: label.voidWhy }));
   await leaveToPrint(work, label);
   return { id, ...beingPrinted };
 }
@@ -230,14 +232,14 @@ export async function printAgain(work: Work, id: number): Promise<AnswerOf<typeo
 /** A person says that the label is on paper. */
 export async function printedByHand(work: Work, id: number): Promise<{ id: number }> {
   const label = await labelRow(work, id);
-  if (label.voidWhy !== null) throw problems.conflict(`This label is void: ${label.voidWhy}`);
+  if (label.voidWhy !== null) throw problems.conflict(say('this_label_is_void', { voidWhy: label.voidWhy }));
   await run(work.tx, 'UPDATE label SET prints = prints + 1 WHERE id = ?', [id]);
   return { id };
 }
 
 export async function voidLabel(work: Work, id: number, why: string): Promise<{ id: number }> {
   const label = await labelRow(work, id);
-  if (label.voidWhy !== null) throw problems.conflict('This label is void already');
+  if (label.voidWhy !== null) throw problems.conflict(say('this_label_is_void_already'));
   await run(work.tx, 'UPDATE label SET void_at = ?, void_by = ?, void_why = ? WHERE id = ?', [
     work.now,
     work.actor.id,

@@ -4,6 +4,7 @@ import { row, run, type Tx } from '../../platform/db.ts';
 import { problems } from '../../platform/problem.ts';
 import { hashPin, releaseWaits } from '../../platform/sessions.ts';
 import { changeSetting } from '../../platform/settings.ts';
+import { say } from './say.ts';
 
 /** Adds a person; the PIN is kept as an argon2id hash only. */
 export async function addStaff(
@@ -22,7 +23,7 @@ export async function addStaff(
 /** Lets somebody who gave wrong PINs, or for whom others gave them, try again at once. */
 export async function letTryAgain(work: Work, id: number): Promise<{ id: number }> {
   if (!(await row(work.tx, 'SELECT 1 FROM staff WHERE id = ?', [id])))
-    throw problems.notFound('Nobody of that number');
+    throw problems.notFound(say('nobody_of_that_number'));
   await releaseWaits(work.tx, id);
   return { id };
 }

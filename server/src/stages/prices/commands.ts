@@ -9,6 +9,7 @@ import { accountKey, type Key } from '../../shop/keys.ts';
 import { lotsById } from '../../shop/lots.ts';
 import { pricesOf } from '../../shop/prices.ts';
 import { oneSpecies } from '../../shop/species.ts';
+import { say } from './say.ts';
 
 /** Sets a price that was thought of while another stood there: where that one is gone, nothing is written. */
 export async function setPrice(
@@ -16,16 +17,16 @@ export async function setPrice(
   { was, ...body }: BodyOf<typeof contract.prices.set>,
 ): Promise<{ id: number }> {
   if (!(await oneSpecies(work.tx, body.speciesId)))
-    throw fieldProblem('speciesId', 'Not in the species book');
+    throw fieldProblem('speciesId', say('not_in_the_species_book'));
   if (!isItem(body.item, formsOf(work.settings)))
-    throw fieldProblem('item', 'Not a form or trim of this shop');
+    throw fieldProblem('item', say('not_a_form_or_trim_of_this_shop'));
   const had = await row<{ perKg: number }>(
     work.tx,
     'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ? FOR UPDATE',
     [body.speciesId, body.item],
   );
   const now = had?.perKg ?? (await pricesOf(work, [body.speciesId])).full(body.speciesId, body.item);
-  if (now !== was) throw problems.stale('Someone set this price meanwhile: look at it again', { was: now });
+  if (now !== was) throw problems.stale(say('someone_set_this_price_meanwhile'), { was: now });
   return had?.perKg === body.perKg ? { id: 0 } : writePrice(work, body);
 }
 
@@ -64,16 +65,18 @@ export async function markDown(
 ): Promise<{ id: number }> {
   await lockLots(work.tx, [body.lotId]);
   const [lot] = await lotsById(work.tx, [body.lotId]);
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   await knownRow(work, accountKey(body));
   const full = (await pricesOf(work)).full(lot.speciesId, body.item);
-  if (full === null) throw fieldProblem('perKg', 'It has no price yet: set one first');
-  if (body.perKg >= full) throw fieldProblem('perKg', 'A markdown is below the full price');
+  if (full === null) throw fieldProblem('perKg', say('it_has_no_price_yet_set_one_first'));
+  if (body.perKg >= full) throw fieldProblem('perKg', say('a_markdown_is_below_the_full_price'));
   const floor = Math.round(full * work.settings.money.floorShare);
   if (body.perKg < floor)
     throw fieldProblem(
       'perKg',
-      `Below the floor the shop set, ${Math.round(work.settings.money.floorShare * 100)} % of the full price`,
+      say('below_the_floor_the_shop_set_of', {
+        floorShare: Math.round(work.settings.money.floorShare * 100),
+      }),
     );
   const had = await standing(work, body);
   if (had) await end(work, had.id);
@@ -90,7 +93,7 @@ export async function markUp(
   body: BodyOf<typeof contract.prices.markUp>,
 ): Promise<{ id: number }> {
   const had = await standing(work, body);
-  if (!had) throw problems.conflict('It is not marked down');
+  if (!had) throw problems.conflict(say('it_is_not_marked_down'));
   await end(work, had.id);
   return { id: had.id };
 }

@@ -3,6 +3,7 @@ import type { BodyOf, contract } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
 import { rows, run } from '../../platform/db.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
+import { say } from './say.ts';
 
 /** Knives one bench may name, and how long accidents are shown, days. */
 const mostKnives = 60;
@@ -16,7 +17,8 @@ export async function sharpen(
     body.knife,
     mostKnives,
   ]);
-  if (others.length >= mostKnives) throw problems.conflict(`${mostKnives} knives are enough for one bench`);
+  if (others.length >= mostKnives)
+    throw problems.conflict(say('knives_are_enough_for_one_bench', { mostKnives }));
   const made = await run(work.tx, 'INSERT INTO knife_care (knife, did, at, staff_id) VALUES (?, ?, ?, ?)', [
     body.knife,
     body.did,
@@ -32,8 +34,8 @@ export async function noteAccident(
 ): Promise<{ id: number }> {
   const at = new Date(body.at);
   const ago = work.now.getTime() - at.getTime();
-  if (ago < -60_000) throw fieldProblem('at', 'That is in the future: check the time');
-  if (ago > oldestDays * dayMs) throw fieldProblem('at', 'More than 60 days ago: check the date');
+  if (ago < -60_000) throw fieldProblem('at', say('that_is_in_the_future_check_the'));
+  if (ago > oldestDays * dayMs) throw fieldProblem('at', say('more_than_60_days_ago_check_the'));
   const made = await run(
     work.tx,
     'INSERT INTO accident (at, kind, who, what, first_aid, noted_by, noted_at) VALUES (?, ?, ?, ?, ?, ?, ?)',

@@ -7,6 +7,7 @@ import { actorOfRequest, mount, type Platform, tokenOf } from '../../platform/ht
 import { problems } from '../../platform/problem.ts';
 import { cookieName, endSession, signIn } from '../../platform/sessions.ts';
 import { shopAtTheDoor } from './queries.ts';
+import { say } from './say.ts';
 
 /**
  * Whether sample PINs, which are printed in the open, may be used: the server listens on this machine only, and the
@@ -14,7 +15,7 @@ import { shopAtTheDoor } from './queries.ts';
  */
 const onThisMachine = (request: Request, host: string): boolean =>
   isLoopback(host) &&
-  !['X-Forwarded-For', 'X-Forwarded-Host', 'Forwarded', 'Via'].some((h) => request.get(h));
+  !['X-Forwarded-For', 'X-Forwarded-Host', say('forwarded'), say('via')].some((h) => request.get(h));
 
 /**
  * Stops a flood of sign-ins from one address before it costs a look into the records or a hash; wrong PINs have waits of
@@ -30,7 +31,7 @@ const signInFlood = () =>
     standardHeaders: false,
     legacyHeaders: false,
     handler: (_request, _response, next) =>
-      next(problems.slowDown('Too many sign-ins from this screen: wait a minute', { retryAfter: 60 })),
+      next(problems.slowDown(say('too_many_sign_ins_from_this_screen'), { retryAfter: 60 })),
   });
 
 /** The requests of a screen nobody is signed in at yet. */
@@ -49,7 +50,7 @@ export function mountSession(app: Express, platform: Platform, host: string, dev
   app.use(contract.session.signIn.path, signInFlood());
   mount(app, contract.session.signIn, async (request, response) => {
     const body = contract.session.signIn.body.safeParse(request.body);
-    if (!body.success) throw problems.badInput('Choose your name and give your PIN');
+    if (!body.success) throw problems.badInput(say('choose_your_name_and_give_your_pin'));
     const asked = {
       ...body.data,
       address: request.ip ?? '',

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import type { Species } from '@ember-slate/core/species';
 import { speciesFaults } from '@ember-slate/core/yields';
@@ -5,6 +6,7 @@ import type { Work } from '../../platform/context.ts';
 import { run, type Tx } from '../../platform/db.ts';
 import { problems } from '../../platform/problem.ts';
 import { allSpecies, columns, oneSpecies } from '../../shop/species.ts';
+import { say } from './say.ts';
 
 /** Puts a shipped entry in; where the shop has it unchanged its words are brought up to date. */
 export async function insertSpecies(tx: Tx, species: Species): Promise<void> {
@@ -42,8 +44,8 @@ export async function updateSpecies(tx: Tx, species: Species, version: number): 
 function check(species: Species): void {
   const faults = speciesFaults(species);
   if (faults.length > 0)
-    throw problems.badInput(faults[0]!.message, {
-      errors: faults.map((f) => ({ path: f.field, message: f.message })),
+    throw problems.badInput(inWords(faults[0]!.message), {
+      errors: inWords(faults.map((f) => ({ path: f.field, message: f.message }))),
     });
 }
 
@@ -52,8 +54,8 @@ async function checkName(work: Work, id: string, name: string) {
     (s) => s.id !== id && s.name.toLowerCase() === name.toLowerCase(),
   );
   if (same)
-    throw problems.badInput('The book has that name already', {
-      errors: [{ path: 'name', message: 'The book has that name already' }],
+    throw problems.badInput(say('the_book_has_that_name_already'), {
+      errors: [{ path: 'name', message: say('the_book_has_that_name_already') }],
     });
 }
 
@@ -65,21 +67,17 @@ export async function editSpecies(
 ): Promise<{ version: number }> {
   const { version, ...fields } = body;
   const had = await oneSpecies(work.tx, id);
-  if (!had) throw problems.notFound('Not in the species book');
-  if (had.version !== version)
-    throw problems.stale('Someone changed this entry meanwhile: look at it again', had);
+  if (!had) throw problems.notFound(say('not_in_the_species_book'));
+  if (had.version !== version) throw problems.stale(say('someone_changed_this_entry'), had);
   // Lots are stored with a condition its body plan allows: the plan of a species stays.
   if (fields.bodyPlan !== had.bodyPlan)
-    throw problems.badInput('The body plan stays: add another species instead', {
-      errors: [{ path: 'bodyPlan', message: 'The body plan stays: add another species instead' }],
+    throw problems.badInput(say('the_body_plan_stays_add_another'), {
+      errors: [{ path: 'bodyPlan', message: say('the_body_plan_stays_add_another') }],
     });
   check({ ...fields, id });
   await checkName(work, id, fields.name);
   if ((await updateSpecies(work.tx, { ...fields, id }, version)) === 0)
-    throw problems.stale(
-      'Someone changed this entry meanwhile: look at it again',
-      (await oneSpecies(work.tx, id))!,
-    );
+    throw problems.stale(say('someone_changed_this_entry'), (await oneSpecies(work.tx, id))!);
   return { version: version + 1 };
 }
 
@@ -90,8 +88,8 @@ export async function newSpecies(
   check(body);
   await checkName(work, '', body.name);
   if (await oneSpecies(work.tx, body.id))
-    throw problems.badInput('The book has that short name already', {
-      errors: [{ path: 'id', message: 'The book has that short name already' }],
+    throw problems.badInput(say('the_book_has_that_short_name'), {
+      errors: [{ path: 'id', message: say('the_book_has_that_short_name') }],
     });
   await addSpecies(work.tx, body);
   return { id: body.id };

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../platform/kept.ts';
 import type { AnswerOf, contract, StockRow } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
@@ -11,6 +12,7 @@ import { ordersWhere } from '../../shop/orders.ts';
 import { unanswered } from '../../shop/places.ts';
 import { stock } from '../../shop/stock.ts';
 import { cutsOf, openTimers, ticketsWhere } from '../../shop/tickets.ts';
+import { say } from './say.ts';
 
 type Summary = AnswerOf<typeof contract.summary.stages>;
 
@@ -76,27 +78,30 @@ export const stageSummary = remembered(async (work: Reader): Promise<Summary> =>
   const due = [
     ...tickets.map((t) => {
       const mine = cuts.filter((c) => c.ticketId === t.id);
-      const names = mine.map((c) => formName(formsOf(work.settings), c.form));
+      const names = mine.map((c) => inWords(formName(formsOf(work.settings), c.form)));
       return {
         at: t.dueAt,
-        title: `Ticket ${t.number}`,
+        title: say('ticket', { number: t.number }),
         detail: [
           shortName(t.speciesName).toLowerCase(),
           ...new Set(names),
-          mine[0]?.customer ?? 'counter',
+          mine[0]?.customer ?? say('counter'),
         ].join(', '),
       };
     }),
     ...timers.map((t) => ({
       at: t.endsAt,
       title: t.name,
-      detail: `${shortName(t.speciesName).toLowerCase()}, ticket ${t.number}`,
+      detail: say('ticket_2', { speciesName: shortName(t.speciesName).toLowerCase(), number: t.number }),
     })),
     ...orders
       .filter((o) => !cuts.some((c) => c.orderId === o.id))
       .map((o) => ({
         at: o.dueAt,
-        title: o.state === 'ready' ? `Collect, order ${o.number}` : `Order ${o.number}`,
+        title:
+          o.state === 'ready'
+            ? say('collect_order', { number: o.number })
+            : say('order', { number: o.number }),
         detail: o.customer,
       })),
   ].sort((a, b) => a.at.getTime() - b.at.getTime());
@@ -107,8 +112,8 @@ export const stageSummary = remembered(async (work: Reader): Promise<Summary> =>
       orders: { count: n.orders, noun: 'open', hot: hot(n.lateOrders, 'late') },
       plan: { count: n.unplanned, noun: 'lines', hot: null },
       bench: { count: n.tickets, noun: 'tickets', hot: hot(late, 'late') },
-      counter: { count: trays.length, noun: 'trays', hot: hot(mustGo, 'must go') },
-      close: { count: n.unbalanced, noun: 'to do', hot: hot(n.unbalanced, 'off') },
+      counter: { count: trays.length, noun: 'trays', hot: hot(mustGo, say('must_go')) },
+      close: { count: n.unbalanced, noun: say('to_do'), hot: hot(n.unbalanced, 'off') },
     },
     alarms: await unanswered(work),
     due: due.slice(0, 12).map((d) => ({ ...d, at: d.at.toISOString(), hot: d.at < now })),

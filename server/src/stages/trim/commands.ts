@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import type { Entry } from '@ember-slate/core/ledger';
 import { madeBatch, madeItem, type ProductId, products } from '@ember-slate/core/trim';
@@ -15,16 +16,17 @@ import { lotsById } from '../../shop/lots.ts';
 import { speciesById } from '../../shop/species.ts';
 import { blockedBecause } from '../../shop/stock.ts';
 import { isProduct, leastShare, refusalOf, ruleOf, unfitBecause } from './queries.ts';
+import { say } from './say.ts';
 
 export async function setRule(
   work: Work,
   part: string,
   body: BodyOf<typeof contract.trim.setRule>,
 ): Promise<{ version: number }> {
-  if (!Object.hasOwn(trims, part)) throw problems.notFound('No such trim');
+  if (!Object.hasOwn(trims, part)) throw problems.notFound(say('no_such_trim'));
   const { version, ...rule } = body;
   if (part === 'viscera' && (rule.keep || rule.goesTo === 'counter' || rule.goesTo === 'kitchen'))
-    throw fieldProblem('keep', 'Guts and gills are never sold or used');
+    throw fieldProblem('keep', say('guts_and_gills_are_never_sold_or'));
   return changeSetting(
     work,
     'trimRules',
@@ -40,15 +42,15 @@ export async function setCustoms(
   part: string,
   body: BodyOf<typeof contract.trim.setCustoms>,
 ): Promise<{ version: number }> {
-  if (part !== 'roe' && part !== 'liver') throw problems.notFound('Custom decides of roe and liver only');
+  if (part !== 'roe' && part !== 'liver') throw problems.notFound(say('custom_decides_of_roe_and_liver'));
   const book = await speciesById(work.tx);
   for (const [i, id] of body.speciesIds.entries()) {
     const species = book.get(id);
-    if (!species) throw fieldProblem(`speciesIds.${i}`, 'Not in the species book');
+    if (!species) throw fieldProblem(`speciesIds.${i}`, say('not_in_the_species_book'));
     if (species.reefToxin)
       throw fieldProblem(
         `speciesIds.${i}`,
-        `${species.name} may carry a reef toxin, and its ${part} holds most of it`,
+        say('may_carry_a_reef_toxin_and_its', { species: species.name, part }),
       );
   }
   return changeSetting(
@@ -65,7 +67,7 @@ export async function setProduct(
   id: string,
   body: BodyOf<typeof contract.trim.setProduct>,
 ): Promise<{ version: number }> {
-  if (!isProduct(id)) throw problems.notFound('No such product');
+  if (!isProduct(id)) throw problems.notFound(say('no_such_product'));
   return changeSetting(
     work,
     'productPrices',
@@ -77,7 +79,7 @@ export async function setProduct(
 
 /** Makes a batch of trim: every parent keeps its grams in it, what is lost in the making is drip. */
 export async function make(work: Work, body: BodyOf<typeof contract.trim.make>): Promise<{ id: number }> {
-  if (!isProduct(body.product)) throw fieldProblem('product', 'Choose what is made');
+  if (!isProduct(body.product)) throw fieldProblem('product', say('choose_what_is_made'));
   const lotIds = body.inputs.map((i) => i.lotId);
   await lockLots(work.tx, lotIds);
   const lots = new Map((await lotsById(work.tx, lotIds)).map((l) => [l.id, l]));
@@ -89,15 +91,15 @@ export async function make(work: Work, body: BodyOf<typeof contract.trim.make>):
   for (const [i, input] of body.inputs.entries()) {
     const lot = lots.get(input.lotId);
     const part = trimOf(input.item);
-    if (!lot || !part) throw fieldProblem(`inputs.${i}`, 'That is no trim of this shop');
+    if (!lot || !part) throw fieldProblem(`inputs.${i}`, say('that_is_no_trim_of_this_shop'));
     const key = `${input.place} ${input.lotId} ${input.item} ${input.batch}`;
-    if (seen.has(key)) throw fieldProblem(`inputs.${i}`, 'The same tub is named twice');
+    if (seen.has(key)) throw fieldProblem(`inputs.${i}`, say('the_same_tub_is_named_twice'));
     seen.add(key);
     const species = book.get(lot.speciesId)!;
     const state = clocks.row(lot.id, input.place, input.item, input.batch);
     const stopped = product.food ? unfitBecause(blockedBecause(work, lot, species, input.item, state)) : null;
     const why = stopped ?? refusalOf(work, body.product, part, species);
-    if (why) throw fieldProblem(`inputs.${i}`, `${lot.code}, ${trims[part].name}: ${why}`);
+    if (why) throw fieldProblem(`inputs.${i}`, `${lot.code}, ${inWords(trims[part].name)}: ${inWords(why)}`);
     // Weighed from here: the residue of the tub stays to be counted.
     out.push(...(await take(work, accountKey(input), { grams: input.grams, pieces: 0 }, 'place:cold_room')));
   }
@@ -105,13 +107,9 @@ export async function make(work: Work, body: BodyOf<typeof contract.trim.make>):
   if (body.grams > gramsIn)
     throw fieldProblem(
       'grams',
-      `More than the ${massText(gramsIn, work.units)} of fish in it: weigh the fish before anything is added`,
+      say('more_than_the_of_fish_in_it_weigh', { gramsIn: massText(gramsIn, work.units) }),
     );
-  if (body.grams < gramsIn * leastShare)
-    throw fieldProblem(
-      'grams',
-      'Less than 60 % of what went in: bin what is thrown away with its reason first',
-    );
+  if (body.grams < gramsIn * leastShare) throw fieldProblem('grams', say('less_than_60_of_what_went_in_bin'));
   const number = await run(
     work.tx,
     'INSERT INTO made (product, movement_id, grams_in, grams_out, remarks, made_at, made_on, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
@@ -132,7 +130,7 @@ export async function make(work: Work, body: BodyOf<typeof contract.trim.make>):
     const lost = byLot.get(lotId)! - shares[i]!;
     if (lost > 0) entries.push({ ...what, account: 'end:drip', grams: lost });
   });
-  const movement = await post(work, 'make', entries, product.name);
+  const movement = await post(work, 'make', entries, inWords(product.name));
   await run(work.tx, 'UPDATE made SET movement_id = ? WHERE id = ?', [movement, number.insertId]);
   return { id: number.insertId };
 }

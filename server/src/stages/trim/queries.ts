@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract, TrimBook, TrimRule } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
 import { shortName, type Species } from '@ember-slate/core/species';
@@ -22,6 +23,7 @@ import { lies, balanceOnHand, stockRows } from '../../shop/onHand.ts';
 import { pricesOf } from '../../shop/prices.ts';
 import { speciesById } from '../../shop/species.ts';
 import { blockedBecause } from '../../shop/stock.ts';
+import { say } from './say.ts';
 
 export const isProduct = (id: string): id is ProductId => productIds.includes(id as ProductId);
 
@@ -82,15 +84,19 @@ export async function trimOnHand(work: Reader): Promise<AnswerOf<typeof contract
   });
   return {
     version: work.settings.versionOf('productPrices'),
-    products: productIds.map((id) => ({
-      id,
-      name: products[id].name,
-      how: products[id].how,
-      food: products[id].food,
-      soakMinutes: products[id].soakMinutes,
-      perKg: work.settings.productPrices[id] ?? null,
-    })),
-    rows: rowsThere.sort((a, b) => (a.sellBy ?? '').localeCompare(b.sellBy ?? '') || b.grams - a.grams),
+    products: inWords(
+      productIds.map((id) => ({
+        id,
+        name: products[id].name,
+        how: products[id].how,
+        food: products[id].food,
+        soakMinutes: products[id].soakMinutes,
+        perKg: work.settings.productPrices[id] ?? null,
+      })),
+    ),
+    rows: inWords(
+      rowsThere.sort((a, b) => (a.sellBy ?? '').localeCompare(b.sellBy ?? '') || b.grams - a.grams),
+    ),
   };
 }
 
@@ -129,7 +135,8 @@ const endOf = (m: Moved): TrimEnd | null => {
 
 /** Where every trim went between two days, and what it brought. */
 export async function trimBook(work: Reader, from: string, to: string): Promise<TrimBook> {
-  if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', 'From one day to a later one');
+  if (!isDate(from) || !isDate(to) || from > to)
+    throw fieldProblem('from', say('from_one_day_to_a_later_one'));
   const moved = await movedBetween(work, from, to);
   const money = await rows<{ item: string; lotId: number; speciesId: string; money: number }>(
     work.tx,
@@ -175,9 +182,9 @@ export async function trimBook(work: Reader, from: string, to: string): Promise<
     );
     return {
       part,
-      name: trims[part].name,
-      uses: [...trimUses[part].uses],
-      rule: trimUses[part].rule,
+      name: inWords(trims[part].name),
+      uses: inWords([...trimUses[part].uses]),
+      rule: inWords(trimUses[part].rule) ?? '',
       mostDays: trimUses[part].mostDays,
       setting: ruleOf(work.settings.trimRules, part),
       customs: part === 'roe' || part === 'liver' ? [...work.settings.customs[part]] : null,
@@ -258,13 +265,15 @@ async function madeBetween(work: Reader, from: string, to: string): Promise<Trim
      WHERE ${lies} AND b.batch IN (${placeholders(made.length)}) GROUP BY b.batch`,
     made.map((m) => madeBatch(m.id)),
   );
-  return made.map(({ product, movementId, at, ...m }) => ({
-    ...m,
-    name: products[product].name,
-    at: at.toISOString(),
-    left: left.find((l) => l.batch === madeBatch(m.id))?.grams ?? 0,
-    parents: parents
-      .filter((p) => p.movementId === movementId)
-      .map(({ code, speciesName, grams }) => ({ code, speciesName: shortName(speciesName), grams })),
-  }));
+  return inWords(
+    made.map(({ product, movementId, at, ...m }) => ({
+      ...m,
+      name: products[product].name,
+      at: at.toISOString(),
+      left: left.find((l) => l.batch === madeBatch(m.id))?.grams ?? 0,
+      parents: parents
+        .filter((p) => p.movementId === movementId)
+        .map(({ code, speciesName, grams }) => ({ code, speciesName: shortName(speciesName), grams })),
+    })),
+  );
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract, QueryOf, YieldOf, YieldRow } from '@ember-slate/contract';
 import { expectedCut, questions } from '@ember-slate/core/board';
 import { addDays } from '@ember-slate/core/calendar';
@@ -10,6 +11,7 @@ import { placeholders, rows } from '../../platform/db.ts';
 import { problems } from '../../platform/problem.ts';
 import { formsOf } from '../../platform/settings.ts';
 import { speciesById } from '../../shop/species.ts';
+import { say } from './say.ts';
 
 /** Tickets the book looks back over (days), the chart shows, and weeks of money lost it counts. */
 const bookDays = 365;
@@ -92,7 +94,7 @@ export async function yieldBook(work: Reader & Pick<Work, 'actor'>): Promise<Yie
         condition,
         form,
         speciesName: species.name,
-        formName: formName(formsOf(work.settings), form),
+        formName: inWords(formName(formsOf(work.settings), form)),
         tickets: own.length,
         expected,
         learned: learnedYield(expected, own.map(seen)),
@@ -101,7 +103,7 @@ export async function yieldBook(work: Reader & Pick<Work, 'actor'>): Promise<Yie
           work,
           own.filter((p) => p.day >= recent).reduce((s, p) => s + lostOf(p), 0),
         ),
-        signal: fresh ? signalWords(fresh) : null,
+        signal: inWords(fresh ? signalWords(fresh) : null),
       };
     },
   );
@@ -124,7 +126,20 @@ function parts(points: readonly Point[], nameOf: (p: Point) => string | null): Y
   );
 }
 
-const monthNames = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const monthNames = [
+  say('jan'),
+  say('feb'),
+  say('mar'),
+  say('apr'),
+  say('may'),
+  say('jun'),
+  say('jul'),
+  say('aug'),
+  say('sep'),
+  say('oct'),
+  say('nov'),
+  say('dec'),
+];
 const methodName = (question: 'ribs' | 'pin_bones', id: string) =>
   questions.find((q) => q.id === question)!.methods.find((s) => s.id === id)?.name ?? id;
 
@@ -141,7 +156,7 @@ export async function yieldOf(
 ): Promise<YieldOf> {
   const book = await speciesById(work.tx);
   const species = book.get(asked.speciesId);
-  if (!species || !formsOf(work.settings).has(asked.form)) throw problems.notFound('No such yield');
+  if (!species || !formsOf(work.settings).has(asked.form)) throw problems.notFound(say('no_such_yield'));
   const { condition, form } = asked;
   const from = asked.from ?? addDays(today(work), -bookDays);
   const points = await pointsWhere(
@@ -165,7 +180,7 @@ export async function yieldOf(
     condition,
     form,
     speciesName: species.name,
-    formName: formName(formsOf(work.settings), form),
+    formName: inWords(formName(formsOf(work.settings), form)),
     expected,
     learned: learnedYield(expected, points.map(seen)),
     spent:
@@ -173,12 +188,14 @@ export async function yieldOf(
         ? { months: monthsOf(species.spawningMonths), factor: species.spentFactor }
         : null,
     chart: chart && { mean: chart.mean, low: chart.low, high: chart.high },
-    signals: (chart?.signals ?? []).map((s) => ({
-      kind: s.kind,
-      direction: s.direction,
-      ticketIds: shown.slice(s.from, s.at + 1).map((p) => p.ticketId),
-      words: signalWords(s),
-    })),
+    signals: inWords(
+      (chart?.signals ?? []).map((s) => ({
+        kind: s.kind,
+        direction: s.direction,
+        ticketIds: shown.slice(s.from, s.at + 1).map((p) => p.ticketId),
+        words: signalWords(s),
+      })),
+    ),
     points: shown.map((p) => ({
       ticketId: p.ticketId,
       number: Number(numbers.get(p.ticketId)),
@@ -192,14 +209,16 @@ export async function yieldOf(
     })),
     by: {
       method: parts(points, (p) =>
-        p.ribs === '' ? null : `${methodName('ribs', p.ribs)}; ${methodName('pin_bones', p.pinBones)}`,
+        p.ribs === ''
+          ? null
+          : `${inWords(methodName('ribs', p.ribs))}; ${inWords(methodName('pin_bones', p.pinBones))}`,
       ),
       supplier: parts(points, (p) => suppliers.get(p.supplierId)!),
       month: parts(points, (p) => p.day.slice(5, 7))
         .sort((a, b) => a.name.localeCompare(b.name))
         .map((m) => ({ ...m, name: monthNames[Number(m.name) - 1]! })),
       size: parts(points, (p) => sizeOf(species, p)),
-      year: parts(points, (p) => (p.day.slice(0, 4) === year ? 'this year' : p.day.slice(0, 4))),
+      year: parts(points, (p) => (p.day.slice(0, 4) === year ? say('this_year') : p.day.slice(0, 4))),
     },
     weeks: [...group(points, (p) => weekOf(p.day))].slice(-12).map(([week, own]) => ({
       from: week,

@@ -6,6 +6,7 @@ import { request } from '../request.ts';
 import { useNotify } from '../notify.ts';
 import { notify, useAppDispatch, useAppSelector } from '../store.ts';
 import { useScale } from './useScale.ts';
+import { say } from '../say.ts';
 
 /** The control panel of the stand-ins: what lies on the pan, what ails the scale, the probe, the printer, the scanner. */
 export function Devices() {
@@ -15,17 +16,15 @@ export function Devices() {
     void command({ command: 'put', grams: Math.max(0, Math.min(20_000, Math.round(g) || 0)) });
   return (
     <Popover className="relative max-sm:hidden">
-      <PopoverButton className="btn btn-small" title="The scale is simulated: put things on it here">
-        Pan…
+      <PopoverButton className="btn btn-small" title={say('the_scale_is_simulated_put_things')}>
+        {say('pan')}
       </PopoverButton>
       <PopoverPanel
         anchor={{ to: 'top', gap: 14 }}
         className="z-30 w-[320px] border-[1.5px] border-rule bg-slab p-4"
       >
-        <h2 className="text-label">Simulated pan</h2>
-        <p className="mb-3 text-note text-ink2">
-          Stands in for the bench scale. What lies on it is gross weight.
-        </p>
+        <h2 className="text-label">{say('simulated_pan')}</h2>
+        <p className="mb-3 text-note text-ink2">{say('stands_in_for_the_bench_scale_what')}</p>
         <form
           className="flex items-end gap-3"
           onSubmit={(e) => {
@@ -34,7 +33,7 @@ export function Devices() {
           }}
         >
           <label className="field flex-1">
-            <span className="field-label">On the pan, g</span>
+            <span className="field-label">{say('on_the_pan_g')}</span>
             <input
               className="field-value"
               inputMode="numeric"
@@ -44,15 +43,15 @@ export function Devices() {
             />
           </label>
           <button className="btn btn-small" data-pan="put">
-            Put on
+            {say('put_on')}
           </button>
         </form>
         <div className="mt-3 flex gap-2">
           <button type="button" className="btn btn-small" onClick={() => put(0)} data-pan="clear">
-            Lift all off
+            {say('lift_all_off')}
           </button>
           <button type="button" className="btn btn-small" onClick={() => void command({ command: 'zero' })}>
-            Zero
+            {say('zero')}
           </button>
         </div>
         <Ails />
@@ -84,7 +83,9 @@ function ProbePanel() {
       }}
     >
       <label className="field flex-1">
-        <span className="field-label">Probe, {probe === null ? 'off' : formatTemperature(probe, units)}</span>
+        <span className="field-label">
+          {say('probe', { probe: probe === null ? say('off') : formatTemperature(probe, units) })}
+        </span>
         <input
           className="field-value"
           inputMode="decimal"
@@ -94,16 +95,16 @@ function ProbePanel() {
         />
       </label>
       <button className="btn btn-small" data-probe="put">
-        Insert probe
+        {say('insert_probe')}
       </button>
     </form>
   );
 }
 
 const ails = [
-  { name: 'shaking', body: { command: 'noise', grams: 6 } },
-  { name: 'drifting', body: { command: 'drift', gramsPerMinute: 20 } },
-  { name: 'unplugged 10 s', body: { command: 'unplug', seconds: 10 } },
+  { name: say('shaking'), body: { command: 'noise', grams: 6 } },
+  { name: say('drifting'), body: { command: 'drift', gramsPerMinute: 20 } },
+  { name: say('unplugged_10_s'), body: { command: 'unplug', seconds: 10 } },
 ] as const;
 
 /** What can go wrong with a scale. */
@@ -125,7 +126,7 @@ function Ails() {
           )
         }
       >
-        End fault
+        {say('end_fault')}
       </button>
     </div>
   );
@@ -141,7 +142,8 @@ function PrinterAndScanner() {
       notify(
         outcome.ok
           ? {
-              text: labels === 0 ? 'The printer has no labels' : `A roll of ${labels} labels is in`,
+              text:
+                labels === 0 ? say('the_printer_has_no_labels') : say('a_roll_of_labels_is_in', { labels }),
               problem: false,
             }
           : { text: outcome.problem.detail ?? outcome.problem.title, problem: true },
@@ -157,10 +159,10 @@ function PrinterAndScanner() {
     <>
       <div className="mt-3 flex gap-2 border-t border-line pt-3">
         <button type="button" className="btn btn-small" onClick={() => void roll(500)}>
-          Load labels
+          {say('load_labels')}
         </button>
         <button type="button" className="btn btn-small" onClick={() => void roll(0)}>
-          Remove labels
+          {say('remove_labels')}
         </button>
       </div>
       <form
@@ -171,7 +173,7 @@ function PrinterAndScanner() {
         }}
       >
         <label className="field flex-1">
-          <span className="field-label">Scanner reads</span>
+          <span className="field-label">{say('scanner_reads')}</span>
           <input
             className="field-value"
             value={scan}
@@ -180,7 +182,7 @@ function PrinterAndScanner() {
           />
         </label>
         <button className="btn btn-small" data-scan="go">
-          Scan
+          {say('scan')}
         </button>
       </form>
     </>

@@ -7,6 +7,7 @@ import { formatMoney } from '../../parts/money.ts';
 import { multiplyRate } from '@ember-slate/core/units';
 import { onKept, sendAgain, sendKept, throwAway, type Kept } from '../outbox.ts';
 import { useShop, useTimes } from '../shop.tsx';
+import { say } from '../say.ts';
 
 interface Weighed {
   grams: number;
@@ -21,10 +22,17 @@ function useWhat(): (entry: Kept) => string {
     if (entry.path === contract.counter.sell.path) {
       const { lines, pay } = entry.body as { lines: Weighed[]; pay: string };
       const total = lines.reduce((s, l) => s + multiplyRate(l.grams, l.perKg ?? 0), 0);
-      return `Bag of ${lines.map((l) => mass(l.grams)).join(', ')}: ${formatMoney(total)} by ${pay}`;
+      return say('bag_of_by', {
+        lines: lines.map((l) => mass(l.grams)).join(', '),
+        total: formatMoney(total),
+        pay,
+      });
     }
     const { grams, item } = entry.body as Weighed;
-    return `Weight from the bench: ${mass(grams)}${item ? `, ${item.replaceAll('_', ' ')}` : ''}`;
+    return say('weight_from_the_bench', {
+      grams: mass(grams),
+      item: item ? `, ${item.replaceAll('_', ' ')}` : '',
+    });
   };
 }
 
@@ -38,8 +46,8 @@ export function KeptHere({ onClose }: { onClose: () => void }) {
   useEffect(() => onKept(setKept), []);
   const others = kept.filter((k) => k.refused === undefined && k.who?.id !== me.id);
   return (
-    <Dialog open title="Kept on this screen" onClose={onClose}>
-      {kept.length === 0 && <p className="pb-3">All of it is in the shop’s records.</p>}
+    <Dialog open title={say('kept_on_this_screen')} onClose={onClose}>
+      {kept.length === 0 && <p className="pb-3">{say('all_of_it_is_in_the_shops_records')}</p>}
       <ul>
         {kept.map((k) => {
           const mine = k.who?.id === me.id;
@@ -48,27 +56,27 @@ export function KeptHere({ onClose }: { onClose: () => void }) {
             <li key={k.id} className="border-t border-line py-2">
               <div className="font-figure text-label font-semibold">{what(k)}</div>
               <div className="text-note text-ink2">
-                {k.at > 0 ? when(new Date(k.at).toISOString()) : 'some time ago'}
-                {k.who ? ` by ${k.who.name}` : ''} ·{' '}
+                {k.at > 0 ? when(new Date(k.at).toISOString()) : say('some_time_ago')}
+                {k.who ? ` ${say('by', { who: k.who.name })}` : ''} ·{' '}
                 {k.refused ??
                   (mine
-                    ? 'waits for the line'
-                    : `waits for ${k.who?.name ?? 'a manager'}, or a manager’s word`)}
+                    ? say('waits_for_the_line')
+                    : say('waits_for_or_a_managers_word', { who: k.who?.name ?? say('a_manager') }))}
               </div>
               <div className="flex flex-wrap gap-2 pt-1">
                 {may && k.refused !== undefined && (
                   <Button small onPress={() => void sendAgain(k, me)}>
-                    Try it again
+                    {say('try_it_again')}
                   </Button>
                 )}
                 {may &&
                   (sure === k.id ? (
                     <Button small kind="main" onPress={() => void throwAway(k.id)}>
-                      Yes, throw it away for good
+                      {say('yes_throw_it_away_for_good')}
                     </Button>
                   ) : (
                     <Button small onPress={() => setSure(k.id)}>
-                      Throw it away
+                      {say('throw_it_away')}
                     </Button>
                   ))}
               </div>
@@ -79,10 +87,10 @@ export function KeptHere({ onClose }: { onClose: () => void }) {
       <div className="flex gap-3 pt-3">
         {me.role === 'manager' && others.length > 0 && (
           <Button kind="main" onPress={() => void sendKept(me, true)}>
-            Send what others did, in their names
+            {say('send_what_others_did_in_their')}
           </Button>
         )}
-        <Button onPress={onClose}>Back</Button>
+        <Button onPress={onClose}>{say('back')}</Button>
       </div>
     </Dialog>
   );

@@ -3,6 +3,7 @@ import { addDays } from '@ember-slate/core/calendar';
 import { useNow, useTimes } from '../shop.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { useSize } from '../size.ts';
+import { say } from '../say.ts';
 
 type Summary = AnswerOf<typeof contract.summary.stages>;
 interface Mark {
@@ -71,7 +72,7 @@ export function Rail({ summary }: { summary: Summary | undefined }) {
       const late = new Date(d.at).getTime() < t0;
       return {
         y: Math.max(nowY + 4, y(new Date(d.at).getTime())),
-        title: `${time(d.at)} ${d.title}${late ? ' late' : ''}`,
+        title: `${time(d.at)} ${d.title}${late ? ` ${say('late')}` : ''}`,
         detail: d.detail,
         hot: late,
       };
@@ -82,7 +83,11 @@ export function Rail({ summary }: { summary: Summary | undefined }) {
   const ends = (summary?.ends ?? []).slice(0, endRoom).map((e) => ({
     y: dayY(Math.max(0, days.indexOf(e.on)) + 0.4 * Number(e.on === days[0])),
     title: e.title,
-    detail: `${mass(e.grams)}, lot ${e.code}, ${e.on === days[0] ? 'today' : dayName(e.on)}`,
+    detail: say('lot', {
+      grams: mass(e.grams),
+      code: e.code,
+      on: e.on === days[0] ? say('today') : dayName(e.on),
+    }),
     hot: false,
   }));
   const firstHour = local(now);
@@ -92,12 +97,12 @@ export function Rail({ summary }: { summary: Summary | undefined }) {
     (_, i) => firstHour.getTime() + (i + 1) * 3_600_000,
   ).filter((h) => y(h) < split - 8);
   return (
-    <aside ref={ref} aria-label="Next up" className="relative min-h-0 bg-air">
+    <aside ref={ref} aria-label={say('next_up')} className="relative min-h-0 bg-air">
       {height > 200 && (
         <svg className="absolute inset-0 overflow-visible" width="224" height={height} aria-hidden="true">
           <path d={`M 0.5 0 V ${height}`} className="rul" />
           <text x="18" y="18" className="i3">
-            next up, whole shop
+            {say('next_up_whole_shop')}
           </text>
           <path d={`M 8 ${nowY} l -8 -5 v 10 z`} fill="var(--ink)" />
           {hourMarks.map((h) => (
@@ -111,13 +116,13 @@ export function Rail({ summary }: { summary: Summary | undefined }) {
           <Marks marks={due} low={nowY + 10} high={split - 24} />
           {due.length === 0 && (
             <text x="28" y={nowY + 26} className="i3">
-              nothing due in {hours} hours
+              {say('nothing_due_in_hours', { hours })}
             </text>
           )}
           <rect x="-4" y={split + 2} width="9" height="32" fill="var(--air)" />
           <path d={`M -5 ${split + 4} l 11 -4 M -5 ${split + 36} l 11 -4`} stroke="var(--rule)" fill="none" />
           <text x="18" y={split + 26} className="i3">
-            runs out of life next
+            {say('runs_out_of_life_next')}
           </text>
           {days.map((d, i) => (
             <g key={d}>

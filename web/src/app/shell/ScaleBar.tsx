@@ -8,12 +8,13 @@ import { useTarget, type Target } from '../take.tsx';
 import { Devices } from './Devices.tsx';
 import { KeptHere } from './KeptHere.tsx';
 import { useScale } from './useScale.ts';
+import { say } from '../say.ts';
 
 const words: Record<Reading['state'], string> = {
-  steady: 'steady',
-  settling: 'settling',
-  overload: 'overload',
-  none: 'no reading',
+  steady: say('steady'),
+  settling: say('settling'),
+  overload: say('overload'),
+  none: say('no_reading'),
 };
 const traces: Record<Reading['state'], string> = {
   steady: 'M 0 9 C 4 2 6 16 9 11 S 13 5 16 9 S 20 9.5 24 9 H 66',
@@ -25,13 +26,15 @@ const traces: Record<Reading['state'], string> = {
 /** Why the corner cannot take now, or null when it can. */
 function waitsFor(reading: Reading, target: Target | null): string | null {
   if (!target)
-    return reading.grams > 0 && reading.state !== 'none' ? 'no weight needed here' : 'nothing on the pan';
-  if (reading.state === 'none') return 'no reading: type it instead';
-  if (reading.state === 'overload') return 'too heavy for this pan';
-  if (reading.grams < -2) return 'below zero: tare again';
-  if (reading.grams <= 0) return 'nothing on the pan';
+    return reading.grams > 0 && reading.state !== 'none'
+      ? say('no_weight_needed_here')
+      : say('nothing_on_the_pan');
+  if (reading.state === 'none') return say('no_reading_type_it_instead');
+  if (reading.state === 'overload') return say('too_heavy_for_this_pan');
+  if (reading.grams < -2) return say('below_zero_tare_again');
+  if (reading.grams <= 0) return say('nothing_on_the_pan');
   if (target.waits) return target.waits;
-  return reading.state === 'steady' ? null : 'waits for a steady pan';
+  return reading.state === 'steady' ? null : say('waits_for_a_steady_pan');
 }
 
 export function useTakeNow() {
@@ -56,10 +59,10 @@ export function Take({ big }: { big: boolean }) {
       <span
         className={`font-bold ${big ? 'text-[42px] leading-[46px] max-lg:text-[30px] max-lg:leading-8' : 'text-[30px] leading-8 max-lg:text-big'}`}
       >
-        {target?.act ?? 'Take'}
+        {target?.act ?? say('take')}
       </span>
       <span className={`text-body font-semibold ${waits === null ? '' : 'text-ink2'}`}>
-        {waits ?? 'steady · space bar'}
+        {waits ?? say('steady_space_bar')}
       </span>
     </button>
   );
@@ -182,21 +185,21 @@ function Said() {
     const timer = window.setTimeout(() => dispatch(notify(null)), 6000);
     return () => window.clearTimeout(timer);
   }, [said, dispatch]);
-  const weights = `${kept} ${kept === 1 ? 'entry' : 'entries'} kept on this screen`;
+  const weights = say('entries_kept_on_this_screen', { kept });
   const look = (
     <button type="button" className="why shrink-0" onClick={() => setLooking(true)}>
-      look
+      {say('look')}
     </button>
   );
   const list = looking && <KeptHere onClose={() => setLooking(false)} />;
   if (!live && lostAt !== null) {
     return (
       <div role="status" className="min-w-0">
-        <div className="font-figure text-label font-semibold">Offline{kept > 0 ? `: ${weights}` : ''}</div>
+        <div className="font-figure text-label font-semibold">
+          {say('offline', { kept: kept > 0 ? `: ${weights}` : '' })}
+        </div>
         <div className="text-note text-ink2">
-          {kept > 0
-            ? 'They go in, each once, when the line is back; nothing to do.'
-            : 'Weights and sales are kept here until it is back.'}
+          {kept > 0 ? say('they_go_in_each_once_when_the_line') : say('weights_and_sales_are_kept_here')}
         </div>
       </div>
     );
@@ -205,8 +208,13 @@ function Said() {
     return (
       <div role="alert" className="flex min-w-0 items-center gap-3">
         <span className="line-clamp-2 border-b-[3px] border-emberline">
-          {refused === 1 ? 'One entry of this screen was' : `${refused} entries of this screen were`} refused:
-          the shop has {refused === 1 ? 'it' : 'them'} not
+          {say('refused_the_shop_has_them_not', {
+            refused:
+              refused === 1
+                ? say('one_entry_of_this_screen_was')
+                : say('entries_of_this_screen_were', { refused }),
+            refused2: refused,
+          })}
         </span>
         {look}
         {list}
@@ -215,7 +223,7 @@ function Said() {
   if (!said)
     return kept > 0 ? (
       <div role="status" className="flex min-w-0 items-center gap-3">
-        <span>{weights}, not in the shop’s records yet</span>
+        <span>{say('not_in_the_shops_records_yet', { weights })}</span>
         {look}
         {list}
       </div>
@@ -226,7 +234,7 @@ function Said() {
         {said.text}
       </span>
       <button type="button" className="why shrink-0" onClick={() => dispatch(notify(null))}>
-        done
+        {say('done')}
       </button>
     </div>
   );
@@ -249,14 +257,14 @@ export function ScaleBar({ big }: { big: boolean }) {
   const command = useScale();
   const dead = reading.state === 'none';
   return (
-    <footer ref={ref} className="relative z-10 bg-air" aria-label="Scale">
+    <footer ref={ref} className="relative z-10 bg-air" aria-label={say('scale')}>
       {width > 0 && <Rule reading={reading} target={target} width={width} height={height} big={big} />}
       <div
         className={`flex h-full items-center gap-6 pr-4 pl-6 max-lg:gap-4 max-sm:pl-4 ${big ? 'pt-14' : 'pt-7'}`}
       >
         <output
           className={`shrink-0 font-figure font-semibold whitespace-nowrap ${big ? 'min-w-[230px] text-[104px] leading-[100px] max-lg:min-w-[190px] max-lg:text-[84px]' : 'min-w-[138px] text-[46px] leading-[46px] max-sm:text-[34px]'}`}
-          aria-label="Live weight"
+          aria-label={say('live_weight')}
         >
           {dead ? '–' : formatMass(reading.grams, units)}
           <span className={`ml-1.5 font-medium text-ink2 ${big ? 'text-[34px]' : 'text-[22px]'}`}>
@@ -275,7 +283,9 @@ export function ScaleBar({ big }: { big: boolean }) {
           </svg>
           <div className="font-figure text-body font-semibold" data-scale={reading.state}>
             {words[reading.state]}
-            {reading.simulated && <span className="block text-note font-medium text-ink2">simulated</span>}
+            {reading.simulated && (
+              <span className="block text-note font-medium text-ink2">{say('simulated')}</span>
+            )}
           </div>
         </div>
         <button
@@ -283,7 +293,7 @@ export function ScaleBar({ big }: { big: boolean }) {
           className={`btn shrink-0 gap-2 px-3.5 ${big ? 'min-h-16' : ''}`}
           onClick={() => void command({ command: 'tare' })}
         >
-          Tare{' '}
+          {say('tare')}{' '}
           <span className="font-medium text-ink2">
             {formatMass(reading.tare, units)} {massUnit(reading.tare, units)}
           </span>{' '}

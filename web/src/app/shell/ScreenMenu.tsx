@@ -3,28 +3,29 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useShop } from '../shop.tsx';
 import { setPrefs, useAppDispatch, useAppSelector } from '../store.ts';
+import { say } from '../say.ts';
 
 /** What stands beside the seven stages. */
 const beside = [
-  { to: '/first', name: 'What goes first' },
-  { to: '/frozen', name: 'Frozen and thawed' },
-  { to: '/cold', name: 'Cold chain' },
-  { to: '/marks', name: 'Where the marks are' },
-  { to: '/bench/clock', name: 'The bench by the clock' },
-  { to: '/species', name: 'Species book' },
-  { to: '/forms', name: 'Market forms' },
-  { to: '/methods', name: 'Cutting methods' },
-  { to: '/labels', name: 'Labels' },
-  { to: '/knives', name: 'Knives and accidents' },
-  { to: '/quality', name: 'How the cutting goes' },
-  { to: '/suppliers', name: 'Suppliers' },
-  { to: '/schemes', name: 'Grading schemes' },
+  { to: '/first', name: say('what_goes_first') },
+  { to: '/frozen', name: say('frozen_and_thawed') },
+  { to: '/cold', name: say('cold_chain') },
+  { to: '/marks', name: say('where_the_marks_are') },
+  { to: '/bench/clock', name: say('the_bench_by_the_clock') },
+  { to: '/species', name: say('species_book') },
+  { to: '/forms', name: say('market_forms') },
+  { to: '/methods', name: say('cutting_methods') },
+  { to: '/labels', name: say('labels') },
+  { to: '/knives', name: say('knives_and_accidents') },
+  { to: '/quality', name: say('how_the_cutting_goes') },
+  { to: '/suppliers', name: say('suppliers') },
+  { to: '/schemes', name: say('grading_schemes') },
 ] as const;
 
 /** What is for the manager only. */
 const managers = [
-  { to: '/rules', name: 'Whose rules' },
-  { to: '/sign-ins', name: 'Sign-ins' },
+  { to: '/rules', name: say('whose_rules') },
+  { to: '/sign-ins', name: say('sign_ins') },
 ] as const;
 
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
@@ -37,7 +38,7 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
     <Menu>
       <MenuButton className="block text-left">
         {children}
-        <span className="sr-only">Screen and sign-in</span>
+        <span className="sr-only">{say('screen_and_sign_in')}</span>
       </MenuButton>
       <MenuItems
         anchor={{ to: 'bottom end', gap: 8 }}
@@ -56,7 +57,7 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
             className={item}
             onClick={() => dispatch(setPrefs({ theme: prefs.theme === 'slate' ? 'chalk' : 'slate' }))}
           >
-            {prefs.theme === 'slate' ? 'Light: Chalk' : 'Dark: Slate'}
+            {prefs.theme === 'slate' ? say('light_chalk') : say('dark_slate')}
           </button>
         </MenuItem>
         <MenuItem>
@@ -64,12 +65,12 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
             className={item}
             onClick={() => dispatch(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
           >
-            {prefs.units === 'metric' ? 'Ounces, pounds, °F' : 'Grams, kilograms, °C'}
+            {prefs.units === 'metric' ? say('ounces_pounds_f') : say('grams_kilograms_c')}
           </button>
         </MenuItem>
         <MenuItem>
           <button className={item} onClick={onLock}>
-            Lock, or change user <span className="key ml-1">L</span>
+            {say('lock_or_change_user')} <span className="key ml-1">L</span>
           </button>
         </MenuItem>
       </MenuItems>

@@ -12,6 +12,7 @@ import { ScreenMenu } from './ScreenMenu.tsx';
 import { stages, StageBar } from './StageBar.tsx';
 import { Timers } from './Timers.tsx';
 import { useScale } from './useScale.ts';
+import { say } from '../say.ts';
 
 type Summary = ReturnType<typeof useRead<typeof contract.summary.stages>>['data'];
 
@@ -38,7 +39,7 @@ function Clock({ onLock, summary, low }: { onLock: () => void; summary: Summary;
           {next ? `${time(next.at)} ${next.title}` : me.name}
         </span>
         <span className={low && live ? 'hidden' : 'block text-note text-ink3 max-lg:hidden'}>
-          {live ? (alarms > 0 ? '' : 'all saved, feed live') : 'no line to the shop'}
+          {live ? (alarms > 0 ? '' : say('all_saved_feed_live')) : say('no_line_to_the_shop')}
         </span>
       </ScreenMenu>
       {live && alarms > 0 && (
@@ -46,7 +47,7 @@ function Clock({ onLock, summary, low }: { onLock: () => void; summary: Summary;
           to="/cold"
           className="block text-note text-embertext underline underline-offset-3 max-lg:hidden"
         >
-          {alarms === 1 ? '1 cold-chain alarm' : `${alarms} cold-chain alarms`}
+          {say('cold_chain_alarms', { alarms })}
         </Link>
       )}
     </div>

@@ -4,15 +4,16 @@ import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
 import { useAppSelector } from '../store.ts';
 import { ScreenMenu } from './ScreenMenu.tsx';
+import { say } from '../say.ts';
 
 export const stages = [
-  { key: 'landing', name: 'Landing', path: '/landing' },
-  { key: 'grading', name: 'Grading', path: '/grading' },
-  { key: 'orders', name: 'Orders', path: '/orders' },
-  { key: 'plan', name: 'Cut plan', path: '/plan' },
-  { key: 'bench', name: 'Bench', path: '/bench' },
-  { key: 'counter', name: 'Counter', path: '/counter' },
-  { key: 'close', name: 'Close', path: '/close' },
+  { key: 'landing', name: say('landing'), path: '/landing' },
+  { key: 'grading', name: say('grading'), path: '/grading' },
+  { key: 'orders', name: say('orders'), path: '/orders' },
+  { key: 'plan', name: say('cut_plan'), path: '/plan' },
+  { key: 'bench', name: say('bench'), path: '/bench' },
+  { key: 'counter', name: say('counter'), path: '/counter' },
+  { key: 'close', name: say('close'), path: '/close' },
 ] as const;
 type Summary = AnswerOf<typeof contract.summary.stages>;
 
@@ -46,10 +47,10 @@ function Brand() {
           />
           <path d="M5.5 19v-4M10 19v-3M14.5 19v-4M19 19v-3" stroke="currentColor" strokeWidth="1.25" />
         </svg>
-        Ember Slate
+        {say('ember_slate_2')}
       </div>
       <div className="mt-1 truncate text-note text-ink3">{shop.name}</div>
-      {shop.sample && <div className="-mt-0.5 text-note text-ink3">sample data</div>}
+      {shop.sample && <div className="-mt-0.5 text-note text-ink3">{say('sample_data_2')}</div>}
     </div>
   );
 }
@@ -100,7 +101,7 @@ export function StageBar({ summary, onLock }: { summary: Summary | undefined; on
         </svg>
       )}
       <Brand />
-      <nav aria-label="Stages" className="relative flex flex-1">
+      <nav aria-label={say('stages')} className="relative flex flex-1">
         {stages.map((stage, i) => {
           const waits = summary?.stages[stage.key];
           return (
@@ -146,7 +147,7 @@ function PhoneStages({ on, onLock }: { on: number; onLock: () => void }) {
   const before = stages[on - 1];
   const after = stages[on + 1];
   return (
-    <nav aria-label="Neighbouring stages" className="relative flex items-center gap-1 pr-2">
+    <nav aria-label={say('neighbouring_stages')} className="relative flex items-center gap-1 pr-2">
       {before && (
         <NavLink to={before.path} className="px-2 py-3 text-note text-ink2">
           ‹ {before.name}

@@ -5,6 +5,7 @@ import { useChange, useRead } from '../api.ts';
 import { useNow, useShop } from '../shop.tsx';
 import { useNotify } from '../notify.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
+import { say } from '../say.ts';
 
 /** Two short tones. A browser that has not been touched yet stays silent; the line is still there to be seen. */
 function ring(context: AudioContext) {
@@ -55,15 +56,17 @@ export function Timers() {
         <li key={t.id} className="flex items-center gap-4 border-b border-line py-1.5 font-figure text-row">
           <Lozenge />
           <span className="min-w-0 flex-1 truncate">
-            <strong className="text-embertext">{t.name}</strong>: {shortName(t.speciesName).toLowerCase()},
-            ticket {t.number}
+            <strong className="text-embertext">{t.name}</strong>
+            {say('ticket', { speciesName: shortName(t.speciesName).toLowerCase(), number: t.number })}
             <span className="text-ink2">
-              , {Math.max(0, Math.round((now.getTime() - new Date(t.endsAt).getTime()) / 60_000))} min ago
+              {say('min_ago', {
+                max: Math.max(0, Math.round((now.getTime() - new Date(t.endsAt).getTime()) / 60_000)),
+              })}
             </span>
           </span>
           {me.role !== 'counter' && (
             <button type="button" className="btn min-h-12" onClick={() => void answer(t)}>
-              Done
+              {say('done_2')}
             </button>
           )}
         </li>

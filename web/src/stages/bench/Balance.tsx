@@ -1,5 +1,6 @@
 import type { Ticket } from '@ember-slate/contract';
 import { Mass, useMass } from '../../parts/Mass.tsx';
+import { say } from './say.ts';
 
 /** In, out, and what is not accounted for, on one axis of what is allowed. */
 export function Balance({ ticket }: { ticket: Ticket }) {
@@ -10,13 +11,13 @@ export function Balance({ ticket }: { ticket: Ticket }) {
   return (
     <div>
       <div className="flex justify-between text-label">
-        <span className="text-ink2">in</span>
+        <span className="text-ink2">{say('in')}</span>
         <strong className="font-figure font-semibold">
           <Mass g={input} />
         </strong>
       </div>
       <div className="flex justify-between text-label">
-        <span className="text-ink2">out so far</span>
+        <span className="text-ink2">{say('out_so_far')}</span>
         <strong className="font-figure font-semibold">
           <Mass g={out} />
         </strong>
@@ -25,7 +26,7 @@ export function Balance({ ticket }: { ticket: Ticket }) {
         width="100%"
         viewBox="0 0 300 46"
         role="img"
-        aria-label={`unaccounted ${mass(unaccounted)}, ${mass(allowed)} allowed`}
+        aria-label={say('unaccounted_allowed', { unaccounted: mass(unaccounted), allowed: mass(allowed) })}
       >
         <rect x={x(-allowed)} y="8" width={x(allowed) - x(-allowed)} height="16" fill="var(--rimewash)" />
         <path className="rul" d="M 4 24.5 H 296" />
@@ -39,12 +40,12 @@ export function Balance({ ticket }: { ticket: Ticket }) {
       </svg>
       <p className="font-figure text-label font-semibold">
         {closes
-          ? 'The balance closes'
+          ? say('the_balance_closes')
           : unaccounted > 0
-            ? `${mass(unaccounted)} to find`
-            : `${mass(-unaccounted)} too much`}
+            ? say('to_find', { unaccounted: mass(unaccounted) })
+            : say('too_much', { unaccounted: mass(-unaccounted) })}
         <span className="ml-2 font-medium text-ink3">
-          unaccounted <Mass g={unaccounted} sign />
+          {say('unaccounted')} <Mass g={unaccounted} sign />
         </span>
       </p>
     </div>

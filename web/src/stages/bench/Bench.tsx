@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type TicketSummary } from '@ember-slate/contract';
 import { likeWork } from '@ember-slate/core/forms';
 import { countWord, shortName } from '@ember-slate/core/species';
@@ -13,6 +14,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { DoneToday } from './Done.tsx';
 import { NewTicket } from './NewTicket.tsx';
+import { say } from './say.ts';
 
 /** Minutes until it must be begun to be ready in time; negative is late. */
 const slack = (t: TicketSummary, now: Date) =>
@@ -22,13 +24,13 @@ function headline(tickets: readonly TicketSummary[], mine: number, now: Date): s
   const cutting = tickets.find((t) => t.state === 'cutting' && t.cutter?.id === mine);
   if (cutting)
     return cutting.paused === null
-      ? `Ticket ${cutting.number} is on your board`
-      : `Ticket ${cutting.number} lies still: ${cutting.paused}`;
+      ? say('ticket_is_on_your_board', { number: cutting.number })
+      : say('ticket_lies_still', { number: cutting.number, paused: cutting.paused });
   const next = tickets.find((t) => t.state === 'waiting');
-  if (!next) return 'The bench is clear';
+  if (!next) return say('the_bench_is_clear');
   return slack(next, now) < 0
-    ? `Begin ticket ${next.number}: it is ${-slack(next, now)} min behind`
-    : `Begin ticket ${next.number} within ${slack(next, now)} min`;
+    ? say('begin_ticket_it_is_min_behind', { number: next.number, next: -slack(next, now) })
+    : say('begin_ticket_within_min', { number: next.number, next: slack(next, now) });
 }
 
 type By = 'due' | 'life';
@@ -51,12 +53,16 @@ function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
     })),
   );
   if (batches.length === 0) return null;
-  const verb: Record<string, string> = { scale: 'Scale', gut: 'Gut', slime: 'Rub the slime off' };
+  const verb: Record<string, string> = {
+    scale: say('scale'),
+    gut: say('gut'),
+    slime: say('rub_the_slime_off'),
+  };
   const waiting = (ids: readonly number[]) =>
     tickets.filter((t) => ids.includes(t.id) && t.state === 'waiting').map((t) => t.number);
   const done = async (step: string, ids: number[]) => {
     const outcome = await send({ step, tickets: ids });
-    said(outcome, `Done for ${ids.length} tickets: they skip that step`);
+    said(outcome, say('done_for_tickets_they_skip_that', { ids: ids.length }));
   };
   return (
     <ul className="pb-2">
@@ -66,20 +72,25 @@ function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
           <li key={`${b.step} ${b.species}`} className="flex items-center gap-4 border-t border-line py-1.5">
             <span className="min-w-0 flex-1 text-label">
               <strong className="font-figure text-row font-semibold">
-                {verb[b.step]} all {b.fish} {b.species} in one go
+                {verb[b.step]} {say('all_in_one_go', { fish: b.fish, species: b.species })}
               </strong>{' '}
               <span className="text-ink2">
-                for tickets {b.numbers.join(', ')}, then clean down once.
-                {notBegun.length > 0 ? ` Weigh ${notBegun.join(', ')} first.` : ''}
+                {say('for_tickets_then_clean_down_once', {
+                  numbers: b.numbers.join(', '),
+                  notBegun:
+                    notBegun.length > 0 ? ` ${say('weigh_first', { notBegun: notBegun.join(', ') })}` : '',
+                })}
               </span>
             </span>
             <Button
               className="min-h-14"
               busy={busy}
-              notYet={notBegun.length > 0 ? `begin ticket ${notBegun.join(', ')} first` : null}
+              notYet={
+                notBegun.length > 0 ? say('begin_ticket_first', { notBegun: notBegun.join(', ') }) : null
+              }
               onPress={() => void done(b.step, b.tickets)}
             >
-              Done for all
+              {say('done_for_all')}
             </Button>
           </li>
         );
@@ -104,23 +115,26 @@ export default function Bench() {
           <h1 className="text-head">{headline(sorted, me.id, now)}</h1>
           <p className="pb-2 text-label text-ink2">
             {tickets.length === 0
-              ? 'Lines sent from the cut plan wait here.'
-              : `${Math.round(tickets.reduce((s, t) => s + t.minutes, 0))} minutes of work on ${tickets.length} tickets.`}
+              ? say('lines_sent_from_the_cut_plan_wait')
+              : say('minutes_of_work_on_tickets', {
+                  reduce: Math.round(tickets.reduce((s, t) => s + t.minutes, 0)),
+                  tickets: tickets.length,
+                })}
           </p>
         </div>
         <div className="flex items-start gap-4">
           <Choice
-            label="First"
+            label={say('first')}
             value={by}
             onChange={setBy}
             options={[
-              { value: 'due', name: 'what is due' },
-              { value: 'life', name: 'what goes off' },
+              { value: 'due', name: say('what_is_due') },
+              { value: 'life', name: say('what_goes_off') },
             ]}
           />
           {me.role !== 'counter' && (
             <Button className="min-h-14" onPress={() => setMaking(true)}>
-              Cut for the counter
+              {say('cut_for_the_counter')}
             </Button>
           )}
         </div>
@@ -142,8 +156,15 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
   const want = useWant();
   const late = slack(t, now) < 0;
   const wishes = [...new Set(t.cuts.flatMap(wishWords))];
-  const whom = [...new Set(t.cuts.map((c) => c.customer ?? 'the counter'))].join(', ');
-  const state = t.state === 'waiting' ? 'Begin' : t.paused !== null ? 'Go on' : mine ? 'Go on' : 'Look';
+  const whom = [...new Set(t.cuts.map((c) => c.customer ?? say('the_counter')))].join(', ');
+  const state =
+    t.state === 'waiting'
+      ? say('begin')
+      : t.paused !== null
+        ? say('go_on')
+        : mine
+          ? say('go_on')
+          : say('look');
   return (
     <li className="border-t border-line">
       <Link
@@ -156,17 +177,27 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
             {shortName(t.speciesName)}, {t.cuts.map(want).join(', ')}
           </span>
           <span className="block truncate text-label text-ink2">
-            ticket {t.number} for {whom} · {t.fish} {countWord(t.condition, t.fish)}
-            {t.daysLeft !== null ? ` · ${t.daysLeft.toFixed(1)} days left` : ''}
-            {t.state === 'cutting' && t.cutter
-              ? ` · ${mine ? 'on your board' : `with ${t.cutter.name}`}`
-              : ''}
-            {t.paused !== null ? `, ${t.paused}` : ''}
-            {wishes.length > 0 ? ` · ${wishes.join('; ')}` : ''}
+            {say('ticket_for', {
+              number: t.number,
+              whom,
+              fish: t.fish,
+              condition: inWords(countWord(t.condition, t.fish)),
+              daysLeft:
+                t.daysLeft !== null ? ` ${say('days_left', { daysLeft: t.daysLeft.toFixed(1) })}` : '',
+              state:
+                t.state === 'cutting' && t.cutter
+                  ? ` · ${mine ? say('on_your_board') : say('with', { cutter: t.cutter.name })}`
+                  : '',
+              paused: t.paused !== null ? `, ${t.paused}` : '',
+              wishes: wishes.length > 0 ? ` · ${wishes.join('; ')}` : '',
+            })}
           </span>
         </span>
         <span className={`text-label max-lg:hidden ${late ? 'text-embertext' : 'text-ink2'}`}>
-          about {Math.round(t.minutes)} min{late ? `, ${-slack(t, now)} behind` : ''}
+          {say('about_min', {
+            minutes: Math.round(t.minutes),
+            late: late ? say('behind', { t: -slack(t, now) }) : '',
+          })}
         </span>
         <span className="btn min-h-14">{state}</span>
       </Link>

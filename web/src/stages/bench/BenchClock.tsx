@@ -7,6 +7,7 @@ import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Hatch } from '../../parts/patterns.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
 
 const rowPx = 74;
 const namePx = 110;
@@ -35,7 +36,9 @@ function Timeline({ clock, now }: { clock: Clock; now: Date }) {
           height={height}
           role="img"
           aria-label={clock.hands
-            .map((h, i) => `${h.name}: ${clock.slots.filter((s) => s.hand === i).length} pieces of work`)
+            .map((h, i) =>
+              say('pieces_of_work', { h: h.name, slots: clock.slots.filter((s) => s.hand === i).length }),
+            )
             .join('; ')}
         >
           <defs>
@@ -100,51 +103,43 @@ export default function BenchClock() {
     .map((t) => t.doneAt)
     .sort()
     .at(-1);
-  const words = (m: number) => (m < 90 ? `${m} min` : `${Math.floor(m / 60)} h ${m % 60} min`);
+  const words = (m: number) =>
+    m < 90 ? say('min', { m }) : say('h_min', { m: Math.floor(m / 60), m2: m % 60 });
   return (
     <div>
       <h1 className="text-head max-sm:text-big">
         {clock.hands.length === 0
-          ? 'Nobody is at the bench'
+          ? say('nobody_is_at_the_bench')
           : clock.tickets.length === 0
-            ? 'Nothing to cut'
+            ? say('nothing_to_cut')
             : late.length === 0
-              ? `All done by ${when(last!)}, nothing late`
-              : `${late.length} of ${clock.tickets.length} tickets will be late`}
+              ? say('all_done_by_nothing_late', { last: when(last!) })
+              : say('of_tickets_will_be_late', { late: late.length, tickets: clock.tickets.length })}
       </h1>
       <p className="pb-3 text-ink2">
         {clock.hands.length === 0
-          ? 'Add people with the bench’s role: tickets are shared out among them.'
-          : `${clock.hands.length} ${clock.hands.length === 1 ? 'hand' : 'hands'}, the work that is left at its norm.`}{' '}
+          ? say('add_people_with_the_benchs_role')
+          : say('hands_the_work_that_is_left_at_its', { hands: clock.hands.length })}{' '}
         <Why>
+          <p>{say('late_minutes_are_kept_as_few_as')}</p>
+          <p>{say('one_ticket_at_a_time_for_each_hand')}</p>
           <p>
-            Late minutes are kept as few as may be, an order’s weighing five times a counter ticket’s; then
-            the bench is done as early as may be.
-          </p>
-          <p>
-            One ticket at a time for each hand; what stands in salt or water frees it. Another species, or raw
-            use on a used board, costs 4 minutes of cleaning; work for raw use comes first on a clean one (our
-            choice).
-          </p>
-          <p>
-            {clock.exact
-              ? 'Every order was tried: nothing is better.'
-              : 'With so many tickets: by due time, then every move that helps; not every order was tried.'}
+            {clock.exact ? say('every_order_was_tried_nothing_is') : say('with_so_many_tickets_by_due_time')}
           </p>
         </Why>
       </p>
       {clock.tickets.length > 0 && clock.hands.length > 0 && <Timeline clock={clock} now={now} />}
-      {late.length > 0 && <h2 className="pt-4 pb-1 text-label">Ring these, or put them first</h2>}
+      {late.length > 0 && <h2 className="pt-4 pb-1 text-label">{say('ring_these_or_put_them_first')}</h2>}
       <ul>
         {late.map((t) => (
           <li key={t.id} className="border-t border-line">
             <Link to={`/bench/${t.id}`} className="flex items-baseline gap-3 py-2 hover:bg-lift">
               <Lozenge />
-              <strong className="w-28 font-figure text-label">Ticket {t.number}</strong>
+              <strong className="w-28 font-figure text-label">{say('ticket', { number: t.number })}</strong>
               <span className="flex-1">{t.title}</span>
-              <span className="text-ink2">due {when(t.dueAt)}</span>
+              <span className="text-ink2">{say('due', { dueAt: when(t.dueAt) })}</span>
               <span className="w-48 text-right text-embertext">
-                done {when(t.doneAt)}, {words(t.lateMinutes)} late
+                {say('done_late', { doneAt: when(t.doneAt), lateMinutes: words(t.lateMinutes) })}
               </span>
             </Link>
           </li>

@@ -11,6 +11,7 @@ import { BringFish } from './BringFish.tsx';
 import { Cutting } from './Cutting.tsx';
 import { DoneTicketView } from './Done.tsx';
 import { useStepping } from './stepping.ts';
+import { say } from './say.ts';
 
 /** Which steps stand by their name: all of them, or the one at hand and every second beside it. */
 const named = (i: number, at: number, n: number) =>
@@ -24,7 +25,7 @@ function Beads({ ticket }: { ticket: Ticket }) {
     ticket.steps.findIndex((s) => s.id === ticket.stepId),
   );
   return (
-    <ol className="relative flex flex-1 pt-1 max-sm:hidden" aria-label="Steps">
+    <ol className="relative flex flex-1 pt-1 max-sm:hidden" aria-label={say('steps')}>
       <span
         aria-hidden="true"
         className="absolute top-[14px] h-px bg-rule"
@@ -73,15 +74,19 @@ function Elsewhere({ ticket }: { ticket: Ticket }) {
   const step = ticket.steps.find((s) => s.id === ticket.stepId);
   return (
     <div className="pt-8">
-      <h1 className="text-[52px] leading-[58px] font-bold">{ticket.cutter!.name} has it</h1>
+      <h1 className="text-[52px] leading-[58px] font-bold">
+        {say('has_it', { cutter: ticket.cutter!.name })}
+      </h1>
       <p className="pb-6 text-row text-ink2">
-        {ticket.paused === null
-          ? `At ${step?.title.toLowerCase() ?? 'the start'}.`
-          : `Left lying: ${ticket.paused}.`}{' '}
-        What is weighed stays as it is.
+        {say('what_is_weighed_stays_as_it_is', {
+          paused:
+            ticket.paused === null
+              ? say('at', { title: step?.title.toLowerCase() ?? say('the_start') })
+              : say('left_lying', { paused: ticket.paused }),
+        })}
       </p>
       <Button tall kind="main" busy={busy} onPress={() => void take()}>
-        Take it over
+        {say('take_it_over')}
       </Button>
     </div>
   );
@@ -92,7 +97,7 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
   const stepping = useStepping(kept);
   const { ticket } = stepping;
   const { me } = useShop();
-  const whom = [...new Set(ticket.cuts.map((c) => c.customer ?? 'the counter'))].join(', ');
+  const whom = [...new Set(ticket.cuts.map((c) => c.customer ?? say('the_counter')))].join(', ');
   const wishes = [...new Set(ticket.cuts.flatMap(wishWords))];
 
   return (
@@ -100,10 +105,10 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
       <div className="flex items-start gap-5">
         <div className="w-[230px] shrink-0 max-lg:w-[170px]">
           <Link to="/bench" className="block font-figure text-big font-semibold hover:underline">
-            Ticket {ticket.number}
+            {say('ticket', { number: ticket.number })}
           </Link>
           <div className="truncate text-[16px] leading-5 text-ink2">
-            {shortName(ticket.speciesName).toLowerCase()}, for {whom}
+            {say('for', { speciesName: shortName(ticket.speciesName).toLowerCase(), whom })}
           </div>
           {wishes.length > 0 && (
             <div className="line-clamp-2 text-note leading-[18px] font-semibold" title={wishes.join('; ')}>
@@ -116,7 +121,7 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
       {ticket.state === 'closed' ? (
         <DoneTicketView ticket={ticket} />
       ) : me.role === 'counter' ? (
-        <p className="pt-8 text-label text-ink2">The bench cuts; you are signed in for the counter.</p>
+        <p className="pt-8 text-label text-ink2">{say('the_bench_cuts_you_are_signed_in')}</p>
       ) : ticket.state === 'waiting' ? (
         <BringFish ticket={ticket} />
       ) : ticket.cutter && ticket.cutter.id !== me.id ? (

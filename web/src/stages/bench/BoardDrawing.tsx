@@ -7,6 +7,7 @@ import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { SceneDrawing } from '../../parts/SceneDrawing.tsx';
 import { offFish, type Slot } from './slots.ts';
+import { say } from './say.ts';
 
 type Step = Ticket['steps'][number];
 
@@ -103,9 +104,9 @@ function goneOf(ticket: Ticket, body: Body, step: Step, face: number, mass: (g: 
   };
   const joint = ticket.stepIds.includes('joint') && face >= vent - 1e-6;
   return [
-    ...(joint ? [{ from: collar, to: vent, name: 'joint, done', detail: weighed('joint') }] : []),
+    ...(joint ? [{ from: collar, to: vent, name: say('joint_done'), detail: weighed('joint') }] : []),
     ...(step.draws !== 'steaks' && ticket.stepIds.includes('slices')
-      ? [{ from: joint ? vent : collar, to: face, name: 'slices, done', detail: weighed('slices') }]
+      ? [{ from: joint ? vent : collar, to: face, name: say('slices_done'), detail: weighed('slices') }]
       : []),
   ];
 }
@@ -151,8 +152,10 @@ export function BoardDrawing({
   const cutMm = next && body ? Math.round(body.mm(next.to) - body.mm(face)) : null;
   const words =
     cutMm !== null
-      ? `Cut ${length.format(cutMm)} ${length.unit} from the face`
-      : `What lies on the board, to scale${scene && scene.blades.length > 0 ? ', with the way of the blade' : ''}`;
+      ? say('cut_from_the_face', { cutMm: length.format(cutMm), unit: length.unit })
+      : say('what_lies_on_the_board_to_scale', {
+          scene: scene && scene.blades.length > 0 ? say('with_the_way_of_the_blade') : '',
+        });
   const raw = ticket.expected.trims.find((t) => t.part === 'ray_body');
   const beside = view !== null && width > 620;
   const wide = beside ? Math.min(360, width * 0.36) : 0;
@@ -181,12 +184,12 @@ export function BoardDrawing({
       )}
       {height > 60 && beside && view && (
         <figure className="m-0 shrink-0 border-l border-line pl-3" style={{ width: wide }}>
-          <figcaption className="font-figure text-label font-semibold">Blade view</figcaption>
+          <figcaption className="font-figure text-label font-semibold">{say('blade_view')}</figcaption>
           <SceneDrawing
             scene={view}
             width={wide - 14}
             height={height - 26}
-            label="Where the blade rides, seen across the fish"
+            label={say('where_the_blade_rides_seen_across')}
             figures={{}}
             dimension={null}
             gone={[]}

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type Problem, type Ticket } from '@ember-slate/contract';
 import { countWord } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -12,6 +13,7 @@ import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Forms } from './Forms.tsx';
 import { Methods } from './Methods.tsx';
+import { say } from './say.ts';
 
 const noun = (i: Ticket['inputs'][number]) => countWord(i.condition, i.pieces);
 
@@ -30,22 +32,26 @@ function Input({ input: i, weight, onWeight, asked }: InputProps) {
     <li className="grid grid-cols-[minmax(0,1fr)_260px] items-center gap-6 border-t border-line py-2">
       <div>
         <div className="font-figure text-big font-semibold">
-          {i.pieces} {noun(i)} of lot {i.code}
+          {say('of_lot', { pieces: i.pieces, i: inWords(noun(i)), code: i.code })}
         </div>
         <div className="text-label text-ink2">
-          {i.itemName} · about {mass(i.grams)} · {i.daysLeft.toFixed(1)} days left
+          {say('about_days_left', {
+            itemName: i.itemName,
+            grams: mass(i.grams),
+            daysLeft: i.daysLeft.toFixed(1),
+          })}
         </div>
       </div>
       <WeightField
-        label="Weight together"
+        label={say('weight_together')}
         value={weight}
         onChange={onWeight}
         take={
           asked
             ? {
-                act: `Take ${i.pieces} ${noun(i)}`,
-                title: `${i.pieces} ${noun(i)} of lot ${i.code}`,
-                detail: `about ${mass(i.grams)} together`,
+                act: say('take', { pieces: i.pieces, i: inWords(noun(i)) }),
+                title: say('of_lot', { pieces: i.pieces, i: inWords(noun(i)), code: i.code }),
+                detail: say('about_together', { grams: mass(i.grams) }),
               }
             : null
         }
@@ -82,25 +88,27 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
   return (
     <div className="pt-4">
       <h1 className="text-[52px] leading-[58px] font-bold">
-        {waiting ? `Bring ${waiting.pieces} ${noun(waiting)} of ${waiting.code}` : 'All on the bench'}
+        {waiting
+          ? say('bring_of', { pieces: waiting.pieces, waiting: inWords(noun(waiting)), code: waiting.code })
+          : say('all_on_the_bench')}
       </h1>
       <p className="text-row text-ink2">
-        {waiting ? 'Weigh them as they come: the balance starts from this weight.' : 'Begin the cutting.'}
+        {waiting ? say('weigh_them_as_they_come_the') : say('begin_the_cutting')}
       </p>
       <p className="pb-4 font-figure text-row">
-        Becomes{' '}
-        {ticket.cuts
-          .map((c) =>
-            [
-              want(c),
-              wishWords(c).length > 0 && `(${wishWords(c).join(', ')})`,
-              `for ${c.customer ?? 'the counter'}`,
-            ]
-              .filter((w) => w !== false)
-              .join(' '),
-          )
-          .join('; ')}
-        .
+        {say('becomes', {
+          cuts: ticket.cuts
+            .map((c) =>
+              [
+                want(c),
+                wishWords(c).length > 0 && `(${wishWords(c).join(', ')})`,
+                say('for_2', { customer: c.customer ?? say('the_counter') }),
+              ]
+                .filter((w) => w !== false)
+                .join(' '),
+            )
+            .join('; '),
+        })}
       </p>
       <ul>
         {ticket.inputs.map((i) => (
@@ -120,11 +128,11 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       )}
       {problem?.errors?.[0]?.path === 'limp' && (
         <Button tall className="mb-3" busy={busy} onPress={() => void begin(true)}>
-          It is limp now: begin
+          {say('it_is_limp_now_begin')}
         </Button>
       )}
       <p className="py-2 text-[18px] leading-6">
-        <span className="text-ink2">Lay out: </span>
+        <span className="text-ink2">{say('lay_out')} </span>
         {ticket.tools.join(', ')}.
       </p>
       <ul className="pb-4 text-[18px] leading-6">
@@ -136,23 +144,25 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
         tall
         kind={waiting ? 'plain' : 'main'}
         busy={busy}
-        notYet={waiting ? `weigh the ${noun(waiting)} of ${waiting.code} first` : null}
+        notYet={
+          waiting ? say('weigh_the_of_first', { waiting: inWords(noun(waiting)), code: waiting.code }) : null
+        }
         onPress={() => void begin()}
       >
-        Begin cutting
+        {say('begin_cutting')}
       </Button>
       <Button tall className="ml-3" onPress={() => setPage('forms')}>
-        More or fewer forms
+        {say('more_or_fewer_forms')}
       </Button>
       <Button tall className="ml-3" onPress={() => setPage('methods')}>
-        Another way
+        {say('another_way')}
       </Button>
       <Button tall className="ml-3" onPress={() => void putBack()}>
-        Not now
+        {say('not_now')}
       </Button>
       {page && (
         <Dialog
-          title={page === 'forms' ? 'What comes out of this fish' : 'Another cutting method'}
+          title={page === 'forms' ? say('what_comes_out_of_this_fish') : say('another_cutting_method')}
           open
           onClose={() => setPage(null)}
         >

@@ -6,16 +6,17 @@ import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { Balance } from './Balance.tsx';
+import { say } from './say.ts';
+import { rich } from '../../parts/rich.ts';
 
 /** Why this ticket may not close yet, in words; null when it may. */
 export function missingFrom(ticket: Ticket, reason: string): string | null {
   const empty = ticket.cuts.find((c) => c.lineId !== null && !ticket.weighOuts.some((w) => w.cutId === c.id));
-  if (empty) return `weigh out ${empty.customer}'s ${empty.formName} first`;
+  if (empty) return say('weigh_out_s_first', { customer: empty.customer ?? '', formName: empty.formName });
   if (!ticket.weighOuts.some((w) => w.kind === 'order' || w.kind === 'counter'))
-    return 'weigh something out first';
-  if (ticket.stepIds.includes('sweep') && !ticket.sweep.two)
-    return 'sign both passes of the bone sweep first';
-  if (!ticket.balance.closes && !reason) return 'weigh again, add the missing tub, or say why';
+    return say('weigh_something_out_first');
+  if (ticket.stepIds.includes('sweep') && !ticket.sweep.two) return say('sign_both_passes_of_the_bone_sweep');
+  if (!ticket.balance.closes && !reason) return say('weigh_again_add_the_missing_tub_or');
   return null;
 }
 
@@ -38,16 +39,21 @@ export function CloseTicket({ ticket }: { ticket: Ticket }) {
       <Balance ticket={ticket} />
       <div>
         <p className="font-figure text-[30px] leading-9 font-semibold">
-          Yield {((main / ticket.balance.input) * 100).toFixed(1)} %
+          {say('yield', { main: ((main / ticket.balance.input) * 100).toFixed(1) })}
           <span className="ml-3 text-row font-medium text-ink2">
-            expected {(ticket.expected.yield * 100).toFixed(1)} %, <Mass g={main} /> of{' '}
+            {rich(
+              say.parts('expected_of', {
+                yield: (ticket.expected.yield * 100).toFixed(1),
+                main: <Mass g={main} />,
+              }),
+            )}{' '}
             <Mass g={ticket.balance.input} />
           </span>
         </p>
         {!ticket.balance.closes && (
           <TextField
             className="mt-2 max-w-md"
-            label="Why it does not close"
+            label={say('why_it_does_not_close')}
             value={reason}
             onChange={setReason}
             error={problem?.detail}
@@ -59,9 +65,9 @@ export function CloseTicket({ ticket }: { ticket: Ticket }) {
           </p>
         )}
         <Button tall kind="main" busy={busy} notYet={missing} onPress={() => void close()} className="mt-3">
-          Close the ticket
+          {say('close_the_ticket')}
         </Button>
-        {missing && <p className="pt-2 text-label text-ink2">Not yet: {missing}.</p>}
+        {missing && <p className="pt-2 text-label text-ink2">{say('not_yet', { missing })}</p>}
       </div>
     </div>
   );

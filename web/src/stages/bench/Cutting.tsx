@@ -21,6 +21,7 @@ import { StepTimer } from './StepTimer.tsx';
 import { Sweep } from './Sweep.tsx';
 import { useWeigh, weightWindow } from './useWeigh.ts';
 import { WeighOut } from './WeighOut.tsx';
+import { say } from './say.ts';
 
 type Step = Ticket['steps'][number];
 
@@ -35,15 +36,15 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
     : null;
   if (!slot || !body) return { title: step.title, sub: '' };
   const done = countOf(ticket, slot);
-  const of = slot.pieces ? ` of ${slot.pieces}` : '';
-  const sub = `${slot.name} ${done + 1}${of}${slot.aim ? `, to weigh ${mass(slot.aim)}` : ''}`;
+  const of = slot.pieces ? ` ${say('of', { pieces: slot.pieces })}` : '';
+  const sub = `${slot.name} ${done + 1}${of}${slot.aim ? say('to_weigh', { aim: mass(slot.aim) }) : ''}`;
   if (step.draws !== 'steaks') return { title: step.title, sub };
   const { pieces, done: off } = marksFor(ticket, body, slot, 'steaks');
   const next = pieces[off];
   if (!next) return { title: step.title, sub };
   const from = off === 0 ? next.from : pieces[off - 1]!.to;
   const mm = Math.round(body.mm(next.to) - body.mm(from));
-  return { title: `Cut ${length.format(mm)} ${length.unit}`, sub };
+  return { title: say('cut', { mm: length.format(mm), unit: length.unit }), sub };
 }
 
 /** Takes the weight of a piece at the step that cuts it: no screen between knife and pan. */
@@ -60,9 +61,9 @@ function WeighHere({ ticket, slot }: { ticket: Ticket; slot: Slot }) {
   if (off && !weigh.problem)
     return (
       <p className="text-label text-ink2">
-        The last {slot.name} is outside its window.{' '}
+        {say('the_last_is_outside_its_window', { slot: slot.name })}{' '}
         <Link to="/plan" className="why text-label">
-          plan again what is not cut yet
+          {say('plan_again_what_is_not_cut_yet')}
         </Link>
       </p>
     );
@@ -86,7 +87,11 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
   const text = (s: number) =>
     s < 3600 ? `${Math.floor(s / 60)}:${two(s % 60)}` : `${Math.floor(s / 3600)} h ${two((s % 3600) / 60)}`;
   return (
-    <div className="w-[136px] shrink-0" role="timer" aria-label={`${text(seconds)} on this step`}>
+    <div
+      className="w-[136px] shrink-0"
+      role="timer"
+      aria-label={say('on_this_step', { seconds: text(seconds) })}
+    >
       <div className="font-figure text-[36px] leading-[40px] font-semibold">{text(seconds)}</div>
       <svg width="136" height="12" aria-hidden="true">
         <path d="M 0 6 H 134 M 134.5 1 V 11" stroke="var(--rule)" strokeWidth="1.5" fill="none" />
@@ -96,7 +101,7 @@ function StepClock({ ticket, step }: { ticket: Ticket; step: Step }) {
           strokeWidth="5"
         />
       </svg>
-      <div className="font-figure text-[16px] text-ink2">this step, norm {text(norm)}</div>
+      <div className="font-figure text-[16px] text-ink2">{say('this_step_norm', { norm: text(norm) })}</div>
     </div>
   );
 }
@@ -129,12 +134,13 @@ function PausedTicket({ ticket, step }: { ticket: Ticket; step: Step }) {
   };
   return (
     <div className="pt-8">
-      <h1 className="text-[52px] leading-[58px] font-bold">Left lying</h1>
+      <h1 className="text-[52px] leading-[58px] font-bold">{say('left_lying_2')}</h1>
       <p className="pb-6 text-row text-ink2">
-        {ticket.paused}. It stands at {step.title.toLowerCase()}; nothing counts meanwhile but its timers.
+        {ticket.paused}
+        {say('it_stands_at_nothing_counts', { title: step.title.toLowerCase() })}
       </p>
       <Button tall kind="main" busy={pause.busy} onPress={() => void goOn()}>
-        Go on
+        {say('go_on')}
       </Button>
     </div>
   );
@@ -172,7 +178,7 @@ function Words({ step, panel }: { step: Step; panel: boolean }) {
         <p key={h}>{h}</p>
       ))}
       <p className="pt-0.5 font-figure text-[18px] leading-6 text-rime">
-        Done looks like: {step.check.toLowerCase()}.{' '}
+        {say('done_looks_like', { check: step.check.toLowerCase() })}{' '}
         <span className="text-ink2">{panel || step.how.length > 3 ? '' : step.why}</span>
       </p>
     </div>
@@ -221,7 +227,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
       </>
       {at === 0 && (
         <p className="pt-1 text-label">
-          <span className="text-ink2">Lay out: </span>
+          <span className="text-ink2">{say('lay_out')} </span>
           {ticket.tools.join(', ')}.
         </p>
       )}
@@ -229,7 +235,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
       {step.timer !== null && (
         <StepTimer
           ticket={ticket}
-          name={step.id === 'salt' ? 'salt off' : 'soak done'}
+          name={step.id === 'salt' ? say('salt_off') : say('soak_done')}
           minutes={step.timer}
         />
       )}
@@ -239,15 +245,20 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
         </p>
       )}
       <div className="flex items-center gap-4 py-2.5">
-        <Button tall onPress={back} notYet={at === 0 ? 'this is the first step' : null} className="min-w-24">
-          Back
+        <Button
+          tall
+          onPress={back}
+          notYet={at === 0 ? say('this_is_the_first_step') : null}
+          className="min-w-24"
+        >
+          {say('back')}
         </Button>
         <p className="min-w-0 flex-1 text-[18px] leading-6">
-          {cautions.length > 0 && <strong className="font-figure">Careful: </strong>}
+          {cautions.length > 0 && <strong className="font-figure">{say('careful')} </strong>}
           {cautions.join(' ')}
         </p>
         <Button tall onPress={() => setOther(true)} className="min-w-24">
-          Other
+          {say('other')}
         </Button>
         {!last && (
           <Button
@@ -256,7 +267,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
             onPress={next}
             className="min-w-28"
           >
-            Next
+            {say('next')}
           </Button>
         )}
       </div>

@@ -11,6 +11,7 @@ import { useForms, useWant } from '../../parts/forms.ts';
 import { Mass } from '../../parts/Mass.tsx';
 import { slotsOf } from './slots.ts';
 import { Weights } from './Weights.tsx';
+import { say } from './say.ts';
 
 /** A ticket that is done: its weights with their labels, and the way back to the board until the day is over. */
 export function DoneTicketView({ ticket }: { ticket: Ticket }) {
@@ -19,19 +20,19 @@ export function DoneTicketView({ ticket }: { ticket: Ticket }) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10 pt-6 max-lg:grid-cols-1">
       <div>
-        <h1 className="text-head">Ticket {ticket.number} is done</h1>
+        <h1 className="text-head">{say('ticket_is_done', { number: ticket.number })}</h1>
         <p className="pb-4 text-label text-ink2">
           {ticket.cuts.some((c) => c.lineId !== null)
-            ? 'What was ordered lies on the order shelf; the rest and the trims are in the cold room.'
-            : 'All of it is in the cold room.'}
+            ? say('what_was_ordered_lies_on_the_order')
+            : say('all_of_it_is_in_the_cold_room')}
         </p>
         <Link to="/bench" className="btn btn-main min-h-16">
-          Next ticket
+          {say('next_ticket')}
         </Link>
         {ticket.reopens && me.role !== 'counter' && <Reopen ticket={ticket} />}
       </div>
-      <section aria-label="Weighed out">
-        <h2 className="text-row">Weighed out</h2>
+      <section aria-label={say('weighed_out')}>
+        <h2 className="text-row">{say('weighed_out')}</h2>
         <Weights ticket={ticket} slots={slotsOf(ticket, book)} />
       </section>
     </div>
@@ -56,13 +57,16 @@ function Reopen({ ticket }: { ticket: Ticket }) {
         void open();
       }}
     >
-      <h2 className="text-row">Weighed something wrong?</h2>
-      <p className="pb-2 text-label text-ink2">
-        Until the day is over it can go back to the board: strike a weight, weigh again, close it anew.
-      </p>
-      <TextField label="What was wrong" value={reason} onChange={setReason} error={problem?.detail} />
-      <Button submit className="min-h-14" busy={busy} notYet={reason.trim() ? null : 'say what was wrong'}>
-        Open it again
+      <h2 className="text-row">{say('weighed_something_wrong')}</h2>
+      <p className="pb-2 text-label text-ink2">{say('until_the_day_is_over_it_can_go')}</p>
+      <TextField label={say('what_was_wrong')} value={reason} onChange={setReason} error={problem?.detail} />
+      <Button
+        submit
+        className="min-h-14"
+        busy={busy}
+        notYet={reason.trim() ? null : say('say_what_was_wrong')}
+      >
+        {say('open_it_again')}
       </Button>
     </form>
   );
@@ -82,17 +86,21 @@ export function DoneToday() {
       >
         <span className="font-figure text-ink2">{time(t.closedAt)}</span>
         <span className="truncate">
-          ticket {t.number}: {shortName(t.speciesName).toLowerCase()}, {t.cuts.map(want).join(', ')}
+          {say('ticket_2', {
+            number: t.number,
+            speciesName: shortName(t.speciesName).toLowerCase(),
+            cuts: t.cuts.map(want).join(', '),
+          })}
         </span>
         <span className="font-figure">
-          <Mass g={t.mainGrams} /> of <Mass g={t.inputGrams} />
+          <Mass g={t.mainGrams} /> {say('of_2')} <Mass g={t.inputGrams} />
         </span>
       </Link>
     </li>
   );
   return (
-    <section aria-label="Done today" className="pt-6">
-      <h2 className="pb-1 text-row">Done today</h2>
+    <section aria-label={say('done_today')} className="pt-6">
+      <h2 className="pb-1 text-row">{say('done_today')}</h2>
       <ul>{data.map(row)}</ul>
     </section>
   );

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type PlanLine, type Problem, type Ticket } from '@ember-slate/contract';
 import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction, isPiece } from '@ember-slate/core/species';
@@ -11,6 +12,7 @@ import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { say } from './say.ts';
 
 /** What comes out of it so far. */
 function Cuts({ ticket, onDrop }: { ticket: Ticket; onDrop: (cutId: number) => void }) {
@@ -22,15 +24,18 @@ function Cuts({ ticket, onDrop }: { ticket: Ticket; onDrop: (cutId: number) => v
           <span className="min-w-0 flex-1">
             <span className="block font-figure text-row font-semibold">{c.formName}</span>
             <span className="text-note text-ink2">
-              {c.customer ?? 'counter'}, about {mass(ticket.expected.mains[i]!)}
-              {wishWords(c)
-                .map((w) => ` · ${w}`)
-                .join('')}
+              {say('about', {
+                customer: c.customer ?? say('counter'),
+                mains: mass(ticket.expected.mains[i]!),
+                c: wishWords(c)
+                  .map((w) => ` · ${w}`)
+                  .join(''),
+              })}
             </span>
           </span>
           {ticket.cuts.length > 1 && (
             <Button small className="min-h-12" onPress={() => onDrop(c.id)}>
-              {c.lineId === null ? 'Leave out' : 'Back to the plan'}
+              {c.lineId === null ? say('leave_out') : say('back_to_the_plan')}
             </Button>
           )}
         </li>
@@ -53,7 +58,7 @@ function LinesToo({ lines, refusal, busy, onCut }: LinesProps) {
   if (lines.length === 0) return null;
   return (
     <>
-      <h3 className="pt-3 text-label text-ink2">Lines that wait for this fish</h3>
+      <h3 className="pt-3 text-label text-ink2">{say('lines_that_wait_for_this_fish')}</h3>
       <ul>
         {lines.map((l) => {
           const why = refusal(l.form);
@@ -67,7 +72,7 @@ function LinesToo({ lines, refusal, busy, onCut }: LinesProps) {
                 </span>
               </span>
               <Button small className="min-h-12" notYet={why} busy={busy} onPress={() => onCut(l)}>
-                Cut it too
+                {say('cut_it_too')}
               </Button>
             </li>
           );
@@ -100,7 +105,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
       .filter((h) => h.id !== id)
       .map((h) => togetherRefusal(h, f))
       .find((r) => r !== null);
-    return clash ?? (species ? formRefusal(species, input.condition, f, whole) : null);
+    return inWords(clash ?? (species ? formRefusal(species, input.condition, f, whole) : null));
   };
   const put = async (lineId: number | null, id: string) => {
     const f = formOf(book, id);
@@ -138,9 +143,9 @@ export function Forms({ ticket }: { ticket: Ticket }) {
       <div className="flex items-end gap-3 border-t border-line pt-2">
         <SelectField
           className="flex-1"
-          label="Also for the counter"
+          label={say('also_for_the_counter')}
           value={form}
-          empty="choose a form"
+          empty={say('choose_a_form')}
           onChange={(id) => {
             setForm(id);
             setOptions([]);
@@ -149,11 +154,11 @@ export function Forms({ ticket }: { ticket: Ticket }) {
         />
         <Button
           className="mb-6 h-14"
-          notYet={form ? null : 'choose a form first'}
+          notYet={form ? null : say('choose_a_form_first')}
           busy={add.busy}
           onPress={() => void put(null, form)}
         >
-          Add
+          {say('add')}
         </Button>
       </div>
       {form !== '' && (

@@ -1,8 +1,9 @@
 import { contract, type Ticket } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
+import { say } from './say.ts';
 
-const grades = ['clear', 'faint veil', 'flesh in places', 'flesh everywhere'];
+const grades = [say('clear'), say('faint_veil'), say('flesh_in_places'), say('flesh_everywhere')];
 
 /** What the frame shows against the light: with the scrape's weight it tells what the knife left on. */
 export function FrameCheck({ ticket }: { ticket: Ticket }) {
@@ -15,10 +16,10 @@ export function FrameCheck({ ticket }: { ticket: Ticket }) {
   return (
     <div
       role="radiogroup"
-      aria-label="The frame against the light"
+      aria-label={say('the_frame_against_the_light')}
       className="flex flex-wrap items-center gap-3 border-t border-line pt-4"
     >
-      <span className="text-row">The frame is</span>
+      <span className="text-row">{say('the_frame_is')}</span>
       {grades.map((name, grade) => {
         const on = ticket.frameGrade === grade;
         return (

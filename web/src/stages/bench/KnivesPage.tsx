@@ -9,31 +9,32 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, errorsByPath, TextField, TimeField } from '../../parts/Field.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
 type Knife = AnswerOf<typeof contract.safety.knives>[number];
 
 const kinds = [
-  { value: 'cut', name: 'Cut' },
-  { value: 'sting', name: 'Sting' },
-  { value: 'fall', name: 'Fall' },
-  { value: 'other', name: 'Other' },
+  { value: 'cut', name: say('cut_2') },
+  { value: 'sting', name: say('sting') },
+  { value: 'fall', name: say('fall') },
+  { value: 'other', name: say('other') },
 ] as const;
 type Kind = (typeof kinds)[number]['value'];
 
 function KnifeRow({ knife, onSharpen }: { knife: Knife; onSharpen: (did: 'steel' | 'stone') => void }) {
   const { when } = useTimes();
-  const last = (s: Knife['steel']) => (s ? `${when(s.at)}, ${s.by}` : 'never noted');
+  const last = (s: Knife['steel']) => (s ? `${when(s.at)}, ${s.by}` : say('never_noted'));
   return (
     <li className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t border-line py-2">
       <span className="min-w-40 flex-1">
         <span className="block font-figure text-label font-semibold">{knife.knife}</span>
         <span className="block text-note text-ink2">
-          steel {last(knife.steel)} · stone {last(knife.stone)}
+          {say('steel_stone', { steel: last(knife.steel), stone: last(knife.stone) })}
         </span>
       </span>
       <span className="flex gap-3">
-        <Button onPress={() => onSharpen('steel')}>Steeled</Button>
-        <Button onPress={() => onSharpen('stone')}>Ground</Button>
+        <Button onPress={() => onSharpen('steel')}>{say('steeled')}</Button>
+        <Button onPress={() => onSharpen('stone')}>{say('ground')}</Button>
       </span>
     </li>
   );
@@ -48,7 +49,7 @@ function Knives() {
   const [name, setName] = useKept(draft, 'name', '');
   const said = useNotify();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
-  const noted = { steel: 'steeled', stone: 'ground on the stone' };
+  const noted = { steel: say('steeled_2'), stone: say('ground_on_the_stone') };
   const sharpen = async (knife: string, did: 'steel' | 'stone') =>
     said(await send({ knife, did }), `${knife}: ${noted[did]}`);
   const add = async () => {
@@ -56,13 +57,11 @@ function Knives() {
     said(await fresh.send({ knife, did: 'stone' }), `${knife}: ${noted.stone}`);
   };
   return (
-    <section aria-label="Knives">
-      <h2 className="text-row">Knives</h2>
-      <p className="text-note text-ink2">
-        A dull knife slips. Steel it before each kind of fish; on the stone when steel no longer helps.
-      </p>
+    <section aria-label={say('knives')}>
+      <h2 className="text-row">{say('knives')}</h2>
+      <p className="text-note text-ink2">{say('a_dull_knife_slips_steel_it_before')}</p>
       {data.length === 0 && (
-        <p className="border-t border-line py-3 text-ink2">No knife is in the log yet.</p>
+        <p className="border-t border-line py-3 text-ink2">{say('no_knife_is_in_the_log_yet')}</p>
       )}
       <ul>
         {data.map((k) => (
@@ -78,14 +77,14 @@ function Knives() {
       >
         <TextField
           className="flex-1"
-          label="Another knife"
+          label={say('another_knife')}
           value={name}
           onChange={setName}
-          note="stiff 15, long blade, scissors"
+          note={say('stiff_15_long_blade_scissors')}
         />
         <div className="pt-3">
-          <Button submit busy={fresh.busy} notYet={name.trim() === '' ? 'name it' : null}>
-            Ground today
+          <Button submit busy={fresh.busy} notYet={name.trim() === '' ? say('name_it') : null}>
+            {say('ground_today')}
           </Button>
         </div>
       </form>
@@ -112,15 +111,15 @@ function Accident() {
     if (at === null) return;
     const outcome = await send({ at: instantOn(day, at, shop).toISOString(), kind, who, what, firstAid });
     setProblem(outcome.ok ? null : outcome.problem);
-    if (outcome.ok) said(outcome, 'Noted. It stays as it is.');
+    if (outcome.ok) said(outcome, say('noted_it_stays_as_it_is'));
   };
   const missing =
     at === null
-      ? 'say when'
+      ? say('say_when')
       : !what.trim()
-        ? 'say what happened'
+        ? say('say_what_happened')
         : !firstAid.trim()
-          ? 'say what was done'
+          ? say('say_what_was_done')
           : null;
   return (
     <form
@@ -130,22 +129,27 @@ function Accident() {
         void save();
       }}
     >
-      <Choice label="What it was" value={kind} options={kinds} onChange={setKind} />
+      <Choice label={say('what_it_was')} value={kind} options={kinds} onChange={setKind} />
       <div className="grid grid-cols-3 gap-x-5 max-sm:grid-cols-1">
-        <TextField label="Who" value={who} onChange={setWho} error={errors.who} />
-        <DayField label="Day" value={day} from={-14} to={0} onChange={setDay} error={errors.at} />
-        <TimeField label="At" value={at} onChange={setAt} />
+        <TextField label={say('who')} value={who} onChange={setWho} error={errors.who} />
+        <DayField label={say('day')} value={day} from={-14} to={0} onChange={setDay} error={errors.at} />
+        <TimeField label={say('at_2')} value={at} onChange={setAt} />
       </div>
       <TextField
-        label="What happened"
+        label={say('what_happened')}
         value={what}
         onChange={setWhat}
         error={errors.what}
-        note="which fish, which tool, which hand"
+        note={say('which_fish_which_tool_which_hand')}
       />
-      <TextField label="First aid given" value={firstAid} onChange={setFirstAid} error={errors.firstAid} />
+      <TextField
+        label={say('first_aid_given')}
+        value={firstAid}
+        onChange={setFirstAid}
+        error={errors.firstAid}
+      />
       <Button submit kind="main" busy={busy} notYet={missing}>
-        Note it
+        {say('note_it')}
       </Button>
     </form>
   );
@@ -157,12 +161,9 @@ function Accidents() {
   const { data, problem, refetch } = useRead(contract.safety.accidents);
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   return (
-    <section aria-label="Accidents">
-      <h2 className="text-row">Accidents</h2>
-      <p className="text-note text-ink2">
-        Hurt? First aid first, then help as your local rules say. A sting: water as hot as can be borne
-        without scalding, then a doctor. What is noted is read by the manager and by whoever noted it.
-      </p>
+    <section aria-label={say('accidents')}>
+      <h2 className="text-row">{say('accidents')}</h2>
+      <p className="text-note text-ink2">{say('hurt_first_aid_first_then_help_as')}</p>
       <Accident />
       <ul className="pt-4">
         {data.map((a) => (
@@ -171,16 +172,16 @@ function Accidents() {
               {a.who}, {kinds.find((k) => k.value === a.kind)!.name.toLowerCase()}
             </span>{' '}
             <span className="text-note text-ink2">
-              {when(a.at)}, noted by {a.notedBy}
+              {say('noted_by', { at: when(a.at), notedBy: a.notedBy })}
             </span>
             <span className="block">{a.what}</span>
-            <span className="block text-note text-ink2">First aid: {a.firstAid}</span>
+            <span className="block text-note text-ink2">{say('first_aid', { firstAid: a.firstAid })}</span>
           </li>
         ))}
       </ul>
       {data.length === 0 && (
         <p className="border-t border-line py-3 text-ink2">
-          {me.role === 'manager' ? 'Nothing was noted in two years.' : 'You have noted nothing.'}
+          {me.role === 'manager' ? say('nothing_was_noted_in_two_years') : say('you_have_noted_nothing')}
         </p>
       )}
     </section>
@@ -192,7 +193,7 @@ export default function KnivesPage() {
   const { me } = useShop();
   return (
     <div className="pb-8">
-      <h1 className="pb-2 text-head">Knives and accidents</h1>
+      <h1 className="pb-2 text-head">{say('knives_and_accidents')}</h1>
       <div className="grid grid-cols-2 gap-10 max-lg:grid-cols-1">
         {me.role !== 'counter' && <Knives />}
         <Accidents />

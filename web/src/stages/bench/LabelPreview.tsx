@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type AnswerOf } from '@ember-slate/contract';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import type { Outcome } from '../../app/request.ts';
@@ -11,16 +11,73 @@ import { TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 
 /** A label as it will lie on the piece, to be printed again or voided. */
+/** The label as it comes out of the printer. */
+function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labels.one> }) {
+  const mass = useMass();
+  const { shop } = useShop();
+  return (
+    <div
+      className={`relative mx-auto paper p-3 ${label.voided ? 'opacity-60' : ''}`}
+      style={{ width: widths[label.size] }}
+    >
+      <div className="font-figure text-[19px] leading-6 font-bold">{label.title}</div>
+      <div className="text-note">{label.scientific}</div>
+      <div className="flex gap-3 pt-1">
+        <div className="min-w-0 flex-1 text-note leading-[17px]">
+          {label.facts.map((f) => (
+            <div key={f}>{f}</div>
+          ))}
+          <div className="font-semibold">{label.warnings.join(' ')}</div>
+          <div>{say('lot', { trace: label.trace })}</div>
+          <div className="font-figure text-label font-bold">
+            {label.useBy
+              ? say('use_by', { useBy: label.useBy })
+              : say('use_today', { packedOn: label.packedOn })}
+          </div>
+        </div>
+        <img src={`/api/labels/${id}/code.svg`} alt={say('gs1_datamatrix')} className="h-[92px] w-[92px]" />
+      </div>
+      <div className="flex items-end justify-between gap-3 pt-2">
+        <div className="font-figure">
+          <div className="text-row font-bold">
+            {label.pieces > 1 ? `${say('pieces', { pieces: label.pieces })} ` : ''}
+            {mass(label.grams)}
+          </div>
+          {label.perKg !== null && (
+            <div className="text-note">
+              {say('a_kg', { perKg: formatMoney(label.perKg), currency: shop.currency })}
+            </div>
+          )}
+          {label.price !== null && (
+            <div className="text-big font-bold">
+              {formatMoney(label.price)} {shop.currency}
+            </div>
+          )}
+          <div className="text-note">{shop.name}</div>
+        </div>
+        {label.priceCode && (
+          <img src={`/api/labels/${id}/price.svg`} alt={`EAN-13 ${label.priceCode}`} className="h-[62px]" />
+        )}
+      </div>
+      {label.voided && (
+        <div className="absolute inset-0 grid place-items-center font-figure text-head font-bold">
+          {say('void')}
+        </div>
+      )}
+    </div>
+  );
+}
+
 export function LabelPreview({ id, onClose }: { id: number; onClose: () => void }) {
   const { data: label, problem, refetch } = useRead(contract.labels.one, { params: { id } });
   const draft = useDraft(`void label ${id}`);
   const print = useChange(contract.labels.print);
   const voiding = useChange(contract.labels.void, draft);
-  const mass = useMass();
   const [why, setWhy] = useKept(draft, 'why', '');
   const said = useNotify();
   const dispatch = useAppDispatch();
@@ -31,73 +88,25 @@ export function LabelPreview({ id, onClose }: { id: number; onClose: () => void 
     if (said(outcome, text)) onClose();
   };
   return (
-    <Dialog title="The label" open onClose={onClose}>
+    <Dialog title={say('the_label')} open onClose={onClose}>
       {!label ? (
         <Waiting problem={problem} onRetry={refetch} />
       ) : (
         <>
-          <div
-            className={`relative mx-auto paper p-3 ${label.voided ? 'opacity-60' : ''}`}
-            style={{ width: widths[label.size] }}
-          >
-            <div className="font-figure text-[19px] leading-6 font-bold">{label.title}</div>
-            <div className="text-note">{label.scientific}</div>
-            <div className="flex gap-3 pt-1">
-              <div className="min-w-0 flex-1 text-note leading-[17px]">
-                {label.facts.map((f) => (
-                  <div key={f}>{f}</div>
-                ))}
-                <div className="font-semibold">{label.warnings.join(' ')}</div>
-                <div>Lot {label.trace}</div>
-                <div className="font-figure text-label font-bold">
-                  {label.useBy ? `Use by ${label.useBy}` : `Use today, ${label.packedOn}`}
-                </div>
-              </div>
-              <img src={`/api/labels/${id}/code.svg`} alt="GS1 DataMatrix" className="h-[92px] w-[92px]" />
-            </div>
-            <div className="flex items-end justify-between gap-3 pt-2">
-              <div className="font-figure">
-                <div className="text-row font-bold">
-                  {label.pieces > 1 ? `${label.pieces} pieces, ` : ''}
-                  {mass(label.grams)}
-                </div>
-                {label.perKg !== null && (
-                  <div className="text-note">
-                    {formatMoney(label.perKg)} {shop.currency} a kg
-                  </div>
-                )}
-                {label.price !== null && (
-                  <div className="text-big font-bold">
-                    {formatMoney(label.price)} {shop.currency}
-                  </div>
-                )}
-                <div className="text-note">{shop.name}</div>
-              </div>
-              {label.priceCode && (
-                <img
-                  src={`/api/labels/${id}/price.svg`}
-                  alt={`EAN-13 ${label.priceCode}`}
-                  className="h-[62px]"
-                />
-              )}
-            </div>
-            {label.voided && (
-              <div className="absolute inset-0 grid place-items-center font-figure text-head font-bold">
-                void
-              </div>
-            )}
-          </div>
+          <Paper id={id} label={label} />
           {label.voided ? (
-            <p className="pt-3 text-label">Void: {label.voided}</p>
+            <p className="pt-3 text-label">{say('void_2', { voided: label.voided })}</p>
           ) : (
             <div className="flex flex-wrap items-end gap-3 pt-4">
               {!printer && (
                 <Button
                   kind="main"
                   busy={byHand.busy}
-                  onPress={() => void byHand.send(undefined, { id }).then((o) => done(o, 'Label on paper'))}
+                  onPress={() =>
+                    void byHand.send(undefined, { id }).then((o) => done(o, say('label_on_paper')))
+                  }
                 >
-                  It is on paper
+                  {say('it_is_on_paper')}
                 </Button>
               )}
               {printer && (
@@ -107,22 +116,27 @@ export function LabelPreview({ id, onClose }: { id: number; onClose: () => void 
                   onPress={() =>
                     void print.send(undefined, { id }).then((o) => {
                       if (o.ok && o.data.why) return dispatch(notify({ text: o.data.why, problem: true }));
-                      done(o, 'Label printed');
+                      done(o, say('label_printed'));
                     })
                   }
                 >
-                  Print again
+                  {say('print_again')}
                 </Button>
               )}
               <a className="btn" href={`/api/labels/${id}/label.pdf`} target="_blank" rel="noreferrer">
-                PDF
+                {say('pdf')}
               </a>
-              <TextField className="min-w-40 flex-1" label="Void it because" value={why} onChange={setWhy} />
+              <TextField
+                className="min-w-40 flex-1"
+                label={say('void_it_because')}
+                value={why}
+                onChange={setWhy}
+              />
               <Button
-                notYet={why.trim() === '' ? 'say why first' : null}
-                onPress={() => void voiding.send({ why }, { id }).then((o) => done(o, 'Label void'))}
+                notYet={why.trim() === '' ? say('say_why_first') : null}
+                onPress={() => void voiding.send({ why }, { id }).then((o) => done(o, say('label_void')))}
               >
-                Void
+                {say('void_3')}
               </Button>
             </div>
           )}

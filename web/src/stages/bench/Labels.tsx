@@ -16,6 +16,7 @@ import { OpenJobs } from '../../parts/OpenJobs.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { LabelPreview } from './LabelPreview.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 type Read = AnswerOf<typeof contract.labels.read>;
 
@@ -43,13 +44,9 @@ export default function Labels() {
     <div className="grid grid-cols-[minmax(0,1fr)_330px] gap-10 max-lg:grid-cols-1">
       <div>
         <h1 className="text-head">
-          {data.length === 0
-            ? 'No label made today'
-            : `${data.length} ${data.length === 1 ? 'label' : 'labels'} made today`}
+          {data.length === 0 ? say('no_label_made_today') : say('labels_made_today', { data: data.length })}
         </h1>
-        <p className="pb-2 text-label text-ink2">
-          Made as pieces are weighed out. A void label says so when it is scanned.
-        </p>
+        <p className="pb-2 text-label text-ink2">{say('made_as_pieces_are_weighed_out_a')}</p>
         <OpenJobs />
         <ul>
           {data.map((l) => (
@@ -63,7 +60,7 @@ export default function Labels() {
                 <span className="min-w-0">
                   <span className="block truncate font-figure text-label font-semibold">{l.title}</span>
                   <span className="block truncate text-note text-ink2">
-                    ticket {l.ticket}, lot {l.trace}, {l.madeBy}
+                    {say('ticket_lot', { ticket: l.ticket, trace: l.trace, madeBy: l.madeBy })}
                   </span>
                 </span>
                 <span className="font-figure text-label font-semibold">
@@ -73,10 +70,10 @@ export default function Labels() {
                   {l.voided
                     ? `void: ${l.voided}`
                     : l.prints === 0
-                      ? 'not printed'
+                      ? say('not_printed')
                       : l.prints === 1
-                        ? 'printed'
-                        : `printed ${l.prints} times`}
+                        ? say('printed')
+                        : say('printed_times', { prints: l.prints })}
                 </span>
               </button>
             </li>
@@ -91,10 +88,10 @@ export default function Labels() {
           }}
         >
           <TextField
-            label="Scan or type a code"
+            label={say('scan_or_type_a_code')}
             value={code}
             onChange={setCode}
-            note="the scanner needs no field: scan when nothing is being typed"
+            note={say('the_scanner_needs_no_field_scan')}
           />
         </form>
         {typeof read === 'string' && (
@@ -109,13 +106,15 @@ export default function Labels() {
               {[
                 read.grams !== null ? mass(read.grams) : '',
                 read.price !== null ? `${formatMoney(read.price)} ${shop.currency}` : '',
-                read.trace ? `lot ${read.trace}` : '',
-                read.useBy ? `use by ${read.useBy}` : '',
+                read.trace ? say('lot_2', { trace: read.trace }) : '',
+                read.useBy ? say('use_by_2', { useBy: read.useBy }) : '',
               ]
                 .filter((t) => t !== '')
                 .join(', ')}
             </span>
-            {read.voided && <strong className="text-embertext">Void: {read.voided}</strong>}
+            {read.voided && (
+              <strong className="text-embertext">{say('void_2', { voided: read.voided })}</strong>
+            )}
           </p>
         )}
         {me.role === 'manager' && settings && (
@@ -128,12 +127,12 @@ export default function Labels() {
 }
 
 const fieldNames = {
-  size: 'Size, mm',
-  prefix: 'EAN prefix',
-  companyPrefix: 'GS1 company prefix',
-  carries: 'The EAN carries',
-  checked: 'Its value is checked',
-  asWeighed: 'Printed as weighed',
+  size: say('size_mm'),
+  prefix: say('ean_prefix'),
+  companyPrefix: say('gs1_company_prefix'),
+  carries: say('the_ean_carries'),
+  checked: say('its_value_is_checked'),
+  asWeighed: say('printed_as_weighed'),
 };
 
 function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }) {
@@ -150,18 +149,18 @@ function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }
   const save = async (over = version) => {
     const outcome = await send({ ...now, version: over });
     if (!outcome.ok && outcome.problem.code === 'stale') setProblem(outcome.problem);
-    said(outcome, 'Labels are made that way from now on');
+    said(outcome, say('labels_are_made_that_way_from_now'));
   };
   return (
     <div className="mt-4 border-t border-line pt-3">
-      <h2 className="pb-2 text-label">How labels are made</h2>
+      <h2 className="pb-2 text-label">{say('how_labels_are_made')}</h2>
       <Stale
         problem={problem}
         names={fieldNames}
         mine={now}
         kinds={{
           size: (v: string) => v.replace('x', ' × '),
-          carries: { price: 'the price', weight: 'the weight' },
+          carries: { price: say('the_price'), weight: say('the_weight') },
         }}
         onKeep={(over) => {
           setVersion(over);
@@ -170,7 +169,7 @@ function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }
         onTheirs={draft.forget}
       />
       <SelectField
-        label="Size, mm"
+        label={say('size_mm')}
         value={now.size}
         onChange={(size) => set({ size })}
         options={(['58x40', '100x50', '100x70'] as const).map((value) => ({
@@ -180,49 +179,49 @@ function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }
       />
       <div className="grid grid-cols-2 gap-4">
         <TextField
-          label="EAN prefix"
+          label={say('ean_prefix')}
           value={now.prefix}
           onChange={(prefix) => set({ prefix })}
           inputMode="numeric"
-          note="02, or 20 to 29"
+          note={say('n02_or_20_to_29')}
         />
         <TextField
-          label="GS1 company prefix"
+          label={say('gs1_company_prefix')}
           value={now.companyPrefix}
           onChange={(companyPrefix) => set({ companyPrefix })}
           inputMode="numeric"
-          note="empty without a GTIN of your own"
+          note={say('empty_without_a_gtin_of_your_own')}
         />
       </div>
       <Choice
-        label="The EAN carries"
+        label={say('the_ean_carries')}
         value={now.carries}
         onChange={(carries) => set({ carries })}
         options={[
-          { value: 'price', name: 'the price' },
-          { value: 'weight', name: 'the weight' },
+          { value: 'price', name: say('the_price') },
+          { value: 'weight', name: say('the_weight') },
         ]}
       />
       <Choice
-        label="Its value"
+        label={say('its_value')}
         value={now.checked ? 'four' : 'five'}
         onChange={(v) => set({ checked: v === 'four' })}
         options={[
-          { value: 'four', name: '4 digits, checked' },
-          { value: 'five', name: '5 digits' },
+          { value: 'four', name: say('n4_digits_checked') },
+          { value: 'five', name: say('n5_digits') },
         ]}
       />
       <Choice
-        label="Print"
+        label={say('print')}
         value={now.asWeighed ? 'weighed' : 'asked'}
         onChange={(v) => set({ asWeighed: v === 'weighed' })}
         options={[
-          { value: 'asked', name: 'when asked' },
-          { value: 'weighed', name: 'as weighed' },
+          { value: 'asked', name: say('when_asked') },
+          { value: 'weighed', name: say('as_weighed') },
         ]}
       />
       <Button busy={busy} onPress={() => void save()}>
-        Keep
+        {say('keep')}
       </Button>
     </div>
   );

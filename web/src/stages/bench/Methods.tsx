@@ -4,13 +4,14 @@ import { useChange, useRead } from '../../app/api.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
 const chosenBy = {
   default: '',
-  shop: 'the shop’s way',
-  cutter: 'your way',
-  ticket: 'chosen for this ticket',
-  rule: 'no choice here',
+  shop: say('the_shops_way'),
+  cutter: say('your_way'),
+  ticket: say('chosen_for_this_ticket'),
+  rule: say('no_choice_here'),
 };
 
 /** Where good cutters disagree: each way with what it does to this ticket's grams and minutes. */
@@ -28,10 +29,13 @@ export function Methods({ ticketId }: { ticketId: number }) {
       way.grams === 0 ? '' : `${way.grams > 0 ? '+' : '−'}${mass(Math.abs(way.grams))}`,
       Math.abs(way.minutes) < 0.05
         ? ''
-        : `${way.minutes > 0 ? '+' : '−'}${Math.abs(way.minutes).toFixed(1)} min`,
+        : say('min_2', { minutes: way.minutes > 0 ? '+' : '−', minutes2: Math.abs(way.minutes).toFixed(1) }),
     ].filter((p) => p !== '');
-    const pays = way.perMinute === null ? '' : `; brings ${formatMoney(Math.round(way.perMinute))} a minute`;
-    return `${parts.length > 0 ? parts.join(', ') : 'no change in yield or time'}${pays}`;
+    const pays =
+      way.perMinute === null
+        ? ''
+        : say('brings_a_minute', { perMinute: formatMoney(Math.round(way.perMinute)) });
+    return `${parts.length > 0 ? parts.join(', ') : say('no_change_in_yield_or_time')}${pays}`;
   };
   if (!data) return <Waiting problem={unread} onRetry={refetch} />;
   return (
@@ -59,7 +63,14 @@ export function Methods({ ticketId }: { ticketId: number }) {
                     {way.refused ??
                       [
                         on
-                          ? `as it is now${way.perMinute === null ? '' : `: brings ${formatMoney(Math.round(way.perMinute))} a minute`}`
+                          ? say('as_it_is_now', {
+                              perMinute:
+                                way.perMinute === null
+                                  ? ''
+                                  : say('brings_a_minute_2', {
+                                      perMinute: formatMoney(Math.round(way.perMinute)),
+                                    }),
+                            })
                           : effect(way),
                         way.note,
                       ]

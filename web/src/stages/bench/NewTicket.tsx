@@ -9,6 +9,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { packingOptions } from '../../parts/words.ts';
 import { keyOf, useNewTicket } from './useNewTicket.ts';
+import { say } from './say.ts';
 
 /** How many pieces, how heavy, how thick, how packed, and what is asked for beside. */
 function Pieces({ state }: { state: ReturnType<typeof useNewTicket> }) {
@@ -20,13 +21,13 @@ function Pieces({ state }: { state: ReturnType<typeof useNewTicket> }) {
   return (
     <div className="grid grid-cols-3 gap-4">
       <TextField
-        label="Pieces"
+        label={say('pieces_2')}
         {...form.field('pieces')}
         value={pieces === '' && many ? String(many) : pieces}
         inputMode="numeric"
       />
       <WeightField
-        label="Each"
+        label={say('each')}
         {...form.field('each', 'pieceGrams')}
         value={each ?? { grams: given.grams, source: 'estimated' }}
         take={null}
@@ -34,14 +35,18 @@ function Pieces({ state }: { state: ReturnType<typeof useNewTicket> }) {
       />
       {sliced && (
         <TextField
-          label={`Thick, ${length.unit}`}
+          label={say('thick', { unit: length.unit })}
           {...form.field('thick', 'thickMm')}
           onChange={state.slice}
           inputMode="decimal"
-          note="the weight follows"
+          note={say('the_weight_follows')}
         />
       )}
-      <SelectField label="Packed" {...form.field('packing')} options={packingOptions(shop.ruleProfile)} />
+      <SelectField
+        label={say('packed')}
+        {...form.field('packing')}
+        options={packingOptions(shop.ruleProfile)}
+      />
       <div className="col-span-3">
         <OptionButtons
           form={chosen}
@@ -61,28 +66,35 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
   const { form, lots, input, fits, chosen } = state;
   const mass = useMass();
   return (
-    <Dialog title="Cut for the counter" open onClose={onClose}>
-      <Form of={form} submit="Make the ticket" notYet={state.missing}>
+    <Dialog title={say('cut_for_the_counter')} open onClose={onClose}>
+      <Form of={form} submit={say('make_the_ticket')} notYet={state.missing}>
         <Picker
-          label="Fish, or pieces to cut again"
+          label={say('fish_or_pieces_to_cut_again')}
           {...form.field('lotId')}
           onChange={(lotId) => form.set({ lotId, form: '' })}
           options={lots.map((l) => ({
             value: keyOf(l),
-            name: `${shortName(l.speciesName)}${isPiece(l.cutAs!) ? `, ${l.itemName}` : ''}, lot ${l.code}`,
-            detail: `${l.freePieces} ${isPiece(l.cutAs!) ? 'pieces' : 'fish'}, ${mass(l.freeGrams)}`,
+            name: say('lot_3', {
+              speciesName: shortName(l.speciesName),
+              cutAs: isPiece(l.cutAs!) ? `, ${l.itemName}` : '',
+              code: l.code,
+            }),
+            detail: say(isPiece(l.cutAs!) ? 'free_pieces' : 'free_fish', {
+              n: l.freePieces,
+              grams: mass(l.freeGrams),
+            }),
           }))}
         />
         <div className="grid grid-cols-[110px_minmax(0,1fr)] gap-4">
           <TextField
-            label={input === null || !isPiece(input) ? 'Fish' : 'Pieces of it'}
+            label={input === null || !isPiece(input) ? say('fish') : say('pieces_of_it')}
             {...form.field('fish')}
             inputMode="numeric"
           />
           <SelectField
-            label="Into"
+            label={say('into')}
             {...form.field('form')}
-            empty="choose a form"
+            empty={say('choose_a_form')}
             onChange={(id) => form.set({ form: id, options: [] })}
             options={fits.map((f) => ({ value: f.id, name: f.name }))}
             note={chosen?.norm ?? ''}

@@ -8,17 +8,18 @@ import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { Forms } from './Forms.tsx';
 import { Methods } from './Methods.tsx';
+import { say } from './say.ts';
 
 type Page = 'back' | 'menu' | 'pause' | 'hand' | 'forms' | 'methods' | 'timer' | 'pedal';
 const titles: Record<Page, string> = {
-  back: 'Put the fish back',
-  menu: 'Something other than the next step',
-  pause: 'Leave it lying',
-  hand: 'Hand it over',
-  forms: 'What comes out of this fish',
-  methods: 'Another cutting method',
-  timer: 'A timer',
-  pedal: 'Foot pedal',
+  back: say('put_the_fish_back'),
+  menu: say('something_other_than_the_next_step'),
+  pause: say('leave_it_lying'),
+  hand: say('hand_it_over'),
+  forms: say('what_comes_out_of_this_fish'),
+  methods: say('another_cutting_method'),
+  timer: say('a_timer'),
+  pedal: say('foot_pedal'),
 };
 
 /** Everything a cutter may want that is not the next step, in targets a knuckle finds. */
@@ -30,13 +31,13 @@ export function Other({ ticket, onClose }: { ticket: Ticket; onClose: () => void
         <div className="grid grid-cols-2 gap-3">
           {(
             [
-              ['methods', 'Another cutting method'],
-              ['forms', 'More or fewer forms'],
-              ['pause', 'Leave it lying'],
-              ['hand', 'Hand it over'],
-              ['timer', 'Start a timer'],
-              ['pedal', 'Foot pedal'],
-              ['back', 'Put the fish back'],
+              ['methods', say('another_cutting_method')],
+              ['forms', say('more_or_fewer_forms')],
+              ['pause', say('leave_it_lying')],
+              ['hand', say('hand_it_over')],
+              ['timer', say('start_a_timer')],
+              ['pedal', say('foot_pedal')],
+              ['back', say('put_the_fish_back')],
             ] as const
           ).map(([to, name]) => (
             <Button key={to} tall onPress={() => setPage(to)}>
@@ -75,10 +76,10 @@ function Pause({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
   return (
     <div className="grid grid-cols-2 gap-3">
       {[
-        'serving a customer',
-        'salt or soak is running',
-        'knife or hand needs seeing to',
-        'the fish is not right',
+        say('serving_a_customer'),
+        say('salt_or_soak_is_running'),
+        say('knife_or_hand_needs_seeing_to'),
+        say('the_fish_is_not_right'),
       ].map((why) => (
         <Button key={why} tall onPress={() => void leave(why)}>
           {why}
@@ -125,18 +126,15 @@ function PutBack({ ticket }: { ticket: Ticket }) {
   };
   return (
     <>
-      <p className="pb-3 text-label">
-        The fish go back to the cold room with the weight they came with; what was ordered waits in the cut
-        plan again.
-      </p>
+      <p className="pb-3 text-label">{say('the_fish_go_back_to_the_cold_room')}</p>
       <Button
         tall
         kind="main"
         busy={busy}
-        notYet={ticket.weighOuts.length > 0 ? 'strike what was weighed out first' : null}
+        notYet={ticket.weighOuts.length > 0 ? say('strike_what_was_weighed_out_first') : null}
         onPress={() => void put()}
       >
-        Put them back
+        {say('put_them_back')}
       </Button>
       <Said problem={problem} />
     </>
@@ -155,14 +153,14 @@ function NewTimer({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
     <div className="grid grid-cols-2 gap-3">
       {(
         [
-          ['salt off', 30],
-          ['soak done', 120],
-          ['rest done', 10],
-          ['look again', 5],
+          [say('salt_off'), 30],
+          [say('soak_done'), 120],
+          [say('rest_done'), 10],
+          [say('look_again'), 5],
         ] as const
       ).map(([name, minutes]) => (
         <Button key={name} tall onPress={() => void start(name, minutes)}>
-          {name} in {minutes} min
+          {say('in_min', { name, minutes })}
         </Button>
       ))}
       <Said problem={problem} />
@@ -187,10 +185,9 @@ function Pedal({ onDone }: { onDone: () => void }) {
   return (
     <>
       <p className="text-label">
-        Press the pedal now.{' '}
-        {pedal
-          ? `It is set to ${pedal}.`
-          : 'Page Down goes to the next step, Page Up back, as most pedals send.'}
+        {say('press_the_pedal_now', {
+          pedal: pedal ? say('it_is_set_to', { pedal }) : say('page_down_goes_to_the_next_step'),
+        })}
       </p>
       {pedal && (
         <Button
@@ -201,7 +198,7 @@ function Pedal({ onDone }: { onDone: () => void }) {
             onDone();
           }}
         >
-          Forget it
+          {say('forget_it')}
         </Button>
       )}
     </>

@@ -2,15 +2,21 @@ import { contract, type AnswerOf } from '@ember-slate/contract';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
 type Row = AnswerOf<typeof contract.bench.quality>[number];
 
 /** Where a ratio stands to what is expected, on one axis for all rows: 60 to 140 %. */
 function Ratio({ value }: { value: number | null }) {
-  if (value === null) return <span className="text-ink3">not timed</span>;
+  if (value === null) return <span className="text-ink3">{say('not_timed')}</span>;
   const x = (v: number) => 75 + Math.max(-0.4, Math.min(0.4, v - 1)) * 175;
   return (
-    <svg width="220" height="26" role="img" aria-label={`${(value * 100).toFixed(1)} % of expected`}>
+    <svg
+      width="220"
+      height="26"
+      role="img"
+      aria-label={say('of_expected', { value: (value * 100).toFixed(1) })}
+    >
       <path className="rul" d="M 5 18.5 H 145 M 5.5 14 V 22 M 75.5 10 V 22 M 145.5 14 V 22" />
       <path d={`M 75 13 H ${x(value)}`} stroke="var(--ink)" strokeWidth="5" />
       <text x="154" y="18" className="i2">
@@ -29,29 +35,29 @@ export default function Quality() {
   return (
     <div>
       <h1 className="text-head">
-        {most && most.bones > 0 ? `Pass two finds most in ${most.formName}` : 'How the cutting goes'}
+        {most && most.bones > 0
+          ? say('pass_two_finds_most_in', { formName: most.formName })
+          : say('how_the_cutting_goes')}
       </h1>
       <p className="pb-3 text-label text-ink2">
-        {me.role === 'manager' ? 'By cutter and form' : 'Yours, by form'}, the last 90 days, against what each
-        ticket was expected to give and take. A help, not a ranking: with few tickets the figures are pulled
-        toward 100 %.
+        {say('the_last_90_days_against_what_each', {
+          role: me.role === 'manager' ? say('by_cutter_and_form') : say('yours_by_form'),
+        })}
       </p>
       {data.length === 0 ? (
-        <p className="border-t border-line pt-4 text-label">
-          Nothing to show yet: closed tickets of one form appear here.
-        </p>
+        <p className="border-t border-line pt-4 text-label">{say('nothing_to_show_yet_closed_tickets')}</p>
       ) : (
         <div className="overflow-x-auto">
           <table className="plain">
             <thead>
               <tr>
-                <th>Form</th>
-                {me.role === 'manager' && <th>Cutter</th>}
-                <th className="text-right">Tickets</th>
-                <th className="pl-6">Minutes, 60 to 140 %</th>
-                <th className="pl-6">Yield, 60 to 140 %</th>
-                <th className="text-right">Bones in pass two</th>
-                <th className="text-right">Frame</th>
+                <th>{say('form')}</th>
+                {me.role === 'manager' && <th>{say('cutter')}</th>}
+                <th className="text-right">{say('tickets')}</th>
+                <th className="pl-6">{say('minutes_60_to_140')}</th>
+                <th className="pl-6">{say('yield_60_to_140')}</th>
+                <th className="text-right">{say('bones_in_pass_two')}</th>
+                <th className="text-right">{say('frame')}</th>
               </tr>
             </thead>
             <tbody>
@@ -66,7 +72,7 @@ export default function Quality() {
                   <td className="pl-6">
                     <Ratio value={r.yield} />
                   </td>
-                  <td className="num">{r.bones.toFixed(2)} a ticket</td>
+                  <td className="num">{say('a_ticket', { bones: r.bones.toFixed(2) })}</td>
                   <td className="num">{r.frame === null ? '–' : r.frame.toFixed(1)}</td>
                 </tr>
               ))}

@@ -3,6 +3,7 @@ import { useChange } from '../../app/api.ts';
 import { useNow } from '../../app/shop.tsx';
 import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
+import { say } from './say.ts';
 
 /** Starts the timer of a step; it goes on when the cutter leaves for another ticket. */
 export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: string; minutes: number }) {
@@ -18,15 +19,20 @@ export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: str
     const left = Math.round((new Date(mine.endsAt).getTime() - now.getTime()) / 1000);
     return (
       <p className="py-1 font-figure text-row">
-        {name} {left > 0 ? `in ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : 'now'}; it
-        runs on when you leave.
+        {say('it_runs_on_when_you_leave', {
+          name,
+          left:
+            left > 0
+              ? say('in_2', { left: Math.floor(left / 60), left2: String(left % 60).padStart(2, '0') })
+              : say('now'),
+        })}
       </p>
     );
   }
   return (
     <div className="py-1">
       <Button tall busy={busy} onPress={() => void start()}>
-        Start {minutes} minutes
+        {say('start_minutes', { minutes })}
       </Button>
     </div>
   );

@@ -4,13 +4,14 @@ import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { say } from './say.ts';
 
 /** Where a bone may have broken, by the build of the fish. */
 const places: Record<Kind, readonly string[]> = {
-  round: ['pin-bone line', 'shoulder edge', 'back fin-base', 'belly edge'],
-  flat: ['front edge', 'fin side', 'middle edge'],
-  ray: ['thick edge', 'thin rim'],
-  monk: ['along the spine', 'wide end'],
+  round: [say('pin_bone_line'), say('shoulder_edge'), say('back_fin_base'), say('belly_edge')],
+  flat: [say('front_edge'), say('fin_side'), say('middle_edge')],
+  ray: [say('thick_edge'), say('thin_rim')],
+  monk: [say('along_the_spine'), say('wide_end')],
 };
 
 /** Both passes, each signed by the hand that swept; bones that broke by their place. */
@@ -18,7 +19,7 @@ export function Sweep({ ticket }: { ticket: Ticket }) {
   const { one, two, expectedBones } = ticket.sweep;
   return (
     <div className="border-t border-line pt-3">
-      <p className="pb-2 text-label text-ink2">To expect: {expectedBones}.</p>
+      <p className="pb-2 text-label text-ink2">{say('to_expect', { expectedBones })}</p>
       <div className="grid grid-cols-2 gap-8">
         <Pass key={`1 ${one?.at ?? ''}`} ticket={ticket} pass={1} signed={one} />
         <Pass key={`2 ${two?.at ?? ''}`} ticket={ticket} pass={2} signed={two} />
@@ -38,23 +39,29 @@ function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: T
     const outcome = await send({ pass, found, broken }, { id: ticket.id });
     setProblem(outcome.ok ? null : outcome.problem);
   };
-  const notYet = pass === 2 && !ticket.sweep.one ? 'pass one first' : null;
+  const notYet = pass === 2 && !ticket.sweep.one ? say('pass_one_first') : null;
   return (
-    <section aria-label={`Pass ${pass}`}>
+    <section aria-label={say('pass', { pass })}>
       <h2 className="font-figure text-row font-semibold">
-        {pass === 1 ? 'Pass one' : 'Pass two, all of it again'}
+        {pass === 1 ? say('pass_one') : say('pass_two_all_of_it_again')}
       </h2>
       {signed ? (
         <p className="text-label">
-          <strong className="font-figure">{signed.by}</strong> at {time(signed.at)}, found{' '}
-          {signed.found === 0 ? 'none' : signed.found}
-          {signed.broken.length > 0 ? `, broke at ${signed.broken.join(', ')} and went back for it` : ''}
+          <strong className="font-figure">{signed.by}</strong>{' '}
+          {say('at_found', {
+            at: time(signed.at),
+            found: signed.found === 0 ? say('none') : signed.found,
+            broken:
+              signed.broken.length > 0
+                ? say('broke_at_and_went_back_for_it', { broken: signed.broken.join(', ') })
+                : '',
+          })}
         </p>
       ) : (
         <>
           <div
             role="group"
-            aria-label={`Bones found in pass ${pass}`}
+            aria-label={say('bones_found_in_pass', { pass })}
             className="flex items-center gap-3 py-2"
           >
             <Button tall className="w-16" onPress={() => setFound((b) => Math.max(0, b - 1))}>
@@ -73,11 +80,11 @@ function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: T
               notYet={notYet}
               onPress={() => void sign()}
             >
-              Sign pass {pass === 1 ? 'one' : 'two'}
+              {say('sign_pass_two', { pass })}
             </Button>
           </div>
           <fieldset className="flex flex-wrap gap-2">
-            <legend className="text-label text-ink2">A bone broke, and I went back for it, at the</legend>
+            <legend className="text-label text-ink2">{say('a_bone_broke_and_i_went_back_for')}</legend>
             {places[species ? kindOf(species) : 'round'].map((p) => {
               const on = broken.includes(p);
               return (

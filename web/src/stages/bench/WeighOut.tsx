@@ -12,6 +12,7 @@ import { Balance } from './Balance.tsx';
 import { countOf, nextSlot, waits, weighedOf, type Slot } from './slots.ts';
 import { useWeigh, type WeighTub } from './useWeigh.ts';
 import { Weights } from './Weights.tsx';
+import { say } from './say.ts';
 
 /** Every output of the ticket: what lies on the pan goes into the chosen one. */
 export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
@@ -29,7 +30,7 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
   });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_310px] gap-8 border-t border-line pt-2 max-lg:grid-cols-[minmax(0,1fr)_270px]">
-      <ul role="radiogroup" aria-label="What lies on the pan">
+      <ul role="radiogroup" aria-label={say('what_lies_on_the_pan')}>
         {slots.map((s) => (
           <Row
             key={s.key}
@@ -45,7 +46,7 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
         <div
           className="flex flex-wrap items-center gap-1.5 pt-2"
           role="radiogroup"
-          aria-label="What it stands in"
+          aria-label={say('what_it_stands_in')}
         >
           {[null, ...(tubs ?? [])].map((t) => (
             <button
@@ -61,14 +62,14 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
                   {t.name} <span className="text-ink2">{mass(t.grams)}</span>
                 </>
               ) : (
-                'bare pan'
+                say('bare_pan')
               )}
             </button>
           ))}
           <NewTub />
         </div>
         {slot !== null && slot.pieces !== null && (
-          <div className="flex items-center gap-2 pt-2" role="group" aria-label="Pieces on the pan">
+          <div className="flex items-center gap-2 pt-2" role="group" aria-label={say('pieces_on_the_pan')}>
             <Button className="h-14 w-14" onPress={() => setCount((c) => Math.max(1, c - 1))}>
               −
             </Button>
@@ -76,13 +77,13 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
             <Button className="h-14 w-14" onPress={() => setCount((c) => c + 1)}>
               +
             </Button>
-            <span className="text-label text-ink2">{count === 1 ? 'piece' : 'pieces'} on the pan</span>
+            <span className="text-label text-ink2">{say('pieces_on_the_pan_2', { count })}</span>
           </div>
         )}
         {slot ? (
           <Typed key={slot.key} ticket={ticket} slot={slot} weigh={weigh} />
         ) : (
-          <p className="py-3 text-label text-ink2">Choose on the left what lies on the pan next.</p>
+          <p className="py-3 text-label text-ink2">{say('choose_on_the_left_what_lies_on')}</p>
         )}
         <Weights ticket={ticket} slots={slots} />
       </div>
@@ -126,12 +127,14 @@ function Row({ ticket, slot, on, choose }: { ticket: Ticket; slot: Slot; on: boo
           {list.length > 0 ? (
             <>
               {slot.pieces !== null
-                ? `${countOf(ticket, slot)}${slot.pieces > 0 ? ` of ${slot.pieces}` : ''} · `
+                ? `${countOf(ticket, slot)}${slot.pieces > 0 ? ` ${say('of', { pieces: slot.pieces })}` : ''} · `
                 : ''}
               <Mass g={sum} />
             </>
           ) : (
-            <span className="text-label font-medium text-ink3">about {mass(slot.expected)}</span>
+            <span className="text-label font-medium text-ink3">
+              {say('about_2', { expected: mass(slot.expected) })}
+            </span>
           )}
         </span>
       </button>
@@ -154,10 +157,10 @@ function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: Ret
       }}
     >
       <Frame
-        label={`No scale? Type ${slot.name}`}
+        label={say('no_scale_type', { slot: slot.name })}
         className="flex-1"
         error={weigh.problem?.detail}
-        note={typed && grams === null ? 'That is no weight' : ''}
+        note={typed && grams === null ? say('that_is_no_weight') : ''}
       >
         <input
           className="field-value"
@@ -167,8 +170,8 @@ function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: Ret
           autoComplete="off"
         />
       </Frame>
-      <Button submit className="mb-6 h-14" notYet={grams ? null : 'type a weight first'}>
-        Put
+      <Button submit className="mb-6 h-14" notYet={grams ? null : say('type_a_weight_first')}>
+        {say('put')}
       </Button>
     </form>
   );
@@ -181,19 +184,19 @@ function NewTub() {
   const reading = useAppSelector((s) => s.connection.reading);
   const said = useNotify();
   const keep = async () => {
-    const name = `tub ${(tubs?.length ?? 0) + 1}`;
+    const name = say('tub', { tubs: (tubs?.length ?? 0) + 1 });
     const outcome = await send({ name, grams: reading.grams });
-    said(outcome, `${name} weighs ${reading.grams} g empty`);
+    said(outcome, say('weighs_g_empty', { name, grams: reading.grams }));
   };
   const steady = reading.state === 'steady' && reading.grams > 0 && reading.tare === 0;
   return (
     <Button
       small
       className="min-h-12"
-      notYet={steady ? null : 'lay the empty tub on the pan first, without a tare'}
+      notYet={steady ? null : say('lay_the_empty_tub_on_the_pan_first')}
       onPress={() => void keep()}
     >
-      New tub
+      {say('new_tub')}
     </Button>
   );
 }

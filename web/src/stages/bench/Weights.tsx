@@ -7,6 +7,7 @@ import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, SourceMark } from '../../parts/Mass.tsx';
 import { LabelPreview } from './LabelPreview.tsx';
 import type { Slot } from './slots.ts';
+import { say } from './say.ts';
 
 /** Everything weighed out of the ticket, the last first: to be struck, labelled, looked at. */
 export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
@@ -29,7 +30,7 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
           {w.pieces > 0 && <LabelButton ticketId={ticket.id} weighed={w} />}
           {ticket.state === 'cutting' && (
             <button type="button" className="why min-h-10" onClick={() => void takeBack(w)}>
-              strike
+              {say('strike')}
             </button>
           )}
         </li>
@@ -55,15 +56,15 @@ function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed
     dispatch(
       notify(
         outcome.data.printed
-          ? { text: 'Label printed', problem: false }
-          : { text: `${outcome.data.why} The label is kept.`, problem: true },
+          ? { text: say('label_printed'), problem: false }
+          : { text: say('the_label_is_kept', { why: outcome.data.why ?? '' }), problem: true },
       ),
     );
   };
   return (
     <>
       <button type="button" className="why min-h-10" onClick={() => void print()}>
-        {weighed.label ? 'see label' : make.busy ? 'printing' : 'label'}
+        {weighed.label ? say('see_label') : make.busy ? say('printing') : say('label')}
       </button>
       {open !== null && <LabelPreview id={open} onClose={() => setOpen(null)} />}
     </>

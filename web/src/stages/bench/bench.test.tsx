@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { SpeciesRow, Ticket, TicketCut } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
 import { formBook, formOf } from '@ember-slate/core/forms';
@@ -39,7 +40,7 @@ const cutFor = (form: string, customer: string | null, pieces: number, pieceGram
 
 /** A hake of 2310 g on the board, as the server tells it. */
 function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
-  const { steps, tools } = compose({
+  const composed = compose({
     species: row('hake'),
     condition: 'gutted',
     scaled: 'no',
@@ -48,6 +49,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     fish: 1,
     month: 6,
   });
+  const steps = inWords(composed.steps);
   return {
     id: 1,
     number: 32,
@@ -72,7 +74,7 @@ function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
     reopens: false,
     steps,
     firstCut: 'head_tail',
-    tools,
+    tools: inWords(composed.tools),
     cautions: [],
     inputs: [
       {

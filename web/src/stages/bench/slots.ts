@@ -1,8 +1,10 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract';
 import { formOf, type Form, type FormBook } from '@ember-slate/core/forms';
 import { goesAlong } from '@ember-slate/core/yields';
 import { oneOf } from '../../parts/words.ts';
 import { trims, type TrimId } from '@ember-slate/core/yields';
+import { say } from './say.ts';
 
 type Weigh = BodyOf<typeof contract.bench.weigh>;
 
@@ -36,7 +38,7 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       cut: c,
       form,
       name: oneOf(form),
-      goes: c.customer ?? 'counter',
+      goes: c.customer ?? say('counter'),
       expected: ticket.expected.asked[i]!,
       // By thickness a slice weighs what it weighs.
       aim: c.thickMm === null ? c.pieceGrams : null,
@@ -60,8 +62,8 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
         kind: 'counter',
         item: form.id,
         form,
-        name: `left over: ${form.name}`,
-        goes: 'counter',
+        name: say('left_over', { form: form.name }),
+        goes: say('counter'),
         expected: left,
         aim: ticket.cuts.find((c) => c.form === form.id)?.pieceGrams ?? null,
         tolerance: form.tolerance,
@@ -76,8 +78,8 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       key: `tub ${part}`,
       kind: keep || theirs.length > 0 ? 'trim' : 'waste',
       item: part,
-      name: trim.name,
-      goes: theirs.length > 0 ? `along with ${theirs.join(', ')}` : trim.use,
+      name: inWords(trim.name),
+      goes: inWords(theirs.length > 0 ? say('along_with', { theirs: theirs.join(', ') }) : trim.use),
       expected: grams,
     };
   });
@@ -90,11 +92,19 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       key: 'drip',
       kind: 'drip',
       item: '',
-      name: 'drip, blood, rinse',
-      goes: 'lost',
+      name: say('drip_blood_rinse'),
+      goes: say('lost'),
       expected: ticket.expected.drip,
     },
-    { ...loose, key: 'water', kind: 'water', item: '', name: 'water taken up', goes: 'rinse', expected: 0 },
+    {
+      ...loose,
+      key: 'water',
+      kind: 'water',
+      item: '',
+      name: say('water_taken_up'),
+      goes: say('rinse'),
+      expected: 0,
+    },
   ];
 }
 

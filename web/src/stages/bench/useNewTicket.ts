@@ -11,6 +11,7 @@ import { useNow, useSpecies, useTimes } from '../../app/shop.tsx';
 import { wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { useLength } from '../../parts/length.ts';
+import { say } from './say.ts';
 
 /** What one of these fish or pieces gives: pieces of the usual weight, or as many of the weight that is said. */
 function proposed(
@@ -137,13 +138,13 @@ export function useNewTicket() {
       form.set({ thick, ...(grams ? { each: { grams, source: 'estimated' as const } } : {}) });
     },
     missing: !lot
-      ? 'choose the fish'
+      ? say('choose_the_fish')
       : !n
-        ? 'say how many fish'
+        ? say('say_how_many_fish')
         : !form.values.form
-          ? 'choose a form'
+          ? say('choose_a_form')
           : many
             ? null
-            : 'say how many pieces',
+            : say('say_how_many_pieces'),
   };
 }

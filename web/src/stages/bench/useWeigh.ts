@@ -6,6 +6,7 @@ import { useTake, weighedSource } from '../../app/take.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { countOf, weighedOf, type Slot } from './slots.ts';
+import { say } from './say.ts';
 
 export interface WeighTub {
   name: string;
@@ -29,8 +30,9 @@ export function windowWords(
   mass: (g: number) => string,
 ) {
   const off = grams - window[1];
-  const by = off === 0 ? 'on the mark' : `${mass(Math.abs(off))} ${off > 0 ? 'over' : 'under'}`;
-  if (grams >= window[0] && grams <= window[2]) return { inside: true, text: `in the window, ${by}` };
+  const by =
+    off === 0 ? say('on_the_mark') : say(off > 0 ? 'by_over' : 'by_under', { by: mass(Math.abs(off)) });
+  if (grams >= window[0] && grams <= window[2]) return { inside: true, text: say('in_the_window', { by }) };
   return { inside: false, text: by };
 }
 
@@ -88,7 +90,7 @@ export function useWeigh(
           { id: ticket.id, weightId: outcome.data.id },
         );
         if (printed.ok && printed.data.why)
-          dispatch(notify({ text: `${printed.data.why}. The label is kept.`, problem: true }));
+          dispatch(notify({ text: say('the_label_is_kept_2', { why: printed.data.why }), problem: true }));
       }
       return true;
     }
@@ -98,13 +100,17 @@ export function useWeigh(
   };
   const name = slot
     ? slot.pieces !== null
-      ? `${slot.name} ${count > 1 ? `${number} to ${number + count - 1}` : number}`
+      ? `${slot.name} ${count > 1 ? say('to', { number, number2: number + count - 1 }) : number}`
       : slot.name
     : '';
   const net = reading.grams - off;
   const words = slot && window ? windowWords(window, net, mass) : null;
-  const act = askAgain ? 'Take again' : words && !words.inside && net > 0 ? 'Take anyway' : 'Take';
-  const said = still ? 'lift it off' : (words?.text ?? '');
+  const act = askAgain
+    ? say('take_again')
+    : words && !words.inside && net > 0
+      ? say('take_anyway')
+      : say('take_2');
+  const said = still ? say('lift_it_off') : (words?.text ?? '');
   useTake(
     slot
       ? {
@@ -113,12 +119,14 @@ export function useWeigh(
             words && net > 0 && !still
               ? `${name}: ${words.text}`
               : still
-                ? `${name}: lift the last one off`
+                ? say('lift_the_last_one_off', { name })
                 : name,
           detail: [
             slot.goes,
-            window ? `window ${mass(window[0])} to ${mass(window[2])}` : `about ${mass(slot.expected)}`,
-            off > 0 ? `${tub!.name} ${mass(off)} off` : '',
+            window
+              ? say('window_to', { window: mass(window[0]), window2: mass(window[2]) })
+              : say('about_2', { expected: mass(slot.expected) }),
+            off > 0 ? say('off', { tub: tub!.name, off: mass(off) }) : '',
           ]
             .filter((t) => t !== '')
             .join(' · '),
@@ -130,9 +138,9 @@ export function useWeigh(
                   .map((w) => w.grams + off)
               : [],
           waits: still
-            ? 'lift it off first'
+            ? say('lift_it_off_first')
             : net <= 0 && reading.grams > 0
-              ? 'only the tub is on the pan'
+              ? say('only_the_tub_is_on_the_pan')
               : null,
           onTake: (r) => void put(r.grams - off, weighedSource(r)),
         }

@@ -1,4 +1,5 @@
 import type { LotClose } from '@ember-slate/contract';
+import { say } from './say.ts';
 
 const limit = 2.5;
 
@@ -30,10 +31,10 @@ export function BalanceStrip({
       height="84"
       className="shrink-0 overflow-visible max-lg:hidden"
       role="group"
-      aria-label="Unaccounted of each lot, per cent"
+      aria-label={say('unaccounted_of_each_lot_per_cent')}
     >
       <text x="10" y="10" className="i2">
-        unaccounted, % of each of {lots.length} lots
+        {say('unaccounted_of_each_of_lots', { lots: lots.length })}
       </text>
       <rect x={x(-1.5)} y="18" width={x(1.5) - x(-1.5)} height="40" fill="var(--rimewash)" />
       <path className="rul" d={`M 10 58.5 H ${width - 10}`} />
@@ -50,7 +51,7 @@ export function BalanceStrip({
           key={m.lot.lotId}
           role="button"
           tabIndex={0}
-          aria-label={`${m.lot.code}, ${m.lot.discrepancy.grams} g unaccounted`}
+          aria-label={say('g_unaccounted', { code: m.lot.code, grams: m.lot.discrepancy.grams })}
           className="cursor-pointer"
           onClick={() => onChoose(m.lot.lotId)}
           onKeyDown={(e) => e.key === 'Enter' && onChoose(m.lot.lotId)}

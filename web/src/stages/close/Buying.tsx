@@ -16,6 +16,7 @@ import { CloseNav } from './CloseNav.tsx';
 import { ForPeople } from './ForPeople.tsx';
 import { Suppliers } from './Suppliers.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -30,7 +31,13 @@ function Line({ line }: { line: BuyingLine }) {
           <span className="block text-note text-ink2">
             {[
               line.forOrders.orders > 0
-                ? `${line.forOrders.fish} fish for ${line.forOrders.orders === 1 ? 'an order' : `${line.forOrders.orders} order lines`}`
+                ? say('fish_for', {
+                    fish: line.forOrders.fish,
+                    orders:
+                      line.forOrders.orders === 1
+                        ? say('an_order')
+                        : say('order_lines', { orders: line.forOrders.orders }),
+                  })
                 : '',
               line.forms.map((f) => f.formName).join(', '),
             ]
@@ -39,15 +46,15 @@ function Line({ line }: { line: BuyingLine }) {
           </span>
           {(line.age ?? line.spent) && (
             <span className="block text-note text-ink3">
-              {[line.age, line.spent ? 'spent season: thin, low yield' : null].filter(Boolean).join('; ')}
+              {[line.age, line.spent ? say('spent_season_thin_low_yield') : null].filter(Boolean).join('; ')}
             </span>
           )}
         </td>
         <td className="num font-semibold">
-          {line.fish} fish
+          {say('fish', { fish: line.fish })}
           {line.boxes !== null && (
             <span className="block text-note font-normal text-ink2">
-              {line.boxes} {line.boxes === 1 ? 'box' : 'boxes'}
+              {line.boxes} {line.boxes === 1 ? say('box') : say('boxes')}
             </span>
           )}
         </td>
@@ -60,7 +67,7 @@ function Line({ line }: { line: BuyingLine }) {
         <td className="pl-3">
           {line.forms.length > 0 && (
             <button type="button" className="why" aria-expanded={open} onClick={() => setOpen(!open)}>
-              why?
+              {say('why')}
             </button>
           )}
         </td>
@@ -70,16 +77,24 @@ function Line({ line }: { line: BuyingLine }) {
           <td colSpan={7} className="pb-3">
             {line.forms.map((f) => (
               <p key={f.form} className="text-note text-ink2">
-                <strong className="font-semibold text-ink">{f.formName}</strong>: {mass(Math.round(f.mean))}{' '}
-                expected, give or take {mass(Math.round(f.sd))}. Price {formatMoney(f.perKg)}, costs{' '}
-                {formatMoney(f.costPerKg)}: serve {percent(f.quantile)} of days,{' '}
-                {mass(Math.round(f.quantity))}; {mass(f.stock)} will still be there; a kilogram of fish gives{' '}
-                {mass(Math.round(f.yield * 1000))}.
+                <strong className="font-semibold text-ink">{f.formName}</strong>
+                {say('expected_give_or_take_price_costs', {
+                  mean: mass(Math.round(f.mean)),
+                  sd: mass(Math.round(f.sd)),
+                  perKg: formatMoney(f.perKg),
+                  costPerKg: formatMoney(f.costPerKg),
+                  quantile: percent(f.quantile),
+                  quantity: mass(Math.round(f.quantity)),
+                  stock: mass(f.stock),
+                  yield: mass(Math.round(f.yield * 1000)),
+                })}
               </p>
             ))}
             <p className="text-note text-ink3">
-              Orders and what the forms lack are turned into fish of {mass(line.fishGrams)} at{' '}
-              {formatMoney(line.paidPerKg)} a kg, the last price; uncut fish that lies there is taken off.
+              {say('orders_and_what_the_forms_lack_are', {
+                fishGrams: mass(line.fishGrams),
+                paidPerKg: formatMoney(line.paidPerKg),
+              })}
             </p>
           </td>
         </tr>
@@ -99,13 +114,17 @@ function Forecast() {
     <section>
       <h2 className="text-row">
         {data.error === null
-          ? 'Nothing sold last week to compare with'
-          : `Last week: ${inside} of ${data.rows.length} forms within what was expected`}
+          ? say('nothing_sold_last_week_to_compare')
+          : say('last_week_of_forms_within_what_was', { inside, rows: data.rows.length })}
       </h2>
       {data.error !== null && (
         <p className="pb-1 text-ink2">
-          {dayWords(data.from)} to {dayWords(data.to)}, forecast made the evening before: off by{' '}
-          {percent(data.error)} of what was sold, {percent(data.bias ?? 1)} of it foreseen in all.
+          {say('to_forecast_made_the_evening', {
+            from: dayWords(data.from),
+            to: dayWords(data.to),
+            error: percent(data.error),
+            bias: percent(data.bias ?? 1),
+          })}
         </p>
       )}
       <ul>
@@ -119,7 +138,7 @@ function Forecast() {
               width="150"
               height="16"
               role="img"
-              aria-label={`expected ${Math.round(r.expected)} g, sold ${r.sold} g`}
+              aria-label={say('expected_g_sold_g', { expected: Math.round(r.expected), sold: r.sold })}
             >
               <rect
                 x={(Math.max(0, r.expected - 1.645 * r.sd) / most) * 144}
@@ -132,7 +151,7 @@ function Forecast() {
               <circle cx={(r.sold / most) * 144} cy="8" r="3.5" fill="var(--ink)" />
             </svg>
             <span className="text-right">
-              <Mass g={r.sold} /> of <Mass g={Math.round(r.expected)} />
+              <Mass g={r.sold} /> {say('of')} <Mass g={Math.round(r.expected)} />
             </span>
           </li>
         ))}
@@ -157,7 +176,7 @@ function Holidays({ onClose }: { onClose: () => void }) {
   };
   const had = data?.holidays ?? [];
   return (
-    <Dialog open title="Feasts, fairs and quiet days" onClose={onClose}>
+    <Dialog open title={say('feasts_fairs_and_quiet_days')} onClose={onClose}>
       <ul>
         {had.map((h) => (
           <li key={h.day} className="flex items-center justify-between border-t border-line py-1">
@@ -167,7 +186,7 @@ function Holidays({ onClose }: { onClose: () => void }) {
             <span>
               × {h.factor}{' '}
               <button type="button" className="why" onClick={() => void put(had.filter((x) => x !== h))}>
-                off
+                {say('off')}
               </button>
             </span>
           </li>
@@ -176,34 +195,34 @@ function Holidays({ onClose }: { onClose: () => void }) {
       <div className="grid grid-cols-3 gap-5 pt-2">
         <TextField
           type="date"
-          label="Day"
+          label={say('day')}
           value={day}
           onChange={(d) => {
             if (d) setDay(d);
           }}
         />
-        <TextField label="Times the usual" value={factor} onChange={setFactor} inputMode="decimal" />
-        <TextField label="Name" value={name} onChange={setName} />
+        <TextField label={say('times_the_usual')} value={factor} onChange={setFactor} inputMode="decimal" />
+        <TextField label={say('name')} value={name} onChange={setName} />
       </div>
       <Refused problem={problem} />
       <div className="flex gap-3">
         <Button
           kind="main"
           busy={busy}
-          notYet={!data ? 'the list has not come yet' : name.trim() ? null : 'name it'}
+          notYet={!data ? say('the_list_has_not_come_yet') : name.trim() ? null : say('name_it')}
           onPress={() =>
             void put([...had, { day, factor: Number(factor.replace(',', '.')) || 1, name: name.trim() }])
           }
         >
-          Add the day
+          {say('add_the_day')}
         </Button>
-        <Button onPress={draft.leave(onClose)}>Back</Button>
+        <Button onPress={draft.leave(onClose)}>{say('back')}</Button>
       </div>
     </Dialog>
   );
 }
 
-const supplierOf = (line: BuyingLine) => line.supplier ?? 'no supplier yet';
+const supplierOf = (line: BuyingLine) => line.supplier ?? say('no_supplier_yet');
 
 /** What is bought from one supplier. */
 function FromSupplier({ name, plan }: { name: string; plan: BuyingPlan }) {
@@ -228,12 +247,12 @@ function FromSupplier({ name, plan }: { name: string; plan: BuyingPlan }) {
           </colgroup>
           <thead>
             <tr>
-              <th>Fish</th>
-              <th className="text-right">Buy</th>
-              <th className="text-right">Weight</th>
-              <th className="text-right">About</th>
-              <th className="text-right">Runs out</th>
-              <th className="text-right">Left over</th>
+              <th>{say('fish_2')}</th>
+              <th className="text-right">{say('buy')}</th>
+              <th className="text-right">{say('weight')}</th>
+              <th className="text-right">{say('about')}</th>
+              <th className="text-right">{say('runs_out')}</th>
+              <th className="text-right">{say('left_over')}</th>
               <th />
             </tr>
           </thead>
@@ -263,7 +282,7 @@ export default function Buying() {
     skip: !manager,
   });
   const [asking, setAsking] = useState<'holidays' | 'people' | 'suppliers' | null>(null);
-  if (!manager) return <h1 className="text-head">The manager decides what is bought</h1>;
+  if (!manager) return <h1 className="text-head">{say('the_manager_decides_what_is_bought')}</h1>;
   if (!plan) return <Waiting problem={problem} onRetry={refetch} />;
   const names = [...new Set(plan.lines.map(supplierOf))];
   return (
@@ -273,23 +292,19 @@ export default function Buying() {
         <div>
           <h1 className="text-head">
             {plan.lines.length === 0
-              ? `Nothing to buy for ${dayWords(plan.day)}`
-              : `Buy ${plan.lines.reduce((n, l) => n + l.fish, 0)} fish, about ${formatMoney(plan.money)}`}
+              ? say('nothing_to_buy_for', { day: dayWords(plan.day) })
+              : say('buy_fish_about', {
+                  reduce: plan.lines.reduce((n, l) => n + l.fish, 0),
+                  money: formatMoney(plan.money),
+                })}
           </h1>
           <p className="text-ink2">
-            For {dayWords(plan.day)}
-            {plan.until > plan.day && `, to last to ${dayWords(plan.until)}`}, prices as last paid in{' '}
-            {shop.currency}.{' '}
+            {say('for', { day: dayWords(plan.day) })}
+            {plan.until > plan.day && say('to_last_to', { until: dayWords(plan.until) })}
+            {say('prices_as_last_paid_in', { currency: shop.currency })}{' '}
             <Why>
-              <p>
-                Orders nothing in stock can serve are certain and come first. For the counter: level × weekday
-                × holiday, smoothed by 0.25 over twelve weeks; the quantity serves days up to (p − c) ÷ (p −
-                s), p price, c cost, s what is left over is worth.
-              </p>
-              <p>
-                What is left over is worth 70 % of its cost while it has a day of life beyond, 20 % otherwise
-                (a choice of the product).
-              </p>
+              <p>{say('orders_nothing_in_stock_can_serve')}</p>
+              <p>{say('what_is_left_over_is_worth_70_of')}</p>
             </Why>
           </p>
         </div>
@@ -297,7 +312,7 @@ export default function Buying() {
           <Button
             small
             onPress={() => setDay(addDays(plan.day, -1))}
-            notYet={plan.day <= today() ? 'that is over' : null}
+            notYet={plan.day <= today() ? say('that_is_over') : null}
           >
             ‹
           </Button>
@@ -305,26 +320,24 @@ export default function Buying() {
             ›
           </Button>
           <button type="button" className="why" onClick={() => setAsking('people')}>
-            for so many people
+            {say('for_so_many_people')}
           </button>
           <button type="button" className="why" onClick={() => setAsking('holidays')}>
-            feasts
+            {say('feasts')}
           </button>
           <button type="button" className="why" onClick={() => setAsking('suppliers')}>
-            suppliers
+            {say('suppliers')}
           </button>
           <a className="why" href={`/api/buying/${plan.day}/list.pdf`} target="_blank" rel="noreferrer">
-            PDF
+            {say('pdf')}
           </a>
           <a className="why" href={`/api/buying/${plan.day}/list.csv`}>
-            CSV
+            {say('csv')}
           </a>
         </div>
       </div>
       {plan.lines.length === 0 && (
-        <p className="border-t border-line py-3 text-ink2">
-          What lies there serves every order and the counter’s usual sales.
-        </p>
+        <p className="border-t border-line py-3 text-ink2">{say('what_lies_there_serves_every_order')}</p>
       )}
       {names.map((name) => (
         <FromSupplier key={name} name={name} plan={plan} />

@@ -8,6 +8,7 @@ import { Stale } from '../../parts/Stale.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 /** The shop's own list: a line a check. */
 function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
@@ -31,10 +32,10 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
     setLines([...lines, { id: `own_${n}`, words: '' }]);
   };
   return (
-    <Dialog open title="Checks at the end of a day" onClose={onClose}>
+    <Dialog open title={say('checks_at_the_end_of_a_day')} onClose={onClose}>
       <Stale
         problem={problem}
-        names={{ checks: 'Checks' }}
+        names={{ checks: say('checks') }}
         mine={{ checks: kept }}
         kinds={{ checks: (all: typeof kept) => all.map((c) => c.words).join('; ') || 'none' }}
         onKeep={(over) => {
@@ -46,19 +47,19 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
       {lines.map((l, i) => (
         <TextField
           key={l.id}
-          label={`Check ${i + 1}`}
+          label={say('check', { i: i + 1 })}
           value={l.words}
           onChange={(words) => setLines(lines.map((x) => (x === l ? { ...x, words } : x)))}
-          note={i === lines.length - 1 ? 'a line left empty is taken off the list' : undefined}
+          note={i === lines.length - 1 ? say('a_line_left_empty_is_taken_off_the') : undefined}
         />
       ))}
       {problem?.code !== 'stale' && <Refused problem={problem} />}
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
-          Keep the list
+          {say('keep_the_list')}
         </Button>
-        <Button onPress={add}>One more</Button>
-        <Button onPress={draft.leave(onClose)}>Cancel</Button>
+        <Button onPress={add}>{say('one_more')}</Button>
+        <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
       </div>
     </Dialog>
   );
@@ -88,10 +89,10 @@ export function Checks({ day }: { day: DayClose }) {
               <Button
                 small
                 busy={busy}
-                notYet={day.closedBy ? 'the day is closed' : null}
+                notYet={day.closedBy ? say('the_day_is_closed') : null}
                 onPress={() => void sign(c.id)}
               >
-                Done, sign
+                {say('done_sign')}
               </Button>
             )}
           </li>
@@ -100,7 +101,7 @@ export function Checks({ day }: { day: DayClose }) {
       <Refused problem={problem} />
       {!day.closedBy && (
         <button type="button" className="why pt-2" onClick={() => setEditing(true)}>
-          change the list
+          {say('change_the_list')}
         </button>
       )}
       {editing && <EditChecks day={day} onClose={() => setEditing(false)} />}

@@ -16,18 +16,19 @@ import { HandsClose } from './HandsClose.tsx';
 import { LotFlow } from './LotFlow.tsx';
 import { toDoText } from './todo.ts';
 import { Yields } from './Yields.tsx';
+import { say } from './say.ts';
 
 function headline(d: DayClose, toDo: readonly string[]): string {
-  if (d.closedBy) return `Closed by ${d.closedBy}`;
+  if (d.closedBy) return say('closed_by', { closedBy: d.closedBy });
   const first = toDo[0];
-  return first ? first[0]!.toUpperCase() + first.slice(1) : 'Every gram is where it should be';
+  return first ? first[0]!.toUpperCase() + first.slice(1) : say('every_gram_is_where_it_should_be');
 }
 
 function Sold({ day }: { day: DayClose }) {
   return (
     <section>
       <h2 className="flex items-baseline justify-between text-row">
-        Sold <span className="text-big">{formatMoney(day.takings)}</span>
+        {say('sold')} <span className="text-big">{formatMoney(day.takings)}</span>
       </h2>
       <table className="plain">
         <tbody>
@@ -46,16 +47,21 @@ function Sold({ day }: { day: DayClose }) {
       </table>
       {Object.values(day.deposits).some((m) => m > 0) && (
         <p className="pt-2 text-note text-ink2">
-          Deposits of orders:{' '}
-          {(['taken', 'used', 'returned', 'kept'] as const)
-            .filter((k) => day.deposits[k] > 0)
-            .map((k) => `${formatMoney(day.deposits[k])} ${k}`)
-            .join(', ')}
+          {say('deposits_of_orders', {
+            value: (['taken', 'used', 'returned', 'kept'] as const)
+              .filter((k) => day.deposits[k] > 0)
+              .map((k) => `${formatMoney(day.deposits[k])} ${k}`)
+              .join(', '),
+          })}
         </p>
       )}
-      {day.sales.length === 0 && <p className="border-t border-line pt-2 text-ink2">Nothing sold yet.</p>}
+      {day.sales.length === 0 && (
+        <p className="border-t border-line pt-2 text-ink2">{say('nothing_sold_yet')}</p>
+      )}
       {day.sales.length > 10 && (
-        <p className="text-note text-ink3">and {day.sales.length - 10} more kinds, on the day sheet</p>
+        <p className="text-note text-ink3">
+          {say('and_more_kinds_on_the_day_sheet', { sales: day.sales.length - 10 })}
+        </p>
       )}
     </section>
   );
@@ -94,22 +100,32 @@ export default function Close() {
           <h1 className="text-head">{headline(close, toDo)}</h1>
           <p className="text-ink2">
             {close.closedBy
-              ? `${when(close.closedAt!)}. The books of this day are signed and locked.${close.closings[0]?.remarks ? ` ${close.closings[0].remarks}.` : ''}`
+              ? say('the_books_of_this_day_are_signed', {
+                  closedAt: when(close.closedAt!),
+                  remarks: close.closings[0]?.remarks ? ` ${close.closings[0].remarks}.` : '',
+                })
               : toDo.length > 1
-                ? `Then ${toDo.slice(1, 4).join(', ')}${toDo.length > 4 ? ` and ${toDo.length - 4} more` : ''}.`
+                ? say('then', {
+                    toDo: toDo.slice(1, 4).join(', '),
+                    toDo2: toDo.length > 4 ? ` ${say('and_more', { toDo: toDo.length - 4 })}` : '',
+                  })
                 : toDo.length === 1
-                  ? 'Nothing else stands in the way.'
-                  : 'The day can be closed.'}
+                  ? say('nothing_else_stands_in_the_way')
+                  : say('the_day_can_be_closed')}
           </p>
           {opened.map((c) => (
             <p key={c.at} className="text-note text-ink2">
-              Closed {when(c.at)} by {c.by}, opened again {when(c.reopenedAt!)} by {c.reopenedBy}:{' '}
-              {c.reopenReason}
+              {say('closed_by_opened_again_by', {
+                at: when(c.at),
+                by: c.by,
+                reopenedAt: when(c.reopenedAt!),
+              })}{' '}
+              {c.reopenedBy}: {c.reopenReason}
             </p>
           ))}
           <div className="flex flex-wrap items-center gap-2 pt-2">
             <Button small onPress={() => go(addDays(day, -1))}>
-              ‹ day before
+              {say('day_before')}
             </Button>
             <span className="px-2 font-figure text-label font-semibold">
               {dayName(day)} {day}
@@ -117,25 +133,25 @@ export default function Close() {
             <Button
               small
               onPress={() => go(addDays(day, 1))}
-              notYet={day >= today() ? 'that is tomorrow' : null}
+              notYet={day >= today() ? say('that_is_tomorrow') : null}
             >
-              day after ›
+              {say('day_after')}
             </Button>
             <a className="why pl-3" href={`/api/close/${day}/sheet.pdf`} target="_blank" rel="noreferrer">
-              day sheet (PDF)
+              {say('day_sheet_pdf')}
             </a>
           </div>
         </div>
         <BalanceStrip lots={close.lots} chosen={shown?.lotId ?? null} onChoose={setLotId} />
         {close.closedBy ? (
-          <Button onPress={() => setAsking('reopen')}>Open it again</Button>
+          <Button onPress={() => setAsking('reopen')}>{say('open_it_again')}</Button>
         ) : (
           <Button
             kind="main"
-            notYet={close.openTickets > 0 ? 'a fish is still on the board' : null}
+            notYet={close.openTickets > 0 ? say('a_fish_is_still_on_the_board') : null}
             onPress={() => setAsking('close')}
           >
-            Close the day
+            {say('close_the_day')}
           </Button>
         )}
       </div>
@@ -150,7 +166,7 @@ export default function Close() {
       {shown ? (
         <LotFlow lot={shown} />
       ) : (
-        <p className="border-t border-line py-6 text-ink2">No lot moved on this day.</p>
+        <p className="border-t border-line py-6 text-ink2">{say('no_lot_moved_on_this_day')}</p>
       )}
       <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-10 border-t border-line pt-4 max-lg:grid-cols-1">
         <Yields rows={close.yields} />

@@ -7,6 +7,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import type { Counted } from './Guide.tsx';
+import { say } from './say.ts';
 
 /** Signs the day off; what is open, or off in the till, asks for a remark. */
 export function CloseDay({
@@ -29,11 +30,13 @@ export function CloseDay({
   // Two tills, two figures: money moved from one to the other would cancel out.
   const differs = (
     [
-      ['Cash', off],
-      ['Card', offCard],
+      [say('cash'), off],
+      [say('card'), offCard],
     ] as const
   ).flatMap(([way, by]) =>
-    by === 0 ? [] : [`${way} is ${formatMoney(Math.abs(by))} ${by < 0 ? 'short' : 'over'}`],
+    by === 0
+      ? []
+      : [say('is', { way, by: formatMoney(Math.abs(by)), by2: by < 0 ? say('short') : say('over') })],
   );
   const close = async () => {
     const outcome = await send(
@@ -45,26 +48,25 @@ export function CloseDay({
     onClose();
   };
   return (
-    <Dialog open title="Close the day" onClose={onClose}>
+    <Dialog open title={say('close_the_day')} onClose={onClose}>
       {toDo.length > 0 && (
-        <p className="pb-3">Still open: {toDo.join('; ')}. Closing anyway asks for a remark.</p>
+        <p className="pb-3">{say('still_open_closing_anyway_asks_for', { toDo: toDo.join('; ') })}</p>
       )}
-      {differs.length > 0 && <p className="pb-3">{differs.join(', ')}: say what you know of it.</p>}
-      <p className="pb-3 text-ink2">
-        A closed day is locked: nothing is sold, moved or weighed in it any more. Opening it again is yours,
-        with a reason that stays in the record.
-      </p>
+      {differs.length > 0 && (
+        <p className="pb-3">{say('say_what_you_know_of_it', { differs: differs.join(', ') })}</p>
+      )}
+      <p className="pb-3 text-ink2">{say('a_closed_day_is_locked_nothing_is')}</p>
       <TextField
-        label="Remark"
+        label={say('remark')}
         value={remarks}
         onChange={setRemarks}
         error={problem?.errors?.[0]?.message ?? problem?.detail}
       />
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void close()}>
-          Close and lock
+          {say('close_and_lock')}
         </Button>
-        <Button onPress={onClose}>Cancel</Button>
+        <Button onPress={onClose}>{say('cancel')}</Button>
       </div>
     </Dialog>
   );
@@ -82,19 +84,24 @@ export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title={`Open ${day} again`} onClose={onClose}>
+    <Dialog open title={say('open_again', { day })} onClose={onClose}>
       <TextField
-        label="Why"
+        label={say('why_2')}
         value={reason}
         onChange={setReason}
         error={problem?.detail}
-        note="stands in the record and on the day sheet"
+        note={say('stands_in_the_record_and_on_the')}
       />
       <div className="flex gap-3">
-        <Button kind="main" busy={busy} notYet={reason.trim() ? null : 'say why'} onPress={() => void go()}>
-          Open it again
+        <Button
+          kind="main"
+          busy={busy}
+          notYet={reason.trim() ? null : say('say_why')}
+          onPress={() => void go()}
+        >
+          {say('open_it_again')}
         </Button>
-        <Button onPress={draft.leave(onClose)}>Leave it closed</Button>
+        <Button onPress={draft.leave(onClose)}>{say('leave_it_closed')}</Button>
       </div>
     </Dialog>
   );

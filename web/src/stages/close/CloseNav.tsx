@@ -1,17 +1,18 @@
 import { NavLink } from 'react-router';
+import { say } from './say.ts';
 
 const views = [
-  { to: '/close', name: 'the day' },
-  { to: '/close/yields', name: 'yield book' },
-  { to: '/close/costs', name: 'costs and prices' },
-  { to: '/close/buying', name: 'what to buy' },
-  { to: '/close/reports', name: 'reports' },
+  { to: '/close', name: say('the_day') },
+  { to: '/close/yields', name: say('yield_book') },
+  { to: '/close/costs', name: say('costs_and_prices') },
+  { to: '/close/buying', name: say('what_to_buy') },
+  { to: '/close/reports', name: say('reports') },
 ] as const;
 
 /** The pages of the day's close, side by side. */
 export function CloseNav() {
   return (
-    <nav aria-label="The reckoning" className="flex flex-wrap gap-x-5 pb-1">
+    <nav aria-label={say('the_reckoning')} className="flex flex-wrap gap-x-5 pb-1">
       {views.map((v) => (
         <NavLink
           key={v.to}

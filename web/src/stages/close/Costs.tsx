@@ -8,8 +8,9 @@ import { LotProfit } from './LotProfit.tsx';
 import { MoneyRules } from './MoneyRules.tsx';
 import { PriceList } from './PriceList.tsx';
 import { WhatIf } from './WhatIf.tsx';
+import { say } from './say.ts';
 
-const views = ['price list', 'one fish, what if', 'lots and profit'] as const;
+const views = [say('price_list'), say('one_fish_what_if'), say('lots_and_profit')] as const;
 
 /** What a piece costs, what to charge for it, what it earned. */
 export default function Costs() {
@@ -19,7 +20,7 @@ export default function Costs() {
   const { data: rules } = useRead(contract.costs.settings, { skip: !manager });
   const [view, setView] = useState<(typeof views)[number]>('price list');
   const [editing, setEditing] = useState(false);
-  if (!manager) return <h1 className="text-head">Costs are for the manager’s eyes</h1>;
+  if (!manager) return <h1 className="text-head">{say('costs_are_for_the_managers_eyes')}</h1>;
   if (!list || !rules) return <Waiting problem={problem} onRetry={refetch} />;
   const losing = list.filter((l) => l.soldGrams > 0 && l.margin !== null && l.margin < 0);
   const thin = list.filter((l) => l.soldGrams > 0 && l.margin !== null && l.margin < rules.margin);
@@ -30,20 +31,24 @@ export default function Costs() {
         <div>
           <h1 className="text-head">
             {losing.length > 0
-              ? `${losing.length} ${losing.length === 1 ? 'form sells' : 'forms sell'} under cost`
+              ? say('forms_sell_under_cost', { losing: losing.length })
               : thin.length > 0
-                ? `${thin.length} of what you sell leave less than ${Math.round(rules.margin * 100)} %`
-                : 'Every form you sell leaves its margin'}
+                ? say('of_what_you_sell_leave_less_than', {
+                    thin: thin.length,
+                    margin: Math.round(rules.margin * 100),
+                  })
+                : say('every_form_you_sell_leaves_its')}
           </h1>
           <p className="text-ink2">
-            Cost by {rules.method === 'joint' ? 'what all of the fish brings' : 'trim credited'}, labour in;
-            of the last fish bought.{' '}
+            {say('cost_by_labour_in_of_the_last_fish', {
+              method: rules.method === 'joint' ? say('what_all_of_the_fish_brings') : say('trim_credited'),
+            })}{' '}
             <button type="button" className="why" onClick={() => setEditing(true)}>
-              how the shop reckons
+              {say('how_the_shop_reckons')}
             </button>
           </p>
         </div>
-        <div role="group" aria-label="Show" className="flex gap-4">
+        <div role="group" aria-label={say('show')} className="flex gap-4">
           {views.map((v) => (
             <button
               key={v}

@@ -9,6 +9,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 interface Said {
   form: string;
@@ -46,10 +47,10 @@ export function ForPeople({ onClose }: { onClose: () => void }) {
   const sum = sumOf(data, { form, people, portion, fish, paid });
   const { chosen, fishGrams, perKg, so } = sum;
   return (
-    <Dialog open title="For so many people" onClose={onClose}>
+    <Dialog open title={say('for_so_many_people_2')} onClose={onClose}>
       <div className="grid grid-cols-2 gap-x-5">
         <SelectField
-          label="Fish"
+          label={say('fish_2')}
           value={speciesId}
           onChange={(s) => {
             setSpecies(s);
@@ -61,39 +62,43 @@ export function ForPeople({ onClose }: { onClose: () => void }) {
             .sort((a, b) => a.name.localeCompare(b.name))}
         />
         <SelectField
-          label="As"
+          label={say('as')}
           value={chosen?.form ?? form}
           onChange={setForm}
           options={(data?.forms ?? []).map((f) => ({ value: f.form, name: f.name }))}
         />
-        <TextField label="People" value={people} onChange={setPeople} inputMode="numeric" />
+        <TextField label={say('people')} value={people} onChange={setPeople} inputMode="numeric" />
         <WeightField
-          label="A portion"
+          label={say('a_portion')}
           value={{ grams: portion, source: 'typed' }}
           onChange={(w) => w && setPortion(w.grams)}
           take={null}
           plain
         />
         <WeightField
-          label="One fish"
+          label={say('one_fish')}
           value={fishGrams > 0 ? { grams: fishGrams, source: 'typed' } : null}
           onChange={(w) => setFish(w?.grams ?? null)}
           take={null}
           plain
         />
-        <MoneyField label="Paid a kg" value={perKg} onChange={setPaid} />
+        <MoneyField label={say('paid_a_kg')} value={perKg} onChange={setPaid} />
       </div>
       {so && chosen && (
         <p className="border-t border-line py-3" role="status">
           <strong className="font-figure text-big font-semibold">
-            {so.fish} fish, {mass(so.grams)}, {formatMoney(so.cost)}
+            {say('fish_3', { fish: so.fish, grams: mass(so.grams), cost: formatMoney(so.cost) })}
           </strong>
           <br />
-          {wholeNumber(people)} × {mass(portion)} ÷ {(chosen.yield * 100).toFixed(1)} % yield;{' '}
-          {mass(so.spare)} to spare.
+          {wholeNumber(people)}{' '}
+          {say('yield_to_spare', {
+            portion: mass(portion),
+            yield: (chosen.yield * 100).toFixed(1),
+            spare: mass(so.spare),
+          })}
         </p>
       )}
-      <Button onPress={onClose}>Back to the list</Button>
+      <Button onPress={onClose}>{say('back_to_the_list')}</Button>
     </Dialog>
   );
 }

@@ -8,6 +8,7 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Checks } from './Checks.tsx';
 import { openOf, steps, type StepId } from './todo.ts';
+import { say } from './say.ts';
 
 export interface Counted {
   cash: number | null;
@@ -17,25 +18,23 @@ export interface Counted {
 function Orders({ day }: { day: DayClose }) {
   const { when } = useTimes();
   return day.ordersLeft.length === 0 ? (
-    <p>Every order of today has gone.</p>
+    <p>{say('every_order_of_today_has_gone')}</p>
   ) : (
     <>
       <ul>
         {day.ordersLeft.slice(0, 8).map((o) => (
           <li key={o.id} className="flex justify-between border-t border-line py-1.5">
-            <span>
-              Order {o.number}, {o.customer}
-            </span>
+            <span>{say('order', { number: o.number, customer: o.customer })}</span>
             <span className="text-ink2">
-              {when(o.dueAt)}, {o.ready ? 'ready on the shelf' : 'not cut'}
+              {when(o.dueAt)}, {o.ready ? say('ready_on_the_shelf') : say('not_cut')}
             </span>
           </li>
         ))}
       </ul>
       <p className="pt-2">
-        Hand them over, or give them up: the fish goes back with its clock.{' '}
+        {say('hand_them_over_or_give_them_up_the')}{' '}
         <Link className="why" to="/orders/board">
-          due board
+          {say('due_board')}
         </Link>
       </p>
     </>
@@ -44,7 +43,7 @@ function Orders({ day }: { day: DayClose }) {
 
 function SlabStep({ day }: { day: DayClose }) {
   return day.onSlab.length === 0 ? (
-    <p>Slab and display case are empty.</p>
+    <p>{say('slab_and_display_case_are_empty')}</p>
   ) : (
     <>
       <ul>
@@ -63,10 +62,10 @@ function SlabStep({ day }: { day: DayClose }) {
         ))}
       </ul>
       <p className="pt-2">
-        {day.onSlab.length > 9 && `and ${day.onSlab.length - 9} more. `}
-        Take it all back to the cold room at the counter.{' '}
+        {day.onSlab.length > 9 && `${say('and_more_2', { onSlab: day.onSlab.length - 9 })} `}
+        {say('take_it_all_back_to_the_cold_room')}{' '}
         <Link className="why" to="/counter">
-          counter
+          {say('counter')}
         </Link>
       </p>
     </>
@@ -80,10 +79,10 @@ function Temperatures({ day }: { day: DayClose }) {
       <table className="plain">
         <thead>
           <tr>
-            <th>Place</th>
-            <th className="text-right">Lowest</th>
-            <th className="text-right">Highest</th>
-            <th className="text-right">Limit</th>
+            <th>{say('place')}</th>
+            <th className="text-right">{say('lowest')}</th>
+            <th className="text-right">{say('highest')}</th>
+            <th className="text-right">{say('limit')}</th>
             <th />
           </tr>
         </thead>
@@ -95,16 +94,20 @@ function Temperatures({ day }: { day: DayClose }) {
               <td className="num">{degrees(t.high)}</td>
               <td className="num">{degrees(t.limit)}</td>
               <td className="pl-3 text-note">
-                {t.unanswered > 0 ? `${t.unanswered} to answer` : t.low === null ? 'no reading' : 'seen'}
+                {t.unanswered > 0
+                  ? say('to_answer', { unanswered: t.unanswered })
+                  : t.low === null
+                    ? say('no_reading')
+                    : say('seen')}
               </td>
             </tr>
           ))}
         </tbody>
       </table>
       <p className="pt-2 text-ink2">
-        Warm and silent stretches are answered where they happened.{' '}
+        {say('warm_and_silent_stretches_are')}{' '}
         <Link className="why" to="/cold">
-          cold places
+          {say('cold_places')}
         </Link>
       </p>
     </>
@@ -123,8 +126,10 @@ function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCo
         {was === null
           ? '–'
           : was === till.expected
-            ? 'agrees'
-            : `${formatMoney(was - till.expected)} ${was < till.expected ? 'short' : 'over'}`}
+            ? say('agrees')
+            : say(was < till.expected ? 'money_short' : 'money_over', {
+                money: formatMoney(was - till.expected),
+              })}
       </td>
     </tr>
   );
@@ -134,11 +139,11 @@ function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCo
         <thead>
           <tr>
             <th />
-            <th className="text-right">Sales</th>
-            <th className="text-right">Deposits</th>
-            <th className="text-right">Given back</th>
-            <th className="text-right">Expected</th>
-            <th className="text-right">Counted</th>
+            <th className="text-right">{say('sales')}</th>
+            <th className="text-right">{say('deposits')}</th>
+            <th className="text-right">{say('given_back')}</th>
+            <th className="text-right">{say('expected')}</th>
+            <th className="text-right">{say('counted')}</th>
           </tr>
         </thead>
         <tbody>
@@ -150,13 +155,13 @@ function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCo
       {!day.closedBy && (
         <div className="grid max-w-[420px] grid-cols-2 gap-5 pt-3">
           <MoneyField
-            label="Cash in the till"
+            label={say('cash_in_the_till')}
             value={counted.cash}
             onChange={(cash) => onCount({ ...counted, cash })}
-            note="the float left out"
+            note={say('the_float_left_out')}
           />
           <MoneyField
-            label="Card slips"
+            label={say('card_slips')}
             value={counted.card}
             onChange={(card) => onCount({ ...counted, card })}
           />
@@ -168,7 +173,7 @@ function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCo
 
 function Waste({ day }: { day: DayClose }) {
   return day.waste.length === 0 ? (
-    <p>Nothing was thrown away.</p>
+    <p>{say('nothing_was_thrown_away')}</p>
   ) : (
     <ul>
       {day.waste.map((w) => (
@@ -187,7 +192,7 @@ function Lots({ day, onLot }: { day: DayClose; onLot: (id: number) => void }) {
   const mass = useMass();
   const off = day.lots.filter((l) => !l.discrepancy.within);
   return off.length === 0 ? (
-    <p>Every lot of the day balances within 1.5 % or 10 g.</p>
+    <p>{say('every_lot_of_the_day_balances')}</p>
   ) : (
     <ul>
       {off.map((l) => (
@@ -196,10 +201,13 @@ function Lots({ day, onLot }: { day: DayClose; onLot: (id: number) => void }) {
             {l.speciesName} <span className="text-note text-ink3">{l.code}</span>
           </span>
           <span>
-            {mass(Math.abs(l.discrepancy.grams))} {l.discrepancy.grams > 0 ? 'short' : 'over'} of{' '}
-            {mass(l.flow.received)}{' '}
+            {say('of_2', {
+              grams: mass(Math.abs(l.discrepancy.grams)),
+              grams2: l.discrepancy.grams > 0 ? say('short') : say('over'),
+              received: mass(l.flow.received),
+            })}{' '}
             <button type="button" className="why" onClick={() => onLot(l.lotId)}>
-              where it went
+              {say('where_it_went')}
             </button>
           </span>
         </li>
@@ -228,9 +236,9 @@ function Step({
     case 'bench':
       return (
         <p>
-          {openOf('bench', day, mass) ?? 'No fish is on the board, every delivery is checked.'}{' '}
+          {openOf('bench', day, mass) ?? say('no_fish_is_on_the_board_every')}{' '}
           <Link className="why" to={day.openTickets > 0 ? '/bench' : '/landing'}>
-            {day.openTickets > 0 ? 'bench' : 'landing'}
+            {day.openTickets > 0 ? say('bench') : say('landing')}
           </Link>
         </p>
       );
@@ -242,11 +250,15 @@ function Step({
       return (
         <p>
           {day.counts.rows === 0
-            ? 'Nothing was counted today.'
-            : `${day.counts.rows} rows counted, ${mass(Math.abs(day.counts.grams))} ${day.counts.grams <= 0 ? 'short' : 'over'} in all.`}{' '}
-          {day.counts.largest && `Most: ${day.counts.largest}. `}
+            ? say('nothing_was_counted_today')
+            : say('rows_counted_in_all', {
+                rows: day.counts.rows,
+                grams: mass(Math.abs(day.counts.grams)),
+                grams2: day.counts.grams <= 0 ? say('short') : say('over'),
+              })}{' '}
+          {day.counts.largest && `${say('most', { largest: day.counts.largest })} `}
           <Link className="why" to="/counter/count">
-            stock-take
+            {say('stock_take')}
           </Link>
         </p>
       );
@@ -260,7 +272,7 @@ function Step({
       return <Till day={day} counted={counted} onCount={onCount} />;
     case 'tomorrow':
       return day.tomorrow.length === 0 ? (
-        <p>Nothing presses in the morning.</p>
+        <p>{say('nothing_presses_in_the_morning')}</p>
       ) : (
         <ul>
           {day.tomorrow.map((t) => (
@@ -297,7 +309,7 @@ export function Guide({ day, counted, onCount, onLot, onClose }: Props) {
   }, [chosen]);
   return (
     <section
-      aria-label="Closing, step by step"
+      aria-label={say('closing_step_by_step')}
       className="grid grid-cols-[252px_minmax(0,1fr)] gap-8 border-t border-line pt-3 pb-4 max-sm:grid-cols-1"
     >
       <ol>
@@ -315,7 +327,11 @@ export function Guide({ day, counted, onCount, onLot, onClose }: Props) {
                 <span className="font-figure text-label text-ink3">{i + 1}</span>
                 <span className="font-figure text-label font-semibold">{s.name}</span>
                 <span className={`text-note ${left ? 'text-embertext' : 'text-ink3'}`}>
-                  {left ? 'open' : s.id === 'till' && !counts && !day.closedBy ? 'to count' : 'done'}
+                  {left
+                    ? say('open')
+                    : s.id === 'till' && !counts && !day.closedBy
+                      ? say('to_count')
+                      : say('done')}
                 </span>
               </button>
             </li>
@@ -333,15 +349,15 @@ export function Guide({ day, counted, onCount, onLot, onClose }: Props) {
           <div className="flex gap-3 pt-3">
             {index < steps.length - 1 ? (
               <Button onPress={() => setChosen(steps[index + 1]!.id)}>
-                Next: {steps[index + 1]!.name.toLowerCase()}
+                {say('next', { steps: steps[index + 1]!.name.toLowerCase() })}
               </Button>
             ) : (
               <Button
                 kind="main"
-                notYet={day.openTickets > 0 ? 'a fish is still on the board' : null}
+                notYet={day.openTickets > 0 ? say('a_fish_is_still_on_the_board') : null}
                 onPress={onClose}
               >
-                Close the day
+                {say('close_the_day')}
               </Button>
             )}
           </div>

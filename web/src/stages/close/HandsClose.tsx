@@ -5,6 +5,7 @@ import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 /** The closing as those see it who clean and check: their signatures, no money. */
 export function HandsClose({ day }: { day: string }) {
@@ -20,10 +21,10 @@ export function HandsClose({ day }: { day: string }) {
   };
   return (
     <div className="max-w-[760px]">
-      <h1 className="text-head">{open === 0 ? 'Every check is signed' : `${open} checks to sign`}</h1>
-      <p className="pb-3 text-ink2">
-        The manager closes the day; costs and yields are for the manager’s eyes. Press L to change user.
-      </p>
+      <h1 className="text-head">
+        {open === 0 ? say('every_check_is_signed') : say('checks_to_sign', { open })}
+      </h1>
+      <p className="pb-3 text-ink2">{say('the_manager_closes_the_day_costs')}</p>
       <Refused problem={problem} />
       <ul>
         {checks.map((c) => (
@@ -35,7 +36,7 @@ export function HandsClose({ day }: { day: string }) {
               </span>
             ) : (
               <Button busy={busy} onPress={() => void sign(c.id)}>
-                Done, sign
+                {say('done_sign')}
               </Button>
             )}
           </li>

@@ -4,15 +4,16 @@ import { useSize } from '../../app/size.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 const ends = [
-  ['sold', 'sold'],
-  ['returned', 'sent back'],
-  ['stock', 'in stock'],
-  ['kitchen', 'used in the kitchen'],
-  ['waste', 'waste, with a reason'],
-  ['drip', 'drip and rinse'],
-  ['unaccounted', 'unaccounted'],
+  ['sold', say('sold_2')],
+  ['returned', say('sent_back')],
+  ['stock', say('in_stock')],
+  ['kitchen', say('used_in_the_kitchen')],
+  ['waste', say('waste_with_a_reason')],
+  ['drip', say('drip_and_rinse')],
+  ['unaccounted', say('unaccounted')],
 ] as const;
 type End = (typeof ends)[number][0];
 
@@ -100,31 +101,36 @@ export function LotFlow({ lot }: { lot: LotClose }) {
           height={bottom}
           className="block overflow-visible"
           role="img"
-          aria-label={`${shortName(lot.speciesName)} ${lot.code}: ${places.map(([key, name]) => `${name} ${mass(flow[key])}`).join(', ')}, in all ${mass(flow.received)}`}
+          aria-label={say('in_all', {
+            speciesName: shortName(lot.speciesName),
+            code: lot.code,
+            places: places.map(([key, name]) => `${name} ${mass(flow[key])}`).join(', '),
+            received: mass(flow.received),
+          })}
         >
           <text x="0" y="14" className="fig" style={{ fontSize: 20 }}>
-            {shortName(lot.speciesName)}, lot {lot.code}
+            {say('lot', { speciesName: shortName(lot.speciesName), code: lot.code })}
           </text>
           <text x={b} y="34" className="i2">
-            what it became
+            {say('what_it_became')}
           </text>
           <text x={c + 14} y="34" className="i2">
-            where that is now
+            {say('where_that_is_now')}
           </text>
           <text x={width} y="34" className="i2 end">
-            share
+            {say('share')}
           </text>
           <text x="0" y={top + 14} className="fig" style={{ fontSize: 20 }}>
             {mass(flow.received)}
           </text>
           <text x="0" y={top + 34} className="i2">
-            landed {dayName(lot.landedOn)}
+            {say('landed', { landedOn: dayName(lot.landedOn) })}
           </text>
           <text x="0" y={top + 52} className="i2">
-            {lot.pieces} fish
+            {say('fish_4', { pieces: lot.pieces })}
           </text>
           <text x="0" y={top + 70} className="i2">
-            at {formatMoney(lot.pricePerKg)} a kg
+            {say('at_a_kg', { pricePerKg: formatMoney(lot.pricePerKg) })}
           </text>
           <rect x={a - 12} y={top} width="12" height={flow.received * perGram} fill="var(--ink)" />
           {lot.became.map((part, i) => {
@@ -199,7 +205,7 @@ export function LotFlow({ lot }: { lot: LotClose }) {
           })}
           <path d={`M ${c + 14} ${bottom - 30} H ${width}`} stroke="var(--ink)" strokeWidth="1.5" />
           <text x={c + 14} y={bottom - 8} className="fig" style={{ fontSize: 17 }}>
-            in all, to the gram
+            {say('in_all_to_the_gram')}
           </text>
           <text x={width - 66} y={bottom - 8} className="fig end" style={{ fontSize: 20, fontWeight: 700 }}>
             {mass(flow.received)}

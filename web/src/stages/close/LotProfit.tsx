@@ -9,30 +9,32 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
 
 function OneLot({ lot }: { lot: LotCost }) {
   const mass = useMass();
   return (
-    <section aria-label={`Lot ${lot.code}`}>
+    <section aria-label={say('lot_2', { code: lot.code })}>
       <h2 className="text-row">
         {shortName(lot.speciesName)} {lot.code}: {formatMoney(Math.abs(lot.profit))}{' '}
-        {lot.profit < 0 ? 'short of its cost' : 'earned'}
+        {lot.profit < 0 ? say('short_of_its_cost') : say('earned')}
       </h2>
       <p className="pb-2 text-ink2">
-        {mass(lot.grams)} from {lot.supplier}: {formatMoney(lot.paid)} paid
-        {lot.landing > 0 && `, ${formatMoney(lot.landing)} landing`}
-        {lot.labour > 0 && `, ${formatMoney(lot.labour)} at the bench`}
-        {lot.claims > 0 && `, ${formatMoney(lot.claims)} claimed back`}. {mass(lot.left)} still there.
+        {say('from_paid', { grams: mass(lot.grams), supplier: lot.supplier, paid: formatMoney(lot.paid) })}
+        {lot.landing > 0 && say('landing_2', { landing: formatMoney(lot.landing) })}
+        {lot.labour > 0 && say('at_the_bench', { labour: formatMoney(lot.labour) })}
+        {lot.claims > 0 && say('claimed_back', { claims: formatMoney(lot.claims) })}
+        {say('still_there', { left: mass(lot.left) })}
       </p>
       <table className="plain">
         <thead>
           <tr>
-            <th>Became</th>
-            <th className="text-right">Weight</th>
-            <th className="text-right">Carries</th>
-            <th className="text-right">A kg</th>
-            <th className="text-right">Sold</th>
-            <th className="text-right">For</th>
+            <th>{say('became')}</th>
+            <th className="text-right">{say('weight')}</th>
+            <th className="text-right">{say('carries')}</th>
+            <th className="text-right">{say('a_kg')}</th>
+            <th className="text-right">{say('sold')}</th>
+            <th className="text-right">{say('for_2')}</th>
           </tr>
         </thead>
         <tbody>
@@ -49,7 +51,7 @@ function OneLot({ lot }: { lot: LotCost }) {
             </tr>
           ))}
           <tr className="border-t-[1.5px] border-ink font-semibold">
-            <td>in all, to the last coin</td>
+            <td>{say('in_all_to_the_last_coin')}</td>
             <td className="num">
               <Mass g={lot.outputs.reduce((s, o) => s + o.grams, 0)} />
             </td>
@@ -83,40 +85,40 @@ export function LotProfit() {
     <section>
       <div className="flex flex-wrap items-end gap-6">
         <Choice
-          label="Landed within"
+          label={say('landed_within')}
           value={span}
           onChange={setSpan}
           options={[
-            { value: 'week', name: '7 days' },
-            { value: 'fortnight', name: '14 days' },
-            { value: 'month', name: '30 days' },
+            { value: 'week', name: say('n7_days') },
+            { value: 'fortnight', name: say('n14_days') },
+            { value: 'month', name: say('n30_days') },
           ]}
         />
         <Choice
-          label="By"
+          label={say('by')}
           value={by}
           onChange={setBy}
           options={[
-            { value: 'lot', name: 'lot' },
-            { value: 'form', name: 'form' },
-            { value: 'day', name: 'day of sale' },
+            { value: 'lot', name: say('lot_3') },
+            { value: 'form', name: say('form') },
+            { value: 'day', name: say('day_of_sale') },
           ]}
         />
         <p className="pb-8 text-ink2">
-          {data.lots.length} lots, {formatMoney(Math.abs(profit))} {profit < 0 ? 'short' : 'earned'} so far.{' '}
+          {say('lots_so_far', {
+            lots: data.lots.length,
+            profit: formatMoney(Math.abs(profit)),
+            profit2: profit < 0 ? say('short') : say('earned'),
+          })}{' '}
           <Why>
-            <p>
-              A lot’s cost (paid + landing + bench minutes × rate − claims settled) is shared over all it
-              became that is sold, lies there or went to the kitchen; waste takes none. Shares sum to the cost
-              exactly.
-            </p>
-            <p>Earned = taken − the cost of what is gone; what still lies there keeps its share.</p>
+            <p>{say('a_lots_cost_paid_landing_bench')}</p>
+            <p>{say('earned_taken_the_cost_of_what_is')}</p>
           </Why>
         </p>
       </div>
       {by === 'lot' ? (
         <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-8 max-lg:grid-cols-1">
-          <ul className="max-h-[520px] overflow-y-auto border-t border-line" aria-label="Lots">
+          <ul className="max-h-[520px] overflow-y-auto border-t border-line" aria-label={say('lots')}>
             {data.lots.map((l) => (
               <li key={l.lotId} className="border-b border-line">
                 <button
@@ -139,18 +141,22 @@ export function LotProfit() {
               </li>
             ))}
           </ul>
-          {shown ? <OneLot lot={shown} /> : <p className="text-ink2">No lot was landed in these days.</p>}
+          {shown ? (
+            <OneLot lot={shown} />
+          ) : (
+            <p className="text-ink2">{say('no_lot_was_landed_in_these_days')}</p>
+          )}
         </div>
       ) : (
         <table className="plain">
           <thead>
             <tr>
-              <th>{by === 'form' ? 'Form' : 'Day'}</th>
-              {by === 'form' && <th className="text-right">Sold</th>}
-              <th className="text-right">Taken</th>
-              <th className="text-right">Cost</th>
-              <th className="text-right">Earned</th>
-              <th className="text-right">Margin</th>
+              <th>{by === 'form' ? say('form_2') : say('day')}</th>
+              {by === 'form' && <th className="text-right">{say('sold')}</th>}
+              <th className="text-right">{say('taken')}</th>
+              <th className="text-right">{say('cost')}</th>
+              <th className="text-right">{say('earned_2')}</th>
+              <th className="text-right">{say('margin')}</th>
             </tr>
           </thead>
           <tbody>

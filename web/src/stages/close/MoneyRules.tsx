@@ -11,26 +11,30 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { MoneyField, SelectField, TextField } from '../../parts/Field.tsx';
+import { say } from './say.ts';
 
 const share = (text: string) => {
   const value = Number(text.replace(',', '.'));
   return Number.isFinite(value) ? value / 100 : -1;
 };
 
-const methods = { joint: 'shared by what all of it brings', credit: 'the main’s, trim credited' } as const;
-const endings = { '49_99': 'in .49 or .99', x0: 'in .x0', none: 'as they fall' } as const;
-const saidBy = { kg: 'the kilogram', '100g': '100 grams', lb: 'the pound' } as const;
+const methods = {
+  joint: say('shared_by_what_all_of_it_brings'),
+  credit: say('the_mains_trim_credited'),
+} as const;
+const endings = { '49_99': say('in_49_or_99'), x0: say('in_x0'), none: say('as_they_fall') } as const;
+const saidBy = { kg: say('the_kilogram'), '100g': say('n100_grams'), lb: say('the_pound') } as const;
 const named = <T extends string>(words: Readonly<Record<T, string>>) =>
   (Object.keys(words) as T[]).map((value) => ({ value, name: words[value] }));
 const fieldNames = {
-  method: 'The fish’s cost is',
-  perHour: 'Bench hour',
-  landingPerKg: 'Landing costs a kg',
-  margin: 'Wanted margin',
-  floorShare: 'Lowest markdown',
-  ending: 'Prices end',
-  unit: 'Said by',
-  elasticity: 'How a lower price sells',
+  method: say('the_fishs_cost_is'),
+  perHour: say('bench_hour'),
+  landingPerKg: say('landing_costs_a_kg'),
+  margin: say('wanted_margin'),
+  floorShare: say('lowest_markdown'),
+  ending: say('prices_end'),
+  unit: say('said_by'),
+  elasticity: say('how_a_lower_price_sells'),
 };
 
 /** How strongly a lower price sells more, by form, where the shop knows better than the usual. */
@@ -51,11 +55,12 @@ function Elasticity({
   const number = Number(value.replace(',', '.'));
   return (
     <section className="border-t border-line py-2">
-      <h3 className="field-label">How a lower price sells</h3>
+      <h3 className="field-label">{say('how_a_lower_price_sells')}</h3>
       <p className="text-note text-ink2">
-        Ten percent off sells about {Math.round((0.9 ** -usualElasticity - 1) * 100)} % more where nothing
-        else is known (elasticity {usualElasticity}). Higher for what people buy on a whim, lower for what
-        they came for.
+        {say('ten_percent_off_sells_about_more', {
+          usualElasticity: Math.round((0.9 ** -usualElasticity - 1) * 100),
+          usualElasticity2: usualElasticity,
+        })}
       </p>
       <ul>
         {Object.entries(kept).map(([id, e]) => (
@@ -68,7 +73,7 @@ function Elasticity({
                 className="why"
                 onClick={() => onChange(Object.fromEntries(Object.entries(kept).filter(([k]) => k !== id)))}
               >
-                off
+                {say('off')}
               </button>
             </span>
           </li>
@@ -76,28 +81,30 @@ function Elasticity({
       </ul>
       <div className="grid grid-cols-[minmax(0,1fr)_120px_auto] items-end gap-4">
         <Picker
-          label="Form"
+          label={say('form_2')}
           value={form}
           options={[...book.values()].map((f) => ({ value: f.id, name: f.name }))}
           onChange={setForm}
         />
         <TextField
-          label="1.1 to 2.5"
+          label={say('n1_1_to_2_5')}
           value={value}
           onChange={setValue}
           inputMode="decimal"
-          error={error ?? (value !== '' && !(number >= 1.1 && number <= 2.5) ? 'from 1.1 to 2.5' : undefined)}
+          error={
+            error ?? (value !== '' && !(number >= 1.1 && number <= 2.5) ? say('from_1_1_to_2_5') : undefined)
+          }
         />
         <Button
           small
-          notYet={form && number >= 1.1 && number <= 2.5 ? null : 'choose a form and say how strongly'}
+          notYet={form && number >= 1.1 && number <= 2.5 ? null : say('choose_a_form_and_say_how_strongly')}
           onPress={() => {
             onChange({ ...kept, [form]: number });
             setForm('');
             setValue('');
           }}
         >
-          Set
+          {say('set')}
         </Button>
       </div>
     </section>
@@ -131,7 +138,7 @@ export function MoneyRules({
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title="How the shop reckons" onClose={onClose}>
+    <Dialog open title={say('how_the_shop_reckons_2')} onClose={onClose}>
       <Stale
         problem={problem}
         names={fieldNames}
@@ -147,7 +154,7 @@ export function MoneyRules({
           elasticity: (kept: MoneySettings['elasticity']) =>
             Object.entries(kept)
               .map(([form, e]) => `${formOf(book, form).name} ${e}`)
-              .join(', ') || 'as usual',
+              .join(', ') || say('as_usual'),
         }}
         onKeep={(over) => {
           setVersion(over);
@@ -156,45 +163,45 @@ export function MoneyRules({
         onTheirs={draft.leave(onClose)}
       />
       <Choice
-        label="The fish’s cost is"
+        label={say('the_fishs_cost_is')}
         value={next.method}
         onChange={(method) => setNext({ ...next, method })}
         options={named(methods)}
       />
       <div className="grid grid-cols-2 gap-x-5">
         <MoneyField
-          label="Bench hour"
+          label={say('bench_hour')}
           value={next.perHour}
           onChange={(v) => setNext({ ...next, perHour: v ?? 0 })}
         />
         <MoneyField
-          label="Landing costs a kg"
+          label={say('landing_costs_a_kg')}
           value={next.landingPerKg}
           onChange={(v) => setNext({ ...next, landingPerKg: v ?? 0 })}
-          note="ice, carriage, dues"
+          note={say('ice_carriage_dues')}
         />
         <TextField
-          label="Wanted margin, %"
+          label={say('wanted_margin_2')}
           value={margin}
           onChange={setMargin}
           inputMode="decimal"
           error={error('margin')}
         />
         <TextField
-          label="Lowest markdown, % of the price"
+          label={say('lowest_markdown_of_the_price')}
           value={floor}
           onChange={setFloor}
           inputMode="decimal"
           error={error('floorShare')}
         />
         <SelectField
-          label="Prices end"
+          label={say('prices_end')}
           value={next.ending}
           onChange={(ending) => setNext({ ...next, ending })}
           options={named(endings)}
         />
         <SelectField
-          label="Said by"
+          label={say('said_by')}
           value={next.unit}
           onChange={(unit) => setNext({ ...next, unit })}
           options={named(saidBy)}
@@ -213,9 +220,9 @@ export function MoneyRules({
       )}
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
-          Save
+          {say('save')}
         </Button>
-        <Button onPress={draft.leave(onClose)}>Cancel</Button>
+        <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
       </div>
     </Dialog>
   );

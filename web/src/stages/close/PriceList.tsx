@@ -13,8 +13,9 @@ import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
-const unitWords = { kg: 'a kg', '100g': 'a 100 g', lb: 'a lb' } as const;
+const unitWords = { kg: say('a_kg_2'), '100g': 'a 100 g', lb: say('a_lb') } as const;
 const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
 
 /** What a form was sold for and what its fish was bought for, over time; and a new price. */
@@ -80,9 +81,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
         <Waiting problem={missing} onRetry={refetch} />
       ) : (
         <>
-          {chart && (
-            <LineChart label="Line: sold for; dots: the fish bought for, a kg" height={180} {...chart} />
-          )}
+          {chart && <LineChart label={say('line_sold_for_dots_the_fish_bought')} height={180} {...chart} />}
           <ul className="max-h-28 overflow-y-auto text-note text-ink2">
             {[...data.sold]
               .reverse()
@@ -100,24 +99,30 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
           </ul>
           <div className="grid grid-cols-2 gap-5 pt-3">
             <MoneyField
-              label="Price a kg"
+              label={say('price_a_kg')}
               value={perKg}
               onChange={setPerKg}
-              note={of.wanted === null ? '' : `the wanted margin asks for ${formatMoney(of.wanted)}`}
+              note={
+                of.wanted === null
+                  ? ''
+                  : say('the_wanted_margin_asks_for', { wanted: formatMoney(of.wanted) })
+              }
             />
-            <TextField label="Why" value={reason} onChange={setReason} />
+            <TextField label={say('why_2')} value={reason} onChange={setReason} />
           </div>
           <Refused problem={problem} />
           <div className="flex gap-3">
             <Button
               kind="main"
               busy={busy}
-              notYet={perKg === null ? 'say the price' : perKg === was ? 'it is that already' : null}
+              notYet={
+                perKg === null ? say('say_the_price') : perKg === was ? say('it_is_that_already') : null
+              }
               onPress={() => void set()}
             >
-              Set the price
+              {say('set_the_price')}
             </Button>
-            <Button onPress={draft.leave(onClose)}>Cancel</Button>
+            <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
           </div>
         </>
       )}
@@ -140,7 +145,13 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
   return (
     <section>
       <div className="flex flex-wrap items-end gap-5">
-        <TextField className="w-64" label="Find" value={text} onChange={setText} placeholder="hake fillet" />
+        <TextField
+          className="w-64"
+          label={say('find')}
+          value={text}
+          onChange={setText}
+          placeholder={say('hake_fillet')}
+        />
         <label className="flex items-center gap-2 pb-8 text-note text-ink2">
           <input
             type="checkbox"
@@ -148,20 +159,20 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
             checked={all}
             onChange={() => setAll(!all)}
           />
-          also what did not sell in 30 days
+          {say('also_what_did_not_sell_in_30_days')}
         </label>
       </div>
       <div className="overflow-x-auto">
         <table className="plain min-w-[760px]">
           <thead>
             <tr>
-              <th>What</th>
-              <th className="text-right">Sold, 30 days</th>
-              <th className="text-right">Costs {unitWords[rules.unit]}</th>
-              <th className="text-right">Price {unitWords[rules.unit]}</th>
-              <th className="text-right">Margin</th>
-              <th className="text-right">Markup</th>
-              <th className="text-right">Wanted</th>
+              <th>{say('what')}</th>
+              <th className="text-right">{say('sold_30_days')}</th>
+              <th className="text-right">{say('costs', { unitWords: unitWords[rules.unit] })}</th>
+              <th className="text-right">{say('price', { unitWords: unitWords[rules.unit] })}</th>
+              <th className="text-right">{say('margin')}</th>
+              <th className="text-right">{say('markup')}</th>
+              <th className="text-right">{say('wanted')}</th>
               <th />
             </tr>
           </thead>
@@ -184,7 +195,7 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
                 <td className="num">{said(l.wanted)}</td>
                 <td className="pl-3">
                   <button type="button" className="why" onClick={() => setChosen(l)}>
-                    price
+                    {say('price_2')}
                   </button>
                 </td>
               </tr>
@@ -193,12 +204,10 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
         </table>
       </div>
       {found.length === 0 && (
-        <p className="border-t border-line py-3 text-ink2">
-          Nothing of that in the list. Prices are set at the counter, on a row of stock.
-        </p>
+        <p className="border-t border-line py-3 text-ink2">{say('nothing_of_that_in_the_list_prices')}</p>
       )}
       {found.length > 120 && (
-        <p className="text-note text-ink3">and {found.length - 120} more: find by name</p>
+        <p className="text-note text-ink3">{say('and_more_find_by_name', { found: found.length - 120 })}</p>
       )}
       {chosen && <History of={chosen} onClose={() => setChosen(null)} />}
     </section>

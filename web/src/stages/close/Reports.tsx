@@ -11,6 +11,7 @@ import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { CloseNav } from './CloseNav.tsx';
+import { say } from './say.ts';
 
 const spans = { week: 6, month: 29, quarter: 90, year: 364 } as const;
 type Span = keyof typeof spans | 'own';
@@ -43,8 +44,8 @@ function Takings({ of }: { of: Report }) {
   }, [of]);
   return of.series.length < 2 ? null : (
     <>
-      <LineChart label={`Takings and what was bought, by ${of.step}`} height={210} {...chart} />
-      <p className="pb-3 text-note text-ink3">line: taken by {of.step} · dashed: bought</p>
+      <LineChart label={say('takings_and_what_was_bought_by', { step: of.step })} height={210} {...chart} />
+      <p className="pb-3 text-note text-ink3">{say('line_taken_by_dashed_bought', { step: of.step })}</p>
     </>
   );
 }
@@ -70,7 +71,10 @@ function Against({
         <span className="text-note font-normal text-ink2">
           {change === null
             ? ''
-            : `${change >= 0 ? '+' : '−'}${Math.abs(change * 100).toFixed(0)} % on before`}
+            : say('on_before', {
+                change: change >= 0 ? '+' : '−',
+                change2: Math.abs(change * 100).toFixed(0),
+              })}
         </span>
       </dd>
     </div>
@@ -83,23 +87,21 @@ function Sums({ of }: { of: Report }) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_250px] gap-8 border-t border-line pt-3 max-sm:grid-cols-1">
       <div>
-        <p className="pb-1 text-ink2">
-          {dayWords(of.from)} to {dayWords(of.to)}.
-        </p>
+        <p className="pb-1 text-ink2">{say('to', { from: dayWords(of.from), to: dayWords(of.to) })}</p>
         <Takings of={of} />
       </div>
       <dl>
-        <Against name="taken" now={of.total.takings} before={of.before.takings} money />
-        <Against name="bought" now={of.total.bought} before={of.before.bought} money />
-        <Against name="sold" now={of.total.soldGrams} before={of.before.soldGrams} />
-        <Against name="waste" now={of.total.wasteGrams} before={of.before.wasteGrams} />
+        <Against name={say('taken_2')} now={of.total.takings} before={of.before.takings} money />
+        <Against name={say('bought_2')} now={of.total.bought} before={of.before.bought} money />
+        <Against name={say('sold_2')} now={of.total.soldGrams} before={of.before.soldGrams} />
+        <Against name={say('waste_2')} now={of.total.wasteGrams} before={of.before.wasteGrams} />
         <Against
-          name="not accounted for"
+          name={say('not_accounted_for')}
           now={of.total.unaccountedGrams}
           before={of.before.unaccountedGrams}
         />
         {of.total.refunds > 0 && (
-          <Against name="given back" now={of.total.refunds} before={of.before.refunds} money />
+          <Against name={say('given_back_2')} now={of.total.refunds} before={of.before.refunds} money />
         )}
       </dl>
     </div>
@@ -108,45 +110,45 @@ function Sums({ of }: { of: Report }) {
 
 type SpeciesRow = Report['species'][number];
 const bySpecies: readonly Column<SpeciesRow>[] = [
-  { head: 'Fish', cell: (s) => s.name },
-  { head: 'Landed', figure: true, cell: (s) => <Mass g={s.landedGrams} /> },
-  { head: 'Bought', figure: true, cell: (s) => formatMoney(s.bought) },
-  { head: 'Sold', figure: true, cell: (s) => <Mass g={s.soldGrams} /> },
-  { head: 'Taken', figure: true, cell: (s) => formatMoney(s.takings) },
-  { head: 'Waste', figure: true, cell: (s) => <Mass g={s.wasteGrams} /> },
-  { head: 'Tickets', figure: true, cell: (s) => s.tickets },
-  { head: 'Yield, points', figure: true, cell: (s) => points(s.yieldAgainst) },
+  { head: say('fish_2'), cell: (s) => s.name },
+  { head: say('landed_2'), figure: true, cell: (s) => <Mass g={s.landedGrams} /> },
+  { head: say('bought'), figure: true, cell: (s) => formatMoney(s.bought) },
+  { head: say('sold'), figure: true, cell: (s) => <Mass g={s.soldGrams} /> },
+  { head: say('taken'), figure: true, cell: (s) => formatMoney(s.takings) },
+  { head: say('waste'), figure: true, cell: (s) => <Mass g={s.wasteGrams} /> },
+  { head: say('tickets'), figure: true, cell: (s) => s.tickets },
+  { head: say('yield_points'), figure: true, cell: (s) => points(s.yieldAgainst) },
 ];
 
 type SupplierRow = Report['suppliers'][number];
 const bySupplier: readonly Column<SupplierRow>[] = [
-  { head: 'Supplier', cell: (s) => s.name },
-  { head: 'Deliveries', figure: true, cell: (s) => s.deliveries },
-  { head: 'Lots', figure: true, cell: (s) => s.lots },
-  { head: 'Weight', figure: true, cell: (s) => <Mass g={s.grams} /> },
-  { head: 'Paid', figure: true, cell: (s) => formatMoney(s.money) },
+  { head: say('supplier'), cell: (s) => s.name },
+  { head: say('deliveries'), figure: true, cell: (s) => s.deliveries },
+  { head: say('lots'), figure: true, cell: (s) => s.lots },
+  { head: say('weight'), figure: true, cell: (s) => <Mass g={s.grams} /> },
+  { head: say('paid'), figure: true, cell: (s) => formatMoney(s.money) },
   {
-    head: 'At the door',
+    head: say('at_the_door'),
     figure: true,
     cell: (s) => (s.probeC === null ? '–' : `${s.probeC.toFixed(1)} °C`),
   },
-  { head: 'Rejected', figure: true, cell: (s) => s.rejected },
+  { head: say('rejected'), figure: true, cell: (s) => s.rejected },
   {
-    head: 'Claims',
+    head: say('claims'),
     figure: true,
     cell: (s) => (s.claims === 0 ? '–' : `${s.claims}, ${formatMoney(s.claimMoney)}`),
   },
-  { head: 'Yield, points', figure: true, cell: (s) => points(s.yieldAgainst) },
+  { head: say('yield_points'), figure: true, cell: (s) => points(s.yieldAgainst) },
 ];
 
 const byForm: readonly Column<Report['forms'][number]>[] = [
-  { head: 'Form', cell: (x) => x.name },
-  { head: 'Sold', figure: true, cell: (x) => <Mass g={x.grams} /> },
-  { head: 'Taken', figure: true, cell: (x) => formatMoney(x.takings) },
+  { head: say('form_2'), cell: (x) => x.name },
+  { head: say('sold'), figure: true, cell: (x) => <Mass g={x.grams} /> },
+  { head: say('taken'), figure: true, cell: (x) => formatMoney(x.takings) },
 ];
 const byReason: readonly Column<Report['waste'][number]>[] = [
-  { head: 'Reason', cell: (w) => w.reason },
-  { head: 'Waste', figure: true, cell: (w) => <Mass g={w.grams} /> },
+  { head: say('reason'), cell: (w) => w.reason },
+  { head: say('waste'), figure: true, cell: (w) => <Mass g={w.grams} /> },
 ];
 /** Forms and reasons shown; the rest is in the files. */
 const most = 14;
@@ -154,17 +156,17 @@ const most = 14;
 function Tables({ of }: { of: Report }) {
   return (
     <>
-      <h2 className="pt-3 text-row">By species</h2>
+      <h2 className="pt-3 text-row">{say('by_species')}</h2>
       <Table columns={bySpecies} rows={of.species} keyOf={(s) => s.speciesId} least={760} />
-      <h2 className="pt-5 text-row">By supplier</h2>
+      <h2 className="pt-5 text-row">{say('by_supplier')}</h2>
       <Table columns={bySupplier} rows={of.suppliers} keyOf={(s) => s.supplierId} least={760} />
       <div className="grid grid-cols-2 gap-10 pt-5 max-sm:grid-cols-1">
         <section>
-          <h2 className="text-row">By form</h2>
+          <h2 className="text-row">{say('by_form')}</h2>
           <Table columns={byForm} rows={of.forms.slice(0, most)} keyOf={(x) => x.name} bare />
         </section>
         <section>
-          <h2 className="text-row">Waste, by reason</h2>
+          <h2 className="text-row">{say('waste_by_reason')}</h2>
           <Table columns={byReason} rows={of.waste.slice(0, most)} keyOf={(w) => w.reason} bare />
         </section>
       </div>
@@ -183,7 +185,7 @@ function FromTo({ own, onChange }: { own: Stretch; onChange: (own: Stretch) => v
     <div className="grid max-w-[420px] grid-cols-2 gap-5">
       <TextField
         type="date"
-        label="From"
+        label={say('from')}
         value={own.from}
         onChange={(d) => {
           if (d) onChange({ ...own, from: d });
@@ -191,7 +193,7 @@ function FromTo({ own, onChange }: { own: Stretch; onChange: (own: Stretch) => v
       />
       <TextField
         type="date"
-        label="To"
+        label={say('to_2')}
         value={own.to}
         onChange={(d) => {
           if (d) onChange({ ...own, to: d });
@@ -216,25 +218,27 @@ export default function Reports() {
     refetch,
   } = useRead(contract.reports.report, { query: { from, to }, skip: !manager });
   const { data: tables } = useRead(contract.reports.tables, { skip: !manager });
-  if (!manager) return <h1 className="text-head">Reports are for the manager’s eyes</h1>;
+  if (!manager) return <h1 className="text-head">{say('reports_are_for_the_managers_eyes')}</h1>;
   return (
     <div className="pb-8">
       <CloseNav />
       <div className="flex flex-wrap items-end justify-between gap-x-6">
         <h1 className="pb-2 text-head">
-          {of ? `${formatMoney(of.total.takings)} taken in ${of.total.sales} sales` : 'Adding up …'}
+          {of
+            ? say('taken_in_sales', { takings: formatMoney(of.total.takings), sales: of.total.sales })
+            : say('adding_up')}
         </h1>
         <Choice
           className="mb-0!"
-          label="Over"
+          label={say('over_2')}
           value={span}
           onChange={setSpan}
           options={[
-            { value: 'week', name: '7 days' },
-            { value: 'month', name: '30 days' },
-            { value: 'quarter', name: '13 weeks' },
-            { value: 'year', name: 'a year' },
-            { value: 'own', name: 'from, to' },
+            { value: 'week', name: say('n7_days') },
+            { value: 'month', name: say('n30_days') },
+            { value: 'quarter', name: say('n13_weeks') },
+            { value: 'year', name: say('a_year') },
+            { value: 'own', name: say('from_to') },
           ]}
         />
       </div>
@@ -245,7 +249,7 @@ export default function Reports() {
         <>
           <Sums of={of} />
           <Tables of={of} />
-          <h2 className="pt-5 text-row">Every table out, as CSV</h2>
+          <h2 className="pt-5 text-row">{say('every_table_out_as_csv')}</h2>
           <ul className="grid grid-cols-3 gap-x-8 max-lg:grid-cols-2 max-sm:grid-cols-1">
             {(tables ?? []).map((t) => (
               <li key={t.name} className="border-t border-line py-1">

@@ -8,17 +8,18 @@ import { WeightField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
 type Supplier = AnswerOf<typeof contract.buying.suppliers>[number];
 /** Monday first, as the shop's week runs. */
 const week = [
-  ['Mon', 1],
-  ['Tue', 2],
-  ['Wed', 3],
-  ['Thu', 4],
-  ['Fri', 5],
-  ['Sat', 6],
-  ['Sun', 0],
+  [say('mon'), 1],
+  [say('tue'), 2],
+  [say('wed'), 3],
+  [say('thu'), 4],
+  [say('fri'), 5],
+  [say('sat'), 6],
+  [say('sun'), 0],
 ] as const;
 
 function One({ supplier }: { supplier: Supplier }) {
@@ -40,15 +41,15 @@ function One({ supplier }: { supplier: Supplier }) {
       <h3 className="text-label font-semibold">{supplier.name}</h3>
       <Stale
         problem={problem}
-        names={{ days: 'Lands or delivers on', boxGrams: 'A box holds' }}
+        names={{ days: say('lands_or_delivers_on'), boxGrams: say('a_box_holds') }}
         mine={{ days: [...days].sort(), boxGrams }}
         kinds={{
           days: (all: number[]) =>
             week
               .filter(([, d]) => all.includes(d))
               .map(([name]) => name)
-              .join(', ') || 'any day',
-          boxGrams: (g: number | null) => (g === null ? 'by the fish' : mass(g)),
+              .join(', ') || say('any_day'),
+          boxGrams: (g: number | null) => (g === null ? say('by_the_fish') : mass(g)),
         }}
         onKeep={(over) => {
           setVersion(over);
@@ -58,7 +59,7 @@ function One({ supplier }: { supplier: Supplier }) {
       />
       <div className="grid grid-cols-[minmax(0,1fr)_150px_auto] items-end gap-4 max-sm:grid-cols-1">
         <fieldset>
-          <legend className="field-label">Lands or delivers on</legend>
+          <legend className="field-label">{say('lands_or_delivers_on')}</legend>
           <div className="flex flex-wrap gap-x-3">
             {week.map(([name, day]) => (
               <label key={day} className="flex min-h-11 cursor-pointer items-center gap-1.5">
@@ -76,15 +77,15 @@ function One({ supplier }: { supplier: Supplier }) {
           </div>
         </fieldset>
         <WeightField
-          label="A box holds"
+          label={say('a_box_holds')}
           value={boxGrams === null ? null : { grams: boxGrams, source: 'typed' }}
           onChange={(w) => setBoxGrams(w?.grams ?? null)}
           take={null}
           plain
-          note="empty: by the fish"
+          note={say('empty_by_the_fish')}
         />
-        <Button small busy={busy} notYet={changed ? null : 'as it is kept'} onPress={() => void save()}>
-          Keep
+        <Button small busy={busy} notYet={changed ? null : say('as_it_is_kept')} onPress={() => void save()}>
+          {say('keep')}
         </Button>
       </div>
       {problem?.code !== 'stale' && <Refused problem={problem} />}
@@ -96,15 +97,12 @@ function One({ supplier }: { supplier: Supplier }) {
 export function Suppliers({ onClose }: { onClose: () => void }) {
   const { data, problem, refetch } = useRead(contract.buying.suppliers);
   return (
-    <Dialog open title="Suppliers’ days and boxes" onClose={onClose}>
-      <p className="pb-2 text-ink2">
-        Fish is bought to last until its supplier comes again, and by whole boxes where they sell no less. No
-        day ticked: any day.
-      </p>
+    <Dialog open title={say('suppliers_days_and_boxes')} onClose={onClose}>
+      <p className="pb-2 text-ink2">{say('fish_is_bought_to_last_until_its')}</p>
       {!data ? (
         <Waiting problem={problem} onRetry={refetch} />
       ) : data.length === 0 ? (
-        <p className="py-2 text-ink2">No supplier yet: they are made with their first delivery.</p>
+        <p className="py-2 text-ink2">{say('no_supplier_yet_they_are_made_with')}</p>
       ) : (
         <ul>
           {data.map((s) => (
@@ -113,7 +111,7 @@ export function Suppliers({ onClose }: { onClose: () => void }) {
         </ul>
       )}
       <div className="pt-2">
-        <Button onPress={onClose}>Back</Button>
+        <Button onPress={onClose}>{say('back')}</Button>
       </div>
     </Dialog>
   );

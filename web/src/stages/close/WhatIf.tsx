@@ -9,6 +9,7 @@ import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
 
 const numberOf = (text: string): number | null => {
   const value = Number(text.replace(',', '.'));
@@ -29,28 +30,29 @@ function Answer({ rows, own, sort }: { rows: readonly Row[]; own: Record<string,
   return (
     <p className="pb-2">
       {best
-        ? `${best.f.name[0]!.toUpperCase()}${best.f.name.slice(1)} earn${best.f.name.split(',')[0]!.endsWith('s') ? '' : 's'} most ${sort === 'profitPerKg' ? 'a kg of fish' : 'a minute at the bench'}: ${formatMoney(Math.round(best.c.profit!))} a fish.`
-        : 'No form of it has a price yet.'}{' '}
+        ? say('earn_most_a_fish', {
+            f: best.f.name[0]!.toUpperCase(),
+            f2: best.f.name.slice(1),
+            endsWith: best.f.name.split(',')[0]!.endsWith('s') ? '' : 's',
+            sort: sort === 'profitPerKg' ? say('a_kg_of_fish') : say('a_minute_at_the_bench'),
+            profit: formatMoney(Math.round(best.c.profit!)),
+          })
+        : say('no_form_of_it_has_a_price_yet')}{' '}
       {whole && fillet && fillet.c.full !== null && whole.c.takings !== null && (
         <>
-          Sold whole at {formatMoney(own.whole ?? whole.f.perKg!)} and filleted at{' '}
-          {formatMoney(own[fillet.f.form] ?? fillet.f.perKg!)}, they meet at a yield of{' '}
-          {(breakEvenYield(own.whole ?? whole.f.perKg!, own[fillet.f.form] ?? fillet.f.perKg!) * 100).toFixed(
-            1,
-          )}{' '}
-          %.
+          {say('sold_whole_at_and_filleted_at_they', {
+            whole: formatMoney(own.whole ?? whole.f.perKg!),
+            own: formatMoney(own[fillet.f.form] ?? fillet.f.perKg!),
+            whole2: (
+              breakEvenYield(own.whole ?? whole.f.perKg!, own[fillet.f.form] ?? fillet.f.perKg!) * 100
+            ).toFixed(1),
+          })}
         </>
       )}{' '}
       <Why>
-        <p>By yield: paid ÷ yield. With trim: (paid + landing − worth of trims) ÷ kg of the main.</p>
-        <p>
-          Shared: fish and labour over every output by price × kg (net realisable value at the split, standard
-          cost accounting); waste takes none. Full: trim credited, labour in.
-        </p>
-        <p>
-          Yields are learned from the shop’s own tickets; minutes are the form’s norm for this size.
-          Break-even is the yield at which it earns nothing at its price.
-        </p>
+        <p>{say('by_yield_paid_yield_with_trim_paid')}</p>
+        <p>{say('shared_fish_and_labour_over_every')}</p>
+        <p>{say('yields_are_learned_from_the_shops')}</p>
       </Why>
     </p>
   );
@@ -71,17 +73,17 @@ function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
       <table className="plain min-w-[940px]">
         <thead>
           <tr>
-            <th>Form</th>
-            <th className="text-right">Yield</th>
-            <th className="text-right">Gives</th>
-            <th className="text-right">By yield</th>
-            <th className="text-right">With trim</th>
-            <th className="text-right">Shared</th>
-            <th className="text-right">Labour</th>
-            <th className="text-right">Full, a kg</th>
-            <th className="text-right">Price</th>
-            <th className="text-right">Wanted</th>
-            <th className="text-right">Breaks even</th>
+            <th>{say('form_2')}</th>
+            <th className="text-right">{say('yield')}</th>
+            <th className="text-right">{say('gives')}</th>
+            <th className="text-right">{say('by_yield')}</th>
+            <th className="text-right">{say('with_trim')}</th>
+            <th className="text-right">{say('shared')}</th>
+            <th className="text-right">{say('labour')}</th>
+            <th className="text-right">{say('full_a_kg')}</th>
+            <th className="text-right">{say('price_3')}</th>
+            <th className="text-right">{say('wanted')}</th>
+            <th className="text-right">{say('breaks_even')}</th>
             {(['profitPerKg', 'profitPerMinute'] as const).map((k) => (
               <th key={k} className="text-right">
                 <button
@@ -89,7 +91,7 @@ function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
                   className={sort === k ? 'font-semibold text-ink' : 'why'}
                   onClick={() => onSort(k)}
                 >
-                  {k === 'profitPerKg' ? 'earns a kg' : 'a minute'}
+                  {k === 'profitPerKg' ? say('earns_a_kg') : say('a_minute')}
                 </button>
               </th>
             ))}
@@ -101,8 +103,10 @@ function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
               <td>
                 <span className="font-figure text-label font-semibold">{f.name}</span>
                 <span className="block text-note text-ink3">
-                  {f.learnedFrom > 0 ? `learned from ${f.learnedFrom} fish` : 'the book’s yield'}
-                  {c.trimWorth > 0 && `, trim ${formatMoney(c.trimWorth)}`}
+                  {f.learnedFrom > 0
+                    ? say('learned_from_fish', { learnedFrom: f.learnedFrom })
+                    : say('the_books_yield')}
+                  {c.trimWorth > 0 && say('trim', { trimWorth: formatMoney(c.trimWorth) })}
                 </span>
               </td>
               <td className="num whitespace-nowrap">{(f.yield * 100).toFixed(1)} %</td>
@@ -116,7 +120,7 @@ function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
               <td className="num">{c.full === null ? '–' : formatMoney(c.full)}</td>
               <td className="num">
                 <input
-                  aria-label={`Price a kg of ${f.name}`}
+                  aria-label={say('price_a_kg_of', { f: f.name })}
                   className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
                   defaultValue={formatMoney(f.perKg!)}
                   inputMode="decimal"
@@ -180,21 +184,21 @@ function Sums({ of }: { of: CostChoices }) {
     <>
       <div className="grid grid-cols-6 gap-x-5 max-lg:grid-cols-3 max-sm:grid-cols-2">
         <MoneyField
-          label="Paid a kg"
+          label={say('paid_a_kg')}
           value={paid}
           onChange={setPaid}
-          note={of.lot ? `${of.lot.code}, ${of.lot.supplier}` : 'never bought yet'}
+          note={of.lot ? `${of.lot.code}, ${of.lot.supplier}` : say('never_bought_yet')}
         />
         <WeightField
-          label="One fish"
+          label={say('one_fish')}
           value={{ grams: fish, source: 'typed' }}
           onChange={(w) => w && setFish(w.grams)}
-          take={{ act: 'Take fish', title: `${of.speciesName}, one fish` }}
+          take={{ act: say('take_fish'), title: say('one_fish_2', { speciesName: of.speciesName }) }}
         />
-        <TextField label="Yield, points more" value={points} onChange={setPoints} inputMode="decimal" />
-        <TextField label="Trim prices, %" value={trim} onChange={setTrim} inputMode="decimal" />
-        <TextField label="Wanted margin, %" value={margin} onChange={setMargin} inputMode="decimal" />
-        <MoneyField label="Bench hour" value={hour} onChange={setHour} />
+        <TextField label={say('yield_points_more')} value={points} onChange={setPoints} inputMode="decimal" />
+        <TextField label={say('trim_prices')} value={trim} onChange={setTrim} inputMode="decimal" />
+        <TextField label={say('wanted_margin_2')} value={margin} onChange={setMargin} inputMode="decimal" />
+        <MoneyField label={say('bench_hour')} value={hour} onChange={setHour} />
       </div>
       <Answer rows={rows} own={own} sort={sort} />
       <Forms
@@ -217,7 +221,7 @@ export function WhatIf() {
     <section>
       <SelectField
         className="w-72"
-        label="Fish"
+        label={say('fish_2')}
         value={speciesId}
         onChange={setSpecies}
         options={[...book.values()]

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type YieldRow } from '@ember-slate/contract';
 import { shortName, conditionName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -8,6 +9,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { CloseNav } from './CloseNav.tsx';
 import { YieldDetail } from './YieldDetail.tsx';
+import { say } from './say.ts';
 
 const keyOf = (r: Pick<YieldRow, 'speciesId' | 'condition' | 'form'>) =>
   `${r.speciesId} ${r.condition} ${r.form}`;
@@ -21,13 +23,9 @@ function Cutters() {
   return (
     <section className="pt-5">
       <h2 className="text-row">
-        {me.role === 'manager' ? 'Hands' : 'Your hand'}{' '}
+        {me.role === 'manager' ? say('hands') : say('your_hand')}{' '}
         <Why>
-          <p>
-            After the mean of each fish and form is taken off, each cutter’s tickets are pulled toward nothing
-            by n ÷ (n + 12); shown from ten tickets on, to the manager and the cutter alone. A help, not a
-            ranking: who cuts the hard fish looks worse.
-          </p>
+          <p>{say('after_the_mean_of_each_fish_and')}</p>
         </Why>
       </h2>
       <ul>
@@ -35,8 +33,11 @@ function Cutters() {
           <li key={c.cutterId} className="flex justify-between border-t border-line py-1">
             <span>{c.name}</span>
             <span className="text-ink2">
-              {c.tickets} tickets, {c.effect >= 0 ? '+' : '−'}
-              {Math.abs(c.effect * 100).toFixed(2)} points
+              {say('tickets_points', {
+                tickets: c.tickets,
+                effect: c.effect >= 0 ? '+' : '−',
+                effect2: Math.abs(c.effect * 100).toFixed(2),
+              })}
             </span>
           </li>
         ))}
@@ -50,8 +51,7 @@ export default function YieldBook() {
   const { me } = useShop();
   const { data: book, problem, refetch } = useRead(contract.yields.book, { skip: me.role === 'counter' });
   const [chosen, setChosen] = useState<string | null>(null);
-  if (me.role === 'counter')
-    return <h1 className="text-head">The yield book is for the bench and the manager</h1>;
+  if (me.role === 'counter') return <h1 className="text-head">{say('the_yield_book_is_for_the_bench')}</h1>;
   if (!book) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = book.find((r) => keyOf(r) === chosen) ?? book.find((r) => r.signal !== null) ?? book[0];
   const lost = book.reduce((s, r) => s + (r.lost ?? 0), 0);
@@ -60,22 +60,22 @@ export default function YieldBook() {
       {me.role === 'manager' && <CloseNav />}
       <h1 className="text-head">
         {book.length === 0
-          ? 'No ticket is closed yet'
+          ? say('no_ticket_is_closed_yet')
           : me.role !== 'manager'
             ? `${shortName(shown!.speciesName)}, ${shown!.formName}`
             : lost > 0
-              ? `${formatMoney(lost)} of yield lost in four weeks`
-              : `${formatMoney(-lost)} of yield won in four weeks`}
+              ? say('of_yield_lost_in_four_weeks', { lost: formatMoney(lost) })
+              : say('of_yield_won_in_four_weeks', { lost: formatMoney(-lost) })}
       </h1>
       <p className="pb-3 text-ink2">
         {book.length === 0
-          ? 'Close a ticket of one form, and its yield stands here beside what the book expects.'
-          : 'Output over input, from the fish as it came to the form named; the last year.'}
+          ? say('close_a_ticket_of_one_form_and_its')
+          : say('output_over_input_from_the_fish_as')}
       </p>
       {shown && (
         <div className="grid grid-cols-[minmax(0,0.82fr)_minmax(0,1.18fr)] gap-8 border-t border-line pt-3 max-lg:grid-cols-1">
           <div>
-            <ul aria-label="Forms">
+            <ul aria-label={say('forms')}>
               {book.map((r) => {
                 const on = keyOf(r) === keyOf(shown);
                 return (
@@ -91,19 +91,23 @@ export default function YieldBook() {
                           {shortName(r.speciesName)}, {r.formName}
                         </span>
                         <span className={`block text-note ${r.signal ? 'text-embertext' : 'text-ink3'}`}>
-                          {r.signal ?? `${conditionName[r.condition]}, ${r.tickets} tickets`}
+                          {r.signal ??
+                            say('tickets_2', {
+                              conditionName: inWords(conditionName[r.condition]),
+                              tickets: r.tickets,
+                            })}
                         </span>
                       </span>
                       <span className="text-right font-figure text-row font-semibold">
                         {percent(r.learned.mean)} %
                         <span className="block text-note leading-3 font-normal text-ink3">
-                          book {percent(r.expected)}
+                          {say('book', { expected: percent(r.expected) })}
                         </span>
                       </span>
                       <span className="text-right font-figure text-label">
                         {r.lost === null ? '' : formatMoney(Math.abs(r.lost))}
                         <span className="block text-note leading-3 text-ink3">
-                          {r.lost === null ? '' : r.lost > 0 ? 'lost' : 'won'}
+                          {r.lost === null ? '' : r.lost > 0 ? say('lost') : say('won')}
                         </span>
                       </span>
                     </button>

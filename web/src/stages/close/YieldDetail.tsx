@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type YieldOf, type YieldRow } from '@ember-slate/contract';
 import { shortName, conditionName } from '@ember-slate/core/species';
 import { useMemo } from 'react';
@@ -10,9 +11,23 @@ import { formatMoney } from '../../parts/money.ts';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
 
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const months = [
+  say('jan'),
+  say('feb'),
+  say('mar'),
+  say('apr'),
+  say('may'),
+  say('jun'),
+  say('jul'),
+  say('aug'),
+  say('sep'),
+  say('oct'),
+  say('nov'),
+  say('dec'),
+];
 
 /** The individuals chart of the last tickets: band between the limits, mean, and the one point that asks for a look. */
 function ControlChartOf({ of }: { of: YieldOf }) {
@@ -51,8 +66,8 @@ function ControlChartOf({ of }: { of: YieldOf }) {
       ],
       levels: of.chart
         ? [
-            { y: of.chart.mean * 100, name: `mean ${(of.chart.mean * 100).toFixed(1)}` },
-            { y: of.expected * 100, name: `book ${(of.expected * 100).toFixed(1)}` },
+            { y: of.chart.mean * 100, name: say('mean', { mean: (of.chart.mean * 100).toFixed(1) }) },
+            { y: of.expected * 100, name: say('book', { expected: (of.expected * 100).toFixed(1) }) },
           ].filter((l, i, all) => i === 0 || Math.abs(l.y - all[0]!.y) > (high - low) * 0.12)
         : [],
       x: {
@@ -69,7 +84,7 @@ function ControlChartOf({ of }: { of: YieldOf }) {
   }, [of, dayName]);
   return (
     <LineChart
-      label={`${of.speciesName}, ${of.formName}: yield ticket by ticket, %`}
+      label={say('yield_ticket_by_ticket', { speciesName: of.speciesName, formName: of.formName })}
       height={210}
       {...chart}
     />
@@ -105,7 +120,7 @@ function Weeks({ weeks }: { weeks: YieldOf['weeks'] }) {
   if (weeks.length < 2 || weeks.every((w) => w.lost === null)) return null;
   return (
     <section>
-      <h3 className="text-label">Money lost, week by week</h3>
+      <h3 className="text-label">{say('money_lost_week_by_week')}</h3>
       <ul>
         {weeks.map((w) => (
           <li
@@ -124,7 +139,7 @@ function Weeks({ weeks }: { weeks: YieldOf['weeks'] }) {
               <span className="absolute top-0 left-1/2 h-4 w-px bg-rule" />
             </span>
             <span className="text-right">
-              {formatMoney(Math.abs(w.lost ?? 0))} {(w.lost ?? 0) > 0 ? 'lost' : 'won'}
+              {formatMoney(Math.abs(w.lost ?? 0))} {(w.lost ?? 0) > 0 ? say('lost') : say('won')}
             </span>
           </li>
         ))}
@@ -145,12 +160,12 @@ function TicketOf({ point: p }: { point: YieldOf['points'][number] }) {
   );
 }
 const ticketColumns: readonly Column<YieldOf['points'][number]>[] = [
-  { head: 'Ticket', cell: (p) => <TicketOf point={p} /> },
-  { head: 'From', className: 'text-note text-ink2', cell: (p) => p.supplier },
-  { head: 'In', figure: true, cell: (p) => <Mass g={p.inputGrams} /> },
-  { head: 'Came', figure: true, cell: (p) => percent(p.yield) },
-  { head: 'Expected', figure: true, className: 'text-ink2', cell: (p) => percent(p.expected) },
-  { head: 'Lost', figure: true, cell: (p) => (p.lost === null ? '' : formatMoney(p.lost)) },
+  { head: say('ticket'), cell: (p) => <TicketOf point={p} /> },
+  { head: say('from'), className: 'text-note text-ink2', cell: (p) => p.supplier },
+  { head: say('in'), figure: true, cell: (p) => <Mass g={p.inputGrams} /> },
+  { head: say('came'), figure: true, cell: (p) => percent(p.yield) },
+  { head: say('expected'), figure: true, className: 'text-ink2', cell: (p) => percent(p.expected) },
+  { head: say('lost_2'), figure: true, cell: (p) => (p.lost === null ? '' : formatMoney(p.lost)) },
 ];
 
 /** One form of one fish: where its yield comes from and where it goes. */
@@ -167,35 +182,38 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
   const input = of.points.reduce((s, p) => s + p.inputGrams, 0);
   const all = input > 0 ? of.points.reduce((s, p) => s + p.yield * p.inputGrams, 0) / input : of.expected;
   const figures: [string, string][] = [
-    ['book expects', percent(of.expected)],
-    ['learned', `${percent(of.learned.mean)}, from ${of.learned.fish} fish`],
-    ['nine tickets of ten', `${percent(of.learned.low)} to ${percent(of.learned.high)}`],
+    [say('book_expects'), percent(of.expected)],
+    [say('learned'), say('from_fish', { mean: percent(of.learned.mean), fish: of.learned.fish })],
+    [
+      say('nine_tickets_of_ten'),
+      say('to_3', { low: percent(of.learned.low), high: percent(of.learned.high) }),
+    ],
     ...(of.chart
-      ? ([['limits', `${percent(of.chart.low)} to ${percent(of.chart.high)}`]] as [string, string][])
+      ? ([[say('limits'), say('to_3', { low: percent(of.chart.low), high: percent(of.chart.high) })]] as [
+          string,
+          string,
+        ][])
       : []),
   ];
   return (
     <div className="min-w-0">
       <h2 className="text-row">
-        {shortName(of.speciesName)}, {conditionName[of.condition]} to {of.formName}{' '}
+        {say('to_4', {
+          speciesName: shortName(of.speciesName),
+          conditionName: inWords(conditionName[of.condition]),
+          formName: of.formName,
+        })}{' '}
         <Why>
-          <p>
-            Learned = (8 × book + fish × own mean) ÷ (8 + fish), tickets by their weight; the interval is the
-            90 % predictive one.
-          </p>
-          <p>
-            Chart of single values: limits at mean ± 2.66 × mean moving range; signals: one point outside,
-            nine in a row on one side, six rising or falling (NIST/SEMATECH e-Handbook of Statistical
-            Methods).
-          </p>
-          <p>A lost point costs points × input × cost a kilogram of output.</p>
+          <p>{say('learned_8_book_fish_own_mean_8')}</p>
+          <p>{say('chart_of_single_values_limits_at')}</p>
+          <p>{say('a_lost_point_costs_points_input')}</p>
         </Why>
       </h2>
       <div className="grid grid-cols-[minmax(0,1fr)_190px] gap-4 max-sm:grid-cols-1">
         {of.points.length > 1 ? (
           <ControlChartOf of={of} />
         ) : (
-          <p className="py-6 text-ink2">One ticket is no chart yet.</p>
+          <p className="py-6 text-ink2">{say('one_ticket_is_no_chart_yet')}</p>
         )}
         <div>
           <dl className="text-note">
@@ -209,7 +227,7 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
               <div className="py-1">
                 <dt className="text-embertext">{last.words}</dt>
                 <dd>
-                  ticket{last.ticketIds.length > 1 ? 's' : ''}{' '}
+                  {say('ticket_2', { ticketIds: last.ticketIds.length > 1 ? 's' : '' })}{' '}
                   {last.ticketIds.slice(-3).map((id) => (
                     <Link key={id} className="why pr-2" to={`/bench/${id}`}>
                       {of.points.find((p) => p.ticketId === id)?.number}
@@ -221,21 +239,23 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
           </dl>
           {of.spent && (
             <p className="py-1 text-note text-ink2">
-              Spent around {of.spent.months.map((m) => months[m - 1]!).join(', ')}: fillets down to{' '}
-              {Math.round(of.spent.factor * 100)} % of the usual.
+              {say('spent_around_fillets_down_to_of', {
+                months: of.spent.months.map((m) => months[m - 1]!).join(', '),
+                factor: Math.round(of.spent.factor * 100),
+              })}
             </p>
           )}
         </div>
       </div>
       <div className="grid grid-cols-2 gap-x-8 gap-y-3 pt-3 max-sm:grid-cols-1">
-        <Parts title="By method" rows={of.by.method} all={all} />
-        <Parts title="By supplier" rows={of.by.supplier} all={all} />
-        <Parts title="By month" rows={of.by.month} all={all} />
-        <Parts title="By size of fish" rows={of.by.size} all={all} />
-        <Parts title="By year" rows={of.by.year} all={all} />
+        <Parts title={say('by_method')} rows={of.by.method} all={all} />
+        <Parts title={say('by_supplier')} rows={of.by.supplier} all={all} />
+        <Parts title={say('by_month')} rows={of.by.month} all={all} />
+        <Parts title={say('by_size_of_fish')} rows={of.by.size} all={all} />
+        <Parts title={say('by_year')} rows={of.by.year} all={all} />
         <Weeks weeks={of.weeks} />
       </div>
-      <h3 className="pt-4 text-label">Tickets</h3>
+      <h3 className="pt-4 text-label">{say('tickets')}</h3>
       <div className="max-h-[320px] overflow-y-auto">
         <Table columns={ticketColumns} rows={[...of.points].reverse()} keyOf={(p) => p.ticketId} />
       </div>

@@ -1,8 +1,10 @@
+import { inWords } from '@ember-slate/words/core';
 import type { DayClose } from '@ember-slate/contract';
 import { shortName, conditionName } from '@ember-slate/core/species';
 import { Mass } from '../../parts/Mass.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** The day's cuts against what was expected: a post for the expectation, a dot for what came. */
 export function Yields({ rows }: { rows: DayClose['yields'] }) {
@@ -11,28 +13,25 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
   return (
     <section>
       <h2 className="text-row">
-        Yield against expectation{' '}
+        {say('yield_against_expectation')}{' '}
         <Why>
-          <p>
-            Yield = main product ÷ weight that came to the bench. Expected from the species’ fractions, the
-            condition on arrival, size and season.
-          </p>
-          <p>A lost point costs points × input × cost per kilogram of output (price paid ÷ yield reached).</p>
+          <p>{say('yield_main_product_weight_that')}</p>
+          <p>{say('a_lost_point_costs_points_input_2')}</p>
         </Why>
       </h2>
       {rows.length === 0 ? (
-        <p className="border-t border-line pt-2 text-ink2">No ticket was closed on this day.</p>
+        <p className="border-t border-line pt-2 text-ink2">{say('no_ticket_was_closed_on_this_day')}</p>
       ) : (
         <div className="overflow-x-auto">
           <table className="plain">
             <thead>
               <tr>
-                <th>Ticket</th>
-                <th className="text-right">In</th>
-                <th className="text-right">Came</th>
-                <th className="text-right">Expected</th>
-                <th className="pl-4">20 to 100 %</th>
-                <th className="text-right">Worth</th>
+                <th>{say('ticket')}</th>
+                <th className="text-right">{say('in')}</th>
+                <th className="text-right">{say('came')}</th>
+                <th className="text-right">{say('expected')}</th>
+                <th className="pl-4">{say('n20_to_100')}</th>
+                <th className="text-right">{say('worth')}</th>
               </tr>
             </thead>
             <tbody>
@@ -42,7 +41,10 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
                     <span className="font-figure text-label font-semibold">{r.number}</span>{' '}
                     {shortName(r.speciesName)}
                     <span className="block text-note text-ink3">
-                      {conditionName[r.condition]} to {r.formName}
+                      {say('to_5', {
+                        conditionName: inWords(conditionName[r.condition]),
+                        formName: r.formName,
+                      })}
                     </span>
                   </td>
                   <td className="num">
@@ -55,7 +57,7 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
                       width="190"
                       height="22"
                       role="img"
-                      aria-label={`${((r.yield - r.expected) * 100).toFixed(1)} points`}
+                      aria-label={say('points', { yield: ((r.yield - r.expected) * 100).toFixed(1) })}
                     >
                       <path className="rul" d="M 4 15.5 H 186" />
                       <path d={`M ${x(r.expected)} 3 V 19`} stroke="var(--rime)" strokeWidth="2.5" />
@@ -70,7 +72,7 @@ export function Yields({ rows }: { rows: DayClose['yields'] }) {
                   <td className="num">
                     {r.costOfPoint === 0
                       ? '–'
-                      : `${r.costOfPoint > 0 ? 'lost ' : 'won '}${formatMoney(Math.abs(r.costOfPoint))}`}
+                      : `${r.costOfPoint > 0 ? `${say('lost')} ` : `${say('won')} `}${formatMoney(Math.abs(r.costOfPoint))}`}
                   </td>
                 </tr>
               ))}

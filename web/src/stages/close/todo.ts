@@ -1,44 +1,49 @@
 import type { DayClose } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
+import { say } from './say.ts';
 
 type ToDo = DayClose['toDo'][number];
-const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
 
 /** What still stands in the way, as a clause. */
 export function toDoText(t: ToDo, mass: (g: number) => string): string {
   switch (t.kind) {
     case 'lot':
-      return `${shortName(t.speciesName)} ${t.code} is ${mass(Math.abs(t.short))} ${t.short > 0 ? 'short' : 'over'}`;
+      return say('is_2', {
+        speciesName: shortName(t.speciesName),
+        code: t.code,
+        short: mass(Math.abs(t.short)),
+        short2: t.short > 0 ? say('short') : say('over'),
+      });
     case 'tickets':
-      return `finish ${many(t.count, 'ticket')} at the bench`;
+      return say('finish_at_the_bench', { count: t.count });
     case 'deliveries':
-      return `check ${t.count === 1 ? 'a delivery' : `${t.count} deliveries`} against the note`;
+      return say('check_against_the_note', { count: t.count });
     case 'orders':
-      return `${many(t.count, 'order')} not collected`;
+      return say('not_collected', { count: t.count });
     case 'alarms':
-      return `answer ${many(t.count, 'warm or silent stretch', 'warm or silent stretches')}`;
+      return say('answer', { count: t.count });
     case 'checks':
-      return `sign ${many(t.count, 'check')}`;
+      return say('sign', { count: t.count });
     case 'unread':
-      return `read ${many(t.count, 'place')} nobody read today`;
+      return say('read_nobody_read_today', { count: t.count });
     case 'jobs':
-      return `look at ${many(t.count, 'thing')} that could not be printed`;
+      return say('look_at_that_could_not_be_printed', { count: t.count });
     case 'slab':
-      return `clear ${many(t.count, 'row')} off the slab`;
+      return say('clear_off_the_slab', { count: t.count });
   }
 }
 
 export const steps = [
-  { id: 'orders', name: 'Orders left' },
-  { id: 'bench', name: 'Bench and deliveries' },
-  { id: 'slab', name: 'Slab cleared' },
-  { id: 'waste', name: 'Waste and its reasons' },
-  { id: 'counts', name: 'Counts' },
-  { id: 'lots', name: 'Lots in balance' },
-  { id: 'cold', name: 'Temperatures' },
-  { id: 'checks', name: 'Cleaning and safety' },
-  { id: 'till', name: 'Cash and card' },
-  { id: 'tomorrow', name: 'Tomorrow first' },
+  { id: 'orders', name: say('orders_left') },
+  { id: 'bench', name: say('bench_and_deliveries') },
+  { id: 'slab', name: say('slab_cleared') },
+  { id: 'waste', name: say('waste_and_its_reasons') },
+  { id: 'counts', name: say('counts') },
+  { id: 'lots', name: say('lots_in_balance') },
+  { id: 'cold', name: say('temperatures') },
+  { id: 'checks', name: say('cleaning_and_safety') },
+  { id: 'till', name: say('cash_and_card') },
+  { id: 'tomorrow', name: say('tomorrow_first') },
 ] as const;
 export type StepId = (typeof steps)[number]['id'];
 
@@ -56,5 +61,5 @@ export function openOf(id: StepId, d: DayClose, mass: (g: number) => string): st
   const mine = d.toDo.filter((t) => kindOf[id]?.includes(t.kind));
   if (mine.length === 0) return null;
   const [first, ...rest] = mine.map((t) => toDoText(t, mass));
-  return rest.length === 0 ? first! : `${first!}, and ${rest.length} more`;
+  return rest.length === 0 ? first! : say('and_more_3', { first: first!, rest: rest.length });
 }

@@ -6,10 +6,16 @@ import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { spell } from '../../parts/temperature.ts';
+import { say } from './say.ts';
 
 const usual = {
-  warm: ['Door was open: shut', 'Defrosting: normal', 'Fish moved and re-iced', 'Engineer called'],
-  silent: ['Probed by hand: cold', 'Battery changed', 'Sensor put back'],
+  warm: [
+    say('door_was_open_shut'),
+    say('defrosting_normal'),
+    say('fish_moved_and_re_iced'),
+    say('engineer_called'),
+  ],
+  silent: [say('probed_by_hand_cold'), say('battery_changed'), say('sensor_put_back')],
 };
 
 /** What was done about a warm or silent stretch: the usual answers with one tap, or words of one's own. */
@@ -35,7 +41,7 @@ export function Answer({
   return (
     <Dialog
       open
-      title={`${place.name}, ${length} ${episode.kind === 'warm' ? 'too warm' : 'without a reading'}`}
+      title={`${place.name}, ${length} ${episode.kind === 'warm' ? say('too_warm') : say('without_a_reading')}`}
       onClose={onDone}
     >
       <form
@@ -52,17 +58,22 @@ export function Answer({
           ))}
         </div>
         <TextField
-          label="What was done"
+          label={say('what_was_done')}
           value={done}
           onChange={setDone}
           error={problem?.detail}
-          note="kept with your name; it stays in the day’s record"
+          note={say('kept_with_your_name_it_stays_in')}
         />
         <div className="flex gap-3 pt-2">
-          <Button submit kind="main" busy={busy} notYet={done.trim() === '' ? 'say what was done' : null}>
-            Keep the answer
+          <Button
+            submit
+            kind="main"
+            busy={busy}
+            notYet={done.trim() === '' ? say('say_what_was_done') : null}
+          >
+            {say('keep_the_answer')}
           </Button>
-          <Button onPress={draft.leave(onDone)}>Cancel</Button>
+          <Button onPress={draft.leave(onDone)}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>

@@ -8,6 +8,7 @@ import { spell, useDegrees } from '../../parts/temperature.ts';
 import { Answer } from './Answer.tsx';
 import { PlacePanel } from './PlacePanel.tsx';
 import { Round } from './Round.tsx';
+import { say } from './say.ts';
 
 type Episode = ColdPlace['episodes'][number];
 
@@ -60,14 +61,14 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
           {open.length > 0
             ? open[0]!.kind === 'warm'
               ? open[0]!.lasts
-                ? 'too warm now'
-                : 'was too warm'
+                ? say('too_warm_now')
+                : say('was_too_warm')
               : open[0]!.lasts
-                ? 'silent'
-                : 'was silent'
+                ? say('silent')
+                : say('was_silent')
             : place.last === null
-              ? `never read, ${degrees(place.setTenths / 10)} assumed`
-              : `${place.lots} ${place.lots === 1 ? 'lot' : 'lots'}${place.last.source === 'simulated' ? ', simulated' : ''}`}
+              ? say('never_read_assumed', { setTenths: degrees(place.setTenths / 10) })
+              : say(place.last.source === 'simulated' ? 'lots_simulated' : 'lots_there', { n: place.lots })}
         </span>
       </span>
       <Spark place={place} />
@@ -89,7 +90,7 @@ export default function Cold() {
   const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
   if (!places) return <Waiting problem={problem} onRetry={refetch} />;
   const [first] = places;
-  if (!first) return <h1 className="text-head">This shop has no place to keep fish yet</h1>;
+  if (!first) return <h1 className="text-head">{say('this_shop_has_no_place_to_keep')}</h1>;
   const open = places.flatMap((place) =>
     place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
   );
@@ -98,11 +99,20 @@ export default function Cold() {
   const unread = places.filter((p) => p.limitTenths !== null && !readToday(p, now));
   const headline = !worst
     ? unread.length === 0
-      ? 'Every place is as cold as it should be'
-      : `${unread.length === 1 ? `${unread[0]!.name} was` : `${unread.length} places were`} not read within a day: read by hand`
+      ? say('every_place_is_as_cold_as_it')
+      : say('not_read_within_a_day_read_by_hand', {
+          unread:
+            unread.length === 1
+              ? say('was', { unread: unread[0]!.name })
+              : say('places_were', { unread: unread.length }),
+        })
     : worst.episode.kind === 'warm'
-      ? `${worst.place.name} ${worst.episode.lasts ? 'is' : 'was'} warm for ${lengthOf(worst.episode)}`
-      : `${worst.place.name}: no reading for ${lengthOf(worst.episode)}`;
+      ? say('warm_for', {
+          place: worst.place.name,
+          lasts: worst.episode.lasts ? say('is') : say('was_2'),
+          episode: lengthOf(worst.episode),
+        })
+      : say('no_reading_for', { place: worst.place.name, episode: lengthOf(worst.episode) });
   return (
     <div className="flex h-full flex-col max-sm:block max-sm:h-auto">
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
@@ -110,12 +120,16 @@ export default function Cold() {
           <h1 className="text-head max-sm:text-big">{headline}</h1>
           <p className="text-ink2">
             {!worst && unread.length > 0
-              ? 'No sensor speaks for them: walk through with the thermometer, it takes a minute.'
+              ? say('no_sensor_speaks_for_them_walk')
               : !worst
-                ? 'A place is warm after half an hour above its limit; a sensor is silent after two hours.'
+                ? say('a_place_is_warm_after_half_an_hour')
                 : worst.episode.kind === 'warm'
-                  ? `${degrees(worst.episode.peak!)} at its warmest, from ${when(worst.episode.from)}. ${worst.place.lots} lots lie there; their clocks have counted it.`
-                  : `Since ${when(worst.episode.from)}. Probe the place by hand; after six hours its set point is assumed.`}
+                  ? say('at_its_warmest_from_lots_lie_there', {
+                      peak: degrees(worst.episode.peak!),
+                      from: when(worst.episode.from),
+                      lots: worst.place.lots,
+                    })
+                  : say('since_probe_the_place_by_hand', { from: when(worst.episode.from) })}
           </p>
         </div>
         <button
@@ -123,17 +137,17 @@ export default function Cold() {
           className={`btn ml-auto ${!worst && unread.length > 0 ? 'btn-ember' : ''}`}
           onClick={() => setWalking(true)}
         >
-          A round of temperatures
+          {say('a_round_of_temperatures')}
         </button>
         {worst && (
           <button type="button" className="btn btn-ember" onClick={() => setAnswering(worst)}>
-            Say what was done
+            {say('say_what_was_done_2')}
           </button>
         )}
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
         <ul
-          aria-label="Places"
+          aria-label={say('places')}
           className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:overflow-visible max-sm:border-r-0 max-sm:pr-0"
         >
           {places.map((p) => (
@@ -141,7 +155,7 @@ export default function Cold() {
               <PlaceButton place={p} on={p.id === shown.id} onPress={() => setChosen(p.id)} />
             </li>
           ))}
-          <li className="py-2 text-note text-ink3">line: the last 24 hours, the limit dashed</li>
+          <li className="py-2 text-note text-ink3">{say('line_the_last_24_hours_the_limit')}</li>
         </ul>
         <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
           <PlacePanel

@@ -4,11 +4,12 @@ import { useRead } from '../../app/api.ts';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { OnHandCells } from './OnHandCells.tsx';
+import { say } from './say.ts';
 
 function headline(rows: readonly FirstRow[]): string {
   const next = rows.find((r) => !r.decide);
-  if (!next) return rows.length > 0 ? 'Decide about what is held or rejected' : 'Nothing in the shop';
-  return `${shortName(next.speciesName)}, ${next.itemName}: use it first`;
+  if (!next) return rows.length > 0 ? say('decide_about_what_is_held_or') : say('nothing_in_the_shop');
+  return say('use_it_first', { speciesName: shortName(next.speciesName), itemName: next.itemName });
 }
 
 /** One ordered list of what to use first, with the reason for each place in it. */
@@ -17,17 +18,16 @@ export default function First() {
   if (!rows) return <Waiting problem={problem} onRetry={refetch} />;
   const decide = rows.filter((r) => r.decide);
   const parts: (readonly [string, FirstRow[]])[] = [
-    ['in this order', rows.filter((r) => !r.decide)],
-    ['someone must decide', decide],
+    [say('in_this_order'), rows.filter((r) => !r.decide)],
+    [say('someone_must_decide'), decide],
   ];
   return (
     <div className="pb-6">
       <h1 className="text-head max-sm:text-big">{headline(rows)}</h1>
       <p className="pb-2 text-ink2">
-        What ends first goes first; of one day, fish with its guts in before the others.
-        {decide.length > 0
-          ? ` ${decide.length} ${decide.length === 1 ? 'lot waits' : 'lots wait'} for a decision.`
-          : ''}
+        {say('what_ends_first_goes_first_of_one', {
+          decide: decide.length > 0 ? ` ${say('lots_wait_for_a_decision', { decide: decide.length })}` : '',
+        })}
       </p>
       {parts
         .filter(([, some]) => some.length > 0)
@@ -37,10 +37,10 @@ export default function First() {
               <tr>
                 <th className="w-8" />
                 <th>{name}</th>
-                <th className="max-sm:hidden">Where</th>
-                <th className="text-right">Weight</th>
-                <th>Reason</th>
-                <th className="max-sm:hidden">Sell by</th>
+                <th className="max-sm:hidden">{say('where')}</th>
+                <th className="text-right">{say('weight')}</th>
+                <th>{say('reason')}</th>
+                <th className="max-sm:hidden">{say('sell_by')}</th>
               </tr>
             </thead>
             <tbody>
@@ -50,7 +50,7 @@ export default function First() {
                   <OnHandCells row={r} />
                   <td className="text-note text-ink2">
                     {r.reason}
-                    {r.assumed ? ' · part of its log is assumed' : ''}
+                    {r.assumed ? ` ${say('part_of_its_log_is_assumed')}` : ''}
                   </td>
                   <td className="max-sm:hidden">
                     <DayClock

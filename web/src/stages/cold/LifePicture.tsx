@@ -3,6 +3,7 @@ import type { LotLife } from '@ember-slate/contract';
 import { useTimes } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
 import { useDegrees } from '../../parts/temperature.ts';
+import { say } from './say.ts';
 
 const warmTop = 24;
 const warmHeight = 96;
@@ -20,8 +21,7 @@ export function LifePicture({ life }: { life: LotLife }) {
   const degrees = useDegrees();
   const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
   const points = life.curve.map((p) => ({ ...p, t: Date.parse(p.at) }));
-  if (points.length < 2)
-    return <p className="py-6 text-ink2">It has just been landed: its picture begins with the first hour.</p>;
+  if (points.length < 2) return <p className="py-6 text-ink2">{say('it_has_just_been_landed_its')}</p>;
   const t0 = points[0]!.t;
   const now = points.at(-1)!.t;
   const left0 = row?.daysLeft ?? 0;
@@ -58,7 +58,7 @@ export function LifePicture({ life }: { life: LotLife }) {
           width={width}
           height={lifeTop + lifeHeight + 30}
           role="img"
-          aria-label="Life of the lot"
+          aria-label={say('life_of_the_lot')}
           className="block overflow-visible"
         >
           {days.map((t, i) => (
@@ -125,7 +125,7 @@ export function LifePicture({ life }: { life: LotLife }) {
             0
           </text>
           <text x={left + 4} y={yU(life.iceDays) - 6} className="i3">
-            ice days of this species: its life ends here
+            {say('ice_days_of_this_species_its_life')}
           </text>
           {nowUsed !== null && row && row.rate > 0 && left0 > 0 && (
             <>
@@ -148,7 +148,7 @@ export function LifePicture({ life }: { life: LotLife }) {
                 strokeDasharray="6 4"
               />
               <text x={x(now + left0 * dayMs)} y={yU(life.iceDays) - 6} className="fig ri halo mid">
-                {left0.toFixed(1)} days
+                {say('days', { left0: left0.toFixed(1) })}
               </text>
             </>
           )}
@@ -187,7 +187,10 @@ export function LifePicture({ life }: { life: LotLife }) {
                   className="fig halo"
                 >
                   {g.used.toFixed(1)}
-                  <tspan style={{ fontWeight: 500, fill: 'var(--ink3)' }}> graded {time(g.at)}</tspan>
+                  <tspan style={{ fontWeight: 500, fill: 'var(--ink3)' }}>
+                    {' '}
+                    {say('graded', { at: time(g.at) })}
+                  </tspan>
                 </text>
               </g>
             );
@@ -199,14 +202,11 @@ export function LifePicture({ life }: { life: LotLife }) {
           />
           <path d={`M ${x(now)} ${lifeTop + lifeHeight} l -5 8 h 10 z`} fill="var(--ink)" />
           <text x={x(now) + 6} y={warmTop + 10} className="i2 halo">
-            now
+            {say('now')}
           </text>
         </svg>
       )}
-      <p className="text-note text-ink3">
-        above: temperature where it lay (triangles: core by probe) · below: ice days used, grades with their
-        interval, then the line to its end at the temperature to expect
-      </p>
+      <p className="text-note text-ink3">{say('above_temperature_where_it_lay')}</p>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type LotLife, type Problem } from '@ember-slate/contract';
 import { groundName } from '@ember-slate/core/coldchain';
 import { shortName } from '@ember-slate/core/species';
@@ -14,14 +15,15 @@ import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { LifePicture } from './LifePicture.tsx';
+import { say } from './say.ts';
 
 function headline(life: LotLife): string {
   const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
-  if (!row) return 'Nothing of it is left in the shop';
-  if (row.daysLeft === null) return 'Not graded yet: it has no clock';
-  if (row.frozenAt) return 'Frozen: its clock stands';
-  if (row.daysLeft === 0) return 'Its life is over';
-  return `${row.daysLeft.toFixed(1)} days left where it lies`;
+  if (!row) return say('nothing_of_it_is_left_in_the_shop');
+  if (row.daysLeft === null) return say('not_graded_yet_it_has_no_clock');
+  if (row.frozenAt) return say('frozen_its_clock_stands');
+  if (row.daysLeft === 0) return say('its_life_is_over');
+  return say('days_left_where_it_lies', { daysLeft: row.daysLeft.toFixed(1) });
 }
 
 function Histamine({ life }: { life: LotLife }) {
@@ -36,7 +38,10 @@ function Histamine({ life }: { life: LotLife }) {
   return (
     <section className="border-t border-line pt-3">
       <h2 className="text-label">
-        Histamine account: {account.hours.toFixed(1)} of {account.limitHours} h above 4.4 °C
+        {say('histamine_account_of_h_above_4_4_c', {
+          hours: account.hours.toFixed(1),
+          limitHours: account.limitHours,
+        })}
       </h2>
       <svg width="100%" height="22" aria-hidden="true" className="block overflow-visible">
         <line className="rul" x1="0" x2="100%" y1="18.5" y2="18.5" />
@@ -52,19 +57,15 @@ function Histamine({ life }: { life: LotLife }) {
       </svg>
       <p className={`text-note ${hot ? 'text-embertext' : 'text-ink2'}`}>
         {account.clearance
-          ? `Cleared by a test. ${account.clearance}`
+          ? say('cleared_by_a_test', { clearance: account.clearance })
           : account.state === 'full'
-            ? 'Full: it is not sold. Cooking and freezing do not remove histamine; only a test may clear it.'
+            ? say('full_it_is_not_sold_cooking_and')
             : account.state === 'half'
-              ? 'Half used: cold, fast, first.'
-              : 'Open. Warned at half, stopped when full.'}
+              ? say('half_used_cold_fast_first')
+              : say('open_warned_at_half_stopped_when')}
       </p>
-      <Why label="why these hours?">
-        <p>
-          The hours its place, or its own core by probe, was above 4.4 °C since it came are added up. When any
-          of it was above 21 °C the limit is 4 h, else 8 h. A fish that came warm counts as warm until it is
-          probed cold.
-        </p>
+      <Why label={say('why_these_hours')}>
+        <p>{say('the_hours_its_place_or_its_own')}</p>
         <p className="text-note text-ink3">{account.source}</p>
       </Why>
       {account.state === 'full' && account.clearance === null && me.role === 'manager' && (
@@ -77,15 +78,15 @@ function Histamine({ life }: { life: LotLife }) {
         >
           <TextField
             className="flex-1"
-            label="Test and its result"
+            label={say('test_and_its_result')}
             value={reason}
             onChange={setReason}
             error={problem?.detail}
-            note="laboratory, number, mg a kilo"
+            note={say('laboratory_number_mg_a_kilo')}
           />
           <div className="pt-3">
-            <Button submit busy={busy} notYet={reason.trim() === '' ? 'say which test' : null}>
-              Clear the lot
+            <Button submit busy={busy} notYet={reason.trim() === '' ? say('say_which_test') : null}>
+              {say('clear_the_lot')}
             </Button>
           </div>
         </form>
@@ -113,14 +114,14 @@ function Probe({ id }: { id: number }) {
     >
       <TemperatureField
         className="w-36"
-        label="Core now"
+        label={say('core_now')}
         value={tenths}
         onChange={setTenths}
         error={problem?.detail}
       />
       <div className="pt-3">
-        <Button submit busy={busy} notYet={tenths === null ? 'read the probe first' : null}>
-          Write it down
+        <Button submit busy={busy} notYet={tenths === null ? say('read_the_probe_first') : null}>
+          {say('write_it_down')}
         </Button>
       </div>
     </form>
@@ -136,28 +137,34 @@ function RawUse({ life }: { life: LotLife }) {
       {life.freezing && (
         <section className="border-t border-line pt-3">
           <h2 className="text-label">
-            {life.freezing.met ? 'Freezing for raw use: on record' : 'Freezing for raw use: not yet'}
+            {life.freezing.met ? say('freezing_for_raw_use_on_record') : say('freezing_for_raw_use_not_yet')}
           </h2>
           <p className="text-note text-ink2">
-            {life.freezing.hours.toFixed(1)} h unbroken of {life.freezing.rule.hours} h at{' '}
-            {degrees(life.freezing.rule.celsius)} or colder
-            {life.freezing.rule.solidAt !== null
-              ? `, after it was frozen solid at ${degrees(life.freezing.rule.solidAt)}`
-              : ''}
-            {!life.freezing.met && life.freezing.completeAt
-              ? `; complete ${when(life.freezing.completeAt)} if it stays so cold`
-              : ''}
-            . The log is the freezer’s air: that the fish was frozen through is for a person to say. Freezing
-            kills parasites; it does not remove bacteria, histamine or toxins. {life.freezing.rule.source}
+            {say('h_unbroken_of_h_at_or_colder_the', {
+              hours: life.freezing.hours.toFixed(1),
+              hours2: life.freezing.rule.hours,
+              celsius: degrees(life.freezing.rule.celsius),
+              solidAt:
+                life.freezing.rule.solidAt !== null
+                  ? say('after_it_was_frozen_solid_at', { solidAt: degrees(life.freezing.rule.solidAt) })
+                  : '',
+              met:
+                !life.freezing.met && life.freezing.completeAt
+                  ? say('complete_if_it_stays_so_cold', { completeAt: when(life.freezing.completeAt) })
+                  : '',
+              source: life.freezing.rule.source,
+            })}
           </p>
         </section>
       )}
       {life.rawPaper && (
         <section className="border-t border-line pt-3">
-          <h2 className="text-label">Raw use: on paper</h2>
+          <h2 className="text-label">{say('raw_use_on_paper')}</h2>
           <p className="text-note text-ink2">
-            Not frozen: {groundName(life.rawPaper.ground)}, {life.rawPaper.document}. Kept with the lot at
-            landing; whether it is good is for your food authority to say.
+            {say('not_frozen_kept_with_the_lot_at', {
+              ground: inWords(groundName(life.rawPaper.ground)),
+              document: life.rawPaper.document,
+            })}
           </p>
         </section>
       )}
@@ -169,23 +176,23 @@ type Row = LotLife['rows'][number];
 
 function SellBy({ row: r }: { row: Row }) {
   const { dayWords } = useTimes();
-  return r.sellBy ? dayWords(r.sellBy) : r.daysLeft === null ? '–' : 'over';
+  return r.sellBy ? dayWords(r.sellBy) : r.daysLeft === null ? '–' : say('over');
 }
 const rowColumns: readonly Column<Row>[] = [
   {
-    head: 'What is left of it',
+    head: say('what_is_left_of_it'),
     cell: (r) => (
       <>
         {r.itemName}
-        {r.thawedAt ? <span className="text-note text-ink3"> thawed</span> : null}
+        {r.thawedAt ? <span className="text-note text-ink3"> {say('thawed_2')}</span> : null}
       </>
     ),
   },
-  { head: 'Where', className: 'text-ink2', cell: (r) => r.placeName.toLowerCase() },
-  { head: 'Weight', figure: true, cell: (r) => <Mass g={r.grams} /> },
-  { head: 'Used', figure: true, cell: (r) => r.used?.toFixed(1) ?? '–' },
-  { head: 'Left', figure: true, cell: (r) => r.daysLeft?.toFixed(1) ?? '–' },
-  { head: 'Sell by', className: 'text-ink2', cell: (r) => <SellBy row={r} /> },
+  { head: say('where'), className: 'text-ink2', cell: (r) => r.placeName.toLowerCase() },
+  { head: say('weight'), figure: true, cell: (r) => <Mass g={r.grams} /> },
+  { head: say('used'), figure: true, cell: (r) => r.used?.toFixed(1) ?? '–' },
+  { head: say('left'), figure: true, cell: (r) => r.daysLeft?.toFixed(1) ?? '–' },
+  { head: say('sell_by'), className: 'text-ink2', cell: (r) => <SellBy row={r} /> },
 ];
 
 /** Every row of stock there still is of it. */
@@ -210,39 +217,43 @@ export default function LotLifePage() {
     <div className="pb-6">
       <p className="truncate text-ink2">
         <Link to="/first" className="why mr-3">
-          what goes first
+          {say('what_goes_first')}
         </Link>
         <strong className="font-figure font-semibold text-ink">
-          {shortName(life.speciesName)}, lot {life.code}
+          {say('lot', { speciesName: shortName(life.speciesName), code: life.code })}
         </strong>{' '}
-        · {life.supplier} · landed {when(life.landedAt)}
+        {say('landed', { supplier: life.supplier, landedAt: when(life.landedAt) })}
       </p>
       <div className="flex items-end justify-between gap-5">
         <h1 className="text-verdict font-semibold max-sm:text-head">{headline(life)}</h1>
         <Link to={`/grading/${id}`} className="btn mb-1">
-          Grade again
+          {say('grade_again')}
         </Link>
       </div>
       {row?.daysLeftRange && (
         <p className="pb-2 text-ink2">
-          {row.used!.toFixed(1)} of {life.iceDays} ice days used, {row.rate.toFixed(2)} more a day at{' '}
-          {degrees(row.expected)} · 90 %: {row.daysLeftRange.map((d) => d.toFixed(1)).join(' to ')} days ·
-          sell by {row.sellBy ? dayWords(row.sellBy) : 'not any more'}
-          {row.assumedHours > 0.1 ? ` · ${spell(row.assumedHours * 3_600_000)} of its log assumed` : ''}{' '}
+          {say('of_ice_days_used_more_a_day_at_90', {
+            used: row.used!.toFixed(1),
+            iceDays: life.iceDays,
+            rate: row.rate.toFixed(2),
+            expected: degrees(row.expected),
+            daysLeftRange: row.daysLeftRange.map((d) => d.toFixed(1)).join(' to '),
+            sellBy: row.sellBy ? dayWords(row.sellBy) : say('not_any_more'),
+            assumedHours:
+              row.assumedHours > 0.1
+                ? ` ${say('of_its_log_assumed', { assumedHours: spell(row.assumedHours * 3_600_000) })}`
+                : '',
+          })}{' '}
           <Why>
             <p>
-              Used = the grade’s estimate, and for each day since (1 + 0.1 T)² days by the temperature log of
-              every place it lay in, T in °C, readings joined by straight lines
-              {life.pace > 1 ? `; guts in, so ${life.pace.toFixed(2)} times as fast until it is cut` : ''}; a
-              piece runs at 1 / its form’s factor from the cut on, so it ends when the cut said it would. Days
-              left = (ice days − used) ÷ rate at the temperature to expect: the place’s mean over the last 24
-              h, else its set point. Sell by is the last trading day fully inside the estimate less half its
-              lower half-width.
+              {say('used_the_grades_estimate_and_for', {
+                pace:
+                  life.pace > 1
+                    ? say('guts_in_so_times_as_fast_until_it', { pace: life.pace.toFixed(2) })
+                    : '',
+              })}
             </p>
-            <p className="text-note text-ink3">
-              Square-root spoilage model, FAO Fisheries Technical Paper 348. Gaps over 6 h run at the set
-              point and are marked.
-            </p>
+            <p className="text-note text-ink3">{say('square_root_spoilage_model_fao')}</p>
           </Why>
         </p>
       )}
@@ -251,7 +262,7 @@ export default function LotLifePage() {
         <div className="space-y-4">
           {life.whatIf.length > 0 && (
             <section>
-              <h2 className="text-label">If it moved now</h2>
+              <h2 className="text-label">{say('if_it_moved_now')}</h2>
               <table className="plain">
                 <tbody>
                   {life.whatIf.map((w) => (
@@ -261,7 +272,7 @@ export default function LotLifePage() {
                       </td>
                       <td className="num">
                         {w.daysLeft.toFixed(1)}
-                        <span className="ml-1 text-[0.8em] font-medium text-ink2">days</span>
+                        <span className="ml-1 text-[0.8em] font-medium text-ink2">{say('days_2')}</span>
                       </td>
                     </tr>
                   ))}

@@ -2,6 +2,7 @@ import type { FirstRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { Link } from 'react-router';
 import { Mass } from '../../parts/Mass.tsx';
+import { say } from './say.ts';
 
 /** What a row of stock is, where it lies and what it weighs, as cells of a list. */
 export function OnHandCells({
@@ -18,7 +19,7 @@ export function OnHandCells({
           <Link to={`/lots/${r.lotId}`} className="underline decoration-line underline-offset-4">
             {r.code}
           </Link>
-          , {r.pieces === 1 ? '1 piece' : `${r.pieces} pieces`}
+          , {r.pieces === 1 ? say('n1_piece') : say('pieces', { pieces: r.pieces })}
         </div>
       </td>
       <td className="text-ink2 max-sm:hidden">{r.placeName.toLowerCase()}</td>

@@ -12,11 +12,12 @@ import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
+import { say } from './say.ts';
 
 const ranges = [
-  { value: '1', name: 'a day' },
-  { value: '7', name: 'a week' },
-  { value: '60', name: 'two months' },
+  { value: '1', name: say('a_day') },
+  { value: '7', name: say('a_week') },
+  { value: '60', name: say('two_months') },
 ] as const;
 function History({ place }: { place: ColdPlace }) {
   const [days, setDays] = useState<'1' | '7' | '60'>('1');
@@ -40,8 +41,8 @@ function History({ place }: { place: ColdPlace }) {
     return {
       series: [{ points: readings, kind: 'line' as const, gap: 2 * 3_600_000 }],
       levels: [
-        ...(limit === null ? [] : [{ y: limit, name: `limit ${degrees(limit)}`, hot: true }]),
-        { y: place.setTenths / 10, name: `set point ${degrees(place.setTenths / 10)}` },
+        ...(limit === null ? [] : [{ y: limit, name: say('limit', { limit: degrees(limit) }), hot: true }]),
+        { y: place.setTenths / 10, name: say('set_point', { setTenths: degrees(place.setTenths / 10) }) },
       ],
       x: {
         min,
@@ -60,13 +61,13 @@ function History({ place }: { place: ColdPlace }) {
   }, [data, days, place, units, now]);
   return (
     <>
-      <Choice label="Shown" value={days} options={ranges} onChange={setDays} className="w-[300px]" />
+      <Choice label={say('shown')} value={days} options={ranges} onChange={setDays} className="w-[300px]" />
       {data && data.readings.length === 0 ? (
         <p className="py-6 text-ink2">
-          No reading in this time. The clock assumes {degrees(place.setTenths / 10)} here and says so.
+          {say('no_reading_in_this_time_the_clock', { setTenths: degrees(place.setTenths / 10) })}
         </p>
       ) : (
-        <LineChart label={`Temperature of ${place.name}`} height={220} {...chart} />
+        <LineChart label={say('temperature_of', { place: place.name })} height={220} {...chart} />
       )}
     </>
   );
@@ -91,7 +92,10 @@ function ByHand({ place }: { place: ColdPlace }) {
     setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;
     dispatch(
-      notify({ text: `${place.name}: ${formatTemperature(tenths, units)} written down`, problem: false }),
+      notify({
+        text: say('written_down', { place: place.name, tenths: formatTemperature(tenths, units) }),
+        problem: false,
+      }),
     );
   };
   return (
@@ -104,22 +108,22 @@ function ByHand({ place }: { place: ColdPlace }) {
     >
       <TemperatureField
         className="w-48"
-        label="By probe"
+        label={say('by_probe')}
         value={tenths}
         onChange={setTenths}
         error={errors.tenths}
       />
       <TimeField
         className="w-32"
-        label="Read at"
+        label={say('read_at')}
         value={at}
         onChange={setAt}
         error={errors.at}
-        note="empty: now"
+        note={say('empty_now')}
       />
       <div className="pt-3">
-        <Button submit busy={busy} notYet={tenths === null ? 'read the probe first' : null}>
-          Write it down
+        <Button submit busy={busy} notYet={tenths === null ? say('read_the_probe_first') : null}>
+          {say('write_it_down')}
         </Button>
         {problem?.detail && !problem.errors && (
           <p role="alert" className="pt-1 text-note text-embertext">
@@ -158,9 +162,9 @@ function Limits({ place }: { place: ColdPlace }) {
       <Stale
         problem={problem}
         names={{
-          name: 'Name',
-          setTenths: 'Set point',
-          limitTenths: 'Warm above',
+          name: say('name'),
+          setTenths: say('set_point_2'),
+          limitTenths: say('warm_above'),
         }}
         mine={{ name, setTenths: set, limitTenths: limit }}
         kinds={{ setTenths: 'tenths', limitTenths: 'tenths' }}
@@ -170,11 +174,11 @@ function Limits({ place }: { place: ColdPlace }) {
         }}
         onTheirs={draft.forget}
       />
-      <TextField className="w-44" label="Name" value={name} onChange={setName} error={errors.name} />
+      <TextField className="w-44" label={say('name')} value={name} onChange={setName} error={errors.name} />
       <TemperatureField
         plain
         className="w-32"
-        label="Set point"
+        label={say('set_point_2')}
         value={set}
         onChange={setSet}
         error={errors.setTenths}
@@ -182,15 +186,15 @@ function Limits({ place }: { place: ColdPlace }) {
       <TemperatureField
         plain
         className="w-40"
-        label="Warm above"
+        label={say('warm_above')}
         value={limit}
         onChange={setLimit}
         error={errors.limitTenths}
-        note="your local authority’s limit"
+        note={say('your_local_authoritys_limit')}
       />
       <div className="pt-3">
-        <Button submit busy={busy} notYet={set === null ? 'give the set point' : null}>
-          Change it
+        <Button submit busy={busy} notYet={set === null ? say('give_the_set_point') : null}>
+          {say('change_it')}
         </Button>
         {problem?.detail && problem.code !== 'stale' && !problem.errors && (
           <p role="alert">{problem.detail}</p>
@@ -215,10 +219,17 @@ export function PlacePanel({
     <div>
       <h2 className="text-big">{place.name}</h2>
       <p className="pb-2 text-ink2">
-        {place.last
-          ? `${degrees(place.last.celsius)} at ${when(place.last.at)}${place.last.source === 'simulated' ? ', simulated' : ''}`
-          : 'never read'}{' '}
-        · clocks expect {degrees(place.expected)} {place.last ? '(mean of the last 24 h)' : '(its set point)'}
+        {say('clocks_expect', {
+          last: place.last
+            ? say('at', {
+                celsius: degrees(place.last.celsius),
+                at: when(place.last.at),
+                source: place.last.source === 'simulated' ? say('simulated') : '',
+              })
+            : say('never_read'),
+          expected: degrees(place.expected),
+          last2: place.last ? say('mean_of_the_last_24_h') : say('its_set_point'),
+        })}
       </p>
       <History place={place} />
       {place.episodes.length > 0 && (
@@ -227,10 +238,14 @@ export function PlacePanel({
             {place.episodes.map((e) => (
               <tr key={`${e.kind} ${e.from}`}>
                 <td className="whitespace-nowrap text-ink2">
-                  {day(e.from)}, {when(e.from).slice(-5)} to {e.lasts ? 'now' : when(e.to).slice(-5)}
+                  {say('to', {
+                    from: day(e.from),
+                    from2: when(e.from).slice(-5),
+                    lasts: e.lasts ? say('now') : when(e.to).slice(-5),
+                  })}
                 </td>
                 <td className="font-figure text-label font-semibold">
-                  {e.kind === 'warm' ? `up to ${degrees(e.peak!)}` : 'silent'}
+                  {e.kind === 'warm' ? say('up_to', { peak: degrees(e.peak!) }) : say('silent')}
                 </td>
                 <td className="num">{spell(Date.parse(e.to) - Date.parse(e.from))}</td>
                 <td className="py-2">
@@ -240,7 +255,7 @@ export function PlacePanel({
                     </span>
                   ) : (
                     <button type="button" className="why" onClick={() => onAnswer(e)}>
-                      say what was done
+                      {say('say_what_was_done')}
                     </button>
                   )}
                 </td>
@@ -249,11 +264,11 @@ export function PlacePanel({
           </tbody>
         </table>
       )}
-      <h3 className="mt-5 border-t border-line pt-3 pb-1 text-label">Read it by hand</h3>
+      <h3 className="mt-5 border-t border-line pt-3 pb-1 text-label">{say('read_it_by_hand')}</h3>
       <ByHand place={place} />
       {me.role === 'manager' && (
         <>
-          <h3 className="mt-2 border-t border-line pt-3 pb-1 text-label">What it is kept at</h3>
+          <h3 className="mt-2 border-t border-line pt-3 pb-1 text-label">{say('what_it_is_kept_at')}</h3>
           <Limits key={place.version} place={place} />
         </>
       )}

@@ -8,6 +8,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { errorsByPath, TemperatureField, TextField } from '../../parts/Field.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
+import { say } from './say.ts';
 
 interface Read {
   tenths: number | null;
@@ -31,7 +32,7 @@ export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClo
     const outcome = await send({
       readings: read.map((p) => ({ id: p.id, tenths: of(p.id).tenths!, done: of(p.id).done.trim() })),
     });
-    if (!said(outcome, `${read.length} ${read.length === 1 ? 'place' : 'places'} read`)) {
+    if (!said(outcome, say('places_read', { read: read.length }))) {
       if (!outcome.ok) setProblem(outcome.problem);
       return;
     }
@@ -39,7 +40,7 @@ export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClo
     onClose();
   };
   return (
-    <Dialog open title="A round of temperatures" onClose={onClose}>
+    <Dialog open title={say('a_round_of_temperatures')} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -58,14 +59,16 @@ export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClo
                 label={p.name}
                 value={tenths}
                 onChange={(t) => set(p.id, { tenths: t })}
-                note={p.limitTenths === null ? '' : `at most ${degrees(p.limitTenths / 10)}`}
+                note={
+                  p.limitTenths === null ? '' : say('at_most', { limitTenths: degrees(p.limitTenths / 10) })
+                }
               />
               {warm && (
                 <TextField
-                  label="Too warm: what was done?"
+                  label={say('too_warm_what_was_done')}
                   value={done}
                   onChange={(text) => set(p.id, { done: text })}
-                  placeholder="door shut, fish moved and re-iced"
+                  placeholder={say('door_shut_fish_moved_and_re_iced')}
                   error={errors[`readings.${at}.done`]}
                 />
               )}
@@ -77,11 +80,11 @@ export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClo
             submit
             kind="main"
             busy={busy}
-            notYet={read.length === 0 ? 'read one place at least' : null}
+            notYet={read.length === 0 ? say('read_one_place_at_least') : null}
           >
-            Write them down
+            {say('write_them_down')}
           </Button>
-          <Button onPress={onClose}>Later</Button>
+          <Button onPress={onClose}>{say('later')}</Button>
         </div>
       </form>
     </Dialog>

@@ -3,6 +3,7 @@ import { useRead } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
 /** What to say over the glass: how to keep it, how to cook it, bones and cautions. */
 export function Advice({ row, onClose }: { row: StockRow; onClose: () => void }) {
@@ -23,19 +24,16 @@ export function Advice({ row, onClose }: { row: StockRow; onClose: () => void })
     <Dialog open title={`${row.speciesName}, ${row.itemName}`} onClose={onClose}>
       {told ? (
         <>
-          {part('Keep it', told.store)}
-          {part('Cook it', told.cook)}
-          {part('Bones', [told.bones])}
-          {part('Cautions', told.cautions)}
-          <p className="pb-3 text-note text-ink3">
-            Common practice; safe core temperature after the FDA Food Code. Your local food-safety advice
-            comes first.
-          </p>
+          {part(say('keep_it'), told.store)}
+          {part(say('cook_it'), told.cook)}
+          {part(say('bones'), [told.bones])}
+          {part(say('cautions'), told.cautions)}
+          <p className="pb-3 text-note text-ink3">{say('common_practice_safe_core')}</p>
         </>
       ) : (
         <Waiting problem={problem} onRetry={refetch} />
       )}
-      <Button onPress={onClose}>Back to the counter</Button>
+      <Button onPress={onClose}>{say('back_to_the_counter')}</Button>
     </Dialog>
   );
 }

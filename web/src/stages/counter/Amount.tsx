@@ -1,5 +1,6 @@
 import type { StockRow } from '@ember-slate/contract';
 import { TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { say } from './say.ts';
 
 /** How much of a row, from the scale or typed. */
 export function Amount({
@@ -20,14 +21,14 @@ export function Amount({
   return (
     <div className="grid grid-cols-2 gap-5">
       <WeightField
-        label="Weight"
+        label={say('weight')}
         value={weight}
         onChange={setWeight}
         take={{ act, title: `${row.speciesName}, ${row.itemName}` }}
       />
       {row.pieces > 0 && (
         <TextField
-          label={`Pieces of ${row.pieces}`}
+          label={say('pieces_of', { pieces: row.pieces })}
           value={pieces}
           onChange={setPieces}
           inputMode="numeric"
@@ -38,9 +39,9 @@ export function Amount({
 }
 
 export const placeNames: Record<StockRow['place'], string> = {
-  'place:cold_room': 'cold room',
-  'place:slab': 'slab',
-  'place:display': 'display case',
-  'place:freezer': 'freezer',
-  'place:van': 'van',
+  'place:cold_room': say('cold_room'),
+  'place:slab': say('slab'),
+  'place:display': say('display_case'),
+  'place:freezer': say('freezer_2'),
+  'place:van': say('van'),
 };

@@ -9,6 +9,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { bagTotal, rowKey, type BagLine } from './bag.ts';
 import type { Bag } from './useBag.ts';
+import { say } from './say.ts';
 
 /** Takes notes and coins: what was given, and what goes back. */
 function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; onClose: () => void }) {
@@ -16,23 +17,32 @@ function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; o
   const [given, setGiven] = useState<number | null>(null);
   const back = given === null ? 0 : given - total;
   return (
-    <Dialog open title={`${formatMoney(total)} ${shop.currency} in cash`} onClose={onClose}>
+    <Dialog
+      open
+      title={say('in_cash', { total: formatMoney(total), currency: shop.currency })}
+      onClose={onClose}
+    >
       <form
         onSubmit={(e) => {
           e.preventDefault();
           if (back >= 0) onPaid();
         }}
       >
-        <MoneyField label="Given" value={given} onChange={setGiven} note="empty: the sum itself" />
+        <MoneyField
+          label={say('given')}
+          value={given}
+          onChange={setGiven}
+          note={say('empty_the_sum_itself')}
+        />
         <p className="flex items-baseline justify-between border-t border-line py-2">
-          <span>{back < 0 ? 'still missing' : 'change'}</span>
+          <span>{back < 0 ? say('still_missing') : say('change')}</span>
           <span className="font-figure text-head font-semibold">{formatMoney(Math.abs(back))}</span>
         </p>
         <div className="flex gap-3">
-          <Button submit kind="main" notYet={back < 0 ? 'not enough yet' : null}>
-            Paid
+          <Button submit kind="main" notYet={back < 0 ? say('not_enough_yet') : null}>
+            {say('paid')}
           </Button>
-          <Button onPress={onClose}>Cancel</Button>
+          <Button onPress={onClose}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>
@@ -52,7 +62,7 @@ function OtherPrice({
   const [perKg, setPerKg] = useState<number | null>(line.perKg);
   const [reason, setReason] = useState(line.priceReason ?? '');
   return (
-    <Dialog open title={`Another price for ${line.name.toLowerCase()}`} onClose={onClose}>
+    <Dialog open title={say('another_price_for', { line: line.name.toLowerCase() })} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -62,18 +72,23 @@ function OtherPrice({
         }}
       >
         <div className="grid grid-cols-2 gap-5">
-          <MoneyField label="Price a kg" value={perKg} onChange={setPerKg} />
-          <TextField label="Why" value={reason} onChange={setReason} placeholder="broken, promised, given" />
+          <MoneyField label={say('price_a_kg')} value={perKg} onChange={setPerKg} />
+          <TextField
+            label={say('why')}
+            value={reason}
+            onChange={setReason}
+            placeholder={say('broken_promised_given')}
+          />
         </div>
         <div className="flex gap-3">
           <Button
             submit
             kind="main"
-            notYet={perKg === null ? 'say the price' : reason.trim() === '' ? 'say why' : null}
+            notYet={perKg === null ? say('say_the_price') : reason.trim() === '' ? say('say_why') : null}
           >
-            Sell it for that
+            {say('sell_it_for_that')}
           </Button>
-          <Button onPress={onClose}>Cancel</Button>
+          <Button onPress={onClose}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>
@@ -86,7 +101,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
   const [cash, setCash] = useState(false);
   const [priced, setPriced] = useState<BagLine | null>(null);
   const empty = bag.lines.length === 0;
-  const notYet = !bag.maySell ? 'the counter sells' : empty ? 'the bag is empty' : null;
+  const notYet = !bag.maySell ? say('the_counter_sells') : empty ? say('the_bag_is_empty') : null;
   useKeys({
     Backspace: () => {
       const last = bag.lines.at(-1);
@@ -96,18 +111,18 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
   return (
     <div className="flex min-h-[84px] flex-wrap items-center gap-x-4 gap-y-2 border-t border-line py-2">
       <div className="w-[64px] shrink-0">
-        <div className="font-figure text-row font-semibold">Bag</div>
+        <div className="font-figure text-row font-semibold">{say('bag')}</div>
         <div className="text-note text-ink2">
-          {empty ? 'empty' : `${bag.lines.length} ${bag.lines.length === 1 ? 'item' : 'items'}`}
+          {empty ? say('empty') : say('items', { n: bag.lines.length })}
         </div>
       </div>
-      <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label="In the bag">
+      <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label={say('in_the_bag')}>
         {bag.lines.map((l, i) => (
           <li key={`${rowKey(l)} ${i}`} className="w-[158px] shrink-0 border-l border-line pl-3">
             <div className="truncate font-figure text-[16px] leading-5 font-semibold">{l.name}</div>
             <div className="flex justify-between text-note text-ink2">
               <span>
-                {mass(l.grams)} at{' '}
+                {say('at', { grams: mass(l.grams) })}{' '}
                 <button
                   type="button"
                   className="underline decoration-rule underline-offset-2"
@@ -120,11 +135,13 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
             <div className="flex items-baseline justify-between font-figure text-row leading-6 font-semibold">
               {formatMoney(multiplyRate(l.grams, l.perKg))}
               <button type="button" className="why pr-1" onClick={() => bag.out(l)}>
-                out
+                {say('out')}
               </button>
             </div>
             {typeof l.labelPrice === 'number' && (
-              <div className="text-note text-ink2">its label says {formatMoney(l.labelPrice)}</div>
+              <div className="text-note text-ink2">
+                {say('its_label_says', { labelPrice: formatMoney(l.labelPrice) })}
+              </div>
             )}
           </li>
         ))}
@@ -137,11 +154,11 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
         </p>
       )}
       <div className="ml-auto flex shrink-0 items-center gap-3">
-        <span className="font-figure text-[38px] leading-10 font-semibold" aria-label="To pay">
+        <span className="font-figure text-[38px] leading-10 font-semibold" aria-label={say('to_pay')}>
           {formatMoney(bagTotal(bag.lines))}
         </span>
         <Button hotkey="C" busy={bag.busy} notYet={notYet} onPress={() => setCash(true)}>
-          Cash
+          {say('cash')}
         </Button>
         <Button
           kind="main"
@@ -150,11 +167,11 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
           notYet={notYet}
           onPress={() => void bag.pay('card')}
         >
-          Card
+          {say('card')}
         </Button>
         {bag.lines.length > 0 && !bag.busy && (
           <button type="button" className="why max-sm:hidden" onClick={() => void bag.pay('account')}>
-            on account
+            {say('on_account')}
           </button>
         )}
       </div>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { say } from './say.ts';
 
 /** The heading of a view beside the counter, with the way back to it. */
 export function BesideCounter({ title, children }: { title: string; children?: ReactNode }) {
@@ -10,7 +11,7 @@ export function BesideCounter({ title, children }: { title: string; children?: R
         {children && <div className="text-ink2">{children}</div>}
       </div>
       <Link className="why pb-1" to="/counter">
-        back to the counter
+        {say('back_to_the_counter_2')}
       </Link>
     </div>
   );

@@ -17,6 +17,7 @@ import { Slab } from './Slab.tsx';
 import { SlabLayout } from './SlabLayout.tsx';
 import { StockList } from './StockList.tsx';
 import { nameOf, useChosen } from './useChosen.ts';
+import { say } from './say.ts';
 
 type Dialog =
   | { kind: 'hand'; order: number }
@@ -75,7 +76,7 @@ function Bag({ hand }: { hand: ReturnType<typeof useChosen> }) {
         )}
         {sellable && (
           <button type="button" className="why shrink-0" onClick={() => hand.setUnweighed(true)}>
-            no scale?
+            {say('no_scale')}
           </button>
         )}
       </BagBar>
@@ -137,10 +138,10 @@ export default function Counter() {
         )}
         <h2 className="pt-1 pb-1 text-row">
           {asked.trim()
-            ? `${found.length} of ${rows.length} rows`
+            ? say('of_rows', { found: found.length, rows: rows.length })
             : view === 'list'
-              ? 'Everything there is'
-              : 'In the cold room and the freezer'}
+              ? say('everything_there_is')
+              : say('in_the_cold_room_and_the_freezer')}
         </h2>
         <StockList rows={listed} chosenKey={chosenKey} onChoose={hand.choose} />
       </div>

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { Button } from '../../parts/Button.tsx';
 import { meant } from './bag.ts';
 import type { useChosen } from './useChosen.ts';
+import { say } from './say.ts';
 
 interface Props {
   chosen: ReturnType<typeof useChosen>;
@@ -21,11 +22,11 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
   return (
     <div className="flex flex-wrap items-end gap-x-5 gap-y-1 pb-1.5">
       <label className="flex items-baseline gap-2 border-b-2 border-rule">
-        <span className="text-note text-ink2">which?</span>
+        <span className="text-note text-ink2">{say('which')}</span>
         <input
           ref={find}
           className="h-9 w-[124px] bg-transparent font-figure text-label"
-          placeholder="B3, hake fillet"
+          placeholder={say('b3_hake_fillet')}
           value={asked}
           onChange={(e) => chosen.type(e.target.value)}
           onKeyDown={(e) => {
@@ -34,7 +35,7 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
           }}
         />
       </label>
-      <div role="group" aria-label="Show it" className="flex gap-3">
+      <div role="group" aria-label={say('show_it')} className="flex gap-3">
         {(['slab', 'list'] as const).map((v) => (
           <button
             key={v}
@@ -43,30 +44,30 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
             onClick={() => onView(v)}
             className={`min-h-9 border-b-2 font-figure text-label ${view === v ? 'border-ink font-semibold' : 'border-transparent text-ink2'}`}
           >
-            {v === 'slab' ? 'as it lies' : 'as a list'}
+            {v === 'slab' ? say('as_it_lies') : say('as_a_list')}
           </button>
         ))}
       </div>
-      <nav aria-label="Beside the counter" className="flex gap-4 pl-2">
+      <nav aria-label={say('beside_the_counter')} className="flex gap-4 pl-2">
         {bag.maySell && (
           <Link className="why" to="/counter/sales">
-            sales
+            {say('sales')}
           </Link>
         )}
         <Link className="why" to="/counter/count">
-          stock-take
+          {say('stock_take')}
         </Link>
         <Link className="why" to="/counter/trim">
-          trim
+          {say('trim')}
         </Link>
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">
         {bag.maySell && ready.length > 0 && (
-          <ul aria-label="Ready to collect" className="flex gap-2">
+          <ul aria-label={say('ready_to_collect')} className="flex gap-2">
             {ready.slice(0, 1).map((o) => (
               <li key={o.id}>
                 <Button small onPress={() => onHand(o.id)}>
-                  Hand over {o.customer}
+                  {say('hand_over', { customer: o.customer })}
                 </Button>
               </li>
             ))}
@@ -74,14 +75,14 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
         )}
         {ready.length > 1 && (
           <Link className="why" to="/orders/board">
-            {ready.length} ready
+            {say('ready', { ready: ready.length })}
           </Link>
         )}
         <Button small onPress={() => onFill('fill')}>
-          Fill the slab
+          {say('fill_the_slab')}
         </Button>
-        <Button small onPress={() => onFill('clear')} notYet={bare ? 'it is bare' : null}>
-          Clear
+        <Button small onPress={() => onFill('clear')} notYet={bare ? say('it_is_bare') : null}>
+          {say('clear')}
         </Button>
       </div>
     </div>

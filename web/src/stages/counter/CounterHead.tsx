@@ -7,6 +7,7 @@ import { Button } from '../../parts/Button.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { MarkdownDialog } from './MarkdownDialog.tsx';
+import { say } from './say.ts';
 
 interface Known {
   empty: boolean;
@@ -18,12 +19,23 @@ interface Known {
 
 /** What is to be done first, in one line. */
 function titleOf({ empty, over, first, ends, today }: Known): string {
-  if (empty) return 'Nothing in stock';
-  if (over) return `Take the ${shortName(over.speciesName).toLowerCase()}, ${over.itemName} off`;
-  if (first) return `Sell the ${first.name.toLowerCase()}${first.sellBy === today ? ' today' : ''}`;
+  if (empty) return say('nothing_in_stock');
+  if (over)
+    return say('take_the_off', {
+      speciesName: shortName(over.speciesName).toLowerCase(),
+      itemName: over.itemName,
+    });
+  if (first)
+    return say('sell_the', {
+      first: first.name.toLowerCase(),
+      sellBy: first.sellBy === today ? ` ${say('today')}` : '',
+    });
   return ends
-    ? `Sell the ${shortName(ends.speciesName).toLowerCase()}, ${ends.itemName} today`
-    : 'Nothing has to go today';
+    ? say('sell_the_today', {
+        speciesName: shortName(ends.speciesName).toLowerCase(),
+        itemName: ends.itemName,
+      })
+    : say('nothing_has_to_go_today');
 }
 
 /** The answer first: what has to go, and at what price it would. */
@@ -43,33 +55,42 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
       <h1 className="text-head max-sm:text-big">{title}</h1>
       {over && (
         <p className="min-w-[250px] flex-1 text-ink2">
-          Past its life: {mass(over.grams)} {over.spot ? `in ${over.spot}` : 'behind the slab'}, lot{' '}
-          {over.code}.
+          {say('past_its_life_lot', {
+            grams: mass(over.grams),
+            spot: over.spot ? say('in', { spot: over.spot }) : say('behind_the_slab'),
+            code: over.code,
+          })}
           <br />
-          Bin it with its reason, or use it in the kitchen if it is sound.
+          {say('bin_it_with_its_reason_or_use_it')}
         </p>
       )}
       {first && (
         <p className="min-w-[250px] flex-1 text-ink2">
-          {mass(first.grams)}
-          {first.spot ? ` in ${first.spot}` : ''}, out of life {dayWords(first.sellBy)}.
+          {say('out_of_life', {
+            grams: mass(first.grams),
+            spot: first.spot ? ` ${say('in', { spot: first.spot })}` : '',
+            sellBy: dayWords(first.sellBy),
+          })}
           <br />
-          At {formatMoney(first.perKg)}{' '}
-          {first.left === 0 ? 'it should all go' : `${mass(first.left)} would stay`}; at{' '}
-          {formatMoney(first.fullPerKg)} {mass(first.atFullPrice.left)} would.
+          {say('at_at_would', {
+            perKg: formatMoney(first.perKg),
+            left: first.left === 0 ? say('it_should_all_go') : say('would_stay', { left: mass(first.left) }),
+            fullPerKg: formatMoney(first.fullPerKg),
+            left2: mass(first.atFullPrice.left),
+          })}
         </p>
       )}
       {other > 0 && (
         <button type="button" className="why shrink-0" onClick={() => setLooking(offers![first ? 1 : 0]!)}>
-          {other} more to look at
+          {say('more_to_look_at', { other })}
         </button>
       )}
       {first && (
         <Button
-          notYet={me.role === 'manager' ? null : 'the manager marks down'}
+          notYet={me.role === 'manager' ? null : say('the_manager_marks_down')}
           onPress={() => setLooking(first)}
         >
-          Mark down to {formatMoney(first.perKg)}
+          {say('mark_down_to', { perKg: formatMoney(first.perKg) })}
         </Button>
       )}
       {looking && (

@@ -6,6 +6,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { keyOf, rowKey } from './bag.ts';
 import { TickList } from './TickList.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 interface Props {
   way: 'fill' | 'clear';
@@ -33,11 +34,11 @@ export function FillSlab({ way, rows, free, onClose }: Props) {
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title={way === 'fill' ? 'Fill the slab' : 'Clear the slab'} onClose={onClose}>
+    <Dialog open title={way === 'fill' ? say('fill_the_slab') : say('clear_the_slab')} onClose={onClose}>
       <p className="pb-2 text-ink2">
         {way === 'fill'
-          ? `${free} places are free. What ends first is chosen; each row comes out whole.`
-          : 'Everything goes back to the cold room, each row whole, with its clock.'}
+          ? say('places_are_free_what_ends_first_is', { free })
+          : say('everything_goes_back_to_the_cold')}
       </p>
       <TickList
         rows={fit}
@@ -45,18 +46,20 @@ export function FillSlab({ way, rows, free, onClose }: Props) {
         ticked={(r) => !left.includes(rowKey(r))}
         onTick={(r, on) => setLeft((had) => (on ? had.filter((k) => k !== rowKey(r)) : [...had, rowKey(r)]))}
       />
-      {fit.length === 0 && <p className="py-3 text-ink2">Nothing that could be brought out whole.</p>}
+      {fit.length === 0 && <p className="py-3 text-ink2">{say('nothing_that_could_be_brought_out')}</p>}
       <Refused problem={problem} />
       <div className="flex gap-3 pt-4">
         <Button
           kind="main"
           busy={busy}
-          notYet={chosen.length === 0 ? 'nothing is chosen' : null}
+          notYet={chosen.length === 0 ? say('nothing_is_chosen') : null}
           onPress={() => void go()}
         >
-          {way === 'fill' ? `Bring ${chosen.length} out` : `Take ${chosen.length} back`}
+          {way === 'fill'
+            ? say('bring_out', { chosen: chosen.length })
+            : say('take_back', { chosen: chosen.length })}
         </Button>
-        <Button onPress={onClose}>Not now</Button>
+        <Button onPress={onClose}>{say('not_now')}</Button>
       </div>
     </Dialog>
   );

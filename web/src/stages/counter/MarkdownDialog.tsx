@@ -11,6 +11,8 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Why } from '../../parts/Why.tsx';
 import { rowKey } from './bag.ts';
+import { say } from './say.ts';
+import { rich } from '../../parts/rich.ts';
 
 interface Props {
   offers: readonly MarkdownOffer[];
@@ -22,6 +24,61 @@ interface Props {
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** A proposed price with all its reasoning; taken, changed or left. */
+/** Day by day: what is taken off, what is sold at that, what is left. */
+function PricePath({ path }: Pick<Props['offer'], 'path'>) {
+  const { dayWords } = useTimes();
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th>{say('day')}</th>
+          <th className="text-right">{say('off')}</th>
+          <th className="text-right">{say('a_kg')}</th>
+          <th className="text-right">{say('expected')}</th>
+          <th className="text-right">{say('left')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {path.map((p) => (
+          <tr key={p.day}>
+            <td>{dayWords(p.day)}</td>
+            <td className="num">{p.step === 0 ? '–' : percent(p.step)}</td>
+            <td className="num">{formatMoney(p.perKg)}</td>
+            <td className="num">
+              <Mass g={p.sold} />
+            </td>
+            <td className="num">
+              <Mass g={p.left} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Working({ of }: { of: Props['offer']['working'] }) {
+  const mass = useMass();
+  return (
+    <Why>
+      <p>
+        {say('sales_at_price_p_q_q_p_p_at_most_a', {
+          elasticity: of.elasticity,
+          traffic: mass(of.traffic),
+          days: of.days,
+        })}
+      </p>
+      <p>
+        {say('steps_0_10_20_30_50_never_back_up', {
+          floorPerKg: formatMoney(of.floorPerKg),
+          salvagePerKg: formatMoney(of.salvagePerKg),
+        })}
+      </p>
+      <p>{say('the_steps_the_response_of_buyers')}</p>
+    </Why>
+  );
+}
+
 export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
   const { me } = useShop();
   const { dayWords } = useTimes();
@@ -45,10 +102,20 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
       item,
       batch,
       perKg: perKg ?? 0,
-      reason: `${mass(offer.grams)} to sell by ${offer.sellBy}; at full price ${mass(offer.atFullPrice.left)} would stay; the path brings ${formatMoney(won)} more`,
+      reason: say('to_sell_by_at_full_price_would', {
+        grams: mass(offer.grams),
+        sellBy: offer.sellBy,
+        left: mass(offer.atFullPrice.left),
+        won: formatMoney(won),
+      }),
     });
     if (!outcome.ok) return setProblem(outcome.problem);
-    dispatch(notify({ text: `${offer.name} is ${formatMoney(perKg ?? 0)} a kg now`, problem: false }));
+    dispatch(
+      notify({
+        text: say('is_a_kg_now', { offer: offer.name, perKg: formatMoney(perKg ?? 0) }),
+        problem: false,
+      }),
+    );
     onClose();
   };
   const at = offers.findIndex((o) => rowKey(o) === rowKey(offer));
@@ -57,62 +124,35 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
     <Dialog
       open
       title={
-        later ? `Not yet: ${offer.name.toLowerCase()}` : `${offer.name} at ${formatMoney(offer.perKg)} a kg`
+        later
+          ? say('not_yet', { name: offer.name.toLowerCase() })
+          : say('at_a_kg', { offer: offer.name, perKg: formatMoney(offer.perKg) })
       }
       onClose={onClose}
     >
       <p className="pb-2">
-        {mass(offer.grams)} of {offer.code}, to be sold by {dayWords(offer.sellBy)}. The path brings{' '}
-        <strong>{formatMoney(offer.takings)}</strong>, {formatMoney(won)} more than full price all along,
-        which leaves {mass(offer.atFullPrice.left)}.
+        {rich(
+          say.parts('of_to_be_sold_by_the_path_brings', {
+            grams: mass(offer.grams),
+            code: offer.code,
+            sellBy: dayWords(offer.sellBy),
+            takings: <strong>{formatMoney(offer.takings)}</strong>,
+            won: formatMoney(won),
+            left: mass(offer.atFullPrice.left),
+          }),
+        )}
       </p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Day</th>
-            <th className="text-right">Off</th>
-            <th className="text-right">A kg</th>
-            <th className="text-right">Expected</th>
-            <th className="text-right">Left</th>
-          </tr>
-        </thead>
-        <tbody>
-          {offer.path.map((p) => (
-            <tr key={p.day}>
-              <td>{dayWords(p.day)}</td>
-              <td className="num">{p.step === 0 ? '–' : percent(p.step)}</td>
-              <td className="num">{formatMoney(p.perKg)}</td>
-              <td className="num">
-                <Mass g={p.sold} />
-              </td>
-              <td className="num">
-                <Mass g={p.left} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PricePath path={offer.path} />
       <p className="py-2 text-note text-ink2">
-        Expected at full price:{' '}
-        {offer.working.demand.map((d) => `${dayWords(d.day)} ${mass(d.grams)}`).join(', ')}
-        {offer.working.ahead > 0 && `, after ${mass(offer.working.ahead)} that ends sooner`}.{' '}
-        <Why>
-          <p>
-            Sales at price p: q = q₀ (p ÷ p₀)^−{offer.working.elasticity}, at most{' '}
-            {mass(offer.working.traffic)} a day; q₀ learned from {offer.working.days} days: level × weekday,
-            smoothed by 0.25.
-          </p>
-          <p>
-            Steps 0, 10, 20, 30, 50 %, never back up, not below {formatMoney(offer.working.floorPerKg)}; every
-            path over the days left is weighed (exact dynamic programme), what stays at the end brings{' '}
-            {formatMoney(offer.working.salvagePerKg)}.
-          </p>
-          <p>The steps, the response of buyers and the floor are choices of this shop’s settings.</p>
-        </Why>
+        {say('expected_at_full_price', {
+          demand: offer.working.demand.map((d) => `${dayWords(d.day)} ${mass(d.grams)}`).join(', '),
+        })}
+        {offer.working.ahead > 0 && say('after_that_ends_sooner', { ahead: mass(offer.working.ahead) })}.{' '}
+        <Working of={offer.working} />
       </p>
       {me.role === 'manager' && (
         <MoneyField
-          label={later ? 'If it must be now, a kg' : 'Price a kg'}
+          label={later ? say('if_it_must_be_now_a_kg') : say('price_a_kg')}
           value={perKg}
           onChange={setPerKg}
           error={problem?.errors?.[0]?.message ?? problem?.detail}
@@ -123,14 +163,18 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
           kind="main"
           busy={busy}
           notYet={
-            me.role === 'manager' ? (perKg === null ? 'say the price' : null) : 'the manager marks down'
+            me.role === 'manager'
+              ? perKg === null
+                ? say('say_the_price')
+                : null
+              : say('the_manager_marks_down')
           }
           onPress={() => void take()}
         >
-          {later ? 'Mark down all the same' : 'Mark down'}
+          {later ? say('mark_down_all_the_same') : say('mark_down')}
         </Button>
-        {next && <Button onPress={() => onLook(next)}>Next: {next.name}</Button>}
-        <Button onPress={draft.leave(onClose)}>Leave the price</Button>
+        {next && <Button onPress={() => onLook(next)}>{say('next', { next: next.name })}</Button>}
+        <Button onPress={draft.leave(onClose)}>{say('leave_the_price')}</Button>
       </div>
     </Dialog>
   );

@@ -9,6 +9,7 @@ import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Fi
 import { Amount, placeNames } from './Amount.tsx';
 import { keyOf, rowKey } from './bag.ts';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 type Place = StockRow['place'];
 
@@ -61,14 +62,14 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   };
   const caution =
     to === 'place:freezer'
-      ? 'Freeze while it is good: wrapped tight, flat, dated. Once thawed it is never frozen again raw. Freezing down kills no bacteria and takes no histamine away.'
+      ? say('freeze_while_it_is_good_wrapped')
       : row.place === 'place:freezer'
-        ? 'Thaw in the cold room, out of its own water. It is sold as defrosted, within two days.'
+        ? say('thaw_in_the_cold_room_out_of_its')
         : null;
   return (
     <Dialog
       open
-      title={`Move ${shortName(row.speciesName).toLowerCase()}, ${row.itemName}`}
+      title={say('move', { speciesName: shortName(row.speciesName).toLowerCase(), itemName: row.itemName })}
       onClose={onClose}
     >
       <form
@@ -79,22 +80,22 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
       >
         <div className="grid grid-cols-2 gap-5">
           <SelectField
-            label="To"
+            label={say('to')}
             value={to}
             onChange={setTo}
             options={(Object.keys(placeNames) as Place[])
               .filter((p) => p !== row.place || p === 'place:slab')
               .map((p) => ({
                 value: p,
-                name: p === row.place ? 'another place of the slab' : placeNames[p],
+                name: p === row.place ? say('another_place_of_the_slab') : placeNames[p],
               }))}
           />
           {to === 'place:slab' && (
             <SelectField
-              label="At"
+              label={say('at_2')}
               value={at}
               onChange={setAt}
-              empty="the first free place"
+              empty={say('the_first_free_place')}
               options={codes.map((c) => ({ value: c, name: c }))}
             />
           )}
@@ -106,16 +107,16 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
             setWeight={setWeight}
             pieces={pieces}
             setPieces={setPieces}
-            act="Take weight"
+            act={say('take_weight')}
           />
         )}
         {caution && <p className="pb-3 text-ink2">{caution}</p>}
         {(to === 'place:freezer' || problem?.errors?.[0]?.path === 'reason') && (
           <TextField
-            label="Why now"
+            label={say('why_now')}
             value={reason}
             onChange={setReason}
-            note="asked when it is late for it"
+            note={say('asked_when_it_is_late_for_it')}
           />
         )}
         <Refused problem={problem} />
@@ -124,11 +125,11 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
             submit
             kind="main"
             busy={busy || put.busy}
-            notYet={staysOnSlab && at === '' ? 'choose the place' : null}
+            notYet={staysOnSlab && at === '' ? say('choose_the_place') : null}
           >
-            Move it
+            {say('move_it')}
           </Button>
-          <Button onPress={draft.leave(onClose)}>Cancel</Button>
+          <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { WeightField, type Weight } from '../../parts/Field.tsx';
+import { say } from './say.ts';
 
 interface Props {
   row: StockRow;
@@ -17,7 +18,7 @@ export function NoScale({ row, name, pieces, onBag, onClose }: Props) {
   const mean = pieces > 0 ? Math.round((row.freeGrams / row.freePieces) * pieces) : 0;
   const [weight, setWeight] = useState<Weight | null>(mean > 0 ? { grams: mean, source: 'estimated' } : null);
   return (
-    <Dialog open title={pieces > 0 ? `${name}: ${pieces} by the piece` : name} onClose={onClose}>
+    <Dialog open title={pieces > 0 ? say('by_the_piece', { name, pieces }) : name} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -25,19 +26,17 @@ export function NoScale({ row, name, pieces, onBag, onClose }: Props) {
         }}
       >
         <WeightField
-          label="Weight"
+          label={say('weight')}
           value={weight}
           onChange={setWeight}
           take={null}
-          note={
-            weight?.source === 'estimated' ? 'the mean of this tray; type what another scale says' : 'typed'
-          }
+          note={weight?.source === 'estimated' ? say('the_mean_of_this_tray_type_what') : say('typed')}
         />
         <div className="flex gap-3">
-          <Button submit kind="main" notYet={weight ? null : 'say a weight'}>
-            Put it in the bag
+          <Button submit kind="main" notYet={weight ? null : say('say_a_weight')}>
+            {say('put_it_in_the_bag')}
           </Button>
-          <Button onPress={onClose}>Cancel</Button>
+          <Button onPress={onClose}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>

@@ -12,16 +12,17 @@ import { Amount } from './Amount.tsx';
 import { keyOf, rowKey } from './bag.ts';
 import { MoveDialog } from './MoveDialog.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 const reasons = [
-  'out of life',
-  'damaged',
-  'dropped',
-  'no buyer',
-  'rejected',
-  'staff meal',
-  'fish cakes',
-  'stock',
+  say('out_of_life_2'),
+  say('damaged'),
+  say('dropped'),
+  say('no_buyer'),
+  say('rejected'),
+  say('staff_meal'),
+  say('fish_cakes'),
+  say('stock'),
 ] as const;
 type What = 'move' | 'discard' | 'price' | 'advice';
 
@@ -45,28 +46,36 @@ export function RowActions({ row, layout, onDone, manager }: Props) {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line pt-2">
       <p className="min-w-[220px] flex-1 text-note text-ink2">
-        <strong className="font-figure text-label font-semibold text-ink">{row.itemName}</strong> lot{' '}
-        {row.parents.length > 1 ? row.parents.map((p) => `${p.code} ${p.speciesName}`).join(', ') : row.code}{' '}
-        · {row.daysLeft === null ? 'not graded' : `${row.daysLeft.toFixed(1)} days left`}
-        {row.fitFor && ` · fit for ${row.fitFor}`} · {row.blocked ?? row.cautions.join(' ')}
+        <strong className="font-figure text-label font-semibold text-ink">{row.itemName}</strong>{' '}
+        {say('lot', {
+          parents:
+            row.parents.length > 1
+              ? row.parents.map((p) => `${p.code} ${p.speciesName}`).join(', ')
+              : row.code,
+          daysLeft:
+            row.daysLeft === null
+              ? say('not_graded')
+              : say('days_left', { daysLeft: row.daysLeft.toFixed(1) }),
+        })}
+        {row.fitFor && ` ${say('fit_for', { fitFor: row.fitFor })}`} · {row.blocked ?? row.cautions.join(' ')}
       </p>
       <Button small onPress={() => setWhat('advice')}>
-        Tell the customer
+        {say('tell_the_customer')}
       </Button>
       <Button small onPress={() => setWhat('move')}>
-        {row.place === 'place:slab' ? 'Move' : 'Bring it out'}
+        {row.place === 'place:slab' ? say('move_2') : say('bring_it_out')}
       </Button>
       <Button small onPress={() => setWhat('discard')}>
-        Bin
+        {say('bin')}
       </Button>
       {manager && marked && (
         <Button small busy={markUp.busy} onPress={() => void end()}>
-          Full price again
+          {say('full_price_again')}
         </Button>
       )}
       {manager && (
         <Button small onPress={() => setWhat('price')}>
-          Price {row.fullPerKg === null ? '' : formatMoney(row.fullPerKg)}
+          {say('price', { fullPerKg: row.fullPerKg === null ? '' : formatMoney(row.fullPerKg) })}
         </Button>
       )}
       {what === 'move' && (
@@ -97,7 +106,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
   });
   const [pieces, setPieces] = useKept(draft, 'pieces', String(row.freePieces));
   const [to, setTo] = useKept<'waste' | 'kitchen'>(draft, 'to', 'waste');
-  const [reason, setReason] = useKept<(typeof reasons)[number] | ''>(draft, 'reason', '');
+  const [reason, setReason] = useKept<string>(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send({
@@ -111,7 +120,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title="Bin it, or use it in the kitchen" onClose={onClose}>
+    <Dialog open title={say('bin_it_or_use_it_in_the_kitchen')} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -124,32 +133,32 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
           setWeight={setWeight}
           pieces={pieces}
           setPieces={setPieces}
-          act="Take weight"
+          act={say('take_weight')}
         />
         <div className="grid grid-cols-2 gap-5">
           <SelectField
-            label="To"
+            label={say('to')}
             value={to}
             onChange={setTo}
             options={[
-              { value: 'waste', name: 'the bin' },
-              { value: 'kitchen', name: 'the kitchen' },
+              { value: 'waste', name: say('the_bin') },
+              { value: 'kitchen', name: say('the_kitchen') },
             ]}
           />
           <SelectField
-            label="Reason"
+            label={say('reason')}
             value={reason}
             onChange={setReason}
-            empty="choose"
+            empty={say('choose')}
             options={reasons.map((r) => ({ value: r, name: r }))}
           />
         </div>
         <Refused problem={problem} />
         <div className="flex gap-3">
-          <Button submit kind="main" busy={busy} notYet={reason ? null : 'choose the reason'}>
-            {to === 'waste' ? 'Bin it' : 'Use it'}
+          <Button submit kind="main" busy={busy} notYet={reason ? null : say('choose_the_reason')}>
+            {to === 'waste' ? say('bin_it') : say('use_it')}
           </Button>
-          <Button onPress={draft.leave(onClose)}>Cancel</Button>
+          <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>
@@ -180,7 +189,11 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
     }
   };
   return (
-    <Dialog open title={`${row.speciesName}, ${row.itemName}: price a kilogram`} onClose={onClose}>
+    <Dialog
+      open
+      title={say('price_a_kilogram', { speciesName: row.speciesName, itemName: row.itemName })}
+      onClose={onClose}
+    >
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -189,19 +202,24 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
       >
         <div className="grid grid-cols-2 gap-5">
           <MoneyField
-            label="Price a kg"
+            label={say('price_a_kg')}
             value={perKg}
             onChange={setPerKg}
-            note={was === null ? 'none yet' : `${formatMoney(was)} now`}
+            note={was === null ? say('none_yet') : say('now', { was: formatMoney(was) })}
           />
-          <TextField label="Why" value={reason} onChange={setReason} note="kept with the price" />
+          <TextField
+            label={say('why')}
+            value={reason}
+            onChange={setReason}
+            note={say('kept_with_the_price')}
+          />
         </div>
         <Refused problem={problem} />
         <div className="flex gap-3">
-          <Button submit kind="main" busy={busy} notYet={perKg === null ? 'say the price' : null}>
-            Set the price
+          <Button submit kind="main" busy={busy} notYet={perKg === null ? say('say_the_price') : null}>
+            {say('set_the_price')}
           </Button>
-          <Button onPress={draft.leave(onClose)}>Cancel</Button>
+          <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
         </div>
       </form>
     </Dialog>

@@ -14,8 +14,13 @@ import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BesideCounter } from './BesideCounter.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
-const payWords: Record<Pay, string> = { cash: 'cash', card: 'card', account: 'on account' };
+const payWords: Record<Pay, string> = {
+  cash: say('cash_2'),
+  card: say('card_2'),
+  account: say('on_account'),
+};
 type Line = Sold['lines'][number];
 
 /** Money back for one line: the fish that came back, or nothing but money. */
@@ -39,7 +44,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
       { id: sale.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
-    dispatch(notify({ text: `${formatMoney(outcome.data.money)} given back`, problem: false }));
+    dispatch(notify({ text: say('given_back', { money: formatMoney(outcome.data.money) }), problem: false }));
     onDone();
   };
   return (
@@ -50,26 +55,30 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
         void go();
       }}
     >
-      <h3 className="text-label">Give money back for {line.name.toLowerCase()}</h3>
+      <h3 className="text-label">{say('give_money_back_for', { line: line.name.toLowerCase() })}</h3>
       <div className="grid grid-cols-2 gap-5">
         <WeightField
-          label="Fish that came back"
+          label={say('fish_that_came_back')}
           value={back}
           onChange={(w) => {
             setBack(w);
             if (w) setMoney(Math.min(left, multiplyRate(w.grams, line.perKg)));
           }}
-          take={{ act: 'Take weight', title: `${line.name}, brought back` }}
-          note="it is binned; nothing: it stays with the customer"
+          take={{ act: say('take_weight'), title: say('brought_back', { line: line.name }) }}
+          note={say('it_is_binned_nothing_it_stays_with')}
         />
-        <MoneyField label={`Money, at most ${formatMoney(left)}`} value={money} onChange={setMoney} />
+        <MoneyField
+          label={say('money_at_most', { left: formatMoney(left) })}
+          value={money}
+          onChange={setMoney}
+        />
         <Choice
-          label="As"
+          label={say('as')}
           value={pay}
           onChange={setPay}
           options={(['cash', 'card', 'account'] as const).map((p) => ({ value: p, name: payWords[p] }))}
         />
-        <TextField label="Why" value={reason} onChange={setReason} />
+        <TextField label={say('why')} value={reason} onChange={setReason} />
       </div>
       <Refused problem={problem} />
       <div className="flex gap-3">
@@ -77,11 +86,11 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
           submit
           kind="main"
           busy={busy}
-          notYet={!money ? 'say how much' : reason.trim() ? null : 'say why'}
+          notYet={!money ? say('say_how_much') : reason.trim() ? null : say('say_why')}
         >
-          Give {formatMoney(money ?? 0)} back
+          {say('give_back', { money: formatMoney(money ?? 0) })}
         </Button>
-        <Button onPress={draft.leave(onDone)}>Cancel</Button>
+        <Button onPress={draft.leave(onDone)}>{say('cancel')}</Button>
       </div>
     </form>
   );
@@ -98,14 +107,14 @@ function OneSale({ sale }: { sale: Sold }) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const line = sale.lines.find((l) => l.position === back);
   return (
-    <section aria-label={`Sale ${sale.number}`}>
+    <section aria-label={say('sale', { number: sale.number })}>
       <h2 className="text-big">
-        Sale {sale.number}
-        {sale.orderNumber !== null && `, order ${sale.orderNumber}`}
+        {say('sale', { number: sale.number })}
+        {sale.orderNumber !== null && say('order', { orderNumber: sale.orderNumber })}
       </h2>
       <p className="pb-2 text-ink2">
         {time(sale.at)}, {sale.by}, {payWords[sale.pay]}
-        {sale.voided && ', taken back whole'}
+        {sale.voided && say('taken_back_whole')}
       </p>
       <ul>
         {sale.lines.map((l) => (
@@ -114,16 +123,18 @@ function OneSale({ sale }: { sale: Sold }) {
               <div className="font-figure text-label font-semibold">{l.name}</div>
               <div className="text-note text-ink2">
                 {mass(l.grams)}
-                {l.source === 'simulated' && ' (simulated)'} at {formatMoney(l.perKg)}
-                {l.perKg !== l.fullPerKg && `, list ${formatMoney(l.fullPerKg)}`}
+                {l.source === 'simulated' && ` ${say('simulated')}`}{' '}
+                {say('at_3', { perKg: formatMoney(l.perKg) })}
+                {l.perKg !== l.fullPerKg && say('list', { fullPerKg: formatMoney(l.fullPerKg) })}
                 {l.priceReason && `: ${l.priceReason}`} · {l.code}
-                {l.refundedMoney > 0 && ` · ${formatMoney(l.refundedMoney)} given back`}
+                {l.refundedMoney > 0 &&
+                  ` ${say('given_back_2', { refundedMoney: formatMoney(l.refundedMoney) })}`}
               </div>
             </div>
             <span className="font-figure text-row font-semibold">{formatMoney(l.money)}</span>
             {!sale.voided && l.money > l.refundedMoney && (
               <Button small onPress={() => setBack(l.position)}>
-                Give back
+                {say('give_back_2')}
               </Button>
             )}
           </li>
@@ -136,7 +147,7 @@ function OneSale({ sale }: { sale: Sold }) {
           target="_blank"
           rel="noreferrer"
         >
-          receipt (PDF)
+          {say('receipt_pdf')}
         </a>
         <span className="font-figure text-head font-semibold">
           {formatMoney(sale.total)} <span className="text-row font-medium text-ink2">{shop.currency}</span>
@@ -147,7 +158,7 @@ function OneSale({ sale }: { sale: Sold }) {
         <div className="pt-2">
           {why === null ? (
             <Button small onPress={() => setWhy('')}>
-              Take the whole sale back
+              {say('take_the_whole_sale_back')}
             </Button>
           ) : (
             <form
@@ -160,16 +171,16 @@ function OneSale({ sale }: { sale: Sold }) {
               }}
             >
               <TextField
-                label="Why; the fish goes back where it lay"
+                label={say('why_the_fish_goes_back_where_it')}
                 value={why}
                 onChange={setWhy}
                 error={problem?.detail}
               />
               <div className="flex gap-3">
-                <Button submit busy={undo.busy} notYet={why.trim() ? null : 'say why'}>
-                  Take it back
+                <Button submit busy={undo.busy} notYet={why.trim() ? null : say('say_why')}>
+                  {say('take_it_back')}
                 </Button>
-                <Button onPress={() => setWhy(null)}>Cancel</Button>
+                <Button onPress={() => setWhy(null)}>{say('cancel')}</Button>
               </div>
             </form>
           )}
@@ -192,24 +203,28 @@ export default function Sales() {
   return (
     <div className="flex h-full flex-col">
       <BesideCounter
-        title={sales.length === 0 ? 'Nothing sold yet' : `${live.length} sales, ${formatMoney(total)}`}
+        title={
+          sales.length === 0
+            ? say('nothing_sold_yet')
+            : say('sales_2', { live: live.length, total: formatMoney(total) })
+        }
       >
         <span className="flex items-center gap-2 pt-1">
           <Button small onPress={() => setDay(addDays(day, -1))}>
-            ‹ day before
+            {say('day_before')}
           </Button>
           <span className="px-2 font-figure text-label font-semibold text-ink">{dayWords(day)}</span>
           <Button
             small
             onPress={() => setDay(addDays(day, 1))}
-            notYet={day >= today() ? 'that is tomorrow' : null}
+            notYet={day >= today() ? say('that_is_tomorrow') : null}
           >
-            day after ›
+            {say('day_after')}
           </Button>
         </span>
       </BesideCounter>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
-        <ul className="min-h-0 overflow-y-auto" aria-label="Sales">
+        <ul className="min-h-0 overflow-y-auto" aria-label={say('sales_3')}>
           {sales.map((s) => (
             <li key={s.id} className="border-b border-line">
               <button
@@ -239,7 +254,7 @@ export default function Sales() {
           {shown ? (
             <OneSale key={shown.id} sale={shown} />
           ) : (
-            <p className="text-ink2">What is paid at the counter stands here, with its receipt.</p>
+            <p className="text-ink2">{say('what_is_paid_at_the_counter_stands')}</p>
           )}
         </div>
       </div>

@@ -3,6 +3,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useMass } from '../../parts/Mass.tsx';
 import { rowKey } from './bag.ts';
 import { Tray } from './Tray.tsx';
+import { say } from './say.ts';
 
 interface Props {
   layout: readonly { name: string; places: number }[];
@@ -30,17 +31,17 @@ function FreePlace({
   return (
     <div className="flex min-h-[104px] flex-col border-r border-b border-line px-2.5 py-2">
       <span className="flex justify-between text-note text-ink3">
-        free <span className="font-figure text-label">{code}</span>
+        {say('free')} <span className="font-figure text-label">{code}</span>
       </span>
       {next && (
         <>
           <span className="mt-1 border-[1.5px] border-dashed border-rule px-2 py-1.5 text-note leading-4 text-ink2">
             {shortName(next.speciesName)}, {next.itemName}
             <br />
-            {mass(next.freeGrams)}, cold room
+            {say('cold_room_2', { freeGrams: mass(next.freeGrams) })}
           </span>
           <button type="button" className="why mt-auto min-h-7 self-start" onClick={onBring}>
-            bring it out
+            {say('bring_it_out_2')}
           </button>
         </>
       )}
@@ -87,23 +88,21 @@ export function Slab({ layout, rows, waiting, book, chosenKey, onChoose, onBring
       })}
       {loose.length > 0 && (
         <>
-          <p className="pt-1 text-note text-ink3">on the slab, in no place of it</p>
+          <p className="pt-1 text-note text-ink3">{say('on_the_slab_in_no_place_of_it')}</p>
           <div className="grid grid-cols-[repeat(auto-fill,minmax(132px,1fr))] border-t border-line">
             {loose.map(tray)}
           </div>
         </>
       )}
       <div className="flex justify-between border-t-2 border-rime pt-1 text-note text-ink3">
-        <span className="max-sm:hidden">
-          bar: from now to sell-by, one tick an evening · prices a kilo · drawn to scale
-        </span>
+        <span className="max-sm:hidden">{say('bar_from_now_to_sell_by_one_tick')}</span>
         <span>
           {onLay && (
             <button type="button" className="why pr-4 text-note" onClick={onLay}>
-              places
+              {say('places')}
             </button>
           )}
-          glass, the customer’s side
+          {say('glass_the_customers_side')}
         </span>
       </div>
     </div>

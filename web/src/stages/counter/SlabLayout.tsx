@@ -6,6 +6,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField, wholeNumber } from '../../parts/Field.tsx';
+import { say } from './say.ts';
 
 interface Props {
   slab: AnswerOf<typeof contract.counter.slab>;
@@ -27,10 +28,10 @@ export function SlabLayout({ slab, onClose }: Props) {
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title="Places of the slab" onClose={onClose}>
+    <Dialog open title={say('places_of_the_slab')} onClose={onClose}>
       <Stale
         problem={problem}
-        names={{ rows: 'Places' }}
+        names={{ rows: say('places_2') }}
         mine={{ rows }}
         kinds={{ rows: (all: typeof rows) => all.map((r) => `${r.name} ${r.places}`).join(', ') }}
         onKeep={(over) => {
@@ -39,14 +40,12 @@ export function SlabLayout({ slab, onClose }: Props) {
         }}
         onTheirs={draft.leave(onClose)}
       />
-      <p className="pb-3 text-ink2">
-        Row A lies farthest from the glass. Trays of removed places stay unplaced until they are moved.
-      </p>
+      <p className="pb-3 text-ink2">{say('row_a_lies_farthest_from_the_glass')}</p>
       <div className="grid grid-cols-3 gap-x-5">
         {places.map((p, i) => (
           <TextField
             key={letter(i)}
-            label={`Row ${letter(i)}, places`}
+            label={say('row_places', { i: letter(i) })}
             value={p}
             inputMode="numeric"
             onChange={(v) => setPlaces(places.with(i, v))}
@@ -61,21 +60,21 @@ export function SlabLayout({ slab, onClose }: Props) {
       )}
       <div className="flex flex-wrap gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
-          Lay it out so
+          {say('lay_it_out_so')}
         </Button>
         <Button
           onPress={() => setPlaces([...places, '6'])}
-          notYet={places.length >= 6 ? 'six rows at most' : null}
+          notYet={places.length >= 6 ? say('six_rows_at_most') : null}
         >
-          One more row
+          {say('one_more_row')}
         </Button>
         <Button
           onPress={() => setPlaces(places.slice(0, -1))}
-          notYet={places.length <= 1 ? 'a slab has a row' : null}
+          notYet={places.length <= 1 ? say('a_slab_has_a_row') : null}
         >
-          One row less
+          {say('one_row_less')}
         </Button>
-        <Button onPress={draft.leave(onClose)}>Cancel</Button>
+        <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
       </div>
     </Dialog>
   );

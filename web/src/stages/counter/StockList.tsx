@@ -4,6 +4,7 @@ import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { rowKey } from './bag.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 interface Props {
   rows: readonly StockRow[];
@@ -13,7 +14,7 @@ interface Props {
 
 /** Everything behind the slab, what runs out of life first, first. */
 export function StockList({ rows, chosenKey, onChoose }: Props) {
-  if (rows.length === 0) return <p className="pb-4 text-ink2">Nothing behind the slab.</p>;
+  if (rows.length === 0) return <p className="pb-4 text-ink2">{say('nothing_behind_the_slab')}</p>;
   return (
     <ul className="pb-4">
       {rows.map((r) => {
@@ -32,7 +33,7 @@ export function StockList({ rows, chosenKey, onChoose }: Props) {
                 </span>{' '}
                 <span className="text-note text-ink3">
                   {r.code}
-                  {r.place === 'place:freezer' ? ', freezer' : ''}
+                  {r.place === 'place:freezer' ? say('freezer') : ''}
                 </span>
               </span>
               <span className="text-note text-ink2 max-sm:hidden">
@@ -40,8 +41,8 @@ export function StockList({ rows, chosenKey, onChoose }: Props) {
                   (r.pieces === 0
                     ? ''
                     : r.freePieces < r.pieces
-                      ? `${r.freePieces} free of ${r.pieces}`
-                      : `${r.pieces} ${r.pieces === 1 ? 'piece' : 'pieces'}`)}
+                      ? say('free_of', { freePieces: r.freePieces, pieces: r.pieces })
+                      : say('on_the_pan_pieces', { pieces: r.pieces }))}
               </span>
               <span className="text-right font-figure text-label font-semibold">
                 <Mass g={r.grams} />

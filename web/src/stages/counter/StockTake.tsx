@@ -1,4 +1,4 @@
-import { contract, type Problem, type StockRow } from '@ember-slate/contract';
+import { contract, type AnswerOf, type Problem, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -12,13 +12,14 @@ import { placeNames } from './Amount.tsx';
 import { keyOf, rowKey } from './bag.ts';
 import { BesideCounter } from './BesideCounter.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 const why = [
-  'sold without the scale',
-  'weighed wrong before',
-  'binned unnoted',
-  'drip',
-  'not known',
+  say('sold_without_the_scale'),
+  say('weighed_wrong_before'),
+  say('binned_unnoted'),
+  say('drip'),
+  say('not_known'),
 ] as const;
 
 /** Rows in the order somebody walks: place by place, along the slab, then what ends first. */
@@ -47,7 +48,7 @@ function CountRow({
   const { send, busy } = useChange(contract.counter.count, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
-  const [reason, setReason] = useKept<(typeof why)[number] | ''>(draft, 'reason', '');
+  const [reason, setReason] = useKept<string>(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const asks = problem?.errors?.[0]?.path === 'reason';
   const go = async (w: Weight | null) => {
@@ -75,32 +76,38 @@ function CountRow({
       }}
     >
       <p className="text-note text-ink2">
-        {placeNames[row.place]}
-        {row.spot ? `, place ${row.spot}` : ''} · lot {row.code}
+        {say('lot_2', {
+          placeNames: placeNames[row.place],
+          spot: row.spot ? say('place', { spot: row.spot }) : '',
+          code: row.code,
+        })}
       </p>
       <h2 className="pb-3 text-big">
         {shortName(row.speciesName)}, {row.itemName}
       </h2>
       <div className="grid grid-cols-2 gap-5">
         {row.pieces > 0 && (
-          <TextField label="Pieces there" value={pieces} onChange={setPieces} inputMode="numeric" />
+          <TextField label={say('pieces_there')} value={pieces} onChange={setPieces} inputMode="numeric" />
         )}
         <WeightField
-          label="Weight there"
+          label={say('weight_there')}
           value={weight}
           onChange={setWeight}
           take={{
-            act: 'Take count',
-            title: `Count ${shortName(row.speciesName).toLowerCase()}, ${row.itemName}`,
+            act: say('take_count'),
+            title: say('count', {
+              speciesName: shortName(row.speciesName).toLowerCase(),
+              itemName: row.itemName,
+            }),
           }}
         />
       </div>
       {(asks || reason) && (
         <SelectField
-          label="Why it differs"
+          label={say('why_it_differs')}
           value={reason}
           onChange={setReason}
-          empty="choose"
+          empty={say('choose')}
           options={why.map((w) => ({ value: w, name: w }))}
         />
       )}
@@ -113,28 +120,67 @@ function CountRow({
           busy={busy}
           notYet={
             weight === null
-              ? 'weigh it'
+              ? say('weigh_it')
               : row.pieces > 0 && wholeNumber(pieces) === null
-                ? 'count the pieces'
+                ? say('count_the_pieces')
                 : null
           }
         >
-          Counted, next
+          {say('counted_next')}
         </Button>
         <Button tall busy={busy} onPress={() => void none()}>
-          Nothing there
+          {say('nothing_there')}
         </Button>
         <Button tall onPress={onSkip}>
-          Later
+          {say('later')}
         </Button>
       </div>
     </form>
   );
 }
 
+/** What was counted today, against the books. */
+function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> }) {
+  const { time } = useTimes();
+  return counts.length === 0 ? (
+    <p className="border-t border-line py-2 text-ink2">{say('nothing_yet')}</p>
+  ) : (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th>{say('what')}</th>
+          <th className="text-right">{say('book')}</th>
+          <th className="text-right">{say('there')}</th>
+          <th className="text-right">{say('off')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {counts.map((c) => (
+          <tr key={c.id}>
+            <td>
+              <span className="font-figure text-label font-semibold">{c.name}</span>
+              <span className="block text-note text-ink3">
+                {time(c.at)}, {c.by}, {placeNames[c.place]}
+                {c.reason && `: ${c.reason}`}
+              </span>
+            </td>
+            <td className="num">
+              <Mass g={c.bookGrams} />
+            </td>
+            <td className="num">
+              <Mass g={c.grams} />
+            </td>
+            <td className="num">{c.grams === c.bookGrams ? '–' : <Mass g={c.grams - c.bookGrams} sign />}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 /** Stock-take by walking with the scale: row after row, the book is not shown until the weight is taken. */
 export default function StockTake() {
-  const { today, time } = useTimes();
+  const { today } = useTimes();
   const { data: rows, problem, refetch } = useRead(contract.counter.stock);
   const { data: counts } = useRead(contract.counter.counts, { query: { day: today() } });
   const [place, setPlace] = useState<StockRow['place'] | 'all'>('all');
@@ -153,29 +199,33 @@ export default function StockTake() {
       <BesideCounter
         title={
           next
-            ? `${open.length} rows to count`
+            ? say('rows_to_count', { open: open.length })
             : all.length === 0
-              ? 'Nothing to count'
-              : 'Everything is counted'
+              ? say('nothing_to_count')
+              : say('everything_is_counted')
         }
       >
         {counts.length === 0
-          ? 'Weigh what really lies there; what the book says is told after.'
-          : `${counts.length} counted today, ${mass(Math.abs(off))} ${off <= 0 ? 'short' : 'over'} of ${mass(book)}${
-              book > 0 ? ` (${((Math.abs(off) / book) * 100).toFixed(2)} %)` : ''
-            }.`}
+          ? say('weigh_what_really_lies_there_what')
+          : say('counted_today_of', {
+              counts: counts.length,
+              off: mass(Math.abs(off)),
+              off2: off <= 0 ? say('short') : say('over'),
+              book: mass(book),
+              book2: book > 0 ? ` (${((Math.abs(off) / book) * 100).toFixed(2)} %)` : '',
+            })}
       </BesideCounter>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-8 border-t border-line pt-3 max-sm:grid-cols-1">
         <div>
           <SelectField
-            label="Where"
+            label={say('where')}
             value={place}
             onChange={(p) => {
               setPlace(p);
               setSkipped([]);
             }}
             options={[
-              { value: 'all', name: 'the whole shop' },
+              { value: 'all', name: say('the_whole_shop') },
               ...(Object.keys(placeNames) as StockRow['place'][]).map((p) => ({
                 value: p,
                 name: placeNames[p],
@@ -198,8 +248,11 @@ export default function StockTake() {
                   setSaid(
                     `${shortName(next.speciesName)}, ${next.itemName}: ${
                       d === 0
-                        ? 'agrees to the gram'
-                        : `${mass(Math.abs(d))} ${d < 0 ? 'less' : 'more'} than the book`
+                        ? say('agrees_to_the_gram')
+                        : say('than_the_book', {
+                            d: mass(Math.abs(d)),
+                            d2: d < 0 ? say('less') : say('more'),
+                          })
                     }`,
                   );
                 }}
@@ -208,43 +261,8 @@ export default function StockTake() {
           )}
         </div>
         <div className="min-h-0 overflow-y-auto">
-          <h2 className="text-row">Counted today</h2>
-          {counts.length === 0 ? (
-            <p className="border-t border-line py-2 text-ink2">Nothing yet.</p>
-          ) : (
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th>What</th>
-                  <th className="text-right">Book</th>
-                  <th className="text-right">There</th>
-                  <th className="text-right">Off</th>
-                </tr>
-              </thead>
-              <tbody>
-                {counts.map((c) => (
-                  <tr key={c.id}>
-                    <td>
-                      <span className="font-figure text-label font-semibold">{c.name}</span>
-                      <span className="block text-note text-ink3">
-                        {time(c.at)}, {c.by}, {placeNames[c.place]}
-                        {c.reason && `: ${c.reason}`}
-                      </span>
-                    </td>
-                    <td className="num">
-                      <Mass g={c.bookGrams} />
-                    </td>
-                    <td className="num">
-                      <Mass g={c.grams} />
-                    </td>
-                    <td className="num">
-                      {c.grams === c.bookGrams ? '–' : <Mass g={c.grams - c.bookGrams} sign />}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
+          <h2 className="text-row">{say('counted_today')}</h2>
+          <Counted counts={counts} />
         </div>
       </div>
     </div>

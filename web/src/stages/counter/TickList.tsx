@@ -2,6 +2,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useTimes } from '../../app/shop.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { rowKey } from './bag.ts';
+import { say } from './say.ts';
 
 interface Ticked {
   place: string;
@@ -44,7 +45,9 @@ export function TickList<T extends Ticked>({
               </span>{' '}
               <span className="text-note text-ink3">{r.code}</span>
             </span>
-            <span className="text-note text-ink2">{r.sellBy ? dayWords(r.sellBy) : 'past its life'}</span>
+            <span className="text-note text-ink2">
+              {r.sellBy ? dayWords(r.sellBy) : say('past_its_life')}
+            </span>
             <span className="w-24 text-right font-figure text-label">
               <Mass g={r.grams} />
             </span>

@@ -8,6 +8,7 @@ import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { mustGo } from './bag.ts';
 import { Pieces } from './Pieces.tsx';
+import { say } from './say.ts';
 
 interface Props {
   row: StockRow;
@@ -51,7 +52,7 @@ export function Tray({ row, species, chosen, low, onChoose }: Props) {
         </span>
         <span className="text-label font-medium whitespace-nowrap">
           {row.pricePerKg === null ? (
-            <span className="text-note text-ink3">no price</span>
+            <span className="text-note text-ink3">{say('no_price')}</span>
           ) : (
             <>
               {marked && <s className="pr-1 text-[15px] text-ink3">{formatMoney(row.fullPerKg!)}</s>}

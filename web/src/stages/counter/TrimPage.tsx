@@ -18,6 +18,7 @@ import { rowKey } from './bag.ts';
 import { TickList } from './TickList.tsx';
 import { TrimRuleDialog } from './TrimRuleDialog.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 type OnHand = AnswerOf<typeof contract.trim.onHand>;
 
@@ -50,15 +51,18 @@ function MakeBatch({ lying }: { lying: OnHand }) {
     });
     if (!outcome.ok) return setProblem(outcome.problem);
     dispatch(
-      notify({ text: `${made.name} made of ${inputs.length} tubs: ${mass(out!.grams)}`, problem: false }),
+      notify({
+        text: say('made_of_tubs', { made: made.name, inputs: inputs.length, grams: mass(out!.grams) }),
+        problem: false,
+      }),
     );
     setProblem(null);
   };
   return (
-    <section aria-label="Make a batch">
+    <section aria-label={say('make_a_batch')}>
       <div className="grid grid-cols-2 gap-5">
         <SelectField
-          label="Make"
+          label={say('make')}
           value={product}
           onChange={(p) => {
             setProduct(p);
@@ -68,7 +72,7 @@ function MakeBatch({ lying }: { lying: OnHand }) {
         />
         <p className="pt-5 text-note text-ink2">
           {made.how}
-          {made.soakMinutes > 0 && ` Soak ${made.soakMinutes / 60} h: set a timer.`}
+          {made.soakMinutes > 0 && ` ${say('soak_h_set_a_timer', { soakMinutes: made.soakMinutes / 60 })}`}
         </p>
       </div>
       <TickList
@@ -79,40 +83,42 @@ function MakeBatch({ lying }: { lying: OnHand }) {
           setChosen((had) => (on ? [...had, rowKey(r)] : had.filter((k) => k !== rowKey(r))))
         }
       />
-      {fit.length === 0 && <p className="py-2 text-ink2">No trim lies there that may go in.</p>}
+      {fit.length === 0 && <p className="py-2 text-ink2">{say('no_trim_lies_there_that_may_go_in')}</p>}
       {refused.length > 0 && (
         <p className="py-1 text-note text-ink3">
-          Kept out:{' '}
-          {refused
-            .map((r) => `${r.code} ${r.name} (${r.refused[product]!})`)
-            .slice(0, 4)
-            .join('; ')}
-          {refused.length > 4 && ` and ${refused.length - 4} more`}
+          {say('kept_out', {
+            refused: refused
+              .map((r) => `${r.code} ${r.name} (${r.refused[product]!})`)
+              .slice(0, 4)
+              .join('; '),
+          })}
+          {refused.length > 4 && ` ${say('and_more', { refused: refused.length - 4 })}`}
         </p>
       )}
       <div className="grid grid-cols-2 gap-5 pt-3">
         <WeightField
-          label={`What came of ${mass(gramsIn)}`}
+          label={say('what_came_of', { gramsIn: mass(gramsIn) })}
           value={out}
           onChange={setOut}
-          take={{ act: 'Take batch', title: `${made.name}, ready` }}
-          note="fish only: before salt, binder or water"
+          take={{ act: say('take_batch'), title: say('ready_2', { made: made.name }) }}
+          note={say('fish_only_before_salt_binder_or')}
         />
-        <TextField label="Note" value={remarks} onChange={setRemarks} />
+        <TextField label={say('note')} value={remarks} onChange={setRemarks} />
       </div>
       {species.length > 0 && (
         <p className="pb-2 text-note text-ink2">
-          Its label names {species.join(', ')}. Allergen: fish.{!made.food && ' Not for people.'}
+          {say('its_label_names_allergen_fish', { species: species.join(', ') })}
+          {!made.food && ` ${say('not_for_people')}`}
         </p>
       )}
       <Refused problem={problem} />
       <Button
         kind="main"
         busy={busy}
-        notYet={inputs.length === 0 ? 'choose what goes in' : out ? null : 'weigh what came out'}
+        notYet={inputs.length === 0 ? say('choose_what_goes_in') : out ? null : say('weigh_what_came_out')}
         onPress={() => void make()}
       >
-        Make {made.name}
+        {say('make_2', { made: made.name })}
       </Button>
     </section>
   );
@@ -120,7 +126,7 @@ function MakeBatch({ lying }: { lying: OnHand }) {
 
 const spans = { day: 0, week: 6, month: 29 } as const;
 type Span = keyof typeof spans;
-const goesWords = { rendering: 'rendering', bait: 'bait', pet: 'pets' } as const;
+const goesWords = { rendering: say('rendering'), bait: say('bait'), pet: say('pets') } as const;
 
 function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part: string) => void }) {
   const { me } = useShop();
@@ -135,15 +141,15 @@ function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part:
       <table className="plain min-w-[760px]">
         <thead>
           <tr>
-            <th>Part</th>
-            <th className="text-right">Came off</th>
-            <th className="text-right">Sold</th>
-            <th className="text-right">Made into</th>
-            <th className="text-right">Kitchen</th>
-            <th className="text-right">Binned</th>
-            <th className="text-right">There now</th>
-            <th className="text-right">Brought</th>
-            <th className="text-right">Missed</th>
+            <th>{say('part')}</th>
+            <th className="text-right">{say('came_off')}</th>
+            <th className="text-right">{say('sold')}</th>
+            <th className="text-right">{say('made_into')}</th>
+            <th className="text-right">{say('kitchen')}</th>
+            <th className="text-right">{say('binned')}</th>
+            <th className="text-right">{say('there_now')}</th>
+            <th className="text-right">{say('brought')}</th>
+            <th className="text-right">{say('missed')}</th>
           </tr>
         </thead>
         <tbody>
@@ -153,15 +159,25 @@ function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part:
                 <span className="font-figure text-label font-semibold">{p.name}</span>{' '}
                 {me.role === 'manager' && (
                   <button type="button" className="why" onClick={() => onRule(p.part)}>
-                    rule
+                    {say('rule')}
                   </button>
                 )}
                 <span className="block text-note text-ink3">
                   {p.setting.keep
-                    ? [p.uses[0], p.setting.perKg === null ? '' : `${formatMoney(p.setting.perKg)} a kg`]
+                    ? [
+                        p.uses[0],
+                        p.setting.perKg === null
+                          ? ''
+                          : say('a_kg_2', { perKg: formatMoney(p.setting.perKg) }),
+                      ]
                         .filter(Boolean)
                         .join(', ')
-                    : `to ${p.setting.goesTo in goesWords ? goesWords[p.setting.goesTo as keyof typeof goesWords] : 'the bin'}`}
+                    : say('to_2', {
+                        goesTo:
+                          p.setting.goesTo in goesWords
+                            ? goesWords[p.setting.goesTo as keyof typeof goesWords]
+                            : say('the_bin'),
+                      })}
                 </span>
               </td>
               {cell(p.came)}
@@ -178,7 +194,7 @@ function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part:
       </table>
       {me.role === 'manager' && shown.length < parts.length && (
         <p className="pt-2 text-note text-ink2">
-          Rules of what did not come off:
+          {say('rules_of_what_did_not_come_off')}
           {parts
             .filter((p) => !shown.includes(p))
             .map((p) => (
@@ -210,33 +226,28 @@ export default function TrimPage() {
       <BesideCounter
         title={
           book.missedMoney > 0
-            ? `${formatMoney(book.missedMoney)} of trim was binned that had a buyer`
+            ? say('of_trim_was_binned_that_had_a', { missedMoney: formatMoney(book.missedMoney) })
             : there > 0
-              ? `${mass(there)} of trim waits for its use`
-              : 'No trim is lying about'
+              ? say('of_trim_waits_for_its_use', { there: mass(there) })
+              : say('no_trim_is_lying_about')
         }
       >
-        {mass(book.recoveredGrams)} recovered, {formatMoney(book.recoveredMoney)} taken
-        {book.binnedGrams > 0 && `; ${mass(book.binnedGrams)} binned with a price on it`}.{' '}
+        {say('recovered_taken', {
+          recoveredGrams: mass(book.recoveredGrams),
+          recoveredMoney: formatMoney(book.recoveredMoney),
+        })}
+        {book.binnedGrams > 0 && say('binned_with_a_price_on_it', { binnedGrams: mass(book.binnedGrams) })}.{' '}
         <Why>
-          <p>
-            Recovered = sold + made into something + used in the kitchen. Brought = what customers paid for
-            trims and for what is made of them. Missed = grams binned × the shop’s price, of parts it keeps.
-          </p>
-          <p>
-            White frames and heads make stock; oily ones go by the shop’s method; guts and gills are never
-            used; roe and liver of reef fish are binned (common practice).
-          </p>
+          <p>{say('recovered_sold_made_into_something')}</p>
+          <p>{say('white_frames_and_heads_make_stock')}</p>
         </Why>
       </BesideCounter>
       <div className="grid grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)] gap-10 border-t border-line pt-3 max-lg:grid-cols-1">
         <MakeBatch lying={lying} />
         <section>
-          <h2 className="text-row">Made</h2>
+          <h2 className="text-row">{say('made')}</h2>
           {book.made.length === 0 && (
-            <p className="border-t border-line py-2 text-ink2">
-              Nothing yet. Choose what to make, tick the tubs that go in, weigh what came out.
-            </p>
+            <p className="border-t border-line py-2 text-ink2">{say('nothing_yet_choose_what_to_make')}</p>
           )}
           <ul>
             {book.made.slice(0, 8).map((m) => (
@@ -250,9 +261,13 @@ export default function TrimPage() {
                   </span>
                 </div>
                 <div className="text-note text-ink2">
-                  {dayWords(m.at.slice(0, 10))} {time(m.at)}, {m.by}; of{' '}
-                  {m.parents.map((p) => `${p.speciesName} ${p.code} ${mass(p.grams)}`).join(', ')};{' '}
-                  {mass(m.left)} left
+                  {say('of_left', {
+                    at: dayWords(m.at.slice(0, 10)),
+                    at2: time(m.at),
+                    by: m.by,
+                    parents: m.parents.map((p) => `${p.speciesName} ${p.code} ${mass(p.grams)}`).join(', '),
+                    left: mass(m.left),
+                  })}
                 </div>
               </li>
             ))}
@@ -260,30 +275,30 @@ export default function TrimPage() {
         </section>
       </div>
       <div className="flex flex-wrap items-end justify-between gap-4 pt-6">
-        <h2 className="text-row">Where it went</h2>
+        <h2 className="text-row">{say('where_it_went')}</h2>
         <Choice
           className="mb-0!"
-          label="Over"
+          label={say('over_2')}
           value={span}
           onChange={setSpan}
           options={[
-            { value: 'day', name: 'today' },
-            { value: 'week', name: '7 days' },
-            { value: 'month', name: '30 days' },
+            { value: 'day', name: say('today') },
+            { value: 'week', name: say('n7_days') },
+            { value: 'month', name: say('n30_days') },
           ]}
         />
       </div>
       <PartTable parts={book.parts} onRule={setRule} />
       {book.lots.length > 0 && (
         <>
-          <h2 className="pt-6 text-row">Lot by lot</h2>
+          <h2 className="pt-6 text-row">{say('lot_by_lot')}</h2>
           <table className="plain">
             <thead>
               <tr>
-                <th>Lot</th>
-                <th className="text-right">Recovered</th>
-                <th className="text-right">Brought</th>
-                <th className="text-right">Missed</th>
+                <th>{say('lot_3')}</th>
+                <th className="text-right">{say('recovered')}</th>
+                <th className="text-right">{say('brought')}</th>
+                <th className="text-right">{say('missed')}</th>
               </tr>
             </thead>
             <tbody>

@@ -10,22 +10,23 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, WeightField } from '../../parts/Field.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { say } from './say.ts';
 
 const ways: Record<TrimRule['goesTo'], string> = {
-  counter: 'the counter',
-  order: 'orders',
-  kitchen: 'the kitchen',
-  bait: 'bait',
-  pet: 'pets',
-  rendering: 'rendering',
-  bin: 'the bin',
+  counter: say('the_counter'),
+  order: say('orders'),
+  kitchen: say('the_kitchen'),
+  bait: say('bait'),
+  pet: say('pets'),
+  rendering: say('rendering'),
+  bin: say('the_bin'),
 };
 
 const fieldNames = {
-  keep: 'Kept',
-  goesTo: 'Goes to',
-  perKg: 'Price a kg',
-  demandGrams: 'Asked for on a day',
+  keep: say('kept'),
+  goesTo: say('goes_to'),
+  perKg: say('price_a_kg'),
+  demandGrams: say('asked_for_on_a_day'),
 };
 
 /** Species whose roe or liver is eaten here, beside those where it usually is. */
@@ -40,23 +41,23 @@ function Customs({ part, eaten, version }: { part: string; eaten: readonly strin
   const name = (id: string) => shortName(book?.find((s) => s.id === id)?.name ?? id);
   return (
     <section className="border-t border-line py-2">
-      <h3 className="field-label">Eaten here by custom</h3>
+      <h3 className="field-label">{say('eaten_here_by_custom')}</h3>
       <p className="text-note text-ink2">
-        {eaten.length === 0 && 'Nothing beside the species whose part is usually eaten. '}Species that may
-        carry a reef toxin never. Local rules come first.
+        {eaten.length === 0 && `${say('nothing_beside_the_species_whose')} `}
+        {say('species_that_may_carry_a_reef')}
       </p>
       <ul>
         {eaten.map((id) => (
           <li key={id} className="flex items-center justify-between py-1">
             {name(id)}
             <button type="button" className="why" onClick={() => void put(eaten.filter((x) => x !== id))}>
-              off
+              {say('off_2')}
             </button>
           </li>
         ))}
       </ul>
       <Picker
-        label="One more species"
+        label={say('one_more_species')}
         value=""
         options={(book ?? [])
           .filter((s) => !eaten.includes(s.id))
@@ -89,17 +90,17 @@ export function TrimRuleDialog({
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title={`What becomes of ${part.name}`} onClose={onClose}>
+    <Dialog open title={say('what_becomes_of', { part: part.name })} onClose={onClose}>
       <p className="pb-3 text-ink2">
-        {part.uses.length > 0 ? `Best first: ${part.uses.join(', ')}.` : ''} {part.rule}
-        {part.mostDays !== null && ` At most ${part.mostDays} ${part.mostDays === 1 ? 'day' : 'days'}.`}
+        {part.uses.length > 0 ? say('best_first', { uses: part.uses.join(', ') }) : ''} {part.rule}
+        {part.mostDays !== null && ` ${say('at_most_days', { mostDays: part.mostDays })}`}
       </p>
       <Stale
         problem={problem}
         names={fieldNames}
         mine={rule}
         kinds={{
-          keep: { true: 'kept', false: 'thrown away' },
+          keep: { true: say('kept_2'), false: say('thrown_away') },
           goesTo: ways,
           perKg: 'money',
           demandGrams: 'mass',
@@ -112,28 +113,28 @@ export function TrimRuleDialog({
       />
       <div className="grid grid-cols-2 gap-5">
         <Choice
-          label="Kept"
+          label={say('kept')}
           value={rule.keep ? 'yes' : 'no'}
           onChange={(v) => setRule({ ...rule, keep: v === 'yes' })}
           options={[
-            { value: 'yes', name: 'kept' },
-            { value: 'no', name: 'thrown away' },
+            { value: 'yes', name: say('kept_2') },
+            { value: 'no', name: say('thrown_away') },
           ]}
         />
         <SelectField
-          label="Goes to"
+          label={say('goes_to')}
           value={rule.goesTo}
           onChange={(goesTo) => setRule({ ...rule, goesTo })}
           options={(Object.keys(ways) as TrimRule['goesTo'][]).map((w) => ({ value: w, name: ways[w] }))}
         />
         <MoneyField
-          label="Price a kg"
+          label={say('price_a_kg')}
           value={rule.perKg}
           onChange={(perKg) => setRule({ ...rule, perKg })}
-          note="for species without a price of their own"
+          note={say('for_species_without_a_price_of')}
         />
         <WeightField
-          label="Asked for on a day"
+          label={say('asked_for_on_a_day')}
           value={rule.demandGrams > 0 ? { grams: rule.demandGrams, source: 'typed' } : null}
           onChange={(w) => setRule({ ...rule, demandGrams: w?.grams ?? 0 })}
           take={null}
@@ -144,9 +145,9 @@ export function TrimRuleDialog({
       {problem?.code !== 'stale' && <Refused problem={problem} />}
       <div className="flex gap-3">
         <Button kind="main" busy={busy} onPress={() => void save()}>
-          Keep the rule
+          {say('keep_the_rule')}
         </Button>
-        <Button onPress={draft.leave(onClose)}>Cancel</Button>
+        <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
       </div>
     </Dialog>
   );

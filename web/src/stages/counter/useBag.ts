@@ -8,6 +8,7 @@ import { useShop } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
 import { intoBag, rowKey, type BagLine } from './bag.ts';
+import { say } from './say.ts';
 
 /** What one customer has in the bag so far, filled by scale and scanner, and emptied when it is paid. */
 export function useBag(rows: readonly StockRow[] | undefined, choose: (key: string) => void) {
@@ -77,7 +78,11 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
       notify(
         outcome.ok
           ? {
-              text: `Bag ${outcome.data.number} paid: ${formatMoney(outcome.data.total)} ${shop.currency}`,
+              text: say('bag_paid', {
+                number: outcome.data.number,
+                total: formatMoney(outcome.data.total),
+                currency: shop.currency,
+              }),
               problem: false,
             }
           : null,

@@ -7,6 +7,7 @@ import type { Weight } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { keyOf, meant, onlyPlace, rowKey } from './bag.ts';
 import { useBag } from './useBag.ts';
+import { say } from './say.ts';
 
 export const nameOf = (r: StockRow) => `${shortName(r.speciesName)}, ${r.itemName}`;
 
@@ -32,9 +33,13 @@ export function useChosen(rows: StockRow[] | undefined, layout: Layout) {
   };
   useTake(
     sellable && {
-      act: 'Into the bag',
-      title: `${nameOf(sellable)}, ${formatMoney(sellable.pricePerKg!)} a kg`,
-      detail: `lot ${sellable.code}${pieces > 0 ? ` · ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}` : ''} · ${sellable.cautions.at(-1)}`,
+      act: say('into_the_bag'),
+      title: say('a_kg_3', { sellable: nameOf(sellable), pricePerKg: formatMoney(sellable.pricePerKg!) }),
+      detail: [
+        say('lot_4', { code: sellable.code }),
+        ...(pieces > 0 ? [say('on_the_pan_pieces', { pieces })] : []),
+        ...sellable.cautions.slice(-1),
+      ].join(' · '),
       onTake: (r) => bagIt({ grams: r.grams, source: weighedSource(r) }),
     },
     `${chosenKey} ${pieces} ${sellable?.pricePerKg}`,
@@ -92,10 +97,12 @@ export function useChosen(rows: StockRow[] | undefined, layout: Layout) {
       bag.forget();
     },
     hint: !bag.maySell
-      ? 'The counter sells; you are signed in for the bench.'
+      ? say('the_counter_sells_you_are_signed')
       : chosen
         ? (chosen.blocked ??
-          (chosen.pricePerKg === null ? 'No price for it yet.' : 'Weigh it: the corner puts it in the bag.'))
-        : 'Choose a tray by tap, by its place (B 3) or by a scan; weigh it, and it goes in the bag.',
+          (chosen.pricePerKg === null
+            ? say('no_price_for_it_yet')
+            : say('weigh_it_the_corner_puts_it_in_the')))
+        : say('choose_a_tray_by_tap_by_its_place'),
   };
 }

@@ -8,6 +8,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
 import { Form as FormPart } from '../../parts/Form.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
+import { say } from './say.ts';
 
 type Own = BodyOf<typeof contract.forms.save>['form'];
 
@@ -22,15 +23,15 @@ const percent = (text: string): number => Number(text.replace(',', '.')) / 100;
 
 const stale = {
   names: {
-    name: 'Name',
-    pieceG: 'A piece',
-    tolerance: 'Off by',
-    lifeFactor: 'Life ×',
-    share: 'Of its part',
-    options: 'On request',
-    norm: 'Norm',
-    kitchen: 'In the kitchen',
-    off: 'This shop does not cut it',
+    name: say('name'),
+    pieceG: say('a_piece'),
+    tolerance: say('off_by'),
+    lifeFactor: say('life'),
+    share: say('of_its_part'),
+    options: say('on_request'),
+    norm: say('norm'),
+    kitchen: say('in_the_kitchen'),
+    off: say('this_shop_does_not_cut_it'),
   },
   kinds: { pieceG: 'mass', tolerance: 'share', share: 'share' },
   /** What the shop has of a form now, with the version beside its fields. */
@@ -97,11 +98,15 @@ const ownOf = (v: Values, form: Form | null, base: Form | null | undefined): Own
 export function FormEditor({ form, onClose }: { form: Form | null; onClose: () => void }) {
   const settings = useFormSettings();
   return (
-    <Dialog title={form ? `${form.name}, as this shop cuts it` : 'A form of our own'} open onClose={onClose}>
+    <Dialog
+      title={form ? say('as_this_shop_cuts_it', { form: form.name }) : say('a_form_of_our_own')}
+      open
+      onClose={onClose}
+    >
       {settings ? (
         <Fields form={form} opened={settings.version} onClose={onClose} />
       ) : (
-        <p className="text-ink2">The shop’s forms are on their way.</p>
+        <p className="text-ink2">{say('the_shops_forms_are_on_their_way')}</p>
       )}
     </Dialog>
   );
@@ -136,48 +141,52 @@ function Fields({
     <FormPart
       of={{ ...state, mine: (state.mine as { form: Own }).form }}
       stale={stale}
-      submit="Keep the form"
+      submit={say('keep_the_form')}
       notYet={
         form === null && !like
-          ? 'say which form it is cut like'
+          ? say('say_which_form_it_is_cut_like')
           : name.trim() === ''
-            ? 'give it a name'
+            ? say('give_it_a_name')
             : null
       }
       onLeave={onClose}
     >
       {form === null && (
         <SelectField
-          label="Cut like"
+          label={say('cut_like')}
           {...field('like')}
-          empty="choose a form"
+          empty={say('choose_a_form')}
           onChange={(id) => state.set({ like: id, ...said(shippedForms.find((f) => f.id === id)!) })}
           options={shippedForms.map((f) => ({ value: f.id, name: f.name }))}
-          note="its steps, sections and cautions come from that form"
+          note={say('its_steps_sections_and_cautions')}
         />
       )}
-      <TextField label="Name" {...field('name')} />
+      <TextField label={say('name')} {...field('name')} />
       <div className="grid grid-cols-4 gap-4">
-        <WeightField label="A piece" {...field('piece', 'pieceG')} take={null} plain />
-        <TextField label="Tolerance, %" {...field('tolerance')} inputMode="decimal" />
-        <TextField label="Life ×" {...field('life', 'lifeFactor')} inputMode="decimal" />
+        <WeightField label={say('a_piece')} {...field('piece', 'pieceG')} take={null} plain />
+        <TextField label={say('tolerance')} {...field('tolerance')} inputMode="decimal" />
+        <TextField label={say('life')} {...field('life', 'lifeFactor')} inputMode="decimal" />
         <TextField
-          label="Yield of its section, %"
+          label={say('yield_of_its_section')}
           {...field('share')}
           inputMode="decimal"
-          note="what is left once trimmed"
+          note={say('what_is_left_once_trimmed')}
         />
       </div>
-      <TextField label="On request" {...field('options')} note="one after another, a semicolon between" />
-      <TextField label="Norm" {...field('norm')} />
-      <TextField label="In the kitchen" {...field('kitchen')} />
+      <TextField
+        label={say('on_request')}
+        {...field('options')}
+        note={say('one_after_another_a_semicolon')}
+      />
+      <TextField label={say('norm')} {...field('norm')} />
+      <TextField label={say('in_the_kitchen')} {...field('kitchen')} />
       {form && (
         <Choice
-          label="This shop"
+          label={say('this_shop')}
           {...field('off')}
           options={[
-            { value: 'on', name: 'cuts it' },
-            { value: 'off', name: 'does not' },
+            { value: 'on', name: say('cuts_it') },
+            { value: 'off', name: say('does_not') },
           ]}
         />
       )}

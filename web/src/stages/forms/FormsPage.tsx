@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract } from '@ember-slate/contract';
 import { compose, plainCut } from '@ember-slate/core/board';
 import { formRefusal, offered, type Form } from '@ember-slate/core/forms';
@@ -22,14 +23,15 @@ import { useForms } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { FormEditor } from './FormEditor.tsx';
+import { say } from './say.ts';
 
 const sections: Record<Form['section'], string> = {
-  fish: 'the whole fish',
-  cavity: 'the gut-cavity section',
-  middle: 'cross-sections, behind the vent for choice',
-  tail: 'the tail section',
-  sides: 'the sides, or part of one',
-  trim: 'what leaves the piece',
+  fish: say('the_whole_fish'),
+  cavity: say('the_gut_cavity_section'),
+  middle: say('cross_sections_behind_the_vent_for'),
+  tail: say('the_tail_section'),
+  sides: say('the_sides_or_part_of_one'),
+  trim: say('what_leaves_the_piece'),
 };
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
@@ -57,27 +59,29 @@ export default function FormsPage() {
     <div className="grid h-full grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-8 max-lg:grid-cols-2 max-sm:grid-cols-1">
       <div className="min-h-0 overflow-y-auto pr-1">
         <h1 className="text-head">
-          {s ? `${shortName(s.name)} can become ${able.length} of ${all.length} forms` : 'Market forms'}
+          {s
+            ? say('can_become_of_forms', { s: shortName(s.name), able: able.length, all: all.length })
+            : say('market_forms')}
         </h1>
         <div className="grid grid-cols-3 gap-4">
           <Picker
-            label="Fish"
+            label={say('fish')}
             value={speciesId}
             onChange={setSpeciesId}
             options={[...species.values()].map((x) => ({ value: x.id, name: x.name }))}
           />
           <SelectField
-            label="Came"
+            label={say('came')}
             value={at}
             onChange={setCondition}
-            options={conditions.map((c) => ({ value: c, name: conditionName[c] }))}
+            options={inWords(conditions.map((c) => ({ value: c, name: conditionName[c] })))}
           />
           <SelectField
-            label="Damage"
+            label={say('damage')}
             value={damage}
             onChange={setDamage}
-            empty="none seen"
-            options={damages.map((d) => ({ value: d, name: damageRules[d].name.toLowerCase() }))}
+            empty={say('none_seen')}
+            options={damages.map((d) => ({ value: d, name: inWords(damageRules[d].name).toLowerCase() }))}
           />
         </div>
         <ul>
@@ -92,10 +96,10 @@ export default function FormsPage() {
                 >
                   <span className={`truncate font-figure text-label font-semibold ${why ? 'text-ink3' : ''}`}>
                     {f.name}
-                    {f.like ? <span className="font-medium text-ink2"> · ours</span> : null}
+                    {f.like ? <span className="font-medium text-ink2"> {say('ours')}</span> : null}
                   </span>
                   <span className="truncate text-note text-ink3">
-                    {why ?? `${mass(f.pieceG)}${f.code ? `, ${f.code}` : ''}`}
+                    {why ? inWords(why) : `${mass(f.pieceG)}${f.code ? `, ${f.code}` : ''}`}
                   </span>
                 </Link>
               </li>
@@ -104,7 +108,7 @@ export default function FormsPage() {
         </ul>
         {book.size > all.length && (
           <p className="border-t border-line py-2 text-note text-ink2">
-            Not cut here any more:{' '}
+            {say('not_cut_here_any_more')}{' '}
             {[...book.values()]
               .filter((f) => f.off)
               .map((f, i) => (
@@ -120,18 +124,16 @@ export default function FormsPage() {
       </div>
       <div className="min-h-0 overflow-y-auto">
         {form && s ? (
-          <Detail form={form} speciesId={speciesId} condition={at} why={refusal(form)} />
+          <Detail form={form} speciesId={speciesId} condition={at} why={inWords(refusal(form))} />
         ) : (
-          <p className="pt-2 text-label text-ink2">
-            Choose a form to see how it is cut, what it gives and what it costs in time.
-          </p>
+          <p className="pt-2 text-label text-ink2">{say('choose_a_form_to_see_how_it_is_cut')}</p>
         )}
         {me.role === 'manager' && (
           <div className="flex flex-wrap gap-3 py-3">
-            {form && <Button onPress={() => setEditing(form)}>Change its numbers</Button>}
-            <Button onPress={() => setEditing('new')}>Add a form of ours</Button>
+            {form && <Button onPress={() => setEditing(form)}>{say('change_its_numbers')}</Button>}
+            <Button onPress={() => setEditing('new')}>{say('add_a_form_of_ours')}</Button>
             <Link className="btn" to="/methods">
-              Methods
+              {say('methods')}
             </Link>
           </div>
         )}
@@ -177,45 +179,52 @@ function Detail({
     <article>
       <h2 className="text-big">{capital(form.name)}</h2>
       <p className="text-label text-ink2">
-        Takes {sections[form.section]}
-        {form.code ? `, code ${form.code}` : ''}. {capital(form.norm)}.
+        {say('takes', {
+          sections: sections[form.section],
+          code: form.code ? say('code', { code: form.code }) : '',
+          norm: capital(form.norm),
+        })}
       </p>
       {why && <p className="mt-1 border-b-[3px] border-emberline pb-1 text-label">{why}.</p>}
       <dl className="grid grid-cols-[150px_minmax(0,1fr)] gap-x-4 gap-y-0.5 pt-2 text-body">
-        <dt className="text-ink2">A piece</dt>
+        <dt className="text-ink2">{say('a_piece')}</dt>
         <dd className="font-figure text-label font-semibold">
-          {mass(form.pieceG)}, {Math.round(form.tolerance * 100)} % either way
+          {say('either_way', { pieceG: mass(form.pieceG), tolerance: Math.round(form.tolerance * 100) })}
         </dd>
-        <dt className="text-ink2">Life that remains</dt>
+        <dt className="text-ink2">{say('life_that_remains')}</dt>
         <dd className="font-figure text-label font-semibold">× {form.lifeFactor}</dd>
         {cut && (
           <>
-            <dt className="text-ink2">Gives</dt>
+            <dt className="text-ink2">{say('gives')}</dt>
             <dd className="font-figure text-label font-semibold">
-              {((cut.outputs[0]!.grams / lies) * 100).toFixed(1)} % of{' '}
-              {isPiece(condition) ? `a ${pieceWord[condition]}` : `the fish, ${conditionName[condition]}`}
+              {say('of', {
+                grams: ((cut.outputs[0]!.grams / lies) * 100).toFixed(1),
+                condition: isPiece(condition)
+                  ? `a ${inWords(pieceWord[condition])}`
+                  : say('the_fish', { conditionName: inWords(conditionName[condition]) }),
+              })}
             </dd>
-            <dt className="text-ink2">Trims</dt>
+            <dt className="text-ink2">{say('trims')}</dt>
             <dd>
               {(Object.entries(cut.tubs) as [TrimId, number][])
-                .map(([t, grams]) => `${trims[t].name} ${((grams / lies) * 100).toFixed(1)} %`)
-                .join(', ') || 'none'}
+                .map(([t, grams]) => `${inWords(trims[t].name)} ${((grams / lies) * 100).toFixed(1)} %`)
+                .join(', ') || say('none')}
             </dd>
-            <dt className="text-ink2">Time</dt>
+            <dt className="text-ink2">{say('time')}</dt>
             <dd className="font-figure text-label font-semibold">
-              {cut.minutes.toFixed(0)} min for one of {mass(lies)}
+              {say('min_for_one_of', { minutes: cut.minutes.toFixed(0), lies: mass(lies) })}
             </dd>
           </>
         )}
-        <dt className="text-ink2">Bones</dt>
-        <dd>{form.boneless ? 'sold boneless: swept twice and signed' : 'sold with its bones'}</dd>
+        <dt className="text-ink2">{say('bones')}</dt>
+        <dd>{form.boneless ? say('sold_boneless_swept_twice_and') : say('sold_with_its_bones')}</dd>
         {form.options.length > 0 && (
           <>
-            <dt className="text-ink2">On request</dt>
+            <dt className="text-ink2">{say('on_request')}</dt>
             <dd>{form.options.join(', ')}</dd>
           </>
         )}
-        <dt className="text-ink2">In the kitchen</dt>
+        <dt className="text-ink2">{say('in_the_kitchen')}</dt>
         <dd>{form.kitchen}</dd>
       </dl>
       {cut && (
@@ -227,15 +236,17 @@ function Detail({
             >
               <span className="num text-ink3">{i + 1}</span>
               <span className="text-body">
-                <strong className="font-figure text-label">{step.title}</strong>{' '}
+                <strong className="font-figure text-label">{inWords(step.title)}</strong>{' '}
                 <span className="text-ink2">
-                  {step.tool}. {step.check.toLowerCase()}.
+                  {inWords(step.tool)}. {inWords(step.check).toLowerCase()}.
                 </span>
                 {step.cautions.length > 0 && (
-                  <span className="block text-note text-ink2">Careful: {step.cautions.join(' ')}</span>
+                  <span className="block text-note text-ink2">
+                    {say('careful', { cautions: inWords(step.cautions).join(' ') })}
+                  </span>
                 )}
               </span>
-              <span className="num text-note text-ink3">{step.minutes} min</span>
+              <span className="num text-note text-ink3">{say('min', { minutes: step.minutes })}</span>
             </li>
           ))}
         </ol>

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract } from '@ember-slate/contract';
 import { methodEffect, questions, type Method, type QuestionId } from '@ember-slate/core/board';
 import { useChange } from '../../app/api.ts';
@@ -5,6 +6,7 @@ import { useShop } from '../../app/shop.tsx';
 import { useNotify } from '../../app/notify.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
 const sign = (n: number, digits: number) => `${n > 0 ? '+' : '−'}${Math.abs(n).toFixed(digits)}`;
 
@@ -14,8 +16,8 @@ function effect(question: QuestionId, method: string): string {
   if (!so) return '';
   const [points, minutes] = [so.points[1], so.minutes[1]];
   return [
-    Math.abs(points) < 0.05 ? '' : `${sign(points, 1)} points of yield`,
-    Math.abs(minutes) < 0.05 ? '' : `${sign(minutes, 1)} min a medium fish`,
+    Math.abs(points) < 0.05 ? '' : say('points_of_yield', { points: sign(points, 1) }),
+    Math.abs(minutes) < 0.05 ? '' : say('min_a_medium_fish', { minutes: sign(minutes, 1) }),
   ]
     .filter((t) => t !== '')
     .join(', ');
@@ -37,16 +39,13 @@ export default function MethodsPage() {
   };
   return (
     <div>
-      <h1 className="text-head">Cutting methods</h1>
-      <p className="pb-2 text-label text-ink2">
-        Where good cutters disagree. The shop’s method counts unless you set your own; a ticket may choose
-        another. Figures are against the first of each row.
-      </p>
+      <h1 className="text-head">{say('cutting_methods')}</h1>
+      <p className="pb-2 text-label text-ink2">{say('where_good_cutters_disagree_the')}</p>
       <table className="plain">
         <thead>
           <tr>
-            <th className="w-[180px]">Question</th>
-            <th>Methods</th>
+            <th className="w-[180px]">{say('question')}</th>
+            <th>{say('methods')}</th>
           </tr>
         </thead>
         <tbody>
@@ -55,7 +54,7 @@ export default function MethodsPage() {
             const own = settings.mine[q.id];
             return (
               <tr key={q.id} className="align-top">
-                <td className="pt-3 font-figure text-label font-semibold">{q.name}</td>
+                <td className="pt-3 font-figure text-label font-semibold">{inWords(q.name)}</td>
                 <td className="py-1.5">
                   <ul className="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
                     {(q.methods as readonly Method[]).map((s) => (
@@ -64,10 +63,10 @@ export default function MethodsPage() {
                           <span
                             className={`block font-figure text-label ${(own ?? ofShop) === s.id ? 'font-bold' : 'font-medium'}`}
                           >
-                            {s.name}
+                            {inWords(s.name)}
                           </span>
                           <span className="block text-note text-ink2">
-                            {[effect(q.id, s.id), s.note].filter((t) => t !== '').join('. ')}
+                            {inWords([effect(q.id, s.id), s.note].filter((t) => t !== '')).join('. ')}
                           </span>
                         </span>
                         {me.role === 'manager' && (
@@ -77,7 +76,7 @@ export default function MethodsPage() {
                             className={`btn btn-small ${ofShop === s.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                             onClick={() => void choose('shop', q.id, s.id)}
                           >
-                            shop
+                            {say('shop')}
                           </button>
                         )}
                         {me.role !== 'counter' && (
@@ -87,7 +86,7 @@ export default function MethodsPage() {
                             className={`btn btn-small ${own === s.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                             onClick={() => void choose('mine', q.id, own === s.id ? null : s.id)}
                           >
-                            mine
+                            {say('mine')}
                           </button>
                         )}
                       </li>

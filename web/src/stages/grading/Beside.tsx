@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import {
   damageRules,
   damages,
@@ -6,26 +7,27 @@ import {
   type Observed,
 } from '@ember-slate/core/freshness';
 import { Choice } from '../../parts/Choice.tsx';
+import { say } from './say.ts';
 
 export type Seen = Omit<Observed, 'damage'> & { damage: Damage[] };
 
-const unknown = { value: 'unknown', name: 'not seen' } as const;
+const unknown = { value: 'unknown', name: say('not_seen') } as const;
 const rigors = [
-  { value: 'in_rigor', name: 'stiff' },
-  { value: 'past', name: 'limp, springs back' },
+  { value: 'in_rigor', name: say('stiff') },
+  { value: 'past', name: say('limp_springs_back') },
   unknown,
 ] as const;
-const bleds = [{ value: 'yes', name: 'yes' }, { value: 'no', name: 'no' }, unknown] as const;
+const bleds = [{ value: 'yes', name: say('yes') }, { value: 'no', name: say('no') }, unknown] as const;
 const roes = [
-  { value: 'none', name: 'none' },
-  { value: 'some', name: 'some' },
-  { value: 'full', name: 'full' },
-  { value: 'spent', name: 'spent' },
+  { value: 'none', name: say('none') },
+  { value: 'some', name: say('some') },
+  { value: 'full', name: say('full') },
+  { value: 'spent', name: say('spent') },
 ] as const;
 const identities = [
-  { value: 'sure', name: 'sure of it' },
-  { value: 'unidentified', name: 'not sure' },
-  { value: 'prohibited', name: 'prohibited' },
+  { value: 'sure', name: say('sure_of_it') },
+  { value: 'unidentified', name: say('not_sure') },
+  { value: 'prohibited', name: say('prohibited') },
 ] as const;
 
 /** What is seen beside the signs and not scored, with what follows from it. */
@@ -54,10 +56,10 @@ export function Beside({
     <div className="grid grid-cols-2 gap-x-8 max-sm:grid-cols-1">
       {!piece && (
         <>
-          <Choice label="Rigor" value={seen.rigor} options={rigors} onChange={set('rigor')} />
-          <Choice label="Bled" value={seen.bled} options={bleds} onChange={set('bled')} />
+          <Choice label={say('rigor')} value={seen.rigor} options={rigors} onChange={set('rigor')} />
+          <Choice label={say('bled')} value={seen.bled} options={bleds} onChange={set('bled')} />
           <Choice
-            label="Roe"
+            label={say('roe')}
             value={seen.roe === 'unknown' ? 'none' : seen.roe}
             options={roes}
             onChange={set('roe')}
@@ -65,7 +67,7 @@ export function Beside({
         </>
       )}
       <Choice
-        label="Species, by its marks"
+        label={say('species_by_its_marks')}
         value={seen.identity}
         options={identities}
         onChange={set('identity')}
@@ -79,7 +81,7 @@ export function Beside({
               checked={seen.damage.includes(d)}
               onChange={() => toggle(d)}
             />
-            {damageRules[d].name.toLowerCase()}
+            {inWords(damageRules[d].name).toLowerCase()}
           </label>
         ))}
         {!piece && (
@@ -90,14 +92,14 @@ export function Beside({
               checked={seen.finsWorn}
               onChange={(e) => set('finsWorn')(e.target.checked)}
             />
-            fins and tail worn
+            {say('fins_and_tail_worn')}
           </label>
         )}
       </div>
-      {marks && <p className="col-span-full pb-2 text-note text-ink3">To know it by: {marks}</p>}
+      {marks && <p className="col-span-full pb-2 text-note text-ink3">{say('to_know_it_by', { marks })}</p>}
       {advice.map((a) => (
-        <p key={a} className="col-span-full border-l-[3px] border-rule pb-1 pl-3 text-note">
-          {a}
+        <p key={inWords(a)} className="col-span-full border-l-[3px] border-rule pb-1 pl-3 text-note">
+          {inWords(a)}
         </p>
       ))}
     </div>

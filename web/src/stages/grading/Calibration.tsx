@@ -9,6 +9,7 @@ import { LineChart } from '../../parts/LineChart.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { Why } from '../../parts/Why.tsx';
 import type { KeptScheme } from './words.ts';
+import { say } from './say.ts';
 
 type Answer = AnswerOf<typeof contract.grading.calibration>;
 
@@ -60,19 +61,25 @@ function Verdict({ data, index }: { data: Answer; index: boolean }) {
   return (
     <p className="pt-3">
       {fit
-        ? `${fit.pairs} grades: ${fit.slope.toFixed(2)} ${index ? 'points' : 'days'} a day from ${fit.intercept.toFixed(1)}, scattering by ${fit.residualSd.toFixed(2)}.`
-        : `${data.pairs.length} grades: no rising line in them yet.`}{' '}
+        ? say('grades_a_day_from_scattering_by', {
+            pairs: fit.pairs,
+            slope: fit.slope.toFixed(2),
+            index: index ? say('points') : say('days'),
+            intercept: fit.intercept.toFixed(1),
+            residualSd: fit.residualSd.toFixed(2),
+          })
+        : say('grades_no_rising_line_in_them_yet', { pairs: data.pairs.length })}{' '}
       {data.applied
-        ? `Its own line is in use, from ${data.applied.pairs} grades.`
+        ? say('its_own_line_is_in_use_from_grades', { pairs: data.applied.pairs })
         : enough
-          ? 'As shipped until a manager applies it.'
-          : `It takes ${data.needed} to replace the shipped line.`}{' '}
+          ? say('as_shipped_until_a_manager_applies')
+          : say('it_takes_to_replace_the_shipped', { needed: data.needed })}{' '}
       <Why>
         <p>
-          Ordinary least squares of the index on the days since the catch. With it, days = (index −{' '}
-          {fit ? fit.intercept.toFixed(2) : 'a'}) ÷ {fit ? fit.slope.toFixed(2) : 'b'}, and the scatter about
-          the line takes the place of the scheme’s shipped uncertainty. The band is where 90 of 100 further
-          lots would lie.
+          {say('ordinary_least_squares_of_the', {
+            fit: fit ? fit.intercept.toFixed(2) : 'a',
+            fit2: fit ? fit.slope.toFixed(2) : 'b',
+          })}
         </p>
       </Why>
     </p>
@@ -93,12 +100,12 @@ function Apply({ scheme, speciesId, data }: { scheme: KeptScheme; speciesId: str
         <Button
           kind="main"
           busy={busy}
-          notYet={isEnough(data) ? null : `it takes ${data.needed} grades that rise with the days`}
+          notYet={isEnough(data) ? null : say('it_takes_grades_that_rise_with_the', { needed: data.needed })}
           onPress={() => void apply(true)}
         >
-          {data.applied ? 'Draw it anew' : 'Use our own line'}
+          {data.applied ? say('draw_it_anew') : say('use_our_own_line')}
         </Button>
-        {data.applied && <Button onPress={() => void apply(false)}>Back to the shipped one</Button>}
+        {data.applied && <Button onPress={() => void apply(false)}>{say('back_to_the_shipped_one')}</Button>}
       </div>
       {problem && (
         <p role="alert" className="pt-2 text-embertext">
@@ -129,26 +136,31 @@ export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply
   const fit = data?.fit ?? null;
   return (
     <div>
-      <Picker className="w-64" label="Species" value={speciesId} options={options} onChange={setChosen} />
+      <Picker
+        className="w-64"
+        label={say('species')}
+        value={speciesId}
+        options={options}
+        onChange={setChosen}
+      />
       {data && data.pairs.length === 0 ? (
-        <p className="py-4 text-ink2">
-          No grade of it by this scheme with a known catch date yet. From {data.needed} on a line of our own
-          can be drawn.
-        </p>
+        <p className="py-4 text-ink2">{say('no_grade_of_it_by_this_scheme_with', { needed: data.needed })}</p>
       ) : (
-        <LineChart label="Days in ice against the index" height={270} {...chart} />
+        <LineChart label={say('days_in_ice_against_the_index')} height={270} {...chart} />
       )}
       <p className="pt-1 text-note text-ink3">
-        across: days since the catch, kept in ice · up:{' '}
-        {scheme.method === 'index' ? 'points' : 'days the signs say'} · dots: our grades · dashed: as shipped
-        {fit ? ' · line and band: our own, 90 %' : ''}
+        {say('across_days_since_the_catch_kept', {
+          method: scheme.method === 'index' ? say('points') : say('days_the_signs_say'),
+          fit: fit ? ` ${say('line_and_band_our_own_90')}` : '',
+        })}
       </p>
       {data && <Verdict data={data} index={scheme.method === 'index'} />}
       {data && data.agreement.fish > 0 && (
         <p className="pt-1 text-ink2">
-          Two graders on the same fish: {data.agreement.fish} fish, agreement{' '}
-          {data.agreement.kappa === null ? 'cannot be told' : data.agreement.kappa.toFixed(2)} of 1
-          (quadratic-weighted kappa).
+          {say('two_graders_on_the_same_fish_fish', {
+            fish: data.agreement.fish,
+            kappa: data.agreement.kappa === null ? say('cannot_be_told') : data.agreement.kappa.toFixed(2),
+          })}
         </p>
       )}
       {mayApply && data && <Apply scheme={scheme} speciesId={speciesId} data={data} />}

@@ -5,6 +5,7 @@ import { useShop, useTimes } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
 import { Why } from '../../parts/Why.tsx';
 import { useNames } from './words.ts';
+import { say } from './say.ts';
 
 interface Props {
   result: Grade;
@@ -34,18 +35,18 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
           width={width}
           height={fitRungs.length * 21 + 12}
           role="img"
-          aria-label="Fit for"
+          aria-label={say('fit_for')}
         >
           {!narrow && (
             <>
               <text x="0" y="18" className="fig" style={{ fontSize: 17 }}>
-                Fit for
+                {say('fit_for')}
               </text>
               <text x="0" y="36" className="i2">
-                hardest use first;
+                {say('hardest_use_first')}
               </text>
               <text x="0" y="52" className="i2">
-                a lower rung stays open
+                {say('a_lower_rung_stays_open')}
               </text>
             </>
           )}
@@ -60,16 +61,16 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
               days <= 0 ||
               (result.verdict === 'cooked_only' && rung.use === 'steam');
             const note = refused
-              ? 'rejected'
+              ? say('rejected')
               : days <= 0
-                ? 'past it'
+                ? say('past_it')
                 : rung.use === 'raw'
-                  ? 'only on its raw-use record'
+                  ? say('only_on_its_raw_use_record')
                   : until === null
-                    ? 'not to this evening'
+                    ? say('not_to_this_evening')
                     : until === today()
-                      ? 'today'
-                      : `to ${dayName(until)}`;
+                      ? say('today')
+                      : say('to', { until: dayName(until) });
             return (
               <g key={rung.use}>
                 <path
@@ -103,20 +104,22 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
         </svg>
       )}
       <div className={narrow ? '' : 'absolute bottom-1 left-0'}>
-        <Why label="why these days?">
+        <Why label={say('why_these_days')}>
           <p>
-            Each sign votes where its level sits on the {iceDays} ice days of this species. The weighted Huber
-            location of the votes says {result.used.toFixed(2)} days used; the 90 % interval is ±{' '}
-            {result.halfWidth.toFixed(2)}.
+            {say('each_sign_votes_where_its_level', {
+              iceDays,
+              used: result.used.toFixed(2),
+              halfWidth: result.halfWidth.toFixed(2),
+            })}
           </p>
           <p>
-            Days left = (ice days − used) ÷ rate. The rate at {celsius.toFixed(1)} °C is {rate.toFixed(2)}{' '}
-            times that of melting ice{condition === 'whole' ? ', guts in counted' : ''}.
+            {say('days_left_ice_days_used_rate_the', {
+              celsius: celsius.toFixed(1),
+              rate: rate.toFixed(2),
+              condition: condition === 'whole' ? say('guts_in_counted') : '',
+            })}
           </p>
-          <p className="text-note text-ink3">
-            Signs after Reg. (EC) 2406/96, Annex I; rate r(T) = (1 + 0.1 T)², FAO Fisheries Technical Paper
-            348; weights, level centres and rung limits are this product’s choice.
-          </p>
+          <p className="text-note text-ink3">{say('signs_after_reg_ec_2406_96_annex_i')}</p>
         </Why>
       </div>
     </div>

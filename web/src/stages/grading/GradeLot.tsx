@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type Problem } from '@ember-slate/contract';
 import { daysBetween } from '@ember-slate/core/calendar';
 import {
@@ -32,6 +33,7 @@ import { FitFor } from './FitFor.tsx';
 import { SignRun } from './SignRun.tsx';
 import { VerdictPanel } from './VerdictPanel.tsx';
 import { verdictNames } from './words.ts';
+import { say } from './say.ts';
 
 /** One lot, fish by fish and sign by sign; the strip shows what the signs say while they are still being looked at. */
 export default function GradeLot() {
@@ -136,7 +138,10 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
     kept.forget();
     dispatch(
       notify({
-        text: `${lot.code}: ${verdictNames[outcome.data.verdict].toLowerCase()}, recorded`,
+        text: say('recorded', {
+          code: lot.code,
+          verdictNames: verdictNames[outcome.data.verdict].toLowerCase(),
+        }),
         problem: false,
       }),
     );
@@ -149,40 +154,55 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
     <div className="pb-6">
       <p className="truncate text-ink2 sm:pr-[300px]">
         <Link to="/grading" className="why mr-3">
-          all lots
+          {say('all_lots')}
         </Link>
         <strong className="font-figure font-semibold text-ink">
-          {shortName(species.name)}, lot {lot.code}
+          {say('lot', { species: shortName(species.name), code: lot.code })}
         </strong>{' '}
         <Link to={`/lots/${lot.id}`} className="why">
-          its life
+          {say('its_life')}
         </Link>{' '}
-        · {lot.pieces} {piece ? 'pieces' : 'fish'}, {mass(lot.grams)},{' '}
-        {lot.condition === 'whole' ? 'guts in' : conditionName[lot.condition]} · {lot.supplier}
-        {lot.gear ? `, ${lot.gear}` : ''} · ice {lot.ice}
+        {say('ice', {
+          pieces: lot.pieces,
+          piece: piece ? say('pieces') : say('fish'),
+          grams: mass(lot.grams),
+          condition: inWords(lot.condition === 'whole' ? say('guts_in') : conditionName[lot.condition]),
+          supplier: lot.supplier,
+          gear: lot.gear ? `, ${lot.gear}` : '',
+          ice: lot.ice,
+        })}
       </p>
       <div className="grid grid-cols-[minmax(0,1fr)_262px] gap-8 max-sm:grid-cols-1">
         <section>
           <div className="flex items-end gap-5 max-sm:block">
             <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">
-              {result ? verdictNames[result.verdict] : 'What do the signs say?'}
+              {result ? verdictNames[result.verdict] : say('what_do_the_signs_say')}
             </h1>
             <p className="pb-1 font-figure text-body leading-[19px] font-medium">
               {result ? (
                 <>
-                  {result.used.toFixed(1)} of {species.iceDays} ice days used, give or take{' '}
-                  {result.halfWidth.toFixed(1)} · mark {result.mark}
+                  {say('of_ice_days_used_give_or_take_mark', {
+                    used: result.used.toFixed(1),
+                    iceDays: species.iceDays,
+                    halfWidth: result.halfWidth.toFixed(1),
+                    mark: result.mark,
+                  })}
                   <span className="block text-ink2">
-                    left at {formatTemperature(Math.round(lot.expected * 10), units)}:{' '}
-                    {result.daysLeft.toFixed(1)} days as it is (
-                    {result.daysLeftRange.map((d) => d.toFixed(1)).join(' to ')})
-                    {last && !started ? ` · graded ${when(last.gradedAt)} by ${last.gradedBy}` : ''}
+                    {say('left_at_days_as_it_is', {
+                      expected: formatTemperature(Math.round(lot.expected * 10), units),
+                      daysLeft: result.daysLeft.toFixed(1),
+                      daysLeftRange: result.daysLeftRange.map((d) => d.toFixed(1)).join(' to '),
+                      last:
+                        last && !started
+                          ? ` ${say('graded_by', { gradedAt: when(last.gradedAt), gradedBy: last.gradedBy })}`
+                          : '',
+                    })}
                   </span>
                 </>
               ) : (
                 <>
-                  Look at {wanted} of {lot.pieces} fish, one sign after another.
-                  <span className="block text-ink2">The answer forms here while you look.</span>
+                  {say('look_at_of_fish_one_sign_after', { wanted, pieces: lot.pieces })}
+                  <span className="block text-ink2">{say('the_answer_forms_here_while_you')}</span>
                 </>
               )}
             </p>
@@ -194,12 +214,12 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                 className="why min-h-6 max-sm:min-h-11"
                 onClick={() => setByRun((on) => !on)}
               >
-                {byRun ? 'all signs on one axis' : 'one sign at a time'}{' '}
+                {byRun ? say('all_signs_on_one_axis') : say('one_sign_at_a_time')}{' '}
                 <span className="key max-sm:hidden">G</span>
               </button>
               {choices.length > 1 && !started && (
                 <label className="flex items-center gap-2 text-note text-ink3">
-                  by
+                  {say('by')}
                   <select
                     className="h-7 border-b border-rule bg-transparent font-figure text-body font-medium text-ink"
                     value={schemeId}
@@ -215,16 +235,21 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
               )}
               {(started || choices.length === 1) && (
                 <p className="text-note text-ink3">
-                  by {scheme.name}
-                  {scheme.method === 'index' && result ? `, ${result.index.toFixed(1)} points` : ''}
-                  {scheme.calibration[species.id] ? ', on the shop’s own line' : ''}
+                  {say('by_2', {
+                    scheme: scheme.name,
+                    method:
+                      scheme.method === 'index' && result
+                        ? say('points_2', { index: result.index.toFixed(1) })
+                        : '',
+                    calibration: scheme.calibration[species.id] ? say('on_the_shops_own_line') : '',
+                  })}
                 </p>
               )}
             </div>
           )}
           {result?.mixed && started && (
             <p className="mt-2 flex flex-wrap items-center gap-3 border-l-[3px] border-emberline pl-3">
-              The fish differ by more than a quarter of the life.
+              {say('the_fish_differ_by_more_than_a')}
               {more > 0 && (
                 <Button
                   small
@@ -233,10 +258,10 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                     setFish((had) => [...had, ...Array.from({ length: Math.min(more, 3) }, () => ({}))]);
                   }}
                 >
-                  Look at {Math.min(more, 3)} more
+                  {say('look_at_more', { more: Math.min(more, 3) })}
                 </Button>
               )}
-              <span className="text-note text-ink3">or split the lot at the door</span>
+              <span className="text-note text-ink3">{say('or_split_the_lot_at_the_door')}</span>
             </p>
           )}
           {byRun && mayGrade ? (
@@ -286,7 +311,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
               <div
                 className="flex flex-wrap items-center gap-1.5 border-t border-line pt-2"
                 role="group"
-                aria-label="Fish of the sample"
+                aria-label={say('fish_of_the_sample')}
               >
                 {fish.map((f, i) => (
                   <button
@@ -311,32 +336,32 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                 ))}
                 {fish.length < Math.min(lot.pieces, 60) && (
                   <button type="button" className="why px-2" onClick={() => setFish((had) => [...had, {}])}>
-                    one more
+                    {say('one_more')}
                   </button>
                 )}
               </div>
               <div className="flex gap-2 pt-1 pb-2">
                 <Button small hotkey="F" onPress={allFresh}>
-                  Rest is fresh
+                  {say('rest_is_fresh')}
                 </Button>
                 <Button
                   small
                   hotkey="N"
                   onPress={next}
-                  notYet={current === fish.length - 1 ? 'that is the last of the sample' : null}
+                  notYet={current === fish.length - 1 ? say('that_is_the_last_of_the_sample') : null}
                 >
-                  Next fish
+                  {say('next_fish')}
                 </Button>
               </div>
               <div className="grid grid-cols-2 gap-x-4 border-t border-line pt-2">
                 <TemperatureField
-                  label="Core"
+                  label={say('core')}
                   value={coreTenths}
                   onChange={setCore}
-                  note={`limit ${formatTemperature(limit * 10, units)}`}
+                  note={say('limit', { limit: formatTemperature(limit * 10, units) })}
                   error={
                     coreTenths !== null && coreTenths / 10 > limit
-                      ? `over ${formatTemperature(limit * 10, units)}`
+                      ? say('over', { limit: formatTemperature(limit * 10, units) })
                       : undefined
                   }
                 />
@@ -348,7 +373,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                       checked={foreign}
                       onChange={(e) => setForeign(e.target.checked)}
                     />{' '}
-                    foreign smell
+                    {say('foreign_smell')}
                   </label>
                   <label className="flex min-h-8 items-center gap-2">
                     <input
@@ -357,7 +382,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                       checked={history}
                       onChange={(e) => setHistory(e.target.checked)}
                     />{' '}
-                    history seen
+                    {say('history_seen')}
                   </label>
                 </div>
               </div>
@@ -372,7 +397,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
                   result !== null &&
                   (chosen !== result.verdict || (missing && chosen !== 'reject'))
                 }
-                missing={missing ? `${looked.length} of ${wanted} fish looked at` : null}
+                missing={missing ? say('of_fish_looked_at', { looked: looked.length, wanted }) : null}
                 problem={problem}
                 busy={busy}
                 onRecord={() => void record()}
@@ -384,7 +409,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
       {mayGrade && (
         <details className="mt-3 border-t border-line pt-2">
           <summary className="why inline-block py-2">
-            beside the signs: {piece ? '' : 'rigor, roe, '}damage, identity
+            {say('beside_the_signs_damage_identity', { piece: piece ? '' : `${say('rigor_roe')} ` })}
           </summary>
           <div className="pt-2">
             <Beside seen={seen} onSeen={setSeen} piece={piece} farmed={lot.farmed} marks={species.marks} />

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type GradingLot } from '@ember-slate/contract';
 import { conditionName, isPiece, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
@@ -10,11 +11,14 @@ import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { verdictNames } from './words.ts';
+import { say } from './say.ts';
 
 /** Why a waiting lot stands where it stands. */
 function reason(lot: GradingLot): string {
-  if (lot.condition === 'whole') return 'guts in: first';
-  return lot.ice === 'none' ? 'came without ice' : `${lot.ice === 'buried' ? 'in ice' : 'little ice'}`;
+  if (lot.condition === 'whole') return say('guts_in_first');
+  return lot.ice === 'none'
+    ? say('came_without_ice')
+    : `${lot.ice === 'buried' ? say('in_ice') : say('little_ice')}`;
 }
 
 export default function Grading() {
@@ -25,38 +29,38 @@ export default function Grading() {
   if (!lots) return <Waiting problem={problem} onRetry={refetch} />;
   const waiting = lots.filter((l) => l.verdict === null);
   const graded = lots.filter((l) => l.verdict !== null);
-  const landed = (day: string) => (day === today() ? 'today' : dayName(day));
+  const landed = (day: string) => (day === today() ? say('today') : dayName(day));
   return (
     <div>
       <div className="flex items-center justify-between gap-4 pb-3">
         <div>
           <h1 className="text-head max-sm:text-big">
             {waiting.length > 0
-              ? `Look at the ${shortName(waiting[0]!.speciesName).toLowerCase()} first`
-              : 'Every lot is graded'}
+              ? say('look_at_the_first', { speciesName: shortName(waiting[0]!.speciesName).toLowerCase() })
+              : say('every_lot_is_graded')}
           </h1>
           <p className="text-ink2">
             {waiting.length > 0
-              ? `${waiting.length} ${waiting.length === 1 ? 'lot waits' : 'lots wait'} for a grade; ungraded fish is neither promised nor sold.`
-              : 'Grade again any time: nothing is replaced.'}
+              ? say('lots_wait_for_a_grade_ungraded', { waiting: waiting.length })
+              : say('grade_again_any_time_nothing_is')}
           </p>
         </div>
         {waiting[0] && (
           <Button kind="main" hotkey="Enter" onPress={() => void go(`/grading/${waiting[0]!.id}`)}>
-            Grade {waiting[0].code}
+            {say('grade', { code: waiting[0].code })}
           </Button>
         )}
       </div>
       <table className="plain">
         <thead>
           <tr>
-            <th>Lot</th>
-            <th>Fish</th>
-            <th className="max-sm:hidden">From</th>
-            <th className="text-right">Weight</th>
-            <th className="text-right max-sm:hidden">Core</th>
-            <th>Verdict</th>
-            <th className="max-sm:hidden">Sell by</th>
+            <th>{say('lot_2')}</th>
+            <th>{say('fish_2')}</th>
+            <th className="max-sm:hidden">{say('from')}</th>
+            <th className="text-right">{say('weight')}</th>
+            <th className="text-right max-sm:hidden">{say('core')}</th>
+            <th>{say('verdict')}</th>
+            <th className="max-sm:hidden">{say('sell_by')}</th>
           </tr>
         </thead>
         <tbody>
@@ -73,8 +77,11 @@ export default function Grading() {
               <td>
                 {shortName(l.speciesName)}{' '}
                 <span className="text-note text-ink3">
-                  {isPiece(l.condition) ? `${conditionName[l.condition]}, ` : ''}
-                  {l.pieces}, landed {landed(l.landedOn)}
+                  {say('landed', {
+                    condition: isPiece(l.condition) ? `${inWords(conditionName[l.condition])}, ` : '',
+                    pieces: l.pieces,
+                    landedOn: landed(l.landedOn),
+                  })}
                 </span>
               </td>
               <td className="text-ink2 max-sm:hidden">{l.supplier}</td>
@@ -104,12 +111,8 @@ export default function Grading() {
           ))}
         </tbody>
       </table>
-      {lots.length === 0 && (
-        <p className="pt-6 text-ink2">No fish in the shop. What is landed waits here for its grade.</p>
-      )}
-      <p className="pt-3 pb-6 text-note text-ink3">
-        bar: from now to the last evening it may be sold, one tick an evening
-      </p>
+      {lots.length === 0 && <p className="pt-6 text-ink2">{say('no_fish_in_the_shop_what_is_landed')}</p>}
+      <p className="pt-3 pb-6 text-note text-ink3">{say('bar_from_now_to_the_last_evening')}</p>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useDraft } from '../../app/draft.ts';
@@ -8,13 +9,14 @@ import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { sentOf, useScheme } from './useScheme.ts';
 import type { KeptScheme } from './words.ts';
+import { say } from './say.ts';
 
 /** Signs in one line, to lay two schemes side by side. */
 const signWords = (signs: KeptScheme['signs']) =>
   signs.map((s) => `${s.name} ${s.weight}: ${s.words.join(' / ')}`).join('; ');
 
 const stale = {
-  names: { signs: 'Signs', centres: 'Levels stand at', rejectAt: 'Rejected from' },
+  names: { signs: say('signs'), centres: say('levels_stand_at'), rejectAt: say('rejected_from') },
   kinds: { signs: signWords },
 };
 
@@ -33,10 +35,12 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
       <table className="plain min-w-[720px]">
         <thead>
           <tr>
-            <th className="w-40">Sign</th>
-            <th className="w-16">{index ? 'Points' : 'Weight'}</th>
+            <th className="w-40">{say('sign')}</th>
+            <th className="w-16">{index ? say('points_3') : say('weight')}</th>
             {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
-              <th key={level}>{index ? `${level}` : `at ${Math.round(Number(c) * 100)} % of its life`}</th>
+              <th key={level}>
+                {index ? `${level}` : say('at_of_its_life', { c: Math.round(Number(c) * 100) })}
+              </th>
             ))}
           </tr>
         </thead>
@@ -49,7 +53,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
                   {[
                     s.groups?.join(', '),
                     s.species?.join(', ').replaceAll('_', ' '),
-                    s.stop && `stops at ${s.stop.from}`,
+                    s.stop && say('stops_at', { from: s.stop.from }),
                   ]
                     .filter(Boolean)
                     .join(' · ')}
@@ -60,7 +64,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
                   `0–${s.words.length - 1}`
                 ) : (
                   <input
-                    aria-label={`Weight of ${s.name}`}
+                    aria-label={say('weight_of', { s: s.name })}
                     className="field-value w-12 text-label"
                     value={values.weights[i]}
                     readOnly={!mayChange}
@@ -73,7 +77,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
                 <td key={level}>
                   {s.words[level] !== undefined && (
                     <textarea
-                      aria-label={`${s.name}, level ${level}`}
+                      aria-label={say('level', { s: s.name, level })}
                       className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
                       rows={2}
                       style={{ fieldSizing: 'content', minHeight: 44 }}
@@ -104,16 +108,21 @@ function Levels({ scheme, form: { field, values, set } }: Part) {
   return (
     <div className="grid grid-cols-4 gap-6 pt-4 max-sm:grid-cols-2">
       {scheme.method === 'index' ? (
-        <TextField label="Rejected from" {...field('rejectAt')} inputMode="decimal" note="points" />
+        <TextField
+          label={say('rejected_from')}
+          {...field('rejectAt')}
+          inputMode="decimal"
+          note={say('points')}
+        />
       ) : (
         values.centres.map((c, level) => (
           <TextField
             key={level}
-            label={`Level ${level} stands at`}
+            label={say('level_stands_at', { level })}
             value={c}
             onChange={(v) => set({ centres: values.centres.with(level, v) })}
             inputMode="decimal"
-            note="share of ice days"
+            note={say('share_of_ice_days')}
           />
         ))
       )}
@@ -144,7 +153,7 @@ function BeginOwn({ scheme, next, fault }: { scheme: KeptScheme; next: KeptSchem
       name: v.name,
       species: v.forSpecies ? [v.forSpecies] : null,
       version: 0,
-      note: `begun from ${scheme.name}`,
+      note: say('begun_from', { scheme: scheme.name }),
     }),
     pathOf: (v) => ({ id: idOf(v.name) }),
     onDone: () => undefined,
@@ -154,16 +163,25 @@ function BeginOwn({ scheme, next, fault }: { scheme: KeptScheme; next: KeptSchem
     <Form
       of={name}
       className="flex flex-wrap items-start gap-5 border-t border-line pt-3"
-      submit="Begin it"
+      submit={say('begin_it')}
       kind="plain"
       notYet={
-        values.name.trim().length < 2 ? 'name it' : values.forSpecies === '' ? 'say for which fish' : fault
+        values.name.trim().length < 2
+          ? say('name_it')
+          : values.forSpecies === ''
+            ? say('say_for_which_fish')
+            : fault
       }
     >
-      <TextField className="w-64" label="Begin one of our own like this" {...field('name')} note="its name" />
+      <TextField
+        className="w-64"
+        label={say('begin_one_of_our_own_like_this')}
+        {...field('name')}
+        note={say('its_name')}
+      />
       <Picker
         className="w-56"
-        label="For"
+        label={say('for')}
         {...field('forSpecies')}
         options={[...book.values()].map((s) => ({ value: s.id, name: shortName(s.name) }))}
       />
@@ -186,30 +204,35 @@ export function SchemeEditor({ scheme, mayChange }: { scheme: KeptScheme; mayCha
           of={{ ...form, mine: next }}
           className="flex flex-wrap items-start gap-5 border-t border-line pt-3"
           stale={stale}
-          submit={`Make version ${values.version + 1}`}
-          notYet={
-            !changed ? 'nothing is changed' : (faults[0] ?? (values.note.trim() === '' ? 'say why' : null))
-          }
+          submit={say('make_version', { version: values.version + 1 })}
+          notYet={inWords(
+            !changed
+              ? say('nothing_is_changed')
+              : (faults[0] ?? (values.note.trim() === '' ? say('say_why') : null)),
+          )}
         >
           <TextField
             className="flex-1"
-            label="What changed and why"
+            label={say('what_changed_and_why')}
             {...form.field('note')}
             error={
               (problem?.code === 'stale' ? undefined : problem?.errors?.[0]?.message) ??
-              (changed && faults.length > 0 ? faults.join('. ') : undefined)
+              (changed && faults.length > 0 ? inWords(faults).join('. ') : undefined)
             }
-            note="grades made before keep their version"
+            note={say('grades_made_before_keep_their')}
           />
         </Form>
       )}
-      {mayChange && <BeginOwn scheme={scheme} next={next} fault={faults[0] ?? null} />}
+      {mayChange && <BeginOwn scheme={scheme} next={next} fault={inWords(faults[0] ?? null)} />}
       <p className="pt-3 text-note text-ink3">{scheme.source}</p>
       <ul className="pt-3 text-note text-ink2">
         {scheme.history.map((h) => (
           <li key={h.version}>
-            version {h.version}: {h.note}
-            {h.by ? `, ${h.by}, ${day(h.at)} ${when(h.at).slice(-5)}` : ''}
+            {say('version', {
+              version: h.version,
+              note: h.note,
+              by: h.by ? `, ${h.by}, ${day(h.at)} ${when(h.at).slice(-5)}` : '',
+            })}
           </li>
         ))}
       </ul>

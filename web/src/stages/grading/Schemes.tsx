@@ -6,6 +6,7 @@ import { useShop } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Calibration } from './Calibration.tsx';
 import { SchemeEditor } from './SchemeEditor.tsx';
+import { say } from './say.ts';
 
 /** The schemes fish is judged by: their signs and versions, and how the shop's own lots age on them. */
 export default function Schemes() {
@@ -20,15 +21,22 @@ export default function Schemes() {
       <div className="pb-2">
         <h1 className="text-head max-sm:text-big">{shown.name}</h1>
         <p className="text-ink2">
-          {shown.method === 'index'
-            ? `Points that add up to ${maxIndex(shown.signs)}; the fish is at its end at ${shown.rejectAt}.`
-            : 'Each level of a sign has its place on the ice life.'}{' '}
-          Version {shown.version}, {shown.grades} {shown.grades === 1 ? 'grade' : 'grades'} made with it.
+          {say('version_grades_made_with_it', {
+            method:
+              shown.method === 'index'
+                ? say('points_that_add_up_to_the_fish_is', {
+                    signs: maxIndex(shown.signs),
+                    rejectAt: shown.rejectAt ?? '',
+                  })
+                : say('each_level_of_a_sign_has_its_place'),
+            version: shown.version,
+            grades: shown.grades,
+          })}
         </p>
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
         <ul
-          aria-label="Schemes"
+          aria-label={say('schemes')}
           className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:overflow-visible max-sm:border-r-0"
         >
           {schemes.map((s) => (
@@ -41,8 +49,10 @@ export default function Schemes() {
               >
                 <span className="block font-figure text-label leading-5 font-semibold">{s.name}</span>
                 <span className="text-note text-ink3">
-                  {s.shipped && s.version === 1 ? 'as shipped' : `version ${s.version}`}
-                  {Object.keys(s.calibration).length > 0 ? ', own line' : ''}
+                  {s.shipped && s.version === 1
+                    ? say('as_shipped')
+                    : say('version_2', { version: s.version })}
+                  {Object.keys(s.calibration).length > 0 ? say('own_line') : ''}
                 </span>
               </button>
             </li>
@@ -52,8 +62,8 @@ export default function Schemes() {
           <div className="flex gap-6 pb-3" role="tablist">
             {(
               [
-                ['signs', 'Signs and levels'],
-                ['line', 'How our own lots age on it'],
+                ['signs', say('signs_and_levels')],
+                ['line', say('how_our_own_lots_age_on_it')],
               ] as const
             ).map(([id, name]) => (
               <button

@@ -4,6 +4,7 @@ import { useKeys } from '../../app/keys.ts';
 import { useSize } from '../../app/size.ts';
 import { Button } from '../../parts/Button.tsx';
 import { SignDrawing } from '../../parts/SignDrawing.tsx';
+import { say } from './say.ts';
 
 interface Props {
   signs: readonly Sign[];
@@ -26,7 +27,7 @@ function SoFar({ result, iceDays }: { result: Grade | null; iceDays: number }) {
       ref={ref}
       className="h-[46px]"
       role="img"
-      aria-label={result ? `signs say ${result.used.toFixed(1)} days` : 'nothing seen yet'}
+      aria-label={result ? say('signs_say_days', { used: result.used.toFixed(1) }) : say('nothing_seen_yet')}
     >
       {width > 0 && (
         <svg width={width} height="46" className="block overflow-visible">
@@ -43,7 +44,7 @@ function SoFar({ result, iceDays }: { result: Grade | null; iceDays: number }) {
           {[0.24, 0.53, 0.82].map((share) => (
             <path key={share} className="rul" d={`M ${Math.round(x(share * iceDays)) + 0.5} 14 v 22`} />
           ))}
-          {(['Extra', 'A', 'B', 'Not admitted'] as const).map((name, i) => (
+          {(['Extra', 'A', 'B', say('not_admitted')] as const).map((name, i) => (
             <text
               key={name}
               x={x([0, 0.24, 0.53, 0.82][i]! * iceDays) + 4}
@@ -51,7 +52,7 @@ function SoFar({ result, iceDays }: { result: Grade | null; iceDays: number }) {
               className={result?.category === name ? 'i2' : 'i3'}
               style={{ fontWeight: result?.category === name ? 700 : 400 }}
             >
-              {name === 'Not admitted' && width < 420 ? 'Not' : name}
+              {name === 'Not admitted' && width < 420 ? say('not') : name}
             </text>
           ))}
           {result?.votes.map((v) => (
@@ -66,7 +67,7 @@ function SoFar({ result, iceDays }: { result: Grade | null; iceDays: number }) {
             <>
               <path d={`M ${x(result.used)} 12 V 34`} stroke="var(--rime)" strokeWidth="2.5" />
               <text x={x(result.used) + 6} y="13" className="fig ri halo">
-                signs say {result.used.toFixed(1)}
+                {say('signs_say', { used: result.used.toFixed(1) })}
               </text>
             </>
           )}
@@ -119,7 +120,12 @@ export function SignRun({ signs, fish, current, iceDays, result, onLevel, onFish
       <div className="flex items-end justify-between gap-3 pt-3">
         <h2 className="text-head">{sign.name}</h2>
         <p className="pb-1.5 text-note text-ink3">
-          fish {current + 1} of {fish.length}, sign {at + 1} of {signs.length}
+          {say('fish_of_sign_of', {
+            current: current + 1,
+            fish: fish.length,
+            at: at + 1,
+            signs: signs.length,
+          })}
         </p>
       </div>
       <div className="flex gap-1 pb-3" aria-hidden="true">
@@ -162,11 +168,15 @@ export function SignRun({ signs, fish, current, iceDays, result, onLevel, onFish
         })}
       </div>
       <div className="flex gap-3 pt-3">
-        <Button small onPress={back} notYet={at === 0 && current === 0 ? 'this is the first sign' : null}>
-          Back <span className="key max-sm:hidden">←</span>
+        <Button
+          small
+          onPress={back}
+          notYet={at === 0 && current === 0 ? say('this_is_the_first_sign') : null}
+        >
+          {say('back')} <span className="key max-sm:hidden">←</span>
         </Button>
         <Button small hotkey="S" onPress={skip}>
-          Cannot see it
+          {say('cannot_see_it')}
         </Button>
       </div>
     </div>

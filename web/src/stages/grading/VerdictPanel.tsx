@@ -1,8 +1,10 @@
+import { inWords } from '@ember-slate/words/core';
 import type { Problem } from '@ember-slate/contract';
-import { histamineStop, verdicts, type Grade, type Verdict } from '@ember-slate/core/freshness';
+import { isAtOdds, isHistamineStop, verdicts, type Grade, type Verdict } from '@ember-slate/core/freshness';
 import { Button } from '../../parts/Button.tsx';
 import { errorsByPath, TextField } from '../../parts/Field.tsx';
 import { verdictNames } from './words.ts';
+import { say } from './say.ts';
 
 interface Props {
   result: Grade | null;
@@ -32,13 +34,13 @@ export function VerdictPanel({
 }: Props) {
   const errors = errorsByPath(problem);
   // What stands apart is said at the head of the column, with its causes.
-  const reasons = result?.reasons.filter((r) => !r.endsWith('at odds with the other signs')) ?? [];
+  const reasons = inWords(result?.reasons.filter((r) => !isAtOdds(r)) ?? []);
   const stopped = (result?.hardStops.length ?? 0) > 0;
   // A warm histamine species may wait for its papers.
-  const mayHold = result?.hardStops.every((s) => s === histamineStop) ?? false;
+  const mayHold = result?.hardStops.every(isHistamineStop) ?? false;
   return (
     <div>
-      <div role="radiogroup" aria-label="Verdict">
+      <div role="radiogroup" aria-label={say('verdict')}>
         {verdicts.map((v) => {
           const off = result === null || (stopped && v !== 'reject' && !(mayHold && v === 'hold'));
           return (
@@ -62,7 +64,9 @@ export function VerdictPanel({
                 />
               </svg>
               <span className="flex-1">{verdictNames[v]}</span>
-              {result?.verdict === v && <span className="text-body font-semibold text-ink">advised</span>}
+              {result?.verdict === v && (
+                <span className="text-body font-semibold text-ink">{say('advised')}</span>
+              )}
             </button>
           );
         })}
@@ -72,7 +76,7 @@ export function VerdictPanel({
       )}
       {asksWhy && (
         <TextField
-          label={missing ? `${missing}. Why is that enough?` : 'Why otherwise?'}
+          label={missing ? say('why_is_that_enough', { missing }) : say('why_otherwise')}
           value={why}
           onChange={onWhy}
           error={errors.overrideReason ?? errors.fish}
@@ -88,10 +92,10 @@ export function VerdictPanel({
         hotkey="Enter"
         busy={busy}
         className="mt-1 w-full"
-        notYet={result === null ? 'look at a fish first' : null}
+        notYet={result === null ? say('look_at_a_fish_first') : null}
         onPress={onRecord}
       >
-        Record verdict
+        {say('record_verdict')}
       </Button>
     </div>
   );

@@ -1,21 +1,22 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Use, Verdict } from '@ember-slate/core/freshness';
+import { say } from './say.ts';
 
 /** Verdicts and uses as they are said. */
 export const verdictNames: Record<Verdict, string> = {
-  accept: 'Accept',
-  use_today: 'Accept, use today',
-  cooked_only: 'Accept, cooked use only',
-  hold: 'Hold',
-  reject: 'Reject',
+  accept: say('accept'),
+  use_today: say('accept_use_today'),
+  cooked_only: say('accept_cooked_use_only'),
+  hold: say('hold'),
+  reject: say('reject'),
 };
 
 export const useNames: Record<Use, string> = {
-  raw: 'raw',
-  steam: 'steamed',
-  grill: 'grilled or roasted',
-  poach: 'poached or in soup',
-  fry: 'fried',
+  raw: say('raw'),
+  steam: say('steamed'),
+  grill: say('grilled_or_roasted'),
+  poach: say('poached_or_in_soup'),
+  fry: say('fried'),
 };
 
 /** A scheme as the shop keeps it, with its history. */

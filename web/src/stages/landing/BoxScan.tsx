@@ -1,7 +1,10 @@
+import { inWords } from '@ember-slate/words/core';
+import { isSaid } from '@ember-slate/words/said';
 import { gearClassOf, productionOf, readBoxCode, type BoxCode } from '@ember-slate/core/labels';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { useState } from 'react';
 import { TextField } from '../../parts/Field.tsx';
+import { say } from './say.ts';
 
 /** What a scanned box fills in; null where the code does not say it. */
 export interface Scanned {
@@ -49,21 +52,24 @@ export function BoxScan({
         // The scanner's Enter ends the code, not the form.
         e.preventDefault();
         const read = readBoxCode(text, new Date().getFullYear());
-        if (typeof read === 'string') return setSaid({ text: read, wrong: true });
+        if (isSaid(read)) return setSaid({ text: inWords(read), wrong: true });
         onScan(scannedFrom(read, book));
         setSaid({
-          text: `${read.parts.length} read: ${read.parts.map((p) => `${p.name} ${p.value}`).join(', ')}${read.frozenOn ? '. It was frozen: a thawed fish sold as fresh is a claim' : ''}`,
+          text: say(read.frozenOn ? 'box_read_frozen' : 'box_read', {
+            count: read.parts.length,
+            parts: read.parts.map((p) => `${p.name} ${p.value}`).join(', '),
+          }),
           wrong: false,
         });
         setText('');
       }}
     >
       <TextField
-        label="Scan a box code"
+        label={say('scan_a_box_code')}
         value={text}
         onChange={setText}
         error={said?.wrong ? said.text : undefined}
-        note={said && !said.wrong ? said.text : 'GS1-128 or DataMatrix; fills what it says'}
+        note={said && !said.wrong ? said.text : say('gs1_128_or_datamatrix_fills_what')}
       />
     </div>
   );

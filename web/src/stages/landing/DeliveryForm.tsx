@@ -16,31 +16,32 @@ import {
 } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
+import { say } from './say.ts';
 
 const ices = [
-  { value: 'buried', name: 'Buried' },
-  { value: 'some', name: 'Some' },
-  { value: 'none', name: 'None' },
+  { value: 'buried', name: say('buried') },
+  { value: 'some', name: say('some') },
+  { value: 'none', name: say('none') },
 ] as const;
 
 const drainings = [
-  { value: 'drains', name: 'Drains' },
-  { value: 'stands', name: 'Stands in water' },
-  { value: 'unknown', name: 'Not looked' },
+  { value: 'drains', name: say('drains') },
+  { value: 'stands', name: say('stands_in_water') },
+  { value: 'unknown', name: say('not_looked') },
 ] as const;
 
 const stale = {
   names: {
-    supplier: 'Supplier',
-    arrivedAt: 'Came at',
-    probeTenths: 'Core by probe',
-    ice: 'Ice',
-    drains: 'Drains',
-    noteRef: 'Note number',
-    noteGrams: 'Weight on the note',
-    notePieces: 'Fish on the note',
-    noteMoney: 'Sum on the note',
-    remarks: 'Remarks',
+    supplier: say('supplier'),
+    arrivedAt: say('came_at'),
+    probeTenths: say('core_by_probe'),
+    ice: say('ice'),
+    drains: say('drains'),
+    noteRef: say('note_number'),
+    noteGrams: say('weight_on_the_note'),
+    notePieces: say('fish_on_the_note'),
+    noteMoney: say('sum_on_the_note'),
+    remarks: say('remarks'),
   },
   kinds: { arrivedAt: 'moment', probeTenths: 'tenths', noteGrams: 'mass', noteMoney: 'money' },
 } as const;
@@ -129,39 +130,45 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
       of={form}
       className="max-w-[720px]"
       stale={stale}
-      submit={delivery ? 'Correct it' : 'Open the delivery'}
+      submit={delivery ? say('correct_it') : say('open_the_delivery')}
       onLeave={onCancel}
     >
       <h2 className="pb-3 text-big">
-        {delivery ? `Correct ${delivery.supplier}` : 'A delivery is at the door'}
+        {delivery ? say('correct', { supplier: delivery.supplier }) : say('a_delivery_is_at_the_door')}
       </h2>
       <div className="grid grid-cols-4 gap-x-6 gap-y-2 max-sm:grid-cols-2">
         <Picker
           free
           className="col-span-2"
-          label="Supplier"
+          label={say('supplier')}
           {...field('supplier')}
           options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
         />
         <TimeField
-          label="Arrived"
+          label={say('arrived')}
           {...field('at')}
-          error={form.errors.arrivedAt && values.at === null ? 'Say when it came' : form.errors.arrivedAt}
+          error={
+            form.errors.arrivedAt && values.at === null ? say('say_when_it_came') : form.errors.arrivedAt
+          }
         />
-        <TemperatureField label="Core by probe" {...field('probeTenths')} note="leave empty if not probed" />
-        <Choice className="col-span-2" label="Ice" {...field('ice')} options={ices} />
-        <Choice className="col-span-2" label="The box" {...field('drains')} options={drainings} />
-        <TextField label="Note number" {...field('noteRef')} />
-        <MoneyField label={`Total on note, ${shop.currency}`} {...field('noteMoney')} />
+        <TemperatureField
+          label={say('core_by_probe')}
+          {...field('probeTenths')}
+          note={say('leave_empty_if_not_probed')}
+        />
+        <Choice className="col-span-2" label={say('ice')} {...field('ice')} options={ices} />
+        <Choice className="col-span-2" label={say('the_box')} {...field('drains')} options={drainings} />
+        <TextField label={say('note_number')} {...field('noteRef')} />
+        <MoneyField label={say('total_on_note', { currency: shop.currency })} {...field('noteMoney')} />
         <WeightField
-          label="Weight on the note"
+          label={say('weight_on_the_note')}
           {...field('noteWeight', 'noteGrams')}
           take={null}
           plain
-          note="checked against the scale"
+          note={say('checked_against_the_scale')}
         />
-        <TextField label="Fish on the note" {...field('notePieces')} inputMode="numeric" />
-        <TextField className="col-span-2" label="Remarks" {...field('remarks')} />
+        <TextField label={say('fish_on_the_note')} {...field('notePieces')} inputMode="numeric" />
+        <TextField className="col-span-2" label={say('remarks')} {...field('remarks')} />
       </div>
     </Form>
   );

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type Delivery, type LotRow, type Problem } from '@ember-slate/contract';
 import { areaWords, isSeaArea } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, shortName } from '@ember-slate/core/species';
@@ -17,6 +18,7 @@ import { LotForm } from './LotForm.tsx';
 import type { LotDraft } from './useLotForm.ts';
 import { differenceText } from './words.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** Closing asks for a reason when the note and the scale differ. */
 function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => void }) {
@@ -35,7 +37,9 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
       {off && (
         <TextField
           className="flex-1"
-          label={`Differs: ${delivery.differences.map((d) => differenceText(d, mass)).join('; ')}. Why close it?`}
+          label={say('differs_why_close_it', {
+            differences: delivery.differences.map((d) => differenceText(d, mass)).join('; '),
+          })}
           value={reason}
           onChange={setReason}
           error={problem?.detail}
@@ -46,12 +50,12 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
         <Button
           kind={off ? 'plain' : 'main'}
           busy={busy}
-          notYet={off && !reason ? 'say why first' : null}
+          notYet={off && !reason ? say('say_why_first') : null}
           onPress={() => void close()}
         >
-          Note checked, close
+          {say('note_checked_close')}
         </Button>
-        <Button onPress={onMore}>Land another lot</Button>
+        <Button onPress={onMore}>{say('land_another_lot')}</Button>
       </div>
     </div>
   );
@@ -70,28 +74,31 @@ function Head({ delivery, onCorrect }: { delivery: Delivery; onCorrect: (() => v
           <h2 className="text-big">
             {delivery.supplier}{' '}
             <Link to={supplierPath} className="why text-note font-normal">
-              its record
+              {say('its_record')}
             </Link>
           </h2>
           <p className="text-ink2">
-            {when(delivery.arrivedAt)} ·{' '}
-            {delivery.probeTenths === null
-              ? 'not probed'
-              : `core ${formatTemperature(delivery.probeTenths, units)}`}{' '}
-            · ice {delivery.ice} · {delivery.noteRef ? `note ${delivery.noteRef}` : 'no note number'} ·{' '}
-            {delivery.recordedBy}
+            {say('ice_2', {
+              arrivedAt: when(delivery.arrivedAt),
+              probeTenths:
+                delivery.probeTenths === null
+                  ? say('not_probed')
+                  : say('core', { probeTenths: formatTemperature(delivery.probeTenths, units) }),
+              ice: delivery.ice,
+              noteRef: delivery.noteRef ? say('note', { noteRef: delivery.noteRef }) : say('no_note_number'),
+              recordedBy: delivery.recordedBy,
+            })}
           </p>
         </div>
         {onCorrect && (
           <Button small onPress={onCorrect}>
-            Correct
+            {say('correct_2')}
           </Button>
         )}
       </div>
       {delivery.warnings.map((w) => (
         <p key={w} className="mt-2 border-l-[3px] border-emberline pl-3">
-          {w}.{' '}
-          <span className="text-ink3">Follow your local food authority and your own food-safety plan.</span>
+          {w}. <span className="text-ink3">{say('follow_your_local_food_authority')}</span>
         </p>
       ))}
       {delivery.remarks && <p className="mt-2 text-ink2">{delivery.remarks}</p>}
@@ -107,20 +114,22 @@ function LotLine({ lot: l, acting, onAct }: { lot: LotRow; acting: boolean; onAc
       <td className="py-1">
         {shortName(l.speciesName)}{' '}
         <span className="text-note text-ink3">
-          {conditionName[l.condition]} {conditionCode[l.condition]}
+          {inWords(conditionName[l.condition])} {conditionCode[l.condition]}
         </span>
         {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
-        {l.holdReason && <div className="text-note text-embertext">held: {l.holdReason}</div>}
+        {l.holdReason && (
+          <div className="text-note text-embertext">{say('held', { holdReason: l.holdReason })}</div>
+        )}
         {l.verdict === 'reject' && l.claims === 0 && (
-          <div className="text-note text-embertext">rejected: claim it</div>
+          <div className="text-note text-embertext">{say('rejected_claim_it')}</div>
         )}
         {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
       </td>
       <td className="text-note text-ink2 max-sm:hidden">
         {l.production === 'farmed' ? (
-          `farmed, ${l.area}`
+          say('farmed', { area: l.area })
         ) : (
-          <span title={areaWords(l.area)}>{isSeaArea(l.area) ? `FAO ${l.area}` : l.area}</span>
+          <span title={areaWords(l.area)}>{isSeaArea(l.area) ? say('fao', { area: l.area }) : l.area}</span>
         )}
         {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
       </td>
@@ -142,11 +151,11 @@ function LotLine({ lot: l, acting, onAct }: { lot: LotRow; acting: boolean; onAc
             aria-expanded={acting}
             onClick={onAct}
           >
-            more
+            {say('more')}
           </button>
         )}
         <Link className="why" to={`/grading/${l.id}`}>
-          {l.graded ? 'grade' : 'grade it'}
+          {l.graded ? say('grade') : say('grade_it')}
         </Link>
       </td>
     </tr>
@@ -159,7 +168,7 @@ function Sums({ delivery }: { delivery: Delivery }) {
     <>
       <tr>
         <td className="border-t-[1.5px]! border-ink!" colSpan={2}>
-          weighed in all
+          {say('weighed_in_all')}
         </td>
         <td className="border-t-[1.5px]! border-ink! max-sm:hidden" />
         <td className="num border-t-[1.5px]! border-ink!">{delivery.totals.pieces}</td>
@@ -176,7 +185,7 @@ function Sums({ delivery }: { delivery: Delivery }) {
       </tr>
       {(delivery.noteGrams !== null || delivery.notePieces !== null) && (
         <tr className="text-ink2">
-          <td colSpan={2}>the note says</td>
+          <td colSpan={2}>{say('the_note_says')}</td>
           <td className="max-sm:hidden" />
           <td className="num">{delivery.notePieces ?? '–'}</td>
           <td className="num">
@@ -208,12 +217,12 @@ function Lots({ delivery, mayLand, acting, onAct }: LotsProps) {
     <table className="plain mt-3">
       <thead>
         <tr>
-          <th>Lot</th>
-          <th>Fish</th>
-          <th className="max-sm:hidden">Origin</th>
-          <th className="text-right">Number</th>
-          <th className="text-right">Weight</th>
-          <th className="text-right max-sm:hidden">A kg</th>
+          <th>{say('lot')}</th>
+          <th>{say('fish')}</th>
+          <th className="max-sm:hidden">{say('origin')}</th>
+          <th className="text-right">{say('number')}</th>
+          <th className="text-right">{say('weight')}</th>
+          <th className="text-right max-sm:hidden">{say('a_kg')}</th>
           <th />
         </tr>
       </thead>
@@ -244,7 +253,7 @@ function AsLastTime({
 }) {
   return (
     <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-3">
-      <span className="text-note text-ink2">as the last time:</span>
+      <span className="text-note text-ink2">{say('as_the_last_time')}</span>
       {again.map((d) => (
         <Button
           key={`${d.speciesId} ${d.condition}`}

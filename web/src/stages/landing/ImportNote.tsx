@@ -13,26 +13,27 @@ import { errorsByPath, TemperatureField, TextField, TimeField } from '../../part
 import { Mass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 type Note = AnswerOf<typeof contract.landing.readNote>;
 
 const fieldNames: Record<NoteField, string> = {
-  species: 'Species',
-  condition: 'Came as',
-  pieces: 'Fish',
-  weight: 'Weight',
-  price: 'Price',
-  production: 'Caught or farmed',
-  area: 'Area, country',
-  gear: 'Gear',
-  caught: 'Caught on',
-  lot: 'Their lot',
-  remarks: 'Remarks',
+  species: say('species'),
+  condition: say('came_as'),
+  pieces: say('fish'),
+  weight: say('weight'),
+  price: say('price'),
+  production: say('caught_or_farmed'),
+  area: say('area_country'),
+  gear: say('gear'),
+  caught: say('caught_on'),
+  lot: say('their_lot'),
+  remarks: say('remarks'),
 };
 const ices = [
-  { value: 'buried', name: 'Buried' },
-  { value: 'some', name: 'Some' },
-  { value: 'none', name: 'None' },
+  { value: 'buried', name: say('buried') },
+  { value: 'some', name: say('some') },
+  { value: 'none', name: say('none') },
 ] as const;
 
 /** A file as text: UTF-8, UTF-16 by its mark, or the old Western encoding, which is said. */
@@ -47,7 +48,7 @@ async function textOf(file: File): Promise<{ text: string; note: string | null }
   } catch {
     return {
       text: new TextDecoder('windows-1252').decode(bytes),
-      note: 'This file is not UTF-8; it was read as Western (Windows-1252). Look at names with accents.',
+      note: say('this_file_is_not_utf_8_it_was_read'),
     };
   }
 }
@@ -87,7 +88,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
         title: '',
         status: 400,
         code: 'bad-input',
-        detail: 'A note is at most 180 kB: is this the right file?',
+        detail: say('a_note_is_at_most_180_kb_is_this'),
       });
     const { text: decoded, note: said } = await textOf(file);
     setText(decoded);
@@ -110,7 +111,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
     if (!outcome.ok) return setProblem(outcome.problem);
     dispatch(
       notify({
-        text: `${outcome.data.lots} lots landed from the note; weigh them against it`,
+        text: say('lots_landed_from_the_note_weigh', { lots: outcome.data.lots }),
         problem: false,
       }),
     );
@@ -132,33 +133,33 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
       <h2 className="pb-2 text-big">
         {note
           ? wrong > 0
-            ? `${wrong} of ${note.rows.length} lines need a hand`
-            : `${note.rows.length} lots can be landed`
-          : 'A delivery note from a file'}
+            ? say('of_lines_need_a_hand', { wrong, rows: note.rows.length })
+            : say('lots_can_be_landed', { rows: note.rows.length })
+          : say('a_delivery_note_from_a_file')}
       </h2>
       <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-sm:grid-cols-2">
         <Picker
           free
           className="col-span-2"
-          label="Supplier"
+          label={say('supplier')}
           value={supplier}
           onChange={setSupplier}
           error={errors.supplier}
-          note="how its columns were matched is remembered"
+          note={say('how_its_columns_were_matched_is')}
           options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
         />
         <label className="field col-span-2">
-          <span className="field-label">CSV file</span>
+          <span className="field-label">{say('csv_file')}</span>
           <input
             type="file"
             accept=".csv,.txt,text/csv"
             className="field-value text-body file:mr-3 file:min-h-8 file:rounded-btn file:border-[1.5px] file:border-rule file:bg-transparent file:px-3 file:font-figure file:text-ink"
             onChange={(e) => void take(e.target.files?.[0])}
           />
-          <span className="field-note">{encoding ?? 'UTF-8; comma, semicolon or tab'}</span>
+          <span className="field-note">{encoding ?? say('utf_8_comma_semicolon_or_tab')}</span>
         </label>
         <label className="field col-span-full">
-          <span className="field-label">Or paste its lines</span>
+          <span className="field-label">{say('or_paste_its_lines')}</span>
           <textarea
             className="field-value h-[74px] resize-y font-mono text-note"
             value={text}
@@ -167,7 +168,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
             onBlur={() => text.trim() !== '' && void preview(text)}
           />
           <span className="field-note" role={errors.text ? 'alert' : undefined}>
-            {errors.text ?? 'the first line names the columns'}
+            {errors.text ?? say('the_first_line_names_the_columns')}
           </span>
         </label>
       </div>
@@ -177,23 +178,23 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
             <table className="plain">
               <thead>
                 <tr>
-                  <th className="w-10">Line</th>
+                  <th className="w-10">{say('line')}</th>
                   {noteFields.map((f) => (
                     <th key={f} className="min-w-24 align-bottom">
                       <label>
                         {fieldNames[f]}
                         <select
-                          aria-label={`Column of ${fieldNames[f]}`}
+                          aria-label={say('column_of', { fieldNames: fieldNames[f] })}
                           className="block h-9 w-full border-b-2 border-rule bg-transparent font-figure text-body text-ink"
                           value={note.columns[f] ?? ''}
                           onChange={(e) => match(f, e.target.value === '' ? null : Number(e.target.value))}
                         >
                           <option value="" className="bg-slab">
-                            not in it
+                            {say('not_in_it')}
                           </option>
                           {note.header.map((h, i) => (
                             <option key={i} value={i} className="bg-slab">
-                              {h || `column ${i + 1}`}
+                              {h || say('column', { i: i + 1 })}
                             </option>
                           ))}
                         </select>
@@ -231,16 +232,21 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
             </table>
           </div>
           <div className="grid grid-cols-4 gap-x-6 pt-3 max-sm:grid-cols-2">
-            <TimeField label="Arrived" value={at} onChange={setAt} error={errors.arrivedAt} />
+            <TimeField label={say('arrived')} value={at} onChange={setAt} error={errors.arrivedAt} />
             <TemperatureField
-              label="Core by probe"
+              label={say('core_by_probe')}
               value={probeTenths}
               onChange={setProbe}
               error={errors.probeTenths}
-              note="leave empty if not probed"
+              note={say('leave_empty_if_not_probed')}
             />
-            <Choice label="Ice" value={ice} options={ices} onChange={setIce} />
-            <TextField label="Note number" value={noteRef} onChange={setNoteRef} error={errors.noteRef} />
+            <Choice label={say('ice')} value={ice} options={ices} onChange={setIce} />
+            <TextField
+              label={say('note_number')}
+              value={noteRef}
+              onChange={setNoteRef}
+              error={errors.noteRef}
+            />
           </div>
         </>
       )}
@@ -252,7 +258,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
       <div className="flex gap-3">
         {!note && text.trim() !== '' && (
           <Button busy={read.busy} onPress={() => void preview(text)}>
-            Read the note
+            {say('read_the_note')}
           </Button>
         )}
         <Button
@@ -261,17 +267,17 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
           busy={land.busy || read.busy}
           notYet={
             !note
-              ? 'choose the file first'
+              ? say('choose_the_file_first')
               : wrong > 0
-                ? 'every line must be right: all or nothing'
+                ? say('every_line_must_be_right_all_or')
                 : supplier.trim() === ''
-                  ? 'say who brought it'
+                  ? say('say_who_brought_it')
                   : null
           }
         >
-          Land all {note ? note.rows.length : ''} lots
+          {say('land_all_lots', { note: note ? note.rows.length : '' })}
         </Button>
-        <Button onPress={draft.leave(onCancel)}>Cancel</Button>
+        <Button onPress={draft.leave(onCancel)}>{say('cancel')}</Button>
       </div>
     </form>
   );

@@ -9,6 +9,7 @@ import { DeliveryForm } from './DeliveryForm.tsx';
 import { DeliveryView } from './DeliveryView.tsx';
 import { differenceText } from './words.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** Reading a note from a file is not the day's first need. */
 const ImportNote = lazy(() => import('./ImportNote.tsx').then((m) => ({ default: m.ImportNote })));
@@ -18,9 +19,9 @@ function headline(deliveries: readonly Delivery[], mass: (g: number) => string):
   const open = deliveries.filter((d) => d.state === 'open');
   const off = open.find((d) => d.differences.length > 0);
   if (off) return `${off.supplier}: ${differenceText(off.differences[0]!, mass)}`;
-  if (open.length > 0) return `${open[0]!.supplier} is being unloaded`;
-  if (deliveries.length === 0) return 'Nothing has landed today';
-  return `${deliveries.length} ${deliveries.length === 1 ? 'delivery' : 'deliveries'} landed and checked`;
+  if (open.length > 0) return say('is_being_unloaded', { supplier: open[0]!.supplier });
+  if (deliveries.length === 0) return say('nothing_has_landed_today');
+  return say('deliveries_landed_and_checked', { deliveries: deliveries.length });
 }
 
 /** Landed weight against the note on one axis for all deliveries: the note is a post, lots are the bar. */
@@ -72,18 +73,21 @@ export default function Landing() {
           <h1 className="text-head max-sm:text-big">{headline(deliveries, mass)}</h1>
           <p className="text-ink2">
             {deliveries.length > 0
-              ? `${mass(total)} in ${deliveries.reduce((s, d) => s + d.lots.length, 0)} lots so far today.`
-              : 'Open the first delivery when the van is at the door.'}
+              ? say('in_lots_so_far_today', {
+                  total: mass(total),
+                  reduce: deliveries.reduce((s, d) => s + d.lots.length, 0),
+                })
+              : say('open_the_first_delivery_when_the')}
           </p>
         </div>
         {mayLand && (
           <div className="flex gap-3">
-            <Button onPress={() => setChosen('note')}>From a note</Button>
+            <Button onPress={() => setChosen('note')}>{say('from_a_note')}</Button>
             <Button
               kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'}
               onPress={() => setChosen('new')}
             >
-              New delivery
+              {say('new_delivery')}
             </Button>
           </div>
         )}
@@ -91,7 +95,7 @@ export default function Landing() {
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
         <ul
           className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:border-r-0 max-sm:pr-0"
-          aria-label="Deliveries today"
+          aria-label={say('deliveries_today')}
         >
           {deliveries.map((d) => (
             <li key={d.id} className="border-b border-line">
@@ -110,7 +114,9 @@ export default function Landing() {
                     <Mass g={d.totals.grams} />
                   </span>
                   <span className="text-note text-ink2">
-                    {d.totals.money === null ? `${d.totals.pieces} fish` : formatMoney(d.totals.money)}
+                    {d.totals.money === null
+                      ? say('fish_2', { pieces: d.totals.pieces })
+                      : formatMoney(d.totals.money)}
                   </span>
                 </span>
                 <Against delivery={d} full={full} />
@@ -118,18 +124,18 @@ export default function Landing() {
                   className={`block text-note ${d.state === 'open' && d.differences.length > 0 ? 'text-embertext' : 'text-ink3'}`}
                 >
                   {d.state === 'closed'
-                    ? 'checked'
+                    ? say('checked')
                     : d.differences.length > 0
                       ? differenceText(d.differences[0]!, mass)
                       : d.noteGrams === null
-                        ? 'open, no weight on the note'
-                        : 'open, agrees so far'}
+                        ? say('open_no_weight_on_the_note')
+                        : say('open_agrees_so_far')}
                 </span>
               </button>
             </li>
           ))}
           {deliveries.length > 0 && (
-            <li className="pt-2 text-note text-ink3">bar: weighed, a lot each · post: the note</li>
+            <li className="pt-2 text-note text-ink3">{say('bar_weighed_a_lot_each_post_the')}</li>
           )}
         </ul>
         <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
@@ -142,7 +148,7 @@ export default function Landing() {
           ) : mayLand ? (
             <DeliveryForm delivery={null} onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />
           ) : (
-            <p className="text-ink2">The back door records deliveries; you are signed in for the counter.</p>
+            <p className="text-ink2">{say('the_back_door_records_deliveries')}</p>
           )}
         </section>
       </div>

@@ -21,6 +21,7 @@ import { ActForm } from './ActForm.tsx';
 import { Photos } from './Photos.tsx';
 import { RawPaper } from './RawPaper.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 const acts = ['hold', 'split', 'claim', 'photos', 'raw', 'label'] as const;
 type Act = (typeof acts)[number];
@@ -39,23 +40,23 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   if (lot.holdReason)
     return (
       <div>
-        <p className="pb-2">Held: {lot.holdReason}</p>
+        <p className="pb-2">{say('held_2', { holdReason: lot.holdReason })}</p>
         <Button kind="main" busy={busy} onPress={() => void save(null)}>
-          Let it go
+          {say('let_it_go')}
         </Button>
       </div>
     );
   return (
     <ActForm
-      button="Hold the lot"
+      button={say('hold_the_lot')}
       busy={busy}
       problem={problem}
-      notYet={reason.trim() === '' ? 'say why' : null}
+      notYet={reason.trim() === '' ? say('say_why') : null}
       onSubmit={() => void save(reason)}
     >
       <Stale
         problem={problem}
-        names={{ reason: 'Why it waits' }}
+        names={{ reason: say('why_it_waits') }}
         mine={{ reason }}
         onKeep={(over) => {
           setVersion(over);
@@ -65,10 +66,10 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
       />
       <TextField
         className="col-span-full"
-        label="Why it waits"
+        label={say('why_it_waits')}
         value={reason}
         onChange={setReason}
-        note="it is neither promised, cut nor sold until someone decides"
+        note={say('it_is_neither_promised_cut_nor')}
       />
     </ActForm>
   );
@@ -95,40 +96,44 @@ function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
       { id: lot.id },
     );
     if (!outcome.ok) return setProblem(outcome.problem);
-    dispatch(notify({ text: `${outcome.data.code} is a lot of its own now`, problem: false }));
+    dispatch(notify({ text: say('is_a_lot_of_its_own_now', { code: outcome.data.code }), problem: false }));
     onDone();
   };
   return (
-    <ActForm button="Split it off" busy={busy} problem={problem} onSubmit={() => void save()}>
+    <ActForm button={say('split_it_off')} busy={busy} problem={problem} onSubmit={() => void save()}>
       <TextField
-        label={`Fish, of ${lot.there.pieces}`}
+        label={say('fish_of', { pieces: lot.there.pieces })}
         value={pieces}
         onChange={setPieces}
         inputMode="numeric"
         error={errors.pieces}
       />
       <WeightField
-        label="Their weight"
+        label={say('their_weight')}
         value={weight}
         onChange={setWeight}
         error={errors.grams}
-        take={{ act: 'Take the part', title: `Part of ${lot.code}`, detail: 'what is split off' }}
+        take={{
+          act: say('take_the_part'),
+          title: say('part_of', { code: lot.code }),
+          detail: say('what_is_split_off'),
+        }}
       />
       <TextField
         className="col-span-2"
-        label="What it is"
+        label={say('what_it_is')}
         value={remarks}
         onChange={setRemarks}
-        note="the softer ones; the small ones"
+        note={say('the_softer_ones_the_small_ones')}
       />
     </ActForm>
   );
 }
 
 const outcomes = [
-  { value: 'return', name: 'Send back' },
-  { value: 'bin', name: 'Bin here' },
-  { value: 'keep', name: 'Keep for less' },
+  { value: 'return', name: say('send_back') },
+  { value: 'bin', name: say('bin_here') },
+  { value: 'keep', name: say('keep_for_less') },
 ] as const;
 
 function Claim({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
@@ -136,6 +141,34 @@ function Claim({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   if (!data) return <p className="text-ink3">…</p>;
   return (
     <ClaimForm lot={lot} wording={data.wording} reason={data.draft} claims={data.claims} onDone={onDone} />
+  );
+}
+
+interface ClaimMade {
+  id: number;
+  number: number;
+  outcome: string;
+  grams: number;
+  money: number;
+}
+
+/** Claims written already, each with its sheet. */
+function Claims({ claims }: { claims: readonly ClaimMade[] }) {
+  const { shop } = useShop();
+  const mass = useMass();
+  return (
+    <>
+      {claims.map((c) => (
+        <p key={c.id} className="pb-2">
+          <a className="why" href={`/api/landing/claims/${c.id}/sheet.pdf`} target="_blank" rel="noreferrer">
+            {say('claim_sheet', { number: c.number })}
+          </a>{' '}
+          <span className="text-note text-ink2">
+            {mass(c.grams)}, {formatMoney(c.money)} {shop.currency}
+          </span>
+        </p>
+      ))}
+    </>
   );
 }
 
@@ -150,13 +183,12 @@ function ClaimForm({
   wording: string;
   /** The reason its grade gives. */
   reason: string;
-  claims: { id: number; number: number; outcome: string; grams: number; money: number }[];
+  claims: readonly ClaimMade[];
   onDone: () => void;
 }) {
   const draft = useDraft(`claim ${lot.id}`);
   const { send, busy } = useChange(contract.landing.claim, draft);
   const { shop } = useShop();
-  const mass = useMass();
   const dispatch = useAppDispatch();
   const all = lot.there.pieces > 0;
   const [outcome, setOutcome] = useKept<'return' | 'bin' | 'keep'>(draft, 'outcome', all ? 'return' : 'keep');
@@ -187,51 +219,46 @@ function ClaimForm({
       { id: lot.id },
     );
     if (!made.ok) return setProblem(made.problem);
-    dispatch(notify({ text: `Claim ${made.data.number} is written`, problem: false }));
+    dispatch(notify({ text: say('claim_is_written', { number: made.data.number }), problem: false }));
     onDone();
   };
   return (
     <>
-      {claims.map((c) => (
-        <p key={c.id} className="pb-2">
-          <a className="why" href={`/api/landing/claims/${c.id}/sheet.pdf`} target="_blank" rel="noreferrer">
-            Claim {c.number}, sheet
-          </a>{' '}
-          <span className="text-note text-ink2">
-            {mass(c.grams)}, {formatMoney(c.money)} {shop.currency}
-          </span>
-        </p>
-      ))}
+      <Claims claims={claims} />
       <ActForm
-        button="Write the claim"
+        button={say('write_the_claim')}
         busy={busy}
         problem={problem}
-        notYet={reason.trim() === '' ? 'say why' : null}
+        notYet={reason.trim() === '' ? say('say_why') : null}
         onSubmit={() => void save()}
       >
         <Choice
           className="col-span-full"
-          label="The fish"
+          label={say('the_fish')}
           value={outcome}
           options={outcomes}
           onChange={setOutcome}
         />
         <TextField
-          label={`Fish, of ${lot.there.pieces} here`}
+          label={say('fish_of_here', { pieces: lot.there.pieces })}
           value={pieces}
           onChange={setPieces}
           inputMode="numeric"
           error={errors.pieces}
         />
         <WeightField
-          label="Weight"
+          label={say('weight')}
           value={weight}
           onChange={setWeight}
           error={errors.grams}
-          take={{ act: 'Take the claim', title: `Claimed of ${lot.code}`, detail: 'what goes back' }}
+          take={{
+            act: say('take_the_claim'),
+            title: say('claimed_of', { code: lot.code }),
+            detail: say('what_goes_back'),
+          }}
         />
         <MoneyField
-          label={`Asked, ${shop.currency}`}
+          label={say('asked', { currency: shop.currency })}
           value={money}
           onChange={setMoney}
           error={errors.money}
@@ -239,18 +266,18 @@ function ClaimForm({
         <span />
         <TextField
           className="col-span-full"
-          label="Reason"
+          label={say('reason')}
           value={reason}
           onChange={setReason}
           error={errors.reason}
         />
         <TextField
           className="col-span-full"
-          label="Wording for the supplier"
+          label={say('wording_for_the_supplier')}
           value={wording}
           onChange={setWording}
           error={errors.wording}
-          note="as agreed with this supplier; kept in its record"
+          note={say('as_agreed_with_this_supplier_kept')}
         />
       </ActForm>
     </>
@@ -269,22 +296,24 @@ function Label({ lot }: { lot: LotRow }) {
     const { printed, why } = outcome.data;
     dispatch(
       notify(
-        why ? { text: why, problem: true } : { text: `${printed} of ${lot.code} printed`, problem: false },
+        why
+          ? { text: why, problem: true }
+          : { text: say('of_printed', { printed, code: lot.code }), problem: false },
       ),
     );
   };
   return (
     <div>
       <a className="why" href={`/api/landing/lots/${lot.id}/label.pdf`} target="_blank" rel="noreferrer">
-        Look at it: PDF, 100 × 70 mm
+        {say('look_at_it_pdf_100_70_mm')}
       </a>
-      <ActForm button="Print" busy={busy} problem={problem} onSubmit={() => void print()}>
+      <ActForm button={say('print')} busy={busy} problem={problem} onSubmit={() => void print()}>
         <TextField
-          label="Labels"
+          label={say('labels')}
           value={copies}
           onChange={setCopies}
           inputMode="numeric"
-          note="one a box"
+          note={say('one_a_box')}
           error={errorsByPath(problem).copies}
         />
       </ActForm>
@@ -305,12 +334,12 @@ export function LotActions({
   const [act, setAct] = useState<Act>(lot.holdReason ? 'hold' : lot.verdict === 'reject' ? 'claim' : 'label');
   const { when } = useTimes();
   const names: Record<Act, string> = {
-    hold: lot.holdReason ? 'Held' : 'Hold',
-    split: 'Split',
-    claim: lot.claims > 0 ? `Claims, ${lot.claims}` : 'Claim',
-    photos: lot.photos > 0 ? `Photos, ${lot.photos}` : 'Photos',
-    raw: lot.rawPaper ? 'Raw use, on paper' : 'Raw use',
-    label: 'Label',
+    hold: lot.holdReason ? say('held_3') : say('hold'),
+    split: say('split'),
+    claim: lot.claims > 0 ? say('claims', { claims: lot.claims }) : say('claim'),
+    photos: lot.photos > 0 ? say('photos', { photos: lot.photos }) : say('photos_2'),
+    raw: lot.rawPaper ? say('raw_use_on_paper') : say('raw_use'),
+    label: say('label'),
   };
   const done = () => onClose();
   const here = useRef<HTMLDivElement>(null);
@@ -321,7 +350,7 @@ export function LotActions({
     <div
       ref={here}
       className="my-3 border-t-[1.5px] border-ink pt-2 pb-4"
-      aria-label={`Lot ${lot.code}`}
+      aria-label={say('lot_2', { code: lot.code })}
       role="group"
     >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 pb-2">
@@ -339,17 +368,21 @@ export function LotActions({
         ))}
         <span className="ml-auto flex gap-4">
           <button type="button" className="why" onClick={onCorrect}>
-            correct
+            {say('correct_3')}
           </button>
           <button type="button" className="why" onClick={onClose}>
-            put away
+            {say('put_away')}
           </button>
         </span>
       </div>
       {lot.fish.length > 0 && (
         <p className="pb-2 text-note text-ink3">
-          {lot.fish.length} fish weighed one by one
-          {lot.caughtOn ? `, caught ${when(`${lot.caughtOn}T12:00:00Z`).slice(0, 3)}` : ''}
+          {say('fish_weighed_one_by_one', {
+            fish: lot.fish.length,
+            caughtOn: lot.caughtOn
+              ? say('caught', { when: when(`${lot.caughtOn}T12:00:00Z`).slice(0, 3) })
+              : '',
+          })}
         </p>
       )}
       {act === 'hold' && <Hold lot={lot} onDone={done} />}

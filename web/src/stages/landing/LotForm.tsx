@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
 import { conditionName, conditionsFor, isPiece, shortName } from '@ember-slate/core/species';
 import { useEffect, useRef } from 'react';
@@ -9,11 +10,12 @@ import { Picker } from '../../parts/Picker.tsx';
 import { BoxScan } from './BoxScan.tsx';
 import { OneByOne } from './OneByOne.tsx';
 import { isFlat, isScaly, useLotForm, type LotSources } from './useLotForm.ts';
+import { say } from './say.ts';
 
 const slits = [
-  { value: 'seen', name: 'seen' },
-  { value: 'missing', name: 'missing' },
-  { value: 'unasked', name: 'not looked' },
+  { value: 'seen', name: say('seen') },
+  { value: 'missing', name: say('missing') },
+  { value: 'unasked', name: say('not_looked_2') },
 ] as const;
 /** Sea areas to choose from, with the sub-areas labels name in words; one read off a box code stays in reach. */
 const seaAreas = (chosen: string) =>
@@ -26,29 +28,29 @@ const seaAreas = (chosen: string) =>
     .map(([k, v]) => ({ value: k, name: `${k} ${v}`.trim() }));
 
 const scaledWords = [
-  { value: 'no', name: 'no' },
-  { value: 'part', name: 'in part' },
-  { value: 'yes', name: 'yes' },
+  { value: 'no', name: say('no') },
+  { value: 'part', name: say('in_part') },
+  { value: 'yes', name: say('yes') },
 ] as const;
 const productions = [
-  { value: 'caught', name: 'Caught' },
-  { value: 'caught_freshwater', name: 'Freshwater' },
-  { value: 'farmed', name: 'Farmed' },
+  { value: 'caught', name: say('caught_2') },
+  { value: 'caught_freshwater', name: say('freshwater') },
+  { value: 'farmed', name: say('farmed_2') },
 ] as const;
 
 const stale = {
   names: {
-    speciesId: 'Species',
-    condition: 'Came as',
-    pieces: 'Fish',
-    grams: 'Weight',
-    pricePerKg: 'Price a kg',
-    production: 'Production',
-    area: 'Area',
-    gear: 'Gear',
-    caughtOn: 'Caught on',
-    supplierLot: 'Supplier’s lot',
-    remarks: 'Remarks',
+    speciesId: say('species'),
+    condition: say('came_as'),
+    pieces: say('fish'),
+    grams: say('weight'),
+    pricePerKg: say('price_a_kg'),
+    production: say('production'),
+    area: say('area'),
+    gear: say('gear'),
+    caughtOn: say('caught_on'),
+    supplierLot: say('suppliers_lot'),
+    remarks: say('remarks'),
   },
   kinds: { speciesId: 'species', grams: 'mass', pricePerKg: 'money', condition: conditionName },
 } as const;
@@ -65,48 +67,63 @@ function WhatCame({ state, isNew }: { state: LotFormState; isNew: boolean }) {
       {isNew && <BoxScan book={book.values()} onScan={state.scan} />}
       <Picker
         className="col-span-2"
-        label="Species"
+        label={say('species')}
         {...form.field('speciesId')}
         onChange={state.choose}
         note={
-          species ? `${species.scientificName}${species.asfis ? ` · ${species.asfis}` : ''}` : 'name or code'
+          species
+            ? `${species.scientificName}${species.asfis ? ` · ${species.asfis}` : ''}`
+            : say('name_or_code')
         }
         options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
       />
       <SelectField
-        label="Came as"
+        label={say('came_as')}
         {...form.field('condition')}
-        note={condition === 'whole' ? 'guts in: shorter life, first in the queue' : ''}
-        options={(species ? conditionsFor(species) : (['whole', 'gutted', 'headed_gutted'] as const)).map(
-          (c) => ({ value: c, name: conditionName[c] }),
+        note={condition === 'whole' ? say('guts_in_shorter_life_first_in_the') : ''}
+        options={inWords(
+          (species ? conditionsFor(species) : (['whole', 'gutted', 'headed_gutted'] as const)).map((c) => ({
+            value: c,
+            name: conditionName[c],
+          })),
         )}
       />
       {isScaly(species, condition) && (
-        <Choice className="col-span-2" label="Scaled" {...form.field('scaled')} options={scaledWords} />
+        <Choice
+          className="col-span-2"
+          label={say('scaled')}
+          {...form.field('scaled')}
+          options={scaledWords}
+        />
       )}
       {isFlat(species) && condition === 'gutted' && (
-        <Choice className="col-span-2" label="Gutting slit" {...form.field('slit')} options={slits} />
+        <Choice className="col-span-2" label={say('gutting_slit')} {...form.field('slit')} options={slits} />
       )}
       <TextField
-        label={isPiece(condition) ? 'Number of pieces' : 'Number of fish'}
+        label={isPiece(condition) ? say('number_of_pieces') : say('number_of_fish')}
         {...form.field('pieces')}
         inputMode="numeric"
       />
       <WeightField
-        label="Weight"
+        label={say('weight')}
         {...form.field('weight')}
-        error={form.errors.grams ?? doubt ?? undefined}
+        error={inWords(form.errors.grams ?? doubt ?? undefined)}
         take={
           fish
             ? null
             : {
-                act: 'Take lot weight',
-                title: species ? `${shortName(species.name)}, whole lot` : 'Weight of this lot',
-                detail: 'box by box: tare the box first',
+                act: say('take_lot_weight'),
+                title: species
+                  ? say('whole_lot', { species: shortName(species.name) })
+                  : say('weight_of_this_lot'),
+                detail: say('box_by_box_tare_the_box_first'),
               }
         }
       />
-      <MoneyField label={`Price a kg, ${shop.currency}`} {...form.field('price', 'pricePerKg')} />
+      <MoneyField
+        label={say('price_a_kg_2', { currency: shop.currency })}
+        {...form.field('price', 'pricePerKg')}
+      />
     </>
   );
 }
@@ -118,7 +135,7 @@ function WhereFrom({ form }: Pick<LotFormState, 'form'>) {
     <>
       <Choice
         className="col-span-2"
-        label="How it lived"
+        label={say('how_it_lived')}
         value={production}
         options={productions}
         onChange={(next) => form.set({ production: next, area: next === 'caught' ? '27' : '' })}
@@ -126,35 +143,35 @@ function WhereFrom({ form }: Pick<LotFormState, 'form'>) {
       {production === 'caught' ? (
         <SelectField
           className="col-span-2"
-          label="Catch area (FAO)"
+          label={say('catch_area_fao')}
           {...form.field('area')}
           options={seaAreas(area)}
         />
       ) : (
         <TextField
           className="col-span-2"
-          label={production === 'farmed' ? 'Country of farming' : 'Water and country'}
+          label={production === 'farmed' ? say('country_of_farming') : say('water_and_country')}
           {...form.field('area')}
         />
       )}
       {production !== 'farmed' && (
         <SelectField
-          label="Gear"
+          label={say('gear')}
           {...form.field('gear')}
-          empty="choose"
+          empty={say('choose')}
           options={gearClasses.map((g) => ({ value: g, name: g }))}
         />
       )}
       <DayField
-        label={production === 'farmed' ? 'Harvested on' : 'Caught on'}
+        label={production === 'farmed' ? say('harvested_on') : say('caught_on')}
         {...form.field('caughtOn')}
         from={-30}
         to={0}
-        empty="not said"
-        note="as the supplier says"
+        empty={say('not_said')}
+        note={say('as_the_supplier_says')}
       />
-      <TextField label="Supplier’s lot" {...form.field('supplierLot')} note="as on the box" />
-      <TextField className="col-span-2" label="Remarks" {...form.field('remarks')} />
+      <TextField label={say('suppliers_lot')} {...form.field('supplierLot')} note={say('as_on_the_box')} />
+      <TextField className="col-span-2" label={say('remarks')} {...form.field('remarks')} />
     </>
   );
 }
@@ -179,20 +196,20 @@ export function LotForm({ onDone, onNoMore, ...sources }: Props) {
     <div ref={here} className="mt-5 border-t border-line pt-3">
       <Form
         of={form}
-        stale={stale}
-        submit={lot ? 'Correct it' : 'Land this lot'}
+        stale={inWords(stale)}
+        submit={lot ? say('correct_it') : say('land_this_lot')}
         onLeave={onNoMore}
-        leave={lot ? 'Cancel' : 'No more lots'}
+        leave={lot ? say('cancel') : say('no_more_lots')}
       >
         <div className="flex items-baseline justify-between gap-4 pb-2">
-          <h3 className="text-row">{lot ? `Correct lot ${lot.code}` : 'Land a lot'}</h3>
+          <h3 className="text-row">{lot ? say('correct_lot', { code: lot.code }) : say('land_a_lot')}</h3>
           {!lot && species && (
             <button
               type="button"
               className="why"
               onClick={() => (fish ? form.set({ fish: null }) : state.changeFish([]))}
             >
-              {fish ? 'by the box instead' : 'weigh one by one'}
+              {fish ? say('by_the_box_instead') : say('weigh_one_by_one')}
             </button>
           )}
         </div>

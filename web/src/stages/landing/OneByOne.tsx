@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { LotRow } from '@ember-slate/contract';
 import { fishDoubt, lotDoubts, spreadOf } from '@ember-slate/core/landing';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
@@ -9,6 +10,7 @@ import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { SourceMark, useMass } from '../../parts/Mass.tsx';
 import { useLength } from '../../parts/length.ts';
+import { say } from './say.ts';
 
 type OneFish = LotRow['fish'][number];
 
@@ -62,17 +64,18 @@ function Tally({ fish, note }: Pick<Props, 'fish' | 'note'>) {
   const { count, total, mean, sd } = spreadOf(fish);
   return (
     <p className="font-figure text-row">
-      {count === 0 ? 'Lay the first fish on the pan' : `${count} fish, ${mass(total)}`}
+      {count === 0 ? say('lay_the_first_fish_on_the_pan') : say('fish_3', { count, total: mass(total) })}
       {count > 1 && (
         <span className="text-body font-medium text-ink2">
           {' '}
-          · mean {mass(Math.round(mean))}, spread {mass(Math.round(sd))}
+          {say('mean_spread', { mean: mass(Math.round(mean)), sd: mass(Math.round(sd)) })}
         </span>
       )}
       {note.grams !== null && count > 0 && (
         <span className="text-body font-medium text-ink2">
           {' '}
-          · {mass(Math.abs(note.grams - total))} {total < note.grams ? 'to the note' : 'over the note'}
+          · {mass(Math.abs(note.grams - total))}{' '}
+          {total < note.grams ? say('to_the_note') : say('over_the_note')}
         </span>
       )}
     </p>
@@ -114,15 +117,21 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
   };
   useTake(
     {
-      act: `Take fish ${count + 1}`,
-      title: `${species.name}, fish ${count + 1}${note.pieces ? ` of ${note.pieces}` : ''}`,
+      act: say('take_fish', { count: count + 1 }),
+      title: say('fish_4', {
+        species: species.name,
+        count: count + 1,
+        pieces: note.pieces ? ` ${say('of', { pieces: note.pieces })}` : '',
+      }),
       detail:
         count > 0
-          ? `so far ${fish
-              .slice(-4)
-              .map((f) => mass(f.grams))
-              .join(', ')}`
-          : 'one fish on the pan',
+          ? say('so_far', {
+              fish: fish
+                .slice(-4)
+                .map((f) => mass(f.grams))
+                .join(', '),
+            })
+          : say('one_fish_on_the_pan'),
       earlier: fish.map((f) => f.grams),
       onTake: (r) => put(r.grams, weighedSource(r)),
     },
@@ -146,52 +155,54 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
         <div ref={lengthBox}>
           <TextField
             className="w-44"
-            label={`Length of fish ${Math.max(1, count)}, ${length.unit}`}
+            label={say('length_of_fish', { max: Math.max(1, count), unit: length.unit })}
             value={measure}
             onChange={setLength}
             inputMode="decimal"
             note={
               last?.lengthMm
                 ? `${length.format(last.lengthMm)} ${length.unit}`
-                : 'from the board, if measured'
+                : say('from_the_board_if_measured')
             }
-            error={measure.trim() !== '' && length.parse(measure) === null ? 'That is no length' : undefined}
+            error={
+              measure.trim() !== '' && length.parse(measure) === null ? say('that_is_no_length') : undefined
+            }
           />
         </div>
         <div className="flex items-start gap-3">
           <TextField
             className="w-32"
-            label="Or type the weight"
+            label={say('or_type_the_weight')}
             value={typed}
             onChange={setTyped}
             inputMode="decimal"
-            note="marked as typed"
+            note={say('marked_as_typed')}
           />
           <div className="pt-3">
             <Button
               small
-              notYet={grams === null || grams === 0 ? 'weigh it, or type its weight' : null}
+              notYet={grams === null || grams === 0 ? say('weigh_it_or_type_its_weight') : null}
               onPress={() => {
                 put(grams!, 'typed');
                 setTyped('');
               }}
             >
-              Add fish {count + 1}
+              {say('add_fish', { count: count + 1 })}
             </Button>
           </div>
         </div>
         {count > 0 && (
           <div className="pt-3">
             <Button small onPress={() => onFish(fish.slice(0, -1))}>
-              Take fish {count} back
+              {say('take_fish_back', { count })}
             </Button>
           </div>
         )}
       </div>
-      {doubt && <p className="border-l-[3px] border-emberline pl-3 text-note">{doubt.message}</p>}
+      {doubt && <p className="border-l-[3px] border-emberline pl-3 text-note">{inWords(doubt.message)}</p>}
       {doubts.map((d) => (
-        <p key={d} className="pt-1 text-note text-ink2">
-          {d}
+        <p key={d.code} className="pt-1 text-note text-ink2">
+          {inWords(d)}
         </p>
       ))}
       <Weighed fish={fish} />

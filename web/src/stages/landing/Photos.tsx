@@ -4,6 +4,7 @@ import { api, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { say } from './say.ts';
 
 const mostBytes = 12_000_000;
 
@@ -17,7 +18,7 @@ export function Photos({ lotId }: { lotId: number }) {
   const [said, setSaid] = useState<string | null>(null);
   const send = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > mostBytes) return setSaid('A picture may have 12 MB: take it smaller');
+    if (file.size > mostBytes) return setSaid(say('a_picture_may_have_12_mb_take_it'));
     setBusy(true);
     try {
       const response = await fetch(contract.landing.addPhoto.path.replace(':id', String(lotId)), {
@@ -29,10 +30,10 @@ export function Photos({ lotId }: { lotId: number }) {
         body: file,
       });
       const answer = (await response.json()) as Problem;
-      setSaid(response.ok ? null : (answer.detail ?? 'The shop did not take it'));
+      setSaid(response.ok ? null : (answer.detail ?? say('the_shop_did_not_take_it')));
       if (response.ok) dispatch(api.util.invalidateTags(['landing']));
     } catch {
-      setSaid('The shop does not answer: the picture is still on your device, send it again');
+      setSaid(say('the_shop_does_not_answer_the'));
     }
     setBusy(false);
   };
@@ -52,9 +53,7 @@ export function Photos({ lotId }: { lotId: number }) {
             </span>
           </a>
         ))}
-        {data?.length === 0 && (
-          <p className="text-ink2">No photo yet. One of the gills and one of the eye say most.</p>
-        )}
+        {data?.length === 0 && <p className="text-ink2">{say('no_photo_yet_one_of_the_gills_and')}</p>}
       </div>
       <input
         ref={input}
@@ -62,7 +61,7 @@ export function Photos({ lotId }: { lotId: number }) {
         accept="image/*"
         capture="environment"
         className="sr-only"
-        aria-label="Photo"
+        aria-label={say('photo')}
         tabIndex={-1}
         onChange={(e) => {
           void send(e.target.files?.[0]);
@@ -70,7 +69,7 @@ export function Photos({ lotId }: { lotId: number }) {
         }}
       />
       <Button busy={busy} onPress={() => input.current?.click()}>
-        Add a photo
+        {say('add_a_photo')}
       </Button>
       {said && (
         <p role="alert" className="pt-2 text-embertext">

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type LotRow, type Problem } from '@ember-slate/contract';
 import { groundName, groundRefusal, rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
 import { useState } from 'react';
@@ -8,6 +9,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TextField } from '../../parts/Field.tsx';
 import { ActForm } from './ActForm.tsx';
+import { say } from './say.ts';
 
 /** The paper that lets a lot be eaten raw without having been frozen: kept and withdrawn by a manager. */
 export function RawPaper({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
@@ -26,45 +28,51 @@ export function RawPaper({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const manager = me.role === 'manager';
   return (
     <div>
-      <p className="max-w-[44rem] pb-2 text-note text-ink2">
-        Without a paper it is eaten raw only after the freezing that the rules ask for, on the freezer’s own
-        record. Whether a paper is good is for your food authority to say.
-      </p>
+      <p className="max-w-[44rem] pb-2 text-note text-ink2">{say('without_a_paper_it_is_eaten_raw')}</p>
       {lot.rawPaper && (
         <div className="pb-2">
           <p className="pb-2">
-            May be eaten raw unfrozen: {groundName(lot.rawPaper.ground)}, {lot.rawPaper.document}
+            {say('may_be_eaten_raw_unfrozen', {
+              ground: inWords(groundName(lot.rawPaper.ground)),
+              document: lot.rawPaper.document,
+            })}
           </p>
           {manager && (
             <Button busy={busy} onPress={() => void save(null)}>
-              Withdraw the paper
+              {say('withdraw_the_paper')}
             </Button>
           )}
         </div>
       )}
-      {!manager && !lot.rawPaper && <p>None is kept with this lot. A manager keeps it.</p>}
+      {!manager && !lot.rawPaper && <p>{say('none_is_kept_with_this_lot_a')}</p>}
       {manager && !lot.rawPaper && (
         <ActForm
-          button="Keep the paper"
+          button={say('keep_the_paper')}
           busy={busy}
           problem={problem}
-          notYet={ground === null ? 'say what it proves' : document.trim() === '' ? 'say its number' : null}
+          notYet={
+            ground === null
+              ? say('say_what_it_proves')
+              : document.trim() === ''
+                ? say('say_its_number')
+                : null
+          }
           onSubmit={() => void save({ ground: ground!, document })}
         >
           <Choice
             className="col-span-full"
-            label="What it proves"
+            label={say('what_it_proves')}
             value={ground}
-            options={possible.map((g) => ({ value: g, name: groundName(g) }))}
+            options={inWords(possible.map((g) => ({ value: g, name: groundName(g) })))}
             onChange={setGround}
           />
           <TextField
             className="col-span-full"
-            label="Its number, or where it lies"
+            label={say('its_number_or_where_it_lies')}
             value={document}
             onChange={setDocument}
             error={errorsByPath(problem)['paper.document']}
-            note="a photo of it can be kept under Photos"
+            note={say('a_photo_of_it_can_be_kept_under')}
           />
         </ActForm>
       )}

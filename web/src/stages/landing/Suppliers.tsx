@@ -14,6 +14,7 @@ import { TextField } from '../../parts/Field.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 const mean = (points: SupplierRecord['marks']) =>
   points.reduce((s, p) => s + p.value, 0) / Math.max(1, points.length);
@@ -60,7 +61,7 @@ function Over({
       <h2 className="text-label">
         {name}{' '}
         <span className="text-body font-medium text-ink2">
-          {points.length > 0 ? `${shown(mean(points))} on average` : 'nothing yet'}
+          {points.length > 0 ? say('on_average', { points: shown(mean(points)) }) : say('nothing_yet')}
         </span>
       </h2>
       {points.length > 0 && <LineChart label={name} height={140} {...chart} />}
@@ -68,7 +69,7 @@ function Over({
   );
 }
 
-const dressedWords = { headed_gutted: 'Head off, gutted', gutted: 'Gutted, head on' };
+const dressedWords = { headed_gutted: say('head_off_gutted'), gutted: say('gutted_head_on') };
 
 function Terms({ record }: { record: SupplierRecord }) {
   const draft = useDraft(`supplier terms ${record.id}`);
@@ -96,7 +97,7 @@ function Terms({ record }: { record: SupplierRecord }) {
     >
       <Stale
         problem={problem}
-        names={{ dressedMeans: 'What it means by dressed', claimWording: 'Wording of claims' }}
+        names={{ dressedMeans: say('what_it_means_by_dressed'), claimWording: say('wording_of_claims') }}
         mine={mine}
         kinds={{ dressedMeans: dressedWords }}
         onKeep={(over) => {
@@ -106,23 +107,23 @@ function Terms({ record }: { record: SupplierRecord }) {
         onTheirs={draft.forget}
       />
       <Choice
-        label="What it means by dressed"
+        label={say('what_it_means_by_dressed')}
         value={dressed}
         onChange={setDressed}
         options={[
-          { value: 'ask', name: 'Ask each time' },
+          { value: 'ask', name: say('ask_each_time') },
           ...(['headed_gutted', 'gutted'] as const).map((value) => ({ value, name: dressedWords[value] })),
         ]}
       />
       <TextField
-        label="Wording of claims to it"
+        label={say('wording_of_claims_to_it')}
         value={wording}
         onChange={setWording}
         error={problem?.code === 'stale' ? undefined : problem?.detail}
-        note="as agreed; offered with every claim"
+        note={say('as_agreed_offered_with_every_claim')}
       />
       <Button submit busy={busy}>
-        Keep it
+        {say('keep_it')}
       </Button>
     </form>
   );
@@ -140,39 +141,55 @@ function Record({ id }: { id: number }) {
     <div className="pb-6">
       <h1 className="text-head max-sm:text-big">
         {record.lots === 0
-          ? `${record.name} has brought nothing yet`
+          ? say('has_brought_nothing_yet', { record: record.name })
           : rejected > 0
-            ? `${record.name}: ${rejected} of ${record.lots} lots rejected`
-            : `${record.name}: mark ${Math.round(mean(record.marks))} on average`}
+            ? say('of_lots_rejected', { record: record.name, rejected, lots: record.lots })
+            : say('mark_on_average', { record: record.name, marks: Math.round(mean(record.marks)) })}
       </h1>
       <p className="pb-3 text-ink2">
-        {record.deliveries} deliveries in 90 days, {mass(record.grams)}, {formatMoney(record.money)}{' '}
-        {shop.currency} · {record.verdicts.accept} accepted, {record.verdicts.use_today} for the day,{' '}
-        {record.verdicts.cooked_only} for cooking, {record.verdicts.hold} held
+        {say('deliveries_in_90_days_accepted_for', {
+          deliveries: record.deliveries,
+          grams: mass(record.grams),
+          money: formatMoney(record.money),
+          currency: shop.currency,
+          accept: record.verdicts.accept,
+          usetoday: record.verdicts.use_today,
+          cookedonly: record.verdicts.cooked_only,
+          hold: record.verdicts.hold,
+        })}
       </p>
       <div className="grid grid-cols-2 gap-x-8 gap-y-4 max-sm:grid-cols-1">
-        <Over name="Mark at the door, of 100" points={record.marks} shown={(v) => String(Math.round(v))} />
-        <Over name="Core temperature" points={record.temperatures} shown={degrees} level={limit} />
         <Over
-          name="Weighed against the note, %"
+          name={say('mark_at_the_door_of_100')}
+          points={record.marks}
+          shown={(v) => String(Math.round(v))}
+        />
+        <Over name={say('core_temperature')} points={record.temperatures} shown={degrees} level={limit} />
+        <Over
+          name={say('weighed_against_the_note')}
           points={record.weights}
           shown={(v) => `${plain(v)} %`}
           level={even}
         />
-        <Over name="Older than its note says, days" points={record.ages} shown={plain} level={even} />
-        <Over name="Yield against expectation, points" points={record.yields} shown={plain} level={even} />
+        <Over name={say('older_than_its_note_says_days')} points={record.ages} shown={plain} level={even} />
+        <Over
+          name={say('yield_against_expectation_points')}
+          points={record.yields}
+          shown={plain}
+          level={even}
+        />
         {me.role === 'manager' && <Terms key={record.version} record={record} />}
       </div>
       {record.claims.length > 0 && (
         <table className="plain mt-4">
           <thead>
             <tr>
-              <th>Claim</th>
-              <th>Fish</th>
-              <th>Reason</th>
-              <th className="text-right">Weight</th>
-              <th className="text-right">Asked</th>
-              <th className="text-right">Paid</th>
+              <th>{say('claim')}</th>
+              <th>{say('fish')}</th>
+              <th>{say('reason')}</th>
+              <th className="text-right">{say('weight')}</th>
+              <th className="text-right">{say('asked_2')}</th>
+              <th className="text-right">{say('paid')}</th>
             </tr>
           </thead>
           <tbody>
@@ -202,7 +219,7 @@ function Record({ id }: { id: number }) {
                     me.role === 'manager' ? (
                       <Settle id={c.id} asked={c.money} />
                     ) : (
-                      'open'
+                      say('open')
                     )
                   ) : (
                     formatMoney(c.settledMoney)
@@ -219,13 +236,13 @@ function Record({ id }: { id: number }) {
 /** One decimal, never a minus before nothing. */
 const plain = (value: number) => (Math.abs(value) < 0.05 ? '0.0' : value.toFixed(1).replace('-', '\u2212'));
 const even = { y: 0, name: '' };
-const limit = { y: 2, name: 'limit', hot: true };
+const limit = { y: 2, name: say('limit'), hot: true };
 
 function Settle({ id, asked }: { id: number; asked: number }) {
   const { send, busy } = useChange(contract.landing.settle);
   return (
     <Button small busy={busy} onPress={() => void send({ money: asked }, { id })}>
-      Paid in full
+      {say('paid_in_full')}
     </Button>
   );
 }
@@ -237,11 +254,11 @@ export default function Suppliers() {
   const go = useNavigate();
   if (!suppliers) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = suppliers.find((s) => s.id === chosen) ?? suppliers[0];
-  if (!shown) return <h1 className="text-head">No supplier yet: the first delivery names one</h1>;
+  if (!shown) return <h1 className="text-head">{say('no_supplier_yet_the_first_delivery')}</h1>;
   return (
     <div className="grid h-full grid-cols-[190px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
       <ul
-        aria-label="Suppliers"
+        aria-label={say('suppliers')}
         className="min-h-0 overflow-y-auto border-r border-line pt-1 pr-4 max-sm:mb-4 max-sm:border-r-0 max-sm:pr-0"
       >
         {suppliers.map((s) => (

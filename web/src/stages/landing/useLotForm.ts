@@ -14,6 +14,7 @@ import { useSpecies } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { wholeNumber, type Weight } from '../../parts/Field.tsx';
 import type { Scanned } from './BoxScan.tsx';
+import { say } from './say.ts';
 
 export type LotDraft = AnswerOf<typeof contract.landing.lastLots>[number];
 
@@ -140,7 +141,10 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
       if ('code' in answer)
         dispatch(
           notify({
-            text: `${answer.code}: ${shortName(book.get(v.speciesId)?.name ?? '')} landed. Its label carries this code.`,
+            text: say('landed_its_label_carries_this_code', {
+              code: answer.code,
+              speciesId: shortName(book.get(v.speciesId)?.name ?? ''),
+            }),
             problem: false,
           }),
         );
@@ -183,7 +187,9 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
         ...(s.production ? { production: s.production } : {}),
         ...(s.area && isSeaArea(s.area) ? { area: s.area } : {}),
         ...(s.gear ? { gear: s.gear } : {}),
-        ...(s.frozen && form.values.remarks === '' ? { remarks: 'frozen before: label as defrosted' } : {}),
+        ...(s.frozen && form.values.remarks === ''
+          ? { remarks: say('frozen_before_label_as_defrosted') }
+          : {}),
       });
     },
   };

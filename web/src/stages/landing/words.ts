@@ -1,14 +1,18 @@
 import type { Delivery } from '@ember-slate/contract';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** One difference between the note and the scale, in words. */
 export function differenceText(
   { of, by }: Delivery['differences'][number],
   mass: (g: number) => string,
 ): string {
-  const side = by < 0 ? 'short' : 'over';
+  const side = by < 0 ? say('short') : say('over');
   const size = Math.abs(by);
-  if (of === 'weight') return `${mass(size)} ${side} of the note`.replace('over of', 'over');
-  if (of === 'number') return `${size} fish ${side}`;
-  return `weights and prices make ${formatMoney(size)} ${by < 0 ? 'less' : 'more'} than the note`;
+  if (of === 'weight') return say('of_the_note', { size: mass(size), side }).replace('over of', 'over');
+  if (of === 'number') return say('fish_5', { size, side });
+  return say('weights_and_prices_make_than_the', {
+    size: formatMoney(size),
+    by: by < 0 ? say('less') : say('more'),
+  });
 }

@@ -8,6 +8,7 @@ import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { OrderLines } from './OrderRow.tsx';
 import { BesideHead } from './BesideHead.tsx';
+import { say } from './say.ts';
 
 /** When the last ticket of an order is done by the bench's clock; null while none is made or nobody cuts. */
 function readyAt(order: Order, done: ReadonlyMap<number, string>): string | null {
@@ -35,12 +36,12 @@ export default function DueBoard() {
     <div className="h-full overflow-y-auto pb-8">
       <BesideHead>
         {mine.length === 0
-          ? 'Nothing more to collect today'
-          : `${ready.length} of ${mine.length} ready to collect today`}
+          ? say('nothing_more_to_collect_today')
+          : say('of_ready_to_collect_today', { ready: ready.length, mine: mine.length })}
       </BesideHead>
       {mine.length === 0 && next && (
         <p className="text-ink2">
-          Next is {next.customer}, {day(next.dueAt)} {time(next.dueAt)}.
+          {say('next_is', { customer: next.customer, dueAt: day(next.dueAt), dueAt2: time(next.dueAt) })}
         </p>
       )}
       <ul>
@@ -52,10 +53,10 @@ export default function DueBoard() {
           const late = o.state !== 'ready' && (minutes > 0 || new Date(o.dueAt) < now);
           const word =
             o.state === 'ready'
-              ? 'ready'
+              ? say('ready')
               : at
-                ? `by ${when(at)}${minutes > 0 ? `, ${minutes} min late` : ''}`
-                : 'not at the bench yet';
+                ? say('by', { at: when(at), minutes: minutes > 0 ? say('min_late', { minutes }) : '' })
+                : say('not_at_the_bench_yet');
           return (
             <li
               key={o.id}
@@ -69,7 +70,7 @@ export default function DueBoard() {
               </span>
               <span>
                 <span className="block font-figure text-big leading-tight font-semibold">{o.customer}</span>
-                <span className="text-note text-ink3">order {o.number}</span>
+                <span className="text-note text-ink3">{say('order', { number: o.number })}</span>
               </span>
               <span className="max-lg:col-start-2 max-lg:row-start-2">
                 <OrderLines order={o} />
@@ -82,7 +83,7 @@ export default function DueBoard() {
               <span className="text-right max-lg:col-start-3 max-lg:row-start-1 max-sm:col-start-2 max-sm:row-start-4 max-sm:text-left">
                 {me.role !== 'bench' && o.lines.some((l) => l.state === 'ready') && (
                   <Button kind={o.state === 'ready' ? 'main' : 'plain'} onPress={() => setHanding(o.id)}>
-                    Hand over
+                    {say('hand_over')}
                   </Button>
                 )}
               </span>

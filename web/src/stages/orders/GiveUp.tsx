@@ -8,6 +8,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** Cancels an order, or notes that nobody came for it. */
 export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }) {
@@ -24,7 +25,7 @@ export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }
   const [deposit, setDeposit] = useKept<'returned' | 'kept'>(draft, 'deposit', 'returned');
   const [problem, setProblem] = useState<Problem | null>(null);
   const uncollected = what === 'uncollected';
-  const why = reason.trim() || (uncollected ? 'nobody came' : '');
+  const why = reason.trim() || (uncollected ? say('nobody_came') : '');
   const cancel = async () => {
     const outcome = await send(
       { version: order.version, reason: why, uncollected, keepDeposit: deposit === 'kept' },
@@ -34,45 +35,46 @@ export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }
     else setProblem(outcome.problem);
   };
   return (
-    <Dialog open title={`Order ${order.number}, ${order.customer}: not wanted?`} onClose={onClose}>
-      <p className="pb-3">
-        Its uncut fish are free again; what is on the board goes on for the counter; what is cut goes back to
-        the cold room with its clock.
-      </p>
+    <Dialog
+      open
+      title={say('order_not_wanted', { number: order.number, customer: order.customer })}
+      onClose={onClose}
+    >
+      <p className="pb-3">{say('its_uncut_fish_are_free_again_what')}</p>
       {due && (
         <Choice
-          label="What happened"
+          label={say('what_happened')}
           value={what}
           onChange={setWhat}
           options={[
-            { value: 'uncollected', name: 'Nobody came for it' },
-            { value: 'cancelled', name: 'It was cancelled' },
+            { value: 'uncollected', name: say('nobody_came_for_it') },
+            { value: 'cancelled', name: say('it_was_cancelled') },
           ]}
         />
       )}
       {order.deposit > 0 && (
         <Choice
-          label={`Deposit of ${formatMoney(order.deposit)} ${shop.currency}`}
+          label={say('deposit_of', { deposit: formatMoney(order.deposit), currency: shop.currency })}
           value={deposit}
           onChange={setDeposit}
           options={[
-            { value: 'returned', name: 'given back' },
-            { value: 'kept', name: 'kept' },
+            { value: 'returned', name: say('given_back') },
+            { value: 'kept', name: say('kept') },
           ]}
         />
       )}
       <TextField
-        label="Why"
+        label={say('why')}
         value={reason}
         onChange={setReason}
         error={problem?.detail}
-        note={uncollected ? 'nobody came, if you say nothing' : ''}
+        note={uncollected ? say('nobody_came_if_you_say_nothing') : ''}
       />
       <div className="flex gap-3">
-        <Button kind="main" busy={busy} notYet={why ? null : 'say why'} onPress={() => void cancel()}>
-          {uncollected ? 'Put it back' : 'Cancel the order'}
+        <Button kind="main" busy={busy} notYet={why ? null : say('say_why')} onPress={() => void cancel()}>
+          {uncollected ? say('put_it_back') : say('cancel_the_order')}
         </Button>
-        <Button onPress={draft.leave(onClose)}>Keep it</Button>
+        <Button onPress={draft.leave(onClose)}>{say('keep_it')}</Button>
       </div>
     </Dialog>
   );

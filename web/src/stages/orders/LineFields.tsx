@@ -14,18 +14,19 @@ import { useForms, useWant } from '../../parts/forms.ts';
 import { formOptions, packingOptions, wishWords } from '../../parts/words.ts';
 import { OptionButtons } from '../../parts/OptionButtons.tsx';
 import { lineOf, type Draft } from './draft.ts';
+import { say } from './say.ts';
 
 const uses: readonly { value: Use; name: string }[] = [
-  { value: 'raw', name: 'raw' },
-  { value: 'steam', name: 'steam' },
-  { value: 'grill', name: 'grill or roast' },
-  { value: 'poach', name: 'poach or soup' },
-  { value: 'fry', name: 'fry' },
+  { value: 'raw', name: say('raw') },
+  { value: 'steam', name: say('steam') },
+  { value: 'grill', name: say('grill_or_roast') },
+  { value: 'poach', name: say('poach_or_soup') },
+  { value: 'fry', name: say('fry') },
 ];
 const trimWords: readonly { value: TrimWish; name: string }[] = [
-  { value: 'shop', name: 'the shop keeps it' },
-  { value: 'stock', name: 'head and bones along' },
-  { value: 'all', name: 'all of it along' },
+  { value: 'shop', name: say('the_shop_keeps_it') },
+  { value: 'stock', name: say('head_and_bones_along') },
+  { value: 'all', name: say('all_of_it_along') },
 ];
 
 interface Props {
@@ -45,15 +46,15 @@ function FixedLine({ draft, errors, remove }: Props) {
     <div className="flex items-baseline justify-between gap-4 border-t border-line py-2">
       <span>
         <span className="font-figure text-label font-semibold">
-          {book.get(line.speciesId)?.name ?? 'Any white fish'}, {want(line)}
+          {book.get(line.speciesId)?.name ?? say('any_white_fish')}, {want(line)}
         </span>
         <span className="block text-note text-ink3">
-          {errors.form ?? 'Cut or on the board: taken off, it goes to the counter.'}
+          {errors.form ?? say('cut_or_on_the_board_taken_off_it')}
         </span>
       </span>
       {remove && (
         <button type="button" className="why shrink-0" onClick={remove}>
-          take this line off
+          {say('take_this_line_off')}
         </button>
       )}
     </div>
@@ -70,30 +71,34 @@ function Amount({ draft, set, errors, form }: Part) {
       {draft.by === 'pieces' ? (
         <>
           <TextField
-            label={form.count === 'fish' ? 'Fish' : 'Pieces'}
+            label={form.count === 'fish' ? say('fish') : say('pieces')}
             value={draft.pieces}
             onChange={(pieces) => set({ pieces })}
             inputMode="numeric"
             error={errors.pieces}
           />
           <WeightField
-            label="Each about"
+            label={say('each_about')}
             value={draft.each}
             onChange={(each) => set({ each })}
             take={null}
             plain
-            note={draft.each?.source === 'estimated' ? 'by its thickness' : `usual ${mass(form.pieceG)}`}
+            note={
+              draft.each?.source === 'estimated'
+                ? say('by_its_thickness')
+                : say('usual', { pieceG: mass(form.pieceG) })
+            }
             error={errors.pieceGrams}
           />
         </>
       ) : (
         <WeightField
-          label="In all"
+          label={say('in_all')}
           value={draft.total}
           onChange={(total) => set({ total })}
           take={null}
           plain
-          note="ready to take away"
+          note={say('ready_to_take_away')}
           error={errors.totalGrams}
         />
       )}
@@ -131,20 +136,20 @@ function Wishes({ draft, set, errors, form, species }: Part & { species: Species
   return (
     <>
       <TextField
-        label="For how many people"
+        label={say('for_how_many_people')}
         value={draft.people}
         onChange={feed}
         inputMode="numeric"
         error={errors.people}
       />
       <SelectField
-        label="Their trim"
+        label={say('their_trim')}
         value={draft.trimWish}
         onChange={(trimWish) => set({ trimWish })}
         options={trimWords}
       />
       <SelectField
-        label="Packed"
+        label={say('packed')}
         value={draft.packing}
         onChange={(packing) => set({ packing })}
         options={packingOptions(shop.ruleProfile)}
@@ -152,22 +157,22 @@ function Wishes({ draft, set, errors, form, species }: Part & { species: Species
       />
       {sliced && (
         <TextField
-          label={`Thick, ${length.unit}`}
+          label={say('thick', { unit: length.unit })}
           value={draft.thickMm === '' ? '' : length.format(Number(draft.thickMm))}
           onChange={(text) => slice(String(length.parse(text) ?? ''))}
           inputMode="decimal"
-          note="the weight follows"
+          note={say('the_weight_follows')}
           error={errors.thickMm}
         />
       )}
       {draft.by === 'pieces' && (
         <Choice
-          label="If there are not enough"
+          label={say('if_there_are_not_enough')}
           value={draft.partAllowed ? 'part' : 'all'}
           onChange={(v) => set({ partAllowed: v === 'part' })}
           options={[
-            { value: 'all', name: 'none' },
-            { value: 'part', name: 'fewer' },
+            { value: 'all', name: say('none') },
+            { value: 'part', name: say('fewer') },
           ]}
         />
       )}
@@ -189,17 +194,17 @@ export function LineFields(props: Props) {
   return (
     <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">
       <Picker
-        label="Species"
+        label={say('species')}
         value={draft.speciesId}
         onChange={(speciesId) => set({ speciesId })}
         error={errors.speciesId}
         options={[
           ...[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' })),
-          { value: anyWhite, name: 'Any white fish in season', detail: '' },
+          { value: anyWhite, name: say('any_white_fish_in_season'), detail: '' },
         ]}
       />
       <SelectField
-        label="Form"
+        label={say('form')}
         value={draft.form}
         onChange={(id) => set({ form: id, options: [] })}
         error={errors.form}
@@ -207,20 +212,20 @@ export function LineFields(props: Props) {
         note={form.norm}
       />
       <Choice
-        label="Counted by"
+        label={say('counted_by')}
         value={draft.by}
         onChange={(by) => set({ by })}
         options={[
-          { value: 'pieces', name: 'Pieces' },
-          { value: 'total', name: 'Weight' },
+          { value: 'pieces', name: say('pieces') },
+          { value: 'total', name: say('weight') },
         ]}
       />
       <SelectField
-        label="How it will be used"
+        label={say('how_it_will_be_used')}
         value={draft.use}
         onChange={(use) => set({ use })}
         options={uses}
-        note={draft.use === 'raw' ? 'needs a freezing record or a paper' : ''}
+        note={draft.use === 'raw' ? say('needs_a_freezing_record_or_a_paper') : ''}
       />
       <Amount draft={draft} set={set} errors={errors} form={form} />
       {more && <Wishes draft={draft} set={set} errors={errors} form={form} species={species} />}
@@ -234,12 +239,12 @@ export function LineFields(props: Props) {
       <div className="col-span-2 flex justify-end gap-5 pb-1">
         {!more && (
           <button type="button" className="why" onClick={() => setMore(true)}>
-            people, {sliced ? 'thickness, ' : ''}trim
+            {say('people_trim', { sliced: sliced ? `${say('thickness')} ` : '' })}
           </button>
         )}
         {remove && (
           <button type="button" className="why" onClick={remove}>
-            take this line off
+            {say('take_this_line_off')}
           </button>
         )}
       </div>

@@ -13,6 +13,7 @@ import { changeFor, PromiseLine } from './Promise.tsx';
 import { Recall } from './Recall.tsx';
 import { Said } from './Said.tsx';
 import { useOrderForm } from './useOrderForm.ts';
+import { say } from './say.ts';
 
 type State = ReturnType<typeof useOrderForm>;
 
@@ -48,21 +49,23 @@ function Terms({ form: { values, field } }: Pick<State, 'form'>) {
   return (
     <div className="grid grid-cols-2 gap-x-5">
       <Choice
-        label="How often"
+        label={say('how_often')}
         {...field('often')}
         options={[
-          { value: 'once', name: 'Once' },
-          { value: 'weekly', name: 'Every week' },
+          { value: 'once', name: say('once') },
+          { value: 'weekly', name: say('every_week') },
         ]}
       />
-      {values.often === 'once' && <MoneyField label={`Deposit, ${shop.currency}`} {...field('deposit')} />}
+      {values.often === 'once' && (
+        <MoneyField label={say('deposit', { currency: shop.currency })} {...field('deposit')} />
+      )}
       {values.often === 'once' && (values.deposit ?? 0) > 0 && (
         <Choice
-          label="Deposit paid by"
+          label={say('deposit_paid_by')}
           {...field('depositPay')}
           options={[
-            { value: 'cash', name: 'cash' },
-            { value: 'card', name: 'card' },
+            { value: 'cash', name: say('cash') },
+            { value: 'card', name: say('card') },
           ]}
         />
       )}
@@ -86,22 +89,37 @@ export function OrderForm({ order, onDone, onFresh = () => undefined }: Props) {
   const book = useSpecies();
   const nameOf = (id: string) => shortName(book.get(id)?.name ?? id);
   const stale = {
-    names: { customer: 'Customer', phone: 'Phone', dueAt: 'Due', remarks: 'Note', lines: 'Lines' },
+    names: {
+      customer: say('customer'),
+      phone: say('phone'),
+      dueAt: say('due'),
+      remarks: say('note'),
+      lines: say('lines'),
+    },
     kinds: {
       dueAt: 'moment',
       lines: (all: readonly (Order['lines'][number] | NewLine | null)[]) =>
-        all.map((l) => (l ? `${want(l)}, ${nameOf(l.speciesId)}` : 'not complete')).join('; '),
+        all.map((l) => (l ? `${want(l)}, ${nameOf(l.speciesId)}` : say('not_complete'))).join('; '),
     } as const,
   };
-  const title = order ? `Change order ${order.number}` : 'Take an order';
+  const title = order ? say('change_order', { number: order.number }) : say('take_an_order');
   return (
     <Form
       of={{ ...form, mine: state.mine }}
-      label={order ? title : 'New order'}
+      label={order ? title : say('new_order')}
       stale={stale}
-      submit={order ? 'Change it' : values.often === 'weekly' ? 'Keep it for every week' : 'Take the order'}
+      submit={
+        order
+          ? say('change_it')
+          : values.often === 'weekly'
+            ? say('keep_it_for_every_week')
+            : say('take_the_order')
+      }
       onLeave={order && onDone}
-      more={!order && state.draft.kept && <Button onPress={state.draft.leave(onFresh)}>Throw away</Button>}
+      more={
+        !order &&
+        state.draft.kept && <Button onPress={state.draft.leave(onFresh)}>{say('throw_away')}</Button>
+      }
     >
       <h2 className="pb-2 text-big">{title}</h2>
       <Said
@@ -116,12 +134,12 @@ export function OrderForm({ order, onDone, onFresh = () => undefined }: Props) {
       <div className="grid grid-cols-2 gap-x-5">
         <Picker
           free
-          label="Customer"
+          label={say('customer')}
           {...field('customer')}
           onChange={state.choose}
           options={customers.map((c) => ({ value: c.name, name: c.name, detail: c.phone }))}
         />
-        <TextField label="Phone" type="tel" inputMode="tel" {...field('phone')} />
+        <TextField label={say('phone')} type="tel" inputMode="tel" {...field('phone')} />
       </div>
       {known && !order && (
         <Recall
@@ -135,14 +153,14 @@ export function OrderForm({ order, onDone, onFresh = () => undefined }: Props) {
         />
       )}
       <div className="grid grid-cols-2 gap-x-5">
-        <DayField label="For the day" {...field('dueDay', 'dueAt')} from={0} to={120} />
-        <TimeField label="At" {...field('dueTime')} />
+        <DayField label={say('for_the_day')} {...field('dueDay', 'dueAt')} from={0} to={120} />
+        <TimeField label={say('at')} {...field('dueTime')} />
       </div>
       <Lines state={state} />
       <button type="button" className="why pt-1" onClick={() => addLines([emptyLine()], () => true)}>
-        one more line
+        {say('one_more_line')}
       </button>
-      <TextField className="pt-2" label="Note" {...field('remarks')} />
+      <TextField className="pt-2" label={say('note')} {...field('remarks')} />
       {!order && <Terms form={form} />}
     </Form>
   );

@@ -7,21 +7,22 @@ import { useMass } from '../../parts/Mass.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 type Line = Order['lines'][number];
 
 const stateWords: Record<Line['state'], string> = {
-  open: 'not planned',
-  planned: 'fish chosen',
-  cutting: 'at the bench',
-  ready: 'ready',
-  handed: 'collected',
-  cancelled: 'taken off',
+  open: say('not_planned'),
+  planned: say('fish_chosen'),
+  cutting: say('at_the_bench'),
+  ready: say('ready'),
+  handed: say('collected'),
+  cancelled: say('taken_off'),
 };
 
 /** A line with a ticket stands at the bench even before the first cut. */
 const lineWord = (line: Line) =>
-  line.state === 'planned' && line.tickets.length > 0 ? 'at the bench' : stateWords[line.state];
+  line.state === 'planned' && line.tickets.length > 0 ? say('at_the_bench') : stateWords[line.state];
 
 export function OrderLines({ order }: { order: Order }) {
   const mass = useMass();
@@ -58,16 +59,16 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
             href={contract.orders.slip.path.replace(':id', String(order.id))}
             target="_blank"
             rel="noreferrer"
-            title="Its slip, to print"
+            title={say('its_slip_to_print')}
           >
-            order {order.number}
+            {say('order', { number: order.number })}
           </a>{' '}
           <span className="font-text text-note font-normal text-ink3">
-            taken by {order.takenBy.split(' ')[0]}
+            {say('taken_by')} {order.takenBy.split(' ')[0]}
           </span>
           {late && (
             <span className="ml-2 text-embertext">
-              <Lozenge /> late
+              <Lozenge /> {say('late')}
             </span>
           )}
         </div>
@@ -75,8 +76,9 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
         <div className="text-note text-ink3">
           {[
             order.remarks,
-            order.deposit > 0 && `deposit ${formatMoney(order.deposit)} ${shop.currency}`,
-            order.standingId !== null && 'every week',
+            order.deposit > 0 &&
+              say('deposit_2', { deposit: formatMoney(order.deposit), currency: shop.currency }),
+            order.standingId !== null && say('every_week_2'),
           ]
             .filter((w) => w)
             .join(' · ')}

@@ -9,16 +9,21 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { GiveUp } from './GiveUp.tsx';
 import { OrderForm } from './OrderForm.tsx';
 import { OrderRow } from './OrderRow.tsx';
+import { say } from './say.ts';
 
 function headline(orders: readonly Order[], now: Date, when: (at: string) => string): string {
   const late = orders.filter((o) => o.state === 'open' && new Date(o.dueAt) < now);
   if (late.length > 0)
-    return `${late[0]!.customer} waits: order ${late[0]!.number} was due ${when(late[0]!.dueAt)}`;
+    return say('waits_order_was_due', {
+      customer: late[0]!.customer,
+      number: late[0]!.number,
+      dueAt: when(late[0]!.dueAt),
+    });
   const next = orders[0];
-  if (!next) return 'No orders yet';
+  if (!next) return say('no_orders_yet');
   return next.state === 'ready'
-    ? `Order ${next.number} is ready for ${next.customer}, ${when(next.dueAt)}`
-    : `Next is ${next.customer}, ${when(next.dueAt)}`;
+    ? say('order_is_ready_for', { number: next.number, customer: next.customer, dueAt: when(next.dueAt) })
+    : say('next_is_2', { customer: next.customer, dueAt: when(next.dueAt) });
 }
 
 export default function Orders() {
@@ -39,22 +44,25 @@ export default function Orders() {
           <h1 className="text-head max-sm:text-big">{headline(orders, now, when)}</h1>
           <p className="text-ink2">
             {orders.length === 0
-              ? 'Take the first one here: what graded fish can serve it is said while you type.'
-              : `${orders.length} ${orders.length === 1 ? 'order' : 'orders'} open, ${orders.filter((o) => o.state === 'ready').length} ready on the shelf.`}
+              ? say('take_the_first_one_here_what')
+              : say('orders_open_ready_on_the_shelf', {
+                  orders: orders.length,
+                  orders2: orders.filter((o) => o.state === 'ready').length,
+                })}
           </p>
         </div>
-        <nav aria-label="About orders" className="flex flex-wrap gap-x-5 pb-1">
+        <nav aria-label={say('about_orders')} className="flex flex-wrap gap-x-5 pb-1">
           <Link className="why" to="/orders/board">
-            due board
+            {say('due_board')}
           </Link>
           <Link className="why" to="/orders/buying">
-            to buy for orders
+            {say('to_buy_for_orders')}
           </Link>
           <Link className="why" to="/orders/weekly">
-            every week
+            {say('every_week_2')}
           </Link>
           <a className="why" href={contract.orders.calendar.path} download>
-            calendar file
+            {say('calendar_file')}
           </a>
         </nav>
       </div>
@@ -74,25 +82,25 @@ export default function Orders() {
                         <div className="flex flex-col items-end gap-1">
                           {o.lines.some((l) => l.state === 'ready') && (
                             <Button small onPress={() => setAsking({ what: 'hand', id: o.id })}>
-                              Hand over
+                              {say('hand_over')}
                             </Button>
                           )}
                           <div className="flex gap-3">
                             <button
                               type="button"
                               className="why"
-                              aria-label={`Change order ${o.number}`}
+                              aria-label={say('change_order', { number: o.number })}
                               onClick={() => setAsking({ what: 'edit', id: o.id })}
                             >
-                              change
+                              {say('change')}
                             </button>
                             <button
                               type="button"
                               className="why"
-                              aria-label={`Order ${o.number} is not wanted`}
+                              aria-label={say('order_is_not_wanted', { number: o.number })}
                               onClick={() => setAsking({ what: 'giveUp', id: o.id })}
                             >
-                              not wanted
+                              {say('not_wanted')}
                             </button>
                           </div>
                         </div>

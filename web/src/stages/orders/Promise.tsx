@@ -8,6 +8,7 @@ import type { Weight } from '../../parts/Field.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import type { Draft, NewLine } from './draft.ts';
+import { say } from './say.ts';
 
 type Answer = AnswerOf<typeof contract.orders.promise>[number];
 
@@ -32,10 +33,10 @@ export function usePromise(
 }
 
 const answers: Record<Answer['answer'], string> = {
-  yes: 'Yes',
-  if: 'Yes, if',
-  part: 'In part',
-  no: 'No',
+  yes: say('yes'),
+  if: say('yes_if'),
+  part: say('in_part'),
+  no: say('no'),
 };
 type Near = Answer['nearest'][number];
 
@@ -67,12 +68,12 @@ export function PromiseLine({
   const { when, today } = useTimes();
   const mass = useMass();
   if (!promise)
-    return <p className="min-h-5 text-note text-ink3">can we promise it? say species, how much and when</p>;
+    return <p className="min-h-5 text-note text-ink3">{say('can_we_promise_it_say_species_how')}</p>;
   const words = (n: Near): string => {
     const what = want(n);
     if (n.kind === 'species') return `${shortName(n.speciesName)} instead: ${what}`;
-    if (n.kind === 'sooner') return `by ${when(n.dueAt)}`;
-    if (n.kind === 'later') return `at ${when(n.dueAt)}`;
+    if (n.kind === 'sooner') return say('by_2', { dueAt: when(n.dueAt) });
+    if (n.kind === 'later') return say('at_2', { dueAt: when(n.dueAt) });
     return what;
   };
   const fine = promise.answer === 'yes';
@@ -90,19 +91,27 @@ export function PromiseLine({
       {(promise.expects || promise.toBuy) && (
         <p className="text-ink2">
           {promise.expects &&
-            `${promise.expects.fish} fish give about ${mass(Math.round(promise.expects.mean))}, 9 times of 10 between ${mass(Math.round(promise.expects.low))} and ${mass(Math.round(promise.expects.high))}`}
-          {soon && `; the bench can have it cut by ${when(soon)}`}
+            say('fish_give_about_9_times_of_10', {
+              fish: promise.expects.fish,
+              mean: mass(Math.round(promise.expects.mean)),
+              low: mass(Math.round(promise.expects.low)),
+              high: mass(Math.round(promise.expects.high)),
+            })}
+          {soon && say('the_bench_can_have_it_cut_by', { soon: when(soon) })}
           {promise.toBuy && (
             <span>
-              {promise.expects && '. '}For the rest: {promise.toBuy.fish} fish, {mass(promise.toBuy.grams)},
-              on the buying list once taken
+              {promise.expects && '. '}
+              {say('for_the_rest_fish_on_the_buying', {
+                fish: promise.toBuy.fish,
+                grams: mass(promise.toBuy.grams),
+              })}
             </span>
           )}
         </p>
       )}
       {promise.nearest.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 py-1">
-          <span className="text-ink2">nearest that can be:</span>
+          <span className="text-ink2">{say('nearest_that_can_be')}</span>
           {promise.nearest.map((n) => (
             <button key={n.kind} type="button" className="why text-note" onClick={() => onOffer(n)}>
               {words(n)}

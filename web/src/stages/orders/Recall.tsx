@@ -9,6 +9,7 @@ import { useWant } from '../../parts/forms.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { weekdayNames } from './weekdays.ts';
+import { say } from './say.ts';
 
 /** A note about a customer, to be read by whoever answers the telephone. */
 function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) {
@@ -26,7 +27,7 @@ function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) 
       <p>
         {known.remarks && <span className="text-ink">{known.remarks} </span>}
         <button type="button" className="why" onClick={() => setNote(known.remarks)}>
-          {known.remarks ? 'change the note' : 'note something'}
+          {known.remarks ? say('change_the_note') : say('note_something')}
         </button>
       </p>
     );
@@ -34,22 +35,22 @@ function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) 
     <div>
       <div className="flex items-center gap-3">
         <TextField
-          label="About this customer"
+          label={say('about_this_customer')}
           value={note}
           onChange={setNote}
           className="flex-1"
           error={problem?.code === 'stale' ? undefined : problem?.detail}
         />
         <Button small busy={busy} onPress={() => void keep()}>
-          Keep
+          {say('keep')}
         </Button>
         <Button small onPress={draft.forget}>
-          Cancel
+          {say('cancel')}
         </Button>
       </div>
       <Stale
         problem={problem}
-        names={{ remarks: 'About this customer' }}
+        names={{ remarks: say('about_this_customer') }}
         mine={{ remarks: note }}
         onKeep={(over) => {
           setVersion(over);
@@ -78,12 +79,12 @@ export function Recall({
     <div className="mb-3 border-l-[3px] border-rime pl-3 text-note" data-recall="">
       <p className="text-ink2">
         {known.collected === 0
-          ? 'Nothing collected yet'
-          : `${known.collected} ${known.collected === 1 ? 'order' : 'orders'} collected`}
+          ? say('nothing_collected_yet')
+          : say('orders_collected', { collected: known.collected })}
         {known.uncollected > 0 && (
           <span className="text-embertext">
             {' '}
-            <Lozenge /> {known.uncollected} not collected: ask for a deposit
+            <Lozenge /> {say('not_collected_ask_for_a_deposit', { uncollected: known.uncollected })}
           </span>
         )}
       </p>
@@ -101,18 +102,18 @@ export function Recall({
             <button
               type="button"
               className="why shrink-0"
-              aria-label={`The same again as on ${day(o.dueAt)}`}
+              aria-label={say('the_same_again_as_on', { dueAt: day(o.dueAt) })}
               onClick={() =>
                 onAgain(o.lines.filter((l) => l.state !== 'cancelled' || o.state === 'uncollected'))
               }
             >
-              again
+              {say('again')}
             </button>
           </li>
         ))}
         {known.standing.map((s) => (
           <li key={s.id} className="border-t border-line py-1 text-ink2">
-            every {weekdayNames[s.weekday]}:{' '}
+            {say('every')} {weekdayNames[s.weekday]}:{' '}
             {s.lines.map((l) => `${want(l)}, ${shortName(l.speciesName)}`).join('; ')}
           </li>
         ))}

@@ -8,6 +8,7 @@ import { useForms } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { draftOf, type Draft } from './draft.ts';
+import { say } from './say.ts';
 
 /** The whole order in one line, as it is said; what was understood stands under it, and Enter puts it into the fields. */
 export function Said({
@@ -38,20 +39,20 @@ export function Said({
         ? mass(l.totalGrams)
         : l.pieces !== null && l.pieceGrams !== null
           ? `${l.pieces} × ${mass(l.pieceGrams)}`
-          : 'how much?';
+          : say('how_much');
     const name =
       l.speciesId === anyWhite
-        ? 'any white fish'
+        ? say('any_white_fish_2')
         : l.speciesId
           ? shortName(book.get(l.speciesId)!.name)
-          : 'which fish?';
+          : say('which_fish');
     const wishes = wishWords({ ...l, use: '', people: null });
     return [
       `${amount} ${l.form ? formOf(forms, l.form).name : ''}`,
-      ...(l.thickMm === null ? [] : [`${l.thickMm} mm thick`]),
+      ...(l.thickMm === null ? [] : [say('mm_thick', { thickMm: l.thickMm })]),
       name,
-      ...(l.people === null ? [] : [`for ${l.people}`]),
-      ...(l.use ? [`to ${l.use}`] : []),
+      ...(l.people === null ? [] : [say('for', { people: l.people })]),
+      ...(l.use ? [say('to', { use: l.use })] : []),
       ...wishes,
     ].join(', ');
   };
@@ -70,17 +71,17 @@ export function Said({
       }}
     >
       <TextField
-        label="The order as it is said, then Enter"
+        label={say('the_order_as_it_is_said_then_enter')}
         value={text}
         onChange={setText}
-        note={parsed ? '' : '4 x 170 g hake portions, 2 kg salmon side skinless fri 16:00'}
+        note={parsed ? '' : say('n4_x_170_g_hake_portions_2_kg')}
       />
       {parsed && (
         <ul className="pb-2 text-note" role="status">
           {parsed.lines.map((l, i) => (
             <li key={i}>
               <span className={l.speciesId ? 'text-ink' : 'text-embertext'}>{words(l)}</span>
-              {l.left && <span className="text-embertext"> · not understood: {l.left}</span>}
+              {l.left && <span className="text-embertext"> {say('not_understood', { left: l.left })}</span>}
             </li>
           ))}
           {(parsed.day !== null || at !== null) && (

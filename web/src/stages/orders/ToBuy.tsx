@@ -8,6 +8,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { BesideHead } from './BesideHead.tsx';
+import { say } from './say.ts';
 
 /** What open orders lack, as whole fish for the buyer. */
 export default function ToBuy() {
@@ -21,20 +22,19 @@ export default function ToBuy() {
     <div className="h-full overflow-y-auto pb-8">
       <BesideHead>
         {soonest
-          ? `Buy ${soonest.fish} ${shortName(soonest.speciesName).toLowerCase()}, ${mass(soonest.grams)}, by ${when(soonest.firstDue)}`
-          : 'Open orders lack nothing'}
+          ? say('buy_by', {
+              fish: soonest.fish,
+              speciesName: shortName(soonest.speciesName).toLowerCase(),
+              grams: mass(soonest.grams),
+              firstDue: when(soonest.firstDue),
+            })
+          : say('open_orders_lack_nothing')}
       </BesideHead>
       <p className="pb-3 text-ink2">
-        {soonest
-          ? 'What the fish in the shop cannot give for orders taken, as fish to buy.'
-          : 'Every line taken can be cut from fish in the shop, as it lies graded now.'}{' '}
+        {soonest ? say('what_the_fish_in_the_shop_cannot') : say('every_line_taken_can_be_cut_from')}{' '}
         <Why>
-          <p>
-            Lines in order of their due time take the fish that run out of life first, each only the part of a
-            fish it needs. What is then missing is turned into whole fish of usual weight by the expected
-            yield of its form; a fish not graded, held or out of life when due counts as missing.
-          </p>
-          <p>Source: the species book, the yields of forms, the clocks of lots; rounding up is our choice.</p>
+          <p>{say('lines_in_order_of_their_due_time')}</p>
+          <p>{say('source_the_species_book_the_yields')}</p>
         </Why>
       </p>
       <ul>
@@ -45,14 +45,20 @@ export default function ToBuy() {
           >
             <h2 className="font-figure text-row font-semibold">{s.speciesName}</h2>
             <span className="text-right font-figure text-row font-semibold">
-              {s.fish} fish, {mass(s.grams)}
+              {say('fish_2', { fish: s.fish, grams: mass(s.grams) })}
             </span>
             <ul className="col-span-2">
               {s.for.map((w) => (
                 <li key={`${w.orderNumber} ${w.form} ${w.missing}`} className="text-note text-ink2">
-                  {when(w.dueAt)} {w.customer}, order {w.orderNumber}: lacks{' '}
-                  {w.pieceGrams === null ? mass(w.missing) : `${w.missing} × ${mass(w.pieceGrams)}`}{' '}
-                  {formOf(forms, w.form).name} <span className="text-ink3">({w.because})</span>
+                  {say('order_lacks', {
+                    dueAt: when(w.dueAt),
+                    customer: w.customer,
+                    orderNumber: w.orderNumber,
+                    pieceGrams:
+                      w.pieceGrams === null ? mass(w.missing) : `${w.missing} × ${mass(w.pieceGrams)}`,
+                    forms: formOf(forms, w.form).name,
+                  })}{' '}
+                  <span className="text-ink3">({w.because})</span>
                 </li>
               ))}
             </ul>

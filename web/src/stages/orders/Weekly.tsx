@@ -13,6 +13,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { weekdayNames } from './weekdays.ts';
 import { BesideHead } from './BesideHead.tsx';
+import { say } from './say.ts';
 
 /** Orders that come every week: their orders are made a week ahead, so that planning and buying count them. */
 export default function Weekly() {
@@ -27,22 +28,18 @@ export default function Weekly() {
   const stop = async (s: StandingOrder) => {
     const outcome = await end.send({ version: s.version }, { id: s.id });
     const text = outcome.ok
-      ? `No more of it for ${s.customer}`
-      : (outcome.problem.detail ?? 'That did not work');
+      ? say('no_more_of_it_for', { customer: s.customer })
+      : (outcome.problem.detail ?? say('that_did_not_work'));
     dispatch(notify({ text, problem: !outcome.ok }));
     setEnding(null);
   };
   return (
     <div className="h-full overflow-y-auto pb-8">
       <BesideHead>
-        {list.length === 0
-          ? 'Nobody has a weekly order'
-          : `${list.length} weekly ${list.length === 1 ? 'order' : 'orders'}`}
+        {list.length === 0 ? say('nobody_has_a_weekly_order') : say('weekly_orders', { list: list.length })}
       </BesideHead>
       <p className="pb-3 text-ink2">
-        {list.length === 0
-          ? 'Take one in Orders and choose “Every week”.'
-          : 'Each stands among the orders a week before its day; what is not wanted one week is cancelled there.'}
+        {list.length === 0 ? say('take_one_in_orders_and_choose') : say('each_stands_among_the_orders_a')}
       </p>
       <ul>
         {list.map((s) => (
@@ -53,13 +50,15 @@ export default function Weekly() {
             <span className="font-figure text-row font-semibold">
               {weekdayNames[s.weekday]} {formatClock(s.minutes)}
               <span className="block font-text text-note font-normal text-ink3">
-                next {dayWords(s.nextDay)}
+                {say('next', { nextDay: dayWords(s.nextDay) })}
               </span>
             </span>
             <span>
               <span className="font-figure text-label font-semibold">{s.customer}</span>{' '}
               <span className="text-note text-ink3">
-                {[s.phone, `taken by ${s.madeBy.split(' ')[0]!}`].filter((w) => w !== '').join(' · ')}
+                {[s.phone, say('taken_by_2', { madeBy: s.madeBy.split(' ')[0]! })]
+                  .filter((w) => w !== '')
+                  .join(' · ')}
               </span>
               {s.lines.map((l, i) => (
                 <span key={i} className="block text-note text-ink2">
@@ -68,14 +67,14 @@ export default function Weekly() {
               ))}
               {s.fault && (
                 <span className="block text-note text-embertext">
-                  <Lozenge /> no longer made: {s.fault}
+                  <Lozenge /> {say('no_longer_made', { fault: s.fault })}
                 </span>
               )}
               {s.remarks && <span className="block text-note text-ink3">{s.remarks}</span>}
             </span>
             {me.role !== 'bench' && (
               <Button small onPress={() => setEnding(s)}>
-                No more of it
+                {say('no_more_of_it')}
               </Button>
             )}
           </li>
@@ -84,15 +83,18 @@ export default function Weekly() {
       {ending && (
         <Dialog
           open
-          title={`No more every ${weekdayNames[ending.weekday]!} for ${ending.customer}?`}
+          title={say('no_more_every_for', {
+            weekdayNames: weekdayNames[ending.weekday]!,
+            customer: ending.customer,
+          })}
           onClose={() => setEnding(null)}
         >
-          <p className="pb-3">Orders made already stay: cancel those that are not wanted in Orders.</p>
+          <p className="pb-3">{say('orders_made_already_stay_cancel')}</p>
           <div className="flex gap-3">
             <Button kind="main" busy={end.busy} onPress={() => void stop(ending)}>
-              No more of it
+              {say('no_more_of_it')}
             </Button>
-            <Button onPress={() => setEnding(null)}>Keep it</Button>
+            <Button onPress={() => setEnding(null)}>{say('keep_it')}</Button>
           </div>
         </Dialog>
       )}

@@ -10,6 +10,7 @@ import { useForms } from '../../parts/forms.ts';
 import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
 import { usePromise } from './Promise.tsx';
 import { weekdayNames } from './weekdays.ts';
+import { say } from './say.ts';
 
 interface Values {
   version: number;
@@ -94,9 +95,9 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
     onDone: (answer, v) => {
       const said =
         v.often === 'weekly'
-          ? `${v.customer} has this every ${weekdayNames[weekdayOf(v.dueDay)]!}`
+          ? say('has_this_every', { customer: v.customer, weekdayNames: weekdayNames[weekdayOf(v.dueDay)]! })
           : 'number' in answer
-            ? `Order ${answer.number} taken for ${v.customer}`
+            ? say('order_taken_for', { number: answer.number, customer: v.customer })
             : null;
       if (!order && said) dispatch(notify({ text: said, problem: false }));
       if (!order) onFresh();

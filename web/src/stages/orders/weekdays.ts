@@ -1,10 +1,11 @@
+import { say } from './say.ts';
 /** By number, 0 for Sunday. */
 export const weekdayNames = [
-  'Sunday',
-  'Monday',
-  'Tuesday',
-  'Wednesday',
-  'Thursday',
-  'Friday',
-  'Saturday',
+  say('sunday'),
+  say('monday'),
+  say('tuesday'),
+  say('wednesday'),
+  say('thursday'),
+  say('friday'),
+  say('saturday'),
 ] as const;

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type Problem } from '@ember-slate/contract';
 import { freezingRules, groundName, groundRefusal, rawGrounds } from '@ember-slate/core/coldchain';
 import { type RuleProfile, intakeLimit } from '@ember-slate/core/freshness';
@@ -8,8 +9,9 @@ import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
-const names: Record<RuleProfile, string> = { eu: 'European Union', us: 'United States' };
+const names: Record<RuleProfile, string> = { eu: say('european_union'), us: say('united_states') };
 const profiles = Object.keys(names) as RuleProfile[];
 const productions = ['caught', 'caught_freshwater', 'farmed'] as const;
 
@@ -25,48 +27,60 @@ export default function Rules() {
     const outcome = await send({ version, profile });
     setRefused(outcome.ok ? null : { problem: outcome.problem, profile });
     if (outcome.ok)
-      dispatch(notify({ text: `The shop follows the rules of the ${names[profile]}`, problem: false }));
+      dispatch(
+        notify({ text: say('the_shop_follows_the_rules_of_the', { names: names[profile] }), problem: false }),
+      );
   };
   const differences: [string, (p: RuleProfile) => string[]][] = [
     [
-      'Core at the door, at most',
+      say('core_at_the_door_at_most'),
       (p) => [
-        `${degrees(intakeLimit({ histamine: false }, p))}; ${degrees(intakeLimit({ histamine: true }, p))} for fish that forms histamine`,
+        say('for_fish_that_forms_histamine', {
+          intakeLimit: degrees(intakeLimit({ histamine: false }, p)),
+          intakeLimit2: degrees(intakeLimit({ histamine: true }, p)),
+        }),
       ],
     ],
     [
-      'Freezing before it is eaten raw',
+      say('freezing_before_it_is_eaten_raw'),
       (p) =>
-        freezingRules[p].map(
-          (r) =>
-            `${r.hours} h at ${degrees(r.celsius)}${r.solidAt === null ? '' : `, once solid at ${degrees(r.solidAt)}`}`,
+        freezingRules[p].map((r) =>
+          say('h_at', {
+            hours: r.hours,
+            celsius: degrees(r.celsius),
+            solidAt: r.solidAt === null ? '' : say('once_solid_at', { solidAt: degrees(r.solidAt) }),
+          }),
         ),
     ],
     [
-      'Raw without freezing, on paper',
+      say('raw_without_freezing_on_paper'),
       (p) =>
-        rawGrounds.filter((g) => productions.some((x) => groundRefusal(g, x, p) === null)).map(groundName),
+        inWords(
+          rawGrounds.filter((g) => productions.some((x) => groundRefusal(g, x, p) === null)).map(groundName),
+        ),
     ],
     [
-      'On the label',
+      say('on_the_label'),
       (p) =>
         p === 'eu'
-          ? ['caught or farmed, the area, the gear', 'keep at 0 to 2 °C']
-          : ['wild or farm-raised, the country', 'safe handling, 38 °F or below'],
+          ? [say('caught_or_farmed_the_area_the_gear'), say('keep_at_0_to_2_c')]
+          : [say('wild_or_farm_raised_the_country'), say('safe_handling_38_f_or_below')],
     ],
-    ['Dates of a delivery note', (p) => [p === 'eu' ? 'day before month' : 'month before day']],
+    [
+      say('dates_of_a_delivery_note'),
+      (p) => [p === 'eu' ? say('day_before_month') : say('month_before_day')],
+    ],
   ];
   return (
     <div className="max-w-[860px] pb-6">
-      <h1 className="text-head max-sm:text-big">This shop follows the rules of the {names[data.profile]}</h1>
-      <p className="pb-3 text-ink2">
-        Values to start from, not legal advice: your local food authority and your own food-safety plan come
-        first.
-      </p>
+      <h1 className="text-head max-sm:text-big">
+        {say('this_shop_follows_the_rules_of_the', { names: names[data.profile] })}
+      </h1>
+      <p className="pb-3 text-ink2">{say('values_to_start_from_not_legal')}</p>
       {refused && (
         <Stale
           problem={refused.problem}
-          names={{ profile: 'The rules' }}
+          names={{ profile: say('the_rules') }}
           mine={{ profile: refused.profile }}
           kinds={{ profile: names }}
           onKeep={(version) => void follow(refused.profile, version)}
@@ -102,10 +116,10 @@ export default function Rules() {
             {profiles.map((p) => (
               <td key={p} className="py-3">
                 {p === data.profile ? (
-                  <span className="font-figure text-label font-semibold">followed here</span>
+                  <span className="font-figure text-label font-semibold">{say('followed_here')}</span>
                 ) : (
                   <Button busy={busy} onPress={() => void follow(p)}>
-                    Follow these
+                    {say('follow_these')}
                   </Button>
                 )}
               </td>

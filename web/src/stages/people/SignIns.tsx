@@ -4,8 +4,9 @@ import { useNotify } from '../../app/notify.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { say } from './say.ts';
 
-const words = { in: 'signed in', wrong: 'wrong PIN', waiting: 'had to wait' } as const;
+const words = { in: say('signed_in'), wrong: say('wrong_pin'), waiting: say('had_to_wait') } as const;
 
 /** Who signed in from where, who tried to, and who has to wait; for the manager. */
 export default function SignIns() {
@@ -18,62 +19,64 @@ export default function SignIns() {
   return (
     <div className="max-w-[820px]">
       <h1 className="text-head">
-        {wrong === 0
-          ? 'Nobody gave a wrong PIN in two weeks'
-          : `${wrong} wrong ${wrong === 1 ? 'PIN' : 'PINs'} in two weeks`}
+        {wrong === 0 ? say('nobody_gave_a_wrong_pin_in_two') : say('wrong_pins_in_two_weeks', { wrong })}
       </h1>
-      <p className="pb-3 text-ink2">
-        Wrong PINs make their screen wait, longer each time. A stranger’s screen never makes yours wait.
-      </p>
+      <p className="pb-3 text-ink2">{say('wrong_pins_make_their_screen_wait')}</p>
       {data.waiting.length > 0 && (
-        <section aria-label="Who has to wait" className="pb-4">
+        <section aria-label={say('who_has_to_wait')} className="pb-4">
           {data.waiting.map((w) => (
             <div
               key={`${w.staffId} ${w.address}`}
               className="flex items-center gap-4 border-t border-line py-2"
             >
               <span className="flex-1">
-                <span className="font-figure text-label font-semibold">{w.name}</span> has to wait until{' '}
-                {when(w.until)} {w.address === '' ? 'at every screen not used before' : `at ${w.address}`},
-                after {w.failures} wrong PINs
+                <span className="font-figure text-label font-semibold">{w.name}</span>{' '}
+                {say('has_to_wait_until_after_wrong_pins', {
+                  until: when(w.until),
+                  address:
+                    w.address === ''
+                      ? say('at_every_screen_not_used_before')
+                      : say('at', { address: w.address }),
+                  failures: w.failures,
+                })}
               </span>
               <Button
                 small
                 onPress={() =>
                   void release
                     .send(undefined, { id: w.staffId })
-                    .then((outcome) => said(outcome, `${w.name} may try again`))
+                    .then((outcome) => said(outcome, say('may_try_again', { w: w.name })))
                     .then(() => refetch())
                 }
               >
-                Let them try again
+                {say('let_them_try_again')}
               </Button>
             </div>
           ))}
         </section>
       )}
       <table className="w-full text-left">
-        <caption className="sr-only">Sign-ins of two weeks</caption>
+        <caption className="sr-only">{say('sign_ins_of_two_weeks')}</caption>
         <thead>
           <tr className="text-note text-ink2">
-            <th scope="col">When</th>
-            <th scope="col">Who</th>
-            <th scope="col">From</th>
-            <th scope="col">What</th>
+            <th scope="col">{say('when')}</th>
+            <th scope="col">{say('who')}</th>
+            <th scope="col">{say('from')}</th>
+            <th scope="col">{say('what')}</th>
           </tr>
         </thead>
         <tbody>
           {data.tries.map((t, i) => (
             <tr key={`${t.at} ${i}`} className="border-t border-line">
               <td className="py-1">{when(t.at)}</td>
-              <td>{t.name ?? 'a name that is none of ours'}</td>
+              <td>{t.name ?? say('a_name_that_is_none_of_ours')}</td>
               <td className="font-figure">{t.address}</td>
               <td className={t.outcome === 'in' ? '' : 'font-semibold'}>{words[t.outcome]}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      {data.tries.length === 0 && <p className="text-ink2">Nobody signed in yet.</p>}
+      {data.tries.length === 0 && <p className="text-ink2">{say('nobody_signed_in_yet')}</p>}
     </div>
   );
 }

@@ -12,6 +12,7 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { Offer } from './Offer.tsx';
 import { Outcome, type Parts } from './Outcome.tsx';
+import { say } from './say.ts';
 
 type Picks = Readonly<Record<number, number>>;
 const toPicks = (list: readonly { lotId: number; fish: number }[]): Picks =>
@@ -31,6 +32,21 @@ function outcomeOf(line: PlanLine, form: Form, species: SpeciesRow, picks: Picks
     for (const [part, grams] of one.trims) sum.trims[part] = (sum.trims[part] ?? 0) + grams;
   }
   return sum;
+}
+
+/** That a line cannot be kept whole, and why. */
+function Doubt({ promise }: Pick<PlanLine, 'promise'>) {
+  return (
+    <p className="mt-2 flex items-baseline gap-2">
+      <Lozenge />
+      <span>
+        <strong className="font-figure text-label font-semibold text-embertext">
+          {promise.answer === 'no' ? say('cannot_be_met') : say('only_in_part')}
+        </strong>{' '}
+        {promise.because}
+      </span>
+    </p>
+  );
 }
 
 function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
@@ -69,7 +85,10 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
     const at = same ? line.version : await keep();
     if (at === null) return;
     const done = await send.send({ version: at }, { id: line.id });
-    if (done.ok) dispatch(notify({ text: `Ticket ${done.data.number} waits at the bench`, problem: false }));
+    if (done.ok)
+      dispatch(
+        notify({ text: say('ticket_waits_at_the_bench', { number: done.data.number }), problem: false }),
+      );
     else setProblem(done.problem);
   };
 
@@ -81,40 +100,35 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
             {shortName(line.speciesName)}, {want(line)}
           </h2>
           <p className="text-ink2">
-            order {line.orderNumber}, {line.customer}, {when(line.dueAt)} · to {line.use}
+            {say('order_to', {
+              orderNumber: line.orderNumber,
+              customer: line.customer,
+              dueAt: when(line.dueAt),
+              use: line.use,
+            })}
           </p>
         </div>
         {mayPlan && (
           <div className="flex gap-3">
             <Button
               onPress={() => setPicks(toPicks(line.proposal))}
-              notYet={line.proposal.length === 0 ? 'nothing to propose' : null}
+              notYet={line.proposal.length === 0 ? say('nothing_to_propose') : null}
             >
-              Oldest first
+              {say('oldest_first')}
             </Button>
             <Button
               kind="main"
               hotkey="Enter"
               busy={choose.busy || send.busy}
-              notYet={chosen.length === 0 ? 'choose fish first' : null}
+              notYet={chosen.length === 0 ? say('choose_fish_first') : null}
               onPress={() => void toBench()}
             >
-              Send to bench
+              {say('send_to_bench')}
             </Button>
           </div>
         )}
       </div>
-      {line.promise.answer !== 'yes' && (
-        <p className="mt-2 flex items-baseline gap-2">
-          <Lozenge />
-          <span>
-            <strong className="font-figure text-label font-semibold text-embertext">
-              {line.promise.answer === 'no' ? 'Cannot be met' : 'Only in part'}
-            </strong>{' '}
-            {line.promise.because}
-          </span>
-        </p>
-      )}
+      {line.promise.answer !== 'yes' && <Doubt promise={line.promise} />}
       <Outcome
         parts={outcome}
         wanted={wanted}
@@ -127,10 +141,12 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
           {problem.detail}
         </p>
       )}
-      <h3 className="mt-4 pb-1 text-label">Fish that could serve it, what runs out of life first, first</h3>
+      <h3 className="mt-4 pb-1 text-label">{say('fish_that_could_serve_it_what_runs')}</h3>
       {line.offers.length === 0 && (
         <p className="border-t border-line pt-2 text-ink2">
-          No {shortName(line.speciesName).toLowerCase()} in the cold room. It belongs on tomorrow’s list.
+          {say('no_in_the_cold_room_it_belongs_on', {
+            speciesName: shortName(line.speciesName).toLowerCase(),
+          })}
         </p>
       )}
       <ul>
@@ -147,7 +163,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
       </ul>
       {mayPlan && !same && chosen.length > 0 && (
         <button type="button" className="why mt-3" onClick={() => void keep()}>
-          keep these fish for the line, send later
+          {say('keep_these_fish_for_the_line_send')}
         </button>
       )}
     </section>
@@ -171,19 +187,22 @@ export default function ByHand() {
       <div className="pb-2">
         <h1 className="text-head max-sm:text-big">
           {lines.length === 0
-            ? 'Every line is at the bench'
+            ? say('every_line_is_at_the_bench')
             : unmet.length > 0
-              ? `${unmet.length} ${unmet.length === 1 ? 'line' : 'lines'} cannot be met, ${lines.length - unmet.length} can`
-              : `All ${lines.length} lines can be met`}
+              ? say('lines_cannot_be_met_can', { unmet: unmet.length, lines: lines.length - unmet.length })
+              : say('all_lines_can_be_met', { lines: lines.length })}
         </h1>
         <p className="text-ink2">
           {lines.length === 0
-            ? 'New orders appear here line by line.'
-            : 'Choose the fish; expected weights come from the yield of species, condition, size and season.'}
+            ? say('new_orders_appear_here_line_by')
+            : say('choose_the_fish_expected_weights')}
         </p>
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-6 border-t border-line max-sm:grid-cols-1">
-        <ul className="min-h-0 overflow-y-auto border-r border-line pr-3 pb-4" aria-label="Lines to plan">
+        <ul
+          className="min-h-0 overflow-y-auto border-r border-line pr-3 pb-4"
+          aria-label={say('lines_to_plan')}
+        >
           {lines.map((l) => {
             const hot = (l.promise.answer === 'no' && l.picks.length === 0) || new Date(l.dueAt) < now;
             return (
@@ -203,12 +222,12 @@ export default function ByHand() {
                   <span className="block truncate text-note text-ink2">{want(l)}</span>
                   <span className={`block text-note ${hot ? 'text-embertext' : 'text-ink3'}`}>
                     {l.picks.length > 0
-                      ? `${l.picks.reduce((s, p) => s + p.fish, 0)} fish chosen`
+                      ? say('fish_chosen', { reduce: l.picks.reduce((s, p) => s + p.fish, 0) })
                       : l.promise.answer === 'yes'
-                        ? 'can be met'
+                        ? say('can_be_met')
                         : l.promise.answer === 'part'
-                          ? 'only in part'
-                          : 'cannot be met'}
+                          ? say('only_in_part_2')
+                          : say('cannot_be_met_2')}
                   </span>
                 </button>
               </li>

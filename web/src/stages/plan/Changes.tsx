@@ -6,6 +6,7 @@ import { useForms } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 type Line = PlanChanges['species'][number]['lines'][number];
 
@@ -13,22 +14,24 @@ const listed = (codes: readonly string[]): string =>
   [...new Set(codes)]
     .map((c) => {
       const n = codes.filter((x) => x === c).length;
-      return n > 1 ? `${n} fish of ${c}` : c;
+      return n > 1 ? say('fish_of', { n, c }) : c;
     })
-    .join(', ') || 'no fish';
+    .join(', ') || say('no_fish');
 
 function words(l: Line): string {
   switch (l.kind) {
     case 'new':
-      return l.to.length > 0 ? `came in since; from ${listed(l.to)}` : 'came in since; not served';
+      return l.to.length > 0
+        ? say('came_in_since_from', { to: listed(l.to) })
+        : say('came_in_since_not_served');
     case 'gone':
-      return 'is no longer asked for';
+      return say('is_no_longer_asked_for');
     case 'filled':
-      return `is served now, from ${listed(l.to)}`;
+      return say('is_served_now_from', { to: listed(l.to) });
     case 'lost':
-      return `is no longer served (was from ${listed(l.from)})`;
+      return say('is_no_longer_served_was_from', { from: listed(l.from) });
     case 'moved':
-      return `from ${listed(l.to)} instead of ${listed(l.from)}`;
+      return say('from_instead_of', { to: listed(l.to), from: listed(l.from) });
   }
 }
 
@@ -39,20 +42,21 @@ export function Changes({ planId }: { planId: number }) {
   const mass = useMass();
   const forms = useForms();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
-  if (!data.before) return <p>It is the first plan there is.</p>;
+  if (!data.before) return <p>{say('it_is_the_first_plan_there_is')}</p>;
   const gain = Math.round(data.value - data.before.value);
   return (
     <div>
       <p className="pb-2">
-        Against the plan of {when(data.before.madeAt)} by {data.before.madeBy.split(' ')[0]}:{' '}
+        {say('against_the_plan_of_by', { madeAt: when(data.before.madeAt) })}{' '}
+        {data.before.madeBy.split(' ')[0]}:{' '}
         <strong className="font-figure font-semibold">
-          {gain === 0 ? 'worth the same' : `${formatMoney(Math.abs(gain))} ${gain > 0 ? 'more' : 'less'}`}
+          {gain === 0
+            ? say('worth_the_same')
+            : say(gain > 0 ? 'money_more' : 'money_less', { money: formatMoney(Math.abs(gain)) })}
         </strong>
         .
       </p>
-      {data.species.length === 0 && (
-        <p className="text-ink2">Every line comes from the same fish as before.</p>
-      )}
+      {data.species.length === 0 && <p className="text-ink2">{say('every_line_comes_from_the_same')}</p>}
       {data.species.map((s) => {
         const more = Math.round(s.value.after - s.value.before);
         return (
@@ -69,13 +73,21 @@ export function Changes({ planId }: { planId: number }) {
               ))}
               {s.fish.map((f) => (
                 <li key={`${f.code} ${f.grams}`}>
-                  {Math.abs(f.more)} fish of {f.code}, {mass(f.grams)}: {f.more > 0 ? 'opened' : 'left whole'}
+                  {say('fish_of_2', {
+                    more: Math.abs(f.more),
+                    code: f.code,
+                    grams: mass(f.grams),
+                    more2: f.more > 0 ? say('opened') : say('left_whole'),
+                  })}
                 </li>
               ))}
               {s.counter.map((c) => (
                 <li key={c.id}>
-                  {c.id} for the counter: {mass(Math.round(Math.abs(c.grams)))}{' '}
-                  {c.grams > 0 ? 'more' : 'less'}
+                  {say('for_the_counter', {
+                    id: c.id,
+                    grams: mass(Math.round(Math.abs(c.grams))),
+                    grams2: c.grams > 0 ? say('more') : say('less'),
+                  })}
                 </li>
               ))}
             </ul>

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { conditionName, isPiece } from '@ember-slate/core/species';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
@@ -8,6 +9,7 @@ import { oneOf } from '../../parts/words.ts';
 import { CutDrawing, PlannedWing } from './CutDrawing.tsx';
 import type { Card, Run } from './pieces.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 interface Props {
   card: Card;
@@ -41,14 +43,16 @@ function RunRow({
   });
   const grams = pieces.reduce((s, p) => s + p.grams, 0) / pieces.length;
   const n = pieces.length * (run.both ? 2 : 1);
-  const what = `${n > 1 ? `${n} ` : ''}${n === 1 ? oneOf(form) : form.name}, ${mass(Math.round(grams))}${n > 1 ? ' each' : ''}`;
+  const what = `${n > 1 ? `${n} ` : ''}${n === 1 ? oneOf(form) : form.name}, ${mass(Math.round(grams))}${n > 1 ? ` ${say('each')}` : ''}`;
   const text = (
     <>
       <strong className="font-figure font-semibold">{run.letters}</strong>{' '}
-      {run.both ? 'both sides: ' : run.where && `${run.where}: `}
+      {run.both ? `${say('both_sides')}: ` : run.where && `${run.where}: `}
       {what}{' '}
       <span className="text-ink2">
-        {line ? `order ${line.orderNumber}, ${line.customer}, ${when(line.dueAt)}` : 'to the counter'}
+        {line
+          ? say('order', { orderNumber: line.orderNumber, customer: line.customer, dueAt: when(line.dueAt) })
+          : say('to_the_counter')}
       </span>
     </>
   );
@@ -91,13 +95,18 @@ export function FishCard(props: Props) {
           {speciesName} {fish.code}
         </h3>
         <span className="text-note text-ink2">
-          {ids.length > 1 ? `${ids.length} ${isPiece(fish.condition) ? 'pieces' : 'fish'} of ` : ''}
+          {ids.length > 1
+            ? `${say('of', { ids: ids.length, condition: isPiece(fish.condition) ? say('pieces') : say('fish') })} `
+            : ''}
           {mass(fish.grams)} {fish.measured ? <SourceMark source="measured" /> : '~'}{' '}
-          {fish.condition === 'whole' ? 'guts in' : conditionName[fish.condition]}, {days} days left
+          {say('days_left', {
+            condition: inWords(fish.condition === 'whole' ? say('guts_in') : conditionName[fish.condition]),
+            days,
+          })}
         </span>
         {onPin && (
           <button type="button" className="why text-note" aria-pressed={pinned} onClick={onPin}>
-            {pinned ? 'pinned: let go' : 'pin'}
+            {pinned ? say('pinned_let_go') : say('pin')}
           </button>
         )}
       </div>
@@ -114,11 +123,14 @@ export function FishCard(props: Props) {
         ))}
       </ul>
       <p className="pt-0.5 text-note text-ink2">
-        sells for {formatMoney(Math.round(card.sells))}, costs {formatMoney(Math.round(card.costs))}{' '}
+        {say('sells_for_costs', {
+          sells: formatMoney(Math.round(card.sells)),
+          costs: formatMoney(Math.round(card.costs)),
+        })}{' '}
         <strong className="ml-2 font-figure text-body font-semibold text-ink">
-          leaves {formatMoney(Math.round(card.sells - card.costs))}
+          {say('leaves', { sells: formatMoney(Math.round(card.sells - card.costs)) })}
         </strong>
-        {ids.length > 1 && ' each'}
+        {ids.length > 1 && ` ${say('each')}`}
       </p>
     </section>
   );

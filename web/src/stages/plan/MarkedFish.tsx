@@ -4,6 +4,7 @@ import { FishOf } from '../../parts/Fish.tsx';
 import { markRows } from '../../parts/markRows.ts';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
+import { say } from './say.ts';
 
 const scaleFor = (width: number, body: Body) => Math.min(1.4, Math.max(0.2, (width - 20) / body.totalMm));
 
@@ -133,7 +134,9 @@ export function MarkedSide({ body, z, marks, kind }: { body: Body; z: Zone; mark
           width={x(filletEnd) + 24}
           height={ruler + 36}
           role="img"
-          aria-label={`The side off the bone: ${marks.pieces.map((p) => `${Math.round(p.grams)} g`).join(', ')}`}
+          aria-label={say('the_side_off_the_bone', {
+            pieces: marks.pieces.map((p) => `${Math.round(p.grams)} g`).join(', '),
+          })}
         >
           <path className="f-body" d={edge} />
           <path className="f-line" strokeDasharray="2 4" d={line(collar, pinBonesEnd ?? vent, () => 0.06)} />

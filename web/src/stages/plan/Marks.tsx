@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import {
   arrivalFraction,
   conditionName,
@@ -29,17 +30,19 @@ import { Picker } from '../../parts/Picker.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { MarkedFish, MarkedSide } from './MarkedFish.tsx';
+import { say } from './say.ts';
+import { rich } from '../../parts/rich.ts';
 
 const zones: readonly { value: ZoneKind; name: string; fish: 'any' | 'round' | 'flat' }[] = [
-  { value: 'steaks', name: 'steaks behind the vent', fish: 'any' },
-  { value: 'front', name: 'steaks from the collar on', fish: 'any' },
-  { value: 'joint', name: 'joint over the cavity', fish: 'round' },
-  { value: 'tail', name: 'tail, both sides', fish: 'any' },
-  { value: 'side', name: 'one side', fish: 'any' },
-  { value: 'loin', name: 'loin row of a side', fish: 'round' },
-  { value: 'belly', name: 'belly row of a side', fish: 'round' },
-  { value: 'slab_back', name: 'slabs split down the spine, back', fish: 'flat' },
-  { value: 'slab_belly', name: 'slabs split down the spine, belly side', fish: 'flat' },
+  { value: 'steaks', name: say('steaks_behind_the_vent'), fish: 'any' },
+  { value: 'front', name: say('steaks_from_the_collar_on'), fish: 'any' },
+  { value: 'joint', name: say('joint_over_the_cavity'), fish: 'round' },
+  { value: 'tail', name: say('tail_both_sides'), fish: 'any' },
+  { value: 'side', name: say('one_side'), fish: 'any' },
+  { value: 'loin', name: say('loin_row_of_a_side'), fish: 'round' },
+  { value: 'belly', name: say('belly_row_of_a_side'), fish: 'round' },
+  { value: 'slab_back', name: say('slabs_split_down_the_spine_back'), fish: 'flat' },
+  { value: 'slab_belly', name: say('slabs_split_down_the_spine_belly'), fish: 'flat' },
 ];
 
 /** This fish, that cut: where are the marks, what do the pieces weigh, whom do they feed. */
@@ -100,135 +103,146 @@ export default function Marks() {
   return (
     <div className="grid h-full grid-cols-[340px_minmax(0,1fr)] gap-8 max-sm:grid-cols-1">
       <form
-        aria-label="Fish and cut"
+        aria-label={say('fish_and_cut')}
         onSubmit={(e) => e.preventDefault()}
         className="min-h-0 overflow-y-auto pr-2 pb-4"
       >
         <Picker
-          label="Species"
+          label={say('species')}
           value={speciesId}
           onChange={setSpeciesId}
           options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
         />
         <SelectField
-          label="As it lies there"
+          label={say('as_it_lies_there')}
           value={as}
           onChange={setCondition}
-          options={conditions.map((c) => ({ value: c, name: conditionName[c] }))}
+          options={inWords(conditions.map((c) => ({ value: c, name: conditionName[c] })))}
         />
         <WeightField
-          label="Weight of the fish"
+          label={say('weight_of_the_fish')}
           value={weight}
           onChange={setWeight}
-          take={{ act: 'Take the fish', title: 'the fish to be marked' }}
-          note={weight ? '' : `taken as usual, ${mass(grams)}`}
+          take={{ act: say('take_the_fish'), title: say('the_fish_to_be_marked') }}
+          note={weight ? '' : say('taken_as_usual', { grams: mass(grams) })}
         />
         {body && (
           <TextField
-            label={`Total length, ${length.unit}`}
+            label={say('total_length', { unit: length.unit })}
             value={lengthText}
             onChange={setLengthText}
             inputMode="numeric"
-            note={`from the weight: ${length.format(Math.round(body.totalMm))} ${length.unit}; a measured length wins`}
+            note={say('from_the_weight_a_measured_length', {
+              totalMm: length.format(Math.round(body.totalMm)),
+              unit: length.unit,
+            })}
           />
         )}
         {body && (
           <SelectField
-            label="Cut"
+            label={say('cut')}
             value={chosen}
             onChange={setKind}
             options={allowed.map(({ value, name }) => ({ value, name }))}
           />
         )}
         <Choice
-          label="Into"
+          label={say('into')}
           value={by}
           onChange={setBy}
           options={[
-            { value: 'grams', name: 'Weight' },
-            { value: 'pieces', name: 'Pieces' },
-            { value: 'mm', name: 'Thickness' },
+            { value: 'grams', name: say('weight') },
+            { value: 'pieces', name: say('pieces_2') },
+            { value: 'mm', name: say('thickness') },
           ]}
         />
         {by === 'grams' ? (
-          <WeightField label="Each" value={each} onChange={setEach} take={null} plain />
+          <WeightField label={say('each_2')} value={each} onChange={setEach} take={null} plain />
         ) : by === 'pieces' ? (
-          <TextField label="Pieces" value={pieces} onChange={setPieces} inputMode="numeric" />
+          <TextField label={say('pieces_2')} value={pieces} onChange={setPieces} inputMode="numeric" />
         ) : (
-          <TextField label={`Thick, ${length.unit}`} value={thick} onChange={setThick} inputMode="numeric" />
+          <TextField
+            label={say('thick', { unit: length.unit })}
+            value={thick}
+            onChange={setThick}
+            inputMode="numeric"
+          />
         )}
         {by === 'grams' && (
           <Choice
-            label="Remainder"
+            label={say('remainder')}
             value={rest}
             onChange={setRest}
             options={[
-              { value: 'leave', name: 'Left' },
-              { value: 'share', name: 'Shared' },
+              { value: 'leave', name: say('left') },
+              { value: 'share', name: say('shared') },
             ]}
           />
         )}
         <TextField
-          label={`Kerf, ${length.unit}`}
+          label={say('kerf', { unit: length.unit })}
           value={kerf}
           onChange={setKerf}
           inputMode="decimal"
-          note="nothing for a knife"
+          note={say('nothing_for_a_knife')}
         />
         <WeightField
-          label="A portion"
+          label={say('a_portion')}
           value={portion}
           onChange={setPortion}
           take={null}
           plain
-          note="115 to 170 g usual"
+          note={say('n115_to_170_g_usual')}
         />
       </form>
       <div className="min-h-0 overflow-y-auto pb-4">
         <>
           <h1 className="text-head max-sm:text-big">
             {!marks
-              ? 'Say how much'
+              ? say('say_how_much')
               : marks.pieces.length === 0
-                ? 'No such piece in this cut'
-                : `${marks.pieces.length} × ${mass(Math.round(marks.pieces[0]!.grams))}${by === 'mm' ? ' and so on' : ''}`}
+                ? say('no_such_piece_in_this_cut')
+                : `${marks.pieces.length} × ${mass(Math.round(marks.pieces[0]!.grams))}${by === 'mm' ? ` ${say('and_so_on')}` : ''}`}
           </h1>
           <p className="text-ink2">
             {marks && (
               <>
-                from <Mass g={Math.round(zoneGrams(z))} />, <Mass g={Math.round(marks.restGrams)} /> left over
+                {rich(
+                  say.parts('from_left_over', {
+                    z: <Mass g={Math.round(zoneGrams(z))} />,
+                    restGrams: <Mass g={Math.round(marks.restGrams)} />,
+                  }),
+                )}
                 {marks.sawGrams > 0.5 && (
                   <>
-                    , <Mass g={Math.round(marks.sawGrams)} /> to the saw
+                    , <Mass g={Math.round(marks.sawGrams)} /> {say('to_the_saw')}
                   </>
                 )}
                 {'. '}
                 {portion && (
                   <strong className="text-ink">
-                    Feeds {peopleFed(ready * sides, portion.grams)}
-                    {sides === 2 ? (wing ? ' from both wings' : ' from both sides') : ''}.
+                    {say('feeds', {
+                      ready: peopleFed(ready * sides, portion.grams),
+                      sides:
+                        sides === 2
+                          ? wing
+                            ? ` ${say('from_both_wings')}`
+                            : ` ${say('from_both_sides')}`
+                          : '',
+                    })}
                   </strong>
                 )}{' '}
               </>
             )}
             <Why>
-              <p>
-                Half-heights and half-widths along the fish make its section; gutted weight over their
-                integral is the grams of a slice. Flesh, loin and cavity are shares of the section (typical
-                values, our choice).
-              </p>
-              <p>
-                One piece is right to about 10 to 15 %, sums better. Measure the length and it gets closer.
-              </p>
-              <p>
-                The first piece at the collar and the last at the tail come out long: sell the tail as its own
-                piece.
-              </p>
+              <p>{say('half_heights_and_half_widths_along')}</p>
+              <p>{say('one_piece_is_right_to_about_10_to')}</p>
+              <p>{say('the_first_piece_at_the_collar_and')}</p>
             </Why>
           </p>
           {body?.doubt && (
             <p role="alert" className="mt-2 border-b-[3px] border-emberline pb-1">
-              {body.doubt}.
+              {inWords(body.doubt)}.
             </p>
           )}
           {marks && body && (
@@ -251,15 +265,15 @@ export default function Marks() {
               />
             </div>
           )}
-          {advice && <p className="pt-2">{advice}</p>}
+          {advice && <p className="pt-2">{inWords(advice)}</p>}
           {marks && marks.pieces.length > 0 && (
             <table className="mt-3 w-full max-w-[520px] text-right [&_td]:border-t [&_td]:border-line [&_td]:py-1">
               <thead className="text-note text-ink2">
                 <tr>
-                  <th className="text-left font-normal">piece</th>
-                  <th className="font-normal">mark, {length.unit} from the cut end</th>
-                  <th className="font-normal">thick, {length.unit}</th>
-                  <th className="font-normal">weight</th>
+                  <th className="text-left font-normal">{say('piece')}</th>
+                  <th className="font-normal">{say('mark_from_the_cut_end', { unit: length.unit })}</th>
+                  <th className="font-normal">{say('thick_2', { unit: length.unit })}</th>
+                  <th className="font-normal">{say('weight_2')}</th>
                 </tr>
               </thead>
               <tbody className="font-figure text-label">

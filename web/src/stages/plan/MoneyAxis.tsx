@@ -1,5 +1,6 @@
 import { useSize } from '../../app/size.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** What a person would have done, what the plan gains on it, and where the wall stands that no plan passes. */
 export function MoneyAxis({ first, value, bound }: { first: number; value: number; bound: number | null }) {
@@ -18,13 +19,20 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
           width={width}
           height="74"
           role="img"
-          aria-label={`First come ${said(first)}, this plan ${said(value)}${bound === null ? '' : `, no plan beats ${said(bound)}, at most ${said(left!)} left to find`}`}
+          aria-label={say('first_come_this_plan', {
+            first: said(first),
+            value: said(value),
+            bound:
+              bound === null
+                ? ''
+                : say('no_plan_beats_at_most_left_to_find', { bound: said(bound), left: said(left!) }),
+          })}
         >
           <path className="rul" d={`M 0 48.5 H ${width - 20}`} />
           <rect x={x(first)} y="45" width={Math.max(0, x(value) - x(first))} height="6" fill="var(--rime)" />
           <path d={`M ${x(first)} 34 V 56`} stroke="var(--ink)" strokeWidth="2.5" />
           <text x={x(first)} y="30" className="fig i2">
-            first come {said(first)}
+            {say('first_come', { first: said(first) })}
           </text>
           {value - first > 0.5 && x(bound ?? value) - x(first) > 216 && (
             <text x={x(first) + 4} y="66" className="fig" fill="var(--rime)">
@@ -44,10 +52,10 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
                 />
               ))}
               <text x={Math.min(width - 4, x(bound) + 18)} y="14" className="end fig i2">
-                no plan beats {said(bound)}
+                {say('no_plan_beats', { bound: said(bound) })}
               </text>
               <text x={x(bound) - 6} y="68" className="end i2" style={{ fontSize: 13 }}>
-                at most {said(left!)} left to find
+                {say('at_most_left_to_find', { left: said(left!) })}
               </text>
             </>
           )}

@@ -1,6 +1,7 @@
 import type { Problem } from '@ember-slate/contract';
 import { Dialog } from '../../parts/Dialog.tsx';
 import type { Card, LineRow, PlanOfSpecies } from './pieces.ts';
+import { say } from './say.ts';
 
 /** Where a line goes instead: every fish of its species, those that may not with the reason. */
 export function MoveLine({
@@ -25,8 +26,12 @@ export function MoveLine({
     return !seen.has(key) && seen.add(key);
   });
   return (
-    <Dialog open title={`Order ${line.orderNumber}, ${line.customer}: from which fish?`} onClose={onClose}>
-      <p className="pb-2 text-ink2">Both fish are cut anew; the others stay as they are.</p>
+    <Dialog
+      open
+      title={say('order_from_which_fish', { orderNumber: line.orderNumber, customer: line.customer })}
+      onClose={onClose}
+    >
+      <p className="pb-2 text-ink2">{say('both_fish_are_cut_anew_the_others')}</p>
       {problem && (
         <p role="alert" className="mb-2 border-b-[3px] border-emberline pb-1">
           {problem.errors?.[0]?.message ?? problem.detail}
@@ -45,16 +50,16 @@ export function MoveLine({
                 onClick={() => !refusal && onMove(f.id)}
               >
                 <strong className="font-figure text-label">
-                  {f.code}, {(f.grams / 1000).toFixed(2)} kg
+                  {say('kg', { code: f.code, grams: (f.grams / 1000).toFixed(2) })}
                 </strong>{' '}
                 <span className="text-note text-ink2">
-                  {refusal ?? (used ? `cut as ${used.mode.id} now` : 'not opened')}
+                  {refusal ?? (used ? say('cut_as_now', { id: used.mode.id }) : say('not_opened'))}
                 </span>
               </button>
             </li>
           );
         })}
-        {fish.length === 0 && <li className="py-2 text-ink2">There is no other fish of this species.</li>}
+        {fish.length === 0 && <li className="py-2 text-ink2">{say('there_is_no_other_fish_of_this')}</li>}
       </ul>
     </Dialog>
   );

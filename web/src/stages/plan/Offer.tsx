@@ -1,8 +1,11 @@
+import { inWords } from '@ember-slate/words/core';
 import { conditionName } from '@ember-slate/core/species';
 import type { PlanLine, SpeciesRow } from '@ember-slate/contract';
 import { useTimes } from '../../app/shop.tsx';
 import { Fish } from '../../parts/Fish.tsx';
 import { Mass } from '../../parts/Mass.tsx';
+import { say } from './say.ts';
+import { rich } from '../../parts/rich.ts';
 
 type OfferRow = PlanLine['offers'][number];
 
@@ -33,22 +36,29 @@ export function Offer({ offer, fish, species, line, onFish }: Props) {
         <div className="font-figure text-label font-semibold">
           {offer.code}{' '}
           <span className="text-note font-normal text-ink3">
-            landed {dayName(offer.landedOn)}, {conditionName[offer.condition]}
+            {say('landed', {
+              landedOn: dayName(offer.landedOn),
+              conditionName: inWords(conditionName[offer.condition]),
+            })}
           </span>
         </div>
         {refused ? (
           <div className="text-note">{offer.refusal}</div>
         ) : (
           <div className="text-note text-ink2">
-            about <Mass g={Math.round(offer.fishGrams)} /> a fish ·{' '}
+            {rich(say.parts('about_a_fish', { fishGrams: <Mass g={Math.round(offer.fishGrams)} /> }))}{' '}
             {offer.perFish === null ? (
               <>
-                gives <Mass g={Math.round(offer.fishGrams * offer.yield)} /> each
+                {rich(
+                  say.parts('gives_each', {
+                    fishGrams: <Mass g={Math.round(offer.fishGrams * offer.yield)} />,
+                  }),
+                )}
               </>
             ) : (
-              `${offer.perFish} ${offer.perFish === 1 ? 'piece' : 'pieces'} each`
+              say('pieces_each', { perFish: offer.perFish })
             )}{' '}
-            · {offer.daysLeftCut.toFixed(1)} days once cut
+            {say('days_once_cut', { daysLeftCut: offer.daysLeftCut.toFixed(1) })}
           </div>
         )}
       </div>
@@ -56,12 +66,12 @@ export function Offer({ offer, fish, species, line, onFish }: Props) {
         <div
           className="flex items-center gap-2"
           role="group"
-          aria-label={`Fish of ${offer.code} for ${line.customer}`}
+          aria-label={say('fish_of_for', { code: offer.code, customer: line.customer })}
         >
           <button
             type="button"
             className={step}
-            aria-label="one fish less"
+            aria-label={say('one_fish_less')}
             aria-disabled={fish === 0}
             onClick={() => fish > 0 && onFish(fish - 1)}
           >
@@ -69,12 +79,14 @@ export function Offer({ offer, fish, species, line, onFish }: Props) {
           </button>
           <span className="w-16 text-center font-figure text-row font-semibold">
             {fish}
-            <span className="block text-note leading-3 font-normal text-ink3">of {offer.fishFree}</span>
+            <span className="block text-note leading-3 font-normal text-ink3">
+              {say('of_2', { fishFree: offer.fishFree })}
+            </span>
           </span>
           <button
             type="button"
             className={step}
-            aria-label="one fish more"
+            aria-label={say('one_fish_more')}
             aria-disabled={fish >= offer.fishFree}
             onClick={() => fish < offer.fishFree && onFish(fish + 1)}
           >

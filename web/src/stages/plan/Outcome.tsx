@@ -1,9 +1,12 @@
+import { inWords } from '@ember-slate/words/core';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { useSize } from '../../app/size.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Dots, Hatch } from '../../parts/patterns.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
+import { rich } from '../../parts/rich.ts';
 
 /** Expected grams of a choice of fish. */
 export interface Parts {
@@ -40,11 +43,11 @@ export function Outcome({ parts, wanted, unit, enough, species }: Props) {
   const kept = list.filter(([p]) => trims[p].keep).reduce((s, [, g]) => s + g, 0);
   const waste = list.filter(([p]) => !trims[p].keep).reduce((s, [, g]) => s + g, 0);
   const segments = [
-    { name: 'promised', grams: promised, fill: 'var(--rimewash)' },
-    { name: 'to the counter', grams: over, fill: 'url(#hatch)' },
-    { name: 'saleable trim', grams: kept, fill: 'url(#dots)' },
-    { name: 'waste', grams: waste, fill: 'none' },
-    { name: 'drip', grams: parts.drip, fill: 'none' },
+    { name: say('promised'), grams: promised, fill: 'var(--rimewash)' },
+    { name: say('to_the_counter'), grams: over, fill: 'url(#hatch)' },
+    { name: say('saleable_trim'), grams: kept, fill: 'url(#dots)' },
+    { name: say('waste'), grams: waste, fill: 'none' },
+    { name: say('drip'), grams: parts.drip, fill: 'none' },
   ].filter((s) => s.grams > 0);
   let from = 0;
   const x = (g: number) => (parts.input === 0 ? 0 : (g / parts.input) * (width - 2)) + 1;
@@ -52,19 +55,24 @@ export function Outcome({ parts, wanted, unit, enough, species }: Props) {
     <div ref={ref} className="mt-3">
       <p className="font-figure text-row font-semibold">
         {parts.input === 0 ? (
-          'No fish chosen'
+          say('no_fish_chosen')
         ) : (
           <>
             {unit === 'pieces' ? (
-              `${given} of ${wanted} pieces`
+              say('of_pieces', { given, wanted })
             ) : (
               <>
-                <Mass g={given} /> of {mass(wanted)}
+                <Mass g={given} /> {say('of_3', { wanted: mass(wanted) })}
               </>
             )}
             <span className="ml-3 text-label font-medium text-ink2">
-              from <Mass g={parts.input} />, yield {((parts.main / parts.input) * 100).toFixed(1)} %
-              {enough ? '' : ', not enough yet'}
+              {rich(
+                say.parts('from_yield', {
+                  input: <Mass g={parts.input} />,
+                  main: ((parts.main / parts.input) * 100).toFixed(1),
+                  enough: enough ? '' : say('not_enough_yet'),
+                }),
+              )}
             </span>
           </>
         )}
@@ -114,22 +122,22 @@ export function Outcome({ parts, wanted, unit, enough, species }: Props) {
       )}
       {list.length > 0 && (
         <p className="mt-2 text-note text-ink2">
-          trim: {list.map(([p, g]) => `${trims[p].name} ${mass(g)} (${trims[p].use})`).join(' · ')} ·{' '}
+          {say('trim', {
+            list: list
+              .map(([p, g]) => `${inWords(trims[p].name)} ${mass(g)} (${inWords(trims[p].use)})`)
+              .join(' · '),
+          })}{' '}
           <Why>
             <p>
-              Parts of a whole {species.name.toLowerCase()}: gutted {(species.gutted * 100).toFixed(1)} %,
-              headed and gutted {(species.headedGutted * 100).toFixed(1)} %, fillets skinless{' '}
-              {(species.filletSkinless * 100).toFixed(1)} %.
+              {say('parts_of_a_whole_gutted_headed_and', {
+                species: species.name.toLowerCase(),
+                gutted: (species.gutted * 100).toFixed(1),
+                headedGutted: (species.headedGutted * 100).toFixed(1),
+                filletSkinless: (species.filletSkinless * 100).toFixed(1),
+              })}
             </p>
-            <p>
-              What is gone on arrival is taken out and the rest scaled to the weight that lies there; the
-              month brings in the spent season, size adds a point a doubling.
-            </p>
-            <p className="text-note text-ink3">
-              Gutted and headed fractions of the common species: reciprocals of the EU conversion factors,
-              Reg. (EU) 404/2011 annexes XIII to XV; the rest common practice; steak and joint shares this
-              product’s choice. Weigh-outs correct them.
-            </p>
+            <p>{say('what_is_gone_on_arrival_is_taken')}</p>
+            <p className="text-note text-ink3">{say('gutted_and_headed_fractions_of_the')}</p>
           </Why>
         </p>
       )}

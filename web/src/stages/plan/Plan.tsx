@@ -15,6 +15,7 @@ import { Cards, cardsOfPlan, Lines, Picks, scaleOf, Status, Unmet, type Horizon 
 import { linesOf } from './pieces.ts';
 import { Totals } from './Totals.tsx';
 import { useMoves } from './useMoves.ts';
+import { say } from './say.ts';
 
 export default function Plan() {
   const { data, problem, refetch } = useRead(contract.plan.day);
@@ -42,10 +43,11 @@ export default function Plan() {
   if (!plan)
     return (
       <div>
-        <h1 className="text-head">{data.lines === 0 ? 'No line waits' : 'Nothing is planned yet'}</h1>
+        <h1 className="text-head">
+          {data.lines === 0 ? say('no_line_waits') : say('nothing_is_planned_yet')}
+        </h1>
         <p className="pb-4 text-ink2">
-          {data.lines} {data.lines === 1 ? 'line waits' : 'lines wait'}, {data.fish} fish are graded and free.
-          The plan says which fish becomes what, and where the knife goes.
+          {say('lines_wait_fish_are_graded_and', { lines: data.lines, fish: data.fish })}
         </p>
         <div className="flex gap-3 pb-4">{acts}</div>
         {picks}
@@ -67,15 +69,19 @@ export default function Plan() {
           onOpen={setOpen}
         />
       </div>
-      <DndContext sensors={sensors} onDragEnd={moves.dropped}>
+      <DndContext
+        sensors={sensors}
+        onDragEnd={moves.dropped}
+        accessibility={{ screenReaderInstructions: { draggable: say('drag_a_piece_onto_another_line') } }}
+      >
         <div className="grid min-h-0 flex-1 grid-cols-[218px_minmax(0,1fr)] gap-5 border-t border-line max-sm:grid-cols-1">
           <Lines {...{ lines, editable, lit }} onLight={setLit} onAsk={moves.ask} />
           <div ref={ref} className="min-h-0 overflow-x-hidden overflow-y-auto pt-2">
             {shown.length === 0 && (
               <p className="pt-4 text-ink2">
                 {plan.state === 'running'
-                  ? 'The first plan is on its way.'
-                  : 'No fish is worth opening for these lines.'}
+                  ? say('the_first_plan_is_on_its_way')
+                  : say('no_fish_is_worth_opening_for_these')}
               </p>
             )}
             <Cards
@@ -91,12 +97,16 @@ export default function Plan() {
       <Unmet lines={lines} />
       <Dialog
         open={open === 'changes'}
-        title="What changed since the plan before"
+        title={say('what_changed_since_the_plan_before')}
         onClose={() => setOpen(null)}
       >
         <Changes planId={plan.id} />
       </Dialog>
-      <Dialog open={open === 'totals'} title="The plan against first come" onClose={() => setOpen(null)}>
+      <Dialog
+        open={open === 'totals'}
+        title={say('the_plan_against_first_come')}
+        onClose={() => setOpen(null)}
+      >
         <Totals species={plan.species} />
       </Dialog>
       {asked && (

@@ -2,6 +2,7 @@ import { contract, type CutPlan } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { say } from './say.ts';
 
 /** How long the planner may think, s: small days need less. */
 const secondsFor = (lines: number, fish: number) => Math.min(12, Math.max(3, Math.sqrt(lines * fish) / 5));
@@ -40,15 +41,13 @@ export function PlanActs({
     const done = await accept.send({ speciesIds: null }, { id: plan!.id });
     if (done.ok) {
       const n = done.data.tickets.length;
-      dispatch(
-        notify({ text: `${n} ${n === 1 ? 'ticket waits' : 'tickets wait'} at the bench`, problem: false }),
-      );
+      dispatch(notify({ text: say('tickets_wait_at_the_bench', { n }), problem: false }));
     } else dispatch(notify({ text: done.problem.detail ?? done.problem.title, problem: true }));
   };
   if (plan?.state === 'running')
     return (
       <Button busy={stop.busy} onPress={() => void stop.send(undefined, { id: plan.id })}>
-        Stop, keep the best
+        {say('stop_keep_the_best')}
       </Button>
     );
   const sendable = plan !== null && plan.state !== 'accepted';
@@ -59,14 +58,16 @@ export function PlanActs({
         kind={sendable && !plan.changed ? 'plain' : 'main'}
         hotkey="P"
         busy={start.busy}
-        notYet={empty ? 'no lines and no fish yet' : null}
+        notYet={empty ? say('no_lines_and_no_fish_yet') : null}
         onPress={() => void run()}
       >
         {plan?.species.some((s) => s.speciesId === only)
-          ? `Plan ${plan.species.find((s) => s.speciesId === only)!.speciesName.toLowerCase()} again`
+          ? say('plan_again', {
+              speciesName: plan.species.find((s) => s.speciesId === only)!.speciesName.toLowerCase(),
+            })
           : plan
-            ? 'Plan again'
-            : 'Plan the day'}
+            ? say('plan_again_2')
+            : say('plan_the_day')}
       </Button>
       {sendable && (
         <Button
@@ -74,11 +75,11 @@ export function PlanActs({
           hotkey="Enter"
           busy={accept.busy}
           notYet={
-            plan.species.every((s) => (s.found?.plan.fish.length ?? 0) === 0) ? 'it opens no fish' : null
+            plan.species.every((s) => (s.found?.plan.fish.length ?? 0) === 0) ? say('it_opens_no_fish') : null
           }
           onPress={() => void send()}
         >
-          Send to bench
+          {say('send_to_bench')}
         </Button>
       )}
     </>

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { MoneyAxis } from './MoneyAxis.tsx';
 import { linesOf, sum } from './pieces.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { say } from './say.ts';
 
 /** What the plan is worth, against first come and the bound; what can be done with it at its side. */
 export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNode }) {
@@ -17,18 +18,27 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
     <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1 pb-2">
       <div className="shrink-0">
         <h1 className="text-head max-sm:text-big">
-          {plan.state === 'running' ? 'Planning, ' : plan.state === 'accepted' ? 'At the bench, ' : 'Plan '}
-          {plan.state === 'running' ? '' : 'worth '}
+          {plan.state === 'running'
+            ? `${say('planning')} `
+            : plan.state === 'accepted'
+              ? `${say('at_the_bench')} `
+              : `${say('plan')} `}
+          {plan.state === 'running' ? '' : `${say('worth')} `}
           {formatMoney(Math.round(value))}
-          {plan.state === 'running' ? ' so far' : ''}
+          {plan.state === 'running' ? ` ${say('so_far')}` : ''}
         </h1>
         <p className="text-ink2">
-          {lines.filter((l) => l.filled).length} of {lines.length} lines from {opened} fish
-          {fewer > 0
-            ? `, ${fewer} fewer than first come`
-            : fewer < 0
-              ? `, ${-fewer} more than first come`
-              : ''}
+          {say('of_lines_from_fish', {
+            lines: lines.filter((l) => l.filled).length,
+            lines2: lines.length,
+            opened,
+            fewer:
+              fewer > 0
+                ? say('fewer_than_first_come', { fewer })
+                : fewer < 0
+                  ? say('more_than_first_come', { fewer: -fewer })
+                  : '',
+          })}
         </p>
       </div>
       <MoneyAxis first={first} value={value} bound={bound} />

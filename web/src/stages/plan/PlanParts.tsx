@@ -11,6 +11,7 @@ import { formatMoney } from '../../parts/money.ts';
 import { useWant } from '../../parts/forms.ts';
 import { FishCard } from './FishCard.tsx';
 import { cardsOf, sum, type linesOf, type LineRow, type PlanOfSpecies } from './pieces.ts';
+import { say } from './say.ts';
 
 export type Horizon = CutPlan['horizon'];
 /** A line somebody wants elsewhere: of which species, from which fish. */
@@ -20,9 +21,9 @@ export interface Wanted {
   from: string | null;
 }
 const horizons: readonly { value: Horizon; name: string }[] = [
-  { value: 'today', name: 'Today' },
-  { value: 'tomorrow', name: 'To tomorrow' },
-  { value: 'all', name: 'All lines' },
+  { value: 'today', name: say('today') },
+  { value: 'tomorrow', name: say('to_tomorrow') },
+  { value: 'all', name: say('all_lines') },
 ];
 
 interface PicksProps {
@@ -39,14 +40,14 @@ export function Picks({ plan, mayPlan, chosen, onHorizon, only, onOnly }: PicksP
   return (
     <div className="flex flex-wrap items-end gap-x-4">
       {mayPlan && plan?.state !== 'running' && (
-        <Choice label="Lines due" value={chosen} onChange={onHorizon} options={[...horizons]} />
+        <Choice label={say('lines_due')} value={chosen} onChange={onHorizon} options={[...horizons]} />
       )}
       {mayPlan && plan && plan.state !== 'running' && plan.state !== 'accepted' && (
         <SelectField
-          label="Planned again"
+          label={say('planned_again')}
           value={only}
           onChange={onOnly}
-          empty="all fish"
+          empty={say('all_fish')}
           className="w-36"
           options={plan.species
             .filter((s) => s.fish.length > 0)
@@ -54,7 +55,7 @@ export function Picks({ plan, mayPlan, chosen, onHorizon, only, onOnly }: PicksP
         />
       )}
       <Link to="/plan/hand" className="why pb-3 text-note whitespace-nowrap">
-        choose fish by hand
+        {say('choose_fish_by_hand')}
       </Link>
     </div>
   );
@@ -74,27 +75,28 @@ export function Status({ plan, editable, onBack, onOpen }: StatusProps) {
     <p className="flex-1 pb-3 text-note" role="status">
       {plan.note && <span className="text-embertext">{plan.note}. </span>}
       {plan.changed && plan.state !== 'accepted' && plan.state !== 'running' && (
-        <span className="text-embertext">Orders or fish have changed since: plan again. </span>
+        <span className="text-embertext">{say('orders_or_fish_have_changed_since')} </span>
       )}
       {handled && (
         <>
-          Changed by hand:{' '}
-          {formatMoney(Math.round(Math.abs(sum(plan, (f) => f.score.value) - plan.parent!.value)))}{' '}
-          {sum(plan, (f) => f.score.value) >= plan.parent!.value ? 'more' : 'less'} than before.{' '}
+          {say('changed_by_hand_than_before', {
+            plan: formatMoney(Math.round(Math.abs(sum(plan, (f) => f.score.value) - plan.parent!.value))),
+            plan2: sum(plan, (f) => f.score.value) >= plan.parent!.value ? say('more') : say('less'),
+          })}{' '}
           <button type="button" className="why" onClick={onBack}>
-            back to the plan before
+            {say('back_to_the_plan_before')}
           </button>{' '}
         </>
       )}
       {plan.state !== 'running' && (
         <>
           <button type="button" className="why mr-4" onClick={() => onOpen('changes')}>
-            what changed
+            {say('what_changed')}
           </button>{' '}
         </>
       )}
       <button type="button" className="why" onClick={() => onOpen('totals')}>
-        costs of this plan
+        {say('costs_of_this_plan')}
       </button>
     </p>
   );
@@ -115,7 +117,7 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
   return (
     <ul
       className="min-h-0 overflow-y-auto border-r border-line pr-2 pb-4 max-sm:border-0"
-      aria-label="Lines of the plan"
+      aria-label={say('lines_of_the_plan')}
     >
       {lines.map(({ line, species, filled, offTrim, because }) => (
         <li key={line.id} className="border-b border-line">
@@ -143,10 +145,12 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
               {species.speciesName}, {want(line)}
             </span>
             {offTrim !== null && (
-              <span className="block text-note text-ink3">from what comes off these fish</span>
+              <span className="block text-note text-ink3">{say('from_what_comes_off_these_fish')}</span>
             )}
             {line.anyWhite && (
-              <span className="block text-note text-ink3">any white fish: this one {line.anyWhite}</span>
+              <span className="block text-note text-ink3">
+                {say('any_white_fish_this_one', { anyWhite: line.anyWhite })}
+              </span>
             )}
             {!filled && because && <span className="block text-note text-embertext">{because}</span>}
           </button>
@@ -246,12 +250,12 @@ export function Unmet({ lines }: { lines: ReturnType<typeof linesOf> }) {
       <Lozenge />
       <span>
         <strong className="font-figure text-row font-semibold text-embertext">
-          Order {unmet[0]!.line.orderNumber} cannot be met
+          {say('order_cannot_be_met', { orderNumber: unmet[0]!.line.orderNumber })}
         </strong>{' '}
         <span className="text-ink2">
           {unmet[0]!.species.speciesName}, {want(unmet[0]!.line)}, {unmet[0]!.line.customer},{' '}
           {when(unmet[0]!.line.dueAt)}. {unmet[0]!.because}.
-          {unmet.length > 1 && ` ${unmet.length - 1} more like it on the left.`}
+          {unmet.length > 1 && ` ${say('more_like_it_on_the_left', { unmet: unmet.length - 1 })}`}
         </span>
       </span>
     </p>

@@ -10,6 +10,7 @@ import {
 } from '@ember-slate/core/cutplan';
 import { type Form, type FormBook } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
+import { say } from './say.ts';
 
 export type PlanOfSpecies = CutPlan['species'][number];
 type FishRow = PlanOfSpecies['fish'][number];
@@ -46,18 +47,18 @@ const letter = (i: number): string =>
 
 /** Parts of a fish that the drawing shows; the others are told beside it. */
 const far: Readonly<Record<string, string>> = {
-  side: 'far side',
-  loin: 'far side, loin',
-  belly: 'far side, belly',
-  tail_side: 'far side of the tail',
-  wing: 'other wing',
-  upper: 'other wing, upper',
-  lower: 'lower side',
+  side: say('far_side'),
+  loin: say('far_side_loin'),
+  belly: say('far_side_belly'),
+  tail_side: say('far_side_of_the_tail'),
+  wing: say('other_wing'),
+  upper: say('other_wing_upper'),
+  lower: say('lower_side'),
 };
 const blind: Readonly<Record<string, string>> = {
-  blind_back: 'blind side, back',
-  blind_belly: 'blind side, belly',
-  blind: 'blind side',
+  blind_back: say('blind_side_back'),
+  blind_belly: say('blind_side_belly'),
+  blind: say('blind_side'),
 };
 
 export const seenAt = (p: PlannedPiece): boolean =>
@@ -163,7 +164,7 @@ function runsOf(s: PlanOfSpecies, forms: FormBook, planned: PlannedFish): Run[] 
   for (const r of runs.filter((q) => !runs.some((o) => o.both === q))) {
     const first = n;
     n += r.pieces.length;
-    r.letters = r.pieces.length === 1 ? letter(first) : `${letter(first)} to ${letter(n - 1)}`;
+    r.letters = r.pieces.length === 1 ? letter(first) : say('to', { first: letter(first), n: letter(n - 1) });
   }
   return runs.filter((q) => !runs.some((o) => o.both === q));
 }

@@ -5,13 +5,14 @@ import { useChange } from '../../app/api.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
 import type { Wanted } from './PlanParts.tsx';
+import { say } from './say.ts';
 
 const otherSpecies: Problem = {
   type: '',
   title: '',
   status: 409,
   code: '',
-  detail: 'That is a fish of another species',
+  detail: say('that_is_a_fish_of_another_species'),
 };
 
 /** Lines given to other fish by hand, dragged or asked for; what it is worth is said. */
@@ -29,8 +30,11 @@ export function useMoves(plan: CutPlan | null) {
     const gain = Math.round(done.data.gain);
     const text =
       gain === 0
-        ? 'Moved; worth the same'
-        : `Moved; ${formatMoney(Math.abs(gain))} ${gain > 0 ? 'more' : 'less'} than before`;
+        ? say('moved_worth_the_same')
+        : say('moved_than_before', {
+            gain: formatMoney(Math.abs(gain)),
+            gain2: gain > 0 ? say('more') : say('less'),
+          });
     dispatch(notify({ text, problem: false }));
   };
   return {

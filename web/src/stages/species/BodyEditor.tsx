@@ -8,24 +8,25 @@ import { Frame, TextField } from '../../parts/Field.tsx';
 import { FishOf } from '../../parts/Fish.tsx';
 import { useLength } from '../../parts/length.ts';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
 
 const places = [
-  ['collar', 'Collar'],
-  ['vent', 'Vent'],
-  ['pinBonesEnd', 'Last pin bone'],
-  ['steakEnd', 'Last steak'],
-  ['tail', 'Tail begins'],
-  ['filletEnd', 'Fillet ends'],
+  ['collar', say('collar')],
+  ['vent', say('vent')],
+  ['pinBonesEnd', say('last_pin_bone')],
+  ['steakEnd', say('last_steak')],
+  ['tail', say('tail_begins')],
+  ['filletEnd', say('fillet_ends')],
 ] as const;
 const scalars = [
-  ['kappa', 'Standard over total length'],
-  ['fin', 'Tail fin of the whole'],
+  ['kappa', say('standard_over_total_length')],
+  ['fin', say('tail_fin_of_the_whole')],
 ] as const;
 const curves = [
-  ['points', 'Half-height and half-width along the fish', 'u h w, a point a line'],
-  ['cavity', 'Gut cavity, share of the section', 'u share'],
-  ['flesh', 'Flesh before it is scaled to the yield', 'u share'],
-  ['loin', 'Back’s share of the flesh', 'u share'],
+  ['points', say('half_height_and_half_width_along'), say('u_h_w_a_point_a_line')],
+  ['cavity', say('gut_cavity_share_of_the_section'), 'u share'],
+  ['flesh', say('flesh_before_it_is_scaled_to_the'), 'u share'],
+  ['loin', say('backs_share_of_the_flesh'), 'u share'],
 ] as const;
 type NumberField = (typeof places)[number][0] | (typeof scalars)[number][0];
 type CurveField = (typeof curves)[number][0];
@@ -103,7 +104,7 @@ export function BodyEditor({
   const [deep, setDeep] = useState(false);
   const profile = profileOf(species);
   if (!row || !profile || species.bodyPlan === 'wing')
-    return <p className="text-note text-ink2">A wing is cut along its body edge: nothing to set here.</p>;
+    return <p className="text-note text-ink2">{say('a_wing_is_cut_along_its_body_edge')}</p>;
   const own = species.body ?? {};
   const put = (field: NumberField | CurveField, value: unknown) => {
     const next = Object.fromEntries(
@@ -127,7 +128,7 @@ export function BodyEditor({
     if (text.trim() === '') put(field, undefined);
     else if (list) put(field, list);
   };
-  const error = (field: string) => (bad.includes(field) ? 'Numbers, please' : errors[`body.${field}`]);
+  const error = (field: string) => (bad.includes(field) ? say('numbers_please') : errors[`body.${field}`]);
   const fine = profileFaults(profile).length === 0;
   const number = ([field, name]: readonly [NumberField, string]) => (
     <TextField
@@ -137,22 +138,17 @@ export function BodyEditor({
       onChange={(text) => setNumber(field, text)}
       inputMode="decimal"
       error={error(field)}
-      note={row[field] === null ? 'none' : `else ${show(row[field])}`}
+      note={row[field] === null ? say('none') : say('else', { row: show(row[field]) })}
     />
   );
   return (
     <div>
       {fine && <Places species={species} profile={profile} />}
       <p className="py-2 text-note text-ink2">
-        Measured from the snout, as shares of the standard length (snout to the root of the tail fin). What is
-        empty stays as the fish it is drawn like.{' '}
+        {say('measured_from_the_snout_as_shares')}{' '}
         <Why>
-          <p>
-            The half-heights and half-widths make the section at each place; less the gut cavity, its integral
-            is scaled to the weight. Flesh is a share of the section, scaled so that both sides make the
-            yield.
-          </p>
-          <p>Typical values, our choice; a fish measured in your own shop is better.</p>
+          <p>{say('the_half_heights_and_half_widths')}</p>
+          <p>{say('typical_values_our_choice_a_fish')}</p>
         </Why>
       </p>
       <div className="grid grid-cols-3 gap-x-6 max-lg:grid-cols-2">
@@ -174,7 +170,7 @@ export function BodyEditor({
         </div>
       ) : (
         <button type="button" className="why" onClick={() => setDeep(true)}>
-          its shape, cavity and flesh, point by point
+          {say('its_shape_cavity_and_flesh_point')}
         </button>
       )}
       {species.body && (
@@ -187,7 +183,7 @@ export function BodyEditor({
             onChange(null);
           }}
         >
-          All as it is drawn like
+          {say('all_as_it_is_drawn_like')}
         </Button>
       )}
     </div>

@@ -7,6 +7,7 @@ import { Fish } from '../../parts/Fish.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { SpeciesEditor } from './SpeciesEditor.tsx';
 import { SpeciesPage } from './SpeciesPage.tsx';
+import { say } from './say.ts';
 
 /** The species book: found by any name or code, read, changed, added to. */
 export default function Book() {
@@ -31,7 +32,7 @@ export default function Book() {
     <div className="grid h-full grid-cols-[230px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
       <div className="flex min-h-0 flex-col border-r border-line pr-4 max-sm:max-h-64 max-sm:border-r-0 max-sm:pr-0 max-sm:pb-4">
         <label className="field shrink-0">
-          <span className="field-label">Name or code</span>
+          <span className="field-label">{say('name_or_code')}</span>
           <input
             className="field-value"
             value={query}
@@ -39,11 +40,9 @@ export default function Book() {
             onChange={(e) => setQuery(e.target.value)}
             onKeyDown={(e) => e.key === 'Enter' && found[0] && open(found[0].id)}
           />
-          <span className="field-note">
-            {found.length} of {all.length}
-          </span>
+          <span className="field-note">{say('of', { found: found.length, all: all.length })}</span>
         </label>
-        <ul aria-label="Species" className="min-h-0 flex-1 overflow-y-auto">
+        <ul aria-label={say('species')} className="min-h-0 flex-1 overflow-y-auto">
           {found.map((s) => (
             <li key={s.id} className="border-b border-line">
               <button
@@ -59,12 +58,14 @@ export default function Book() {
               </button>
             </li>
           ))}
-          {found.length === 0 && <li className="py-3 text-ink2">No fish of that name in the book.</li>}
+          {found.length === 0 && (
+            <li className="py-3 text-ink2">{say('no_fish_of_that_name_in_the_book')}</li>
+          )}
         </ul>
         {me.role === 'manager' && (
           <div className="shrink-0 py-2">
             <Button small onPress={() => setEditing('new')}>
-              Add a species
+              {say('add_a_species')}
             </Button>
           </div>
         )}

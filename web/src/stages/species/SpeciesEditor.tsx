@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type SpeciesRow } from '@ember-slate/contract';
 import { speciesFaults } from '@ember-slate/core/yields';
 import { useState } from 'react';
@@ -7,6 +8,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { BodyEditor } from './BodyEditor.tsx';
+import { say } from './say.ts';
 
 const plans = ['fusiform', 'deep', 'elongate', 'mackerel', 'flat', 'large_flat', 'tail', 'wing'] as const;
 const rows = [
@@ -23,48 +25,48 @@ const rows = [
   'monk',
 ] as const;
 const yesNo = [
-  { value: 'yes', name: 'yes' },
-  { value: 'no', name: 'no' },
+  { value: 'yes', name: say('yes') },
+  { value: 'no', name: say('no') },
 ] as const;
 const options = <T extends string>(values: readonly T[]) =>
   values.map((v) => ({ value: v, name: v.replace('_', ' ') }));
 
 const numbers = [
-  ['minG', 'Smallest, g'],
-  ['typicalG', 'Usual, g'],
-  ['maxG', 'Largest, g'],
-  ['iceDays', 'Ice life, days'],
-  ['gutted', 'Gutted, share'],
-  ['headedGutted', 'Headed, share'],
-  ['filletSkinOn', 'Fillet skin on'],
-  ['filletSkinless', 'Fillet skinless'],
-  ['lwA', 'Length: a'],
-  ['lwB', 'Length: b'],
-  ['spentFactor', 'Spent, share'],
+  ['minG', say('smallest_g')],
+  ['typicalG', say('usual_g')],
+  ['maxG', say('largest_g')],
+  ['iceDays', say('ice_life_days')],
+  ['gutted', say('gutted_share')],
+  ['headedGutted', say('headed_share')],
+  ['filletSkinOn', say('fillet_skin_on')],
+  ['filletSkinless', say('fillet_skinless')],
+  ['lwA', say('length_a')],
+  ['lwB', say('length_b')],
+  ['spentFactor', say('spent_share')],
 ] as const;
 type NumberField = (typeof numbers)[number][0];
 const mayBeEmpty: readonly NumberField[] = ['filletSkinOn', 'spentFactor'];
 
 const fieldNames = {
   ...(Object.fromEntries(numbers) as Record<NumberField, string>),
-  name: 'Market name',
-  scientificName: 'Scientific name',
-  names: 'Other names',
-  asfis: 'ASFIS code',
-  euGroup: 'EU table',
-  bodyRow: 'Built like',
-  body: 'Its body',
-  fat: 'Fat',
-  arrives: 'Arrives',
-  parasites: 'Parasites',
-  spawningMonths: 'Spawns',
-  histamine: 'Histamine',
-  reefToxin: 'Reef toxin',
-  scales: 'Scales',
-  frameStock: 'Frame in stock',
-  sharp: 'What can hurt the cutter',
-  marks: 'Marks to know it by',
-  lookAlikes: 'Look-alikes',
+  name: say('market_name'),
+  scientificName: say('scientific_name'),
+  names: say('other_names'),
+  asfis: say('asfis_code'),
+  euGroup: say('eu_table'),
+  bodyRow: say('built_like'),
+  body: say('its_body'),
+  fat: say('fat'),
+  arrives: say('arrives'),
+  parasites: say('parasites'),
+  spawningMonths: say('spawns'),
+  histamine: say('histamine'),
+  reefToxin: say('reef_toxin'),
+  scales: say('scales'),
+  frameStock: say('frame_in_stock'),
+  sharp: say('what_can_hurt_the_cutter'),
+  marks: say('marks_to_know_it_by'),
+  lookAlikes: say('look_alikes'),
 };
 
 const numberOf = (text: string) => (text.trim() === '' ? null : Number(text.trim().replace(',', '.')));
@@ -129,61 +131,61 @@ function Names({
     <>
       <TextField
         className="col-span-2"
-        label="Market name"
+        label={say('market_name')}
         value={entry.name}
         onChange={set('name')}
         error={errors.name ?? errors.id}
       />
       <TextField
         className="col-span-2"
-        label="Scientific name"
+        label={say('scientific_name')}
         value={entry.scientificName}
         onChange={set('scientificName')}
         error={errors.scientificName}
       />
       <TextField
         className="col-span-2"
-        label="Other names"
+        label={say('other_names')}
         value={entry.names}
         onChange={set('names')}
-        note="with commas; the search finds them"
+        note={say('with_commas_the_search_finds_them')}
       />
       <TextField
-        label="ASFIS code"
+        label={say('asfis_code')}
         value={entry.asfis ?? ''}
         onChange={(v) => set('asfis')(v === '' ? null : v.toUpperCase())}
         error={errors.asfis}
-        note="empty if not known"
+        note={say('empty_if_not_known')}
       />
       <SelectField
-        label="EU table"
+        label={say('eu_table')}
         value={entry.euGroup}
         options={options(['white', 'blue', 'selachian', 'none'] as const)}
         onChange={set('euGroup')}
       />
       <SelectField
-        label="Body plan"
+        label={say('body_plan')}
         value={entry.bodyPlan}
         options={options(builds)}
         onChange={set('bodyPlan')}
         error={errors.bodyPlan}
-        note={builds.length > 1 ? '' : 'stays'}
+        note={builds.length > 1 ? '' : say('stays')}
       />
       <SelectField
-        label="Drawn like"
+        label={say('drawn_like')}
         value={entry.bodyRow as (typeof rows)[number]}
         options={options(rows)}
         onChange={set('bodyRow')}
         error={errors.bodyRow}
       />
       <SelectField
-        label="Fat"
+        label={say('fat')}
         value={entry.fat}
         options={options(['lean', 'medium', 'oily'] as const)}
         onChange={set('fat')}
       />
       <SelectField
-        label="Usually arrives"
+        label={say('usually_arrives')}
         value={entry.arrives}
         options={options(['whole', 'gutted', 'tail'] as const)}
         onChange={set('arrives')}
@@ -197,52 +199,52 @@ function Cautions({ entry, set, errors }: PartProps) {
   return (
     <>
       <TextField
-        label="Spawning months"
+        label={say('spawning_months')}
         value={entry.spawningMonths ?? ''}
         onChange={(v) => set('spawningMonths')(v === '' ? null : v)}
         error={errors.spawningMonths}
         note="from-to: 11-2"
       />
       <Choice
-        label="Histamine"
+        label={say('histamine')}
         value={entry.histamine ? 'yes' : 'no'}
         options={yesNo}
         onChange={(v) => set('histamine')(v === 'yes')}
       />
       <Choice
-        label="Reef toxin"
+        label={say('reef_toxin')}
         value={entry.reefToxin ? 'yes' : 'no'}
         options={yesNo}
         onChange={(v) => set('reefToxin')(v === 'yes')}
       />
       <SelectField
-        label="Scales"
+        label={say('scales')}
         value={entry.scales}
         options={options(['none', 'fine', 'light', 'heavy', 'armour'] as const)}
         onChange={set('scales')}
       />
       <SelectField
-        label="Frame in stock"
+        label={say('frame_in_stock')}
         value={entry.frameStock}
         options={options(['excellent', 'good', 'fair', 'oily'] as const)}
         onChange={set('frameStock')}
       />
       <TextField
         className="col-span-2"
-        label="What can hurt the cutter"
+        label={say('what_can_hurt_the_cutter')}
         value={entry.sharp ?? ''}
         onChange={(v) => set('sharp')(v === '' ? null : v)}
       />
       <TextField
         className="col-span-full"
-        label="Marks to know it by"
+        label={say('marks_to_know_it_by')}
         value={entry.marks}
         onChange={set('marks')}
         error={errors.marks}
       />
       <TextField
         className="col-span-full"
-        label="Look-alikes, and what tells them"
+        label={say('look_alikes_and_what_tells_them')}
         value={entry.lookAlikes}
         onChange={set('lookAlikes')}
         error={errors.lookAlikes}
@@ -278,7 +280,7 @@ export function SpeciesEditor({ species, isNew, onDone, onCancel }: Props) {
   });
   const { entry, typed } = form.values;
   const asRead = entryOf(form.values, isNew);
-  const faults = Object.fromEntries(faultsOf(asRead).map((f) => [f.path, f.message]));
+  const faults = Object.fromEntries(faultsOf(asRead).map((f) => [f.path, inWords(f.message)]));
   const errors = { ...(touched ? faults : {}), ...form.errors };
   const set: PartProps['set'] = (key) => (value) => {
     setTouched(true);
@@ -289,11 +291,13 @@ export function SpeciesEditor({ species, isNew, onDone, onCancel }: Props) {
     <Form
       of={{ ...form, mine: asRead }}
       stale={{ names: fieldNames }}
-      submit={isNew ? 'Add it to the book' : 'Keep the change'}
+      submit={isNew ? say('add_it_to_the_book') : say('keep_the_change')}
       onLeave={onCancel}
     >
       <h1 className="pb-2 text-big">
-        {isNew ? `A species, built like ${species.name}` : `Change ${species.name}`}
+        {isNew
+          ? say('a_species_built_like', { species: species.name })
+          : say('change', { species: species.name })}
       </h1>
       <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-lg:grid-cols-2">
         <Names {...parts} plans={isNew ? plans : [species.bodyPlan]} />
@@ -314,7 +318,7 @@ export function SpeciesEditor({ species, isNew, onDone, onCancel }: Props) {
       </div>
       <details className="border-t border-line py-2" open={entry.body !== null}>
         <summary className="cursor-pointer font-figure text-label font-semibold">
-          Its body: where the knife goes
+          {say('its_body_where_the_knife_goes')}
         </summary>
         <BodyEditor species={asRead} onChange={set('body')} errors={{ ...faults, ...form.errors }} />
       </details>

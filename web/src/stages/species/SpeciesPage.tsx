@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { contract, type SpeciesRow } from '@ember-slate/contract';
 import { speciesCautions } from '@ember-slate/core/board';
 import { lengthCm } from '@ember-slate/core/landing';
@@ -12,8 +13,22 @@ import { useLength } from '../../parts/length.ts';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { say } from './say.ts';
 
-const monthNames = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const monthNames = [
+  say('jan'),
+  say('feb'),
+  say('mar'),
+  say('apr'),
+  say('may'),
+  say('jun'),
+  say('jul'),
+  say('aug'),
+  say('sep'),
+  say('oct'),
+  say('nov'),
+  say('dec'),
+];
 
 /** What is left of the whole fish, step by step, on one axis. */
 function Steps({ species }: { species: SpeciesRow }) {
@@ -21,11 +36,15 @@ function Steps({ species }: { species: SpeciesRow }) {
     ['whole', 1],
     ['gutted', species.gutted],
     [
-      species.bodyPlan === 'tail' ? 'tail' : species.bodyPlan === 'wing' ? 'pair of wings' : 'headed, gutted',
+      species.bodyPlan === 'tail'
+        ? 'tail'
+        : species.bodyPlan === 'wing'
+          ? say('pair_of_wings')
+          : say('headed_gutted'),
       species.headedGutted,
     ],
-    ...(species.filletSkinOn === null ? [] : ([['fillets, skin on', species.filletSkinOn]] as const)),
-    ['fillets, skinless', species.filletSkinless],
+    ...(species.filletSkinOn === null ? [] : ([[say('fillets_skin_on'), species.filletSkinOn]] as const)),
+    [say('fillets_skinless'), species.filletSkinless],
   ] as const;
   return (
     <table className="plain">
@@ -78,25 +97,23 @@ function Season({ species }: { species: SpeciesRow }) {
   return (
     <section>
       <h2 className="text-label">
-        Its year: yield, % of a full fish{' '}
+        {say('its_year_yield_of_a_full_fish')}{' '}
         <span className="text-body font-medium text-ink2">
           {species.spawningMonths
-            ? `spawns ${species.spawningMonths
-                .split('-')
-                .map((m) => monthNames[Number(m) - 1])
-                .join(' to ')}`
-            : 'no spawning season in the book'}
+            ? say('spawns_2', {
+                spawningMonths: species.spawningMonths
+                  .split('-')
+                  .map((m) => monthNames[Number(m) - 1])
+                  .join(' to '),
+              })
+            : say('no_spawning_season_in_the_book')}
         </span>
       </h2>
-      <LineChart label={`Yield of ${species.name} by month`} height={150} {...chart} />
+      <LineChart label={say('yield_of_by_month', { species: species.name })} height={150} {...chart} />
       <p className="text-note text-ink3">
-        dashed: expected · dots: the shop’s own, {tickets} {tickets === 1 ? 'ticket' : 'tickets'}{' '}
+        {say('dashed_expected_dots_the_shops_own', { tickets })}{' '}
         <Why>
-          <p>
-            A spent fish yields {species.spentFactor ?? 1} of a full one from its second spawning month to two
-            months after the last; half the loss in the first month, then straight back to 1 five months after
-            the last. The months depend on the sea: change them here.
-          </p>
+          <p>{say('a_spent_fish_yields_of_a_full_one', { spentFactor: species.spentFactor ?? 1 })}</p>
         </Why>
       </p>
     </section>
@@ -111,26 +128,33 @@ export function SpeciesPage({ species, onEdit }: { species: SpeciesRow; onEdit: 
   const mm = Math.round(lengthCm(species, species.typicalG) * 10);
   const cautions = speciesCautions(species);
   const facts: [string, string][] = [
-    ['Ice life', `${species.iceDays} days gutted, in melting ice`],
-    ['Usual weight', `${mass(species.typicalG)}, from ${mass(species.minG)} to ${mass(species.maxG)}`],
-    ['Fillets', filletFact(species)],
-    ['Pin bones', pinBoneFact(species)],
+    [say('ice_life'), say('days_gutted_in_melting_ice', { iceDays: species.iceDays })],
     [
-      'Scales',
+      say('usual_weight'),
+      say('from_to', {
+        typicalG: mass(species.typicalG),
+        minG: mass(species.minG),
+        maxG: mass(species.maxG),
+      }),
+    ],
+    [say('fillets'), inWords(filletFact(species))],
+    [say('pin_bones'), inWords(pinBoneFact(species))],
+    [
+      say('scales'),
       {
-        none: 'None.',
-        fine: 'Fine; not scaled.',
-        light: 'Light.',
-        heavy: 'Heavy; they fly: protect the eyes.',
-        armour: 'Armour: cut from inside outward.',
+        none: say('none_2'),
+        fine: say('fine_not_scaled'),
+        light: say('light'),
+        heavy: say('heavy_they_fly_protect_the_eyes'),
+        armour: say('armour_cut_from_inside_outward'),
       }[species.scales],
     ],
-    ['Frame', stockFact(species)],
+    [say('frame'), inWords(stockFact(species))],
     [
-      'Parasites',
+      say('parasites'),
       species.parasites === 'yes'
-        ? 'Freeze for raw use, whatever the fish.'
-        : 'Low where farmed on safe feed; the lot’s papers say so.',
+        ? say('freeze_for_raw_use_whatever_the')
+        : say('low_where_farmed_on_safe_feed_the'),
     ],
   ];
   return (
@@ -141,19 +165,19 @@ export function SpeciesPage({ species, onEdit }: { species: SpeciesRow; onEdit: 
           <p className="text-ink2">
             <em>{species.scientificName}</em>
             {species.asfis ? ` · ${species.asfis}` : ''}
-            {species.names ? ` · also ${species.names}` : ''}
-            {species.own ? ' · the shop’s own entry' : ''}
+            {species.names ? ` ${say('also', { names: species.names })}` : ''}
+            {species.own ? ` ${say('the_shops_own_entry')}` : ''}
           </p>
         </div>
         {onEdit && (
           <Button small onPress={onEdit}>
-            Change it
+            {say('change_it')}
           </Button>
         )}
       </div>
       <div ref={ref} className="py-2">
         {species.bodyPlan === 'wing' ? (
-          <p className="text-note text-ink3">No side view: a wing is drawn on the cut plan.</p>
+          <p className="text-note text-ink3">{say('no_side_view_a_wing_is_drawn_on')}</p>
         ) : (
           width > 0 && (
             <Fish
@@ -165,31 +189,33 @@ export function SpeciesPage({ species, onEdit }: { species: SpeciesRow; onEdit: 
           )
         )}
         <p className="text-note text-ink3">
-          a usual one: {mass(species.typicalG)} whole, {length.format(mm)} {length.unit}; drawn to scale
+          {say('a_usual_one_whole_drawn_to_scale', {
+            typicalG: mass(species.typicalG),
+            mm: length.format(mm),
+            unit: length.unit,
+          })}
         </p>
       </div>
       <div className="grid grid-cols-2 gap-x-8 gap-y-4 max-lg:grid-cols-1">
         <section className="space-y-2">
-          <h2 className="text-label">To know it by</h2>
-          <p>{species.marks || 'Nothing written yet.'}</p>
+          <h2 className="text-label">{say('to_know_it_by')}</h2>
+          <p>{species.marks || say('nothing_written_yet')}</p>
           {species.lookAlikes && (
             <>
-              <h2 className="pt-1 text-label">Not to be taken for it</h2>
+              <h2 className="pt-1 text-label">{say('not_to_be_taken_for_it')}</h2>
               <p>{species.lookAlikes}</p>
             </>
           )}
-          <h2 className="pt-1 text-label">Beware</h2>
+          <h2 className="pt-1 text-label">{say('beware')}</h2>
           {cautions.map((c) => (
-            <p key={c} className="border-l-[3px] border-rule pl-3">
-              {c}
+            <p key={c.code} className="border-l-[3px] border-rule pl-3">
+              {inWords(c)}
             </p>
           ))}
-          <p className="text-note text-ink3">
-            Follow your local food authority and your own food-safety plan.
-          </p>
+          <p className="text-note text-ink3">{say('follow_your_local_food_authority')}</p>
         </section>
         <section>
-          <h2 className="text-label">What is left of it</h2>
+          <h2 className="text-label">{say('what_is_left_of_it')}</h2>
           <Steps species={species} />
         </section>
         <Season species={species} />

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import {
   compose,
@@ -17,6 +18,7 @@ import { oneSpecies } from '../../../shop/species.ts';
 import { jobOf } from '../../../shop/ticketJob.ts';
 import { cutsOf, inputsOf, type TicketRow } from '../../../shop/tickets.ts';
 import { lockTicket, ownCutter } from './lock.ts';
+import { say } from '../say.ts';
 
 /** One visit to a step counts for half an hour at most: nobody trims that long without a break. */
 const longestVisitS = 1800;
@@ -45,7 +47,7 @@ export async function goToStep(work: Work, id: number, step: string): Promise<{ 
   const ticket = await lockTicket(work, id, ['cutting']);
   ownCutter(work, ticket);
   if (!(await composed(work, ticket)).some((s) => s.id === step))
-    throw fieldProblem('step', 'This ticket has no such step');
+    throw fieldProblem('step', say('this_ticket_has_no_such_step'));
   await spend(work, ticket);
   await run(work.tx, 'UPDATE ticket SET step_id = ?, step_at = ?, paused_why = NULL WHERE id = ?', [
     step,
@@ -63,15 +65,15 @@ export async function chooseMethod(
   const ticket = await lockTicket(work, id, ['waiting', 'cutting']);
   if (ticket.state === 'cutting') ownCutter(work, ticket);
   if (body.method !== null && !isChoice(body.question, body.method))
-    throw fieldProblem('method', 'No such way of doing it');
+    throw fieldProblem('method', say('no_such_way_of_doing_it'));
   if (body.method !== null) {
     const job = await jobAt(work, ticket);
     const question = body.question as QuestionId;
     // A choice that cannot be carried out is refused here, never taken and dropped.
     const refused = methodRefusal(question, body.method, { ...job, cuts: goalsOf(job) });
-    if (refused) throw fieldProblem('method', refused);
+    if (refused) throw fieldProblem('method', inWords(refused));
     if (!openQuestions(job).includes(question))
-      throw fieldProblem('method', 'It changes nothing on this ticket');
+      throw fieldProblem('method', say('it_changes_nothing_on_this_ticket'));
   }
   const { [body.question as keyof MethodChoices]: _was, ...others } = JSON.parse(
     ticket.methods,
@@ -118,8 +120,8 @@ export async function handTicket(
     'SELECT name, role FROM staff WHERE id = ? AND active',
     [body.to],
   );
-  if (!to) throw fieldProblem('to', 'Nobody of that name works here');
-  if (to.role === 'counter') throw fieldProblem('to', `${to.name} does not cut`);
+  if (!to) throw fieldProblem('to', say('nobody_of_that_name_works_here'));
+  if (to.role === 'counter') throw fieldProblem('to', say('does_not_cut', { to: to.name }));
   await spend(work, ticket);
   await run(
     work.tx,
@@ -138,9 +140,9 @@ export async function doneTogether(
   for (const id of ids) {
     const ticket = await lockTicket(work, id, ['waiting', 'cutting']);
     if (ticket.state === 'waiting')
-      throw problems.conflict(`Weigh the fish of ticket ${ticket.number} first: it is not begun yet`);
+      throw problems.conflict(say('weigh_the_fish_of_ticket_first_it', { number: ticket.number }));
     if (!(await composed(work, ticket)).some((s) => s.id === body.step))
-      throw fieldProblem('step', `Ticket ${ticket.number} has no such step`);
+      throw fieldProblem('step', say('ticket_has_no_such_step', { number: ticket.number }));
     const done = new Set([...(JSON.parse(ticket.doneAhead) as string[]), body.step]);
     await run(work.tx, 'UPDATE ticket SET done_ahead = ?, version = version + 1 WHERE id = ?', [
       JSON.stringify([...done]),
@@ -170,7 +172,7 @@ export async function answerTimer(work: Work, id: number): Promise<{ id: number 
     'UPDATE ticket_timer SET answered_at = ? WHERE id = ? AND answered_at IS NULL',
     [work.now, id],
   );
-  if (done.affectedRows === 0) throw problems.conflict('That timer was answered already');
+  if (done.affectedRows === 0) throw problems.conflict(say('that_timer_was_answered_already'));
   return { id };
 }
 
@@ -183,9 +185,9 @@ export async function signSweep(
   const ticket = await lockTicket(work, id, ['cutting']);
   const forms = (await cutsOf(work.tx, [id])).map((c) => formOf(formsOf(work.settings), c.form));
   if (!forms.some((f) => f.boneless))
-    throw problems.conflict(`${forms[0]!.name} are sold with their bones: nothing to sweep`);
+    throw problems.conflict(say('are_sold_with_their_bones_nothing', { forms: forms[0]!.name }));
   const first = await row(work.tx, 'SELECT id FROM bone_pass WHERE ticket_id = ? AND pass = 1', [id]);
-  if (body.pass === 2 && !first) throw problems.conflict('Pass one first: all of it, then all of it again');
+  if (body.pass === 2 && !first) throw problems.conflict(say('pass_one_first_all_of_it_then_all'));
   await run(
     work.tx,
     'INSERT INTO bone_pass (ticket_id, pass, staff_id, at, found, broken) VALUES (?, ?, ?, ?, ?, ?)',

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { dayMs } from '@ember-slate/core/calendar';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { optionClash, optionRefusal, type Packing, packingRefusal } from '@ember-slate/core/board';
@@ -22,17 +23,18 @@ import { stock } from '../../../shop/stock.ts';
 import { inputAt } from '../../../shop/ticketJob.ts';
 import { cutsOf, type InputRow, inputsOf, weighOutsOf } from '../../../shop/tickets.ts';
 import { lockTicket } from './lock.ts';
+import { say } from '../say.ts';
 
 const knownForm = (work: Work, id: string): Form => {
   const form = formsOf(work.settings).get(id);
-  if (!form || form.off) throw fieldProblem('form', 'Not a form of this shop');
+  if (!form || form.off) throw fieldProblem('form', say('not_a_form_of_this_shop'));
   return form;
 };
 const month = (work: Work) => work.now.getUTCMonth() + 1;
 
 function checkAmount(body: { pieces: number | null; pieceGrams: number | null; totalGrams: number | null }) {
   if (body.totalGrams === null ? body.pieces === null || body.pieceGrams === null : body.pieces !== null)
-    throw fieldProblem('pieces', 'Say pieces and the weight of one, or a total weight');
+    throw fieldProblem('pieces', say('say_pieces_and_the_weight_of_one'));
 }
 
 /** Throws why pieces cut of these rows may not be packed so. */
@@ -57,7 +59,7 @@ async function checkPacking(
     profile: work.settings.ruleProfile,
     thawed: packing === 'frozen' && (await thawed()),
   });
-  if (refused) throw fieldProblem('packing', refused);
+  if (refused) throw fieldProblem('packing', inWords(refused));
 }
 
 /** Why the fish of a ticket may not serve this form and use by then, lot by lot. */
@@ -75,7 +77,7 @@ async function fitRefusal(
   for (const input of inputs) {
     if (input.item !== 'whole') {
       const refused = formRefusal(species, inputAt(work, species, input), want.form);
-      if (refused) return `${input.code}: ${refused}`;
+      if (refused) return `${input.code}: ${inWords(refused)}`;
       continue;
     }
     const lot = lots.find((l) => l.id === input.lotId)!;
@@ -107,7 +109,7 @@ async function fitRefusal(
       dueInDays,
       month: month(work),
     });
-    if (offer.refusal) return `${lot.code}: ${offer.refusal}`;
+    if (offer.refusal) return `${lot.code}: ${inWords(offer.refusal)}`;
   }
   return null;
 }
@@ -126,15 +128,19 @@ export async function addCut(
   const form = line ? formOf(formsOf(work.settings), line.form) : knownForm(work, body.form);
   if (!line) checkAmount(body);
   if (!line && cuts.some((c) => c.lineId === null && c.form === form.id))
-    throw fieldProblem('form', `${form.name} for the counter are on this ticket already`);
+    throw fieldProblem('form', say('for_the_counter_are_on_this_ticket', { form: form.name }));
   const clash = cuts
     .filter((c) => c.form !== form.id)
     .map((c) => togetherRefusal(formOf(formsOf(work.settings), c.form), form))
     .find((r) => r !== null);
-  if (clash) throw fieldProblem('form', clash);
+  if (clash) throw fieldProblem('form', inWords(clash));
   const options = line ? (JSON.parse(line.options) as string[]) : body.options;
   const clashing = optionClash(options);
-  if (clashing) throw fieldProblem('options', `"${clashing[0]}" and "${clashing[1]}" cannot both be`);
+  if (clashing)
+    throw fieldProblem(
+      'options',
+      say('and_cannot_both_be', { clashing: clashing[0], clashing2: clashing[1] }),
+    );
   const unfit = await fitRefusal(work, species, inputs, {
     form,
     options,
@@ -191,9 +197,10 @@ async function lineFor(work: Work, lineId: number, speciesId: string) {
      FROM order_line l JOIN customer_order o ON o.id = l.order_id WHERE l.id = ? FOR UPDATE`,
     [lineId],
   );
-  if (!line || line.speciesId !== speciesId) throw fieldProblem('lineId', 'No such line of this species');
+  if (!line || line.speciesId !== speciesId)
+    throw fieldProblem('lineId', say('no_such_line_of_this_species'));
   if (line.cutId !== null || !['open', 'planned'].includes(line.state))
-    throw problems.conflict('That line is at the bench or gone already');
+    throw problems.conflict(say('that_line_is_at_the_bench_or_gone'));
   return line;
 }
 
@@ -218,14 +225,14 @@ export async function dropCut(
   await lockTicket(work, id, ['waiting', 'cutting'], version);
   const cuts = await cutsOf(work.tx, [id]);
   const cut = cuts.find((c) => c.id === cutId);
-  if (!cut) throw problems.notFound('No such form on this ticket');
-  if (cuts.length === 1) throw problems.conflict('It is the only form of this ticket');
+  if (!cut) throw problems.notFound(say('no_such_form_on_this_ticket'));
+  if (cuts.length === 1) throw problems.conflict(say('it_is_the_only_form_of_this_ticket'));
   const weighed = await row(
     work.tx,
     "SELECT id FROM weigh_out WHERE ticket_id = ? AND struck_at IS NULL AND (cut_id = ? OR (kind = 'counter' AND item = ? AND ?))",
     [id, cutId, cut.form, !cuts.some((c) => c.id !== cutId && c.form === cut.form)],
   );
-  if (weighed) throw problems.conflict('Strike what was weighed for it first');
+  if (weighed) throw problems.conflict(say('strike_what_was_weighed_for_it'));
   await run(work.tx, 'UPDATE weigh_out SET cut_id = NULL WHERE cut_id = ?', [cutId]);
   await run(work.tx, 'DELETE FROM ticket_cut WHERE id = ?', [cutId]);
   if (cut.lineId !== null) await backToPlan(work, cut.lineId);
@@ -241,13 +248,14 @@ export async function makeTicket(
   await lockLots(work.tx, [body.lotId]);
   checkAmount(body);
   const clash = optionClash(body.options);
-  if (clash) throw fieldProblem('options', `"${clash[0]}" and "${clash[1]}" cannot both be`);
+  if (clash)
+    throw fieldProblem('options', say('and_cannot_both_be_2', { clash: clash[0], clash2: clash[1] }));
   await checkPacking(work, body.packing, [body]);
   if (body.item !== 'whole') return cutAgain(work, body);
   const book = await speciesById(work.tx);
   const all = [...(await shopLots(work, book)).values()].flat();
   const found = all.find((l) => l.lot.id === body.lotId);
-  if (!found) throw fieldProblem('lotId', 'No fish of that lot in the cold room');
+  if (!found) throw fieldProblem('lotId', say('no_fish_of_that_lot_in_the_cold'));
   const species = book.get(found.lot.speciesId)!;
   const form = knownForm(work, body.form);
   const offer = offerFrom(species, found.available, {
@@ -260,11 +268,15 @@ export async function makeTicket(
     dueInDays: Math.max(0, (new Date(body.dueAt).getTime() - work.now.getTime()) / dayMs),
     month: month(work),
   });
-  if (offer.refusal) throw fieldProblem('form', offer.refusal);
+  if (offer.refusal) throw fieldProblem('form', inWords(offer.refusal));
   if (body.fish > found.available.freePieces)
     throw fieldProblem(
       'fish',
-      `${found.lot.code} has ${found.available.freePieces} ${countWord(found.lot.condition, found.available.freePieces)} that are not promised`,
+      say('has_that_are_not_promised', {
+        code: found.lot.code,
+        freePieces: found.available.freePieces,
+        condition: inWords(countWord(found.lot.condition, found.available.freePieces)),
+      }),
     );
   const number = await nextNumber(work.tx, 'ticket');
   const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
@@ -289,25 +301,26 @@ async function cutAgain(
   const row = (await stock(work)).find(
     (r) => r.lotId === body.lotId && r.item === body.item && r.batch === body.batch && r.place === body.place,
   );
-  if (!row) throw fieldProblem('lotId', 'Nothing of that lies there');
+  if (!row) throw fieldProblem('lotId', say('nothing_of_that_lies_there'));
   if (row.blocked !== null) throw fieldProblem('lotId', row.blocked);
   const input = row.cutAs;
-  if (!input) throw fieldProblem('lotId', `${row.itemName} are not cut again`);
+  if (!input) throw fieldProblem('lotId', say('are_not_cut_again', { itemName: row.itemName }));
   const species = (await speciesById(work.tx)).get(row.speciesId)!;
   const form = knownForm(work, body.form);
   const refused =
     formRefusal(species, input, form) ??
     body.options.map((o) => optionRefusal(species, input, form, o)).find((r) => r !== null) ??
     null;
-  if (refused) throw fieldProblem('form', refused);
+  if (refused) throw fieldProblem('form', inWords(refused));
   if (form.raw) {
     const lots = await lotsById(work.tx, [row.lotId]);
     const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
     const state = clocks.row(row.lotId, body.place, row.item, row.batch);
-    if (!rawOf(work, lots[0]!, row.item, state, clocks.logs).fit) throw fieldProblem('form', rawRefusal);
+    if (!rawOf(work, lots[0]!, row.item, state, clocks.logs).fit)
+      throw fieldProblem('form', inWords(rawRefusal));
   }
   if (body.fish > row.freePieces)
-    throw fieldProblem('fish', `${row.freePieces} pieces of it lie there that nobody was promised`);
+    throw fieldProblem('fish', say('pieces_of_it_lie_there_that_nobody', { freePieces: row.freePieces }));
   const number = await nextNumber(work.tx, 'ticket');
   const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
     number,
@@ -351,7 +364,7 @@ const addForm = (work: Work, ticketId: number, form: string, body: BodyOf<typeof
 export async function withdraw(work: Work, id: number, version: number): Promise<{ id: number }> {
   const ticket = await lockTicket(work, id, ['waiting', 'cutting'], version);
   if ((await weighOutsOf(work.tx, id)).length > 0)
-    throw problems.conflict('Something was weighed out of it: strike that first');
+    throw problems.conflict(say('something_was_weighed_out_of_it'));
   const inputs = await inputsOf(work.tx, [id]);
   if (ticket.state === 'cutting') {
     const back = inputs.flatMap((i) =>
@@ -361,7 +374,7 @@ export async function withdraw(work: Work, id: number, version: number): Promise
         'place:cold_room',
       ),
     );
-    await post(work, 'move', back, `ticket ${ticket.number} given up`);
+    await post(work, 'move', back, say('ticket_given_up', { number: ticket.number }));
   }
   const given = (await cutsOf(work.tx, [id])).map((c) => c.lineId).filter((l) => l !== null);
   // A begun ticket keeps its number and its struck weights for the record; it is over, and cut nothing.

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
 import { type Form, formOf } from '@ember-slate/core/forms';
@@ -26,6 +27,7 @@ import { expectation, weightsOf } from '../queries/tickets.ts';
 import { spend } from './board.ts';
 import { lockTicket } from './lock.ts';
 import { keepYield } from './yieldPoint.ts';
+import { say } from '../say.ts';
 
 /** Fish come to the bench with the weight the scale gives them. */
 export async function startTicket(
@@ -44,22 +46,24 @@ export async function startTicket(
   const stiff = inputs.filter((i) => i.item === 'whole' && i.rigor === 'in_rigor');
   const opened = cuts.some((c) => formOf(formsOf(work.settings), c.form).section !== 'fish');
   if (stiff.length > 0 && opened && !body.limp)
-    throw fieldProblem(
-      'limp',
-      `${stiff[0]!.code} was stiff at its grading: in rigor it tears, gapes and shrinks. Wait, or say that it is limp now`,
-    );
+    throw fieldProblem('limp', say('was_stiff_at_its_grading_in_rigor', { code: stiff[0]!.code }));
   if (body.limp)
     for (const i of stiff)
       await run(work.tx, "UPDATE lot SET rigor = 'past', version = version + 1 WHERE id = ?", [i.lotId]);
   const entries = [];
   for (const input of inputs) {
     const given = body.inputs.find((i) => i.lotId === input.lotId);
-    if (!given) throw fieldProblem('inputs', `Weigh the fish of lot ${input.code} too`);
+    if (!given) throw fieldProblem('inputs', say('weigh_the_fish_of_lot_too', { code: input.code }));
     const usual = input.fishGrams * input.pieces;
     if (given.grams < usual * 0.3 || given.grams > usual * 3) {
       throw fieldProblem(
         'inputs',
-        `${input.pieces} ${countWord(inputAt(work, species, input), input.pieces)} of ${input.code} usually weigh about ${massText(Math.round(usual), work.units)}: check scale and tare`,
+        say('of_usually_weigh_about_check_scale', {
+          pieces: input.pieces,
+          work: inWords(countWord(inputAt(work, species, input), input.pieces)),
+          code: input.code,
+          usual: massText(Math.round(usual), work.units),
+        }),
       );
     }
     const key = { account: input.place, lotId: input.lotId, item: input.item, batch: input.batch };
@@ -70,7 +74,7 @@ export async function startTicket(
       [given.grams, given.source, id, input.lotId],
     );
   }
-  await post(work, 'to_bench', entries, `ticket ${ticket.number}`);
+  await post(work, 'to_bench', entries, say('ticket', { number: ticket.number }));
   const lines = cuts.map((c) => c.lineId).filter((l) => l !== null);
   for (const line of lines) {
     await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line]);
@@ -89,15 +93,17 @@ function itemOf(cuts: readonly CutRow[], body: BodyOf<typeof contract.bench.weig
   const { kind, item, cutId } = body;
   const cut = cuts.find((c) => c.id === cutId);
   if (kind === 'order') {
-    if (!cut?.lineId) throw fieldProblem('cutId', 'Say which order it is for');
+    if (!cut?.lineId) throw fieldProblem('cutId', say('say_which_order_it_is_for'));
     return cut.form;
   }
   if (kind === 'counter') {
-    if (!cuts.some((c) => c.form === item)) throw fieldProblem('item', 'This ticket does not cut that form');
+    if (!cuts.some((c) => c.form === item))
+      throw fieldProblem('item', say('this_ticket_does_not_cut_that_form'));
     return item;
   }
   const fits = kind === 'trim' || kind === 'waste' ? Object.hasOwn(trims, item) : item === '';
-  if (!fits) throw fieldProblem('item', `${item || 'That'} is not weighed out of this ticket`);
+  if (!fits)
+    throw fieldProblem('item', say('is_not_weighed_out_of_this_ticket', { item: item || say('that') }));
   return item;
 }
 
@@ -112,7 +118,7 @@ export async function weighOut(
   await lockTicket(work, id, ['cutting']);
   const item = itemOf(await cutsOf(work.tx, [id]), body);
   if ((body.kind === 'order' || body.kind === 'counter') && body.pieces === 0)
-    throw fieldProblem('pieces', 'Say how many pieces lie on the pan');
+    throw fieldProblem('pieces', say('say_how_many_pieces_lie_on_the_pan'));
   const inputs = await inputsOf(work.tx, [id]);
   const before = await weighOutsOf(work.tx, id);
   const last = before.at(-1);
@@ -128,13 +134,13 @@ export async function weighOut(
   )
     throw fieldProblem(
       'again',
-      `${massText(body.grams, work.units)} again within ${sameWithinS} seconds: the same piece weighed twice?`,
+      say('again_within_seconds_the_same', { grams: massText(body.grams, work.units), sameWithinS }),
     );
   const after = massBalance(weightsOf(inputs, [...before, body]));
   if (after.unaccounted < -after.allowed) {
     throw fieldProblem(
       'grams',
-      `${massText(-after.unaccounted, work.units)} more would come out than went in: tare forgotten, or weighed twice?`,
+      say('more_would_come_out_than_went_in', { unaccounted: massText(-after.unaccounted, work.units) }),
     );
   }
   const made = await run(
@@ -165,7 +171,7 @@ export async function strikeWeight(work: Work, id: number, weightId: number): Pr
     'UPDATE weigh_out SET struck_at = ?, struck_by = ? WHERE id = ? AND ticket_id = ? AND struck_at IS NULL',
     [work.now, work.actor.id, weightId, id],
   );
-  if (struck.affectedRows === 0) throw problems.notFound('No such weight on this ticket');
+  if (struck.affectedRows === 0) throw problems.notFound(say('no_such_weight_on_this_ticket'));
   // The piece will weigh something else: what its label says is wrong.
   await run(
     work.tx,
@@ -208,9 +214,13 @@ function notYet(
 ) {
   const empty = cuts.find((c) => c.lineId !== null && !weighed.some((w) => w.cutId === c.id));
   if (empty)
-    return `Nothing was weighed out for ${empty.customer}'s ${forms.find((f) => f.id === empty.form)!.name} yet: weigh it, or give it back to the plan`;
-  if (!weighed.some((w) => w.kind === 'order' || w.kind === 'counter')) return 'Nothing was weighed out yet';
-  if (forms.some((f) => f.boneless) && !swept) return 'The bone sweep is not signed, both passes';
+    return say('nothing_was_weighed_out_for_s_yet', {
+      customer: empty.customer ?? '',
+      find: forms.find((f) => f.id === empty.form)!.name,
+    });
+  if (!weighed.some((w) => w.kind === 'order' || w.kind === 'counter'))
+    return say('nothing_was_weighed_out_yet');
+  if (forms.some((f) => f.boneless) && !swept) return say('the_bone_sweep_is_not_signed_both');
   return null;
 }
 
@@ -228,9 +238,8 @@ export async function reopenTicket(
   const cuts = await cutsOf(work.tx, [id]);
   const inputs = await inputsOf(work.tx, [id]);
   if (cuts.length === 0 || inputs.length === 0)
-    throw problems.conflict('That ticket was given up: its fish are back in the cold room');
-  if (ticket.closedOn !== today(work))
-    throw problems.conflict('It was closed on another day: count what is there instead');
+    throw problems.conflict(say('that_ticket_was_given_up_its_fish'));
+  if (ticket.closedOn !== today(work)) throw problems.conflict(say('it_was_closed_on_another_day_count'));
   await lockLots(
     work.tx,
     inputs.map((i) => i.lotId),
@@ -246,21 +255,24 @@ export async function reopenTicket(
     "SELECT l.state FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ? AND l.state = 'handed'",
     [id],
   );
-  if (gone.length > 0) throw problems.conflict('Its customer has collected it: that stands');
+  if (gone.length > 0) throw problems.conflict(say('its_customer_has_collected_it_that'));
   const back = reverse(await entriesOf(work.tx, cut!.id));
   for (const e of back.filter((x) => x.account.startsWith('place:') && x.grams < 0)) {
     const has = await lockBalance(work.tx, e);
     if (has.grams + e.grams >= 0 && has.pieces + e.pieces >= 0) continue;
     const name = itemName(e.item, inputs[0]!.arrival, formsOf(work.settings));
     throw problems.short(
-      `Of its ${name} ${massText(-e.grams - has.grams, work.units)} were sold, moved or used since: that cannot be weighed again`,
+      say('of_its_were_sold_moved_or_used', {
+        name: inWords(name),
+        grams: massText(-e.grams - has.grams, work.units),
+      }),
     );
   }
   await post(
     work,
     'cut',
     back,
-    `ticket ${ticket.number} opened again: ${body.reason}`.slice(0, 200),
+    say('ticket_opened_again', { number: ticket.number, reason: body.reason }).slice(0, 200),
     cut!.id,
   );
   await run(work.tx, 'DELETE FROM yield_point WHERE ticket_id = ?', [id]);
@@ -315,7 +327,7 @@ export async function closeTicket(
   if (!balance.closes && !body.reason) {
     throw fieldProblem(
       'reason',
-      `${massText(balance.unaccounted, work.units)} are not accounted for: weigh again, add the missing tub, or say why`,
+      say('are_not_accounted_for_weigh_again', { unaccounted: massText(balance.unaccounted, work.units) }),
     );
   }
   const outputs = new Map<string, CutOutput>();
@@ -335,7 +347,7 @@ export async function closeTicket(
     work,
     'cut',
     cutEntries(cut, [...outputs.values()], id),
-    `ticket ${ticket.number}${body.reason ? `: ${body.reason}` : ''}`.slice(0, 200),
+    say('ticket_2', { number: ticket.number, reason: body.reason ? `: ${body.reason}` : '' }).slice(0, 200),
   );
   await spend(work, ticket);
   const composition = compose(job);

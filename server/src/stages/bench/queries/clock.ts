@@ -4,6 +4,7 @@ import { schedule } from '@ember-slate/core/benchtime';
 import { shortName } from '@ember-slate/core/species';
 import type { Reader } from '../../../platform/context.ts';
 import { benchWork } from '../../../shop/benchWork.ts';
+import { say } from '../say.ts';
 
 /** Who cuts what when, from now on: open tickets over the hands at the bench. */
 export const benchClock = remembered(async (work: Reader): Promise<BenchClock> => {
@@ -23,7 +24,7 @@ export const benchClock = remembered(async (work: Reader): Promise<BenchClock> =
       return {
         id: t.id,
         number: t.number,
-        title: `${shortName(t.speciesName).toLowerCase()}, ${[...new Set(own.map((c) => c.customer ?? 'the counter'))].join(', ')}`,
+        title: `${shortName(t.speciesName).toLowerCase()}, ${[...new Set(own.map((c) => c.customer ?? say('the_counter')))].join(', ')}`,
         dueAt: t.dueAt.toISOString(),
         doneAt: instant(so.done[j.id] ?? 0),
         lateMinutes: Math.round(so.late[j.id] ?? 0),

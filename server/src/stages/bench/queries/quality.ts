@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { dayMs } from '@ember-slate/core/calendar';
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
@@ -45,7 +46,7 @@ export async function quality(
       return {
         cutter: tickets[0]!.cutter,
         form: tickets[0]!.form,
-        formName: formName(formsOf(work.settings), tickets[0]!.form),
+        formName: inWords(formName(formsOf(work.settings), tickets[0]!.form)),
         tickets: tickets.length,
         minutes: timed.length > 0 ? pooledRatio(timed.map((t) => Number(t.seconds) / 60 / t.norm!)) : null,
         yield: pooledRatio(tickets.map((t) => Number(t.reached))),

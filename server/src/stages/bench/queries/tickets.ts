@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { DoneTicket, Ticket, TicketCut, TicketMarks, TicketSummary, Timer } from '@ember-slate/contract';
 import {
@@ -36,10 +37,11 @@ import {
   type WeighOutRow,
   weighOutsOf,
 } from '../../../shop/tickets.ts';
+import { say } from '../say.ts';
 
 const cutView = (work: Reader, { ticketId: _ticket, orderId: _order, ...c }: CutRow): TicketCut => ({
   ...c,
-  formName: formName(formsOf(work.settings), c.form),
+  formName: inWords(formName(formsOf(work.settings), c.form)),
   options: JSON.parse(c.options) as string[],
   dueAt: c.dueAt?.toISOString() ?? null,
 });
@@ -194,11 +196,10 @@ export const timerView = (t: TimerRow): Timer => ({
 
 export async function oneTicket(work: Reader, id: number): Promise<Ticket> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
-  if (!ticket) throw problems.notFound('No such ticket');
+  if (!ticket) throw problems.notFound(say('no_such_ticket'));
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
-  if (inputs.length === 0)
-    throw problems.notFound('That ticket was given up: its fish are back in the cold room');
+  if (inputs.length === 0) throw problems.notFound(say('that_ticket_was_given_up_its_fish'));
   const cuts = await cutsOf(work.tx, [id]);
   const weighOuts = await weighOutsOf(work.tx, id);
   const lots = await lotsById(
@@ -221,24 +222,26 @@ export async function oneTicket(work: Reader, id: number): Promise<Ticket> {
     ...summarize(work, ticket, species, cuts, inputs, composition, Math.min(...inputs.map(left))),
     stepSeconds: Number(spent?.seconds ?? 0),
     stepSince: ticket.pausedWhy === null ? (ticket.stepAt?.toISOString() ?? null) : null,
-    steps: composition.steps,
+    steps: inWords(composition.steps),
     firstCut: composition.methods.first_cut.method.id,
-    tools: composition.tools,
+    tools: inWords(composition.tools),
     marks: ticket.marks === null ? null : (JSON.parse(ticket.marks) as TicketMarks),
-    cautions: speciesCautions(species),
-    inputs: inputs.map((i) => ({
-      lotId: i.lotId,
-      code: i.code,
-      item: i.item,
-      itemName: itemName(i.item, i.arrival, formsOf(work.settings)),
-      condition: inputAt(work, species, i),
-      scaled: i.scaled,
-      pieces: i.pieces,
-      grams: gramsOf(i),
-      source: i.source ?? 'estimated',
-      daysLeft: left(i),
-      verdict: lots.find((l) => l.id === i.lotId)!.verdict,
-    })),
+    cautions: inWords(speciesCautions(species)),
+    inputs: inWords(
+      inputs.map((i) => ({
+        lotId: i.lotId,
+        code: i.code,
+        item: i.item,
+        itemName: itemName(i.item, i.arrival, formsOf(work.settings)),
+        condition: inputAt(work, species, i),
+        scaled: i.scaled,
+        pieces: i.pieces,
+        grams: gramsOf(i),
+        source: i.source ?? 'estimated',
+        daysLeft: left(i),
+        verdict: lots.find((l) => l.id === i.lotId)!.verdict,
+      })),
+    ),
     expected: expectation(work, species, ticket, cuts, inputs),
     weighOuts: weighOuts.map(({ labelId, prints, ...w }) => ({
       ...w,
@@ -248,7 +251,7 @@ export async function oneTicket(work: Reader, id: number): Promise<Ticket> {
     sweep: {
       one: passView(passes.findLast((p) => p.pass === 1)),
       two: passView(passes.findLast((p) => p.pass === 2)),
-      expectedBones: expectedPinBones(species),
+      expectedBones: inWords(expectedPinBones(species)),
     },
     frameGrade: ticket.frameGrade,
     reopens: ticket.state === 'closed' && ticket.closedOn === today(work),

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { TicketMethod } from '@ember-slate/contract';
 import {
   compose,
@@ -14,13 +15,14 @@ import { oneSpecies } from '../../../shop/species.ts';
 import { jobOf } from '../../../shop/ticketJob.ts';
 import { cutsOf, inputsOf, ticketsWhere } from '../../../shop/tickets.ts';
 import { expectation } from './tickets.ts';
+import { say } from '../say.ts';
 
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 
 /** Each open question with what every way would do to this ticket. */
 export async function ticketWays(work: Reader, id: number): Promise<TicketMethod[]> {
   const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [id]);
-  if (!ticket) throw problems.notFound('No such ticket');
+  if (!ticket) throw problems.notFound(say('no_such_ticket'));
   const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
   const cuts = await cutsOf(work.tx, [id]);
@@ -43,27 +45,29 @@ export async function ticketWays(work: Reader, id: number): Promise<TicketMethod
   };
   const as = looked({});
   const at = { ...job, cuts: goalsOf(job) };
-  return openQuestions(job).map((q) => {
-    const chosen = now.methods[q];
-    return {
-      question: q,
-      name: questionOf(q).name,
-      by: chosen.by,
-      because: chosen.because,
-      method: chosen.method.id,
-      ways: questionOf(q).methods.map((m) => {
-        const refused = methodRefusal(q, m.id, at);
-        const then = refused ? null : looked({ [q]: m.id });
-        return {
-          method: m.id,
-          name: m.name,
-          note: m.note,
-          refused,
-          grams: then ? then.grams - as.grams : 0,
-          minutes: then ? then.minutes - as.minutes : 0,
-          perMinute: then?.perMinute ?? null,
-        };
-      }),
-    };
-  });
+  return inWords(
+    openQuestions(job).map((q) => {
+      const chosen = now.methods[q];
+      return {
+        question: q,
+        name: questionOf(q).name,
+        by: chosen.by,
+        because: chosen.because,
+        method: chosen.method.id,
+        ways: questionOf(q).methods.map((m) => {
+          const refused = methodRefusal(q, m.id, at);
+          const then = refused ? null : looked({ [q]: m.id });
+          return {
+            method: m.id,
+            name: m.name,
+            note: m.note,
+            refused,
+            grams: then ? then.grams - as.grams : 0,
+            minutes: then ? then.minutes - as.minutes : 0,
+            perMinute: then?.perMinute ?? null,
+          };
+        }),
+      };
+    }),
+  );
 }

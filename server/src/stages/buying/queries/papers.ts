@@ -9,18 +9,21 @@ import type { File } from '../../../platform/handlers.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { buyingPlan } from './plan.ts';
+import { say } from '../say.ts';
 
 const grams = (g: number) => printable(massText(g));
 const right = (text: string): TableCell => ({ text, alignment: 'right' });
 const sayFor = (l: BuyingLine) =>
   [
-    l.forOrders.orders > 0 ? `${l.forOrders.fish} for ${l.forOrders.orders} order lines` : '',
+    l.forOrders.orders > 0
+      ? say('for_order_lines', { fish: l.forOrders.fish, orders: l.forOrders.orders })
+      : '',
     ...l.forms.map((f) => `${f.formName} ${grams(Math.round(f.quantity))}`),
   ]
     .filter((t) => t !== '')
     .join(', ');
 const notes = (l: BuyingLine) =>
-  [l.age ?? '', l.spent ? 'spent season: thin, low yield' : ''].filter((t) => t !== '').join('; ');
+  [l.age ?? '', l.spent ? say('spent_season_thin_low_yield') : ''].filter((t) => t !== '').join('; ');
 
 /** The buying list as a table for a spreadsheet: a row a species, suppliers together. */
 export async function buyingCsv(work: Reader, day: string): Promise<File> {
@@ -62,14 +65,22 @@ export async function buyingCsv(work: Reader, day: string): Promise<File> {
 export async function buyingPdf(work: Reader, day: string): Promise<File> {
   const plan = await buyingPlan(work, day);
   const content: Content[] = [
-    { text: printable(`${work.settings.name}: to buy for ${plan.day}`), fontSize: 18, bold: true },
+    {
+      text: printable(say('to_buy_for', { settings: work.settings.name, day: plan.day })),
+      fontSize: 18,
+      bold: true,
+    },
     {
       text: printable(
-        `${work.settings.sample ? 'Sample data. ' : ''}About ${moneyText(work, plan.money)} ${work.settings.currency} at the last prices. Orders first, then what the counter will sell.`,
+        say('about_at_the_last_prices_orders', {
+          sample: work.settings.sample ? `${say('sample_data')} ` : '',
+          work: moneyText(work, plan.money),
+          currency: work.settings.currency,
+        }),
       ),
     },
   ];
-  for (const [supplier, own] of group(plan.lines, (l) => l.supplier ?? 'No supplier yet'))
+  for (const [supplier, own] of group(plan.lines, (l) => l.supplier ?? say('no_supplier_yet')))
     content.push(
       { text: printable(supplier), bold: true, fontSize: 13, margin: [0, 10, 0, 2] },
       {
@@ -91,7 +102,7 @@ export async function buyingPdf(work: Reader, day: string): Promise<File> {
     pageSize: 'A4',
     pageMargins: 42,
     defaultStyle: { font: 'Barlow', fontSize: 10, lineHeight: 1.1 },
-    info: { title: `Buying list ${plan.day}` },
+    info: { title: say('buying_list', { day: plan.day }) },
     content,
   });
   return { name: `buying-${plan.day}.pdf`, type: 'application/pdf', bytes };

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BuyingLine, BuyingPlan, contract } from '@ember-slate/contract';
 import { type Demand, newsvendor, riskOf, together, wholeFishFor } from '@ember-slate/core/buying';
 import { addDays, daysBetween, isDate, isTradingDay } from '@ember-slate/core/calendar';
@@ -16,6 +17,7 @@ import { demandOf, soldByDay } from '../../../shop/demand.ts';
 import { buyingList } from '../../../shop/promises.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { stock } from '../../../shop/stock.ts';
+import { say } from '../say.ts';
 
 /** What a kilogram left over is worth, share of its cost: with life beyond the days bought for, and without (our choice). */
 const leftWorth = { lives: 0.7, ends: 0.2 } as const;
@@ -30,7 +32,15 @@ const thin = 0.97;
 const leastDemand = 30;
 
 const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
-const weekdayNames = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const weekdayNames = [
+  say('sunday'),
+  say('monday'),
+  say('tuesday'),
+  say('wednesday'),
+  say('thursday'),
+  say('friday'),
+  say('saturday'),
+];
 
 function nextTradingDay(work: Reader, after: string): string {
   let day = addDays(after, 1);
@@ -79,7 +89,7 @@ async function stockOn(work: Reader, day: string) {
 /** What to buy for a day, supplier by supplier. */
 export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPlan> {
   const day = asked ?? nextTradingDay(work, today(work));
-  if (!isDate(day)) throw fieldProblem('day', 'Give a date');
+  if (!isDate(day)) throw fieldProblem('day', say('give_a_date'));
   const book = await speciesById(work.tx);
   const demand = await demandOf(work);
   const cost = await costNow(work);
@@ -113,7 +123,7 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
         item === 'whole'
           ? {
               form: 'whole',
-              name: 'whole',
+              name: say('whole'),
               yield: 1,
               perKg: cost.prices.full(id, 'whole'),
               trims: [],
@@ -151,9 +161,9 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
       wasteGrams: sum(forms, (f) => f.over),
       age:
         age > 0
-          ? `landed ${weekdayNames[weekdayOf(landed)]}, ${age} ${age === 1 ? 'day' : 'days'} from the sea`
+          ? say('landed_days_from_the_sea', { weekdayNames: weekdayNames[weekdayOf(landed)]!, age })
           : supplier && supplier.landingDays !== ''
-            ? 'landed that day or the night before'
+            ? say('landed_that_day_or_the_night')
             : null,
       // Farmed fish is killed before it spawns.
       spent: !lot?.farmed && spentMultiplier(species, month) < thin,
@@ -164,7 +174,7 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
     day,
     until,
     lines,
-    suppliers: [...group(lines, (l) => l.supplier ?? 'no supplier yet')].map(([name, own]) => ({
+    suppliers: [...group(lines, (l) => l.supplier ?? say('no_supplier_yet_2'))].map(([name, own]) => ({
       name,
       fish: sum(own, (l) => l.fish),
       grams: sum(own, (l) => l.grams),
@@ -205,7 +215,7 @@ function formWanted(
   const risk = riskOf(demand, item === 'whole' ? quantity : Math.max(quantity, stockGrams));
   return {
     form: item,
-    formName: itemName(item, species.arrives, formsOf(work.settings)),
+    formName: inWords(itemName(item, species.arrives, formsOf(work.settings))),
     mean: demand.mean,
     sd: demand.sd,
     perKg,
@@ -241,7 +251,7 @@ export async function forecastCheck(work: Reader): Promise<AnswerOf<typeof contr
     const species = book.get(speciesId)!;
     return [
       {
-        name: `${shortName(species.name)}, ${itemName(item, species.arrives, formsOf(work.settings))}`,
+        name: `${shortName(species.name)}, ${inWords(itemName(item, species.arrives, formsOf(work.settings)))}`,
         expected: mean,
         sd,
         sold: came,
@@ -265,22 +275,24 @@ export async function demandFor(
   speciesId: string,
 ): Promise<AnswerOf<typeof contract.buying.demand>> {
   const species = (await speciesById(work.tx)).get(speciesId);
-  if (!species) throw problems.notFound('Not in the species book');
+  if (!species) throw problems.notFound(say('not_in_the_species_book'));
   const { models } = await demandOf(work);
-  return [...models]
-    .filter(([key]) => key.startsWith(`${speciesId} `))
-    .map(([key, m]) => {
-      const item = key.slice(speciesId.length + 1);
-      return {
-        item,
-        itemName: itemName(item, species.arrives, formsOf(work.settings)),
-        level: m.level,
-        sd: m.sd,
-        days: m.days,
-        weekdays: m.weekdays.map((w) => w * m.level),
-      };
-    })
-    .sort((a, b) => b.level - a.level);
+  return inWords(
+    [...models]
+      .filter(([key]) => key.startsWith(`${speciesId} `))
+      .map(([key, m]) => {
+        const item = key.slice(speciesId.length + 1);
+        return {
+          item,
+          itemName: itemName(item, species.arrives, formsOf(work.settings)),
+          level: m.level,
+          sd: m.sd,
+          days: m.days,
+          weekdays: m.weekdays.map((w) => w * m.level),
+        };
+      })
+      .sort((a, b) => b.level - a.level),
+  );
 }
 
 export async function suppliersOf(work: Reader): Promise<AnswerOf<typeof contract.buying.suppliers>> {

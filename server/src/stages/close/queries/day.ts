@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
@@ -16,6 +17,7 @@ import { lotsOnHand } from '../../../shop/onHand.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { checksOf, countedOn, onSlab, ordersLeft, temperaturesOf, tomorrowFirst } from './guide.ts';
 import { tillsOf } from './till.ts';
+import { say } from '../say.ts';
 
 /** What a balance counts as in the flow: an end by its own name, stock and sales by what was made. */
 function becameOf(
@@ -23,10 +25,10 @@ function becameOf(
   condition: ArrivalCondition,
   forms: FormBook,
 ): { item: string; itemName: string } {
-  if (b.account === 'end:drip') return { item: 'drip', itemName: 'drip and rinse' };
+  if (b.account === 'end:drip') return { item: 'drip', itemName: say('drip_and_rinse') };
   if (b.account === 'end:unaccounted') return { item: 'unaccounted', itemName: 'unaccounted' };
-  if (b.item === 'whole' && b.batch === 0) return { item: 'whole', itemName: 'still whole' };
-  return { item: b.item, itemName: itemName(b.item, condition, forms) };
+  if (b.item === 'whole' && b.batch === 0) return { item: 'whole', itemName: say('still_whole') };
+  return { item: b.item, itemName: inWords(itemName(b.item, condition, forms)) };
 }
 
 /** One lot's grams: what it became, and where each of those is now. Sums to what was received, exactly. */
@@ -101,10 +103,7 @@ async function yieldsOf(work: Reader, day: string): Promise<DayClose['yields']> 
     // Points lost x input x cost of a kilogram of output; a gain is a negative cost.
     const costOfPoint =
       reached === 0 ? 0 : Math.round((t.expected - reached) * (t.inputGrams / 1000) * (perKg / reached));
-    const names = forms
-      .split(' ')
-      .map((f) => formName(formsOf(work.settings), f))
-      .join(', ');
+    const names = inWords(forms.split(' ').map((f) => formName(formsOf(work.settings), f))).join(', ');
     return { ...t, formName: names, yield: reached, costOfPoint };
   });
 }
@@ -137,7 +136,7 @@ async function closingsOf(work: Reader, day: string): Promise<DayClose['closings
 }
 
 export const closeOf = remembered(async (work: Reader, day: string): Promise<DayClose> => {
-  if (!isDate(day)) throw problems.notFound('No such day');
+  if (!isDate(day)) throw problems.notFound(say('no_such_day'));
   const book = await speciesById(work.tx);
   const lots = await lotsOfDay(work, day);
   const balances = await balancesOfLots(
@@ -208,14 +207,18 @@ export const closeOf = remembered(async (work: Reader, day: string): Promise<Day
     tomorrow: await tomorrowFirst(work, day),
     takings: sold.reduce((s, x) => s + x.money, 0),
     deposits: await depositsOf(work, day),
-    sales: sold.map(({ item, condition, ...s }) => ({
-      ...s,
-      itemName: itemName(item, condition, formsOf(work.settings)),
-    })),
-    waste: binned.map((b) => ({
-      reason: b.kind === 'cut' ? trimName(b.item) : b.reason,
-      grams: b.grams,
-    })),
+    sales: inWords(
+      sold.map(({ item, condition, ...s }) => ({
+        ...s,
+        itemName: itemName(item, condition, formsOf(work.settings)),
+      })),
+    ),
+    waste: inWords(
+      binned.map((b) => ({
+        reason: b.kind === 'cut' ? trimName(b.item) : b.reason,
+        grams: b.grams,
+      })),
+    ),
     yields: await yieldsOf(work, day),
     lots: closed,
     openTickets: open.tickets,

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { DayClose } from '@ember-slate/contract';
 import { addDays, formatInstant, instantOn } from '@ember-slate/core/calendar';
@@ -15,6 +16,7 @@ import { ordersWhere } from '../../../shop/orders.ts';
 import { coldPlaces } from '../../../shop/places.ts';
 import { spotsOf } from '../../../shop/slab.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 /** The checks of a day as they were signed, or as the shop's list has them now. */
 export const checksOf = remembered(async (work: Reader, day: string): Promise<DayClose['checks']> => {
@@ -96,9 +98,9 @@ export async function onSlab(work: Reader, day: string): Promise<DayClose['onSla
   return lying.map((r) => {
     const lot = lots.get(r.lotId)!;
     return {
-      name: `${shortName(names.get(lot.speciesId)!.name)}, ${itemName(r.item, lot.condition, formsOf(work.settings))}`,
+      name: `${shortName(names.get(lot.speciesId)!.name)}, ${inWords(itemName(r.item, lot.condition, formsOf(work.settings)))}`,
       code: lot.code,
-      place: spots.of(r) ?? (r.account === 'place:slab' ? 'slab' : 'display case'),
+      place: spots.of(r) ?? (r.account === 'place:slab' ? 'slab' : say('display_case')),
       grams: r.grams,
     };
   });
@@ -114,7 +116,7 @@ export async function countedOn(work: Reader, day: string): Promise<DayClose['co
     grams: counts.reduce((s, c) => s + c.grams - c.bookGrams, 0),
     largest:
       worst && worst.grams !== worst.bookGrams
-        ? `${worst.name}: ${worst.reason || 'within what the scale explains'}`
+        ? `${worst.name}: ${worst.reason || say('within_what_the_scale_explains')}`
         : null,
   };
 }
@@ -135,8 +137,8 @@ export async function tomorrowFirst(work: Reader, day: string): Promise<DayClose
   return [
     ...first,
     ...orders.slice(0, 5).map((o) => ({
-      what: `Order ${o.number}, ${o.customer}`,
-      why: `collected at ${formatInstant(o.dueAt, 'clock', work.settings.timeZone)}`,
+      what: say('order', { number: o.number, customer: o.customer }),
+      why: say('collected_at', { dueAt: formatInstant(o.dueAt, 'clock', work.settings.timeZone) }),
     })),
   ];
 }

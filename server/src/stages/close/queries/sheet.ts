@@ -7,6 +7,7 @@ import type { File } from '../../../platform/handlers.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { closeOf } from './day.ts';
+import { say } from '../say.ts';
 
 const grams = (g: number) => printable(massText(g));
 const right = (text: string): TableCell => ({ text, alignment: 'right' });
@@ -26,26 +27,28 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
   const at = (iso: string) => formatInstant(iso, 'dateClock', work.settings.timeZone);
   const money = (minor: number) => printable(moneyText(work, minor).replace('\u2212', '-'));
   const closing = d.closings[0];
-  const degrees = (c: number | null) => (c === null ? 'no reading' : `${c.toFixed(1)} C`);
+  const degrees = (c: number | null) => (c === null ? say('no_reading') : `${c.toFixed(1)} C`);
   const bytes = await renderPdf({
     pageSize: 'A4',
     pageMargins: [42, 42, 42, 42],
     defaultStyle: { font: 'Barlow', fontSize: 10, lineHeight: 1.1 },
-    info: { title: `Day sheet ${day}` },
+    info: { title: say('day_sheet', { day }) },
     content: [
       { text: printable(`${work.settings.name}: ${day}`), fontSize: 18, bold: true },
       {
         text: printable(
-          `${work.settings.sample ? 'Sample data. ' : ''}${
-            d.closedBy && d.closedAt ? `Closed by ${d.closedBy}, ${at(d.closedAt)}.` : 'Not closed yet.'
+          `${work.settings.sample ? `${say('sample_data')} ` : ''}${
+            d.closedBy && d.closedAt
+              ? say('closed_by', { closedBy: d.closedBy, closedAt: at(d.closedAt) })
+              : say('not_closed_yet')
           }${closing?.remarks ? ` ${closing.remarks}` : ''}`,
         ),
       },
       ...part(
-        `Money, ${work.settings.currency}`,
+        say('money', { currency: work.settings.currency }),
         ['*', 'auto', 'auto', 'auto', 'auto', 'auto'],
         [
-          ['', 'sales', 'deposits', 'given back', 'expected', 'counted'].map((t, i) =>
+          ['', 'sales', 'deposits', say('given_back'), 'expected', 'counted'].map((t, i) =>
             i === 0 ? t : right(t),
           ),
           ...(['cash', 'card', 'account'] as const).map((pay) => {
@@ -64,7 +67,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
         ],
       ),
       ...part(
-        `Sold: ${money(d.takings)}`,
+        say('sold', { takings: money(d.takings) }),
         ['*', 'auto', 'auto'],
         d.sales.map((s) => [
           printable(`${shortName(s.speciesName)}, ${s.itemName}`),
@@ -73,12 +76,12 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
         ]),
       ),
       ...part(
-        'Waste, with its reason',
+        say('waste_with_its_reason'),
         ['*', 'auto'],
         d.waste.map((w) => [printable(w.reason), right(grams(w.grams))]),
       ),
       ...part(
-        'Cut: yield against what was expected',
+        say('cut_yield_against_what_was'),
         ['auto', '*', 'auto', 'auto', 'auto'],
         d.yields.map((y) => [
           String(y.number),
@@ -89,7 +92,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
         ]),
       ),
       ...part(
-        'Lots out of balance',
+        say('lots_out_of_balance'),
         ['*', 'auto'],
         d.lots
           .filter((l) => !l.discrepancy.within)
@@ -99,7 +102,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
           ]),
       ),
       ...part(
-        'Temperatures',
+        say('temperatures'),
         ['*', 'auto', 'auto', 'auto'],
         [
           ['', right('lowest'), right('highest'), right('limit')],
@@ -112,16 +115,16 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
         ],
       ),
       ...part(
-        'Checks',
+        say('checks'),
         ['*', 'auto'],
         d.checks.map((c) => [
           printable(`${c.words}${c.signed?.note ? `: ${c.signed.note}` : ''}`),
-          right(c.signed ? printable(`${c.signed.by}, ${at(c.signed.at)}`) : 'not signed'),
+          right(c.signed ? printable(`${c.signed.by}, ${at(c.signed.at)}`) : say('not_signed')),
         ]),
       ),
       ...(d.closings.some((c) => c.reopenedAt)
         ? part(
-            'Opened again',
+            say('opened_again'),
             ['auto', '*'],
             d.closings
               .filter((c) => c.reopenedAt !== null)
@@ -132,7 +135,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
           )
         : []),
       {
-        text: 'Limits are the shop\u2019s own; follow your local food authority and your own food-safety plan.',
+        text: say('limits_are_the_shops_own_follow'),
         fontSize: 8,
         margin: [0, 10, 0, 0],
       },

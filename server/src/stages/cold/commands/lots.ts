@@ -3,6 +3,7 @@ import { today, type Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 async function lockLot(work: Work, id: number) {
   const lot = await row<{ species_id: string }>(
@@ -10,7 +11,7 @@ async function lockLot(work: Work, id: number) {
     'SELECT species_id FROM lot WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   return lot;
 }
 
@@ -36,7 +37,7 @@ export async function clearHistamine(
 ): Promise<{ id: number }> {
   const { species_id: speciesId } = await lockLot(work, id);
   if (!(await oneSpecies(work.tx, speciesId))!.histamine)
-    throw problems.conflict('This species has no histamine account');
+    throw problems.conflict(say('this_species_has_no_histamine'));
   await run(
     work.tx,
     'UPDATE lot SET histamine_clearance = ?, cleared_by = ?, version = version + 1 WHERE id = ?',

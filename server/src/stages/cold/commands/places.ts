@@ -6,6 +6,7 @@ import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { type PlaceRow, places, type ReadingSource } from '../../../shop/logs.ts';
 import { coldPlaces } from '../../../shop/places.ts';
 import { onePlace } from '../queries/log.ts';
+import { say } from '../say.ts';
 
 /** Readings of one place: written once each, and counted so that every process hears of them. */
 export async function writeReadings(
@@ -43,15 +44,15 @@ export async function readRound(
 ): Promise<{ read: number }> {
   const all = await places(work.tx);
   if (new Set(body.readings.map((r) => r.id)).size < body.readings.length)
-    throw fieldProblem('readings', 'A place is there twice');
+    throw fieldProblem('readings', say('a_place_is_there_twice'));
   for (const [i, r] of body.readings.entries()) {
     const place = all.find((p) => p.id === r.id);
-    if (!place) throw fieldProblem(`readings.${i}.id`, 'No such place');
+    if (!place) throw fieldProblem(`readings.${i}.id`, say('no_such_place'));
     const warm = place.limitTenths !== null && r.tenths > place.limitTenths;
     if (warm && r.done === '')
       throw fieldProblem(
         `readings.${i}.done`,
-        `${place.name} is warmer than its limit: say what was done about it`,
+        say('is_warmer_than_its_limit_say_what', { place: place.name }),
       );
     const written = await writeReadings(
       work.tx,
@@ -60,7 +61,7 @@ export async function readRound(
       'probe',
       work.actor.id,
     );
-    if (written === 0) throw problems.conflict(`${place.name} was read this moment already`);
+    if (written === 0) throw problems.conflict(say('was_read_this_moment_already', { place: place.name }));
     if (r.done !== '')
       await run(
         work.tx,
@@ -81,11 +82,11 @@ export async function readPlace(
   const place = await onePlace(work.tx, id);
   const at = new Date(body.at);
   if (at.getTime() > work.now.getTime() + 60_000)
-    throw fieldProblem('at', 'That is in the future: check the time of the reading');
+    throw fieldProblem('at', say('that_is_in_the_future_check_the'));
   if (at.getTime() < work.now.getTime() - 60 * dayMs)
-    throw fieldProblem('at', 'More than 60 days ago: check the date');
+    throw fieldProblem('at', say('more_than_60_days_ago_check_the'));
   const written = await writeReadings(work.tx, place, [{ at, tenths: body.tenths }], 'probe', work.actor.id);
-  if (written === 0) throw problems.conflict('A probe of this place at this time is written down already');
+  if (written === 0) throw problems.conflict(say('a_probe_of_this_place_at_this_time'));
   return { id };
 }
 
@@ -95,11 +96,10 @@ export async function answerAlarm(
   body: BodyOf<typeof contract.cold.answer>,
 ): Promise<{ id: number }> {
   const place = (await coldPlaces(work)).find((p) => p.id === id);
-  if (!place) throw problems.notFound('No such place');
+  if (!place) throw problems.notFound(say('no_such_place'));
   const episode = place.episodes.find((e) => e.kind === body.kind && e.from === body.from);
-  if (!episode)
-    throw problems.conflict('That stretch looks different now: a reading came late. Look at it again');
-  if (episode.answer) throw problems.conflict(`${episode.answer.by} has answered for it already`);
+  if (!episode) throw problems.conflict(say('that_stretch_looks_different_now_a'));
+  if (episode.answer) throw problems.conflict(say('has_answered_for_it_already', { by: episode.answer.by }));
   const made = await run(
     work.tx,
     'INSERT INTO alarm_answer (place_id, kind, from_at, upto_at, done, answered_by, answered_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
@@ -116,14 +116,11 @@ export async function editPlace(
   const place = await row<{ version: number }>(work.tx, 'SELECT version FROM place WHERE id = ? FOR UPDATE', [
     id,
   ]);
-  if (!place) throw problems.notFound('No such place');
+  if (!place) throw problems.notFound(say('no_such_place'));
   if (place.version !== body.version)
-    throw problems.stale(
-      'Someone changed this place meanwhile: look at it again',
-      await onePlace(work.tx, id),
-    );
+    throw problems.stale(say('someone_changed_this_place'), await onePlace(work.tx, id));
   if (body.limitTenths !== null && body.limitTenths <= body.setTenths)
-    throw fieldProblem('limitTenths', 'The limit lies above the set point, or it would always be warm');
+    throw fieldProblem('limitTenths', say('the_limit_lies_above_the_set_point'));
   await run(
     work.tx,
     'UPDATE place SET name = ?, set_tenths = ?, limit_tenths = ?, version = version + 1 WHERE id = ?',

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { FrozenRow } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
 import type { Reader } from '../../../platform/context.ts';
@@ -25,7 +26,7 @@ export async function frozenRows(work: Reader): Promise<FrozenRow[]> {
           lotId: lot.id,
           code: lot.code,
           speciesName: book.get(lot.speciesId)!.name,
-          itemName: itemName(r.item, lot.condition, formsOf(work.settings)),
+          itemName: inWords(itemName(r.item, lot.condition, formsOf(work.settings))),
           placeName: names.get(r.account)!,
           grams: r.grams,
           pieces: r.pieces,
@@ -35,7 +36,7 @@ export async function frozenRows(work: Reader): Promise<FrozenRow[]> {
               null,
           ),
           thawedAt: iso(state.clock.thawedAt),
-          freezing: freezingFace(freezingOf(work, state, clocks.logs)),
+          freezing: inWords(freezingFace(freezingOf(work, state, clocks.logs))),
           raw: rawOf(work, lot, r.item, state, clocks.logs).fit,
           useBy: state.sellBy,
         },

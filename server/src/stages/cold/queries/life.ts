@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { LotLife } from '@ember-slate/contract';
 import { histamineSource } from '@ember-slate/core/coldchain';
 import { landedPace, spoilageRate } from '@ember-slate/core/freshness';
@@ -11,13 +12,14 @@ import { clocksOf, coresOf, freezingOf, lifeAt, paceOf, type RowState } from '..
 import { gradesOfLot, lotsById } from '../../../shop/lots.ts';
 import { stockRows } from '../../../shop/onHand.ts';
 import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 export const iso = (ms: number | null) => (ms === null ? null : new Date(ms).toISOString());
 
 /** Everything about the life of one lot. */
 export async function lotLife(work: Reader, id: number): Promise<LotLife> {
   const [lot] = await lotsById(work.tx, [id]);
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
   const held = (await stockRows(work.tx)).filter((r) => r.lotId === id && r.grams > 0);
   // A lot that is gone has its picture up to when it went.
@@ -44,25 +46,29 @@ export async function lotLife(work: Reader, id: number): Promise<LotLife> {
     verdict: lot.verdict,
     halfWidth: lot.halfWidth,
     pace: landedPace(species, lot.condition),
-    rows: held.map((r) => {
-      const state = clocks.row(id, r.account, r.item, r.batch);
-      return {
-        place: r.account,
-        placeName: names.get(r.account)!,
-        item: r.item,
-        itemName: itemName(r.item, lot.condition, formsOf(work.settings)),
-        batch: r.batch,
-        grams: r.grams,
-        pieces: r.pieces,
-        ...rowFace(species, lot.halfWidth, state),
-      };
-    }),
-    path: (main?.clock.path ?? []).map((s) => ({
-      placeName: names.get(s.place) ?? s.place,
-      item: itemName(s.item, lot.condition, formsOf(work.settings)),
-      from: new Date(s.from).toISOString(),
-      to: new Date(s.to).toISOString(),
-    })),
+    rows: inWords(
+      held.map((r) => {
+        const state = clocks.row(id, r.account, r.item, r.batch);
+        return {
+          place: r.account,
+          placeName: names.get(r.account)!,
+          item: r.item,
+          itemName: itemName(r.item, lot.condition, formsOf(work.settings)),
+          batch: r.batch,
+          grams: r.grams,
+          pieces: r.pieces,
+          ...rowFace(species, lot.halfWidth, state),
+        };
+      }),
+    ),
+    path: inWords(
+      (main?.clock.path ?? []).map((s) => ({
+        placeName: names.get(s.place) ?? s.place,
+        item: itemName(s.item, lot.condition, formsOf(work.settings)),
+        from: new Date(s.from).toISOString(),
+        to: new Date(s.to).toISOString(),
+      })),
+    ),
     curve: main
       ? curveOf(clocks.logs, main, grades, (item) => paceOf(species, lot, item, formsOf(work.settings)))
       : [],
@@ -77,10 +83,12 @@ export async function lotLife(work: Reader, id: number): Promise<LotLife> {
       .reverse(),
     cores: cores.map((c) => ({ at: new Date(c.at).toISOString(), celsius: c.celsius })),
     whatIf: held.length === 0 ? [] : whatIf(work, species, lot, main, clocks),
-    histamine: main?.histamine
-      ? { ...main.histamine, source: histamineSource, clearance: lot.histamineClearance }
-      : null,
-    freezing: freezingFace(freezingOf(work, main, clocks.logs)),
+    histamine: inWords(
+      main?.histamine
+        ? { ...main.histamine, source: histamineSource, clearance: lot.histamineClearance }
+        : null,
+    ),
+    freezing: inWords(freezingFace(freezingOf(work, main, clocks.logs))),
     rawPaper: lot.rawGround === null ? null : { ground: lot.rawGround, document: lot.rawDocument! },
   };
 }
@@ -157,7 +165,7 @@ function whatIf(
 ): LotLife['whatIf'] {
   if (!main || main.clock.used === null) return [];
   const tried = [
-    { name: 'Re-iced now', celsius: 0, frozen: false },
+    { name: say('re_iced_now'), celsius: 0, frozen: false },
     ...clocks.places
       .filter((p) => p.account !== main.clock.place && p.account !== 'place:bench')
       .map((p) => ({ name: p.name, celsius: clocks.expected(p.account), frozen: p.setTenths <= -30 })),

@@ -5,10 +5,11 @@ import type { Reader } from '../../../platform/context.ts';
 import type { Tx } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { logsOf, type PlaceRow, places } from '../../../shop/logs.ts';
+import { say } from '../say.ts';
 
 export async function onePlace(tx: Tx, id: number): Promise<PlaceRow> {
   const place = (await places(tx)).find((p) => p.id === id);
-  if (!place) throw problems.notFound('No such place');
+  if (!place) throw problems.notFound(say('no_such_place'));
   return place;
 }
 

@@ -4,11 +4,12 @@ import { problems } from '../../../platform/problem.ts';
 import { choicesFor, lastLots, seenBy } from '../../../shop/costs.ts';
 import { pricesOf } from '../../../shop/prices.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 /** What one fish of a species could become, for the what-if: the screen does the sums with the same core. */
 export async function costChoices(work: Reader, speciesId: string): Promise<CostChoices> {
   const species = (await speciesById(work.tx)).get(speciesId);
-  if (!species) throw problems.notFound('Not in the species book');
+  if (!species) throw problems.notFound(say('not_in_the_species_book'));
   const last = (await lastLots(work)).get(speciesId);
   return {
     speciesId,

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract, LotCost } from '@ember-slate/contract';
 import { daysBetween, isDate } from '@ember-slate/core/calendar';
 import { jointCost, labourCost, perKgOf, trimCredit } from '@ember-slate/core/costs';
@@ -14,6 +15,7 @@ import { formsOf } from '../../../platform/settings.ts';
 import { type Prices, pricesOf } from '../../../shop/prices.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { sells } from '../../../shop/stock.ts';
+import { say } from '../say.ts';
 
 /** The longest stretch lots are costed over, days: longer ones are for the reports. */
 const mostDays = 400;
@@ -171,7 +173,7 @@ function costLot(
     claims: lot.claims,
     labour,
     cost,
-    outputs: outputs.sort((a, b) => b.takings - a.takings || b.grams - a.grams),
+    outputs: inWords(outputs.sort((a, b) => b.takings - a.takings || b.grams - a.grams)),
     takings,
     left: sum(kept, (p) => p.left),
     profit: takings - gone,
@@ -184,9 +186,10 @@ export async function lotCosts(
   from: string,
   to: string,
 ): Promise<AnswerOf<typeof contract.costs.lots>> {
-  if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', 'From one day to a later one');
+  if (!isDate(from) || !isDate(to) || from > to)
+    throw fieldProblem('from', say('from_one_day_to_a_later_one'));
   if (daysBetween(from, to) > mostDays)
-    throw fieldProblem('from', `At most ${mostDays} days at a time: the reports go further`);
+    throw fieldProblem('from', say('at_most_days_at_a_time_the_reports', { mostDays }));
   const book = await speciesById(work.tx);
   const lots = await landedBetween(work, from, to);
   const ids = lots.map((l) => l.id);

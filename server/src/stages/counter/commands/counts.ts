@@ -10,6 +10,7 @@ import { run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { accountKey, type Key } from '../../../shop/keys.ts';
 import { rowsOf } from '../../../shop/stock.ts';
+import { say } from '../say.ts';
 
 /** A difference up to this needs no reason: 1.5 % of the book, at least 10 g (our choice, as for a ticket). */
 const unaskedGrams = (book: number) => Math.max(10, Math.round(book * 0.015));
@@ -28,7 +29,9 @@ export async function count(
   if ((body.grams === 0) !== (body.pieces === 0) && !tub) {
     throw fieldProblem(
       'pieces',
-      body.grams === 0 ? 'Pieces without a weight: weigh them' : 'A weight without pieces: count them',
+      body.grams === 0
+        ? say('pieces_without_a_weight_weigh_them')
+        : say('a_weight_without_pieces_count_them'),
     );
   }
   const parts = await rowsOf(work, body);
@@ -40,13 +43,12 @@ export async function count(
     grams: held.reduce((s, h) => s + h.grams, 0),
     pieces: held.reduce((s, h) => s + h.pieces, 0),
   };
-  if (has.grams === 0 && has.pieces === 0) throw problems.notFound('That row is empty: nothing to count');
+  if (has.grams === 0 && has.pieces === 0) throw problems.notFound(say('that_row_is_empty_nothing_to_count'));
   const off = body.grams - has.grams;
   const pieces = body.pieces - has.pieces;
-  if (body.grams > has.grams * 3 + 1000)
-    throw fieldProblem('grams', 'Three times what the book holds: check scale and tare');
+  if (body.grams > has.grams * 3 + 1000) throw fieldProblem('grams', say('three_times_what_the_book_holds'));
   if (Math.abs(off) > unaskedGrams(has.grams) && body.reason === '')
-    throw fieldProblem('reason', 'More than the scale explains: say why, as far as you know');
+    throw fieldProblem('reason', say('more_than_the_scale_explains_say'));
   const entries: Entry[] = [];
   const shares = apportion(
     Math.abs(off),
@@ -60,7 +62,9 @@ export async function count(
     entries.push({ ...key, account: other, grams: -change.grams, pieces: -change.pieces });
   });
   const movement =
-    entries.length > 0 ? await post(work, 'count', entries, body.reason || `counted, ${body.source}`) : null;
+    entries.length > 0
+      ? await post(work, 'count', entries, body.reason || say('counted', { source: body.source }))
+      : null;
   await run(
     work.tx,
     `INSERT INTO stock_count (movement_id, place, lot_id, item, batch, book_grams, book_pieces, grams, pieces, weight_source, reason, at, on_day, staff_id)

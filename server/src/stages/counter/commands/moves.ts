@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { refrozen } from '@ember-slate/core/board';
 import type { Account, Entry } from '@ember-slate/core/ledger';
@@ -13,6 +14,7 @@ import { promisedFish } from '../../../shop/onHand.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { rowsOf } from '../../../shop/stock.ts';
 import { giveSpot } from './slab.ts';
+import { say } from '../say.ts';
 
 /** Share of its life up to which fish is worth freezing (our choice): what is frozen late thaws late. */
 const freezeBefore = 0.5;
@@ -24,7 +26,7 @@ export async function keepPromises(work: Work, key: Key, pieces: number): Promis
   const promised = (await promisedFish(work.tx, [key.lotId])).get(key.lotId) ?? 0;
   if (promised > 0 && pieces > has.pieces - promised) {
     throw problems.short(
-      `${Math.max(0, has.pieces - promised)} fish are free there, ${promised} are promised to orders`,
+      say('fish_are_free_there_are_promised', { max: Math.max(0, has.pieces - promised), promised }),
     );
   }
 }
@@ -35,14 +37,11 @@ async function mayFreeze(work: Work, key: Key, reason: string) {
   const book = await speciesById(work.tx);
   const state = (await clocksOf(work, lot ? [lot] : [], book)).row(key.lotId, key.place, key.item, key.batch);
   if (!lot || !state?.life) return;
-  if (state.clock.thawedAt) throw problems.conflict(refrozen);
-  if (state.sellBy === null) throw problems.conflict('Past its life: freezing does not give any back');
+  if (state.clock.thawedAt) throw problems.conflict(inWords(refrozen));
+  if (state.sellBy === null) throw problems.conflict(say('past_its_life_freezing_does_not'));
   const used = state.life.used / book.get(lot.speciesId)!.iceDays;
   if (used > freezeBefore && reason === '')
-    throw fieldProblem(
-      'reason',
-      `${Math.round(used * 100)} % of its life is used: late to freeze. Say why, or sell it`,
-    );
+    throw fieldProblem('reason', say('of_its_life_is_used_late_to_freeze', { used: Math.round(used * 100) }));
 }
 
 /** Takes an amount out of a row, or its share out of every lot of a made batch. */
@@ -71,7 +70,7 @@ const lotsOf = async (work: Work, keys: readonly Key[]) => [
 ];
 
 export async function move(work: Work, body: BodyOf<typeof contract.counter.move>): Promise<{ id: number }> {
-  if (body.to === body.place) throw fieldProblem('to', 'It lies there already');
+  if (body.to === body.place) throw fieldProblem('to', say('it_lies_there_already'));
   await lockLots(work.tx, await lotsOf(work, [body]));
   await keepPromises(work, body, body.pieces);
   if (body.to === 'place:freezer') await mayFreeze(work, body, body.reason);
@@ -88,17 +87,16 @@ export async function moveAll(
   await lockLots(work.tx, await lotsOf(work, body.rows));
   const entries: Entry[] = [];
   for (const [i, key] of body.rows.entries()) {
-    if (key.place === body.to) throw fieldProblem(`rows.${i}`, 'It lies there already');
+    if (key.place === body.to) throw fieldProblem(`rows.${i}`, say('it_lies_there_already'));
     const parts = await rowsOf(work, key);
-    if (!parts.some((p) => p.grams > 0))
-      throw problems.short('Something chosen is not there any more: look at the list again');
+    if (!parts.some((p) => p.grams > 0)) throw problems.short(say('something_chosen_is_not_there_any'));
     for (const part of parts) {
       await keepPromises(work, part, part.pieces);
       if (body.to === 'place:freezer') await mayFreeze(work, part, '');
       entries.push(...(await take(work, accountKey(part), part, body.to)));
     }
   }
-  await post(work, 'move', entries, body.to === 'place:slab' ? 'brought out' : 'cleared');
+  await post(work, 'move', entries, body.to === 'place:slab' ? say('brought_out') : 'cleared');
   if (body.to === 'place:slab') for (const key of body.rows) await giveSpot(work, key, null);
   return { moved: body.rows.length };
 }

@@ -9,6 +9,7 @@ import { row, run } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { linesOf } from '../queries/sales.ts';
+import { say } from '../say.ts';
 
 /** Money back for lines of a sale, never more than was paid for them; fish that comes back goes to the bin. */
 export async function refund(
@@ -21,26 +22,27 @@ export async function refund(
     'SELECT number, void_movement_id AS voidMovementId FROM sale WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!sale) throw problems.notFound('No such sale');
-  if (sale.voidMovementId !== null) throw problems.conflict(`Sale ${sale.number} was taken back whole`);
-  await refuseClosed(work, today(work), 'money is given back on an open day');
+  if (!sale) throw problems.notFound(say('no_such_sale'));
+  if (sale.voidMovementId !== null)
+    throw problems.conflict(say('sale_was_taken_back_whole', { number: sale.number }));
+  await refuseClosed(work, today(work), say('money_is_given_back_on_an_open_day'));
   const lines = await linesOf(work, [id]);
   const entries: Entry[] = [];
   for (const [i, back] of body.lines.entries()) {
     const line = lines.find((l) => l.position === back.position);
     if (!line || body.lines.findIndex((b) => b.position === back.position) !== i)
-      throw fieldProblem(`lines.${i}`, 'That line is not in this sale, or is named twice');
+      throw fieldProblem(`lines.${i}`, say('that_line_is_not_in_this_sale_or'));
     const money = line.money - line.refundedMoney;
     if (back.money > money)
       throw fieldProblem(
         `lines.${i}.money`,
-        `${moneyText(work, money)} is all that was paid for it and not given back yet`,
+        say('is_all_that_was_paid_for_it_and', { work: moneyText(work, money) }),
       );
     const grams = line.grams - line.refundedGrams;
     if (back.grams > grams)
       throw fieldProblem(
         `lines.${i}.grams`,
-        `Only ${massText(grams, work.units)} of it was sold and is not back yet`,
+        say('only_of_it_was_sold_and_is_not', { grams: massText(grams, work.units) }),
       );
     if (back.grams === 0) continue;
     const what = { lotId: line.lotId, item: line.item, batch: line.batch, grams: back.grams, pieces: 0 };

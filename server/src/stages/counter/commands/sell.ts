@@ -17,6 +17,7 @@ import { type Prices, pricesOf, wasPriceToday } from '../../../shop/prices.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { blockedBecause, rowsOf } from '../../../shop/stock.ts';
 import { keepPromises } from './moves.ts';
+import { say } from '../say.ts';
 
 type BagLine = BodyOf<typeof contract.counter.sell>['lines'][number];
 
@@ -25,11 +26,11 @@ async function checkPrice(work: Work, at: number, line: BagLine, speciesId: stri
   const now = prices.now(speciesId, line);
   const full = prices.full(speciesId, line.item) ?? now ?? line.perKg;
   if (line.priceReason !== '') return full;
-  if (line.perKg === 0) throw fieldProblem(`lines.${at}.perKg`, 'For nothing: say why it is given away');
+  if (line.perKg === 0) throw fieldProblem(`lines.${at}.perKg`, say('for_nothing_say_why_it_is_given'));
   if (now !== null && line.perKg !== now && !(await wasPriceToday(work, speciesId, line, line.perKg)))
     throw fieldProblem(
       `lines.${at}.perKg`,
-      `Its price is ${moneyText(work, now)} a kg: sell it for that, or say why not`,
+      say('its_price_is_a_kg_sell_it_for_that', { work: moneyText(work, now) }),
     );
   return full;
 }
@@ -60,10 +61,10 @@ export async function sell(
   for (const [i, line] of body.lines.entries()) {
     const lot = lots.get(line.lotId);
     if (!lot || !isItem(line.item, formsOf(work.settings)))
-      throw fieldProblem(`lines.${i}`, 'That is not in stock');
+      throw fieldProblem(`lines.${i}`, say('that_is_not_in_stock'));
     // A second line of the same row would be weighed against stock the first has not left yet.
     if (seen.has(keyText(line)))
-      throw fieldProblem(`lines.${i}`, `${lot.code} is in the bag twice: put both on one line`);
+      throw fieldProblem(`lines.${i}`, say('is_in_the_bag_twice_put_both_on', { code: lot.code }));
     seen.add(keyText(line));
     const parts = split[i]!.length > 0 ? split[i]! : [{ ...line, grams: 0, pieces: 0 }];
     for (const part of parts) {
@@ -126,14 +127,14 @@ const lockSale = (work: Work, id: number) =>
 /** A sale is taken back by a movement that undoes it; both stay in the books. */
 export async function voidSale(work: Work, id: number, reason: string): Promise<{ id: number }> {
   const sale = await lockSale(work, id);
-  if (!sale) throw problems.notFound('No such sale');
-  if (sale.voidMovementId !== null) throw problems.conflict(`Sale ${sale.number} is taken back already`);
-  if (sale.orderId !== null)
-    throw problems.conflict('A collected order is not taken back here: give money back instead');
+  if (!sale) throw problems.notFound(say('no_such_sale'));
+  if (sale.voidMovementId !== null)
+    throw problems.conflict(say('sale_is_taken_back_already', { number: sale.number }));
+  if (sale.orderId !== null) throw problems.conflict(say('a_collected_order_is_not_taken'));
   const had = await row<{ id: number }>(work.tx, 'SELECT id FROM refund WHERE sale_id = ? LIMIT 1', [id]);
-  if (had) throw problems.conflict(`Money was given back on sale ${sale.number}: it stands`);
+  if (had) throw problems.conflict(say('money_was_given_back_on_sale_it', { number: sale.number }));
   // Its money was in that day's till.
-  await refuseClosed(work, sale.soldOn, 'give money back today instead');
+  await refuseClosed(work, sale.soldOn, say('give_money_back_today_instead'));
   const taken = reverse(await entriesOf(work.tx, sale.movementId));
   const movement = await post(work, 'void', taken, reason, sale.movementId);
   await run(work.tx, 'UPDATE sale SET void_movement_id = ? WHERE id = ?', [movement, id]);

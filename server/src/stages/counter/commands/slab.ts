@@ -6,6 +6,7 @@ import { fieldProblem } from '../../../platform/problem.ts';
 import { changeSetting } from '../../../platform/settings.ts';
 import { accountKey, type Key } from '../../../shop/keys.ts';
 import { spotCodes, spotsOf } from '../../../shop/slab.ts';
+import { say } from '../say.ts';
 
 /** Lays the slab out anew; what lay at a place that is gone lies in none until it is put. */
 export async function setSlab(
@@ -13,7 +14,7 @@ export async function setSlab(
   body: BodyOf<typeof contract.counter.setSlab>,
 ): Promise<{ version: number }> {
   if (new Set(body.rows.map((r) => r.name)).size < body.rows.length)
-    throw fieldProblem('rows', 'Two rows have one name');
+    throw fieldProblem('rows', say('two_rows_have_one_name'));
   return changeSetting(
     work,
     'slab',
@@ -39,7 +40,7 @@ export async function giveSpot(
 ): Promise<void> {
   const spots = await spotsOf(work);
   if (wanted !== null && !spotCodes(work.settings.slab).includes(wanted))
-    throw fieldProblem('spot', `There is no place ${wanted} on the slab`);
+    throw fieldProblem('spot', say('there_is_no_place_on_the_slab', { wanted }));
   if (spots.of(key) !== null) return;
   const code = wanted !== null && spots.free.includes(wanted) ? wanted : spots.free[0];
   if (code !== undefined) await write(work, code, key);
@@ -50,9 +51,9 @@ export async function putAt(
   work: Work,
   body: BodyOf<typeof contract.counter.putAt>,
 ): Promise<{ id: number }> {
-  if (body.place !== 'place:slab') throw fieldProblem('place', 'It does not lie on the slab');
+  if (body.place !== 'place:slab') throw fieldProblem('place', say('it_does_not_lie_on_the_slab'));
   if (!spotCodes(work.settings.slab).includes(body.spot))
-    throw fieldProblem('spot', `There is no place ${body.spot} on the slab`);
+    throw fieldProblem('spot', say('there_is_no_place_on_the_slab_2', { spot: body.spot }));
   await knownRow(work, accountKey(body));
   await lockLots(work.tx, [body.lotId]);
   const from = (await spotsOf(work)).of(body);

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { customerAdvice } from '@ember-slate/core/advice';
 import { isItem } from '@ember-slate/core/ledger';
@@ -7,6 +8,7 @@ import { formsOf } from '../../../platform/settings.ts';
 import { clocksOf, rawOf } from '../../../shop/clocks.ts';
 import { lotsById } from '../../../shop/lots.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 /** What to tell a customer of an item of a lot, as it stands now. */
 export async function adviceOf(
@@ -16,14 +18,16 @@ export async function adviceOf(
 ): Promise<AnswerOf<typeof contract.counter.advice>> {
   const [lot] = await lotsById(work.tx, [lotId]);
   if (!lot || !isItem(item, formsOf(work.settings)))
-    throw problems.notFound('Nothing like that is in this shop');
+    throw problems.notFound(say('nothing_like_that_is_in_this_shop'));
   const book = await speciesById(work.tx);
   const clocks = await clocksOf(work, [lot], book);
   const states = clocks.ofLot(lotId).filter((s) => s.held && s.clock.item === item);
-  return customerAdvice(book.get(lot.speciesId)!, item, formsOf(work.settings).get(item) ?? null, {
-    frozen: states.some((s) => s.clock.frozenAt !== null),
-    thawed: states.some((s) => s.clock.thawedAt !== null),
-    rawFit: states.length > 0 && states.every((s) => rawOf(work, lot, item, s, clocks.logs).fit),
-    cookedOnly: lot.verdict === 'cooked_only',
-  });
+  return inWords(
+    customerAdvice(book.get(lot.speciesId)!, item, formsOf(work.settings).get(item) ?? null, {
+      frozen: states.some((s) => s.clock.frozenAt !== null),
+      thawed: states.some((s) => s.clock.thawedAt !== null),
+      rawFit: states.length > 0 && states.every((s) => rawOf(work, lot, item, s, clocks.logs).fit),
+      cookedOnly: lot.verdict === 'cooked_only',
+    }),
+  );
 }

@@ -7,14 +7,19 @@ import { moneyText } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
 import { salesWhere } from './sales.ts';
+import { say } from '../say.ts';
 
 const mm = 72 / 25.4;
-const payWords = { cash: 'Paid in cash', card: 'Paid by card', account: 'On account' } as const;
+const payWords = {
+  cash: say('paid_in_cash'),
+  card: say('paid_by_card'),
+  account: say('on_account'),
+} as const;
 
 /** The receipt of a sale, as wide as a till roll and as long as it needs. */
 export async function receipt(work: Reader, id: number): Promise<File> {
   const [sale] = await salesWhere(work, 'k.id = ?', [id]);
-  if (!sale) throw problems.notFound('No such sale');
+  if (!sale) throw problems.notFound(say('no_such_sale'));
   const backs = await rows<{ number: number; money: number; reason: string }>(
     work.tx,
     'SELECT number, money, reason FROM refund WHERE sale_id = ? ORDER BY id',
@@ -27,11 +32,17 @@ export async function receipt(work: Reader, id: number): Promise<File> {
   const bytes = await renderPdf({
     pageSize: { width: 80 * mm, height: 'auto' },
     pageMargins: 5 * mm,
-    info: { title: `Receipt ${sale.number}` },
+    info: { title: say('receipt', { number: sale.number }) },
     content: [
       { text: printable(work.settings.name), fontSize: 15, bold: true },
       small(
-        `${work.settings.sample ? 'Sample data. ' : ''}Sale ${sale.number}${sale.orderNumber === null ? '' : `, order ${sale.orderNumber}`}. ${at}. Served by ${sale.by}.`,
+        say('sale_served_by', {
+          sample: work.settings.sample ? `${say('sample_data')} ` : '',
+          number: sale.number,
+          orderNumber: sale.orderNumber === null ? '' : say('order', { orderNumber: sale.orderNumber }),
+          at,
+          by: sale.by,
+        }),
       ),
       {
         table: {
@@ -41,7 +52,14 @@ export async function receipt(work: Reader, id: number): Promise<File> {
               stack: [
                 { text: printable(l.name), fontSize: 11, bold: true },
                 small(
-                  `${grams(l.grams)} at ${moneyText(work, l.perKg)} a kg${l.perKg < l.fullPerKg ? ` (was ${moneyText(work, l.fullPerKg)})` : ''}. Lot ${l.code}${l.source === 'simulated' ? '. Weighed on a simulated scale' : ''}`,
+                  say('at_a_kg_lot', {
+                    grams: grams(l.grams),
+                    work: moneyText(work, l.perKg),
+                    perKg:
+                      l.perKg < l.fullPerKg ? ` ${say('was', { work: moneyText(work, l.fullPerKg) })}` : '',
+                    code: l.code,
+                    source: l.source === 'simulated' ? '. Weighed on a simulated scale' : '',
+                  }),
                 ),
               ],
             },
@@ -53,17 +71,18 @@ export async function receipt(work: Reader, id: number): Promise<File> {
       },
       {
         columns: [
-          { text: sale.voided ? 'Taken back' : payWords[sale.pay], fontSize: 11 },
+          { text: sale.voided ? say('taken_back') : payWords[sale.pay], fontSize: 11 },
           { ...right(`${moneyText(work, sale.total)} ${work.settings.currency}`), fontSize: 15, bold: true },
         ],
       },
       ...backs.map((b) => ({
-        columns: [small(`Given back, ${b.reason} (${b.number})`), right(moneyText(work, -b.money))],
+        columns: [
+          small(say('given_back', { reason: b.reason, number: b.number })),
+          right(moneyText(work, -b.money)),
+        ],
       })),
       {
-        ...small(
-          'Allergen: fish. Fish has bones, and boned fish may still hold one. Keep it on ice on the way home, at 0 to 2 °C there, and cook it through.',
-        ),
+        ...small(say('allergen_fish_fish_has_bones_and')),
         margin: [0, 6, 0, 0],
       },
     ],

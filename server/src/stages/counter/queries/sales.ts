@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { Sold, WeightSource } from '@ember-slate/contract';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
@@ -70,7 +71,7 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
       lines: mine.map(
         ({ saleId: _sale, lotId: _lot, batch: _batch, speciesName, condition, item, ...l }) => ({
           ...l,
-          name: `${shortName(speciesName)}, ${itemName(item, condition, formsOf(work.settings))}`,
+          name: `${shortName(speciesName)}, ${inWords(itemName(item, condition, formsOf(work.settings)))}`,
         }),
       ),
     };

@@ -1,3 +1,5 @@
+import { inWords } from '@ember-slate/words/core';
+import { isSaid } from '@ember-slate/words/said';
 import type { AnswerOf, contract, StockRow, WeightSource } from '@ember-slate/contract';
 import { readBoxCode, readPriceCode } from '@ember-slate/core/labels';
 import { shortName } from '@ember-slate/core/species';
@@ -7,6 +9,7 @@ import { row } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { bareCode } from '../../../shop/labelCode.ts';
 import { stock } from '../../../shop/stock.ts';
+import { say } from '../say.ts';
 
 type Found = AnswerOf<typeof contract.counter.scan>;
 
@@ -22,7 +25,7 @@ function rowFor(all: readonly StockRow[], fits: (r: StockRow) => boolean, what: 
   const blocked = there.find((r) => r.blocked !== null);
   throw blocked
     ? problems.conflict(`${blocked.code}: ${blocked.blocked!}`)
-    : problems.short(`${what}: nothing of it is in stock any more`);
+    : problems.short(say('nothing_of_it_is_in_stock_any_more', { what }));
 }
 
 /** What a scanned code means at the counter: the row it lies in, and its weight as it was weighed out. */
@@ -44,7 +47,8 @@ export async function scan(work: Reader, code: string): Promise<Found> {
      FROM label b JOIN weigh_out w ON w.id = b.weigh_out_id WHERE b.scan_code = ? OR b.price_code = ? ORDER BY b.id DESC LIMIT 1`,
     [bare, bare],
   );
-  if (label?.voided) throw problems.conflict(`${label.title}: this label is void, ${label.voided}`);
+  if (label?.voided)
+    throw problems.conflict(say('this_label_is_void', { title: label.title, voided: label.voided }));
   const all = await stock(work);
   const source = label?.source ?? 'typed';
   const found = (r: StockRow, grams: number | null, pieces: number, said: number | null): Found => ({
@@ -68,22 +72,26 @@ export async function scan(work: Reader, code: string): Promise<Found> {
   if (/^\d{13}$/.test(bare)) {
     const settings = work.settings.labels;
     const read = readPriceCode(settings, bare);
-    if (typeof read === 'string') throw fieldProblem('code', read);
+    if (isSaid(read)) throw fieldProblem('code', inWords(read));
     const item = await row<{ speciesId: string; item: string }>(
       work.tx,
       'SELECT species_id AS speciesId, item FROM item_number WHERE id = ?',
       [read.item],
     );
-    if (!item) throw fieldProblem('code', `Item ${read.item} is not known here`);
-    const r = rowFor(all, (x) => x.speciesId === item.speciesId && x.item === item.item, `Item ${read.item}`);
+    if (!item) throw fieldProblem('code', say('item_is_not_known_here', { item: read.item }));
+    const r = rowFor(
+      all,
+      (x) => x.speciesId === item.speciesId && x.item === item.item,
+      say('item', { item: read.item }),
+    );
     if (settings.carries === 'weight') return found(r, read.value, 0, null);
     const grams = r.pricePerKg ? Math.round((read.value * 1000) / r.pricePerKg) : null;
     return found(r, grams, 0, read.value);
   }
   const read = readBoxCode(bare, Number(today(work).slice(0, 4)));
-  if (typeof read === 'string') throw fieldProblem('code', read);
+  if (isSaid(read)) throw fieldProblem('code', inWords(read));
   return found(
-    rowFor(all, (x) => x.code === read.lot, `Lot ${read.lot ?? '?'}`),
+    rowFor(all, (x) => x.code === read.lot, say('lot', { lot: read.lot ?? '?' })),
     read.grams,
     0,
     null,

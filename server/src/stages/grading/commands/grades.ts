@@ -1,8 +1,9 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import {
   applies,
   grade,
-  histamineStop,
+  isHistamineStop,
   intakeLimit,
   maxPoints,
   sampleSize,
@@ -15,6 +16,7 @@ import { clocksOf } from '../../../shop/clocks.ts';
 import { lotsById } from '../../../shop/lots.ts';
 import { schemeVersion } from '../../../shop/schemes.ts';
 import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 /**
  * Works the grade out from the signs and keeps it beside the person's verdict. A verdict that differs from the
@@ -27,26 +29,31 @@ export async function recordGrade(
 ): Promise<AnswerOf<typeof contract.grading.record>> {
   const held = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE id = ? FOR UPDATE', [id]);
   const [lot] = held ? await lotsById(work.tx, [id]) : [];
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
   const scheme = await schemeVersion(work.tx, body.scheme, body.schemeVersion);
   if (!scheme || !applies(scheme, species, lot.condition))
-    throw fieldProblem('scheme', 'That scheme does not judge this fish: choose another');
+    throw fieldProblem('scheme', say('that_scheme_does_not_judge_this'));
   const signs = signsFor(scheme, species, lot.condition);
   const known = signs.map((s) => s.id);
   body.fish.forEach((fish, i) => {
     const alien = Object.keys(fish).find((s) => !known.includes(s));
-    if (alien) throw fieldProblem(`fish.${i}.${alien}`, `There is no sign ${alien} on this fish`);
+    if (alien) throw fieldProblem(`fish.${i}.${alien}`, say('there_is_no_sign_on_this_fish', { alien }));
     const beyond = signs.find((s) => (fish[s.id] ?? 0) > maxPoints(s));
     if (beyond)
-      throw fieldProblem(`fish.${i}.${beyond.id}`, `${beyond.name} has ${beyond.words.length} levels only`);
-    if (Object.keys(fish).length === 0) throw fieldProblem(`fish.${i}`, `Fish ${i + 1} has no sign yet`);
+      throw fieldProblem(
+        `fish.${i}.${beyond.id}`,
+        say('has_levels_only', { beyond: beyond.name, words: beyond.words.length }),
+      );
+    if (Object.keys(fish).length === 0)
+      throw fieldProblem(`fish.${i}`, say('fish_has_no_sign_yet', { i: i + 1 }));
   });
-  if (body.fish.length > lot.pieces) throw fieldProblem('fish', `The lot has ${lot.pieces} fish only`);
+  if (body.fish.length > lot.pieces)
+    throw fieldProblem('fish', say('the_lot_has_fish_only', { pieces: lot.pieces }));
   if (body.fish.length < sampleSize(lot.pieces) && body.verdict !== 'reject' && !body.overrideReason) {
     throw fieldProblem(
       'fish',
-      `Look at ${sampleSize(lot.pieces)} of ${lot.pieces} fish, or say why fewer will do`,
+      say('look_at_of_fish_or_say_why_fewer', { pieces: sampleSize(lot.pieces), pieces2: lot.pieces }),
     );
   }
   const clocks = await clocksOf(work, [lot], new Map([[species.id, species]]));
@@ -63,15 +70,18 @@ export async function recordGrade(
     storageCelsius: clocks.lot(id)?.expected ?? clocks.expected('place:cold_room'),
   });
   // A warm histamine species may wait for its papers; every other hard stop ends it.
-  const mayHold = advice.hardStops.every((s) => s === histamineStop);
+  const mayHold = advice.hardStops.every(isHistamineStop);
   if (advice.hardStops.length > 0 && body.verdict !== 'reject' && !(mayHold && body.verdict === 'hold')) {
     throw fieldProblem(
       'verdict',
-      `This lot can only be rejected${mayHold ? ', or held until its temperature history is here' : ''}: ${advice.hardStops.join(', ')}`,
+      say('this_lot_can_only_be_rejected', {
+        mayHold: mayHold ? say('or_held_until_its_temperature') : '',
+        hardStops: inWords(advice.hardStops).join(', '),
+      }),
     );
   }
   if (body.verdict !== advice.verdict && !body.overrideReason)
-    throw fieldProblem('overrideReason', 'Say why you decide otherwise');
+    throw fieldProblem('overrideReason', say('say_why_you_decide_otherwise'));
   const made = await run(
     work.tx,
     `INSERT INTO grade (lot_id, graded_at, graded_by, scheme, scheme_version, fish, observed, core_tenths, temperature_history, foreign_smell,

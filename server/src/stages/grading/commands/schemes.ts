@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { fitLine, pairsNeeded, type Scheme, schemeFaults } from '@ember-slate/core/freshness';
 import type { Work } from '../../../platform/context.ts';
@@ -6,6 +7,7 @@ import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { parse } from '../../../shop/schemes.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { pairsOf, schemeAndSpecies } from '../queries/calibration.ts';
+import { say } from '../say.ts';
 
 /** Puts a shipped scheme in where it is not yet there; a changed one stays as the shop has it. */
 export const insertShipped = (tx: Tx, scheme: Scheme, at: Date) =>
@@ -18,7 +20,7 @@ export const insertShipped = (tx: Tx, scheme: Scheme, at: Date) =>
 
 async function keep(work: Work, scheme: Scheme, note: string): Promise<{ version: number }> {
   const faults = schemeFaults(scheme);
-  if (faults.length > 0) throw fieldProblem('signs', faults.join('. '));
+  if (faults.length > 0) throw fieldProblem('signs', inWords(faults).join('. '));
   await run(
     work.tx,
     'INSERT INTO scheme (id, version, body, note, made_by, made_at) VALUES (?, ?, ?, ?, ?, ?)',
@@ -33,9 +35,8 @@ async function lockScheme(work: Work, id: string, from: number): Promise<Scheme 
     'SELECT version, body FROM scheme WHERE id = ? ORDER BY version DESC LIMIT 1 FOR UPDATE',
     [id],
   );
-  if (!last && from > 0) throw problems.notFound('No such scheme');
-  if (last && last.version !== from)
-    throw problems.stale('Someone changed this scheme meanwhile: look at it again', parse(last));
+  if (!last && from > 0) throw problems.notFound(say('no_such_scheme'));
+  if (last && last.version !== from) throw problems.stale(say('someone_changed_this_scheme'), parse(last));
   return last ? parse(last) : null;
 }
 
@@ -46,10 +47,10 @@ export async function changeScheme(
   body: BodyOf<typeof contract.grading.changeScheme>,
 ): Promise<{ version: number }> {
   const { version, note, ...fields } = body;
-  if (fields.id !== id) throw fieldProblem('id', 'A scheme keeps its name: begin a new one instead');
+  if (fields.id !== id) throw fieldProblem('id', say('a_scheme_keeps_its_name_begin_a'));
   const book = await speciesById(work.tx);
   const alien = fields.species?.find((s) => !book.has(s));
-  if (alien) throw fieldProblem('species', `${alien} is not in the species book`);
+  if (alien) throw fieldProblem('species', say('is_not_in_the_species_book', { alien }));
   const had = await lockScheme(work, id, version);
   return keep(work, { ...fields, version: version + 1, calibration: had?.calibration ?? {} }, note);
 }
@@ -67,13 +68,11 @@ export async function calibrate(
     return keep(
       work,
       { ...scheme, version: scheme.version + 1, calibration: others },
-      `own line for ${species.name} taken back`,
+      say('own_line_for_taken_back', { species: species.name }),
     );
   const fit = fitLine(await pairsOf(work, scheme, species));
   if (!fit || fit.pairs < pairsNeeded)
-    throw problems.conflict(
-      `A line needs ${pairsNeeded} grades of lots with a known catch date, rising with the days`,
-    );
+    throw problems.conflict(say('a_line_needs_grades_of_lots_with_a', { pairsNeeded }));
   const { slope, intercept, residualSd, pairs } = fit;
   return keep(
     work,
@@ -82,6 +81,6 @@ export async function calibrate(
       version: scheme.version + 1,
       calibration: { ...others, [species.id]: { slope, intercept, residualSd, pairs } },
     },
-    `own line for ${species.name} from ${pairs} grades`,
+    say('own_line_for_from_grades', { species: species.name, pairs }),
   );
 }

@@ -15,6 +15,7 @@ import { rows, type Tx } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { latestSchemes, schemeVersion } from '../../../shop/schemes.ts';
 import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 interface AgedGrade {
   lotId: number;
@@ -105,9 +106,9 @@ async function agreementOf(work: Reader, scheme: Scheme, species: Species) {
 export async function schemeAndSpecies(work: Reader, id: string, speciesId: string) {
   const scheme = (await latestSchemes(work.tx)).find((s) => s.id === id);
   const species = await oneSpecies(work.tx, speciesId);
-  if (!scheme || !species) throw problems.notFound('No such scheme or species');
+  if (!scheme || !species) throw problems.notFound(say('no_such_scheme_or_species'));
   if (scheme.species !== null && !scheme.species.includes(speciesId))
-    throw fieldProblem('species', `${scheme.name} is not made for ${species.name}`);
+    throw fieldProblem('species', say('is_not_made_for', { scheme: scheme.name, species: species.name }));
   return { scheme, species };
 }
 

@@ -8,6 +8,7 @@ import { type Clocks, clocksOf } from '../../../shop/clocks.ts';
 import { gradesOfLot, lotsById, lotsInShop, type LotWithGrade } from '../../../shop/lots.ts';
 import { oneSpecies, speciesById } from '../../../shop/species.ts';
 import { schemesOfLot, toFace } from './schemes.ts';
+import { say } from '../say.ts';
 
 export type GradeObserved = BodyOf<typeof contract.grading.record>['observed'];
 
@@ -49,7 +50,7 @@ export const gradingLots = remembered(async (work: Reader): Promise<GradingLot[]
 
 export async function gradingLot(work: Reader, id: number): Promise<AnswerOf<typeof contract.grading.lot>> {
   const [lot] = await lotsById(work.tx, [id]);
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
   const grades = await gradesOfLot(work.tx, id);
   const clocks = await clocksOf(work, [lot], new Map([[species.id, species]]));

@@ -1,3 +1,5 @@
+import { inWords } from '@ember-slate/words/core';
+import { isSaid } from '@ember-slate/words/said';
 import type { AnswerOf, contract, LabelSettings } from '@ember-slate/contract';
 import { instantOn } from '@ember-slate/core/calendar';
 import { formOf } from '@ember-slate/core/forms';
@@ -10,6 +12,7 @@ import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { bareCode } from '../../../shop/labelCode.ts';
 import { type KeptLabel, labelSheet } from './sheet.ts';
+import { say } from '../say.ts';
 
 export interface LabelRow {
   id: number;
@@ -28,7 +31,7 @@ export async function labelRow(
     `SELECT id, size, content, void_why AS voidWhy FROM label WHERE id = ? ${lock}`,
     [id],
   );
-  if (!found) throw problems.notFound('No such label');
+  if (!found) throw problems.notFound(say('no_such_label'));
   return found;
 }
 
@@ -51,7 +54,7 @@ export async function labelCode(work: Reader, id: number): Promise<File> {
 
 export async function labelPriceCode(work: Reader, id: number): Promise<File> {
   const { priceCode: digits } = JSON.parse((await labelRow(work, id, '')).content) as KeptLabel;
-  if (digits === null) throw problems.notFound('This label has no price code');
+  if (digits === null) throw problems.notFound(say('this_label_has_no_price_code'));
   return svg('price.svg', await ean13(digits));
 }
 
@@ -118,13 +121,13 @@ export async function readCode(work: Reader, code: string): Promise<AnswerOf<typ
   if (/^\d{13}$/.test(code.trim())) {
     const settings = work.settings.labels;
     const read = readPriceCode(settings, code);
-    if (typeof read === 'string') throw fieldProblem('code', read);
+    if (isSaid(read)) throw fieldProblem('code', inWords(read));
     const item = await row<{ name: string; item: string }>(
       work.tx,
       'SELECT s.name, n.item FROM item_number n JOIN species s ON s.id = n.species_id WHERE n.id = ?',
       [read.item],
     );
-    if (!item) throw fieldProblem('code', `Item ${read.item} is not known here`);
+    if (!item) throw fieldProblem('code', say('item_is_not_known_here', { item: read.item }));
     return {
       ...nothing,
       title: `${item.name}, ${formOf(formsOf(work.settings), item.item).name}`,
@@ -132,7 +135,7 @@ export async function readCode(work: Reader, code: string): Promise<AnswerOf<typ
     };
   }
   const read = readBoxCode(code, Number(today(work).slice(0, 4)));
-  if (typeof read === 'string') throw fieldProblem('code', read);
+  if (isSaid(read)) throw fieldProblem('code', inWords(read));
   const lot = read.lot
     ? await row<{ name: string }>(
         work.tx,
@@ -146,7 +149,7 @@ export async function readCode(work: Reader, code: string): Promise<AnswerOf<typ
     [bareCode(code)],
   );
   const kept = label ? (JSON.parse(label.content) as KeptLabel) : null;
-  if (!kept && !lot) throw fieldProblem('code', `Lot ${read.lot ?? '?'} is not of this shop`);
+  if (!kept && !lot) throw fieldProblem('code', say('lot_is_not_of_this_shop', { lot: read.lot ?? '?' }));
   return {
     title: kept?.title ?? lot!.name,
     grams: read.grams,

@@ -1,10 +1,13 @@
+import type { InWords } from '@ember-slate/words/core';
+import { inWords } from '@ember-slate/words/core';
 import type { LabelSettings } from '@ember-slate/contract';
 import type { PieceLabel } from '@ember-slate/core/labels';
 import { formatMoney, massText, minorDigits } from '@ember-slate/core/units';
 import { dataMatrix, ean13, printable, renderPdf } from '../../../platform/pdf.ts';
+import { say } from '../say.ts';
 
 /** A piece's label as it was made: printed again it says the same. */
-export interface KeptLabel extends PieceLabel {
+export interface KeptLabel extends InWords<PieceLabel> {
   shop: string;
   sample: boolean;
   currency: string;
@@ -47,13 +50,18 @@ export async function labelSheet(label: KeptLabel, size: LabelSettings['size']):
           {
             width: '*',
             stack: [
-              ...label.facts.map((f) => text(f)),
+              ...label.facts.map((f) => text(inWords(f))),
               text(label.warnings.join(' '), { bold: true }),
-              text(`Lot ${label.trace}`),
-              text(label.useBy ? `Use by ${label.useBy}` : `Use today, ${label.packedOn}`, {
-                bold: true,
-                fontSize: s.text * 1.25,
-              }),
+              text(say('lot', { trace: label.trace })),
+              text(
+                label.useBy
+                  ? say('use_by', { useBy: label.useBy })
+                  : say('use_today', { packedOn: label.packedOn }),
+                {
+                  bold: true,
+                  fontSize: s.text * 1.25,
+                },
+              ),
             ],
             margin: [0, 2, 4, 0],
           },
@@ -75,16 +83,18 @@ export async function labelSheet(label: KeptLabel, size: LabelSettings['size']):
             width: '*',
             stack: [
               {
-                text: printable(`${label.pieces > 1 ? `${label.pieces} pieces, ` : ''}${weight}`),
+                text: printable(
+                  `${label.pieces > 1 ? `${say('pieces', { pieces: label.pieces })} ` : ''}${weight}`,
+                ),
                 fontSize: s.title,
                 bold: true,
                 lineHeight: 1,
               },
-              ...(label.perKg === null ? [] : [text(`${money(label.perKg)} a kg`)]),
+              ...(label.perKg === null ? [] : [text(say('a_kg', { perKg: money(label.perKg) }))]),
               ...(label.price === null
                 ? []
                 : [{ text: money(label.price), fontSize: s.title * 1.1, bold: true, lineHeight: 1 }]),
-              text(`${label.shop}${label.sample ? ', sample data' : ''}`),
+              text(`${label.shop}${label.sample ? say('sample_data') : ''}`),
             ],
           },
           ...(label.priceCode === null

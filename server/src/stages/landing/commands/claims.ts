@@ -8,6 +8,7 @@ import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { lotsById } from '../../../shop/lots.ts';
 import { whole } from '../queries/claims.ts';
 import { freeWhole, lockLot } from './lots.ts';
+import { say } from '../say.ts';
 
 /** Sends part or all of a lot back, bins it, or keeps it for less money; the claim is kept with its words. */
 export async function makeClaim(
@@ -20,10 +21,10 @@ export async function makeClaim(
   let movement: number | null = null;
   if (body.outcome === 'keep') {
     const [lot] = await lotsById(work.tx, [id]);
-    if (body.grams > lot!.grams) throw fieldProblem('grams', `The lot weighs ${lot!.grams} g`);
+    if (body.grams > lot!.grams) throw fieldProblem('grams', say('the_lot_weighs_g', { grams: lot!.grams }));
   } else {
     if (body.pieces > there.free)
-      throw fieldProblem('pieces', `${there.free} fish of it are free in the cold room`);
+      throw fieldProblem('pieces', say('fish_of_it_are_free_in_the_cold', { free: there.free }));
     const back = body.outcome === 'return';
     const entries = await take(work, whole(id), body, back ? 'outside:returned' : 'end:waste');
     movement = await post(
@@ -65,6 +66,6 @@ export async function settleClaim(
     'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ? AND settled_at IS NULL',
     [body.money, work.now, id],
   );
-  if (done.affectedRows === 0) throw problems.conflict('No such open claim: it may be settled already');
+  if (done.affectedRows === 0) throw problems.conflict(say('no_such_open_claim_it_may_be'));
   return { id };
 }

@@ -10,6 +10,7 @@ import { row, run, type Tx } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { oneSpecies } from '../../../shop/species.ts';
 import { deliveriesWhere, listDeliveries, type LotFish, lotsOfDeliveries } from '../queries/deliveries.ts';
+import { say } from '../say.ts';
 
 export async function insertFish(tx: Tx, lotId: number, fish: readonly LotFish[]): Promise<void> {
   if (fish.length === 0) return;
@@ -36,9 +37,9 @@ export async function supplierId(work: Work, name: string): Promise<number> {
 function checkArrival(work: Work, arrivedAt: string) {
   const at = new Date(arrivedAt);
   if (at.getTime() > work.now.getTime() + 5 * 60_000)
-    throw fieldProblem('arrivedAt', 'It cannot have arrived in the future');
+    throw fieldProblem('arrivedAt', say('it_cannot_have_arrived_in_the'));
   if (at.getTime() < work.now.getTime() - 31 * dayMs)
-    throw fieldProblem('arrivedAt', 'More than a month ago: check the date');
+    throw fieldProblem('arrivedAt', say('more_than_a_month_ago_check_the'));
   return at;
 }
 
@@ -76,7 +77,7 @@ async function lockDelivery(work: Work, id: number) {
     'SELECT id, state, version, landed_on FROM delivery WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!found) throw problems.notFound('No such delivery');
+  if (!found) throw problems.notFound(say('no_such_delivery'));
   return found;
 }
 
@@ -88,15 +89,15 @@ export async function editDelivery(
   const had = await lockDelivery(work, id);
   if (had.version !== d.version) {
     const [current] = await deliveriesWhere(work.tx, 'd.id = ?', [id]);
-    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', current!);
+    throw problems.stale(say('someone_corrected_this_delivery'), current!);
   }
   const at = checkArrival(work, d.arrivedAt);
   const day = tradingDay(at, work.settings);
   const lots = await lotsOfDeliveries(work.tx, [id]);
   if (lots.length > 0 && day !== had.landed_on)
-    throw fieldProblem('arrivedAt', 'Its lots carry their landing date: the day cannot change now');
+    throw fieldProblem('arrivedAt', say('its_lots_carry_their_landing_date'));
   if (lots.some((l) => l.caughtOn && l.caughtOn > day))
-    throw fieldProblem('arrivedAt', 'A lot of it was caught after that day');
+    throw fieldProblem('arrivedAt', say('a_lot_of_it_was_caught_after_that'));
   await run(
     work.tx,
     `UPDATE delivery SET supplier_id = ?, arrived_at = ?, landed_on = ?, version = version + 1,
@@ -109,28 +110,25 @@ export async function editDelivery(
 /** What a lot says must be possible: species, condition, origin and dates fit together. */
 async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Species> {
   const species = await oneSpecies(work.tx, lot.speciesId);
-  if (!species) throw fieldProblem('speciesId', 'Not in the species book');
+  if (!species) throw fieldProblem('speciesId', say('not_in_the_species_book'));
   if (!conditionsFor(species).includes(lot.condition))
-    throw fieldProblem('condition', `${species.name} does not come like that`);
+    throw fieldProblem('condition', say('does_not_come_like_that', { species: species.name }));
   if (lot.caughtOn && lot.caughtOn > landedOn)
-    throw fieldProblem('caughtOn', 'Caught after it was landed: the dates are the wrong way round');
+    throw fieldProblem('caughtOn', say('caught_after_it_was_landed_the'));
   if (lot.caughtOn && lot.caughtOn < addDays(landedOn, -60))
-    throw fieldProblem('caughtOn', 'More than 60 days before landing: check the date');
+    throw fieldProblem('caughtOn', say('more_than_60_days_before_landing'));
   if (lot.production === 'caught' && !isSeaArea(lot.area))
-    throw fieldProblem('area', 'Choose the FAO catch area');
+    throw fieldProblem('area', say('choose_the_fao_catch_area'));
   if (lot.production !== 'caught' && lot.area.length < 2) {
     throw fieldProblem(
       'area',
-      lot.production === 'farmed' ? 'Say the country of farming' : 'Say the water and the country',
+      lot.production === 'farmed' ? say('say_the_country_of_farming') : say('say_the_water_and_the_country'),
     );
   }
-  if (lot.production !== 'farmed' && !lot.gear) throw fieldProblem('gear', 'Choose the fishing gear');
+  if (lot.production !== 'farmed' && !lot.gear) throw fieldProblem('gear', say('choose_the_fishing_gear'));
   const flat = species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat';
   if (flat && lot.condition === 'gutted' && lot.slit === 'missing')
-    throw fieldProblem(
-      'condition',
-      'No gutting slit: its guts are in. Land it as whole, its clock runs faster',
-    );
+    throw fieldProblem('condition', say('no_gutting_slit_its_guts_are_in'));
   return species;
 }
 
@@ -154,7 +152,7 @@ const lotValues = (l: LotInput) => [
 /** The next code of a species landed on a day. */
 export async function nextLotCode(work: Work, day: string, species: Species): Promise<string> {
   const initial = lotCode(day, species, 0).slice(0, -1);
-  return lotCode(day, species, await nextNumber(work.tx, `lot ${initial}`));
+  return lotCode(day, species, await nextNumber(work.tx, say('lot', { initial })));
 }
 
 /** Fish weighed one by one are the lot: their number and their weight. */
@@ -163,11 +161,11 @@ function checkFish(lot: { fish: readonly LotFish[]; pieces: number; grams: numbe
   if (lot.fish.length !== lot.pieces)
     throw fieldProblem(
       'pieces',
-      `${lot.fish.length} fish were weighed one by one, the lot says ${lot.pieces}`,
+      say('fish_were_weighed_one_by_one_the', { fish: lot.fish.length, pieces: lot.pieces }),
     );
   const grams = lot.fish.reduce((s, f) => s + f.grams, 0);
   if (grams !== lot.grams)
-    throw fieldProblem('grams', `The fish weigh ${grams} g together, the lot says ${lot.grams} g`);
+    throw fieldProblem('grams', say('the_fish_weigh_g_together_the_lot', { grams, grams2: lot.grams }));
 }
 
 export async function addLot(
@@ -176,8 +174,7 @@ export async function addLot(
   lot: LotInput & { fish: LotFish[] },
 ): Promise<{ id: number; code: string }> {
   const delivery = await lockDelivery(work, deliveryId);
-  if (delivery.state === 'closed')
-    throw problems.conflict('This delivery is closed: open a new one for what came later');
+  if (delivery.state === 'closed') throw problems.conflict(say('this_delivery_is_closed_open_a_new'));
   const species = await checkLot(work, lot, delivery.landed_on);
   checkFish(lot);
   const code = await nextLotCode(work, delivery.landed_on, species);
@@ -212,30 +209,28 @@ export async function editLot(
     'SELECT version, landed_on, delivery_id, species_id, grade_id, arrival_condition AS arrival, grams, pieces FROM lot WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!had) throw problems.notFound('No such lot');
+  if (!had) throw problems.notFound(say('no_such_lot'));
   if (had.version !== lot.version)
     throw problems.stale(
-      'Someone corrected this lot meanwhile: look at it again',
+      say('someone_corrected_this_lot'),
       (await lotsOfDeliveries(work.tx, [had.delivery_id])).find((l) => l.id === id)!,
     );
   await checkLot(work, lot, had.landed_on);
   if (had.grade_id !== null && (lot.speciesId !== had.species_id || lot.condition !== had.arrival)) {
-    throw problems.conflict('It is graded as what it was: species and condition cannot change now');
+    throw problems.conflict(say('it_is_graded_as_what_it_was'));
   }
   const moved = { grams: lot.grams - had.grams, pieces: lot.pieces - had.pieces };
   if (moved.grams !== 0 || moved.pieces !== 0) {
     const key = { account: 'place:cold_room' as const, lotId: id, item: 'whole', batch: 0 };
     const there = await lockBalance(work.tx, key);
     if (there.grams + moved.grams < 0 || there.pieces + moved.pieces < 0) {
-      throw problems.short(
-        'More of this lot has left the cold room than the corrected weight: count it instead',
-      );
+      throw problems.short(say('more_of_this_lot_has_left_the_cold'));
     }
     await post(
       work,
       'correct',
       transfer({ ...key, ...moved }, 'outside:supplier', 'place:cold_room'),
-      'lot corrected',
+      say('lot_corrected'),
     );
   }
   await run(
@@ -255,14 +250,14 @@ export async function closeDelivery(
 ): Promise<{ id: number }> {
   const had = await lockDelivery(work, id);
   if (had.version !== body.version)
-    throw problems.stale('Someone corrected this delivery meanwhile: look at it again', {
+    throw problems.stale(say('someone_corrected_this_delivery'), {
       version: had.version,
     });
-  if (had.state === 'closed') throw problems.conflict('It is closed already');
+  if (had.state === 'closed') throw problems.conflict(say('it_is_closed_already'));
   const delivery = (await listDeliveries(work, false, had.landed_on)).find((d) => d.id === id)!;
-  if (delivery.lots.length === 0) throw problems.conflict('No lot was landed from it yet');
+  if (delivery.lots.length === 0) throw problems.conflict(say('no_lot_was_landed_from_it_yet'));
   if (delivery.differences.length > 0 && !body.reason) {
-    throw fieldProblem('reason', 'Say why it is closed although it differs from the note');
+    throw fieldProblem('reason', say('say_why_it_is_closed_although_it'));
   }
   await run(
     work.tx,

@@ -4,6 +4,7 @@ import { notPrinted, printedPerhaps, type PrinterAdapter } from '../../../platfo
 import { addJob, type JobKind } from '../../../platform/jobs.ts';
 import { renderPdf } from '../../../platform/pdf.ts';
 import { lotSheet } from '../queries/lotLabel.ts';
+import { say } from '../say.ts';
 
 interface LotLabelJob {
   sheet: TDocumentDefinitions;
@@ -30,9 +31,9 @@ export async function printLabel(
   const job = await addJob(work, {
     kind: 'lot_label',
     subject: id,
-    what: `${copies === 1 ? 'Box label' : `${copies} box labels`}: lot ${code}`,
+    what: say('lot_2', { copies: copies === 1 ? say('box_label') : say('box_labels', { copies }), code }),
     payload: { sheet, copies } satisfies LotLabelJob,
   });
   work.afterwards(job, ({ done, why }) => ({ printed: done ? copies : 0, why }));
-  return { printed: 0, why: 'It is being printed' };
+  return { printed: 0, why: say('it_is_being_printed') };
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { groundRefusal } from '@ember-slate/core/coldchain';
 import type { ProductionMethod } from '@ember-slate/core/labels';
@@ -10,6 +11,7 @@ import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { promisedFish } from '../../../shop/onHand.ts';
 import { oneSpecies } from '../../../shop/species.ts';
 import { nextLotCode } from './deliveries.ts';
+import { say } from '../say.ts';
 
 interface Held {
   id: number;
@@ -22,8 +24,7 @@ interface Held {
   reason: string | null;
 }
 
-const changedMeanwhile = (lot: Held) =>
-  problems.stale('Someone changed this lot meanwhile: look at it again', lot);
+const changedMeanwhile = (lot: Held) => problems.stale(say('someone_changed_this_lot_meanwhile'), lot);
 
 /** Locks a lot and reads it. */
 export async function lockLot(work: Work, id: number): Promise<Held> {
@@ -33,7 +34,7 @@ export async function lockLot(work: Work, id: number): Promise<Held> {
     'SELECT id, version, landed_on AS landedOn, species_id AS speciesId, grade_id AS gradeId, production, hold_reason AS reason FROM lot WHERE id = ?',
     [id],
   );
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   return lot;
 }
 
@@ -71,7 +72,7 @@ export async function keepRawPaper(
   const lot = await lockLot(work, id);
   if (lot.version !== body.version) throw changedMeanwhile(lot);
   const refused = body.paper && groundRefusal(body.paper.ground, lot.production, work.settings.ruleProfile);
-  if (refused) throw fieldProblem('paper.ground', refused);
+  if (refused) throw fieldProblem('paper.ground', inWords(refused));
   await run(
     work.tx,
     'UPDATE raw_paper SET withdrawn_at = ?, withdrawn_by = ? WHERE lot_id = ? AND withdrawn_at IS NULL',
@@ -97,9 +98,9 @@ export async function splitLot(
   if (lot.version !== body.version) throw changedMeanwhile(lot);
   const there = await freeWhole(work, id);
   if (body.pieces > there.free)
-    throw fieldProblem('pieces', `${there.free} fish of it are free in the cold room`);
+    throw fieldProblem('pieces', say('fish_of_it_are_free_in_the_cold', { free: there.free }));
   if (body.pieces >= there.pieces || body.grams >= there.grams)
-    throw fieldProblem('pieces', 'Something of it must stay: correct the lot instead');
+    throw fieldProblem('pieces', say('something_of_it_must_stay_correct'));
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
   const code = await nextLotCode(work, lot.landedOn, species);
   const made = await run(

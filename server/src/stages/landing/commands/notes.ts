@@ -6,6 +6,7 @@ import { run } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { read } from '../queries/notes.ts';
 import { addLot, createDelivery, supplierId } from './deliveries.ts';
+import { say } from '../say.ts';
 
 /** Every lot of the note or none: a row with an error refuses them all. Weights of a note are typed, not measured. */
 export async function importNote(
@@ -17,11 +18,14 @@ export async function importNote(
   const note = await read(work, supplier, text, columns, landedOn);
   const wrong = note.rows.filter((r) => r.lot === null);
   if (wrong.length > 0) {
-    throw problems.badInput(`${wrong.length} of ${note.rows.length} lines cannot be landed: nothing was`, {
-      errors: wrong
-        .flatMap((r) => r.errors.map((e) => ({ path: `line ${r.line}.${e.field}`, message: e.message })))
-        .slice(0, 50),
-    });
+    throw problems.badInput(
+      say('of_lines_cannot_be_landed_nothing', { wrong: wrong.length, rows: note.rows.length }),
+      {
+        errors: wrong
+          .flatMap((r) => r.errors.map((e) => ({ path: `line ${r.line}.${e.field}`, message: e.message })))
+          .slice(0, 50),
+      },
+    );
   }
   const lots = note.rows.map((r) => r.lot!);
   const id = await supplierId(work, supplier);

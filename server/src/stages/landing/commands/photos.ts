@@ -1,6 +1,7 @@
 import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, ProblemError, problems } from '../../../platform/problem.ts';
+import { say } from '../say.ts';
 
 /** The longer side of a kept photo, pixels. */
 const longSide = 1600;
@@ -24,7 +25,7 @@ let before: Promise<unknown> = Promise.resolve();
 
 /** One photo is read at a time, on one thread: PINs are checked on the others. */
 function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (waiting >= mostWaiting) throw problems.busy('Many photos arrive at once: send it again in a moment');
+  if (waiting >= mostWaiting) throw problems.busy(say('many_photos_arrive_at_once_send_it'));
   waiting++;
   const turn = before.then(work).finally(() => waiting--);
   before = turn.catch(() => undefined);
@@ -36,7 +37,7 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
  * Anything that is no picture is refused.
  */
 export async function encodePhoto(sent: Buffer): Promise<{ bytes: Buffer; width: number; height: number }> {
-  const refused = fieldProblem('photo', 'That is no picture this shop can read: JPEG, PNG or WebP, please');
+  const refused = fieldProblem('photo', say('that_is_no_picture_this_shop_can'));
   if (!isPhoto(sent)) throw refused;
   return inTurn(() => reEncode(sent)).catch((error: unknown) => {
     throw error instanceof ProblemError ? error : refused;
@@ -63,9 +64,9 @@ export async function addPhoto(
   photo: Awaited<ReturnType<typeof encodePhoto>>,
 ): Promise<{ id: number }> {
   const lot = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE id = ? FOR UPDATE', [lotId]);
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   const had = await row<{ n: number }>(work.tx, 'SELECT COUNT(*) AS n FROM photo WHERE lot_id = ?', [lotId]);
-  if (had!.n >= mostPhotos) throw problems.conflict(`A lot keeps ${mostPhotos} photos at most`);
+  if (had!.n >= mostPhotos) throw problems.conflict(say('a_lot_keeps_photos_at_most', { mostPhotos }));
   const made = await run(
     work.tx,
     "INSERT INTO photo (lot_id, width, height, bytes, caption, taken_by, taken_at) VALUES (?, ?, ?, ?, '', ?, ?)",

@@ -10,6 +10,7 @@ import { problems } from '../../../platform/problem.ts';
 import { gradesOfLot, lotsById } from '../../../shop/lots.ts';
 import { schemeVersion } from '../../../shop/schemes.ts';
 import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 export const whole = (lotId: number) => ({
   account: 'place:cold_room' as const,
@@ -38,9 +39,9 @@ async function draftOf(work: Reader, lotId: number): Promise<string> {
   const words = await signWords(work, lotId, grade);
   const bad = words.filter((w) => w.level >= 2).map((w) => `${w.name.toLowerCase()}: ${w.words}`);
   return [
-    grade.verdict === 'reject' ? 'Rejected at grading' : `Graded ${grade.category}`,
+    grade.verdict === 'reject' ? say('rejected_at_grading') : say('graded', { category: grade.category }),
     ...bad,
-    ...(grade.foreignSmell ? ['foreign smell'] : []),
+    ...(grade.foreignSmell ? [say('foreign_smell')] : []),
   ].join('; ');
 }
 
@@ -69,7 +70,7 @@ export async function claimsOf(work: Reader, id: number): Promise<AnswerOf<typeo
     'SELECT s.claim_wording AS wording FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?',
     [id],
   );
-  if (!supplier) throw problems.notFound('No such lot');
+  if (!supplier) throw problems.notFound(say('no_such_lot'));
   return {
     claims: await claimsWhere(work.tx, 'c.lot_id = ?', id),
     wording: supplier.wording,
@@ -77,12 +78,12 @@ export async function claimsOf(work: Reader, id: number): Promise<AnswerOf<typeo
   };
 }
 
-const outcomes = { return: 'Sent back', bin: 'Binned here', keep: 'Kept for less money' };
+const outcomes = { return: say('sent_back'), bin: say('binned_here'), keep: say('kept_for_less_money') };
 
 /** The claim as a sheet for the supplier: what came, what was seen, what is asked. */
 export async function claimSheet(work: Reader, id: number) {
   const [claim] = await claimsWhere(work.tx, 'c.id = ?', id);
-  if (!claim) throw problems.notFound('No such claim');
+  if (!claim) throw problems.notFound(say('no_such_claim'));
   const [lot] = await lotsById(work.tx, [claim.lotId]);
   const delivery = (await row<{ noteRef: string; arrivedAt: Date; probeTenths: number | null }>(
     work.tx,
@@ -100,16 +101,34 @@ export async function claimSheet(work: Reader, id: number) {
   const mass = (g: number) => printable(massText(g));
   const money = (m: number) => printable(`${moneyText(work, m)} ${work.settings.currency}`);
   const facts: [string, string][] = [
-    ['To', claim.supplier],
-    ['Delivery', `${local(delivery.arrivedAt)}${delivery.noteRef ? `, note ${delivery.noteRef}` : ''}`],
-    ['Fish', `${claim.speciesName}, lot ${claim.code}, ${lot!.pieces} fish, ${mass(lot!.grams)} landed`],
+    [say('to'), claim.supplier],
     [
-      'Core temperature',
-      delivery.probeTenths === null ? 'not probed' : formatTemperature(delivery.probeTenths, 'metric'),
+      say('delivery'),
+      `${local(delivery.arrivedAt)}${delivery.noteRef ? say('note', { noteRef: delivery.noteRef }) : ''}`,
     ],
-    ['Claimed', `${claim.pieces} fish, ${mass(claim.grams)}: ${outcomes[claim.outcome].toLowerCase()}`],
-    ['Asked', money(claim.money)],
-    ['Reason', claim.reason],
+    [
+      say('fish'),
+      say('lot_fish_landed', {
+        speciesName: claim.speciesName,
+        code: claim.code,
+        pieces: lot!.pieces,
+        grams: mass(lot!.grams),
+      }),
+    ],
+    [
+      say('core_temperature'),
+      delivery.probeTenths === null ? say('not_probed') : formatTemperature(delivery.probeTenths, 'metric'),
+    ],
+    [
+      say('claimed'),
+      say('fish_2', {
+        pieces: claim.pieces,
+        grams: mass(claim.grams),
+        outcomes: outcomes[claim.outcome].toLowerCase(),
+      }),
+    ],
+    [say('asked'), money(claim.money)],
+    [say('reason'), claim.reason],
   ];
   return {
     name: `claim-${claim.number}.pdf`,
@@ -117,10 +136,10 @@ export async function claimSheet(work: Reader, id: number) {
     bytes: await renderPdf({
       pageSize: 'A4',
       pageMargins: [48, 48, 48, 56],
-      info: { title: `Claim ${claim.number}` },
+      info: { title: say('claim', { number: claim.number }) },
       content: [
         { text: work.settings.name, fontSize: 11 },
-        { text: `Claim ${claim.number}`, fontSize: 26, bold: true, margin: [0, 4, 0, 12] },
+        { text: say('claim', { number: claim.number }), fontSize: 26, bold: true, margin: [0, 4, 0, 12] },
         {
           layout: 'lightHorizontalLines',
           table: { widths: [110, '*'], body: facts.map(([k, v]) => [{ text: k, color: '#53626b' }, v]) },
@@ -128,7 +147,7 @@ export async function claimSheet(work: Reader, id: number) {
         ...(signs.length > 0
           ? [
               {
-                text: 'What the signs showed',
+                text: say('what_the_signs_showed'),
                 fontSize: 14,
                 bold: true,
                 margin: [0, 18, 0, 4] as [number, number, number, number],
@@ -138,7 +157,10 @@ export async function claimSheet(work: Reader, id: number) {
                 table: { widths: [110, '*', 40], body: signs.map((s) => [s.name, s.words, String(s.level)]) },
               },
               {
-                text: `The worst of the fish looked at, ${local(grade!.gradedAt)}, by ${grade!.gradedBy}; 0 is just out of the water.`,
+                text: say('the_worst_of_the_fish_looked_at_by', {
+                  gradedAt: local(grade!.gradedAt),
+                  gradedBy: grade!.gradedBy,
+                }),
                 fontSize: 9,
                 color: '#53626b',
                 margin: [0, 4, 0, 0] as [number, number, number, number],
@@ -154,7 +176,7 @@ export async function claimSheet(work: Reader, id: number) {
           margin: [0, 12, 0, 0] as [number, number, number, number],
         })),
         { text: `${claim.madeBy}, ${local(new Date(claim.madeAt))}`, margin: [0, 24, 0, 0] },
-        ...(work.settings.sample ? [{ text: 'Sample data', fontSize: 9, color: '#53626b' }] : []),
+        ...(work.settings.sample ? [{ text: say('sample_data'), fontSize: 9, color: '#53626b' }] : []),
       ],
     }),
   };

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { Delivery, LotRow } from '@ember-slate/contract';
 import type { RawGround } from '@ember-slate/core/coldchain';
@@ -7,6 +8,7 @@ import { multiplyRate } from '@ember-slate/core/units';
 import { today, type Reader, type Work } from '../../../platform/context.ts';
 import { placeholders, rows, type Tx } from '../../../platform/db.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 export interface DeliveryRow {
   id: number;
@@ -114,12 +116,12 @@ function warningsOf(
     if (probeTenths !== null && probeTenths / 10 > limit) {
       warnings.push(
         s.histamine
-          ? `${s.name} is a histamine species at ${probeTenths / 10} °C, over ${limit} °C: ask for its temperature history before accepting`
-          : `${s.name} came at ${probeTenths / 10} °C, over ${limit} °C: ice it at once and probe again`,
+          ? say('is_a_histamine_species_at_c_over_c', { s: s.name, probeTenths: probeTenths / 10, limit })
+          : say('came_at_c_over_c_ice_it_at_once', { s: s.name, probeTenths: probeTenths / 10, limit }),
       );
     }
   }
-  if (ice === 'none') warnings.push('Came without ice');
+  if (ice === 'none') warnings.push(say('came_without_ice'));
   return warnings;
 }
 
@@ -134,34 +136,35 @@ export const listDeliveries = remembered(
     const fish = await fishOfLots(work.tx, ids);
     const there = await stillThere(work.tx, ids);
     const book = await speciesById(work.tx);
-    return found.map(({ noteMoney, arrivedAt, ...d }) => {
-      const mine = lots.filter((l) => l.deliveryId === d.id);
-      const got = {
-        grams: mine.reduce((s, l) => s + l.grams, 0),
-        pieces: mine.reduce((s, l) => s + l.pieces, 0),
-        money: mine.reduce((s, l) => s + multiplyRate(l.grams, l.pricePerKg!), 0),
-      };
-      const note = { grams: d.noteGrams, pieces: d.notePieces, money: costs ? noteMoney : null };
-      const kinds = [...new Set(mine.map((l) => l.speciesId))].map((id) => book.get(id)!);
-      const standing =
-        d.drains === 'stands' ? ['The fish stands in water: drain it, and ice it in a box that drains'] : [];
-      return {
-        ...d,
-        arrivedAt: arrivedAt.toISOString(),
-        noteMoney: note.money,
-        lots: mine.map(({ gradeId, rawGround, rawDocument, ...l }) => ({
-          ...l,
-          rawPaper: rawGround === null ? null : { ground: rawGround, document: rawDocument! },
-          pricePerKg: costs ? l.pricePerKg : null,
-          graded: gradeId !== null,
-          fish: fish.get(l.id) ?? [],
-          there: there.get(l.id) ?? { grams: 0, pieces: 0 },
-          doubt: meanWeightDoubt(book.get(l.speciesId)!, l.condition, l.grams, l.pieces),
-        })),
-        totals: { ...got, money: costs ? got.money : null },
-        differences: mine.length === 0 ? [] : differencesOf(note, got),
-        warnings: [...warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds), ...standing],
-      };
-    });
+    return inWords(
+      found.map(({ noteMoney, arrivedAt, ...d }) => {
+        const mine = lots.filter((l) => l.deliveryId === d.id);
+        const got = {
+          grams: mine.reduce((s, l) => s + l.grams, 0),
+          pieces: mine.reduce((s, l) => s + l.pieces, 0),
+          money: mine.reduce((s, l) => s + multiplyRate(l.grams, l.pricePerKg!), 0),
+        };
+        const note = { grams: d.noteGrams, pieces: d.notePieces, money: costs ? noteMoney : null };
+        const kinds = [...new Set(mine.map((l) => l.speciesId))].map((id) => book.get(id)!);
+        const standing = d.drains === 'stands' ? [say('the_fish_stands_in_water_drain_it')] : [];
+        return {
+          ...d,
+          arrivedAt: arrivedAt.toISOString(),
+          noteMoney: note.money,
+          lots: mine.map(({ gradeId, rawGround, rawDocument, ...l }) => ({
+            ...l,
+            rawPaper: rawGround === null ? null : { ground: rawGround, document: rawDocument! },
+            pricePerKg: costs ? l.pricePerKg : null,
+            graded: gradeId !== null,
+            fish: fish.get(l.id) ?? [],
+            there: there.get(l.id) ?? { grams: 0, pieces: 0 },
+            doubt: meanWeightDoubt(book.get(l.speciesId)!, l.condition, l.grams, l.pieces),
+          })),
+          totals: { ...got, money: costs ? got.money : null },
+          differences: mine.length === 0 ? [] : differencesOf(note, got),
+          warnings: [...warningsOf(work.settings.ruleProfile, d.probeTenths, d.ice, kinds), ...standing],
+        };
+      }),
+    );
   },
 );

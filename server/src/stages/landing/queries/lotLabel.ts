@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { WeightSource } from '@ember-slate/contract';
 import { areaWords, gs1Date } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, isPiece } from '@ember-slate/core/species';
@@ -9,6 +10,7 @@ import type { File } from '../../../platform/handlers.ts';
 import { dataMatrix, printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
 import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 interface Labelled {
   code: string;
@@ -27,7 +29,11 @@ interface Labelled {
 }
 
 const mm = 72 / 25.4;
-const produced = { caught: 'Caught', caught_freshwater: 'Caught in freshwater', farmed: 'Farmed' };
+const produced = {
+  caught: say('caught'),
+  caught_freshwater: say('caught_in_freshwater'),
+  farmed: say('farmed'),
+};
 const methods = { caught: '01', caught_freshwater: '02', farmed: '03' };
 
 /**
@@ -46,7 +52,7 @@ export async function lotSheet(
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?`,
     [id],
   );
-  if (!lot) throw problems.notFound('No such lot');
+  if (!lot) throw problems.notFound(say('no_such_lot'));
   const species = (await oneSpecies(work.tx, lot.speciesId))!;
   const where = lot.production === 'caught' ? areaWords(lot.area) : lot.area;
   const code = [
@@ -61,16 +67,19 @@ export async function lotSheet(
   const facts = [
     `${produced[lot.production]}: ${where}`,
     lot.gear ?? '',
-    `${conditionName[lot.condition]} ${conditionCode[lot.condition]}, ${lot.pieces} ${isPiece(lot.condition) ? 'pieces' : 'fish'}`,
-    `landed ${lot.landedOn}${lot.caughtOn ? `, caught ${lot.caughtOn}` : ''}`,
-    `${lot.supplier}${lot.supplierLot ? `, their lot ${lot.supplierLot}` : ''}`,
-    'Contains FISH. Keep at 0 to 2 °C, in draining ice.',
-    lot.source === 'simulated' ? 'Weighed on a simulated scale.' : '',
+    `${inWords(conditionName[lot.condition])} ${conditionCode[lot.condition]}, ${lot.pieces} ${isPiece(lot.condition) ? 'pieces' : 'fish'}`,
+    say('landed', {
+      landedOn: lot.landedOn,
+      caughtOn: lot.caughtOn ? say('caught_2', { caughtOn: lot.caughtOn }) : '',
+    }),
+    `${lot.supplier}${lot.supplierLot ? say('their_lot', { supplierLot: lot.supplierLot }) : ''}`,
+    say('contains_fish_keep_at_0_to_2_c_in'),
+    lot.source === 'simulated' ? say('weighed_on_a_simulated_scale') : '',
   ].filter((f) => f !== '');
   const sheet: TDocumentDefinitions = {
     pageSize: { width: 100 * mm, height: 70 * mm },
     pageMargins: [5 * mm, 4 * mm, 5 * mm, 4 * mm],
-    info: { title: `Lot ${lot.code}` },
+    info: { title: say('lot_3', { code: lot.code }) },
     content: [
       { text: species.name, fontSize: 17, bold: true, lineHeight: 1 },
       { text: species.scientificName, fontSize: 9 },
@@ -92,7 +101,7 @@ export async function lotSheet(
         ],
         margin: [0, 8, 0, 0],
       },
-      ...(work.settings.sample ? [{ text: 'Sample data', fontSize: 7 }] : []),
+      ...(work.settings.sample ? [{ text: say('sample_data'), fontSize: 7 }] : []),
     ],
   };
   return { code: lot.code, sheet };

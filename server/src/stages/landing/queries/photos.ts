@@ -2,6 +2,7 @@ import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
+import { say } from '../say.ts';
 
 export async function listPhotos(
   work: Reader,
@@ -20,6 +21,6 @@ export async function onePhoto(
   id: number,
 ): Promise<{ name: string; type: string; bytes: Buffer }> {
   const photo = await row<{ bytes: Buffer }>(work.tx, 'SELECT bytes FROM photo WHERE id = ?', [id]);
-  if (!photo) throw problems.notFound('No such photo');
+  if (!photo) throw problems.notFound(say('no_such_photo'));
   return { name: `photo-${id}.jpg`, type: 'image/jpeg', bytes: photo.bytes };
 }

@@ -5,6 +5,7 @@ import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 const days = 90;
 
@@ -21,7 +22,7 @@ export async function supplierRecord(work: Reader, id: number): Promise<Supplier
     'SELECT id, name, version, claim_wording AS claimWording, dressed_means AS dressedMeans FROM supplier WHERE id = ?',
     [id],
   );
-  if (!supplier) throw problems.notFound('No such supplier');
+  if (!supplier) throw problems.notFound(say('no_such_supplier'));
   const since = new Date(work.now.getTime() - days * dayMs);
   const deliveries = await rows<{
     at: Date;
@@ -104,7 +105,7 @@ export async function supplierRecord(work: Reader, id: number): Promise<Supplier
     yields: yields.map((y) => ({
       at: y.at.toISOString(),
       value: 100 * (y.reached - y.expected),
-      about: `ticket ${y.number}`,
+      about: say('ticket', { number: y.number }),
     })),
     verdicts,
     claims: claims.map((c) => ({ ...c, at: c.at.toISOString() })),

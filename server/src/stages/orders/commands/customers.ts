@@ -2,6 +2,7 @@ import type { BodyOf, contract } from '@ember-slate/contract';
 import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
+import { say } from '../say.ts';
 
 export async function noteCustomer(
   work: Work,
@@ -13,9 +14,8 @@ export async function noteCustomer(
     'SELECT version, phone, remarks FROM customer WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!had) throw problems.notFound('No such customer');
-  if (had.version !== body.version)
-    throw problems.stale('Someone changed this customer meanwhile: look at it again', had);
+  if (!had) throw problems.notFound(say('no_such_customer'));
+  if (had.version !== body.version) throw problems.stale(say('someone_changed_this_customer'), had);
   await run(work.tx, 'UPDATE customer SET phone = ?, remarks = ?, version = version + 1 WHERE id = ?', [
     body.phone,
     body.remarks,

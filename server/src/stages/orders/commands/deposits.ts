@@ -3,6 +3,7 @@ import { refuseClosed } from '../../../platform/books/days.ts';
 import { today, type Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import type { Kind } from '../../../shop/deposits.ts';
+import { say } from '../say.ts';
 
 /** Writes what happened to money left with an order; nothing of nothing is not written. */
 export async function noteDeposit(
@@ -13,7 +14,7 @@ export async function noteDeposit(
   pay: Pay = 'cash',
 ): Promise<void> {
   if (money <= 0) return;
-  await refuseClosed(work, today(work), 'money changes hands on an open day');
+  await refuseClosed(work, today(work), say('money_changes_hands_on_an_open_day'));
   await run(
     work.tx,
     'INSERT INTO deposit (order_id, kind, money, at, on_day, staff_id, pay) VALUES (?, ?, ?, ?, ?, ?, ?)',

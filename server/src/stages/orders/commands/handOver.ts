@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract, WeightSource } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
 import { type Entry, transfer } from '@ember-slate/core/ledger';
@@ -14,6 +15,7 @@ import { formsOf } from '../../../platform/settings.ts';
 import { noteDeposit } from './deposits.ts';
 import { shelfOf, takeLine } from './lines.ts';
 import { lockOrder } from './orders.ts';
+import { say } from '../say.ts';
 
 /** How the weight of what is handed over is known: as it was weighed out, by the least sure of its weighings. */
 async function knownAs(work: Work, of: { batch: number; item: string }): Promise<WeightSource> {
@@ -80,12 +82,16 @@ export async function handOver(
 ): Promise<{ id: number; total: number; toPay: number }> {
   const { order, lines } = await lockOrder(work, id, body.version);
   const chosen = lines.filter((l) => body.prices.some((p) => p.lineId === l.id));
-  if (chosen.length === 0)
-    throw fieldProblem('prices', 'None of these lines is in the order: look at it again');
+  if (chosen.length === 0) throw fieldProblem('prices', say('none_of_these_lines_is_in_the'));
   const notYet = chosen.find((l) => l.state !== 'ready');
   if (notYet)
     throw problems.conflict(
-      `Order ${order.number}: ${formName(formsOf(work.settings), notYet.form)} of ${notYet.speciesName} are ${notYet.state === 'handed' ? 'handed over already' : 'not ready'}`,
+      say('order_of_are', {
+        number: order.number,
+        settings: inWords(formName(formsOf(work.settings), notYet.form)),
+        speciesName: notYet.speciesName,
+        state: notYet.state === 'handed' ? say('handed_over_already') : say('not_ready'),
+      }),
     );
   const shelf = await shelfOf(
     work,
@@ -111,8 +117,9 @@ export async function handOver(
       sold.push({ ...trim, speciesId: line.speciesId, perKg: 0, money: 0 });
     }
   }
-  if (entries.length === 0) throw problems.conflict(`Nothing of order ${order.number} lies on the shelf`);
-  const movement = await post(work, 'hand_over', entries, `order ${order.number}`);
+  if (entries.length === 0)
+    throw problems.conflict(say('nothing_of_order_lies_on_the_shelf', { number: order.number }));
+  const movement = await post(work, 'hand_over', entries, say('order', { number: order.number }));
   const total = sold.reduce((s, l) => s + l.money, 0);
   const used = Math.min(order.deposit, total);
   await recordSale(

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { formRefusal } from '@ember-slate/core/forms';
 import { type Entry, transfer } from '@ember-slate/core/ledger';
 import { anyWhite, whiteFishFor } from '@ember-slate/core/orders';
@@ -11,6 +12,7 @@ import { shopLots, wantOf } from '../../../shop/available.ts';
 import type { LineRow } from '../../../shop/orders.ts';
 import { formFor, type LineBody } from '../../../shop/promises.ts';
 import { checkLine } from '../queries/checkLine.ts';
+import { say } from '../say.ts';
 
 /** What a customer wishes of a line, as its columns hold it. */
 const wishColumns = [
@@ -61,7 +63,7 @@ export async function addLines(
           )
         : null;
     if (l.speciesId === anyWhite && !white)
-      throw fieldProblem('lines', 'No white fish of the species book is cut into that form');
+      throw fieldProblem('lines', say('no_white_fish_of_the_species_book'));
     await run(
       work.tx,
       `INSERT INTO order_line (order_id, species_id, any_white, ${wishColumns.join(', ')}) VALUES (${placeholders(3 + wishColumns.length)})`,
@@ -193,13 +195,13 @@ export async function changeLine(
     throw fieldProblem(
       `lines.${index}.form`,
       line.state === 'ready'
-        ? 'It is cut: take it off and add what is wanted instead'
-        : 'It is on the board: take it off (it goes to the counter) and add what is wanted instead',
+        ? say('it_is_cut_take_it_off_and_add_what')
+        : say('it_is_on_the_board_take_it_off_it'),
     );
   checkLine(work, book, to, index);
   const species = to.speciesId === anyWhite ? line.speciesId : to.speciesId;
   const refused = formRefusal(book.get(species)!, null, formFor(work, to.form, index));
-  if (refused) throw fieldProblem(`lines.${index}.form`, refused);
+  if (refused) throw fieldProblem(`lines.${index}.form`, inWords(refused));
   await offWaiting(work, line.id, line.tickets);
   await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [line.id]);
   await run(
@@ -212,4 +214,4 @@ export async function changeLine(
 
 /** Refuses what comes too late. */
 export const isOver = (order: { number: number; state: string }) =>
-  problems.conflict(`Order ${order.number} is ${order.state} already`);
+  problems.conflict(say('order_is_already', { number: order.number, state: order.state }));

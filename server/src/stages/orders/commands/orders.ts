@@ -19,6 +19,7 @@ import { speciesById } from '../../../shop/species.ts';
 import { checkLine } from '../queries/checkLine.ts';
 import { depositWay, noteDeposit } from './deposits.ts';
 import { addLines, changeLine, dropLine, isOver, shelfOf } from './lines.ts';
+import { say } from '../say.ts';
 
 /** The customer of that name, made when new; a phone number given is kept. */
 export async function customerId(work: Work, name: string, phone: string): Promise<number> {
@@ -68,11 +69,11 @@ export async function lockOrder(
     'SELECT version FROM customer_order WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!held) throw problems.notFound('No such order');
+  if (!held) throw problems.notFound(say('no_such_order'));
   const [order] = await ordersWhere(work.tx, 'o.id = ?', [id]);
   const lines = await linesOfOrders(work.tx, [id]);
   if (held.version !== version) {
-    throw problems.stale(`Order ${order!.number} was changed meanwhile: look at it again`, {
+    throw problems.stale(say('order_was_changed_meanwhile_look', { number: order!.number }), {
       ...(await withLines(work.tx, [order!]))[0]!,
       version: held.version,
     });
@@ -97,7 +98,7 @@ async function changeLines(
   );
   for (const line of alive)
     if (!wanted.some((l) => l.id === line.id))
-      await dropLine(work, line, shelf, `taken off order ${order.number}`);
+      await dropLine(work, line, shelf, say('taken_off_order', { number: order.number }));
   for (const [i, to] of wanted.entries()) {
     if (to.id === null) {
       checkLine(work, book, to, i);
@@ -105,7 +106,7 @@ async function changeLines(
       continue;
     }
     const line = alive.find((l) => l.id === to.id);
-    if (!line) throw fieldProblem(`lines.${i}.form`, 'That line is gone from the order: look at it again');
+    if (!line) throw fieldProblem(`lines.${i}.form`, say('that_line_is_gone_from_the_order'));
     const had = { ...line, speciesId: line.anyWhite ? anyWhite : line.speciesId };
     if (lineKey(had) !== lineKey(to)) await changeLine(work, book, line, to, i);
   }
@@ -142,14 +143,14 @@ export async function cancelOrder(
 ): Promise<{ id: number }> {
   const { order, lines } = await lockOrder(work, id, body.version);
   if (body.uncollected && order.dueAt > work.now)
-    throw problems.conflict(`Order ${order.number} is not due yet: cancel it instead`);
+    throw problems.conflict(say('order_is_not_due_yet_cancel_it', { number: order.number }));
   const alive = lines.filter((l) => l.state !== 'handed' && l.state !== 'cancelled');
   const shelf = await shelfOf(
     work,
     alive.flatMap((l) => l.tickets),
   );
-  const what = body.uncollected ? 'not collected' : 'cancelled';
-  for (const line of alive) await dropLine(work, line, shelf, `order ${order.number} ${what}`);
+  const what = body.uncollected ? say('not_collected') : 'cancelled';
+  for (const line of alive) await dropLine(work, line, shelf, say('order_2', { number: order.number, what }));
   const way = await depositWay(work, id);
   await noteDeposit(work, id, body.keepDeposit ? 'kept' : 'returned', order.deposit, way);
   // What was collected of it before stays collected.

@@ -7,6 +7,7 @@ import { speciesById } from '../../../shop/species.ts';
 import { checkLine } from '../queries/checkLine.ts';
 import { linesOf, listStanding, nextAfter, standingWhere } from '../queries/standing.ts';
 import { customerId, takeOrder } from './orders.ts';
+import { say } from '../say.ts';
 
 /** Orders of a weekly one are made so many days ahead, so that buying and promising count them. */
 const daysAhead = 7;
@@ -82,10 +83,10 @@ export async function endStanding(work: Work, id: number, version: number): Prom
     'SELECT version, ended_at IS NOT NULL AS ended FROM standing_order WHERE id = ? FOR UPDATE',
     [id],
   );
-  if (!held) throw problems.notFound('No such weekly order');
-  if (held.ended) throw problems.conflict('This weekly order was ended already');
+  if (!held) throw problems.notFound(say('no_such_weekly_order'));
+  if (held.ended) throw problems.conflict(say('this_weekly_order_was_ended'));
   if (held.version !== version)
-    throw problems.stale('This weekly order was changed meanwhile: look at it again', {
+    throw problems.stale(say('this_weekly_order_was_changed'), {
       ...(await listStanding(work, 's.id = ?', [id]))[0],
       version: held.version,
     });

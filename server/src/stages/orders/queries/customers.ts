@@ -4,6 +4,7 @@ import { row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { ordersWhere, withLines } from '../../../shop/orders.ts';
 import { listStanding } from './standing.ts';
+import { say } from '../say.ts';
 
 export const listCustomers = (work: Reader) =>
   rows<{ id: number; name: string; phone: string }>(
@@ -21,7 +22,7 @@ export async function recallCustomer(
     'SELECT id, version, name, phone, remarks FROM customer WHERE id = ?',
     [id],
   );
-  if (!customer) throw problems.notFound('No such customer');
+  if (!customer) throw problems.notFound(say('no_such_customer'));
   const [count] = await rows<{ collected: number; uncollected: number }>(
     work.tx,
     `SELECT CAST(COALESCE(SUM(state = 'handed'), 0) AS SIGNED) AS collected,

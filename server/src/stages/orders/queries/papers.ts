@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { packingWords, usualPacking } from '@ember-slate/core/board';
 import { formatInstant, tradingDay } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
@@ -10,32 +11,33 @@ import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { type LineRow, linesOfOrders, ordersWhere } from '../../../shop/orders.ts';
+import { say } from '../say.ts';
 
 const mm = 72 / 25.4;
 const grams = (g: number) => massText(g);
 
 const trimWords = {
   shop: '',
-  stock: 'with head and bones',
-  all: 'with all their trim',
+  stock: say('with_head_and_bones'),
+  all: say('with_all_their_trim'),
 } as const;
 
 /** A line in words: what a hand at the counter or the bench must know of it. */
 export function lineWords(work: Reader, l: LineRow): { what: string; more: string } {
   const amount = l.totalGrams !== null ? grams(l.totalGrams) : `${l.pieces} x ${grams(l.pieceGrams!)}`;
-  const thick = l.thickMm === null ? '' : `, ${l.thickMm} mm thick`;
+  const thick = l.thickMm === null ? '' : say('mm_thick', { thickMm: l.thickMm });
   return {
-    what: `${amount} ${formName(formsOf(work.settings), l.form)}${thick}, ${l.anyWhite ? 'any white fish: ' : ''}${shortName(l.speciesName)}`,
-    more: [
-      ...l.options,
-      l.use === 'raw' ? 'for raw use' : '',
-      l.people === null ? '' : `for ${l.people}`,
-      l.partAllowed ? 'fewer will do' : '',
-      trimWords[l.trimWish],
-      l.packing === usualPacking ? '' : packingWords[l.packing],
-    ]
-      .filter((w) => w !== '')
-      .join(', '),
+    what: `${amount} ${inWords(formName(formsOf(work.settings), l.form))}${thick}, ${l.anyWhite ? `${say('any_white_fish')} ` : ''}${shortName(l.speciesName)}`,
+    more: inWords(
+      [
+        ...l.options,
+        l.use === 'raw' ? say('for_raw_use') : '',
+        l.people === null ? '' : say('for', { people: l.people }),
+        l.partAllowed ? say('fewer_will_do') : '',
+        trimWords[l.trimWish],
+        l.packing === usualPacking ? '' : packingWords[l.packing],
+      ].filter((w) => w !== ''),
+    ).join(', '),
   };
 }
 
@@ -44,22 +46,22 @@ const when = (work: Reader, at: Date) => formatInstant(at, 'dayClock', work.sett
 /** The slip that goes with an order: clipped to the bag, or laid at the bench. */
 export async function orderSlip(work: Reader, id: number): Promise<File> {
   const [order] = await ordersWhere(work.tx, 'o.id = ?', [id]);
-  if (!order) throw problems.notFound('No such order');
+  if (!order) throw problems.notFound(say('no_such_order'));
   const lines = (await linesOfOrders(work.tx, [id])).filter((l) => l.state !== 'cancelled');
   const small = (text: string) => ({ text: printable(text), fontSize: 8 });
   const bytes = await renderPdf({
     pageSize: { width: 100 * mm, height: 148 * mm },
     pageMargins: 6 * mm,
-    info: { title: `Order ${order.number}` },
+    info: { title: say('order_3', { number: order.number }) },
     content: [
       {
         columns: [
           small(work.settings.name),
-          { ...small(work.settings.sample ? 'sample data' : ''), alignment: 'right' },
+          { ...small(work.settings.sample ? say('sample_data') : ''), alignment: 'right' },
         ],
       },
       { text: printable(order.customer), fontSize: 22, bold: true, lineHeight: 1.05 },
-      { text: `Order ${order.number}`, fontSize: 12 },
+      { text: say('order_3', { number: order.number }), fontSize: 12 },
       { text: when(work, order.dueAt), fontSize: 20, bold: true, margin: [0, 2, 0, 6] },
       {
         table: {
@@ -72,7 +74,11 @@ export async function orderSlip(work: Reader, id: number): Promise<File> {
               },
               {
                 text:
-                  l.readyGrams > 0 ? printable(grams(l.readyGrams)) : l.state === 'handed' ? 'collected' : '',
+                  l.readyGrams > 0
+                    ? printable(grams(l.readyGrams))
+                    : l.state === 'handed'
+                      ? say('collected')
+                      : '',
                 fontSize: 11,
                 alignment: 'right',
               },
@@ -93,7 +99,10 @@ export async function orderSlip(work: Reader, id: number): Promise<File> {
       ...(order.deposit > 0
         ? [
             {
-              text: `Deposit ${moneyText(work, order.deposit)} ${work.settings.currency}`,
+              text: say('deposit', {
+                work: moneyText(work, order.deposit),
+                currency: work.settings.currency,
+              }),
               fontSize: 11,
               bold: true,
             },
@@ -101,7 +110,11 @@ export async function orderSlip(work: Reader, id: number): Promise<File> {
         : []),
       {
         ...small(
-          `${order.phone ? `${order.phone}. ` : ''}Taken by ${order.takenBy}, ${when(work, order.takenAt)}. Allergen: fish. May contain bones. Keep it cold on the way home.`,
+          say('taken_by_allergen_fish_may_contain', {
+            phone: order.phone ? `${order.phone}. ` : '',
+            takenBy: order.takenBy,
+            work: when(work, order.takenAt),
+          }),
         ),
         margin: [0, 8, 0, 0],
       },
@@ -123,7 +136,7 @@ export async function collections(work: Reader): Promise<File> {
   // Loaded when wanted: a start need not wait for it.
   const { default: ical } = await import('ical-generator');
   const calendar = ical({
-    name: `${work.settings.name}: collections`,
+    name: say('collections', { settings: work.settings.name }),
     prodId: { company: 'Ember Slate', product: 'collections', language: 'EN' },
   });
   for (const o of orders) {
@@ -134,7 +147,11 @@ export async function collections(work: Reader): Promise<File> {
       sequence: o.version,
       start: o.dueAt,
       end: new Date(o.dueAt.getTime() + collectionMinutes * 60_000),
-      summary: `${o.customer} collects order ${o.number}${o.state === 'ready' ? ' (ready)' : ''}`,
+      summary: say('collects_order', {
+        customer: o.customer,
+        number: o.number,
+        state: o.state === 'ready' ? ` ${say('ready')}` : '',
+      }),
       description: [
         ...mine.map((l) => {
           const { what, more } = lineWords(work, l);

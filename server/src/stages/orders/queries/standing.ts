@@ -9,6 +9,7 @@ import { ProblemError } from '../../../platform/problem.ts';
 import type { LineBody } from '../../../shop/promises.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { checkLine } from './checkLine.ts';
+import { say } from '../say.ts';
 
 interface StandingRow {
   id: number;
@@ -70,7 +71,8 @@ export async function listStanding(
     fault: faultOf(work, book, linesOf(lines)),
     lines: linesOf(lines).map((l) => ({
       ...l,
-      speciesName: l.speciesId === anyWhite ? 'Any white fish' : (book.get(l.speciesId)?.name ?? l.speciesId),
+      speciesName:
+        l.speciesId === anyWhite ? say('any_white_fish_2') : (book.get(l.speciesId)?.name ?? l.speciesId),
     })),
   }));
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract, FoundPlan, PlanSpecies, TicketMarks } from '@ember-slate/contract';
 import { bodyOf } from '@ember-slate/core/body';
 import { addDays, instantOn } from '@ember-slate/core/calendar';
@@ -19,6 +20,7 @@ import { formsOf } from '../../../platform/settings.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { dayProblems, plannedTickets, problemOf } from '../queries/day.ts';
 import { planRow } from '../queries/runs.ts';
+import { say } from '../say.ts';
 
 /** Withdraws a ticket that waits at the bench, of this version; the bench's own act. */
 export type Withdraw = (work: Work, ticketId: number, version: number) => Promise<unknown>;
@@ -62,7 +64,7 @@ function onto(live: PlanSpecies | undefined, stored: PlanSpecies, found: FoundPl
     const at = there.findIndex((f) => Math.abs(f.grams - was.grams) <= 1);
     if (at === -1)
       throw problems.conflict(
-        `${stored.speciesName} ${was.code}: a fish of the plan is gone, sold or taken meanwhile. Plan again`,
+        say('a_fish_of_the_plan_is_gone_sold_or', { speciesName: stored.speciesName, code: was.code }),
       );
     const [fish] = there.splice(at, 1);
     for (const p of planned.pieces) {
@@ -79,7 +81,7 @@ function onto(live: PlanSpecies | undefined, stored: PlanSpecies, found: FoundPl
           JSON.stringify([had.thickMm, had.partAllowed, had.raw])
       )
         throw problems.conflict(
-          `Order ${had.orderNumber}, ${had.customer}, was changed since the plan was made. Plan again`,
+          say('order_was_changed_since_the_plan', { orderNumber: had.orderNumber, customer: had.customer }),
         );
     }
     return { lotId: was.lotId, planned: { ...planned, fish: fish!.id } };
@@ -192,8 +194,8 @@ export async function acceptPlan(
   withdraw: Withdraw,
 ): Promise<{ id: number; tickets: number[] }> {
   const plan = await planRow(work, id, true);
-  if (plan.state === 'running') throw problems.conflict('It is still planning: stop it first, or wait');
-  if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
+  if (plan.state === 'running') throw problems.conflict(say('it_is_still_planning_stop_it_first'));
+  if (plan.state === 'accepted') throw problems.conflict(say('that_plan_is_at_the_bench_already'));
   const stored = JSON.parse(plan.problems) as PlanSpecies[];
   const found = JSON.parse(plan.found) as Record<string, FoundPlan>;
   await lockLots(
@@ -201,7 +203,7 @@ export async function acceptPlan(
     stored.flatMap((s) => s.fish.map((f) => f.lotId)),
   );
   const chosen = stored.filter((s) => body.speciesIds === null || body.speciesIds.includes(s.speciesId));
-  if (chosen.length === 0) throw fieldProblem('speciesIds', 'None of these is in the plan');
+  if (chosen.length === 0) throw fieldProblem('speciesIds', say('none_of_these_is_in_the_plan'));
   const before = await dayProblems(work, plan.horizon, plan.madeAt, stored);
   const forms = formsOf(work.settings);
   const book = await speciesById(work.tx);
@@ -212,10 +214,11 @@ export async function acceptPlan(
     const placed = onto(live, s, f);
     const problem = problemOf(live!, book.get(s.speciesId)!, forms);
     const faults = planFaults(problem, { fish: placed.map((p) => p.planned) });
-    if (faults.length > 0) throw problems.conflict(`${s.speciesName}: ${faults[0]!}. Plan again`);
+    if (faults.length > 0)
+      throw problems.conflict(say('plan_again', { speciesName: s.speciesName, faults: inWords(faults[0]!) }));
     return [{ live: live!, problem, placed }];
   });
-  if (ready.length === 0) throw problems.conflict('This plan opens no fish: there is nothing to send');
+  if (ready.length === 0) throw problems.conflict(say('this_plan_opens_no_fish_there_is'));
   const species = new Set(ready.map((r) => r.live.speciesId));
   for (const t of await plannedTickets(work)) {
     const lot = before.find((s) => s.fish.some((f) => f.lotId === t.lotId));

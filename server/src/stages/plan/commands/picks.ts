@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { offerFrom } from '@ember-slate/core/cutplan';
 import { nextNumber } from '../../../platform/books/numbers.ts';
@@ -8,13 +9,14 @@ import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { shopLots, wantOf } from '../../../shop/available.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { linesToPlan, type StoredLine } from '../queries/lines.ts';
+import { say } from '../say.ts';
 
 async function lockLine(work: Work, id: number, version: number): Promise<StoredLine> {
   await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [id]);
   const [line] = await linesToPlan(work, 'l.id = ?', [id]);
-  if (!line) throw problems.conflict('This line is at the bench or gone already');
+  if (!line) throw problems.conflict(say('this_line_is_at_the_bench_or_gone'));
   if (line.version !== version)
-    throw problems.stale('Someone planned this line meanwhile: look at it again', {
+    throw problems.stale(say('someone_planned_this_line'), {
       version: line.version,
       picks: await rows<{ lotId: number; fish: number }>(
         work.tx,
@@ -41,16 +43,20 @@ export async function choosePicks(
   const lots = (await shopLots(work, book, [id])).get(line.speciesId) ?? [];
   const want = wantOf(work, line, line.dueAt);
   if (new Set(body.picks.map((p) => p.lotId)).size !== body.picks.length)
-    throw fieldProblem('picks', 'One choice a lot, please');
+    throw fieldProblem('picks', say('one_choice_a_lot_please'));
   for (const [i, pick] of body.picks.entries()) {
     const lot = lots.find((l) => l.lot.id === pick.lotId);
-    if (!lot) throw fieldProblem(`picks.${i}.lotId`, `No ${species.name} of that lot in the cold room`);
+    if (!lot)
+      throw fieldProblem(
+        `picks.${i}.lotId`,
+        say('no_of_that_lot_in_the_cold_room', { species: species.name }),
+      );
     const offer = offerFrom(species, lot.available, want);
-    if (offer.refusal) throw fieldProblem(`picks.${i}.lotId`, `${lot.lot.code}: ${offer.refusal}`);
+    if (offer.refusal) throw fieldProblem(`picks.${i}.lotId`, `${lot.lot.code}: ${inWords(offer.refusal)}`);
     if (pick.fish > offer.fishFree)
       throw fieldProblem(
         `picks.${i}.fish`,
-        `${lot.lot.code} has ${offer.fishFree} fish that are not promised`,
+        say('has_fish_that_are_not_promised', { code: lot.lot.code, fishFree: offer.fishFree }),
       );
   }
   await run(work.tx, 'DELETE FROM pick WHERE line_id = ?', [id]);
@@ -74,7 +80,7 @@ export async function sendToBench(
   version: number,
 ): Promise<{ id: number; number: number }> {
   const line = await lockLine(work, id, version);
-  if (line.state !== 'planned') throw problems.conflict('Choose its fish first');
+  if (line.state !== 'planned') throw problems.conflict(say('choose_its_fish_first'));
   const number = await nextNumber(work.tx, 'ticket');
   const made = await run(work.tx, 'INSERT INTO ticket (number, species_id, due_at) VALUES (?, ?, ?)', [
     number,

@@ -8,6 +8,7 @@ import { row, run, transaction } from '../../../platform/db.ts';
 import { announce } from '../../../platform/feed.ts';
 import { log } from '../../../platform/log.ts';
 import type { Task, WorkerMessage } from './worker.ts';
+import { say } from '../say.ts';
 
 /** Threads of one run: the solver blocks, so species are planned side by side. */
 const threads = 2;
@@ -123,7 +124,7 @@ export class Planner {
       });
       worker.on('error', (error) => {
         log.error(error, 'a planning thread ended');
-        failed = 'Planning broke off; what was found before is kept';
+        failed = say('planning_broke_off_what_was_found');
       });
       worker.on('exit', () => {
         left--;

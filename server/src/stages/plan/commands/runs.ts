@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { dayMs } from '@ember-slate/core/calendar';
 import type { BodyOf, contract, FoundPlan, PlanSpecies } from '@ember-slate/contract';
 import { offTrim, planFaults, type PlannedFish, score, whyUnfilled } from '@ember-slate/core/cutplan';
@@ -11,6 +12,7 @@ import { speciesById } from '../../../shop/species.ts';
 import { dayProblems, gramsOff, problemOf, withoutServed } from '../queries/day.ts';
 import { type Solutions, keptOf, newest, planRow, settledOf } from '../queries/runs.ts';
 import type { Planner } from './planner.ts';
+import { say } from '../say.ts';
 
 /** Days a plan is kept whole, to be looked back at. */
 const keptDays = 14;
@@ -26,7 +28,7 @@ interface PlanJob {
 /** Begins a plan whose row is committed, in whichever process comes to it. */
 export const planBeginning = (pool: Pool, planner: Planner): JobKind<PlanJob> => ({
   repeatable: true,
-  unsure: 'Planning broke off',
+  unsure: say('planning_broke_off'),
   run: async ({ planId, anew, settled, seconds }) => {
     await reading(pool, async (tx) => {
       const plan = await row<{ problems: string; found: string }>(
@@ -58,7 +60,7 @@ export async function startPlan(
   const before = await newest(work);
   const species = await dayProblems(work, body.horizon);
   if (species.every((s) => s.fish.length === 0 && s.lines.length === 0))
-    throw problems.conflict('Nothing to plan: no graded fish in the cold room and no open lines');
+    throw problems.conflict(say('nothing_to_plan_no_graded_fish_in'));
   const kept = body.speciesIds === null ? {} : keptOf(before, species, body.speciesIds);
   const anew = species.filter((s) => kept[s.speciesId] === undefined);
   const settled = settledOf(body.keepPinned ? before : undefined, species);
@@ -86,7 +88,7 @@ export async function startPlan(
     await addJob(work, {
       kind: 'plan',
       subject: made.insertId,
-      what: 'Planning the day',
+      what: say('planning_the_day'),
       payload: {
         planId: made.insertId,
         anew: anew.map((s) => s.speciesId),
@@ -110,10 +112,10 @@ export async function pinFish(
   { fish, pinned }: BodyOf<typeof contract.plan.pin>,
 ): Promise<{ id: number }> {
   const plan = await planRow(work, id, true);
-  if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
+  if (plan.state === 'accepted') throw problems.conflict(say('that_plan_is_at_the_bench_already'));
   const others = (JSON.parse(plan.pinned) as string[]).filter((had) => !fish.includes(had));
   const now = pinned ? [...others, ...new Set(fish)] : others;
-  if (now.length > 2000) throw problems.conflict('2000 fish are enough to keep');
+  if (now.length > 2000) throw problems.conflict(say('n2000_fish_are_enough_to_keep'));
   await run(work.tx, 'UPDATE cut_plan SET pinned = ? WHERE id = ?', [JSON.stringify(now), id]);
   return { id };
 }
@@ -133,16 +135,16 @@ export async function moveLine(
 ): Promise<{ id: number; gain: number }> {
   // Cut anew before anything is locked: others plan and pin meanwhile, and that is looked at after.
   const plan = await planRow(work, id);
-  if (plan.state === 'running') throw problems.conflict('It is still planning: stop it first, or wait');
-  if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
+  if (plan.state === 'running') throw problems.conflict(say('it_is_still_planning_stop_it_first'));
+  if (plan.state === 'accepted') throw problems.conflict(say('that_plan_is_at_the_bench_already'));
   const species = JSON.parse(plan.problems) as PlanSpecies[];
   const found = JSON.parse(plan.found) as Solutions;
   const stored = species.find((s) => s.speciesId === body.speciesId);
   const had = found[body.speciesId];
-  if (!stored || !had) throw fieldProblem('speciesId', 'Nothing is planned of that species');
+  if (!stored || !had) throw fieldProblem('speciesId', say('nothing_is_planned_of_that_species'));
   const line = stored.lines.find((l) => l.id === body.line);
-  if (!line) throw fieldProblem('line', 'No such line in the plan');
-  if (!stored.fish.some((f) => f.id === body.to)) throw fieldProblem('to', 'No such fish in the plan');
+  if (!line) throw fieldProblem('line', say('no_such_line_in_the_plan'));
+  if (!stored.fish.some((f) => f.id === body.to)) throw fieldProblem('to', say('no_such_fish_in_the_plan'));
   const refusal = stored.fish.find((f) => f.id === body.to)!.refuses[line.id];
   if (refusal) throw fieldProblem('to', refusal);
   const of = (await speciesById(work.tx)).get(body.speciesId)!;
@@ -156,27 +158,27 @@ export async function moveLine(
     lines: stored.lines.map((l) => (l.id === line.id ? { ...l, value: l.value + 1e7, penalty: 1e7 } : l)),
     fish: stored.fish
       .filter((f) => anew.has(f.id) || settled.some((s) => s.fish === f.id))
-      .map((f) => (f.id === body.from ? { ...f, refuses: { ...f.refuses, [line.id]: 'moved by hand' } } : f)),
+      .map((f) =>
+        f.id === body.from ? { ...f, refuses: { ...f.refuses, [line.id]: say('moved_by_hand') } } : f,
+      ),
   };
   const so = await planner.once({ stored: forced, species: of, settled }, [...forms.values()], moveSeconds);
   const now = await planRow(work, id, true);
   if (now.state !== plan.state || now.found !== plan.found || now.pinned !== plan.pinned)
-    throw problems.conflict('The plan was changed meanwhile: look at it again');
+    throw problems.conflict(say('the_plan_was_changed_meanwhile'));
   const to = so.plan.fish.find((f) => f.fish === body.to);
   if (!to?.pieces.some((p) => p.line === line.id))
-    throw problems.conflict(
-      'That fish cannot give this line: no cut of it has the weight, or the rest is missing',
-    );
+    throw problems.conflict(say('that_fish_cannot_give_this_line_no'));
   const value = score(problem, so.plan);
   const faults = planFaults(problem, so.plan);
-  if (faults.length > 0) throw problems.conflict(faults[0]!);
+  if (faults.length > 0) throw problems.conflict(inWords(faults[0]!));
   const off = gramsOff(offTrim(problem, so.plan));
   const changed: FoundPlan = {
     ...had,
     plan: { fish: [...so.plan.fish] },
     score: value,
     offTrim: off,
-    unfilled: withoutServed(whyUnfilled(problem, value), off),
+    unfilled: withoutServed(inWords(whyUnfilled(problem, value)), off),
   };
   const pinned = new Set([...(JSON.parse(plan.pinned) as string[]), body.to]);
   const made = await run(
@@ -200,8 +202,8 @@ export async function moveLine(
 /** The plan before a change by hand comes to the front again. */
 export async function backFrom(work: Work, id: number): Promise<{ id: number }> {
   const plan = await planRow(work, id, true);
-  if (plan.parentId === null) throw problems.conflict('Nothing was changed by hand');
-  if (plan.state === 'accepted') throw problems.conflict('That plan is at the bench already');
+  if (plan.parentId === null) throw problems.conflict(say('nothing_was_changed_by_hand'));
+  if (plan.state === 'accepted') throw problems.conflict(say('that_plan_is_at_the_bench_already'));
   const parent = await planRow(work, plan.parentId);
   const made = await run(
     work.tx,

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { parentPort } from 'node:worker_threads';
 import type { FoundPlan, PlanSpecies } from '@ember-slate/contract';
 import { offTrim, type PlannedFish, whyUnfilled } from '@ember-slate/core/cutplan';
@@ -39,7 +40,7 @@ async function work({ species, forms, stop }: Task) {
           firstCome: { score: so.firstCome.score },
           bound: so.bound,
           phase: so.phase,
-          unfilled: pass === 'first' ? {} : withoutServed(whyUnfilled(problem, so.score), off),
+          unfilled: pass === 'first' ? {} : withoutServed(inWords(whyUnfilled(problem, so.score)), off),
         };
         parentPort!.postMessage({ speciesId: stored.speciesId, found } satisfies WorkerMessage);
       };

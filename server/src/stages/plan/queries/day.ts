@@ -1,3 +1,5 @@
+import { type Said } from '@ember-slate/words/said';
+import { inWords } from '@ember-slate/words/core';
 import type { PlanSpecies } from '@ember-slate/contract';
 import { expectedCut, type Packing, usualPacking } from '@ember-slate/core/board';
 import { dayMs, tradingDay } from '@ember-slate/core/calendar';
@@ -24,6 +26,7 @@ import { formsOf } from '../../../platform/settings.ts';
 import { type ShopLot, shopLots, wantOf } from '../../../shop/available.ts';
 import { balanceOnHand } from '../../../shop/onHand.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 /** Fish of one lot that the planner looks at, at most: a box of sardines needs no more. */
 const maxFish = 80;
@@ -356,23 +359,25 @@ function whiteLines(
   const loose = (l: WaitingLine) => l.anyWhite === 1 && l.state === 'open';
   if (!lines.some(loose)) return lines.map((l) => ({ ...l, because: null }));
   for (const l of lines) if (!loose(l)) take(l.speciesId, wantOf(work, l, l.dueAt));
-  return lines.map((l) => {
-    if (!loose(l)) return { ...l, because: null };
-    const want = wantOf(work, l, l.dueAt);
-    const kept = before.find((s) => s.lines.some((x) => x.lineId === l.id));
-    const chosen = kept
-      ? { speciesId: kept.speciesId, because: kept.lines.find((x) => x.lineId === l.id)!.anyWhite }
-      : whiteChoice([...free.values()], want, l.speciesId);
-    take(chosen.speciesId, want);
-    return { ...l, ...chosen };
-  });
+  return inWords(
+    lines.map((l) => {
+      if (!loose(l)) return { ...l, because: null };
+      const want = wantOf(work, l, l.dueAt);
+      const kept = before.find((s) => s.lines.some((x) => x.lineId === l.id));
+      const chosen = kept
+        ? { speciesId: kept.speciesId, because: kept.lines.find((x) => x.lineId === l.id)!.anyWhite }
+        : whiteChoice([...free.values()], want, l.speciesId);
+      take(chosen.speciesId, want);
+      return { ...l, ...chosen };
+    }),
+  );
 }
 
 function whiteChoice(stocks: readonly Stock[], want: Want, otherwise: string) {
   const best = whiteFishFor(stocks, want);
   return best
     ? { speciesId: best.species.id, because: best.because }
-    : { speciesId: otherwise, because: 'no white fish in the shop serves it' };
+    : { speciesId: otherwise, because: say('no_white_fish_in_the_shop_serves') };
 }
 
 /** Fish weighed and measured one by one, by lot. */
@@ -408,7 +413,7 @@ function fishOf(
   const mean = inRoom.grams / inRoom.pieces;
   // Each known by its own weight only while none has gone.
   const own = weighed.length === inRoom.pieces && free === inRoom.pieces;
-  const refuses: Record<string, string> = {};
+  const refuses: Record<string, Said> = {};
   for (const l of lines) {
     const want = {
       form: forms.get(l.form)!,
@@ -424,21 +429,23 @@ function fishOf(
     const refusal = fitRefusal(species, available, want, mean);
     if (refusal) refuses[`counter:${k.id}`] = refusal;
   }
-  return Array.from({ length: Math.min(free, maxFish) }, (_, i) => ({
-    id: `${lot.id}/${i + 1}`,
-    grams: own ? weighed[i]!.grams : Math.round(mean),
-    lengthMm: own ? weighed[i]!.lengthMm : null,
-    condition: lot.condition,
-    farmed: lot.production === 'farmed',
-    roe: lot.roe,
-    costPerKg: lot.pricePerKg,
-    daysLeft: lotDays(species, available),
-    rawFit: available.rawFit,
-    refuses,
-    lotId: lot.id,
-    code: lot.code,
-    measured: own,
-  }));
+  return inWords(
+    Array.from({ length: Math.min(free, maxFish) }, (_, i) => ({
+      id: `${lot.id}/${i + 1}`,
+      grams: own ? weighed[i]!.grams : Math.round(mean),
+      lengthMm: own ? weighed[i]!.lengthMm : null,
+      condition: lot.condition,
+      farmed: lot.production === 'farmed',
+      roe: lot.roe,
+      costPerKg: lot.pricePerKg,
+      daysLeft: lotDays(species, available),
+      rawFit: available.rawFit,
+      refuses,
+      lotId: lot.id,
+      code: lot.code,
+      measured: own,
+    })),
+  );
 }
 
 /** Grams off the trim by line, whatever fish they come from. */

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { PlanLine } from '@ember-slate/contract';
 import type { Packing } from '@ember-slate/core/board';
@@ -48,46 +49,48 @@ export const planLines = remembered(async (work: Reader): Promise<PlanLine[]> =>
     `SELECT line_id, lot_id, fish FROM pick WHERE line_id IN (${placeholders(lines.length)}) ORDER BY lot_id`,
     lines.map((l) => l.id),
   );
-  return lines.map((line) => {
-    const species = book.get(line.speciesId)!;
-    const want = wantOf(work, line, line.dueAt);
-    const mine = picks.filter((p) => p.line_id === line.id);
-    const offers = (lots.get(line.speciesId) ?? []).map(({ available, inRoom, lot }) => {
-      // Its own fish are free to itself, so that the choice can be changed.
-      const own = mine.find((p) => p.lot_id === available.lotId)?.fish ?? 0;
-      const freePieces = Math.min(inRoom.pieces, available.freePieces + own);
-      const free = {
-        ...available,
-        freePieces,
-        freeGrams: inRoom.pieces === 0 ? 0 : (inRoom.grams * freePieces) / inRoom.pieces,
+  return inWords(
+    lines.map((line) => {
+      const species = book.get(line.speciesId)!;
+      const want = wantOf(work, line, line.dueAt);
+      const mine = picks.filter((p) => p.line_id === line.id);
+      const offers = (lots.get(line.speciesId) ?? []).map(({ available, inRoom, lot }) => {
+        // Its own fish are free to itself, so that the choice can be changed.
+        const own = mine.find((p) => p.lot_id === available.lotId)?.fish ?? 0;
+        const freePieces = Math.min(inRoom.pieces, available.freePieces + own);
+        const free = {
+          ...available,
+          freePieces,
+          freeGrams: inRoom.pieces === 0 ? 0 : (inRoom.grams * freePieces) / inRoom.pieces,
+        };
+        return { offer: offerFrom(species, free, want), landedOn: lot.landedOn };
+      });
+      const all = offers.map((o) => o.offer);
+      return {
+        ...line,
+        options: JSON.parse(line.options) as string[],
+        dueAt: line.dueAt.toISOString(),
+        speciesName: species.name,
+        picks: mine.map((p) => ({ lotId: p.lot_id, fish: p.fish })),
+        proposal: proposePicks(all, want).picks,
+        promise: canPromise(all, want),
+        offers: offers
+          .sort(
+            (a, b) =>
+              Number(a.offer.refusal !== null) - Number(b.offer.refusal !== null) ||
+              a.offer.daysLeftCut - b.offer.daysLeftCut,
+          )
+          .map(({ offer: { lot, fishNeeded: _needed, ...o }, landedOn }) => ({
+            ...o,
+            lotId: lot.lotId,
+            code: lot.code,
+            condition: lot.condition,
+            farmed: lot.farmed,
+            roe: lot.roe,
+            verdict: lot.verdict,
+            landedOn,
+          })),
       };
-      return { offer: offerFrom(species, free, want), landedOn: lot.landedOn };
-    });
-    const all = offers.map((o) => o.offer);
-    return {
-      ...line,
-      options: JSON.parse(line.options) as string[],
-      dueAt: line.dueAt.toISOString(),
-      speciesName: species.name,
-      picks: mine.map((p) => ({ lotId: p.lot_id, fish: p.fish })),
-      proposal: proposePicks(all, want).picks,
-      promise: canPromise(all, want),
-      offers: offers
-        .sort(
-          (a, b) =>
-            Number(a.offer.refusal !== null) - Number(b.offer.refusal !== null) ||
-            a.offer.daysLeftCut - b.offer.daysLeftCut,
-        )
-        .map(({ offer: { lot, fishNeeded: _needed, ...o }, landedOn }) => ({
-          ...o,
-          lotId: lot.lotId,
-          code: lot.code,
-          condition: lot.condition,
-          farmed: lot.farmed,
-          roe: lot.roe,
-          verdict: lot.verdict,
-          landedOn,
-        })),
-    };
-  });
+    }),
+  );
 });

@@ -5,6 +5,7 @@ import type { Reader } from '../../../platform/context.ts';
 import { row } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { dayProblems } from './day.ts';
+import { say } from '../say.ts';
 
 export interface PlanRow {
   id: number;
@@ -29,7 +30,7 @@ export type Solutions = Record<string, FoundPlan>;
 
 export const planRow = async (work: Reader, id: number, lock = false): Promise<PlanRow> => {
   const found = await row<PlanRow>(work.tx, `${select} WHERE c.id = ?${lock ? ' FOR UPDATE' : ''}`, [id]);
-  if (!found) throw problems.notFound('No such plan');
+  if (!found) throw problems.notFound(say('no_such_plan'));
   return found;
 };
 
@@ -69,7 +70,7 @@ async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
     horizon: p.horizon,
     madeBy: p.madeBy,
     madeAt: p.madeAt.toISOString(),
-    note: dead ? 'Planning broke off; what was found before is kept' : p.note,
+    note: dead ? say('planning_broke_off_what_was_found') : p.note,
     parent: parent ? { id: parent.id, value: valueOf(JSON.parse(parent.found) as Solutions) } : null,
     pinned: JSON.parse(p.pinned) as string[],
     species: species.map((s) => ({ ...s, found: found[s.speciesId] ?? null })),

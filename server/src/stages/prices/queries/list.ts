@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { AnswerOf, contract, ListedPrice } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
@@ -58,7 +59,7 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
         speciesId,
         speciesName: species.name,
         item: l.item,
-        itemName: itemName(l.item, lot?.condition ?? species.arrives, formsOf(work.settings)),
+        itemName: inWords(itemName(l.item, lot?.condition ?? species.arrives, formsOf(work.settings))),
         perKg: l.perKg,
         cost,
         margin: cost === null ? null : marginOf(cost, l.perKg),

@@ -1,3 +1,4 @@
+import { inWords } from '@ember-slate/words/core';
 import type { Report } from '@ember-slate/contract';
 import { addDays, daysBetween, isDate } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
@@ -9,6 +10,7 @@ import { rows } from '../../../platform/db.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 type Sums = Report['total'];
 
@@ -122,9 +124,9 @@ function seriesOf(days: Days, step: Report['step']): Report['series'] {
 const mostDays = 3700;
 
 export async function report(work: Reader, from: string, to: string): Promise<Report> {
-  if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', 'From one day to a later one');
+  if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', say('from_one_day_to_a_later_one'));
   const length = daysBetween(from, to) + 1;
-  if (length > mostDays) throw fieldProblem('from', 'Ten years at most');
+  if (length > mostDays) throw fieldProblem('from', say('ten_years_at_most'));
   const { tx } = work;
   const book = await speciesById(tx);
   const step = length <= 45 ? 'day' : length <= 200 ? 'week' : 'month';
@@ -220,7 +222,7 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
         };
       })
       .sort((a, b) => b.money - a.money),
-    forms: [...forms].map(([name, f]) => ({ name, ...f })).sort((a, b) => b.takings - a.takings),
+    forms: inWords([...forms].map(([name, f]) => ({ name, ...f })).sort((a, b) => b.takings - a.takings)),
     waste: [...group(lost, (l) => wasteName(l.reason))]
       .map(([reason, own]) => ({ reason, grams: sum(own, (w) => w.grams) }))
       .sort((a, b) => b.grams - a.grams),
@@ -228,4 +230,4 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
 }
 
 /** The reason of waste in words: what a cut leaves is named by its part. */
-export const wasteName = (reason: string): string => (reason.startsWith('trim:') ? trimName(reason) : reason);
+export const wasteName = (reason: string): string => (reason.startsWith('trim:') ? inWords(trimName(reason)) : reason);

@@ -1,0 +1,82 @@
+import { contract, type AnswerOf, type Me, type Route } from '@ember-slate/contract';
+import { answersOf } from '@ember-slate/contract/testing';
+import { compose } from '@ember-slate/core/board';
+import { shippedForms } from '@ember-slate/core/forms';
+import { shippedSchemes } from '@ember-slate/core/freshness';
+import { catalogue } from '@ember-slate/core/species';
+import { inWords } from '@ember-slate/words/core';
+import { act } from '@testing-library/react';
+import fc from 'fast-check';
+import { Route as Address, Routes } from 'react-router';
+import { expect, vi } from 'vitest';
+import { pages } from '../app/pages.tsx';
+import { formBookOf, served, shopDay } from './served.tsx';
+
+const known = {
+  species: catalogue.map((s) => s.id),
+  items: ['whole', ...shippedForms.map((f) => f.id), 'trim:head', 'trim:frame'],
+  days: [shopDay, '2026-01-01', '2026-12-31'],
+  now: new Date(),
+};
+const schemes = shippedSchemes.map((s) => ({ ...s, version: 3, shipped: true, grades: 0, history: [] }));
+const composition = compose({
+  species: catalogue.find((s) => s.id === 'hake')!,
+  condition: 'gutted',
+  scaled: 'no',
+  cuts: [
+    {
+      form: shippedForms.find((f) => f.id === 'steaks')!,
+      pieces: 4,
+      pieceGrams: 200,
+      totalGrams: null,
+      thickMm: null,
+      options: [],
+    },
+  ],
+  fishGrams: 2310,
+  fish: 1,
+  month: 6,
+});
+const steps = inWords(composition.steps);
+/** What the shop's books hold is whole: a scheme adds up, a ticket stands at one of its own steps. */
+function ofTheBooks(route: Route, any: unknown): unknown {
+  if (route === contract.forms.book) return formBookOf();
+  if (route === contract.grading.schemes) return schemes;
+  if (route === contract.grading.lot) return { ...(any as object), schemes, pieces: 4, grams: 9200 };
+  if (route === contract.bench.ticket)
+    return { ...(any as object), steps, stepIds: steps.map((s) => s.id), stepId: steps[1]!.id };
+  if (route === contract.buying.plan) {
+    const plan = any as AnswerOf<typeof contract.buying.plan>;
+    const names = [...new Set(plan.lines.map((l) => l.supplier ?? 'no supplier yet'))];
+    return { ...plan, suppliers: names.map((name) => ({ name, fish: 3, grams: 4000, money: 5200 })) };
+  }
+  return any;
+}
+
+/** Any answer the contract allows the shop to give, the same for the same seed. */
+export function anyAnswer(route: Route, seed: number): unknown {
+  if (route.path === '/api/species') return undefined;
+  return ofTheBooks(route, fc.sample(answersOf(route, known), { seed, numRuns: 1 })[0]);
+}
+
+/** Shows a page to somebody with these answers; returns what it says. */
+export async function opened(path: string, me: Me, answers: (route: Route) => unknown): Promise<string> {
+  const { Page } = pages.find((p) => p.path === path)!;
+  const address = `/${path.replace(/:id/, path.startsWith('species') ? 'hake' : path.startsWith('forms') ? 'steaks' : '1')}`;
+  served(
+    <Routes>
+      <Address path={`/${path}`} element={<Page />} />
+    </Routes>,
+    answers,
+    me,
+    address,
+  );
+  const goOn = () => act(() => new Promise((done) => setTimeout(done, 0)));
+  // The page's own code comes first; then its questions, and what those lead to.
+  await vi.waitFor(async () => {
+    await goOn();
+    expect(document.body.textContent).not.toMatch(/^\S+ …$/);
+  }, 20_000);
+  for (let i = 0; i < 4; i++) await goOn();
+  return document.body.textContent;
+}
