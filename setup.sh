@@ -42,7 +42,7 @@ newer_than() {
 }
 
 need_build() {
-  if newer_than web/dist/index.html web/src web/index.html web/vite.config.ts {words,core,contract}/src words/en; then
+  if newer_than web/dist/index.html web/src web/index.html web/vite.config.ts {core,contract}/src $(ls -d words/*/ | grep -v dist/); then
     echo "Building the screens …"
     npx vite build web --logLevel error
   fi
