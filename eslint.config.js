@@ -12,11 +12,8 @@ const stillTooBig = [
   'parts/{SceneDrawing,SignStrip}.tsx',
   'stages/bench/BoardDrawing.tsx',
   'stages/bench/useWeigh.ts',
-  'stages/close/LotFlow.tsx',
   'stages/cold/LifePicture.tsx',
-  'stages/counter/MoveDialog.tsx',
   'stages/grading/GradeLot.tsx',
-  'stages/landing/ImportNote.tsx',
   'stages/plan/Marks.tsx',
 ].map((f) => `web/src/${f}`);
 

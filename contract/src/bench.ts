@@ -210,7 +210,7 @@ const ticket = summary.extend({
     asked: z.array(z.number().int()),
     drip: z.number().int(),
     /** `keep` is the shop's own rule, and that the part may be eaten at all. */
-    trims: z.array(z.object({ part: z.string(), grams: z.number().int(), keep: z.boolean() })),
+    trims: z.array(z.object({ part: f.trimId, grams: z.number().int(), keep: z.boolean() })),
   }),
   weighOuts: z.array(weighOut),
   sweep: z.object({ one: pass.nullable(), two: pass.nullable(), expectedBones: z.string() }),

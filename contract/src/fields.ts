@@ -7,7 +7,7 @@ import type { StockPlace } from '@ember-slate/core/ledger';
 import { rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
 import { arrivalConditions } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
-import type { TrimId, TrimWish } from '@ember-slate/core/yields';
+import { trims, type TrimId, type TrimWish } from '@ember-slate/core/yields';
 
 /** Fields many requests share, with the trade's own words for what is wrong. */
 
@@ -96,24 +96,8 @@ export const speciesId = z
   .string({ error: 'Choose the species' })
   .min(1, 'Choose the species')
   .regex(/^[a-z0-9_-]{1,40}$/, 'Not in the species book');
-const trimId = z.enum([
-  'head',
-  'collars',
-  'cheeks',
-  'frame',
-  'tail_piece',
-  'belly',
-  'scrape',
-  'offcuts',
-  'skirts',
-  'roe',
-  'liver',
-  'skin',
-  'pinStrip',
-  'bloodline',
-  'fins',
-  'viscera',
-] satisfies TrimId[]);
+/** A kind of trim, every one the core knows. */
+export const trimId = z.enum(Object.keys(trims) as [TrimId, ...TrimId[]]);
 /** What a row of stock is: the fish as landed or a form, a kind of trim, something made of trim. */
 export const item = z.union(
   [

@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import type { TrimId } from '@ember-slate/core/yields';
 import * as f from './fields.ts';
 import { change, managers, read, roles, type Route } from './route.ts';
 
@@ -34,7 +33,7 @@ const book = z.object({
   versions: z.object({ rules: f.version, customs: f.version }),
   parts: z.array(
     z.object({
-      part: z.string() as unknown as z.ZodType<TrimId>,
+      part: f.trimId,
       name: z.string(),
       uses: z.array(z.string()),
       rule: z.string(),
@@ -102,7 +101,7 @@ export const trim = {
       ),
       rows: z.array(
         trimKey.extend({
-          part: z.string(),
+          part: f.trimId,
           name: z.string(),
           code: z.string(),
           speciesName: z.string(),

@@ -1,6 +1,5 @@
 import { accounts, stockPlaces } from '@ember-slate/core/ledger';
 import { type Asks, placeholders, rows, type Tx } from '../platform/db.ts';
-import { say } from './say.ts';
 
 const places = accounts
   .filter((a) => a.startsWith('place:'))
@@ -8,7 +7,7 @@ const places = accounts
   .join(', ');
 
 /** The balance table by what lies somewhere now: years of empty rows are passed over, whatever the optimiser thinks. */
-export const balanceOnHand = say('balance_b_force_index_lying');
+export const balanceOnHand = 'balance b FORCE INDEX (lying)';
 
 /** Rows of it with something in a place. */
 export const lies = `b.account IN (${places}) AND b.grams > 0`;

@@ -206,7 +206,7 @@ export async function promise(
       ? [
           jobOf(
             work,
-            say('line', { id: line.id }),
+            `line ${line.id}`,
             species,
             { ...line, form, options: JSON.parse(line.options) as string[] },
             fish,

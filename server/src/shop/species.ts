@@ -1,11 +1,10 @@
 import type { Species } from '@ember-slate/core/species';
 import { placeholders, row, rows, type Tx } from '../platform/db.ts';
-import { say } from './say.ts';
 
 /** Table columns in the order of the core's fields. */
 export const columns = {
   id: 'id',
-  name: say('name'),
+  name: 'name',
   names: 'names',
   scientificName: 'scientific_name',
   asfis: 'asfis',
@@ -38,7 +37,7 @@ export const columns = {
 } as const satisfies Record<keyof Species, string>;
 
 const select = `SELECT ${Object.entries(columns)
-  .map(([field, column]) => say('as', { column, field }))
+  .map(([field, column]) => `${column} AS ${field}`)
   .join(', ')}, own, version FROM species`;
 
 /** A species as the shop keeps it: `own` ones it added, `version` counts its changes. */

@@ -43,8 +43,7 @@ export function mountDevices(
     probeRoute,
     withActor(platform, probeRoute, (_actor, body: BodyOf<typeof probeRoute>, response) => {
       onlySimulated(devices.probe);
-      if (!probe.send(say('put', { tenths: body.tenths })))
-        throw problems.away(say('the_probe_does_not_answer_switch'));
+      if (!probe.send(`PUT ${body.tenths}`)) throw problems.away(say('the_probe_does_not_answer_switch'));
       response.json({});
     }),
   );

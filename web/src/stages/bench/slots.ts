@@ -71,7 +71,7 @@ export function slotsOf(ticket: Ticket, book: FormBook): Slot[] {
       };
     });
   const tubs = ticket.expected.trims.map(({ part, grams, keep }): Slot => {
-    const trim = trims[part as TrimId];
+    const trim = trims[part];
     const theirs = ticket.cuts.filter((c) => goesAlong(c.trimWish, part)).map((c) => c.customer!);
     return {
       ...loose,

@@ -55,11 +55,91 @@ function ribbons(
   });
 }
 
+/** What came, when and for how much. */
+function Landed({ lot, top }: { lot: LotClose; top: number }) {
+  const mass = useMass();
+  const { dayName } = useTimes();
+  return (
+    <>
+      <text x="0" y={top + 14} className="fig" style={{ fontSize: 20 }}>
+        {mass(lot.flow.received)}
+      </text>
+      <text x="0" y={top + 34} className="i2">
+        {say('landed', { landedOn: dayName(lot.landedOn) })}
+      </text>
+      <text x="0" y={top + 52} className="i2">
+        {say('fish_4', { pieces: lot.pieces })}
+      </text>
+      <text x="0" y={top + 70} className="i2">
+        {say('at_a_kg', { pricePerKg: formatMoney(lot.pricePerKg) })}
+      </text>
+    </>
+  );
+}
+
+/** Where it is now, with its share; what nobody can account for is marked. */
+function Ends({
+  lot,
+  places,
+  rightY,
+  thick,
+  c,
+  width,
+}: {
+  lot: LotClose;
+  places: readonly (typeof ends)[number][];
+  rightY: readonly number[];
+  thick: (g: number) => number;
+  /** Where the column stands, px, and the whole is wide. */
+  c: number;
+  width: number;
+}) {
+  const mass = useMass();
+  const { flow } = lot;
+  return (
+    <>
+      {places.map(([key, name], i) => {
+        const y = rightY[i]!;
+        const h = thick(flow[key]);
+        const hot = key === 'unaccounted' && !lot.discrepancy.within;
+        return (
+          <g key={key}>
+            <rect x={c} y={y} width="3" height={h} fill={hot ? 'var(--emberline)' : 'var(--ink)'} />
+            <text
+              x={c + 14}
+              y={y + Math.max(h, 22) / 2 + 5}
+              className={`fig ${hot ? 'em' : ''}`}
+              style={{ fontWeight: 500, fontSize: 17 }}
+            >
+              {name}
+            </text>
+            <text
+              x={width - 66}
+              y={y + Math.max(h, 22) / 2 + 6}
+              className={`fig end ${hot ? 'em' : ''}`}
+              style={{ fontSize: 20 }}
+            >
+              {mass(flow[key])}
+            </text>
+            <text
+              x={width}
+              y={y + Math.max(h, 22) / 2 + 5}
+              className="fig i2 end"
+              style={{ fontWeight: 500 }}
+            >
+              {((flow[key] / flow.received) * 100).toFixed(1)} %
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
 /** Where one lot's grams went: tables joined by ribbons of one scale; the last line is the exact sum. */
 export function LotFlow({ lot }: { lot: LotClose }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const mass = useMass();
-  const { dayName } = useTimes();
   const { flow } = lot;
   const perGram = 150 / Math.max(1, flow.received);
   const thick = (g: number) => Math.max(0.9, Math.abs(g) * perGram);
@@ -120,18 +200,7 @@ export function LotFlow({ lot }: { lot: LotClose }) {
           <text x={width} y="34" className="i2 end">
             {say('share')}
           </text>
-          <text x="0" y={top + 14} className="fig" style={{ fontSize: 20 }}>
-            {mass(flow.received)}
-          </text>
-          <text x="0" y={top + 34} className="i2">
-            {say('landed', { landedOn: dayName(lot.landedOn) })}
-          </text>
-          <text x="0" y={top + 52} className="i2">
-            {say('fish_4', { pieces: lot.pieces })}
-          </text>
-          <text x="0" y={top + 70} className="i2">
-            {say('at_a_kg', { pricePerKg: formatMoney(lot.pricePerKg) })}
-          </text>
+          <Landed lot={lot} top={top} />
           <rect x={a - 12} y={top} width="12" height={flow.received * perGram} fill="var(--ink)" />
           {lot.became.map((part, i) => {
             const y = leftY[i]!;
@@ -169,40 +238,7 @@ export function LotFlow({ lot }: { lot: LotClose }) {
               </g>
             );
           })}
-          {places.map(([key, name], i) => {
-            const y = rightY[i]!;
-            const h = thick(flow[key]);
-            const hot = key === 'unaccounted' && !lot.discrepancy.within;
-            return (
-              <g key={key}>
-                <rect x={c} y={y} width="3" height={h} fill={hot ? 'var(--emberline)' : 'var(--ink)'} />
-                <text
-                  x={c + 14}
-                  y={y + Math.max(h, 22) / 2 + 5}
-                  className={`fig ${hot ? 'em' : ''}`}
-                  style={{ fontWeight: 500, fontSize: 17 }}
-                >
-                  {name}
-                </text>
-                <text
-                  x={width - 66}
-                  y={y + Math.max(h, 22) / 2 + 6}
-                  className={`fig end ${hot ? 'em' : ''}`}
-                  style={{ fontSize: 20 }}
-                >
-                  {mass(flow[key])}
-                </text>
-                <text
-                  x={width}
-                  y={y + Math.max(h, 22) / 2 + 5}
-                  className="fig i2 end"
-                  style={{ fontWeight: 500 }}
-                >
-                  {((flow[key] / flow.received) * 100).toFixed(1)} %
-                </text>
-              </g>
-            );
-          })}
+          <Ends {...{ lot, places, rightY, thick, c, width }} />
           <path d={`M ${c + 14} ${bottom - 30} H ${width}`} stroke="var(--ink)" strokeWidth="1.5" />
           <text x={c + 14} y={bottom - 8} className="fig" style={{ fontSize: 17 }}>
             {say('in_all_to_the_gram')}

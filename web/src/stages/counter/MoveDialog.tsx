@@ -22,6 +22,47 @@ interface Props {
   onClose: () => void;
 }
 
+/** Where to: a place of the shop, and on the slab the place along it. */
+function Where({
+  row,
+  layout,
+  to,
+  setTo,
+  at,
+  setAt,
+}: Pick<Props, 'row' | 'layout'> & {
+  to: Place;
+  setTo: (to: Place) => void;
+  at: string;
+  setAt: (at: string) => void;
+}) {
+  const codes = layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
+  return (
+    <div className="grid grid-cols-2 gap-5">
+      <SelectField
+        label={say('to')}
+        value={to}
+        onChange={setTo}
+        options={(Object.keys(placeNames) as Place[])
+          .filter((p) => p !== row.place || p === 'place:slab')
+          .map((p) => ({
+            value: p,
+            name: p === row.place ? say('another_place_of_the_slab') : placeNames[p],
+          }))}
+      />
+      {to === 'place:slab' && (
+        <SelectField
+          label={say('at_2')}
+          value={at}
+          onChange={setAt}
+          empty={say('the_first_free_place')}
+          options={codes.map((c) => ({ value: c, name: c }))}
+        />
+      )}
+    </div>
+  );
+}
+
 /** Moves a row, or puts it at another place of the slab: bringing out, taking back, freezing, thawing. */
 export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const draft = useDraft(`move ${rowKey(row)} ${spot ?? ''}`);
@@ -45,7 +86,6 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const [reason, setReason] = useKept(draft, 'reason', '');
   const [problem, setProblem] = useState<Problem | null>(null);
   const staysOnSlab = to === 'place:slab' && row.place === 'place:slab';
-  const codes = layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
   const go = async () => {
     const outcome = staysOnSlab
       ? await put.send({ ...keyOf(row), spot: at })
@@ -78,28 +118,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
           void go();
         }}
       >
-        <div className="grid grid-cols-2 gap-5">
-          <SelectField
-            label={say('to')}
-            value={to}
-            onChange={setTo}
-            options={(Object.keys(placeNames) as Place[])
-              .filter((p) => p !== row.place || p === 'place:slab')
-              .map((p) => ({
-                value: p,
-                name: p === row.place ? say('another_place_of_the_slab') : placeNames[p],
-              }))}
-          />
-          {to === 'place:slab' && (
-            <SelectField
-              label={say('at_2')}
-              value={at}
-              onChange={setAt}
-              empty={say('the_first_free_place')}
-              options={codes.map((c) => ({ value: c, name: c }))}
-            />
-          )}
-        </div>
+        <Where {...{ row, to, setTo, at, setAt, layout }} />
         {!staysOnSlab && (
           <Amount
             row={row}

@@ -4,7 +4,7 @@ import { noteFields, type NoteField } from '@ember-slate/core/landing';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
-import { useDraft, useKept } from '../../app/draft.ts';
+import { useDraft, useKept, type Draft } from '../../app/draft.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -53,27 +53,144 @@ async function textOf(file: File): Promise<{ text: string; note: string | null }
   }
 }
 
-/** A delivery note from CSV: columns matched, a preview with every row's faults, then all of it or nothing. */
-export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void; onCancel: () => void }) {
-  const { shop } = useShop();
-  const { time, today } = useTimes();
-  const dispatch = useAppDispatch();
-  const book = useSpecies();
+/** Whose note it is, and the note: a file, or its lines pasted. */
+function Source({
+  supplier,
+  setSupplier,
+  text,
+  setText,
+  encoding,
+  errors,
+  onFile,
+  onPasted,
+}: {
+  supplier: string;
+  setSupplier: (supplier: string) => void;
+  text: string;
+  setText: (text: string) => void;
+  /** What was guessed about the letters of the file. */
+  encoding: string | null;
+  errors: Record<string, string>;
+  onFile: (file: File | undefined) => void;
+  onPasted: () => void;
+}) {
   const { data: suppliers } = useRead(contract.landing.suppliers);
-  const draft = useDraft('note from a file');
+  return (
+    <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-sm:grid-cols-2">
+      <Picker
+        free
+        className="col-span-2"
+        label={say('supplier')}
+        value={supplier}
+        onChange={setSupplier}
+        error={errors.supplier}
+        note={say('how_its_columns_were_matched_is')}
+        options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
+      />
+      <label className="field col-span-2">
+        <span className="field-label">{say('csv_file')}</span>
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv"
+          className="field-value text-body file:mr-3 file:min-h-8 file:rounded-btn file:border-[1.5px] file:border-rule file:bg-transparent file:px-3 file:font-figure file:text-ink"
+          onChange={(e) => onFile(e.target.files?.[0])}
+        />
+        <span className="field-note">{encoding ?? say('utf_8_comma_semicolon_or_tab')}</span>
+      </label>
+      <label className="field col-span-full">
+        <span className="field-label">{say('or_paste_its_lines')}</span>
+        <textarea
+          className="field-value h-[74px] resize-y font-mono text-note"
+          value={text}
+          spellCheck={false}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={onPasted}
+        />
+        <span className="field-note" role={errors.text ? 'alert' : undefined}>
+          {errors.text ?? say('the_first_line_names_the_columns')}
+        </span>
+      </label>
+    </div>
+  );
+}
+
+/** The note as it was read: a column for each field, and what is wrong at its cell. */
+function NoteTable({
+  note,
+  onMatch,
+}: {
+  note: Note;
+  onMatch: (field: NoteField, column: number | null) => void;
+}) {
+  const book = useSpecies();
+  return (
+    <div className="overflow-x-auto">
+      <table className="plain">
+        <thead>
+          <tr>
+            <th className="w-10">{say('line')}</th>
+            {noteFields.map((f) => (
+              <th key={f} className="min-w-24 align-bottom">
+                <label>
+                  {fieldNames[f]}
+                  <select
+                    aria-label={say('column_of', { fieldNames: fieldNames[f] })}
+                    className="block h-9 w-full border-b-2 border-rule bg-transparent font-figure text-body text-ink"
+                    value={note.columns[f] ?? ''}
+                    onChange={(e) => onMatch(f, e.target.value === '' ? null : Number(e.target.value))}
+                  >
+                    <option value="" className="bg-slab">
+                      {say('not_in_it')}
+                    </option>
+                    {note.header.map((h, i) => (
+                      <option key={i} value={i} className="bg-slab">
+                        {h || say('column', { i: i + 1 })}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {note.rows.map((r) => {
+            const faults = Object.fromEntries(r.errors.map((e) => [e.field, e.message]));
+            return (
+              <tr key={r.line}>
+                <td className="text-ink3">{r.line}</td>
+                {noteFields.map((f) => {
+                  const i = note.columns[f];
+                  const cell = i === null ? '' : (r.cells[i] ?? '');
+                  const shown =
+                    r.lot && f === 'species'
+                      ? shortName(book.get(r.lot.speciesId)?.name ?? cell)
+                      : r.lot && f === 'price' && i !== null
+                        ? formatMoney(r.lot.pricePerKg)
+                        : cell;
+                  return (
+                    <td key={f} className="py-1 text-body">
+                      {r.lot && f === 'weight' ? <Mass g={r.lot.grams} /> : shown}
+                      {faults[f] && <span className="block text-note text-embertext">{faults[f]}</span>}
+                    </td>
+                  );
+                })}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The note as it is read: from a file or pasted lines, with the columns as they were matched. */
+function useNoteFile(draft: Draft, supplier: string) {
   const read = useChange(contract.landing.readNote);
-  const land = useChange(contract.landing.importNote, draft);
-  const [supplier, setSupplier] = useKept(draft, 'supplier', '');
   const [text, setText] = useKept(draft, 'text', '');
   const [encoding, setEncoding] = useKept<string | null>(draft, 'encoding', null);
   const [note, setNote] = useState<Note | null>(null);
-  const [at, setAt] = useKept(draft, 'at', () => parseClock(time(new Date())));
-  const [probeTenths, setProbe] = useKept<number | null>(draft, 'probeTenths', null);
-  const [ice, setIce] = useKept<Delivery['ice']>(draft, 'ice', 'buried');
-  const [noteRef, setNoteRef] = useKept(draft, 'noteRef', '');
   const [problem, setProblem] = useState<Problem | null>(null);
-  const errors = errorsByPath(problem);
-
   const preview = async (source: string, columns?: Note['columns']) => {
     const outcome = await read.send({ supplier, text: source, ...(columns ? { columns } : {}) });
     if (outcome.ok) setNote(outcome.data);
@@ -95,6 +212,31 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
     setEncoding(said);
     await preview(decoded);
   };
+  const match = (field: NoteField, column: number | null) => {
+    if (!note) return;
+    const columns = { ...note.columns, [field]: column };
+    setNote({ ...note, columns });
+    void preview(text, columns);
+  };
+  return { text, setText, encoding, note, problem, setProblem, preview, take, match, busy: read.busy };
+}
+
+/** A delivery note from CSV: columns matched, a preview with every row's faults, then all of it or nothing. */
+export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void; onCancel: () => void }) {
+  const { shop } = useShop();
+  const { time, today } = useTimes();
+  const dispatch = useAppDispatch();
+  const draft = useDraft('note from a file');
+  const land = useChange(contract.landing.importNote, draft);
+  const [supplier, setSupplier] = useKept(draft, 'supplier', '');
+  const [at, setAt] = useKept(draft, 'at', () => parseClock(time(new Date())));
+  const [probeTenths, setProbe] = useKept<number | null>(draft, 'probeTenths', null);
+  const [ice, setIce] = useKept<Delivery['ice']>(draft, 'ice', 'buried');
+  const [noteRef, setNoteRef] = useKept(draft, 'noteRef', '');
+  const file = useNoteFile(draft, supplier);
+  const { text, encoding, note, problem, setProblem, preview } = file;
+  const errors = errorsByPath(problem);
+
   const wrong = note?.rows.filter((r) => r.lot === null).length ?? 0;
   const submit = async () => {
     if (!note || at === null) return;
@@ -117,12 +259,6 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
     );
     onDone(outcome.data.id);
   };
-  const match = (field: NoteField, column: number | null) => {
-    if (!note) return;
-    const columns = { ...note.columns, [field]: column };
-    setNote({ ...note, columns });
-    void preview(text, columns);
-  };
   return (
     <form
       onSubmit={(e) => {
@@ -137,100 +273,14 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
             : say('lots_can_be_landed', { rows: note.rows.length })
           : say('a_delivery_note_from_a_file')}
       </h2>
-      <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-sm:grid-cols-2">
-        <Picker
-          free
-          className="col-span-2"
-          label={say('supplier')}
-          value={supplier}
-          onChange={setSupplier}
-          error={errors.supplier}
-          note={say('how_its_columns_were_matched_is')}
-          options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
-        />
-        <label className="field col-span-2">
-          <span className="field-label">{say('csv_file')}</span>
-          <input
-            type="file"
-            accept=".csv,.txt,text/csv"
-            className="field-value text-body file:mr-3 file:min-h-8 file:rounded-btn file:border-[1.5px] file:border-rule file:bg-transparent file:px-3 file:font-figure file:text-ink"
-            onChange={(e) => void take(e.target.files?.[0])}
-          />
-          <span className="field-note">{encoding ?? say('utf_8_comma_semicolon_or_tab')}</span>
-        </label>
-        <label className="field col-span-full">
-          <span className="field-label">{say('or_paste_its_lines')}</span>
-          <textarea
-            className="field-value h-[74px] resize-y font-mono text-note"
-            value={text}
-            spellCheck={false}
-            onChange={(e) => setText(e.target.value)}
-            onBlur={() => text.trim() !== '' && void preview(text)}
-          />
-          <span className="field-note" role={errors.text ? 'alert' : undefined}>
-            {errors.text ?? say('the_first_line_names_the_columns')}
-          </span>
-        </label>
-      </div>
+      <Source
+        {...{ supplier, setSupplier, text, setText: file.setText, encoding, errors }}
+        onFile={(chosen) => void file.take(chosen)}
+        onPasted={() => text.trim() !== '' && void preview(text)}
+      />
       {note && (
         <>
-          <div className="overflow-x-auto">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th className="w-10">{say('line')}</th>
-                  {noteFields.map((f) => (
-                    <th key={f} className="min-w-24 align-bottom">
-                      <label>
-                        {fieldNames[f]}
-                        <select
-                          aria-label={say('column_of', { fieldNames: fieldNames[f] })}
-                          className="block h-9 w-full border-b-2 border-rule bg-transparent font-figure text-body text-ink"
-                          value={note.columns[f] ?? ''}
-                          onChange={(e) => match(f, e.target.value === '' ? null : Number(e.target.value))}
-                        >
-                          <option value="" className="bg-slab">
-                            {say('not_in_it')}
-                          </option>
-                          {note.header.map((h, i) => (
-                            <option key={i} value={i} className="bg-slab">
-                              {h || say('column', { i: i + 1 })}
-                            </option>
-                          ))}
-                        </select>
-                      </label>
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {note.rows.map((r) => {
-                  const faults = Object.fromEntries(r.errors.map((e) => [e.field, e.message]));
-                  return (
-                    <tr key={r.line}>
-                      <td className="text-ink3">{r.line}</td>
-                      {noteFields.map((f) => {
-                        const i = note.columns[f];
-                        const cell = i === null ? '' : (r.cells[i] ?? '');
-                        const shown =
-                          r.lot && f === 'species'
-                            ? shortName(book.get(r.lot.speciesId)?.name ?? cell)
-                            : r.lot && f === 'price' && i !== null
-                              ? formatMoney(r.lot.pricePerKg)
-                              : cell;
-                        return (
-                          <td key={f} className="py-1 text-body">
-                            {r.lot && f === 'weight' ? <Mass g={r.lot.grams} /> : shown}
-                            {faults[f] && <span className="block text-note text-embertext">{faults[f]}</span>}
-                          </td>
-                        );
-                      })}
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </div>
+          <NoteTable note={note} onMatch={file.match} />
           <div className="grid grid-cols-4 gap-x-6 pt-3 max-sm:grid-cols-2">
             <TimeField label={say('arrived')} value={at} onChange={setAt} error={errors.arrivedAt} />
             <TemperatureField
@@ -257,14 +307,14 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
       )}
       <div className="flex gap-3">
         {!note && text.trim() !== '' && (
-          <Button busy={read.busy} onPress={() => void preview(text)}>
+          <Button busy={file.busy} onPress={() => void preview(text)}>
             {say('read_the_note')}
           </Button>
         )}
         <Button
           submit
           kind="main"
-          busy={land.busy || read.busy}
+          busy={land.busy || file.busy}
           notYet={
             !note
               ? say('choose_the_file_first')

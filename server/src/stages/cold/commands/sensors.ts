@@ -7,7 +7,6 @@ import { announce } from '../../../platform/feed.ts';
 import { log } from '../../../platform/log.ts';
 import { places } from '../../../shop/logs.ts';
 import { writeReadings } from './places.ts';
-import { say } from '../say.ts';
 
 /** How long lines are gathered before they are written together, ms. */
 const gatherMs = 300;
@@ -76,7 +75,7 @@ export class SensorFeed {
         'SELECT MAX(at) AS at FROM reading WHERE source = ?',
         [this.source],
       );
-      socket.write(say('since', { toISOString: (last?.at ?? this.clock()).toISOString() }));
+      socket.write(`SINCE ${(last?.at ?? this.clock()).toISOString()}\n`);
     } catch (error) {
       log.warn({ err: error }, 'sensors wait for the records');
       socket.destroy();

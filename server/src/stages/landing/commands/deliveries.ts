@@ -152,7 +152,7 @@ const lotValues = (l: LotInput) => [
 /** The next code of a species landed on a day. */
 export async function nextLotCode(work: Work, day: string, species: Species): Promise<string> {
   const initial = lotCode(day, species, 0).slice(0, -1);
-  return lotCode(day, species, await nextNumber(work.tx, say('lot', { initial })));
+  return lotCode(day, species, await nextNumber(work.tx, `lot ${initial}`));
 }
 
 /** Fish weighed one by one are the lot: their number and their weight. */

@@ -124,7 +124,8 @@ function seriesOf(days: Days, step: Report['step']): Report['series'] {
 const mostDays = 3700;
 
 export async function report(work: Reader, from: string, to: string): Promise<Report> {
-  if (!isDate(from) || !isDate(to) || from > to) throw fieldProblem('from', say('from_one_day_to_a_later_one'));
+  if (!isDate(from) || !isDate(to) || from > to)
+    throw fieldProblem('from', say('from_one_day_to_a_later_one'));
   const length = daysBetween(from, to) + 1;
   if (length > mostDays) throw fieldProblem('from', say('ten_years_at_most'));
   const { tx } = work;
@@ -230,4 +231,5 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
 }
 
 /** The reason of waste in words: what a cut leaves is named by its part. */
-export const wasteName = (reason: string): string => (reason.startsWith('trim:') ? inWords(trimName(reason)) : reason);
+export const wasteName = (reason: string): string =>
+  reason.startsWith('trim:') ? inWords(trimName(reason)) : reason;
