@@ -3,7 +3,7 @@ import type { BodyOf, Ticket, TicketCut, contract } from '@ember-slate/contract'
 import { formOf, type Form, type FormBook } from '@ember-slate/core/forms';
 import { goesAlong } from '@ember-slate/core/yields';
 import { oneOf } from '../../parts/words.ts';
-import { trims, type TrimId } from '@ember-slate/core/yields';
+import { trims } from '@ember-slate/core/yields';
 import { say } from './say.ts';
 
 type Weigh = BodyOf<typeof contract.bench.weigh>;
