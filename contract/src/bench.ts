@@ -187,22 +187,24 @@ const ticket = summary.extend({
   /** Tools to lay out before the first cut. */
   tools: z.array(z.string()).readonly(),
   cautions: z.array(z.string()),
-  inputs: z.array(
-    z.object({
-      lotId: f.id,
-      code: z.string(),
-      /** `whole`, or the form of the pieces that are cut again, by its name. */
-      item: z.string(),
-      itemName: z.string(),
-      condition: f.condition,
-      scaled: z.enum(['no', 'part', 'yes']),
-      pieces: z.number().int(),
-      grams: z.number().int(),
-      source: f.weightSource,
-      daysLeft: z.number(),
-      verdict: f.verdict.nullable(),
-    }),
-  ),
+  inputs: z
+    .array(
+      z.object({
+        lotId: f.id,
+        code: z.string(),
+        /** `whole`, or the form of the pieces that are cut again, by its name. */
+        item: z.string(),
+        itemName: z.string(),
+        condition: f.condition,
+        scaled: z.enum(['no', 'part', 'yes']),
+        pieces: z.number().int(),
+        grams: z.number().int(),
+        source: f.weightSource,
+        daysLeft: z.number(),
+        verdict: f.verdict.nullable(),
+      }),
+    )
+    .min(1),
   expected: z.object({
     yield: z.number(),
     /** Grams of each cut, in the order of the cuts; and how much of it was asked for. */

@@ -46,9 +46,6 @@ const plan = z.object({
   /** The day up to which it must last: the day before the next buying day. */
   until: f.day,
   lines: z.array(line),
-  suppliers: z.array(
-    z.object({ name: z.string(), fish: z.number().int(), grams: z.number().int(), money: z.number().int() }),
-  ),
   money: z.number().int(),
 });
 export type BuyingPlan = z.infer<typeof plan>;

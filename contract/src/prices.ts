@@ -19,7 +19,7 @@ const markdownOffer = z.object({
   fullPerKg: f.money,
   /** The price today's best path asks for. */
   perKg: f.money,
-  path: z.array(markdownDay),
+  path: z.array(markdownDay).min(1),
   takings: z.number().int(),
   atFullPrice: z.object({ takings: z.number().int(), left: z.number().int() }),
   left: z.number().int(),

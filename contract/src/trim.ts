@@ -89,16 +89,18 @@ export const trim = {
     answer: z.object({
       /** Of the prices of products. */
       version: f.version,
-      products: z.array(
-        z.object({
-          id: product,
-          name: z.string(),
-          how: z.string(),
-          food: z.boolean(),
-          soakMinutes: z.number().int(),
-          perKg: f.money.nullable(),
-        }),
-      ),
+      products: z
+        .array(
+          z.object({
+            id: product,
+            name: z.string(),
+            how: z.string(),
+            food: z.boolean(),
+            soakMinutes: z.number().int(),
+            perKg: f.money.nullable(),
+          }),
+        )
+        .min(1),
       rows: z.array(
         trimKey.extend({
           part: f.trimId,

@@ -397,7 +397,7 @@ export class SampleShop {
     for (const { part, grams } of ticket.expected.trims) {
       const given = Math.min(left, about(grams * (1 - (skill - 1)), 0.02));
       if (given < 1) continue;
-      await weigh(trims[part as keyof typeof trims].keep ? 'trim' : 'waste', part, given);
+      await weigh(trims[part].keep ? 'trim' : 'waste', part, given);
       left -= given;
     }
     const loose = Math.min(left, this.random.whole(0, Math.max(2, Math.round(ticket.balance.allowed * 0.4))));

@@ -7,10 +7,10 @@ export type Packing = 'loose' | 'wrapped' | 'tray' | 'vacuum' | 'frozen';
 
 /** Ways of packing with their words on an order; the first that is done where nothing is said stands in `usualPacking`. */
 export const packingWords: Record<Packing, Word> = {
-  wrapped: 'wrapped',
+  wrapped: said('wrapped'),
   loose: said('loose_in_paper'),
   tray: said('on_a_tray'),
-  vacuum: 'vacuum-packed',
+  vacuum: said('vacuum_packed'),
   frozen: said('packed_for_the_freezer'),
 };
 export const packings = Object.keys(packingWords) as Packing[];
@@ -28,7 +28,7 @@ export const vacuumDays: Record<RuleProfile, number | null> = { eu: 10, us: null
 
 export const refrozen = said('this_was_frozen_before_and_has');
 
-/** Why pieces may not be packed so, in words, or null. `thawed`: what they are cut of was frozen before. */
+/** Why pieces may not be packed so, or null. `thawed`: what they are cut of was frozen before. */
 export function packingRefusal(packing: Packing, o: { profile: RuleProfile; thawed: boolean }): Said | null {
   if (packing === 'vacuum' && vacuumDays[o.profile] === null)
     return said('by_the_rules_this_shop_follows_raw');

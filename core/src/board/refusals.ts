@@ -29,7 +29,7 @@ export function pieceOf(form: Form, options: readonly string[], species: Species
   return skin === 'on' ? 'boned_side' : 'fillet';
 }
 
-/** Why an option cannot be had of this fish in this form, in words, or null when it can. */
+/** Why an option cannot be had of this fish in this form, or null when it can. */
 export function optionRefusal(
   species: Species,
   input: ArrivalCondition | null,

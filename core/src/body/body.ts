@@ -23,7 +23,7 @@ export interface Body {
   /** Where mm from the snout lie, and back. */
   mm: (u: number) => number;
   u: (mm: number) => number;
-  /** Whether weight and length fit the species, in words; null when they do. */
+  /** Why weight and length do not fit the species; null when they do. */
   doubt: Said | null;
 }
 

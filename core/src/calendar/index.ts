@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 
-export { formatDay, formatInstant, type DateShape } from './shapes.ts';
+export { formatDay, formatInstant, monthName, weekdayName, type DateShape } from './shapes.ts';
 
 /** A day of 24 hours, ms. */
 export const dayMs = 86_400_000;

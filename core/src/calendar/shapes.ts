@@ -38,3 +38,9 @@ export const formatInstant = (at: Date | number | string, shape: DateShape, time
 /** A date (YYYY-MM-DD), which is the same day whatever the zone. */
 export const formatDay = (day: string, shape: DateShape): string =>
   formatInstant(`${day}T12:00:00Z`, shape, 'UTC');
+
+/** A month by its number, 1 to 12, in three letters: Nov. */
+export const monthName = (month: number): string => format(new Date(2000, month - 1, 1), 'MMM');
+
+/** A weekday by its number, 0 for Sunday: Friday. */
+export const weekdayName = (weekday: number): string => format(new Date(2000, 0, 2 + weekday), 'EEEE');

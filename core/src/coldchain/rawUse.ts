@@ -100,7 +100,7 @@ export type RawGround = 'farmed_feed' | 'safe_grounds' | 'roe';
 type Production = 'caught' | 'caught_freshwater' | 'farmed';
 
 /**
- * Grounds of exemption in words, where each may stand, and from what rule. Sources: Reg. (EC) 853/2004, Annex III,
+ * Grounds of exemption, where each may stand, and from what rule. Sources: Reg. (EC) 853/2004, Annex III,
  * Section VIII, Chapter III D 3, as amended by Reg. (EU) 1276/2011; US FDA Food Code 3-402.11(B); from memory.
  */
 const grounds: Record<
@@ -124,10 +124,10 @@ const grounds: Record<
   },
 };
 export const rawGrounds = Object.keys(grounds) as RawGround[];
-/** A ground in words. */
+/** What a ground is called. */
 export const groundName = (ground: RawGround): Said => grounds[ground].name;
 
-/** Why a lot of this production cannot carry this exemption under the shop's rules, in words, or null. */
+/** Why a lot of this production cannot carry this exemption under the shop's rules, or null. */
 export function groundRefusal(ground: RawGround, production: Production, profile: RuleProfile): Said | null {
   const g = grounds[ground];
   if (!g.profiles.includes(profile)) return said('the_rules_this_shop_follows_do_not');

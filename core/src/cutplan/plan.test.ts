@@ -423,7 +423,7 @@ describe('the validator', () => {
         ),
       ).join();
     const late = problem.lines.map((l) => ({ ...l, dueDays: 30 }));
-    expect(say((f) => f, late)).toMatch(/out of life/);
+    expect(say((f) => f, late)).toMatch(/Out of life before it is due/);
     const raw = problem.lines.map((l) => ({ ...l, raw: true }));
     expect(say((f) => f, raw)).toMatch(/freezing record/);
     expect(say((f) => ({ ...f, refuses: { [piece.line!]: 'bruised' } }))).toMatch(/bruised/);

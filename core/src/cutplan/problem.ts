@@ -26,7 +26,7 @@ export interface PlanFish {
   daysLeft: number;
   /** Fit to be eaten raw, with its freezing on record. */
   rawFit: boolean;
-  /** Lines it may not serve, and why, in words (damage, condition, grade). */
+  /** Lines it may not serve, and why (damage, condition, grade). */
   refuses: Readonly<Record<string, Word>>;
 }
 
@@ -194,12 +194,12 @@ export function windowOf(problem: PlanProblem, line: PlanLine): readonly [number
   return [target * (1 - tolerance), target * (1 + tolerance)];
 }
 
-/** Why a fish may not serve a line, in words, or null: life, raw use, and what the fish itself refuses. */
+/** Why a fish may not serve a line, or null: life, raw use, and what the fish itself refuses. */
 export function lineRefusal(problem: PlanProblem, fish: PlanFish, line: PlanLine): Word | null {
   const named = fish.refuses[line.id];
   if (named) return named;
   const form = lineForm(problem, line.form);
   if ((line.raw || form.raw) && !fish.rawFit) return rawRefusal;
-  if (fish.daysLeft * form.lifeFactor < line.dueDays) return said('out_of_life_before_it_is_due_2');
+  if (fish.daysLeft * form.lifeFactor < line.dueDays) return said('out_of_life_before_it_is_due');
   return null;
 }

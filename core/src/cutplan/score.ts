@@ -123,7 +123,7 @@ export function score(
 const sameG = 0.6;
 
 /**
- * Every rule a plan breaks, in words; none for a plan that may be cut. Weighs each piece anew on the body model: it
+ * Every rule a plan breaks; none for a plan that may be cut. Weighs each piece anew on the body model: it
  * shares no number with the solver.
  */
 export function planFaults(problem: PlanProblem, plan: Plan): Said[] {

@@ -21,7 +21,7 @@ function fromTrim(form: Form, trimGrams: PlanScore['trimGrams']): Said {
     : said('comes_off_as_trim_none_of_with', { form: form.name });
 }
 
-/** Why each unfilled line of a plan is, in words: no fish, none that may, none that can, or not worth it. */
+/** Why each unfilled line of a plan is: no fish, none that may, none that can, or not worth it. */
 export function whyUnfilled(
   problem: PlanProblem,
   { filled, trimGrams }: Pick<PlanScore, 'filled' | 'trimGrams'>,

@@ -43,7 +43,7 @@ export const keepsSkin = (f: Form): boolean =>
 const ofFishOnly: readonly Operation[] = ['half_shell', 'block_fillet', 'quarter', 'cross'];
 
 /**
- * Why this form cannot be cut from this fish or piece, in words, or null when it can. `wholeGrams` is the weight of the
+ * Why this form cannot be cut from this fish or piece, or null when it can. `wholeGrams` is the weight of the
  * whole fish where it is known; nobody knows it of a piece.
  */
 export function formRefusal(

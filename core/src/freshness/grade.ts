@@ -243,7 +243,7 @@ export function grade(input: GradeInput): Grade {
   };
 }
 
-/** The first rule that applies, with its reason in words (order and limits are our choice). */
+/** The first rule that applies, with its reason (order and limits are our choice). */
 function decide(f: {
   usedShare: number;
   halfShare: number;

@@ -61,7 +61,7 @@ export const damageRules: Record<Damage, { name: Said; not: readonly Section[]; 
   },
 };
 
-/** Why damage bars a form, in words; null when it does not. Burnt skin bars nothing that is sold without it. */
+/** Why damage bars a form; null when it does not. Burnt skin bars nothing that is sold without it. */
 export function damageRefusal(damage: readonly Damage[], form: Form): Said | null {
   const barring = damage.find(
     (d) => damageRules[d].not.includes(form.section) && (d !== 'net_burn' || keepsSkin(form)),

@@ -125,7 +125,7 @@ export function signsFor(
     .sort((a, b) => b.weight - a.weight);
 }
 
-/** What is wrong with a scheme someone wrote, in words; empty when it can be used. */
+/** What is wrong with a scheme someone wrote; empty when it can be used. */
 export function schemeFaults(scheme: Scheme): Said[] {
   const faults: Said[] = [];
   if (scheme.signs.length < 3) faults.push(said('a_scheme_looks_at_three_signs_at'));

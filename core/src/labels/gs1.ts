@@ -83,7 +83,7 @@ export function gs1Day(yymmdd: string, thisYear: number): string | null {
 
 /**
  * Reads a GS1-128 or GS1 DataMatrix element string as scanners send it: with FNC1 as the group separator, a symbology
- * prefix or none, or with identifiers in brackets as they stand under the code. Returns what is wrong in words when it
+ * prefix or none, or with identifiers in brackets as they stand under the code. Returns what is wrong when it
  * is no such string. (GS1 General Specifications, from memory.)
  */
 export function readBoxCode(scan: string, thisYear: number): BoxCode | Said {

@@ -38,7 +38,7 @@ export function priceCode(layout: PriceCodeLayout, item: number, value: number):
   return body + checkDigit(body);
 }
 
-/** Reads such a code back by the same layout; says in words what is wrong with it. */
+/** Reads such a code back by the same layout; says what is wrong with it. */
 export function readPriceCode(layout: PriceCodeLayout, scan: string): { item: number; value: number } | Said {
   const code = scan.trim();
   if (!/^\d{13}$/.test(code)) return said('not_13_digits');

@@ -233,9 +233,9 @@ export function readNoteRow(
     gramsPer.find(([unit]) => unit.test(weightText))?.[1] ??
     gramsPer.find(([unit]) => unit.test(headOf('weight')))?.[1] ??
     1000;
-  const grams = Math.round(number('weight', 'weight', 2_000_000) * factor);
+  const grams = Math.round(number('weight', said('weight'), 2_000_000) * factor);
   const perPound = /lb|pound/.test(headOf('price'));
-  const price = columns.price === null ? 0 : number('price', 'price', 100_000);
+  const price = columns.price === null ? 0 : number('price', said('price'), 100_000);
   const pricePerKg = Math.round(price * 10 ** at.moneyDigits * (perPound ? 1000 / 453.592_37 : 1));
 
   const productionText = cell('production');

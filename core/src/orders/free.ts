@@ -13,7 +13,7 @@ export interface Taken {
   /** Fish by lot, in parts of a fish: one fish serves several lines. */
   picks: { lotId: number; fish: number }[];
   missing: number;
-  /** What serves it, or why not all of it is served, in words. */
+  /** What serves it, or why not all of it is served. */
   because: Said;
 }
 

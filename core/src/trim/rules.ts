@@ -93,7 +93,7 @@ export interface TrimOf {
   methods: MethodChoices;
 }
 
-/** Why this part of this species may not be eaten, in words; null when it may. Local rules come first. */
+/** Why this part of this species may not be eaten; null when it may. Local rules come first. */
 export function partRefusal({ trim, species, customs }: Omit<TrimOf, 'methods'>): Said | null {
   if (trim === 'viscera') return said('guts_and_gills_are_never_sold_or');
   if (trim === 'ray_body') return said('the_body_of_a_ray_is_no_market');
@@ -110,7 +110,7 @@ export function partRefusal({ trim, species, customs }: Omit<TrimOf, 'methods'>)
 
 const boned: readonly TrimId[] = ['head', 'frame', 'collars'];
 
-/** Why this trim may not go into this product, in words; null when it may. Methods decide oily frames and heads. */
+/** Why this trim may not go into this product; null when it may. Methods decide oily frames and heads. */
 export function productRefusal(id: ProductId, of: TrimOf): Said | null {
   const product: Product = products[id];
   const { trim, species, methods } = of;

@@ -56,7 +56,7 @@ export function controlChart(values: readonly number[]): ControlChart | null {
   return { mean, low, high, signals };
 }
 
-/** What a signal says, in words. */
+/** What a signal says. */
 export function signalWords(signal: Signal): Said {
   const low = signal.direction === 'down';
   if (signal.kind === 'outside') return low ? said('below_the_lower_limit') : said('above_the_upper_limit');

@@ -5,7 +5,7 @@ import { catalogue } from '@ember-slate/core/species';
 import { speak } from '@ember-slate/words';
 import { pseudoLanguage } from '@ember-slate/words/testing';
 import { cleanup } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 
 /*
  * A shop of another language: nothing on any page is still in English but what the shop wrote itself, units, dates and
@@ -29,15 +29,6 @@ const everywhere = new Set(
   ),
 );
 
-beforeAll(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
-});
 afterEach(cleanup);
 
 describe.each(pages.map((p) => p.path))('the page %s in another language', (path) => {

@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract, QueryOf, YieldOf, YieldRow } from '@ember-slate/contract';
 import { expectedCut, questions } from '@ember-slate/core/board';
-import { addDays } from '@ember-slate/core/calendar';
+import { addDays, monthName } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { type ArrivalCondition, arrivalFraction, type Species } from '@ember-slate/core/species';
 import { controlChart, costOfLost, cutterEffects, learnedYield, signalWords } from '@ember-slate/core/yields';
@@ -126,20 +126,6 @@ function parts(points: readonly Point[], nameOf: (p: Point) => string | null): Y
   );
 }
 
-const monthNames = [
-  say('jan'),
-  say('feb'),
-  say('mar'),
-  say('apr'),
-  say('may'),
-  say('jun'),
-  say('jul'),
-  say('aug'),
-  say('sep'),
-  say('oct'),
-  say('nov'),
-  say('dec'),
-];
 const methodName = (question: 'ribs' | 'pin_bones', id: string) =>
   questions.find((q) => q.id === question)!.methods.find((s) => s.id === id)?.name ?? id;
 
@@ -216,7 +202,7 @@ export async function yieldOf(
       supplier: parts(points, (p) => suppliers.get(p.supplierId)!),
       month: parts(points, (p) => p.day.slice(5, 7))
         .sort((a, b) => a.name.localeCompare(b.name))
-        .map((m) => ({ ...m, name: monthNames[Number(m.name) - 1]! })),
+        .map((m) => ({ ...m, name: monthName(Number(m.name)) })),
       size: parts(points, (p) => sizeOf(species, p)),
       year: parts(points, (p) => (p.day.slice(0, 4) === year ? say('this_year') : p.day.slice(0, 4))),
     },

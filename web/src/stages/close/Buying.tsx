@@ -222,19 +222,17 @@ function Holidays({ onClose }: { onClose: () => void }) {
   );
 }
 
-const supplierOf = (line: BuyingLine) => line.supplier ?? say('no_supplier_yet');
-
-/** What is bought from one supplier. */
-function FromSupplier({ name, plan }: { name: string; plan: BuyingPlan }) {
+/** What is bought from one supplier; null for what nobody is known to bring. */
+function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan }) {
   const mass = useMass();
-  const own = plan.lines.filter((l) => supplierOf(l) === name);
-  const sum = plan.suppliers.find((s) => s.name === name)!;
+  const own = plan.lines.filter((l) => l.supplier === name);
+  const sum = (of: (line: BuyingLine) => number) => own.reduce((s, l) => s + of(l), 0);
   return (
     <section className="pb-3">
       <h2 className="flex justify-between text-row">
-        {name}
+        {name ?? say('no_supplier_yet')}
         <span className="text-label font-medium text-ink2">
-          {mass(sum.grams)}, {formatMoney(sum.money)}
+          {mass(sum((l) => l.grams))}, {formatMoney(sum((l) => l.money))}
         </span>
       </h2>
       <div className="overflow-x-auto">
@@ -284,7 +282,7 @@ export default function Buying() {
   const [asking, setAsking] = useState<'holidays' | 'people' | 'suppliers' | null>(null);
   if (!manager) return <h1 className="text-head">{say('the_manager_decides_what_is_bought')}</h1>;
   if (!plan) return <Waiting problem={problem} onRetry={refetch} />;
-  const names = [...new Set(plan.lines.map(supplierOf))];
+  const names = [...new Set(plan.lines.map((l) => l.supplier))];
   return (
     <div className="pb-8">
       <CloseNav />
@@ -340,7 +338,7 @@ export default function Buying() {
         <p className="border-t border-line py-3 text-ink2">{say('what_lies_there_serves_every_order')}</p>
       )}
       {names.map((name) => (
-        <FromSupplier key={name} name={name} plan={plan} />
+        <FromSupplier key={name ?? ''} name={name} plan={plan} />
       ))}
       <div className="border-t border-line pt-3">
         <Forecast />

@@ -1,3 +1,4 @@
+import { formatDay, monthName } from '@ember-slate/core/calendar';
 import { inWords } from '@ember-slate/words/core';
 import { contract, type YieldOf, type YieldRow } from '@ember-slate/contract';
 import { shortName, conditionName } from '@ember-slate/core/species';
@@ -14,24 +15,9 @@ import { Why } from '../../parts/Why.tsx';
 import { say } from './say.ts';
 
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
-const months = [
-  say('jan'),
-  say('feb'),
-  say('mar'),
-  say('apr'),
-  say('may'),
-  say('jun'),
-  say('jul'),
-  say('aug'),
-  say('sep'),
-  say('oct'),
-  say('nov'),
-  say('dec'),
-];
 
 /** The individuals chart of the last tickets: band between the limits, mean, and the one point that asks for a look. */
 function ControlChartOf({ of }: { of: YieldOf }) {
-  const { dayName } = useTimes();
   const chart = useMemo(() => {
     const { points } = of;
     const n = points.length;
@@ -76,12 +62,12 @@ function ControlChartOf({ of }: { of: YieldOf }) {
         ticks,
         name: (x: number) => {
           const p = points[Math.round(x)];
-          return p ? `${dayName(p.day)} ${p.day.slice(8)} ${months[Number(p.day.slice(5, 7)) - 1]!}` : '';
+          return p ? formatDay(p.day, 'day') : '';
         },
       },
       y: { min: low - pad, max: high + pad, name: (y: number) => `${y.toFixed(0)}` },
     };
-  }, [of, dayName]);
+  }, [of]);
   return (
     <LineChart
       label={say('yield_ticket_by_ticket', { speciesName: of.speciesName, formName: of.formName })}
@@ -240,7 +226,7 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
           {of.spent && (
             <p className="py-1 text-note text-ink2">
               {say('spent_around_fillets_down_to_of', {
-                months: of.spent.months.map((m) => months[m - 1]!).join(', '),
+                months: of.spent.months.map((m) => monthName(m)).join(', '),
                 factor: Math.round(of.spent.factor * 100),
               })}
             </p>

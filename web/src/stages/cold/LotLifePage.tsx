@@ -230,14 +230,17 @@ export default function LotLifePage() {
           {say('grade_again')}
         </Link>
       </div>
-      {row?.daysLeftRange && (
+      {row?.daysLeftRange && row.used !== null && (
         <p className="pb-2 text-ink2">
           {say('of_ice_days_used_more_a_day_at_90', {
-            used: row.used!.toFixed(1),
+            used: row.used.toFixed(1),
             iceDays: life.iceDays,
             rate: row.rate.toFixed(2),
             expected: degrees(row.expected),
-            daysLeftRange: row.daysLeftRange.map((d) => d.toFixed(1)).join(' to '),
+            daysLeftRange: say('low_to_high', {
+              low: row.daysLeftRange[0].toFixed(1),
+              high: row.daysLeftRange[1].toFixed(1),
+            }),
             sellBy: row.sellBy ? dayWords(row.sellBy) : say('not_any_more'),
             assumedHours:
               row.assumedHours > 0.1

@@ -87,7 +87,8 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const signs = signsFor(scheme, species, lot.condition);
   const shownFish = started || !last ? fish : last.fish;
   const limit = intakeLimit(species, shop.ruleProfile);
-  const result = shownFish.some((f) => Object.keys(f).length > 0)
+  // A grade made on a scheme that is no longer there may have none of this one's signs.
+  const result = shownFish.some((f) => signs.some((s) => s.id in f))
     ? grade({
         species,
         condition: lot.condition,

@@ -1,3 +1,4 @@
+import { weekdayName } from '@ember-slate/core/calendar';
 import { contract, type AnswerOf, type Order, type Problem, type StandingOrder } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useChange, useRead } from '../../app/api.ts';
@@ -8,7 +9,6 @@ import { TextField } from '../../parts/Field.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Stale } from '../../parts/Stale.tsx';
-import { weekdayNames } from './weekdays.ts';
 import { say } from './say.ts';
 
 /** A note about a customer, to be read by whoever answers the telephone. */
@@ -113,7 +113,7 @@ export function Recall({
         ))}
         {known.standing.map((s) => (
           <li key={s.id} className="border-t border-line py-1 text-ink2">
-            {say('every')} {weekdayNames[s.weekday]}:{' '}
+            {say('every')} {weekdayName(s.weekday)}:{' '}
             {s.lines.map((l) => `${want(l)}, ${shortName(l.speciesName)}`).join('; ')}
           </li>
         ))}

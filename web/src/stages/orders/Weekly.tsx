@@ -1,5 +1,5 @@
 import { contract, type StandingOrder } from '@ember-slate/contract';
-import { formatClock } from '@ember-slate/core/calendar';
+import { formatClock, weekdayName } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -11,7 +11,6 @@ import { useWant } from '../../parts/forms.ts';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
-import { weekdayNames } from './weekdays.ts';
 import { BesideHead } from './BesideHead.tsx';
 import { say } from './say.ts';
 
@@ -48,7 +47,7 @@ export default function Weekly() {
             className="grid grid-cols-[150px_minmax(0,1fr)_auto] gap-x-6 border-t border-line py-3 max-sm:grid-cols-1"
           >
             <span className="font-figure text-row font-semibold">
-              {weekdayNames[s.weekday]} {formatClock(s.minutes)}
+              {weekdayName(s.weekday)} {formatClock(s.minutes)}
               <span className="block font-text text-note font-normal text-ink3">
                 {say('next', { nextDay: dayWords(s.nextDay) })}
               </span>
@@ -84,7 +83,7 @@ export default function Weekly() {
         <Dialog
           open
           title={say('no_more_every_for', {
-            weekdayNames: weekdayNames[ending.weekday]!,
+            weekday: weekdayName(ending.weekday),
             customer: ending.customer,
           })}
           onClose={() => setEnding(null)}

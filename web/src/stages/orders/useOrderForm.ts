@@ -1,5 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
-import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { addDays, instantOn, weekdayName } from '@ember-slate/core/calendar';
 import { useMemo } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
@@ -9,7 +9,6 @@ import { notify, useAppDispatch } from '../../app/store.ts';
 import { useForms } from '../../parts/forms.ts';
 import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
 import { usePromise } from './Promise.tsx';
-import { weekdayNames } from './weekdays.ts';
 import { say } from './say.ts';
 
 interface Values {
@@ -95,7 +94,7 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
     onDone: (answer, v) => {
       const said =
         v.often === 'weekly'
-          ? say('has_this_every', { customer: v.customer, weekdayNames: weekdayNames[weekdayOf(v.dueDay)]! })
+          ? say('has_this_every', { customer: v.customer, weekday: weekdayName(weekdayOf(v.dueDay)) })
           : 'number' in answer
             ? say('order_taken_for', { number: answer.number, customer: v.customer })
             : null;

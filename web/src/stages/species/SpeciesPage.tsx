@@ -1,3 +1,4 @@
+import { monthName } from '@ember-slate/core/calendar';
 import { inWords } from '@ember-slate/words/core';
 import { contract, type SpeciesRow } from '@ember-slate/contract';
 import { speciesCautions } from '@ember-slate/core/board';
@@ -14,21 +15,6 @@ import { LineChart } from '../../parts/LineChart.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { say } from './say.ts';
-
-const monthNames = [
-  say('jan'),
-  say('feb'),
-  say('mar'),
-  say('apr'),
-  say('may'),
-  say('jun'),
-  say('jul'),
-  say('aug'),
-  say('sep'),
-  say('oct'),
-  say('nov'),
-  say('dec'),
-];
 
 /** What is left of the whole fish, step by step, on one axis. */
 function Steps({ species }: { species: SpeciesRow }) {
@@ -84,7 +70,7 @@ function Season({ species }: { species: SpeciesRow }) {
         min: 0.5,
         max: 12.5,
         ticks: Array.from({ length: 12 }, (_, i) => i + 1),
-        name: (m: number) => monthNames[m - 1] ?? '',
+        name: (m: number) => monthName(m),
       },
       y: {
         min: Math.floor(Math.min(85, ...values) - 1),
@@ -103,7 +89,7 @@ function Season({ species }: { species: SpeciesRow }) {
             ? say('spawns_2', {
                 spawningMonths: species.spawningMonths
                   .split('-')
-                  .map((m) => monthNames[Number(m) - 1])
+                  .map((m) => monthName(Number(m)))
                   .join(' to '),
               })
             : say('no_spawning_season_in_the_book')}

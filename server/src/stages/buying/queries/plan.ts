@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BuyingLine, BuyingPlan, contract } from '@ember-slate/contract';
 import { type Demand, newsvendor, riskOf, together, wholeFishFor } from '@ember-slate/core/buying';
-import { addDays, daysBetween, isDate, isTradingDay } from '@ember-slate/core/calendar';
+import { addDays, daysBetween, isDate, isTradingDay, weekdayName } from '@ember-slate/core/calendar';
 import { costForm } from '@ember-slate/core/costs';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName, type Species } from '@ember-slate/core/species';
@@ -32,16 +32,6 @@ const thin = 0.97;
 const leastDemand = 30;
 
 const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
-const weekdayNames = [
-  say('sunday'),
-  say('monday'),
-  say('tuesday'),
-  say('wednesday'),
-  say('thursday'),
-  say('friday'),
-  say('saturday'),
-];
-
 function nextTradingDay(work: Reader, after: string): string {
   let day = addDays(after, 1);
   for (let i = 0; i < 14 && !isTradingDay(day, work.settings); i++) day = addDays(day, 1);
@@ -161,7 +151,7 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
       wasteGrams: sum(forms, (f) => f.over),
       age:
         age > 0
-          ? say('landed_days_from_the_sea', { weekdayNames: weekdayNames[weekdayOf(landed)]!, age })
+          ? say('landed_days_from_the_sea', { weekday: weekdayName(weekdayOf(landed)), age })
           : supplier && supplier.landingDays !== ''
             ? say('landed_that_day_or_the_night')
             : null,
@@ -174,12 +164,6 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
     day,
     until,
     lines,
-    suppliers: [...group(lines, (l) => l.supplier ?? say('no_supplier_yet_2'))].map(([name, own]) => ({
-      name,
-      fish: sum(own, (l) => l.fish),
-      grams: sum(own, (l) => l.grams),
-      money: sum(own, (l) => l.money),
-    })),
     money: sum(lines, (l) => l.money),
   };
 }
