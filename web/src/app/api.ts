@@ -82,11 +82,12 @@ export function useRead<R extends Route>(
 /**
  * Sends a change. Pressing again after an answer that never came repeats the same key, so nothing is done twice.
  * Weights and sales that find no line are kept on this screen and sent when it is back. Done or kept, the form’s draft
- * is forgotten.
+ * is forgotten. `problem` is why the last one was refused, until one is done.
  */
 export function useChange<R extends Route>(route: R, draft?: { forget: () => void }) {
   const [trigger] = api.useChangeMutation();
   const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
   const pending = useRef<{ body: string; key: string } | null>(null);
   const send = useCallback(
     async (
@@ -102,6 +103,7 @@ export function useChange<R extends Route>(route: R, draft?: { forget: () => voi
       setBusy(false);
       if (result.error === undefined) {
         pending.current = null;
+        setProblem(null);
         draft?.forget();
         return { ok: true, data: result.data as AnswerOf<R> };
       }
@@ -110,12 +112,14 @@ export function useChange<R extends Route>(route: R, draft?: { forget: () => voi
       else if (keepable(route)) {
         pending.current = null;
         await keep({ key, method: route.method, path, body: body ?? {}, who: whoIsHere() });
+        setProblem(null);
         draft?.forget();
         return { ok: false, problem, kept: true };
       }
+      setProblem(problem);
       return { ok: false, problem };
     },
     [route, trigger, draft],
   );
-  return { send, busy };
+  return { send, busy, problem };
 }

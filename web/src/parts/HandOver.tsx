@@ -1,7 +1,6 @@
-import { contract, type Order, type Pay, type Problem } from '@ember-slate/contract';
+import { contract, type Order, type Pay } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
-import { useState } from 'react';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
 import { useShop } from '../app/shop.tsx';
@@ -59,7 +58,7 @@ function ShelfLine({ line: l, takes, perKg, onTakes, onPrice }: ShelfProps) {
 /** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`hand over ${order.id} ${order.version}`);
-  const { send, busy } = useChange(contract.orders.handOver, draft);
+  const { send, busy, problem } = useChange(contract.orders.handOver, draft);
   const { shop } = useShop();
   const want = useWant();
   const dispatch = useAppDispatch();
@@ -70,7 +69,6 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
     Object.fromEntries(ready.map((l) => [l.id, l.pricePerKg])),
   );
   const [pay, setPay] = useKept<Pay>(draft, 'pay', 'card');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const lines = ready.filter((l) => !left.includes(l.id));
   const total = lines.reduce((s, l) => s + multiplyRate(l.readyGrams, prices[l.id] ?? 0), 0);
   const last = left.length === 0 && later.length === 0;
@@ -86,7 +84,7 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
       { pay, version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: prices[l.id] ?? 0 })) },
       { id: order.id },
     );
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     const money = formatMoney(Math.abs(outcome.data.toPay));
     dispatch(
       notify({

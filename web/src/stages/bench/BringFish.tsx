@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { countWord } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -63,18 +63,17 @@ function Input({ input: i, weight, onWeight, asked }: InputProps) {
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`bring ${ticket.id}`);
-  const { send, busy } = useChange(contract.bench.start, draft);
+  const { send, busy, problem: notBegun } = useChange(contract.bench.start, draft);
   const want = useWant();
   const [page, setPage] = useState<'forms' | 'methods' | null>(null);
   const [weights, setWeights] = useKept<Record<number, Weight | null>>(draft, 'weights', {});
-  const [problem, setProblem] = useState<Problem | null>(null);
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
   const withdraw = useChange(contract.bench.withdraw);
+  const problem = notBegun ?? withdraw.problem;
   const go = useNavigate();
   const putBack = async () => {
     const outcome = await withdraw.send({ version: ticket.version }, { id: ticket.id });
     if (outcome.ok) void go('/bench');
-    else setProblem(outcome.problem);
   };
   const begin = async (limp = false) => {
     const inputs = ticket.inputs.map((i) => ({
@@ -82,8 +81,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       grams: weights[i.lotId]?.grams ?? i.grams,
       source: weights[i.lotId]?.source ?? ('estimated' as const),
     }));
-    const outcome = await send({ version: ticket.version, inputs, limp }, { id: ticket.id });
-    if (!outcome.ok) setProblem(outcome.problem);
+    await send({ version: ticket.version, inputs, limp }, { id: ticket.id });
   };
   return (
     <div className="pt-4">

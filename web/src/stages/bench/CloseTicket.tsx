@@ -1,5 +1,4 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -23,16 +22,14 @@ export function missingFrom(ticket: Ticket, reason: string): string | null {
 /** The last step: what is still missing is said, then stock moves. */
 export function CloseTicket({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`close ticket ${ticket.id}`);
-  const { send, busy } = useChange(contract.bench.close, draft);
+  const { send, busy, problem } = useChange(contract.bench.close, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const main = ticket.weighOuts
     .filter((w) => w.kind === 'order' || w.kind === 'counter')
     .reduce((s, w) => s + w.grams, 0);
   const missing = missingFrom(ticket, reason);
   const close = async () => {
-    const outcome = await send({ version: ticket.version, reason }, { id: ticket.id });
-    if (!outcome.ok) setProblem(outcome.problem);
+    await send({ version: ticket.version, reason }, { id: ticket.id });
   };
   return (
     <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-10 border-t border-line pt-3">

@@ -1,6 +1,5 @@
-import { contract, type DoneTicket, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type DoneTicket, type Ticket } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -42,12 +41,10 @@ export function DoneTicketView({ ticket }: { ticket: Ticket }) {
 /** What was weighed wrong is put right today: the ticket goes back to the board with its weights. */
 function Reopen({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`reopen ticket ${ticket.id}`);
-  const { send, busy } = useChange(contract.bench.reopen, draft);
+  const { send, busy, problem } = useChange(contract.bench.reopen, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const open = async () => {
-    const outcome = await send({ version: ticket.version, reason: reason.trim() }, { id: ticket.id });
-    if (!outcome.ok) setProblem(outcome.problem);
+    await send({ version: ticket.version, reason: reason.trim() }, { id: ticket.id });
   };
   return (
     <form

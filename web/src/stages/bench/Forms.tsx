@@ -1,8 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type PlanLine, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type PlanLine, type Ticket } from '@ember-slate/contract';
 import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction, isPiece } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
@@ -92,7 +91,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   const book = useForms();
   const [form, setForm] = useKept(draft, 'form', '');
   const [options, setOptions] = useKept<string[]>(draft, 'options', []);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const problem = add.problem ?? drop.problem;
   const input = ticket.inputs[0]!;
   const whole =
     species && !isPiece(input.condition)
@@ -122,15 +121,13 @@ export function Forms({ ticket }: { ticket: Ticket }) {
       },
       { id: ticket.id },
     );
-    setProblem(outcome.ok ? null : outcome.problem);
     if (outcome.ok) {
       setForm('');
       setOptions([]);
     }
   };
   const takeOff = async (cutId: number) => {
-    const outcome = await drop.send({ version: ticket.version }, { id: ticket.id, cutId });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await drop.send({ version: ticket.version }, { id: ticket.id, cutId });
   };
   const waiting = (lines ?? []).filter((l) => l.speciesId === ticket.speciesId);
   const fits = offered(book).filter(

@@ -1,6 +1,5 @@
-import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
+import { contract, type AnswerOf } from '@ember-slate/contract';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
-import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNotify } from '../../app/notify.ts';
@@ -97,20 +96,18 @@ function Accident() {
   const { me, shop } = useShop();
   const { today, time } = useTimes();
   const draft = useDraft('accident');
-  const { send, busy } = useChange(contract.safety.noteAccident, draft);
+  const { send, busy, problem } = useChange(contract.safety.noteAccident, draft);
   const [kind, setKind] = useKept<Kind>(draft, 'kind', 'cut');
   const [who, setWho] = useKept(draft, 'who', me.name);
   const [day, setDay] = useKept(draft, 'day', today);
   const [at, setAt] = useKept<number | null>(draft, 'at', () => parseClock(time(new Date())));
   const [what, setWhat] = useKept(draft, 'what', '');
   const [firstAid, setFirstAid] = useKept(draft, 'firstAid', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const said = useNotify();
   const errors = errorsByPath(problem);
   const save = async () => {
     if (at === null) return;
     const outcome = await send({ at: instantOn(day, at, shop).toISOString(), kind, who, what, firstAid });
-    setProblem(outcome.ok ? null : outcome.problem);
     if (outcome.ok) said(outcome, say('noted_it_stays_as_it_is'));
   };
   const missing =

@@ -1,5 +1,4 @@
-import { contract, type Problem, type TicketMethod } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type TicketMethod } from '@ember-slate/contract';
 import { useChange, useRead } from '../../app/api.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
@@ -17,12 +16,10 @@ const chosenBy = {
 /** Where good cutters disagree: each way with what it does to this ticket's grams and minutes. */
 export function Methods({ ticketId }: { ticketId: number }) {
   const { data, problem: unread, refetch } = useRead(contract.bench.ways, { params: { id: ticketId } });
-  const { send } = useChange(contract.bench.methods);
+  const { send, problem } = useChange(contract.bench.methods);
   const mass = useMass();
-  const [problem, setProblem] = useState<Problem | null>(null);
   const choose = async (question: string, method: string) => {
-    const outcome = await send({ question, method }, { id: ticketId });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ question, method }, { id: ticketId });
   };
   const effect = (way: TicketMethod['ways'][number]) => {
     const parts = [

@@ -66,12 +66,10 @@ function Said({ problem }: { problem: Problem | null }) {
 }
 
 function Pause({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
-  const { send } = useChange(contract.bench.pause);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, problem } = useChange(contract.bench.pause);
   const leave = async (why: string) => {
     const outcome = await send({ why }, { id: ticket.id });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   return (
     <div className="grid grid-cols-2 gap-3">
@@ -91,14 +89,12 @@ function Pause({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
 }
 
 function HandTo({ ticket }: { ticket: Ticket }) {
-  const { send } = useChange(contract.bench.hand);
+  const { send, problem } = useChange(contract.bench.hand);
   const { shop, me } = useShop();
   const go = useNavigate();
-  const [problem, setProblem] = useState<Problem | null>(null);
   const give = async (to: number) => {
     const outcome = await send({ version: ticket.version, to }, { id: ticket.id });
     if (outcome.ok) void go('/bench');
-    else setProblem(outcome.problem);
   };
   return (
     <div className="grid grid-cols-2 gap-3">
@@ -116,13 +112,11 @@ function HandTo({ ticket }: { ticket: Ticket }) {
 
 /** Back to the cold room, as long as nothing was weighed out of them. */
 function PutBack({ ticket }: { ticket: Ticket }) {
-  const { send, busy } = useChange(contract.bench.withdraw);
+  const { send, busy, problem } = useChange(contract.bench.withdraw);
   const go = useNavigate();
-  const [problem, setProblem] = useState<Problem | null>(null);
   const put = async () => {
     const outcome = await send({ version: ticket.version }, { id: ticket.id });
     if (outcome.ok) void go('/bench');
-    else setProblem(outcome.problem);
   };
   return (
     <>
@@ -142,12 +136,10 @@ function PutBack({ ticket }: { ticket: Ticket }) {
 }
 
 function NewTimer({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
-  const { send } = useChange(contract.bench.startTimer);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, problem } = useChange(contract.bench.startTimer);
   const start = async (name: string, minutes: number) => {
     const outcome = await send({ name, minutes }, { id: ticket.id });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   return (
     <div className="grid grid-cols-2 gap-3">

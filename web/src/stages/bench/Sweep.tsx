@@ -1,4 +1,4 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { kindOf, type Kind } from '@ember-slate/core/board';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -29,15 +29,13 @@ export function Sweep({ ticket }: { ticket: Ticket }) {
 }
 
 function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: Ticket['sweep']['one'] }) {
-  const { send, busy } = useChange(contract.bench.sweep);
+  const { send, busy, problem } = useChange(contract.bench.sweep);
   const { time } = useTimes();
   const species = useSpecies().get(ticket.speciesId);
   const [found, setFound] = useState(0);
   const [broken, setBroken] = useState<string[]>([]);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const sign = async () => {
-    const outcome = await send({ pass, found, broken }, { id: ticket.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ pass, found, broken }, { id: ticket.id });
   };
   const notYet = pass === 2 && !ticket.sweep.one ? say('pass_one_first') : null;
   return (

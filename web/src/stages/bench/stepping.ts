@@ -1,4 +1,4 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { useRef, useState } from 'react';
 import { useChange } from '../../app/api.ts';
 
@@ -7,9 +7,8 @@ import { useChange } from '../../app/api.ts';
  * refuses brings the screen back to where the ticket is.
  */
 export function useStepping(ticket: Ticket) {
-  const { send } = useChange(contract.bench.step);
+  const { send, problem } = useChange(contract.bench.step);
   const [going, setGoing] = useState<{ id: string; since: string } | null>(null);
-  const [problem, setProblem] = useState<Problem | null>(null);
   /** Quick taps are sent one after another, so that the last one is where the ticket ends. */
   const line = useRef<Promise<unknown>>(Promise.resolve());
   if (going && going.id === ticket.stepId) setGoing(null);
@@ -31,7 +30,6 @@ export function useStepping(ticket: Ticket) {
     const sent = line.current.then(() => send({ step: next.id }, { id: ticket.id }));
     line.current = sent;
     const outcome = await sent;
-    setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) setGoing(null);
   };
   return { ticket: shown, at, go, problem };

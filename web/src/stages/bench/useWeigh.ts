@@ -1,4 +1,4 @@
-import { contract, type Problem, type Ticket, type WeightSource } from '@ember-slate/contract';
+import { contract, type Ticket, type WeightSource } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
@@ -47,14 +47,13 @@ export function useWeigh(
   count: number,
   after: () => void,
 ) {
-  const { send, busy } = useChange(contract.bench.weigh);
+  const { send, busy, problem } = useChange(contract.bench.weigh);
   const label = useChange(contract.labels.make);
   const labels = useFormSettings()?.labels;
   const dispatch = useAppDispatch();
   const mass = useMass();
   const units = useAppSelector((s) => s.prefs.units);
   const reading = useAppSelector((s) => s.connection.reading);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const [askAgain, setAskAgain] = useState(false);
   const [taken, setTaken] = useState<number | null>(null);
   const off = tub && reading.tare === 0 ? tub.grams : 0;
@@ -80,7 +79,6 @@ export function useWeigh(
       { id: ticket.id },
     );
     if (outcome.ok || 'kept' in outcome) {
-      setProblem(null);
       setAskAgain(false);
       if (source !== 'typed') setTaken(reading.grams);
       after();
@@ -94,7 +92,6 @@ export function useWeigh(
       }
       return true;
     }
-    setProblem(outcome.problem);
     setAskAgain(outcome.problem.errors?.[0]?.path === 'again');
     return false;
   };

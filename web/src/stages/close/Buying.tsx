@@ -1,4 +1,4 @@
-import { contract, type BuyingLine, type BuyingPlan, type Problem } from '@ember-slate/contract';
+import { contract, type BuyingLine, type BuyingPlan } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -165,14 +165,12 @@ function Holidays({ onClose }: { onClose: () => void }) {
   const { today, dayWords } = useTimes();
   const { data } = useRead(contract.buying.holidays);
   const draft = useDraft('feast');
-  const { send, busy } = useChange(contract.buying.setHolidays, draft);
+  const { send, busy, problem } = useChange(contract.buying.setHolidays, draft);
   const [day, setDay] = useKept(draft, 'day', () => addDays(today(), 7));
   const [factor, setFactor] = useKept(draft, 'factor', '2');
   const [name, setName] = useKept(draft, 'name', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const put = async (holidays: { day: string; factor: number; name: string }[]) => {
-    const outcome = await send({ version: data?.version ?? 1, holidays });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ version: data?.version ?? 1, holidays });
   };
   const had = data?.holidays ?? [];
   return (

@@ -1,4 +1,4 @@
-import { contract, type DayClose, type Problem } from '@ember-slate/contract';
+import { contract, type DayClose } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -14,18 +14,16 @@ import { say } from './say.ts';
 function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
   const draft = useDraft('checks');
   const [version, setVersion] = useKept(draft, 'version', day.checksVersion);
-  const { send, busy } = useChange(contract.close.setChecks, draft);
+  const { send, busy, problem } = useChange(contract.close.setChecks, draft);
   const [lines, setLines] = useKept(
     draft,
     'lines',
     day.checks.map((c) => ({ id: c.id, words: c.words })),
   );
-  const [problem, setProblem] = useState<Problem | null>(null);
   const kept = lines.filter((l) => l.words.trim() !== '');
   const save = async (over = version) => {
     const outcome = await send({ version: over, checks: kept });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   const add = () => {
     const n = Math.max(0, ...lines.map((l) => Number(/^own_(\d+)$/.exec(l.id)?.[1] ?? 0))) + 1;
@@ -68,12 +66,10 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
 /** Cleaning and safety checks, each signed by whoever did it. */
 export function Checks({ day }: { day: DayClose }) {
   const { time } = useTimes();
-  const { send, busy } = useChange(contract.close.sign);
+  const { send, busy, problem } = useChange(contract.close.sign);
   const [editing, setEditing] = useState(false);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const sign = async (checkId: string) => {
-    const outcome = await send({ checkId, note: '' }, { day: day.day });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ checkId, note: '' }, { day: day.day });
   };
   return (
     <>

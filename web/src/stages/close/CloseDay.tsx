@@ -1,5 +1,4 @@
-import { contract, type DayClose, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type DayClose } from '@ember-slate/contract';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -21,10 +20,9 @@ export function CloseDay({
   counted: Counted;
   onClose: () => void;
 }) {
-  const { send, busy } = useChange(contract.close.closeDay);
+  const { send, busy, problem } = useChange(contract.close.closeDay);
   const draft = useDraft(`close ${day.day}`);
   const [remarks, setRemarks] = useKept(draft, 'remarks', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const off = (counted.cash ?? day.tills.cash.expected) - day.tills.cash.expected;
   const offCard = (counted.card ?? day.tills.card.expected) - day.tills.card.expected;
   // Two tills, two figures: money moved from one to the other would cancel out.
@@ -43,7 +41,7 @@ export function CloseDay({
       { remarks, countedCash: counted.cash, countedCard: counted.card },
       { day: day.day },
     );
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     draft.forget();
     onClose();
   };
@@ -75,13 +73,11 @@ export function CloseDay({
 /** Opens a closed day again. */
 export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
   const draft = useDraft(`reopen ${day}`);
-  const { send, busy } = useChange(contract.close.reopen, draft);
+  const { send, busy, problem } = useChange(contract.close.reopen, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send({ reason }, { day });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog open title={say('open_again', { day })} onClose={onClose}>

@@ -1,5 +1,4 @@
-import { contract, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract } from '@ember-slate/contract';
 import { useChange, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -11,13 +10,11 @@ import { say } from './say.ts';
 export function HandsClose({ day }: { day: string }) {
   const { time } = useTimes();
   const { data: checks, problem: away, refetch } = useRead(contract.close.toSign, { params: { day } });
-  const { send, busy } = useChange(contract.close.sign);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, busy, problem } = useChange(contract.close.sign);
   if (!checks) return <Waiting problem={away} onRetry={refetch} />;
   const open = checks.filter((c) => c.signed === null).length;
   const sign = async (checkId: string) => {
-    const outcome = await send({ checkId, note: '' }, { day });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ checkId, note: '' }, { day });
   };
   return (
     <div className="max-w-[760px]">

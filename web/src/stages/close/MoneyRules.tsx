@@ -1,7 +1,6 @@
-import { contract, type MoneySettings, type Problem } from '@ember-slate/contract';
+import { contract, type MoneySettings } from '@ember-slate/contract';
 import { formOf } from '@ember-slate/core/forms';
 import { usualElasticity } from '@ember-slate/core/prices';
-import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept, type Draft } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -122,20 +121,18 @@ export function MoneyRules({
   const book = useForms();
   const draft = useDraft('money rules');
   const [version, setVersion] = useKept(draft, 'version', rules.version);
-  const { send, busy } = useChange(contract.costs.setSettings, draft);
+  const { send, busy, problem } = useChange(contract.costs.setSettings, draft);
   const [next, setNext] = useKept<MoneySettings>(draft, 'next', () => {
     const { version: _v, ...fields } = rules;
     return fields;
   });
   const [margin, setMargin] = useKept(draft, 'margin', String(Math.round(rules.margin * 100)));
   const [floor, setFloor] = useKept(draft, 'floor', String(Math.round(rules.floorShare * 100)));
-  const [problem, setProblem] = useState<Problem | null>(null);
   const error = (path: string) => problem?.errors?.find((e) => e.path === path)?.message;
   const mine = { ...next, margin: share(margin), floorShare: share(floor) };
   const save = async (over = version) => {
     const outcome = await send({ ...mine, version: over });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog open title={say('how_the_shop_reckons_2')} onClose={onClose}>

@@ -1,4 +1,4 @@
-import { contract, type ListedPrice, type MoneySettings, type Problem } from '@ember-slate/contract';
+import { contract, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
 import { perUnit } from '@ember-slate/core/costs';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
@@ -30,12 +30,11 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
     query: { speciesId: of.speciesId, item: of.item },
   });
   const draft = useDraft(`price ${of.speciesId} ${of.item}`);
-  const { send, busy } = useChange(contract.prices.set, draft);
+  const { send, busy, problem } = useChange(contract.prices.set, draft);
   const [perKg, setPerKg] = useKept<number | null>(draft, 'perKg', of.wanted ?? of.perKg);
   const [reason, setReason] = useKept(draft, 'reason', '');
   // The price that stood there when this one was thought of.
   const [was, setWas] = useKept(draft, 'was', of.perKg);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const chart = useMemo(() => {
     if (!data) return null;
     const bought = data.bought.map((b) => [Date.parse(`${b.day}T12:00:00Z`), inMoney(b.perKg)] as const);
@@ -72,7 +71,6 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
       reason,
     });
     if (outcome.ok) return onClose();
-    setProblem(outcome.problem);
     if (outcome.problem.code === 'stale') setWas((outcome.problem.current as { was: number | null }).was);
   };
   return (

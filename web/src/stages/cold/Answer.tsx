@@ -1,5 +1,4 @@
-import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type ColdPlace } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -29,13 +28,11 @@ export function Answer({
   onDone: () => void;
 }) {
   const draft = useDraft(`answer ${place.id} ${episode.kind} ${episode.from}`);
-  const { send, busy } = useChange(contract.cold.answer, draft);
+  const { send, busy, problem } = useChange(contract.cold.answer, draft);
   const [done, setDone] = useKept(draft, 'done', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const save = async () => {
     const outcome = await send({ kind: episode.kind, from: episode.from, done }, { id: place.id });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   const length = spell(Date.parse(episode.to) - Date.parse(episode.from));
   return (

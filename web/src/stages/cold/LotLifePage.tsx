@@ -1,8 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type LotLife, type Problem } from '@ember-slate/contract';
+import { contract, type LotLife } from '@ember-slate/contract';
 import { groundName } from '@ember-slate/core/coldchain';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -29,9 +28,8 @@ function headline(life: LotLife): string {
 function Histamine({ life }: { life: LotLife }) {
   const { me } = useShop();
   const draft = useDraft(`clear lot ${life.id}`);
-  const { send, busy } = useChange(contract.cold.clear, draft);
+  const { send, busy, problem } = useChange(contract.cold.clear, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const account = life.histamine!;
   const share = Math.min(1, account.hours / account.limitHours);
   const hot = account.state !== 'open' && account.clearance === null;
@@ -73,7 +71,7 @@ function Histamine({ life }: { life: LotLife }) {
           className="flex items-start gap-4 pt-2"
           onSubmit={(e) => {
             e.preventDefault();
-            void send({ reason }, { id: life.id }).then((o) => setProblem(o.ok ? null : o.problem));
+            void send({ reason }, { id: life.id });
           }}
         >
           <TextField
@@ -97,9 +95,8 @@ function Histamine({ life }: { life: LotLife }) {
 
 function Probe({ id }: { id: number }) {
   const draft = useDraft(`probe lot ${id}`);
-  const { send, busy } = useChange(contract.cold.probe, draft);
+  const { send, busy, problem } = useChange(contract.cold.probe, draft);
   const [tenths, setTenths] = useKept<number | null>(draft, 'tenths', null);
-  const [problem, setProblem] = useState<Problem | null>(null);
   return (
     <form
       className="flex items-start gap-4 border-t border-line pt-3"
@@ -107,7 +104,6 @@ function Probe({ id }: { id: number }) {
         e.preventDefault();
         if (tenths === null) return;
         void send({ tenths }, { id }).then((o) => {
-          setProblem(o.ok ? null : o.problem);
           if (o.ok) setTenths(null);
         });
       }}

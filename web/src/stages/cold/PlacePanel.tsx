@@ -77,19 +77,17 @@ function History({ place }: { place: ColdPlace }) {
 function ByHand({ place }: { place: ColdPlace }) {
   const units = useAppSelector((s) => s.prefs.units);
   const draft = useDraft(`read place ${place.id}`);
-  const { send, busy } = useChange(contract.cold.read, draft);
+  const { send, busy, problem } = useChange(contract.cold.read, draft);
   const { shop } = useShop();
   const { today } = useTimes();
   const dispatch = useAppDispatch();
   const [tenths, setTenths] = useKept<number | null>(draft, 'tenths', null);
   const [at, setAt] = useKept<number | null>(draft, 'at', null);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const save = async () => {
     if (tenths === null) return;
     const time = at === null ? new Date() : instantOn(today(), at, shop);
     const outcome = await send({ at: time.toISOString(), tenths }, { id: place.id });
-    setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;
     dispatch(
       notify({

@@ -1,5 +1,4 @@
-import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type ColdPlace } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNotify } from '../../app/notify.ts';
@@ -17,12 +16,11 @@ interface Read {
 
 /** A round with the thermometer: every place in one go, and what was done where one is too warm. */
 export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClose: () => void }) {
-  const { send, busy } = useChange(contract.cold.round);
+  const { send, busy, problem } = useChange(contract.cold.round);
   const said = useNotify();
   const degrees = useDegrees();
   const draft = useDraft('round');
   const [reads, setReads] = useKept<Readonly<Record<number, Read>>>(draft, 'reads', {});
-  const [problem, setProblem] = useState<Problem | null>(null);
   const of = (id: number): Read => reads[id] ?? { tenths: null, done: '' };
   const set = (id: number, change: Partial<Read>) =>
     setReads((had) => ({ ...had, [id]: { ...of(id), ...change } }));
@@ -32,10 +30,7 @@ export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClo
     const outcome = await send({
       readings: read.map((p) => ({ id: p.id, tenths: of(p.id).tenths!, done: of(p.id).done.trim() })),
     });
-    if (!said(outcome, say('places_read', { read: read.length }))) {
-      if (!outcome.ok) setProblem(outcome.problem);
-      return;
-    }
+    if (!said(outcome, say('places_read', { read: read.length }))) return;
     draft.forget();
     onClose();
   };

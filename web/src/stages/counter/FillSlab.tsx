@@ -1,4 +1,4 @@
-import { contract, type Problem, type StockRow } from '@ember-slate/contract';
+import { contract, type StockRow } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -17,11 +17,10 @@ interface Props {
 
 /** The morning and the evening of a slab: rows brought out whole, what ends first proposed; or all taken back. */
 export function FillSlab({ way, rows, free, onClose }: Props) {
-  const { send, busy } = useChange(contract.counter.moveAll);
+  const { send, busy, problem } = useChange(contract.counter.moveAll);
   const [left, setLeft] = useState<readonly string[]>(() =>
     way === 'clear' ? [] : rows.slice(free).map(rowKey),
   );
-  const [problem, setProblem] = useState<Problem | null>(null);
   // Fish that is promised stays in the cold room: it is brought out by hand, piece by piece.
   const fit = rows.filter((r) => r.freeGrams === r.grams);
   const chosen = fit.filter((r) => !left.includes(rowKey(r)));
@@ -31,7 +30,6 @@ export function FillSlab({ way, rows, free, onClose }: Props) {
       to: way === 'fill' ? 'place:slab' : 'place:cold_room',
     });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog open title={way === 'fill' ? say('fill_the_slab') : say('clear_the_slab')} onClose={onClose}>

@@ -1,5 +1,4 @@
-import { contract, type MarkdownOffer, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type MarkdownOffer } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -85,14 +84,13 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
   const mass = useMass();
   const dispatch = useAppDispatch();
   const draft = useDraft(`mark down ${rowKey(offer)}`);
-  const { send, busy } = useChange(contract.prices.markDown, draft);
+  const { send, busy, problem } = useChange(contract.prices.markDown, draft);
   const later = offer.path[0]!.step === 0;
   const [perKg, setPerKg] = useKept<number | null>(
     draft,
     'perKg',
     later ? (offer.path.find((p) => p.step > 0)?.perKg ?? offer.perKg) : offer.perKg,
   );
-  const [problem, setProblem] = useState<Problem | null>(null);
   const won = offer.takings - offer.atFullPrice.takings;
   const take = async () => {
     const { place, lotId, item, batch } = offer;
@@ -109,7 +107,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
         won: formatMoney(won),
       }),
     });
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     dispatch(
       notify({
         text: say('is_a_kg_now', { offer: offer.name, perKg: formatMoney(perKg ?? 0) }),

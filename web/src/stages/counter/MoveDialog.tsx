@@ -1,6 +1,5 @@
-import { contract, type Problem, type StockRow } from '@ember-slate/contract';
+import { contract, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -63,33 +62,32 @@ function Where({
   );
 }
 
+/** What is frozen thaws in the cold room; what lies on the slab goes back there, all else comes out. */
+const usuallyTo = (row: StockRow, spot: string | undefined): Place =>
+  row.place === 'place:freezer' || (row.place === 'place:slab' && spot === undefined)
+    ? 'place:cold_room'
+    : 'place:slab';
+
 /** Moves a row, or puts it at another place of the slab: bringing out, taking back, freezing, thawing. */
 export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const draft = useDraft(`move ${rowKey(row)} ${spot ?? ''}`);
-  const { send, busy } = useChange(contract.counter.move, draft);
   const put = useChange(contract.counter.putAt);
+  const move = useChange(contract.counter.move, draft);
   // Moving usually means all of it.
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
     grams: row.freeGrams,
     source: 'estimated',
   });
   const [pieces, setPieces] = useKept(draft, 'pieces', String(row.freePieces));
-  const [to, setTo] = useKept<Place>(
-    draft,
-    'to',
-    // What is frozen thaws in the cold room.
-    row.place === 'place:freezer' || (row.place === 'place:slab' && spot === undefined)
-      ? 'place:cold_room'
-      : 'place:slab',
-  );
+  const [to, setTo] = useKept<Place>(draft, 'to', usuallyTo(row, spot));
   const [at, setAt] = useKept(draft, 'at', spot ?? row.spot ?? '');
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const problem = move.problem ?? put.problem;
   const staysOnSlab = to === 'place:slab' && row.place === 'place:slab';
   const go = async () => {
     const outcome = staysOnSlab
       ? await put.send({ ...keyOf(row), spot: at })
-      : await send({
+      : await move.send({
           ...keyOf(row),
           grams: weight?.grams ?? 0,
           pieces: row.pieces > 0 ? (wholeNumber(pieces) ?? 0) : 0,
@@ -98,7 +96,6 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
           reason,
         });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   const caution =
     to === 'place:freezer'
@@ -143,7 +140,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
           <Button
             submit
             kind="main"
-            busy={busy || put.busy}
+            busy={move.busy || put.busy}
             notYet={staysOnSlab && at === '' ? say('choose_the_place') : null}
           >
             {say('move_it')}

@@ -1,4 +1,4 @@
-import { contract, type Problem, type StockRow } from '@ember-slate/contract';
+import { contract, type StockRow } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -99,7 +99,7 @@ export function RowActions({ row, layout, onDone, manager }: Props) {
 /** To the bin or to the kitchen, with a reason. */
 function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; onClose: () => void }) {
   const draft = useDraft(`bin ${rowKey(row)}`);
-  const { send, busy } = useChange(contract.counter.discard, draft);
+  const { send, busy, problem } = useChange(contract.counter.discard, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
     grams: row.freeGrams,
     source: 'estimated',
@@ -107,7 +107,6 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
   const [pieces, setPieces] = useKept(draft, 'pieces', String(row.freePieces));
   const [to, setTo] = useKept<'waste' | 'kitchen'>(draft, 'to', 'waste');
   const [reason, setReason] = useKept<string>(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send({
       ...keyOf(row),
@@ -117,7 +116,6 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
       reason,
     });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog open title={say('bin_it_or_use_it_in_the_kitchen')} onClose={onClose}>
@@ -168,12 +166,11 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
 /** The price of this fish in this form, for every row of it. */
 function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
   const draft = useDraft(`price ${row.speciesId} ${row.item}`);
-  const { send, busy } = useChange(contract.prices.set, draft);
+  const { send, busy, problem } = useChange(contract.prices.set, draft);
   const [perKg, setPerKg] = useKept(draft, 'perKg', row.fullPerKg);
   // The price that stood there when this one was thought of.
   const [was, setWas] = useKept(draft, 'was', row.fullPerKg);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send({
       speciesId: row.speciesId,
@@ -183,10 +180,8 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
       reason,
     });
     if (outcome.ok) onClose();
-    else {
-      setProblem(outcome.problem);
-      if (outcome.problem.code === 'stale') setWas((outcome.problem.current as { was: number | null }).was);
-    }
+    else if (outcome.problem.code === 'stale')
+      setWas((outcome.problem.current as { was: number | null }).was);
   };
   return (
     <Dialog

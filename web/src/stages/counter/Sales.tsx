@@ -1,4 +1,4 @@
-import { contract, type Pay, type Problem, type Sold } from '@ember-slate/contract';
+import { contract, type Pay, type Sold } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
@@ -26,14 +26,13 @@ type Line = Sold['lines'][number];
 /** Money back for one line: the fish that came back, or nothing but money. */
 function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () => void }) {
   const draft = useDraft(`give back ${sale.id} ${line.position}`);
-  const { send, busy } = useChange(contract.counter.refund, draft);
+  const { send, busy, problem } = useChange(contract.counter.refund, draft);
   const dispatch = useAppDispatch();
   const left = line.money - line.refundedMoney;
   const [back, setBack] = useKept<Weight | null>(draft, 'back', null);
   const [money, setMoney] = useKept<number | null>(draft, 'money', left);
   const [pay, setPay] = useKept<Pay>(draft, 'pay', sale.pay);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const go = async () => {
     const outcome = await send(
       {
@@ -43,7 +42,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
       },
       { id: sale.id },
     );
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     dispatch(notify({ text: say('given_back', { money: formatMoney(outcome.data.money) }), problem: false }));
     onDone();
   };
@@ -104,7 +103,6 @@ function OneSale({ sale }: { sale: Sold }) {
   const undo = useChange(contract.counter.voidSale, draft);
   const [back, setBack] = useState<number | null>(null);
   const [why, setWhy] = useKept<string | null>(draft, 'why', null);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const line = sale.lines.find((l) => l.position === back);
   return (
     <section aria-label={say('sale', { number: sale.number })}>
@@ -166,7 +164,6 @@ function OneSale({ sale }: { sale: Sold }) {
                 e.preventDefault();
                 void undo.send({ reason: why }, { id: sale.id }).then((o) => {
                   if (o.ok) setWhy(null);
-                  else setProblem(o.problem);
                 });
               }}
             >
@@ -174,7 +171,7 @@ function OneSale({ sale }: { sale: Sold }) {
                 label={say('why_the_fish_goes_back_where_it')}
                 value={why}
                 onChange={setWhy}
-                error={problem?.detail}
+                error={undo.problem?.detail}
               />
               <div className="flex gap-3">
                 <Button submit busy={undo.busy} notYet={why.trim() ? null : say('say_why')}>

@@ -1,5 +1,4 @@
-import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type AnswerOf } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -17,15 +16,13 @@ interface Props {
 export function SlabLayout({ slab, onClose }: Props) {
   const draft = useDraft('slab');
   const [version, setVersion] = useKept(draft, 'version', slab.version);
-  const { send, busy } = useChange(contract.counter.setSlab, draft);
+  const { send, busy, problem } = useChange(contract.counter.setSlab, draft);
   const [places, setPlaces] = useKept(draft, 'places', () => slab.rows.map((r) => String(r.places)));
-  const [problem, setProblem] = useState<Problem | null>(null);
   const letter = (i: number) => 'ABCDEF'[i]!;
   const rows = places.map((p, i) => ({ name: letter(i), places: wholeNumber(p) ?? 0 }));
   const save = async (over = version) => {
     const outcome = await send({ version: over, rows });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog open title={say('places_of_the_slab')} onClose={onClose}>

@@ -1,4 +1,4 @@
-import { contract, type AnswerOf, type Problem, type StockRow } from '@ember-slate/contract';
+import { contract, type AnswerOf, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -45,11 +45,10 @@ function CountRow({
   onSkip: () => void;
 }) {
   const draft = useDraft(`count ${rowKey(row)}`);
-  const { send, busy } = useChange(contract.counter.count, draft);
+  const { send, busy, problem } = useChange(contract.counter.count, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
   const [reason, setReason] = useKept<string>(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const asks = problem?.errors?.[0]?.path === 'reason';
   const go = async (w: Weight | null) => {
     if (!w) return;
@@ -61,12 +60,10 @@ function CountRow({
       reason,
     });
     if (outcome.ok) onDone(outcome.data.differenceGrams);
-    else setProblem(outcome.problem);
   };
   const none = async () => {
     const outcome = await send({ ...keyOf(row), grams: 0, pieces: 0, source: 'typed', reason });
     if (outcome.ok) onDone(outcome.data.differenceGrams);
-    else setProblem(outcome.problem);
   };
   return (
     <form

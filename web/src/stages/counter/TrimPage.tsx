@@ -1,4 +1,4 @@
-import { contract, type AnswerOf, type Problem, type TrimBook } from '@ember-slate/contract';
+import { contract, type AnswerOf, type TrimBook } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -25,14 +25,13 @@ type OnHand = AnswerOf<typeof contract.trim.onHand>;
 /** Makes a batch: what it is, which tubs go in, what comes out. */
 function MakeBatch({ lying }: { lying: OnHand }) {
   const draft = useDraft('batch of trim');
-  const { send, busy } = useChange(contract.trim.make, draft);
+  const { send, busy, problem } = useChange(contract.trim.make, draft);
   const mass = useMass();
   const dispatch = useAppDispatch();
   const [product, setProduct] = useKept(draft, 'product', lying.products[0]!.id);
   const [chosen, setChosen] = useKept<readonly string[]>(draft, 'chosen', []);
   const [out, setOut] = useKept<Weight | null>(draft, 'out', null);
   const [remarks, setRemarks] = useKept(draft, 'remarks', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const made = lying.products.find((p) => p.id === product)!;
   const fit = lying.rows.filter((r) => r.refused[product] === undefined);
   const refused = lying.rows.filter((r) => {
@@ -49,14 +48,13 @@ function MakeBatch({ lying }: { lying: OnHand }) {
       grams: out?.grams ?? 0,
       remarks,
     });
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     dispatch(
       notify({
         text: say('made_of_tubs', { made: made.name, inputs: inputs.length, grams: mass(out!.grams) }),
         problem: false,
       }),
     );
-    setProblem(null);
   };
   return (
     <section aria-label={say('make_a_batch')}>

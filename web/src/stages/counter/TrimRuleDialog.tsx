@@ -1,6 +1,5 @@
-import { contract, type Problem, type TrimBook, type TrimRule } from '@ember-slate/contract';
+import { contract, type TrimBook, type TrimRule } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -32,11 +31,9 @@ const fieldNames = {
 /** Species whose roe or liver is eaten here, beside those where it usually is. */
 function Customs({ part, eaten, version }: { part: string; eaten: readonly string[]; version: number }) {
   const { data: book } = useRead(contract.landing.species);
-  const { send } = useChange(contract.trim.setCustoms);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, problem } = useChange(contract.trim.setCustoms);
   const put = async (speciesIds: string[]) => {
-    const outcome = await send({ version, speciesIds }, { part });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ version, speciesIds }, { part });
   };
   const name = (id: string) => shortName(book?.find((s) => s.id === id)?.name ?? id);
   return (
@@ -81,13 +78,11 @@ export function TrimRuleDialog({
 }) {
   const draft = useDraft(`trim rule ${part.part}`);
   const [version, setVersion] = useKept(draft, 'version', versions.rules);
-  const { send, busy } = useChange(contract.trim.setRule, draft);
+  const { send, busy, problem } = useChange(contract.trim.setRule, draft);
   const [rule, setRule] = useKept<TrimRule>(draft, 'rule', part.setting);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const save = async (over = version) => {
     const outcome = await send({ ...rule, version: over }, { part: part.part });
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog open title={say('what_becomes_of', { part: part.name })} onClose={onClose}>

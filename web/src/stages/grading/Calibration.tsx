@@ -1,4 +1,4 @@
-import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
+import { contract, type AnswerOf } from '@ember-slate/contract';
 import { bandAt } from '@ember-slate/core/freshness';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
@@ -88,11 +88,9 @@ function Verdict({ data, index }: { data: Answer; index: boolean }) {
 
 /** Puts the shop's own line in use, or the shipped one back. */
 function Apply({ scheme, speciesId, data }: { scheme: KeptScheme; speciesId: string; data: Answer }) {
-  const { send, busy } = useChange(contract.grading.calibrate);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const { send, busy, problem } = useChange(contract.grading.calibrate);
   const apply = async (on: boolean) => {
-    const outcome = await send({ speciesId, apply: on, version: scheme.version }, { id: scheme.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ speciesId, apply: on, version: scheme.version }, { id: scheme.id });
   };
   return (
     <>

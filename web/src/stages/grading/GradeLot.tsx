@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type Problem } from '@ember-slate/contract';
+import { contract } from '@ember-slate/contract';
 import { daysBetween } from '@ember-slate/core/calendar';
 import {
   applies,
@@ -68,8 +68,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const [byRun, setByRun] = useState(() => window.matchMedia('(max-width: 639px)').matches);
   const [verdict, setVerdict] = useKept<Verdict | null>(kept, 'verdict', null);
   const [why, setWhy] = useKept(kept, 'why', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const { send, busy } = useChange(contract.grading.record);
+  const { send, busy, problem } = useChange(contract.grading.record);
 
   const last = lot.grades[0];
   const started = fish.some((f) => Object.keys(f).length > 0);
@@ -135,7 +134,7 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
       },
       { id: lot.id },
     );
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     kept.forget();
     dispatch(
       notify({

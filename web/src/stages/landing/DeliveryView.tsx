@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type Delivery, type LotRow, type Problem } from '@ember-slate/contract';
+import { contract, type Delivery, type LotRow } from '@ember-slate/contract';
 import { areaWords, isSeaArea } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
@@ -23,14 +23,12 @@ import { say } from './say.ts';
 /** Closing asks for a reason when the note and the scale differ. */
 function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => void }) {
   const draft = useDraft(`close delivery ${delivery.id}`);
-  const { send, busy } = useChange(contract.landing.closeDelivery, draft);
+  const { send, busy, problem } = useChange(contract.landing.closeDelivery, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const mass = useMass();
   const off = delivery.differences.length > 0;
   const close = async () => {
-    const outcome = await send({ version: delivery.version, reason }, { id: delivery.id });
-    setProblem(outcome.ok ? null : outcome.problem);
+    await send({ version: delivery.version, reason }, { id: delivery.id });
   };
   return (
     <div className="mt-3 flex items-end gap-5 border-t-[1.5px] border-ink pt-3">

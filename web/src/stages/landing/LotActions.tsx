@@ -1,4 +1,4 @@
-import { contract, type LotRow, type Problem } from '@ember-slate/contract';
+import { contract, type LotRow } from '@ember-slate/contract';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -29,13 +29,11 @@ type Act = (typeof acts)[number];
 function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const draft = useDraft(`hold ${lot.id}`);
   const [version, setVersion] = useKept(draft, 'version', lot.version);
-  const { send, busy } = useChange(contract.landing.hold, draft);
+  const { send, busy, problem } = useChange(contract.landing.hold, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const save = async (text: string | null, over = version) => {
     const outcome = await send({ version: over, reason: text }, { id: lot.id });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   if (lot.holdReason)
     return (
@@ -77,12 +75,11 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
 
 function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const draft = useDraft(`split ${lot.id}`);
-  const { send, busy } = useChange(contract.landing.split, draft);
+  const { send, busy, problem } = useChange(contract.landing.split, draft);
   const dispatch = useAppDispatch();
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
   const [remarks, setRemarks] = useKept(draft, 'remarks', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const save = async () => {
     const outcome = await send(
@@ -95,7 +92,7 @@ function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
       },
       { id: lot.id },
     );
-    if (!outcome.ok) return setProblem(outcome.problem);
+    if (!outcome.ok) return;
     dispatch(notify({ text: say('is_a_lot_of_its_own_now', { code: outcome.data.code }), problem: false }));
     onDone();
   };
@@ -187,7 +184,7 @@ function ClaimForm({
   onDone: () => void;
 }) {
   const draft = useDraft(`claim ${lot.id}`);
-  const { send, busy } = useChange(contract.landing.claim, draft);
+  const { send, busy, problem } = useChange(contract.landing.claim, draft);
   const { shop } = useShop();
   const dispatch = useAppDispatch();
   const all = lot.there.pieces > 0;
@@ -204,7 +201,6 @@ function ClaimForm({
   );
   const [reason, setReason] = useKept(draft, 'reason', proposed);
   const [wording, setWording] = useKept(draft, 'wording', usual);
-  const [problem, setProblem] = useState<Problem | null>(null);
   const errors = errorsByPath(problem);
   const save = async () => {
     const made = await send(
@@ -218,7 +214,7 @@ function ClaimForm({
       },
       { id: lot.id },
     );
-    if (!made.ok) return setProblem(made.problem);
+    if (!made.ok) return;
     dispatch(notify({ text: say('claim_is_written', { number: made.data.number }), problem: false }));
     onDone();
   };
@@ -285,13 +281,11 @@ function ClaimForm({
 }
 
 function Label({ lot }: { lot: LotRow }) {
-  const { send, busy } = useChange(contract.landing.printLabel);
+  const { send, busy, problem } = useChange(contract.landing.printLabel);
   const dispatch = useAppDispatch();
   const [copies, setCopies] = useState('1');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const print = async () => {
     const outcome = await send({ copies: wholeNumber(copies) ?? 0 }, { id: lot.id });
-    setProblem(outcome.ok ? null : outcome.problem);
     if (!outcome.ok) return;
     const { printed, why } = outcome.data;
     dispatch(

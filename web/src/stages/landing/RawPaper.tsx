@@ -1,7 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type LotRow, type Problem } from '@ember-slate/contract';
+import { contract, type LotRow } from '@ember-slate/contract';
 import { groundName, groundRefusal, rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
-import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop } from '../../app/shop.tsx';
@@ -15,15 +14,13 @@ import { say } from './say.ts';
 export function RawPaper({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const { shop, me } = useShop();
   const draft = useDraft(`raw paper ${lot.id}`);
-  const { send, busy } = useChange(contract.landing.rawPaper, draft);
+  const { send, busy, problem } = useChange(contract.landing.rawPaper, draft);
   const possible = rawGrounds.filter((g) => groundRefusal(g, lot.production, shop.ruleProfile) === null);
   const [ground, setGround] = useKept<RawGround | null>(draft, 'ground', null);
   const [document, setDocument] = useKept(draft, 'document', '');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const save = async (paper: { ground: RawGround; document: string } | null) => {
     const outcome = await send({ version: lot.version, paper }, { id: lot.id });
     if (outcome.ok) onDone();
-    else setProblem(outcome.problem);
   };
   const manager = me.role === 'manager';
   return (

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Stale } from '../../parts/Stale.tsx';
@@ -240,8 +241,9 @@ const limit = { y: 2, name: say('limit'), hot: true };
 
 function Settle({ id, asked }: { id: number; asked: number }) {
   const { send, busy } = useChange(contract.landing.settle);
+  const said = useNotify();
   return (
-    <Button small busy={busy} onPress={() => void send({ money: asked }, { id })}>
+    <Button small busy={busy} onPress={() => void send({ money: asked }, { id }).then((o) => said(o))}>
       {say('paid_in_full')}
     </Button>
   );

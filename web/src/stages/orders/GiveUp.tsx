@@ -1,5 +1,4 @@
-import { contract, type Order, type Problem } from '@ember-slate/contract';
-import { useState } from 'react';
+import { contract, type Order } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop } from '../../app/shop.tsx';
@@ -13,7 +12,7 @@ import { say } from './say.ts';
 /** Cancels an order, or notes that nobody came for it. */
 export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`give up ${order.id}`);
-  const { send, busy } = useChange(contract.orders.cancel, draft);
+  const { send, busy, problem } = useChange(contract.orders.cancel, draft);
   const { shop } = useShop();
   const due = new Date(order.dueAt) < useNow();
   const [what, setWhat] = useKept<'uncollected' | 'cancelled'>(
@@ -23,7 +22,6 @@ export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }
   );
   const [reason, setReason] = useKept(draft, 'reason', '');
   const [deposit, setDeposit] = useKept<'returned' | 'kept'>(draft, 'deposit', 'returned');
-  const [problem, setProblem] = useState<Problem | null>(null);
   const uncollected = what === 'uncollected';
   const why = reason.trim() || (uncollected ? say('nobody_came') : '');
   const cancel = async () => {
@@ -32,7 +30,6 @@ export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }
       { id: order.id },
     );
     if (outcome.ok) onClose();
-    else setProblem(outcome.problem);
   };
   return (
     <Dialog

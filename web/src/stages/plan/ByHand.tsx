@@ -1,4 +1,4 @@
-import { contract, type PlanLine, type Problem, type SpeciesRow } from '@ember-slate/contract';
+import { contract, type PlanLine, type SpeciesRow } from '@ember-slate/contract';
 import { pickOutcome } from '@ember-slate/core/cutplan';
 import { formOf, type Form } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
@@ -57,9 +57,9 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
   const dispatch = useAppDispatch();
   const choose = useChange(contract.plan.choose);
   const send = useChange(contract.plan.send);
+  const problem = choose.problem ?? send.problem;
   const saved = toPicks(line.picks);
   const [picks, setPicks] = useState<Picks>(line.picks.length > 0 ? saved : toPicks(line.proposal));
-  const [problem, setProblem] = useState<Problem | null>(null);
   const [version, setVersion] = useState(line.version);
   if (version !== line.version) {
     setVersion(line.version);
@@ -78,7 +78,6 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
 
   const keep = async (): Promise<number | null> => {
     const done = await choose.send({ version: line.version, picks: chosen }, { id: line.id });
-    setProblem(done.ok ? null : done.problem);
     return done.ok ? line.version + 1 : null;
   };
   const toBench = async () => {
@@ -89,7 +88,6 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
       dispatch(
         notify({ text: say('ticket_waits_at_the_bench', { number: done.data.number }), problem: false }),
       );
-    else setProblem(done.problem);
   };
 
   return (

@@ -2,6 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useShop, useSpecies } from '../../app/shop.tsx';
 import { useSize } from '../../app/size.ts';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -29,6 +30,7 @@ export default function Plan() {
   const [open, setOpen] = useState<'totals' | 'changes' | null>(null);
   const pin = useChange(contract.plan.pin);
   const back = useChange(contract.plan.back);
+  const said = useNotify();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const plan = data?.plan ?? null;
   const moves = useMoves(plan);
@@ -65,7 +67,7 @@ export default function Plan() {
         <Status
           plan={plan}
           editable={editable}
-          onBack={() => void back.send(undefined, { id: plan.id })}
+          onBack={() => void back.send(undefined, { id: plan.id }).then((o) => said(o))}
           onOpen={setOpen}
         />
       </div>
@@ -88,7 +90,7 @@ export default function Plan() {
               {...{ plan, shown, editable, lit }}
               perMm={scaleOf(shown, width)}
               onLight={setLit}
-              onPin={(fish, pinned) => void pin.send({ fish, pinned }, { id: plan.id })}
+              onPin={(fish, pinned) => void pin.send({ fish, pinned }, { id: plan.id }).then((o) => said(o))}
               onAsk={moves.ask}
             />
           </div>

@@ -1,6 +1,6 @@
 import { contract, type CutPlan } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
-import { notify, useAppDispatch } from '../../app/store.ts';
+import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 import { say } from './say.ts';
 
@@ -22,31 +22,25 @@ export function PlanActs({
   /** One species to plan anew, the others as they are; null for all. */
   only: string | null;
 }) {
-  const dispatch = useAppDispatch();
   const start = useChange(contract.plan.start);
   const stop = useChange(contract.plan.stop);
+  const said = useNotify();
   const accept = useChange(contract.plan.accept);
   const run = async () => {
     const one = plan?.species.find((s) => s.speciesId === only);
     const seconds = one ? secondsFor(one.lines.length, one.fish.length) : secondsFor(lines, fish);
-    const done = await start.send({
-      horizon,
-      seconds,
-      keepPinned: true,
-      speciesIds: one ? [one.speciesId] : null,
-    });
-    if (!done.ok) dispatch(notify({ text: done.problem.detail ?? done.problem.title, problem: true }));
+    said(await start.send({ horizon, seconds, keepPinned: true, speciesIds: one ? [one.speciesId] : null }));
   };
   const send = async () => {
     const done = await accept.send({ speciesIds: null }, { id: plan!.id });
-    if (done.ok) {
-      const n = done.data.tickets.length;
-      dispatch(notify({ text: say('tickets_wait_at_the_bench', { n }), problem: false }));
-    } else dispatch(notify({ text: done.problem.detail ?? done.problem.title, problem: true }));
+    said(done, done.ok ? say('tickets_wait_at_the_bench', { n: done.data.tickets.length }) : undefined);
   };
   if (plan?.state === 'running')
     return (
-      <Button busy={stop.busy} onPress={() => void stop.send(undefined, { id: plan.id })}>
+      <Button
+        busy={stop.busy}
+        onPress={() => void stop.send(undefined, { id: plan.id }).then((o) => said(o))}
+      >
         {say('stop_keep_the_best')}
       </Button>
     );
