@@ -2,32 +2,37 @@ import { defineConfig } from 'vitest/config';
 
 /** A limit is there to end what hangs, not to time anything: a busy machine is no fault. */
 const project = (name: string, include: string[], more: object = {}) => ({
-  test: { name, include, environment: 'node', testTimeout: 120_000, ...more },
+  test: { name, include, environment: 'node', testTimeout: 120_000, maxWorkers: 2, ...more },
 });
+
+/** Sums and servers keep nothing between files but what they have loaded. */
+const together = { isolate: false };
 
 /** Quick sums first, then the database, then the browser: two files at a time, each with shops of its own. */
 export default defineConfig({
   test: {
     reporters: ['default'],
     projects: [
-      project('core', [
-        'words/src/**/*.test.ts',
-        'core/src/**/*.test.ts',
-        'contract/src/**/*.test.ts',
-        'devices/src/**/*.test.ts',
-      ]),
+      project(
+        'core',
+        [
+          'words/src/**/*.test.ts',
+          'core/src/**/*.test.ts',
+          'contract/src/**/*.test.ts',
+          'devices/src/**/*.test.ts',
+        ],
+        together,
+      ),
       project('server', ['server/tests/**/*.test.ts', 'demo/tests/**/*.test.ts'], {
+        ...together,
         globalSetup: 'server/tests/database.ts',
         hookTimeout: 60_000,
-        maxWorkers: 2,
         sequence: { groupOrder: 1 },
       }),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { environment: 'happy-dom' }),
       project('e2e', ['e2e/**/*.test.ts'], {
         globalSetup: 'e2e/src/sample.ts',
-        testTimeout: 120_000,
         hookTimeout: 120_000,
-        maxWorkers: 2,
         sequence: { groupOrder: 2 },
       }),
     ],

@@ -1,7 +1,10 @@
 import type { Ink, LabelId, Scene } from '@ember-slate/core/picture';
+import { curveCatmullRom, line } from 'd3-shape';
 import { useLength } from './length.ts';
 import { markRows } from './markRows.ts';
 import { say } from './say.ts';
+
+type Label = Scene['labels'][number];
 
 const inks: Record<Ink, { fill?: string; stroke?: string; width?: number; dash?: string; opacity?: number }> =
   {
@@ -42,6 +45,256 @@ const says: Record<LabelId, (figure: string) => string> = {
   skin_down: () => say('skin_pulled'),
 };
 
+type Point = readonly [x: number, y: number];
+
+/** A stretch that is off already, with its words. */
+interface Gone {
+  fromMm: number;
+  toMm: number;
+  half: number;
+  name: string;
+  detail: string;
+}
+/** A measure to be cut now, mm in the scene. */
+interface Dimension {
+  fromMm: number;
+  toMm: number;
+}
+
+/** Where the millimetres of a scene lie on the screen, px. */
+interface Place {
+  X: (mm: number) => number;
+  Y: (mm: number) => number;
+  perMm: number;
+  width: number;
+  /** Over the picture, where a dimension stands. */
+  top: number;
+  /** Under the picture, where the ruler begins. */
+  foot: number;
+}
+
+/** Fits a scene and its words into its room, to scale. */
+function placed(
+  scene: Scene,
+  width: number,
+  height: number,
+  gone: readonly Gone[],
+  dimension: boolean,
+): Place {
+  const { box, labels } = scene;
+  const left = Math.min(box.left, ...gone.map((g) => g.fromMm));
+  const below = labels.some((l) => l.to[1] < box.top && l.to[0] <= box.right - 1);
+  const above = labels.some((l) => l.to[1] >= box.top);
+  const room = {
+    left: 12,
+    right: labels.some((l) => l.to[0] > box.right) ? Math.min(190, width * 0.55) : 14,
+    top: dimension ? 40 : above ? 28 : 12,
+    bottom: (scene.ruler ? 34 + scene.rows.length * 26 : 12) + (below ? 22 : 0),
+  };
+  const wide = width - room.left - room.right;
+  const perMm = Math.max(
+    0.05,
+    Math.min(
+      wide / Math.max(1, box.right - left),
+      (height - room.top - room.bottom) / Math.max(1, box.top - box.bottom),
+    ),
+  );
+  const spare = Math.max(0, (wide - (box.right - left) * perMm) / 2);
+  const Y = (mm: number) => room.top + (box.top - mm) * perMm;
+  return {
+    X: (mm) => room.left + spare + (mm - left) * perMm,
+    Y,
+    perMm,
+    width,
+    top: room.top,
+    foot: Y(box.bottom) + (below ? 28 : 14),
+  };
+}
+
+/** Straight from point to point, and softly through them. */
+const straight = line<Point>().digits(1);
+const soft = line<Point>().curve(curveCatmullRom.alpha(0)).digits(1);
+
+function Strokes({ scene, at: { X, Y } }: { scene: Scene; at: Place }) {
+  return scene.strokes.map((s, i) => {
+    const ink = inks[s.ink];
+    const points = s.points.map(([x, y]): Point => [X(x), Y(y)]);
+    return (
+      <path
+        key={i}
+        d={`${(s.smooth ? soft : straight)(points) ?? ''}${s.closed ? ' Z' : ''}`}
+        fill={ink.fill ?? 'none'}
+        stroke={ink.stroke}
+        strokeWidth={ink.width}
+        strokeDasharray={ink.dash}
+        opacity={ink.opacity}
+        strokeLinejoin="round"
+        strokeLinecap="round"
+      />
+    );
+  });
+}
+
+function OffAlready({ gone: g, at: { X, Y } }: { gone: Gone; at: Place }) {
+  const middle = (X(g.fromMm) + X(g.toMm)) / 2;
+  return (
+    <g className="fig">
+      <path
+        d={`M ${X(g.fromMm)} ${Y(g.half)} H ${X(g.toMm)} V ${Y(-g.half)} H ${X(g.fromMm)} Z`}
+        fill="none"
+        stroke="var(--rule)"
+        strokeDasharray="4 5"
+      />
+      {X(g.toMm) - X(g.fromMm) > g.name.length * 9 && (
+        <>
+          <text x={middle} y={Y(0) - 4} className="mid" fill="var(--ink2)" style={{ fontSize: 20 }}>
+            {g.name}
+          </text>
+          <text x={middle} y={Y(0) + 18} className="mid i2" style={{ fontSize: 16 }}>
+            {g.detail}
+          </text>
+        </>
+      )}
+    </g>
+  );
+}
+
+/** A label beside the scene, over it or under it, with a line to what it names. */
+function Named({ scene, label: l, text, at }: { scene: Scene; label: Label; text: string; at: Place }) {
+  const { X, Y, width } = at;
+  const { box } = scene;
+  const beside = l.to[0] > box.right - 1;
+  const above = l.to[1] >= box.top;
+  const half = text.length * 3.7;
+  const [x, y] = [X(l.to[0]), Y(l.to[1])];
+  const tx = beside
+    ? Math.min(x + 4, width - half * 2 - 4)
+    : Math.max(half + 4, Math.min(width - half - 4, x));
+  const ty = beside ? y + 5 : above ? Y(box.top) - 8 : Y(box.bottom) + 18;
+  const end = beside ? `${tx - 3} ${ty - 5}` : `${tx} ${above ? ty + 3 : ty - 14}`;
+  return (
+    <g>
+      <path d={`M ${X(l.at[0])} ${Y(l.at[1])} L ${end}`} stroke="var(--rule)" strokeWidth="1" fill="none" />
+      <text x={tx} y={ty} textAnchor={beside ? 'start' : 'middle'} className="i2" style={{ fontSize: 15 }}>
+        {text}
+      </text>
+    </g>
+  );
+}
+
+function ToBeCut({ dimension: d, at: { X, top } }: { dimension: Dimension; at: Place }) {
+  const length = useLength();
+  const [from, to] = [X(d.fromMm), X(d.toMm)];
+  return (
+    <g>
+      <path
+        d={`M ${from} ${top - 22} V ${top + 4} M ${to} ${top - 22} V ${top - 6} M ${from} ${top - 13} H ${to}`}
+        stroke="var(--ink)"
+        strokeWidth="1.5"
+        fill="none"
+      />
+      <text
+        x={to + 10}
+        y={top - 9}
+        className="fig"
+        fill="var(--ink)"
+        style={{ fontSize: 26, fontWeight: 700 }}
+      >
+        {length.format(Math.round(d.toMm - d.fromMm))} {length.unit}
+      </text>
+    </g>
+  );
+}
+
+/** The marks of one row of pieces along the ruler; where they stand too close only every other says its figure. */
+function MarkRow({
+  row: r,
+  from,
+  y,
+  X,
+}: {
+  row: Scene['rows'][number];
+  from: number;
+  y: number;
+  X: Place['X'];
+}) {
+  const length = useLength();
+  const shown = markRows(
+    r.mm.map((m) => X(from + m)),
+    34,
+  );
+  return (
+    <g>
+      {r.row !== 'one' && (
+        <text x={Math.max(44, X(from) - 10)} y={y} className="i2 end" style={{ fontSize: 15 }}>
+          {r.row}
+        </text>
+      )}
+      {r.mm.map(
+        (mm, i) =>
+          shown[i] === 0 && (
+            <text
+              key={i}
+              x={X(from + mm)}
+              y={y}
+              className="mid fig"
+              fill="var(--ink)"
+              style={{ fontSize: 19, fontWeight: 700 }}
+            >
+              {length.format(Math.round(mm))}
+            </text>
+          ),
+      )}
+    </g>
+  );
+}
+
+/** The ruler under the picture: its marks where pieces are marked, else its own figures. */
+function Ruler({
+  scene,
+  ruler,
+  height,
+  fromFace,
+  at: { X, foot, perMm, width },
+}: {
+  scene: Scene;
+  ruler: NonNullable<Scene['ruler']>;
+  height: number;
+  fromFace: boolean;
+  at: Place;
+}) {
+  const length = useLength();
+  const big = [10, 50, 100, 200].find((s) => s * perMm > 46) ?? 500;
+  const ticks = Array.from({ length: Math.floor((ruler.to - ruler.from) / 10) + 1 }, (_, i) => i * 10);
+  const plain = fromFace || scene.rows.every((r) => r.mm.length === 0);
+  return (
+    <g>
+      <path className="rul" d={`M ${X(ruler.from)} ${foot + 0.5} H ${X(ruler.to)}`} />
+      {ticks.map((t) => (
+        <path
+          key={t}
+          className="rul"
+          d={`M ${Math.round(X(ruler.from + t)) + 0.5} ${foot} v ${t % 50 === 0 ? 11 : 6}`}
+        />
+      ))}
+      {plain
+        ? ticks
+            .filter((t) => t % big === 0)
+            .map((t) => (
+              <text key={t} x={X(ruler.from + t)} y={foot + 28} className="i3 mid" style={{ fontSize: 16 }}>
+                {length.format(t)}
+              </text>
+            ))
+        : scene.rows.map((row, n) => (
+            <MarkRow key={row.row} row={row} from={ruler.from} y={foot + 26 + n * 26} X={X} />
+          ))}
+      <text x={width - 6} y={height - 4} className="i3 end" style={{ fontSize: 15 }}>
+        {say('from_the_cut_face', { unit: length.unit })}
+      </text>
+    </g>
+  );
+}
+
 /** A scene to scale: what lies there, the blade's way with a ring where it begins and a head where it goes, marks. */
 export function SceneDrawing({
   scene,
@@ -58,213 +311,32 @@ export function SceneDrawing({
   height: number;
   label: string;
   figures: Partial<Record<LabelId, string>>;
-  /** A measure to be cut now, mm in the scene. */
-  dimension: { fromMm: number; toMm: number } | null;
-  /** Stretches that are off already, with their words. */
-  gone: readonly { fromMm: number; toMm: number; half: number; name: string; detail: string }[];
+  dimension: Dimension | null;
+  gone: readonly Gone[];
   ruledFromFace: boolean;
 }) {
-  const length = useLength();
-  const { box } = scene;
-  const left = Math.min(box.left, ...gone.map((g) => g.fromMm));
-  const labelled = scene.labels;
-  const toRight = labelled.some((l) => l.to[0] > box.right);
-  const room = {
-    left: 12,
-    right: toRight ? Math.min(190, width * 0.55) : 14,
-    top: dimension ? 40 : labelled.some((l) => l.to[1] >= box.top) ? 28 : 12,
-    bottom:
-      (scene.ruler ? 34 + scene.rows.length * 26 : 12) +
-      (labelled.some((l) => l.to[1] < box.top && l.to[0] <= box.right - 1) ? 22 : 0),
-  };
-  const perMm = Math.max(
-    0.05,
-    Math.min(
-      (width - room.left - room.right) / Math.max(1, box.right - left),
-      (height - room.top - room.bottom) / Math.max(1, box.top - box.bottom),
-    ),
-  );
-  const across = (width - room.left - room.right - (box.right - left) * perMm) / 2;
-  const X = (mm: number) => room.left + Math.max(0, across) + (mm - left) * perMm;
-  const Y = (mm: number) => room.top + (box.top - mm) * perMm;
-  const path = (points: readonly (readonly [number, number])[], closed = false) =>
-    `M ${points.map(([x, y]) => `${X(x).toFixed(1)} ${Y(y).toFixed(1)}`).join(' L ')}${closed ? ' Z' : ''}`;
-  const below = labelled.some((l) => l.to[1] < box.top && l.to[0] <= box.right - 1);
-  const soft = (points: readonly (readonly [number, number])[], closed = false) => {
-    const at = (i: number) => points[Math.max(0, Math.min(points.length - 1, i))]!;
-    const p = (x: number, y: number) => `${X(x).toFixed(1)} ${Y(y).toFixed(1)}`;
-    return `M ${p(...at(0))} ${points
-      .slice(1)
-      .map(([x, y], n) => {
-        const [a, b, d] = [at(n - 1), at(n), at(n + 2)];
-        return `C ${p(b[0] + (x - a[0]) / 6, b[1] + (y - a[1]) / 6)} ${p(x - (d[0] - b[0]) / 6, y - (d[1] - b[1]) / 6)} ${p(x, y)}`;
-      })
-      .join(' ')}${closed ? ' Z' : ''}`;
-  };
-  const foot = Y(box.bottom) + (below ? 28 : 14);
-  const big = [10, 50, 100, 200].find((s) => s * perMm > 46) ?? 500;
-  const ticks = scene.ruler
-    ? Array.from({ length: Math.floor((scene.ruler.to - scene.ruler.from) / 10) + 1 }, (_, i) => i * 10)
-    : [];
+  const at = placed(scene, width, height, gone, dimension !== null);
   return (
     <svg width={width} height={height} role="img" aria-label={label}>
       {gone.map((g) => (
-        <g key={g.name} className="fig">
-          <path
-            d={`M ${X(g.fromMm)} ${Y(g.half)} H ${X(g.toMm)} V ${Y(-g.half)} H ${X(g.fromMm)} Z`}
-            fill="none"
-            stroke="var(--rule)"
-            strokeDasharray="4 5"
-          />
-          {X(g.toMm) - X(g.fromMm) > g.name.length * 9 && (
-            <>
-              <text
-                x={(X(g.fromMm) + X(g.toMm)) / 2}
-                y={Y(0) - 4}
-                className="mid"
-                fill="var(--ink2)"
-                style={{ fontSize: 20 }}
-              >
-                {g.name}
-              </text>
-              <text
-                x={(X(g.fromMm) + X(g.toMm)) / 2}
-                y={Y(0) + 18}
-                className="mid i2"
-                style={{ fontSize: 16 }}
-              >
-                {g.detail}
-              </text>
-            </>
-          )}
-        </g>
+        <OffAlready key={g.name} gone={g} at={at} />
       ))}
-      {scene.strokes.map((s, i) => {
-        const ink = inks[s.ink];
-        return (
-          <path
-            key={i}
-            d={(s.smooth ? soft : path)(s.points, s.closed)}
-            fill={ink.fill ?? 'none'}
-            stroke={ink.stroke}
-            strokeWidth={ink.width}
-            strokeDasharray={ink.dash}
-            opacity={ink.opacity}
-            strokeLinejoin="round"
-            strokeLinecap="round"
-          />
-        );
-      })}
-      {scene.labels.map((l) => {
-        const end = l.to[0] > box.right - 1 ? 'start' : 'middle';
-        const above = l.to[1] >= box.top;
-        const text = says[l.id](figures[l.id] ?? '');
-        const half = text.length * 3.7;
-        const [x, y] = [X(l.to[0]), Y(l.to[1])];
-        const tx =
-          end === 'middle'
-            ? Math.max(half + 4, Math.min(width - half - 4, x))
-            : Math.min(x + 4, width - half * 2 - 4);
-        const ty = end === 'start' ? y + 5 : above ? Y(box.top) - 8 : Y(box.bottom) + 18;
-        return (
-          <g key={`${l.id} ${l.at[0]}`}>
-            <path
-              d={`M ${X(l.at[0])} ${Y(l.at[1])} L ${end === 'middle' ? tx : tx - 3} ${end === 'middle' ? (above ? ty + 3 : ty - 14) : ty - 5}`}
-              stroke="var(--rule)"
-              strokeWidth="1"
-              fill="none"
-            />
-            <text x={tx} y={ty} textAnchor={end} className="i2" style={{ fontSize: 15 }}>
-              {text}
-            </text>
-          </g>
-        );
-      })}
+      <Strokes scene={scene} at={at} />
+      {scene.labels.map((l) => (
+        <Named
+          key={`${l.id} ${l.at[0]}`}
+          scene={scene}
+          label={l}
+          text={says[l.id](figures[l.id] ?? '')}
+          at={at}
+        />
+      ))}
       {scene.blades.map((way, i) => (
-        <Blade key={i} points={way.map(([x, y]) => [X(x), Y(y)] as const)} />
+        <Blade key={i} points={way.map(([x, y]) => [at.X(x), at.Y(y)] as const)} />
       ))}
-      {dimension && (
-        <g>
-          <path
-            d={`M ${X(dimension.fromMm)} ${room.top - 22} V ${room.top + 4} M ${X(dimension.toMm)} ${room.top - 22} V ${room.top - 6} M ${X(dimension.fromMm)} ${room.top - 13} H ${X(dimension.toMm)}`}
-            stroke="var(--ink)"
-            strokeWidth="1.5"
-            fill="none"
-          />
-          <text
-            x={X(dimension.toMm) + 10}
-            y={room.top - 9}
-            className="fig"
-            fill="var(--ink)"
-            style={{ fontSize: 26, fontWeight: 700 }}
-          >
-            {length.format(Math.round(dimension.toMm - dimension.fromMm))} {length.unit}
-          </text>
-        </g>
-      )}
+      {dimension && <ToBeCut dimension={dimension} at={at} />}
       {scene.ruler && (
-        <g>
-          <path className="rul" d={`M ${X(scene.ruler.from)} ${foot + 0.5} H ${X(scene.ruler.to)}`} />
-          {ticks.map((t) => (
-            <path
-              key={t}
-              className="rul"
-              d={`M ${Math.round(X(scene.ruler!.from + t)) + 0.5} ${foot} v ${t % 50 === 0 ? 11 : 6}`}
-            />
-          ))}
-          {scene.rows.every((r) => r.mm.length === 0) || ruledFromFace
-            ? ticks
-                .filter((t) => t % big === 0)
-                .map((t) => (
-                  <text
-                    key={t}
-                    x={X(scene.ruler!.from + t)}
-                    y={foot + 28}
-                    className="i3 mid"
-                    style={{ fontSize: 16 }}
-                  >
-                    {length.format(t)}
-                  </text>
-                ))
-            : scene.rows.map((r, n) => {
-                const base = foot + 26 + n * 26;
-                return (
-                  <g key={r.row}>
-                    {r.row !== 'one' && (
-                      <text
-                        x={Math.max(44, X(scene.ruler!.from) - 10)}
-                        y={base}
-                        className="i2 end"
-                        style={{ fontSize: 15 }}
-                      >
-                        {r.row}
-                      </text>
-                    )}
-                    {markRows(
-                      r.mm.map((m) => X(scene.ruler!.from + m)),
-                      34,
-                    ).map(
-                      (row, i) =>
-                        row === 0 && (
-                          <text
-                            key={i}
-                            x={X(scene.ruler!.from + r.mm[i]!)}
-                            y={base}
-                            className="mid fig"
-                            fill="var(--ink)"
-                            style={{ fontSize: 19, fontWeight: 700 }}
-                          >
-                            {length.format(Math.round(r.mm[i]!))}
-                          </text>
-                        ),
-                    )}
-                  </g>
-                );
-              })}
-          <text x={width - 6} y={height - 4} className="i3 end" style={{ fontSize: 15 }}>
-            {say('from_the_cut_face', { unit: length.unit })}
-          </text>
-        </g>
+        <Ruler scene={scene} ruler={scene.ruler} height={height} fromFace={ruledFromFace} at={at} />
       )}
     </svg>
   );

@@ -1,7 +1,7 @@
 import type { SpeciesRow, Ticket } from '@ember-slate/contract';
 import type { BladeView, Drawing, Lies } from '@ember-slate/core/board';
 import { equalPieces, targetPieces, zone, type Body, type Piece } from '@ember-slate/core/body';
-import { bladeScene, bodyAt, sceneAt, type Sight } from '@ember-slate/core/picture';
+import { bladeScene, bodyAt, sceneAt, type Scene, type Sight } from '@ember-slate/core/picture';
 import { useSize } from '../../app/size.ts';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
@@ -36,13 +36,38 @@ function slicesOf(body: Body, from: number, to: number, mm: number): Piece[] {
   });
 }
 
+interface BoardMarks {
+  pieces: Piece[];
+  belly: Piece[];
+  /** Pieces that are off already. */
+  done: number;
+}
+const noMarks: BoardMarks = { pieces: [], belly: [], done: 0 };
+
+/** Slices: beside sides behind the collar; alone best behind the vent, if there are enough. */
+function slicesFor(ticket: Ticket, body: Body, slot: Slot | null): Piece[] {
+  const { collar, vent, steakEnd } = body.profile;
+  const cuts = ticket.cuts.filter((c) => c.form === slot?.item);
+  const mm = slot?.cut?.thickMm ?? cuts[0]?.thickMm ?? null;
+  const wanted = cuts.reduce((n, c) => n + (c.pieces ?? 1), 0);
+  const from = (u: number) =>
+    mm !== null
+      ? slicesOf(body, u, steakEnd, mm)
+      : targetPieces({ ...zone(body, 'front'), from: u }, slot?.aim ?? slot?.form?.pieceG ?? 200);
+  if (ticket.stepIds.includes('fillet_first')) return from(collar).slice(0, wanted);
+  const best = from(vent);
+  return best.length >= wanted || ticket.stepIds.includes('joint') ? best : from(collar);
+}
+
+/** A row of equal pieces along a side, near the weight that is aimed at. */
+function rowFor(body: Body, slot: Slot | null, kind: 'side' | 'loin' | 'belly'): Piece[] {
+  const z = zone(body, kind);
+  const grams = z.grams * (z.curve.at(z.to) - z.curve.at(z.from));
+  return equalPieces(z, Math.max(1, Math.round(grams / (slot?.aim ?? slot?.form?.pieceG ?? 160))));
+}
+
 /** Which cut of the body a step works on, and how many pieces of it are off. */
-export function marksFor(
-  ticket: Ticket,
-  body: Body,
-  slot: Slot | null,
-  draws: string,
-): { pieces: Piece[]; belly: Piece[]; done: number } {
+export function marksFor(ticket: Ticket, body: Body, slot: Slot | null, draws: string): BoardMarks {
   const off = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
   const planned = plannedPieces(ticket, draws);
   if (planned.length > 0)
@@ -51,37 +76,21 @@ export function marksFor(
       belly: draws === 'block' ? plannedPieces(ticket, 'belly') : [],
       done: draws === 'steaks' ? off : 0,
     };
-  if (draws === 'steaks') {
-    const { collar, vent, steakEnd } = body.profile;
-    const mm = slot?.cut?.thickMm ?? ticket.cuts.find((c) => c.form === slot?.item)?.thickMm ?? null;
-    const wanted = ticket.cuts.filter((c) => c.form === slot?.item).reduce((n, c) => n + (c.pieces ?? 1), 0);
-    // Beside sides the slices lie behind the collar; alone they are best behind the vent, if there are enough.
-    const beside = ticket.stepIds.includes('fillet_first');
-    const from = (u: number) =>
-      mm !== null
-        ? slicesOf(body, u, steakEnd, mm)
-        : targetPieces({ ...zone(body, 'front'), from: u }, slot?.aim ?? slot?.form?.pieceG ?? 200);
-    const best = from(vent);
-    const pieces =
-      !beside && (best.length >= wanted || ticket.stepIds.includes('joint')) ? best : from(collar);
-    return { pieces: beside ? pieces.slice(0, wanted) : pieces, belly: [], done: off };
+  switch (draws) {
+    case 'steaks':
+      return { pieces: slicesFor(ticket, body, slot), belly: [], done: off };
+    case 'block':
+      return { pieces: rowFor(body, slot, 'loin'), belly: rowFor(body, slot, 'belly'), done: 0 };
+    case 'portions':
+    case 'bias':
+      return { pieces: rowFor(body, slot, 'side'), belly: [], done: 0 };
+    default:
+      return noMarks;
   }
-  if (draws === 'portions' || draws === 'bias' || draws === 'block') {
-    const aim = slot?.aim ?? slot?.form?.pieceG ?? 160;
-    const row = (kind: 'side' | 'loin' | 'belly') => {
-      const z = zone(body, kind);
-      const grams = z.grams * (z.curve.at(z.to) - z.curve.at(z.from));
-      return equalPieces(z, Math.max(1, Math.round(grams / aim)));
-    };
-    return draws === 'block'
-      ? { pieces: row('loin'), belly: row('belly'), done: 0 }
-      : { pieces: row('side'), belly: [], done: 0 };
-  }
-  return { pieces: [], belly: [], done: 0 };
 }
 
 /** Where the fish begins now: what is in front of it is off. */
-function faceOf(ticket: Ticket, body: Body, step: Step, marks: ReturnType<typeof marksFor>): number {
+function faceOf(ticket: Ticket, body: Body, step: Step, marks: BoardMarks): number {
   const now = ticket.stepIds.indexOf(step.id);
   const past = (id: string) => ticket.stepIds.includes(id) && ticket.stepIds.indexOf(id) < now;
   const { collar, vent, steakEnd } = body.profile;
@@ -111,6 +120,34 @@ function goneOf(ticket: Ticket, body: Body, step: Step, face: number, mass: (g: 
   ];
 }
 
+/** The ways of the blade seen across the fish: where it rides in the flesh. */
+function BladeFigure({ view, width, height }: { view: Scene; width: number; height: number }) {
+  return (
+    <figure className="m-0 shrink-0 border-l border-line pl-3" style={{ width }}>
+      <figcaption className="font-figure text-label font-semibold">{say('blade_view')}</figcaption>
+      <SceneDrawing
+        scene={view}
+        width={width - 14}
+        height={height - 26}
+        label={say('where_the_blade_rides_seen_across')}
+        figures={{}}
+        dimension={null}
+        gone={[]}
+        ruledFromFace={false}
+      />
+    </figure>
+  );
+}
+
+/** What is off already, as stretches of the scene. */
+const goneIn = (body: Body, gone: ReturnType<typeof goneOf>) =>
+  gone.map((g) => ({
+    ...g,
+    fromMm: body.mm(g.from),
+    toMm: body.mm(g.to),
+    half: body.halfHeight((g.from + g.to) / 2),
+  }));
+
 /** What lies on the board at a step, to scale, with the way of the blade in ember and where it rides in the flesh. */
 export function BoardDrawing({
   ticket,
@@ -127,10 +164,9 @@ export function BoardDrawing({
   const mass = useMass();
   const length = useLength();
   const input = ticket.inputs[0]!;
-  const grams = input.grams / input.pieces;
-  const of = { species, input: input.condition, grams };
+  const of = { species, input: input.condition, grams: input.grams / input.pieces };
   const body = bodyAt(of);
-  const marks = body ? marksFor(ticket, body, slot, step.draws ?? '') : { pieces: [], belly: [], done: 0 };
+  const marks = body ? marksFor(ticket, body, slot, step.draws ?? '') : noMarks;
   const face = body ? faceOf(ticket, body, step, marks) : 0;
   const sight: Sight = {
     ...of,
@@ -149,54 +185,33 @@ export function BoardDrawing({
   const scene = sceneAt(sight);
   const view = step.view ? bladeScene(body, step.view as BladeView) : null;
   const next = step.draws === 'steaks' ? marks.pieces[marks.done] : undefined;
-  const cutMm = next && body ? Math.round(body.mm(next.to) - body.mm(face)) : null;
-  const words =
-    cutMm !== null
-      ? say('cut_from_the_face', { cutMm: length.format(cutMm), unit: length.unit })
-      : say('what_lies_on_the_board_to_scale', {
-          scene: scene && scene.blades.length > 0 ? say('with_the_way_of_the_blade') : '',
-        });
+  const dimension = next && body ? { fromMm: body.mm(face), toMm: body.mm(next.to) } : null;
+  const words = dimension
+    ? say('cut_from_the_face', {
+        cutMm: length.format(Math.round(dimension.toMm - dimension.fromMm)),
+        unit: length.unit,
+      })
+    : say('what_lies_on_the_board_to_scale', {
+        scene: scene && scene.blades.length > 0 ? say('with_the_way_of_the_blade') : '',
+      });
   const raw = ticket.expected.trims.find((t) => t.part === 'ray_body');
-  const beside = view !== null && width > 620;
-  const wide = beside ? Math.min(360, width * 0.36) : 0;
+  const wide = view && width > 620 ? Math.min(360, width * 0.36) : 0;
+  const drawn = height > 60;
   return (
     <div ref={ref} className="flex h-full min-h-[120px] overflow-hidden">
-      {height > 60 && scene && (
+      {drawn && scene && (
         <SceneDrawing
           scene={scene}
           width={width - wide}
           height={height}
           label={words}
           figures={{ waste_body: raw ? mass(Math.round(raw.grams / ticket.fish)) : '' }}
-          dimension={next && body ? { fromMm: body.mm(face), toMm: body.mm(next.to) } : null}
-          gone={
-            body
-              ? goneOf(ticket, body, step, face, mass).map((g) => ({
-                  ...g,
-                  fromMm: body.mm(g.from),
-                  toMm: body.mm(g.to),
-                  half: body.halfHeight((g.from + g.to) / 2),
-                }))
-              : []
-          }
+          dimension={dimension}
+          gone={body ? goneIn(body, goneOf(ticket, body, step, face, mass)) : []}
           ruledFromFace={step.draws === 'steaks'}
         />
       )}
-      {height > 60 && beside && view && (
-        <figure className="m-0 shrink-0 border-l border-line pl-3" style={{ width: wide }}>
-          <figcaption className="font-figure text-label font-semibold">{say('blade_view')}</figcaption>
-          <SceneDrawing
-            scene={view}
-            width={wide - 14}
-            height={height - 26}
-            label={say('where_the_blade_rides_seen_across')}
-            figures={{}}
-            dimension={null}
-            gone={[]}
-            ruledFromFace={false}
-          />
-        </figure>
-      )}
+      {drawn && view && wide > 0 && <BladeFigure view={view} width={wide} height={height} />}
     </div>
   );
 }
