@@ -48,7 +48,7 @@ async function admit(platform: Platform, route: Route, request: Request): Promis
   if (!actor) throw problems.notSignedIn(say('nobody_is_signed_in_on_this_screen'));
   if (route.roles !== 'public' && !route.roles.includes(actor.role)) {
     throw problems.notAllowed(
-      say('this_needs_the_role_you_are_signed', { roles: route.roles.join(' or '), role: actor.role }),
+      say('this_needs_the_role_you_are_signed', { roles: route.roles.join(', '), role: actor.role }),
     );
   }
   return actor;

@@ -49,6 +49,12 @@ function Steps({ species }: { species: SpeciesRow }) {
   );
 }
 
+/** The first and the last month it spawns in: `11-2` of the book, or one month. */
+const spawning = (months: string) => {
+  const [from = 0, to = from] = months.split('-').map(Number);
+  return { from: monthName(from), to: monthName(to) };
+};
+
 /** The yield's year: what is expected of the season, and where the shop's own stood. */
 function Season({ species }: { species: SpeciesRow }) {
   const { data } = useRead(contract.species.yields, { params: { id: species.id } });
@@ -86,12 +92,7 @@ function Season({ species }: { species: SpeciesRow }) {
         {say('its_year_yield_of_a_full_fish')}{' '}
         <span className="text-body font-medium text-ink2">
           {species.spawningMonths
-            ? say('spawns_2', {
-                spawningMonths: species.spawningMonths
-                  .split('-')
-                  .map((m) => monthName(Number(m)))
-                  .join(' to '),
-              })
+            ? say('spawns_2', spawning(species.spawningMonths))
             : say('no_spawning_season_in_the_book')}
         </span>
       </h2>
