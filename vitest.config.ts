@@ -5,7 +5,7 @@ const project = (name: string, include: string[], more: object = {}) => ({
   test: { name, include, environment: 'node', testTimeout: 120_000, maxWorkers: 2, ...more },
 });
 
-/** Sums and servers keep nothing between files but what they have loaded. */
+/** What keeps nothing between files but what it has loaded: all but the screens, with the one page they stand in. */
 const together = { isolate: false };
 
 /** Quick sums first, then the database, then the browser: two files at a time, each with shops of its own. */
@@ -31,6 +31,7 @@ export default defineConfig({
       }),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { environment: 'happy-dom' }),
       project('e2e', ['e2e/**/*.test.ts'], {
+        ...together,
         globalSetup: 'e2e/src/sample.ts',
         hookTimeout: 120_000,
         sequence: { groupOrder: 2 },

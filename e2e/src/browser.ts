@@ -38,6 +38,9 @@ export async function openBrowser(
     .setChromeOptions(options)
     .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
     .build();
+  // What is waited for is looked for twenty times a second, not five.
+  const wait = driver.wait.bind(driver);
+  driver.wait = (until: never, ms?: number, words?: string) => wait(until, ms, words, 50);
   await resize(driver, width, height);
   return {
     driver,
@@ -61,18 +64,27 @@ export async function resize(driver: WebDriver, width: number, height: number): 
   });
 }
 
+/** The first of these that can be seen, asked in one go; an option is seen with its list. */
+const shown = (driver: WebDriver, elements: WebElement[]): Promise<WebElement | null> =>
+  driver.executeScript(
+    (all: HTMLElement[]) =>
+      all.find((e) =>
+        (e.closest('select') ?? e).checkVisibility({ opacityProperty: true, visibilityProperty: true }),
+      ) ?? null,
+    elements,
+  );
+
 /** Waits for an element that can be seen; one that is drawn anew meanwhile is looked for again. */
 export async function see(driver: WebDriver, by: By, ms = 8000): Promise<WebElement> {
   let found: WebElement | undefined;
   await driver.wait(
     async () => {
       try {
-        for (const element of await driver.findElements(by))
-          if (await element.isDisplayed()) return Boolean((found = element));
+        found = (await shown(driver, await driver.findElements(by))) ?? undefined;
       } catch (e) {
         if (!(e instanceof error.StaleElementReferenceError)) throw e;
       }
-      return false;
+      return found !== undefined;
     },
     ms,
     `did not find ${String(by)}`,
@@ -118,7 +130,7 @@ export async function fill(driver: WebDriver, label: string, text: string): Prom
 
 export async function pageSays(driver: WebDriver, text: string, ms = 8000): Promise<void> {
   await driver.wait(
-    async () => (await driver.findElement(By.css('body')).getText()).includes(text),
+    async () => (await texts(driver, 'body'))[0]!.includes(text),
     ms,
     `the page never said "${text}"`,
   );
