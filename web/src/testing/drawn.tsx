@@ -7,7 +7,8 @@ import { catalogue } from '@ember-slate/core/species';
 import { inWords } from '@ember-slate/words/core';
 import { act } from '@testing-library/react';
 import fc from 'fast-check';
-import { Route as Address, Routes } from 'react-router';
+import { useEffect, type ReactNode } from 'react';
+import { Route as Address, Routes, useLocation } from 'react-router';
 import { vi } from 'vitest';
 import { pages } from '../app/pages.tsx';
 import { formBookOf, served, shopDay } from './served.tsx';
@@ -54,8 +55,29 @@ export function anyAnswer(route: Route, seed: number): unknown {
   return ofTheBooks(route, fc.sample(answersOf(route, known), { seed, numRuns: 1 })[0]);
 }
 
-/** Shows a page to somebody with these answers; returns what it says. */
-export async function opened(path: string, me: Me, answers: (route: Route) => unknown): Promise<string> {
+/** Where the page stands that was opened last. */
+let address = '';
+export const addressNow = (): string => address;
+function Watched({ children }: { children: ReactNode }) {
+  const { pathname, search } = useLocation();
+  useEffect(() => void (address = pathname + search), [pathname, search]);
+  return children;
+}
+
+// What breaks a page is thrown here.
+const goOn = () => act(() => new Promise((done) => setTimeout(done, 0)));
+/** Lets a page have its answers, and what those lead to. */
+export async function settled(): Promise<void> {
+  for (let i = 0; i < 4; i++) await goOn();
+}
+
+/** Shows a page to somebody with these answers, at this address; returns what it says. */
+export async function opened(
+  path: string,
+  me: Me,
+  answers: (route: Route) => unknown,
+  at = `/${path.replace(/:id/, path.startsWith('species') ? 'hake' : path.startsWith('forms') ? 'steaks' : '1')}`,
+): Promise<string> {
   vi.stubGlobal(
     'ResizeObserver',
     class {
@@ -64,21 +86,20 @@ export async function opened(path: string, me: Me, answers: (route: Route) => un
     },
   );
   const { Page } = pages.find((p) => p.path === path)!;
-  const address = `/${path.replace(/:id/, path.startsWith('species') ? 'hake' : path.startsWith('forms') ? 'steaks' : '1')}`;
   served(
-    <Routes>
-      <Address path={`/${path}`} element={<Page />} />
-    </Routes>,
+    <Watched>
+      <Routes>
+        <Address path={`/${path}`} element={<Page />} />
+      </Routes>
+    </Watched>,
     answers,
     me,
-    address,
+    at,
   );
-  // What breaks a page is thrown here.
-  const goOn = () => act(() => new Promise((done) => setTimeout(done, 0)));
   // The page's own code comes first; then its questions, and what those lead to.
   const late = Date.now() + 20_000;
   do await goOn();
   while (/^\S+ …$/.test(document.body.textContent) && Date.now() < late);
-  for (let i = 0; i < 4; i++) await goOn();
+  await settled();
   return document.body.textContent;
 }

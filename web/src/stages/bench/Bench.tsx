@@ -4,6 +4,7 @@ import { likeWork } from '@ember-slate/core/forms';
 import { countWord, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useView } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { useNotify } from '../../app/notify.ts';
@@ -103,7 +104,7 @@ export default function Bench() {
   const { data: tickets, problem, refetch } = useRead(contract.bench.tickets);
   const { me } = useShop();
   const now = useNow();
-  const [by, setBy] = useState<By>('due');
+  const [by, setBy] = useView<By>('first', ['due', 'life'], 'due');
   const [making, setMaking] = useState(false);
   if (!tickets) return <Waiting problem={problem} onRetry={refetch} />;
   const rank = (t: TicketSummary) => (t.state !== 'cutting' ? 2 : t.cutter?.id === me.id ? 0 : 1);

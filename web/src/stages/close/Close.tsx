@@ -2,6 +2,7 @@ import { contract, type DayClose } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -76,7 +77,7 @@ export default function Close() {
     problem,
     refetch,
   } = useRead(contract.close.day, { params: { day }, skip: me.role !== 'manager' });
-  const [lotId, setLotId] = useState<number | null>(null);
+  const [lotId, setLotId] = useChosenRow('lot');
   const [counted, setCounted] = useState<Counted>({ cash: null, card: null });
   const mass = useMass();
   const [asking, setAsking] = useState<'close' | 'reopen' | null>(null);
@@ -84,7 +85,9 @@ export default function Close() {
   if (!close) return <Waiting problem={problem} onRetry={refetch} />;
   const busiest = [...close.lots].sort((a, b) => b.became.length - a.became.length)[0];
   const shown =
-    close.lots.find((l) => l.lotId === lotId) ?? close.lots.find((l) => !l.discrepancy.within) ?? busiest;
+    close.lots.find((l) => String(l.lotId) === lotId) ??
+    close.lots.find((l) => !l.discrepancy.within) ??
+    busiest;
   const toDo = close.toDo.map((t) => toDoText(t, mass));
   const opened = close.closings.filter((c) => c.reopenedAt !== null);
   const go = (to: string) => {

@@ -1,5 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { useState } from 'react';
+import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -10,7 +11,9 @@ import { PriceList } from './PriceList.tsx';
 import { WhatIf } from './WhatIf.tsx';
 import { say } from './say.ts';
 
-const views = [say('price_list'), say('one_fish_what_if'), say('lots_and_profit')] as const;
+const views = { prices: say('price_list'), 'what-if': say('one_fish_what_if'), lots: say('lots_and_profit') };
+type View = keyof typeof views;
+const viewIds = Object.keys(views) as View[];
 
 /** What a piece costs, what to charge for it, what it earned. */
 export default function Costs() {
@@ -18,7 +21,7 @@ export default function Costs() {
   const manager = me.role === 'manager';
   const { data: list, problem, refetch } = useRead(contract.prices.list, { skip: !manager });
   const { data: rules } = useRead(contract.costs.settings, { skip: !manager });
-  const [view, setView] = useState<(typeof views)[number]>('price list');
+  const [view, setView] = useView('view', viewIds, 'prices');
   const [editing, setEditing] = useState(false);
   if (!manager) return <h1 className="text-head">{say('costs_are_for_the_managers_eyes')}</h1>;
   if (!list || !rules) return <Waiting problem={problem} onRetry={refetch} />;
@@ -49,7 +52,7 @@ export default function Costs() {
           </p>
         </div>
         <div role="group" aria-label={say('show')} className="flex gap-4">
-          {views.map((v) => (
+          {viewIds.map((v) => (
             <button
               key={v}
               type="button"
@@ -57,14 +60,14 @@ export default function Costs() {
               onClick={() => setView(v)}
               className={`min-h-9 border-b-2 font-figure text-label ${view === v ? 'border-ink font-semibold' : 'border-transparent text-ink2'}`}
             >
-              {v}
+              {views[v]}
             </button>
           ))}
         </div>
       </div>
-      {view === 'price list' ? (
+      {view === 'prices' ? (
         <PriceList list={list} rules={rules} />
-      ) : view === 'lots and profit' ? (
+      ) : view === 'lots' ? (
         <LotProfit />
       ) : (
         <WhatIf />

@@ -1,7 +1,7 @@
 import { contract, type LotCost } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
+import { useChosenRow, useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -67,19 +67,21 @@ function OneLot({ lot }: { lot: LotCost }) {
 }
 
 const spans = { week: 6, fortnight: 13, month: 29 } as const;
+const spanIds = Object.keys(spans) as (keyof typeof spans)[];
 
 /** What every lot cost and earned, and what forms and days earned of it. */
 export function LotProfit() {
   const { today, dayWords } = useTimes();
-  const [span, setSpan] = useState<keyof typeof spans>('fortnight');
-  const [by, setBy] = useState<'lot' | 'form' | 'day'>('lot');
-  const [id, setId] = useState<number | null>(null);
+  const [span, setSpan] = useView('over', spanIds, 'fortnight');
+  const [by, setBy] = useView('by', ['lot', 'form', 'day'], 'lot');
+  const [id, setId] = useChosenRow('lot');
   const to = today();
   const { data, problem, refetch } = useRead(contract.costs.lots, {
     query: { from: addDays(to, -spans[span]), to },
   });
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
-  const shown = data.lots.find((l) => l.lotId === id) ?? data.lots.find((l) => l.takings > 0) ?? data.lots[0];
+  const shown =
+    data.lots.find((l) => String(l.lotId) === id) ?? data.lots.find((l) => l.takings > 0) ?? data.lots[0];
   const profit = data.lots.reduce((s, l) => s + l.profit, 0);
   return (
     <section>

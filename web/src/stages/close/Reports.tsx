@@ -1,6 +1,7 @@
 import { contract, type Report } from '@ember-slate/contract';
 import { addDays, dayMs, formatInstant } from '@ember-slate/core/calendar';
 import { useMemo, useState } from 'react';
+import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -15,6 +16,7 @@ import { say } from './say.ts';
 
 const spans = { week: 6, month: 29, quarter: 90, year: 364 } as const;
 type Span = keyof typeof spans | 'own';
+const spanIds: readonly Span[] = ['week', 'month', 'quarter', 'year', 'own'];
 const points = (share: number | null) =>
   share === null ? '–' : `${share >= 0 ? '+' : '−'}${Math.abs(share * 100).toFixed(1)}`;
 
@@ -208,7 +210,7 @@ export default function Reports() {
   const { me } = useShop();
   const { today } = useTimes();
   const manager = me.role === 'manager';
-  const [span, setSpan] = useState<Span>('month');
+  const [span, setSpan] = useView('over', spanIds, 'month');
   const [own, setOwn] = useState(() => ({ from: addDays(today(), -29), to: today() }));
   const to = span === 'own' ? own.to : today();
   const from = span === 'own' ? own.from : addDays(to, -spans[span]);

@@ -2,6 +2,7 @@ import { contract, type CostChoices } from '@ember-slate/contract';
 import { breakEvenYield, costForm, withEnding } from '@ember-slate/core/costs';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useSpecies } from '../../app/shop.tsx';
 import { MoneyField, SelectField, TextField, WeightField } from '../../parts/Field.tsx';
@@ -215,7 +216,8 @@ function Sums({ of }: { of: CostChoices }) {
 /** Which form of this fish earns most, and what if the price, the yield or the hour were another. */
 export function WhatIf() {
   const book = useSpecies();
-  const [speciesId, setSpecies] = useState('hake');
+  const [asked, setSpecies] = useChosenRow('species');
+  const speciesId = asked ?? 'hake';
   const { data, problem, refetch } = useRead(contract.costs.choices, { query: { speciesId } });
   return (
     <section>

@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import { contract, type YieldRow } from '@ember-slate/contract';
 import { shortName, conditionName } from '@ember-slate/core/species';
-import { useState } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { formatMoney } from '../../parts/money.ts';
@@ -50,7 +50,7 @@ function Cutters() {
 export default function YieldBook() {
   const { me } = useShop();
   const { data: book, problem, refetch } = useRead(contract.yields.book, { skip: me.role === 'counter' });
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useChosenRow('of');
   if (me.role === 'counter') return <h1 className="text-head">{say('the_yield_book_is_for_the_bench')}</h1>;
   if (!book) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = book.find((r) => keyOf(r) === chosen) ?? book.find((r) => r.signal !== null) ?? book[0];

@@ -1,6 +1,7 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import { contract, type ColdPlace } from '@ember-slate/contract';
 import { useState } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useNow, useTimes } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -84,7 +85,7 @@ export default function Cold() {
   const { data: places, problem, refetch } = useRead(contract.cold.places);
   const degrees = useDegrees();
   const { when } = useTimes();
-  const [chosen, setChosen] = useState<number | null>(null);
+  const [chosen, setChosen] = useChosenRow('place');
   const [walking, setWalking] = useState(false);
   const now = useNow(60_000).getTime();
   const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
@@ -95,7 +96,7 @@ export default function Cold() {
     place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
   );
   const worst = open[0];
-  const shown = places.find((p) => p.id === chosen) ?? worst?.place ?? first;
+  const shown = places.find((p) => String(p.id) === chosen) ?? worst?.place ?? first;
   const unread = places.filter((p) => p.limitTenths !== null && !readToday(p, now));
   const headline = !worst
     ? unread.length === 0

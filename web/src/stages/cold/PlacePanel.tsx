@@ -1,7 +1,8 @@
 import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
 import { dayMs, instantOn } from '@ember-slate/core/calendar';
 import { formatTemperature } from '@ember-slate/core/units';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
+import { useView } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
@@ -19,8 +20,9 @@ const ranges = [
   { value: '7', name: say('a_week') },
   { value: '60', name: say('two_months') },
 ] as const;
+const rangeIds = ranges.map((r) => r.value);
 function History({ place }: { place: ColdPlace }) {
-  const [days, setDays] = useState<'1' | '7' | '60'>('1');
+  const [days, setDays] = useView('days', rangeIds, '1');
   const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: Number(days) } });
   const degrees = useDegrees();
   const now = useNow(60_000).getTime();

@@ -1,5 +1,6 @@
 import { contract, type AnswerOf, type Order, type StockRow } from '@ember-slate/contract';
 import { useState } from 'react';
+import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { HandOver } from '../../parts/HandOver.tsx';
@@ -101,7 +102,7 @@ export default function Counter() {
   const { today } = useTimes();
   const book = useSpecies();
   const [dialog, setDialog] = useState<Dialog | null>(null);
-  const [view, setView] = useState<'slab' | 'list'>('slab');
+  const [view, setView] = useView('view', ['slab', 'list'], 'slab');
   const layout = slab?.rows ?? [];
   const hand = useChosen(rows, layout);
   if (!rows) return <Waiting problem={away} onRetry={refetch} />;

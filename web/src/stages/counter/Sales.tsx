@@ -2,6 +2,7 @@ import { contract, type Pay, type Sold } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -192,11 +193,11 @@ export default function Sales() {
   const { today, time, dayWords } = useTimes();
   const [day, setDay] = useState(() => today());
   const { data: sales, problem, refetch } = useRead(contract.counter.sales, { query: { day } });
-  const [id, setId] = useState<number | null>(null);
+  const [id, setId] = useChosenRow('sale');
   if (!sales) return <Waiting problem={problem} onRetry={refetch} />;
   const live = sales.filter((s) => !s.voided);
   const total = live.reduce((s, x) => s + x.total - x.refunded, 0);
-  const shown = sales.find((s) => s.id === id) ?? sales[0];
+  const shown = sales.find((s) => String(s.id) === id) ?? sales[0];
   return (
     <div className="flex h-full flex-col">
       <BesideCounter

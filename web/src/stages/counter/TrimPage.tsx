@@ -2,6 +2,7 @@ import { contract, type AnswerOf, type TrimBook } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
+import { useView } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -123,7 +124,7 @@ function MakeBatch({ lying }: { lying: OnHand }) {
 }
 
 const spans = { day: 0, week: 6, month: 29 } as const;
-type Span = keyof typeof spans;
+const spanIds = Object.keys(spans) as (keyof typeof spans)[];
 const goesWords = { rendering: say('rendering'), bait: say('bait'), pet: say('pets') } as const;
 
 function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part: string) => void }) {
@@ -209,7 +210,7 @@ function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part:
 /** Where every trim went, what it brought, and what was binned that had a buyer. */
 export default function TrimPage() {
   const { today, time, dayWords } = useTimes();
-  const [span, setSpan] = useState<Span>('week');
+  const [span, setSpan] = useView('over', spanIds, 'week');
   const to = today();
   const from = addDays(to, -spans[span]);
   const { data: book, problem, refetch } = useRead(contract.trim.book, { query: { from, to } });

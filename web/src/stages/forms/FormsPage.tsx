@@ -15,6 +15,7 @@ import { damageRefusal, damages, damageRules, type Damage } from '@ember-slate/c
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -43,7 +44,8 @@ export default function FormsPage() {
   const species = useSpecies();
   const { me } = useShop();
   const mass = useMass();
-  const [speciesId, setSpeciesId] = useState('hake');
+  const [asked, setSpeciesId] = useChosenRow('species');
+  const speciesId = asked ?? 'hake';
   const [condition, setCondition] = useState<ArrivalCondition>('gutted');
   const [damage, setDamage] = useState<Damage | ''>('');
   const [editing, setEditing] = useState<Form | 'new' | null>(null);

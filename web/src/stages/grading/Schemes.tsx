@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { maxIndex } from '@ember-slate/core/freshness';
-import { useState } from 'react';
+import { useChosenRow, useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -12,8 +12,8 @@ import { say } from './say.ts';
 export default function Schemes() {
   const { data: schemes, problem, refetch } = useRead(contract.grading.schemes);
   const { me } = useShop();
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [part, setPart] = useState<'signs' | 'line'>('signs');
+  const [chosen, setChosen] = useChosenRow('scheme');
+  const [part, setPart] = useView('part', ['signs', 'line'], 'signs');
   if (!schemes) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = schemes.find((s) => s.id === chosen) ?? schemes[0]!;
   return (

@@ -1,5 +1,6 @@
 import { contract, type Delivery } from '@ember-slate/contract';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -58,11 +59,13 @@ export default function Landing() {
   const { me } = useShop();
   const { time } = useTimes();
   const mass = useMass();
-  const [chosen, setChosen] = useState<number | 'new' | 'note' | null>(null);
+  const [chosen, setChosen] = useChosenRow('delivery');
   if (!deliveries) return <Waiting problem={problem} onRetry={refetch} />;
   const first = deliveries.find((d) => d.state === 'open') ?? deliveries[0];
   const shown =
-    chosen === 'new' || chosen === 'note' ? null : (deliveries.find((d) => d.id === chosen) ?? first ?? null);
+    chosen === 'new' || chosen === 'note'
+      ? null
+      : (deliveries.find((d) => String(d.id) === chosen) ?? first ?? null);
   const total = deliveries.reduce((s, d) => s + d.totals.grams, 0);
   const full = Math.max(1, ...deliveries.map((d) => Math.max(d.totals.grams, d.noteGrams ?? 0)));
   const mayLand = me.role !== 'counter';

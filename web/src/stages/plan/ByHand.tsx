@@ -3,6 +3,7 @@ import { pickOutcome } from '@ember-slate/core/cutplan';
 import { formOf, type Form } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
@@ -174,10 +175,10 @@ export default function ByHand() {
   const want = useWant();
   const now = useNow();
   const book = useSpecies();
-  const [chosen, setChosen] = useState<number | null>(null);
+  const [chosen, setChosen] = useChosenRow('line');
   if (!lines) return <Waiting problem={problem} onRetry={refetch} />;
   // A line that went to the bench gives way to the next one.
-  const shown = lines.find((l) => l.id === chosen) ?? lines[0];
+  const shown = lines.find((l) => String(l.id) === chosen) ?? lines[0];
   const unmet = lines.filter((l) => l.promise.answer === 'no' && l.picks.length === 0);
   const species = shown && book.get(shown.speciesId);
   return (

@@ -1,6 +1,7 @@
 import { contract } from '@ember-slate/contract';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
+import { useChosenRow, useView } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useShop, useSpecies } from '../../app/shop.tsx';
@@ -12,7 +13,7 @@ import { Changes } from './Changes.tsx';
 import { MoveLine } from './MoveLine.tsx';
 import { PlanActs } from './PlanActs.tsx';
 import { PlanHead } from './PlanHead.tsx';
-import { Cards, cardsOfPlan, Lines, Picks, scaleOf, Status, Unmet, type Horizon } from './PlanParts.tsx';
+import { Cards, cardsOfPlan, Lines, Picks, horizonIds, scaleOf, Status, Unmet } from './PlanParts.tsx';
 import { linesOf } from './pieces.ts';
 import { Totals } from './Totals.tsx';
 import { useMoves } from './useMoves.ts';
@@ -24,8 +25,7 @@ export default function Plan() {
   const book = useSpecies();
   const forms = useForms();
   const [ref, { width }] = useSize<HTMLDivElement>();
-  const [horizon, setHorizon] = useState<Horizon | null>(null);
-  const [only, setOnly] = useState<string>('');
+  const [only, setOnly] = useChosenRow('species');
   const [lit, setLit] = useState<string | null>(null);
   const [open, setOpen] = useState<'totals' | 'changes' | null>(null);
   const pin = useChange(contract.plan.pin);
@@ -33,15 +33,22 @@ export default function Plan() {
   const said = useNotify();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const plan = data?.plan ?? null;
+  const [chosen, setHorizon] = useView('due', horizonIds, plan?.horizon ?? 'tomorrow');
   const moves = useMoves(plan);
   const cards = useMemo(() => cardsOfPlan(plan, book, forms), [plan, book, forms]);
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
-  const chosen = horizon ?? plan?.horizon ?? 'tomorrow';
   const mayPlan = me.role !== 'counter';
   const acts = mayPlan && (
-    <PlanActs plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} only={only || null} />
+    <PlanActs plan={plan} horizon={chosen} lines={data.lines} fish={data.fish} only={only} />
   );
-  const picks = <Picks {...{ plan, mayPlan, chosen, only }} onHorizon={setHorizon} onOnly={setOnly} />;
+  const picks = (
+    <Picks
+      {...{ plan, mayPlan, chosen }}
+      only={only ?? ''}
+      onHorizon={setHorizon}
+      onOnly={(id) => setOnly(id || null)}
+    />
+  );
   if (!plan)
     return (
       <div>

@@ -13,7 +13,7 @@ import { FishCard } from './FishCard.tsx';
 import { cardsOf, sum, type linesOf, type LineRow, type PlanOfSpecies } from './pieces.ts';
 import { say } from './say.ts';
 
-export type Horizon = CutPlan['horizon'];
+type Horizon = CutPlan['horizon'];
 /** A line somebody wants elsewhere: of which species, from which fish. */
 export interface Wanted {
   species: PlanOfSpecies;
@@ -25,6 +25,7 @@ const horizons: readonly { value: Horizon; name: string }[] = [
   { value: 'tomorrow', name: say('to_tomorrow') },
   { value: 'all', name: say('all_lines') },
 ];
+export const horizonIds = horizons.map((h) => h.value);
 
 interface PicksProps {
   plan: CutPlan | null;
