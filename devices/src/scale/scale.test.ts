@@ -139,7 +139,9 @@ describe('the simulated scale on its line', () => {
       });
     expect(await lines()).toBe(3);
     const hand = connect(port, '127.0.0.1');
+    // What it is told is read to its end: an end behind unread lines would never be seen.
     const gone = new Promise((done) => hand.on('close', done));
+    hand.on('error', () => undefined).resume();
     hand.write('UNPLUG 1\nNOISE -4\nPUT x\n');
     await gone;
     expect(await lines()).toBe(0);

@@ -5,8 +5,16 @@ export interface Column<T> {
   cell: (row: T) => ReactNode;
   /** A figure: to the right, in the face of figures. */
   figure?: boolean;
+  /** Stands apart from the column before it, as a picture does. */
+  apart?: boolean;
+  /** Left out on a telephone. */
+  wide?: boolean;
   className?: string;
 }
+
+/** What the heading and the cells of a column have in common. */
+const common = (c: Column<never>) => [c.apart && 'pl-6', c.wide && 'max-sm:hidden'];
+const classes = (...names: (string | false | undefined)[]) => names.filter(Boolean).join(' ') || undefined;
 
 interface Props<T> {
   columns: readonly Column<T>[];
@@ -16,18 +24,20 @@ interface Props<T> {
   least?: number;
   /** Columns without a heading: what they hold is plain. */
   bare?: boolean;
+  /** What it is called, where no heading says so. */
+  label?: string;
 }
 
 /** The table of every list of figures. */
-export function Table<T>({ columns, rows, keyOf, least, bare = false }: Props<T>) {
+export function Table<T>({ columns, rows, keyOf, least, bare = false, label }: Props<T>) {
   return (
     <div className="overflow-x-auto">
-      <table className="plain" style={{ minWidth: least }}>
+      <table className="plain" style={{ minWidth: least }} aria-label={label}>
         {!bare && (
           <thead>
             <tr>
               {columns.map((c, i) => (
-                <th key={i} className={c.figure ? 'text-right' : undefined}>
+                <th key={i} className={classes(c.figure && 'text-right', ...common(c))}>
                   {c.head}
                 </th>
               ))}
@@ -38,10 +48,7 @@ export function Table<T>({ columns, rows, keyOf, least, bare = false }: Props<T>
           {rows.map((row) => (
             <tr key={keyOf(row)}>
               {columns.map((c, i) => (
-                <td
-                  key={i}
-                  className={[c.figure && 'num', c.className].filter(Boolean).join(' ') || undefined}
-                >
+                <td key={i} className={classes(c.figure && 'num', ...common(c), c.className)}>
                   {c.cell(row)}
                 </td>
               ))}

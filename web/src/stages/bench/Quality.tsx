@@ -1,6 +1,7 @@
 import { contract, type AnswerOf } from '@ember-slate/contract';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
@@ -26,6 +27,24 @@ function Ratio({ value }: { value: number | null }) {
   );
 }
 
+const columnsFor = (manager: boolean): readonly Column<Row>[] => [
+  {
+    head: say('form'),
+    cell: (r) => r.formName,
+    className: 'font-figure text-label font-semibold',
+  },
+  ...(manager ? [{ head: say('cutter'), cell: (r: Row) => r.cutter }] : []),
+  { head: say('tickets'), cell: (r) => r.tickets, figure: true },
+  { head: say('minutes_60_to_140'), cell: (r) => <Ratio value={r.minutes} />, apart: true },
+  { head: say('yield_60_to_140'), cell: (r) => <Ratio value={r.yield} />, apart: true },
+  {
+    head: say('bones_in_pass_two'),
+    cell: (r) => say('a_ticket', { bones: r.bones.toFixed(2) }),
+    figure: true,
+  },
+  { head: say('frame'), cell: (r) => (r.frame === null ? '–' : r.frame.toFixed(1)), figure: true },
+];
+
 /** Minutes, yield and bones by form and cutter: a help, not a ranking. */
 export default function Quality() {
   const { data, problem, refetch } = useRead(contract.bench.quality);
@@ -47,38 +66,11 @@ export default function Quality() {
       {data.length === 0 ? (
         <p className="border-t border-line pt-4 text-label">{say('nothing_to_show_yet_closed_tickets')}</p>
       ) : (
-        <div className="overflow-x-auto">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>{say('form')}</th>
-                {me.role === 'manager' && <th>{say('cutter')}</th>}
-                <th className="text-right">{say('tickets')}</th>
-                <th className="pl-6">{say('minutes_60_to_140')}</th>
-                <th className="pl-6">{say('yield_60_to_140')}</th>
-                <th className="text-right">{say('bones_in_pass_two')}</th>
-                <th className="text-right">{say('frame')}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {data.map((r: Row) => (
-                <tr key={`${r.form} ${r.cutter}`}>
-                  <td className="font-figure text-label font-semibold">{r.formName}</td>
-                  {me.role === 'manager' && <td>{r.cutter}</td>}
-                  <td className="num">{r.tickets}</td>
-                  <td className="pl-6">
-                    <Ratio value={r.minutes} />
-                  </td>
-                  <td className="pl-6">
-                    <Ratio value={r.yield} />
-                  </td>
-                  <td className="num">{say('a_ticket', { bones: r.bones.toFixed(2) })}</td>
-                  <td className="num">{r.frame === null ? '–' : r.frame.toFixed(1)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <Table
+          columns={columnsFor(me.role === 'manager')}
+          rows={data}
+          keyOf={(r) => `${r.form} ${r.cutter}`}
+        />
       )}
     </div>
   );

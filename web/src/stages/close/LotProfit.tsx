@@ -7,6 +7,7 @@ import { useTimes } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { say } from './say.ts';
@@ -68,6 +69,28 @@ function OneLot({ lot }: { lot: LotCost }) {
 
 const spans = { week: 6, fortnight: 13, month: 29 } as const;
 const spanIds = Object.keys(spans) as (keyof typeof spans)[];
+
+interface Earned {
+  name: string;
+  grams: number;
+  takings: number;
+  cost: number;
+  profit: number;
+}
+/** What forms earned, or days. */
+const earnedBy = (by: 'form' | 'day'): readonly Column<Earned>[] => [
+  { head: by === 'form' ? say('form_2') : say('day'), cell: (r) => r.name },
+  ...(by === 'form' ? [{ head: say('sold'), cell: (r: Earned) => <Mass g={r.grams} />, figure: true }] : []),
+  { head: say('taken'), cell: (r) => formatMoney(r.takings), figure: true },
+  { head: say('cost'), cell: (r) => formatMoney(r.cost), figure: true },
+  { head: say('earned_2'), cell: (r) => formatMoney(r.profit), figure: true },
+  {
+    head: say('margin'),
+    cell: (r) => (r.takings === 0 ? '–' : `${Math.round((r.profit / r.takings) * 100)} %`),
+    figure: true,
+    className: 'text-ink2',
+  },
+];
 
 /** What every lot cost and earned, and what forms and days earned of it. */
 export function LotProfit() {
@@ -150,39 +173,15 @@ export function LotProfit() {
           )}
         </div>
       ) : (
-        <table className="plain">
-          <thead>
-            <tr>
-              <th>{by === 'form' ? say('form_2') : say('day')}</th>
-              {by === 'form' && <th className="text-right">{say('sold')}</th>}
-              <th className="text-right">{say('taken')}</th>
-              <th className="text-right">{say('cost')}</th>
-              <th className="text-right">{say('earned_2')}</th>
-              <th className="text-right">{say('margin')}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {(by === 'form'
-              ? data.forms.map((f) => ({ name: f.itemName, ...f }))
-              : data.days.map((d) => ({ name: dayWords(d.day), grams: 0, ...d }))
-            ).map((r) => (
-              <tr key={r.name}>
-                <td>{r.name}</td>
-                {by === 'form' && (
-                  <td className="num">
-                    <Mass g={r.grams} />
-                  </td>
-                )}
-                <td className="num">{formatMoney(r.takings)}</td>
-                <td className="num">{formatMoney(r.cost)}</td>
-                <td className="num font-semibold">{formatMoney(r.profit)}</td>
-                <td className="num text-ink2">
-                  {r.takings === 0 ? '–' : `${Math.round((r.profit / r.takings) * 100)} %`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          columns={earnedBy(by)}
+          rows={
+            by === 'form'
+              ? data.forms.map((f) => ({ ...f, name: f.itemName }))
+              : data.days.map((d) => ({ ...d, name: dayWords(d.day), grams: 0 }))
+          }
+          keyOf={(r) => r.name}
+        />
       )}
     </section>
   );

@@ -2,8 +2,9 @@ import { contract, type FirstRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useRead } from '../../app/api.ts';
 import { DayClock } from '../../parts/DayClock.tsx';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { OnHandCells } from './OnHandCells.tsx';
+import { onHand } from './onHand.tsx';
 import { say } from './say.ts';
 
 function headline(rows: readonly FirstRow[]): string {
@@ -11,6 +12,23 @@ function headline(rows: readonly FirstRow[]): string {
   if (!next) return rows.length > 0 ? say('decide_about_what_is_held_or') : say('nothing_in_the_shop');
   return say('use_it_first', { speciesName: shortName(next.speciesName), itemName: next.itemName });
 }
+
+const columns = (name: string): readonly Column<FirstRow & { number: number }>[] => [
+  { head: '', cell: (r) => (r.decide ? '' : r.number), figure: true, className: 'w-8 text-ink3' },
+  ...onHand(name),
+  {
+    head: say('reason'),
+    cell: (r) => `${r.reason}${r.assumed ? ` ${say('part_of_its_log_is_assumed')}` : ''}`,
+    className: 'text-note text-ink2',
+  },
+  {
+    head: say('sell_by'),
+    cell: (r) => (
+      <DayClock sellBy={r.sellBy} graded={r.daysLeft !== null} perDay={16} days={7} quiet={r.decide} />
+    ),
+    wide: true,
+  },
+];
 
 /** One ordered list of what to use first, with the reason for each place in it. */
 export default function First() {
@@ -32,39 +50,14 @@ export default function First() {
       {parts
         .filter(([, some]) => some.length > 0)
         .map(([name, some]) => (
-          <table key={name} className="plain mb-5" aria-label={name}>
-            <thead>
-              <tr>
-                <th className="w-8" />
-                <th>{name}</th>
-                <th className="max-sm:hidden">{say('where')}</th>
-                <th className="text-right">{say('weight')}</th>
-                <th>{say('reason')}</th>
-                <th className="max-sm:hidden">{say('sell_by')}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {some.map((r, i) => (
-                <tr key={`${r.lotId} ${r.itemName} ${r.placeName} ${i}`} className="hover:bg-lift">
-                  <td className="num text-ink3">{r.decide ? '' : i + 1}</td>
-                  <OnHandCells row={r} />
-                  <td className="text-note text-ink2">
-                    {r.reason}
-                    {r.assumed ? ` ${say('part_of_its_log_is_assumed')}` : ''}
-                  </td>
-                  <td className="max-sm:hidden">
-                    <DayClock
-                      sellBy={r.sellBy}
-                      graded={r.daysLeft !== null}
-                      perDay={16}
-                      days={7}
-                      quiet={r.decide}
-                    />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <div key={name} className="mb-5">
+            <Table
+              label={name}
+              columns={columns(name)}
+              rows={some.map((r, i) => ({ ...r, number: i + 1 }))}
+              keyOf={(r) => r.number}
+            />
+          </div>
         ))}
     </div>
   );

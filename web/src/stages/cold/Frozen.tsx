@@ -2,8 +2,9 @@ import { contract, type FrozenRow } from '@ember-slate/contract';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { OnHandCells } from './OnHandCells.tsx';
+import { onHand } from './onHand.tsx';
 import { say } from './say.ts';
 
 function headline(rows: readonly FrozenRow[]): string {
@@ -33,37 +34,34 @@ export default function Frozen() {
         })
       : say('not_complete_of', { hours: f.hours.toFixed(1), rule });
   };
+  const columns: readonly Column<FrozenRow>[] = [
+    ...onHand(say('fish')),
+    { head: say('frozen'), cell: (r) => (r.frozenAt ? when(r.frozenAt) : ''), apart: true, wide: true },
+    { head: say('thawed'), cell: (r) => (r.thawedAt ? when(r.thawedAt) : ''), wide: true },
+    {
+      head: say('for_raw_use'),
+      cell: (r) => <span className={`text-note ${r.raw ? 'text-rime' : 'text-ink2'}`}>{proof(r)}</span>,
+    },
+    {
+      head: say('use_by'),
+      cell: (r) => (
+        <span className={r.thawedAt ? 'text-embertext' : ''}>
+          {r.useBy ? dayWords(r.useBy) : say('over')}
+        </span>
+      ),
+    },
+  ];
   return (
     <div className="pb-6">
       <h1 className="text-head max-sm:text-big">{headline(rows)}</h1>
       <p className="max-w-[44rem] pb-3 text-ink2">{say('frozen_fish_keeps_it_does_not_get')}</p>
       {rows.length > 0 && (
-        <table className="plain" aria-label={say('frozen_and_thawed')}>
-          <thead>
-            <tr>
-              <th>{say('fish')}</th>
-              <th className="max-sm:hidden">{say('where')}</th>
-              <th className="text-right">{say('weight')}</th>
-              <th className="pl-6 max-sm:hidden">{say('frozen')}</th>
-              <th className="max-sm:hidden">{say('thawed')}</th>
-              <th>{say('for_raw_use')}</th>
-              <th>{say('use_by')}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={`${r.lotId} ${r.itemName} ${r.placeName} ${r.frozenAt} ${r.thawedAt}`}>
-                <OnHandCells row={r} />
-                <td className="pl-6 max-sm:hidden">{r.frozenAt ? when(r.frozenAt) : ''}</td>
-                <td className="max-sm:hidden">{r.thawedAt ? when(r.thawedAt) : ''}</td>
-                <td className={`text-note ${r.raw ? 'text-rime' : 'text-ink2'}`}>{proof(r)}</td>
-                <td className={r.thawedAt ? 'text-embertext' : ''}>
-                  {r.useBy ? dayWords(r.useBy) : say('over')}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          label={say('frozen_and_thawed')}
+          columns={columns}
+          rows={rows}
+          keyOf={(r) => `${r.lotId} ${r.itemName} ${r.placeName} ${r.frozenAt} ${r.thawedAt}`}
+        />
       )}
     </div>
   );

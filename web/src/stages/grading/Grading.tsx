@@ -9,6 +9,7 @@ import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { verdictNames } from './words.ts';
 import { say } from './say.ts';
@@ -30,6 +31,65 @@ export default function Grading() {
   const waiting = lots.filter((l) => l.verdict === null);
   const graded = lots.filter((l) => l.verdict !== null);
   const landed = (day: string) => (day === today() ? say('today') : dayName(day));
+  const columns: readonly Column<GradingLot>[] = [
+    {
+      head: say('lot_2'),
+      className: 'whitespace-nowrap',
+      cell: (l) => (
+        <Link
+          to={`/grading/${l.id}`}
+          className="font-figure text-label font-semibold underline decoration-line decoration-1 underline-offset-4"
+        >
+          {l.code}
+        </Link>
+      ),
+    },
+    {
+      head: say('fish_2'),
+      cell: (l) => (
+        <>
+          {shortName(l.speciesName)}{' '}
+          <span className="text-note text-ink3">
+            {say('landed', {
+              condition: isPiece(l.condition) ? `${inWords(conditionName[l.condition])}, ` : '',
+              pieces: l.pieces,
+              landedOn: landed(l.landedOn),
+            })}
+          </span>
+        </>
+      ),
+    },
+    { head: say('from'), cell: (l) => l.supplier, className: 'text-ink2', wide: true },
+    { head: say('weight'), cell: (l) => <Mass g={l.grams} />, figure: true },
+    {
+      head: say('core'),
+      cell: (l) => (l.probeTenths === null ? '–' : formatTemperature(l.probeTenths, units)),
+      figure: true,
+      wide: true,
+    },
+    {
+      head: say('verdict'),
+      cell: (l) =>
+        l.verdict === null ? (
+          <strong className="font-semibold">{reason(l)}</strong>
+        ) : (
+          <span className="text-ink2">{verdictNames[l.verdict]}</span>
+        ),
+    },
+    {
+      head: say('sell_by'),
+      cell: (l) => (
+        <DayClock
+          sellBy={l.sellBy}
+          graded={l.verdict !== null}
+          perDay={16}
+          days={7}
+          quiet={l.verdict === 'reject' || l.verdict === 'hold'}
+        />
+      ),
+      wide: true,
+    },
+  ];
   return (
     <div>
       <div className="flex items-center justify-between gap-4 pb-3">
@@ -51,66 +111,7 @@ export default function Grading() {
           </Button>
         )}
       </div>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>{say('lot_2')}</th>
-            <th>{say('fish_2')}</th>
-            <th className="max-sm:hidden">{say('from')}</th>
-            <th className="text-right">{say('weight')}</th>
-            <th className="text-right max-sm:hidden">{say('core')}</th>
-            <th>{say('verdict')}</th>
-            <th className="max-sm:hidden">{say('sell_by')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {[...waiting, ...graded].map((l) => (
-            <tr key={l.id} className="hover:bg-lift">
-              <td className="whitespace-nowrap">
-                <Link
-                  to={`/grading/${l.id}`}
-                  className="font-figure text-label font-semibold underline decoration-line decoration-1 underline-offset-4"
-                >
-                  {l.code}
-                </Link>
-              </td>
-              <td>
-                {shortName(l.speciesName)}{' '}
-                <span className="text-note text-ink3">
-                  {say('landed', {
-                    condition: isPiece(l.condition) ? `${inWords(conditionName[l.condition])}, ` : '',
-                    pieces: l.pieces,
-                    landedOn: landed(l.landedOn),
-                  })}
-                </span>
-              </td>
-              <td className="text-ink2 max-sm:hidden">{l.supplier}</td>
-              <td className="num">
-                <Mass g={l.grams} />
-              </td>
-              <td className="num max-sm:hidden">
-                {l.probeTenths === null ? '–' : formatTemperature(l.probeTenths, units)}
-              </td>
-              <td className={l.verdict === null ? '' : 'text-ink2'}>
-                {l.verdict === null ? (
-                  <strong className="font-semibold">{reason(l)}</strong>
-                ) : (
-                  verdictNames[l.verdict]
-                )}
-              </td>
-              <td className="max-sm:hidden">
-                <DayClock
-                  sellBy={l.sellBy}
-                  graded={l.verdict !== null}
-                  perDay={16}
-                  days={7}
-                  quiet={l.verdict === 'reject' || l.verdict === 'hold'}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table columns={columns} rows={[...waiting, ...graded]} keyOf={(l) => l.id} />
       {lots.length === 0 && <p className="pt-6 text-ink2">{say('no_fish_in_the_shop_what_is_landed')}</p>}
       <p className="pt-3 pb-6 text-note text-ink3">{say('bar_from_now_to_the_last_evening')}</p>
     </div>

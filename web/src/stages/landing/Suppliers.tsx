@@ -12,6 +12,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { TextField } from '../../parts/Field.tsx';
+import { Table, type Column } from '../../parts/Table.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
@@ -137,6 +138,39 @@ function Record({ id }: { id: number }) {
   const degrees = useDegrees();
   const mass = useMass();
   if (!record) return <Waiting problem={problem} onRetry={refetch} />;
+  const claimColumns: readonly Column<SupplierRecord['claims'][number]>[] = [
+    {
+      head: say('claim'),
+      className: 'whitespace-nowrap',
+      cell: (c) => (
+        <>
+          <a className="why" href={`/api/landing/claims/${c.id}/sheet.pdf`} target="_blank" rel="noreferrer">
+            {c.number}
+          </a>{' '}
+          <span className="text-note text-ink3">{day(c.at)}</span>
+        </>
+      ),
+    },
+    {
+      head: say('fish'),
+      cell: (c) => (
+        <>
+          {c.speciesName} <span className="text-note text-ink3">{c.code}</span>
+        </>
+      ),
+    },
+    { head: say('reason'), cell: (c) => c.reason, className: 'py-1 text-note text-ink2' },
+    { head: say('weight'), cell: (c) => <Mass g={c.grams} />, figure: true },
+    { head: say('asked_2'), cell: (c) => formatMoney(c.money), figure: true },
+    {
+      head: say('paid'),
+      cell: (c) => {
+        if (c.settledMoney !== null) return formatMoney(c.settledMoney);
+        return me.role === 'manager' ? <Settle id={c.id} asked={c.money} /> : say('open');
+      },
+      figure: true,
+    },
+  ];
   const rejected = record.verdicts.reject;
   return (
     <div className="pb-6">
@@ -182,54 +216,9 @@ function Record({ id }: { id: number }) {
         {me.role === 'manager' && <Terms key={record.version} record={record} />}
       </div>
       {record.claims.length > 0 && (
-        <table className="plain mt-4">
-          <thead>
-            <tr>
-              <th>{say('claim')}</th>
-              <th>{say('fish')}</th>
-              <th>{say('reason')}</th>
-              <th className="text-right">{say('weight')}</th>
-              <th className="text-right">{say('asked_2')}</th>
-              <th className="text-right">{say('paid')}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {record.claims.map((c) => (
-              <tr key={c.id}>
-                <td className="whitespace-nowrap">
-                  <a
-                    className="why"
-                    href={`/api/landing/claims/${c.id}/sheet.pdf`}
-                    target="_blank"
-                    rel="noreferrer"
-                  >
-                    {c.number}
-                  </a>{' '}
-                  <span className="text-note text-ink3">{day(c.at)}</span>
-                </td>
-                <td>
-                  {c.speciesName} <span className="text-note text-ink3">{c.code}</span>
-                </td>
-                <td className="py-1 text-note text-ink2">{c.reason}</td>
-                <td className="num">
-                  <Mass g={c.grams} />
-                </td>
-                <td className="num">{formatMoney(c.money)}</td>
-                <td className="num">
-                  {c.settledMoney === null ? (
-                    me.role === 'manager' ? (
-                      <Settle id={c.id} asked={c.money} />
-                    ) : (
-                      say('open')
-                    )
-                  ) : (
-                    formatMoney(c.settledMoney)
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <div className="mt-4">
+          <Table columns={claimColumns} rows={record.claims} keyOf={(c) => c.id} />
+        </div>
       )}
     </div>
   );

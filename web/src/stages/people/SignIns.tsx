@@ -3,6 +3,7 @@ import { useChange, useRead } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
@@ -55,27 +56,22 @@ export default function SignIns() {
           ))}
         </section>
       )}
-      <table className="w-full text-left">
-        <caption className="sr-only">{say('sign_ins_of_two_weeks')}</caption>
-        <thead>
-          <tr className="text-note text-ink2">
-            <th scope="col">{say('when')}</th>
-            <th scope="col">{say('who')}</th>
-            <th scope="col">{say('from')}</th>
-            <th scope="col">{say('what')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {data.tries.map((t, i) => (
-            <tr key={`${t.at} ${i}`} className="border-t border-line">
-              <td className="py-1">{when(t.at)}</td>
-              <td>{t.name ?? say('a_name_that_is_none_of_ours')}</td>
-              <td className="font-figure">{t.address}</td>
-              <td className={t.outcome === 'in' ? '' : 'font-semibold'}>{words[t.outcome]}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        label={say('sign_ins_of_two_weeks')}
+        rows={data.tries.map((t, i) => ({ ...t, place: i }))}
+        keyOf={(t) => t.place}
+        columns={[
+          { head: say('when'), cell: (t) => when(t.at) },
+          { head: say('who'), cell: (t) => t.name ?? say('a_name_that_is_none_of_ours') },
+          { head: say('from'), cell: (t) => t.address, className: 'font-figure' },
+          {
+            head: say('what'),
+            cell: (t) => (
+              <span className={t.outcome === 'in' ? '' : 'font-semibold'}>{words[t.outcome]}</span>
+            ),
+          },
+        ]}
+      />
       {data.tries.length === 0 && <p className="text-ink2">{say('nobody_signed_in_yet')}</p>}
     </div>
   );
