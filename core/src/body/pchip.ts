@@ -1,3 +1,5 @@
+// Every index here counts over the array it looks into: a `!` behind one says no more than that.
+
 /**
  * Shape-preserving cubic through points: weighted harmonic mean slopes inside, three-point ends, no overshoot
  * (Fritsch and Carlson 1980, Fritsch and Butland 1984; the rule SciPy's PchipInterpolator follows).

@@ -1,6 +1,8 @@
 import { dayMs } from '../calendar/index.ts';
 import { spoilageRate } from '../freshness/clock.ts';
 
+// Every index here counts over the array it looks into: a `!` behind one says no more than that.
+
 /** One temperature at an instant: milliseconds since 1970, degrees C. */
 export interface Reading {
   at: number;
