@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -77,6 +78,7 @@ export default function Rules() {
         {say('this_shop_follows_the_rules_of_the', { names: names[data.profile] })}
       </h1>
       <p className="pb-3 text-ink2">{say('values_to_start_from_not_legal')}</p>
+      <Refused problem={refused?.problem.code === 'stale' ? null : (refused?.problem ?? null)} />
       {refused && (
         <Stale
           problem={refused.problem}
