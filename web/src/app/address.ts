@@ -1,4 +1,5 @@
-import { useCallback } from 'react';
+import { isDate } from '@ember-slate/core/calendar';
+import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
 
 /** One word of the address behind the question mark; null puts it away. The way back leads past it, to the page before. */
@@ -8,9 +9,10 @@ function useWord(name: string): [word: string | null, set: (word: string | null)
     (word: string | null) =>
       setWords(
         (had) => {
-          if (word === null) had.delete(name);
-          else had.set(name, word);
-          return had;
+          const next = new URLSearchParams(had);
+          if (word === null) next.delete(name);
+          else next.set(name, word);
+          return next;
         },
         { replace: true },
       ),
@@ -40,4 +42,15 @@ export function useChosenRow(
   const [word, set] = useWord(name);
   const choose = useCallback((key: string | number | null) => set(key === null ? null : String(key)), [set]);
   return [word, choose];
+}
+
+/**
+ * Which day is looked at, kept in the address.
+ * @param usual the day where the address names none, as it was when the page was opened: no midnight turns a page over
+ */
+export function useDay(name: string, usual: string): [day: string, show: (day: string) => void] {
+  const [word, set] = useWord(name);
+  const [opened] = useState(usual);
+  const show = useCallback((day: string) => set(day === opened ? null : day), [set, opened]);
+  return [word !== null && isDate(word) ? word : opened, show];
 }

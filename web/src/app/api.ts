@@ -87,7 +87,8 @@ export function useRead<R extends Route>(
 export function useChange<R extends Route>(route: R, draft?: { forget: () => void }) {
   const [trigger] = api.useChangeMutation();
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [last, setLast] = useState<{ problem: Problem | null; order: number }>({ problem: null, order: 0 });
+  const setProblem = (problem: Problem | null) => setLast({ problem, order: ++outcomes });
   const pending = useRef<{ body: string; key: string } | null>(null);
   const send = useCallback(
     async (
@@ -121,5 +122,11 @@ export function useChange<R extends Route>(route: R, draft?: { forget: () => voi
     },
     [route, trigger, draft],
   );
-  return { send, busy, problem };
+  return { send, busy, problem: last.problem, order: last.order };
 }
+
+let outcomes = 0;
+/** Of several changes on one screen, why the one that was asked for last was refused; null when it was done. */
+export const lastProblem = (
+  ...changes: readonly { problem: Problem | null; order: number }[]
+): Problem | null => changes.reduce((a, b) => (b.order > a.order ? b : a)).problem;

@@ -4,7 +4,7 @@ import { act, cleanup, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { useChange } from './api.ts';
+import { lastProblem, useChange } from './api.ts';
 import { keptEntries, throwAway } from './outbox.ts';
 import { store } from './store.ts';
 import { isHere } from './who.ts';
@@ -50,7 +50,7 @@ function pressing<R extends Route>(route: R, forget = vi.fn()) {
     });
     return { key: keys[before]!, tries: keys.slice(before), outcome };
   };
-  return { press, forget };
+  return { press, forget, now: () => result.current };
 }
 const hold = { version: 2, reason: 'looks odd' };
 
@@ -88,6 +88,19 @@ describe('a change', () => {
     }
     expect(forget).not.toHaveBeenCalled();
     expect(await keptEntries()).toEqual([]);
+  });
+
+  it('tells why the last one was refused, of several on one screen whichever it was', async () => {
+    const one = pressing(contract.landing.hold);
+    const other = pressing(contract.landing.split);
+    const said = () => lastProblem(one.now(), other.now())?.status ?? null;
+    expect(said()).toBeNull();
+    await one.press(hold, 409);
+    expect(said()).toBe(409);
+    await other.press({ version: 2 }, 400);
+    expect(said()).toBe(400);
+    await other.press({ version: 3 }, 200);
+    expect(said()).toBeNull();
   });
 
   it('of a weight that finds no line is kept under its key, in the name of who weighed it', async () => {

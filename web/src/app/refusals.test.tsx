@@ -29,6 +29,7 @@ const buttons = () =>
   );
 const nameOf = (e: Element) => (e.getAttribute('aria-label') ?? e.textContent).replace(/[\s\d]+/g, ' ');
 
+let refused = 0;
 describe.each(pages.map((p) => p.path))('what is refused on the page %s', (path) => {
   it('is said', async () => {
     vi.spyOn(console, 'error').mockImplementation(() => undefined);
@@ -50,6 +51,7 @@ describe.each(pages.map((p) => p.path))('what is refused on the page %s', (path)
         await settled();
       }
       const said = `${document.body.textContent} ${JSON.stringify(store.getState().connection.notice)}`;
+      refused += asked.length;
       if (asked.length > 0 && !said.includes(refusal)) silent.push(asked.join(', '));
     };
     for (const i of places) {
@@ -64,3 +66,5 @@ describe.each(pages.map((p) => p.path))('what is refused on the page %s', (path)
     expect(silent).toEqual([]);
   });
 });
+
+it('was tried with many acts', () => expect(refused).toBeGreaterThanOrEqual(10));

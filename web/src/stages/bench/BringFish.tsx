@@ -3,7 +3,7 @@ import { contract, type Ticket } from '@ember-slate/contract';
 import { countWord } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useChange } from '../../app/api.ts';
+import { lastProblem, useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { WeightField, type Weight } from '../../parts/Field.tsx';
@@ -63,13 +63,13 @@ function Input({ input: i, weight, onWeight, asked }: InputProps) {
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`bring ${ticket.id}`);
-  const { send, busy, problem: notBegun } = useChange(contract.bench.start, draft);
+  const start = useChange(contract.bench.start, draft);
   const want = useWant();
   const [page, setPage] = useState<'forms' | 'methods' | null>(null);
   const [weights, setWeights] = useKept<Record<number, Weight | null>>(draft, 'weights', {});
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
   const withdraw = useChange(contract.bench.withdraw);
-  const problem = notBegun ?? withdraw.problem;
+  const problem = lastProblem(start, withdraw);
   const go = useNavigate();
   const putBack = async () => {
     const outcome = await withdraw.send({ version: ticket.version }, { id: ticket.id });
@@ -81,7 +81,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       grams: weights[i.lotId]?.grams ?? i.grams,
       source: weights[i.lotId]?.source ?? ('estimated' as const),
     }));
-    await send({ version: ticket.version, inputs, limp }, { id: ticket.id });
+    await start.send({ version: ticket.version, inputs, limp }, { id: ticket.id });
   };
   return (
     <div className="pt-4">
@@ -125,7 +125,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
         </p>
       )}
       {problem?.errors?.[0]?.path === 'limp' && (
-        <Button tall className="mb-3" busy={busy} onPress={() => void begin(true)}>
+        <Button tall className="mb-3" busy={start.busy} onPress={() => void begin(true)}>
           {say('it_is_limp_now_begin')}
         </Button>
       )}
@@ -141,7 +141,7 @@ export function BringFish({ ticket }: { ticket: Ticket }) {
       <Button
         tall
         kind={waiting ? 'plain' : 'main'}
-        busy={busy}
+        busy={start.busy}
         notYet={
           waiting ? say('weigh_the_of_first', { waiting: inWords(noun(waiting)), code: waiting.code }) : null
         }

@@ -2,7 +2,7 @@ import { inWords } from '@ember-slate/words/core';
 import { contract, type PlanLine, type Ticket } from '@ember-slate/contract';
 import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction, isPiece } from '@ember-slate/core/species';
-import { useChange, useRead } from '../../app/api.ts';
+import { lastProblem, useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -91,7 +91,7 @@ export function Forms({ ticket }: { ticket: Ticket }) {
   const book = useForms();
   const [form, setForm] = useKept(draft, 'form', '');
   const [options, setOptions] = useKept<string[]>(draft, 'options', []);
-  const problem = add.problem ?? drop.problem;
+  const problem = lastProblem(add, drop);
   const input = ticket.inputs[0]!;
   const whole =
     species && !isPiece(input.condition)

@@ -2,7 +2,7 @@ import { contract, type DayClose } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
-import { useChosenRow } from '../../app/address.ts';
+import { useChosenRow, useDay } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -71,7 +71,7 @@ function Sold({ day }: { day: DayClose }) {
 export default function Close() {
   const { me } = useShop();
   const { today, dayName, when } = useTimes();
-  const [day, setDay] = useState(() => today());
+  const [day, setDay] = useDay('day', today());
   const {
     data: close,
     problem,
@@ -93,7 +93,6 @@ export default function Close() {
   const go = (to: string) => {
     setDay(to);
     setCounted({ cash: null, card: null });
-    setLotId(null);
   };
   return (
     <div className="pb-8">

@@ -1,7 +1,7 @@
 import { contract, type Report } from '@ember-slate/contract';
 import { addDays, dayMs, formatInstant } from '@ember-slate/core/calendar';
-import { useMemo, useState } from 'react';
-import { useView } from '../../app/address.ts';
+import { useMemo } from 'react';
+import { useDay, useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
@@ -176,29 +176,34 @@ function Tables({ of }: { of: Report }) {
   );
 }
 
-interface Stretch {
+/** Days of one's own choosing. */
+function FromTo({
+  from,
+  to,
+  onFrom,
+  onTo,
+}: {
   from: string;
   to: string;
-}
-
-/** Days of one's own choosing. */
-function FromTo({ own, onChange }: { own: Stretch; onChange: (own: Stretch) => void }) {
+  onFrom: (day: string) => void;
+  onTo: (day: string) => void;
+}) {
   return (
     <div className="grid max-w-[420px] grid-cols-2 gap-5">
       <TextField
         type="date"
         label={say('from')}
-        value={own.from}
+        value={from}
         onChange={(d) => {
-          if (d) onChange({ ...own, from: d });
+          if (d) onFrom(d);
         }}
       />
       <TextField
         type="date"
         label={say('to_2')}
-        value={own.to}
+        value={to}
         onChange={(d) => {
-          if (d) onChange({ ...own, to: d });
+          if (d) onTo(d);
         }}
       />
     </div>
@@ -211,9 +216,10 @@ export default function Reports() {
   const { today } = useTimes();
   const manager = me.role === 'manager';
   const [span, setSpan] = useView('over', spanIds, 'month');
-  const [own, setOwn] = useState(() => ({ from: addDays(today(), -29), to: today() }));
-  const to = span === 'own' ? own.to : today();
-  const from = span === 'own' ? own.from : addDays(to, -spans[span]);
+  const [ownFrom, setFrom] = useDay('from', addDays(today(), -29));
+  const [ownTo, setTo] = useDay('to', today());
+  const to = span === 'own' ? ownTo : today();
+  const from = span === 'own' ? ownFrom : addDays(to, -spans[span]);
   const {
     data: of,
     problem,
@@ -244,7 +250,7 @@ export default function Reports() {
           ]}
         />
       </div>
-      {span === 'own' && <FromTo own={own} onChange={setOwn} />}
+      {span === 'own' && <FromTo from={ownFrom} to={ownTo} onFrom={setFrom} onTo={setTo} />}
       {!of ? (
         <Waiting problem={problem} onRetry={refetch} />
       ) : (

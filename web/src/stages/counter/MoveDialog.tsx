@@ -1,6 +1,6 @@
 import { contract, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useChange } from '../../app/api.ts';
+import { lastProblem, useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -82,7 +82,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const [to, setTo] = useKept<Place>(draft, 'to', usuallyTo(row, spot));
   const [at, setAt] = useKept(draft, 'at', spot ?? row.spot ?? '');
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const problem = move.problem ?? put.problem;
+  const problem = lastProblem(move, put);
   const staysOnSlab = to === 'place:slab' && row.place === 'place:slab';
   const go = async () => {
     const outcome = staysOnSlab

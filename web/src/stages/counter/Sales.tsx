@@ -2,7 +2,7 @@ import { contract, type Pay, type Sold } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
-import { useChosenRow } from '../../app/address.ts';
+import { useChosenRow, useDay } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -191,7 +191,7 @@ function OneSale({ sale }: { sale: Sold }) {
 /** The sales of a day: receipts, money back, whole sales undone. */
 export default function Sales() {
   const { today, time, dayWords } = useTimes();
-  const [day, setDay] = useState(() => today());
+  const [day, setDay] = useDay('day', today());
   const { data: sales, problem, refetch } = useRead(contract.counter.sales, { query: { day } });
   const [id, setId] = useChosenRow('sale');
   if (!sales) return <Waiting problem={problem} onRetry={refetch} />;

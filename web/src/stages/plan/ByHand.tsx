@@ -4,7 +4,7 @@ import { formOf, type Form } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChosenRow } from '../../app/address.ts';
-import { useChange, useRead } from '../../app/api.ts';
+import { lastProblem, useChange, useRead } from '../../app/api.ts';
 import { useNow, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -58,7 +58,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
   const dispatch = useAppDispatch();
   const choose = useChange(contract.plan.choose);
   const send = useChange(contract.plan.send);
-  const problem = choose.problem ?? send.problem;
+  const problem = lastProblem(choose, send);
   const saved = toPicks(line.picks);
   const [picks, setPicks] = useState<Picks>(line.picks.length > 0 ? saved : toPicks(line.proposal));
   const [version, setVersion] = useState(line.version);
