@@ -167,8 +167,22 @@ for (const file of files) {
   visit(source);
 }
 
+/** What is counted in whole numbers: of each there may be one. */
+const counted =
+  'lots|tickets|sales|lines|orders|deliveries|pieces|grades|minutes|tubs|hours|labels|forms|places|claims';
+const countedPlainly = new RegExp(`\\{\\w+\\} (?:(?:${counted})\\b|fish (?:are|were)\\b)`);
+/** A message with its plurals taken out. */
+const withoutPlurals = (text: string): string => {
+  const next = text.replace(/\{\w+, plural,(?:[^{}]|\{(?:[^{}]|\{[^{}]*\})*\})*\}/g, '');
+  return next === text ? text : withoutPlurals(next);
+};
+
 describe.each(Object.entries(readLanguage('en')))('the words of %s', (area, sentences) => {
   const mine = uses.get(area) ?? [];
+  it('count one of a thing as one', () =>
+    expect(Object.entries(sentences).filter(([, text]) => countedPlainly.test(withoutPlurals(text)))).toEqual(
+      [],
+    ));
   it('are all said', () => {
     const said = new Set(mine.flatMap((u) => u.codes));
     expect(Object.keys(sentences).filter((code) => !said.has(code))).toEqual([]);

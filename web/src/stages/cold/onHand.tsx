@@ -23,7 +23,7 @@ export const onHand = (head: string): readonly Column<OnHand>[] => [
           <Link to={`/lots/${r.lotId}`} className="underline decoration-line underline-offset-4">
             {r.code}
           </Link>
-          , {r.pieces === 1 ? say('n1_piece') : say('pieces', { pieces: r.pieces })}
+          , {say('pieces', { pieces: r.pieces })}
         </div>
       </>
     ),

@@ -6,6 +6,7 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import {
@@ -39,6 +40,7 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
     return (
       <div>
         <p className="pb-2">{say('held_2', { holdReason: lot.holdReason })}</p>
+        <Refused problem={problem} />
         <Button kind="main" busy={busy} onPress={() => void save(null)}>
           {say('let_it_go')}
         </Button>

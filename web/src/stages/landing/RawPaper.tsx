@@ -7,6 +7,7 @@ import { useShop } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TextField } from '../../parts/Field.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 import { ActForm } from './ActForm.tsx';
 import { say } from './say.ts';
 
@@ -34,6 +35,7 @@ export function RawPaper({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
               document: lot.rawPaper.document,
             })}
           </p>
+          <Refused problem={problem} />
           {manager && (
             <Button busy={busy} onPress={() => void save(null)}>
               {say('withdraw_the_paper')}
