@@ -7,7 +7,8 @@ import { store } from '../app/store.ts';
  */
 type Name = string | RegExp;
 
-const calls = (name: Name, text: string) => (typeof name === 'string' ? text === name : name.test(text));
+const calls = (name: Name, text: string) =>
+  typeof name === 'string' ? text.toLowerCase() === name.toLowerCase() : name.test(text);
 const written = (e: Element) =>
   (e.getAttribute('aria-label') ?? e.textContent).replace(/[\s\u2009]+/g, ' ').trim();
 const unhidden = (e: Element) => e.closest('[hidden], [aria-hidden=true]') === null;
@@ -23,7 +24,7 @@ export const pressable = (name: Name = /./, within: ParentNode = document): HTML
     .filter((e) => calls(name, written(e)));
 
 /** Long enough for any machine: what never comes is told by what stands there instead. */
-const mostMs = 8_000;
+const mostMs = 3_000;
 
 /** Asks until there is an answer; null where none ever comes. */
 async function until<T>(ask: () => T | undefined): Promise<T | null> {
@@ -115,9 +116,9 @@ export async function says(what: RegExp): Promise<void> {
 }
 
 /** Waits until so many requests were sent; returns the last of them. */
-export async function only<T>(sent: readonly T[], count = 1): Promise<T> {
-  const all = await until(() => sent.length >= count || undefined);
-  if (all === null || sent.length > count)
-    throw new Error(`${sent.length} sent, not ${count}. The screen says: ${page().slice(0, 900)}`);
-  return sent[count - 1]!;
+export async function only<T>(sent: () => readonly T[], count = 1): Promise<T> {
+  const all = await until(() => sent().length >= count || undefined);
+  if (all === null || sent().length > count)
+    throw new Error(`${sent().length} sent, not ${count}. The screen says: ${page().slice(0, 900)}`);
+  return sent()[count - 1]!;
 }

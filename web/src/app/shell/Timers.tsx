@@ -37,7 +37,8 @@ export function Timers() {
   useEffect(() => {
     if (!loud) return;
     const sing = () => {
-      if (!navigator.userActivation.hasBeenActive) return;
+      // Not every browser tells whether it was touched; those that do not ring and are refused in silence.
+      if ('userActivation' in navigator && !navigator.userActivation.hasBeenActive) return;
       sound.current ??= new AudioContext();
       ring(sound.current);
     };

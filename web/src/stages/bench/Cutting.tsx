@@ -213,18 +213,16 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
   const cautions = [...step.cautions.filter((c) => c !== step.why), ...(at === 0 ? ticket.cautions : [])];
   return (
     <>
-      <>
-        <div className="flex items-start gap-x-6 pt-1 max-sm:flex-wrap">
-          <div className="w-[300px] shrink-0 max-lg:w-[230px] max-sm:w-auto max-sm:flex-1">
-            <Title headline={headline} tool={step.tool} panel={panel} />
-          </div>
-          <Words step={step} panel={panel} />
-          <StepClock ticket={ticket} step={step} />
+      <div className="flex items-start gap-x-6 pt-1 max-sm:flex-wrap">
+        <div className="w-[300px] shrink-0 max-lg:w-[230px] max-sm:w-auto max-sm:flex-1">
+          <Title headline={headline} tool={step.tool} panel={panel} />
         </div>
-        <div className="min-h-0 flex-1 overflow-y-auto pt-1">
-          <Work ticket={ticket} slots={slots} step={step} slot={slot} last={last} />
-        </div>
-      </>
+        <Words step={step} panel={panel} />
+        <StepClock ticket={ticket} step={step} />
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto pt-1">
+        <Work ticket={ticket} slots={slots} step={step} slot={slot} last={last} />
+      </div>
       {at === 0 && (
         <p className="pt-1 text-label">
           <span className="text-ink2">{say('lay_out')} </span>

@@ -10,6 +10,7 @@ import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
 import { BoardDrawing } from './BoardDrawing.tsx';
 import { formBookOf, served } from '../../testing/served.tsx';
+import { cutFor, hakeTicket, weighedOut } from '../../testing/ticket.ts';
 import { missingFrom } from './CloseTicket.tsx';
 import { DoneTicketView } from './Done.tsx';
 import { nextSlot, slotAt, slotsOf, waits } from './slots.ts';
@@ -20,116 +21,6 @@ const bram = { id: 3, name: 'Bram', role: 'bench' } as const;
 const grams = (g: number) => `${g} g`;
 const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
 
-let lastId = 0;
-const cutFor = (form: string, customer: string | null, pieces: number, pieceGrams: number): TicketCut => ({
-  id: ++lastId,
-  lineId: customer ? lastId : null,
-  form,
-  formName: formOf(book, form).name,
-  customer,
-  orderNumber: customer ? 7 : null,
-  dueAt: null,
-  pieces,
-  pieceGrams,
-  totalGrams: null,
-  thickMm: null,
-  trimWish: 'shop',
-  packing: 'wrapped',
-  options: [],
-});
-
-/** A hake of 2310 g on the board, as the server tells it. */
-function hake(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticket {
-  const composed = compose({
-    species: row('hake'),
-    condition: 'gutted',
-    scaled: 'no',
-    cuts: cuts.map((c) => ({ ...c, form: formOf(book, c.form) })),
-    fishGrams: 2310,
-    fish: 1,
-    month: 6,
-  });
-  const steps = inWords(composed.steps);
-  return {
-    id: 1,
-    number: 32,
-    version: 1,
-    state: 'cutting',
-    speciesId: 'hake',
-    speciesName: 'European hake',
-    cuts,
-    dueAt: '2026-11-25T16:00:00.000Z',
-    fish: 1,
-    condition: 'gutted',
-    minutes: 30,
-    cutter: { id: 1, name: 'Bram' },
-    paused: null,
-    stepId: 'slices',
-    stepIds: steps.map((s) => s.id),
-    doneAhead: [],
-    daysLeft: 6,
-    stepSeconds: 0,
-    marks: null,
-    stepSince: null,
-    reopens: false,
-    steps,
-    firstCut: 'head_tail',
-    tools: inWords(composed.tools),
-    cautions: [],
-    inputs: [
-      {
-        lotId: 1,
-        code: '261125-H1',
-        item: 'whole',
-        itemName: 'whole',
-        condition: 'gutted',
-        scaled: 'no',
-        pieces: 1,
-        grams: 2310,
-        source: 'measured',
-        daysLeft: 6,
-        verdict: 'accept',
-      },
-    ],
-    expected: {
-      yield: 0.5,
-      mains: cuts.map(() => 500),
-      asked: cuts.map(() => 400),
-      drip: 20,
-      trims: [
-        { part: 'head', grams: 400, keep: true },
-        { part: 'fins', grams: 2, keep: false },
-      ],
-    },
-    weighOuts: [],
-    sweep: { one: null, two: null, expectedBones: '' },
-    frameGrade: null,
-    timers: [],
-    balance: { input: 2310, unaccounted: 0, allowed: 35, closes: true },
-    ...more,
-  };
-}
-const weighed = (
-  kind: 'order' | 'counter' | 'trim',
-  item: string,
-  g: number,
-  pieces: number,
-  cutId: number | null = null,
-) => ({
-  id: ++lastId,
-  cutId,
-  kind,
-  item,
-  grams: g,
-  pieces,
-  source: 'measured' as const,
-  tub: '',
-  tareGrams: 0,
-  weighedAt: '2026-11-25T10:00:00.000Z',
-  weighedBy: 'Bram',
-  label: null,
-});
-
 describe('what may lie on the pan', () => {
   const pell = cutFor('steaks', 'Pell', 2, 200);
   const quill = cutFor('steaks', 'Quill', 1, 200);
@@ -138,17 +29,17 @@ describe('what may lie on the pan', () => {
   it('asks for each customer’s pieces in turn, then the tubs worth weighing', () => {
     const cuts = [pell, quill, counter];
     const at = (ticket: Ticket, step: string) => slotAt(ticket, slotsOf(ticket, book), step);
-    const first = hake(cuts);
+    const first = hakeTicket(cuts);
     expect(at(first, 'slices')).toMatchObject({ name: 'steak', goes: 'Pell', kind: 'order' });
     expect(at(first, 'joint')).toMatchObject({ kind: 'counter', item: 'boneless_joint' });
     expect(at(first, 'fillet_first')).toBeNull();
-    const second = hake(cuts, { weighOuts: [weighed('order', 'steaks', 400, 2, pell.id)] });
+    const second = hakeTicket(cuts, { weighOuts: [weighedOut('order', 'steaks', 400, 2, pell.id)] });
     expect(at(second, 'slices')!.goes).toBe('Quill');
-    const third = hake(cuts, {
+    const third = hakeTicket(cuts, {
       weighOuts: [
         ...second.weighOuts,
-        weighed('order', 'steaks', 200, 1, quill.id),
-        weighed('counter', 'boneless_joint', 600, 1),
+        weighedOut('order', 'steaks', 200, 1, quill.id),
+        weighedOut('counter', 'boneless_joint', 600, 1),
       ],
     });
     expect(at(third, 'weigh')).toMatchObject({ kind: 'trim', item: 'head' });
@@ -160,7 +51,7 @@ describe('what may lie on the pan', () => {
 
   it('goes on to the next row, never by itself to another customer’s', () => {
     const cuts = [pell, quill, counter];
-    const ticket = hake(cuts);
+    const ticket = hakeTicket(cuts);
     const slots = slotsOf(ticket, book);
     const of = (name: string) => slots.find((s) => s.goes === name)!;
     // One of Pell's two is still to come; after the second the next row is Quill's, which a person chooses.
@@ -177,13 +68,13 @@ describe('what may lie on the pan', () => {
   });
 
   it('names what is left over of a form, in grams', () => {
-    const [asked, left] = slotsOf(hake([pell]), book);
+    const [asked, left] = slotsOf(hakeTicket([pell]), book);
     expect(asked).toMatchObject({ goes: 'Pell', expected: 400 });
     expect(left).toMatchObject({ name: 'left over: steaks', goes: 'counter', expected: 100 });
   });
 
   it('says where a weight stands to its window', () => {
-    const [slot] = slotsOf(hake([pell]), book);
+    const [slot] = slotsOf(hakeTicket([pell]), book);
     const window = weightWindow(slot!, 1)!;
     expect(window).toEqual([170, 200, 230]);
     expect(weightWindow(slot!, 2)).toEqual([340, 400, 460]);
@@ -194,9 +85,9 @@ describe('what may lie on the pan', () => {
 
   it('says what is missing before a ticket closes, one thing at a time', () => {
     const joint = cutFor('boneless_joint', 'Pell', 1, 600);
-    const ticket = hake([joint]);
+    const ticket = hakeTicket([joint]);
     expect(missingFrom(ticket, '')).toBe("weigh out Pell's boneless joint first");
-    const out = hake([joint], { weighOuts: [weighed('order', 'boneless_joint', 600, 1, joint.id)] });
+    const out = hakeTicket([joint], { weighOuts: [weighedOut('order', 'boneless_joint', 600, 1, joint.id)] });
     expect(missingFrom(out, '')).toMatch(/both passes/);
     const pass = { by: 'Bram', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] };
     const swept = { ...out, sweep: { one: pass, two: pass, expectedBones: '' } };
@@ -241,15 +132,15 @@ describe('the fish on the board', () => {
 
   it('marks the next steak by the body model, and moves on with every piece', () => {
     const steaks = cutFor('steaks', 'Pell', 2, 200);
-    expect(label(drawn(hake([steaks]), 'slices'))).toBe('Cut 39 mm from the face');
-    const one = hake([steaks], { weighOuts: [weighed('order', 'steaks', 204, 1, steaks.id)] });
+    expect(label(drawn(hakeTicket([steaks]), 'slices'))).toBe('Cut 39 mm from the face');
+    const one = hakeTicket([steaks], { weighOuts: [weighedOut('order', 'steaks', 204, 1, steaks.id)] });
     expect(label(drawn(one, 'slices'))).toBe('Cut 49 mm from the face');
   });
 
   it('cuts a slice as thick as it was asked for, ordered or for the counter', () => {
     for (const customer of ['Pell', null]) {
       const thick = { ...cutFor('steaks', customer, 4, 200), thickMm: 35 };
-      expect(label(drawn(hake([thick]), 'slices'))).toBe('Cut 35 mm from the face');
+      expect(label(drawn(hakeTicket([thick]), 'slices'))).toBe('Cut 35 mm from the face');
     }
   });
 
@@ -261,7 +152,7 @@ describe('the fish on the board', () => {
       'boneless_joint',
       'butterflied_tail',
     ]) {
-      const ticket = hake([cutFor(form, 'Pell', 2, 160)]);
+      const ticket = hakeTicket([cutFor(form, 'Pell', 2, 160)]);
       for (const step of ticket.steps) {
         const seen = drawn(ticket, step.id);
         const ways = seen.querySelectorAll('path[stroke="var(--emberline)"]').length;
@@ -270,7 +161,7 @@ describe('the fish on the board', () => {
       }
     }
     expect(
-      drawn(hake([cutFor('fillet_skinless', 'Pell', 2, 160)]), 'check').querySelectorAll(
+      drawn(hakeTicket([cutFor('fillet_skinless', 'Pell', 2, 160)]), 'check').querySelectorAll(
         'path[stroke="var(--emberline)"]',
       ),
     ).toHaveLength(0);
@@ -327,10 +218,10 @@ describe('the scanner', () => {
 
 describe('a ticket that is done', () => {
   const pell = cutFor('steaks', 'Pell', 2, 200);
-  const done = hake([pell], {
+  const done = hakeTicket([pell], {
     state: 'closed',
     reopens: true,
-    weighOuts: [weighed('order', 'steaks', 204, 1, pell.id), weighed('trim', 'head', 398, 0)],
+    weighOuts: [weighedOut('order', 'steaks', 204, 1, pell.id), weighedOut('trim', 'head', 398, 0)],
   });
   const settings = formBookOf();
   afterEach(cleanup);
