@@ -35,7 +35,7 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
         problem={problem}
         names={{ checks: say('checks') }}
         mine={{ checks: kept }}
-        kinds={{ checks: (all: typeof kept) => all.map((c) => c.words).join('; ') || 'none' }}
+        kinds={{ checks: (all: typeof kept) => all.map((c) => c.words).join('; ') || say('none') }}
         onKeep={(over) => {
           setVersion(over);
           void save(over);
