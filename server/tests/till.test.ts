@@ -377,6 +377,37 @@ describe('a batch of trim', () => {
   });
 });
 
+describe('trim past its life', () => {
+  it('becomes no food, whether the shop sells it as it is or not; bait of it is made all the same', async () => {
+    await landBass(shop);
+    const { tickets } = await toBench(shop, fourFillets());
+    const ticket = await cut(shop, tickets[0]!);
+    await shop.bench.ok(contract.bench.close, {
+      params: { id: ticket.id },
+      body: { version: ticket.version, reason: '' },
+    });
+    for (const [version, keep] of [true, false].entries())
+      await shop.manager.ok(contract.trim.setRule, {
+        params: { part: 'frame' },
+        body: { version: version + 1, keep, perKg: null, demandGrams: 0, goesTo: 'counter' },
+      });
+    const frame = async () => {
+      const { rows } = await shop.bench.ok(contract.trim.onHand);
+      return rows.find((r) => r.part === 'frame')!;
+    };
+    expect((await frame()).refused.stock_pack).toBeUndefined();
+    shop.clock.now = new Date('2026-12-20T12:00:00Z');
+    expect((await frame()).refused.stock_pack).toMatch(/Past its life/);
+    const { place, lotId, item, batch, grams } = await frame();
+    const make = (product: string) =>
+      shop.bench.send(contract.trim.make, {
+        body: { product, inputs: [{ place, lotId, item, batch, grams }], grams, remarks: '' },
+      });
+    expect((await make('stock_pack')).problem.errors![0]!.message).toMatch(/Past its life/);
+    expect((await frame()).refused.bait).toBeUndefined();
+  });
+});
+
 describe('the shop’s own rules', () => {
   it('say what the bench keeps, whose roe is eaten, and when a supplier comes with what boxes', async () => {
     await landBass(shop);

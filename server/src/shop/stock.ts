@@ -35,8 +35,8 @@ export const sells = (work: Reader, item: string): boolean =>
 export const keepsTrim = (work: Reader, trim: TrimId, species: Species): boolean =>
   sells(work, `trim:${trim}`) && partRefusal({ trim, species, customs: work.settings.customs }) === null;
 
-/** Why a row may not be sold, in words; null when it may. */
-export function blockedBecause(
+/** Why a row may become no food, whatever is made of it; null when it may. */
+export function unfitBecause(
   work: Reader,
   lot: LotWithGrade,
   species: Species,
@@ -52,9 +52,14 @@ export function blockedBecause(
   const trim = trimOf(item);
   const refused = trim ? partRefusal({ trim, species, customs: work.settings.customs }) : null;
   if (refused) return inWords(refused);
-  if (!sells(work, item)) return say('not_for_sale');
   return state?.life && state.sellBy === null ? say('past_its_life_it_cannot_be_sold') : null;
 }
+
+/** Why a row may not be sold as it lies; null when it may. */
+export const blockedBecause = (...of: Parameters<typeof unfitBecause>): string | null => {
+  const [work, , , item] = of;
+  return unfitBecause(...of) ?? (sells(work, item) ? null : say('not_for_sale'));
+};
 
 const fitWords = {
   raw: 'raw',

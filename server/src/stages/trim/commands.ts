@@ -14,8 +14,8 @@ import { clocksOf } from '../../shop/clocks.ts';
 import { accountKey } from '../../shop/keys.ts';
 import { lotsById } from '../../shop/lots.ts';
 import { speciesById } from '../../shop/species.ts';
-import { blockedBecause } from '../../shop/stock.ts';
-import { isProduct, leastShare, refusalOf, ruleOf, unfitBecause } from './queries.ts';
+import { unfitBecause } from '../../shop/stock.ts';
+import { isProduct, leastShare, refusalOf, ruleOf } from './queries.ts';
 import { say } from './say.ts';
 
 export async function setRule(
@@ -97,7 +97,7 @@ export async function make(work: Work, body: BodyOf<typeof contract.trim.make>):
     seen.add(key);
     const species = book.get(lot.speciesId)!;
     const state = clocks.row(lot.id, input.place, input.item, input.batch);
-    const stopped = product.food ? unfitBecause(blockedBecause(work, lot, species, input.item, state)) : null;
+    const stopped = product.food ? unfitBecause(work, lot, species, input.item, state) : null;
     const why = stopped ?? refusalOf(work, body.product, part, species);
     if (why) throw fieldProblem(`inputs.${i}`, `${lot.code}, ${inWords(trims[part].name)}: ${inWords(why)}`);
     // Weighed from here: the residue of the tub stays to be counted.

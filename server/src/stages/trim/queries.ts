@@ -22,7 +22,7 @@ import { lotsById } from '../../shop/lots.ts';
 import { lies, balanceOnHand, stockRows } from '../../shop/onHand.ts';
 import { pricesOf } from '../../shop/prices.ts';
 import { speciesById } from '../../shop/species.ts';
-import { blockedBecause } from '../../shop/stock.ts';
+import { unfitBecause } from '../../shop/stock.ts';
 import { say } from './say.ts';
 
 export const isProduct = (id: string): id is ProductId => productIds.includes(id as ProductId);
@@ -62,7 +62,7 @@ export async function trimOnHand(work: Reader): Promise<AnswerOf<typeof contract
     const species = book.get(lot.speciesId)!;
     const { part } = h;
     const state = clocks.row(h.lotId, h.account, h.item, h.batch);
-    const stopped = unfitBecause(blockedBecause(work, lot, species, h.item, state));
+    const stopped = unfitBecause(work, lot, species, h.item, state);
     return {
       place: h.account,
       lotId: h.lotId,
@@ -99,9 +99,6 @@ export async function trimOnHand(work: Reader): Promise<AnswerOf<typeof contract
     ),
   };
 }
-
-/** What blocks a sale blocks food as well, but that a shop does not sell a trim as it is. */
-export const unfitBecause = (blocked: string | null) => (blocked === 'Not for sale' ? null : blocked);
 
 /** The least a batch may weigh of what went in (our choice): less is waste, and waste has its reason. */
 export const leastShare = 0.6;

@@ -44,15 +44,15 @@ function SoFar({ result, iceDays }: { result: Grade | null; iceDays: number }) {
           {[0.24, 0.53, 0.82].map((share) => (
             <path key={share} className="rul" d={`M ${Math.round(x(share * iceDays)) + 0.5} 14 v 22`} />
           ))}
-          {(['Extra', 'A', 'B', say('not_admitted')] as const).map((name, i) => (
+          {(['Extra', 'A', 'B', 'Not admitted'] as const).map((category, i) => (
             <text
-              key={name}
+              key={category}
               x={x([0, 0.24, 0.53, 0.82][i]! * iceDays) + 4}
               y="46"
-              className={result?.category === name ? 'i2' : 'i3'}
-              style={{ fontWeight: result?.category === name ? 700 : 400 }}
+              className={result?.category === category ? 'i2' : 'i3'}
+              style={{ fontWeight: result?.category === category ? 700 : 400 }}
             >
-              {name === 'Not admitted' && width < 420 ? say('not') : name}
+              {category !== 'Not admitted' ? category : width < 420 ? say('not') : say('not_admitted')}
             </text>
           ))}
           {result?.votes.map((v) => (

@@ -1,5 +1,6 @@
 import type { Problem } from '@ember-slate/contract';
 import { Dialog } from '../../parts/Dialog.tsx';
+import { useMass } from '../../parts/Mass.tsx';
 import type { Card, LineRow, PlanOfSpecies } from './pieces.ts';
 import { say } from './say.ts';
 
@@ -18,6 +19,7 @@ export function MoveLine({
   problem: Problem | null;
 }) {
   const { line, species, from } = asked;
+  const mass = useMass();
   const seen = new Set<string>();
   const fish = species.fish.filter((f) => {
     if (f.id === from) return false;
@@ -50,7 +52,7 @@ export function MoveLine({
                 onClick={() => !refusal && onMove(f.id)}
               >
                 <strong className="font-figure text-label">
-                  {say('kg', { code: f.code, grams: (f.grams / 1000).toFixed(2) })}
+                  {say('fish_of_lot', { code: f.code, grams: mass(f.grams) })}
                 </strong>{' '}
                 <span className="text-note text-ink2">
                   {refusal ?? (used ? say('cut_as_now', { id: used.mode.id }) : say('not_opened'))}
