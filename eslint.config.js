@@ -49,6 +49,20 @@ export default defineConfig(
     ignores: ['**/*.test.{ts,tsx}', 'web/src/testing/**'],
     rules: { 'max-lines-per-function': ['error', { max: 120 }], complexity: ['error', 20] },
   },
+  {
+    files: ['web/src/stages/**/*.{ts,tsx}', 'web/src/app/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...everywhere,
+        {
+          selector: ':matches(Literal[value=/°C/], TemplateElement[value.raw=/°C/])',
+          message: 'A temperature is said in the degrees of the screen: useDegrees.',
+        },
+      ],
+    },
+  },
   { files: ['web/**/*.{ts,tsx}'], extends: [hooks.configs.flat.recommended] },
   {
     files: ['**/launch/*.ts', 'benchmarks/**/*.ts', 'e2e/shots.ts', 'devices/src/scale/main.ts'],

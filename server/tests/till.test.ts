@@ -397,6 +397,7 @@ describe('trim past its life', () => {
     };
     expect((await frame()).refused.stock_pack).toBeUndefined();
     shop.clock.now = new Date('2026-12-20T12:00:00Z');
+    await shop.bench.signIn(shop.staff.bench, pins.bench);
     expect((await frame()).refused.stock_pack).toMatch(/Past its life/);
     const { place, lotId, item, batch, grams } = await frame();
     const make = (product: string) =>

@@ -25,6 +25,13 @@ function headline(d: DayClose, toDo: readonly string[]): string {
   return first ? first[0]!.toUpperCase() + first.slice(1) : say('every_gram_is_where_it_should_be');
 }
 
+const depositWords = {
+  taken: say('deposit_taken'),
+  used: say('deposit_used'),
+  returned: say('deposit_returned'),
+  kept: say('deposit_kept'),
+} as const;
+
 function Sold({ day }: { day: DayClose }) {
   return (
     <section>
@@ -49,9 +56,9 @@ function Sold({ day }: { day: DayClose }) {
       {Object.values(day.deposits).some((m) => m > 0) && (
         <p className="pt-2 text-note text-ink2">
           {say('deposits_of_orders', {
-            value: (['taken', 'used', 'returned', 'kept'] as const)
+            value: (Object.keys(depositWords) as (keyof typeof depositWords)[])
               .filter((k) => day.deposits[k] > 0)
-              .map((k) => `${formatMoney(day.deposits[k])} ${k}`)
+              .map((k) => `${formatMoney(day.deposits[k])} ${depositWords[k]}`)
               .join(', '),
           })}
         </p>

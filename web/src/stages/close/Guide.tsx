@@ -6,6 +6,7 @@ import { Button } from '../../parts/Button.tsx';
 import { MoneyField } from '../../parts/Field.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { useDegrees } from '../../parts/temperature.ts';
 import { Checks } from './Checks.tsx';
 import { openOf, steps, type StepId } from './todo.ts';
 import { say } from './say.ts';
@@ -73,7 +74,8 @@ function SlabStep({ day }: { day: DayClose }) {
 }
 
 function Temperatures({ day }: { day: DayClose }) {
-  const degrees = (c: number | null) => (c === null ? '–' : `${c.toFixed(1)} °C`);
+  const inDegrees = useDegrees();
+  const degrees = (c: number | null) => (c === null ? '–' : inDegrees(c));
   return (
     <>
       <table className="plain">
@@ -147,9 +149,9 @@ function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCo
           </tr>
         </thead>
         <tbody>
-          {row('Cash', day.tills.cash, counted.cash)}
-          {row('Card', day.tills.card, counted.card)}
-          {day.tills.account.expected !== 0 && row('On account', day.tills.account, null)}
+          {row(say('cash'), day.tills.cash, counted.cash)}
+          {row(say('card'), day.tills.card, counted.card)}
+          {day.tills.account.expected !== 0 && row(say('on_account'), day.tills.account, null)}
         </tbody>
       </table>
       {!day.closedBy && (

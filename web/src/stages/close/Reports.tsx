@@ -122,6 +122,10 @@ const bySpecies: readonly Column<SpeciesRow>[] = [
   { head: say('yield_points'), figure: true, cell: (s) => points(s.yieldAgainst) },
 ];
 
+function Degrees({ c }: { c: number }) {
+  return useDegrees()(c);
+}
+
 type SupplierRow = Report['suppliers'][number];
 const bySupplier: readonly Column<SupplierRow>[] = [
   { head: say('supplier'), cell: (s) => s.name },
@@ -132,7 +136,7 @@ const bySupplier: readonly Column<SupplierRow>[] = [
   {
     head: say('at_the_door'),
     figure: true,
-    cell: (s) => (s.probeC === null ? '–' : `${s.probeC.toFixed(1)} °C`),
+    cell: (s) => (s.probeC === null ? '–' : <Degrees c={s.probeC} />),
   },
   { head: say('rejected'), figure: true, cell: (s) => s.rejected },
   {

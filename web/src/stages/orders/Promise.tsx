@@ -71,7 +71,8 @@ export function PromiseLine({
     return <p className="min-h-5 text-note text-ink3">{say('can_we_promise_it_say_species_how')}</p>;
   const words = (n: Near): string => {
     const what = want(n);
-    if (n.kind === 'species') return `${shortName(n.speciesName)} instead: ${what}`;
+    if (n.kind === 'species')
+      return say('other_fish_instead', { speciesName: shortName(n.speciesName), what });
     if (n.kind === 'sooner') return say('by_2', { dueAt: when(n.dueAt) });
     if (n.kind === 'later') return say('at_2', { dueAt: when(n.dueAt) });
     return what;
