@@ -170,7 +170,9 @@ for (const file of files) {
 /** What is counted in whole numbers: of each there may be one. */
 const counted =
   'lots|tickets|sales|lines|orders|deliveries|pieces|grades|minutes|tubs|hours|labels|forms|places|claims|rows|checks|entries|kinds';
-const countedPlainly = new RegExp(`\\{\\w+\\} (?:(?:more |box |order )?(?:${counted})\\b|times\\b(?! as| that)|fish (?:are|were)\\b)`);
+const countedPlainly = new RegExp(
+  `\\{\\w+\\} (?:(?:more |box |order )?(?:${counted})\\b|times\\b(?! as| that)|fish (?:are|were)\\b)`,
+);
 /** A message with its plurals taken out. */
 const withoutPlurals = (text: string): string => {
   const next = text.replace(/\{\w+, plural,(?:[^{}]|\{(?:[^{}]|\{[^{}]*\})*\})*\}/g, '');

@@ -48,7 +48,7 @@ export function tryActs(name: string, usual: Usual, table: readonly Act[]): void
       act.screen ?? usual.screen,
       { ...usual.answers, ...act.answers, ...(answer === undefined ? {} : { [key]: answer }) },
       act.me ?? usual.me,
-      act.at ?? usual.at,
+      usual.at,
     );
     return () => sent.filter((s) => !usual.asks?.test(s.path));
   };

@@ -24,7 +24,7 @@ export const pressable = (name: Name = /./, within: ParentNode = document): HTML
     .filter((e) => calls(name, written(e)));
 
 /** Long enough for any machine: what never comes is told by what stands there instead. */
-const mostMs = 3_000;
+const mostMs = 15_000;
 
 /** Asks until there is an answer; null where none ever comes. */
 async function until<T>(ask: () => T | undefined): Promise<T | null> {
@@ -46,7 +46,10 @@ async function found<T>(find: () => T | undefined, what: Name, there: () => stri
 /** The one that is so named, or the first of several. */
 export const button = (name: Name, within: ParentNode = document): Promise<HTMLElement> =>
   found(
-    () => pressable(name, within)[0],
+    () => {
+      const all = pressable(name, within);
+      return all.find((e) => written(e) === name) ?? all[0];
+    },
     name,
     () => pressable(/./, within).map(written),
   );

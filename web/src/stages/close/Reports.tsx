@@ -12,6 +12,7 @@ import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { CloseNav } from './CloseNav.tsx';
+import { useDegrees } from '../../parts/temperature.ts';
 import { say } from './say.ts';
 
 const spans = { week: 6, month: 29, quarter: 90, year: 364 } as const;

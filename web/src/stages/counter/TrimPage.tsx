@@ -1,8 +1,7 @@
 import { contract, type AnswerOf, type TrimBook } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
-import { products, type ProductId } from '@ember-slate/core/trim';
-import type { TrimId } from '@ember-slate/core/yields';
+import { products, type Product } from '@ember-slate/core/trim';
 import { useState } from 'react';
 import { useView } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
@@ -38,7 +37,7 @@ function MakeBatch({ lying }: { lying: OnHand }) {
   const made = lying.products.find((p) => p.id === product)!;
   const fit = lying.rows.filter((r) => r.refused[product] === undefined);
   // What it is never made of needs no reason.
-  const parts: readonly TrimId[] = products[product as ProductId].of;
+  const parts = (products as Readonly<Record<string, Product | undefined>>)[product]?.of ?? [];
   const refused = lying.rows.filter((r) => parts.includes(r.part) && r.refused[product] !== undefined);
   const inputs = fit.filter((r) => chosen.includes(rowKey(r)));
   const gramsIn = inputs.reduce((s, r) => s + r.grams, 0);
