@@ -8,7 +8,10 @@ const project = (name: string, include: string[], more: object = {}) => ({
 /** What keeps nothing between files but what it has loaded: all but the screens, with the one page they stand in. */
 const together = { isolate: false };
 
-/** Quick sums first, then the database, then the browser: two files at a time, each with shops of its own. */
+/**
+ * Quick sums and screens first, two files at a time; then the database and the browser together, three at a time: they
+ * wait for each other more than they reckon. Each file has shops of its own.
+ */
 export default defineConfig({
   test: {
     reporters: ['default'],
@@ -27,6 +30,7 @@ export default defineConfig({
         ...together,
         globalSetup: 'server/tests/database.ts',
         hookTimeout: 60_000,
+        maxWorkers: 3,
         sequence: { groupOrder: 1 },
       }),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { environment: 'happy-dom' }),
@@ -34,7 +38,8 @@ export default defineConfig({
         ...together,
         globalSetup: 'e2e/src/sample.ts',
         hookTimeout: 120_000,
-        sequence: { groupOrder: 2 },
+        maxWorkers: 3,
+        sequence: { groupOrder: 1 },
       }),
     ],
   },

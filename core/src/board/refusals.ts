@@ -105,7 +105,7 @@ export function jobFaults(job: Job): Fault[] {
     add(`forms.${i}.form`, formRefusal(species, condition, c.form, whole));
     c.options.forEach((o, n) => add(`forms.${i}.options.${n}`, optionRefusal(species, condition, c.form, o)));
     const clash = optionClash(c.options);
-    if (clash) add(`forms.${i}.options`, said('and_cannot_both_be', { clash: clash[0], clash2: clash[1] }));
+    if (clash) add(`forms.${i}.options`, said('and_cannot_both_be', { one: clash[0], other: clash[1] }));
     job.cuts
       .slice(0, i)
       .forEach((d) =>

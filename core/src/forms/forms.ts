@@ -88,9 +88,9 @@ export function formRefusal(
   if (wholeGrams !== null) {
     const g = Math.round(wholeGrams);
     if (form.lightestG !== null && wholeGrams < form.lightestG)
-      return said('cut_from_fish_of_g_and_more_this', { lightestG: form.lightestG, g });
+      return said('cut_from_fish_of_g_and_more_this', { lightestG: form.lightestG, fishG: g });
     if (form.heaviestG !== null && wholeGrams > form.heaviestG)
-      return said('cut_from_fish_of_up_to_g_this_is', { heaviestG: form.heaviestG, g });
+      return said('cut_from_fish_of_up_to_g_this_is', { heaviestG: form.heaviestG, fishG: g });
   }
   return null;
 }

@@ -130,13 +130,14 @@ export function schemeFaults(scheme: Scheme): Said[] {
   const faults: Said[] = [];
   if (scheme.signs.length < 3) faults.push(said('a_scheme_looks_at_three_signs_at'));
   for (const s of scheme.signs) {
-    if (s.words.length < 2 || s.words.length > 4) faults.push(said('two_to_four_levels', { s: s.name }));
+    if (s.words.length < 2 || s.words.length > 4) faults.push(said('two_to_four_levels', { sign: s.name }));
     if (new Set(s.words.map((w) => w.trim().toLowerCase())).size < s.words.length)
-      faults.push(said('two_levels_are_described_by_the', { s: s.name }));
-    if (s.words.some((w) => w.trim() === '')) faults.push(said('a_level_has_no_words', { s: s.name }));
-    if (!(s.weight > 0 && s.weight <= 5)) faults.push(said('its_weight_lies_between_0_and_5', { s: s.name }));
+      faults.push(said('two_levels_are_described_by_the', { sign: s.name }));
+    if (s.words.some((w) => w.trim() === '')) faults.push(said('a_level_has_no_words', { sign: s.name }));
+    if (!(s.weight > 0 && s.weight <= 5))
+      faults.push(said('its_weight_lies_between_0_and_5', { sign: s.name }));
     if (scheme.method === 'levels' && s.words.length !== 4)
-      faults.push(said('four_levels_as_the_centres_are', { s: s.name }));
+      faults.push(said('four_levels_as_the_centres_are', { sign: s.name }));
   }
   const rising = scheme.centres.every(
     (c, i) => c >= 0 && c <= 1.2 && (i === 0 || c > scheme.centres[i - 1]!),
@@ -145,7 +146,7 @@ export function schemeFaults(scheme: Scheme): Said[] {
   if (scheme.method === 'index') {
     const max = maxIndex(scheme.signs);
     if (scheme.rejectAt === null || scheme.rejectAt <= 0 || scheme.rejectAt > max)
-      faults.push(said('the_index_at_which_it_is_at_its', { max }));
+      faults.push(said('the_index_at_which_it_is_at_its', { mostPoints: max }));
   }
   return faults;
 }

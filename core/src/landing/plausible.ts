@@ -116,7 +116,7 @@ export function lotDoubts(
   const notes: Said[] = [];
   const { count, total } = spreadOf(fish);
   if (note.pieces !== null && count < note.pieces)
-    notes.push(said('of_fish_of_the_note_are_not', { pieces: note.pieces - count, pieces2: note.pieces }));
+    notes.push(said('of_fish_of_the_note_are_not', { missing: note.pieces - count, pieces: note.pieces }));
   if (note.pieces !== null && count > note.pieces)
     notes.push(said('fish_more_than_the_note_says', { count: count - note.pieces }));
   if (note.grams !== null && note.pieces === count && Math.abs(total - note.grams) > note.grams * 0.02)

@@ -43,7 +43,12 @@ export function speciesFaults(s: Species): SpeciesFault[] {
     if (share >= before.share)
       wrong(
         field,
-        said('leaves_more_than_that_cannot_be', { name, share, before: before.name, share2: before.share }),
+        said('leaves_more_than_that_cannot_be', {
+          name,
+          share,
+          before: before.name,
+          shareBefore: before.share,
+        }),
       );
     before = { share, name };
   }

@@ -263,7 +263,7 @@ export function TemperatureField({
             className="why shrink-0 py-2 whitespace-nowrap"
             aria-label={say('take_the_probe', {
               probe: formatTemperature(probe, units).split(' ')[0]!,
-              probe2: shop.devices.probe === 'simulated' ? ` ${say('simulated')}` : '',
+              simulated: shop.devices.probe === 'simulated' ? ` ${say('simulated')}` : '',
             })}
             onClick={() => {
               setDraft(null);

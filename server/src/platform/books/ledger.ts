@@ -240,8 +240,8 @@ export async function proveLedger(tx: Tx): Promise<{ movements: number; entries:
           account: d.account,
           lotid: d.lot_id,
           item: d.item,
-          g: d.g,
-          p: d.p,
+          grams: d.g,
+          pieces: d.p,
         }),
       ),
       ...nothing.map((n) =>

@@ -209,11 +209,11 @@ function Said() {
       <div role="alert" className="flex min-w-0 items-center gap-3">
         <span className="line-clamp-2 border-b-[3px] border-emberline">
           {say('refused_the_shop_has_them_not', {
-            refused:
+            entries:
               refused === 1
                 ? say('one_entry_of_this_screen_was')
                 : say('entries_of_this_screen_were', { refused }),
-            refused2: refused,
+            count: refused,
           })}
         </span>
         {look}

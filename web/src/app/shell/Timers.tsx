@@ -61,7 +61,7 @@ export function Timers() {
             {say('ticket', { speciesName: shortName(t.speciesName).toLowerCase(), number: t.number })}
             <span className="text-ink2">
               {say('min_ago', {
-                max: Math.max(0, Math.round((now.getTime() - new Date(t.endsAt).getTime()) / 60_000)),
+                minutes: Math.max(0, Math.round((now.getTime() - new Date(t.endsAt).getTime()) / 60_000)),
               })}
             </span>
           </span>

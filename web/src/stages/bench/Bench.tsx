@@ -118,7 +118,7 @@ export default function Bench() {
             {tickets.length === 0
               ? say('lines_sent_from_the_cut_plan_wait')
               : say('minutes_of_work_on_tickets', {
-                  reduce: Math.round(tickets.reduce((s, t) => s + t.minutes, 0)),
+                  minutes: Math.round(tickets.reduce((s, t) => s + t.minutes, 0)),
                   tickets: tickets.length,
                 })}
           </p>
@@ -197,7 +197,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
         <span className={`text-label max-lg:hidden ${late ? 'text-embertext' : 'text-ink2'}`}>
           {say('about_min', {
             minutes: Math.round(t.minutes),
-            late: late ? say('behind', { t: -slack(t, now) }) : '',
+            late: late ? say('behind', { minutes: -slack(t, now) }) : '',
           })}
         </span>
         <span className="btn min-h-14">{state}</span>

@@ -104,7 +104,7 @@ export default function BenchClock() {
     .sort()
     .at(-1);
   const words = (m: number) =>
-    m < 90 ? say('min', { m }) : say('h_min', { m: Math.floor(m / 60), m2: m % 60 });
+    m < 90 ? say('min', { m }) : say('h_min', { hours: Math.floor(m / 60), minutes: m % 60 });
   return (
     <div>
       <h1 className="text-head max-sm:text-big">

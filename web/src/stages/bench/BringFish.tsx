@@ -32,7 +32,7 @@ function Input({ input: i, weight, onWeight, asked }: InputProps) {
     <li className="grid grid-cols-[minmax(0,1fr)_260px] items-center gap-6 border-t border-line py-2">
       <div>
         <div className="font-figure text-big font-semibold">
-          {say('of_lot', { pieces: i.pieces, i: inWords(noun(i)), code: i.code })}
+          {say('of_lot', { pieces: i.pieces, what: inWords(noun(i)), code: i.code })}
         </div>
         <div className="text-label text-ink2">
           {say('about_days_left', {
@@ -49,8 +49,8 @@ function Input({ input: i, weight, onWeight, asked }: InputProps) {
         take={
           asked
             ? {
-                act: say('take', { pieces: i.pieces, i: inWords(noun(i)) }),
-                title: say('of_lot', { pieces: i.pieces, i: inWords(noun(i)), code: i.code }),
+                act: say('take', { pieces: i.pieces, what: inWords(noun(i)) }),
+                title: say('of_lot', { pieces: i.pieces, what: inWords(noun(i)), code: i.code }),
                 detail: say('about_together', { grams: mass(i.grams) }),
               }
             : null

@@ -26,7 +26,7 @@ function Cuts({ ticket, onDrop }: { ticket: Ticket; onDrop: (cutId: number) => v
               {say('about', {
                 customer: c.customer ?? say('counter'),
                 mains: mass(ticket.expected.mains[i]!),
-                c: wishWords(c)
+                wishes: wishWords(c)
                   .map((w) => ` · ${w}`)
                   .join(''),
               })}

@@ -26,7 +26,7 @@ export function Methods({ ticketId }: { ticketId: number }) {
       way.grams === 0 ? '' : `${way.grams > 0 ? '+' : '−'}${mass(Math.abs(way.grams))}`,
       Math.abs(way.minutes) < 0.05
         ? ''
-        : say('min_2', { minutes: way.minutes > 0 ? '+' : '−', minutes2: Math.abs(way.minutes).toFixed(1) }),
+        : say('min_2', { sign: way.minutes > 0 ? '+' : '−', minutes: Math.abs(way.minutes).toFixed(1) }),
     ].filter((p) => p !== '');
     const pays =
       way.perMinute === null

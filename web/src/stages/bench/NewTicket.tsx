@@ -80,7 +80,7 @@ export function NewTicket({ onClose }: { onClose: () => void }) {
               code: l.code,
             }),
             detail: say(isPiece(l.cutAs!) ? 'free_pieces' : 'free_fish', {
-              n: l.freePieces,
+              count: l.freePieces,
               grams: mass(l.freeGrams),
             }),
           }))}

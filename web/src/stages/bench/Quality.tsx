@@ -16,7 +16,7 @@ function Ratio({ value }: { value: number | null }) {
       width="220"
       height="26"
       role="img"
-      aria-label={say('of_expected', { value: (value * 100).toFixed(1) })}
+      aria-label={say('of_expected', { percent: (value * 100).toFixed(1) })}
     >
       <path className="rul" d="M 5 18.5 H 145 M 5.5 14 V 22 M 75.5 10 V 22 M 145.5 14 V 22" />
       <path d={`M 75 13 H ${x(value)}`} stroke="var(--ink)" strokeWidth="5" />

@@ -23,7 +23,7 @@ export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: str
           name,
           left:
             left > 0
-              ? say('in_2', { left: Math.floor(left / 60), left2: String(left % 60).padStart(2, '0') })
+              ? say('in_2', { minutes: Math.floor(left / 60), seconds: String(left % 60).padStart(2, '0') })
               : say('now'),
         })}
       </p>

@@ -50,7 +50,7 @@ interface Pan {
 const nameOf = (ticket: Ticket, slot: Slot, count: number): string => {
   const number = countOf(ticket, slot) + 1;
   if (slot.pieces === null) return slot.name;
-  return `${slot.name} ${count > 1 ? say('to', { number, number2: number + count - 1 }) : number}`;
+  return `${slot.name} ${count > 1 ? say('to', { first: number, last: number + count - 1 }) : number}`;
 };
 
 /** Where the piece goes, the window it should fall into, the tub that is off. */
@@ -64,7 +64,7 @@ const detailOf = (
   [
     slot.goes,
     window
-      ? say('window_to', { window: mass(window[0]), window2: mass(window[2]) })
+      ? say('window_to', { low: mass(window[0]), high: mass(window[2]) })
       : say('about_2', { expected: mass(slot.expected) }),
     tub && off > 0 ? say('off', { tub: tub.name, off: mass(off) }) : '',
   ]

@@ -290,7 +290,7 @@ export default function Buying() {
             {plan.lines.length === 0
               ? say('nothing_to_buy_for', { day: dayWords(plan.day) })
               : say('buy_fish_about', {
-                  reduce: plan.lines.reduce((n, l) => n + l.fish, 0),
+                  fish: plan.lines.reduce((n, l) => n + l.fish, 0),
                   money: formatMoney(plan.money),
                 })}
           </h1>

@@ -45,7 +45,7 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
       {lines.map((l, i) => (
         <TextField
           key={l.id}
-          label={say('check', { i: i + 1 })}
+          label={say('check', { number: i + 1 })}
           value={l.words}
           onChange={(words) => setLines(lines.map((x) => (x === l ? { ...x, words } : x)))}
           note={i === lines.length - 1 ? say('a_line_left_empty_is_taken_off_the') : undefined}

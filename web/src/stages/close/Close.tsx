@@ -56,7 +56,7 @@ function Sold({ day }: { day: DayClose }) {
       {Object.values(day.deposits).some((m) => m > 0) && (
         <p className="pt-2 text-note text-ink2">
           {say('deposits_of_orders', {
-            value: (Object.keys(depositWords) as (keyof typeof depositWords)[])
+            deposits: (Object.keys(depositWords) as (keyof typeof depositWords)[])
               .filter((k) => day.deposits[k] > 0)
               .map((k) => `${formatMoney(day.deposits[k])} ${depositWords[k]}`)
               .join(', '),
@@ -116,7 +116,7 @@ export default function Close() {
               : toDo.length > 1
                 ? say('then', {
                     toDo: toDo.slice(1, 4).join(', '),
-                    toDo2: toDo.length > 4 ? ` ${say('and_more', { toDo: toDo.length - 4 })}` : '',
+                    more: toDo.length > 4 ? ` ${say('and_more', { toDo: toDo.length - 4 })}` : '',
                   })
                 : toDo.length === 1
                   ? say('nothing_else_stands_in_the_way')

@@ -34,7 +34,7 @@ export function CloseDay({
   ).flatMap(([way, by]) =>
     by === 0
       ? []
-      : [say('is', { way, by: formatMoney(Math.abs(by)), by2: by < 0 ? say('short') : say('over') })],
+      : [say('is', { way, by: formatMoney(Math.abs(by)), side: by < 0 ? say('short') : say('over') })],
   );
   const close = async () => {
     const outcome = await send(

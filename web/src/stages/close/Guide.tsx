@@ -205,7 +205,7 @@ function Lots({ day, onLot }: { day: DayClose; onLot: (id: number) => void }) {
           <span>
             {say('of_2', {
               grams: mass(Math.abs(l.discrepancy.grams)),
-              grams2: l.discrepancy.grams > 0 ? say('short') : say('over'),
+              side: l.discrepancy.grams > 0 ? say('short') : say('over'),
               received: mass(l.flow.received),
             })}{' '}
             <button type="button" className="why" onClick={() => onLot(l.lotId)}>
@@ -256,7 +256,7 @@ function Step({
             : say('rows_counted_in_all', {
                 rows: day.counts.rows,
                 grams: mass(Math.abs(day.counts.grams)),
-                grams2: day.counts.grams <= 0 ? say('short') : say('over'),
+                side: day.counts.grams <= 0 ? say('short') : say('over'),
               })}{' '}
           {day.counts.largest && `${say('most', { largest: day.counts.largest })} `}
           <Link className="why" to="/counter/count">

@@ -133,7 +133,7 @@ export function LotProfit() {
           {say('lots_so_far', {
             lots: data.lots.length,
             profit: formatMoney(Math.abs(profit)),
-            profit2: profit < 0 ? say('short') : say('earned'),
+            result: profit < 0 ? say('short') : say('earned'),
           })}{' '}
           <Why>
             <p>{say('a_lots_cost_paid_landing_bench')}</p>

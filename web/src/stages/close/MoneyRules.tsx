@@ -57,8 +57,8 @@ function Elasticity({
       <h3 className="field-label">{say('how_a_lower_price_sells')}</h3>
       <p className="text-note text-ink2">
         {say('ten_percent_off_sells_about_more', {
-          usualElasticity: Math.round((0.9 ** -usualElasticity - 1) * 100),
-          usualElasticity2: usualElasticity,
+          percent: Math.round((0.9 ** -usualElasticity - 1) * 100),
+          elasticity: usualElasticity,
         })}
       </p>
       <ul>

@@ -75,8 +75,8 @@ function Against({
           {change === null
             ? ''
             : say('on_before', {
-                change: change >= 0 ? '+' : '−',
-                change2: Math.abs(change * 100).toFixed(0),
+                sign: change >= 0 ? '+' : '−',
+                percent: Math.abs(change * 100).toFixed(0),
               })}
         </span>
       </dd>

@@ -43,8 +43,8 @@ function Answer({ rows, own, sort }: { rows: readonly Row[]; own: Record<string,
         <>
           {say('sold_whole_at_and_filleted_at_they', {
             whole: formatMoney(own.whole ?? whole.f.perKg!),
-            own: formatMoney(own[fillet.f.form] ?? fillet.f.perKg!),
-            whole2: (
+            filleted: formatMoney(own[fillet.f.form] ?? fillet.f.perKg!),
+            yield: (
               breakEvenYield(own.whole ?? whole.f.perKg!, own[fillet.f.form] ?? fillet.f.perKg!) * 100
             ).toFixed(1),
           })}
@@ -121,7 +121,7 @@ function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
               <td className="num">{c.full === null ? '–' : formatMoney(c.full)}</td>
               <td className="num">
                 <input
-                  aria-label={say('price_a_kg_of', { f: f.name })}
+                  aria-label={say('price_a_kg_of', { form: f.name })}
                   className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
                   defaultValue={formatMoney(f.perKg!)}
                   inputMode="decimal"

@@ -35,8 +35,8 @@ function Cutters() {
             <span className="text-ink2">
               {say('tickets_points', {
                 tickets: c.tickets,
-                effect: c.effect >= 0 ? '+' : '−',
-                effect2: Math.abs(c.effect * 100).toFixed(2),
+                sign: c.effect >= 0 ? '+' : '−',
+                points: Math.abs(c.effect * 100).toFixed(2),
               })}
             </span>
           </li>

@@ -11,8 +11,8 @@ export function toDoText(t: ToDo, mass: (g: number) => string): string {
       return say('is_2', {
         speciesName: shortName(t.speciesName),
         code: t.code,
-        short: mass(Math.abs(t.short)),
-        short2: t.short > 0 ? say('short') : say('over'),
+        grams: mass(Math.abs(t.short)),
+        side: t.short > 0 ? say('short') : say('over'),
       });
     case 'tickets':
       return say('finish_at_the_bench', { count: t.count });

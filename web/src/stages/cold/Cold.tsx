@@ -69,7 +69,9 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
                 : say('was_silent')
             : place.last === null
               ? say('never_read_assumed', { setTenths: degrees(place.setTenths / 10) })
-              : say(place.last.source === 'simulated' ? 'lots_simulated' : 'lots_there', { n: place.lots })}
+              : say(place.last.source === 'simulated' ? 'lots_simulated' : 'lots_there', {
+                  lots: place.lots,
+                })}
         </span>
       </span>
       <Spark place={place} />

@@ -170,7 +170,7 @@ function Ahead({ life, axes: { x, used, now } }: Part) {
         strokeDasharray="6 4"
       />
       <text x={x(end)} y={top - 6} className="fig ri halo mid">
-        {say('days', { left0: daysLeft.toFixed(1) })}
+        {say('days', { left: daysLeft.toFixed(1) })}
       </text>
     </>
   );

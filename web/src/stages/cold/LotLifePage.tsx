@@ -138,7 +138,7 @@ function RawUse({ life }: { life: LotLife }) {
           <p className="text-note text-ink2">
             {say('h_unbroken_of_h_at_or_colder_the', {
               hours: life.freezing.hours.toFixed(1),
-              hours2: life.freezing.rule.hours,
+              wanted: life.freezing.rule.hours,
               celsius: degrees(life.freezing.rule.celsius),
               solidAt:
                 life.freezing.rule.solidAt !== null

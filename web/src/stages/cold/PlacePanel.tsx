@@ -228,7 +228,7 @@ export function PlacePanel({
               })
             : say('never_read'),
           expected: degrees(place.expected),
-          last2: place.last ? say('mean_of_the_last_24_h') : say('its_set_point'),
+          because: place.last ? say('mean_of_the_last_24_h') : say('its_set_point'),
         })}
       </p>
       <History place={place} />
@@ -239,9 +239,9 @@ export function PlacePanel({
               <tr key={`${e.kind} ${e.from}`}>
                 <td className="whitespace-nowrap text-ink2">
                   {say('to', {
-                    from: day(e.from),
-                    from2: when(e.from).slice(-5),
-                    lasts: e.lasts ? say('now') : when(e.to).slice(-5),
+                    day: day(e.from),
+                    from: when(e.from).slice(-5),
+                    to: e.lasts ? say('now') : when(e.to).slice(-5),
                   })}
                 </td>
                 <td className="font-figure text-label font-semibold">

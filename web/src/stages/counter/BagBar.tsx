@@ -113,7 +113,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
       <div className="w-[64px] shrink-0">
         <div className="font-figure text-row font-semibold">{say('bag')}</div>
         <div className="text-note text-ink2">
-          {empty ? say('empty') : say('items', { n: bag.lines.length })}
+          {empty ? say('empty') : say('items', { items: bag.lines.length })}
         </div>
       </div>
       <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label={say('in_the_bag')}>

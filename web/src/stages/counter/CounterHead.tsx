@@ -76,7 +76,7 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
             perKg: formatMoney(first.perKg),
             left: first.left === 0 ? say('it_should_all_go') : say('would_stay', { left: mass(first.left) }),
             fullPerKg: formatMoney(first.fullPerKg),
-            left2: mass(first.atFullPrice.left),
+            leftAtFull: mass(first.atFullPrice.left),
           })}
         </p>
       )}

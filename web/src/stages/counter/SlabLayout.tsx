@@ -42,7 +42,7 @@ export function SlabLayout({ slab, onClose }: Props) {
         {places.map((p, i) => (
           <TextField
             key={letter(i)}
-            label={say('row_places', { i: letter(i) })}
+            label={say('row_places', { row: letter(i) })}
             value={p}
             inputMode="numeric"
             onChange={(v) => setPlaces(places.with(i, v))}

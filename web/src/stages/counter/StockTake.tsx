@@ -207,9 +207,9 @@ export default function StockTake() {
           : say('counted_today_of', {
               counts: counts.length,
               off: mass(Math.abs(off)),
-              off2: off <= 0 ? say('short') : say('over'),
+              side: off <= 0 ? say('short') : say('over'),
               book: mass(book),
-              book2: book > 0 ? ` (${((Math.abs(off) / book) * 100).toFixed(2)} %)` : '',
+              more: book > 0 ? ` (${((Math.abs(off) / book) * 100).toFixed(2)} %)` : '',
             })}
       </BesideCounter>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-8 border-t border-line pt-3 max-sm:grid-cols-1">
@@ -247,8 +247,8 @@ export default function StockTake() {
                       d === 0
                         ? say('agrees_to_the_gram')
                         : say('than_the_book', {
-                            d: mass(Math.abs(d)),
-                            d2: d < 0 ? say('less') : say('more'),
+                            grams: mass(Math.abs(d)),
+                            side: d < 0 ? say('less') : say('more'),
                           })
                     }`,
                   );

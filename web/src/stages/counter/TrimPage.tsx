@@ -261,8 +261,8 @@ export default function TrimPage() {
                 </div>
                 <div className="text-note text-ink2">
                   {say('of_left', {
-                    at: dayWords(m.at.slice(0, 10)),
-                    at2: time(m.at),
+                    day: dayWords(m.at.slice(0, 10)),
+                    time: time(m.at),
                     by: m.by,
                     parents: m.parents.map((p) => `${p.speciesName} ${p.code} ${mass(p.grams)}`).join(', '),
                     left: mass(m.left),

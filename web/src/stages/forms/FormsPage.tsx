@@ -62,7 +62,7 @@ export default function FormsPage() {
       <div className="min-h-0 overflow-y-auto pr-1">
         <h1 className="text-head">
           {s
-            ? say('can_become_of_forms', { s: shortName(s.name), able: able.length, all: all.length })
+            ? say('can_become_of_forms', { species: shortName(s.name), able: able.length, all: all.length })
             : say('market_forms')}
         </h1>
         <div className="grid grid-cols-3 gap-4">

@@ -77,8 +77,8 @@ function Verdict({ data, index }: { data: Answer; index: boolean }) {
       <Why>
         <p>
           {say('ordinary_least_squares_of_the', {
-            fit: fit ? fit.intercept.toFixed(2) : 'a',
-            fit2: fit ? fit.slope.toFixed(2) : 'b',
+            intercept: fit ? fit.intercept.toFixed(2) : 'a',
+            slope: fit ? fit.slope.toFixed(2) : 'b',
           })}
         </p>
       </Why>

@@ -39,7 +39,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
             <th className="w-16">{index ? say('points_3') : say('weight')}</th>
             {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
               <th key={level}>
-                {index ? `${level}` : say('at_of_its_life', { c: Math.round(Number(c) * 100) })}
+                {index ? `${level}` : say('at_of_its_life', { percent: Math.round(Number(c) * 100) })}
               </th>
             ))}
           </tr>
@@ -64,7 +64,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
                   `0–${s.words.length - 1}`
                 ) : (
                   <input
-                    aria-label={say('weight_of', { s: s.name })}
+                    aria-label={say('weight_of', { sign: s.name })}
                     className="field-value w-12 text-label"
                     value={values.weights[i]}
                     readOnly={!mayChange}
@@ -77,7 +77,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
                 <td key={level}>
                   {s.words[level] !== undefined && (
                     <textarea
-                      aria-label={say('level', { s: s.name, level })}
+                      aria-label={say('level', { sign: s.name, level })}
                       className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
                       rows={2}
                       style={{ fieldSizing: 'content', minHeight: 44 }}

@@ -144,7 +144,7 @@ function NoteTable({
                     </option>
                     {note.header.map((h, i) => (
                       <option key={i} value={i} className="bg-slab">
-                        {h || say('column', { i: i + 1 })}
+                        {h || say('column', { number: i + 1 })}
                       </option>
                     ))}
                   </select>

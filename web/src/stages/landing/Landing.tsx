@@ -78,7 +78,7 @@ export default function Landing() {
             {deliveries.length > 0
               ? say('in_lots_so_far_today', {
                   total: mass(total),
-                  reduce: deliveries.reduce((s, d) => s + d.lots.length, 0),
+                  lots: deliveries.reduce((s, d) => s + d.lots.length, 0),
                 })
               : say('open_the_first_delivery_when_the')}
           </p>

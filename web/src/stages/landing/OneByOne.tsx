@@ -155,7 +155,7 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
         <div ref={lengthBox}>
           <TextField
             className="w-44"
-            label={say('length_of_fish', { max: Math.max(1, count), unit: length.unit })}
+            label={say('length_of_fish', { fish: Math.max(1, count), unit: length.unit })}
             value={measure}
             onChange={setLength}
             inputMode="decimal"

@@ -9,10 +9,10 @@ export function differenceText(
 ): string {
   const side = by < 0 ? say('short') : say('over');
   const size = Math.abs(by);
-  if (of === 'weight') return say(by < 0 ? 'short_of_the_note' : 'over_the_note_by', { size: mass(size) });
-  if (of === 'number') return say('fish_5', { size, side });
+  if (of === 'weight') return say(by < 0 ? 'short_of_the_note' : 'over_the_note_by', { grams: mass(size) });
+  if (of === 'number') return say('fish_5', { fish: size, side });
   return say('weights_and_prices_make_than_the', {
-    size: formatMoney(size),
-    by: by < 0 ? say('less') : say('more'),
+    money: formatMoney(size),
+    side: by < 0 ? say('less') : say('more'),
   });
 }

@@ -41,7 +41,7 @@ export default function DueBoard() {
       </BesideHead>
       {mine.length === 0 && next && (
         <p className="text-ink2">
-          {say('next_is', { customer: next.customer, dueAt: day(next.dueAt), dueAt2: time(next.dueAt) })}
+          {say('next_is', { customer: next.customer, day: day(next.dueAt), time: time(next.dueAt) })}
         </p>
       )}
       <ul>

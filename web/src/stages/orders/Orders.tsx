@@ -47,7 +47,7 @@ export default function Orders() {
               ? say('take_the_first_one_here_what')
               : say('orders_open_ready_on_the_shelf', {
                   orders: orders.length,
-                  orders2: orders.filter((o) => o.state === 'ready').length,
+                  ready: orders.filter((o) => o.state === 'ready').length,
                 })}
           </p>
         </div>

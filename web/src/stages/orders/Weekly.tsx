@@ -35,7 +35,7 @@ export default function Weekly() {
   return (
     <div className="h-full overflow-y-auto pb-8">
       <BesideHead>
-        {list.length === 0 ? say('nobody_has_a_weekly_order') : say('weekly_orders', { list: list.length })}
+        {list.length === 0 ? say('nobody_has_a_weekly_order') : say('weekly_orders', { count: list.length })}
       </BesideHead>
       <p className="pb-3 text-ink2">
         {list.length === 0 ? say('take_one_in_orders_and_choose') : say('each_stands_among_the_orders_a')}

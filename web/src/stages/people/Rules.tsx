@@ -37,8 +37,8 @@ export default function Rules() {
       say('core_at_the_door_at_most'),
       (p) => [
         say('for_fish_that_forms_histamine', {
-          intakeLimit: degrees(intakeLimit({ histamine: false }, p)),
-          intakeLimit2: degrees(intakeLimit({ histamine: true }, p)),
+          limit: degrees(intakeLimit({ histamine: false }, p)),
+          histamineLimit: degrees(intakeLimit({ histamine: true }, p)),
         }),
       ],
     ],

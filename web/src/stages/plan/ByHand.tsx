@@ -221,7 +221,7 @@ export default function ByHand() {
                   <span className="block truncate text-note text-ink2">{want(l)}</span>
                   <span className={`block text-note ${hot ? 'text-embertext' : 'text-ink3'}`}>
                     {l.picks.length > 0
-                      ? say('fish_chosen', { reduce: l.picks.reduce((s, p) => s + p.fish, 0) })
+                      ? say('fish_chosen', { fish: l.picks.reduce((s, p) => s + p.fish, 0) })
                       : l.promise.answer === 'yes'
                         ? say('can_be_met')
                         : l.promise.answer === 'part'

@@ -14,7 +14,7 @@ const listed = (codes: readonly string[]): string =>
   [...new Set(codes)]
     .map((c) => {
       const n = codes.filter((x) => x === c).length;
-      return n > 1 ? say('fish_of', { n, c }) : c;
+      return n > 1 ? say('fish_of', { fish: n, code: c }) : c;
     })
     .join(', ') || say('no_fish');
 
@@ -77,16 +77,16 @@ export function Changes({ planId }: { planId: number }) {
                     more: Math.abs(f.more),
                     code: f.code,
                     grams: mass(f.grams),
-                    more2: f.more > 0 ? say('opened') : say('left_whole'),
+                    what: f.more > 0 ? say('opened') : say('left_whole'),
                   })}
                 </li>
               ))}
               {s.counter.map((c) => (
                 <li key={c.id}>
                   {say('for_the_counter', {
-                    id: c.id,
+                    form: c.id,
                     grams: mass(Math.round(Math.abs(c.grams))),
-                    grams2: c.grams > 0 ? say('more') : say('less'),
+                    side: c.grams > 0 ? say('more') : say('less'),
                   })}
                 </li>
               ))}

@@ -21,7 +21,7 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
           role="img"
           aria-label={say('first_come_this_plan', {
             first: said(first),
-            value: said(value),
+            plan: said(value),
             bound:
               bound === null
                 ? ''

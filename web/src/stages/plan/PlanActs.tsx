@@ -33,7 +33,7 @@ export function PlanActs({
   };
   const send = async () => {
     const done = await accept.send({ speciesIds: null }, { id: plan!.id });
-    said(done, done.ok ? say('tickets_wait_at_the_bench', { n: done.data.tickets.length }) : undefined);
+    said(done, done.ok ? say('tickets_wait_at_the_bench', { tickets: done.data.tickets.length }) : undefined);
   };
   if (plan?.state === 'running')
     return (

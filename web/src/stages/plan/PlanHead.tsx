@@ -29,8 +29,8 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
         </h1>
         <p className="text-ink2">
           {say('of_lines_from_fish', {
-            lines: lines.filter((l) => l.filled).length,
-            lines2: lines.length,
+            filled: lines.filter((l) => l.filled).length,
+            lines: lines.length,
             opened,
             fewer:
               fewer > 0

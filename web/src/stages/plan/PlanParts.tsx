@@ -81,8 +81,8 @@ export function Status({ plan, editable, onBack, onOpen }: StatusProps) {
       {handled && (
         <>
           {say('changed_by_hand_than_before', {
-            plan: formatMoney(Math.round(Math.abs(sum(plan, (f) => f.score.value) - plan.parent!.value))),
-            plan2: sum(plan, (f) => f.score.value) >= plan.parent!.value ? say('more') : say('less'),
+            money: formatMoney(Math.round(Math.abs(sum(plan, (f) => f.score.value) - plan.parent!.value))),
+            side: sum(plan, (f) => f.score.value) >= plan.parent!.value ? say('more') : say('less'),
           })}{' '}
           <button type="button" className="why" onClick={onBack}>
             {say('back_to_the_plan_before')}

@@ -69,7 +69,7 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
             counter:
               counter
                 .filter(([, g]) => g > 0)
-                .map(([id, g]) => say('kg_2', { id, g: (g / 1000).toFixed(1) }))
+                .map(([id, g]) => say('kg_2', { id, kilograms: (g / 1000).toFixed(1) }))
                 .join(', ') || say('nothing'),
           })}
         </p>
@@ -80,7 +80,7 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
                 .filter(([, g]) => g >= 20)
                 .sort((a, b) => b[1] - a[1])
                 .map(([t, g]) =>
-                  say('kg_3', { trims: inWords(trims[t as TrimId].name), g: (g / 1000).toFixed(1) }),
+                  say('kg_3', { trims: inWords(trims[t as TrimId].name), kilograms: (g / 1000).toFixed(1) }),
                 )
                 .join(', ') || say('nothing'),
           })}

@@ -164,7 +164,8 @@ function runsOf(s: PlanOfSpecies, forms: FormBook, planned: PlannedFish): Run[] 
   for (const r of runs.filter((q) => !runs.some((o) => o.both === q))) {
     const first = n;
     n += r.pieces.length;
-    r.letters = r.pieces.length === 1 ? letter(first) : say('to', { first: letter(first), n: letter(n - 1) });
+    r.letters =
+      r.pieces.length === 1 ? letter(first) : say('to', { first: letter(first), last: letter(n - 1) });
   }
   return runs.filter((q) => !runs.some((o) => o.both === q));
 }

@@ -32,8 +32,8 @@ export function useMoves(plan: CutPlan | null) {
       gain === 0
         ? say('moved_worth_the_same')
         : say('moved_than_before', {
-            gain: formatMoney(Math.abs(gain)),
-            gain2: gain > 0 ? say('more') : say('less'),
+            money: formatMoney(Math.abs(gain)),
+            side: gain > 0 ? say('more') : say('less'),
           });
     dispatch(notify({ text, problem: false }));
   };

@@ -137,10 +137,7 @@ export async function addCut(
   const options = line ? (JSON.parse(line.options) as string[]) : body.options;
   const clashing = optionClash(options);
   if (clashing)
-    throw fieldProblem(
-      'options',
-      say('and_cannot_both_be', { clashing: clashing[0], clashing2: clashing[1] }),
-    );
+    throw fieldProblem('options', say('and_cannot_both_be', { one: clashing[0], other: clashing[1] }));
   const unfit = await fitRefusal(work, species, inputs, {
     form,
     options,
@@ -248,8 +245,7 @@ export async function makeTicket(
   await lockLots(work.tx, [body.lotId]);
   checkAmount(body);
   const clash = optionClash(body.options);
-  if (clash)
-    throw fieldProblem('options', say('and_cannot_both_be_2', { clash: clash[0], clash2: clash[1] }));
+  if (clash) throw fieldProblem('options', say('and_cannot_both_be_2', { one: clash[0], other: clash[1] }));
   await checkPacking(work, body.packing, [body]);
   if (body.item !== 'whole') return cutAgain(work, body);
   const book = await speciesById(work.tx);

@@ -26,7 +26,7 @@ export async function keepPromises(work: Work, key: Key, pieces: number): Promis
   const promised = (await promisedFish(work.tx, [key.lotId])).get(key.lotId) ?? 0;
   if (promised > 0 && pieces > has.pieces - promised) {
     throw problems.short(
-      say('fish_are_free_there_are_promised', { max: Math.max(0, has.pieces - promised), promised }),
+      say('fish_are_free_there_are_promised', { free: Math.max(0, has.pieces - promised), promised }),
     );
   }
 }

@@ -46,14 +46,14 @@ export async function recordGrade(
         say('has_levels_only', { beyond: beyond.name, words: beyond.words.length }),
       );
     if (Object.keys(fish).length === 0)
-      throw fieldProblem(`fish.${i}`, say('fish_has_no_sign_yet', { i: i + 1 }));
+      throw fieldProblem(`fish.${i}`, say('fish_has_no_sign_yet', { fish: i + 1 }));
   });
   if (body.fish.length > lot.pieces)
     throw fieldProblem('fish', say('the_lot_has_fish_only', { pieces: lot.pieces }));
   if (body.fish.length < sampleSize(lot.pieces) && body.verdict !== 'reject' && !body.overrideReason) {
     throw fieldProblem(
       'fish',
-      say('look_at_of_fish_or_say_why_fewer', { pieces: sampleSize(lot.pieces), pieces2: lot.pieces }),
+      say('look_at_of_fish_or_say_why_fewer', { wanted: sampleSize(lot.pieces), pieces: lot.pieces }),
     );
   }
   const clocks = await clocksOf(work, [lot], new Map([[species.id, species]]));

@@ -165,7 +165,10 @@ function checkFish(lot: { fish: readonly LotFish[]; pieces: number; grams: numbe
     );
   const grams = lot.fish.reduce((s, f) => s + f.grams, 0);
   if (grams !== lot.grams)
-    throw fieldProblem('grams', say('the_fish_weigh_g_together_the_lot', { grams, grams2: lot.grams }));
+    throw fieldProblem(
+      'grams',
+      say('the_fish_weigh_g_together_the_lot', { together: grams, lotGrams: lot.grams }),
+    );
 }
 
 export async function addLot(

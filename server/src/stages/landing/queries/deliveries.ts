@@ -116,8 +116,12 @@ function warningsOf(
     if (probeTenths !== null && probeTenths / 10 > limit) {
       warnings.push(
         s.histamine
-          ? say('is_a_histamine_species_at_c_over_c', { s: s.name, probeTenths: probeTenths / 10, limit })
-          : say('came_at_c_over_c_ice_it_at_once', { s: s.name, probeTenths: probeTenths / 10, limit }),
+          ? say('is_a_histamine_species_at_c_over_c', {
+              species: s.name,
+              probeTenths: probeTenths / 10,
+              limit,
+            })
+          : say('came_at_c_over_c_ice_it_at_once', { what: s.name, probeTenths: probeTenths / 10, limit }),
       );
     }
   }
