@@ -61,6 +61,7 @@ const cut = z.object({
   packing: f.packing,
   options: z.array(z.string()),
 });
+/** One form that a ticket cuts: for whom, how many pieces of how many grams, and what was wished. */
 export type TicketCut = z.infer<typeof cut>;
 
 const timer = z.object({
@@ -72,6 +73,7 @@ const timer = z.object({
   startedAt: f.instant,
   endsAt: f.instant,
 });
+/** A timer at the bench, by the step or by hand; it ends at an instant. */
 export type Timer = z.infer<typeof timer>;
 
 const summary = z.object({
@@ -96,6 +98,7 @@ const summary = z.object({
   /** Days left of the lot that ends first, uncut; null without a clock. */
   daysLeft: z.number().nullable(),
 });
+/** A ticket as the list of the bench shows it; minutes are those its steps usually take. */
 export type TicketSummary = z.infer<typeof summary>;
 
 const done = summary.pick({ id: true, number: true, speciesName: true, cuts: true }).extend({
@@ -104,6 +107,7 @@ const done = summary.pick({ id: true, number: true, speciesName: true, cuts: tru
   /** What became pieces, without the trims. */
   mainGrams: z.number().int(),
 });
+/** A ticket that was closed: grams in, grams of its forms, and the yield reached. */
 export type DoneTicket = z.infer<typeof done>;
 
 const weighKinds = ['order', 'counter', 'trim', 'waste', 'drip', 'water'] as const;
@@ -154,6 +158,7 @@ const benchClock = z.object({
   /** Every order was tried. */
   exact: z.boolean(),
 });
+/** The work of the bench laid out by hand and hour, and when each ticket is done by it. */
 export type BenchClock = z.infer<typeof benchClock>;
 
 /** Where the plan has the knife go on each fish of a ticket: stretches in shares of standard length, head end first. */
@@ -171,6 +176,7 @@ const ticketMarks = z.object({
     }),
   ),
 });
+/** Where the knife goes on each fish of a ticket, mm from the snout. */
 export type TicketMarks = z.infer<typeof ticketMarks>;
 
 const ticket = summary.extend({
@@ -248,14 +254,18 @@ const methods = z.array(
     ),
   }),
 );
+/** One question of cutting, the ways there are, and what each changes in grams and minutes. */
 export type TicketMethod = z.infer<typeof methods>[number];
+/** A ticket as it stands: its fish, steps, weights, bone sweep and balance of grams. */
 export type Ticket = z.infer<typeof ticket>;
+/** One weight taken out of a ticket, grams net of tub and tare, and how it is known. */
 export type WeighOut = z.infer<typeof weighOut>;
 
 const tub = z.object({
   name: f.name('name of the tub', 40),
   grams: z.number().int().min(1, 'An empty tub weighs something').max(20_000),
 });
+/** A tub or tray the bench knows, by its empty weight in grams. */
 export type Tub = z.infer<typeof tub>;
 
 const wanted = {
@@ -271,6 +281,7 @@ const said = {
 };
 const touches = ['bench', 'orders', 'counter', 'plan', 'close'] as const;
 
+/** Routes of the bench: tickets from the first fish on the scale to the closed balance. */
 export const bench = {
   tickets: read('/api/bench/tickets', {
     summary: 'Tickets waiting or being cut, by due time',

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { managers, read, type Route } from './route.ts';
 
+/** Routes that prove the books: the ledger, money and stock held against each other. */
 export const books = {
   verify: read('/api/verify', {
     summary: 'Prove balances and lots from the ledger',

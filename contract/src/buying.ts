@@ -39,6 +39,7 @@ const line = z.object({
   age: z.string().nullable(),
   spent: z.boolean(),
 });
+/** What to buy of one fish: whole fish, grams, boxes and money in minor units, with its reasons. */
 export type BuyingLine = z.infer<typeof line>;
 
 const plan = z.object({
@@ -48,8 +49,10 @@ const plan = z.object({
   lines: z.array(line),
   money: z.number().int(),
 });
+/** What to buy for a day, and up to which day it must last. */
 export type BuyingPlan = z.infer<typeof plan>;
 
+/** Routes of buying: the list, how well it foresaw, days out of the usual, suppliers’ days. */
 export const buying = {
   plan: read('/api/buying', {
     summary: 'What to buy for a day: orders first, then what the counter will sell, as whole fish',

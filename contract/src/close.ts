@@ -43,6 +43,7 @@ const lotClose = z.object({
     }),
   ),
 });
+/** Where the grams of a lot went by the end of a day, and how far they are off. */
 export type LotClose = z.infer<typeof lotClose>;
 const till = z.object({
   sales: z.number().int(),
@@ -143,8 +144,10 @@ const dayClose = z.object({
     ]),
   ),
 });
+/** A day as it is closed: what is open, tills in minor units, checks, temperatures, lots. */
 export type DayClose = z.infer<typeof dayClose>;
 
+/** Routes of closing: the day, its checks and signatures, its sheet, opening it again. */
 export const close = {
   day: read('/api/close/:day', {
     summary: 'The day in grams and money',

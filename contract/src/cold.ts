@@ -31,6 +31,7 @@ const place = z.object({
   episodes: z.array(episode),
   lots: z.number().int(),
 });
+/** A place that is kept cold: set point and limit in tenths of a degree C, readings in C, warm and silent stretches. */
 export type ColdPlace = z.infer<typeof place>;
 
 const histamine = z.object({
@@ -92,6 +93,7 @@ const frozenRow = z.object({
   raw: z.boolean(),
   useBy: f.day.nullable(),
 });
+/** Stock that is or was frozen, with what its freezing proves for raw use. */
 export type FrozenRow = z.infer<typeof frozenRow>;
 
 const lotLife = z.object({
@@ -125,6 +127,7 @@ const lotLife = z.object({
   /** What lets it be eaten raw though it was not frozen. */
   rawPaper: z.object({ ground: f.rawGround, document: z.string() }).nullable(),
 });
+/** The life of a lot: temperatures in C, ice days used, days left, histamine hours, freezing. */
 export type LotLife = z.infer<typeof lotLife>;
 
 const firstRow = z.object({
@@ -136,11 +139,13 @@ const firstRow = z.object({
   decide: z.boolean(),
   reason: z.string(),
 });
+/** Stock in the order it should go, days left first. */
 export type FirstRow = z.infer<typeof firstRow>;
 
 /** What a reading moves: every clock in the shop. */
 const clocks = ['cold', 'grading', 'orders', 'plan', 'bench', 'counter'] as const;
 
+/** Routes of the cold chain: places, readings, answers to what was warm, the life of each lot. */
 export const cold = {
   places: read('/api/cold/places', {
     summary: 'Places with their temperature now, and what was warm or silent',

@@ -12,6 +12,7 @@ const settings = z.object({
   floorShare: z.number().min(0.1, 'Not under 10 % of the full price').max(1),
   elasticity: z.record(f.item, z.number().min(1.1, 'From 1.1').max(2.5, 'Up to 2.5')),
 });
+/** How the shop reckons: wages and landing costs in minor units, margin and shares as fractions of one. */
 export type MoneySettings = z.infer<typeof settings>;
 
 const lotCost = z.object({
@@ -44,6 +45,7 @@ const lotCost = z.object({
   /** Takings less the cost of all that is sold or gone; what still lies there keeps its share. */
   profit: z.number().int(),
 });
+/** What a lot cost and earned so far, minor units. */
 export type LotCost = z.infer<typeof lotCost>;
 
 const choices = z.object({
@@ -66,8 +68,10 @@ const choices = z.object({
     }),
   ),
 });
+/** What each form of a fish costs and takes, to be compared with other yields and prices. */
 export type CostChoices = z.infer<typeof choices>;
 
+/** Routes of costs and profit: by lot, by form, by choice, and how they are reckoned. */
 export const costs = {
   lots: read('/api/costs/lots', {
     summary: 'Lots landed between two days: what they cost, what they became, what they earned',

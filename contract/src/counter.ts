@@ -33,8 +33,10 @@ const stockRow = z.object({
     z.object({ lotId: f.id, code: z.string(), speciesName: z.string(), grams: z.number().int() }),
   ),
 });
+/** One row of stock: an item of a lot in a place, its free grams and pieces, price in minor units a kg, days left, and why it may not be sold. */
 export type StockRow = z.infer<typeof stockRow>;
 const amount = { grams: f.grams, pieces: z.number().int().min(0).max(20_000) };
+/** How something was paid. */
 export type Pay = z.infer<typeof f.pay>;
 const reason = f.name('reason', 200);
 
@@ -73,6 +75,7 @@ const sold = z.object({
   voided: z.boolean(),
   lines: z.array(soldLine),
 });
+/** A sale with its lines; money in minor units. */
 export type Sold = z.infer<typeof sold>;
 
 const slabRow = z.object({
@@ -94,6 +97,7 @@ const counted = z.object({
   reason: z.string(),
 });
 
+/** Routes of the counter: stock, the slab, sales, money back, moves, stock-takes. */
 export const counter = {
   stock: read('/api/counter/stock', {
     summary: 'Stock by place, what runs out of life first, first',

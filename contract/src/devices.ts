@@ -12,6 +12,7 @@ export interface Reading {
   simulated?: boolean;
 }
 
+/** Routes of the devices: commands to scale, printer and probe; the stand-ins take more of them than real ones. */
 export const devices = {
   scale: {
     method: 'POST',

@@ -16,6 +16,7 @@ import { trims, type TrimId, type TrimWish } from '@ember-slate/core/yields';
  * One pattern for all that people write, so that nothing they write can pass for something else.
  */
 
+/** Text without control characters or letters nobody sees. */
 export const plainText =
   /^(?:[^\u0000-\u0008\u000b-\u001f\u007f-\u009f\u00ad\u061c\u200b-\u200f\u2028-\u202e\u2060-\u206f\ud800-\udfff\ufeff\ufff9-\ufffb]|[\ud800-\udbff][\udc00-\udfff])*$/;
 const notPlain = 'No control characters or hidden letters';
@@ -23,6 +24,7 @@ const notPlain = 'No control characters or hidden letters';
 /** Free text of at most so many characters, its ends trimmed. */
 export const text = (max: number, tooLong = `At most ${max} characters`) =>
   z.string().trim().max(max, tooLong).regex(plainText, notPlain);
+/** A name that must be given, at most so many characters. */
 export const name = (what: string, max = 80) =>
   z
     .string()
@@ -31,6 +33,7 @@ export const name = (what: string, max = 80) =>
     .max(max, `The ${what} is longer than ${max} characters`)
     .regex(plainText, notPlain)
     .refine((t) => !/[\t\n]/.test(t), 'On one line, please');
+/** A remark of at most 500 characters; none is an empty one. */
 export const note = text(500, 'A note is at most 500 characters').default('');
 
 /** The largest number a row can have. */
@@ -41,36 +44,45 @@ export const id = z.number().int().positive().max(mostRows, 'There is no such ro
 export const idInQuery = z.coerce.number().int().positive().max(mostRows, 'There is no such row');
 /** Which ticket or batch made it; 0 as landed. */
 export const batch = z.number().int().min(0).max(mostRows, 'There is no such batch');
+/** The version of a record: a change names the one that was read. */
 export const version = z.number().int().positive().max(mostRows);
 /** The answer to an edit: the version it made. */
 export const saved = z.object({ version });
+/** A weight in whole grams, more than nothing. */
 export const grams = z
   .number({ error: 'Give the weight in grams' })
   .int('Whole grams, please')
   .min(1, 'A weight is more than nothing')
   .max(2_000_000, 'More than two tonnes: check the unit');
+/** A number of fish or pieces, at least one. */
 export const pieces = z
   .number({ error: 'Give the number' })
   .int('Whole fish, please')
   .min(1, 'At least one')
   .max(20_000, 'More than 20 000: check the count');
+/** Money in minor units of the shop’s currency, not below nothing. */
 export const money = z
   .number({ error: 'Give the price' })
   .int()
   .min(0, 'A price is not negative')
   .max(10_000_000, 'That price cannot be right');
+/** A temperature in tenths of a degree C. */
 export const tenths = z
   .number()
   .int()
   .min(-400, 'Colder than -40 C: check the probe')
   .max(600, 'Warmer than 60 C: check the probe');
+/** Cash, card, or on account. */
 export const pay = z.enum(['cash', 'card', 'account']);
 /** Days a shop's books can hold: nothing before this century, nothing after it. */
 const inCentury = (text: string) => text >= '2000-01-01' && text < '2100-01-01';
+/** A date of this century, as 2026-11-25. */
 export const day = z.iso.date('Give a date').refine(inCentury, 'A day of this century, please');
+/** A moment in UTC, as ISO 8601. */
 export const instant = z.iso
   .datetime('Give a date and time')
   .refine(inCentury, 'A time of this century, please');
+/** How a weight is known: measured, typed, estimated, or said by a stand-in. */
 export const weightSource = z.enum(weightSources);
 /** One big fish from the scale and the board. */
 export const oneFish = z.object({
@@ -107,13 +119,21 @@ export const item = z.union(
   ],
   'Nothing of that kind is in a shop',
 );
+/** A form of the shop’s book, shipped or its own. */
 export const formId = z.string().regex(/^[a-z_:0-9]{2,40}$/, 'Choose a form of this shop');
+/** What the customer will do with it. */
 export const use = z.enum(['raw', 'steam', 'grill', 'poach', 'fry'] satisfies Use[]);
+/** How it is packed. */
 export const packing = z.enum(packings as [Packing, ...Packing[]]);
+/** What becomes of the trim: the shop keeps it, head and bones go along, or all of it does. */
 export const trimWish = z.enum(['shop', 'stock', 'all'] satisfies TrimWish[]);
+/** How a fish came: whole, gutted, a tail, a piece. */
 export const condition = z.enum(arrivalConditions);
+/** What a grade allows: sale, sale today, cooking only, waiting, or none. */
 export const verdict = z.enum(['accept', 'use_today', 'cooked_only', 'hold', 'reject'] satisfies Verdict[]);
+/** Freshness category of the common market standards (Regulation (EC) 2406/96). */
 export const category = z.enum(['Extra', 'A', 'B', 'Not admitted'] satisfies Category[]);
+/** A place in which stock lies. */
 export const stockPlace = z.enum([
   'place:cold_room',
   'place:slab',
@@ -121,9 +141,13 @@ export const stockPlace = z.enum([
   'place:freezer',
   'place:van',
 ] satisfies StockPlace[]);
+/** Whose rules the shop follows. */
 export const ruleProfile = z.enum(['eu', 'us'] satisfies RuleProfile[]);
+/** What lets fish be eaten raw though it was not frozen. */
 export const rawGround = z.enum(rawGrounds as [RawGround, ...RawGround[]]);
+/** Caught at sea, caught in fresh water, or farmed. */
 export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satisfies ProductionMethod[]);
+/** What a person does in the shop; it decides what they may. */
 export const role = z.enum(['counter', 'bench', 'manager']);
 
 /** A share or a factor of the body model. */
@@ -158,7 +182,9 @@ export const problem = z.object({
   current: z.unknown().optional(),
   retryAfter: z.number().optional(),
 });
+/** Why a request was refused (RFC 9457), with what is wrong at which field. */
 export type Problem = z.infer<typeof problem>;
+/** The record that was made or changed. */
 export const done = z.object({ id: z.number().int() });
 /** One row of stock: this item of this lot, made by this ticket (0: as landed), in this place. */
 export const stockKey = {

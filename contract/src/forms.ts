@@ -20,6 +20,7 @@ const ownForm = z.object({
 const choices = z
   .record(f.key(20), f.key(20))
   .refine((c) => Object.keys(c).length <= 40, 'More choices than there are questions');
+/** Routes of the market forms, cutting methods and labels of the shop. */
 export const forms = {
   book: read('/api/forms', {
     summary: 'The shop’s changes to the market forms, its methods, yours, and how labels are made',

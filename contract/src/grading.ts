@@ -103,8 +103,10 @@ const gradingLot = z.object({
   /** Temperature to expect where it lies, C. */
   expected: z.number(),
 });
+/** A lot as it is graded: fish, grams, probe in tenths of a degree C, days left. */
 export type GradingLot = z.infer<typeof gradingLot>;
 
+/** Routes of grading: lots, grades, schemes, the shop’s own lines of ageing. */
 export const grading = {
   lots: read('/api/grading/lots', {
     summary: 'Lots in the shop, those without a grade first',

@@ -13,8 +13,10 @@ const job = z.object({
   madeAt: f.instant,
   madeBy: z.string(),
 });
+/** Something a change left to be done after it, such as a label to print. */
 export type OpenJob = z.infer<typeof job>;
 
+/** Routes of what is still to be done after a change: tried again, or dropped. */
 export const jobs = {
   open: read('/api/jobs', {
     summary: 'What still waits to be printed or planned, and what is stuck',

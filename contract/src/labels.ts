@@ -4,6 +4,7 @@ import { backDoor, change, document, managers, read, type Route } from './route.
 
 const labelSize = z.enum(['58x40', '100x50', '100x70']);
 
+/** How labels look and what their price codes carry. */
 export const labelSettings = z.object({
   size: labelSize,
   prefix: z.string().regex(/^(02|2\d)$/, 'The prefix is 02 or 20 to 29'),
@@ -12,8 +13,10 @@ export const labelSettings = z.object({
   companyPrefix: z.string().regex(/^(\d{6,10})?$/, 'Six to ten digits, or empty without a GTIN'),
   asWeighed: z.boolean(),
 });
+/** How labels look and what their price codes carry. */
 export type LabelSettings = z.infer<typeof labelSettings>;
 
+/** Routes of labels: made, printed, voided, shown. */
 export const labels = {
   read: {
     ...read('/api/labels/read', {

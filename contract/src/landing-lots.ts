@@ -46,11 +46,13 @@ const claim = z.object({
   madeBy: z.string(),
   settledMoney: z.number().int().nullable(),
 });
+/** A claim against a supplier: grams, pieces, money in minor units, and what was paid of it. */
 export type Claim = z.infer<typeof claim>;
 
 const amount = { grams: f.grams, pieces: z.number().int().min(1, 'At least one').max(20_000) };
 const everything = ['landing', 'grading', 'counter', 'close', 'plan', 'cold', 'orders'] as const;
 
+/** Routes of what happens to a landed lot: notes, holds, papers, splits, claims, labels, photos. */
 export const lots = {
   readNote: ask('/api/landing/notes', {
     summary: 'Read a delivery note from CSV: columns matched, every row with its errors; nothing is kept',

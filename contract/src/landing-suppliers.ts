@@ -46,8 +46,10 @@ const record = z.object({
     }),
   ),
 });
+/** What a supplier’s fish was like over 90 days: temperatures in C, marks of 100, % against the note, yield points. */
 export type SupplierRecord = z.infer<typeof record>;
 
+/** Routes of suppliers and their records. */
 export const suppliers = {
   suppliers: read('/api/suppliers', {
     summary: 'Suppliers by name',

@@ -39,6 +39,7 @@ const species = z.object({
   own: z.boolean(),
   version: f.version,
 });
+/** A species of the shop’s book: body and yields as fractions, weights in grams, life in days on ice. */
 export type SpeciesRow = z.infer<typeof species>;
 
 const ice = z.enum(['buried', 'some', 'none']);
@@ -100,6 +101,7 @@ const lot = z.object({
   /** Fish and grams that still lie in the cold room as landed. */
   there: z.object({ grams: z.number().int(), pieces: z.number().int() }),
 });
+/** A lot as landed: pieces, grams, price in minor units a kg, origin, papers. */
 export type LotRow = z.infer<typeof lot>;
 
 const delivery = z.object({
@@ -116,8 +118,10 @@ const delivery = z.object({
   differences: z.array(z.object({ of: z.enum(['weight', 'number', 'money']), by: z.number().int() })),
   warnings: z.array(z.string()),
 });
+/** A delivery with its lots, held against its note in grams, fish and money. */
 export type Delivery = z.infer<typeof delivery>;
 
+/** Routes of the back door: the species book, deliveries and their lots. */
 export const landing = {
   ...lots,
   ...suppliers,

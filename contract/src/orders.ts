@@ -48,6 +48,7 @@ const lineFields = z.object({
   options: wishFields.options.default([]),
 });
 const newLine = lineFields.refine(oneQuantity, oneQuantityMessage);
+/** A line of an order as it is asked for: pieces of a weight, or grams in all. */
 export type NewOrderLine = z.input<typeof newLine>;
 const lines = z.array(newLine).min(1, 'An order has one line at least').max(30);
 
@@ -90,7 +91,9 @@ const order = z.object({
   standingId: f.id.nullable(),
   lines: z.array(line),
 });
+/** An order with its lines; deposit in minor units. */
 export type Order = z.infer<typeof order>;
+/** A line of an order and how far it is: open, planned, cutting, ready, handed over. */
 export type OrderLine = z.infer<typeof line>;
 
 /** Whether a line can be promised; what is nearest to it where it cannot. */
@@ -151,6 +154,7 @@ const standing = z.object({
   fault: z.string().nullable(),
   lines: z.array(lineFields.extend({ speciesName: z.string() }).refine(oneQuantity, oneQuantityMessage)),
 });
+/** An order that comes every week, by weekday and minutes after midnight. */
 export type StandingOrder = z.infer<typeof standing>;
 
 const shortfall = z.object({
@@ -172,8 +176,10 @@ const shortfall = z.object({
     }),
   ),
 });
+/** What open orders lack of one fish, as whole fish to buy. */
 export type Shortfall = z.infer<typeof shortfall>;
 
+/** Routes of orders: what can be promised, taking, changing, handing over, weekly ones, customers. */
 export const orders = {
   list: read('/api/orders', {
     summary: 'Open and ready orders by due time; `day` for those handed over on it',

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import * as f from './fields.ts';
 import { change, managers, read, tags, type Route } from './route.ts';
 
+/** Routes of people: whose rules hold, sign-ins, letting somebody try again. */
 export const people = {
   signIns: read('/api/people/sign-ins', {
     summary: 'Who signed in from where over two weeks, who tried to, and who has to wait',

@@ -45,6 +45,7 @@ const planLine = z.object({
     }),
   ),
 });
+/** A line of an order for the plan by hand: which lots could serve it, how many fish each. */
 export type PlanLine = z.infer<typeof planLine>;
 
 const counterClassIds = ['fillet', 'belly', 'joint', 'steak', 'tail'] as const satisfies CounterClassId[];
@@ -115,6 +116,7 @@ export const planWish = z.object({
   penalty: z.number().min(0),
   partAllowed: z.boolean(),
 });
+/** A kind of piece for the counter: price in minor units a kg, grams asked for. */
 export const counterClass = z.object({
   id: z.enum(counterClassIds),
   form: f.formId,
@@ -122,6 +124,7 @@ export const counterClass = z.object({
   demandGrams: z.number().min(0),
   markdownPerKg: perKg,
 });
+/** What a plan reckons with: grid in mm, prices in minor units a kg, shares of one. */
 export const planSettings = z.object({
   gridMm: z.number().min(1).max(50),
   counterLeastG: z.number().min(1),
@@ -134,6 +137,7 @@ export const planSettings = z.object({
   age: z.object({ least: share, fullFromDays: z.number().min(0) }),
   month: z.number().int().min(1).max(12),
 });
+/** A fish of the plan: how it is opened, and its pieces in mm along it and grams. */
 export const plannedFish = z.object({
   fish: z.string(),
   mode: z.enum(modeIds),
@@ -151,6 +155,7 @@ export const plannedFish = z.object({
     )
     .readonly(),
 });
+/** What a plan is worth, minor units, and what it fills. */
 export const planScore = z.object({
   value: z.number(),
   gross: z.number(),
@@ -188,6 +193,7 @@ const planSpecies = z.object({
   methods: z.record(z.string(), z.string()),
   settings: planSettings,
 });
+/** One fish of the plan: what lies there, what is asked for. */
 export type PlanSpecies = z.infer<typeof planSpecies>;
 
 const found = z.object({
@@ -201,6 +207,7 @@ const found = z.object({
   /** Why a line stays unfilled, by line. */
   unfilled: z.record(z.string(), z.string()),
 });
+/** The best plan found so far for one fish, with its bound. */
 export type FoundPlan = z.infer<typeof found>;
 
 const cutPlan = z.object({
@@ -217,6 +224,7 @@ const cutPlan = z.object({
   /** Lines and fish have changed since it was made. */
   changed: z.boolean(),
 });
+/** The cut plan of a day over all fish. */
 export type CutPlan = z.infer<typeof cutPlan>;
 
 const planChanges = z.object({
@@ -245,8 +253,10 @@ const planChanges = z.object({
     }),
   ),
 });
+/** How a plan differs from the one before it. */
 export type PlanChanges = z.infer<typeof planChanges>;
 
+/** Routes of the cut plan: planning, pinning, moving lines, by hand, sending to the bench. */
 export const plan = {
   changes: read('/api/plan/:id/changes', {
     summary: 'What a plan does otherwise than the one before it, by species, line and fish',

@@ -33,6 +33,7 @@ const markdownOffer = z.object({
     salvagePerKg: f.money,
   }),
 });
+/** A proposed price path for a row that would not be sold: minor units a kg, day by day. */
 export type MarkdownOffer = z.infer<typeof markdownOffer>;
 
 const listed = z.object({
@@ -49,8 +50,10 @@ const listed = z.object({
   /** Sold over the last 30 days. */
   soldGrams: z.number().int(),
 });
+/** A form of a fish on the price list: price, cost and wanted price in minor units a kg. */
 export type ListedPrice = z.infer<typeof listed>;
 
+/** Routes of prices: the list, its history, markdowns. */
 export const prices = {
   list: read('/api/prices', {
     summary: 'The price list with costs, margins and the price that would leave the wanted margin',

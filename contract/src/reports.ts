@@ -52,8 +52,10 @@ const report = z.object({
   forms: z.array(z.object({ name: z.string(), grams: z.number().int(), takings: z.number().int() })),
   waste: z.array(z.object({ reason: z.string(), grams: z.number().int() })),
 });
+/** Sales, yields, waste and suppliers over a stretch of days. */
 export type Report = z.infer<typeof report>;
 
+/** Routes of reports, as pages and as files. */
 export const reports = {
   report: read('/api/reports', {
     summary: 'A stretch of days as sums, series and tables',

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 
+/** What people do in the shop. */
 export const roles = ['counter', 'bench', 'manager'] as const;
+/** What a person does in the shop. */
 export type Role = (typeof roles)[number];
 
 /** What a change touches; screens that show a tag fetch again when the change feed names it. */
@@ -17,6 +19,7 @@ export const tags = [
   'species',
   'forms',
 ] as const;
+/** A part of the shop that a change makes stale on every screen. */
 export type Tag = (typeof tags)[number];
 
 /**
@@ -35,14 +38,20 @@ export interface Route {
   answer: z.ZodType;
 }
 
+/** What stands behind the question mark of a route, as the server reads it. */
 export type QueryOf<R extends Route> = R['query'] extends z.ZodType ? z.infer<R['query']> : undefined;
+/** What is sent to a route, as the server reads it. */
 export type BodyOf<R extends Route> = R['body'] extends z.ZodType ? z.infer<R['body']> : undefined;
 /** A body as it may be sent: what has a default may be left out. */
 export type SentOf<R extends Route> = R['body'] extends z.ZodType ? z.input<R['body']> : undefined;
+/** What a route answers. */
 export type AnswerOf<R extends Route> = z.infer<R['answer']>;
 
+/** Who lands, grades and cuts. */
 export const backDoor = ['bench', 'manager'] as const satisfies readonly Role[];
+/** Who sells and takes orders. */
 export const counterHands = ['counter', 'manager'] as const satisfies readonly Role[];
+/** Who decides on money, rules and people. */
 export const managers = ['manager'] as const satisfies readonly Role[];
 
 /** A read: GET, open to all signed-in staff unless `roles` says otherwise. */

@@ -3,10 +3,12 @@ import * as f from './fields.ts';
 import { roles, read, type Route } from './route.ts';
 
 const me = z.object({ id: f.id, name: z.string(), role: f.role });
+/** Who is signed in at this screen. */
 export type Me = z.infer<typeof me>;
 
 const device = z.enum(['none', 'real', 'simulated']);
 
+/** Routes of the door: the shop as anyone may see it, signing in and out. */
 export const session = {
   /** What the sign-in screen needs: nothing that is not written over the door. */
   shop: {

@@ -43,6 +43,7 @@ const speciesFields = {
   lookAlikes: f.text(1000),
 };
 
+/** Routes of the shop’s own species and its changes to those that ship. */
 export const species = {
   yields: read('/api/species/:id/yields', {
     summary: 'Where the shop’s yield of a species stood, month by month, against what is expected',

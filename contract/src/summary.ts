@@ -5,6 +5,7 @@ import { read, tags, type Route } from './route.ts';
 const stageWait = z.object({ count: z.number().int(), noun: z.string(), hot: z.string().nullable() });
 const due = z.object({ at: f.instant, title: z.string(), detail: z.string(), hot: z.boolean() });
 
+/** What waits at each stage, what is due next, what runs out of life. */
 export const summary = {
   stages: read('/api/summary', {
     summary: 'What waits at each stage, and what is next',

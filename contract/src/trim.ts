@@ -24,6 +24,7 @@ const trimRule = z.object({
   demandGrams: z.number().int().min(0).max(1_000_000),
   goesTo: z.enum(['counter', 'order', 'kitchen', 'bait', 'pet', 'rendering', 'bin']),
 });
+/** What the shop does with a kind of trim; price in minor units a kg. */
 export type TrimRule = z.infer<typeof trimRule>;
 
 const book = z.object({
@@ -74,8 +75,10 @@ const book = z.object({
     }),
   ),
 });
+/** Where every trim went over some days, in grams, and what it brought, minor units. */
 export type TrimBook = z.infer<typeof book>;
 
+/** Routes of trim: what lies there, what is made of it, its rules. */
 export const trim = {
   book: read('/api/trim', {
     summary: 'Where every trim went between two days, what it brought, and what was binned that had a buyer',

@@ -52,6 +52,7 @@ const one = z.object({
   }),
   weeks: z.array(z.object({ from: f.day, lost: z.number().int().nullable(), tickets: z.number().int() })),
 });
+/** The yields of one form of one fish over time, as fractions of what went in. */
 export type YieldOf = z.infer<typeof one>;
 
 const row = z.object({
@@ -66,8 +67,10 @@ const row = z.object({
   lost: z.number().int().nullable(),
   signal: z.string().nullable(),
 });
+/** One form of one fish in the yield book. */
 export type YieldRow = z.infer<typeof row>;
 
+/** Routes of the yield book. */
 export const yields = {
   book: read('/api/yields', {
     summary: 'Yields by species, condition and form over the last year, what loses most first',

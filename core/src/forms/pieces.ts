@@ -2,7 +2,7 @@ import type { Form } from './form.ts';
 import { filletsPerFish, isPiece, type ArrivalCondition, type Species } from '../species/index.ts';
 
 /** Fillets of this form from one fish: a cross-cut leaves two quarters joined. */
-const filletsOf = (species: Pick<Species, 'bodyPlan'>, form: Form): number =>
+export const filletsOf = (species: Pick<Species, 'bodyPlan'>, form: Form): number =>
   form.does.includes('cross') ? 2 : filletsPerFish(species);
 
 /**
