@@ -5,6 +5,7 @@ import {
   Key,
   openBrowser,
   pageSays,
+  patientMs,
   press,
   resize,
   see,
@@ -50,7 +51,7 @@ describe('a mixed delivery of six lots', () => {
     const paste = await see(driver, By.css('textarea'));
     await paste.sendKeys(note.join('\n').replace('26.4', '=26+4'));
     await keys(Key.TAB);
-    await pageSays(driver, '1 of 6 lines need a hand');
+    await pageSays(driver, '1 of 6 lines needs a hand');
     await pageSays(driver, 'looks like a spreadsheet formula');
     await paste.sendKeys(Key.chord(Key.CONTROL, 'a'), note.join('\n'));
     await keys(Key.TAB);
@@ -169,7 +170,7 @@ describe('a warm night in the cold room', () => {
         const now = await left();
         return now.size > 0 && [...now].every(([code, d]) => !before.has(code) || d < before.get(code)!);
       },
-      8000,
+      patientMs,
       'some clock did not move',
     );
   });
@@ -182,7 +183,10 @@ describe('a warm night in the cold room', () => {
       await press(driver, 'Say what was done');
       await press(driver, 'Door was open: shut');
       await press(driver, 'Keep the answer');
-      await driver.wait(async () => (await driver.findElements(By.css('[role=dialog]'))).length === 0, 8000);
+      await driver.wait(
+        async () => (await driver.findElements(By.css('[role=dialog]'))).length === 0,
+        patientMs,
+      );
       await driver.sleep(600);
     }
     await pageSays(driver, 'Every place is as cold as it should be');

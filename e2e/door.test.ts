@@ -10,6 +10,7 @@ import {
   liveWeight,
   openBrowser,
   pageSays,
+  patientMs,
   press,
   see,
   signIn,
@@ -96,7 +97,7 @@ describe('a lot at the door', () => {
     await pageSays(driver, 'held: papers on the way');
     await more();
     await press(driver, 'Let it go');
-    await driver.wait(async () => !(await texts(driver, 'main')).join('').includes('held:'), 8000);
+    await driver.wait(async () => !(await texts(driver, 'main')).join('').includes('held:'), patientMs);
     await more();
     await press(driver, 'Split');
     await fill(driver, 'Fish, of 3', '1');

@@ -1,13 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   By,
-  complaints,
   choose,
+  complaints,
   fill,
   Key,
   liveWeight,
   openBrowser,
   pageSays,
+  patientMs,
   press,
   see,
   signIn,
@@ -204,7 +205,7 @@ describe('one fish from the van door to the customer’s bag', () => {
       await press(driver, 'Done, sign');
       await driver.wait(
         async () => (await texts(driver, 'button')).filter((t) => t === 'Done, sign').length === left - 1,
-        8000,
+        patientMs,
         'the signature never showed',
       );
     }

@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { By, complaints, fill, Key, pageSays, press, see, type WebDriver } from './src/browser.ts';
+import { By, complaints, fill, Key, pageSays, patientMs, press, see, type WebDriver } from './src/browser.ts';
 import type { Hand } from './src/hand.ts';
 import { openedShop } from './src/opened.ts';
 
@@ -108,13 +108,13 @@ describe('orders as they are said', () => {
     await press(driver, 'take this line off');
     await fill(driver, 'Note', 'one bag');
     await press(driver, 'Change it');
-    await driver.wait(async () => (await at())?.remarks === 'one bag', 8000, 'it was not changed');
+    await driver.wait(async () => (await at())?.remarks === 'one bag', patientMs, 'it was not changed');
     expect((await at())!.lines.map((l) => l.state)).toEqual(['cancelled', 'open']);
     await press(driver, `Order ${number} is not wanted`);
     await press(driver, 'kept');
     await fill(driver, 'Why', 'gone away');
     await press(driver, 'Cancel the order');
-    await driver.wait(async () => (await at()) === undefined, 8000, 'it is still there');
+    await driver.wait(async () => (await at()) === undefined, patientMs, 'it is still there');
     expect(await complaints(driver)).toEqual([]);
   });
 });

@@ -1,6 +1,16 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { By, complaints, Key, pageSays, press, see, texts, type WebDriver } from './src/browser.ts';
+import {
+  By,
+  complaints,
+  Key,
+  pageSays,
+  patientMs,
+  press,
+  see,
+  texts,
+  type WebDriver,
+} from './src/browser.ts';
 import type { Hand } from './src/hand.ts';
 import { AtBench } from './src/atBench.ts';
 import { openedShop } from './src/opened.ts';
@@ -72,11 +82,11 @@ describe('the cut plan', () => {
       .move({ origin: other, duration: 300 })
       .release()
       .perform();
-    await driver.wait(async () => (await plan()).id !== before.id, 8000, 'nothing was moved');
+    await driver.wait(async () => (await plan()).id !== before.id, patientMs, 'nothing was moved');
     expect(await holders('Pell')).not.toContain(from);
     await pageSays(driver, 'Changed by hand');
     await press(driver, 'back to the plan before');
-    await driver.wait(async () => (await holders('Pell'))[0] === from, 8000, 'it did not come back');
+    await driver.wait(async () => (await holders('Pell'))[0] === from, patientMs, 'it did not come back');
 
     await driver.wait(async () => (await texts(driver, 'main')).join().includes('pin'), 5000);
     // A hand that tabs goes by keyboard from now on.
@@ -96,7 +106,7 @@ describe('the cut plan', () => {
         await driver.actions().sendKeys(Key.ENTER).perform();
         return driver.wait(asked, 2000).catch(() => false);
       },
-      8000,
+      patientMs,
       'it never asked from which fish',
     );
     await driver.wait(
@@ -109,7 +119,7 @@ describe('the cut plan', () => {
     await pageSays(driver, 'Moved');
     await driver.wait(
       async () => (await texts(driver, '[role=dialog]')).length === 0,
-      8000,
+      patientMs,
       'it stayed open',
     );
   });

@@ -8,6 +8,7 @@ import {
   liveWeight,
   openBrowser,
   pageSays,
+  patientMs,
   press,
   see,
   signIn,
@@ -94,7 +95,11 @@ describe('the sample shop on screen', () => {
       const before = await landed();
       await fill(other.driver, 'Supplier', 'Brannock Boats');
       await press(other.driver, 'Open the delivery');
-      await driver.wait(async () => (await landed()) === before + 1, 8000, 'the new delivery never showed');
+      await driver.wait(
+        async () => (await landed()) === before + 1,
+        patientMs,
+        'the new delivery never showed',
+      );
     } finally {
       await other.quit();
     }
@@ -141,7 +146,11 @@ describe('the sample shop on screen', () => {
     await press(driver, 'Card');
     // The bag before said that it was paid, too: this one is in the books.
     const estimated = "SELECT COUNT(*) FROM sale_line WHERE weight_source = 'estimated' AND pieces = 2";
-    await driver.wait(async () => (await shop.count(estimated)) === 1, 8000, 'it was not sold by the piece');
+    await driver.wait(
+      async () => (await shop.count(estimated)) === 1,
+      patientMs,
+      'it was not sold by the piece',
+    );
   });
 
   it('serves a Saturday queue of five: by place and scale, a mixed basket in cash, by scan, an order, by the piece', async () => {
@@ -165,7 +174,7 @@ describe('the sample shop on screen', () => {
     await weighed(450);
     await pageSays(driver, '1 item');
     await type(Key.ENTER);
-    await driver.wait(async () => (await sales()) === before + 1, 8000, 'the first was not paid');
+    await driver.wait(async () => (await sales()) === before + 1, patientMs, 'the first was not paid');
     // A mixed basket by names, paid with a note.
     for (const [name, grams] of [
       ['whiting whole', 350],
@@ -181,7 +190,7 @@ describe('the sample shop on screen', () => {
     await fill(driver, 'Given', '50');
     await pageSays(driver, 'change');
     await type(Key.ENTER);
-    await driver.wait(async () => (await sales()) === before + 2, 8000, 'the basket was not paid');
+    await driver.wait(async () => (await sales()) === before + 2, patientMs, 'the basket was not paid');
     // A wrapped piece of this morning, read by the scanner.
     const hand = await new Hand(shop.url).signIn();
     // One whose tray still holds all that its label says.
@@ -214,7 +223,11 @@ describe('the sample shop on screen', () => {
     );
     await pageSays(driver, '1 item');
     await type(Key.ENTER);
-    await driver.wait(async () => (await sales()) === before + 3, 8000, 'the scanned piece was not paid');
+    await driver.wait(
+      async () => (await sales()) === before + 3,
+      patientMs,
+      'the scanned piece was not paid',
+    );
     // An order that lies ready.
     const handed = () => shop.count("SELECT COUNT(*) FROM customer_order WHERE state = 'handed'");
     const collected = await handed();
@@ -230,7 +243,7 @@ describe('the sample shop on screen', () => {
     await press(driver, 'Put it in the bag');
     await pageSays(driver, '1 item');
     await type(Key.ENTER);
-    await driver.wait(async () => (await sales()) === before + 5, 8000, 'the last one was not paid');
+    await driver.wait(async () => (await sales()) === before + 5, patientMs, 'the last one was not paid');
     expect(await shop.faults()).toEqual([]);
   });
 

@@ -7,6 +7,9 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 export { By, Key };
 export type { WebDriver, WebElement };
 
+/** Long enough for a busy machine: a wait ends what hangs, it times nothing. */
+export const patientMs = 30_000;
+
 const flags = [
   '--headless',
   '--no-sandbox',
@@ -75,7 +78,7 @@ const shown = (driver: WebDriver, elements: WebElement[]): Promise<WebElement | 
   );
 
 /** Waits for an element that can be seen; one that is drawn anew meanwhile is looked for again. */
-export async function see(driver: WebDriver, by: By, ms = 8000): Promise<WebElement> {
+export async function see(driver: WebDriver, by: By, ms = patientMs): Promise<WebElement> {
   let found: WebElement | undefined;
   await driver.wait(
     async () => {
@@ -116,7 +119,7 @@ export async function press(driver: WebDriver, text: string): Promise<void> {
         throw e;
       }
     },
-    8000,
+    patientMs,
     `"${text}" stayed off`,
   );
 }
@@ -128,7 +131,7 @@ export async function fill(driver: WebDriver, label: string, text: string): Prom
   await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 }
 
-export async function pageSays(driver: WebDriver, text: string, ms = 8000): Promise<void> {
+export async function pageSays(driver: WebDriver, text: string, ms = patientMs): Promise<void> {
   await driver.wait(
     async () => (await texts(driver, 'body'))[0]!.includes(text),
     ms,
@@ -160,7 +163,7 @@ export async function liveWeight(driver: WebDriver, grams: number): Promise<void
       const number = Number(shown.replace(/[^\d.]/g, ''));
       return state === 'steady' && Math.abs((shown.includes('kg') ? number * 1000 : number) - grams) <= 5;
     },
-    8000,
+    patientMs,
     `the pan never stood on ${grams} g`,
   );
 }

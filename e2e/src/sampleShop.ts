@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, inject } from 'vitest';
-import { By, openBrowser, see, signIn, texts, type WebDriver } from './browser.ts';
+import { By, openBrowser, patientMs, see, signIn, texts, type WebDriver } from './browser.ts';
 import { Hand } from './hand.ts';
 import { manager, openShop, type Shop } from './shop.ts';
 
@@ -85,7 +85,7 @@ export function sampleShop() {
       await go(`/${view}`);
       await at.driver.wait(
         async () => !(await texts(at.driver, 'main')).join('').includes('Reading the day'),
-        8000,
+        patientMs,
       );
     },
   };
