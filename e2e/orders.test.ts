@@ -24,7 +24,7 @@ describe('orders as they are said', () => {
 
   it('reads it while it is typed, says what it did not understand, and takes it', async () => {
     await fill(driver, said, '4 x 150 g hake portions and 2 hake steaks with parsley tomorrow 16:00');
-    await pageSays(driver, '4 × 150 g portions, straight cut, skin on, Hake');
+    await pageSays(driver, 'Hake: 4 × portions, straight cut, skin on, 150 g each');
     await pageSays(driver, 'not understood: parsley');
     await say('4 x 150 g hake portions and 2 hake steaks tomorrow 16:00');
     await pageSays(driver, 'Yes');

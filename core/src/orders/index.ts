@@ -1,4 +1,14 @@
-export { parseOrder, type OrderWords, type ParsedLine, type ParsedOrder } from './parse.ts';
+export {
+  parseOrder,
+  usualGrams,
+  type Answered,
+  type OrderWords,
+  type ParsedLine,
+  type ParsedOrder,
+  type Question,
+} from './parse.ts';
+export { optionFor } from './wishes.ts';
+export type { Act } from './lexicon.ts';
 export { anyWhite, inSeason, isWhite, whiteFishFor } from './white.ts';
 export { sliceGrams, thickToleranceMm } from './thick.ts';
 export { fishToBuy, toBuy, type ToBuy } from './toBuy.ts';

@@ -17,7 +17,7 @@ describe('an order as it is said', () => {
   it.each<[string, Partial<ParsedLine>]>([
     ['2 kg salmon side skinless', { speciesId: 'salmon', form: 'fillet_skinless', totalGrams: 2000 }],
     ['4 x 170 g hake portions', { speciesId: 'hake', form: 'portion', pieces: 4, pieceGrams: 170 }],
-    ['bass for 6', { speciesId: 'sea_bass', people: 6, pieces: 6 }],
+    ['bass for 6', { speciesId: 'sea_bass', people: 6, form: null, ask: ['form'] }],
     ['6 x 160 g cod portions for 6', { people: 6, pieces: 6, pieceGrams: 160 }],
     ['3 hake steaks', { speciesId: 'hake', form: 'steaks', pieces: 3, pieceGrams: 200 }],
     ['two plaice whole', { speciesId: 'plaice', form: 'whole', pieces: 2 }],
@@ -35,7 +35,7 @@ describe('an order as it is said', () => {
     ['8 quarter cut plaice', { speciesId: 'plaice', form: 'quarter_cut', pieces: 8 }],
     ['trout to grill', { use: 'grill' }],
     ['4 x 180 g any white fish portions', { speciesId: 'any_white', form: 'portion', pieces: 4 }],
-    ['white fish in season for 3', { speciesId: 'any_white', form: 'portion', people: 3, pieces: 3 }],
+    ['white fish in season for 3', { speciesId: 'any_white', people: 3, ask: ['form'] }],
     ['4 hake steaks 25 mm', { form: 'steaks', pieces: 4, thickMm: 25 }],
     ['2 salmon steaks 1 inch thick', { form: 'steaks', pieces: 2, thickMm: 25 }],
     ['3 cod steaks 2,5 cm', { form: 'steaks', thickMm: 25 }],
@@ -73,8 +73,8 @@ describe('an order as it is said', () => {
   });
   it('says what it did not understand, and invents no fish', () => {
     expect(line('2 kg unicorn steaks')).toMatchObject({ speciesId: null, left: 'unicorn' });
-    expect(parse('')).toEqual({ lines: [], day: null, minutes: null });
-    expect(line('hake in a blue bag')).toMatchObject({ speciesId: 'hake', left: 'in blue bag' });
+    expect(parse('')).toEqual({ lines: [], day: null, minutes: null, again: false });
+    expect(line('hake in a blue bag')).toMatchObject({ speciesId: 'hake', left: 'blue' });
   });
   it('never throws, and gives weights of sense or none', () => {
     fc.assert(

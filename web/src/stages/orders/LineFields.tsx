@@ -1,4 +1,4 @@
-import { formOf, type Form } from '@ember-slate/core/forms';
+import type { Form } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
 import type { Use } from '@ember-slate/core/freshness';
 import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
@@ -187,10 +187,10 @@ export function LineFields(props: Props) {
   const forms = useForms();
   const wished = wishWords({ ...draft, people: wholeNumber(draft.people), options: [], use: '' }).length > 0;
   const [more, setMore] = useState(wished || draft.thickMm !== '');
-  const form = formOf(forms, draft.form);
+  const form = forms.get(draft.form);
   const species = book.get(draft.speciesId);
   if (draft.fixed) return <FixedLine {...props} />;
-  const sliced = isSliced(draft, form);
+  const sliced = form !== undefined && isSliced(draft, form);
   return (
     <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">
       <Picker
@@ -209,7 +209,8 @@ export function LineFields(props: Props) {
         onChange={(id) => set({ form: id, options: [] })}
         error={errors.form}
         options={formOptions(species, forms)}
-        note={form.norm}
+        empty={draft.form === '' ? say('choose_the_form') : undefined}
+        note={form?.norm}
       />
       <Choice
         label={say('counted_by')}
@@ -227,15 +228,19 @@ export function LineFields(props: Props) {
         options={uses}
         note={draft.use === 'raw' ? say('needs_a_freezing_record_or_a_paper') : ''}
       />
-      <Amount draft={draft} set={set} errors={errors} form={form} />
-      {more && <Wishes draft={draft} set={set} errors={errors} form={form} species={species} />}
-      <OptionButtons
-        form={form}
-        species={species}
-        input={null}
-        options={draft.options}
-        onChange={(options) => set({ options })}
-      />
+      {form && (
+        <>
+          <Amount draft={draft} set={set} errors={errors} form={form} />
+          {more && <Wishes draft={draft} set={set} errors={errors} form={form} species={species} />}
+          <OptionButtons
+            form={form}
+            species={species}
+            input={null}
+            options={draft.options}
+            onChange={(options) => set({ options })}
+          />
+        </>
+      )}
       <div className="col-span-2 flex justify-end gap-5 pb-1">
         {!more && (
           <button type="button" className="why" onClick={() => setMore(true)}>

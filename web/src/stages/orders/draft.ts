@@ -2,7 +2,7 @@ import type { NewOrderLine, OrderLine } from '@ember-slate/contract';
 import { formOf, type FormBook, type FormId } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
 import { usualPacking, type Packing } from '@ember-slate/core/board';
-import { anyWhite, type ParsedLine } from '@ember-slate/core/orders';
+import { anyWhite, optionFor, type ParsedLine } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
 import type { Weight } from '../../parts/Field.tsx';
 import { wholeNumber } from '../../parts/Field.tsx';
@@ -17,6 +17,7 @@ export interface Draft {
   /** It is on the board or cut: it can be taken off, not changed. */
   fixed: boolean;
   speciesId: string;
+  /** Empty while it was not said. */
   form: FormId;
   by: 'pieces' | 'total';
   pieces: string;
@@ -54,11 +55,17 @@ export const emptyLine = (): Draft => ({
 const text = (n: number | null) => (n === null ? '' : String(n));
 const typed = (grams: number | null): Weight | null => (grams === null ? null : { grams, source: 'typed' });
 
-/** A line as it was said, in the fields to correct it. */
-export const draftOf = (l: ParsedLine): Draft => ({
+/** The options of its form that a line as it was said asks for. */
+export function optionsOf(l: ParsedLine, forms: FormBook): string[] {
+  const form = l.form === null ? undefined : forms.get(l.form);
+  return form ? l.options.flatMap((act) => optionFor(act, form) ?? []) : [];
+}
+
+/** A line as it was said, in the fields to correct it; what was not said stays open. */
+export const draftOf = (l: ParsedLine, forms: FormBook): Draft => ({
   ...emptyLine(),
   speciesId: l.speciesId ?? '',
-  form: l.form ?? 'fillet_skin_on',
+  form: l.form ?? '',
   by: l.totalGrams !== null ? 'total' : 'pieces',
   pieces: text(l.pieces),
   each: typed(l.pieceGrams),
@@ -69,6 +76,7 @@ export const draftOf = (l: ParsedLine): Draft => ({
   partAllowed: l.partAllowed,
   trimWish: l.trimWish,
   packing: l.packing,
+  options: optionsOf(l, forms),
 });
 
 /** A line taken before, in the fields: of the order itself to change it, or of an older one to have it again. */
@@ -93,7 +101,7 @@ export const draftFrom = (l: OrderLine | NewLine, same: boolean): Draft => ({
 
 /** A line as the contract wants it, or null while it is not complete. */
 export function lineOf(d: Draft, forms: FormBook): NewLine | null {
-  if (!d.speciesId) return null;
+  if (!d.speciesId || !d.form) return null;
   const sliced = formOf(forms, d.form).section === 'middle' && d.by === 'pieces';
   const wishes = {
     speciesId: d.speciesId,

@@ -47,7 +47,7 @@ describe('a line in its fields', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 60 }), (text) => {
         for (const parsed of parseOrder(`hake steaks ${text}`, words).lines) {
-          const made = lineOf(draftOf(parsed), forms);
+          const made = lineOf(draftOf(parsed, forms), forms);
           if (made)
             expect((made.pieces ?? 1) * (made.pieceGrams ?? made.totalGrams!)).toBeGreaterThanOrEqual(0);
         }

@@ -11,22 +11,35 @@ export const plainly = (text: string): string =>
     .replace(/[\u0300-\u036f]/g, '')
     .replace(/[×✕*]/g, ' x ')
     .replace(/[“”″]/g, '"')
-    .replace(/[’‘`']/g, ' ')
+    .replace(/[’‘`']/g, '')
     .replace(/&/g, ' and ')
+    // "3-4 kg" is about as much as lies between; "2-3 steaks" is for somebody to say.
+    .replace(
+      /(\d+(?:[.,]\d+)?) ?(?:-|–|to) ?(\d+(?:[.,]\d+)?)(?= ?(kg|kilos?|g|grams?|lbs?|pounds?|oz|ounces?)\b)/g,
+      (_all, low: string, high: string) =>
+        String((Number(low.replace(',', '.')) + Number(high.replace(',', '.'))) / 2),
+    )
+    .replace(/\b\d+ ?(?:-|–) ?\d+\b/g, ' several ')
     .replace(/(\p{L})-(?=\p{L})/gu, '$1 ')
     .replace(/\s+/g, ' ')
     .trim();
 
 /** What a stretch of an order is: a number, a weight, a length, a time, a sign between lines, or a word. */
 export type Token =
-  | { kind: 'number'; value: number; text: string; /** "a", "an": one, where a unit follows or a noun. */ weak?: boolean }
+  | {
+      kind: 'number';
+      value: number;
+      text: string;
+      /** "a", "an": one, where a unit follows or a noun. */ weak?: boolean;
+    }
   | { kind: 'weight'; grams: number; text: string }
   | { kind: 'length'; mm: number; text: string }
   | { kind: 'clock'; minutes: number; text: string }
   | { kind: 'break'; by: ',' | 'and'; text: string }
   | { kind: 'word'; text: string };
 
-const pattern = /\d+[:.]\d\d ?(?:am|pm)\b|\d+:\d\d|\d+h\d\d\b|\d+ ?(?:am|pm)\b|\d+\/\d+|\d+(?:[.,]\d+)?|\p{L}+|[,;+\n"/]/gu;
+const pattern =
+  /\d+[:.]\d\d ?(?:am|pm)\b|\d+:\d\d|\d+h\d\d\b|\d+ ?(?:am|pm)\b|\d+\/\d+|\d+(?:[.,]\d+)?|\p{L}+|[,;+\n"/]/gu;
 
 const clockOf = (text: string): number | null => {
   const m = /^(\d+)(?:[:.h](\d\d))? ?(am|pm)?$/.exec(text);
@@ -64,7 +77,14 @@ function numberAt(all: readonly Raw[], i: number): { value: number; next: number
     value = here.value;
     // "twenty five", "1 1/2"
     const then = all[next];
-    if (here.text in numbers && value >= 20 && value % 10 === 0 && then && then.text in numbers && then.value! < 10) {
+    if (
+      here.text in numbers &&
+      value >= 20 &&
+      value % 10 === 0 &&
+      then &&
+      then.text in numbers &&
+      then.value! < 10
+    ) {
       value += then.value!;
       next++;
     } else if (then?.value !== undefined && then.text.includes('/') && Number.isInteger(value)) {
@@ -86,7 +106,7 @@ function numberAt(all: readonly Raw[], i: number): { value: number; next: number
       value = 2;
       next++;
     } else value = 1;
-    weak = true;
+    weak = value !== 2;
   } else if (here.text in multiples) {
     return { value: multiples[here.text]!, next, weak: false };
   } else return null;
@@ -138,7 +158,7 @@ export function tokens(text: string): Token[] {
       .slice(from, to)
       .map((t) => t.text)
       .join(' ');
-  for (let i = 0; i < all.length; ) {
+  for (let i = 0; i < all.length;) {
     const here = all[i]!;
     if (here.clock !== undefined) {
       out.push({ kind: 'clock', minutes: here.clock, text: here.text });
@@ -163,19 +183,31 @@ export function tokens(text: string): Token[] {
           next = rest.next + 1;
         }
         out.push({ kind: 'weight', grams: Math.round(grams), text: said(i, next) });
-      } else if (unit in lengths && (unit !== 'in' || /^(thick|deep|,|;|)$/.test(all[next + 1]?.text ?? ''))) {
+      } else if (
+        unit in lengths &&
+        (unit !== 'in' || /^(thick|deep|,|;|)$/.test(all[next + 1]?.text ?? ''))
+      ) {
         next = more?.next ?? next + 1;
         out.push({ kind: 'length', mm: Math.round(value * lengths[unit]!), text: said(i, next) });
       } else out.push({ kind: 'number', value, text: said(i, next), ...(n.weak ? { weak: true } : {}) });
       i = next;
       continue;
     }
-    const half = (here.text in weights && here.text.length > 2) || here.text in lengths ? halfAt(all, i + 1) : null;
+    const half =
+      (here.text in weights && here.text.length > 2) || here.text in lengths ? halfAt(all, i + 1) : null;
     if (here.text in weights && here.text.length > 2) {
-      out.push({ kind: 'weight', grams: Math.round((1 + (half?.value ?? 0)) * weights[here.text]!), text: here.text });
+      out.push({
+        kind: 'weight',
+        grams: Math.round((1 + (half?.value ?? 0)) * weights[here.text]!),
+        text: here.text,
+      });
       i = half?.next ?? i + 1;
     } else if (here.text in lengths && here.text.startsWith('inch')) {
-      out.push({ kind: 'length', mm: Math.round((1 + (half?.value ?? 0)) * lengths[here.text]!), text: here.text });
+      out.push({
+        kind: 'length',
+        mm: Math.round((1 + (half?.value ?? 0)) * lengths[here.text]!),
+        text: here.text,
+      });
       i = half?.next ?? i + 1;
     } else {
       if (/^[,;+\n]$/.test(here.text)) out.push({ kind: 'break', by: ',', text: here.text });

@@ -1,4 +1,4 @@
-import type { Form } from '../../forms/index.ts';
+import type { Form } from '../forms/index.ts';
 import type { Act } from './lexicon.ts';
 
 /** How each wish is said among the options of the forms that offer it. */
@@ -28,6 +28,9 @@ const offeredAs: Readonly<Record<Act, RegExp>> = {
 
 /** What a form does anyway, so that the wish needs no option. */
 const anyway: Readonly<Partial<Record<Act, (form: Form) => boolean>>> = {
+  head_on: (f) => f.section === 'fish' && !f.does.includes('head'),
+  tail_on: (f) => f.section === 'fish',
+  fins_on: (f) => f.section === 'fish' && !f.does.includes('fins'),
   head_off: (f) => f.does.includes('head') || !['fish', 'cavity'].includes(f.section),
   tied: (f) => (f.like ?? f.id) === 'boneless_joint',
   pin_bones_out: (f) => f.boneless,

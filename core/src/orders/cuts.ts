@@ -1,5 +1,5 @@
-import { formRefusal, type Form, type FormId } from '../../forms/index.ts';
-import type { Species } from '../../species/index.ts';
+import { formRefusal, type Form, type FormId } from '../forms/index.ts';
+import type { Species } from '../species/index.ts';
 import type { Act, Mod, Noun } from './lexicon.ts';
 
 /** What was said of the cut, before it is a form. */
@@ -43,25 +43,40 @@ function wanted({ nouns, mods, acts, named, raw }: Cut, species: Species | null)
     if (is(noun)) return [id];
   if (acts.has('milt')) return ['roe'];
   if (mods.has('butterfly'))
-    return is('tail') ? ['butterflied_tail'] : [mods.has('from_belly') ? 'butterfly_belly' : 'butterfly_back', 'butterfly_belly'];
+    return is('tail')
+      ? ['butterflied_tail']
+      : [mods.has('from_belly') ? 'butterfly_belly' : 'butterfly_back', 'butterfly_belly'];
   if (mods.has('quarter')) return ['quarter_cut'];
   if (mods.has('cross')) return ['cross_cut'];
-  if (mods.has('block')) return raw && !is('portion', 'piece') ? ['sashimi_block'] : is('fillet', 'side') ? ['block_fillet'] : ['block_portions'];
-  if (is('portion')) return off ? ['portion_skinless', 'monk_fillets'] : ['portion', 'portion_skinless', 'monk_fillets'];
-  if (is('loin') && is('piece')) return off ? ['portion_skinless', 'monk_fillets'] : ['portion', 'monk_fillets'];
+  if (mods.has('block'))
+    return raw && !is('portion', 'piece')
+      ? ['sashimi_block']
+      : is('fillet', 'side')
+        ? ['block_fillet']
+        : ['block_portions'];
+  if (is('portion'))
+    return off ? ['portion_skinless', 'monk_fillets'] : ['portion', 'portion_skinless', 'monk_fillets'];
+  if (is('loin') && is('piece'))
+    return off ? ['portion_skinless', 'monk_fillets'] : ['portion', 'monk_fillets'];
   if (is('loin')) return ['monk_fillets'];
   if (is('fillet', 'side') || (mods.has('filleted') && !is('whole'))) {
     if (isFlat(species)) return ['quarter_cut'];
-    return off ? ['fillet_skinless', 'monk_fillets', 'wing_fillet'] : ['fillet_skin_on', 'monk_fillets', 'wing_fillet', 'fillet_skinless'];
+    return off
+      ? ['fillet_skinless', 'monk_fillets', 'wing_fillet']
+      : ['fillet_skin_on', 'monk_fillets', 'wing_fillet', 'fillet_skinless'];
   }
   if (is('steak')) return ['steaks', 'troncon'];
   if (is('wing')) return ['wing'];
+  if (is('tail') && mods.has('boneless')) return ['monk_fillets'];
   if (is('tail')) return ['monk_tail', ...(species?.bodyPlan === 'wing' ? (['tail_steak'] as const) : [])];
   if (is('head')) return [];
   if (is('piece')) return off ? ['portion_skinless'] : ['portion'];
   if (raw && !is('whole')) return ['sashimi_block'];
   const whole = is('whole');
-  if (off && (whole || isFlat(species))) return isFlat(species) && !acts.has('head_off') ? ['skinned_whole'] : ['skinned_whole', 'skinned_head_off'];
+  if (off && (whole || isFlat(species)))
+    return isFlat(species) && !acts.has('head_off')
+      ? ['skinned_whole']
+      : ['skinned_whole', 'skinned_head_off'];
   // Only a gurnard is skinned whole, its head off; of all else skinless is a fillet.
   if (off) return ['skinned_head_off', 'fillet_skinless', 'monk_fillets', 'wing_fillet'];
   if (mods.has('pan')) return ['pan_dressed'];
@@ -106,7 +121,13 @@ export function formOfCut(
   }
   const tail = cut.nouns.includes('tail');
   const loin = cut.nouns.includes('loin');
-  const offer = (tail ? (['butterflied_tail'] as FormId[]) : loin ? (['portion', 'portion_skinless', 'loin_belly'] as FormId[]) : [])
+  const offer = (
+    tail
+      ? (['butterflied_tail'] as FormId[])
+      : loin
+        ? (['portion', 'portion_skinless', 'loin_belly'] as FormId[])
+        : []
+  )
     .concat(usual)
     .filter((id, i, all) => all.indexOf(id) === i && fits(id) !== null);
   return { form: null, offer: offer.slice(0, 4) };

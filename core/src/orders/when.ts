@@ -1,4 +1,4 @@
-import { addDays } from '../../calendar/index.ts';
+import { addDays } from '../calendar/index.ts';
 import type { Token } from './tokens.ts';
 
 const days = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
@@ -11,7 +11,20 @@ const weekdayOf = (word: string): number | null => {
 };
 const monthOf = (word: string): number | null => {
   const at = months.findIndex((m) => word.startsWith(m) && (word.length === 3 || word.length > 3));
-  const full = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
+  const full = [
+    'january',
+    'february',
+    'march',
+    'april',
+    'may',
+    'june',
+    'july',
+    'august',
+    'september',
+    'october',
+    'november',
+    'december',
+  ];
   return at >= 0 && (word === months[at] || word === full[at] || word === 'sept') ? at : null;
 };
 /** A bare hour as a shop means it: "by 4" is in the afternoon, "at 10" in the morning. */
@@ -61,19 +74,23 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
       if (wd !== null) {
         const away = (wd - weekday + 7) % 7;
         const later = word(i - 1) === 'next' && away === 0 ? 7 : away;
-        const part = /^(morning|afternoon|evening|am|pm|lunch|lunchtime|night|noon)$/.test(word(i + 1)) && word(i + 1) !== 'noon';
+        const part =
+          /^(morning|afternoon|evening|am|pm|lunch|lunchtime|night|noon)$/.test(word(i + 1)) &&
+          word(i + 1) !== 'noon';
         setDay(addDays(today, later), i, part ? i + 1 : i);
         afterDay.add(part ? i + 2 : i + 1);
         continue;
       }
       const month = w === '' ? null : monthOf(w);
       if (month !== null) {
-        const before = num(i - 1) ?? (/^(st|nd|rd|th|of)$/.test(word(i - 1)) ? (num(i - 2) ?? num(i - 3)) : null);
+        const before =
+          num(i - 1) ?? (/^(st|nd|rd|th|of)$/.test(word(i - 1)) ? (num(i - 2) ?? num(i - 3)) : null);
         const from = num(i - 1) !== null ? i - 1 : num(i - 2) !== null ? i - 2 : i - 3;
         const after = num(i + 1);
         const date = before ?? after;
         if (date !== null && date >= 1 && date <= 31) {
-          const text = (year: number) => `${year}-${String(month + 1).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
+          const text = (year: number) =>
+            `${year}-${String(month + 1).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
           const year = Number(today.slice(0, 4));
           const d = text(year) < today ? text(year + 1) : text(year);
           setDay(d, before !== null ? from : i, before !== null ? i : i + 1);
@@ -97,7 +114,15 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
       const lot = all[i - 1];
       const by = lot?.kind === 'number' ? (lot.value < 1 ? lot.value * 60 : lot.value) : null;
       const isTime = word(i) === 'past' || (lot?.kind === 'number' && (lot.weak === true || lot.value <= 30));
-      if (hour !== null && Number.isInteger(hour) && hour <= 12 && by !== null && by < 60 && isTime && word(i) === 'past') {
+      if (
+        hour !== null &&
+        Number.isInteger(hour) &&
+        hour <= 12 &&
+        by !== null &&
+        by < 60 &&
+        isTime &&
+        word(i) === 'past'
+      ) {
         minutes = openHour(hour) * 60 + by;
         take(i - 1, i + 1);
       } else if (hour !== null && hour <= 12 && by === 15 && word(i) === 'to') {
@@ -113,9 +138,27 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
         hour >= 1 &&
         hour <= 23 &&
         behind?.kind !== 'weight' &&
-        !(behind?.kind === 'word' && /^(people|persons?|of|x|portions?|pieces?|fillets?|steaks?|sides?)$/.test(behind.text));
+        !(
+          behind?.kind === 'word' &&
+          /^(people|persons?|of|x|portions?|pieces?|fillets?|steaks?|sides?)$/.test(behind.text)
+        );
       const led = /^(at|by|before|till|until)$/.test(word(i - 1));
-      const last = behind === undefined || behind.kind === 'break' || gone.has(i + 1) || /^(o|oclock|sharp|please)$/.test(behind.kind === 'word' ? behind.text : '');
+      const dotted = t.kind === 'number' ? /^(\d{1,2})[.,]([0-5]\d)$/.exec(t.text) : null;
+      if (
+        dotted &&
+        Number(dotted[1]) < 24 &&
+        (led || (afterDay.has(i) && gone.has(i - 1))) &&
+        behind?.kind !== 'weight'
+      ) {
+        minutes = openHour(Number(dotted[1])) * 60 + Number(dotted[2]);
+        take(i, i);
+        continue;
+      }
+      const last =
+        behind === undefined ||
+        behind.kind === 'break' ||
+        gone.has(i + 1) ||
+        /^(o|oclock|sharp|please)$/.test(behind.kind === 'word' ? behind.text : '');
       if (bare && last && (led || (afterDay.has(i) && gone.has(i - 1)))) {
         minutes = openHour(hour) * 60;
         let end = i;

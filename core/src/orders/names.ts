@@ -1,4 +1,4 @@
-import { shortName, type Species } from '../../species/index.ts';
+import { shortName, type Species } from '../species/index.ts';
 import { lexicon, nicknames, noSlip } from './lexicon.ts';
 import { plainly } from './tokens.ts';
 
@@ -10,6 +10,8 @@ export interface Names {
   longest: number;
   /** Fish of which this is a whole name; the others only bear the word. */
   whole: ReadonlySet<string>;
+  /** Words of the common names: what a slip of the finger may have meant. */
+  common: ReadonlySet<string>;
 }
 
 /** "Atlantic salmon (farmed)" without what stands in brackets; "Summer flounder (fluke)" has the second name there. */
@@ -18,10 +20,18 @@ const parts = (name: string): string[] => [
   ...[...name.matchAll(/\(([^)]*)\)/g)].map((m) => m[1]!),
 ];
 const notNames = new Set(['farmed', 'several species', 'europe', 'us', 'wild']);
-const clean = (name: string) => plainly(name).replace(/[^\p{L}\p{N} ]/gu, ' ').replace(/\s+/g, ' ').trim();
+const clean = (name: string) =>
+  plainly(name)
+    .replace(/[^\p{L}\p{N} ]/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
 
 /** As one and as several: "bass", "basses"; the last word alone takes the ending. */
-const plurals = (name: string): string[] => [name, `${name}s`, /(s|sh|ch|x)$/.test(name) ? `${name}es` : `${name}es`];
+const plurals = (name: string): string[] => [
+  name,
+  `${name}s`,
+  /(s|sh|ch|x)$/.test(name) ? `${name}es` : `${name}es`,
+];
 
 const kept = new WeakMap<readonly Species[], Names>();
 /** The names of a book, each with the fish it may mean. */
@@ -57,9 +67,21 @@ export function namesOf(species: readonly Species[]): Names {
     }
   }
   for (const [name, id] of Object.entries(nicknames))
-    if (species.some((s) => s.id === id)) for (const p of plurals(name)) if (!phrases.has(p)) (phrases.set(p, [id]), whole.add(`${p} ${id}`));
+    if (species.some((s) => s.id === id))
+      for (const p of plurals(name)) if (!phrases.has(p)) (phrases.set(p, [id]), whole.add(`${p} ${id}`));
+  const common = species.flatMap((s) =>
+    [s.name, ...s.names.split(/[;,]/)]
+      .flatMap(parts)
+      .map(clean)
+      .flatMap((n) => n.split(' ')),
+  );
   const names: Names = {
     phrases,
+    common: new Set(
+      [...common, ...Object.keys(nicknames)].filter(
+        (w) => w.length > 2 && !notNames.has(w) && !lexicon.has(w),
+      ),
+    ),
     whole,
     longest: Math.max(1, ...[...phrases.keys()].map((p) => p.split(' ').length)),
   };
@@ -107,7 +129,8 @@ function slipsBetween(a: string, b: string, most: number): number {
     for (let j = 1; j <= b.length; j++) {
       const change = a[i - 1] === b[j - 1] ? 0 : 1;
       let n = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + change);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) n = Math.min(n, before[j - 2]! + 1);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        n = Math.min(n, before[j - 2]! + 1);
       next.push(n);
     }
     [before, row] = [row, next];
@@ -117,15 +140,20 @@ function slipsBetween(a: string, b: string, most: number): number {
 
 /**
  * The word a slip of the finger was meant to be: one of these that begins alike and is one letter away (two in a long
- * word), or has the same consonants. Null where none or several are as near.
+ * word). Null where none or several are as near.
+ * @param bySound a word with the same consonants will do as well
  */
-export function slipOf(word: string, known: Iterable<string>): string | null {
+export function slipOf(word: string, known: Iterable<string>, bySound: boolean): string | null {
   if (word.length < 3 || noSlip.has(word)) return null;
   const most = word.length > 6 ? 2 : 1;
   let best: { to: string; n: number }[] = [];
   for (const k of known) {
     if (k.length < 3 || k[0] !== word[0] || k.includes(' ')) continue;
-    const same = skeleton(k) === skeleton(word) && Math.abs(k.length - word.length) <= 2 && skeleton(k).length > 1;
+    const same =
+      bySound &&
+      skeleton(k) === skeleton(word) &&
+      Math.abs(k.length - word.length) <= 2 &&
+      skeleton(k).length > 1;
     const n = same ? 1 : word.length < 4 ? most + 1 : slipsBetween(word, k, most);
     if (n > most) continue;
     if (best.length === 0 || n < best[0]!.n) best = [{ to: k, n }];
