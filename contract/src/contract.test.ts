@@ -59,7 +59,7 @@ describe('the contract', () => {
       },
       'bench manager': {
         landing:
-          'importNote hold split claim printLabel addPhoto createDelivery editDelivery addLot editLot closeDelivery',
+          'importNote hold split claim printLabel addPhoto createDelivery editDelivery dropDelivery addLot editLot closeDelivery',
         grading: 'record',
         plan: 'start stop pin move back accept choose send',
         bench:

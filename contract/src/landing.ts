@@ -146,6 +146,13 @@ export const landing = {
     body: z.object({ ...deliveryFields, version: f.version }),
     answer: f.done,
   }),
+  dropDelivery: change('POST', '/api/landing/deliveries/:id/drop', {
+    summary: 'Take away a delivery that was opened by mistake; nothing may have been landed from it',
+    tags: ['landing'],
+    roles: backDoor,
+    body: z.object({ version: f.version }),
+    answer: f.done,
+  }),
   addLot: change('POST', '/api/landing/deliveries/:id/lots', {
     summary: 'Land a lot of this delivery',
     tags: ['landing', 'grading', 'counter', 'close'],

@@ -64,6 +64,12 @@ const acts: Record<string, () => Promise<Act>> = {
     ),
   'landing.split': () =>
     onLot(contract.landing.split, { pieces: 2, grams: 900, source: 'measured', remarks: 'the big ones' }),
+  'landing.dropDelivery': async () => {
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const body = { ...delivery({ remarks: 'the wrong van' }), version: 1 };
+    await shop.bench.ok(contract.landing.editDelivery, { params: { id }, body });
+    return act(contract.landing.dropDelivery, { id }, 2, {});
+  },
   'landing.closeDelivery': async () => {
     const { deliveryId } = await landBass(shop);
     const params = { id: deliveryId };

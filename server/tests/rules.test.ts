@@ -88,6 +88,21 @@ describe('landing refuses', () => {
     expect(late.status).toBe(409);
   });
 
+  it('to take a delivery away once a lot was landed from it; before that it goes without a trace', async () => {
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    const kept = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
+    await shop.bench.ok(contract.landing.addLot, { params: { id: kept.id }, body: bassLot() });
+    const there = async () => (await shop.bench.ok(contract.landing.deliveries, {})).map((d) => d.id);
+    await shop.bench.ok(contract.landing.dropDelivery, { params: { id }, body: { version: 1 } });
+    expect(await there()).not.toContain(id);
+    const refused = await shop.bench.send(contract.landing.dropDelivery, {
+      params: { id: kept.id },
+      body: { version: 1 },
+    });
+    expect(refused.status).toBe(409);
+    expect(await there()).toContain(kept.id);
+  });
+
   it('but keeps markup in a remark as the text it is', async () => {
     const remarks = '<img src=x onerror=alert(1)> & "quotes" \u2019';
     const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery({ remarks }) });

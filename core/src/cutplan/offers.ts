@@ -1,6 +1,6 @@
 import type { Said } from '@ember-slate/words/said';
 import { rawRefusal } from '../coldchain/index.ts';
-import { piecesPerFish, formRefusal, type Form } from '../forms/index.ts';
+import { filletsOf, formRefusal, piecesPerFish, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
   cutPace,
@@ -161,7 +161,15 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
   }
   const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!, lot.condition);
   if (perFish === 0) {
-    return none(said('fish_too_small_about_g_of_each', { main: Math.round(main), form: form.name }));
+    const pieces = form.count === 'fillet' && !isPiece(lot.condition) ? filletsOf(species, form) : 1;
+    return none(
+      said('fish_too_small_for_the_piece', {
+        form: form.name,
+        main: Math.round(main),
+        piece: Math.round(main / pieces),
+        asked: want.pieceGrams!,
+      }),
+    );
   }
   return { ...base, refusal: null, yield: cut.yield, perFish, fishNeeded: Math.ceil(want.pieces! / perFish) };
 }

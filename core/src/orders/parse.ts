@@ -49,6 +49,8 @@ export interface ParsedLine {
   /** The weight of a piece was said; else it is the usual one of that fish in that form. */
   weighed: boolean;
   totalGrams: number | null;
+  /** A weight of which is to be asked whether it is each piece's or all of them together. */
+  eachOrAllGrams: number | null;
   /** People it is to feed. */
   people: number | null;
   use: Use | null;
@@ -507,6 +509,7 @@ function lineOf(
     pieceGrams: null,
     weighed: false,
     totalGrams: null,
+    eachOrAllGrams: null,
     people: h.people,
     use: h.use,
     options: [],
@@ -557,8 +560,10 @@ function amountOf(line: ParsedLine, h: Heard, form: Form | null, species: Specie
             ? true
             : null
           : isEach(count, h.grams, usual);
-    if (each === null) line.ask.push('each_or_all');
-    else {
+    if (each === null) {
+      line.ask.push('each_or_all');
+      line.eachOrAllGrams = h.grams;
+    } else {
       line.pieceGrams = Math.round(each ? h.grams : h.grams / count);
       line.weighed = true;
     }

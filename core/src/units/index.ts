@@ -4,6 +4,7 @@ export {
   gramsPerOunce,
   massText,
   massUnit,
+  kilogramsMeant,
   parseMass,
   type MassUnit,
   type UnitSystem,

@@ -65,3 +65,12 @@ export function parseMass(
   }
   return Math.round(grams);
 }
+
+/**
+ * Grams meant by a bare figure with a decimal where whole grams are asked: "13.5" is 13.5 kg. Null where nothing is odd.
+ */
+export function kilogramsMeant(text: string, bare: MassUnit): number | null {
+  if (bare !== 'g' || !/^\s*\d+[.,]\d+\s*$/.test(text)) return null;
+  const value = parseDecimal(text.trim());
+  return value === null || value <= 0 ? null : Math.round(value * 1000);
+}

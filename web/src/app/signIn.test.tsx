@@ -293,7 +293,7 @@ describe('round every page', () => {
   const inMinutes = (m: number) => new Date(now + m * 60_000).toISOString();
   const summary = (more: object = {}) => ({ stages: stagesOf(), due: [], ends: [], ...more }) as never;
 
-  it('stand the seven stages with what waits at each, and what is hot instead of its noun', async () => {
+  it('stand the seven stages with what waits at each, and what is hot instead of its noun', () => {
     shownTo(
       { id: 2, name: 'Bram', role: 'bench' },
       <StageBar summary={summary()} onLock={() => undefined} />,
@@ -312,7 +312,7 @@ describe('round every page', () => {
     expect(pressable(/–/)).toHaveLength(7);
   });
 
-  it('are read, beside the picture, what is due and what runs out of life', async () => {
+  it('are read, beside the picture, what is due and what runs out of life', () => {
     shownTo(
       { id: 2, name: 'Bram', role: 'bench' },
       <Rail

@@ -254,3 +254,39 @@ describe('numbers and errors', () => {
     });
   });
 });
+
+describe('a bare figure with a decimal where grams are asked', () => {
+  const at = () =>
+    draw(
+      <Held<Weight | null> start={null}>
+        {(v, set) => <WeightField label="Weight" value={v} onChange={set} take={null} />}
+      </Held>,
+    );
+  const type = (value: string) => {
+    const input = screen.getByLabelText(/^Weight/);
+    fireEvent.focus(input);
+    fireEvent.change(input, { target: { value } });
+    fireEvent.blur(input);
+  };
+  it.each([
+    ['13.5', 13_500],
+    ['2,25', 2250],
+  ])('%s is asked about, counts as nothing, and is kilograms with one tap', (text, grams) => {
+    at();
+    type(text);
+    expect(screen.getByRole('alert').textContent).toMatch(/in kilograms\?/);
+    expect(given()).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: `${text} kg?` }));
+    expect(given()).toEqual({ grams, source: 'typed' });
+  });
+  it.each([
+    ['13.5 kg', 13_500],
+    ['450', 450],
+    ['13.5 g', 14],
+  ])('%s is taken as it says', (text, grams) => {
+    at();
+    type(text);
+    expect(given()).toEqual({ grams, source: 'typed' });
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+});

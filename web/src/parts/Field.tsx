@@ -3,10 +3,12 @@ import { addDays, formatClock, parseClock } from '@ember-slate/core/calendar';
 import {
   formatMass,
   formatTemperature,
+  kilogramsMeant,
   massUnit,
   parseMass,
   parseTemperature,
   type MassUnit,
+  type UnitSystem,
 } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
 import { useTimes, useShop } from '../app/shop.tsx';
@@ -126,6 +128,42 @@ interface WeightProps extends Omit<FrameProps, 'children' | 'note'> {
   plain?: boolean;
 }
 
+/** Asks with one tap whether kilograms were meant. */
+function Kilograms({
+  text,
+  grams,
+  onMeant,
+}: {
+  text: string;
+  /** What it would be; null where nothing is odd. */
+  grams: number | null;
+  onMeant: (grams: number) => void;
+}) {
+  if (grams === null) return null;
+  const words = say('kilograms_meant', { text: text.trim() });
+  return (
+    <button
+      type="button"
+      aria-label={words}
+      className="why shrink-0 py-2 whitespace-nowrap"
+      onClick={() => onMeant(grams)}
+    >
+      {words}
+    </button>
+  );
+}
+
+/** What is wrong with a weight as it is typed; undefined where nothing is. */
+const weightFault = (
+  draft: Draft | null,
+  units: UnitSystem,
+  kilograms: number | null,
+): string | undefined => {
+  if (draft === null || draft.text.trim() === '') return undefined;
+  if (kilograms !== null) return say('grams_come_whole');
+  return parseMass(draft.text, units, draft.unit) === null ? say('that_is_no_weight') : undefined;
+};
+
 /** Weigh, do not type: the scale fills it; what is typed is marked as typed. */
 export function WeightField({ label, note, error, className, value, onChange, take, plain }: WeightProps) {
   const units = useAppSelector((s) => s.prefs.units);
@@ -142,12 +180,14 @@ export function WeightField({ label, note, error, className, value, onChange, ta
     JSON.stringify(take),
   );
   const unit = draft?.unit ?? massUnit(value?.grams ?? 0, units);
-  const bad = draft !== null && draft.text.trim() !== '' && parseMass(draft.text, units, draft.unit) === null;
+  // No hand means half a gram: what may be kilograms is asked, and counts as nothing until it is said.
+  const kilograms = draft === null ? null : kilogramsMeant(draft.text, draft.unit);
+  const fault = weightFault(draft, units, kilograms) ?? error;
   return (
     <Frame
       label={`${label}, ${unit}`}
       note={note ?? (value ? sourceWords[value.source] : take ? say('weigh_it_or_type') : '')}
-      error={bad ? say('that_is_no_weight') : error}
+      error={fault}
       className={className ?? ''}
     >
       <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
@@ -155,7 +195,7 @@ export function WeightField({ label, note, error, className, value, onChange, ta
           className="field-value w-full border-b-0"
           inputMode="decimal"
           autoComplete="off"
-          aria-invalid={bad || Boolean(error)}
+          aria-invalid={Boolean(fault)}
           value={
             draft?.text ??
             (value ? `${value.source === 'estimated' ? '~ ' : ''}${formatMass(value.grams, units)}` : '')
@@ -170,11 +210,19 @@ export function WeightField({ label, note, error, className, value, onChange, ta
             setDraft({ text, unit, began });
             // Put back as it stood it is the weight it was, to the gram, and known as it was known.
             if (began && text === formatMass(began.grams, units)) return onChange(began);
-            const grams = parseMass(text, units, unit);
+            const grams = kilogramsMeant(text, unit) === null ? parseMass(text, units, unit) : null;
             if (grams === null || grams === 0) onChange(null);
             else if (grams !== value?.grams) onChange({ grams, source: 'typed' });
           }}
-          onBlur={() => setDraft(null)}
+          onBlur={() => kilograms === null && setDraft(null)}
+        />
+        <Kilograms
+          text={draft?.text ?? ''}
+          grams={kilograms}
+          onMeant={(grams) => {
+            setDraft(null);
+            onChange({ grams, source: 'typed' });
+          }}
         />
         {value && !plain && <SourceMark source={value.source} />}
       </span>

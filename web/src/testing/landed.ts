@@ -1,5 +1,10 @@
 import type { Delivery, LotRow } from '@ember-slate/contract';
+import { instantOn } from '@ember-slate/core/calendar';
+import { morningZone } from '@ember-slate/core/testing';
 import { shopDay } from './served.tsx';
+
+/** Ten past five of that day, by the clock of the shop. */
+export const cameAt = instantOn(shopDay, 310, { timeZone: morningZone() }).toISOString();
 
 /** A lot of four gutted hake, as landed. */
 export const landedLot = (more: Partial<LotRow> = {}): LotRow => ({
@@ -41,7 +46,7 @@ export const deliveryOf = (more: Partial<Delivery> = {}): Delivery => ({
   version: 6,
   state: 'open',
   supplier: 'Harbour Market',
-  arrivedAt: `${shopDay}T05:10:00.000Z`,
+  arrivedAt: cameAt,
   probeTenths: 12,
   ice: 'buried',
   drains: 'drains',

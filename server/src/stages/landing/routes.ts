@@ -5,7 +5,14 @@ import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { pictureBody, type Platform, receiveFile } from '../../platform/http.ts';
 import { allSpecies } from '../../shop/species.ts';
 import { makeClaim, settleClaim } from './commands/claims.ts';
-import { addLot, closeDelivery, createDelivery, editDelivery, editLot } from './commands/deliveries.ts';
+import {
+  addLot,
+  closeDelivery,
+  createDelivery,
+  dropDelivery,
+  editDelivery,
+  editLot,
+} from './commands/deliveries.ts';
 import { printLabel } from './commands/lotLabel.ts';
 import { holdLot, keepRawPaper, splitLot } from './commands/lots.ts';
 import { importNote } from './commands/notes.ts';
@@ -28,6 +35,7 @@ export const landing: Handlers<typeof contract.landing> = {
   editDelivery: (work, { params, body }) => editDelivery(work, idOf(params.id), body),
   addLot: (work, { params, body }) => addLot(work, idOf(params.id), body),
   editLot: (work, { params, body }) => editLot(work, idOf(params.id), body),
+  dropDelivery: (work, { params, body }) => dropDelivery(work, idOf(params.id), body),
   closeDelivery: (work, { params, body }) => closeDelivery(work, idOf(params.id), body),
   readNote: (work, { body }) => readNote(work, body),
   importNote: (work, { body }) => importNote(work, body),

@@ -1,5 +1,5 @@
 import { contract, type Ticket } from '@ember-slate/contract';
-import { parseMass } from '@ember-slate/core/units';
+import { kilogramsMeant, massUnit, parseMass } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -147,7 +147,8 @@ function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: Ret
   const units = useAppSelector((s) => s.prefs.units);
   const draft = useDraft(`weight ${ticket.id} ${slot.key}`);
   const [typed, setTyped] = useKept(draft, 'typed', '');
-  const grams = parseMass(typed, units);
+  const kilograms = kilogramsMeant(typed, massUnit(0, units));
+  const grams = kilograms === null ? parseMass(typed, units) : null;
   return (
     <form
       className="flex items-end gap-3 pt-2"
@@ -160,7 +161,13 @@ function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: Ret
         label={say('no_scale_type', { slot: slot.name })}
         className="flex-1"
         error={weigh.problem?.detail}
-        note={typed && grams === null ? say('that_is_no_weight') : ''}
+        note={
+          kilograms !== null
+            ? say('in_whole_grams_or_with_kg')
+            : typed && grams === null
+              ? say('that_is_no_weight')
+              : ''
+        }
       >
         <input
           className="field-value"

@@ -1,7 +1,5 @@
-import { inWords } from '@ember-slate/words/core';
-import type { SpeciesRow, Ticket, TicketCut } from '@ember-slate/contract';
-import { compose } from '@ember-slate/core/board';
-import { formBook, formOf } from '@ember-slate/core/forms';
+import type { SpeciesRow, Ticket } from '@ember-slate/contract';
+import { formBook } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, render, renderHook, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';

@@ -11,6 +11,7 @@ import { useTimes } from '../../app/shop.tsx';
 import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
+import { Refused } from '../../parts/Refused.tsx';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { LotActions } from './LotActions.tsx';
@@ -55,6 +56,19 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
         </Button>
         <Button onPress={onMore}>{say('land_another_lot')}</Button>
       </div>
+    </div>
+  );
+}
+
+/** A delivery that was opened by mistake goes away, as long as nothing was landed from it. */
+function Drop({ delivery }: { delivery: Delivery }) {
+  const { send, busy, problem } = useChange(contract.landing.dropDelivery);
+  return (
+    <div className="mt-4 border-t border-line pt-3">
+      <Refused problem={problem} />
+      <Button small busy={busy} onPress={() => void send({ version: delivery.version }, { id: delivery.id })}>
+        {say('opened_by_mistake_take_it_away')}
+      </Button>
     </div>
   );
 }
@@ -291,7 +305,7 @@ function LandMore({ delivery, onLanded, onNoMore }: MoreProps) {
         draft={draft}
         deliveryId={delivery.id}
         lot={null}
-        previous={delivery.lots.at(-1)}
+        landed={delivery.lots}
         onDone={() => {
           setDraft(undefined);
           setLanded((n) => n + 1);
@@ -299,6 +313,7 @@ function LandMore({ delivery, onLanded, onNoMore }: MoreProps) {
         }}
         onNoMore={delivery.lots.length > 0 ? onNoMore : null}
       />
+      {delivery.lots.length === 0 && <Drop delivery={delivery} />}
     </>
   );
 }

@@ -184,14 +184,14 @@ interface Props extends LotSources {
 
 /** Lands a lot: species, how it came, how many, what the scale says, what it cost, where it is from. */
 export function LotForm({ onDone, onNoMore, ...sources }: Props) {
-  const { lot, previous, draft } = sources;
+  const { lot, landed, draft } = sources;
   const state = useLotForm(sources, onDone);
   const { form, species } = state;
   const { fish, condition } = form.values;
   const here = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    if (previous || lot) here.current?.scrollIntoView({ block: 'start' });
-  }, [previous, lot]);
+    if (landed?.length || lot) here.current?.scrollIntoView({ block: 'start' });
+  }, [landed, lot]);
   return (
     <div ref={here} className="mt-5 border-t border-line pt-3">
       <Form

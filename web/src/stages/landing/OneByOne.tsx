@@ -2,7 +2,7 @@ import { inWords } from '@ember-slate/words/core';
 import type { LotRow } from '@ember-slate/contract';
 import { fishDoubt, lotDoubts, spreadOf } from '@ember-slate/core/landing';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
-import { parseMass } from '@ember-slate/core/units';
+import { kilogramsMeant, massUnit, parseMass } from '@ember-slate/core/units';
 import { useRef, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
 import { useTake, weighedSource } from '../../app/take.tsx';
@@ -143,12 +143,26 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
     const last = fish.at(-1);
     if (last) onFish(fish.slice(0, -1).concat({ ...last, lengthMm: mm }));
   };
-  const grams = parseMass(typed, units);
+  const kilograms = kilogramsMeant(typed, massUnit(0, units));
+  const grams = kilograms === null ? parseMass(typed, units) : null;
+  const add = () => {
+    if (grams === null || grams === 0) return;
+    put(grams, 'typed');
+    setTyped('');
+  };
   const last = fish.at(-1);
   const doubt = last && fishDoubt(species, condition, last);
   const doubts = lotDoubts(species, condition, fish, note);
   return (
-    <div className="col-span-full border-t border-line pt-2 pb-3">
+    <div
+      className="col-span-full border-t border-line pt-2 pb-3"
+      onKeyDown={(e) => {
+        // Enter takes the fish that is typed; the lot is landed by its own button.
+        if (e.key !== 'Enter' || !(e.target instanceof HTMLInputElement)) return;
+        e.preventDefault();
+        add();
+      }}
+    >
       <Tally fish={fish} note={note} />
       {count > 0 && <Marks species={species} condition={condition} fish={fish} />}
       <div className="flex flex-wrap items-start gap-x-6">
@@ -177,15 +191,13 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
             onChange={setTyped}
             inputMode="decimal"
             note={say('marked_as_typed')}
+            error={kilograms === null ? undefined : say('in_whole_grams_or_with_kg')}
           />
           <div className="pt-3">
             <Button
               small
               notYet={grams === null || grams === 0 ? say('weigh_it_or_type_its_weight') : null}
-              onPress={() => {
-                put(grams!, 'typed');
-                setTyped('');
-              }}
+              onPress={add}
             >
               {say('add_fish', { count: count + 1 })}
             </Button>

@@ -83,6 +83,24 @@ describe('big fish one by one', () => {
     expect(now()).toHaveLength(2);
   });
 
+  it('takes the typed fish on Enter, and never lands the lot by it', () => {
+    const landed = vi.fn((e: React.FormEvent) => e.preventDefault());
+    render(
+      <form onSubmit={landed}>
+        <Host />
+        <button>Land this lot</button>
+      </form>,
+    );
+    type(/Or type the weight/, '3000');
+    fireEvent.keyDown(screen.getByLabelText(/Or type the weight/), { key: 'Enter' });
+    expect(now()).toEqual([{ grams: 3000, source: 'typed', lengthMm: null }]);
+    type(/Or type the weight/, '3.2');
+    expect(screen.getByRole('alert').textContent).toMatch(/whole grams/);
+    fireEvent.keyDown(screen.getByLabelText(/Or type the weight/), { key: 'Enter' });
+    expect(now()).toHaveLength(1);
+    expect(landed).not.toHaveBeenCalled();
+  });
+
   it('measures in inches where the screen is imperial, and stores millimetres', () => {
     store.dispatch(setPrefs({ units: 'imperial' }));
     render(<Host />);

@@ -3,7 +3,7 @@ import { cleanup, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { button, fill, holds, only, pick, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
-import { deliveryOf, landedLot } from '../../testing/landed.ts';
+import { cameAt, deliveryOf, landedLot } from '../../testing/landed.ts';
 import { served, shopDay, type Sent } from '../../testing/served.tsx';
 import Landing from './Landing.tsx';
 
@@ -234,6 +234,12 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
     },
   },
   {
+    does: 'takes away a delivery that was opened by mistake',
+    answers: among({ lots: [], totals: { grams: 0, pieces: 0, money: 0 } }),
+    by: () => press('Opened by mistake: take it away'),
+    sends: { method: 'POST', path: '/api/landing/deliveries/3/drop', body: { version: 6 } },
+  },
+  {
     does: 'corrects the head of a delivery and touches nothing else of it',
     by: async () => {
       await press('Correct');
@@ -247,7 +253,7 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
       body: {
         version: 6,
         supplier: 'Harbour Market',
-        arrivedAt: `${shopDay}T05:10:00.000Z`,
+        arrivedAt: cameAt,
         probeTenths: 4,
         ice: 'buried',
         drains: 'stands',
@@ -343,7 +349,7 @@ describe('a new lot', () => {
     expect(sent()).toEqual([]);
   });
 
-  it('takes the origin of the lot before, and lands again what came the last time', async () => {
+  it('takes the origin of a lot of its kind, and lands again what came the last time', async () => {
     const sent = standing(
       { lots: [landedLot({ gear: 'pots and traps', caughtOn: shopDay, area: '27.7.g' })] },
       bench,
@@ -369,6 +375,10 @@ describe('a new lot', () => {
       },
     );
     await press('Land another lot');
+    // Another fish comes from where it comes; a second lot of hake from where the first did.
+    await pick('Species', 'cod', /^Atlantic cod/);
+    expect(await holds('Gear')).toBe('');
+    await pick('Species', 'hake', /^European hake/);
     expect(await holds('Gear')).toBe('pots and traps');
     await says(/as the last time: ?Monkfish, 3/);
     await press('Monkfish, 3');
@@ -383,7 +393,7 @@ describe('a new lot', () => {
       weightSource: 'typed',
       pricePerKg: 1890,
       area: '27.6.a',
-      caughtOn: shopDay,
+      caughtOn: null,
     });
   });
 });

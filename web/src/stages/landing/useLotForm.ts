@@ -41,8 +41,8 @@ interface LotValues {
 export interface LotSources {
   deliveryId: number;
   lot: LotRow | null;
-  /** The lot before: a box of the same boat often repeats its origin. */
-  previous?: LotRow | undefined;
+  /** The lots landed of this delivery so far: fish of a kind come from the same water, by the same gear. */
+  landed?: readonly LotRow[];
   /** A lot of the supplier's delivery before, to land again. */
   draft?: LotDraft | undefined;
 }
@@ -78,7 +78,7 @@ const sameAs = (lot: LotRow | LotDraft) => ({
   price: lot.pricePerKg,
 });
 
-function opened({ lot, previous, draft }: LotSources): LotValues {
+function opened({ lot, draft }: LotSources): LotValues {
   if (lot)
     return {
       ...blank,
@@ -91,10 +91,8 @@ function opened({ lot, previous, draft }: LotSources): LotValues {
       slit: lot.slit,
       remarks: lot.remarks,
     };
-  // What was caught for the delivery before says nothing of this one.
-  const caughtOn = previous?.caughtOn ?? '';
-  if (draft) return { ...blank, ...sameAs(draft), caughtOn };
-  return previous ? { ...blank, ...originOf(previous), caughtOn } : blank;
+  // When it was caught for the delivery before says nothing of this one.
+  return draft ? { ...blank, ...sameAs(draft) } : blank;
 }
 
 export const isFlat = (species: Species | undefined): boolean =>
@@ -156,7 +154,12 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
   const count = wholeNumber(pieces);
   const choose = (id: string) => {
     const chosen = book.get(id);
-    form.set({ speciesId: id, ...(chosen && !lot ? { condition: chosen.arrives } : {}) });
+    const kin = sources.landed?.findLast((l) => l.speciesId === id);
+    form.set({
+      speciesId: id,
+      ...(chosen && !lot ? { condition: chosen.arrives } : {}),
+      ...(kin && !lot ? { ...originOf(kin), caughtOn: kin.caughtOn ?? '' } : {}),
+    });
   };
   return {
     form,

@@ -42,6 +42,14 @@ function useSentence(): (line: ParsedLine) => string {
     if (l.totalGrams !== null)
       return say('heard_by_weight', { fish, form, grams: mass(l.totalGrams), wishes: also });
     if (l.pieces === null) return say('heard_no_amount', { fish, form, wishes: also });
+    if (l.eachOrAllGrams !== null)
+      return say('heard_each_or_all', {
+        fish,
+        form,
+        pieces: l.pieces,
+        grams: mass(l.eachOrAllGrams),
+        wishes: also,
+      });
     if (l.pieceGrams === null) return say('heard_pieces', { fish, form, pieces: l.pieces, wishes: also });
     return say(l.weighed ? 'heard_each' : 'heard_usual', {
       fish,

@@ -1,4 +1,4 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf, contract } from '@ember-slate/contract';
 import { cleanup } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { bench, counter, tryActs } from '../../testing/acts.tsx';

@@ -190,11 +190,11 @@ tryActs('by hand one', byHand, [
     does: 'keeps other fish for a line',
     by: async () => {
       await says(/4 pieces|Pell/);
-      const more = async (lot: number) => {
+      const more = (lot: number) => {
         const group = document.querySelector(`[aria-label*="261125-H${lot}"][role=group]`)!;
         fireEvent.click(group.querySelectorAll('button')[1]!);
       };
-      await more(2);
+      more(2);
       await press(/^Keep these fish/i);
     },
     sends: {

@@ -81,6 +81,21 @@ async function lockDelivery(work: Work, id: number) {
   return found;
 }
 
+/** Takes an empty delivery away; one with a lot is corrected, never removed. */
+export async function dropDelivery(
+  work: Work,
+  id: number,
+  body: { version: number },
+): Promise<{ id: number }> {
+  const had = await lockDelivery(work, id);
+  if (had.version !== body.version)
+    throw problems.stale(say('someone_corrected_this_delivery'), { version: had.version });
+  const lot = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE delivery_id = ? LIMIT 1', [id]);
+  if (lot || had.state === 'closed') throw problems.conflict(say('lots_were_landed_from_it'));
+  await run(work.tx, 'DELETE FROM delivery WHERE id = ?', [id]);
+  return { id };
+}
+
 export async function editDelivery(
   work: Work,
   id: number,
