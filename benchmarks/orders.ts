@@ -22,4 +22,6 @@ for (let round = 0; round < 20; round++)
   }
 took.sort((a, b) => a - b);
 const at = (share: number) => took[Math.floor(share * (took.length - 1))]!.toFixed(2);
-console.log(`a key of a long order: median ${at(0.5)} ms, 95 of 100 within ${at(0.95)} ms, longest ${at(1)} ms`);
+console.log(
+  `a key of a long order: median ${at(0.5)} ms, 95 of 100 within ${at(0.95)} ms, longest ${at(1)} ms`,
+);

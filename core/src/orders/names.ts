@@ -68,7 +68,10 @@ export function namesOf(species: readonly Species[]): Names {
   }
   for (const [name, id] of Object.entries(nicknames))
     if (species.some((s) => s.id === id))
-      for (const p of plurals(name)) if (!phrases.has(p)) (phrases.set(p, [id]), whole.add(`${p} ${id}`));
+      for (const p of plurals(name).filter((said) => !phrases.has(said))) {
+        phrases.set(p, [id]);
+        whole.add(`${p} ${id}`);
+      }
   const common = species.flatMap((s) =>
     [s.name, ...s.names.split(/[;,]/)]
       .flatMap(parts)
