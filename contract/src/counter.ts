@@ -123,7 +123,11 @@ export const counter = {
   advice: read('/api/counter/advice', {
     summary: 'What to tell a customer of an item: storing, cooking, cautions, bones',
     tags: ['species', 'forms', 'counter', 'cold'],
-    query: z.object({ lotId: f.idInQuery, item: f.item }),
+    query: z.object({
+      lotId: f.idInQuery,
+      item: f.item,
+      batch: z.coerce.number().int().min(0).max(4_294_967_295).default(0),
+    }),
     answer: z.object({
       store: z.array(z.string()),
       cook: z.array(z.string()),

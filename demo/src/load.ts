@@ -11,6 +11,7 @@ import { closeDay, sign } from '@ember-slate/server/stages/close/commands';
 import { tillsOf } from '@ember-slate/server/stages/close/queries/till';
 import { stock } from '@ember-slate/server/shop/stock';
 import { move } from '@ember-slate/server/stages/counter/commands/moves';
+import { lotsById } from '@ember-slate/server/shop/lots';
 import { count } from '@ember-slate/server/stages/counter/commands/counts';
 import { configFromEnv } from '@ember-slate/server/platform/config';
 import { answerFaults, coldHistory } from './cold.ts';
@@ -263,7 +264,7 @@ async function openOrders(shop: SampleShop) {
   await countShort(shop.at(today, 9 * 60 + 30, 'counter'));
 }
 
-/** What was cut today and is for sale goes out on the slab, what will be counted first; heads and frames wait for the stock pot. */
+/** What was cut today and is for sale goes out on the slab; heads and frames wait for the stock pot. */
 async function fillSlab(work: Work) {
   const cut = (await stock(work)).filter(
     (r) =>
@@ -274,16 +275,20 @@ async function fillSlab(work: Work) {
       r.grams > 100 &&
       !['trim:head', 'trim:frame', 'trim:skirts', 'made:stock_pack'].includes(r.item),
   );
-  const counted = (r: StockRow) => Number(r.speciesId === scenario.countedShort.species);
-  cut.sort((a, b) => counted(b) - counted(a));
   for (const { place, lotId, item, batch, grams, pieces } of cut.slice(0, scenario.cutOnSlab))
     await move(work, { place, lotId, item, batch, grams, pieces, to: 'place:slab', spot: null, reason: '' });
 }
 
 async function countShort(work: Work) {
-  const { species, grams } = scenario.countedShort;
+  const grams = scenario.countedShort;
   const trays = (await stock(work)).filter((r) => r.place === 'place:slab' && r.grams > 2 * grams);
-  const tray = trays.find((r) => r.speciesId === species) ?? trays[0];
+  const lots = await lotsById(
+    work.tx,
+    trays.map((t) => t.lotId),
+  );
+  const landed = (t: StockRow) => lots.find((l) => l.id === t.lotId)!.grams;
+  // Of the largest lot, where as little is nothing to be decided before the evening.
+  const [tray] = trays.sort((a, b) => landed(b) - landed(a));
   if (!tray) throw new Error(`Nothing of ${2 * grams} g on the slab to count`);
   const { place, lotId, item, batch, pieces } = tray;
   await count(work, {

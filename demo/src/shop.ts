@@ -223,13 +223,13 @@ export class SampleShop {
     return Object.fromEntries(signs.map((s) => [s.id, seen(s)]));
   }
 
-  /** Looks again at some of what has lain here for days; the product's advice is taken as it comes. */
+  /** Looks again at some of what has lain here, and at all that was graded for use the day before; the advice is taken as it comes. */
   async regrade(work: Work, chance: number) {
     for (const { id } of await gradingLots(work)) {
       const lot = await gradingLot(work, id);
       const settled = lot.usedNow === null || lot.verdict === 'reject' || lot.verdict === 'hold';
-      if (settled || lot.landedOn === tradingDay(work.now, work.settings) || this.random.next() > chance)
-        continue;
+      const looked = this.random.next() <= chance || lot.verdict === 'use_today';
+      if (settled || lot.landedOn === tradingDay(work.now, work.settings) || !looked) continue;
       const species = this.book.get(lot.speciesId)!;
       const scheme = lot.schemes[0]!;
       const signs = signsFor(scheme, species, lot.condition);

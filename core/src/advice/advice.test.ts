@@ -5,9 +5,15 @@ import { catalogue } from '../species/index.ts';
 import { customerAdvice } from './index.ts';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
-const plain = { frozen: false, thawed: false, rawFit: false, cookedOnly: false };
+const plain = {
+  frozen: false,
+  thawed: false,
+  rawFit: false,
+  cookedOnly: false,
+  options: [] as readonly string[],
+};
 const told = (species: string, item: string, more: Partial<typeof plain> = {}) =>
-  customerAdvice(of(species), item, formBook().get(item) ?? null, { ...plain, ...more });
+  customerAdvice(of(species), item, formBook(), { ...plain, ...more });
 
 describe('what a customer is told', () => {
   it('names the allergen, bones and a safe heat for every fish and form', () => {
@@ -34,5 +40,47 @@ describe('what a customer is told', () => {
     expect(inWords(told('mackerel', 'whole').cautions).join(' ')).toMatch(/histamine/);
     expect(inWords(told('lionfish', 'whole').cautions).join(' ')).toMatch(/Sharp/);
     expect(inWords(told('lionfish', 'fillet_skinless').cautions).join(' ')).not.toMatch(/Sharp/);
+  });
+
+  const words = (species: string, item: string, more: Partial<typeof plain> = {}) =>
+    inWords(told(species, item, more).cook).join(' ');
+  it('follows the form and its options', () => {
+    const book = formBook();
+    for (const s of catalogue)
+      for (const form of book.values()) {
+        const said = words(s.id, form.id);
+        const skinless = words(s.id, form.id, { options: ['skinless'] });
+        if (form.boneless) expect(said, form.id).not.toMatch(/on the bone/);
+        if (form.does.includes('skin')) expect(said, form.id).not.toMatch(/skin side/);
+        if (form.options.includes('skinless')) expect(skinless, form.id).not.toMatch(/skin side/);
+        if (form.does.includes('half_shell')) expect(said).toMatch(/^Grill scales down/);
+        // Nothing reads as fit for raw dishes without its record.
+        expect(said, form.id).not.toMatch(/eat the same day|raw dishes/);
+      }
+    expect(words('sea_bass', 'butterfly_back')).toMatch(/^Grill flat/);
+    expect(words('salmon', 'sashimi_block', { rawFit: true })).toMatch(/eat the same day/);
+    expect(words('cod', 'trim:roe')).toMatch(/^Poach 10 minutes/);
+    expect(words('cod', 'trim:frame')).toMatch(/simmer/);
+    expect(words('salmon', 'trim:frame')).toMatch(/^Cook it through/);
+  });
+
+  it('names bones and spines that are still in, and none that are gone', () => {
+    const cautions = (species: string, item: string, options: readonly string[] = []) =>
+      inWords(told(species, item, { options }).cautions).join(' ');
+    expect(cautions('sea_bass', 'gutted')).toMatch(/fin spines/);
+    expect(cautions('sea_bass', 'scaled_gutted')).not.toMatch(/spines/);
+    expect(cautions('sea_bass', 'scaled_gutted', ['fins left on'])).toMatch(/fin spines/);
+    expect(cautions('hake', 'gutted')).toMatch(/teeth/);
+    expect(cautions('hake', 'dressed')).not.toMatch(/teeth/);
+    expect(cautions('hake', 'scaled_gutted', ['head off'])).not.toMatch(/teeth/);
+    expect(cautions('red_gurnard', 'scaled_gutted')).toMatch(/head and fin spines/);
+    expect(cautions('skate', 'wing')).not.toMatch(/thorns/);
+    expect(cautions('skate', 'wing', ['skin on'])).toMatch(/thorns/);
+    const bones = (item: string, options: readonly string[] = []) =>
+      inWords(told('hake', item, { options }).bones);
+    expect(bones('fillet_skin_on')).toMatch(/swept by hand/);
+    expect(bones('fillet_skin_on', ['pin bones left in, declared'])).toMatch(/left in as asked/);
+    expect(bones('steaks')).toMatch(/Has its bones/);
+    expect(bones('trim:roe')).not.toMatch(/^Has bones/);
   });
 });

@@ -120,6 +120,7 @@ describe('how dates are written', () => {
     ['day', 'Fri 4 Sep', 'Fri 4 Sep'],
     ['longDay', 'Fri 4 September', 'Fri 4 September'],
     ['dayClock', 'Fri 4 Sep 23:30', 'Fri 4 Sep 16:30'],
+    ['dayDate', 'Fri 4 Sep 2026', 'Fri 4 Sep 2026'],
     ['date', '4 Sep 2026', '4 Sep 2026'],
     ['dateClock', '4 Sep 2026, 23:30', '4 Sep 2026, 16:30'],
   ] as const)('%s: %s in Dublin, %s in Denver', (shape, east, west) => {

@@ -24,6 +24,8 @@ const patterns = {
   longDay: 'EEE d MMMM',
   /** Fri 27 Nov 16:05 */
   dayClock: 'EEE d MMM HH:mm',
+  /** Fri 27 Nov 2026 */
+  dayDate: 'EEE d MMM yyyy',
   /** 27 Nov 2026 */
   date: 'd MMM yyyy',
   /** 27 Nov 2026, 16:05 */

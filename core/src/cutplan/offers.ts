@@ -42,8 +42,9 @@ export interface AvailableLot {
   damage: readonly Damage[];
   /** Whether the freezer's log proves the freezing that raw use asks for. */
   rawFit: boolean;
-  /** Days at most whatever the clock says: thawed fish; null for the others. */
+  /** Days at most whatever the clock says: thawed fish and fish graded for use today; null for the others. */
   mostDays: number | null;
+  thawed: boolean;
 }
 
 /** What an order line wants; either pieces of a weight or a total weight, grams. */
@@ -100,14 +101,17 @@ function lifeOf(species: Species, lot: AvailableLot, want: Pick<Want, 'form' | '
 
 /** Days left of a lot if fish of it are gutted now and cut into nothing that loses life. */
 export const lotDays = (species: Species, lot: AvailableLot): number =>
-  daysLeft({
-    iceDays: species.iceDays,
-    usedAtGrading: lot.used,
-    halfWidth: lot.halfWidth,
-    celsius: lot.celsius,
-    pace: isPiece(lot.condition) ? landedPace(species, lot.condition) : 1,
-    elapsedDays: 0,
-  }).left;
+  Math.min(
+    lot.mostDays ?? Infinity,
+    daysLeft({
+      iceDays: species.iceDays,
+      usedAtGrading: lot.used,
+      halfWidth: lot.halfWidth,
+      celsius: lot.celsius,
+      pace: isPiece(lot.condition) ? landedPace(species, lot.condition) : 1,
+      elapsedDays: 0,
+    }).left,
+  );
 
 /** Why fish of a lot may not become this by then, whatever they weigh and however many there are; null when they may. */
 export function fitRefusal(
@@ -124,9 +128,9 @@ export function fitRefusal(
   if (lot.verdict === 'reject' || lot.verdict === 'hold')
     return lot.verdict === 'hold' ? said('on_hold') : said('rejected');
   if ((want.use === 'raw' || form.raw) && !lot.rawFit) return rawRefusal;
-  // Only thawed fish has days at most.
-  if (want.packing === 'frozen' && lot.mostDays !== null) return refrozen;
-  if (lot.mostDays !== null && lot.mostDays < want.dueInDays) return said('thawed_gone_before_it_is_due');
+  if (want.packing === 'frozen' && lot.thawed) return refrozen;
+  if (lot.mostDays !== null && lot.mostDays < want.dueInDays)
+    return lot.thawed ? said('thawed_gone_before_it_is_due') : said('graded_for_use_today_not_later');
   const life = lifeOf(species, lot, want);
   const rung = fitRungs.find((r) => r.use === want.use)!;
   if (life.usedWhenDue / species.iceDays > rung.limit)

@@ -59,7 +59,7 @@ export function daysLeft(life: LifeInput): { used: number; left: number; cautiou
  * `days` is the cautious life (estimate less half the lower half-width) from `now`.
  */
 export function sellBy(now: Date, days: number, calendar: ShopCalendar): string | null {
-  const end = new Date(now.getTime() + Math.min(days, 400) * dayMs);
+  const end = new Date(now.getTime() + Math.round(Math.min(days, 400) * dayMs));
   const today = tradingDay(now, calendar);
   let day = tradingDay(end, calendar);
   if (instantOn(day, calendar.closesAt, calendar) > end) day = addDays(day, -1);

@@ -36,6 +36,7 @@ const lot = (more: Partial<AvailableLot> = {}): AvailableLot => ({
   damage: [],
   rawFit: false,
   mostDays: null,
+  thawed: false,
   ...more,
 });
 const want = (more: Partial<Want> = {}): Want => ({

@@ -7,7 +7,7 @@ import type { Species } from '@ember-slate/core/species';
 import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
-import { clocksOf, rawOf } from './clocks.ts';
+import { clocksOf, mostDaysOf, rawOf } from './clocks.ts';
 import { lotsInShop, type LotWithGrade } from './lots.ts';
 import { balanceOnHand, promisedFish } from './onHand.ts';
 
@@ -61,7 +61,8 @@ export async function shopLots(
         halfWidth: lot.halfWidth ?? 0,
         damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
         rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
-        mostDays: state?.clock.thawedAt ? (state.life?.left ?? 0) : null,
+        mostDays: mostDaysOf(lot, state),
+        thawed: !!state?.clock.thawedAt,
         celsius: state?.expected ?? clocks.expected('place:cold_room'),
       },
     };

@@ -1,4 +1,4 @@
-import { dayMs } from '@ember-slate/core/calendar';
+import { dayMs, instantOn, tradingDay } from '@ember-slate/core/calendar';
 import {
   freezingProof,
   type FreezingRule,
@@ -40,7 +40,7 @@ export interface RowState {
 }
 
 /** Days at most, whatever the clock says: of trims and what is made of them. */
-const mostDaysOf = (item: string): number | null => {
+const itemDays = (item: string): number | null => {
   const part = trimOf(item);
   return part ? trimUses[part].mostDays : (productOf(item)?.mostDays ?? null);
 };
@@ -53,11 +53,17 @@ export const paceOf = (
   forms: FormBook,
 ): number => (item === 'whole' ? landedPace(species, lot.condition) : cutPace(lifeFactorOf(item, forms)));
 
+type GradedLot = Pick<LotWithGrade, 'condition' | 'halfWidth' | 'verdict' | 'gradedAt'>;
+
+/** Days at most whatever the clock says, of fish to be planned: thawed, or graded for use today. */
+export const mostDaysOf = (lot: GradedLot, state: RowState | null): number | null =>
+  state?.clock.thawedAt || lot.verdict === 'use_today' ? (state?.life?.left ?? 0) : null;
+
 /** What an item would have left at a temperature: the clock as it stands, somewhere else. */
 export function lifeAt(
   work: Pick<Work, 'now' | 'settings'>,
   species: Species,
-  lot: Pick<LotWithGrade, 'condition' | 'halfWidth'>,
+  lot: GradedLot,
   clock: RowClock,
   expectedCelsius: number,
 ): { life: RowLife; sellBy: string | null } | null {
@@ -66,10 +72,15 @@ export function lifeAt(
   // Every step of its making keeps its own limit; frozen, time stands still.
   const until = clock.frozenAt ?? now;
   const limits = clock.path.flatMap((s, i) => {
-    const most = mostDaysOf(s.item);
+    const most = itemDays(s.item);
     const first = clock.path.findIndex((p) => p.item === s.item) === i;
     return most === null || !first ? [] : [most - Math.max(0, until - s.from) / dayMs];
   });
+  // "Use today" holds for the fish and all that is cut of it, until it is graded again; frozen, it goes by the freezer.
+  if (lot.verdict === 'use_today' && !clock.frozenAt && !clock.thawedAt) {
+    const day = tradingDay(lot.gradedAt!, work.settings);
+    limits.push((instantOn(day, work.settings.closesAt, work.settings).getTime() - now) / dayMs);
+  }
   const life = rowLife({
     species,
     used: clock.used,

@@ -46,10 +46,17 @@ export function firstRank(
       }),
     };
   if (state?.clock.frozenAt) return { rank: 4, reason: say('frozen_its_clock_stands') };
-  if (state?.sellBy === null) return { rank: 1, reason: say('past_its_life_bin_it_or_use_it_in') };
+  if (state?.sellBy === null)
+    return {
+      rank: 1,
+      reason:
+        lot.verdict === 'use_today' && state.life
+          ? say('graded_for_use_on_its_day_alone')
+          : say('past_its_life_bin_it_or_use_it_in'),
+    };
   if (state?.clock.thawedAt) return { rank: 1, reason: say('thawed_two_days_at_most_never') };
+  if (lot.verdict === 'use_today') return { rank: 1, reason: say('graded_for_use_today') };
   if (state?.sellBy === today(work)) return { rank: 1, reason: say('its_last_trading_day_is_today') };
-  if (lot.verdict === 'use_today') return { rank: 2, reason: say('graded_for_use_today') };
   if (account?.state === 'half')
     return {
       rank: 2,

@@ -52,7 +52,10 @@ export function unfitBecause(
   const trim = trimOf(item);
   const refused = trim ? partRefusal({ trim, species, customs: work.settings.customs }) : null;
   if (refused) return inWords(refused);
-  return state?.life && state.sellBy === null ? say('past_its_life_it_cannot_be_sold') : null;
+  if (!state?.life || state.sellBy !== null) return null;
+  return lot.verdict === 'use_today'
+    ? say('graded_for_use_on_its_day_alone')
+    : say('past_its_life_it_cannot_be_sold');
 }
 
 /** Why a row may not be sold as it lies; null when it may. */

@@ -38,27 +38,29 @@ export function useTimes() {
   return useMemo(() => {
     const { timeZone } = shop;
     const written = (at: string | number | Date, shape: DateShape) => formatInstant(at, shape, timeZone);
-    const dayName = (day: string) => formatDay(day, 'weekday');
+    const now = () => tradingDay(new Date(), shop);
+    const near = (day: string) => Math.abs(daysBetween(now(), day)) < 7;
+    const dayName = (day: string) => formatDay(day, near(day) ? 'weekday' : 'day');
     return {
       local: (at: string | Date) => new TZDate(new Date(at), timeZone),
       written,
       time: (at: string | Date) => written(at, 'clock'),
       day: (at: string | Date) => written(at, 'longDay'),
       today: (now: Date = new Date()) => tradingDay(now, shop),
+      /** A day by its weekday, which alone never means one a week away. */
       dayName,
       /** A day as it is spoken of: near ones by their distance. */
       dayWords: (day: string) => {
-        const away = daysBetween(tradingDay(new Date(), shop), day);
-        const near =
+        const away = daysBetween(now(), day);
+        const word =
           away === 0 ? say('today') : away === 1 ? say('tomorrow') : away === -1 ? say('yesterday') : null;
-        return near ? `${near}, ${dayName(day)}` : formatDay(day, 'day');
+        return word ? `${word}, ${dayName(day)}` : formatDay(day, 'day');
       },
       /** A time, with its day when that is not today. */
-      when: (at: string) =>
-        written(
-          at,
-          tradingDay(new Date(at), shop) === tradingDay(new Date(), shop) ? 'clock' : 'weekdayClock',
-        ),
+      when: (at: string) => {
+        const day = tradingDay(new Date(at), shop);
+        return written(at, day === now() ? 'clock' : near(day) ? 'weekdayClock' : 'dayClock');
+      },
     };
   }, [shop]);
 }

@@ -21,7 +21,7 @@ import { drafts } from '../app/drafts.ts';
 import { setPrefs, store } from '../app/store.ts';
 import { TakeProvider } from '../app/take.tsx';
 
-const shop: Shop = {
+export const shop: Shop = {
   name: 'Test Slip',
   sample: false,
   timeZone: morningZone(),

@@ -16,7 +16,7 @@ import { slab } from './queries/slab.ts';
 export const counter: Handlers<typeof contract.counter> = {
   stock: (work) => stock(work),
   scan: (work, { query }) => scan(work, query.code),
-  advice: (work, { query }) => adviceOf(work, query.lotId, query.item),
+  advice: (work, { query }) => adviceOf(work, query.lotId, query.item, query.batch),
   sales: (work, { query }) => salesOf(work, query.day),
   sell: (work, { body }) => sell(work, body),
   refund: (work, { params, body }) => refund(work, idOf(params.id), body),

@@ -108,6 +108,9 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
   // A vacuum never lengthens a date: it can only shorten one.
   const most = ways.includes('vacuum') ? vacuumDays[work.settings.ruleProfile] : null;
   const vacuumEnd = most === null ? [] : [addDays(today(work), most)];
+  if (ends.some((e) => e === null))
+    throw problems.conflict(say('past_its_life_it_gets_no_label', { form: form.name }));
+  const useBy = [...ends, ...vacuumEnd].sort()[0] ?? null;
   const options = [...new Set(mine.flatMap((m) => m.said))];
   const perKg = price?.perKg ?? null;
   const money = perKg === null ? null : multiplyRate(weighed.grams, perKg);
@@ -124,7 +127,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     perKg,
     price: money,
     packedOn: today(work),
-    useBy: ends.some((e) => e === null) ? null : ([...ends, ...vacuumEnd].sort()[0] ?? null),
+    useBy,
     packing,
     defrosted: states.some((s) => s.state?.clock.thawedAt),
     raw: states.map((s) => rawOf(work, s.lot, form.id, s.state, clocks.logs)),

@@ -35,7 +35,7 @@ function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labe
           <div className="font-semibold">{label.warnings.join(' ')}</div>
           <div>{say('lot', { trace: label.trace })}</div>
           <div className="font-figure text-label font-bold">
-            {label.useBy
+            {label.useBy && label.useBy !== label.packedOn
               ? say('use_by', { useBy: label.useBy })
               : say('use_today', { packedOn: label.packedOn })}
           </div>

@@ -1,5 +1,5 @@
 import { contract, type DayClose } from '@ember-slate/contract';
-import { addDays } from '@ember-slate/core/calendar';
+import { addDays, formatDay } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChosenRow, useDay } from '../../app/address.ts';
@@ -77,7 +77,7 @@ function Sold({ day }: { day: DayClose }) {
 
 export default function Close() {
   const { me } = useShop();
-  const { today, dayName, when } = useTimes();
+  const { today, when } = useTimes();
   const [day, setDay] = useDay('day', today());
   const {
     data: close,
@@ -136,9 +136,7 @@ export default function Close() {
             <Button small onPress={() => go(addDays(day, -1))}>
               {say('day_before')}
             </Button>
-            <span className="px-2 font-figure text-label font-semibold">
-              {dayName(day)} {day}
-            </span>
+            <span className="px-2 font-figure text-label font-semibold">{formatDay(day, 'dayDate')}</span>
             <Button
               small
               onPress={() => go(addDays(day, 1))}

@@ -11,7 +11,7 @@ export function Advice({ row, onClose }: { row: StockRow; onClose: () => void })
     data: told,
     problem,
     refetch,
-  } = useRead(contract.counter.advice, { query: { lotId: row.lotId, item: row.item } });
+  } = useRead(contract.counter.advice, { query: { lotId: row.lotId, item: row.item, batch: row.batch } });
   const part = (title: string, lines: readonly string[]) => (
     <section className="border-t border-line py-2">
       <h3 className="text-label">{title}</h3>

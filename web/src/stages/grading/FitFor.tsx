@@ -54,7 +54,8 @@ export function FitFor({ result, iceDays, condition, species, celsius }: Props) 
             const y = 12 + i * 21;
             const end = rung.limit * iceDays;
             const days = (end - result.used) / rate;
-            const until = days > 0 ? sellBy(new Date(), days, shop) : null;
+            const last = days > 0 ? sellBy(new Date(), days, shop) : null;
+            const until = last !== null && result.verdict === 'use_today' ? today() : last;
             const blocked =
               refused ||
               rung.use === 'raw' ||

@@ -16,7 +16,7 @@ import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { shopLots } from '../../../shop/available.ts';
-import { clocksOf, rawOf } from '../../../shop/clocks.ts';
+import { clocksOf, mostDaysOf, rawOf } from '../../../shop/clocks.ts';
 import { lotsById } from '../../../shop/lots.ts';
 import { oneSpecies, speciesById } from '../../../shop/species.ts';
 import { stock } from '../../../shop/stock.ts';
@@ -95,7 +95,8 @@ async function fitRefusal(
       halfWidth: lot.halfWidth ?? 0,
       damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
       rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
-      mostDays: state?.clock.thawedAt ? (state.life?.left ?? 0) : null,
+      mostDays: mostDaysOf(lot, state),
+      thawed: !!state?.clock.thawedAt,
       celsius: state?.expected ?? clocks.expected('place:cold_room'),
     };
     const dueInDays = Math.max(0, (want.dueAt.getTime() - work.now.getTime()) / dayMs);

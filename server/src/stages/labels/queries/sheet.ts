@@ -54,7 +54,7 @@ export async function labelSheet(label: KeptLabel, size: LabelSettings['size']):
               text(label.warnings.join(' '), { bold: true }),
               text(say('lot', { trace: label.trace })),
               text(
-                label.useBy
+                label.useBy && label.useBy !== label.packedOn
                   ? say('use_by', { useBy: label.useBy })
                   : say('use_today', { packedOn: label.packedOn }),
                 {
