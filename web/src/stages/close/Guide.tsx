@@ -23,7 +23,7 @@ function Orders({ day }: { day: DayClose }) {
   ) : (
     <>
       <ul>
-        {day.ordersLeft.slice(0, 8).map((o) => (
+        {day.ordersLeft.map((o) => (
           <li key={o.id} className="flex justify-between border-t border-line py-1.5">
             <span>{say('order', { number: o.number, customer: o.customer })}</span>
             <span className="text-ink2">

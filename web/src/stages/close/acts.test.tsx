@@ -189,6 +189,20 @@ describe('the closing, step by step', () => {
       /Orders left/,
       /57.*Pell.*not cut/,
     ],
+    [
+      'a dozen of them, none left out',
+      {
+        ordersLeft: Array.from({ length: 12 }, (_, i) => ({
+          id: i + 1,
+          number: 40 + i,
+          customer: 'Pell',
+          dueAt: `${shopDay}T16:00:00.000Z`,
+          ready: false,
+        })),
+      },
+      /Orders left/,
+      /40.*not cut.*51.*Pell.*not cut/,
+    ],
     ['no order left', {}, /Orders left/, /Every order of today has gone/],
     [
       'fish on the slab',
