@@ -45,6 +45,11 @@ export default defineConfig(
     },
   },
   {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/src/**/testing/**'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
+  },
+  {
     files: ['web/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}', 'web/src/testing/**'],
     rules: { 'max-lines-per-function': ['error', { max: 120 }], complexity: ['error', 20] },

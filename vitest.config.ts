@@ -1,4 +1,13 @@
+import { existsSync, statfsSync } from 'node:fs';
 import { defineConfig } from 'vitest/config';
+
+/** Databases and browsers of the tests stand in memory where there is room: on disk they wait for every commit. */
+const memory = '/dev/shm';
+const wantedBytes = 6e9;
+if (process.env.TMPDIR === undefined && existsSync(memory)) {
+  const { bavail, bsize } = statfsSync(memory);
+  if (bavail * bsize > wantedBytes) process.env.TMPDIR = memory;
+}
 
 /** A limit is there to end what hangs, not to time anything: a busy machine is no fault. */
 const project = (name: string, include: string[], more: object = {}) => ({

@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 // Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** One ticket as work: minutes before and after a wait that needs no hands. */
@@ -95,7 +96,7 @@ function simulate(
   const slots: BenchSlot[] = [];
   let [late, end] = [0, 0];
   for (const { job, part } of order) {
-    const j = jobs[job]!;
+    const j = nth(jobs, job);
     let best: BenchSlot | null = null;
     for (const [at, hand] of state.entries()) {
       if (j.hand !== null && j.hand !== at) continue;
@@ -117,12 +118,13 @@ const better = (a: { late: number; end: number }, b: { late: number; end: number
 
 /** Raw work first on the clean board, then by due time; a ticket's second part after the first ones have begun. */
 function dueOrder(jobs: readonly BenchJob[]): Operation[] {
-  const at = (o: Operation) => jobs[o.job]!.due + (o.part === 1 ? 0.001 : 0) - (jobs[o.job]!.raw ? 5 : 0);
+  const at = (o: Operation) =>
+    nth(jobs, o.job).due + (o.part === 1 ? 0.001 : 0) - (nth(jobs, o.job).raw ? 5 : 0);
   return operationsOf(jobs).sort((a, b) => at(a) - at(b) || a.part - b.part);
 }
 
 /** Whether all of `a` is as early and as cheap as `b`. */
-const noWorse = (a: readonly number[], b: readonly number[]) => a.every((x, i) => x <= b[i]! + 1e-9);
+const noWorse = (a: readonly number[], b: readonly number[]) => a.every((x, i) => x <= nth(b, i) + 1e-9);
 
 /**
  * Every order and hand by branch and bound. Where the same work is left to hands with the same boards, only what is
@@ -180,7 +182,7 @@ function branchAndBound(
     const fresh = new Set<string>();
     for (const [o, { job, part }] of operations.entries()) {
       if ((left & (1 << o)) === 0) continue;
-      const j = jobs[job]!;
+      const j = nth(jobs, job);
       const minutes = j.work[part] ?? 0;
       busy += minutes;
       over = Math.max(over, soonest + minutes);
@@ -195,8 +197,8 @@ function branchAndBound(
     if (dominated(left, state, first, late, end)) return;
     for (const o of order) {
       if ((left & (1 << o)) === 0) continue;
-      const { job, part } = operations[o]!;
-      const j = jobs[job]!;
+      const { job, part } = nth(operations, o);
+      const j = nth(jobs, job);
       if (part === 1 && operations.some((x, i) => x.job === job && x.part === 0 && left & (1 << i))) continue;
       const seen = new Set<string>();
       for (const [at, hand] of state.entries()) {
@@ -240,7 +242,7 @@ function localSearch(jobs: readonly BenchJob[], hands: readonly number[], start:
     for (let i = 0; i < order.length && !found; i++)
       for (let j = 0; j < order.length; j++) {
         if (i === j) continue;
-        const moved = order.toSpliced(i, 1).toSpliced(j, 0, order[i]!);
+        const moved = order.toSpliced(i, 1).toSpliced(j, 0, nth(order, i));
         if (!holds(moved)) continue;
         const so = simulate(jobs, moved, hands);
         if (better(so, best)) {

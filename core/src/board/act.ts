@@ -1,4 +1,4 @@
-import type { BladeView, Drawing, Lies, ToolId } from './rules.ts';
+import type { BladeView, Drawing, Lies, ToolId } from './acts/rule.ts';
 import type { FishState, Taken } from './state.ts';
 
 /** One act of the work on a ticket, without its words. */

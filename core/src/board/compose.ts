@@ -1,3 +1,4 @@
+import { got, nth } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { said } from './say.ts';
 import type { Act } from './act.ts';
@@ -9,9 +10,12 @@ import type { Job } from './job.ts';
 import { askedOf, layOut, type Quarter } from './layout.ts';
 import { questionOf, questions, resolveMethods, type Methods, type QuestionId } from './methods.ts';
 import { kindOf, parts, partsOf, type Part } from './parts.ts';
-import { rules, type ActRule } from './rules.ts';
+import { rules } from './acts/index.ts';
+import { type ActRule } from './acts/rule.ts';
 import { Board, emptyParts, type Cut, type FishState, type PieceState } from './state.ts';
-import { wordsOf, toolNames, type ActWords } from './words.ts';
+import { type ActWords } from './words/entry.ts';
+import { wordsOf } from './words/index.ts';
+import { toolNames } from './words/tools.ts';
 
 /** What one cut of the ticket comes to, grams of one fish. */
 export interface Output {
@@ -71,7 +75,7 @@ function start(job: Job): Board {
   const cuts = wanted.map((c, index): Cut => ({
     ...c,
     index,
-    place: layout.cuts[index]!,
+    place: nth(layout.cuts, index),
     mass: emptyParts(),
     state: {
       off: false,
@@ -232,7 +236,7 @@ export function composed(job: Job): Composition & Pick<Work, 'board'> {
   const words = new Map<string, ActWords>();
   const { acts, ...rest } = workOf(job, (act, b, cuts) => words.set(act.id, wordsOf(act, b, cuts)));
   const steps = acts.map((a): Step => {
-    const w = words.get(a.id)!;
+    const w = got(words, a.id);
     return {
       title: w.title,
       short: w.short,

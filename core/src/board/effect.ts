@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { formBook, formOf } from '../forms/index.ts';
 import { arrivalFraction, catalogue, type ArrivalCondition } from '../species/index.ts';
 import { goalsOf, workOf } from './compose.ts';
@@ -25,10 +26,10 @@ export interface MethodEffect {
 
 /** The effect of a method on a usual job, out of the same work that tickets are made of; null where it changes nothing. */
 export function methodEffect(question: QuestionId, method: string): MethodEffect | null {
-  const first = questionOf(question).methods[0]!.id;
+  const first = nth(questionOf(question).methods, 0).id;
   if (method === first) return null;
   for (const [id, condition, form] of examples) {
-    const species = catalogue.find((s) => s.id === id)!;
+    const species = sure(catalogue.find((s) => s.id === id));
     const job = (grams: number, choice: string): Job => ({
       species,
       condition,
@@ -45,12 +46,12 @@ export function methodEffect(question: QuestionId, method: string): MethodEffect
     const found = sizes.map((grams) => {
       const [then, now] = [workOf(job(grams, method)), workOf(job(grams, first))];
       return {
-        points: ((then.outputs[0]!.grams - now.outputs[0]!.grams) / grams) * 100,
+        points: ((nth(then.outputs, 0).grams - nth(now.outputs, 0).grams) / grams) * 100,
         minutes: then.minutes - now.minutes,
       };
     });
     if (found.every((f) => Math.abs(f.points) < 0.005 && Math.abs(f.minutes) < 0.005)) continue;
-    const of = (k: 'points' | 'minutes') => [found[0]![k], found[1]![k], found[2]![k]] as const;
+    const of = (k: 'points' | 'minutes') => [nth(found, 0)[k], nth(found, 1)[k], nth(found, 2)[k]] as const;
     return { points: of('points'), minutes: of('minutes') };
   }
   return null;

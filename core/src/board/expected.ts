@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { formBook, formOf, formRefusal, togetherRefusal, type Form } from '../forms/index.ts';
 import type { ArrivalCondition } from '../species/index.ts';
 import { apportion } from '../units/index.ts';
@@ -66,7 +67,7 @@ export function expectedCut({ form, options = [], ...of }: CutOf): ExpectedCut {
     cuts: beside ? [alone, plainCut(beside)] : [alone],
     fish: 1,
   });
-  return { yield: mains[0]!, ...rest };
+  return { yield: nth(mains, 0), ...rest };
 }
 
 /** An expected ticket in whole grams for this input weight: parts sum to the input exactly. */
@@ -76,9 +77,13 @@ export function ticketGrams(
 ): { mains: number[]; trims: [TrimId, number][]; drip: number } {
   const names = Object.keys(cut.trims) as TrimId[];
   const n = cut.mains.length;
-  const shares = [...cut.mains, cut.drip, ...names.map((t) => cut.trims[t]!)];
+  const shares = [...cut.mains, cut.drip, ...names.map((t) => sure(cut.trims[t]))];
   const whole = apportion(inputGrams, shares);
-  return { mains: whole.slice(0, n), drip: whole[n]!, trims: names.map((t, i) => [t, whole[n + 1 + i]!]) };
+  return {
+    mains: whole.slice(0, n),
+    drip: nth(whole, n),
+    trims: names.map((t, i) => [t, nth(whole, n + 1 + i)]),
+  };
 }
 
 /** `ticketGrams` of a single form. */
@@ -87,5 +92,5 @@ export function expectedGrams(
   inputGrams: number,
 ): { main: number; trims: [TrimId, number][]; drip: number } {
   const { mains, ...rest } = ticketGrams({ ...cut, mains: [cut.yield] }, inputGrams);
-  return { main: mains[0]!, ...rest };
+  return { main: nth(mains, 0), ...rest };
 }

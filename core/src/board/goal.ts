@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Form, Operation } from '../forms/index.ts';
 import { optionOf, optionsOf, portionSizes, sliceMm, type OptionId } from './options.ts';
 import type { Kind } from './parts.ts';
@@ -134,7 +135,7 @@ export function goalOf(form: Form, words: readonly string[], kind: Kind): Goal {
     milt: has('milt'),
     eyesWhole: has('eyes_whole'),
     shape: shapes.find((s) => does(s)) ?? null,
-    size: size.length === 2 ? [size[0]!, size[1]!] : null,
+    size: size.length === 2 ? [nth(size, 0), nth(size, 1)] : null,
     sliceMm: sliceMm(o),
     asked: words.filter((w) => optionOf(w) === null),
   };

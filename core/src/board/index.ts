@@ -48,5 +48,5 @@ export {
 export { kindOf, partsOf, type Kind } from './parts.ts';
 export { jobFaults, pieceOf, optionOffered, optionRefusal, type Fault } from './refusals.ts';
 export { speciesCautions } from './cautions.ts';
-export type { BladeView, Drawing, Lies } from './rules.ts';
+export type { BladeView, Drawing, Lies } from './acts/rule.ts';
 export { methodEffect, type MethodEffect } from './effect.ts';

@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import { bodyOf, quarterShares, steakGrams, type Body } from '../body/index.ts';
 import { isPiece } from '../species/index.ts';
 import type { Goal } from './goal.ts';
@@ -56,8 +57,8 @@ function quartersFor(body: Body, wishes: readonly number[]): Quarter[][] | null 
   const heavy = allQuarters.toSorted((a, b) => shares[b] - shares[a]);
   const order = wishes.map((w, i) => ({ w, i })).toSorted((a, b) => b.w - a.w || a.i - b.i);
   const given: Quarter[][] = wishes.map(() => []);
-  order.forEach(({ i }, at) => given[i]!.push(heavy[at]!));
-  given[order[0]!.i]!.push(...heavy.slice(order.length));
+  order.forEach(({ i }, at) => nth(given, i).push(nth(heavy, at)));
+  nth(given, nth(order, 0).i).push(...heavy.slice(order.length));
   return given;
 }
 
@@ -80,14 +81,14 @@ export function layOut(
   const whole = cuts.flatMap((c, i) => (wholeTakes.includes(c.goal.take) ? [i] : []));
   const heads = whole.map(
     (i) =>
-      cuts[i]!.pieces ??
+      nth(cuts, i).pieces ??
       Math.max(
         1,
-        askedOf(cuts[i]!, job, () => 0),
+        askedOf(nth(cuts, i), job, () => 0),
       ),
   );
   const all = heads.reduce((a, b) => a + b, 0);
-  whole.forEach((i, n) => (places[i] = { ...nowhere, offBone: heads[n]! / all }));
+  whole.forEach((i, n) => (places[i] = { ...nowhere, offBone: nth(heads, n) / all }));
   const lengthwise = slices.length + joints.length + tails.length === 0;
   const asked = !lengthwise || (kind === 'flat' && sides.length > 1);
   const body = isPiece(job.condition) || !asked ? null : bodyOf(job.species, job.condition, job.fishGrams);
@@ -95,18 +96,18 @@ export function layOut(
     const wishes = sides.map((i) =>
       Math.max(
         1,
-        askedOf(cuts[i]!, job, () => 0),
+        askedOf(nth(cuts, i), job, () => 0),
       ),
     );
     const all = wishes.reduce((a, b) => a + b, 0);
-    const cross = sides.some((i) => cuts[i]!.form.does.includes('cross'));
+    const cross = sides.some((i) => nth(cuts, i).form.does.includes('cross'));
     const quarters = body && kind === 'flat' && sides.length > 1 && !cross ? quartersFor(body, wishes) : null;
     const shares = body && quarters ? quarterShares(body) : null;
     sides.forEach((i, at) => {
       const mine = quarters?.[at] ?? [];
       places[i] = {
         ...nowhere,
-        offBone: shares ? mine.reduce((s, q) => s + shares[q], 0) : wishes[at]! / all,
+        offBone: shares ? mine.reduce((s, q) => s + shares[q], 0) : nth(wishes, at) / all,
         quarters: mine,
       };
     });
@@ -122,14 +123,14 @@ export function layOut(
   let at = start;
   const others = sides.length > 0;
   const slab = (mm: number) => steakGrams(body, body.mm(p.vent), mm);
-  const wishes = slices.map((i) => askedOf(cuts[i]!, job, slab));
+  const wishes = slices.map((i) => askedOf(nth(cuts, i), job, slab));
   const wished = wishes.reduce((a, b) => a + b, 0);
   const zoneEnd = p.steakEnd;
   const zoneGrams = behindHead * bone(start, zoneEnd);
   // Beside sides only what is asked for is sliced; alone all of the zone is.
   const fill = others && wished > 0 ? Math.min(1, zoneGrams / wished) : wished > 0 ? zoneGrams / wished : 1;
   slices.forEach((i, n) => {
-    const grams = wished > 0 ? wishes[n]! * fill : zoneGrams / slices.length;
+    const grams = wished > 0 ? nth(wishes, n) * fill : zoneGrams / slices.length;
     const share = behindHead > 0 ? grams / behindHead : 0;
     const to = Math.min(
       zoneEnd,
@@ -153,11 +154,11 @@ export function layOut(
   let rest = 0;
   let tail = 0;
   if (others) {
-    const wants = sides.map((i) => Math.max(1, askedOf(cuts[i]!, job, slab)));
+    const wants = sides.map((i) => Math.max(1, askedOf(nth(cuts, i), job, slab)));
     const all = wants.reduce((a, b) => a + b, 0);
     sides.forEach((i, n) =>
       kept.push({
-        flesh: (Math.max(0, 1 - taken) * wants[n]!) / all,
+        flesh: (Math.max(0, 1 - taken) * nth(wants, n)) / all,
         put: (offBone) => (places[i] = { ...nowhere, offBone }),
       }),
     );

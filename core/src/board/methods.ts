@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import type { Form } from '../forms/index.ts';
 import { isBoned, isPiece, isSkinned, type ArrivalCondition, type Species } from '../species/index.ts';
@@ -258,7 +259,7 @@ export interface Chosen {
 }
 export type Methods = Readonly<Record<QuestionId, Chosen>>;
 
-export const questionOf = (id: QuestionId): Question => questions.find((q) => q.id === id)!;
+export const questionOf = (id: QuestionId): Question => sure(questions.find((q) => q.id === id));
 export const isChoice = (question: string, method: string): boolean =>
   questions.some((q) => q.id === question && q.methods.some((m) => m.id === method));
 
@@ -332,9 +333,13 @@ export function methodRefusal(question: QuestionId, method: string, job: MethodJ
   const does = (op: Form['does'][number]) => cuts.some((c) => c.form.does.includes(op));
   const takes = (take: Goal['take']) => cuts.some((c) => c.goal.take === take);
   const allSides = cuts.length > 0 && cuts.every((c) => c.goal.take === 'sides');
-  if (isPiece(condition) && !ofPieces.includes(question) && method !== questionOf(question).methods[0]!.id)
+  if (
+    isPiece(condition) &&
+    !ofPieces.includes(question) &&
+    method !== nth(questionOf(question).methods, 0).id
+  )
     return said('it_is_off_the_bone_already');
-  if (method !== questionOf(question).methods[0]!.id) {
+  if (method !== nth(questionOf(question).methods, 0).id) {
     const idle = notAsked(question, job, kind);
     if (idle) return idle;
   }
@@ -425,7 +430,7 @@ function tied(chosen: Record<QuestionId, Chosen>): void {
     if (chosen[question].method.id === method) return;
     chosen[question] = {
       question,
-      method: questionOf(question).methods.find((m) => m.id === method)!,
+      method: sure(questionOf(question).methods.find((m) => m.id === method)),
       by: 'rule',
       because: said('guts_stay_in_until_the_fillets_are'),
     };
@@ -446,7 +451,7 @@ export function resolveMethods(
     const [id, by] = (['ticket', 'cutter', 'shop'] as const)
       .map((who): [string | undefined, ChosenBy] => [choices[who]?.[q.id], who])
       .find(([m]) => m !== undefined && isChoice(q.id, m)) ?? [q.methods[0].id, 'default' as const];
-    const wanted: Method = q.methods.find((m) => m.id === id)!;
+    const wanted: Method = sure(q.methods.find((m) => m.id === id));
     const refused = methodRefusal(q.id, wanted.id, job);
     if (!refused) return [q.id, { question: q.id, method: wanted, by, because: '' }];
     const fits: Method = q.methods.find((m) => methodRefusal(q.id, m.id, job) === null) ?? wanted;

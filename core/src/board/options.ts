@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 /**
  * What a customer may say about a form, by its words on the order. The first is what is offered; the others are what
  * older orders say. Words that stand nowhere here are the shop's own: the ticket says them as they are.
@@ -65,7 +66,7 @@ export function optionClash(options: readonly string[]): [string, string] | null
       const id = optionOf(w);
       return id !== null && group.includes(id);
     });
-    if (new Set(said.map(optionOf)).size > 1) return [said[0]!, said[1]!];
+    if (new Set(said.map(optionOf)).size > 1) return [nth(said, 0), nth(said, 1)];
   }
   return null;
 }

@@ -1,3 +1,4 @@
+import { sure } from '../found.ts';
 import type { Form } from '../forms/index.ts';
 import { arrivalFraction, filletsPerFish, isPiece, isSkinned } from '../species/index.ts';
 import { trims, type TrimId } from '../yields/trims.ts';
@@ -268,7 +269,8 @@ export class Board {
    * A method's points of yield: of the flesh of the cuts to where it leaves them, or off the frame to the flesh.
    */
   shift(q: QuestionId, cuts: readonly Cut[], as?: string): void {
-    const m: Method = as === undefined ? this.chosen(q) : questionOf(q).methods.find((x) => x.id === as)!;
+    const m: Method =
+      as === undefined ? this.chosen(q) : sure(questionOf(q).methods.find((x) => x.id === as));
     const share = (m.points[0] + m.points[1]) / 200;
     if (share === 0) return;
     const all = sum(cuts.map((c) => c.mass.flesh));

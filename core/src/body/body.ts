@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import {
   arrivalFraction,
@@ -162,7 +163,7 @@ export function equalPieces(z: Zone, n: number): Piece[] {
   const cuts = Array.from({ length: n + 1 }, (_, i) =>
     i === 0 ? z.from : i === n ? z.to : z.curve.invert(start + i * each),
   );
-  return cuts.slice(1).map((to, i) => ({ from: cuts[i]!, to, grams: each * z.grams }));
+  return cuts.slice(1).map((to, i) => ({ from: nth(cuts, i), to, grams: each * z.grams }));
 }
 
 /** Pieces of `target` grams from the head end, at most `most`; what is left at the end is no piece. */

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 // Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** Degree of the polynomials that are integrated: half-height times half-width times two straight lines, and one to spare. */
@@ -7,7 +8,7 @@ const degree = 9;
 function legendre(t: number, top: number, out: Float64Array): Float64Array {
   out[0] = 1;
   out[1] = t;
-  for (let k = 1; k < top; k++) out[k + 1] = ((2 * k + 1) * t * out[k]! - k * out[k - 1]!) / (k + 1);
+  for (let k = 1; k < top; k++) out[k + 1] = ((2 * k + 1) * t * nth(out, k) - k * nth(out, k - 1)) / (k + 1);
   return out;
 }
 
@@ -19,8 +20,8 @@ function gaussRule(n: number): [node: number, weight: number][] {
     let slope = 1;
     for (let step = 0; step < 20; step++) {
       legendre(t, n, p);
-      slope = (n * (t * p[n]! - p[n - 1]!)) / (t * t - 1);
-      t -= p[n]! / slope;
+      slope = (n * (t * nth(p, n) - nth(p, n - 1))) / (t * t - 1);
+      t -= nth(p, n) / slope;
     }
     return [t, 2 / ((1 - t * t) * slope * slope)];
   });
@@ -69,21 +70,22 @@ function series(f: (u: number) => number, from: number, to: number) {
   for (const [t, weight] of rule) {
     const value = weight * f(middle + half * t);
     legendre(t, degree, basis);
-    for (let k = 0; k <= degree; k++) c[k]! += ((2 * k + 1) / 2) * value * basis[k]!;
+    for (let k = 0; k <= degree; k++) c[k] = nth(c, k) + ((2 * k + 1) / 2) * value * nth(basis, k);
   }
   const local = (u: number) => (half === 0 ? 0 : (u - middle) / half);
   return {
     value: (u: number) => {
       legendre(local(u), degree, basis);
       let sum = 0;
-      for (let k = 0; k <= degree; k++) sum += c[k]! * basis[k]!;
+      for (let k = 0; k <= degree; k++) sum += nth(c, k) * nth(basis, k);
       return sum;
     },
     integral: (u: number) => {
       const t = local(u);
       legendre(t, degree + 1, basis);
-      let sum = c[0]! * (t + 1);
-      for (let k = 1; k <= degree; k++) sum += (c[k]! * (basis[k + 1]! - basis[k - 1]!)) / (2 * k + 1);
+      let sum = nth(c, 0) * (t + 1);
+      for (let k = 1; k <= degree; k++)
+        sum += (nth(c, k) * (nth(basis, k + 1) - nth(basis, k - 1))) / (2 * k + 1);
       return half * sum;
     },
   };
@@ -91,34 +93,34 @@ function series(f: (u: number) => number, from: number, to: number) {
 
 /** The running integral of `f`, a polynomial of degree at most 9 between neighbouring `breaks` (increasing). */
 export function cumulative(f: (u: number) => number, breaks: readonly number[]): Cumulative {
-  const pieces = breaks.slice(1).map((to, i) => series(f, breaks[i]!, to));
+  const pieces = breaks.slice(1).map((to, i) => series(f, nth(breaks, i), to));
   const sums = [0];
-  for (const [i, p] of pieces.entries()) sums.push(sums[i]! + p.integral(breaks[i + 1]!));
-  const total = sums.at(-1)!;
-  const first = breaks[0]!;
-  const last = breaks.at(-1)!;
+  for (const [i, p] of pieces.entries()) sums.push(nth(sums, i) + p.integral(nth(breaks, i + 1)));
+  const total = sure(sums.at(-1));
+  const first = nth(breaks, 0);
+  const last = sure(breaks.at(-1));
   /** The piece a place lies in. */
   const pieceAt = (u: number) => {
     let i = 0;
-    while (i < pieces.length - 1 && u >= breaks[i + 1]!) i++;
+    while (i < pieces.length - 1 && u >= nth(breaks, i + 1)) i++;
     return i;
   };
   const at = (u: number) => {
     if (u <= first) return 0;
     if (u >= last) return total;
     const i = pieceAt(u);
-    return sums[i]! + pieces[i]!.integral(u);
+    return nth(sums, i) + nth(pieces, i).integral(u);
   };
-  const slope = (u: number) => pieces[pieceAt(u)]!.value(u);
+  const slope = (u: number) => nth(pieces, pieceAt(u)).value(u);
   const invert = (y: number) => {
     if (y <= 0) return first;
     if (y >= total) return last;
     let i = 0;
-    while (sums[i + 1]! < y) i++;
-    const p = pieces[i]!;
-    const [from, to] = [breaks[i]!, breaks[i + 1]!];
-    const begin = from + ((to - from) * (y - sums[i]!)) / (sums[i + 1]! - sums[i]!);
-    return root((u) => sums[i]! + p.integral(u) - y, p.value, from, to, begin);
+    while (nth(sums, i + 1) < y) i++;
+    const p = nth(pieces, i);
+    const [from, to] = [nth(breaks, i), nth(breaks, i + 1)];
+    const begin = from + ((to - from) * (y - nth(sums, i))) / (nth(sums, i + 1) - nth(sums, i));
+    return root((u) => nth(sums, i) + p.integral(u) - y, p.value, from, to, begin);
   };
   return { total, at, invert, slope };
 }

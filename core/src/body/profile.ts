@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import type { BodyOwn, Profile } from '../species/profile.ts';
 import profilesData from './profiles.json' with { type: 'json' };
@@ -11,15 +12,15 @@ export const profiles = profilesData as unknown as Readonly<Record<string, Profi
 /** Piecewise-linear through points; nothing outside them, or its ends where `hold`. */
 function linear(points: readonly (readonly [u: number, value: number])[], hold: boolean) {
   return (u: number): number => {
-    const first = points[0]!;
-    const last = points.at(-1)!;
+    const first = nth(points, 0);
+    const last = sure(points.at(-1));
     if (u < first[0]) return hold ? first[1] : 0;
     if (u > last[0]) return hold ? last[1] : 0;
     const i = Math.max(
       0,
       points.findLastIndex((p) => p[0] <= u),
     );
-    const [p, q] = [points[i]!, points[i + 1] ?? last];
+    const [p, q] = [nth(points, i), points[i + 1] ?? last];
     return q[0] === p[0] ? q[1] : p[1] + ((q[1] - p[1]) * (u - p[0])) / (q[0] - p[0]);
   };
 }
@@ -122,7 +123,7 @@ function yieldOfGutted(s: Shaped): number | null {
 /** The row of a species with what is its own; null where there is none (a wing). */
 export function profileOf(species: Shaped): Profile | null {
   if (!Object.hasOwn(profiles, species.bodyRow)) return null;
-  const row = profiles[species.bodyRow]!;
+  const row = sure(profiles[species.bodyRow]);
   const own = Object.fromEntries(Object.entries(species.body ?? {}).filter(([, v]) => v !== undefined));
   const known = yieldOfGutted(species);
   return { ...row, ...own, ...(known === null ? {} : { yieldOfGutted: known }) };
@@ -169,7 +170,7 @@ export function profileFaults(p: Profile): ProfileFault[] {
   const rising = (field: 'points' | 'cavity' | 'flesh' | 'loin', most: number) => {
     const list: readonly (readonly number[])[] = p[field];
     if (list.length < (field === 'points' ? 4 : 1)) wrong(field, said('too_few_points'));
-    else if (list.some((x, i) => i > 0 && x[0]! <= list[i - 1]![0]!))
+    else if (list.some((x, i) => i > 0 && nth(x, 0) <= nth(nth(list, i - 1), 0)))
       wrong(field, said('each_point_lies_farther_back_than'));
     else if (list.some((x) => x.some((v) => !(v >= 0 && v <= most))))
       wrong(field, said('values_between_0_and', { most }));

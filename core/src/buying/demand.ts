@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Demand } from './newsvendor.ts';
 
 /** Weight of the newest day in the smoothed level (our choice). */
@@ -40,7 +41,7 @@ export function demandModel(sold: readonly DaySold[]): DemandModel {
   let level = mean;
   let squares = 0;
   for (const d of sold) {
-    const index = weekdays[d.weekday]! * d.holiday;
+    const index = nth(weekdays, d.weekday) * d.holiday;
     squares += (d.grams - level * index) ** 2;
     if (index > 0) level += alpha * (d.grams / index - level);
   }
@@ -54,6 +55,6 @@ export function demandModel(sold: readonly DaySold[]): DemandModel {
 
 /** What a day is expected to sell. The spread grows with the day as its mean does. */
 export function demandOn(model: DemandModel, weekday: number, holiday = 1): Demand {
-  const index = model.weekdays[weekday]! * holiday;
+  const index = nth(model.weekdays, weekday) * holiday;
   return { mean: model.level * index, sd: model.sd * Math.sqrt(Math.max(0, index)) };
 }

@@ -1,7 +1,6 @@
+import { nth, sure } from '../found.ts';
 import { dayMs } from '../calendar/index.ts';
 import { spoilageRate } from '../freshness/clock.ts';
-
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** One temperature at an instant: milliseconds since 1970, degrees C. */
 export interface Reading {
@@ -47,10 +46,10 @@ function lineIceDays(c0: number, c1: number, ms: number): number {
     .sort((a, b) => a - b);
   let sum = 0;
   for (let i = 1; i < cuts.length; i++) {
-    const from = c0 + (c1 - c0) * cuts[i - 1]!;
-    const to = c0 + (c1 - c0) * cuts[i]!;
+    const from = c0 + (c1 - c0) * nth(cuts, i - 1);
+    const to = c0 + (c1 - c0) * nth(cuts, i);
     const middle = (from + to) / 2;
-    const share = cuts[i]! - cuts[i - 1]!;
+    const share = nth(cuts, i) - nth(cuts, i - 1);
     if (middle <= frozenC || middle >= fullC) sum += share * spoilageRate(middle);
     else {
       const s0 = 1 + 0.1 * from;
@@ -112,7 +111,7 @@ export class TemperatureLog {
 
   get last(): Reading | null {
     const i = this.at.length - 1;
-    return i < 0 ? null : { at: this.at[i]!, celsius: this.celsius[i]! };
+    return i < 0 ? null : { at: nth(this.at, i), celsius: nth(this.celsius, i) };
   }
 
   /** Takes readings in any order; one at an instant already known replaces it. */
@@ -120,10 +119,10 @@ export class TemperatureLog {
     let dirty = this.at.length;
     const sorted = [...readings].sort((a, b) => a.at - b.at);
     const newest = this.at.at(-1) ?? -Infinity;
-    if (sorted.length > 0 && sorted[0]!.at <= newest) {
-      dirty = this.indexBefore(sorted[0]!.at);
+    if (sorted.length > 0 && nth(sorted, 0).at <= newest) {
+      dirty = this.indexBefore(nth(sorted, 0).at);
       const tail = new Map<number, number>();
-      for (let i = dirty; i < this.at.length; i++) tail.set(this.at[i]!, this.celsius[i]!);
+      for (let i = dirty; i < this.at.length; i++) tail.set(nth(this.at, i), nth(this.celsius, i));
       for (const r of sorted) tail.set(r.at, r.celsius);
       this.at.length = dirty;
       this.celsius.length = dirty;
@@ -146,18 +145,18 @@ export class TemperatureLog {
   private sumFrom(start: number): void {
     for (const sums of [this.ice, this.degree, this.assumed, this.warm, this.hot]) sums.length = start;
     for (let i = start; i < this.at.length; i++) {
-      const isHot = this.celsius[i]! > hotC ? 1 : 0;
+      const isHot = nth(this.celsius, i) > hotC ? 1 : 0;
       if (i === 0) {
         for (const sums of [this.ice, this.degree, this.assumed, this.warm]) sums.push(0);
         this.hot.push(isHot);
         continue;
       }
-      const s = this.segment(i - 1, this.at[i]!);
-      this.ice.push(this.ice[i - 1]! + s.ice);
-      this.degree.push(this.degree[i - 1]! + s.degree);
-      this.assumed.push(this.assumed[i - 1]! + s.assumed);
-      this.warm.push(this.warm[i - 1]! + s.warm);
-      this.hot.push(this.hot[i - 1]! + isHot);
+      const s = this.segment(i - 1, nth(this.at, i));
+      this.ice.push(nth(this.ice, i - 1) + s.ice);
+      this.degree.push(nth(this.degree, i - 1) + s.degree);
+      this.assumed.push(nth(this.assumed, i - 1) + s.assumed);
+      this.warm.push(nth(this.warm, i - 1) + s.warm);
+      this.hot.push(nth(this.hot, i - 1) + isHot);
     }
   }
 
@@ -167,7 +166,7 @@ export class TemperatureLog {
     let high = this.at.length;
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (this.at[middle]! <= at) low = middle + 1;
+      if (nth(this.at, middle) <= at) low = middle + 1;
       else high = middle;
     }
     return low;
@@ -181,11 +180,11 @@ export class TemperatureLog {
 
   /** From reading `i` to an instant before the next one. */
   private segment(i: number, to: number): Sums {
-    const from = this.at[i]!;
-    const gap = this.at[i + 1]! - from;
+    const from = nth(this.at, i);
+    const gap = nth(this.at, i + 1) - from;
     if (gap > longestGapMs) return sumsOf(this.setCelsius, this.setCelsius, to - from, true);
-    const c0 = this.celsius[i]!;
-    const c1 = c0 + ((this.celsius[i + 1]! - c0) * (to - from)) / gap;
+    const c0 = nth(this.celsius, i);
+    const c1 = c0 + ((nth(this.celsius, i + 1) - c0) * (to - from)) / gap;
     return sumsOf(c0, c1, to - from, false);
   }
 
@@ -205,17 +204,17 @@ export class TemperatureLog {
   private upTo(at: number): Sums {
     const n = this.at.length;
     if (n === 0) return sumsOf(this.setCelsius, this.setCelsius, at, true);
-    if (at < this.at[0]!) {
-      const s = this.beyond(this.celsius[0]!, this.at[0]! - at);
+    if (at < nth(this.at, 0)) {
+      const s = this.beyond(nth(this.celsius, 0), nth(this.at, 0) - at);
       return { ice: -s.ice, degree: -s.degree, assumed: -s.assumed, warm: -s.warm };
     }
     const i = this.indexAfter(at) - 1;
-    const s = i === n - 1 ? this.beyond(this.celsius[i]!, at - this.at[i]!) : this.segment(i, at);
+    const s = i === n - 1 ? this.beyond(nth(this.celsius, i), at - nth(this.at, i)) : this.segment(i, at);
     return {
-      ice: this.ice[i]! + s.ice,
-      degree: this.degree[i]! + s.degree,
-      assumed: this.assumed[i]! + s.assumed,
-      warm: this.warm[i]! + s.warm,
+      ice: nth(this.ice, i) + s.ice,
+      degree: nth(this.degree, i) + s.degree,
+      assumed: nth(this.assumed, i) + s.assumed,
+      warm: nth(this.warm, i) + s.warm,
     };
   }
 
@@ -225,13 +224,16 @@ export class TemperatureLog {
     const i = this.indexAfter(at) - 1;
     const end = n === 0 ? null : i < 0 ? 0 : i === n - 1 ? n - 1 : null;
     if (end !== null) {
-      const far = Math.abs(at - this.at[end]!) > longestGapMs;
-      return { celsius: far ? this.setCelsius : this.celsius[end]!, assumed: far };
+      const far = Math.abs(at - nth(this.at, end)) > longestGapMs;
+      return { celsius: far ? this.setCelsius : nth(this.celsius, end), assumed: far };
     }
-    if (n === 0 || this.at[i + 1]! - this.at[i]! > longestGapMs)
+    if (n === 0 || nth(this.at, i + 1) - nth(this.at, i) > longestGapMs)
       return { celsius: this.setCelsius, assumed: true };
-    const share = (at - this.at[i]!) / (this.at[i + 1]! - this.at[i]!);
-    return { celsius: this.celsius[i]! + share * (this.celsius[i + 1]! - this.celsius[i]!), assumed: false };
+    const share = (at - nth(this.at, i)) / (nth(this.at, i + 1) - nth(this.at, i));
+    return {
+      celsius: nth(this.celsius, i) + share * (nth(this.celsius, i + 1) - nth(this.celsius, i)),
+      assumed: false,
+    };
   }
 
   /** What the stretch from one instant to a later one amounts to. Stretches add up: splitting one changes nothing. */
@@ -240,7 +242,7 @@ export class TemperatureLog {
     const b = this.upTo(to);
     const before = this.indexAfter(from) - 1;
     const upTo = this.indexAfter(to) - 1;
-    const hotReadings = (upTo < 0 ? 0 : this.hot[upTo]!) - (before < 0 ? 0 : this.hot[before]!);
+    const hotReadings = (upTo < 0 ? 0 : nth(this.hot, upTo)) - (before < 0 ? 0 : nth(this.hot, before));
     return {
       iceDays: b.ice - a.ice,
       degreeMs: b.degree - a.degree,
@@ -252,16 +254,16 @@ export class TemperatureLog {
 
   /** What to expect next: the mean of the last 24 h, the set point where nothing was read then. */
   expected(now: number): number {
-    if (this.at.length === 0 || now - this.at.at(-1)! > longestGapMs) return this.setCelsius;
-    const from = Math.max(now - dayMs, this.at[0]!);
-    return now > from ? this.span(from, now).degreeMs / (now - from) : this.celsius[0]!;
+    if (this.at.length === 0 || now - sure(this.at.at(-1)) > longestGapMs) return this.setCelsius;
+    const from = Math.max(now - dayMs, nth(this.at, 0));
+    return now > from ? this.span(from, now).degreeMs / (now - from) : nth(this.celsius, 0);
   }
 
   /** The readings from one instant to another, both included. */
   readings(from: number, to: number): Reading[] {
     const found: Reading[] = [];
-    for (let i = this.indexBefore(from); i < this.at.length && this.at[i]! <= to; i++)
-      found.push({ at: this.at[i]!, celsius: this.celsius[i]! });
+    for (let i = this.indexBefore(from); i < this.at.length && nth(this.at, i) <= to; i++)
+      found.push({ at: nth(this.at, i), celsius: nth(this.celsius, i) });
     return found;
   }
 }

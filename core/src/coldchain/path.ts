@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { hotC, warmC, type Reading, type TemperatureLog } from './log.ts';
 import { said } from './say.ts';
 
@@ -88,7 +89,7 @@ export function rowClocks(lot: LotPath): RowClock[] {
   const advance = (s: State, to: number): State => {
     if (to <= s.at) return s;
     const log = lot.logs.get(s.place);
-    const stay = s.path.at(-1)!;
+    const stay = sure(s.path.at(-1));
     const path = [...s.path.slice(0, -1), { ...stay, to }];
     if (!log) return { ...s, at: to, path };
     const span = log.span(s.at, to);
@@ -145,7 +146,7 @@ export function rowClocks(lot: LotPath): RowClock[] {
 
   const gradeUpTo = (pending: { at: number; used: number }[], at: number) => {
     while (pending[0] && pending[0].at < at) {
-      const grade = pending.shift()!;
+      const grade = sure(pending.shift());
       for (const [key, row] of rows)
         rows.set(key, { ...row, state: { ...advance(row.state, grade.at), used: grade.used } });
     }
@@ -174,9 +175,9 @@ export function rowClocks(lot: LotPath): RowClock[] {
   const movements = new Map<number, RowChange[]>();
   for (const c of lot.changes) movements.set(c.movement, [...(movements.get(c.movement) ?? []), c]);
   for (const changes of [...movements.values()].sort(
-    (a, b) => a[0]!.at - b[0]!.at || a[0]!.movement - b[0]!.movement,
+    (a, b) => nth(a, 0).at - nth(b, 0).at || nth(a, 0).movement - nth(b, 0).movement,
   )) {
-    const at = changes[0]!.at;
+    const at = nth(changes, 0).at;
     gradeUpTo(grades, at);
     const sources: State[] = [];
     for (const c of changes.filter((x) => x.grams < 0)) {

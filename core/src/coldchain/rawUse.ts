@@ -1,3 +1,4 @@
+import { sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import type { RuleProfile } from '../freshness/limits.ts';
 import { longestGapMs, type TemperatureLog } from './log.ts';
@@ -78,7 +79,7 @@ function coldRuns(
       began = null;
       solid = rule.solidAt === null;
     }
-    if (!solid && r.celsius <= rule.solidAt!) {
+    if (!solid && r.celsius <= sure(rule.solidAt)) {
       solid = true;
       began = r.at;
     }

@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import { jointCost, perKgOf } from './joint.ts';
 import { labourCost, marginOf, markupOf, priceForMargin } from './price.ts';
 
@@ -81,7 +82,7 @@ export function costForm(input: CostInput, choice: FormChoice): FormCost {
     profitPerMinute: profit === null || choice.minutes <= 0 ? null : profit / choice.minutes,
     byYield: perKgOf(fishCost, grams),
     credited: perKgOf(fishCost - trimWorth, grams),
-    joint: shares && perKgOf(shares[0]!, grams),
+    joint: shares && perKgOf(nth(shares, 0), grams),
     full,
     priceWanted: full === null ? null : Math.max(0, priceForMargin(full, input.margin)),
     margin: full === null || choice.perKg === null ? null : marginOf(full, choice.perKg),

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import type { Form } from '../forms/index.ts';
 import {
   lineForm,
@@ -90,7 +91,7 @@ function groupLines(problem: PlanProblem): Group[] {
     const form = lineForm(problem, line.form);
     const [least, most] = windowOf(problem, line);
     const inParts = line.partAllowed && line.pieces !== null && line.pieces > 1;
-    const shares = inParts ? line.pieces! : 1;
+    const shares = inParts ? sure(line.pieces) : 1;
     const refused = problem.fish.filter((f) => f.refuses[line.id] !== undefined).map((f) => f.id);
     const group: Group = {
       form,
@@ -131,17 +132,25 @@ function ends(
   // Both ends only move on along the fish.
   for (let i = 0, j = 1, k = 0; i < n - 1; i++) {
     j = Math.max(j, i + 1);
-    while (j < n && (base[j]! - base[i]! < grams[0] - 1e-9 || mm[j]! - mm[i]! < long[0] - 1e-9)) j++;
-    while (k + 1 < n && base[k + 1]! - base[i]! <= grams[1] + 1e-9 && mm[k + 1]! - mm[i]! <= long[1] + 1e-9)
+    while (
+      j < n &&
+      (nth(base, j) - nth(base, i) < grams[0] - 1e-9 || nth(mm, j) - nth(mm, i) < long[0] - 1e-9)
+    )
+      j++;
+    while (
+      k + 1 < n &&
+      nth(base, k + 1) - nth(base, i) <= grams[1] + 1e-9 &&
+      nth(mm, k + 1) - nth(mm, i) <= long[1] + 1e-9
+    )
       k++;
     least[i] = j;
     most[i] = k;
   }
   if (smallest)
     for (let i = 0; i < n - 1; i++) {
-      const half = least[i]!;
-      const two = half < n - 1 ? least[half]! : n;
-      most[i] = Math.min(most[i]!, two - 1);
+      const half = nth(least, i);
+      const two = half < n - 1 ? nth(least, half) : n;
+      most[i] = Math.min(nth(most, i), two - 1);
     }
   return { least, most };
 }
@@ -158,7 +167,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
     if (factor === null || lineRefusal(problem, fish, g.like) !== null) return;
     const byWeight = g.pieces === null;
     // A total may be made of pieces of any size the fish gives: a herring's fillet is a piece.
-    const small = byWeight && base.at(-1)! * factor <= g.form.pieceG / 2;
+    const small = byWeight && sure(base.at(-1)) * factor <= g.form.pieceG / 2;
     const from = byWeight ? (section.inOne || small ? 0 : Math.min(g.least, g.form.pieceG / 2)) : g.least;
     const all = small || (!byWeight && takesAll(section, g.form, g.target));
     options.push({
@@ -195,8 +204,8 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
     copies: section.copies,
     mm,
     base,
-    offcut: base.map((g) => ((base.at(-1)! - g) / 1000) * settings.offcutsPerKg),
-    options: options.filter((o) => o.least.some((j, i) => j <= o.most[i]!)),
+    offcut: base.map((g) => ((sure(base.at(-1)) - g) / 1000) * settings.offcutsPerKg),
+    options: options.filter((o) => o.least.some((j, i) => j <= nth(o.most, i))),
     split: section.split.map((s) => nodeOf(c, fish, s)),
     scratch: {
       worth: new Float64Array(mm.length),

@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Compiled, Node } from './compile.ts';
 import { bestPattern, shutPrice, type Prices, type Stretch } from './pattern.ts';
 import { allFish, type Cut, type Opened, type State } from './state.ts';
@@ -12,14 +13,14 @@ export function firstCome(c: Compiled): State {
   const fish = allFish(c);
   const state: State = fish.map(() => null);
   const order = fish
-    .map((f, i) => ({ i, days: f.of.fish[0]!.daysLeft }))
+    .map((f, i) => ({ i, days: nth(f.of.fish, 0).daysLeft }))
     .sort((a, b) => a.days - b.days || a.i - b.i)
     .map((f) => f.i);
   const units = c.groups
     .flatMap((g, who) => g.units.map((line) => ({ who, due: g.like.dueDays, line })))
     .sort((a, b) => a.due - b.due || a.line.localeCompare(b.line));
   for (const { who } of units) {
-    const group = c.groups[who]!;
+    const group = nth(c.groups, who);
     const before = state.map(
       (o) => o && { ...o, cuts: o.cuts.map((k) => ({ ...k, pieces: [...k.pieces] })) },
     );
@@ -38,7 +39,7 @@ export function firstCome(c: Compiled): State {
     for (const i of order) if (state[i] && !done()) takeFrom(state[i]);
     for (const i of order) {
       if (state[i] || done()) continue;
-      for (const opened of openings(fish[i]!.of, who)) {
+      for (const opened of openings(nth(fish, i).of, who)) {
         takeFrom(opened);
         if (opened.cuts.some((k) => k.pieces.length > 0)) {
           state[i] = opened;
@@ -84,14 +85,14 @@ const opened = (node: Node): Cut[] =>
 /** The next piece for a group from where the last cut lies: the one nearest its target. */
 function next(c: Compiled, opened: Opened, cut: Cut, who: number, mostGrams: number): Stretch | null {
   const { node } = cut;
-  const group = c.groups[who]!;
+  const group = nth(c.groups, who);
   const option = node.options.find((o) => o.who === who);
   if (!option) return null;
   for (let i = cut.pieces.at(-1)?.to ?? 0; i < node.mm.length - 1; i++) {
     let best: Stretch | null = null;
     let bestOff = Infinity;
-    for (let j = option.least[i]!; j <= option.most[i]!; j++) {
-      const grams = (node.base[j]! - node.base[i]!) * option.factor;
+    for (let j = nth(option.least, i); j <= nth(option.most, i); j++) {
+      const grams = (nth(node.base, j) - nth(node.base, i)) * option.factor;
       if (group.pieces === null && grams > mostGrams) break;
       const off = group.pieces === null ? -grams : Math.abs(grams - group.target);
       if (off < bestOff) {

@@ -1,3 +1,4 @@
+import { got, nth, sure } from '../found.ts';
 import { counterFactor } from './compile.ts';
 import {
   lineForm,
@@ -107,17 +108,19 @@ function closeTogether(
   const orders = pieces
     .filter((p) => p.line !== null)
     .sort(
-      (a, b) => lines.get(a.line!)!.dueDays - lines.get(b.line!)!.dueDays || a.line!.localeCompare(b.line!),
+      (a, b) =>
+        got(lines, sure(a.line)).dueDays - got(lines, sure(b.line)).dueDays ||
+        sure(a.line).localeCompare(sure(b.line)),
     );
   const out: PlannedPiece[] = [];
   let from = 0;
   for (const p of orders) {
-    const line = lines.get(p.line!)!;
+    const line = got(lines, sure(p.line));
     const form = lineForm(problem, line.form);
     const factor = section.factor(form, line.options);
     if (factor === null || takesAll(section, form, line.pieceGrams ?? Infinity)) return null;
     const [least, most] = line.pieces === null ? [p.grams - 1, p.grams + 1] : windowOf(problem, line);
-    const aim = line.pieces === null ? p.grams : line.pieceGrams!;
+    const aim = line.pieces === null ? p.grams : sure(line.pieceGrams);
     // Slices by thickness are of the very thickness: the middle of what is allowed.
     const toMm = line.thickMm
       ? from + (line.thickMm[0] + line.thickMm[1]) / 2
@@ -129,7 +132,7 @@ function closeTogether(
     out.push({ ...p, fromMm: from, toMm, grams });
     from = toMm;
   }
-  return [...out, ...counterPieces(problem, fish, section, pieces[0]!.copy, from, section.lengthMm)];
+  return [...out, ...counterPieces(problem, fish, section, nth(pieces, 0).copy, from, section.lengthMm)];
 }
 
 /**
@@ -139,14 +142,14 @@ function closeTogether(
 export function neat(problem: PlanProblem, plan: Plan, most: number): Plan {
   return {
     fish: plan.fish.map((planned): PlannedFish => {
-      const fish = problem.fish.find((f) => f.id === planned.fish)!;
+      const fish = sure(problem.fish.find((f) => f.id === planned.fish));
       const mode = modesOf(problem, fish).find((m) => m.id === planned.mode);
       if (!mode || mode.id === 'whole') return planned;
       const cuts = new Map<string, PlannedPiece[]>();
       for (const p of planned.pieces)
         cuts.set(`${p.section} ${p.copy}`, [...(cuts.get(`${p.section} ${p.copy}`) ?? []), p]);
       const pieces = [...cuts.values()].flatMap((cut) => {
-        const section = sectionOf(mode, cut[0]!.section)?.section;
+        const section = sectionOf(mode, nth(cut, 0).section)?.section;
         if (!section || section.inOne) return cut;
         const close = closeTogether(problem, fish, section, cut);
         const better =

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { rawRefusal } from '../coldchain/index.ts';
 import { filletsOf, formRefusal, piecesPerFish, type Form } from '../forms/index.ts';
@@ -132,7 +133,7 @@ export function fitRefusal(
   if (lot.mostDays !== null && lot.mostDays < want.dueInDays)
     return lot.thawed ? said('thawed_gone_before_it_is_due') : said('graded_for_use_today_not_later');
   const life = lifeOf(species, lot, want);
-  const rung = fitRungs.find((r) => r.use === want.use)!;
+  const rung = sure(fitRungs.find((r) => r.use === want.use));
   if (life.usedWhenDue / species.iceDays > rung.limit)
     return said('not_fresh_enough_to_when_due', { use: want.use });
   return life.left < want.dueInDays ? said('out_of_life_before_it_is_due') : null;
@@ -163,7 +164,7 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
     const fishNeeded = Math.ceil(want.totalGrams / main - 1e-9);
     return { ...base, refusal: null, yield: cut.yield, perFish: null, fishNeeded };
   }
-  const perFish = piecesPerFish(species, want.form, main, want.pieceGrams!, lot.condition);
+  const perFish = piecesPerFish(species, want.form, main, sure(want.pieceGrams), lot.condition);
   if (perFish === 0) {
     const pieces = form.count === 'fillet' && !isPiece(lot.condition) ? filletsOf(species, form) : 1;
     return none(
@@ -171,11 +172,17 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
         form: form.name,
         main: Math.round(main),
         piece: Math.round(main / pieces),
-        asked: want.pieceGrams!,
+        asked: sure(want.pieceGrams),
       }),
     );
   }
-  return { ...base, refusal: null, yield: cut.yield, perFish, fishNeeded: Math.ceil(want.pieces! / perFish) };
+  return {
+    ...base,
+    refusal: null,
+    yield: cut.yield,
+    perFish,
+    fishNeeded: Math.ceil(sure(want.pieces) / perFish),
+  };
 }
 
 const cutOf = (
@@ -201,7 +208,7 @@ export function proposePicks(
   const usable = offers
     .filter((o) => o.refusal === null)
     .sort((a, b) => a.daysLeftCut - b.daysLeftCut || a.lot.lotId - b.lot.lotId);
-  let missing = want.totalGrams ?? want.pieces!;
+  let missing = want.totalGrams ?? sure(want.pieces);
   const picks: FishPick[] = [];
   for (const offer of usable) {
     const each = offer.perFish ?? offer.fishGrams * offer.yield;
@@ -219,13 +226,13 @@ export type PromiseAnswer = { answer: 'yes' | 'part' | 'no'; because: Said; serv
 /** Can the line be promised from graded, unpromised stock? Says how much of it otherwise, and why not the rest. */
 export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnswer {
   const { picks, missing } = proposePicks(offers, want);
-  const wanted = want.totalGrams ?? want.pieces!;
+  const wanted = want.totalGrams ?? sure(want.pieces);
   const fish = picks.reduce((sum, p) => sum + p.fish, 0);
   if (missing === 0) {
-    const lots = picks.map((p) => offers.find((o) => o.lot.lotId === p.lotId)!.lot);
+    const lots = picks.map((p) => sure(offers.find((o) => o.lot.lotId === p.lotId)).lot);
     const codes = lots.map((l) => l.code).join(', ');
     // Where both serve, they are fish to the one who asks.
-    const like = lots.find((l) => !isPiece(l.condition)) ?? lots[0]!;
+    const like = lots.find((l) => !isPiece(l.condition)) ?? nth(lots, 0);
     const because = said('from', { fish, condition: countWord(like.condition, fish), codes });
     return { answer: 'yes', because, servable: wanted };
   }
@@ -241,8 +248,8 @@ export function canPromise(offers: readonly LotOffer[], want: Want): PromiseAnsw
   const why =
     reasons.length > 0
       ? reasons[1]
-        ? said('both', { first: reasons[0]!, second: reasons[1] })
-        : reasons[0]!
+        ? said('both', { first: nth(reasons, 0), second: reasons[1] })
+        : nth(reasons, 0)
       : offers.length === 0
         ? said('none_in_the_shop')
         : said('not_enough_fish');

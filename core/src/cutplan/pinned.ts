@@ -1,3 +1,4 @@
+import { sure } from '../found.ts';
 import { counterTakings, filledShare } from './score.ts';
 import {
   openingCost,
@@ -74,7 +75,7 @@ export function withoutSettled(problem: PlanProblem, settled: readonly PlannedFi
       : [
           {
             ...line,
-            totalGrams: Math.max(1, line.totalGrams! - had),
+            totalGrams: Math.max(1, sure(line.totalGrams) - had),
             window: [Math.max(1, least - had), most - had],
           },
         ];
@@ -116,7 +117,7 @@ export function tidied(problem: PlanProblem, plan: Plan): Plan {
   if (lost.size === 0) return plan;
   const [shortest, longest] = problem.settings.counterMm;
   const fish = plan.fish.map((planned): PlannedFish => {
-    const one = problem.fish.find((f) => f.id === planned.fish)!;
+    const one = sure(problem.fish.find((f) => f.id === planned.fish));
     const mode = modesOf(problem, one).find((m) => m.id === planned.mode);
     return {
       ...planned,

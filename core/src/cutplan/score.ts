@@ -1,3 +1,4 @@
+import { got, sure } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import { counterFactor } from './compile.ts';
 import {
@@ -221,7 +222,7 @@ export function planFaults(problem: PlanProblem, plan: Plan): Said[] {
     faults.push(...overlaps(fish.id, mode, planned.pieces));
   }
   for (const [id, pieces] of byLine) {
-    const line = lineById.get(id)!;
+    const line = got(lineById, id);
     if (line.pieces !== null && pieces.length > line.pieces)
       faults.push(said('line_more_pieces_than_it_wants', { id }));
     if (filledShare(problem, line, pieces) === 0)
@@ -237,7 +238,7 @@ function overlaps(fish: string, mode: Mode, pieces: readonly PlannedPiece[]): Sa
     const own = pieces.filter((p) => p.section === a.id);
     const inside = pieces.filter((p) => a.split.some((s) => s.id === p.section));
     const opened = new Set(
-      inside.map((p) => Math.floor(p.copy / a.split.find((s) => s.id === p.section)!.copies)),
+      inside.map((p) => Math.floor(p.copy / sure(a.split.find((s) => s.id === p.section)).copies)),
     );
     if (own.some((p) => opened.has(p.copy)))
       faults.push(said('a_is_cut_along_and_opened_at_once', { fish, id: a.id }));

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import {
   bodyOf,
   quarterShares,
@@ -94,8 +95,8 @@ function cutContext(problem: PlanProblem, fish: PlanFish): CutContext {
     const had = known.get(key);
     if (had !== undefined) return had;
     const [main] = expected(problem, fish, [{ ...plainCut(form), options }]).mains;
-    known.set(key, main!);
-    return main!;
+    known.set(key, sure(main));
+    return sure(main);
   };
   return {
     problem,
@@ -345,7 +346,7 @@ function trimsOf(k: CutContext, mode: ModeId): Mode['trims'] {
 
 /** Fish whose flesh lies evenly: sold gutted, or as two sides. */
 function uniformModes({ fish, problem }: CutContext): Mode[] {
-  const { fromMm, toMm, gutted, side } = problem.flesh!;
+  const { fromMm, toMm, gutted, side } = sure(problem.flesh);
   const lengthMm = toMm - fromMm;
   return [
     {
@@ -422,7 +423,7 @@ function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
   else if (species.bodyPlan === 'flat' || species.bodyPlan === 'large_flat') {
     const base = able('quarter_cut', 'fillet_skinless');
     if (base) modes.push(...flatModes(k, body, base));
-    if (base && able('troncon')) modes.push(crossModes(k, body, base)[1]!);
+    if (base && able('troncon')) modes.push(nth(crossModes(k, body, base), 1));
   } else {
     const base = able('fillet_skin_on', 'fillet_skinless', 'monk_fillets');
     if (base) {
@@ -467,5 +468,5 @@ export function gridOf(section: Section, gridMm: number): number[] {
   const steps = Math.max(1, Math.floor(section.lengthMm / gridMm));
   const marks = Array.from({ length: steps }, (_, i) => i * gridMm);
   const end = section.lengthMm;
-  return end - marks.at(-1)! < 1 ? [...marks.slice(0, -1), end] : [...marks, end];
+  return end - sure(marks.at(-1)) < 1 ? [...marks.slice(0, -1), end] : [...marks, end];
 }

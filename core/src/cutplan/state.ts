@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Compiled, CutMode, FishClass, Group, Node } from './compile.ts';
 import type { Stretch } from './pattern.ts';
 import { counterPieces } from './neat.ts';
@@ -38,13 +39,13 @@ interface Held {
  * it. The search and the plan both ask here, so that what is counted as filled is filled.
  */
 export function fillTotal(group: Pick<Group, 'least' | 'most'>, grams: readonly number[]): number[] {
-  const order = grams.map((_, i) => i).sort((a, b) => grams[b]! - grams[a]! || a - b);
+  const order = grams.map((_, i) => i).sort((a, b) => nth(grams, b) - nth(grams, a) || a - b);
   const taken: number[] = [];
   let sum = 0;
   for (const i of order)
-    if (sum < group.least - 1e-6 && sum + grams[i]! <= group.most + 1e-6) {
+    if (sum < group.least - 1e-6 && sum + nth(grams, i) <= group.most + 1e-6) {
       taken.push(i);
-      sum += grams[i]!;
+      sum += nth(grams, i);
     }
   return sum < group.least - 1e-6 ? [] : taken;
 }
@@ -106,21 +107,28 @@ export function toPlan(c: Compiled, state: State): Plan {
   const place = ({ section, mm }: Node, copy: number, s: Stretch) => ({
     section: section.id,
     copy,
-    fromMm: mm[s.from]!,
-    toMm: mm[s.to]!,
+    fromMm: nth(mm, s.from),
+    toMm: nth(mm, s.to),
     grams: s.grams,
   });
   const toCounter = ({ cut, of, stretch, owner }: Held): boolean => {
     const { node, copy } = cut;
-    const from = node.mm[stretch.from]!;
-    const pieces = counterPieces(c.problem, of.fish[0]!, node.section, copy, from, node.mm[stretch.to]!);
+    const from = nth(node.mm, stretch.from);
+    const pieces = counterPieces(
+      c.problem,
+      nth(of.fish, 0),
+      node.section,
+      copy,
+      from,
+      nth(node.mm, stretch.to),
+    );
     owner.push(...pieces);
     return pieces.length > 0;
   };
   state.forEach((opened, i) => {
     if (!opened) return;
     const pieces: PlannedPiece[] = [];
-    planned.push({ fish: { fish: ids[i]!.id, mode: opened.mode.id, pieces }, pieces });
+    planned.push({ fish: { fish: nth(ids, i).id, mode: opened.mode.id, pieces }, pieces });
     for (const cut of opened.cuts) {
       for (const s of runs(cut.pieces, c.groups.length)) {
         const held: Held = { cut, of: opened.of, stretch: s, owner: pieces };
@@ -133,11 +141,11 @@ export function toPlan(c: Compiled, state: State): Plan {
     }
   });
   for (const [who, held] of byGroup) {
-    const group = c.groups[who]!;
+    const group = nth(c.groups, who);
     const { filled, over } = share(group, held);
     filled.forEach((unit, i) =>
       unit.forEach(({ cut, stretch, owner }) =>
-        owner.push({ ...place(cut.node, cut.copy, stretch), line: group.units[i]!, counter: null }),
+        owner.push({ ...place(cut.node, cut.copy, stretch), line: nth(group.units, i), counter: null }),
       ),
     );
     for (const h of over) toCounter(h);

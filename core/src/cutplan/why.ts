@@ -1,3 +1,4 @@
+import { sure } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import { compile, type Compiled } from './compile.ts';
 import type { Form } from '../forms/index.ts';
@@ -58,5 +59,5 @@ function mostCommon(words: readonly (Word | null)[]): Word {
       counts.set(key, { word, n: (counts.get(key)?.n ?? 0) + 1 });
     }
   const [top] = [...counts.values()].toSorted((a, b) => b.n - a.n);
-  return top!.word;
+  return sure(top).word;
 }

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { isSaid, type Said, type Word } from '@ember-slate/words/said';
 import type { ArrivalCondition, Species } from '../species/index.ts';
 import { landedPace, spoilageRate } from './clock.ts';
@@ -125,7 +126,7 @@ export const isAtOdds = (reason: Word): boolean => isSaid(reason) && reason.code
 function hardStopsOf(input: GradeInput, signs: readonly Sign[]): Word[] {
   const worst = (id: string) => Math.max(-1, ...input.fish.map((f) => f[id] ?? -1));
   const stops: Word[] = [
-    ...new Set(signs.filter((s) => s.stop && worst(s.id) >= s.stop.from).map((s) => s.stop!.as)),
+    ...new Set(signs.filter((s) => s.stop && worst(s.id) >= s.stop.from).map((s) => sure(s.stop).as)),
   ];
   if (input.observed?.identity === 'prohibited') stops.push(said('a_prohibited_species'));
   if (input.observed?.identity === 'unidentified') stops.push(said('a_species_nobody_could_make_sure'));
@@ -145,7 +146,7 @@ const mean = (xs: readonly number[]) => xs.reduce((a, b) => a + b, 0) / xs.lengt
  * Throws RangeError when no fish shows any sign.
  */
 export function grade(input: GradeInput): Grade {
-  const scheme = input.scheme ?? schemesFor(shippedSchemes, input.species, input.condition)[0]!;
+  const scheme = input.scheme ?? nth(schemesFor(shippedSchemes, input.species, input.condition), 0);
   const observed = input.observed ?? nothingObserved;
   const { iceDays } = input.species;
   const signs = signsFor(scheme, input.species, input.condition);
@@ -155,7 +156,7 @@ export function grade(input: GradeInput): Grade {
   const seen = looked.map((f) => signs.filter((s) => f[s.id] !== undefined));
   const perFish = looked.map((f, i) =>
     huberLocation(
-      seen[i]!.map((s) => ({ days: daysOf(s, f[s.id]!), weight: s.weight })),
+      nth(seen, i).map((s) => ({ days: daysOf(s, sure(f[s.id])), weight: s.weight })),
       0.08 * iceDays,
     ),
   );
@@ -163,13 +164,13 @@ export function grade(input: GradeInput): Grade {
   const agreed = mean(perFish.map((p) => p.location));
   const calibration = scheme.calibration[input.species.id];
   const perFishIndex = perFish.map((p, i) => {
-    const points = seen[i]!.reduce((sum, s) => sum + looked[i]![s.id]!, 0);
+    const points = nth(seen, i).reduce((sum, s) => sum + sure(nth(looked, i)[s.id]), 0);
     // Signs that could not be looked at are taken to be as far gone as the others.
-    return scheme.method === 'index' ? (points * maxIndex(signs)) / maxIndex(seen[i]!) : p.location;
+    return scheme.method === 'index' ? (points * maxIndex(signs)) / maxIndex(nth(seen, i)) : p.location;
   });
   const perFishUsed = perFishIndex.map((index) => {
     if (calibration) return Math.max(0, (index - calibration.intercept) / calibration.slope);
-    return scheme.method === 'index' ? (index / scheme.rejectAt!) * iceDays : index;
+    return scheme.method === 'index' ? (index / sure(scheme.rejectAt)) * iceDays : index;
   });
   const used = mean(perFishUsed);
   const n = looked.length;
@@ -187,7 +188,9 @@ export function grade(input: GradeInput): Grade {
   const votes = signs
     .filter((s) => looked.some((f) => f[s.id] !== undefined))
     .map((sign): SignVote => {
-      const days = mean(looked.filter((f) => f[sign.id] !== undefined).map((f) => daysOf(sign, f[sign.id]!)));
+      const days = mean(
+        looked.filter((f) => f[sign.id] !== undefined).map((f) => daysOf(sign, sure(f[sign.id]))),
+      );
       const distance = days - agreed;
       return {
         sign,
@@ -213,7 +216,7 @@ export function grade(input: GradeInput): Grade {
     daysLeft: days,
     votes: Math.min(...seen.map((s) => s.length)),
     gutsIn: input.condition === 'whole',
-    odd: odd.map((v) => ({ name: v.sign.name, kind: v.sign.kind, worse: v.oddsDays! > 0 })),
+    odd: odd.map((v) => ({ name: v.sign.name, kind: v.sign.kind, worse: sure(v.oddsDays) > 0 })),
   });
   const rung =
     verdict === 'reject'
@@ -227,11 +230,11 @@ export function grade(input: GradeInput): Grade {
     halfWidth,
     usedShare,
     mark: Math.round(100 * (1 - Math.min(1, usedShare))),
-    category: categories[categoryIndex === -1 ? 3 : categoryIndex]!,
+    category: nth(categories, categoryIndex === -1 ? 3 : categoryIndex),
     votes,
     atOdds: odd.map((v) => ({
       signId: v.sign.id,
-      advice: oddsAdvice(v.sign, v.oddsDays! > 0, observed.bled),
+      advice: oddsAdvice(v.sign, sure(v.oddsDays) > 0, observed.bled),
     })),
     mixed,
     hardStops,

@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import type { ArrivalCondition, EuGroup, Species } from '../species/index.ts';
 import { said } from './say.ts';
@@ -140,7 +141,7 @@ export function schemeFaults(scheme: Scheme): Said[] {
       faults.push(said('four_levels_as_the_centres_are', { sign: s.name }));
   }
   const rising = scheme.centres.every(
-    (c, i) => c >= 0 && c <= 1.2 && (i === 0 || c > scheme.centres[i - 1]!),
+    (c, i) => c >= 0 && c <= 1.2 && (i === 0 || c > nth(scheme.centres, i - 1)),
   );
   if (scheme.method === 'levels' && !rising) faults.push(said('the_centres_of_the_levels_rise'));
   if (scheme.method === 'index') {

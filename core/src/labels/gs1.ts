@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { said } from './say.ts';
 /** The check digit of GS1 keys: weights 3 and 1 from the right (GS1 General Specifications, from memory). */
@@ -98,15 +99,15 @@ export function readBoxCode(scan: string, thisYear: number): BoxCode | Said {
     if (bracketed) {
       const m = /^\((\d{2,4})\)([^(]*)/.exec(rest);
       if (!m) return said('cannot_read_on_from', { rest: rest.slice(0, 12) });
-      const known = identifiers.find((x) => x.ai.test(m[1]!) && m[1]!.length === sampleLength(x.ai));
-      if (!known) return said('is_not_an_identifier_known_here', { m: m[1]! });
-      parts.push({ ai: m[1]!, name: known.name, value: m[2]!.trim() });
+      const known = identifiers.find((x) => x.ai.test(nth(m, 1)) && nth(m, 1).length === sampleLength(x.ai));
+      if (!known) return said('is_not_an_identifier_known_here', { m: nth(m, 1) });
+      parts.push({ ai: nth(m, 1), name: known.name, value: nth(m, 2).trim() });
       rest = rest.slice(m[0].length);
       continue;
     }
     const known = identifiers.find((x) => x.ai.test(rest));
     if (!known) return said('cannot_read_on_from_is_it_a_gs1', { rest: rest.slice(0, 12) });
-    const ai = known.ai.exec(rest)![0];
+    const ai = sure(known.ai.exec(rest))[0];
     rest = rest.slice(ai.length);
     const end = known.fixed
       ? known.length
@@ -117,7 +118,7 @@ export function readBoxCode(scan: string, thisYear: number): BoxCode | Said {
     rest = rest.slice(end).replace(/^\u001d/, '');
   }
   for (const p of parts) {
-    const known = identifiers.find((x) => x.name === p.name)!;
+    const known = sure(identifiers.find((x) => x.name === p.name));
     if (known.fixed ? p.value.length !== known.length : p.value.length === 0 || p.value.length > known.length)
       return said(known.fixed ? 'digits_are_expected' : 'n1_to_characters_are_expected', {
         ai: p.ai,
@@ -138,7 +139,8 @@ export function readBoxCode(scan: string, thisYear: number): BoxCode | Said {
   const kg = parts.find((p) => p.name === 'netKg');
   const lb = parts.find((p) => p.name === 'netLb');
   const scaled = (p: { ai: string; value: string }) => Number(p.value) / 10 ** Number(p.ai[3]);
-  const date = (name: string) => (value(name) === null ? null : gs1Day(value(name)!.slice(0, 6), thisYear));
+  const date = (name: string) =>
+    value(name) === null ? null : gs1Day(sure(value(name)).slice(0, 6), thisYear);
   const count = value('count') ?? value('contentCount');
   return {
     gtin: value('gtin') ?? value('contentGtin'),

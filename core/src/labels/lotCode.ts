@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import { shortName, type Species } from '../species/index.ts';
 
 /**
@@ -5,6 +6,6 @@ import { shortName, type Species } from '../species/index.ts';
  * `261125-H2` is the second lot of an H species landed on 25 November 2026.
  */
 export function lotCode(day: string, species: Pick<Species, 'name'>, runningNumber: number): string {
-  const initial = shortName(species.name)[0]!.toUpperCase();
+  const initial = nth(shortName(species.name), 0).toUpperCase();
   return `${day.slice(2).replaceAll('-', '')}-${initial}${runningNumber}`;
 }

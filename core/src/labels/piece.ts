@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import { type RuleProfile } from '../freshness/index.ts';
 import type { Form } from '../forms/index.ts';
@@ -97,7 +98,7 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
         ),
       );
   const rawFit = f.raw.length > 0 && f.raw.every((r) => r.fit);
-  const first = f.lots[0]!;
+  const first = nth(f.lots, 0);
   const oneLot = f.lots.length === 1;
   const bones = f.bonesDeclared
     ? said('pin_bones_left_in')

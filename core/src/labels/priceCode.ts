@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { checkDigit } from './gs1.ts';
 import { said } from './say.ts';
@@ -20,7 +21,7 @@ const factors = [minus(2), minus(2), (n: number) => (n * 3) % 10, minus(5)];
 /** The check digit of a four-digit price or weight field. Throws RangeError for anything else. */
 export function priceCheckDigit(value: string): number {
   if (!/^\d{4}$/.test(value)) throw new RangeError('A price field has four digits');
-  return ([...value].reduce((sum, d, i) => sum + factors[i]!(Number(d)), 0) * 3) % 10;
+  return ([...value].reduce((sum, d, i) => sum + nth(factors, i)(Number(d)), 0) * 3) % 10;
 }
 
 /**

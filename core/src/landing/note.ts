@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import { addDays, isDate } from '../calendar/index.ts';
 import { isSeaArea, type gearClasses, type ProductionMethod } from '../labels/index.ts';
@@ -145,7 +146,7 @@ export function readDate(text: string, monthFirst: boolean): string | null {
   if (isDate(t)) return t;
   const m = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4})$/.exec(t);
   if (!m) return null;
-  const [day, month] = monthFirst ? [m[2]!, m[1]!] : [m[1]!, m[2]!];
+  const [day, month] = monthFirst ? [nth(m, 2), nth(m, 1)] : [nth(m, 1), nth(m, 2)];
   const iso = `${m[3]}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
   return isDate(iso) ? iso : null;
 }

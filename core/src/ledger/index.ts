@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 export { accounts, stockPlaces, type Account, type Entry, type StockPlace } from './accounts.ts';
 export { isItem, isSaleable, itemName, lifeFactorOf, readItem, type Item } from './items.ts';
 export { takeEntries, type TakeRefusal } from './take.ts';
@@ -72,13 +73,13 @@ export function cutEntries(
     inputs.forEach((input, i) => {
       const pieces = i === largest ? out.pieces : 0;
       if (shares[i] === 0 && pieces === 0) return;
-      left[i]! -= shares[i]!;
+      left[i] = nth(left, i) - nth(shares, i);
       entries.push({
         account: out.account,
         lotId: input.lotId,
         item: out.item,
         batch: ticketId,
-        grams: shares[i]!,
+        grams: nth(shares, i),
         pieces,
       });
     });
@@ -90,7 +91,7 @@ export function cutEntries(
         lotId: input.lotId,
         item: 'cut',
         batch: ticketId,
-        grams: left[i]!,
+        grams: nth(left, i),
         pieces: 0,
       });
   });

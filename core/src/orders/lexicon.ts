@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Packing } from '../board/index.ts';
 import type { Use } from '../freshness/index.ts';
 import type { TrimWish } from '../yields/index.ts';
@@ -243,7 +244,7 @@ const fillers =
 function spread(phrase: string): string[] {
   const part = /\(([^()]*)\)/.exec(phrase);
   if (!part) return [phrase.replace(/\s+/g, ' ').trim()];
-  const [whole, inside] = [part[0], part[1]!];
+  const [whole, inside] = [part[0], nth(part, 1)];
   const ways = inside.includes('|') ? inside.split('|') : [inside, ''];
   return ways.flatMap((w) => spread(phrase.replace(whole, w)));
 }

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { shortName, type Species } from '../species/index.ts';
 import { lexicon, nicknames, noSlip } from './lexicon.ts';
 import { plainly } from './tokens.ts';
@@ -17,7 +18,7 @@ export interface Names {
 /** "Atlantic salmon (farmed)" without what stands in brackets; "Summer flounder (fluke)" has the second name there. */
 const parts = (name: string): string[] => [
   name.replace(/\([^)]*\)/g, ' '),
-  ...[...name.matchAll(/\(([^)]*)\)/g)].map((m) => m[1]!),
+  ...[...name.matchAll(/\(([^)]*)\)/g)].map((m) => nth(m, 1)),
 ];
 const notNames = new Set(['farmed', 'several species', 'europe', 'us', 'wild']);
 const clean = (name: string) =>
@@ -112,12 +113,18 @@ export function meantBy(name: string, names: Names, inStock: readonly string[] |
     const [only] = first;
     const others = there(all.filter((id) => id !== only));
     // Sole is the Dover sole; where only lemon sole lies there, the customer may mean either.
-    if (owners.length === 1 && all.length > 1 && inStock && !inStock.includes(only!) && others.length > 0)
-      return { speciesId: null, candidates: [...others, only!] };
-    return { speciesId: only!, candidates: [] };
+    if (
+      owners.length === 1 &&
+      all.length > 1 &&
+      inStock &&
+      !inStock.includes(sure(only)) &&
+      others.length > 0
+    )
+      return { speciesId: null, candidates: [...others, sure(only)] };
+    return { speciesId: sure(only), candidates: [] };
   }
   const lying = there(first);
-  if (lying.length === 1) return { speciesId: lying[0]!, candidates: [] };
+  if (lying.length === 1) return { speciesId: nth(lying, 0), candidates: [] };
   return { speciesId: null, candidates: lying.length > 1 ? lying : [...first] };
 }
 
@@ -131,14 +138,14 @@ function slipsBetween(a: string, b: string, most: number): number {
     const next = [i];
     for (let j = 1; j <= b.length; j++) {
       const change = a[i - 1] === b[j - 1] ? 0 : 1;
-      let n = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + change);
+      let n = Math.min(nth(row, j) + 1, nth(next, j - 1) + 1, nth(row, j - 1) + change);
       if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        n = Math.min(n, before[j - 2]! + 1);
+        n = Math.min(n, nth(before, j - 2) + 1);
       next.push(n);
     }
     [before, row] = [row, next];
   }
-  return row[b.length]!;
+  return nth(row, b.length);
 }
 
 /**
@@ -159,8 +166,8 @@ export function slipOf(word: string, known: Iterable<string>, bySound: boolean):
       skeleton(k).length > 1;
     const n = same ? 1 : word.length < 4 ? most + 1 : slipsBetween(word, k, most);
     if (n > most) continue;
-    if (best.length === 0 || n < best[0]!.n) best = [{ to: k, n }];
-    else if (n === best[0]!.n) best.push({ to: k, n });
+    if (best.length === 0 || n < nth(best, 0).n) best = [{ to: k, n }];
+    else if (n === nth(best, 0).n) best.push({ to: k, n });
   }
   const words = [...new Set(best.map((b) => b.to))];
   // "cod" and "cods" are the same word.

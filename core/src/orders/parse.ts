@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import { expectedCut, usualPacking, type Packing } from '../board/index.ts';
 import { filletsOf, usualPieces, type Form, type FormId } from '../forms/index.ts';
 import type { Use } from '../freshness/index.ts';
@@ -154,7 +155,7 @@ function meanings(
   const longest = Math.max(longestPhrase, names.longest, ...[...own.keys()].map((p) => p.split(' ').length));
   const out: Said[] = [];
   for (let i = 0; i < all.length;) {
-    const token = all[i]!;
+    const token = nth(all, i);
     let taken = 0;
     const least = token.kind === 'number' ? 2 : 1;
     for (let n = Math.min(longest, all.length - i); n >= least && taken === 0; n--) {
@@ -237,13 +238,13 @@ function partsOf(all: readonly Said[]): Part[] {
   const parts: Part[] = [];
   let by: Part['by'] = null;
   for (let i = 0; i < all.length;) {
-    if (all[i]!.kind === 'break') {
+    if (nth(all, i).kind === 'break') {
       by = (all[i] as { by: ',' | 'and' }).by;
       i++;
       continue;
     }
     let end = i;
-    while (end < all.length && all[end]!.kind !== 'break') end++;
+    while (end < all.length && nth(all, end).kind !== 'break') end++;
     // Within it another fish with its own amount is another line.
     let chunk = all.slice(i, end);
     i = end;
@@ -315,13 +316,13 @@ function hear(items: readonly Said[]): Heard {
   /** The next thing that means something, from here on. */
   const after = (i: number): number => {
     let k = i + 1;
-    while (k < items.length && (items[k]!.kind === 'filler' || items[k]!.kind === 'of')) k++;
+    while (k < items.length && (nth(items, k).kind === 'filler' || nth(items, k).kind === 'of')) k++;
     return k;
   };
   const at = (i: number): Said | undefined => items[i];
   const isNoun = (s: Said | undefined) => s?.kind === 'noun' || s?.kind === 'named';
   for (let i = 0; i < items.length; i++) {
-    const s = items[i]!;
+    const s = nth(items, i);
     switch (s.kind) {
       case 'number': {
         const next = at(after(i));
@@ -599,12 +600,12 @@ function inherit(parts: readonly Part[]): void {
     }
   }
   for (let i = parts.length - 2; i >= 0; i--) {
-    const [a, b] = [parts[i]!, parts[i + 1]!];
+    const [a, b] = [nth(parts, i), nth(parts, i + 1)];
     if (b.by !== 'and' || !has(b, isFish) || !has(b, isCut) || has(a, isCut) || !has(a, isAmount)) continue;
     if (has(a, isFish)) a.items.push(...b.items.filter(isCut));
   }
   for (let i = parts.length - 2; i >= 0; i--) {
-    const [a, b] = [parts[i]!, parts[i + 1]!];
+    const [a, b] = [nth(parts, i), nth(parts, i + 1)];
     if (b.by === 'and' && !has(a, isFish) && has(a, isCut) && has(b, (s) => s.kind === 'species'))
       a.items.unshift(...b.items.filter((s) => s.kind === 'species'));
   }
@@ -638,7 +639,7 @@ export function parseOrder(
   const texts = parts.map((p) => spoken(p.items));
   inherit(parts);
   return {
-    lines: parts.map((p, i) => lineOf(p, texts[i]!, words, names, slips, answered[i] ?? {})),
+    lines: parts.map((p, i) => lineOf(p, nth(texts, i), words, names, slips, answered[i] ?? {})),
     day,
     minutes,
     again,

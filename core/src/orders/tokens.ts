@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { fractions, lengths, multiples, numbers, weights } from './lexicon.ts';
 
 /** Small letters without accents, and signs as the words they stand for. */
@@ -59,7 +60,7 @@ function raw(text: string): Raw[] {
     const over = /^(\d+)\/(\d+)$/.exec(t);
     if (over) return { text: t, value: Number(over[1]) / Math.max(1, Number(over[2])) };
     if (/^\d/.test(t)) return { text: t, value: Number(t.replace(',', '.')) };
-    if (t in numbers) return { text: t, value: numbers[t]! };
+    if (t in numbers) return { text: t, value: sure(numbers[t]) };
     return { text: t, word: true };
   });
 }
@@ -83,9 +84,9 @@ function numberAt(all: readonly Raw[], i: number): { value: number; next: number
       value % 10 === 0 &&
       then &&
       then.text in numbers &&
-      then.value! < 10
+      sure(then.value) < 10
     ) {
-      value += then.value!;
+      value += sure(then.value);
       next++;
     } else if (then?.value !== undefined && then.text.includes('/') && Number.isInteger(value)) {
       value += then.value;
@@ -94,13 +95,13 @@ function numberAt(all: readonly Raw[], i: number): { value: number; next: number
   } else if (here.text in fractions) {
     const at = partOf(all, i);
     if (at === null) return null;
-    value = fractions[here.text]!;
+    value = sure(fractions[here.text]);
     next = at;
     weak = true;
   } else if (article(i)) {
     const at = word(next) !== undefined && (word(next) ?? '') in fractions ? partOf(all, next) : null;
     if (at !== null) {
-      value = fractions[word(next) ?? '']!;
+      value = sure(fractions[word(next) ?? '']);
       next = at;
     } else if ((word(next) ?? '') in numbers && numbers[word(next) ?? ''] === 2) {
       value = 2;
@@ -108,10 +109,10 @@ function numberAt(all: readonly Raw[], i: number): { value: number; next: number
     } else value = 1;
     weak = value !== 2;
   } else if (here.text in multiples) {
-    return { value: multiples[here.text]!, next, weak: false };
+    return { value: sure(multiples[here.text]), next, weak: false };
   } else return null;
   while (word(next) !== undefined && (word(next) ?? '') in multiples) {
-    value *= multiples[word(next) ?? '']!;
+    value *= sure(multiples[word(next) ?? '']);
     next++;
     weak = false;
     // "three hundred and fifty"
@@ -145,7 +146,7 @@ function halfAt(all: readonly Raw[], i: number): { value: number; next: number }
   const at = all[k]?.value === undefined ? k : k + 1;
   const name = all[at]?.text.replace(/s$/, '');
   return name !== undefined && name in fractions && (k > i + 1 || many > 1)
-    ? { value: many * fractions[name]!, next: at + 1 }
+    ? { value: many * sure(fractions[name]), next: at + 1 }
     : null;
 }
 
@@ -159,7 +160,7 @@ export function tokens(text: string): Token[] {
       .map((t) => t.text)
       .join(' ');
   for (let i = 0; i < all.length;) {
-    const here = all[i]!;
+    const here = nth(all, i);
     if (here.clock !== undefined) {
       out.push({ kind: 'clock', minutes: here.clock, text: here.text });
       i++;
@@ -174,12 +175,12 @@ export function tokens(text: string): Token[] {
       // "inch" is a length, "in" is one only behind a figure.
       if (unit in weights) {
         next = more?.next ?? next + 1;
-        let grams = value * weights[unit]!;
+        let grams = value * sure(weights[unit]);
         // "1 lb 4 oz"
         const rest = numberAt(all, next);
         const small = rest ? (all[rest.next]?.text ?? '') : '';
         if (rest && /^(lb|lbs|pounds?)$/.test(unit) && /^(oz|ozs|ounces?)$/.test(small)) {
-          grams += rest.value * weights[small]!;
+          grams += rest.value * sure(weights[small]);
           next = rest.next + 1;
         }
         out.push({ kind: 'weight', grams: Math.round(grams), text: said(i, next) });
@@ -188,7 +189,7 @@ export function tokens(text: string): Token[] {
         (unit !== 'in' || /^(thick|deep|,|;|)$/.test(all[next + 1]?.text ?? ''))
       ) {
         next = more?.next ?? next + 1;
-        out.push({ kind: 'length', mm: Math.round(value * lengths[unit]!), text: said(i, next) });
+        out.push({ kind: 'length', mm: Math.round(value * sure(lengths[unit])), text: said(i, next) });
       } else out.push({ kind: 'number', value, text: said(i, next), ...(n.weak ? { weak: true } : {}) });
       i = next;
       continue;
@@ -198,14 +199,14 @@ export function tokens(text: string): Token[] {
     if (here.text in weights && here.text.length > 2) {
       out.push({
         kind: 'weight',
-        grams: Math.round((1 + (half?.value ?? 0)) * weights[here.text]!),
+        grams: Math.round((1 + (half?.value ?? 0)) * sure(weights[here.text])),
         text: here.text,
       });
       i = half?.next ?? i + 1;
     } else if (here.text in lengths && here.text.startsWith('inch')) {
       out.push({
         kind: 'length',
-        mm: Math.round((1 + (half?.value ?? 0)) * lengths[here.text]!),
+        mm: Math.round((1 + (half?.value ?? 0)) * sure(lengths[here.text])),
         text: here.text,
       });
       i = half?.next ?? i + 1;

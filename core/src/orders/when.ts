@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import { addDays } from '../calendar/index.ts';
 import type { Token } from './tokens.ts';
 
@@ -7,7 +8,7 @@ const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 const dayName = /^(sun|mon|tues?|wed|thur?s?|fri|sat)(day|nesday|sday|rsday|urday)?s?$/;
 const weekdayOf = (word: string): number | null => {
   const m = dayName.exec(word);
-  return m ? days.findIndex((d) => d.startsWith(m[1]!.slice(0, 3))) : null;
+  return m ? days.findIndex((d) => d.startsWith(nth(m, 1).slice(0, 3))) : null;
 };
 const monthOf = (word: string): number | null => {
   const at = months.findIndex((m) => word.startsWith(m) && (word.length === 3 || word.length > 3));
@@ -102,7 +103,7 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
   }
   for (let i = 0; i < all.length; i++) {
     if (gone.has(i) || minutes !== null) continue;
-    const t = all[i]!;
+    const t = nth(all, i);
     if (t.kind === 'clock') {
       minutes = t.minutes;
       take(i, i);

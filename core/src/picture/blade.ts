@@ -1,6 +1,7 @@
 import type { Body } from '../body/index.ts';
-import type { BladeView } from '../board/rules.ts';
-import { halfWidth, type Ink, type Label, type Scene, type Spot, type Stroke } from './scene.ts';
+import type { BladeView } from '../board/acts/rule.ts';
+import { type Ink, type Label, type Scene, type Spot, type Stroke } from './sight.ts';
+import { halfWidth } from './strokes.ts';
 
 const steps = (n: number) => Array.from({ length: n + 1 }, (_, i) => i / n);
 

@@ -1,3 +1,5 @@
 export { bladeScene } from './blade.ts';
 export { lookOf, type Look } from './looks.ts';
-export { bodyAt, sceneAt, type Ink, type Label, type LabelId, type Scene, type Sight } from './scene.ts';
+export { sceneAt } from './scene.ts';
+export type { Ink, Label, LabelId, Scene, Sight } from './sight.ts';
+export { bodyAt } from './strokes.ts';

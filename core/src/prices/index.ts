@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 // Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** Steps a price may be cut by, share of the full price. */
@@ -45,7 +46,7 @@ export const markdownGrid = (grams: number): number => Math.max(50, Math.ceil(gr
 
 /** Grams sold on one day at this price, whole steps of the grid; never more than there is. */
 function soldOf(o: MarkdownInput, grid: number, day: number, perKg: number, stock: number): number {
-  const wanted = Math.min(o.traffic, o.demand[day]! * (perKg / o.perKg) ** -o.elasticity);
+  const wanted = Math.min(o.traffic, nth(o.demand, day) * (perKg / o.perKg) ** -o.elasticity);
   return Math.min(stock, Math.round(wanted / grid));
 }
 
@@ -82,29 +83,29 @@ export function markdown(o: MarkdownInput): Markdown {
   // worth[d][step][stock]: the most that days d and after bring, when the price may be at `step` or lower.
   const worth = Array.from({ length: days + 1 }, () => prices.map(() => new Float64Array(all + 1)));
   const choice = Array.from({ length: days }, () => prices.map(() => new Uint8Array(all + 1)));
-  for (const end of worth[days]!) for (let s = 0; s <= all; s++) end[s] = s * grid * o.salvagePerKg;
+  for (const end of nth(worth, days)) for (let s = 0; s <= all; s++) end[s] = s * grid * o.salvagePerKg;
   for (let d = days - 1; d >= 0; d--)
     for (let from = prices.length - 1; from >= 0; from--)
       for (let s = 0; s <= all; s++) {
         let best = -1;
         let bestAt = from;
         for (let at = from; at < prices.length; at++) {
-          const sold = soldOf(o, grid, d, prices[at]!.perKg, s);
-          const value = sold * grid * prices[at]!.perKg + worth[d + 1]![at]![s - sold]!;
+          const sold = soldOf(o, grid, d, nth(prices, at).perKg, s);
+          const value = sold * grid * nth(prices, at).perKg + nth(nth(nth(worth, d + 1), at), s - sold);
           if (value > best) {
             best = value;
             bestAt = at;
           }
         }
-        worth[d]![from]![s] = best;
-        choice[d]![from]![s] = bestAt;
+        nth(nth(worth, d), from)[s] = best;
+        nth(nth(choice, d), from)[s] = bestAt;
       }
   const path: MarkdownDay[] = [];
   let at = 0;
   let stock = all;
   for (let d = 0; d < days; d++) {
-    at = full.left === 0 ? 0 : choice[d]![at]![stock]!;
-    const { step, perKg } = prices[at]!;
+    at = full.left === 0 ? 0 : nth(nth(nth(choice, d), at), stock);
+    const { step, perKg } = nth(prices, at);
     const sold = soldOf(o, grid, d, perKg, stock);
     stock -= sold;
     path.push({ step, perKg, sold: sold * grid, left: stock * grid });

@@ -1,3 +1,4 @@
+import { got, sure } from '../found.ts';
 import { inWords } from '@ember-slate/words/core';
 import { shippedForms, type Form } from '../forms/index.ts';
 import {
@@ -10,13 +11,13 @@ import {
   type Species,
 } from '../species/index.ts';
 import { composed, goalsOf, type Composition, type Step, type Work } from '../board/compose.ts';
-import { toolNames } from '../board/words.ts';
+import { toolNames } from '../board/words/tools.ts';
 import { plainCut, type Job, type WantedCut } from '../board/job.ts';
 import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
 import { packings, packingWords, usualPacking } from '../board/packing.ts';
 import { parts } from '../board/parts.ts';
 import { jobFaults, optionOffered } from '../board/refusals.ts';
-import { bellyOf, pinsOf } from '../board/rules.ts';
+import { bellyOf, pinsOf } from '../board/acts/share.ts';
 
 const sum = (ns: readonly number[]) => ns.reduce((a, b) => a + b, 0);
 
@@ -176,7 +177,7 @@ function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly stri
     const text = `${inWords(s.title)} ${how} ${inWords(s.check)} ${inWords(s.cautions).join(' ')}`;
     for (const [words, fits] of speaks)
       if (words.test(text) && !fits(s, w, job))
-        found.push(`${s.id}: ${words.exec(text)![0]} of a part that is not there`);
+        found.push(`${s.id}: ${sure(words.exec(text))[0]} of a part that is not there`);
     if (s.knife && (s.begin === '' || s.way === '' || s.hand === ''))
       found.push(`${s.id}: begin, way or hand is not said`);
     if (s.knife && s.cautions.length === 0) found.push(`${s.id}: a knife without a caution`);
@@ -185,9 +186,9 @@ function missaid(job: Job, w: Work, steps: readonly Step[], tools: readonly stri
     if (missing) found.push(`${s.id}: ${missing} is not laid out`);
   }
   for (const [first, then] of before)
-    if (at.has(first) && at.has(then) && at.get(first)! > at.get(then)!)
+    if (at.has(first) && at.has(then) && got(at, first) > got(at, then))
       found.push(`${then} before ${first}`);
-  const weigh = at.get('weigh')!;
+  const weigh = got(at, 'weigh');
   steps.forEach((s, i) => {
     if (i > weigh && s.taken.length > 0) found.push(`${s.id} changes the weight after it is weighed`);
   });
@@ -229,7 +230,7 @@ const besideOf = (species: Species, input: ArrivalCondition, form: Form): Wanted
   if (form.section !== 'trim') return [];
   const grams = usualGrams(species, input);
   for (const id of ['fillet_skin_on', 'fillet_skinless', 'monk_fillets', 'wing_fillet', 'wing']) {
-    const f = shippedForms.find((x) => x.id === id)!;
+    const f = sure(shippedForms.find((x) => x.id === id));
     const job = plain(species, input, [plainCut(form), plainCut(f)], grams);
     if (jobFaults(job).length === 0) return [plainCut(f)];
   }

@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import catalogueData from './catalogue.json' with { type: 'json' };
 import type { BodyOwn } from './profile.ts';
@@ -172,7 +173,7 @@ export const shortName = (name: string): string => {
     .replace('Common (Dover) sole', 'Dover sole')
     .replace(/\s*\(.*\)$/, '')
     .replace(/^(Atlantic|European|Northern)\s+/, '');
-  return plain[0]!.toUpperCase() + plain.slice(1);
+  return nth(plain, 0).toUpperCase() + plain.slice(1);
 };
 
 /** How a count of fish is plausible: mean whole weight against the book's range, or null when it fits. */

@@ -1,3 +1,4 @@
+import { nth, sure } from '../found.ts';
 import { parseDecimal } from './decimal.ts';
 
 export type UnitSystem = 'metric' | 'imperial';
@@ -50,12 +51,12 @@ export function parseMass(
   const poundsOunces = /^(.+?)\s*lb\s+(.+?)\s*oz$/.exec(clean);
   const parts: (readonly [string, number])[] = poundsOunces
     ? [
-        [poundsOunces[1]!, factors.lb!],
-        [poundsOunces[2]!, factors.oz!],
+        [nth(poundsOunces, 1), sure(factors.lb)],
+        [nth(poundsOunces, 2), sure(factors.oz)],
       ]
     : (() => {
-        const one = /^(.*?)\s*(kg|g|lb|oz)?$/.exec(clean)!;
-        return [[one[1]!, factors[one[2] ?? bare]!]] as const;
+        const one = sure(/^(.*?)\s*(kg|g|lb|oz)?$/.exec(clean));
+        return [[nth(one, 1), sure(factors[one[2] ?? bare])]] as const;
       })();
   let grams = 0;
   for (const [number, factor] of parts) {

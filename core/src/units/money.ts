@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import { parseDecimal } from './decimal.ts';
 
 /** Decimals of a currency's minor unit: 2 for most, 0 for yen and króna (ISO 4217, as the platform knows it). */
@@ -39,6 +40,6 @@ export function apportion(total: number, weights: readonly number[]): number[] {
   const byRemainder = exact
     .map((x, i) => [x - Math.floor(x), i] as const)
     .sort((a, b) => b[0] - a[0] || a[1] - b[1]);
-  for (const [, i] of byRemainder.slice(0, left)) parts[i]! += 1;
+  for (const [, i] of byRemainder.slice(0, left)) parts[i] = nth(parts, i) + 1;
   return parts;
 }

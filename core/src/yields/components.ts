@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Species } from '../species/index.ts';
 
 /** Parts of a whole round fish, as fractions of its weight. */
@@ -52,7 +53,7 @@ export function componentRow(species: Pick<Species, 'bodyPlan' | 'fat'>): Fracti
         ? 'fusiform_oily'
         : 'fusiform_lean'
       : species.bodyPlan;
-  return Object.fromEntries(components.map((c, i) => [c, rows[key][i]!])) as Fractions;
+  return Object.fromEntries(components.map((c, i) => [c, nth(rows[key], i)])) as Fractions;
 }
 
 /**

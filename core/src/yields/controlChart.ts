@@ -1,3 +1,4 @@
+import { nth } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { said } from './say.ts';
 /** Limits lie so many mean moving ranges from the mean: 3 / 1.128 (NIST/SEMATECH e-Handbook, individuals charts). */
@@ -31,7 +32,7 @@ export function controlChart(values: readonly number[]): ControlChart | null {
   const n = values.length;
   if (n < 2) return null;
   const mean = values.reduce((a, b) => a + b, 0) / n;
-  const ranges = values.slice(1).map((v, i) => Math.abs(v - values[i]!));
+  const ranges = values.slice(1).map((v, i) => Math.abs(v - nth(values, i)));
   const half = (limitFactor * ranges.reduce((a, b) => a + b, 0)) / ranges.length;
   const low = mean - half;
   const high = mean + half;
@@ -46,7 +47,7 @@ export function controlChart(values: readonly number[]): ControlChart | null {
     if (runs.sideLength === oneSide)
       signals.push({ kind: 'one_side', at, from: at - oneSide + 1, direction: side > 0 ? 'up' : 'down' });
     if (at === 0) return;
-    const way = Math.sign(v - values[at - 1]!);
+    const way = Math.sign(v - nth(values, at - 1));
     // Six in a row are five steps the same way.
     runs.wayLength = way === 0 ? 1 : way === runs.way ? runs.wayLength + 1 : 2;
     runs.way = way;

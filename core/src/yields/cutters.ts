@@ -1,3 +1,4 @@
+import { got, sure } from '../found.ts';
 import { group, mean } from 'd3-array';
 
 /** Tickets that count as much as the house's own average in a cutter's figure (our choice). */
@@ -30,13 +31,13 @@ export function cutterEffects(
   tickets: readonly CutterTicket[],
 ): { cutterId: number; tickets: number; effect: number }[] {
   const groups = group(tickets, (t) => t.group);
-  const means = new Map([...groups].map(([name, own]) => [name, mean(own, (t) => t.yield)!]));
+  const means = new Map([...groups].map(([name, own]) => [name, sure(mean(own, (t) => t.yield))]));
   return [...group(tickets, (t) => t.cutterId)]
     .filter(([, own]) => own.length >= cutterShownFrom)
     .map(([cutterId, own]) => ({
       cutterId,
       tickets: own.length,
-      effect: own.reduce((s, t) => s + t.yield - means.get(t.group)!, 0) / (own.length + pull),
+      effect: own.reduce((s, t) => s + t.yield - got(means, t.group), 0) / (own.length + pull),
     }))
     .sort((a, b) => a.cutterId - b.cutterId);
 }

@@ -1,3 +1,4 @@
+import { nth, sure } from '../../found.ts';
 import type { Highs, Model } from 'highs';
 import type { Compiled, Node } from '../compile.ts';
 import { bestPattern, restWorth, type Prices, type Stretch } from '../pattern.ts';
@@ -52,7 +53,7 @@ function bestColumn(
   mode: number,
   prices: Prices,
 ): { column: Column; worth: number } {
-  const cut = c.fish[fish]!.modes[mode]!;
+  const cut = nth(nth(c.fish, fish).modes, mode);
   const column: Column = { fish, mode, patterns: [], worth: cut.worth, gives: new Map() };
   let worth = cut.worth;
   const take = (node: Node, copies: number, pieces: Stretch[]) => {
@@ -66,9 +67,9 @@ function bestColumn(
   for (const node of cut.nodes) {
     const own = bestPattern(node, prices);
     const inside = node.split.map((s) => bestPattern(s, prices));
-    const split = inside.reduce((s, p, i) => s + p.worth * node.split[i]!.copies, 0);
+    const split = inside.reduce((s, p, i) => s + p.worth * nth(node.split, i).copies, 0);
     if (node.split.length > 0 && split > own.worth) {
-      node.split.forEach((s, i) => take(s, node.copies * s.copies, inside[i]!.pieces));
+      node.split.forEach((s, i) => take(s, node.copies * s.copies, nth(inside, i).pieces));
       worth += node.copies * split;
     } else {
       take(node, node.copies, own.pieces);
@@ -89,25 +90,26 @@ function priceAll(c: Compiled, prices: Prices, left: readonly number[]): Priced 
     if (left[f] === 0) return;
     const mine = of.modes.map((_, k) => bestColumn(c, f, k, prices));
     best.push(...mine);
-    bound += left[f]! * Math.max(0, ...mine.map((m) => m.worth));
+    bound += nth(left, f) * Math.max(0, ...mine.map((m) => m.worth));
   });
   c.groups.forEach((g, at) => {
-    const price = g.pieces === null ? prices.perGram[at]! * g.least : prices.each[at]! * g.pieces;
+    const price = g.pieces === null ? nth(prices.perGram, at) * g.least : nth(prices.each, at) * g.pieces;
     bound += g.units.length * Math.max(0, g.value + g.penalty - price);
   });
   c.classes.forEach(
-    (k, at) => (bound += Math.max(0, k.perKg / 1000 - prices.perGram[c.groups.length + at]!) * k.demandGrams),
+    (k, at) =>
+      (bound += Math.max(0, k.perKg / 1000 - nth(prices.perGram, c.groups.length + at)) * k.demandGrams),
   );
   return { best, bound };
 }
 
 /** Prices between two sets, clipped to where the bound holds. */
 function mixed(c: Compiled, a: Prices, b: Prices, share: number): Prices {
-  const mix = (x: Float64Array, y: Float64Array) => x.map((v, i) => share * v + (1 - share) * y[i]!);
+  const mix = (x: Float64Array, y: Float64Array) => x.map((v, i) => share * v + (1 - share) * nth(y, i));
   const perGram = mix(a.perGram, b.perGram);
   c.classes.forEach((k, i) => {
     const at = c.groups.length + i;
-    perGram[at] = Math.max(perGram[at]!, k.markdownPerKg / 1000);
+    perGram[at] = Math.max(nth(perGram, at), k.markdownPerKg / 1000);
   });
   return { each: mix(a.each, b.each), perGram };
 }
@@ -171,7 +173,7 @@ export class Master {
 
   private matrix(cols: readonly (readonly (readonly [number, number])[])[]) {
     const starts = [0];
-    for (const k of cols) starts.push(starts.at(-1)! + k.length);
+    for (const k of cols) starts.push(sure(starts.at(-1)) + k.length);
     const flat = cols.flat();
     return {
       format: 'csc' as const,
@@ -214,8 +216,8 @@ export class Master {
   /** What is settled already: fish left of each class, and what the settled ones give, by `who`. */
   settle(left: readonly number[], given: Float64Array): void {
     const [F, n] = [this.c.fish.length, this.rows];
-    for (let f = 0; f < F; f++) this.model.changeRowBounds(f, -infinity, left[f]!);
-    for (let r = F; r < n; r++) this.model.changeRowBounds(r, -given[r - F]!, infinity);
+    for (let f = 0; f < F; f++) this.model.changeRowBounds(f, -infinity, nth(left, f));
+    for (let r = F; r < n; r++) this.model.changeRowBounds(r, -nth(given, r - F), infinity);
   }
 
   /** Solves it as it stands; null when the solver gives up. */
@@ -229,22 +231,23 @@ export class Master {
     const prices = noPrices(c);
     // A maximum's dual of a "no less than" row comes out negative: its price is the other way round.
     c.groups.forEach(
-      (g, at) => ((g.pieces === null ? prices.perGram : prices.each)[at] = Math.max(0, -rowDual[F + at]!)),
+      (g, at) =>
+        ((g.pieces === null ? prices.perGram : prices.each)[at] = Math.max(0, -nth(rowDual, F + at))),
     );
-    c.classes.forEach((_, at) => (prices.perGram[G + at] = Math.max(0, -rowDual[F + G + at]!)));
+    c.classes.forEach((_, at) => (prices.perGram[G + at] = Math.max(0, -nth(rowDual, F + G + at))));
     return {
       value: model.getObjectiveValue() - c.penalties,
       x: colValue,
       prices,
-      rent: Float64Array.from({ length: F }, (_, f) => Math.max(0, rowDual[f]!)),
+      rent: Float64Array.from({ length: F }, (_, f) => Math.max(0, nth(rowDual, f))),
     };
   }
 
   /** A column's worth at these prices over the rent of its fish. */
   gain(k: Column, s: Solved): number {
-    let sum = k.worth - s.rent[k.fish]!;
+    let sum = k.worth - nth(s.rent, k.fish);
     for (const [who, n] of k.gives)
-      sum += n * (this.c.groups[who]?.pieces ? s.prices.each[who]! : s.prices.perGram[who]!);
+      sum += n * (this.c.groups[who]?.pieces ? nth(s.prices.each, who) : nth(s.prices.perGram, who));
     return sum;
   }
 
@@ -279,7 +282,7 @@ export function generate(m: Master, left: readonly number[], over: (round: numbe
         bound = priced.bound;
         centre = prices;
       }
-      added = m.add(priced.best.map((b) => b.column).filter((k) => m.gain(k, solved!) > 1e-6));
+      added = m.add(priced.best.map((b) => b.column).filter((k) => m.gain(k, sure(solved)) > 1e-6));
       if (added > 0) break;
     }
     if (added === 0) break;
@@ -290,7 +293,7 @@ export function generate(m: Master, left: readonly number[], over: (round: numbe
   }
   const losses: number[][] = m.c.fish.map((of) => of.modes.map(() => 0));
   const { best } = priceAll(m.c, centre, left);
-  for (const { column, worth } of best) losses[column.fish]![column.mode] = worth;
+  for (const { column, worth } of best) nth(losses, column.fish)[column.mode] = worth;
   for (const of of losses) {
     const top = Math.max(0, ...of);
     of.forEach((worth, k) => (of[k] = top - worth));
