@@ -2,7 +2,7 @@ import { instantOn, addDays, daysBetween, tradingDay } from '@ember-slate/core/c
 import { offerFrom, proposePicks } from '@ember-slate/core/cutplan';
 import { formBook, formOf } from '@ember-slate/core/forms';
 import {
-  centreOf,
+  dayAxis,
   grade,
   intakeLimit,
   nothingObserved,
@@ -162,7 +162,7 @@ export class SampleShop {
     const age = daysBetween(caughtOn!, landedOn) / species.iceDays;
     const fish = levels
       ? levels.map((one) => Object.fromEntries(signs.map((s, i) => [s.id, one[i] ?? 0])))
-      : Array.from({ length: sampleSize(lot.spec.n) }, () => this.look(scheme, signs, age));
+      : Array.from({ length: sampleSize(lot.spec.n) }, () => this.look(scheme, species, signs, age));
     const advice = grade({
       species,
       condition: lot.spec.condition,
@@ -213,11 +213,17 @@ export class SampleShop {
   }
 
   /** What a fish that has used this share of its life shows, sign by sign, no two fish quite alike. */
-  private look(scheme: Scheme, signs: readonly Sign[], share: number): Record<string, Level> {
+  private look(
+    scheme: Scheme,
+    species: Species,
+    signs: readonly Sign[],
+    share: number,
+  ): Record<string, Level> {
+    const axis = dayAxis(scheme, species, signs);
     const seen = (s: Sign): Level => {
-      const target = share + this.random.normal() * 0.09;
+      const target = (share + this.random.normal() * 0.09) * species.iceDays;
       const levels = s.words.map((_, level) => level as Level);
-      const off = (level: Level) => Math.abs(centreOf(scheme, s, level) - target);
+      const off = (level: Level) => Math.abs(axis.daysOf(s, level) - target);
       return levels.reduce((a, b) => (off(b) < off(a) ? b : a));
     };
     return Object.fromEntries(signs.map((s) => [s.id, seen(s)]));
@@ -234,7 +240,7 @@ export class SampleShop {
       const scheme = lot.schemes[0]!;
       const signs = signsFor(scheme, species, lot.condition);
       const fish = Array.from({ length: sampleSize(lot.pieces) }, () =>
-        this.look(scheme, signs, lot.usedNow! / species.iceDays),
+        this.look(scheme, species, signs, lot.usedNow! / species.iceDays),
       );
       const { verdict } = grade({
         species,

@@ -1,5 +1,4 @@
 import { nth } from '../found.ts';
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** One ticket as work: minutes before and after a wait that needs no hands. */
 export interface BenchJob {

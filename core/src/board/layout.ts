@@ -5,8 +5,6 @@ import type { Goal } from './goal.ts';
 import type { Job, WantedCut } from './job.ts';
 import { kindOf } from './parts.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 export type Quarter = 'eyedBack' | 'eyedBelly' | 'blindBack' | 'blindBelly';
 
 /** Where one cut lies on the fish, and how much of it it takes. */

@@ -1,5 +1,4 @@
 import { nth, sure } from '../found.ts';
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** Degree of the polynomials that are integrated: half-height times half-width times two straight lines, and one to spare. */
 const degree = 9;

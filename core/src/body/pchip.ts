@@ -1,5 +1,4 @@
 import { nth } from '../found.ts';
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /**
  * Shape-preserving cubic through points: weighted harmonic mean slopes inside, three-point ends, no overshoot

@@ -13,8 +13,6 @@ import {
 } from './problem.ts';
 import { counterInOne, gridOf, modesOf, takesAll, type Section } from './sections.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 /** Lines that want the same: any piece of one serves any other. A line by total weight stands alone: its bag is its own. */
 export interface Group {
   form: Form;

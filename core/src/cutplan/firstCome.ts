@@ -3,8 +3,6 @@ import type { Compiled, Node } from './compile.ts';
 import { bestPattern, shutPrice, type Prices, type Stretch } from './pattern.ts';
 import { allFish, type Cut, type Opened, type State } from './state.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 /**
  * What a person does without a plan: lines by due time, each from fish that are open already, else from the oldest
  * that fits, cut from the head end on; what is left of an opened fish goes to the counter. The plan's baseline.

@@ -1,8 +1,6 @@
 import { nth } from '../found.ts';
 import type { Node, Option } from './compile.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 /** What each kind of piece is worth just now: so much a piece and so much a gram, by `who`. */
 export interface Prices {
   each: Float64Array;

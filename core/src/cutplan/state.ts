@@ -4,8 +4,6 @@ import type { Stretch } from './pattern.ts';
 import { counterPieces } from './neat.ts';
 import type { Plan, PlannedFish, PlannedPiece } from './problem.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 /** One copy of a section with what is cut of it, head end first. */
 export interface Cut {
   node: Node;

@@ -5,7 +5,7 @@ import { landedPace, spoilageRate } from './clock.ts';
 import { huberLocation } from './consensus.ts';
 import { nothingObserved, type Observed } from './observed.ts';
 import {
-  centreOf,
+  dayAxis,
   maxIndex,
   schemesFor,
   signsFor,
@@ -36,8 +36,13 @@ export type Use = (typeof fitRungs)[number]['use'];
 /** The most demanding use of a fish that has used this share of its ice days; null when it is past all of them. */
 export const usedFor = (usedShare: number): Use | null =>
   fitRungs.find((r) => usedShare <= r.limit)?.use ?? null;
-/** The spread of votes beyond which a sign is at odds, and of fish beyond which a sample is mixed. */
+/**
+ * A sign is at odds when it stands farther off than this share of the ice life; one of few levels, whose steps are
+ * longer than that, when it stands farther off than half a step and this much more (our choice).
+ */
 const atOddsShare = 0.3;
+const beyondReachShare = 0.2;
+/** The spread of fish beyond which a sample is mixed. */
 const mixedShare = 0.25;
 
 /** The levels seen on one fish, by sign id; a sign not looked at casts no vote. */
@@ -68,14 +73,12 @@ export interface SignVote {
   /** Mean vote of the fish, ice days. */
   days: number;
   interval: readonly [number, number];
-  /** Vote less consensus, days, when farther than 0.30 of ice life; else null. */
+  /** Vote less `used`, days, when it stands off farther than its level can; else null. */
   oddsDays: number | null;
 }
 
 export interface Grade {
   used: number;
-  /** Where the votes agree, days: the same as `used` unless points or a calibration say otherwise. */
-  agreed: number;
   /** What a calibration rests on: points of the index, or where the votes agree. */
   index: number;
   halfWidth: number;
@@ -150,34 +153,35 @@ export function grade(input: GradeInput): Grade {
   const observed = input.observed ?? nothingObserved;
   const { iceDays } = input.species;
   const signs = signsFor(scheme, input.species, input.condition);
-  const daysOf = (sign: Sign, level: Level) => centreOf(scheme, sign, level) * iceDays;
+  const axis = dayAxis(scheme, input.species, signs);
   const looked = input.fish.filter((f) => signs.some((s) => f[s.id] !== undefined));
   if (looked.length === 0) throw new RangeError('No sign was looked at');
   const seen = looked.map((f) => signs.filter((s) => f[s.id] !== undefined));
-  const perFish = looked.map((f, i) =>
-    huberLocation(
-      nth(seen, i).map((s) => ({ days: daysOf(s, sure(f[s.id])), weight: s.weight })),
-      0.08 * iceDays,
-    ),
+  const scales = looked.map(
+    (f, i) =>
+      huberLocation(
+        nth(seen, i).map((s) => ({ days: axis.daysOf(s, sure(f[s.id])), weight: s.weight })),
+        0.08 * iceDays,
+      ).scale,
   );
-  // Where the votes agree on their own axis; a sign is at odds with that.
-  const agreed = mean(perFish.map((p) => p.location));
   const calibration = scheme.calibration[input.species.id];
-  const perFishIndex = perFish.map((p, i) => {
-    const points = nth(seen, i).reduce((sum, s) => sum + sure(nth(looked, i)[s.id]), 0);
+  const perFishIndex = looked.map((f, i) => {
+    const here = nth(seen, i);
     // Signs that could not be looked at are taken to be as far gone as the others.
-    return scheme.method === 'index' ? (points * maxIndex(signs)) / maxIndex(nth(seen, i)) : p.location;
+    if (scheme.method === 'index')
+      return (here.reduce((sum, s) => sum + sure(f[s.id]), 0) * maxIndex(signs)) / maxIndex(here);
+    return huberLocation(
+      here.map((s) => ({ days: axis.indexOf(s, sure(f[s.id])), weight: s.weight })),
+      0.08 * iceDays,
+    ).location;
   });
-  const perFishUsed = perFishIndex.map((index) => {
-    if (calibration) return Math.max(0, (index - calibration.intercept) / calibration.slope);
-    return scheme.method === 'index' ? (index / sure(scheme.rejectAt)) * iceDays : index;
-  });
+  const perFishUsed = perFishIndex.map((index) => Math.max(0, axis.daysAt(index)));
   const used = mean(perFishUsed);
   const n = looked.length;
   const signCount = mean(seen.map((s) => s.length));
   const between =
     n === 1 ? 0.05 * iceDays : Math.sqrt(perFishUsed.reduce((s, u) => s + (u - used) ** 2, 0) / (n - 1));
-  const scale = mean(perFish.map((p) => p.scale));
+  const scale = mean(scales);
   const sigma = calibration
     ? calibration.residualSd / calibration.slope
     : 'share' in scheme.sigma
@@ -189,14 +193,16 @@ export function grade(input: GradeInput): Grade {
     .filter((s) => looked.some((f) => f[s.id] !== undefined))
     .map((sign): SignVote => {
       const days = mean(
-        looked.filter((f) => f[sign.id] !== undefined).map((f) => daysOf(sign, sure(f[sign.id]))),
+        looked.filter((f) => f[sign.id] !== undefined).map((f) => axis.daysOf(sign, sure(f[sign.id]))),
       );
-      const distance = days - agreed;
+      const distance = days - used;
+      const reach = axis.reachOf(sign);
+      const mayStandOff = Math.max(atOddsShare * iceDays, reach + beyondReachShare * iceDays);
       return {
         sign,
         days,
-        interval: [Math.max(0, days - scheme.voteHalfWidth * iceDays), days + scheme.voteHalfWidth * iceDays],
-        oddsDays: Math.abs(distance) > atOddsShare * iceDays ? distance : null,
+        interval: [Math.max(0, days - reach), days + reach],
+        oddsDays: Math.abs(distance) > mayStandOff ? distance : null,
       };
     });
   const odd = votes.filter((v) => v.oddsDays !== null);
@@ -225,7 +231,6 @@ export function grade(input: GradeInput): Grade {
   const categoryIndex = categoryLimits.findIndex((limit) => usedShare <= limit);
   return {
     used,
-    agreed,
     index: mean(perFishIndex),
     halfWidth,
     usedShare,

@@ -32,7 +32,8 @@ export {
 } from './observed.ts';
 export {
   applies,
-  centreOf,
+  dayAxis,
+  type DayAxis,
   maxIndex,
   maxPoints,
   schemeFaults,

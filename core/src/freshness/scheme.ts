@@ -1,4 +1,4 @@
-import { nth } from '../found.ts';
+import { nth, sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import type { ArrivalCondition, EuGroup, Species } from '../species/index.ts';
 import { said } from './say.ts';
@@ -78,9 +78,43 @@ export const maxPoints = (sign: Pick<Sign, 'words'>): number => sign.words.lengt
 export const maxIndex = (signs: readonly Pick<Sign, 'words'>[]): number =>
   signs.reduce((sum, s) => sum + maxPoints(s), 0);
 
-/** Where a level of a sign sits on the ice life, as a share of it. */
-export const centreOf = (scheme: Scheme, sign: Pick<Sign, 'words'>, level: Level): number =>
-  scheme.method === 'levels' ? scheme.centres[level] : level / maxPoints(sign);
+/** The one axis all signs of a fish vote on: index, ice days, and how far a vote may stand off, as one scale. */
+export interface DayAxis {
+  /** A level of a sign on the scale a calibration rests on: index points of the whole fish, or ice days. */
+  indexOf: (sign: Pick<Sign, 'words'>, level: Level) => number;
+  /** Ice days used at a place on that scale. */
+  daysAt: (index: number) => number;
+  /** Ice days a level of a sign speaks for. */
+  daysOf: (sign: Pick<Sign, 'words'>, level: Level) => number;
+  /** Half the ice days a level of a sign stands for: a sign of few levels says less. */
+  reachOf: (sign: Pick<Sign, 'words'>) => number;
+}
+
+/**
+ * The axis of ice days of `signs` on a species with `iceDays` of life. In an index a sign votes for the fish whose
+ * every sign is as far gone, so that the mean of the votes, weighted by points, is the index. A calibration moves votes
+ * and mean alike.
+ */
+export function dayAxis(
+  scheme: Pick<Scheme, 'method' | 'centres' | 'rejectAt' | 'voteHalfWidth' | 'calibration'>,
+  species: Pick<Species, 'id' | 'iceDays'>,
+  signs: readonly Pick<Sign, 'words'>[],
+): DayAxis {
+  const { iceDays } = species;
+  const byPoints = scheme.method === 'index';
+  const whole = maxIndex(signs);
+  const calibration = scheme.calibration[species.id];
+  const indexOf: DayAxis['indexOf'] = (sign, level) =>
+    byPoints ? (level / maxPoints(sign)) * whole : scheme.centres[level] * iceDays;
+  const perIndex = calibration ? 1 / calibration.slope : byPoints ? iceDays / sure(scheme.rejectAt) : 1;
+  const daysAt = (index: number) => (index - (calibration?.intercept ?? 0)) * perIndex;
+  return {
+    indexOf,
+    daysAt,
+    daysOf: (sign, level) => daysAt(indexOf(sign, level)),
+    reachOf: (sign) => (byPoints ? whole / maxPoints(sign) / 2 : scheme.voteHalfWidth * iceDays) * perIndex,
+  };
+}
 
 /** Whether a scheme can judge this species in this condition. */
 export const applies = (

@@ -1,5 +1,4 @@
 import { nth } from '../found.ts';
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
 
 /** Steps a price may be cut by, share of the full price. */
 export const markdownSteps = [0, 0.1, 0.2, 0.3, 0.5] as const;

@@ -134,7 +134,7 @@ export default function Parts() {
         <h2 className="pb-3 text-row">{say('sign_strip')}</h2>
         <SignStrip
           speciesName={say('hake')}
-          iceDays={hake.iceDays}
+          species={hake}
           scheme={euGeneral}
           signs={signsFor(euGeneral, hake, 'gutted')}
           fish={[signs]}

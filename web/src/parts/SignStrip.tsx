@@ -1,5 +1,5 @@
 import {
-  centreOf,
+  dayAxis,
   maxPoints,
   type FishSigns,
   type Grade,
@@ -8,6 +8,7 @@ import {
   type Sign,
   type SignVote,
 } from '@ember-slate/core/freshness';
+import type { Species } from '@ember-slate/core/species';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { useSize } from '../app/size.ts';
@@ -15,7 +16,7 @@ import { say } from './say.ts';
 
 interface Props {
   speciesName: string;
-  iceDays: number;
+  species: Pick<Species, 'id' | 'iceDays'>;
   scheme: Scheme;
   signs: readonly Sign[];
   fish: readonly FishSigns[];
@@ -121,10 +122,9 @@ const Overlay = ({ width, children }: { width: number; children: ReactNode }) =>
 function VoteLens({ vote, used, x, color }: { vote: SignVote; used: number; x: Ground['x']; color: string }) {
   const height = 5 + 9 * (vote.sign.weight - 0.4);
   const off = vote.oddsDays;
-  const near = x(vote.interval[off !== null && off > 0 ? 0 : 1]);
   return (
     <g transform="translate(0 24)">
-      {off !== null && <path d={`M ${x(used)} 0 H ${near}`} stroke={color} strokeWidth="1.5" />}
+      {off !== null && <path d={`M ${x(used)} 0 H ${x(vote.days)}`} stroke={color} strokeWidth="1.5" />}
       <path
         d={lens(x(vote.interval[0]), x(vote.days), x(vote.interval[1]), height)}
         fill={color}
@@ -134,7 +134,7 @@ function VoteLens({ vote, used, x, color }: { vote: SignVote; used: number; x: G
       />
       <path d={`M ${x(vote.days)} ${-height} V ${height}`} stroke={color} strokeWidth="3" />
       {off !== null && (
-        <text x={(x(used) + near) / 2} y="-6" className="fig em halo mid">
+        <text x={(x(used) + x(vote.days)) / 2} y="-6" className="fig em halo mid">
           {say('days_off', { oddsDays: Math.abs(off).toFixed(1) })}
         </text>
       )}
@@ -327,7 +327,7 @@ function Axis({ ground: g, iceDays, speciesName }: { ground: Ground; iceDays: nu
  */
 export function SignStrip({
   speciesName,
-  iceDays,
+  species,
   scheme,
   signs,
   fish,
@@ -341,7 +341,9 @@ export function SignStrip({
   const ordered = [...signs].sort(
     (a, b) => Number(odds.has(a.id)) - Number(odds.has(b.id)) || b.weight - a.weight,
   );
+  const { iceDays } = species;
   const ground = groundOf(width, iceDays, ordered.length);
+  const axis = dayAxis(scheme, species, signs);
   return (
     <div
       ref={ref}
@@ -363,7 +365,7 @@ export function SignStrip({
         <SignRow
           key={sign.id}
           sign={sign}
-          at={(level) => ground.x(centreOf(scheme, sign, level) * iceDays)}
+          at={(level) => ground.x(axis.daysOf(sign, level))}
           {...{ ground, grade, fish, current, onLevel }}
         />
       ))}

@@ -130,7 +130,7 @@ describe('the sign strip', () => {
     render(
       <SignStrip
         speciesName="Hake"
-        iceDays={hake.iceDays}
+        species={hake}
         scheme={euGeneral}
         signs={signs}
         fish={fish}

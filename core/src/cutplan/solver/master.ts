@@ -3,8 +3,6 @@ import type { Highs, Model } from 'highs';
 import type { Compiled, Node } from '../compile.ts';
 import { bestPattern, restWorth, type Prices, type Stretch } from '../pattern.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 /** A section with the pattern that every copy of it takes. */
 interface Patterned {
   node: Node;

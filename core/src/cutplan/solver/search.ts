@@ -3,8 +3,6 @@ import type { Compiled, CutMode, FishClass, Node } from '../compile.ts';
 import { bestPattern, restWorth, shutPrice, type Prices } from '../pattern.ts';
 import { allFish, fillTotal, type Cut, type Opened, type State } from '../state.ts';
 
-// Every index here counts over the array it looks into: a `!` behind one says no more than that.
-
 /** What one fish gives: pieces and grams by `who`, and what it is worth beside them. */
 interface Gift {
   worth: number;

@@ -425,7 +425,7 @@ function Signs({
   return (
     <>
       <SignStrip
-        {...{ signs, iceDays }}
+        {...{ signs, species }}
         speciesName={shortName(species.name)}
         scheme={of.scheme}
         fish={shownFish}
