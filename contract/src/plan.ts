@@ -214,7 +214,8 @@ const cutPlan = z.object({
   id: f.id,
   state: z.enum(['running', 'done', 'stopped', 'failed', 'accepted']),
   horizon: z.enum(['today', 'tomorrow', 'all']),
-  madeBy: z.string(),
+  /** Null for a plan made by itself. */
+  madeBy: z.string().nullable(),
   madeAt: f.instant,
   note: z.string(),
   /** The plan it was changed from by hand, and what it was worth. */
@@ -229,7 +230,7 @@ export type CutPlan = z.infer<typeof cutPlan>;
 
 const planChanges = z.object({
   /** The plan it is held against. */
-  before: z.object({ id: f.id, madeAt: f.instant, madeBy: z.string(), value: z.number() }).nullable(),
+  before: z.object({ id: f.id, madeAt: f.instant, madeBy: z.string().nullable(), value: z.number() }).nullable(),
   value: z.number(),
   species: z.array(
     z.object({
@@ -266,7 +267,13 @@ export const plan = {
   day: read('/api/plan', {
     summary: 'The cut plan as it stands, with the fish, the lines and what is found; null before the first',
     tags: ['plan', 'orders', 'landing', 'grading', 'bench', 'counter'],
-    answer: z.object({ plan: cutPlan.nullable(), lines: z.number().int(), fish: z.number().int() }),
+    answer: z.object({
+      plan: cutPlan.nullable(),
+      /** A plan is being made by itself. */
+      making: z.boolean(),
+      lines: z.number().int(),
+      fish: z.number().int(),
+    }),
   }),
   start: change('POST', '/api/plan', {
     summary: 'Plan the day anew; pinned fish of the plan before it stay as they are',

@@ -49,7 +49,12 @@ const accept = (plan: CutPlan) =>
 
 describe('the plan of a day', () => {
   it('has nothing to say about an empty shop', async () => {
-    expect(await shop.bench.ok(contract.plan.day)).toEqual({ plan: null, lines: 0, fish: 0 });
+    expect(await shop.bench.ok(contract.plan.day)).toEqual({
+      plan: null,
+      making: false,
+      lines: 0,
+      fish: 0,
+    });
     const refused = await shop.bench.send(contract.plan.start, {
       body: { horizon: 'all', seconds: 1, keepPinned: true },
     });

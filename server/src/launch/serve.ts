@@ -10,6 +10,7 @@ import { ScaleAdapter } from '../platform/devices/scale.ts';
 import { keepPruned } from '../platform/prune.ts';
 import { SensorFeed } from '../stages/cold/commands/sensors.ts';
 import { keepWeekly } from '../stages/orders/commands/weekly.ts';
+import { keepPlanned } from '../stages/plan/commands/always.ts';
 import { Planner } from '../stages/plan/commands/planner.ts';
 
 /** How long requests under way may take once the process is told to end, ms. */
@@ -65,6 +66,7 @@ export async function listen(config: Config): Promise<Running> {
   });
   planner.keepWarm();
   jobs.start();
+  const stopPlanning = keepPlanned(pool, planner, () => new Date());
   const stopWeekly = keepWeekly(pool, () => new Date());
   const stopPruning = keepPruned(pool, () => new Date());
   return {
@@ -72,6 +74,7 @@ export async function listen(config: Config): Promise<Running> {
     pool,
     port: (server.address() as { port: number }).port,
     stop: async () => {
+      stopPlanning();
       stopWeekly();
       stopPruning();
       // What is under way is answered before the door shuts; streams are told to come again.

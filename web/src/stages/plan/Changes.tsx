@@ -47,8 +47,10 @@ export function Changes({ planId }: { planId: number }) {
   return (
     <div>
       <p className="pb-2">
-        {say('against_the_plan_of_by', { madeAt: when(data.before.madeAt) })}{' '}
-        {data.before.madeBy.split(' ')[0]}:{' '}
+        {data.before.madeBy === null
+          ? say('against_the_plan_of', { madeAt: when(data.before.madeAt) })
+          : `${say('against_the_plan_of_by', { madeAt: when(data.before.madeAt) })} ${data.before.madeBy.split(' ')[0]}`}
+        :{' '}
         <strong className="font-figure font-semibold">
           {gain === 0
             ? say('worth_the_same')

@@ -10,6 +10,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { Changes } from './Changes.tsx';
+import { LinesAndFish } from './LinesAndFish.tsx';
 import { MoveLine } from './MoveLine.tsx';
 import { PlanActs } from './PlanActs.tsx';
 import { PlanHead } from './PlanHead.tsx';
@@ -58,8 +59,14 @@ export default function Plan() {
         <p className="pb-4 text-ink2">
           {say('lines_wait_fish_are_graded_and', { lines: data.lines, fish: data.fish })}
         </p>
+        {data.making && (
+          <p className="pb-2" role="status">
+            {say('a_plan_is_being_made')}
+          </p>
+        )}
         <div className="flex gap-3 pb-4">{acts}</div>
         {picks}
+        <LinesAndFish />
       </div>
     );
   const editable = mayPlan && plan.state !== 'running' && plan.state !== 'accepted';
@@ -73,6 +80,7 @@ export default function Plan() {
         {picks}
         <Status
           plan={plan}
+          making={data.making}
           editable={editable}
           onBack={() => void back.send(undefined, { id: plan.id }).then((o) => said(o))}
           onOpen={setOpen}

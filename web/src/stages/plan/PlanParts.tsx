@@ -64,19 +64,23 @@ export function Picks({ plan, mayPlan, chosen, onHorizon, only, onOnly }: PicksP
 
 interface StatusProps {
   plan: CutPlan;
+  /** The next plan is being made by itself. */
+  making: boolean;
   editable: boolean;
   onBack: () => void;
   onOpen: (what: 'totals' | 'changes') => void;
 }
 
 /** What is to be known of the plan, and its reckoning. */
-export function Status({ plan, editable, onBack, onOpen }: StatusProps) {
+export function Status({ plan, making, editable, onBack, onOpen }: StatusProps) {
   const handled = plan.parent && editable;
   return (
     <p className="flex-1 pb-3 text-note" role="status">
       {plan.note && <span className="text-embertext">{plan.note}. </span>}
       {plan.changed && plan.state !== 'accepted' && plan.state !== 'running' && (
-        <span className="text-embertext">{say('orders_or_fish_have_changed_since')} </span>
+        <span className="text-embertext">
+          {making ? say('a_new_plan_is_being_made') : say('orders_or_fish_have_changed_since')}{' '}
+        </span>
       )}
       {handled && (
         <>

@@ -24,7 +24,11 @@ beforeAll(() =>
 );
 
 const day = (plan: CutPlan | null, more: object = {}) => ({
-  'GET /api/plan': { plan, lines: 1, fish: 2, ...more },
+  'GET /api/plan': { plan, making: false, lines: 1, fish: 2, ...more },
+  '/api/plan/lines': [
+    planLineOf(),
+    planLineOf({ id: 9, offers: [], promise: { answer: 'no', because: 'No hake is graded', servable: 0 } }),
+  ],
   '/api/forms': formBookOf(),
 });
 const usual = { me: bench, screen: <Plan />, answers: day(planOf()) };
@@ -133,6 +137,9 @@ describe('the plan', () => {
   });
   it.each<[string, CutPlan | null, RegExp, object?]>([
     ['is not there yet', null, /Nothing is planned yet/],
+    ['comes by itself', null, /A plan is being made of this/, { making: true }],
+    ['has lines before it is there', null, /: \d+ fish.*No hake is graded/],
+    ['is old and made again', planOf({ changed: true }), /a new plan is on its way/, { making: true }],
     ['has nothing to plan', null, /No line waits/, { lines: 0, fish: 0 }],
     ['misses a line', planOf({ species: [unfilled] }), /Order 57 cannot be met.*No fish is heavy enough/],
     ['is old', planOf({ changed: true }), /Orders or fish have changed since/],

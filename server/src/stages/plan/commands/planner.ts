@@ -4,7 +4,7 @@ import type { PlannedFish } from '@ember-slate/core/cutplan';
 import type { Form } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
 import type { Pool } from 'mysql2/promise';
-import { row, run, transaction } from '../../../platform/db.ts';
+import { row, run, transaction, type Tx } from '../../../platform/db.ts';
 import { announce } from '../../../platform/feed.ts';
 import { log } from '../../../platform/log.ts';
 import type { Task, WorkerMessage } from './worker.ts';
@@ -23,6 +23,8 @@ export interface Run {
   species: { stored: PlanSpecies; species: Species; settled: PlannedFish[] }[];
   forms: readonly Form[];
   seconds: number;
+  /** Whether what was found may still come to the front, asked as it ends; a plan a person asked for always may. */
+  holds?: (tx: Tx) => Promise<boolean>;
 }
 
 /** How much of the time a species needs, by how much there is to decide. */
@@ -89,10 +91,17 @@ export class Planner {
       const now = this.clock();
       dirty = false;
       await transaction(this.pool, async (tx) => {
+        const overtaken = state !== 'running' && job.holds !== undefined && !(await job.holds(tx));
         await run(
           tx,
           "UPDATE cut_plan SET found = ?, beat_at = ?, state = IF(state = 'running', ?, state), note = ? WHERE id = ?",
-          [JSON.stringify(Object.fromEntries(found)), now, state, failed.slice(0, 500), job.id],
+          [
+            JSON.stringify(Object.fromEntries(found)),
+            now,
+            overtaken ? 'failed' : state,
+            failed.slice(0, 500),
+            job.id,
+          ],
         );
         await announce(tx, ['plan'], now);
       });

@@ -4,51 +4,55 @@ import type { BodyOf, contract, FoundPlan, PlanSpecies } from '@ember-slate/cont
 import { offTrim, planFaults, type PlannedFish, score, whyUnfilled } from '@ember-slate/core/cutplan';
 import type { Pool } from 'mysql2/promise';
 import type { Work } from '../../../platform/context.ts';
-import { reading, row, run } from '../../../platform/db.ts';
+import { reading, row, run, type Tx } from '../../../platform/db.ts';
 import { addJob, type JobKind } from '../../../platform/jobs.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf, readSettings } from '../../../platform/settings.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { dayProblems, gramsOff, problemOf, withoutServed } from '../queries/day.ts';
 import { type Solutions, keptOf, newest, planRow, settledOf } from '../queries/runs.ts';
-import type { Planner } from './planner.ts';
+import type { Planner, Run } from './planner.ts';
 import { say } from '../say.ts';
 
 /** Days a plan is kept whole, to be looked back at. */
 const keptDays = 14;
 
 /** What a job of planning knows beside the row of its plan. */
-interface PlanJob {
+export interface PlanJob {
   planId: number;
   anew: string[];
   settled: Record<string, PlannedFish[]>;
   seconds: number;
 }
 
+/** A plan as its row says it is to be made; null for one that is made or gone. */
+export async function readRun(tx: Tx, { planId, anew, settled, seconds }: PlanJob): Promise<Run | null> {
+  const plan = await row<{ problems: string; found: string }>(
+    tx,
+    "SELECT problems, found FROM cut_plan WHERE id = ? AND state = 'running'",
+    [planId],
+  );
+  if (!plan) return null;
+  const book = await speciesById(tx);
+  const stored = JSON.parse(plan.problems) as PlanSpecies[];
+  return {
+    id: planId,
+    kept: JSON.parse(plan.found) as Solutions,
+    species: stored
+      .filter((s) => anew.includes(s.speciesId))
+      .map((s) => ({ stored: s, species: book.get(s.speciesId)!, settled: settled[s.speciesId] ?? [] })),
+    forms: [...formsOf(await readSettings(tx)).values()],
+    seconds,
+  };
+}
+
 /** Begins a plan whose row is committed, in whichever process comes to it. */
 export const planBeginning = (pool: Pool, planner: Planner): JobKind<PlanJob> => ({
   repeatable: true,
   unsure: say('planning_broke_off'),
-  run: async ({ planId, anew, settled, seconds }) => {
-    await reading(pool, async (tx) => {
-      const plan = await row<{ problems: string; found: string }>(
-        tx,
-        "SELECT problems, found FROM cut_plan WHERE id = ? AND state = 'running'",
-        [planId],
-      );
-      if (!plan) return;
-      const book = await speciesById(tx);
-      const stored = JSON.parse(plan.problems) as PlanSpecies[];
-      planner.begin({
-        id: planId,
-        kept: JSON.parse(plan.found) as Solutions,
-        species: stored
-          .filter((s) => anew.includes(s.speciesId))
-          .map((s) => ({ stored: s, species: book.get(s.speciesId)!, settled: settled[s.speciesId] ?? [] })),
-        forms: [...formsOf(await readSettings(tx)).values()],
-        seconds,
-      });
-    });
+  run: async (job) => {
+    const run = await reading(pool, (tx) => readRun(tx, job));
+    if (run) planner.begin(run);
     return { went: 'done' };
   },
 });
@@ -58,6 +62,8 @@ export async function startPlan(
   body: BodyOf<typeof contract.plan.start>,
 ): Promise<{ id: number }> {
   const before = await newest(work);
+  // A person's wish comes first: what goes on by itself makes room.
+  await run(work.tx, "UPDATE cut_plan SET stop_asked = TRUE WHERE state = 'running' AND made_by IS NULL");
   const species = await dayProblems(work, body.horizon);
   if (species.every((s) => s.fish.length === 0 && s.lines.length === 0))
     throw problems.conflict(say('nothing_to_plan_no_graded_fish_in'));

@@ -2,7 +2,7 @@ import { remembered } from '../../../platform/kept.ts';
 import type { CutPlan, FoundPlan, PlanSpecies } from '@ember-slate/contract';
 import type { PlannedFish } from '@ember-slate/core/cutplan';
 import type { Reader } from '../../../platform/context.ts';
-import { row } from '../../../platform/db.ts';
+import { type Asks, row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { dayProblems } from './day.ts';
 import { say } from '../say.ts';
@@ -12,7 +12,8 @@ export interface PlanRow {
   parentId: number | null;
   state: CutPlan['state'];
   horizon: CutPlan['horizon'];
-  madeBy: string;
+  /** Null for a plan that was made by itself. */
+  madeBy: string | null;
   madeAt: Date;
   beatAt: Date;
   problems: string;
@@ -21,7 +22,10 @@ export interface PlanRow {
   note: string;
 }
 const select = `SELECT c.id, c.parent_id AS parentId, c.state, c.horizon, p.name AS madeBy, c.made_at AS madeAt, c.beat_at AS beatAt,
-  c.problems, c.found, c.pinned, c.note FROM cut_plan c JOIN staff p ON p.id = c.made_by`;
+  c.problems, c.found, c.pinned, c.note FROM cut_plan c LEFT JOIN staff p ON p.id = c.made_by`;
+
+/** Plans people see: one made by itself comes to the front once it is whole. */
+const seen = "(c.made_by IS NOT NULL OR c.state IN ('done', 'stopped', 'accepted'))";
 
 /** A run that has not been heard of for so long is dead, ms. */
 const silentMs = 15_000;
@@ -38,16 +42,24 @@ export const planRow = async (work: Reader, id: number, lock = false): Promise<P
 export const planBefore = (work: Reader, p: PlanRow) =>
   row<PlanRow>(
     work.tx,
-    `${select} WHERE c.id = COALESCE(?, (SELECT MAX(id) FROM cut_plan WHERE id < ? AND problems <> '[]'))`,
+    `${select} WHERE c.id = COALESCE(?, (SELECT MAX(c.id) FROM cut_plan c WHERE c.id < ? AND c.problems <> '[]' AND ${seen}))`,
     [p.parentId, p.id],
   );
-export const newest = (work: Reader) =>
-  row<PlanRow>(work.tx, `${select} WHERE c.problems <> '[]' ORDER BY c.id DESC LIMIT 1`);
+export const newest = (work: { tx: Asks }) =>
+  row<PlanRow>(work.tx, `${select} WHERE c.problems <> '[]' AND ${seen} ORDER BY c.id DESC LIMIT 1`);
+
+/** Runs under way: a person's, and one that goes on by itself. One not heard of for long is dead. */
+export const underWay = (work: { tx: Asks; now: Date }) =>
+  rows<{ id: number; byItself: number }>(
+    work.tx,
+    "SELECT id, made_by IS NULL AS byItself FROM cut_plan WHERE state = 'running' AND beat_at > ?",
+    [new Date(work.now.getTime() - silentMs)],
+  );
 
 export const valueOf = (found: Solutions) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
 
 /** What of a problem must be the same for a plan of it to hold still. */
-const planFingerprint = (species: readonly PlanSpecies[]) =>
+export const planFingerprint = (species: readonly PlanSpecies[]) =>
   JSON.stringify(
     species.map((s) => [
       s.speciesId,
@@ -85,6 +97,7 @@ export const currentPlan = remembered(async (work: Reader) => {
   const of = plan?.species ?? live!;
   return {
     plan,
+    making: (await underWay(work)).some((r) => r.byItself === 1),
     lines: of.reduce((n, s) => n + s.lines.length, 0),
     fish: of.reduce((n, s) => n + s.fish.length, 0),
   };

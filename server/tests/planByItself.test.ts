@@ -1,0 +1,155 @@
+import { contract, type CutPlan } from '@ember-slate/contract';
+import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest';
+import { row } from '../src/platform/db.ts';
+import { keepPlanned, planByItself } from '../src/stages/plan/commands/always.ts';
+import { Planner } from '../src/stages/plan/commands/planner.ts';
+import { fourFillets, landBass, openTestShop, start, type TestShop } from './testShop.ts';
+
+let shop: TestShop;
+let planner: Planner;
+beforeAll(async () => {
+  shop = await openTestShop(inject('databaseUrl'));
+  planner = new Planner(shop.pool, () => shop.clock.now);
+});
+afterAll(async () => {
+  planner.close();
+  await shop.close();
+});
+
+const day = () => shop.bench.ok(contract.plan.day);
+const plan = async (): Promise<CutPlan> => (await day()).plan!;
+const bass = (p: CutPlan) => p.species.find((s) => s.speciesId === 'sea_bass')!;
+const order = (grams: number, name = 'Abbot') =>
+  shop.counter.ok(contract.orders.take, {
+    body: fourFillets({
+      customer: name,
+      lines: [
+        {
+          speciesId: 'sea_bass',
+          form: 'portion',
+          pieces: 2,
+          pieceGrams: grams,
+          totalGrams: null,
+          use: 'grill',
+        },
+      ],
+    }),
+  });
+const look = () => planByItself(shop.pool, planner, shop.clock.now, 0.4);
+async function settled(): Promise<void> {
+  for (let i = 0; i < 300; i++) {
+    const left = await row<{ n: number }>(
+      shop.pool,
+      "SELECT COUNT(*) AS n FROM cut_plan WHERE state = 'running'",
+    );
+    if (left!.n === 0) return;
+    await new Promise((done) => setTimeout(done, 50));
+  }
+  throw new Error('The plan never ended');
+}
+
+describe('a plan that is always there', () => {
+  afterEach(settled);
+
+  it('makes none while there is nothing to cut, or nobody who wants it', async () => {
+    expect(await look()).toBe(false);
+    await landBass(shop, true, { pieces: 6, grams: 6000 });
+    expect(await look()).toBe(false);
+    expect(await day()).toMatchObject({ plan: null, making: false });
+  });
+
+  it('makes one of the first order, which nobody made, and then leaves it', async () => {
+    await order(170);
+    expect(await look()).toBe(true);
+    expect(await look()).toBe(false);
+    expect(await day()).toMatchObject({ plan: null, making: true });
+    await settled();
+    const first = await plan();
+    expect(first).toMatchObject({ state: 'done', madeBy: null, changed: false });
+    expect(Object.values(bass(first).found!.score.filled)).toEqual([1]);
+    expect(await look()).toBe(false);
+    expect((await plan()).id).toBe(first.id);
+  });
+
+  it('plans again with a new line, and leaves the cuts of a pinned fish', async () => {
+    const before = await plan();
+    const [pinned] = bass(before).found!.plan.fish;
+    await shop.bench.ok(contract.plan.pin, {
+      params: { id: before.id },
+      body: { fish: [pinned!.fish], pinned: true },
+    });
+    await order(150, 'Pell');
+    expect(await look()).toBe(true);
+    // The plan there is stays in front while the next is made.
+    expect((await plan()).id).toBe(before.id);
+    await settled();
+    const after = await plan();
+    expect(after.id).toBeGreaterThan(before.id);
+    expect(after.pinned).toEqual([pinned!.fish]);
+    expect(bass(after).found!.plan.fish.find((f) => f.fish === pinned!.fish)).toEqual(pinned);
+    expect(Object.values(bass(after).found!.score.filled)).toEqual([1, 1]);
+  });
+
+  it('stands back when a person changes the plan meanwhile', async () => {
+    const before = await plan();
+    await order(160, 'Osk');
+    expect(await look()).toBe(true);
+    const free = bass(before).found!.plan.fish.map((f) => f.fish);
+    await shop.bench.ok(contract.plan.pin, { params: { id: before.id }, body: { fish: free, pinned: true } });
+    await settled();
+    expect(await plan()).toMatchObject({ id: before.id, changed: true });
+    // The next look plans again, with what the person did.
+    expect(await look()).toBe(true);
+    await settled();
+    const after = await plan();
+    expect(after.pinned.toSorted()).toEqual(free.toSorted());
+    expect(after.changed).toBe(false);
+  });
+
+  it('makes room for the plan a person asks for', async () => {
+    await order(140, 'Ruan');
+    expect(await look()).toBe(true);
+    await shop.bench.ok(contract.plan.start, { body: { horizon: 'all', seconds: 0.3, keepPinned: true } });
+    const stopped = await row<{ stop: number }>(
+      shop.pool,
+      'SELECT stop_asked AS stop FROM cut_plan WHERE made_by IS NULL ORDER BY id DESC LIMIT 1',
+    );
+    expect(stopped!.stop).toBe(1);
+    await settled();
+    expect(await plan()).toMatchObject({ state: 'done', madeBy: 'The bench', changed: false });
+  });
+
+  it('leaves what is at the bench, begun or not, until another line comes', async () => {
+    const made = await plan();
+    await shop.bench.ok(contract.plan.accept, { params: { id: made.id }, body: { speciesIds: null } });
+    expect(await look()).toBe(false);
+    const [ticket] = (await shop.bench.ok(contract.bench.tickets)).filter((t) => t.state === 'waiting');
+    await start(shop, ticket!.id);
+    expect(await look()).toBe(false);
+    await order(180, 'Tolley');
+    expect(await look()).toBe(true);
+    await settled();
+    const after = await plan();
+    expect(after).toMatchObject({ state: 'done', madeBy: null });
+    // Fish on the board are in no new plan, and their lines ask for nothing more.
+    const cutting = (await shop.bench.ok(contract.bench.tickets)).find((t) => t.id === ticket!.id)!;
+    const wanted = new Set(bass(after).lines.map((l) => l.lineId));
+    expect(cutting.state).toBe('cutting');
+    for (const cut of cutting.cuts) if (cut.lineId !== null) expect(wanted.has(cut.lineId)).toBe(false);
+  });
+
+  it('looks by itself once it has been quiet for a moment', async () => {
+    const before = await plan();
+    const stop = keepPlanned(shop.pool, planner, () => shop.clock.now, 0.4);
+    try {
+      await order(190, 'Vane');
+      shop.clock.now = new Date(shop.clock.now.getTime() + 5000);
+      await expect
+        .poll(async () => (await plan()).id, { timeout: 30_000, interval: 200 })
+        .toBeGreaterThan(before.id);
+      expect(await plan()).toMatchObject({ madeBy: null, changed: false });
+    } finally {
+      stop();
+    }
+  });
+});
