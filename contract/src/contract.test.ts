@@ -61,7 +61,7 @@ describe('the contract', () => {
         landing:
           'importNote hold split claim printLabel addPhoto createDelivery editDelivery dropDelivery addLot editLot closeDelivery',
         grading: 'record',
-        plan: 'start stop pin move back accept choose send',
+        plan: 'start stop pin move back accept choose send letGo',
         bench:
           'keepTub make addCut dropCut withdraw start step methods pause hand batch startTimer answerTimer weigh strike sweep frame close reopen',
         labels: 'make print printedByHand void',
@@ -109,6 +109,7 @@ describe('the contract', () => {
       'landing.claimSheet': 'bench manager',
       'landing.supplier': 'bench manager',
       'bench.quality': 'bench manager',
+      'plan.price': 'bench manager',
       'counter.scan': 'counter manager',
       'counter.sales': 'counter manager',
       'counter.receipt': 'counter manager',

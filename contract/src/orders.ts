@@ -70,6 +70,8 @@ const line = z
     readyGrams: z.number().int(),
     readyPieces: z.number().int(),
     pricePerKg: f.money.nullable(),
+    /** Who let it go on the plan, for money: no fish is cut for it. */
+    letGoBy: z.string().nullable(),
   })
   .refine(oneQuantity, oneQuantityMessage);
 const orderStates = ['open', 'ready', 'handed', 'cancelled', 'uncollected'] as const;

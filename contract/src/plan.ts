@@ -114,6 +114,8 @@ export const planWish = z.object({
   raw: z.boolean(),
   value: z.number().min(0),
   penalty: z.number().min(0),
+  /** What keeps it before the counter in the search: no money. */
+  keep: z.number().min(0).optional(),
   partAllowed: z.boolean(),
 });
 /** A kind of piece for the counter: price in minor units a kg, grams asked for. */
@@ -180,12 +182,15 @@ const planSpecies = z.object({
   lines: z.array(
     planWish.extend({
       lineId: f.id,
+      version: f.version.default(1),
       orderNumber: z.number().int(),
       customer: z.string(),
       dueAt: f.instant,
       use: f.use,
       /** The customer takes any white fish: this one is the shop's choice, and why. */
       anyWhite: z.string().nullable(),
+      /** Who let it go on the plan: it is not cut for until it is wanted again. */
+      letGoBy: z.string().nullable().default(null),
     }),
   ),
   counter: z.array(counterClass),
@@ -230,7 +235,9 @@ export type CutPlan = z.infer<typeof cutPlan>;
 
 const planChanges = z.object({
   /** The plan it is held against. */
-  before: z.object({ id: f.id, madeAt: f.instant, madeBy: z.string().nullable(), value: z.number() }).nullable(),
+  before: z
+    .object({ id: f.id, madeAt: f.instant, madeBy: z.string().nullable(), value: z.number() })
+    .nullable(),
   value: z.number(),
   species: z.array(
     z.object({
@@ -307,6 +314,20 @@ export const plan = {
     roles: backDoor,
     body: z.object({ speciesId: f.speciesId, line: f.key(40), from: f.key(60).nullable(), to: f.key(60) }),
     answer: z.object({ id: f.id, gain: z.number() }),
+  }),
+  price: read('/api/plan/:id/price', {
+    summary: 'What a plan would be worth more without a line it fills, minor units',
+    tags: ['plan'],
+    roles: backDoor,
+    query: z.object({ speciesId: f.speciesId, line: f.key(40) }),
+    answer: z.object({ gain: z.number() }),
+  }),
+  letGo: change('PUT', '/api/plan/lines/:id/let-go', {
+    summary: 'Let a line go for money: no fish is cut for it; or want it again',
+    tags: ['plan', 'orders'],
+    roles: backDoor,
+    body: z.object({ version: f.version, letGo: z.boolean() }),
+    answer: f.done,
   }),
   back: change('POST', '/api/plan/:id/back', {
     summary: 'Go back to the plan before a change by hand',

@@ -153,3 +153,109 @@ describe('a plan that is always there', () => {
     }
   });
 });
+
+describe('a line and the money', () => {
+  let dear: TestShop;
+  beforeAll(async () => {
+    dear = await openTestShop(inject('databaseUrl'));
+    await landBass(dear, true, { pieces: 2, grams: 2000, pricePerKg: 4000 });
+    // A portion brings far less than the fish it comes from.
+    await dear.manager.ok(contract.prices.set, {
+      body: { speciesId: 'sea_bass', item: 'portion', perKg: 300, was: null },
+    });
+    await dear.counter.ok(contract.orders.take, {
+      body: fourFillets({
+        lines: [
+          {
+            speciesId: 'sea_bass',
+            form: 'portion',
+            pieces: 1,
+            pieceGrams: 170,
+            totalGrams: null,
+            use: 'grill',
+          },
+        ],
+      }),
+    });
+  });
+  afterAll(() => dear.close());
+  const plans = new Map<TestShop, Planner>();
+  const again = async () => {
+    const own = plans.get(dear) ?? new Planner(dear.pool, () => dear.clock.now);
+    plans.set(dear, own);
+    expect(await planByItself(dear.pool, own, dear.clock.now, 0.4)).toBe(true);
+    await expect
+      .poll(async () => (await dear.bench.ok(contract.plan.day)).making, { timeout: 20_000 })
+      .toBe(false);
+    const { plan } = await dear.bench.ok(contract.plan.day);
+    const of = bass(plan!);
+    return { id: plan!.id, line: of.lines[0]!, found: of.found! };
+  };
+  const order = async () => (await dear.counter.ok(contract.orders.list, { query: {} }))[0]!.lines[0]!;
+
+  it('comes before the counter at a loss, is let go by a person who knows its price, and is wanted again', async () => {
+    const kept = await again();
+    expect(kept.found.score.filled[kept.line.id]).toBe(1);
+    const { gain } = await dear.bench.ok(contract.plan.price, {
+      params: { id: kept.id },
+      query: { speciesId: 'sea_bass', line: kept.line.id },
+    });
+    // Without it no fish is opened: all that the plan loses is gained.
+    const money = kept.found.score.value + kept.found.score.penalties;
+    expect(gain).toBeCloseTo(-money, 6);
+    expect(gain).toBeGreaterThan(1000);
+
+    const { version } = await order();
+    const send = (letGo: boolean, seen: number) =>
+      dear.bench.send(contract.plan.letGo, {
+        params: { id: kept.line.lineId },
+        body: { version: seen, letGo },
+      });
+    expect((await send(true, version + 7)).status).toBe(409);
+    expect((await send(true, version)).status).toBe(200);
+    expect(await order()).toMatchObject({ state: 'open', letGoBy: 'The bench', version: version + 1 });
+    expect((await dear.bench.ok(contract.plan.day)).plan!.changed).toBe(true);
+    const gone = await again();
+    expect(gone.found.score.filled[gone.line.id]).toBe(0);
+    expect(gone.found.unfilled[gone.line.id]).toBe('Let go on the plan by The bench');
+    expect(gone.found.score.fishOpened).toBe(0);
+
+    expect((await send(false, version + 1)).status).toBe(200);
+    expect(await order()).toMatchObject({ letGoBy: null });
+    const back = await again();
+    expect(back.found.score.filled[back.line.id]).toBe(1);
+  });
+
+  it('is let go in spite of a pin, and frees its fish for the next promise', async () => {
+    const { plan } = await dear.bench.ok(contract.plan.day);
+    await dear.bench.ok(contract.plan.pin, {
+      params: { id: plan!.id },
+      body: { fish: bass(plan!).found!.plan.fish.map((f) => f.fish), pinned: true },
+    });
+    // Both fish whole: one is wanted for the portion.
+    const more = () =>
+      dear.counter.ok(contract.orders.promise, {
+        body: {
+          dueAt: fourFillets().dueAt,
+          lines: [
+            {
+              speciesId: 'sea_bass',
+              form: 'scaled_gutted',
+              pieces: 2,
+              pieceGrams: 950,
+              totalGrams: null,
+              use: 'grill' as const,
+            },
+          ],
+        },
+      });
+    const [before] = await more();
+    expect(before!.answer).not.toBe('yes');
+    const { id, version } = await order();
+    await dear.bench.ok(contract.plan.letGo, { params: { id }, body: { version, letGo: true } });
+    const gone = await again();
+    expect(gone.found.plan.fish).toEqual([]);
+    expect((await more())[0]!.answer).toBe('yes');
+    for (const p of plans.values()) p.close();
+  });
+});

@@ -171,6 +171,17 @@ const edits: Record<string, () => Promise<Edit>> = {
       theirs: { picks: [{ lotId: lot.lotId, fish: 2 }] },
     };
   },
+  'plan.letGo': async () => {
+    const { id } = await shop.counter.ok(contract.orders.take, { body: fourFillets() });
+    const line = (await shop.counter.ok(contract.orders.list, { query: {} })).find((o) => o.id === id)!
+      .lines[0]!;
+    return {
+      route: contract.plan.letGo,
+      params: { id: line.id },
+      mine: { letGo: true },
+      theirs: { letGo: false },
+    };
+  },
   'close.setChecks': () =>
     Promise.resolve({
       route: contract.close.setChecks,

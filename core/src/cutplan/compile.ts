@@ -100,7 +100,7 @@ function groupLines(problem: PlanProblem): Group[] {
       most,
       thickMm: line.thickMm,
       value: line.value / shares,
-      penalty: line.penalty / shares,
+      penalty: (line.penalty + (line.keep ?? 0)) / shares,
       like: line,
     };
     const { units: _none, like: _line, form: _form, ...rest } = group;

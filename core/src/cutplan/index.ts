@@ -32,7 +32,7 @@ export {
   type SectionId,
 } from './problem.ts';
 export { modesOf, sectionOf, type Mode, type Section } from './sections.ts';
-export { planFaults, score, type PlanScore } from './score.ts';
+export { planFaults, rankOf, score, type PlanScore } from './score.ts';
 export { ifGraded, nearestOffers, type Nearest, type Stock } from './nearest.ts';
 export { planChanges, type FishChange, type LineChange } from './compare.ts';
 export { offTrim, type OffTrim } from './offTrim.ts';

@@ -65,6 +65,7 @@ export function withoutSettled(problem: PlanProblem, settled: readonly PlannedFi
           pieces: line.pieces - mine.length,
           value: line.value * rest,
           penalty: line.penalty * rest,
+          keep: (line.keep ?? 0) * rest,
         },
       ];
     }

@@ -48,6 +48,11 @@ export interface PlanLine {
   /** What the filled line brings, and what leaving it costs beside that; minor units. */
   value: number;
   penalty: number;
+  /**
+   * What the search puts on top of that, minor units: as much as filling the line may ever cost makes an order come
+   * before the counter. It is no money and in no sum. None unless given.
+   */
+  keep?: number | undefined;
   /** The customer takes fewer pieces too. */
   partAllowed: boolean;
 }

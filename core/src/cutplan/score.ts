@@ -120,6 +120,10 @@ export function score(
   };
 }
 
+/** What plans are held against each other by, minor units: their worth, less what the lines they leave were to be kept for. */
+export const rankOf = (problem: PlanProblem, of: Pick<PlanScore, 'value' | 'filled'>): number =>
+  problem.lines.reduce((rank, l) => rank - (1 - (of.filled[l.id] ?? 0)) * (l.keep ?? 0), of.value);
+
 /** How far a stated weight may be from what the geometry says, grams. */
 const sameG = 0.6;
 

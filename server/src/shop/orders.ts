@@ -64,6 +64,8 @@ export interface LineRow {
   readyGrams: number;
   readyPieces: number;
   pricePerKg: number | null;
+  /** Who let it go on the plan, for money. */
+  letGoBy: string | null;
 }
 type Stored = Omit<LineRow, 'anyWhite' | 'partAllowed' | 'begun' | 'options' | 'tickets'> & {
   anyWhite: number;
@@ -82,7 +84,8 @@ export async function linesOfOrders(tx: Tx, orderIds: readonly number[]): Promis
        l.part_allowed AS partAllowed, l.trim_wish AS trimWish, l.packing, l.options, GROUP_CONCAT(DISTINCT c.ticket_id ORDER BY c.ticket_id) AS tickets,
        COALESCE(MAX(t.state = 'cutting'), 0) AS begun,
        CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.grams, 0)), 0) AS SIGNED) AS readyGrams,
-       CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.pieces, 0)), 0) AS SIGNED) AS readyPieces, MAX(p.per_kg) AS pricePerKg
+       CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.pieces, 0)), 0) AS SIGNED) AS readyPieces, MAX(p.per_kg) AS pricePerKg,
+       (SELECT g.name FROM staff g WHERE g.id = l.let_go_by) AS letGoBy
      FROM order_line l JOIN species s ON s.id = l.species_id
      LEFT JOIN ticket_cut c ON c.line_id = l.id LEFT JOIN ticket t ON t.id = c.ticket_id
      LEFT JOIN weigh_out w ON w.cut_id = c.id AND w.struck_at IS NULL

@@ -74,7 +74,7 @@ const openLines = (work: Reader, exceptOrder: number | null) =>
     `SELECT l.id, o.number AS orderNumber, c.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form, l.intended_use AS \`use\`,
        l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options, l.thick_mm AS thickMm, l.trim_wish AS trimWish, l.packing
      FROM order_line l JOIN customer_order o ON o.id = l.order_id JOIN customer c ON c.id = o.customer_id
-     WHERE l.state = 'open' AND o.state IN ('open', 'ready') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)
+     WHERE l.state = 'open' AND l.let_go_by IS NULL AND o.state IN ('open', 'ready') AND NOT EXISTS (SELECT 1 FROM ticket_cut t WHERE t.line_id = l.id)
        AND o.id <> COALESCE(?, 0)
      ORDER BY o.due_at, l.id`,
     [exceptOrder],

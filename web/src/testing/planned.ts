@@ -67,6 +67,8 @@ export const plannedSpecies = (
       dueAt: '2099-01-01T12:00:00.000Z',
       use: 'grill',
       anyWhite: null,
+      version: 3,
+      letGoBy: null,
     },
   ],
   counter: [],

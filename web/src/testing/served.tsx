@@ -194,6 +194,7 @@ export const lineOf = (more: Partial<Line> = {}): Line => ({
   readyGrams: 0,
   readyPieces: 0,
   pricePerKg: 2890,
+  letGoBy: null,
   ...more,
 });
 

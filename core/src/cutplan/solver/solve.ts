@@ -5,7 +5,7 @@ import type { Prices } from '../pattern.ts';
 import { neat } from '../neat.ts';
 import { tidied, withoutSettled } from '../pinned.ts';
 import type { Plan, PlannedFish, PlanProblem } from '../problem.ts';
-import { planFaults, score, type PlanScore } from '../score.ts';
+import { planFaults, rankOf, score, type PlanScore } from '../score.ts';
 import { toPlan, type State } from '../state.ts';
 import { generate, Master } from './master.ts';
 import { improve } from './search.ts';
@@ -35,7 +35,9 @@ export interface Watch {
 
 /** The better of two plans that both hold; one with a fault never wins. */
 const better = (problem: PlanProblem, a: Valued, b: Valued): Valued =>
-  b.score.value > a.score.value + 1e-6 && planFaults(problem, b.plan).length === 0 ? b : a;
+  rankOf(problem, b.score) > rankOf(problem, a.score) + 1e-6 && planFaults(problem, b.plan).length === 0
+    ? b
+    : a;
 
 /** What setting the pieces of one section close together may cost, minor units: the dearest that is tried first. */
 const closeAt = [100, 0] as const;
@@ -55,7 +57,7 @@ function fullPrices(c: Compiled): Prices {
 /**
  * Plans the fish of one species: the first-come plan at once, then the bound by column generation, then ruin and
  * recreate until `seconds` are over. Fish in `settled` keep their cuts. Every plan it tells of holds by the validator,
- * and none is worth less than the first-come plan.
+ * and none stands behind the first-come plan.
  */
 export function solve(
   highs: Highs | null,
@@ -65,6 +67,10 @@ export function solve(
   watch: Watch,
 ): Solution {
   const begun = watch.now();
+  const rank = (of: Valued) => rankOf(problem, of.score);
+  // Inside, the bound is of ranks; told it is money, of the plans that keep the lines this one keeps.
+  const inMoney = (so: Solution): Solution =>
+    so.bound === null ? so : { ...so, bound: so.bound + so.score.value - rank(so) };
   const spent = () => (watch.now() - begun) / 1000;
   const rest = withoutSettled(problem, settled);
   const c = compile(rest.problem);
@@ -77,10 +83,10 @@ export function solve(
     const { fish } = toPlan(c, state);
     const loose = valued(fish);
     if (problem.settings.neat === 0) return loose;
-    const least = loose.score.value - problem.settings.neat * loose.score.gross;
+    const least = rank(loose) - problem.settings.neat * loose.score.gross;
     for (const cost of closeAt) {
       const close = valued(neat(rest.problem, { fish }, cost).fish);
-      if (close.score.value >= least && planFaults(problem, close.plan).length === 0) return close;
+      if (rank(close) >= least && planFaults(problem, close.plan).length === 0) return close;
     }
     return loose;
   };
@@ -90,12 +96,12 @@ export function solve(
   const sound = planFaults(problem, first.plan).length === 0;
   const baseline: Valued = sound ? first : uncut;
   let so: Solution = {
-    ...(uncut.score.value > baseline.score.value ? uncut : baseline),
+    ...(rank(uncut) > rank(baseline) ? uncut : baseline),
     firstCome: baseline,
     bound: null,
     phase: 'first_come',
   };
-  watch.tell(so);
+  watch.tell(inMoney(so));
   if (c.fish.length === 0 || c.groups.length + c.classes.length === 0)
     return { ...so, bound: so.score.value, phase: 'done' };
   let prices = fullPrices(c);
@@ -114,10 +120,10 @@ export function solve(
         const bound = root.bound + rest.settledValue;
         so = {
           ...so,
-          bound: Number.isFinite(bound) ? Math.max(bound, so.score.value) : null,
+          bound: Number.isFinite(bound) ? Math.max(bound, rank(so)) : null,
           phase: 'bound',
         };
-        watch.tell(so);
+        watch.tell(inMoney(so));
       }
     } finally {
       master.dispose();
@@ -133,9 +139,9 @@ export function solve(
     [waiting, looked] = [null, spent()];
     if (won.plan === so.plan) return;
     // Marks to the millimetre may gain a little on the grid the bound is of.
-    const bound = so.bound === null ? null : Math.max(so.bound, won.score.value);
+    const bound = so.bound === null ? null : Math.max(so.bound, rank(won));
     so = { ...so, ...won, bound, phase: 'search' };
-    watch.tell(so);
+    watch.tell(inMoney(so));
   };
   improve(
     c,
@@ -147,10 +153,10 @@ export function solve(
       const share = (spent() - from) / left;
       progress(Math.min(1, share));
       if (spent() - looked > 0.25) look();
-      return watch.stopped() || share >= 1 || (so.bound !== null && so.bound - so.score.value < 0.5);
+      return watch.stopped() || share >= 1 || (so.bound !== null && so.bound - rank(so) < 0.5);
     },
     (found) => (waiting = found.state),
   );
   look();
-  return { ...so, phase: 'done' };
+  return inMoney({ ...so, phase: 'done' });
 }

@@ -3,7 +3,7 @@ import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { acceptPlan, type Withdraw } from './commands/accept.ts';
 import { choosePicks, sendToBench } from './commands/picks.ts';
 import type { Planner } from './commands/planner.ts';
-import { backFrom, moveLine, pinFish, startPlan, stopPlan } from './commands/runs.ts';
+import { backFrom, letGo, moveLine, pinFish, priceOf, startPlan, stopPlan } from './commands/runs.ts';
 import { changesOf } from './queries/changes.ts';
 import { planLines } from './queries/lines.ts';
 import { currentPlan } from './queries/runs.ts';
@@ -15,6 +15,8 @@ export const plan = (planner: Planner, withdraw: Withdraw): Handlers<typeof cont
   stop: (work, { params }) => stopPlan(work, idOf(params.id)),
   pin: (work, { params, body }) => pinFish(work, idOf(params.id), body),
   move: (work, { params, body }) => moveLine(work, planner, idOf(params.id), body),
+  price: (work, { params, query }) => priceOf(work, planner, idOf(params.id), query),
+  letGo: (work, { params, body }) => letGo(work, idOf(params.id), body),
   back: (work, { params }) => backFrom(work, idOf(params.id)),
   accept: (work, { params, body }) => acceptPlan(work, idOf(params.id), body, withdraw),
   lines: (work) => planLines(work),

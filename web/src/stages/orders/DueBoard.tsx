@@ -1,4 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
+import { shortOf } from '@ember-slate/core/orders';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
@@ -51,9 +52,14 @@ export default function DueBoard() {
             ? Math.round((new Date(at).getTime() - new Date(o.dueAt).getTime()) / 60_000)
             : 0;
           const late = o.state !== 'ready' && (minutes > 0 || new Date(o.dueAt) < now);
+          const lacks = o.lines.some(
+            (l) => l.state === 'ready' && shortOf(l, { grams: l.readyGrams, pieces: l.readyPieces }) !== null,
+          );
           const word =
             o.state === 'ready'
-              ? say('ready')
+              ? lacks
+                ? say('ready_short_ask', { customer: o.customer })
+                : say('ready')
               : at
                 ? say('by', { at: when(at), minutes: minutes > 0 ? say('min_late', { minutes }) : '' })
                 : say('not_at_the_bench_yet');

@@ -1,4 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
+import { shortOf } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import type { ReactNode } from 'react';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
@@ -22,7 +23,27 @@ const stateWords: Record<Line['state'], string> = {
 
 /** A line with a ticket stands at the bench even before the first cut. */
 const lineWord = (line: Line) =>
-  line.state === 'planned' && line.tickets.length > 0 ? say('at_the_bench') : stateWords[line.state];
+  line.state === 'planned' && line.tickets.length > 0
+    ? say('at_the_bench')
+    : line.state === 'open' && line.letGoBy !== null
+      ? say('let_go_on_the_plan_by', { name: line.letGoBy.split(' ')[0]! })
+      : stateWords[line.state];
+
+/** What lies ready and is less than was asked for: the customer is asked. */
+function ShortWord({ line }: { line: Line }) {
+  const mass = useMass();
+  const short =
+    line.state === 'ready' ? shortOf(line, { grams: line.readyGrams, pieces: line.readyPieces }) : null;
+  if (!short) return null;
+  return (
+    <span className="text-embertext">
+      {' '}
+      {'grams' in short
+        ? say('short_by', { amount: mass(short.grams) })
+        : say('pieces_short', { pieces: short.pieces })}
+    </span>
+  );
+}
 
 export function OrderLines({ order }: { order: Order }) {
   const mass = useMass();
@@ -36,6 +57,7 @@ export function OrderLines({ order }: { order: Order }) {
           {lineWord(l)}
           {l.state === 'ready' ? `, ${mass(l.readyGrams)}` : ''}
         </span>
+        <ShortWord line={l} />
       </div>
     ));
 }

@@ -243,6 +243,34 @@ describe('the due board', () => {
     expect(row(3)).toContain('not at the bench yet');
     expect(screen.getAllByRole('button', { name: 'Hand over' })).toHaveLength(1);
   });
+  it.each([
+    [
+      'a weight that lacks a fifth',
+      { pieces: null, pieceGrams: null, totalGrams: 1000, readyGrams: 800 },
+      /200 g short/,
+    ],
+    ['a piece of four', { pieces: 4, readyPieces: 3, readyGrams: 600 }, /1 piece short/],
+  ])('has the customer asked about %s, and never hides it behind "ready"', async (_name, more, words) => {
+    const lines = [line({ state: 'ready', ...more })];
+    served(<DueBoard />, {
+      '/api/orders': [order({ number: 1, customer: 'Pell', dueAt: at(5), state: 'ready', lines })],
+      '/api/bench/clock': clock,
+    });
+    await screen.findByText('ready, but short: ask Pell');
+    expect(document.querySelector<HTMLElement>('[data-order="1"]')!.innerText).toMatch(words);
+  });
+  it.each([
+    [{ pieces: null, pieceGrams: null, totalGrams: 1000, readyGrams: 960, readyPieces: 2 }],
+    [{ pieces: 4, readyPieces: 4, readyGrams: 300 }],
+  ])('says no more than "ready" of %j', async (more) => {
+    const lines = [line({ state: 'ready', ...more })];
+    served(<DueBoard />, {
+      '/api/orders': [order({ number: 1, customer: 'Pell', dueAt: at(5), state: 'ready', lines })],
+      '/api/bench/clock': clock,
+    });
+    await screen.findByText('1 of 1 ready to collect today');
+    expect(document.querySelector<HTMLElement>('[data-order="1"]')!.innerText).not.toMatch(/short/);
+  });
   it('is quiet when all is collected, and says what comes next', async () => {
     served(<DueBoard />, { '/api/orders': [order({ dueAt: at(3 * 24 * 60), customer: 'Marr' })] });
     await screen.findByText('Nothing more to collect today');

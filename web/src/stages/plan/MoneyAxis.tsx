@@ -6,8 +6,10 @@ import { say } from './say.ts';
 export function MoneyAxis({ first, value, bound }: { first: number; value: number; bound: number | null }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const top = Math.max(bound ?? value, value);
-  const span = Math.max(1, top - first);
-  const low = first - span * 0.06;
+  // A plan that keeps more orders may bring less money than first come.
+  const bottom = Math.min(first, value);
+  const span = Math.max(1, top - bottom);
+  const low = bottom - span * 0.06;
   const high = top + span * 0.05;
   const x = (v: number) => Math.round(((v - low) / (high - low)) * Math.max(1, width - 30)) + 4;
   const said = (v: number) => formatMoney(Math.round(v));
@@ -29,7 +31,7 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
           })}
         >
           <path className="rul" d={`M 0 48.5 H ${width - 20}`} />
-          <rect x={x(first)} y="45" width={Math.max(0, x(value) - x(first))} height="6" fill="var(--rime)" />
+          <rect x={x(bottom)} y="45" width={Math.abs(x(value) - x(first))} height="6" fill="var(--rime)" />
           <path d={`M ${x(first)} 34 V 56`} stroke="var(--ink)" strokeWidth="2.5" />
           <text x={x(first)} y="30" className="fig i2">
             {say('first_come', { first: said(first) })}

@@ -1,17 +1,20 @@
 import type { Problem } from '@ember-slate/contract';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useMass } from '../../parts/Mass.tsx';
+import { LetGo } from './LetGo.tsx';
 import type { Card, LineRow, PlanOfSpecies } from './pieces.ts';
 import { say } from './say.ts';
 
 /** Where a line goes instead: every fish of its species, those that may not with the reason. */
 export function MoveLine({
+  planId,
   asked,
   cards,
   onClose,
   onMove,
   problem,
 }: {
+  planId: number;
   asked: { species: PlanOfSpecies; line: LineRow; from: string | null };
   cards: readonly Card[];
   onClose: () => void;
@@ -63,6 +66,7 @@ export function MoveLine({
         })}
         {fish.length === 0 && <li className="py-2 text-ink2">{say('there_is_no_other_fish_of_this')}</li>}
       </ul>
+      <LetGo {...{ planId, species, line, onClose }} />
     </Dialog>
   );
 }

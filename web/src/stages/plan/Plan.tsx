@@ -128,6 +128,7 @@ export default function Plan() {
       </Dialog>
       {asked && (
         <MoveLine
+          planId={plan.id}
           asked={asked}
           cards={shown.find((c) => c.species.speciesId === asked.species.speciesId)?.cards ?? []}
           problem={moves.refused}

@@ -1,16 +1,19 @@
 import type { CutPlan } from '@ember-slate/contract';
 import type { ReactNode } from 'react';
 import { MoneyAxis } from './MoneyAxis.tsx';
-import { linesOf, sum } from './pieces.ts';
+import { gramsShort, linesOf, sum, worthOf } from './pieces.ts';
+import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
 
 /** What the plan is worth, against first come and the bound; what can be done with it at its side. */
 export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNode }) {
-  const value = sum(plan, (f) => f.score.value);
-  const first = sum(plan, (f) => f.firstCome.score.value);
+  const mass = useMass();
+  // Money alone: that an order comes before the counter is in the plan, not in its sum.
+  const value = sum(plan, (f) => worthOf(f.score));
+  const first = sum(plan, (f) => worthOf(f.firstCome.score));
   const known = plan.species.every((s) => !s.found || s.found.bound !== null);
-  const bound = known ? sum(plan, (f) => f.bound ?? f.score.value) : null;
+  const bound = known ? sum(plan, (f) => (f.bound ?? f.score.value) + f.score.penalties) : null;
   const lines = linesOf(plan);
   const opened = sum(plan, (f) => f.score.fishOpened);
   const fewer = sum(plan, (f) => f.firstCome.score.fishOpened) - opened;
@@ -39,6 +42,12 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
                   ? say('more_than_first_come', { fewer: -fewer })
                   : '',
           })}
+          {gramsShort(lines) > 0 && (
+            <span className="text-embertext">
+              {' '}
+              {say('grams_short_in_all', { amount: mass(gramsShort(lines)) })}
+            </span>
+          )}
         </p>
       </div>
       <MoneyAxis first={first} value={value} bound={bound} />

@@ -1,6 +1,7 @@
 import type { CutPlan, SpeciesRow } from '@ember-slate/contract';
 import { bodyOf } from '@ember-slate/core/body';
-import type { FormBook } from '@ember-slate/core/forms';
+import type { Form, FormBook } from '@ember-slate/core/forms';
+import { shortOf } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import { Link } from 'react-router';
 import { useTimes } from '../../app/shop.tsx';
@@ -8,9 +9,10 @@ import { Choice } from '../../parts/Choice.tsx';
 import { SelectField } from '../../parts/Field.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import { useWant } from '../../parts/forms.ts';
+import { useForms, useWant } from '../../parts/forms.ts';
+import { useMass } from '../../parts/Mass.tsx';
 import { FishCard } from './FishCard.tsx';
-import { cardsOf, sum, type linesOf, type LineRow, type PlanOfSpecies } from './pieces.ts';
+import { cardsOf, sum, worthOf, type linesOf, type LineRow, type PlanOfSpecies } from './pieces.ts';
 import { say } from './say.ts';
 
 type Horizon = CutPlan['horizon'];
@@ -85,8 +87,8 @@ export function Status({ plan, making, editable, onBack, onOpen }: StatusProps) 
       {handled && (
         <>
           {say('changed_by_hand_than_before', {
-            money: formatMoney(Math.round(Math.abs(sum(plan, (f) => f.score.value) - plan.parent!.value))),
-            side: sum(plan, (f) => f.score.value) >= plan.parent!.value ? say('more') : say('less'),
+            money: formatMoney(Math.round(Math.abs(sum(plan, (f) => worthOf(f.score)) - plan.parent!.value))),
+            side: sum(plan, (f) => worthOf(f.score)) >= plan.parent!.value ? say('more') : say('less'),
           })}{' '}
           <button type="button" className="why" onClick={onBack}>
             {say('back_to_the_plan_before')}
@@ -107,6 +109,33 @@ export function Status({ plan, making, editable, onBack, onOpen }: StatusProps) 
   );
 }
 
+/** A line by total weight: what it gets, between which weights it counts as filled, and what it lacks. */
+function Total({
+  line,
+  form,
+  gives,
+}: {
+  line: LineRow;
+  form: Form | undefined;
+  gives: { grams: number; pieces: number };
+}) {
+  const mass = useMass();
+  const short = shortOf(line, gives);
+  const most = form?.tolerance ?? 0;
+  return (
+    <span className="block text-note text-ink3">
+      {say('gives_of', {
+        amount: mass(gives.grams),
+        least: mass(Math.round(line.totalGrams! * (1 - most))),
+        most: mass(Math.round(line.totalGrams! * (1 + most))),
+      })}
+      {short && 'grams' in short && (
+        <span className="text-embertext"> {say('short_by', { amount: mass(short.grams) })}</span>
+      )}
+    </span>
+  );
+}
+
 interface LinesProps {
   lines: ReturnType<typeof linesOf>;
   editable: boolean;
@@ -118,13 +147,14 @@ interface LinesProps {
 /** The lines by due time; a line shows where its fish lie. */
 export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
   const { when } = useTimes();
+  const forms = useForms();
   const want = useWant();
   return (
     <ul
       className="min-h-0 overflow-y-auto border-r border-line pr-2 pb-4 max-sm:border-0"
       aria-label={say('lines_of_the_plan')}
     >
-      {lines.map(({ line, species, filled, offTrim, because }) => (
+      {lines.map(({ line, species, filled, offTrim, because, gives }) => (
         <li key={line.id} className="border-b border-line">
           <button
             type="button"
@@ -151,6 +181,9 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
             </span>
             {offTrim !== null && (
               <span className="block text-note text-ink3">{say('from_what_comes_off_these_fish')}</span>
+            )}
+            {filled && line.totalGrams !== null && (
+              <Total line={line} form={forms.get(line.form)} gives={gives} />
             )}
             {line.anyWhite && (
               <span className="block text-note text-ink3">

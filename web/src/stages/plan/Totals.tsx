@@ -4,6 +4,7 @@ import { counterClassIds } from '@ember-slate/core/cutplan';
 import { trims, type TrimId } from '@ember-slate/core/yields';
 import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { worthOf } from './pieces.ts';
 import { say } from './say.ts';
 
 type Score = FoundPlan['score'];
@@ -21,7 +22,6 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
     [say('counter'), (s) => money(sum(s, (x) => x.counter))],
     [say('trim_3'), (s) => money(sum(s, (x) => x.trims))],
     [say('cost_of_the_fish_opened'), (s) => `−${money(sum(s, (x) => x.cost))}`],
-    [say('unfilled_lines_count'), (s) => `−${money(sum(s, (x) => x.penalties))}`],
     [say('pieces_off_their_weight_count'), (s) => `−${money(sum(s, (x) => x.deviation))}`],
   ];
   const counter = counterClassIds.map((id) => [id, sum(mine, (s) => s.counterGrams[id] ?? 0)] as const);
@@ -57,8 +57,8 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
           ))}
           <tr className="border-t-[1.5px] border-ink font-semibold">
             <td>{say('worth')}</td>
-            <td>{money(sum(first, (s) => s.value))}</td>
-            <td>{money(sum(mine, (s) => s.value))}</td>
+            <td>{money(sum(first, worthOf))}</td>
+            <td>{money(sum(mine, worthOf))}</td>
           </tr>
         </tbody>
       </table>

@@ -118,6 +118,44 @@ tryActs('of the plan a hand', usual, [
     },
     answered: { id: 6, gain: 0 },
   },
+  {
+    does: 'lets a line go for money, and says whom to tell',
+    answers: { '/api/plan/5/price?speciesId=hake&line=l1': { gain: 1420 } },
+    by: async () => {
+      await press(/^a to d 4 steaks/);
+      await says(/makes the plan worth 14\.20 more/);
+      await press('Let it go', await dialog());
+    },
+    sends: { method: 'PUT', path: '/api/plan/lines/11/let-go', body: { version: 3, letGo: true } },
+    answered: { id: 11 },
+    says: /Let go\. Tell Pell/,
+  },
+  {
+    does: 'wants a line again that was let go',
+    answers: day(
+      planOf({
+        species: [
+          plannedSpecies({
+            lines: [{ ...plannedSpecies().lines[0]!, letGoBy: 'Ines Corrie' }],
+            found: {
+              ...plannedSpecies().found!,
+              plan: { fish: [] },
+              score: { ...plannedSpecies().found!.score, filled: { l1: 0 } },
+              unfilled: { l1: 'Let go on the plan by Ines Corrie' },
+            },
+          }),
+        ],
+      }),
+    ),
+    by: async () => {
+      await press(/^57 Pell/);
+      await says(/Ines Corrie let it go: no fish is cut for it/);
+      await press('Cut it after all', await dialog());
+    },
+    sends: { method: 'PUT', path: '/api/plan/lines/11/let-go', body: { version: 3, letGo: false } },
+    answered: { id: 11 },
+    says: /It is wanted again/,
+  },
 ]);
 async function dialog(): Promise<HTMLElement> {
   await says(/from which fish/);
@@ -141,6 +179,17 @@ describe('the plan', () => {
     ['has lines before it is there', null, /: \d+ fish.*No hake is graded/],
     ['is old and made again', planOf({ changed: true }), /a new plan is on its way/, { making: true }],
     ['has nothing to plan', null, /No line waits/, { lines: 0, fish: 0 }],
+    [
+      'gives less than was asked for by weight',
+      planOf({
+        species: [
+          plannedSpecies({
+            lines: [{ ...plannedSpecies().lines[0]!, pieces: null, pieceGrams: null, totalGrams: 1000 }],
+          }),
+        ],
+      }),
+      /1 of 1 line .*short in all.*gives \d+ g, may be \d+ g to [\d ]+ g.* short/,
+    ],
     ['misses a line', planOf({ species: [unfilled] }), /Order 57 cannot be met.*No fish is heavy enough/],
     ['is old', planOf({ changed: true }), /Orders or fish have changed since/],
     ['has a note', planOf({ note: 'Two lines came late' }), /Two lines came late\./],

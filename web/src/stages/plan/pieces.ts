@@ -1,3 +1,4 @@
+import { shortOf } from '@ember-slate/core/orders';
 import type { CutPlan, FoundPlan } from '@ember-slate/contract';
 import {
   modesOf,
@@ -202,17 +203,37 @@ export function placeOf(
 /** Where the mode's first section begins: the marks are measured from there. */
 export const zeroOf = (mode: Mode): number => Math.min(...mode.sections.map((s) => s.startMm));
 
+/** What a plan brings in money, minor units: unfilled lines weigh in the search, they are no cost of the fish. */
+export const worthOf = (score: FoundPlan['score']): number => score.value + score.penalties;
+
 /** One figure of every species of a plan, added up. */
 export const sum = (plan: CutPlan, of: (f: NonNullable<PlanOfSpecies['found']>) => number) =>
   plan.species.reduce((s, x) => s + (x.found ? of(x.found) : 0), 0);
 
-/** Lines of a plan with whether each is filled, and why not. */
+/** What a plan gives a line: grams and pieces of the fish it opens, and of what comes off beside them. */
+function givenOf({ found }: PlanOfSpecies, line: string): { grams: number; pieces: number } {
+  const mine = found?.plan.fish.flatMap((f) => f.pieces.filter((p) => p.line === line)) ?? [];
+  return {
+    grams: Math.round(mine.reduce((sum, p) => sum + p.grams, found?.offTrim[line] ?? 0)),
+    pieces: mine.length,
+  };
+}
+
+/** Grams that lines by total weight, counted as filled, get less than was asked for; only what is worth naming. */
+export const gramsShort = (lines: ReturnType<typeof linesOf>): number =>
+  lines.reduce((sum, l) => {
+    const short = l.filled && l.line.totalGrams !== null ? shortOf(l.line, l.gives) : null;
+    return sum + (short && 'grams' in short ? short.grams : 0);
+  }, 0);
+
+/** Lines of a plan with whether each is filled, with what, and why not. */
 export const linesOf = (plan: CutPlan) =>
   plan.species.flatMap((s) =>
     s.lines.map((line) => ({
       species: s,
       line,
       filled: (s.found?.score.filled[line.id] ?? 0) >= 1 || s.found?.offTrim[line.id] !== undefined,
+      gives: givenOf(s, line.id),
       offTrim: s.found?.offTrim[line.id] ?? null,
       because: s.found?.unfilled[line.id] ?? null,
     })),

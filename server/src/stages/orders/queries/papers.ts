@@ -2,6 +2,7 @@ import { inWords } from '@ember-slate/words/core';
 import { packingWords, usualPacking } from '@ember-slate/core/board';
 import { formatInstant, tradingDay } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
+import { shortOf } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
@@ -41,6 +42,13 @@ export function lineWords(work: Reader, l: LineRow): { what: string; more: strin
   };
 }
 
+/** What lies ready of a line and is less than was asked for, named. */
+function shortWords(l: LineRow): string[] {
+  const short = shortOf(l, { grams: l.readyGrams, pieces: l.readyPieces });
+  if (!short) return [];
+  return ['grams' in short ? say('short_by', { amount: grams(short.grams) }) : say('pieces_short', short)];
+}
+
 const when = (work: Reader, at: Date) => formatInstant(at, 'dayClock', work.settings.timeZone);
 
 /** The slip that goes with an order: clipped to the bag, or laid at the bench. */
@@ -73,12 +81,14 @@ export async function orderSlip(work: Reader, id: number): Promise<File> {
                 stack: [{ text: printable(what), fontSize: 12, bold: true }, ...(more ? [small(more)] : [])],
               },
               {
-                text:
+                stack: [
                   l.readyGrams > 0
                     ? printable(grams(l.readyGrams))
                     : l.state === 'handed'
                       ? say('collected')
                       : '',
+                  ...(l.state === 'ready' ? shortWords(l) : []),
+                ],
                 fontSize: 11,
                 alignment: 'right',
               },

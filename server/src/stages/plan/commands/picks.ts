@@ -66,10 +66,12 @@ export async function choosePicks(
       pick.lotId,
       pick.fish,
     ]);
-  await run(work.tx, 'UPDATE order_line SET state = ?, version = version + 1 WHERE id = ?', [
-    body.picks.length > 0 ? 'planned' : 'open',
-    id,
-  ]);
+  // Whoever chooses its fish wants it again.
+  await run(
+    work.tx,
+    'UPDATE order_line SET state = ?, let_go_by = NULL, version = version + 1 WHERE id = ?',
+    [body.picks.length > 0 ? 'planned' : 'open', id],
+  );
   return { id };
 }
 

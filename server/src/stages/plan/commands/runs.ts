@@ -9,8 +9,8 @@ import { addJob, type JobKind } from '../../../platform/jobs.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf, readSettings } from '../../../platform/settings.ts';
 import { speciesById } from '../../../shop/species.ts';
-import { dayProblems, gramsOff, problemOf, withoutServed } from '../queries/day.ts';
-import { type Solutions, keptOf, newest, planRow, settledOf } from '../queries/runs.ts';
+import { dayProblems, gramsOff, linesWaiting, problemOf, withoutServed } from '../queries/day.ts';
+import { type Solutions, keptOf, newest, planRow, settledOf, worthOf } from '../queries/runs.ts';
 import type { Planner, Run } from './planner.ts';
 import { say } from '../say.ts';
 
@@ -202,7 +202,54 @@ export async function moveLine(
       JSON.stringify([...pinned]),
     ],
   );
-  return { id: made.insertId, gain: value.value - had.score.value };
+  return { id: made.insertId, gain: worthOf(value) - worthOf(had.score) };
+}
+
+/**
+ * What a plan would be worth more without a line, minor units: the fish it comes from are cut anew with those nobody
+ * has opened, all others stay. Unfilled lines cost nothing here: it is money.
+ */
+export async function priceOf(
+  work: Work,
+  planner: Planner,
+  id: number,
+  asked: { speciesId: string; line: string },
+): Promise<{ gain: number }> {
+  const plan = await planRow(work, id);
+  const species = JSON.parse(plan.problems) as PlanSpecies[];
+  const stored = species.find((s) => s.speciesId === asked.speciesId);
+  const had = (JSON.parse(plan.found) as Solutions)[asked.speciesId];
+  if (!stored || !had) throw fieldProblem('speciesId', say('nothing_is_planned_of_that_species'));
+  const line = stored.lines.find((l) => l.id === asked.line);
+  if (!line) throw fieldProblem('line', say('no_such_line_in_the_plan'));
+  if ((had.score.filled[line.id] ?? 0) === 0) return { gain: 0 };
+  const without: PlanSpecies = { ...stored, lines: stored.lines.filter((l) => l.id !== line.id) };
+  const settled = had.plan.fish.filter((f) => f.pieces.every((p) => p.line !== line.id));
+  const of = (await speciesById(work.tx)).get(asked.speciesId)!;
+  const forms = [...formsOf(work.settings).values()];
+  const so = await planner.once({ stored: without, species: of, settled }, forms, moveSeconds);
+  return { gain: worthOf(so.score) - worthOf(had.score) };
+}
+
+/** Lets a line go, for money, or wants it again. Refused once its fish are at the bench. */
+export async function letGo(
+  work: Work,
+  lineId: number,
+  body: BodyOf<typeof contract.plan.letGo>,
+): Promise<{ id: number }> {
+  await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [lineId]);
+  const [line] = (await linesWaiting(work)).filter((l) => l.id === lineId);
+  if (!line || line.state !== 'open') throw problems.conflict(say('this_line_is_at_the_bench_or_gone'));
+  if (line.version !== body.version)
+    throw problems.stale(say('someone_planned_this_line'), {
+      version: line.version,
+      letGo: line.letGoBy !== null,
+    });
+  await run(work.tx, 'UPDATE order_line SET let_go_by = ?, version = version + 1 WHERE id = ?', [
+    body.letGo ? work.actor.id : null,
+    lineId,
+  ]);
+  return { id: lineId };
 }
 
 /** The plan before a change by hand comes to the front again. */

@@ -1,13 +1,12 @@
-import type { PlanChanges, PlanSpecies } from '@ember-slate/contract';
+import type { FoundPlan, PlanChanges, PlanSpecies } from '@ember-slate/contract';
 import { counterClassIds, planChanges } from '@ember-slate/core/cutplan';
 import type { Reader } from '../../../platform/context.ts';
-import { type Solutions, planBefore, planRow, type PlanRow, valueOf } from './runs.ts';
+import { type Solutions, planBefore, planRow, type PlanRow, valueOf, worthOf } from './runs.ts';
 
 const opened = (p: PlanRow) => ({
   species: JSON.parse(p.problems) as PlanSpecies[],
   found: JSON.parse(p.found) as Solutions,
 });
-const nothing = { plan: { fish: [] }, score: { value: 0, filled: {}, counterGrams: {} } };
 
 /** What a plan does otherwise than the one before it. */
 export async function changesOf(work: Reader, id: number): Promise<PlanChanges> {
@@ -19,22 +18,21 @@ export async function changesOf(work: Reader, id: number): Promise<PlanChanges> 
   const ids = new Set([...was.species, ...now.species].map((s) => s.speciesId));
   const species = [...ids].map((speciesId): PlanChanges['species'][number] => {
     const [a, b] = [was.species, now.species].map((list) => list.find((s) => s.speciesId === speciesId));
-    const had = was.found[speciesId] ?? nothing;
-    const has = now.found[speciesId] ?? nothing;
+    const [had, has] = [was.found[speciesId], now.found[speciesId]];
     const fish = new Map([...(a?.fish ?? []), ...(b?.fish ?? [])].map((f) => [f.id, f]));
     const lines = new Map([...(a?.lines ?? []), ...(b?.lines ?? [])].map((l) => [l.id, l]));
     // Fish of one lot and weight are alike.
     const key = (f: string) => JSON.stringify([fish.get(f)?.code ?? '', Math.round(fish.get(f)?.grams ?? 0)]);
     const codeOf = (k: string) => (JSON.parse(k) as [string, number])[0];
     const changed = planChanges(
-      { plan: had.plan, filled: had.score.filled },
-      { plan: has.plan, filled: has.score.filled },
+      { plan: had?.plan ?? { fish: [] }, filled: had?.score.filled ?? {} },
+      { plan: has?.plan ?? { fish: [] }, filled: has?.score.filled ?? {} },
       key,
     );
     return {
       speciesId,
       speciesName: (b ?? a)!.speciesName,
-      value: { before: had.score.value, after: has.score.value },
+      value: { before: had ? worthOf(had.score) : 0, after: has ? worthOf(has.score) : 0 },
       lines: changed.lines.flatMap(({ line, kind, from, to }) => {
         const l = lines.get(line);
         if (!l) return [];
@@ -56,8 +54,8 @@ export async function changesOf(work: Reader, id: number): Promise<PlanChanges> 
         return { code, grams, more };
       }),
       counter: counterClassIds.flatMap((c) => {
-        const of = (s: { counterGrams: Partial<Record<typeof c, number>> }) => s.counterGrams[c] ?? 0;
-        const grams = of(has.score) - of(had.score);
+        const of = (f: FoundPlan | undefined) => f?.score.counterGrams[c] ?? 0;
+        const grams = of(has) - of(had);
         return Math.abs(grams) >= 10 ? [{ id: c, grams }] : [];
       }),
     };

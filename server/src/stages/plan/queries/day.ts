@@ -1,4 +1,4 @@
-import { type Said } from '@ember-slate/words/said';
+import { type Word } from '@ember-slate/words/said';
 import { inWords } from '@ember-slate/words/core';
 import type { PlanSpecies } from '@ember-slate/contract';
 import { expectedCut, type Packing, usualPacking } from '@ember-slate/core/board';
@@ -51,6 +51,7 @@ export interface WaitingLine {
   packing: Packing;
   partAllowed: number;
   anyWhite: number;
+  letGoBy: string | null;
   state: 'open' | 'planned' | 'cutting';
 }
 
@@ -66,6 +67,7 @@ export async function linesWaiting(work: Reader): Promise<WaitingLine[]> {
     `SELECT l.id, l.version, o.number AS orderNumber, k.name AS customer, o.due_at AS dueAt, l.species_id AS speciesId, l.form,
        l.intended_use AS \`use\`, l.pieces, l.piece_grams AS pieceGrams, l.total_grams AS totalGrams, l.options,
        l.thick_mm AS thickMm, l.packing, l.part_allowed AS partAllowed, l.any_white AS anyWhite, l.state,
+       (SELECT p.name FROM staff p WHERE p.id = l.let_go_by) AS letGoBy,
        (SELECT SUM(COALESCE(c.pieces, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
           AND (t.state = 'cutting' OR (t.state = 'waiting' AND t.plan_id IS NULL))) AS heldPieces,
        (SELECT SUM(COALESCE(c.total_grams, c.pieces * c.piece_grams, 0)) FROM ticket_cut c JOIN ticket t ON t.id = c.ticket_id WHERE c.line_id = l.id
@@ -288,14 +290,16 @@ export async function dayProblems(
           dueDays: Math.max(0, (l.dueAt.getTime() - work.now.getTime()) / dayMs),
           raw: l.use === 'raw',
           value,
-          penalty: Math.round(value * penaltyShare),
+          penalty: l.letGoBy === null ? Math.round(value * penaltyShare) : 0,
           partAllowed: l.partAllowed === 1,
           lineId: l.id,
+          version: l.version,
           orderNumber: l.orderNumber,
           customer: l.customer,
           dueAt: l.dueAt.toISOString(),
           use: l.use,
           anyWhite: l.because,
+          letGoBy: l.letGoBy,
         };
       });
       const counter = counterOf(species, forms, mine, trade, month, saleDays[horizon]);
@@ -316,7 +320,7 @@ export async function dayProblems(
         speciesId: id,
         speciesName: shortName(species.name),
         fish,
-        lines: planLines,
+        lines: planLines.map((l) => (l.letGoBy === null ? { ...l, keep: keepOf(l, fish, counter) } : l)),
         counter,
         methods: { ...work.settings.methods },
         // A gram off the weight asked for costs what it would fetch: nobody shaves an order for the counter's sake.
@@ -392,6 +396,26 @@ async function weighedFish(work: Reader, lotIds: readonly number[]) {
   return byLot;
 }
 
+/** A gram that is asked for takes so much of a fish at least (our choice). */
+const leastYield = 0.25;
+
+/**
+ * What filling a line can cost at the most, minor units: the fish for it at the dearest, one more of which the rest is
+ * left over, and what its grams would fetch at the counter. So an accepted order comes before the counter.
+ */
+function keepOf(
+  line: PlanSpecies['lines'][number],
+  fish: PlanSpecies['fish'],
+  counter: readonly CounterClass[],
+): number {
+  if (line.value === 0) return 0;
+  const grams = line.totalGrams ?? line.pieces! * line.pieceGrams!;
+  const perKg = Math.max(0, ...fish.map((f) => f.costPerKg));
+  const whole = Math.max(0, ...fish.map((f) => (f.grams / 1000) * f.costPerKg));
+  const sold = Math.max(0, ...counter.map((k) => k.perKg));
+  return Math.round(whole + (grams / 1000) * (perKg / leastYield + sold) + line.value);
+}
+
 function fishOf(
   species: Species,
   forms: ReadonlyMap<string, Form>,
@@ -413,7 +437,7 @@ function fishOf(
   const mean = inRoom.grams / inRoom.pieces;
   // Each known by its own weight only while none has gone.
   const own = weighed.length === inRoom.pieces && free === inRoom.pieces;
-  const refuses: Record<string, Said> = {};
+  const refuses: Record<string, Word> = {};
   for (const l of lines) {
     const want = {
       form: forms.get(l.form)!,
@@ -421,7 +445,10 @@ function fishOf(
       packing: packing.get(l.lineId) ?? usualPacking,
       dueInDays: l.dueDays,
     };
-    const refusal = fitRefusal(species, available, want, mean);
+    const refusal =
+      l.letGoBy === null
+        ? fitRefusal(species, available, want, mean)
+        : say('let_go_on_the_plan_by', { name: l.letGoBy });
     if (refusal) refuses[l.id] = refusal;
   }
   for (const k of counter) {

@@ -56,15 +56,20 @@ export const underWay = (work: { tx: Asks; now: Date }) =>
     [new Date(work.now.getTime() - silentMs)],
   );
 
-export const valueOf = (found: Solutions) => Object.values(found).reduce((s, f) => s + f.score.value, 0);
+/** What a plan brings in money, minor units: unfilled lines weigh in the search only. */
+export const worthOf = (score: FoundPlan['score']): number => score.value + score.penalties;
+export const valueOf = (found: Solutions) => Object.values(found).reduce((s, f) => s + worthOf(f.score), 0);
 
 /** What of a problem must be the same for a plan of it to hold still. */
 export const planFingerprint = (species: readonly PlanSpecies[]) =>
   JSON.stringify(
     species.map((s) => [
       s.speciesId,
-      s.fish.map((f) => [f.lotId, f.grams]),
-      s.lines.map((l) => [l.id, l.form, l.pieces, l.pieceGrams, l.totalGrams, l.dueAt]),
+      s.fish.map((f) => [f.lotId, f.grams, f.rawFit, Object.keys(f.refuses)]),
+      s.lines.map((l) => [
+        [l.id, l.form, l.pieces, l.pieceGrams, l.totalGrams, l.thickMm, l.dueAt],
+        [l.options ?? [], l.use, l.partAllowed, l.letGoBy ?? null],
+      ]),
     ]),
   );
 
@@ -103,7 +108,7 @@ export const currentPlan = remembered(async (work: Reader) => {
   };
 });
 
-/** Pinned fish of a plan with their cuts, those that are still there. */
+/** Pinned fish of a plan with their cuts, those that are still there and may still be cut so. */
 export function settledOf(
   plan: PlanRow | undefined,
   species: readonly PlanSpecies[],
@@ -114,14 +119,16 @@ export function settledOf(
   const found = JSON.parse(plan.found) as Solutions;
   for (const s of species) {
     const lines = new Set(s.lines.map((l) => l.id));
-    const there = new Set(s.fish.map((f) => f.id));
+    const there = new Map(s.fish.map((f) => [f.id, f.refuses]));
     settled.set(
       s.speciesId,
       (found[s.speciesId]?.plan.fish ?? []).filter(
         (f) =>
           pinned.has(f.fish) &&
           there.has(f.fish) &&
-          f.pieces.every((p) => p.line === null || lines.has(p.line)),
+          f.pieces.every(
+            (p) => p.line === null || (lines.has(p.line) && there.get(f.fish)![p.line] === undefined),
+          ),
       ),
     );
   }

@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { withoutSettled } from './pinned.ts';
+import { planFaults, rankOf, type PlanProblem } from './index.ts';
+import { loadSolver, seeded, solve, type Solution } from './solver/index.ts';
+import { randomDay } from './testing/index.ts';
+
+const highs = await loadSolver();
+
+/** Solves by steps of the clock, not by time: the same answer on any machine. */
+function planned(
+  problem: PlanProblem,
+  settled: Parameters<typeof solve>[2] = [],
+): Solution & { told: Solution[] } {
+  let ticks = 0;
+  const told: Solution[] = [];
+  const so = solve(highs, problem, settled, 1, {
+    now: () => (ticks++ / 300) * 1000,
+    random: seeded(5),
+    stopped: () => false,
+    tell: (s) => told.push(s),
+  });
+  return { ...so, told };
+}
+/** A day on which no order pays: fish are dear, lines bring a tenth of what they would. */
+const lossy = (day: PlanProblem, keep: number): PlanProblem => ({
+  ...day,
+  fish: day.fish.map((f) => ({ ...f, costPerKg: f.costPerKg * 4 })),
+  lines: day.lines.map((l) => ({ ...l, value: l.value / 10, penalty: l.penalty / 10, keep })),
+});
+const days = [
+  [1, 5, 6, 'hake'],
+  [2, 6, 8, 'cod'],
+  [3, 5, 6, 'plaice'],
+  [4, 4, 5, 'salmon'],
+] as const;
+const kept = (so: Solution['score']) => Object.values(so.filled).reduce((sum, share) => sum + share, 0);
+
+describe.each(days)(
+  'orders before the counter, day %i of %i fish and %i lines of %s',
+  (seed, fish, lines, of) => {
+    const day = randomDay(seed, fish, lines, of);
+    const dear = 1e6;
+
+    it('keeps every line a hand would keep, whatever the fish cost', () => {
+      const so = planned(lossy(day, dear));
+      expect(kept(so.score)).toBeGreaterThanOrEqual(kept(so.firstCome.score));
+      expect(kept(so.score)).toBeGreaterThan(0);
+      // For money alone hardly one would be cut.
+      expect(kept(planned(lossy(day, 0)).score)).toBeLessThan(kept(so.score));
+      expect(planFaults(lossy(day, dear), so.plan)).toEqual([]);
+    });
+
+    it('tells money, never what orders weigh in the search', () => {
+      const so = planned(lossy(day, dear));
+      const { orders, counter, trims, cost, penalties, deviation, value } = so.score;
+      expect(value).toBeCloseTo(orders + counter + trims - cost - penalties - deviation, 6);
+      for (const told of so.told)
+        if (told.bound !== null) {
+          expect(told.bound).toBeGreaterThanOrEqual(told.score.value - 1e-6);
+          // A plan that keeps the same lines is bounded by money of that size.
+          if (kept(told.score) === lines) expect(told.bound).toBeLessThan(dear / 2);
+        }
+    });
+
+    it('weighs the same with fish settled as without', () => {
+      const problem = lossy(day, dear);
+      const so = planned(problem);
+      const [first] = so.plan.fish;
+      const again = planned(problem, [first!]);
+      expect(again.plan.fish).toContainEqual(first);
+      expect(rankOf(problem, again.score)).toBeGreaterThanOrEqual(rankOf(problem, so.firstCome.score) - 1e-6);
+      const rest = withoutSettled(problem, [first!]).problem;
+      const filled = new Set(first!.pieces.map((p) => p.line));
+      for (const l of rest.lines) {
+        const before = problem.lines.find((x) => x.id === l.id)!;
+        const share = l.pieces !== null && before.pieces !== null ? l.pieces / before.pieces : 1;
+        if (before.partAllowed || !filled.has(l.id)) expect(l.keep).toBeCloseTo(dear * share, 6);
+      }
+    });
+  },
+);
