@@ -1,5 +1,7 @@
-import { nth } from '../found.ts';
 import type { Node, Option } from './compile.ts';
+
+/* eslint-disable @typescript-eslint/no-non-null-assertion --
+   The innermost loops of the search: every index counts over the array it looks into, and asking costs time. */
 
 /** What each kind of piece is worth just now: so much a piece and so much a gram, by `who`. */
 export interface Prices {
@@ -32,25 +34,25 @@ export function bestPattern(node: Node, prices: Prices, from = 0): Pattern {
   const { base, offcut } = node;
   const { worth, end, by } = node.scratch;
   const n = node.mm.length;
-  const open: Option[] = node.options.filter((o) => nth(prices.each, o.who) > shutPrice / 2);
+  const open: Option[] = node.options.filter((o) => prices.each[o.who]! > shutPrice / 2);
   worth[n - 1] = 0;
   for (let i = n - 2; i >= from; i--) {
-    let best = nth(worth, i + 1) + nth(offcut, i) - nth(offcut, i + 1);
+    let best = worth[i + 1]! + offcut[i]! - offcut[i + 1]!;
     let [ends, whose] = [0, 0];
-    const here = nth(base, i);
+    const here = base[i]!;
     for (let k = 0; k < open.length; k++) {
-      const o = nth(open, k);
-      const to = nth(o.most, i);
-      const first = nth(o.least, i);
+      const o = open[k]!;
+      const to = o.most[i]!;
+      const first = o.least[i]!;
       if (first > to) continue;
-      const each = nth(prices.each, o.who);
-      const perGram = nth(prices.perGram, o.who) * o.factor;
+      const each = prices.each[o.who]!;
+      const perGram = prices.perGram[o.who]! * o.factor;
       // What lies behind a piece is worth no more the shorter it is: no end of this option can beat this.
-      if (each + Math.max(0, perGram) * (nth(base, to) - here) + nth(worth, first) <= best) continue;
+      if (each + Math.max(0, perGram) * (base[to]! - here) + worth[first]! <= best) continue;
       const { factor, offPerGram: off, target } = o;
       for (let j = first; j <= to; j++) {
-        const grams = nth(base, j) - here;
-        const v = each + perGram * grams - off * Math.abs(grams * factor - target) + nth(worth, j);
+        const grams = base[j]! - here;
+        const v = each + perGram * grams - off * Math.abs(grams * factor - target) + worth[j]!;
         if (v > best + 1e-9) {
           best = v;
           ends = j;
@@ -64,22 +66,22 @@ export function bestPattern(node: Node, prices: Prices, from = 0): Pattern {
   }
   const pieces: Stretch[] = [];
   for (let i = from; i < n - 1;) {
-    const j = nth(end, i);
+    const j = end[i]!;
     if (j === 0) i++;
     else {
-      const { who, factor } = nth(open, nth(by, i));
-      pieces.push({ from: i, to: j, who, grams: (nth(base, j) - nth(base, i)) * factor });
+      const { who, factor } = open[by[i]!]!;
+      pieces.push({ from: i, to: j, who, grams: (base[j]! - base[i]!) * factor });
       i = j;
     }
   }
-  return { worth: n > 1 ? nth(worth, from) : 0, pieces };
+  return { worth: n > 1 ? worth[from]! : 0, pieces };
 }
 
 /** What a section cut like this is worth beside the prices of its pieces: offcuts, less what pieces lie off target. */
 export function restWorth(node: Node, pieces: readonly Stretch[]): number {
-  let sum = nth(node.offcut, 0);
+  let sum = node.offcut[0]!;
   for (const s of pieces) {
-    sum -= nth(node.offcut, s.from) - nth(node.offcut, s.to);
+    sum -= node.offcut[s.from]! - node.offcut[s.to]!;
     const option = node.options.find((o) => o.who === s.who);
     if (option) sum -= option.offPerGram * Math.abs(s.grams - option.target);
   }

@@ -1,6 +1,7 @@
 import { sure } from '../found.ts';
 import { counterTakings, filledShare } from './score.ts';
 import {
+  lackOf,
   openingCost,
   windowOf,
   type Plan,
@@ -52,7 +53,8 @@ export function withoutSettled(problem: PlanProblem, settled: readonly PlannedFi
         0,
       );
     if (filledShare(problem, line, mine) === 1) {
-      settledValue += line.value;
+      const had = mine.reduce((s, p) => s + p.grams, 0);
+      settledValue += line.value - lackOf(line, had, settings);
       return [];
     }
     if (line.pieces !== null) {

@@ -191,6 +191,13 @@ export function lineForm(problem: PlanProblem, id: FormId): Form {
 export const pieceTarget = (line: PlanLine): number | null =>
   line.thickMm === null && line.pieces !== null ? line.pieceGrams : null;
 
+/** A gram a line lacks counts somewhat more than one a piece is off its weight: no other use of it pays for that (our choice). */
+const lackWeight = 1.25;
+
+/** What a filled line by total weight takes off for the grams it lacks, minor units. */
+export const lackOf = (line: PlanLine, grams: number, settings: PlanSettings): number =>
+  (Math.max(0, (line.totalGrams ?? 0) - grams) / 1000) * settings.deviationPerKg * lackWeight;
+
 /** Lightest and heaviest piece of a line, grams; for a total weight, of the total. */
 export function windowOf(problem: PlanProblem, line: PlanLine): readonly [number, number] {
   if (line.window) return line.window;

@@ -2,6 +2,7 @@ import { got, sure } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import { counterFactor } from './compile.ts';
 import {
+  lackOf,
   lineForm,
   lineRefusal,
   openingCost,
@@ -43,6 +44,8 @@ export const counterTakings = (of: PlanProblem['counter'][number], grams: number
   (Math.min(grams, of.demandGrams) * of.perKg + Math.max(0, grams - of.demandGrams) * of.markdownPerKg) /
   1000;
 
+const sum = (pieces: readonly PlannedPiece[]) => pieces.reduce((s, p) => s + p.grams, 0);
+
 /** Share of a line these pieces fill: all or nothing unless the customer takes part. */
 export function filledShare(problem: PlanProblem, line: PlanLine, pieces: readonly PlannedPiece[]): number {
   if (line.pieces !== null) {
@@ -50,7 +53,7 @@ export function filledShare(problem: PlanProblem, line: PlanLine, pieces: readon
     return line.partAllowed ? pieces.length / line.pieces : 0;
   }
   const [least, most] = windowOf(problem, line);
-  const grams = pieces.reduce((s, p) => s + p.grams, 0);
+  const grams = sum(pieces);
   return grams >= least - 0.5 && grams <= most + 0.5 ? 1 : 0;
 }
 
@@ -96,8 +99,9 @@ export function score(
     filled[line.id] = share;
     orders += share * line.value;
     penalties += (1 - share) * line.penalty;
-    orderGrams += mine.reduce((s, p) => s + p.grams, 0);
+    orderGrams += sum(mine);
     const target = pieceTarget(line);
+    if (share === 1) deviation += lackOf(line, sum(mine), settings);
     if (target !== null)
       for (const p of mine) deviation += (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg;
   }

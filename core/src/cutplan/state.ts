@@ -33,18 +33,24 @@ interface Held {
 }
 
 /**
- * Which stretches fill a line by total weight, heaviest first and no more than it takes; none where they do not come to
- * it. The search and the plan both ask here, so that what is counted as filled is filled.
+ * Which stretches fill a line by total weight, heaviest first, as near to what was asked for as they come and no more
+ * than it takes; none where they do not come to it. The search and the plan both ask here, so that what is counted as filled is filled.
  */
-export function fillTotal(group: Pick<Group, 'least' | 'most'>, grams: readonly number[]): number[] {
+export function fillTotal(
+  group: Pick<Group, 'least' | 'target' | 'most'>,
+  grams: readonly number[],
+): number[] {
   const order = grams.map((_, i) => i).sort((a, b) => nth(grams, b) - nth(grams, a) || a - b);
   const taken: number[] = [];
   let sum = 0;
-  for (const i of order)
-    if (sum < group.least - 1e-6 && sum + nth(grams, i) <= group.most + 1e-6) {
+  for (const i of order) {
+    const then = sum + nth(grams, i);
+    const nearer = Math.abs(then - group.target) < Math.abs(sum - group.target) - 1e-6;
+    if ((sum < group.least - 1e-6 || nearer) && then <= group.most + 1e-6) {
       taken.push(i);
-      sum += nth(grams, i);
+      sum = then;
     }
+  }
   return sum < group.least - 1e-6 ? [] : taken;
 }
 

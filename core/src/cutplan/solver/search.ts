@@ -1,7 +1,10 @@
-import { nth } from '../../found.ts';
+import { lackOf } from '../problem.ts';
 import type { Compiled, CutMode, FishClass, Node } from '../compile.ts';
 import { bestPattern, restWorth, shutPrice, type Prices } from '../pattern.ts';
 import { allFish, fillTotal, type Cut, type Opened, type State } from '../state.ts';
+
+/* eslint-disable @typescript-eslint/no-non-null-assertion --
+   The innermost loops of the search: every index counts over the array it looks into, and asking costs time. */
 
 /** What one fish gives: pieces and grams by `who`, and what it is worth beside them. */
 interface Gift {
@@ -34,8 +37,8 @@ function giftOf(c: Compiled, opened: Opened): Gift {
   for (const { node, pieces } of opened.cuts) {
     gift.worth += restWorth(node, pieces);
     for (const s of pieces) {
-      gift.count[s.who] = nth(gift.count, s.who) + 1;
-      gift.grams[s.who] = nth(gift.grams, s.who) + s.grams;
+      gift.count[s.who]! += 1;
+      gift.grams[s.who]! += s.grams;
       if (c.groups[s.who]?.pieces === null) {
         const had = gift.parts.get(s.who);
         if (had) had.push(s.grams);
@@ -66,6 +69,7 @@ export function improve(
   better: (found: Search) => void = () => {},
 ): Search {
   const groupCount = c.groups.length;
+  const { settings } = c.problem;
   const consumers = groupCount + c.classes.length;
   const other = elsewhere(c);
   const fish = allFish(c);
@@ -80,11 +84,11 @@ export function improve(
     if (!g) return;
     worth += sign * g.worth;
     for (const who of g.parts.keys())
-      if (sign === 1) nth(giving, who).add(g);
-      else nth(giving, who).delete(g);
+      if (sign === 1) giving[who]!.add(g);
+      else giving[who]!.delete(g);
     for (let i = 0; i < consumers; i++) {
-      count[i] = nth(count, i) + sign * nth(g.count, i);
-      grams[i] = nth(grams, i) + sign * nth(g.grams, i);
+      count[i]! += sign * g.count[i]!;
+      grams[i]! += sign * g.grams[i]!;
     }
   };
   gifts.forEach((g) => put(g, 1));
@@ -94,33 +98,33 @@ export function improve(
   const value = (plus: Gift | null = null): number => {
     let sum = worth + (plus?.worth ?? 0) - c.penalties;
     for (let k = 0; k < c.classes.length; k++)
-      counter[k] = nth(grams, groupCount + k) + (plus?.grams[groupCount + k] ?? 0);
+      counter[k] = grams[groupCount + k]! + (plus?.grams[groupCount + k] ?? 0);
     for (let g = 0; g < groupCount; g++) {
-      const group = nth(c.groups, g);
-      const all = nth(grams, g) + (plus?.grams[g] ?? 0);
+      const group = c.groups[g]!;
+      const all = grams[g]! + (plus?.grams[g] ?? 0);
       let extra: number;
       if (group.pieces === null) {
-        extra = all;
-        if (all >= group.least - 1e-6) {
-          const parts = [...nth(giving, g), ...(plus ? [plus] : [])].flatMap((x) => x.parts.get(g) ?? []);
-          const taken = fillTotal(group, parts);
-          if (taken.length > 0) sum += group.value + group.penalty;
-          extra -= taken.reduce((s, i) => s + nth(parts, i), 0);
-        }
+        const parts = [...giving[g]!, ...(plus ? [plus] : [])].flatMap((x) => x.parts.get(g) ?? []);
+        const taken = new Set(all >= group.least - 1e-6 ? fillTotal(group, parts) : []);
+        const got = parts.reduce((s, grams, i) => s + (taken.has(i) ? grams : 0), 0);
+        if (taken.size > 0) sum += group.value + group.penalty - lackOf(group.like, got, settings);
+        extra = parts.reduce(
+          (s, grams, i) => s + (taken.has(i) || grams < settings.counterLeastG ? 0 : grams),
+          0,
+        );
       } else {
-        const had = Math.round(nth(count, g) + (plus?.count[g] ?? 0));
+        const had = Math.round(count[g]! + (plus?.count[g] ?? 0));
         const units = Math.min(group.units.length, Math.floor(had / group.pieces));
         sum += units * (group.value + group.penalty);
         const over = had - units * group.pieces;
-        extra = over > 0 && all / had >= c.problem.settings.counterLeastG ? (all * over) / had : 0;
+        extra = over > 0 && all / had >= settings.counterLeastG ? (all * over) / had : 0;
       }
-      if (extra > 0 && nth(other, g) >= 0)
-        counter[nth(other, g)] = nth(counter, nth(other, g)) + extra * 0.95;
+      if (extra > 0 && other[g]! >= 0) counter[other[g]!]! += extra * 0.95;
     }
     c.classes.forEach((k, at) => {
       sum +=
-        (Math.min(nth(counter, at), k.demandGrams) * k.perKg +
-          Math.max(0, nth(counter, at) - k.demandGrams) * k.markdownPerKg) /
+        (Math.min(counter[at]!, k.demandGrams) * k.perKg +
+          Math.max(0, counter[at]! - k.demandGrams) * k.markdownPerKg) /
         1000;
     });
     return sum;
@@ -132,23 +136,23 @@ export function improve(
   /** Prices for one fish: what a piece is worth while it is wanted, nearer its full worth the more `keen`. */
   const setPrices = (keen: number, noise: number) => {
     for (let g = 0; g < groupCount; g++) {
-      const group = nth(c.groups, g);
+      const group = c.groups[g]!;
       const full = (group.value + group.penalty) / (group.pieces ?? group.least);
-      const dual = group.pieces === null ? nth(prices.perGram, g) : nth(prices.each, g);
+      const dual = group.pieces === null ? prices.perGram[g]! : prices.each[g]!;
       const price = (dual + (full - dual) * keen) * (1 + noise * (random() - 0.5));
       if (group.pieces === null) {
-        need[g] = Math.max(0, group.units.length * group.least - nth(grams, g));
+        need[g] = Math.max(0, group.units.length * group.least - grams[g]!);
         perGram[g] = price;
       } else {
-        need[g] = Math.max(0, group.units.length * group.pieces - Math.round(nth(count, g)));
+        need[g] = Math.max(0, group.units.length * group.pieces - Math.round(count[g]!));
         each[g] = price;
       }
     }
     c.classes.forEach((k, at) => {
       const full = k.perKg / 1000;
       const down = k.markdownPerKg / 1000;
-      const dual = Math.max(down, nth(prices.perGram, groupCount + at));
-      const open = nth(grams, groupCount + at) < k.demandGrams;
+      const dual = Math.max(down, prices.perGram[groupCount + at]!);
+      const open = grams[groupCount + at]! < k.demandGrams;
       perGram[groupCount + at] = open ? dual + (full - dual) * keen * random() : down;
     });
   };
@@ -167,7 +171,7 @@ export function improve(
     eachNow.set(each);
     perGramNow.set(perGram);
     shut.fill(0);
-    for (let g = 0; g < groupCount; g++) if (nth(wanted, g) <= 0) close(g);
+    for (let g = 0; g < groupCount; g++) if (wanted[g]! <= 0) close(g);
     const kept: Cut['pieces'] = [];
     let from = 0;
     for (let tries = 0; tries < 8; tries++) {
@@ -175,23 +179,20 @@ export function improve(
       let enough = found.length;
       for (const [i, s] of found.entries()) {
         if (s.who >= groupCount) continue;
-        if (nth(wanted, s.who) <= 1e-9) {
+        if (wanted[s.who]! <= 1e-9) {
           enough = i;
           break;
         }
-        wanted[s.who] = nth(wanted, s.who) - (byWeight[s.who] ? s.grams : 1);
+        wanted[s.who]! -= byWeight[s.who] ? s.grams : 1;
       }
-      for (let i = 0; i < enough; i++) kept.push(nth(found, i));
+      for (let i = 0; i < enough; i++) kept.push(found[i]!);
       if (enough === found.length) break;
-      from = nth(found, enough).from;
-      close(nth(found, enough).who);
+      from = found[enough]!.from;
+      close(found[enough]!.who);
     }
-    let sum = nth(node.offcut, 0);
+    let sum = node.offcut[0]!;
     for (const s of kept)
-      sum +=
-        nth(each, s.who) +
-        nth(perGram, s.who) * s.grams -
-        (nth(node.offcut, s.from) - nth(node.offcut, s.to));
+      sum += each[s.who]! + perGram[s.who]! * s.grams - (node.offcut[s.from]! - node.offcut[s.to]!);
     return { pieces: kept, worth: sum };
   };
 
@@ -232,7 +233,7 @@ export function improve(
   while (!over((share) => (progress = share))) {
     const warm = scale * (1 - progress) ** 2;
     const ruined = pickFish(c, state, fish.length, count, gifts, random);
-    const before = ruined.map((i) => ({ i, state: nth(state, i), gift: nth(gifts, i) }));
+    const before = ruined.map((i) => ({ i, state: state[i]!, gift: gifts[i]! }));
     for (const { i, gift } of before) {
       put(gift, -1);
       state[i] = null;
@@ -240,14 +241,14 @@ export function improve(
     }
     const order = ruined.toSorted(() => random() - 0.5);
     order.forEach((i, at) => {
-      const { of } = nth(fish, i);
+      const { of } = fish[i]!;
       const last = at === order.length - 1;
       setPrices(last ? 1 : random(), last ? 0.1 : 0.6);
       let top = value();
       let chosen: { opened: Opened; gift: Gift } | null = null;
-      const mine = nth(losses, nth(classOf, i));
+      const mine = losses[classOf[i]!]!;
       for (const [k, mode] of of.modes.entries()) {
-        if (nth(mine, k) > -Math.log(random()) * patience) continue;
+        if (mine[k]! > -Math.log(random()) * patience) continue;
         const opened = cutFish(of, mode);
         const gift = giftOf(c, opened);
         // Pieces of lines that are not complete yet count in part, or the first of several fish would never be cut.
@@ -272,7 +273,7 @@ export function improve(
       }
       continue;
     }
-    for (const i of ruined) put(nth(gifts, i), -1);
+    for (const i of ruined) put(gifts[i]!, -1);
     for (const b of before) {
       state[b.i] = b.state;
       gifts[b.i] = b.gift;
@@ -286,13 +287,13 @@ export function improve(
 function promise(c: Compiled, count: Float64Array, gift: Gift, prices: Prices): number {
   let sum = 0;
   for (let who = 0; who < c.groups.length; who++) {
-    const { pieces, units } = nth(c.groups, who);
+    const { pieces, units } = c.groups[who]!;
     if (pieces === null || gift.count[who] === 0) continue;
-    const had = Math.round(nth(count, who));
+    const had = Math.round(count[who]!);
     const before = Math.min(units.length, Math.floor(had / pieces));
-    const after = Math.min(units.length, Math.floor((had + nth(gift.count, who)) / pieces));
-    const loose = Math.min(nth(gift.count, who), units.length * pieces - had) - (after - before) * pieces;
-    if (loose > 0) sum += loose * nth(prices.each, who) * 0.8;
+    const after = Math.min(units.length, Math.floor((had + gift.count[who]!) / pieces));
+    const loose = Math.min(gift.count[who]!, units.length * pieces - had) - (after - before) * pieces;
+    if (loose > 0) sum += loose * prices.each[who]! * 0.8;
   }
   return sum;
 }
@@ -312,16 +313,16 @@ function pickFish(
   if (random() < 0.5) {
     const open = c.groups
       .map((g, who) => ({ g, who }))
-      .filter(({ g, who }) => g.pieces !== null && nth(count, who) < g.units.length * g.pieces);
+      .filter(({ g, who }) => g.pieces !== null && count[who]! < g.units.length * g.pieces);
     const short = open[Math.floor(random() * open.length)];
     if (short) {
-      const holding = gifts.flatMap((g, i) => (g && nth(g.count, short.who) > 0 ? [i] : []));
-      if (holding.length > 0) picked.add(nth(holding, Math.floor(random() * holding.length)));
+      const holding = gifts.flatMap((g, i) => (g && g.count[short.who]! > 0 ? [i] : []));
+      if (holding.length > 0) picked.add(holding[Math.floor(random() * holding.length)]!);
     }
   }
   if (random() < 0.3) {
     const uncut = state.flatMap((o, i) => (o ? [] : [i]));
-    if (uncut.length > 0) picked.add(nth(uncut, Math.floor(random() * uncut.length)));
+    if (uncut.length > 0) picked.add(uncut[Math.floor(random() * uncut.length)]!);
   }
   while (picked.size < size) picked.add(any());
   return [...picked];

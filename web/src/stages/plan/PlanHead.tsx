@@ -43,8 +43,7 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
                   : '',
           })}
           {gramsShort(lines) > 0 && (
-            <span className="text-embertext">
-              {' '}
+            <span className="block text-embertext">
               {say('grams_short_in_all', { amount: mass(gramsShort(lines)) })}
             </span>
           )}

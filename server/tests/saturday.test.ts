@@ -1,0 +1,1 @@
+import { contract } from '@ember-slate/contract';
