@@ -141,8 +141,10 @@ export function improve(
       const dual = group.pieces === null ? prices.perGram[g]! : prices.each[g]!;
       const price = (dual + (full - dual) * keen) * (1 + noise * (random() - 0.5));
       if (group.pieces === null) {
-        need[g] = Math.max(0, group.units.length * group.least - grams[g]!);
-        perGram[g] = price;
+        // What fills the line first; then what brings it to the weight asked for, at what that is worth.
+        const short = group.units.length * group.least - grams[g]!;
+        need[g] = short > 0 ? short : Math.max(0, group.target - grams[g]!);
+        perGram[g] = short > 0 ? price : lackOf(group.like, group.target - 1, settings);
       } else {
         need[g] = Math.max(0, group.units.length * group.pieces - Math.round(count[g]!));
         each[g] = price;
