@@ -17,7 +17,7 @@ import {
 } from '@ember-slate/core/cutplan';
 import { type Form, formOf, formRefusal } from '@ember-slate/core/forms';
 import type { Use } from '@ember-slate/core/freshness';
-import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
+import { takeFree, thickToleranceMm, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
 import { shortName, type Species } from '@ember-slate/core/species';
 import { trimOf } from '@ember-slate/core/yields';
 import type { Reader } from '../../../platform/context.ts';
@@ -256,6 +256,7 @@ export async function dayProblems(
   // A line of a form no book knows any more is for a person to change.
   const waiting = (await linesWaiting(work)).filter((l) => l.dueAt <= end && forms.has(l.form));
   const lines = whiteLines(work, book, lots, waiting, before);
+  const sure = surePromises(work, book, lots, lines);
   const packing = new Map(waiting.map((l) => [l.id, l.packing]));
   const held = new Map<number, number>();
   for (const t of await plannedTickets(work)) held.set(t.lotId, (held.get(t.lotId) ?? 0) + t.pieces);
@@ -320,7 +321,11 @@ export async function dayProblems(
         speciesId: id,
         speciesName: shortName(species.name),
         fish,
-        lines: planLines.map((l) => (l.letGoBy === null ? { ...l, keep: keepOf(l, fish, counter) } : l)),
+        lines: planLines.map((l) =>
+          l.letGoBy === null
+            ? { ...l, keep: keepOf(l, fish, counter) * (sure.has(l.lineId) ? sureWeight : 1) }
+            : l,
+        ),
         counter,
         methods: { ...work.settings.methods },
         // A gram off the weight asked for costs what it would fetch: nobody shaves an order for the counter's sake.
@@ -394,6 +399,36 @@ async function weighedFish(work: Reader, lotIds: readonly number[]) {
   const byLot = new Map<number, { grams: number; lengthMm: number | null }[]>();
   for (const f of found) byLot.set(f.lotId, [...(byLot.get(f.lotId) ?? []), f]);
   return byLot;
+}
+
+/** A line that was promised without a doubt weighs so many times what one weighs that was taken in spite of it (our choice). */
+const sureWeight = 8;
+
+/**
+ * Lines the fish there are enough for, each in the order it was taken: of them the shop said yes. A line whose fish are
+ * begun by others was taken in spite of a doubt.
+ */
+function surePromises(
+  work: Reader,
+  book: ReadonlyMap<string, Species>,
+  lots: ReadonlyMap<string, readonly ShopLot[]>,
+  lines: readonly WaitingLine[],
+): Set<number> {
+  const free = new Map(
+    [...lots].map(([id, mine]): [string, Stock] => [
+      id,
+      { species: book.get(id)!, lots: mine.map((l) => l.available) },
+    ]),
+  );
+  const sure = new Set<number>();
+  for (const l of lines.toSorted((a, b) => a.id - b.id)) {
+    const stock = free.get(l.speciesId);
+    if (!stock || l.letGoBy !== null) continue;
+    const want = wantOf(work, l, l.dueAt);
+    if (takeFree({ ...stock, lots: wholeFish(stock.lots) }, want).missing === 0) sure.add(l.id);
+    free.set(l.speciesId, { ...stock, lots: takeFree(stock, want).left });
+  }
+  return sure;
 }
 
 /** A gram that is asked for takes so much of a fish at least (our choice). */
