@@ -18,7 +18,8 @@ import { run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { speciesById } from '../../../shop/species.ts';
-import { dayProblems, plannedTickets, problemOf } from '../queries/day.ts';
+import { dayProblems, problemOf } from '../queries/day.ts';
+import { plannedTickets } from '../queries/waiting.ts';
 import { planRow } from '../queries/runs.ts';
 import { say } from '../say.ts';
 
