@@ -120,7 +120,7 @@ const Overlay = ({ width, children }: { width: number; children: ReactNode }) =>
 
 /** What a sign says of the ice days: the lens, and how far it stands off when it is at odds. */
 function VoteLens({ vote, used, x, color }: { vote: SignVote; used: number; x: Ground['x']; color: string }) {
-  const height = 5 + 9 * (vote.sign.weight - 0.4);
+  const height = Math.min(22, 5 + 9 * (vote.sign.weight - 0.4));
   const off = vote.oddsDays;
   return (
     <g transform="translate(0 24)">
