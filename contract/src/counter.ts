@@ -69,6 +69,8 @@ const sold = z.object({
   orderNumber: z.number().int().nullable(),
   at: f.instant,
   by: z.string(),
+  /** Who collected it, or whose account it went on; null over the counter. */
+  customer: z.string().nullable(),
   pay: f.pay,
   total: z.number().int(),
   refunded: z.number().int(),
@@ -150,10 +152,17 @@ export const counter = {
     summary: 'Sell a bag',
     tags: ['counter', 'close', 'plan', 'orders'],
     roles: counterHands,
-    body: z.object({
-      lines: z.array(saleLine).min(1, 'The bag is empty').max(50),
-      pay: f.pay.default('cash'),
-    }),
+    body: z
+      .object({
+        lines: z.array(saleLine).min(1, 'The bag is empty').max(50),
+        pay: f.pay.default('cash'),
+        /** Whose account it goes on. */
+        customer: f.name('customer').nullable().default(null),
+      })
+      .refine((b) => b.pay !== 'account' || b.customer !== null, {
+        message: 'Say whose account it goes on',
+        path: ['customer'],
+      }),
     answer: z.object({ id: f.id, number: z.number().int(), total: z.number().int() }),
   }),
   refund: change('POST', '/api/counter/sales/:id/refunds', {

@@ -554,6 +554,7 @@ export class SampleShop {
       row.pieces -= pieces;
       await sell(work, {
         pay: this.random.next() < 0.65 ? 'card' : 'cash',
+        customer: null,
         lines: [
           {
             place: row.place,

@@ -287,6 +287,7 @@ export const sale = (
   more: object = {},
 ): BodyOf<typeof contract.counter.sell> => ({
   pay: 'cash',
+  customer: null,
   lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, priceReason: '', ...more }],
 });
 

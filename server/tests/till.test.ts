@@ -40,6 +40,31 @@ const close = (more: object = {}) =>
 const rowOf = async (lotId: number): Promise<StockRow> =>
   (await shop.counter.ok(contract.counter.stock)).find((r) => r.lotId === lotId)!;
 
+describe('a sale on account', () => {
+  it('says whose account it went on, a known customer’s or a new one’s, and goes on nobody’s', async () => {
+    const { lotId } = await landBass(shop);
+    await price(2400);
+    await shop.counter.ok(contract.orders.take, { body: fourFillets({ customer: 'The Ferry Rooms' }) });
+    const on = (customer: string | null) =>
+      shop.counter.send(contract.counter.sell, {
+        body: { ...sale(lotId, 455, 1), pay: 'account', customer },
+      });
+    const refused = await on(null);
+    expect([refused.status, refused.problem.errors?.[0]?.path]).toEqual([400, 'customer']);
+    expect((await on('The Ferry Rooms')).status).toBe(200);
+    expect((await on('Sorrel House')).status).toBe(200);
+    expect((await shop.counter.send(contract.counter.sell, { body: sale(lotId, 455, 1) })).status).toBe(200);
+    const sales = await shop.counter.ok(contract.counter.sales, { query: { day: today } });
+    expect(sales.map((s) => [s.pay, s.customer])).toEqual([
+      ['cash', null],
+      ['account', 'Sorrel House'],
+      ['account', 'The Ferry Rooms'],
+    ]);
+    const known = (await shop.counter.ok(contract.orders.customers)).map((c) => c.name);
+    expect(known).toEqual(['Sorrel House', 'The Ferry Rooms']);
+  });
+});
+
 describe('a price', () => {
   it('is the list’s, or has its reason; nothing is given away without one', async () => {
     const { lotId } = await landBass(shop);

@@ -20,6 +20,8 @@ export interface SoldLine {
 
 export interface Paid {
   orderId: number | null;
+  /** Whose account it goes on, where no order says so. */
+  customerId: number | null;
   pay: Pay;
   /** Money of a deposit in it: the customer pays that much less. */
   depositUsed: number;
@@ -31,11 +33,12 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
   const total = lines.reduce((s, l) => s + l.money, 0);
   const made = await run(
     work.tx,
-    `INSERT INTO sale (number, order_id, movement_id, sold_at, sold_on, staff_id, total, pay, deposit_used)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO sale (number, order_id, customer_id, movement_id, sold_at, sold_on, staff_id, total, pay, deposit_used)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       number,
       paid.orderId,
+      paid.customerId,
       movementId,
       work.now,
       today(work),

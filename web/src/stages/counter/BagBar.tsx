@@ -1,11 +1,14 @@
+import { contract } from '@ember-slate/contract';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
+import { useRead } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
+import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { bagTotal, rowKey, type BagLine } from './bag.ts';
 import type { Bag } from './useBag.ts';
@@ -95,10 +98,42 @@ function OtherPrice({
   );
 }
 
+/** Whose account the bag goes on: a customer the shop knows, or a new one by name. */
+function OnAccount({ onClose, onPaid }: { onClose: () => void; onPaid: (customer: string) => void }) {
+  const { data: known } = useRead(contract.orders.customers);
+  const [name, setName] = useState('');
+  const who = name.trim();
+  return (
+    <Dialog open title={say('on_whose_account')} onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (who !== '') onPaid(who);
+        }}
+      >
+        <Picker
+          free
+          label={say('customer')}
+          value={name}
+          onChange={setName}
+          options={(known ?? []).map((k) => ({ value: k.name, name: k.name, detail: k.phone }))}
+        />
+        <div className="flex gap-3">
+          <Button submit kind="main" notYet={who === '' ? say('say_whose_account') : null}>
+            {say('on_account')}
+          </Button>
+          <Button onPress={onClose}>{say('cancel')}</Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
 /** The bag of the customer at the glass, with what it comes to. */
 export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; children?: ReactNode }) {
   const mass = useMass();
   const [cash, setCash] = useState(false);
+  const [owing, setOwing] = useState(false);
   const [priced, setPriced] = useState<BagLine | null>(null);
   const empty = bag.lines.length === 0;
   const notYet = !bag.maySell ? say('the_counter_sells') : empty ? say('the_bag_is_empty') : null;
@@ -170,11 +205,20 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
           {say('card')}
         </Button>
         {bag.lines.length > 0 && !bag.busy && (
-          <button type="button" className="why max-sm:hidden" onClick={() => void bag.pay('account')}>
+          <button type="button" className="why max-sm:hidden" onClick={() => setOwing(true)}>
             {say('on_account')}
           </button>
         )}
       </div>
+      {owing && (
+        <OnAccount
+          onClose={() => setOwing(false)}
+          onPaid={(customer) => {
+            setOwing(false);
+            void bag.pay('account', customer);
+          }}
+        />
+      )}
       {cash && (
         <Cash
           total={bagTotal(bag.lines)}

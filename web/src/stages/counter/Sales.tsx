@@ -113,6 +113,7 @@ function OneSale({ sale }: { sale: Sold }) {
       </h2>
       <p className="pb-2 text-ink2">
         {time(sale.at)}, {sale.by}, {payWords[sale.pay]}
+        {sale.customer !== null && `, ${sale.customer}`}
         {sale.voided && say('taken_back_whole')}
       </p>
       <ul>

@@ -286,6 +286,7 @@ const sale: Sold = {
   id: 5,
   number: 12,
   orderNumber: null,
+  customer: null,
   at: `${shopDay}T10:00:00.000Z`,
   by: 'Wil',
   pay: 'cash',
@@ -335,7 +336,7 @@ describe('the sales of a day', () => {
   });
   it.each<[string, Sold, RegExp]>([
     ['was for an order', { ...sale, orderNumber: 57 }, /order 57/i],
-    ['went on account', { ...sale, pay: 'account' }, /on account/],
+    ['went on account', { ...sale, pay: 'account', customer: 'Pell' }, /on account, Pell/],
     ['was cheaper for a reason', sale, /list 31\.90.*broken/],
     ['was weighed by a stand-in', { ...sale, lines: [{ ...line, source: 'simulated' }] }, /simulated/],
     ['was paid back in part', { ...sale, lines: [{ ...line, refundedMoney: 300 }] }, /3\.00/],

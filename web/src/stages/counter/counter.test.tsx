@@ -74,6 +74,7 @@ describe('the counter', () => {
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toEqual({
       pay: 'cash',
+      customer: null,
       lines: [
         {
           place: 'place:slab',
@@ -87,6 +88,26 @@ describe('the counter', () => {
         },
       ],
     });
+    await screen.findByText('empty');
+  });
+
+  it('asks on whose account the bag goes, and sells it to nobody without a name', async () => {
+    const sent = served(<Counter />, {
+      ...answers,
+      '/api/customers': [{ id: 4, name: 'The Ferry Rooms', phone: '' }],
+      '/api/counter/sales': { id: 1, number: 7, total: 1099 },
+    });
+    fireEvent.click(await screen.findByRole('button', { name: /Sea bass, whole/ }));
+    tap(/no scale/);
+    tap(/Put it in the bag/);
+    tap(/^on account/i);
+    const dialog = within(screen.getByRole('dialog'));
+    fireEvent.submit(dialog.getByLabelText('Customer').closest('form')!);
+    expect(sent).toEqual([]);
+    fireEvent.change(dialog.getByLabelText('Customer'), { target: { value: 'The Ferry Rooms' } });
+    fireEvent.submit(dialog.getByLabelText('Customer').closest('form')!);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toMatchObject({ pay: 'account', customer: 'The Ferry Rooms' });
     await screen.findByText('empty');
   });
 
@@ -139,6 +160,7 @@ describe('money back', () => {
       id: 5,
       number: 12,
       orderNumber: null,
+      customer: null,
       at: '2026-11-26T10:00:00.000Z',
       by: 'Wil',
       pay: 'card',

@@ -63,12 +63,13 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
     });
   };
   useScanner((code) => void scan(code));
-  const pay = async (way: Pay) => {
+  const pay = async (way: Pay, customer: string | null = null) => {
     if (lines.length === 0 || sell.busy) return;
     const paid = lines;
     paying.current = paid;
     const outcome = await sell.send({
       pay: way,
+      customer,
       lines: paid.map(({ name: _name, labelPrice: _label, ...l }) => l),
     });
     paying.current = [];

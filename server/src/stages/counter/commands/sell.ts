@@ -1,6 +1,7 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { type Entry, isItem, reverse } from '@ember-slate/core/ledger';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
+import { customerId } from '../../../platform/books/customers.ts';
 import { refuseClosed } from '../../../platform/books/days.ts';
 import { entriesOf, post } from '../../../platform/books/ledger.ts';
 import { recordSale, type SoldLine } from '../../../platform/books/sales.ts';
@@ -106,7 +107,8 @@ export async function sell(
     }
   }
   const movement = await post(work, 'sell', entries);
-  return recordSale(work, movement, { orderId: null, pay: body.pay, depositUsed: 0 }, sold);
+  const owes = body.pay === 'account' ? await customerId(work, body.customer!, '') : null;
+  return recordSale(work, movement, { orderId: null, customerId: owes, pay: body.pay, depositUsed: 0 }, sold);
 }
 
 interface SaleRow {

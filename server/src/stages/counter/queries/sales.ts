@@ -44,6 +44,7 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
     id: number;
     number: number;
     orderNumber: number | null;
+    customer: string | null;
     at: Date;
     by: string;
     pay: Sold['pay'];
@@ -51,9 +52,10 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
     voided: number;
   }>(
     work.tx,
-    `SELECT k.id, k.number, o.number AS orderNumber, k.sold_at AS at, p.name AS \`by\`, k.pay, k.total,
+    `SELECT k.id, k.number, o.number AS orderNumber, c.name AS customer, k.sold_at AS at, p.name AS \`by\`, k.pay, k.total,
        k.void_movement_id IS NOT NULL AS voided
      FROM sale k JOIN staff p ON p.id = k.staff_id LEFT JOIN customer_order o ON o.id = k.order_id
+     LEFT JOIN customer c ON c.id = COALESCE(k.customer_id, o.customer_id)
      WHERE ${where} ORDER BY k.id DESC LIMIT 500`,
     values,
   );

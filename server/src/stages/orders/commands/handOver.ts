@@ -125,7 +125,7 @@ export async function handOver(
   await recordSale(
     work,
     movement,
-    { orderId: id, pay: body.pay, depositUsed: used },
+    { orderId: id, customerId: null, pay: body.pay, depositUsed: used },
     await Promise.all(
       sold.map(async (s) => ({
         ...s,

@@ -1,3 +1,4 @@
+import { customerId } from '../../../platform/books/customers.ts';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { anyWhite } from '@ember-slate/core/orders';
 import type { Species } from '@ember-slate/core/species';
@@ -20,16 +21,6 @@ import { checkLine } from '../queries/checkLine.ts';
 import { depositWay, noteDeposit } from './deposits.ts';
 import { addLines, changeLine, dropLine, isOver, shelfOf } from './lines.ts';
 import { say } from '../say.ts';
-
-/** The customer of that name, made when new; a phone number given is kept. */
-export async function customerId(work: Work, name: string, phone: string): Promise<number> {
-  await run(
-    work.tx,
-    "INSERT INTO customer (name, phone) VALUES (?, ?) ON DUPLICATE KEY UPDATE version = version + (VALUES(phone) NOT IN ('', phone)), phone = IF(VALUES(phone) = '', phone, VALUES(phone))",
-    [name, phone],
-  );
-  return (await row<{ id: number }>(work.tx, 'SELECT id FROM customer WHERE name = ?', [name]))!.id;
-}
 
 export async function takeOrder(
   work: Work,

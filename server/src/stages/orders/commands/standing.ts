@@ -6,7 +6,8 @@ import { problems } from '../../../platform/problem.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { checkLine } from '../queries/checkLine.ts';
 import { linesOf, listStanding, nextAfter, standingWhere } from '../queries/standing.ts';
-import { customerId, takeOrder } from './orders.ts';
+import { customerId } from '../../../platform/books/customers.ts';
+import { takeOrder } from './orders.ts';
 import { say } from '../say.ts';
 
 /** Orders of a weekly one are made so many days ahead, so that buying and promising count them. */
