@@ -39,6 +39,8 @@ const checksums: Record<number, string> = {
   21: 'c0ffa8535682e51e2bb0f42f9bc54697',
   22: '6105b4d02924abcd5adff092da5f42e1',
   23: 'e6de35fb4bca79f6f4580d43f0cfbbc6',
+  24: 'd53ba60ca5355c9b00e7ec9fcdf84196',
+  25: 'b54b70356fa248b3c23bbfa74417bed5',
 };
 
 it('no step that shops have run was edited', () => {
