@@ -148,6 +148,18 @@ describe('a plan that is always there', () => {
         .poll(async () => (await plan()).id, { timeout: 30_000, interval: 200 })
         .toBeGreaterThan(before.id);
       expect(await plan()).toMatchObject({ madeBy: null, changed: false });
+      // Another day needs no change to be planned.
+      const { id } = await plan();
+      const last = async () =>
+        (await row<{ id: number }>(shop.pool, 'SELECT MAX(id) AS id FROM cut_plan'))!.id;
+      shop.clock.now = new Date(shop.clock.now.getTime() + 18 * 3_600_000);
+      await expect.poll(last, { timeout: 30_000, interval: 200 }).toBeGreaterThan(id);
+      // However often it plans, what nobody sees any more is not kept whole.
+      const whole = await row<{ n: number }>(
+        shop.pool,
+        "SELECT COUNT(*) AS n FROM cut_plan WHERE made_by IS NULL AND problems <> '[]' AND state <> 'accepted'",
+      );
+      expect(whole!.n).toBeLessThanOrEqual(2);
     } finally {
       stop();
     }

@@ -17,6 +17,8 @@ import { type PlanJob, readRun } from './runs.ts';
 const everyMs = 2000;
 const quietMs = 3000;
 const patienceMs = 20_000;
+/** Looks without a change so often, ms: a day begins, a fish grows too old for its line. A run that broke off waits as long. */
+const anywayMs = 10 * 60_000;
 /** How long it may plan, s: nobody waits for it. */
 const usualSeconds = 5;
 
@@ -45,6 +47,12 @@ async function isNews(work: Reader, shown: PlanRow, live: readonly PlanSpecies[]
 async function beginByItself(tx: Tx, now: Date, seconds: number): Promise<PlanJob | null> {
   const work = { tx, now, settings: await readSettings(tx), kept: new Kept(), revision: null };
   if ((await underWay(work)).length > 0) return null;
+  const broken = await row(
+    tx,
+    "SELECT id FROM cut_plan WHERE made_by IS NULL AND state = 'failed' AND note <> '' AND made_at > ? LIMIT 1",
+    [new Date(now.getTime() - anywayMs)],
+  );
+  if (broken) return null;
   const shown = await newest(work);
   const horizon = shown?.horizon ?? 'tomorrow';
   const stored = shown ? (JSON.parse(shown.problems) as PlanSpecies[]) : [];
@@ -78,6 +86,12 @@ async function beginByItself(tx: Tx, now: Date, seconds: number): Promise<PlanJo
       JSON.stringify(kept),
       JSON.stringify([...settled.values()].flat().map((f) => f.fish)),
     ],
+  );
+  // Of those made by themselves only the one that is shown, and the one it was changed from, are kept whole.
+  await run(
+    tx,
+    "UPDATE cut_plan SET problems = '[]', found = '{}', pinned = '[]' WHERE made_by IS NULL AND state <> 'accepted' AND problems <> '[]' AND id NOT IN (?, ?, ?)",
+    [made.insertId, shown?.id ?? 0, shown?.parentId ?? 0],
   );
   await announce(tx, ['plan'], now);
   return {
@@ -122,6 +136,7 @@ export function keepPlanned(
   seconds = usualSeconds,
 ): () => void {
   let looked = -1;
+  let lookedAt = -Infinity;
   let looking = false;
   const look = async () => {
     const latest = await row<{ id: number | null; first: Date | null; last: Date | null }>(
@@ -131,12 +146,15 @@ export function keepPlanned(
     );
     const now = clock();
     const age = (at: Date) => now.getTime() - at.getTime();
-    const first = looked === -1;
-    if (!first && !latest?.last) return;
-    if (!first && latest?.last && age(latest.last) < quietMs && age(latest.first!) < patienceMs) return;
+    if (now.getTime() - lookedAt < anywayMs) {
+      if (!latest?.last) return;
+      if (age(latest.last) < quietMs && age(latest.first!) < patienceMs) return;
+    }
     if (await planByItself(pool, planner, now, seconds)) return;
     // What could not begin beside another run is looked at again after it.
-    if ((await underWay({ tx: pool, now })).length === 0) looked = latest?.id ?? Math.max(0, looked);
+    if ((await underWay({ tx: pool, now })).length > 0) return;
+    looked = latest?.id ?? Math.max(0, looked);
+    lookedAt = now.getTime();
   };
   const timer = setInterval(() => {
     if (looking) return;
