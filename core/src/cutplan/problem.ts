@@ -181,7 +181,7 @@ export const openingCost = (fish: PlanFish, settings: PlanSettings): number =>
   (fish.grams / 1000) * fish.costPerKg * ageShare(fish.daysLeft, settings.age) + settings.perFish;
 
 /** The form of a line. Throws RangeError for one the problem does not know. */
-export function lineForm(problem: PlanProblem, id: FormId): Form {
+export function lineForm(problem: Pick<PlanProblem, 'forms'>, id: FormId): Form {
   const form = problem.forms.get(id);
   if (!form) throw new RangeError(`No form ${id}`);
   return form;
@@ -199,7 +199,10 @@ export const lackOf = (line: PlanLine, grams: number, settings: PlanSettings): n
   (Math.max(0, (line.totalGrams ?? 0) - grams) / 1000) * settings.deviationPerKg * lackWeight;
 
 /** Lightest and heaviest piece of a line, grams; for a total weight, of the total. */
-export function windowOf(problem: PlanProblem, line: PlanLine): readonly [number, number] {
+export function windowOf(
+  problem: Pick<PlanProblem, 'forms'>,
+  line: Pick<PlanLine, 'window' | 'form' | 'totalGrams' | 'pieceGrams'>,
+): readonly [number, number] {
   if (line.window) return line.window;
   const { tolerance } = lineForm(problem, line.form);
   const target = line.totalGrams ?? line.pieceGrams ?? 0;

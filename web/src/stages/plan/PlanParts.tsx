@@ -1,6 +1,7 @@
 import type { CutPlan, SpeciesRow } from '@ember-slate/contract';
 import { bodyOf } from '@ember-slate/core/body';
-import type { Form, FormBook } from '@ember-slate/core/forms';
+import { windowOf } from '@ember-slate/core/cutplan';
+import type { FormBook } from '@ember-slate/core/forms';
 import { shortOf } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import { Link } from 'react-router';
@@ -112,22 +113,22 @@ export function Status({ plan, making, editable, onBack, onOpen }: StatusProps) 
 /** A line by total weight: what it gets, between which weights it counts as filled, and what it lacks. */
 function Total({
   line,
-  form,
+  forms,
   gives,
 }: {
   line: LineRow;
-  form: Form | undefined;
+  forms: FormBook;
   gives: { grams: number; pieces: number };
 }) {
   const mass = useMass();
   const short = shortOf(line, gives);
-  const most = form?.tolerance ?? 0;
+  const [least, most] = windowOf({ forms }, line);
   return (
     <span className="block text-note text-ink3">
       {say('gives_of', {
         amount: mass(gives.grams),
-        least: mass(Math.round(line.totalGrams! * (1 - most))),
-        most: mass(Math.round(line.totalGrams! * (1 + most))),
+        least: mass(Math.round(least)),
+        most: mass(Math.round(most)),
       })}
       {short && 'grams' in short && (
         <span className="text-embertext"> {say('short_by', { amount: mass(short.grams) })}</span>
@@ -182,9 +183,7 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
             {offTrim !== null && (
               <span className="block text-note text-ink3">{say('from_what_comes_off_these_fish')}</span>
             )}
-            {filled && line.totalGrams !== null && (
-              <Total line={line} form={forms.get(line.form)} gives={gives} />
-            )}
+            {filled && line.totalGrams !== null && <Total line={line} forms={forms} gives={gives} />}
             {line.anyWhite && (
               <span className="block text-note text-ink3">
                 {say('any_white_fish_this_one', { anyWhite: line.anyWhite })}
