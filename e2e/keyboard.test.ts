@@ -105,9 +105,9 @@ describe('by keyboard alone', () => {
     await pageSays(driver, 'taken for Osk');
     await leave();
     await keys('4');
-    await pageSays(driver, '1 line waits');
-    await keys('p');
-    await pageSays(driver, 'Plan worth', 20_000);
+    // The plan comes by itself.
+    await pageSays(driver, '1 of 1 line');
+    await pageSays(driver, 'Plan worth');
     await keys(Key.ENTER);
     await pageSays(driver, 'ticket waits at the bench');
   });

@@ -35,11 +35,11 @@ describe('a plan that is always there', () => {
     });
 
   it('shows the lines against the fish until it is there, and comes without a press', async () => {
-    await hand.land('hake', 'gutted', 2, 4600);
     await press(driver, 'Cut plan');
     await take('Pell', 'steaks', 2, 200);
     await take('Osk', 'fillet_skin_on', null, 600);
     await pageSays(driver, 'Fish that could serve it');
+    await hand.land('hake', 'gutted', 2, 4600);
     await pageSays(driver, '2 of 2 lines');
     await pageSays(driver, 'may be');
     const { plan } = await hand.ok(contract.plan.day);

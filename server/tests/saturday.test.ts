@@ -3,7 +3,7 @@ import { planFaults } from '@ember-slate/core/cutplan';
 import { seeded } from '@ember-slate/core/cutplan/solver';
 import { formBook, shippedForms } from '@ember-slate/core/forms';
 import { nothingObserved, sampleSize } from '@ember-slate/core/freshness';
-import { parseOrder, shortOf, optionFor } from '@ember-slate/core/orders';
+import { parseOrder, optionFor } from '@ember-slate/core/orders';
 import { catalogue } from '@ember-slate/core/species';
 import { afterAll, beforeAll, expect, inject, it } from 'vitest';
 import { planByItself } from '../src/stages/plan/commands/always.ts';
@@ -195,7 +195,6 @@ it('keeps a Saturday of a hundred orders by ear, or has named what it cannot kee
           .flatMap((f) => f.pieces.filter((p) => p.line === l.line.id))
           .reduce((n, p) => n + p.grams, 0) + (l.found.offTrim[l.line.id] ?? 0);
       expect(Math.abs(grams - planned)).toBeLessThan(cuts.length + 1);
-      expect(shortOf(l.line, { grams, pieces: 0 })).toEqual(shortOf(l.line, { grams: planned, pieces: 0 }));
     }
   }
   expect((await proof(shop)).faults).toEqual([]);
