@@ -62,7 +62,7 @@ export type {
   Timer,
   Tub,
   WeighOut,
-} from './bench.ts';
+} from './ticket.ts';
 export type { BuyingLine, BuyingPlan } from './buying.ts';
 export type { CostChoices, LotCost, MoneySettings } from './costs.ts';
 export type { Report } from './reports.ts';

@@ -4,7 +4,7 @@ import type { Work } from '@ember-slate/server/platform/context';
 import { places } from '@ember-slate/server/shop/logs';
 import { answerAlarm, writeReadings } from '@ember-slate/server/stages/cold/commands/places';
 import { coldPlaces } from '@ember-slate/server/shop/places';
-import * as scenario from './scenario.ts';
+import * as scenario from './scenario/index.ts';
 
 const minute = 60_000;
 

@@ -9,7 +9,7 @@ import { trims, type TrimId } from '@ember-slate/core/yields';
 import type { Tx } from '@ember-slate/server/platform/db';
 import { Bulk } from './bulk.ts';
 import type { Random } from './random.ts';
-import * as scenario from './scenario.ts';
+import * as scenario from './scenario/index.ts';
 
 /** How busy a shop's past is: bags by weekday (Sunday first), lines a bag, lots landed and tickets cut a day. */
 export interface Trade {

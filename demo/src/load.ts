@@ -17,7 +17,7 @@ import { configFromEnv } from '@ember-slate/server/platform/config';
 import { answerFaults, coldHistory } from './cold.ts';
 import { busyTrade, History, sampleTrade } from './history.ts';
 import { Random } from './random.ts';
-import * as scenario from './scenario.ts';
+import * as scenario from './scenario/index.ts';
 import { SampleShop } from './shop.ts';
 
 /** Makes the sample shop in an empty database: the same shop for the same day, relative to today. */

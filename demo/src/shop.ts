@@ -54,7 +54,7 @@ import {
   wording,
   type SampleLine,
   type usual,
-} from './scenario.ts';
+} from './scenario/index.ts';
 
 type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 'buy' | 'farmed'> & {
   n: number;

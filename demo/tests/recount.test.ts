@@ -15,7 +15,7 @@ import { mean, sum } from 'simple-statistics';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { History, sampleTrade } from '../src/history.ts';
 import { Random } from '../src/random.ts';
-import * as scenario from '../src/scenario.ts';
+import * as scenario from '../src/scenario/index.ts';
 
 /** Sixty simulated days, counted again from the bare rows by other means than the product's own. */
 const from = '2026-03-01';

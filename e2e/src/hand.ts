@@ -37,6 +37,7 @@ export class Hand {
     condition: 'whole' | 'gutted',
     pieces: number,
     grams: number,
+    verdict: 'accept' | 'use_today' = 'accept',
   ): Promise<number> {
     const { id } = await this.ok(contract.landing.createDelivery, {
       body: {
@@ -82,18 +83,21 @@ export class Hand {
         coreTenths: 6,
         temperatureHistory: false,
         foreignSmell: false,
-        verdict: 'accept',
-        overrideReason: '',
+        verdict,
+        overrideReason: verdict === 'accept' ? '' : 'bought for today',
       },
     });
     return lot.id;
   }
 
-  /** Takes an order due in two hours; sends its first line to the bench, the others wait in the plan. */
+  /**
+   * Takes an order due in two hours, pieces of so many grams or that weight in all; sends its first line to the bench, the
+   * others wait in the plan.
+   */
   async order(
     customer: string,
     speciesId: string,
-    lines: readonly [form: string, pieces: number, grams: number][],
+    lines: readonly [form: string, pieces: number | null, grams: number][],
   ): Promise<void> {
     const order = await this.ok(contract.orders.take, {
       body: {
@@ -101,12 +105,12 @@ export class Hand {
         phone: '',
         dueAt: new Date(Date.now() + 2 * 3_600_000).toISOString(),
         remarks: '',
-        lines: lines.map(([form, pieces, pieceGrams]) => ({
+        lines: lines.map(([form, pieces, grams]) => ({
           speciesId,
           form,
           pieces,
-          pieceGrams,
-          totalGrams: null,
+          pieceGrams: pieces === null ? null : grams,
+          totalGrams: pieces === null ? grams : null,
           use: 'fry' as const,
         })),
       },

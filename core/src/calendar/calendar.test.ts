@@ -9,8 +9,10 @@ import {
   instantOn,
   isDate,
   isTradingDay,
+  monthName,
   parseClock,
   tradingDay,
+  weekdayName,
 } from './index.ts';
 
 const dublin = { timeZone: 'Europe/Dublin' };
@@ -65,8 +67,15 @@ describe('dates', () => {
     ['2026-1-1', false],
     ['today', false],
     ['', false],
+    ['x2026-02-28', false],
+    ['2026-02-28T', false],
+    ['2026-02-28 ', false],
   ])('"%s" is a date: %s', (text, is) => {
     expect(isDate(text)).toBe(is);
+  });
+
+  it('count no further from a day that is none', () => {
+    expect([addDays('someday', 1), addDays('2026-02-31x', 0)]).toEqual(['', '']);
   });
 
   it('knows the weekdays the shop trades', () => {
@@ -87,6 +96,10 @@ describe('the time of day', () => {
     [' 12 ', 720],
     ['1200', 720],
     ['12 am', 0],
+    ['1 am', 60],
+    ['1 pm', 780],
+    ['11:59 AM', 719],
+    ['12:59 pm', 779],
     ['12 pm', 720],
     ['9:30 pm', 1290],
     ['23:59', 1439],
@@ -102,6 +115,9 @@ describe('the time of day', () => {
     },
   );
 
+  it('is written with two figures each', () => {
+    expect([0, 5, 570, 605, 1439].map(formatClock)).toEqual(['00:00', '00:05', '09:30', '10:05', '23:59']);
+  });
   it('reads back every minute of the day', () => {
     for (let m = 0; m < 1440; m++) expect(parseClock(formatClock(m))).toBe(m);
   });
@@ -143,6 +159,19 @@ describe('how dates are written', () => {
         },
       ),
     );
+  });
+
+  it('names months and weekdays as the dates that fall in them do', () => {
+    for (let m = 1; m <= 12; m++) {
+      const day = `2026-${String(m).padStart(2, '0')}-15`;
+      expect(formatDay(day, 'dayMonth')).toBe(`15 ${monthName(m)}`);
+    }
+    expect([0, 1, 5, 6].map(weekdayName)).toEqual(['Sunday', 'Monday', 'Friday', 'Saturday']);
+    for (let d = 0; d < 7; d++) {
+      const day = addDays('2026-11-22', d);
+      expect(isTradingDay(day, { weekdays: [d] })).toBe(true);
+      expect(formatDay(day, 'weekday')).toBe(weekdayName(d).slice(0, 3));
+    }
   });
 
   it('is not asked of an instant that is none', () => {

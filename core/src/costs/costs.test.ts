@@ -38,6 +38,31 @@ describe('the joint cost', () => {
       ]),
     ).toEqual([600, 300]);
   });
+  it('credits trims with what they bring after their own costs, and says when they bring more than all cost', () => {
+    // 2 kg at 3.00 less 1.00 of its own; one not worth its own costs; worked by hand.
+    const trims = [
+      { grams: 2000, perKg: 300, ownCost: 100 },
+      { grams: 500, perKg: 100, ownCost: 80 },
+    ];
+    expect(trimCredit(3500, [{ grams: 3000 }, { grams: 1000 }], trims)).toEqual({
+      mains: [2250, 750],
+      trims: [500, 0],
+    });
+    expect(trimCredit(400, [{ grams: 3000 }, { grams: 1000 }], trims)).toEqual({
+      mains: [-75, -25],
+      trims: [500, 0],
+    });
+    expect(trimCredit(500, [{ grams: 10 }], trims).mains).toEqual([0]);
+    expect(jointCost(100, [])).toEqual([]);
+  });
+  it('is nothing a kilogram of what weighs nothing', () => {
+    expect([perKgOf(500, 0), perKgOf(500, -1), perKgOf(1, 2000), perKgOf(1, 2001)]).toEqual([
+      null,
+      null,
+      1,
+      0,
+    ]);
+  });
   const output = fc.record({
     grams: fc.integer({ min: 0, max: 90_000 }),
     perKg: fc.integer({ min: 0, max: 9000 }),
@@ -74,6 +99,9 @@ describe('a price', () => {
     expect(markupOf(650, price)).toBeCloseTo(0.35 / 0.65, 9);
     expect(() => priceForMargin(650, 1)).toThrow(RangeError);
     expect([marginOf(1, 0), markupOf(0, 1)]).toEqual([null, null]);
+    expect([priceForMargin(650, 0), marginOf(5, -1), markupOf(-1, 5)]).toEqual([650, null, null]);
+    for (const none of [-0.01, 1.5, Number.NaN])
+      expect(() => priceForMargin(650, none), String(none)).toThrow(/share of the price/);
   });
   it.each([
     [1001, 'none', 1001],
@@ -124,6 +152,49 @@ describe('a form of one fish', () => {
     expect(c.joint).toBe(2156);
     expect(c.priceWanted).toBeCloseTo(3000, 9);
     expect(c.breakEven).toBeCloseTo(0.35, 9);
+  });
+  it('counts what landing cost with what was paid', () => {
+    expect(costForm({ ...input, landingPerKg: 100 }, fillet)).toMatchObject({ fishCost: 2200, profit: 700 });
+  });
+  it('leaves out what cannot be said: by the minute without minutes, by the price without one, of nothing', () => {
+    const of = (more: Partial<typeof fillet> | { perKg: null }) => costForm(input, { ...fillet, ...more });
+    expect(of({ minutes: 0 })).toMatchObject({
+      profitPerMinute: null,
+      labour: 0,
+      profit: 1200,
+      profitPerKg: 600,
+    });
+    expect(of({ perKg: null })).toMatchObject({
+      profitPerKg: null,
+      profitPerMinute: null,
+      margin: null,
+      markup: null,
+      breakEven: null,
+      byYield: 2000,
+      credited: 1800,
+    });
+    expect(of({ perKg: 0 })).toMatchObject({
+      takings: 0,
+      profit: -2100,
+      margin: null,
+      markup: -1,
+      breakEven: null,
+    });
+    expect(of({ yield: 0 })).toMatchObject({
+      grams: 0,
+      byYield: null,
+      credited: null,
+      joint: null,
+      full: null,
+      priceWanted: null,
+      margin: null,
+      markup: null,
+    });
+    const priced = of({});
+    expect(priced.margin).toBeCloseTo(0.3, 9);
+    expect(priced.markup).toBeCloseTo(900 / 2100, 9);
+    // Trim that brings more than everything cost: no price is wanted any more.
+    expect(of({ trims: [{ item: 'trim:roe', share: 0.25, perKg: 9000 }] }).priceWanted).toBe(0);
   });
   it('earns nothing at its break-even yield', () => {
     const even = costForm(input, fillet).breakEven!;

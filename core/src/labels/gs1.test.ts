@@ -168,3 +168,114 @@ describe('reading', () => {
     ]);
   });
 });
+
+describe('what a box may say', () => {
+  // One value of every identifier there is a name for (GS1 General Specifications, from memory).
+  const gtin = `0950600013435${checkDigit('0950600013435')}`;
+  const sscc = `09506000134350001${checkDigit('09506000134350001')}`;
+  it.each<[string, Partial<ReturnType<typeof read>>]>([
+    [`(01)${gtin}`, { gtin, pieces: null, grams: null }],
+    [`(02)${gtin}(37)24`, { gtin, pieces: 24 }],
+    [`(00)${sscc}`, { gtin: null, lot: null }],
+    ['(30)18', { pieces: 18 }],
+    ['(3202)002500', { grams: 11_340 }],
+    ['(3103)002500(3202)009999', { grams: 2500 }],
+    ['(3100)000012', { grams: 12_000 }],
+    ['(3105)123456', { grams: 1235 }],
+    ['(15)261201', { useBy: '2026-12-01' }],
+    ['(15)261201(17)261203', { useBy: '2026-12-03' }],
+    ['(11)261101(13)261102', { useBy: null, caughtOn: null, frozenOn: null }],
+    ['(7006)261103', { frozenOn: '2026-11-03', caughtOn: null }],
+    ['(7007)261120261124', { caughtOn: '2026-11-20' }],
+    ['(422)372(91)anything', { lot: null }],
+    ['(7010)03', { production: '03' }],
+    [' (10) B-7 ', { lot: 'B-7' }],
+  ])('%s', (scan, says) => expect(read(scan)).toMatchObject(says));
+
+  it('comes with or without its prefix, and with the separator in letters', () => {
+    const plain = `10B-77${GS}7008HKE`;
+    for (const scan of [
+      plain,
+      `]C1${plain}`,
+      `]d2${plain}`,
+      `]Q3${plain}`,
+      `]e0${plain}`,
+      `${GS}${plain}`,
+      ` ${plain} `,
+    ])
+      expect(read(scan)).toMatchObject({ lot: 'B-77', asfis: 'HKE' });
+    expect(read('10B-77<GS>7008HKE')).toMatchObject({ lot: 'B-77', asfis: 'HKE' });
+    // Only at the very front is it a prefix.
+    expect(read('10X]C1').lot).toBe('X]C1');
+  });
+
+  it.each([
+    ['(10)A x(', /Cannot read on from "\("/],
+    ['(10)A(1)2', /Cannot read on from "\(1\)2"/],
+    ['10A\u001dxyz-and-much-more', /Cannot read on from "xyz-and-much": is it/],
+    ['(101)A', /\(101\) is not an identifier/],
+    ['(31)002500', /\(31\) is not an identifier/],
+    [`(00)${'1'.repeat(18)}`, /check digit/],
+    [`(02)${'1'.repeat(14)}`, /check digit/],
+    [`(10)${'A'.repeat(21)}`, /1 to 20 characters/],
+    ['(7005)1234567890123', /1 to 12 characters/],
+    ['(17)2612', /6 digits/],
+    ['(7010)x1', /only digits/],
+    ['(7007)261131', /no such day/],
+  ])('%s is refused: %s', (scan, words) => expect(inWords(readBoxCode(scan, 2026))).toMatch(words));
+
+  it.each([
+    ['', null],
+    ['2611', null],
+    ['2611240', null],
+    ['x261124', null],
+    ['261124x', null],
+    ['260013', null],
+    ['261300', null],
+    ['260000', null],
+    ['260200', '2026-02-28'],
+    ['280200', '2028-02-29'],
+    ['261200', '2026-12-31'],
+  ])('of the figures %j the day is %s', (text, day) => expect(gs1Day(text, 2026)).toBe(day));
+
+  it.each([
+    ['seines', 'SB SV SDN SSC SPR SX sdn'],
+    ['trawls', 'OTB OTM TBB PTB TM TX OT'],
+    ['gillnets and similar', 'GNS GTR GEN GN'],
+    ['surrounding and lift nets', 'PS LA LNB'],
+    ['hooks and lines', 'LHP LLS LTL LX'],
+    ['dredges', 'DRB HMD'],
+    ['pots and traps', 'FYK FPO FIX FPN'],
+    [null, 'MIS NK XSB XOT XGN XPS XLH XDR XFPO'],
+  ])('%s are written %s', (gear, codes) => {
+    for (const code of codes.split(' ')) expect(gearClassOf(code), code).toBe(gear);
+  });
+  it('knows three ways to come by a fish', () => {
+    expect(['01', '02', '03', '04', '1'].map(productionOf)).toEqual([
+      'caught',
+      'caught_freshwater',
+      'farmed',
+      null,
+      null,
+    ]);
+  });
+
+  it('is written with a separator after what may be longer, but not at its end', () => {
+    expect(boxCode([{ ai: '10', value: 'A' }])).toBe('10A');
+    expect(
+      boxCode([
+        { ai: '10', value: 'A' },
+        { ai: '17', value: '261201' },
+        { ai: '7008', value: 'HKE' },
+        { ai: '7010', value: '01' },
+      ]),
+    ).toBe(`10A${GS}172612017008HKE${GS}701001`);
+    // One no book knows has a length of its own.
+    expect(
+      boxCode([
+        { ai: '88', value: 'x' },
+        { ai: '10', value: 'A' },
+      ]),
+    ).toBe('88x10A');
+  });
+});

@@ -64,6 +64,44 @@ describe('a price code', () => {
   });
 });
 
+describe('what cannot be a price code', () => {
+  it.each(['', '2', '19', '30', '021', '120', '2x', 'x02', '022'])('prefix "%s"', (prefix) => {
+    expect(() => priceCode(layout({ prefix }), 1, 1)).toThrow(/02 or 20 to 29/);
+  });
+  it('takes 02 and 20 to 29', () => {
+    for (const prefix of ['02', '20', '25', '29'])
+      expect(priceCode(layout({ prefix }), 1, 1)).toMatch(/^\d{13}$/);
+  });
+  it.each([0, -1, 1.5, 100_000, Number.NaN])('item %f', (item) => {
+    expect(() => priceCode(layout(), item, 1)).toThrow(/up to five digits/);
+  });
+  it.each([
+    [true, 9999, true],
+    [true, 10_000, false],
+    [false, 99_999, true],
+    [false, 100_000, false],
+    [true, -1, false],
+    [true, 1.5, false],
+    [true, 0, true],
+  ])('checked %s: the value %f, coded %s', (checked, value, coded) => {
+    expect(priceCode(layout({ checked }), 99_999, value) !== null).toBe(coded);
+  });
+  it.each(['123', '12345', 'x1234', '1234x', '12x4', ''])('a price field "%s"', (field) => {
+    expect(() => priceCheckDigit(field)).toThrow(/four digits/);
+  });
+  it('says which digit is wrong', () => {
+    const code = priceCode(layout(), 17, 350)!;
+    expect(inWords(readPriceCode(layout(), ` ${code} `))).toEqual({ item: 17, value: 350 });
+    const lastWrong = code.slice(0, 12) + ((Number(code[12]) + 1) % 10);
+    expect(inWords(readPriceCode(layout(), lastWrong))).toMatch(/Its check digit/);
+    // A wrong price digit under a right check digit at the end.
+    const body = code.slice(0, 7) + ((Number(code[7]) + 1) % 10) + code.slice(8, 12);
+    expect(inWords(readPriceCode(layout(), body + checkDigit(body)))).toMatch(/Its price digit/);
+    for (const odd of [`x${code}`, `${code}x`, code.slice(1)])
+      expect(inWords(readPriceCode(layout(), odd))).toMatch(/13 digits/);
+  });
+});
+
 const facts = (more: Partial<PieceFacts> = {}): PieceFacts => ({
   profile: 'eu',
   name: 'European hake',
@@ -99,6 +137,8 @@ const said = (more: Partial<PieceFacts>) => {
   const l = pieceLabel(facts(more));
   return inWords([l.title, l.scientific, ...l.facts, ...l.warnings]).join(' | ');
 };
+
+const lot = (more: Partial<PieceFacts['lots'][number]>) => ({ ...facts().lots[0]!, ...more });
 
 describe('the label of a piece', () => {
   it('says what the European rules want', () => {
@@ -137,6 +177,44 @@ describe('the label of a piece', () => {
     [{ packing: 'frozen' }, /Packed to be frozen .*never frozen again/],
     [{ form: formOf(formBook(), 'paupiette'), stuffed: true }, /allergens of the filling/],
   ])('%o says %s', (more, words) => expect(said(more)).toMatch(words));
+
+  it('says nothing twice, nothing empty, and nothing that was not done to it', () => {
+    const plain = [
+      'Caught: FAO 27.7.g, Atlantic, north-east: Irish Sea, west of Ireland, Channel and Celtic Sea',
+    ];
+    const of = (more: Partial<PieceFacts>) => inWords(pieceLabel(facts(more)).facts);
+    expect(of({})).toEqual([...plain, 'hooks and lines', 'Keep at 0 to 2 °C.']);
+    expect(inWords(pieceLabel(facts()).warnings)).toEqual(['Contains FISH.', 'Contains bones.']);
+    expect(of({ options: ['skinned', 'no tail'] })[0]).toBe('skinned; no tail.');
+    // Two lots of one ground and one gear are said once; a lot without gear adds nothing.
+    expect(of({ lots: [lot({}), lot({ code: 'B' }), lot({ gear: null })] })).toEqual([
+      ...plain,
+      'hooks and lines',
+      'Keep at 0 to 2 °C.',
+    ]);
+    expect(of({ lots: [lot({ gear: null })] })).toEqual([...plain, 'Keep at 0 to 2 °C.']);
+    // What was farmed, or caught in fresh water, is of a country or a water, and of no gear.
+    expect(of({ lots: [lot({ production: 'farmed', area: 'Norrland Isles' })] })).toEqual([
+      'Farmed: Norrland Isles',
+      'Keep at 0 to 2 °C.',
+    ]);
+    expect(of({ lots: [lot({ production: 'caught_freshwater', area: '27' })] })[0]).toBe(
+      'Caught in freshwater: 27',
+    );
+  });
+  it('says wild or farm-raised where the American rules hold, and no gear', () => {
+    const of = (more: Partial<PieceFacts>) => inWords(pieceLabel(facts({ profile: 'us', ...more })).facts);
+    expect(of({ lots: [lot({ production: 'farmed', area: 'Norrland Isles' })] })).toEqual([
+      'Farm-raised, product of Norrland Isles',
+      expect.stringMatching(/^Keep refrigerated at 38/) as string,
+    ]);
+    expect(of({})[0]).toMatch(/^Wild, product of FAO 27/);
+    expect(of({}).join()).not.toMatch(/hooks/);
+  });
+  it('warns of bones in trim that is free of them as in any boneless form', () => {
+    const trim = { ...formOf(formBook(), 'steaks'), section: 'trim' as const };
+    expect(said({ form: trim })).toMatch(/May contain bones/);
+  });
 
   it('never says both that it is for raw use and that it is not', () => {
     const lots = fc.array(fc.constantFrom(frozen, onPaper, { fit: false } as const), { maxLength: 4 });
@@ -184,12 +262,34 @@ describe('the label of a piece', () => {
     }
   });
 
+  it('carries what it knows and nothing it does not, in the order scanners want it', () => {
+    const coded = (more: Partial<PieceFacts>) =>
+      pieceLabel(facts(more))
+        .elements.map((e) => `(${e.ai})${e.value}`)
+        .join('');
+    expect(coded({})).toBe('(3103)000207(17)261130(91)17(10)261125-H2(7008)HKE(7005)27.7.g(7010)01');
+    expect(coded({ useBy: null, asfis: null })).toBe('(3103)000207(91)17(10)261125-H2(7005)27.7.g(7010)01');
+    expect(coded({ lots: [lot({ production: 'farmed', area: 'X' })] })).toBe(
+      '(3103)000207(17)261130(91)17(10)261125-H2(7008)HKE(7010)03',
+    );
+    expect(coded({ lots: [lot({ production: 'caught_freshwater', area: 'X' })] })).toMatch(/\(7010\)02$/);
+    expect(coded({ grams: 1_234_567 })).toMatch(/^\(3103\)999999/);
+    const gtin = variableGtin('950600013', 17)!;
+    expect(coded({ gtin })).toMatch(new RegExp(`^\\(01\\)${gtin}\\(3103\\)000207`));
+    expect(coded({ gtin })).not.toContain('(91)');
+  });
+
   it('makes a GTIN of indicator 9 with a right check digit, or none', () => {
     const gtin = variableGtin('950600013', 17)!;
     expect(gtin).toMatch(/^9950600013017\d$/);
     expect(checkDigit(gtin.slice(0, 13))).toBe(Number(gtin[13]));
     expect(variableGtin('950600013', 1234)).toBeNull();
-    expect(variableGtin('12', 1)).toBeNull();
+    expect(variableGtin('950600013', 999)).not.toBeNull();
+    expect(variableGtin('950600013', 1000)).toBeNull();
+    for (const odd of ['12', '12345', '12345678901', 'x950600013', '950600013x', ''])
+      expect(variableGtin(odd, 1), odd).toBeNull();
+    expect(variableGtin('123456', 1)).toMatch(/^9123456000001\d$/);
+    expect(variableGtin('1234567890', 12)).toMatch(/^9123456789012\d$/);
   });
 });
 
@@ -205,5 +305,15 @@ describe('areas', () => {
   it('knows sea areas from others', () => {
     expect(['27', '27.7.g', '37.4', '27.3.d'].every(isSeaArea)).toBe(true);
     expect(['05', '99', '27.', 'Norway', '27.7.<b>'].some(isSeaArea)).toBe(false);
+    for (const area of ['27.10', '27.7.g.1', '27.3.d.24', '21.4.vwx', '37.1.1.a'])
+      expect(isSeaArea(area), area).toBe(true);
+    for (const area of ['x27', '27x', '27.7.', '27.123', '27.7.abcd', '05.1', '', '2', '270'])
+      expect(isSeaArea(area), area).toBe(false);
+  });
+  it('names the sub-area only where it has a name', () => {
+    expect(areaWords('27.10.a')).toBe('FAO 27.10.a, Atlantic, north-east: Azores grounds');
+    expect(areaWords('21.4')).toBe('FAO 21.4, Atlantic, north-west');
+    expect(areaWords('27.99')).toBe('FAO 27.99, Atlantic, north-east');
+    expect(areaWords('')).toBe('');
   });
 });

@@ -92,7 +92,7 @@ const conditionWords: readonly [RegExp, ArrivalCondition][] = [
   [/^(gut|gutted|drawn|gug)\b/, 'gutted'],
   [/^(tal|tails?)\b/, 'tail'],
   [/^(wng|wings?)\b/, 'wing'],
-  [/^(fsb|sides?,? (bone|pin ?bones?)[- ]in|fillets?,? (bone|pin ?bones?)[- ]in)\b/, 'side'],
+  [/^(fsb|(sides?|fillets?),? (pin ?)?bones?[- ]in)\b/, 'side'],
   [/^(fil|sides?,? boned|boned sides?|fillets?,? skin[- ]on|skin[- ]on fillets?)\b/, 'boned_side'],
   [/^(fis|fillets?,? (skinless|skinned)|(skinless|skinned) fillets?)\b/, 'fillet'],
   [/^loins?\b/, 'loin'],

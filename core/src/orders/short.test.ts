@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { shortOf } from './index.ts';
+import { shortOf, shortReady } from './index.ts';
 
 it.each([
   // Asked for, given; missing. A twentieth is no shortfall worth naming (our choice).
@@ -30,4 +30,11 @@ it('never hides more than a twentieth of a weight, and never names more than is 
       },
     ),
   );
+});
+
+it('is named of what lies ready, and of nothing that is still to be cut', () => {
+  const line = { pieces: null, totalGrams: 600, readyGrams: 480, readyPieces: 2 };
+  expect(shortReady({ ...line, state: 'ready' })).toEqual({ grams: 120 });
+  for (const state of ['open', 'planned', 'cutting', 'handed', 'cancelled'])
+    expect(shortReady({ ...line, state })).toBeNull();
 });

@@ -16,3 +16,14 @@ export function shortOf(
   const grams = (line.totalGrams ?? 0) - given.grams;
   return grams > (line.totalGrams ?? 0) * namedShort ? { grams: Math.round(grams) } : null;
 }
+
+/** What lies ready of a line and is less than was asked for; null while it is not ready, or where nothing is missing. */
+export function shortReady(line: {
+  state: string;
+  pieces: number | null;
+  totalGrams: number | null;
+  readyGrams: number;
+  readyPieces: number;
+}): Short | null {
+  return line.state === 'ready' ? shortOf(line, { grams: line.readyGrams, pieces: line.readyPieces }) : null;
+}

@@ -4,10 +4,17 @@ import { formBook, formOf, formRefusal, shippedForms } from '../forms/index.ts';
 import {
   arrivalFraction,
   catalogue,
+  conditionCode,
+  conditionName,
   conditionsFor,
+  countWord,
   filletsPerFish,
+  isBoned,
   isPiece,
+  isSkinned,
   isSmallOily,
+  pieceWord,
+  arrivalConditions,
   meanWeightDoubt,
   shortName,
 } from './index.ts';
@@ -91,6 +98,64 @@ describe('arrival', () => {
     }
   });
 
+  it.each([
+    ['hake', 'whole gutted headed_gutted side boned_side fillet loin'],
+    ['salmon', 'whole gutted headed_gutted side boned_side fillet loin'],
+    ['plaice', 'whole gutted headed_gutted boned_side fillet'],
+    ['halibut', 'whole gutted headed_gutted boned_side fillet'],
+    ['monkfish', 'whole gutted tail fillet'],
+    ['skate', 'whole gutted wing fillet'],
+  ])('of %s as %s, in that order', (id, conditions) => {
+    expect(conditionsFor(of(id)).join(' ')).toBe(conditions);
+  });
+
+  it('offers no side with skin of a fish that is always skinned', () => {
+    for (const [id, conditions] of [
+      ['hake', 'whole gutted headed_gutted fillet loin'],
+      ['plaice', 'whole gutted headed_gutted fillet'],
+    ] as const)
+      expect(conditionsFor({ ...of(id), filletSkinOn: null }).join(' ')).toBe(conditions);
+  });
+
+  // EU presentation codes (values from memory).
+  it.each([
+    ['whole', 'WHL', 'whole', '', false],
+    ['gutted', 'GUT', 'whole, gutted', '', false],
+    ['headed_gutted', 'GUH', 'headed and gutted', '', false],
+    ['tail', 'TAL', 'tail', '', false],
+    ['wing', 'WNG', 'wing', '', false],
+    ['side', 'FSB', 'side, bone in', 'side', false],
+    ['boned_side', 'FIL', 'side, boned', 'boned side', true],
+    ['fillet', 'FIS', 'fillet, skinless', 'fillet', true],
+    ['loin', 'OTH', 'loin', 'loin', true],
+  ] as const)('%s is %s, "%s"', (condition, coded, name, piece, boned) => {
+    expect(conditionCode[condition]).toBe(coded);
+    expect(inWords(conditionName[condition])).toBe(name);
+    expect(isPiece(condition)).toBe(piece !== '');
+    expect(isBoned(condition)).toBe(boned);
+    expect(isSkinned(condition)).toBe(condition === 'fillet' || condition === 'loin');
+    if (isPiece(condition)) expect(inWords(pieceWord[condition])).toBe(piece);
+    expect([1, 2].map((n) => inWords(countWord(condition, n)))).toEqual(
+      piece === '' ? ['fish', 'fish'] : ['piece', 'pieces'],
+    );
+  });
+
+  it('is coded and named once for each way to come', () => {
+    expect(Object.keys(conditionCode)).toEqual([...arrivalConditions]);
+    expect(Object.keys(conditionName)).toEqual([...arrivalConditions]);
+  });
+
+  it('knows what one piece is of the whole fish', () => {
+    const hake = of('hake');
+    const plaice = of('plaice');
+    expect(arrivalFraction(hake, 'side')).toBeCloseTo(hake.filletSkinOn! / 2, 12);
+    expect(arrivalFraction(hake, 'fillet')).toBeCloseTo(hake.filletSkinless / 2, 12);
+    expect(arrivalFraction(hake, 'loin')).toBeCloseTo((hake.filletSkinless / 2) * 0.6, 12);
+    expect(arrivalFraction(plaice, 'boned_side')).toBeCloseTo(plaice.filletSkinOn! / 4, 12);
+    expect(arrivalFraction(hake, 'headed_gutted')).toBe(hake.headedGutted);
+    expect(arrivalFraction({ ...hake, filletSkinOn: null }, 'side')).toBeCloseTo(hake.filletSkinless / 2, 12);
+  });
+
   it('knows what is left of the whole weight', () => {
     expect(arrivalFraction(of('hake'), 'whole')).toBe(1);
     expect(arrivalFraction(of('hake'), 'gutted')).toBe(0.9);
@@ -116,6 +181,24 @@ describe('arrival', () => {
     expect(inWords(meanWeightDoubt(of('sea_bass'), 'fillet', 5000, 2))).toMatch(/2500 g a fillet is heavy/);
   });
 
+  it.each([
+    // Half the least weight and once and a half the most of the book still pass: 150 to 4500 g of whole bass.
+    ['whole', 149, 'light'],
+    ['whole', 150, null],
+    ['whole', 4500, null],
+    ['whole', 4501, 'heavy'],
+    ['side', 30, null],
+    ['side', 4500 * 0.24, null],
+    ['side', 4500 * 0.25, 'heavy'],
+  ] as const)('finds %s bass of %f g %s', (condition, each, side) => {
+    const bass = { ...of('sea_bass'), minG: 300, maxG: 3000, filletSkinOn: 0.48 };
+    const doubt = meanWeightDoubt(bass, condition, each * 4, 4);
+    if (side === null) expect(doubt).toBeNull();
+    else expect(inWords(doubt)).toContain(`${Math.round(each)} g a`);
+    if (side !== null) expect(inWords(doubt)).toContain(`is ${side} for European sea bass`);
+    if (condition === 'whole' && side !== null) expect(inWords(doubt)).toContain('(300 to 3000 g)');
+  });
+
   it('doubts a count that makes impossible fish', () => {
     expect(inWords(meanWeightDoubt(of('sea_bass'), 'whole', 4600, 10))).toBeNull();
     // A comma slipped: 46 kg over ten bass.
@@ -135,6 +218,10 @@ describe('names and kinds', () => {
     ['Common (Dover) sole', 'Dover sole'],
     ['Fluke (summer flounder)', 'Fluke'],
     ['Turbot', 'Turbot'],
+    ['Northern red snapper (queen)', 'Red snapper'],
+    ['Great Northern tilefish', 'Great Northern tilefish'],
+    ['Cod (salted) of the north', 'Cod (salted) of the north'],
+    ['saithe', 'Saithe'],
   ])('calls %s "%s" over the counter', (name, short) => {
     expect(shortName(name)).toBe(short);
   });
@@ -146,6 +233,15 @@ describe('names and kinds', () => {
   it('counts four fillets of flatfish and skate, two of the others', () => {
     for (const s of catalogue)
       expect(filletsPerFish(s)).toBe(['flat', 'large_flat', 'wing'].includes(s.bodyPlan) ? 4 : 2);
+  });
+
+  it('takes a fish of 500 g and under as small', () => {
+    const oily = (typicalG: number) => isSmallOily({ fat: 'oily', typicalG });
+    expect([oily(500), oily(501), isSmallOily({ fat: 'medium', typicalG: 100 })]).toEqual([
+      true,
+      false,
+      false,
+    ]);
   });
 
   it('takes mackerel, herring and sardine as small and oily, not salmon', () => {

@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { catalogue, filletFact, pinBoneFact, stockFact, type Species } from '../species/index.ts';
+import { catalogue, type Species } from '../species/index.ts';
 import { fitComponents, speciesFaults } from './index.ts';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
@@ -37,6 +37,71 @@ describe('an entry of the species book', () => {
     expect(fields({ ...of(id), ...more })).toContain(field);
   });
 
+  it.each<[Partial<Species>, (keyof Species)[]]>([
+    // At the edges of what can be.
+    [{ iceDays: 1 }, []],
+    [{ iceDays: 40 }, []],
+    [{ iceDays: 0.9 }, ['iceDays']],
+    [{ iceDays: 40.1 }, ['iceDays']],
+    [{ spentFactor: 0.5 }, []],
+    [{ spentFactor: 1 }, []],
+    [{ spentFactor: 0.49 }, ['spentFactor']],
+    [{ spentFactor: 1.01 }, ['spentFactor']],
+    [{ spentFactor: null, spawningMonths: null }, []],
+    [{ spawningMonths: '12-2' }, []],
+    [{ spawningMonths: '10-11' }, []],
+    [{ spawningMonths: '13-2' }, ['spawningMonths']],
+    [{ spawningMonths: '2-13' }, ['spawningMonths']],
+    [{ spawningMonths: 'x2-4' }, ['spawningMonths']],
+    [{ spawningMonths: '2-4x' }, ['spawningMonths']],
+    [{ spawningMonths: '2-0' }, ['spawningMonths']],
+    [{ id: 'a1_b' }, []],
+    [{ id: 'ab' }, []],
+    [{ id: 'a' }, ['id']],
+    [{ id: '1ab' }, ['id']],
+    [{ id: `a${'b'.repeat(39)}` }, []],
+    [{ id: `a${'b'.repeat(40)}` }, ['id']],
+    [{ scientificName: 'Mullus spp.' }, []],
+    [{ scientificName: 'Mullus spp' }, []],
+    [{ scientificName: 'Mullus' }, ['scientificName']],
+    [{ scientificName: 'x Mullus barbatus' }, ['scientificName']],
+    [{ scientificName: 'Mullus barbatus x1' }, ['scientificName']],
+    [{ asfis: null }, []],
+    [{ asfis: 'A1B' }, []],
+    [{ asfis: 'ABCD' }, ['asfis']],
+    [{ asfis: 'abc' }, ['asfis']],
+    [{ gutted: 0 }, ['gutted', 'filletSkinOn']],
+    [{ gutted: -0.1 }, ['gutted', 'filletSkinOn']],
+    [{ filletSkinless: 0 }, ['filletSkinless']],
+    [{ minG: 0 }, ['typicalG']],
+    [{ minG: 2500 }, ['typicalG']],
+    [{ maxG: 2500 }, ['typicalG']],
+    [{ minG: 2499, maxG: 2501 }, []],
+    [{ lwA: 0 }, ['lwB']],
+    [{ lwB: 2.29 }, ['lwB']],
+    [{ lwB: 3.81 }, ['lwB']],
+    // 2500 g at b = 3: 8 cm is a = 2500 / 512, 300 cm is a = 2500 / 27e6.
+    [{ lwB: 3, lwA: 2500 / 513 }, []],
+    [{ lwB: 3, lwA: 2500 / 511 }, ['lwA']],
+    [{ lwB: 3, lwA: 2500 / 26.9e6 }, []],
+    [{ lwB: 3, lwA: 2500 / 27.1e6 }, ['lwA']],
+  ])('hake with %j: %j', (more, wrong) => {
+    expect(fields({ ...of('hake'), typicalG: 2500, ...more }).filter((f) => !f.startsWith('body.'))).toEqual(
+      wrong,
+    );
+  });
+
+  it('says which step leaves more than which, and asks for what is missing by name', () => {
+    const said = (more: Partial<Species>) =>
+      speciesFaults({ ...of('hake'), ...more }).map((f) => inWords(f.message));
+    expect(said({ gutted: 1 })[0]).toMatch(/^gutted leaves 1, more than the whole fish/i);
+    expect(said({ gutted: 0.7 })[0]).toMatch(/headed and gutted.*0\.7/i);
+    expect(said({ filletSkinOn: null }).join()).not.toMatch(/skin on/);
+    expect(said({ headedGutted: 0 })[0]).toMatch(/headed and gutted/);
+    // A step that is missing is skipped: what follows is held against the one before it.
+    expect(fields({ ...of('hake'), headedGutted: 0, filletSkinOn: 0.95 })).toContain('filletSkinOn');
+  });
+
   it('says all that is wrong at once, in words', () => {
     const faults = speciesFaults({ ...of('cod'), gutted: 0.3, iceDays: 99, asfis: 'x' });
     expect(faults.length).toBeGreaterThanOrEqual(3);
@@ -66,33 +131,5 @@ describe('an entry of the species book', () => {
         for (const part of parts) expect(part).toBeGreaterThanOrEqual(0);
       }),
     );
-  });
-});
-
-// Common practice, no source.
-describe('what a cutter must know of a fish', () => {
-  it.each([
-    ['monkfish', /None: one plain spine/, /^2; take the membrane/],
-    ['plaice', /None in the fillets/, /^4, or 2/],
-    ['skate', /cartilage/, /^4 thin ones/],
-    ['salmon', /two thirds of the side/, /^2\.$/],
-    ['red_gurnard', /long row of large/, /^2\.$/],
-    ['cod', /cut out as a V/, /^2\.$/],
-  ])('of %s', (id, pinBones, fillets) => {
-    expect(inWords(pinBoneFact(of(id)))).toMatch(pinBones);
-    expect(inWords(filletFact(of(id)))).toMatch(fillets);
-  });
-  it('keeps oily frames apart, and asks gills and eyes out of every pot', () => {
-    for (const s of catalogue) {
-      expect(inWords(stockFact(s))).toMatch(/Gills and eyes out/);
-      expect(/apart from white/.test(inWords(stockFact(s)))).toBe(s.frameStock === 'oily');
-    }
-  });
-  it('has marks and look-alikes for every species, each its own', () => {
-    expect(new Set(catalogue.map((s) => s.marks)).size).toBe(catalogue.length);
-    for (const s of catalogue) {
-      expect(s.marks.split(/[;,]/).length, s.id).toBeGreaterThan(1);
-      expect(s.lookAlikes.length, s.id).toBeGreaterThan(20);
-    }
   });
 });

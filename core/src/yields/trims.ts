@@ -34,7 +34,7 @@ export function trimOf(item: string): TrimId | null {
   return Object.hasOwn(trims, part) ? (part as TrimId) : null;
 }
 
-/** What a ledger item of trim is called; one no book knows is named as it stands. */
+/** What a ledger item of trim is called; one no book knows is called unknown, and by its item. */
 export function trimName(item: string): Said {
   const part = trimOf(item);
   return part ? trims[part].name : said('unknown', { item });

@@ -1,18 +1,28 @@
+import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { piecesPerFish, usualPieces, formBook, formOf, shippedForms } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
 import {
+  cheeksWorth,
   componentRow,
   components,
   controlChart,
   costOfLost,
   cutterEffects,
+  cutterShownFrom,
   expectedComponents,
   fitComponents,
-  massBalance,
-  spentMultiplier,
+  headFlesh,
+  headFleshShare,
   learnedYield,
+  massBalance,
+  pooledRatio,
+  signalWords,
+  spentMultiplier,
+  trimName,
+  trimOf,
+  trims,
 } from './index.ts';
 
 const the = (id: string) => formOf(formBook(), id);
@@ -91,6 +101,34 @@ describe('season and size', () => {
         },
       ),
     );
+  });
+
+  it.each([
+    // Doublings over the usual weight: a point each, three at most either way, out of the frame.
+    [1, 0],
+    [2, 0.01],
+    [4, 0.02],
+    [8, 0.03],
+    [16, 0.03],
+    [0.5, -0.01],
+    [0.0625, -0.03],
+  ])('at %f times the usual weight a fish yields %f more', (size, more) => {
+    const cod = of('cod');
+    const [usual, other] = [
+      expectedComponents(cod, cod.typicalG, 12),
+      expectedComponents(cod, cod.typicalG * size, 12),
+    ];
+    expect(other.fillets - usual.fillets).toBeCloseTo(more, 12);
+    expect(usual.frame - other.frame).toBeCloseTo(more, 12);
+    for (const c of components) if (c !== 'fillets' && c !== 'frame') expect(other[c]).toBe(usual[c]);
+  });
+  it('takes no more out of the frame than half of it', () => {
+    const thin = { ...of('cod'), headedGutted: 0.5, filletSkinOn: 0.47, filletSkinless: 0.42 };
+    const base = fitComponents(thin);
+    const huge = expectedComponents(thin, thin.typicalG * 8, 12);
+    expect(base.frame / 2).toBeLessThan(0.03);
+    expect(huge.frame).toBeCloseTo(base.frame / 2, 12);
+    expect(huge.fillets).toBeCloseTo(base.fillets + base.frame / 2, 12);
   });
 
   it('gives what a spent fish lacks in fillet to head, frame and guts', () => {
@@ -191,6 +229,12 @@ describe('a yield learned from weigh-outs', () => {
     // Scatter 16 x (.25 x .03^2 + .75 x .01^2) = .0048; variance (8 x .0004 + .0048) / 23; x (1 + 1/24).
     expect(high - mean).toBeCloseTo(1.645 * Math.sqrt((0.008 / 23) * (25 / 24)), 9);
   });
+  it('never leaves what can be: its interval lies between nothing and all', () => {
+    expect(learnedYield(0.01, []).low).toBe(0);
+    expect(learnedYield(0.99, []).high).toBe(1);
+    // A ticket without weight teaches nothing of the mean but counts its fish.
+    expect(learnedYield(0.45, [{ fish: 2, inputGrams: 0, yield: 0.9 }]).mean).toBeCloseTo(0.45, 12);
+  });
   it('moves toward what was seen, the nearer the more fish, and never past it', () => {
     fc.assert(
       fc.property(
@@ -206,6 +250,25 @@ describe('a yield learned from weigh-outs', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('a part that is weighed', () => {
+  it('is known by its item in the ledger, and called unknown where no book knows it', () => {
+    for (const part of Object.keys(trims) as (keyof typeof trims)[]) {
+      expect(trimOf(`trim:${part}`)).toBe(part);
+      expect(trimName(`trim:${part}`)).toBe(trims[part].name);
+    }
+    for (const item of ['head', 'trim:', 'trim:toString', 'made:head', 'xtrim:head', 'trim:antler']) {
+      expect(trimOf(item)).toBeNull();
+      expect(inWords(trimName(item))).toBe(`unknown (${item})`);
+    }
+  });
+  it('of a head is worth its trouble from 6 kg of an oily fish, cheeks from 2 kg', () => {
+    expect([5999, 6000].map((g) => headFleshShare({ fat: 'oily' }, g))).toEqual([0, 0.04]);
+    expect(headFleshShare({ fat: 'medium' }, 9000)).toBe(0);
+    expect([headFlesh({ fat: 'oily' }, 6020), headFlesh({ fat: 'oily' }, 5999)]).toEqual([241, 0]);
+    expect([1999, 2000].map(cheeksWorth)).toEqual([false, true]);
   });
 });
 
@@ -235,6 +298,62 @@ describe('a control chart', () => {
   ])('sees %s', (_name, values, expected) => {
     const seen = controlChart(values)!.signals.map((s) => `${s.kind} ${s.at} ${s.direction}`);
     expect(seen).toEqual(expected);
+    // Turned upside down, the same is seen the other way.
+    const turned = controlChart(values.map((v) => 1 - v))!.signals.map(
+      (s) => `${s.kind} ${s.at} ${s.direction}`,
+    );
+    expect(turned).toEqual(
+      expected.map((e) => (e.endsWith('down') ? e.replace('down', 'up') : e.replace('up', 'down'))),
+    );
+  });
+
+  /** Every run of nine on one side and of six one way, found by looking back from each point: the rules as published. */
+  const byHand = (values: readonly number[]) => {
+    const { mean, low, high } = controlChart(values)!;
+    const found: string[] = [];
+    values.forEach((v, at) => {
+      if (v < low || v > high) found.push(`outside ${at}-${at}`);
+      const back = (n: number) => values.slice(at - n + 1, at + 1);
+      const oneSide = (n: number) =>
+        at >= n - 1 && (back(n).every((x) => x > mean) || back(n).every((x) => x < mean));
+      if (oneSide(9) && !oneSide(10)) found.push(`one_side ${at - 8}-${at}`);
+      const rising = (xs: readonly number[], sign: number) =>
+        xs.slice(1).every((x, i) => sign * (x - xs[i]!) > 0);
+      const oneWay = (n: number) => at >= n - 1 && (rising(back(n), 1) || rising(back(n), -1));
+      if (oneWay(6) && !oneWay(7)) found.push(`trend ${at - 5}-${at}`);
+    });
+    return found;
+  };
+  it('finds each run once, where it becomes one, as one finds it by looking back', () => {
+    // Few values, so that runs, ties and points on the mean are common.
+    const step = fc.integer({ min: 0, max: 4 }).map((i) => i / 4);
+    const slope = fc.integer({ min: 2, max: 9 }).map((n) => Array.from({ length: n }, (_, i) => i / 10));
+    const values = fc
+      .array(
+        fc.oneof(
+          step.map((v) => [v]),
+          slope,
+          slope.map((x) => x.toReversed()),
+        ),
+        { minLength: 2, maxLength: 20 },
+      )
+      .map((parts) => parts.flat());
+    fc.assert(
+      fc.property(values, (v) => {
+        expect(controlChart(v)!.signals.map((s) => `${s.kind} ${s.from}-${s.at}`)).toEqual(byHand(v));
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it.each([
+    ['outside', 'up', 'above the upper limit'],
+    ['outside', 'down', 'below the lower limit'],
+    ['one_side', 'up', '9 in a row above the mean'],
+    ['one_side', 'down', '9 in a row below the mean'],
+    ['trend', 'up', '6 in a row rising'],
+    ['trend', 'down', '6 in a row falling'],
+  ] as const)('says of %s %s: %s', (kind, direction, words) => {
+    expect(inWords(signalWords({ kind, direction, at: 9, from: 1 })).toLowerCase()).toContain(words);
   });
   it('moves with its values and says nothing of one', () => {
     const values = fc.array(fc.double({ min: 0.2, max: 0.8, noNaN: true }), { minLength: 2, maxLength: 60 });
@@ -261,6 +380,18 @@ describe('a cutter', () => {
       { cutterId: 1, tickets: 12, effect: expect.closeTo(0.01, 12) as number },
       { cutterId: 2, tickets: 12, effect: expect.closeTo(-0.01, 12) as number },
     ]);
+  });
+  it('is shown from the tenth ticket, in the order of the staff, and pulled to the house’s own figure', () => {
+    const of = (cutterId: number, n: number, y: number) =>
+      Array.from({ length: n }, () => ({ cutterId, group: 'x', yield: y }));
+    const shown = cutterEffects([...of(9, 10, 0.6), ...of(2, 10, 0.4), ...of(5, 9, 0.5)]);
+    expect(shown.map((c) => c.cutterId)).toEqual([2, 9]);
+    expect(cutterShownFrom).toBe(10);
+    // 10 x .1 / (10 + 12), by hand.
+    expect(shown[1]!.effect).toBeCloseTo(1 / 22, 12);
+    // Twelve tickets count half: 1 + .1 x 12 / 24.
+    expect(pooledRatio(Array.from({ length: 12 }, () => 1.1))).toBeCloseTo(1.05, 12);
+    expect(pooledRatio([1.2, 0.8, 1.3])).toBeCloseTo(1 + 0.1 * (3 / 15), 12);
   });
   it('loses a point in money', () => {
     // One point of 10 kg at 20.00 a kilogram of output.

@@ -1,5 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
-import { shortOf } from '@ember-slate/core/orders';
+import { shortReady } from '@ember-slate/core/orders';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
@@ -52,9 +52,7 @@ export default function DueBoard() {
             ? Math.round((new Date(at).getTime() - new Date(o.dueAt).getTime()) / 60_000)
             : 0;
           const late = o.state !== 'ready' && (minutes > 0 || new Date(o.dueAt) < now);
-          const lacks = o.lines.some(
-            (l) => l.state === 'ready' && shortOf(l, { grams: l.readyGrams, pieces: l.readyPieces }) !== null,
-          );
+          const lacks = o.lines.some((l) => shortReady(l) !== null);
           const word =
             o.state === 'ready'
               ? lacks

@@ -1,5 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
-import { shortOf } from '@ember-slate/core/orders';
+import { shortReady } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import type { ReactNode } from 'react';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
@@ -32,8 +32,7 @@ const lineWord = (line: Line) =>
 /** What lies ready and is less than was asked for: the customer is asked. */
 function ShortWord({ line }: { line: Line }) {
   const mass = useMass();
-  const short =
-    line.state === 'ready' ? shortOf(line, { grams: line.readyGrams, pieces: line.readyPieces }) : null;
+  const short = shortReady(line);
   if (!short) return null;
   return (
     <span className="text-embertext">

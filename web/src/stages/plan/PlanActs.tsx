@@ -1,11 +1,9 @@
 import { contract, type CutPlan } from '@ember-slate/contract';
+import { planSeconds } from '@ember-slate/core/cutplan';
 import { useChange } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
 import { say } from './say.ts';
-
-/** How long the planner may think, s: small days need less. */
-const secondsFor = (lines: number, fish: number) => Math.min(12, Math.max(3, Math.sqrt(lines * fish) / 5));
 
 /** Accepts, plans again, stops, goes back: what can be done with the plan as a whole. */
 export function PlanActs({
@@ -28,7 +26,7 @@ export function PlanActs({
   const accept = useChange(contract.plan.accept);
   const run = async () => {
     const one = plan?.species.find((s) => s.speciesId === only);
-    const seconds = one ? secondsFor(one.lines.length, one.fish.length) : secondsFor(lines, fish);
+    const seconds = one ? planSeconds(one.lines.length, one.fish.length) : planSeconds(lines, fish);
     said(await start.send({ horizon, seconds, keepPinned: true, speciesIds: one ? [one.speciesId] : null }));
   };
   const send = async () => {

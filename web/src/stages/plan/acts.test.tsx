@@ -41,7 +41,7 @@ tryActs('of the plan a hand', usual, [
     sends: {
       method: 'POST',
       path: '/api/plan',
-      body: { horizon: 'tomorrow', seconds: 3, keepPinned: true, speciesIds: null },
+      body: { horizon: 'tomorrow', seconds: 1, keepPinned: true, speciesIds: null },
     },
     answered: { id: 6 },
   },
@@ -68,7 +68,7 @@ tryActs('of the plan a hand', usual, [
     sends: {
       method: 'POST',
       path: '/api/plan',
-      body: { horizon: 'tomorrow', seconds: 3, keepPinned: true, speciesIds: ['hake'] },
+      body: { horizon: 'tomorrow', seconds: 1, keepPinned: true, speciesIds: ['hake'] },
     },
     answered: { id: 6 },
   },

@@ -2,7 +2,7 @@ import { inWords } from '@ember-slate/words/core';
 import { packingWords, usualPacking } from '@ember-slate/core/board';
 import { formatInstant, tradingDay } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
-import { shortOf } from '@ember-slate/core/orders';
+import { shortReady } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
@@ -44,7 +44,7 @@ export function lineWords(work: Reader, l: LineRow): { what: string; more: strin
 
 /** What lies ready of a line and is less than was asked for, named. */
 function shortWords(l: LineRow): string[] {
-  const short = shortOf(l, { grams: l.readyGrams, pieces: l.readyPieces });
+  const short = shortReady(l);
   if (!short) return [];
   return ['grams' in short ? say('short_by', { amount: grams(short.grams) }) : say('pieces_short', short)];
 }
@@ -87,7 +87,7 @@ export async function orderSlip(work: Reader, id: number): Promise<File> {
                     : l.state === 'handed'
                       ? say('collected')
                       : '',
-                  ...(l.state === 'ready' ? shortWords(l) : []),
+                  ...shortWords(l),
                 ],
                 fontSize: 11,
                 alignment: 'right',

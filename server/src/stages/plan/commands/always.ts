@@ -7,6 +7,7 @@ import { Kept } from '../../../platform/kept.ts';
 import { log } from '../../../platform/log.ts';
 import { readSettings } from '../../../platform/settings.ts';
 import { tradingDay } from '@ember-slate/core/calendar';
+import { planSeconds } from '@ember-slate/core/cutplan';
 import { dayProblems } from '../queries/day.ts';
 import { linesWaiting } from '../queries/waiting.ts';
 import { keptOf, newest, planFingerprint, type PlanRow, settledOf, underWay } from '../queries/runs.ts';
@@ -19,8 +20,8 @@ const quietMs = 3000;
 const patienceMs = 20_000;
 /** Looks without a change so often, ms: a day begins, a fish grows too old for its line. A run that broke off waits as long. */
 const anywayMs = 10 * 60_000;
-/** How long it may plan, s: nobody waits for it. */
-const usualSeconds = 5;
+/** How long it may plan at the most, s. */
+const mostSeconds = 5;
 
 /** What a plan of the day may rest on. */
 const touches = "tags REGEXP '(^|,)(orders|landing|grading|bench|counter)(,|$)'";
@@ -94,11 +95,13 @@ async function beginByItself(tx: Tx, now: Date, seconds: number): Promise<PlanJo
     [made.insertId, shown?.id ?? 0, shown?.parentId ?? 0],
   );
   await announce(tx, ['plan'], now);
+  const anew = species.filter((s) => kept[s.speciesId] === undefined);
+  const count = (of: 'lines' | 'fish') => anew.reduce((n, s) => n + s[of].length, 0);
   return {
     planId: made.insertId,
-    anew: species.filter((s) => kept[s.speciesId] === undefined).map((s) => s.speciesId),
+    anew: anew.map((s) => s.speciesId),
     settled: Object.fromEntries(settled),
-    seconds,
+    seconds: Math.min(seconds, planSeconds(count('lines'), count('fish'))),
   };
 }
 
@@ -107,7 +110,7 @@ export async function planByItself(
   pool: Pool,
   planner: Planner,
   now: Date,
-  seconds = usualSeconds,
+  seconds = mostSeconds,
 ): Promise<boolean> {
   const begun = await transaction(pool, async (tx) => {
     // One process of several begins: the others wait here, and find a plan under way.
@@ -133,7 +136,7 @@ export function keepPlanned(
   pool: Pool,
   planner: Planner,
   clock: () => Date,
-  seconds = usualSeconds,
+  seconds = mostSeconds,
 ): () => void {
   let looked = -1;
   let lookedAt = -Infinity;
