@@ -38,6 +38,13 @@ describe('a movement', () => {
     expect(() => assertBalanced([there[0]!, { ...there[1]!, grams: 499.5 }])).toThrow(/whole grams/);
   });
 
+  it('moves weight and pieces together, out of one account into the other', () => {
+    const [out, into] = transfer({ ...row, grams: 500, pieces: 2 }, 'place:cold_room', 'place:slab');
+    expect(out).toEqual({ ...row, account: 'place:cold_room', grams: -500, pieces: -2 });
+    expect(into).toEqual({ ...row, account: 'place:slab', grams: 500, pieces: 2 });
+    expect(() => assertBalanced([{ ...out!, pieces: 0.5 }, into!])).toThrow(/whole grams and pieces/);
+  });
+
   it('is undone by its reverse', () => {
     const there = transfer({ ...row, grams: 500, pieces: 1 }, 'place:cold_room', 'place:slab');
     const both = [...there, ...reverse(there)];
@@ -70,6 +77,30 @@ describe('a cut', () => {
     expect(fillets.map((e) => e.pieces)).toEqual([0, 4]);
     expect(entries.filter((e) => e.account === 'end:unaccounted').reduce((s, e) => s + e.grams, 0)).toBe(290);
     expect(entries.filter((e) => e.batch === 33).every((e) => e.account !== 'place:bench')).toBe(true);
+  });
+
+  it('takes the fish off the bench, and writes nothing that is nothing', () => {
+    const inputs = [
+      { ...row, lotId: 1, item: 'side', batch: 3, grams: 460, pieces: 2 },
+      { ...row, lotId: 2, grams: 200, pieces: 1 },
+    ];
+    const even = cutEntries(inputs, [{ account: 'place:slab', item: 'steaks', grams: 660, pieces: 3 }], 33);
+    expect(even).toEqual([
+      { account: 'place:bench', lotId: 1, item: 'side', batch: 3, grams: -460, pieces: -2 },
+      { account: 'place:bench', lotId: 2, item: 'whole', batch: 0, grams: -200, pieces: -1 },
+      { account: 'place:slab', lotId: 1, item: 'steaks', batch: 33, grams: 460, pieces: 3 },
+      { account: 'place:slab', lotId: 2, item: 'steaks', batch: 33, grams: 200, pieces: 0 },
+    ]);
+    // A gram goes to one lot, and no lot is written with none; what is missing is the cut's.
+    const gram = cutEntries(inputs, [{ account: 'end:drip', item: 'cut', grams: 1, pieces: 0 }], 33);
+    expect(gram.filter((e) => e.account === 'end:drip').map((e) => [e.lotId, e.grams])).toEqual([[1, 1]]);
+    expect(gram.filter((e) => e.account === 'end:unaccounted')).toEqual([
+      { account: 'end:unaccounted', lotId: 1, item: 'cut', batch: 33, grams: 459, pieces: 0 },
+      { account: 'end:unaccounted', lotId: 2, item: 'cut', batch: 33, grams: 200, pieces: 0 },
+    ]);
+    // What is taken back off an output comes off the lots as it went to them.
+    const less = cutEntries(inputs, [{ account: 'place:slab', item: 'steaks', grams: -66, pieces: 0 }], 33);
+    expect(less.filter((e) => e.account === 'place:slab').map((e) => e.grams)).toEqual([-46, -20]);
   });
 
   it('writes more out than in as a negative unaccounted, never as stock', () => {
@@ -134,6 +165,14 @@ describe('taking from a row of stock', () => {
     ],
     ['some of a tub of trim', [600, 0], [250, 0], { left: [350, 0], settled: 0 }],
     ['all of a tub of trim', [600, 0], [600, 0], { left: [0, 0], settled: 0 }],
+    // 20 g is the limit, either way.
+    ['the last two, at the limit light', [900, 2], [880, 2], { left: [0, 0], settled: 20 }],
+    ['the last two, past the limit light', [900, 2], [879, 2], { left: [21, 0], settled: 0 }],
+    ['the last two, at the limit heavy', [900, 2], [920, 2], { left: [0, 0], settled: -20 }],
+    // A tub has no last piece: what is left of it stays.
+    ['nearly all of a tub of trim', [600, 0], [590, 0], { left: [10, 0], settled: 0 }],
+    ['a little more than a tub of trim', [600, 0], [610, 0], { left: [0, 0], settled: -10 }],
+    ['all of it to the gram', [900, 2], [900, 2], { left: [0, 0], settled: 0 }],
   ] as const)('%s', (_name, has, want, expected) => {
     const entries = take([...has], [...want]);
     if (typeof entries === 'string') throw new Error(`refused: ${entries}`);
@@ -146,6 +185,8 @@ describe('taking from a row of stock', () => {
     expect(lost).toBe(expected.settled);
     expect(entries.find((e) => e.account === 'outside:customer')!.grams).toBe(want[0]);
     expect(() => assertBalanced(entries)).not.toThrow();
+    // Nothing is written where nothing was lost.
+    expect(entries).toHaveLength(expected.settled === 0 ? 2 : 3);
   });
 
   it.each([
@@ -230,7 +271,9 @@ describe('where a lot went', () => {
     [300, 11, false],
     [0, 0, true],
   ])('of %i g lets %i go', (received, unaccounted, within) => {
-    expect(lotDiscrepancy({ ...flow, received, unaccounted }).within).toBe(within);
+    const found = lotDiscrepancy({ ...flow, received, unaccounted });
+    expect(found).toMatchObject({ within, grams: unaccounted });
+    expect(found.share).toBeCloseTo(received === 0 ? 0 : unaccounted / received, 12);
   });
 });
 
@@ -268,6 +311,24 @@ describe('items', () => {
     expect(isSaleable('trim:pinStrip', formBook())).toBe(false);
     expect(isSaleable('trim:collars', formBook())).toBe(true);
     expect(isSaleable('steaks', formBook())).toBe(true);
+  });
+
+  it('tells each kind from the others, with its life and whether it is sold', () => {
+    const of = (text: string) => {
+      const { kind } = readItem(text, formBook());
+      return [kind, isItem(text, formBook()), isSaleable(text, formBook()), lifeFactorOf(text, formBook())];
+    };
+    const fillet = formBook().get('fillet_skinless')!.lifeFactor;
+    expect(of('whole')).toEqual(['whole', true, true, 1]);
+    expect(of('cut')).toEqual(['cut', false, false, 0.75]);
+    expect(of('fillet_skinless')).toEqual(['form', true, true, fillet]);
+    expect(of('trim:head')).toEqual(['trim', true, true, 0.75]);
+    expect(of('trim:skin')).toEqual(['trim', true, false, 0.75]);
+    expect(of('made:pie_mix')).toEqual(['made', true, true, 0.75]);
+    expect(of('antlers')).toEqual(['unknown', false, false, 0.75]);
+    expect(readItem('made:pie_mix', formBook())).toEqual({ kind: 'made', product: 'pie_mix' });
+    expect(inWords(itemName('made:pie_mix', 'gutted', formBook()))).toBe('pie mix');
+    expect(inWords(itemName('cut', 'gutted', formBook()))).toBe('lost in cutting');
   });
 
   it('calls the fish as it came by how it came', () => {
