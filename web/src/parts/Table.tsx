@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 
 export interface Column<T> {
-  head: ReactNode;
+  head?: ReactNode;
   cell: (row: T) => ReactNode;
   /** A figure: to the right, in the face of figures. */
   figure?: boolean;
@@ -9,11 +9,13 @@ export interface Column<T> {
   apart?: boolean;
   /** Left out on a telephone. */
   wide?: boolean;
-  className?: string;
+  className?: string | ((row: T) => string);
+  /** A class that sets its width. */
+  width?: string;
 }
 
 /** What the heading and the cells of a column have in common. */
-const common = (c: Column<never>) => [c.apart && 'pl-6', c.wide && 'max-sm:hidden'];
+const common = (c: Column<never>) => [c.apart && 'pl-6', c.wide && 'max-sm:hidden', c.width];
 const classes = (...names: (string | false | undefined)[]) => names.filter(Boolean).join(' ') || undefined;
 
 interface Props<T> {
@@ -26,10 +28,12 @@ interface Props<T> {
   bare?: boolean;
   /** What it is called, where no heading says so. */
   label?: string;
+  /** What the columns come to, under all of them. */
+  sums?: readonly ReactNode[];
 }
 
 /** The table of every list of figures. */
-export function Table<T>({ columns, rows, keyOf, least, bare = false, label }: Props<T>) {
+export function Table<T>({ columns, rows, keyOf, least, bare = false, label, sums }: Props<T>) {
   return (
     <div className="overflow-x-auto">
       <table className="plain" style={{ minWidth: least }} aria-label={label}>
@@ -48,12 +52,28 @@ export function Table<T>({ columns, rows, keyOf, least, bare = false, label }: P
           {rows.map((row) => (
             <tr key={keyOf(row)}>
               {columns.map((c, i) => (
-                <td key={i} className={classes(c.figure && 'num', ...common(c), c.className)}>
+                <td
+                  key={i}
+                  className={classes(
+                    c.figure && 'num',
+                    ...common(c),
+                    typeof c.className === 'function' ? c.className(row) : c.className,
+                  )}
+                >
                   {c.cell(row)}
                 </td>
               ))}
             </tr>
           ))}
+          {sums && (
+            <tr className="border-t-[1.5px] border-ink font-semibold">
+              {columns.map((c, i) => (
+                <td key={i} className={classes(c.figure && 'num', ...common(c))}>
+                  {sums[i]}
+                </td>
+              ))}
+            </tr>
+          )}
         </tbody>
       </table>
     </div>

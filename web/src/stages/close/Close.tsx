@@ -18,6 +18,7 @@ import { LotFlow } from './LotFlow.tsx';
 import { toDoText } from './todo.ts';
 import { Yields } from './Yields.tsx';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 function headline(d: DayClose, toDo: readonly string[]): string {
   if (d.closedBy) return say('closed_by', { closedBy: d.closedBy });
@@ -38,21 +39,17 @@ function Sold({ day }: { day: DayClose }) {
       <h2 className="flex items-baseline justify-between text-row">
         {say('sold')} <span className="text-big">{formatMoney(day.takings)}</span>
       </h2>
-      <table className="plain">
-        <tbody>
-          {day.sales.slice(0, 10).map((s) => (
-            <tr key={`${s.speciesName} ${s.itemName}`}>
-              <td>
-                {shortName(s.speciesName)}, {s.itemName}
-              </td>
-              <td className="num">
-                <Mass g={s.grams} />
-              </td>
-              <td className="num">{formatMoney(s.money)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        bare
+        label={say('sold')}
+        rows={day.sales.slice(0, 10)}
+        keyOf={(s) => `${s.speciesName} ${s.itemName}`}
+        columns={[
+          { cell: (s) => `${shortName(s.speciesName)}, ${s.itemName}` },
+          { cell: (s) => <Mass g={s.grams} />, figure: true },
+          { cell: (s) => formatMoney(s.money), figure: true },
+        ]}
+      />
       {Object.values(day.deposits).some((m) => m > 0) && (
         <p className="pt-2 text-note text-ink2">
           {say('deposits_of_orders', {

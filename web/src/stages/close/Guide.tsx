@@ -10,6 +10,7 @@ import { useDegrees } from '../../parts/temperature.ts';
 import { Checks } from './Checks.tsx';
 import { openOf, steps, type StepId } from './todo.ts';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 export interface Counted {
   cash: number | null;
@@ -78,34 +79,25 @@ function Temperatures({ day }: { day: DayClose }) {
   const degrees = (c: number | null) => (c === null ? '–' : inDegrees(c));
   return (
     <>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>{say('place')}</th>
-            <th className="text-right">{say('lowest')}</th>
-            <th className="text-right">{say('highest')}</th>
-            <th className="text-right">{say('limit')}</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {day.temperatures.map((t) => (
-            <tr key={t.name}>
-              <td>{t.name}</td>
-              <td className="num">{degrees(t.low)}</td>
-              <td className="num">{degrees(t.high)}</td>
-              <td className="num">{degrees(t.limit)}</td>
-              <td className="pl-3 text-note">
-                {t.unanswered > 0
-                  ? say('to_answer', { unanswered: t.unanswered })
-                  : t.low === null
-                    ? say('no_reading')
-                    : say('seen')}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        rows={day.temperatures}
+        keyOf={(t) => t.name}
+        columns={[
+          { head: say('place'), cell: (t) => t.name },
+          { head: say('lowest'), cell: (t) => degrees(t.low), figure: true },
+          { head: say('highest'), cell: (t) => degrees(t.high), figure: true },
+          { head: say('limit'), cell: (t) => degrees(t.limit), figure: true },
+          {
+            cell: (t) =>
+              t.unanswered > 0
+                ? say('to_answer', { unanswered: t.unanswered })
+                : t.low === null
+                  ? say('no_reading')
+                  : say('seen'),
+            className: 'pl-3 text-note',
+          },
+        ]}
+      />
       <p className="pt-2 text-ink2">
         {say('warm_and_silent_stretches_are')}{' '}
         <Link className="why" to="/cold">
@@ -117,43 +109,43 @@ function Temperatures({ day }: { day: DayClose }) {
 }
 
 function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCount: (c: Counted) => void }) {
-  const row = (name: string, till: DayClose['tills']['cash'], was: number | null) => (
-    <tr>
-      <td>{name}</td>
-      <td className="num">{formatMoney(till.sales)}</td>
-      <td className="num">{till.deposits === 0 ? '–' : formatMoney(till.deposits)}</td>
-      <td className="num">{till.refunds === 0 ? '–' : formatMoney(till.refunds)}</td>
-      <td className="num font-semibold">{formatMoney(till.expected)}</td>
-      <td className="num">
-        {was === null
-          ? '–'
-          : was === till.expected
-            ? say('agrees')
-            : say(was < till.expected ? 'money_short' : 'money_over', {
-                money: formatMoney(was - till.expected),
-              })}
-      </td>
-    </tr>
-  );
+  const { cash, card, account } = day.tills;
+  const tills: { name: string; till: DayClose['tills']['cash']; was: number | null }[] = [
+    { name: say('cash'), till: cash, was: counted.cash },
+    { name: say('card'), till: card, was: counted.card },
+    ...(account.expected === 0 ? [] : [{ name: say('on_account'), till: account, was: null }]),
+  ];
+  const some = (minor: number) => (minor === 0 ? '–' : formatMoney(minor));
   return (
     <>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th />
-            <th className="text-right">{say('sales')}</th>
-            <th className="text-right">{say('deposits')}</th>
-            <th className="text-right">{say('given_back')}</th>
-            <th className="text-right">{say('expected')}</th>
-            <th className="text-right">{say('counted')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {row(say('cash'), day.tills.cash, counted.cash)}
-          {row(say('card'), day.tills.card, counted.card)}
-          {day.tills.account.expected !== 0 && row(say('on_account'), day.tills.account, null)}
-        </tbody>
-      </table>
+      <Table
+        rows={tills}
+        keyOf={(t) => t.name}
+        columns={[
+          { cell: (t) => t.name },
+          { head: say('sales'), cell: (t) => formatMoney(t.till.sales), figure: true },
+          { head: say('deposits'), cell: (t) => some(t.till.deposits), figure: true },
+          { head: say('given_back'), cell: (t) => some(t.till.refunds), figure: true },
+          {
+            head: say('expected'),
+            cell: (t) => formatMoney(t.till.expected),
+            figure: true,
+            className: 'font-semibold',
+          },
+          {
+            head: say('counted'),
+            cell: ({ was, till }) =>
+              was === null
+                ? '–'
+                : was === till.expected
+                  ? say('agrees')
+                  : say(was < till.expected ? 'money_short' : 'money_over', {
+                      money: formatMoney(was - till.expected),
+                    }),
+            figure: true,
+          },
+        ]}
+      />
       {!day.closedBy && (
         <div className="grid max-w-[420px] grid-cols-2 gap-5 pt-3">
           <MoneyField

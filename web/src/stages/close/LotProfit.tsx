@@ -27,42 +27,30 @@ function OneLot({ lot }: { lot: LotCost }) {
         {lot.claims > 0 && say('claimed_back', { claims: formatMoney(lot.claims) })}
         {say('still_there', { left: mass(lot.left) })}
       </p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>{say('became')}</th>
-            <th className="text-right">{say('weight')}</th>
-            <th className="text-right">{say('carries')}</th>
-            <th className="text-right">{say('a_kg')}</th>
-            <th className="text-right">{say('sold')}</th>
-            <th className="text-right">{say('for_2')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lot.outputs.map((o) => (
-            <tr key={o.item}>
-              <td>{o.itemName}</td>
-              <td className="num">
-                <Mass g={o.grams} />
-              </td>
-              <td className="num">{formatMoney(o.cost)}</td>
-              <td className="num">{o.perKg === null ? '–' : formatMoney(o.perKg)}</td>
-              <td className="num">{o.soldGrams === 0 ? '–' : <Mass g={o.soldGrams} />}</td>
-              <td className="num">{o.takings === 0 ? '–' : formatMoney(o.takings)}</td>
-            </tr>
-          ))}
-          <tr className="border-t-[1.5px] border-ink font-semibold">
-            <td>{say('in_all_to_the_last_coin')}</td>
-            <td className="num">
-              <Mass g={lot.outputs.reduce((s, o) => s + o.grams, 0)} />
-            </td>
-            <td className="num">{formatMoney(lot.outputs.reduce((s, o) => s + o.cost, 0))}</td>
-            <td />
-            <td />
-            <td className="num">{formatMoney(lot.takings)}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Table
+        rows={lot.outputs}
+        keyOf={(o) => o.item}
+        columns={[
+          { head: say('became'), cell: (o) => o.itemName },
+          { head: say('weight'), cell: (o) => <Mass g={o.grams} />, figure: true },
+          { head: say('carries'), cell: (o) => formatMoney(o.cost), figure: true },
+          { head: say('a_kg'), cell: (o) => (o.perKg === null ? '–' : formatMoney(o.perKg)), figure: true },
+          {
+            head: say('sold'),
+            cell: (o) => (o.soldGrams === 0 ? '–' : <Mass g={o.soldGrams} />),
+            figure: true,
+          },
+          { head: say('for_2'), cell: (o) => (o.takings === 0 ? '–' : formatMoney(o.takings)), figure: true },
+        ]}
+        sums={[
+          say('in_all_to_the_last_coin'),
+          <Mass g={lot.outputs.reduce((s, o) => s + o.grams, 0)} />,
+          formatMoney(lot.outputs.reduce((s, o) => s + o.cost, 0)),
+          null,
+          null,
+          formatMoney(lot.takings),
+        ]}
+      />
     </section>
   );
 }

@@ -14,6 +14,7 @@ import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 const unitWords = { kg: say('a_kg_2'), '100g': 'a 100 g', lb: say('a_lb') } as const;
 const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
@@ -160,47 +161,54 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
           {say('also_what_did_not_sell_in_30_days')}
         </label>
       </div>
-      <div className="overflow-x-auto">
-        <table className="plain min-w-[760px]">
-          <thead>
-            <tr>
-              <th>{say('what')}</th>
-              <th className="text-right">{say('sold_30_days')}</th>
-              <th className="text-right">{say('costs', { unitWords: unitWords[rules.unit] })}</th>
-              <th className="text-right">{say('price', { unitWords: unitWords[rules.unit] })}</th>
-              <th className="text-right">{say('margin')}</th>
-              <th className="text-right">{say('markup')}</th>
-              <th className="text-right">{say('wanted')}</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {found.slice(0, 120).map((l) => (
-              <tr key={`${l.speciesId} ${l.item}`}>
-                <td>
-                  <span className="font-figure text-label font-semibold">{shortName(l.speciesName)}</span>,{' '}
-                  {l.itemName}
-                </td>
-                <td className="num">{l.soldGrams === 0 ? '–' : <Mass g={l.soldGrams} />}</td>
-                <td className="num">{said(l.cost)}</td>
-                <td className="num font-semibold">{said(l.perKg)}</td>
-                <td
-                  className={`num ${l.margin !== null && l.margin < 0 && l.soldGrams > 0 ? 'text-embertext' : ''}`}
-                >
-                  {percent(l.margin)}
-                </td>
-                <td className="num text-ink2">{percent(l.markup)}</td>
-                <td className="num">{said(l.wanted)}</td>
-                <td className="pl-3">
-                  <button type="button" className="why" onClick={() => setChosen(l)}>
-                    {say('price_2')}
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table
+        least={760}
+        rows={found.slice(0, 120)}
+        keyOf={(l) => `${l.speciesId} ${l.item}`}
+        columns={[
+          {
+            head: say('what'),
+            cell: (l) => (
+              <>
+                <span className="font-figure text-label font-semibold">{shortName(l.speciesName)}</span>,{' '}
+                {l.itemName}
+              </>
+            ),
+          },
+          {
+            head: say('sold_30_days'),
+            cell: (l) => (l.soldGrams === 0 ? '–' : <Mass g={l.soldGrams} />),
+            figure: true,
+          },
+          {
+            head: say('costs', { unitWords: unitWords[rules.unit] }),
+            cell: (l) => said(l.cost),
+            figure: true,
+          },
+          {
+            head: say('price', { unitWords: unitWords[rules.unit] }),
+            cell: (l) => said(l.perKg),
+            figure: true,
+            className: 'font-semibold',
+          },
+          {
+            head: say('margin'),
+            cell: (l) => percent(l.margin),
+            figure: true,
+            className: (l) => (l.margin !== null && l.margin < 0 && l.soldGrams > 0 ? 'text-embertext' : ''),
+          },
+          { head: say('markup'), cell: (l) => percent(l.markup), figure: true, className: 'text-ink2' },
+          { head: say('wanted'), cell: (l) => said(l.wanted), figure: true },
+          {
+            cell: (l) => (
+              <button type="button" className="why" onClick={() => setChosen(l)}>
+                {say('price_2')}
+              </button>
+            ),
+            className: 'pl-3',
+          },
+        ]}
+      />
       {found.length === 0 && (
         <p className="border-t border-line py-3 text-ink2">{say('nothing_of_that_in_the_list_prices')}</p>
       )}

@@ -11,6 +11,7 @@ import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 const numberOf = (text: string): number | null => {
   const value = Number(text.replace(',', '.'));
@@ -67,85 +68,93 @@ interface FormsProps {
   onPrice: (form: string, perKg: number) => void;
 }
 
+const money = (minor: number | null) => (minor === null ? '–' : formatMoney(minor));
+
+/** A form, and where its yield comes from. */
+function Named({ f, trimWorth }: { f: Row['f']; trimWorth: number }) {
+  return (
+    <>
+      <span className="font-figure text-label font-semibold">{f.name}</span>
+      <span className="block text-note text-ink3">
+        {f.learnedFrom > 0
+          ? say('learned_from_fish', { learnedFrom: f.learnedFrom })
+          : say('the_books_yield')}
+        {trimWorth > 0 && say('trim', { trimWorth: formatMoney(trimWorth) })}
+      </span>
+    </>
+  );
+}
+
+function PriceField({ f, onPrice }: { f: Row['f']; onPrice: FormsProps['onPrice'] }) {
+  return (
+    <input
+      aria-label={say('price_a_kg_of', { form: f.name })}
+      className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
+      defaultValue={formatMoney(f.perKg!)}
+      inputMode="decimal"
+      onChange={(e) => {
+        const value = numberOf(e.target.value);
+        if (value !== null && value > 0) onPrice(f.form, Math.round(value * 100));
+      }}
+    />
+  );
+}
+
 /** Every form by what it costs and earns. */
 function Forms({ rows, ending, sort, onSort, onPrice }: FormsProps) {
+  const sorts = (by: Sort, words: string) => (
+    <button
+      type="button"
+      className={sort === by ? 'font-semibold text-ink' : 'why'}
+      onClick={() => onSort(by)}
+    >
+      {words}
+    </button>
+  );
   return (
-    <div className="overflow-x-auto">
-      <table className="plain min-w-[940px]">
-        <thead>
-          <tr>
-            <th>{say('form_2')}</th>
-            <th className="text-right">{say('yield')}</th>
-            <th className="text-right">{say('gives')}</th>
-            <th className="text-right">{say('by_yield')}</th>
-            <th className="text-right">{say('with_trim')}</th>
-            <th className="text-right">{say('shared')}</th>
-            <th className="text-right">{say('labour')}</th>
-            <th className="text-right">{say('full_a_kg')}</th>
-            <th className="text-right">{say('price_3')}</th>
-            <th className="text-right">{say('wanted')}</th>
-            <th className="text-right">{say('breaks_even')}</th>
-            {(['profitPerKg', 'profitPerMinute'] as const).map((k) => (
-              <th key={k} className="text-right">
-                <button
-                  type="button"
-                  className={sort === k ? 'font-semibold text-ink' : 'why'}
-                  onClick={() => onSort(k)}
-                >
-                  {k === 'profitPerKg' ? say('earns_a_kg') : say('a_minute')}
-                </button>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ f, c }) => (
-            <tr key={f.form}>
-              <td>
-                <span className="font-figure text-label font-semibold">{f.name}</span>
-                <span className="block text-note text-ink3">
-                  {f.learnedFrom > 0
-                    ? say('learned_from_fish', { learnedFrom: f.learnedFrom })
-                    : say('the_books_yield')}
-                  {c.trimWorth > 0 && say('trim', { trimWorth: formatMoney(c.trimWorth) })}
-                </span>
-              </td>
-              <td className="num whitespace-nowrap">{(f.yield * 100).toFixed(1)} %</td>
-              <td className="num">
-                <Mass g={c.grams} />
-              </td>
-              <td className="num">{c.byYield === null ? '–' : formatMoney(c.byYield)}</td>
-              <td className="num">{c.credited === null ? '–' : formatMoney(c.credited)}</td>
-              <td className="num">{c.joint === null ? '–' : formatMoney(c.joint)}</td>
-              <td className="num">{formatMoney(c.labour)}</td>
-              <td className="num">{c.full === null ? '–' : formatMoney(c.full)}</td>
-              <td className="num">
-                <input
-                  aria-label={say('price_a_kg_of', { form: f.name })}
-                  className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
-                  defaultValue={formatMoney(f.perKg!)}
-                  inputMode="decimal"
-                  onChange={(e) => {
-                    const value = numberOf(e.target.value);
-                    if (value !== null && value > 0) onPrice(f.form, Math.round(value * 100));
-                  }}
-                />
-              </td>
-              <td className="num">
-                {c.priceWanted === null ? '–' : formatMoney(withEnding(c.priceWanted, ending))}
-              </td>
-              <td className="num text-ink2">
-                {c.breakEven === null ? '–' : `${(c.breakEven * 100).toFixed(1)} %`}
-              </td>
-              <td className="num font-semibold">{formatMoney(Math.round(c.profitPerKg!))}</td>
-              <td className="num">
-                {c.profitPerMinute === null ? '–' : formatMoney(Math.round(c.profitPerMinute))}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <Table
+      least={940}
+      rows={rows}
+      keyOf={({ f }) => f.form}
+      columns={[
+        { head: say('form_2'), cell: ({ f, c }) => <Named f={f} trimWorth={c.trimWorth} /> },
+        {
+          head: say('yield'),
+          cell: ({ f }) => `${(f.yield * 100).toFixed(1)} %`,
+          figure: true,
+          className: 'whitespace-nowrap',
+        },
+        { head: say('gives'), cell: ({ c }) => <Mass g={c.grams} />, figure: true },
+        { head: say('by_yield'), cell: ({ c }) => money(c.byYield), figure: true },
+        { head: say('with_trim'), cell: ({ c }) => money(c.credited), figure: true },
+        { head: say('shared'), cell: ({ c }) => money(c.joint), figure: true },
+        { head: say('labour'), cell: ({ c }) => formatMoney(c.labour), figure: true },
+        { head: say('full_a_kg'), cell: ({ c }) => money(c.full), figure: true },
+        { head: say('price_3'), cell: ({ f }) => <PriceField f={f} onPrice={onPrice} />, figure: true },
+        {
+          head: say('wanted'),
+          cell: ({ c }) => (c.priceWanted === null ? '–' : formatMoney(withEnding(c.priceWanted, ending))),
+          figure: true,
+        },
+        {
+          head: say('breaks_even'),
+          cell: ({ c }) => (c.breakEven === null ? '–' : `${(c.breakEven * 100).toFixed(1)} %`),
+          figure: true,
+          className: 'text-ink2',
+        },
+        {
+          head: sorts('profitPerKg', say('earns_a_kg')),
+          cell: ({ c }) => formatMoney(Math.round(c.profitPerKg!)),
+          figure: true,
+          className: 'font-semibold',
+        },
+        {
+          head: sorts('profitPerMinute', say('a_minute')),
+          cell: ({ c }) => (c.profitPerMinute === null ? '–' : formatMoney(Math.round(c.profitPerMinute))),
+          figure: true,
+        },
+      ]}
+    />
   );
 }
 

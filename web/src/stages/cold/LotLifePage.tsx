@@ -262,21 +262,29 @@ export default function LotLifePage() {
           {life.whatIf.length > 0 && (
             <section>
               <h2 className="text-label">{say('if_it_moved_now')}</h2>
-              <table className="plain">
-                <tbody>
-                  {life.whatIf.map((w) => (
-                    <tr key={w.name}>
-                      <td>
+              <Table
+                bare
+                rows={life.whatIf}
+                keyOf={(w) => w.name}
+                columns={[
+                  {
+                    cell: (w) => (
+                      <>
                         {w.name} <span className="text-note text-ink3">{degrees(w.celsius)}</span>
-                      </td>
-                      <td className="num">
+                      </>
+                    ),
+                  },
+                  {
+                    cell: (w) => (
+                      <>
                         {w.daysLeft.toFixed(1)}
                         <span className="ml-1 text-[0.8em] font-medium text-ink2">{say('days_2')}</span>
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+                      </>
+                    ),
+                    figure: true,
+                  },
+                ]}
+              />
             </section>
           )}
           {life.histamine && <Histamine life={life} />}

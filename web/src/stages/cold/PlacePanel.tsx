@@ -14,6 +14,7 @@ import { errorsByPath, TemperatureField, TextField, TimeField } from '../../part
 import { LineChart } from '../../parts/LineChart.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 const ranges = [
   { value: '1', name: say('a_day') },
@@ -233,36 +234,40 @@ export function PlacePanel({
       </p>
       <History place={place} />
       {place.episodes.length > 0 && (
-        <table className="plain mt-2">
-          <tbody>
-            {place.episodes.map((e) => (
-              <tr key={`${e.kind} ${e.from}`}>
-                <td className="whitespace-nowrap text-ink2">
-                  {say('to', {
-                    day: day(e.from),
-                    from: when(e.from).slice(-5),
-                    to: e.lasts ? say('now') : when(e.to).slice(-5),
-                  })}
-                </td>
-                <td className="font-figure text-label font-semibold">
-                  {e.kind === 'warm' ? say('up_to', { peak: degrees(e.peak!) }) : say('silent')}
-                </td>
-                <td className="num">{spell(Date.parse(e.to) - Date.parse(e.from))}</td>
-                <td className="py-2">
-                  {e.answer ? (
-                    <span className="text-note text-ink2">
-                      {e.answer.done} <span className="text-ink3">· {e.answer.by}</span>
-                    </span>
-                  ) : (
-                    <button type="button" className="why" onClick={() => onAnswer(e)}>
-                      {say('say_what_was_done')}
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          bare
+          rows={place.episodes}
+          keyOf={(e) => `${e.kind} ${e.from}`}
+          columns={[
+            {
+              cell: (e) =>
+                say('to', {
+                  day: day(e.from),
+                  from: when(e.from).slice(-5),
+                  to: e.lasts ? say('now') : when(e.to).slice(-5),
+                }),
+              className: 'whitespace-nowrap text-ink2',
+            },
+            {
+              cell: (e) => (e.kind === 'warm' ? say('up_to', { peak: degrees(e.peak!) }) : say('silent')),
+              className: 'font-figure text-label font-semibold',
+            },
+            { cell: (e) => spell(Date.parse(e.to) - Date.parse(e.from)), figure: true },
+            {
+              cell: (e) =>
+                e.answer ? (
+                  <span className="text-note text-ink2">
+                    {e.answer.done} <span className="text-ink3">· {e.answer.by}</span>
+                  </span>
+                ) : (
+                  <button type="button" className="why" onClick={() => onAnswer(e)}>
+                    {say('say_what_was_done')}
+                  </button>
+                ),
+              className: 'py-2',
+            },
+          ]}
+        />
       )}
       <h3 className="mt-5 border-t border-line pt-3 pb-1 text-label">{say('read_it_by_hand')}</h3>
       <ByHand place={place} />

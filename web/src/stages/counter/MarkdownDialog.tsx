@@ -12,6 +12,7 @@ import { Why } from '../../parts/Why.tsx';
 import { rowKey } from './bag.ts';
 import { say } from './say.ts';
 import { rich } from '../../parts/rich.ts';
+import { Table } from '../../parts/Table.tsx';
 
 interface Props {
   offers: readonly MarkdownOffer[];
@@ -27,32 +28,17 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 function PricePath({ path }: Pick<Props['offer'], 'path'>) {
   const { dayWords } = useTimes();
   return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th>{say('day')}</th>
-          <th className="text-right">{say('off')}</th>
-          <th className="text-right">{say('a_kg')}</th>
-          <th className="text-right">{say('expected')}</th>
-          <th className="text-right">{say('left')}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {path.map((p) => (
-          <tr key={p.day}>
-            <td>{dayWords(p.day)}</td>
-            <td className="num">{p.step === 0 ? '–' : percent(p.step)}</td>
-            <td className="num">{formatMoney(p.perKg)}</td>
-            <td className="num">
-              <Mass g={p.sold} />
-            </td>
-            <td className="num">
-              <Mass g={p.left} />
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      rows={path}
+      keyOf={(p) => p.day}
+      columns={[
+        { head: say('day'), cell: (p) => dayWords(p.day) },
+        { head: say('off'), cell: (p) => (p.step === 0 ? '–' : percent(p.step)), figure: true },
+        { head: say('a_kg'), cell: (p) => formatMoney(p.perKg), figure: true },
+        { head: say('expected'), cell: (p) => <Mass g={p.sold} />, figure: true },
+        { head: say('left'), cell: (p) => <Mass g={p.left} />, figure: true },
+      ]}
+    />
   );
 }
 

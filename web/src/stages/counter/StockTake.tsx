@@ -13,6 +13,7 @@ import { keyOf, rowKey } from './bag.ts';
 import { BesideCounter } from './BesideCounter.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 const why = [
   say('sold_without_the_scale'),
@@ -142,36 +143,31 @@ function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> 
   return counts.length === 0 ? (
     <p className="border-t border-line py-2 text-ink2">{say('nothing_yet')}</p>
   ) : (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th>{say('what')}</th>
-          <th className="text-right">{say('book')}</th>
-          <th className="text-right">{say('there')}</th>
-          <th className="text-right">{say('off')}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {counts.map((c) => (
-          <tr key={c.id}>
-            <td>
+    <Table
+      rows={counts}
+      keyOf={(c) => c.id}
+      columns={[
+        {
+          head: say('what'),
+          cell: (c) => (
+            <>
               <span className="font-figure text-label font-semibold">{c.name}</span>
               <span className="block text-note text-ink3">
                 {time(c.at)}, {c.by}, {placeNames[c.place]}
                 {c.reason && `: ${c.reason}`}
               </span>
-            </td>
-            <td className="num">
-              <Mass g={c.bookGrams} />
-            </td>
-            <td className="num">
-              <Mass g={c.grams} />
-            </td>
-            <td className="num">{c.grams === c.bookGrams ? '–' : <Mass g={c.grams - c.bookGrams} sign />}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+            </>
+          ),
+        },
+        { head: say('book'), cell: (c) => <Mass g={c.bookGrams} />, figure: true },
+        { head: say('there'), cell: (c) => <Mass g={c.grams} />, figure: true },
+        {
+          head: say('off'),
+          cell: (c) => (c.grams === c.bookGrams ? '–' : <Mass g={c.grams - c.bookGrams} sign />),
+          figure: true,
+        },
+      ]}
+    />
   );
 }
 

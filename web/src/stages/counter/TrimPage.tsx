@@ -21,6 +21,7 @@ import { TickList } from './TickList.tsx';
 import { TrimRuleDialog } from './TrimRuleDialog.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
+import { type Column, Table } from '../../parts/Table.tsx';
 
 type OnHand = AnswerOf<typeof contract.trim.onHand>;
 
@@ -127,70 +128,57 @@ const spans = { day: 0, week: 6, month: 29 } as const;
 const spanIds = Object.keys(spans) as (keyof typeof spans)[];
 const goesWords = { rendering: say('rendering'), bait: say('bait'), pet: say('pets') } as const;
 
+type Part = TrimBook['parts'][number];
+
+/** A part of the fish, and where it goes by the shop's rule. */
+function Named({ p, onRule }: { p: Part; onRule: ((part: string) => void) | null }) {
+  const { keep, perKg, goesTo } = p.setting;
+  const kept = [p.uses[0], perKg === null ? '' : say('a_kg_2', { perKg: formatMoney(perKg) })];
+  const place = goesTo in goesWords ? goesWords[goesTo as keyof typeof goesWords] : say('the_bin');
+  return (
+    <>
+      <span className="font-figure text-label font-semibold">{p.name}</span>{' '}
+      {onRule && (
+        <button type="button" className="why" onClick={() => onRule(p.part)}>
+          {say('rule')}
+        </button>
+      )}
+      <span className="block text-note text-ink3">
+        {keep ? kept.filter(Boolean).join(', ') : say('to_2', { goesTo: place })}
+      </span>
+    </>
+  );
+}
+
 function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part: string) => void }) {
   const { me } = useShop();
   const shown = parts.filter(
     (p) => p.came > 0 || p.ends.there > 0 || Object.values(p.ends).some((g) => g > 0),
   );
-  const cell = (g: number) => (
-    <td className="num">{g === 0 ? <span className="text-ink3">–</span> : <Mass g={g} />}</td>
-  );
+  const grams = (head: string, of: (p: Part) => number): Column<Part> => ({
+    head,
+    cell: (p) => (of(p) === 0 ? <span className="text-ink3">–</span> : <Mass g={of(p)} />),
+    figure: true,
+  });
+  const some = (minor: number) => (minor === 0 ? '–' : formatMoney(minor));
   return (
-    <div className="overflow-x-auto">
-      <table className="plain min-w-[760px]">
-        <thead>
-          <tr>
-            <th>{say('part')}</th>
-            <th className="text-right">{say('came_off')}</th>
-            <th className="text-right">{say('sold')}</th>
-            <th className="text-right">{say('made_into')}</th>
-            <th className="text-right">{say('kitchen')}</th>
-            <th className="text-right">{say('binned')}</th>
-            <th className="text-right">{say('there_now')}</th>
-            <th className="text-right">{say('brought')}</th>
-            <th className="text-right">{say('missed')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((p) => (
-            <tr key={p.part}>
-              <td>
-                <span className="font-figure text-label font-semibold">{p.name}</span>{' '}
-                {me.role === 'manager' && (
-                  <button type="button" className="why" onClick={() => onRule(p.part)}>
-                    {say('rule')}
-                  </button>
-                )}
-                <span className="block text-note text-ink3">
-                  {p.setting.keep
-                    ? [
-                        p.uses[0],
-                        p.setting.perKg === null
-                          ? ''
-                          : say('a_kg_2', { perKg: formatMoney(p.setting.perKg) }),
-                      ]
-                        .filter(Boolean)
-                        .join(', ')
-                    : say('to_2', {
-                        goesTo:
-                          p.setting.goesTo in goesWords
-                            ? goesWords[p.setting.goesTo as keyof typeof goesWords]
-                            : say('the_bin'),
-                      })}
-                </span>
-              </td>
-              {cell(p.came)}
-              {cell(p.ends.sold)}
-              {cell(p.ends.made)}
-              {cell(p.ends.kitchen)}
-              {cell(p.ends.binned)}
-              {cell(p.ends.there)}
-              <td className="num">{p.money === 0 ? '–' : formatMoney(p.money)}</td>
-              <td className="num">{p.missed === 0 ? '–' : formatMoney(p.missed)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <div>
+      <Table
+        least={760}
+        rows={shown}
+        keyOf={(p) => p.part}
+        columns={[
+          { head: say('part'), cell: (p) => <Named p={p} onRule={me.role === 'manager' ? onRule : null} /> },
+          grams(say('came_off'), (p) => p.came),
+          grams(say('sold'), (p) => p.ends.sold),
+          grams(say('made_into'), (p) => p.ends.made),
+          grams(say('kitchen'), (p) => p.ends.kitchen),
+          grams(say('binned'), (p) => p.ends.binned),
+          grams(say('there_now'), (p) => p.ends.there),
+          { head: say('brought'), cell: (p) => some(p.money), figure: true },
+          { head: say('missed'), cell: (p) => some(p.missed), figure: true },
+        ]}
+      />
       {me.role === 'manager' && shown.length < parts.length && (
         <p className="pt-2 text-note text-ink2">
           {say('rules_of_what_did_not_come_off')}
@@ -291,31 +279,28 @@ export default function TrimPage() {
       {book.lots.length > 0 && (
         <>
           <h2 className="pt-6 text-row">{say('lot_by_lot')}</h2>
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>{say('lot_3')}</th>
-                <th className="text-right">{say('recovered')}</th>
-                <th className="text-right">{say('brought')}</th>
-                <th className="text-right">{say('missed')}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {book.lots.slice(0, 12).map((l) => (
-                <tr key={l.lotId}>
-                  <td>
+          <Table
+            rows={book.lots.slice(0, 12)}
+            keyOf={(l) => l.lotId}
+            columns={[
+              {
+                head: say('lot_3'),
+                cell: (l) => (
+                  <>
                     <span className="font-figure text-label font-semibold">{shortName(l.speciesName)}</span>{' '}
                     <span className="text-note text-ink3">{l.code}</span>
-                  </td>
-                  <td className="num">
-                    <Mass g={l.recoveredGrams} />
-                  </td>
-                  <td className="num">{formatMoney(l.recoveredMoney)}</td>
-                  <td className="num">{l.missedMoney === 0 ? '–' : formatMoney(l.missedMoney)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  </>
+                ),
+              },
+              { head: say('recovered'), cell: (l) => <Mass g={l.recoveredGrams} />, figure: true },
+              { head: say('brought'), cell: (l) => formatMoney(l.recoveredMoney), figure: true },
+              {
+                head: say('missed'),
+                cell: (l) => (l.missedMoney === 0 ? '–' : formatMoney(l.missedMoney)),
+                figure: true,
+              },
+            ]}
+          />
         </>
       )}
       {chosen && <TrimRuleDialog part={chosen} versions={book.versions} onClose={() => setRule(null)} />}

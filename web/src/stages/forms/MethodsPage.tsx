@@ -7,6 +7,7 @@ import { useNotify } from '../../app/notify.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 const sign = (n: number, digits: number) => `${n > 0 ? '+' : '−'}${Math.abs(n).toFixed(digits)}`;
 
@@ -37,67 +38,66 @@ export default function MethodsPage() {
     const choices = method === null ? others : { ...others, [question]: method };
     return said(await shop.send({ version: settings.shopVersion, choices }));
   };
+  const ofShop = (q: (typeof questions)[number]) => settings.shop[q.id] ?? q.methods[0].id;
+  const own = (q: (typeof questions)[number]) => settings.mine[q.id];
   return (
     <div>
       <h1 className="text-head">{say('cutting_methods')}</h1>
       <p className="pb-2 text-label text-ink2">{say('where_good_cutters_disagree_the')}</p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th className="w-[180px]">{say('question')}</th>
-            <th>{say('methods')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {questions.map((q) => {
-            const ofShop = settings.shop[q.id] ?? q.methods[0].id;
-            const own = settings.mine[q.id];
-            return (
-              <tr key={q.id} className="align-top">
-                <td className="pt-3 font-figure text-label font-semibold">{inWords(q.name)}</td>
-                <td className="py-1.5">
-                  <ul className="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
-                    {(q.methods as readonly Method[]).map((s) => (
-                      <li key={s.id} className="flex min-h-12 items-center gap-3">
-                        <span className="min-w-0 flex-1">
-                          <span
-                            className={`block font-figure text-label ${(own ?? ofShop) === s.id ? 'font-bold' : 'font-medium'}`}
-                          >
-                            {inWords(s.name)}
-                          </span>
-                          <span className="block text-note text-ink2">
-                            {inWords([effect(q.id, s.id), s.note].filter((t) => t !== '')).join('. ')}
-                          </span>
-                        </span>
-                        {me.role === 'manager' && (
-                          <button
-                            type="button"
-                            aria-pressed={ofShop === s.id}
-                            className={`btn btn-small ${ofShop === s.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-                            onClick={() => void choose('shop', q.id, s.id)}
-                          >
-                            {say('shop')}
-                          </button>
-                        )}
-                        {me.role !== 'counter' && (
-                          <button
-                            type="button"
-                            aria-pressed={own === s.id}
-                            className={`btn btn-small ${own === s.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-                            onClick={() => void choose('mine', q.id, own === s.id ? null : s.id)}
-                          >
-                            {say('mine')}
-                          </button>
-                        )}
-                      </li>
-                    ))}
-                  </ul>
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        rows={questions}
+        keyOf={(q) => q.id}
+        columns={[
+          {
+            head: say('question'),
+            cell: (q) => inWords(q.name),
+            width: 'w-[180px]',
+            className: 'pt-3 align-top font-figure text-label font-semibold',
+          },
+          {
+            head: say('methods'),
+            cell: (q) => (
+              <ul className="grid grid-cols-2 gap-x-6 max-sm:grid-cols-1">
+                {(q.methods as readonly Method[]).map((s) => (
+                  <li key={s.id} className="flex min-h-12 items-center gap-3">
+                    <span className="min-w-0 flex-1">
+                      <span
+                        className={`block font-figure text-label ${(own(q) ?? ofShop(q)) === s.id ? 'font-bold' : 'font-medium'}`}
+                      >
+                        {inWords(s.name)}
+                      </span>
+                      <span className="block text-note text-ink2">
+                        {inWords([effect(q.id, s.id), s.note].filter((t) => t !== '')).join('. ')}
+                      </span>
+                    </span>
+                    {me.role === 'manager' && (
+                      <button
+                        type="button"
+                        aria-pressed={ofShop(q) === s.id}
+                        className={`btn btn-small ${ofShop(q) === s.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                        onClick={() => void choose('shop', q.id, s.id)}
+                      >
+                        {say('shop')}
+                      </button>
+                    )}
+                    {me.role !== 'counter' && (
+                      <button
+                        type="button"
+                        aria-pressed={own(q) === s.id}
+                        className={`btn btn-small ${own(q) === s.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                        onClick={() => void choose('mine', q.id, own(q) === s.id ? null : s.id)}
+                      >
+                        {say('mine')}
+                      </button>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            ),
+            className: 'py-1.5 align-top',
+          },
+        ]}
+      />
     </div>
   );
 }

@@ -10,6 +10,7 @@ import { Picker } from '../../parts/Picker.tsx';
 import { sentOf, useScheme } from './useScheme.ts';
 import type { KeptScheme } from './words.ts';
 import { say } from './say.ts';
+import { type Column, Table } from '../../parts/Table.tsx';
 
 /** Signs in one line, to lay two schemes side by side. */
 const signWords = (signs: KeptScheme['signs']) =>
@@ -31,75 +32,73 @@ interface Part {
 function Signs({ scheme, mayChange, form: { values, set } }: Part) {
   const index = scheme.method === 'index';
   return (
-    <div className="overflow-x-auto">
-      <table className="plain min-w-[720px]">
-        <thead>
-          <tr>
-            <th className="w-40">{say('sign')}</th>
-            <th className="w-16">{index ? say('points_3') : say('weight')}</th>
-            {(index ? [0, 1, 2, 3] : scheme.centres).map((c, level) => (
-              <th key={level}>
-                {index ? `${level}` : say('at_of_its_life', { percent: Math.round(Number(c) * 100) })}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {values.signs.map((s, i) => (
-            <tr key={`${s.id} ${i}`}>
-              <td className="py-1.5">
-                <span className="font-figure text-label font-semibold">{s.name}</span>
-                <span className="block text-note text-ink3">
-                  {[
-                    s.groups?.join(', '),
-                    s.species?.join(', ').replaceAll('_', ' '),
-                    s.stop && say('stops_at', { from: s.stop.from }),
-                  ]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </span>
-              </td>
-              <td>
-                {index ? (
-                  `0–${s.words.length - 1}`
-                ) : (
-                  <input
-                    aria-label={say('weight_of', { sign: s.name })}
-                    className="field-value w-12 text-label"
-                    value={values.weights[i]}
-                    readOnly={!mayChange}
-                    inputMode="decimal"
-                    onChange={(e) => set({ weights: values.weights.with(i, e.target.value) })}
-                  />
-                )}
-              </td>
-              {[0, 1, 2, 3].map((level) => (
-                <td key={level}>
-                  {s.words[level] !== undefined && (
-                    <textarea
-                      aria-label={say('level', { sign: s.name, level })}
-                      className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
-                      rows={2}
-                      style={{ fieldSizing: 'content', minHeight: 44 }}
-                      value={s.words[level]}
-                      readOnly={!mayChange}
-                      onChange={(e) =>
-                        set({
-                          signs: values.signs.with(i, {
-                            ...s,
-                            words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
-                          }),
-                        })
-                      }
-                    />
-                  )}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <Table
+      least={720}
+      rows={values.signs.map((s, at) => ({ s, at }))}
+      keyOf={({ s, at }) => `${s.id} ${at}`}
+      columns={[
+        {
+          head: say('sign'),
+          cell: ({ s }) => (
+            <>
+              <span className="font-figure text-label font-semibold">{s.name}</span>
+              <span className="block text-note text-ink3">
+                {[
+                  s.groups?.join(', '),
+                  s.species?.join(', ').replaceAll('_', ' '),
+                  s.stop && say('stops_at', { from: s.stop.from }),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </span>
+            </>
+          ),
+          width: 'w-40',
+          className: 'py-1.5',
+        },
+        {
+          head: index ? say('points_3') : say('weight'),
+          cell: ({ s, at }) =>
+            index ? (
+              `0–${s.words.length - 1}`
+            ) : (
+              <input
+                aria-label={say('weight_of', { sign: s.name })}
+                className="field-value w-12 text-label"
+                value={values.weights[at]}
+                readOnly={!mayChange}
+                inputMode="decimal"
+                onChange={(e) => set({ weights: values.weights.with(at, e.target.value) })}
+              />
+            ),
+          width: 'w-16',
+        },
+        ...[0, 1, 2, 3].map((level): Column<{ s: (typeof values.signs)[number]; at: number }> => ({
+          head: index
+            ? `${level}`
+            : say('at_of_its_life', { percent: Math.round(Number(scheme.centres[level]) * 100) }),
+          cell: ({ s, at }) =>
+            s.words[level] !== undefined && (
+              <textarea
+                aria-label={say('level', { sign: s.name, level })}
+                className="block w-full resize-none border-b border-line bg-transparent py-1 text-note outline-none focus:border-rime"
+                rows={2}
+                style={{ fieldSizing: 'content', minHeight: 44 }}
+                value={s.words[level]}
+                readOnly={!mayChange}
+                onChange={(e) =>
+                  set({
+                    signs: values.signs.with(at, {
+                      ...s,
+                      words: s.words.with(level, e.target.value.replace(/\n/g, ' ')),
+                    }),
+                  })
+                }
+              />
+            ),
+        })),
+      ]}
+    />
   );
 }
 

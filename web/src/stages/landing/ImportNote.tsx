@@ -14,6 +14,7 @@ import { Mass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
+import { type Column, Table } from '../../parts/Table.tsx';
 
 type Note = AnswerOf<typeof contract.landing.readNote>;
 
@@ -123,64 +124,58 @@ function NoteTable({
   onMatch: (field: NoteField, column: number | null) => void;
 }) {
   const book = useSpecies();
+  const shown = (r: Note['rows'][number], f: NoteField) => {
+    const i = note.columns[f];
+    const cell = i === null ? '' : (r.cells[i] ?? '');
+    if (r.lot && f === 'weight') return <Mass g={r.lot.grams} />;
+    if (r.lot && f === 'species') return shortName(book.get(r.lot.speciesId)?.name ?? cell);
+    return r.lot && f === 'price' && i !== null ? formatMoney(r.lot.pricePerKg) : cell;
+  };
   return (
-    <div className="overflow-x-auto">
-      <table className="plain">
-        <thead>
-          <tr>
-            <th className="w-10">{say('line')}</th>
-            {noteFields.map((f) => (
-              <th key={f} className="min-w-24 align-bottom">
-                <label>
-                  {fieldNames[f]}
-                  <select
-                    aria-label={say('column_of', { fieldNames: fieldNames[f] })}
-                    className="block h-9 w-full border-b-2 border-rule bg-transparent font-figure text-body text-ink"
-                    value={note.columns[f] ?? ''}
-                    onChange={(e) => onMatch(f, e.target.value === '' ? null : Number(e.target.value))}
-                  >
-                    <option value="" className="bg-slab">
-                      {say('not_in_it')}
-                    </option>
-                    {note.header.map((h, i) => (
-                      <option key={i} value={i} className="bg-slab">
-                        {h || say('column', { number: i + 1 })}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {note.rows.map((r) => {
-            const faults = Object.fromEntries(r.errors.map((e) => [e.field, e.message]));
-            return (
-              <tr key={r.line}>
-                <td className="text-ink3">{r.line}</td>
-                {noteFields.map((f) => {
-                  const i = note.columns[f];
-                  const cell = i === null ? '' : (r.cells[i] ?? '');
-                  const shown =
-                    r.lot && f === 'species'
-                      ? shortName(book.get(r.lot.speciesId)?.name ?? cell)
-                      : r.lot && f === 'price' && i !== null
-                        ? formatMoney(r.lot.pricePerKg)
-                        : cell;
-                  return (
-                    <td key={f} className="py-1 text-body">
-                      {r.lot && f === 'weight' ? <Mass g={r.lot.grams} /> : shown}
-                      {faults[f] && <span className="block text-note text-embertext">{faults[f]}</span>}
-                    </td>
-                  );
-                })}
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <Table
+      rows={note.rows}
+      keyOf={(r) => r.line}
+      columns={[
+        { head: say('line'), cell: (r) => r.line, width: 'w-10', className: 'text-ink3' },
+        ...noteFields.map((f): Column<Note['rows'][number]> => ({
+          head: (
+            <label>
+              {fieldNames[f]}
+              <select
+                aria-label={say('column_of', { fieldNames: fieldNames[f] })}
+                className="block h-9 w-full border-b-2 border-rule bg-transparent font-figure text-body text-ink"
+                value={note.columns[f] ?? ''}
+                onChange={(e) => onMatch(f, e.target.value === '' ? null : Number(e.target.value))}
+              >
+                <option value="" className="bg-slab">
+                  {say('not_in_it')}
+                </option>
+                {note.header.map((h, i) => (
+                  <option key={i} value={i} className="bg-slab">
+                    {h || say('column', { number: i + 1 })}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ),
+          cell: (r) => (
+            <>
+              {shown(r, f)}
+              {r.errors
+                .filter((e) => e.field === f)
+                .slice(-1)
+                .map((e) => (
+                  <span key={f} className="block text-note text-embertext">
+                    {e.message}
+                  </span>
+                ))}
+            </>
+          ),
+          width: 'min-w-24 align-bottom',
+          className: 'py-1 text-body',
+        })),
+      ]}
+    />
   );
 }
 

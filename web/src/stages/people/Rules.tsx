@@ -11,6 +11,7 @@ import { Stale } from '../../parts/Stale.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
+import { type Column, Table } from '../../parts/Table.tsx';
 
 const names: Record<RuleProfile, string> = { eu: say('european_union'), us: say('united_states') };
 const profiles = Object.keys(names) as RuleProfile[];
@@ -89,46 +90,32 @@ export default function Rules() {
           onTheirs={() => setRefused(null)}
         />
       )}
-      <table className="plain">
-        <thead>
-          <tr>
-            <th className="w-[28%]" />
-            {profiles.map((p) => (
-              <th key={p} className={p === data.profile ? 'font-semibold text-ink' : ''}>
-                {names[p]}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {differences.map(([what, of]) => (
-            <tr key={what}>
-              <td className="py-2 align-top">{what}</td>
-              {profiles.map((p) => (
-                <td key={p} className={`py-2 align-top ${p === data.profile ? '' : 'text-ink2'}`}>
-                  {of(p).map((line) => (
-                    <div key={line}>{line}</div>
-                  ))}
-                </td>
-              ))}
-            </tr>
-          ))}
-          <tr>
-            <td />
-            {profiles.map((p) => (
-              <td key={p} className="py-3">
-                {p === data.profile ? (
-                  <span className="font-figure text-label font-semibold">{say('followed_here')}</span>
-                ) : (
-                  <Button busy={busy} onPress={() => void follow(p)}>
-                    {say('follow_these')}
-                  </Button>
-                )}
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
+      <Table
+        rows={differences}
+        keyOf={([what]) => what}
+        columns={[
+          { cell: ([what]) => what, width: 'w-[28%]', className: 'py-2 align-top' },
+          ...profiles.map((p): Column<(typeof differences)[number]> => ({
+            head: <span className={p === data.profile ? 'font-semibold text-ink' : ''}>{names[p]}</span>,
+            cell: ([, of]) => of(p).map((line) => <div key={line}>{line}</div>),
+            className: `py-2 align-top ${p === data.profile ? '' : 'text-ink2'}`,
+          })),
+        ]}
+        sums={[
+          null,
+          ...profiles.map((p) =>
+            p === data.profile ? (
+              <span key={p} className="font-figure text-label font-semibold">
+                {say('followed_here')}
+              </span>
+            ) : (
+              <Button key={p} busy={busy} onPress={() => void follow(p)}>
+                {say('follow_these')}
+              </Button>
+            ),
+          ),
+        ]}
+      />
     </div>
   );
 }

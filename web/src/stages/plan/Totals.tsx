@@ -6,6 +6,7 @@ import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { worthOf } from './pieces.ts';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 type Score = FoundPlan['score'];
 const sum = (scores: readonly Score[], of: (s: Score) => number) => scores.reduce((a, s) => a + of(s), 0);
@@ -17,6 +18,14 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
   const mine = found.map((f) => f.score);
   const first = found.map((f) => f.firstCome.score);
   const rows: [string, (s: readonly Score[]) => React.ReactNode][] = [
+    [
+      say('fish_opened'),
+      (s) => (
+        <>
+          {sum(s, (x) => x.fishOpened)}, <Mass g={Math.round(sum(s, (x) => x.gramsOpened))} />
+        </>
+      ),
+    ],
     [say('lines_filled'), (s) => sum(s, (x) => Object.values(x.filled).filter((v) => v >= 1).length)],
     [say('orders'), (s) => money(sum(s, (x) => x.orders))],
     [say('counter'), (s) => money(sum(s, (x) => x.counter))],
@@ -30,38 +39,16 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
     for (const [t, g] of Object.entries(s.trimGrams)) trimmed.set(t, (trimmed.get(t) ?? 0) + g);
   return (
     <section>
-      <table className="w-full text-body [&_td:not(:first-child)]:text-right [&_th:not(:first-child)]:text-right">
-        <thead>
-          <tr>
-            <th className="text-left font-normal text-ink2">{say('in_the_shops_money')}</th>
-            <th>{say('first_come_2')}</th>
-            <th>{say('this_plan')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td>{say('fish_opened')}</td>
-            <td>
-              {sum(first, (s) => s.fishOpened)}, <Mass g={Math.round(sum(first, (s) => s.gramsOpened))} />
-            </td>
-            <td>
-              {sum(mine, (s) => s.fishOpened)}, <Mass g={Math.round(sum(mine, (s) => s.gramsOpened))} />
-            </td>
-          </tr>
-          {rows.map(([name, of]) => (
-            <tr key={name}>
-              <td>{name}</td>
-              <td>{of(first)}</td>
-              <td>{of(mine)}</td>
-            </tr>
-          ))}
-          <tr className="border-t-[1.5px] border-ink font-semibold">
-            <td>{say('worth')}</td>
-            <td>{money(sum(first, worthOf))}</td>
-            <td>{money(sum(mine, worthOf))}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Table
+        rows={rows}
+        keyOf={([name]) => name}
+        columns={[
+          { head: say('in_the_shops_money'), cell: ([name]) => name },
+          { head: say('first_come_2'), cell: ([, of]) => of(first), figure: true },
+          { head: say('this_plan'), cell: ([, of]) => of(mine), figure: true },
+        ]}
+        sums={[say('worth'), money(sum(first, worthOf)), money(sum(mine, worthOf))]}
+      />
       <div className="pt-4 text-note text-ink2">
         <h3 className="text-label text-ink">{say('what_it_leaves')}</h3>
         <p className="pt-1">

@@ -15,6 +15,7 @@ import { LineChart } from '../../parts/LineChart.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { say } from './say.ts';
+import { Table } from '../../parts/Table.tsx';
 
 /** What is left of the whole fish, step by step, on one axis. */
 function Steps({ species }: { species: SpeciesRow }) {
@@ -33,19 +34,20 @@ function Steps({ species }: { species: SpeciesRow }) {
     [say('fillets_skinless'), species.filletSkinless],
   ] as const;
   return (
-    <table className="plain">
-      <tbody>
-        {steps.map(([name, share]) => (
-          <tr key={name}>
-            <td className="w-36 text-ink2">{name}</td>
-            <td>
-              <span className="block h-2.5 bg-ink2" style={{ width: `${share * 100}%`, opacity: 0.6 }} />
-            </td>
-            <td className="num w-16">{Math.round(share * 1000) / 10} %</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      bare
+      rows={steps}
+      keyOf={([name]) => name}
+      columns={[
+        { cell: ([name]) => name, width: 'w-36', className: 'text-ink2' },
+        {
+          cell: ([, share]) => (
+            <span className="block h-2.5 bg-ink2" style={{ width: `${share * 100}%`, opacity: 0.6 }} />
+          ),
+        },
+        { cell: ([, share]) => `${Math.round(share * 1000) / 10} %`, figure: true, width: 'w-16' },
+      ]}
+    />
   );
 }
 
@@ -206,16 +208,15 @@ export function SpeciesPage({ species, onEdit }: { species: SpeciesRow; onEdit: 
           <Steps species={species} />
         </section>
         <Season species={species} />
-        <table className="plain self-start">
-          <tbody>
-            {facts.map(([name, words]) => (
-              <tr key={name}>
-                <td className="w-32 py-2 align-top text-ink2">{name}</td>
-                <td className="py-2">{words}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          bare
+          rows={facts}
+          keyOf={([name]) => name}
+          columns={[
+            { cell: ([name]) => name, width: 'w-32', className: 'py-2 align-top text-ink2' },
+            { cell: ([, words]) => words, className: 'py-2' },
+          ]}
+        />
       </div>
     </div>
   );
