@@ -42,6 +42,62 @@ describe('what a customer is told', () => {
     expect(inWords(told('lionfish', 'fillet_skinless').cautions).join(' ')).not.toMatch(/Sharp/);
   });
 
+  const all = (species: string, item: string, more: Partial<typeof plain> = {}) => {
+    const a = told(species, item, more);
+    return inWords([...a.store, ...a.cook, a.bones, ...a.cautions]);
+  };
+  it('says nothing that is not so, and each thing once', () => {
+    const home = expect.stringMatching(/^Straight home, on ice/) as string;
+    expect(all('cod', 'fillet_skinless')).toEqual([
+      home,
+      'Best the same day, at the latest by the date on the label.',
+      formBook().get('fillet_skinless')!.kitchen,
+      expect.stringMatching(/^Cooked through at 63 °C/) as string,
+      'Not to be eaten raw.',
+      'Boned and swept by hand; a bone may still be in it.',
+      'Allergen: fish.',
+    ]);
+    expect(all('mackerel', 'whole', { frozen: true, thawed: true })).toEqual([
+      home,
+      expect.stringMatching(/^Frozen: keep at −18 °C/) as string,
+      'Defrosted here: do not freeze it again.',
+      expect.stringMatching(/^Never leave it warm/) as string,
+      formBook().get('whole')!.kitchen,
+      expect.stringMatching(/^Cooked through/) as string,
+      'Not to be eaten raw.',
+      'Has its bones: say so to whoever eats it.',
+      'Allergen: fish.',
+      expect.stringMatching(/^Keep it cold to the last/) as string,
+    ]);
+    expect(all('grouper', 'fillet_skinless').at(-1)).toMatch(/^From some reefs it may carry a toxin/);
+    for (const s of catalogue)
+      expect(
+        all(s.id, 'steaks').some((w) => w.startsWith('From some reefs')),
+        s.id,
+      ).toBe(s.reefToxin);
+  });
+  it('of what was made says how to cook it and to look for bones, and for animals only what is for them', () => {
+    expect(inWords(told('cod', 'made:cake_mix').cook)).toEqual(['Cook through the same day.']);
+    expect(inWords(told('cod', 'made:pet_pack').cook)).toEqual(['For animals only, cooked.']);
+    expect(inWords(told('cod', 'made:pie_mix').bones)).toBe('Look through it for bones.');
+    expect(inWords(told('cod', 'antlers').cook)[0]).toBe('Poach, steam or fry it, through to the middle.');
+  });
+  it('of a trim says whether it has bones, and which pot it is for', () => {
+    const bones = (part: string) => inWords(told('cod', `trim:${part}`).bones);
+    expect(['head', 'frame', 'collars'].map(bones)).toEqual(['Has bones.', 'Has bones.', 'Has bones.']);
+    expect(['cheeks', 'belly', 'scrape'].map(bones)).toEqual(Array(3).fill('Look through it for bones.'));
+    const stock = formBook().get('stock_pack')!.kitchen;
+    const cook = (species: string, part: string) => inWords(told(species, `trim:${part}`).cook)[0];
+    expect([cook('cod', 'head'), cook('cod', 'frame'), cook('salmon', 'head')]).toEqual([
+      stock,
+      stock,
+      'Cook it through.',
+    ]);
+    expect(cook('cod', 'collars')).toBe(formBook().get('collars')!.kitchen);
+    expect(cook('salmon', 'collars')).toBe(formBook().get('collars')!.kitchen);
+    expect(cook('cod', 'bloodline')).toBe('Cook it through.');
+  });
+
   const words = (species: string, item: string, more: Partial<typeof plain> = {}) =>
     inWords(told(species, item, more).cook).join(' ');
   it('follows the form and its options', () => {
@@ -76,6 +132,20 @@ describe('what a customer is told', () => {
     expect(cautions('red_gurnard', 'scaled_gutted')).toMatch(/head and fin spines/);
     expect(cautions('skate', 'wing')).not.toMatch(/thorns/);
     expect(cautions('skate', 'wing', ['skin on'])).toMatch(/thorns/);
+    // What is sharp goes with the part it sits on, into trim as into fish.
+    const sharp = (species: string) =>
+      ['head', 'frame', 'skin', 'collars', 'cheeks', 'roe'].filter((p) =>
+        cautions(species, `trim:${p}`).includes('Sharp'),
+      );
+    expect(sharp('hake')).toEqual(['head']);
+    expect(sharp('sea_bass')).toEqual(['frame']);
+    expect(sharp('red_gurnard')).toEqual(['head', 'frame']);
+    expect(sharp('turbot')).toEqual(['skin']);
+    expect(sharp('john_dory')).toEqual(['frame', 'skin']);
+    expect(sharp('cod')).toEqual([]);
+    // Venom spines come off before anything else: nothing that is cut has them.
+    expect(sharp('lionfish')).toEqual([]);
+    expect(cautions('lionfish', 'whole')).toMatch(/venom spines/);
     const bones = (item: string, options: readonly string[] = []) =>
       inWords(told('hake', item, { options }).bones);
     expect(bones('fillet_skin_on')).toMatch(/swept by hand/);

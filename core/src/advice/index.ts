@@ -45,6 +45,14 @@ function isSharp(sharp: string, form: Form, options: readonly string[]): boolean
   return where.length === 0 || where.includes(false);
 }
 
+/** What is sharp on a trim, by the words of the species book: fins stay on the frame. */
+const sharpOn: Partial<Record<TrimId, RegExp>> = {
+  head: /teeth|head/,
+  frame: /fin spines/,
+  fins: /fin spines/,
+  skin: /tubercle|thorn|scute/,
+};
+
 /**
  * Advice by fish, form and the options it was cut with (common practice). `rawFit` is true only where the freezing or
  * farming record is complete; local food-safety advice comes first.
@@ -80,6 +88,11 @@ export function customerAdvice(
         : 'boned_and_swept_by_hand_a_bone_may',
     );
   };
+  const sharp = (): boolean => {
+    if (!species.sharp) return false;
+    if (item.kind === 'trim') return sharpOn[item.part]?.test(species.sharp) ?? false;
+    return form?.section === 'fish' && isSharp(species.sharp, form, o.options);
+  };
   return {
     store: [
       said('straight_home_on_ice_or_with_a'),
@@ -99,9 +112,7 @@ export function customerAdvice(
     bones: bones(),
     cautions: [
       said('allergen_fish'),
-      ...(form?.section === 'fish' && species.sharp && isSharp(species.sharp, form, o.options)
-        ? [said('sharp', { sharp: species.sharp })]
-        : []),
+      ...(species.sharp && sharp() ? [said('sharp', { sharp: species.sharp })] : []),
       ...(species.histamine ? [said('keep_it_cold_to_the_last_neither')] : []),
       ...(species.reefToxin ? [said('from_some_reefs_it_may_carry_a')] : []),
     ],

@@ -74,7 +74,6 @@ export const stageSummary = remembered(async (work: Reader): Promise<Summary> =>
   const mustGo = trays.filter((r) =>
     r.sellBy === null ? r.daysLeft !== null : r.blocked === null && r.sellBy <= today(work),
   ).length;
-  const hot = (count: number, word: string) => (count > 0 ? `${count} ${word}` : null);
   const due = [
     ...tickets.map((t) => {
       const mine = cuts.filter((c) => c.ticketId === t.id);
@@ -107,13 +106,33 @@ export const stageSummary = remembered(async (work: Reader): Promise<Summary> =>
   ].sort((a, b) => a.at.getTime() - b.at.getTime());
   return {
     stages: {
-      landing: { count: n.deliveries, noun: 'open', hot: null },
-      grading: { count: n.ungraded, noun: 'lots', hot: hot(n.held, 'held') },
-      orders: { count: n.orders, noun: 'open', hot: hot(n.lateOrders, 'late') },
-      plan: { count: n.unplanned, noun: 'lines', hot: null },
-      bench: { count: n.tickets, noun: 'tickets', hot: hot(late, 'late') },
-      counter: { count: trays.length, noun: 'trays', hot: hot(mustGo, say('must_go')) },
-      close: { count: n.unbalanced, noun: say('to_do'), hot: hot(n.unbalanced, 'off') },
+      landing: { count: n.deliveries, noun: say('open'), hot: null },
+      grading: {
+        count: n.ungraded,
+        noun: say('lots', { n: n.ungraded }),
+        hot: n.held > 0 ? say('held', { n: n.held }) : null,
+      },
+      orders: {
+        count: n.orders,
+        noun: say('open'),
+        hot: n.lateOrders > 0 ? say('late', { n: n.lateOrders }) : null,
+      },
+      plan: { count: n.unplanned, noun: say('lines', { n: n.unplanned }), hot: null },
+      bench: {
+        count: n.tickets,
+        noun: say('tickets', { n: n.tickets }),
+        hot: late > 0 ? say('late', { n: late }) : null,
+      },
+      counter: {
+        count: trays.length,
+        noun: say('trays', { n: trays.length }),
+        hot: mustGo > 0 ? say('must_go', { n: mustGo }) : null,
+      },
+      close: {
+        count: n.unbalanced,
+        noun: say('lots_off', { n: n.unbalanced }),
+        hot: n.unbalanced > 0 ? say('lots_off', { n: n.unbalanced }) : null,
+      },
     },
     alarms: await unanswered(work),
     due: due.slice(0, 12).map((d) => ({ ...d, at: d.at.toISOString(), hot: d.at < now })),

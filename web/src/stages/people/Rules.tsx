@@ -105,13 +105,15 @@ export default function Rules() {
           null,
           ...profiles.map((p) =>
             p === data.profile ? (
-              <span key={p} className="font-figure text-label font-semibold">
+              <span key={p} className="block py-3 font-figure text-label font-semibold">
                 {say('followed_here')}
               </span>
             ) : (
-              <Button key={p} busy={busy} onPress={() => void follow(p)}>
-                {say('follow_these')}
-              </Button>
+              <span key={p} className="block py-3">
+                <Button busy={busy} onPress={() => void follow(p)}>
+                  {say('follow_these')}
+                </Button>
+              </span>
             ),
           ),
         ]}
