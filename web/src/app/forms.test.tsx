@@ -12,23 +12,23 @@ import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { HandOver } from '../parts/HandOver.tsx';
 import { BringFish } from '../stages/bench/BringFish.tsx';
 import { CloseTicket } from '../stages/bench/CloseTicket.tsx';
-import Labels from '../stages/bench/Labels.tsx';
-import KnivesPage from '../stages/bench/KnivesPage.tsx';
+import Labels from '../stages/labels/Labels.tsx';
+import KnivesPage from '../stages/safety/KnivesPage.tsx';
 import { NewTicket } from '../stages/bench/NewTicket.tsx';
-import Buying from '../stages/close/Buying.tsx';
+import Buying from '../stages/buying/Buying.tsx';
 import { Checks } from '../stages/close/Checks.tsx';
 import { Reopen } from '../stages/close/CloseDay.tsx';
-import { MoneyRules } from '../stages/close/MoneyRules.tsx';
-import { PriceList } from '../stages/close/PriceList.tsx';
-import { Suppliers } from '../stages/close/Suppliers.tsx';
+import { MoneyRules } from '../stages/costs/MoneyRules.tsx';
+import { PriceList } from '../stages/costs/PriceList.tsx';
+import { Suppliers } from '../stages/buying/Suppliers.tsx';
 import { Answer } from '../stages/cold/Answer.tsx';
 import { PlacePanel } from '../stages/cold/PlacePanel.tsx';
 import { MoveDialog } from '../stages/counter/MoveDialog.tsx';
 import { RowActions } from '../stages/counter/RowActions.tsx';
 import { SlabLayout } from '../stages/counter/SlabLayout.tsx';
 import StockTake from '../stages/counter/StockTake.tsx';
-import TrimPage from '../stages/counter/TrimPage.tsx';
-import { TrimRuleDialog } from '../stages/counter/TrimRuleDialog.tsx';
+import TrimPage from '../stages/trim/TrimPage.tsx';
+import { TrimRuleDialog } from '../stages/trim/TrimRuleDialog.tsx';
 import { FormEditor } from '../stages/forms/FormEditor.tsx';
 import { SchemeEditor } from '../stages/grading/SchemeEditor.tsx';
 import { DeliveryView } from '../stages/landing/DeliveryView.tsx';
@@ -555,14 +555,14 @@ describe('a typed word is never lost', () => {
   it('whatever form there is: what a person types into is kept as a draft, or only looks for something', () => {
     // Fields that choose what is shown, and change nothing.
     const looking = [
-      'bench/Labels.tsx setCode',
-      'close/Buying.tsx setDay',
-      'close/PriceList.tsx setAll',
-      'close/PriceList.tsx setText',
+      'buying/Buying.tsx setDay',
+      'costs/PriceList.tsx setAll',
+      'costs/PriceList.tsx setText',
       'counter/Sales.tsx setBack',
       'counter/StockTake.tsx setPlace',
       'counter/StockTake.tsx setSkipped',
       'grading/Calibration.tsx setChosen',
+      'labels/Labels.tsx setCode',
       'landing/LotActions.tsx setCopies',
       'species/SpeciesEditor.tsx setTouched',
     ];

@@ -5,7 +5,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { HandOver } from '../parts/HandOver.tsx';
 import { store } from '../app/store.ts';
 import { formBookOf, lineOf, orderOf, Refusal, served, stockRowOf } from '../testing/served.tsx';
-import Buying from './close/Buying.tsx';
+import Buying from './buying/Buying.tsx';
 import { MoveDialog } from './counter/MoveDialog.tsx';
 import { RowActions } from './counter/RowActions.tsx';
 import MethodsPage from './forms/MethodsPage.tsx';

@@ -5,7 +5,7 @@ import { useNotify } from '../../app/notify.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, SourceMark } from '../../parts/Mass.tsx';
-import { LabelPreview } from './LabelPreview.tsx';
+import { LabelPreview } from '../../parts/LabelPreview.tsx';
 import type { Slot } from './slots.ts';
 import { say } from './say.ts';
 

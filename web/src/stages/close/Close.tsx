@@ -11,7 +11,7 @@ import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BalanceStrip } from './BalanceStrip.tsx';
 import { CloseDay, Reopen } from './CloseDay.tsx';
-import { CloseNav } from './CloseNav.tsx';
+import { CloseNav } from '../../parts/CloseNav.tsx';
 import { Guide, type Counted } from './Guide.tsx';
 import { HandsClose } from './HandsClose.tsx';
 import { LotFlow } from './LotFlow.tsx';

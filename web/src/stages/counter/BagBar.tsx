@@ -10,7 +10,8 @@ import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import { bagTotal, rowKey, type BagLine } from './bag.ts';
+import { bagTotal, type BagLine } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import type { Bag } from './useBag.ts';
 import { say } from './say.ts';
 

@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { keyOf, rowKey } from './bag.ts';
-import { TickList } from './TickList.tsx';
+import { keyOf } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
+import { TickList } from '../../parts/TickList.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
 

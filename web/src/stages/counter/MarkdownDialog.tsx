@@ -9,7 +9,7 @@ import { MoneyField } from '../../parts/Field.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Why } from '../../parts/Why.tsx';
-import { rowKey } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { say } from './say.ts';
 import { rich } from '../../parts/rich.ts';
 import { Table } from '../../parts/Table.tsx';

@@ -6,7 +6,8 @@ import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { Amount, placeNames } from './Amount.tsx';
-import { keyOf, rowKey } from './bag.ts';
+import { keyOf } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
 

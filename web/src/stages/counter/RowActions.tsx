@@ -9,7 +9,8 @@ import { MoneyField, SelectField, TextField, wholeNumber, type Weight } from '..
 import { formatMoney } from '../../parts/money.ts';
 import { Advice } from './Advice.tsx';
 import { Amount } from './Amount.tsx';
-import { keyOf, rowKey } from './bag.ts';
+import { keyOf } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { MoveDialog } from './MoveDialog.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';

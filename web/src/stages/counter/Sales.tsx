@@ -13,7 +13,7 @@ import { MoneyField, TextField, WeightField, type Weight } from '../../parts/Fie
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { BesideCounter } from './BesideCounter.tsx';
+import { BesideCounter } from '../../parts/BesideCounter.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
 

@@ -1,7 +1,7 @@
 import type { SpeciesRow, StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useMass } from '../../parts/Mass.tsx';
-import { rowKey } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { Tray } from './Tray.tsx';
 import { say } from './say.ts';
 

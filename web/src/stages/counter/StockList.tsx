@@ -2,7 +2,7 @@ import type { StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
-import { rowKey } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
 

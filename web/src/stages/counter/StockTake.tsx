@@ -9,8 +9,9 @@ import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '.
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { placeNames } from './Amount.tsx';
-import { keyOf, rowKey } from './bag.ts';
-import { BesideCounter } from './BesideCounter.tsx';
+import { keyOf } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
+import { BesideCounter } from '../../parts/BesideCounter.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
 import { Table } from '../../parts/Table.tsx';

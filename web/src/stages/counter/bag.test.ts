@@ -1,7 +1,8 @@
 import { multiplyRate, weightSources } from '@ember-slate/core/units';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bagTotal, intoBag, meant, mustGo, onlyPlace, rowKey, type BagLine } from './bag.ts';
+import { bagTotal, intoBag, meant, mustGo, onlyPlace, type BagLine } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { stockRowOf } from '../../testing/served.tsx';
 
 const line = fc.record({

@@ -1,3 +1,4 @@
+import { rowKey } from '../../parts/rowKey.ts';
 import type { SentOf, StockRow, contract } from '@ember-slate/contract';
 import { leastSure, multiplyRate } from '@ember-slate/core/units';
 
@@ -6,9 +7,6 @@ export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
   /** What its label said, where that is not its price any more. */
   labelPrice?: number | null;
 };
-
-export const rowKey = (r: { place: string; lotId: number; item: string; batch: number }) =>
-  `${r.place} ${r.lotId} ${r.item} ${r.batch}`;
 
 export const keyOf = ({ place, lotId, item, batch }: StockRow) => ({ place, lotId, item, batch });
 

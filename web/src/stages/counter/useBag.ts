@@ -7,7 +7,8 @@ import { useScanner } from '../../app/scanner.ts';
 import { useShop } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
-import { intoBag, rowKey, type BagLine } from './bag.ts';
+import { intoBag, type BagLine } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { say } from './say.ts';
 
 /** What one customer has in the bag so far, filled by scale and scanner, and emptied when it is paid. */

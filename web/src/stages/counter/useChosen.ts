@@ -5,7 +5,8 @@ import { useKeys } from '../../app/keys.ts';
 import { useTake, weighedSource } from '../../app/take.tsx';
 import type { Weight } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import { keyOf, meant, onlyPlace, rowKey } from './bag.ts';
+import { keyOf, meant, onlyPlace } from './bag.ts';
+import { rowKey } from '../../parts/rowKey.ts';
 import { useBag } from './useBag.ts';
 import { say } from './say.ts';
 

@@ -11,7 +11,7 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { CloseNav } from './CloseNav.tsx';
+import { CloseNav } from '../../parts/CloseNav.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { say } from './say.ts';
 

@@ -4,7 +4,7 @@ import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { CloseNav } from './CloseNav.tsx';
+import { CloseNav } from '../../parts/CloseNav.tsx';
 import { LotProfit } from './LotProfit.tsx';
 import { MoneyRules } from './MoneyRules.tsx';
 import { PriceList } from './PriceList.tsx';

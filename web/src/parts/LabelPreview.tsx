@@ -1,16 +1,16 @@
 import { contract, type AnswerOf } from '@ember-slate/contract';
-import { useChange, useRead } from '../../app/api.ts';
-import { useDraft, useKept } from '../../app/draft.ts';
-import type { Outcome } from '../../app/request.ts';
-import { notify, useAppDispatch } from '../../app/store.ts';
-import { useNotify } from '../../app/notify.ts';
-import { useShop } from '../../app/shop.tsx';
-import { Button } from '../../parts/Button.tsx';
-import { Dialog } from '../../parts/Dialog.tsx';
-import { TextField } from '../../parts/Field.tsx';
-import { useMass } from '../../parts/Mass.tsx';
-import { Waiting } from '../../parts/Waiting.tsx';
-import { formatMoney } from '../../parts/money.ts';
+import { useChange, useRead } from '../app/api.ts';
+import { useDraft, useKept } from '../app/draft.ts';
+import type { Outcome } from '../app/request.ts';
+import { notify, useAppDispatch } from '../app/store.ts';
+import { useNotify } from '../app/notify.ts';
+import { useShop } from '../app/shop.tsx';
+import { Button } from './Button.tsx';
+import { Dialog } from './Dialog.tsx';
+import { TextField } from './Field.tsx';
+import { useMass } from './Mass.tsx';
+import { Waiting } from './Waiting.tsx';
+import { formatMoney } from './money.ts';
 import { say } from './say.ts';
 
 const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };

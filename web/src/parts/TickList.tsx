@@ -1,7 +1,7 @@
 import { shortName } from '@ember-slate/core/species';
-import { useTimes } from '../../app/shop.tsx';
-import { Mass } from '../../parts/Mass.tsx';
-import { rowKey } from './bag.ts';
+import { useTimes } from '../app/shop.tsx';
+import { Mass } from './Mass.tsx';
+import { rowKey } from './rowKey.ts';
 import { say } from './say.ts';
 
 interface Ticked {

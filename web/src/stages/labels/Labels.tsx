@@ -14,7 +14,7 @@ import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { OpenJobs } from '../../parts/OpenJobs.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { LabelPreview } from './LabelPreview.tsx';
+import { LabelPreview } from '../../parts/LabelPreview.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
 

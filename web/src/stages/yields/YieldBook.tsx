@@ -7,7 +7,7 @@ import { useShop } from '../../app/shop.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
-import { CloseNav } from './CloseNav.tsx';
+import { CloseNav } from '../../parts/CloseNav.tsx';
 import { YieldDetail } from './YieldDetail.tsx';
 import { say } from './say.ts';
 

@@ -12,7 +12,7 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
-import { CloseNav } from './CloseNav.tsx';
+import { CloseNav } from '../../parts/CloseNav.tsx';
 import { ForPeople } from './ForPeople.tsx';
 import { Suppliers } from './Suppliers.tsx';
 import { Refused } from '../../parts/Refused.tsx';
