@@ -46,7 +46,8 @@ export default defineConfig({
       project('e2e', ['e2e/**/*.test.ts'], {
         ...together,
         globalSetup: 'e2e/src/sample.ts',
-        hookTimeout: 120_000,
+        testTimeout: 300_000,
+        hookTimeout: 300_000,
         maxWorkers: 3,
         sequence: { groupOrder: 1 },
       }),
