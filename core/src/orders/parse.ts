@@ -140,6 +140,8 @@ function amountOf(line: ParsedLine, h: Heard, form: Form | null, species: Specie
   line.partAllowed = h.part && line.pieces !== null;
 }
 
+const isWeight = (s: Said) => s.kind === 'weight';
+
 /** Lines that name no fish, or no cut, are of the one before; "2 cod and 2 haddock fillets" are fillets of both. */
 function inherit(parts: readonly Part[]): void {
   const has = (p: Part, is: (s: Said) => boolean) => p.items.some(is);
@@ -153,6 +155,8 @@ function inherit(parts: readonly Part[]): void {
   for (let i = parts.length - 2; i >= 0; i--) {
     const [a, b] = [nth(parts, i), nth(parts, i + 1)];
     if (b.by !== 'and' || !has(b, isFish) || !has(b, isCut) || has(a, isCut) || !has(a, isAmount)) continue;
+    // Two fish and a weight of fillets are not said in one breath: each is asked for in its own way.
+    if (has(a, isWeight) !== has(b, isWeight)) continue;
     if (has(a, isFish)) a.items.push(...b.items.filter(isCut));
   }
   for (let i = parts.length - 2; i >= 0; i--) {

@@ -128,6 +128,17 @@ const rows: readonly Said[] = [
     { speciesId: 'cod', form: 'fillet_skin_on', pieces: 2 },
     { speciesId: 'haddock', form: 'fillet_skin_on', pieces: 2 },
   ),
+  // A count and a weight are two wishes: what is said of the one is not meant of the other.
+  said(
+    '2 bream and 600 g hake fillet',
+    { speciesId: 'gilthead_bream', form: null, pieces: 2, ask: ['form'] },
+    { speciesId: 'hake', form: 'fillet_skin_on', totalGrams: 600 },
+  ),
+  said(
+    '300 g cod and 400 g haddock fillets',
+    { speciesId: 'cod', form: 'fillet_skin_on', totalGrams: 300 },
+    { speciesId: 'haddock', form: 'fillet_skin_on', totalGrams: 400 },
+  ),
   said(
     '2 hake steaks and 3 cod fillets',
     { speciesId: 'hake', form: 'steaks', pieces: 2 },
