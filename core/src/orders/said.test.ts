@@ -130,7 +130,7 @@ const rows: readonly Said[] = [
   ),
   // A count and a weight are two wishes: what is said of the one is not meant of the other.
   said(
-    '2 bream and 600 g hake fillet',
+    '2 gilthead bream and 600 g hake fillet',
     { speciesId: 'gilthead_bream', form: null, pieces: 2, ask: ['form'] },
     { speciesId: 'hake', form: 'fillet_skin_on', totalGrams: 600 },
   ),
