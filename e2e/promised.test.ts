@@ -1,7 +1,16 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { AtBench } from './src/atBench.ts';
-import { fill, liveWeight, openBrowser, pageSays, press, signIn, texts, type WebDriver } from './src/browser.ts';
+import {
+  fill,
+  liveWeight,
+  openBrowser,
+  pageSays,
+  press,
+  signIn,
+  texts,
+  type WebDriver,
+} from './src/browser.ts';
 import { Hand } from './src/hand.ts';
 import { manager, openShop, type Shop } from './src/shop.ts';
 
