@@ -71,6 +71,21 @@ describe('a plan that is always there', () => {
     expect((await plan()).id).toBe(first.id);
   });
 
+  it('gives its fish the days they have left on every other page, minutes later too', async () => {
+    const at = shop.clock.now;
+    for (const minutes of [0, 6]) {
+      shop.clock.now = new Date(at.getTime() + minutes * 60_000);
+      const stock = await shop.manager.ok(contract.counter.stock);
+      const fish = bass(await plan()).fish;
+      expect(fish.length).toBeGreaterThan(0);
+      for (const f of fish) {
+        const row = stock.find((r) => r.lotId === f.lotId && r.item === 'whole')!;
+        expect(f.daysLeft, `after ${minutes} min`).toBe(row.daysLeft);
+      }
+    }
+    shop.clock.now = at;
+  });
+
   it('plans again with a new line, and leaves the cuts of a pinned fish', async () => {
     const before = await plan();
     const [pinned] = bass(before).found!.plan.fish;

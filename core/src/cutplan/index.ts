@@ -1,7 +1,6 @@
 export {
   canPromise,
   fitRefusal,
-  lotDays,
   offerFrom,
   pickOutcome,
   proposePicks,

@@ -2,11 +2,10 @@ import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formBook, formOf } from '../forms/index.ts';
-import { catalogue, pieceConditions } from '../species/index.ts';
+import { catalogue } from '../species/index.ts';
 import { spentMultiplier } from '../yields/index.ts';
 import {
   canPromise,
-  lotDays,
   offerFrom,
   pickOutcome,
   proposePicks,
@@ -83,10 +82,6 @@ describe('what a lot offers a line', () => {
         .daysLeftCut;
     expect(days('side', 'fillet_skin_on')).toBeCloseTo(days('gutted', 'fillet_skin_on'), 9);
     expect(days('fillet', 'portion_skinless')).toBeCloseTo(days('gutted', 'portion_skinless'), 9);
-    for (const condition of pieceConditions)
-      expect(lotDays(of('salmon'), lot({ condition }))).toBeLessThan(
-        lotDays(of('salmon'), lot({ condition: 'gutted' })),
-      );
   });
 
   it('needs wanted weight over expected yield for a total weight', () => {

@@ -100,20 +100,6 @@ function lifeOf(species: Species, lot: AvailableLot, want: Pick<Want, 'form' | '
   };
 }
 
-/** Days left of a lot if fish of it are gutted now and cut into nothing that loses life. */
-export const lotDays = (species: Species, lot: AvailableLot): number =>
-  Math.min(
-    lot.mostDays ?? Infinity,
-    daysLeft({
-      iceDays: species.iceDays,
-      usedAtGrading: lot.used,
-      halfWidth: lot.halfWidth,
-      celsius: lot.celsius,
-      pace: isPiece(lot.condition) ? landedPace(species, lot.condition) : 1,
-      elapsedDays: 0,
-    }).left,
-  );
-
 /** Why fish of a lot may not become this by then, whatever they weigh and however many there are; null when they may. */
 export function fitRefusal(
   species: Species,

@@ -16,6 +16,8 @@ export interface ShopLot {
   lot: LotWithGrade;
   inRoom: { grams: number; pieces: number };
   available: AvailableLot;
+  /** Days its fish have left as they lie. */
+  daysLeft: number;
 }
 
 /**
@@ -48,6 +50,7 @@ export async function shopLots(
     const shopLot: ShopLot = {
       lot,
       inRoom: there,
+      daysLeft: state?.life?.left ?? 0,
       available: {
         lotId: lot.id,
         code: lot.code,

@@ -121,10 +121,16 @@ export class Clocks {
     );
   }
 
-  /** The row of a lot to act on: what is still there, uncut fish first, then what has the least left. */
+  /**
+   * The row a lot is known by: what is still there, uncut fish first, in the cold before what lies at the bench for a
+   * while, then what has the least left.
+   */
   lot(lotId: number): RowState | null {
     const rank = (s: RowState) =>
-      (s.held ? 0 : 1e9) + (s.clock.item === 'whole' ? 0 : 1e6) + (s.life?.left ?? 0);
+      (s.held ? 0 : 1e9) +
+      (s.clock.item === 'whole' ? 0 : 1e6) +
+      (s.clock.place === 'place:bench' ? 1e5 : 0) +
+      (s.life?.left ?? 0);
     return [...this.ofLot(lotId)].sort((a, b) => rank(a) - rank(b))[0] ?? null;
   }
 }

@@ -81,6 +81,7 @@ async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
   // While it runs it is read at every beat: what has changed meanwhile is asked once it is done.
   const settled = p.state === 'accepted' || (p.state === 'running' && !dead);
   const live = settled ? species : await dayProblems(work, p.horizon, p.madeAt, species);
+  const left = new Map(live.flatMap((s) => s.fish.map((f) => [f.lotId, f.daysLeft])));
   return {
     id: p.id,
     state: dead ? 'failed' : p.state,
@@ -90,7 +91,12 @@ async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
     note: dead ? say('planning_broke_off_what_was_found') : p.note,
     parent: parent ? { id: parent.id, value: valueOf(JSON.parse(parent.found) as Solutions) } : null,
     pinned: JSON.parse(p.pinned) as string[],
-    species: species.map((s) => ({ ...s, found: found[s.speciesId] ?? null })),
+    species: species.map((s) => ({
+      ...s,
+      // Planned with what they had left then; read with what they have left now, as on every other page.
+      fish: s.fish.map((f) => ({ ...f, daysLeft: left.get(f.lotId) ?? f.daysLeft })),
+      found: found[s.speciesId] ?? null,
+    })),
     changed: planFingerprint(live) !== planFingerprint(species),
   };
 }
