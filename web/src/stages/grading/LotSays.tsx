@@ -57,21 +57,16 @@ export function SignsSay({ of, lot, species }: { of: Grading; lot: Lot; species:
           : say('look_at_of_fish_one_sign_after', { wanted: of.wanted, pieces: lot.pieces })}
         <span className="block text-ink2">
           {result
-            ? [
-                result.verdict === 'use_today' && say('to_be_sold_today'),
-                say('left_at_days_as_it_is', {
-                  expected: formatTemperature(Math.round(lot.expected * 10), units),
-                  daysLeft: result.daysLeft.toFixed(1),
-                  from: result.daysLeftRange[0].toFixed(1),
-                  to: result.daysLeftRange[1].toFixed(1),
-                  last:
-                    last && !started
-                      ? ` ${say('graded_by', { gradedAt: when(last.gradedAt), gradedBy: last.gradedBy })}`
-                      : '',
-                }),
-              ]
-                .filter((w) => w)
-                .join(' ')
+            ? say(result.verdict === 'use_today' ? 'sold_today_the_signs_leave' : 'left_at_days_as_it_is', {
+                expected: formatTemperature(Math.round(lot.expected * 10), units),
+                daysLeft: result.daysLeft.toFixed(1),
+                from: result.daysLeftRange[0].toFixed(1),
+                to: result.daysLeftRange[1].toFixed(1),
+                last:
+                  last && !started
+                    ? ` ${say('graded_by', { gradedAt: when(last.gradedAt), gradedBy: last.gradedBy })}`
+                    : '',
+              })
             : say('the_answer_forms_here_while_you')}
         </span>
       </p>
