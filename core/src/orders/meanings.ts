@@ -15,7 +15,7 @@ export type Said =
   | (Item & { text: string });
 
 /** Every word there is a meaning for. */
-export const known: ReadonlySet<string> = new Set([...lexicon.keys()].flatMap((p) => p.split(' ')));
+const known: ReadonlySet<string> = new Set([...lexicon.keys()].flatMap((p) => p.split(' ')));
 const longestPhrase = Math.max(...[...lexicon.keys()].map((p) => p.split(' ').length));
 /** Words a slip may have been meant to be, beside the names of fish. */
 const slipWords: readonly string[] = [...lexicon]
