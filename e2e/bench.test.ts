@@ -4,18 +4,17 @@ import {
   complaints,
   fill,
   liveWeight,
-  openBrowser,
   pageSays,
   press,
   resize,
   see,
-  signIn,
   By,
   type WebDriver,
 } from './src/browser.ts';
 import { AtBench } from './src/atBench.ts';
-import { Hand } from './src/hand.ts';
-import { manager, openShop, type Shop } from './src/shop.ts';
+import type { Hand } from './src/hand.ts';
+import { openedShop } from './src/opened.ts';
+import type { Shop } from './src/shop.ts';
 
 /** A bench tablet, worked by knuckle: one hake for three things, a venomous fish, a plaice into fine cuts. */
 describe('the bench on its tablet', () => {
@@ -23,20 +22,13 @@ describe('the bench on its tablet', () => {
   let driver: WebDriver;
   let hand: Hand;
   let bench: AtBench;
-  let quit: () => Promise<void>;
+  let close: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(null, { printer: true });
-    hand = await new Hand(shop.url).signIn();
-    ({ driver, quit } = await openBrowser());
-    await driver.get(shop.url);
-    await signIn(driver, manager.name, manager.pin);
+    ({ shop, hand, driver, close } = await openedShop({ printer: true }));
     await resize(driver, 1024, 768);
     bench = new AtBench(driver, shop);
   });
-  afterAll(async () => {
-    await quit();
-    await shop.close();
-  });
+  afterAll(() => close());
 
   /** Controls of the step that a wet knuckle would miss: lower than 56 px. */
   const tooSmall = () =>

@@ -1,38 +1,23 @@
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { AtBench } from './src/atBench.ts';
-import {
-  fill,
-  liveWeight,
-  openBrowser,
-  pageSays,
-  press,
-  signIn,
-  texts,
-  type WebDriver,
-} from './src/browser.ts';
-import { Hand } from './src/hand.ts';
-import { manager, openShop, type Shop } from './src/shop.ts';
+import { fill, liveWeight, pageSays, press, texts, type WebDriver } from './src/browser.ts';
+import type { Hand } from './src/hand.ts';
+import { openedShop } from './src/opened.ts';
+import type { Shop } from './src/shop.ts';
 
 /** A weight that was promised and a day that was given follow the fish to the bag: what it lacks is asked, today is on its label. */
 describe('what was promised', () => {
   let shop: Shop;
   let hand: Hand;
   let driver: WebDriver;
-  let quit: () => Promise<void>;
+  let close: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(null, { printer: true });
-    hand = await new Hand(shop.url).signIn();
-    ({ driver, quit } = await openBrowser());
-    await driver.get(shop.url);
-    await signIn(driver, manager.name, manager.pin);
+    ({ shop, hand, driver, close } = await openedShop({ printer: true }));
     await hand.land('hake', 'gutted', 1, 2310, 'use_today');
     await hand.order('Pell', 'hake', [['fillet_skin_on', null, 600]]);
   });
-  afterAll(async () => {
-    await quit();
-    await shop.close();
-  });
+  afterAll(() => close());
 
   it('has today on the label of what was graded for today, before and after the knife', async () => {
     await press(driver, 'Grading');

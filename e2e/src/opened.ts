@@ -10,8 +10,8 @@ export interface Opened {
   close: () => Promise<void>;
 }
 
-export async function openedShop(): Promise<Opened> {
-  const shop = await openShop();
+export async function openedShop(more: Parameters<typeof openShop>[1] = {}): Promise<Opened> {
+  const shop = await openShop(null, more);
   const hand = await new Hand(shop.url).signIn();
   const { driver, quit } = await openBrowser();
   await driver.get(shop.url);
