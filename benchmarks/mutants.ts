@@ -1,10 +1,13 @@
 /**
  * Mutation testing: how many small faults put into the code the tests beside it would catch. `npm run mutants` for every
  * place, `npm run mutants -- core/units server/trim` for some. What was tried is kept in .data/mutants, so that a next
- * run tries only what changed. Not part of ./test: a place takes a minute or some.
+ * run tries only what changed. A large place is tried by samples: `--share 5` tries each fifth stretch of lines, and
+ * `--from 2` begins with the third of them. Not part of ./test: a place takes a minute or some.
  */
 import { spawnSync } from 'node:child_process';
+import { parseArgs } from 'node:util';
 import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { globSync } from 'tinyglobby';
 
 interface Place {
   name: string;
@@ -65,8 +68,35 @@ interface Report {
   >;
 }
 
-const asked = process.argv.slice(2).filter((a) => !a.startsWith('--'));
-const say = process.argv.includes('--survivors');
+const { values: options, positionals: asked } = parseArgs({
+  allowPositionals: true,
+  options: {
+    survivors: { type: 'boolean', default: false },
+    share: { type: 'string', default: '1' },
+    from: { type: 'string', default: '0' },
+  },
+});
+const share = Number(options.share);
+/** Lines of one stretch of a sample: long enough for most whole statements. */
+const STRETCH = 12;
+
+/** What of a place is tried: all of it, or each so-many-th stretch of its lines. */
+function tried(place: Place): string[] {
+  if (share === 1) return place.mutate;
+  let nth = Number(options.from);
+  return globSync(
+    place.mutate.filter((m) => !m.startsWith('!')),
+    { ignore: ['**/*.test.*', '**/*.d.ts'] },
+  )
+    .sort()
+    .flatMap((file) => {
+      const lines = readFileSync(file, 'utf8').split('\n').length;
+      const stretches: string[] = [];
+      for (let from = 1; from <= lines; from += STRETCH)
+        if (nth++ % share === 0) stretches.push(`${file}:${from}-${from + STRETCH - 1}`);
+      return stretches;
+    });
+}
 const chosen = asked.length > 0 ? places.filter((p) => asked.includes(p.name)) : places;
 if (chosen.length === 0 || asked.some((a) => !places.some((p) => p.name === a)))
   throw new Error(`Places are: ${places.map((p) => p.name).join(', ')}`);
@@ -75,7 +105,7 @@ for (const place of chosen) {
   const file = `.data/mutants/${place.name.replace('/', '-')}`;
   const run = spawnSync(
     'npx',
-    ['stryker', 'run', '--mutate', place.mutate.join(','), '--incrementalFile', `${file}.json`],
+    ['stryker', 'run', '--mutate', tried(place).join(','), '--incrementalFile', `${file}.json`],
     { env: { ...process.env, MUTANT_TESTS: place.tests.join(',') }, encoding: 'utf8' },
   );
   if (run.status !== 0) {
@@ -94,7 +124,7 @@ for (const place of chosen) {
   console.log(
     `${place.name.padEnd(18)} ${String(caught).padStart(5)} of ${String(caught + missed.length).padStart(5)} caught, ${score.toFixed(1).padStart(5)} % (wanted ${place.wanted})`,
   );
-  if (say)
+  if (options.survivors)
     for (const m of missed)
       console.log(`    ${m.name}:${m.location.start.line} ${m.mutatorName} ${m.status}`);
 }
