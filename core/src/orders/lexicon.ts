@@ -219,7 +219,7 @@ const packed: Record<Packing, string> = {
 const plain: Record<string, string> = {
   each: 'each|apiece|a piece each|every one|a portion|per portion|per piece|a head|per person|a pop',
   all: 'in all|in total|altogether|all together|total|all told|between them|the lot|in one go',
-  part: 'fewer will do|or what you have|as many as you have|part will do|if you have (them|it)|whatever you have got|as many as there are|up to',
+  part: 'fewer will do|fewer is fine|fewer is ok|or what you have|as many as you have|part will do|if you have (them|it)|whatever you have got|as many as there are|up to',
   about:
     'about|around|roughly|approx|approximately|circa|ca|or so|ish|give or take|near|nearly|just under|just over|at least|min|max',
   x: 'x|times',

@@ -28,11 +28,7 @@ const clean = (name: string) =>
     .trim();
 
 /** As one and as several: "bass", "basses"; the last word alone takes the ending. */
-const plurals = (name: string): string[] => [
-  name,
-  `${name}s`,
-  /(s|sh|ch|x)$/.test(name) ? `${name}es` : `${name}es`,
-];
+const plurals = (name: string): string[] => [name, `${name}s`, `${name}es`];
 
 const kept = new WeakMap<readonly Species[], Names>();
 /** The names of a book, each with the fish it may mean. */

@@ -11,6 +11,8 @@ export interface Part {
 /** A figure that may be pieces, or a weight. */
 export const isAmount = (s: Said) =>
   (s.kind === 'number' && !(s.weak && s.value !== 1)) || s.kind === 'weight';
+/** How many or how much, "a" among them. */
+const isCount = (s: Said) => s.kind === 'number' || s.kind === 'weight';
 /** A fish by name, or any white fish. */
 export const isFish = (s: Said) => s.kind === 'species' || s.kind === 'any_white';
 const isCutNoun = (s: Said) => (s.kind === 'noun' && s.noun !== 'whole') || s.kind === 'named';
@@ -33,8 +35,10 @@ function begins(part: Part, chunk: readonly Said[]): boolean {
     [chunk, had].every((list) => has(list, (s) => kindOf(s) === kind && isAmount(s)));
   const clash = both('number') || both('weight');
   if (has(chunk, isFish)) {
-    if (!has(had, isFish)) return has(had, isCutNoun) && has(had, isAmount) && has(chunk, isCut) && amount;
-    return true;
+    if (has(had, isFish)) return true;
+    // So much of something nobody knows is not so much of this fish: "2 lobsters and a hake".
+    if (has(had, isAmount) && had.at(-1)?.kind === 'unknown' && has(chunk, isCount)) return true;
+    return has(had, isCutNoun) && has(had, isAmount) && has(chunk, isCut) && amount;
   }
   const noun = chunk.find(isCutNoun);
   if (noun) {

@@ -59,7 +59,8 @@ function raw(text: string): Raw[] {
     if (clock !== null) return { text: t, clock };
     const over = /^(\d+)\/(\d+)$/.exec(t);
     if (over) return { text: t, value: Number(over[1]) / Math.max(1, Number(over[2])) };
-    if (/^\d/.test(t)) return { text: t, value: Number(t.replace(',', '.')) };
+    const figure = /^\d/.test(t) ? Number(t.replace(',', '.')) : NaN;
+    if (!Number.isNaN(figure)) return { text: t, value: figure };
     if (t in numbers) return { text: t, value: sure(numbers[t]) };
     return { text: t, word: true };
   });
@@ -91,6 +92,13 @@ function numberAt(all: readonly Raw[], i: number): { value: number; next: number
     } else if (then?.value !== undefined && then.text.includes('/') && Number.isInteger(value)) {
       value += then.value;
       next++;
+    }
+    // "three quarters of a kilo"
+    const parts = /^(quarter|third)s$/.exec(word(next) ?? '')?.[1];
+    const at = parts === undefined ? null : partOf(all, next);
+    if (parts !== undefined && at !== null) {
+      value *= sure(fractions[parts]);
+      next = at;
     }
   } else if (here.text in fractions) {
     const at = partOf(all, i);
@@ -214,7 +222,7 @@ export function tokens(text: string): Token[] {
       if (/^[,;+\n]$/.test(here.text)) out.push({ kind: 'break', by: ',', text: here.text });
       else if (here.text === 'and' || here.text === 'plus' || here.text === 'then')
         out.push({ kind: 'break', by: 'and', text: here.text });
-      else if (here.word && /\p{L}/u.test(here.text)) out.push({ kind: 'word', text: here.text });
+      else if (here.word && /[\p{L}\d]/u.test(here.text)) out.push({ kind: 'word', text: here.text });
       i++;
     }
   }

@@ -1,5 +1,5 @@
-import { nth } from '../found.ts';
-import { addDays } from '../calendar/index.ts';
+import { nth, sure } from '../found.ts';
+import { addDays, isDate } from '../calendar/index.ts';
 import type { Token } from './tokens.ts';
 
 const days = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
@@ -28,6 +28,15 @@ const monthOf = (word: string): number | null => {
   ];
   return at >= 0 && (word === months[at] || word === full[at] || word === 'sept') ? at : null;
 };
+/** The next day of this month (from 0) and date, today among them; null for a date the month does not have. */
+function nextOf(month: number, date: number, today: string): string | null {
+  const year = Number(today.slice(0, 4));
+  return (
+    [year, year + 1]
+      .map((y) => `${y}-${String(month + 1).padStart(2, '0')}-${String(date).padStart(2, '0')}`)
+      .find((d) => isDate(d) && d >= today) ?? null
+  );
+}
 /** A bare hour as a shop means it: "by 4" is in the afternoon, "at 10" in the morning. */
 const openHour = (hour: number): number => (hour >= 1 && hour <= 6 ? hour + 12 : hour);
 
@@ -51,6 +60,9 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
     const t = all[i];
     return t?.kind === 'number' && !t.weak ? t.value : null;
   };
+  /** "quarter to five"; "ten to five" only behind "at" or "by": it may be a count as well. */
+  const saysTo = (by: number, i: number) =>
+    by === 15 || ([5, 10, 20, 25].includes(by) && /^(at|by|before|till|until)$/.test(word(i)));
   const lead = /^(at|by|for|before|around|about|on|from|till|until|this|next|coming|pick|collect)$/;
   /** Takes the words from..to, and those that lead to them. */
   const take = (from: number, to: number, leads = lead) => {
@@ -68,7 +80,7 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
     const w = word(i);
     if (/^(tomorrow|tomorow|tommorow|tommorrow|tmrw|tomo|tomoz)$/.test(w)) setDay(addDays(today, 1), i, i);
     else if (/^(today|tonight|now)$/.test(w)) setDay(today, i, i);
-    else if (w === 'christmas' && word(i + 1) === 'eve') setDay(`${today.slice(0, 4)}-12-24`, i, i + 1);
+    else if (w === 'christmas' && word(i + 1) === 'eve') setDay(sure(nextOf(11, 24, today)), i, i + 1);
     else {
       const wd = w === '' || w === 'sole' ? null : weekdayOf(w);
       // "sun" alone is a day; "sat" as well.
@@ -89,11 +101,8 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
         const from = num(i - 1) !== null ? i - 1 : num(i - 2) !== null ? i - 2 : i - 3;
         const after = num(i + 1);
         const date = before ?? after;
-        if (date !== null && date >= 1 && date <= 31) {
-          const text = (year: number) =>
-            `${year}-${String(month + 1).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
-          const year = Number(today.slice(0, 4));
-          const d = text(year) < today ? text(year + 1) : text(year);
+        const d = date === null ? null : nextOf(month, date, today);
+        if (d !== null) {
           setDay(d, before !== null ? from : i, before !== null ? i : i + 1);
           afterDay.add(before !== null ? i + 1 : i + 2);
         }
@@ -126,8 +135,8 @@ export function takeWhen(all: readonly Token[], today: string, weekday: number):
       ) {
         minutes = openHour(hour) * 60 + by;
         take(i - 1, i + 1);
-      } else if (hour !== null && hour <= 12 && by === 15 && word(i) === 'to') {
-        minutes = openHour(hour) * 60 - 15;
+      } else if (hour !== null && hour <= 12 && word(i) === 'to' && by !== null && saysTo(by, i - 2)) {
+        minutes = openHour(hour) * 60 - by;
         take(i - 1, i + 1);
       }
     } else {

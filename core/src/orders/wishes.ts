@@ -31,7 +31,8 @@ const anyway: Readonly<Partial<Record<Act, (form: Form) => boolean>>> = {
   head_on: (f) => f.section === 'fish' && !f.does.includes('head'),
   tail_on: (f) => f.section === 'fish',
   fins_on: (f) => f.section === 'fish' && !f.does.includes('fins'),
-  head_off: (f) => f.does.includes('head') || !['fish', 'cavity'].includes(f.section),
+  head_off: (f) =>
+    f.does.some((d) => d === 'head' || d === 'skin_head') || !['fish', 'cavity'].includes(f.section),
   tied: (f) => (f.like ?? f.id) === 'boneless_joint',
   pin_bones_out: (f) => f.boneless,
   scaled: (f) => (f.like ?? f.id) === 'scaled_gutted',
