@@ -1,19 +1,30 @@
-import { questions } from '@ember-slate/core/board';
+import { questions, usualPacking } from '@ember-slate/core/board';
 import { roes } from '@ember-slate/core/freshness';
 import { arrivalConditions } from '@ember-slate/core/species';
+import { trims } from '@ember-slate/core/yields';
 import * as z from 'zod';
-import { usualPacking } from '@ember-slate/core/board';
 import * as f from './fields.ts';
-import { counterClass, planFish, planScore, planSettings, planWish, plannedFish } from './plan.ts';
+import {
+  counterClass,
+  planFish,
+  planScore,
+  planSettings,
+  planWish,
+  plannedFish,
+  plannedPiece,
+} from './plan.ts';
 
-/** Files of the two commands: where the knife goes on one fish, and the plan of a day. Grams, mm, minor units. */
+/**
+ * Files of the three commands: where the knife goes on one fish, the plan of a day, the work of a ticket. Grams, mm, minor
+ * units. A field no command knows is refused: it may be one that was misspelt.
+ */
 
 /** What was measured of this species, over the row it is drawn by. */
-const ownBody = f.bodyOwn.nullable().default(null);
+const ownBody = f.bodyOwn.strict().nullable().default(null);
 const speciesId = z.string().min(1).describe('id of the species book: salmon, hake, plaice …');
 
 /** What `npm run marks` reads. */
-export const marksFile = z.object({
+export const marksFile = z.strictObject({
   species: speciesId,
   body: ownBody,
   condition: f.condition,
@@ -25,7 +36,7 @@ export const marksFile = z.object({
     .nullable()
     .default(null)
     .describe('total length; from the weight when null'),
-  cut: z.object({
+  cut: z.strictObject({
     zone: z.enum([
       'steaks',
       'front',
@@ -39,7 +50,7 @@ export const marksFile = z.object({
       'wing',
     ]),
     by: z.enum(['pieces', 'grams', 'mm']),
-    amount: z.number().positive(),
+    amount: z.number().min(1).max(500_000),
     rest: z.enum(['leave', 'share']).default('leave'),
     kerfMm: z.number().min(0).max(20).default(0),
   }),
@@ -56,28 +67,42 @@ export const marksAnswer = z.object({
   doubt: z.string().nullable().describe('why weight and length may be wrong'),
 });
 
-/** Refuses a list in which two things have one id: what is counted once would be counted twice. */
-const onceEach =
-  (path: string) =>
-  (list: readonly { id: string }[], c: z.core.$RefinementCtx): void => {
-    const seen = new Set<string>();
-    list.forEach(({ id }, i) => {
-      if (seen.has(id))
-        c.addIssue({ code: 'custom', path: [i, 'id'], message: `${path} ${id} is there twice` });
-      seen.add(id);
-    });
-  };
+/** Money in minor units, weights in grams, of one thing in a file at most. */
+const [mostMoney, mostGrams] = [1e9, 5e6];
+const grams = z.number().positive().max(mostGrams);
+const money = z.number().min(0).max(mostMoney);
+const range = (most: number) =>
+  z.tuple([z.number().min(0).max(most), z.number().min(0).max(most)]).readonly();
+
+/** Values by any of these names, and no other: a record would pass over "__proto__". */
+const anyOf = <K extends string, V extends z.ZodType>(names: readonly K[], value: V) =>
+  z.strictObject(Object.fromEntries(names.map((n) => [n, value.optional()])) as Record<K, z.ZodOptional<V>>);
+
+/** Why a fish may not serve a line, by the line's id, which may be any word: an object would lose some. */
+const reasons = z
+  .unknown()
+  .transform((given, c): Record<string, string> => {
+    if (typeof given !== 'object' || given === null || Array.isArray(given)) {
+      c.addIssue({ code: 'custom', message: 'Invalid input: expected an object of reasons' });
+      return z.NEVER;
+    }
+    for (const [line, why] of Object.entries(given))
+      if (typeof why !== 'string')
+        c.addIssue({ code: 'custom', path: [line], message: 'Invalid input: expected a reason in words' });
+    return given as Record<string, string>;
+  })
+  .meta({ type: 'object', additionalProperties: { type: 'string' } });
 
 const orNull = <T extends z.ZodType>(of: T) => of.nullable().default(null);
 
 /** What `npm run plan` reads. Settings that are left out are the planner's own. */
-export const planFile = z.object({
+export const planFile = z.strictObject({
   species: speciesId,
   body: ownBody,
   flesh: orNull(
-    z.object({
-      fromMm: z.number().min(0),
-      toMm: z.number().positive(),
+    z.strictObject({
+      fromMm: z.number().min(0).max(5000),
+      toMm: z.number().positive().max(5000),
       gutted: z.number().min(0).max(1),
       side: z.number().min(0).max(0.5),
     }),
@@ -85,32 +110,64 @@ export const planFile = z.object({
   lifeFactors: orNull(z.number().min(0).max(1)).describe('one factor for every form, instead of their own'),
   fish: z
     .array(
-      planFish.extend({
+      z.strictObject({
+        ...planFish.shape,
+        grams: z.number().positive().max(500_000),
+        daysLeft: z.number().min(-400).max(4000),
         lengthMm: orNull(z.number().positive().max(5000)),
         rawFit: z.boolean().default(false),
-        refuses: z.record(z.string(), z.string()).default({}),
+        refuses: reasons.default({}),
       }),
     )
-    .superRefine(onceEach('fish')),
+    .max(2000),
   lines: z
     .array(
-      planWish.extend({
+      z.strictObject({
+        ...planWish.shape,
         pieces: orNull(z.number().int().min(1).max(20_000)),
-        pieceGrams: orNull(z.number().positive()),
-        totalGrams: orNull(z.number().positive()),
-        window: orNull(z.tuple([z.number(), z.number()]).readonly()),
-        thickMm: orNull(z.tuple([z.number(), z.number()]).readonly()),
-        dueDays: z.number().min(0).default(0),
+        pieceGrams: orNull(grams),
+        totalGrams: orNull(grams),
+        window: orNull(range(mostGrams)),
+        thickMm: orNull(range(500)),
+        dueDays: z.number().min(0).max(400).default(0),
         raw: z.boolean().default(false),
+        value: money,
+        penalty: money,
+        keep: money.optional(),
         partAllowed: z.boolean().default(false),
       }),
     )
-    .superRefine(onceEach('line')),
-  counter: z.array(counterClass).default([]).superRefine(onceEach('counter class')),
-  settings: planSettings.partial().default({}),
-  settled: z.array(plannedFish).default([]).describe('fish that keep their cuts'),
+    .max(2000),
+  counter: z
+    .array(z.strictObject({ ...counterClass.shape, demandGrams: z.number().min(0).max(mostGrams) }))
+    .default([]),
+  settings: z
+    .strictObject({
+      ...planSettings.shape,
+      counterLeastG: z.number().min(1).max(mostGrams),
+      counterMm: range(5000),
+      deviationPerKg: money,
+      perFish: money,
+      offcutsPerKg: money,
+      trimsPerKg: anyOf(Object.keys(trims), money),
+      age: z.strictObject({ ...planSettings.shape.age.shape, fullFromDays: z.number().min(0).max(400) }),
+    })
+    .partial()
+    .default({}),
+  settled: z
+    .array(
+      z.strictObject({ ...plannedFish.shape, pieces: z.array(plannedPiece.strict()).max(500).readonly() }),
+    )
+    .max(2000)
+    .default([])
+    .describe('fish that keep their cuts'),
   seconds: z.number().min(0).max(600).default(3),
-  seed: z.number().int().default(1),
+  seed: z
+    .number()
+    .int()
+    .min(0)
+    .max(2 ** 32 - 1)
+    .default(1),
 });
 
 /** What it writes; money in minor units. */
@@ -127,7 +184,10 @@ export const planAnswer = z.object({
   verdict: z.array(z.string()).describe('what the validator found; nothing for a plan that holds'),
 });
 
-const choices = z.partialRecord(z.enum(questions.map((q) => q.id)), z.string());
+const choices = anyOf(
+  questions.map((q) => q.id),
+  z.string(),
+);
 
 /** What `npm run compose` reads: one job at the bench. */
 export const composeFile = z.strictObject({
@@ -148,8 +208,8 @@ export const composeFile = z.strictObject({
         form: f.formId,
         options: z.array(z.string()).max(12).default([]).describe('in the words of an order'),
         pieces: orNull(z.number().int().min(1).max(20_000)),
-        pieceGrams: orNull(z.number().positive()),
-        totalGrams: orNull(z.number().positive()),
+        pieceGrams: orNull(grams),
+        totalGrams: orNull(grams),
         thickMm: orNull(z.number().positive().max(500)),
         packing: f.packing.default(usualPacking).describe('how its pieces leave the bench'),
         trimWish: f.trimWish

@@ -139,23 +139,21 @@ export const planSettings = z.object({
   age: z.object({ least: share, fullFromDays: z.number().min(0) }),
   month: z.number().int().min(1).max(12),
 });
-/** A fish of the plan: how it is opened, and its pieces in mm along it and grams. */
+/** A piece of a fish: where it lies along its section, mm, and what it weighs ready. */
+export const plannedPiece = z.object({
+  section: z.enum(sectionIds),
+  copy: z.number().int(),
+  fromMm: z.number(),
+  toMm: z.number(),
+  grams: z.number(),
+  line: z.string().nullable(),
+  counter: z.enum(counterClassIds).nullable(),
+});
+/** A fish of the plan: how it is opened, and its pieces. */
 export const plannedFish = z.object({
   fish: z.string(),
   mode: z.enum(modeIds),
-  pieces: z
-    .array(
-      z.object({
-        section: z.enum(sectionIds),
-        copy: z.number().int(),
-        fromMm: z.number(),
-        toMm: z.number(),
-        grams: z.number(),
-        line: z.string().nullable(),
-        counter: z.enum(counterClassIds).nullable(),
-      }),
-    )
-    .readonly(),
+  pieces: z.array(plannedPiece).readonly(),
 });
 /** What a plan is worth, minor units, and what it fills. */
 export const planScore = z.object({

@@ -17,3 +17,10 @@ export function sure<T>(x: T | null | undefined): T {
   if (x === undefined || x === null) throw new TypeError('Nothing stands where something must');
   return x;
 }
+
+/** A record to be filled by names somebody else chose: "constructor" and "__proto__" are names like others. */
+export const byAnyName = <T>(): Record<string, T> => Object.create(null) as Record<string, T>;
+
+/** What a record keeps under a name somebody else chose; undefined where it keeps nothing of its own. */
+export const own = <T>(record: Readonly<Record<string, T>>, name: string): T | undefined =>
+  Object.hasOwn(record, name) ? record[name] : undefined;

@@ -1,4 +1,4 @@
-import { nth, sure } from '../found.ts';
+import { nth, own, sure } from '../found.ts';
 import type { Form } from '../forms/index.ts';
 import {
   lineForm,
@@ -90,7 +90,7 @@ function groupLines(problem: PlanProblem): Group[] {
     const [least, most] = windowOf(problem, line);
     const inParts = line.partAllowed && line.pieces !== null && line.pieces > 1;
     const shares = inParts ? sure(line.pieces) : 1;
-    const refused = problem.fish.filter((f) => f.refuses[line.id] !== undefined).map((f) => f.id);
+    const refused = problem.fish.filter((f) => own(f.refuses, line.id) !== undefined).map((f) => f.id);
     const group: Group = {
       form,
       units: [],
@@ -222,7 +222,7 @@ export function counterFactor(
 ): number | null {
   const form = lineForm(problem, of.form);
   // Off a section of its own a class is cut as its neighbours are: a belly strip is a strip of the side.
-  if (section.counter !== of.id || fish.refuses[`counter:${of.id}`] !== undefined) return null;
+  if (section.counter !== of.id || own(fish.refuses, `counter:${of.id}`) !== undefined) return null;
   return fish.daysLeft * form.lifeFactor > 0 ? (section.factor(form) ?? 1) : null;
 }
 

@@ -31,6 +31,7 @@ export {
   type SectionId,
 } from './problem.ts';
 export { modesOf, sectionOf, type Mode, type Section } from './sections.ts';
+export { problemFaults, type ProblemFault } from './faults.ts';
 export { planFaults, rankOf, score, type PlanScore } from './score.ts';
 export { ifGraded, nearestOffers, type Nearest, type Stock } from './nearest.ts';
 export { planChanges, type FishChange, type LineChange } from './compare.ts';

@@ -1,3 +1,4 @@
+import { byAnyName } from '../found.ts';
 import { togetherRefusal, type Form } from '../forms/index.ts';
 import { lineForm, lineRefusal, windowOf, type Plan, type PlanLine, type PlanProblem } from './problem.ts';
 import { modesOf } from './sections.ts';
@@ -33,7 +34,7 @@ export function offTrim(problem: PlanProblem, plan: Plan): Record<string, OffTri
     const beside = [...forms].flatMap((f) => problem.forms.get(f ?? '') ?? []);
     return [{ fish, trims: mode.trims, beside, used: new Map<string, number>() }];
   });
-  const served: Record<string, OffTrim[]> = {};
+  const served = byAnyName<OffTrim[]>();
   for (const line of lines) {
     const form = lineForm(problem, line.form);
     const parts = partsOf(form);

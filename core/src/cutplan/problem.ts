@@ -1,3 +1,4 @@
+import { own } from '../found.ts';
 import type { Word } from '@ember-slate/words/said';
 import type { MethodChoices } from '../board/index.ts';
 import { rawRefusal } from '../coldchain/index.ts';
@@ -211,7 +212,7 @@ export function windowOf(
 
 /** Why a fish may not serve a line, or null: life, raw use, and what the fish itself refuses. */
 export function lineRefusal(problem: PlanProblem, fish: PlanFish, line: PlanLine): Word | null {
-  const named = fish.refuses[line.id];
+  const named = own(fish.refuses, line.id);
   if (named) return named;
   const form = lineForm(problem, line.form);
   if ((line.raw || form.raw) && !fish.rawFit) return rawRefusal;

@@ -1,4 +1,4 @@
-import { got, sure } from '../found.ts';
+import { byAnyName, sure } from '../found.ts';
 import type { Said, Word } from '@ember-slate/words/said';
 import { counterFactor } from './compile.ts';
 import {
@@ -92,7 +92,7 @@ export function score(
     trims += (offcuts / 1000) * settings.offcutsPerKg;
   }
   let [orders, penalties] = [0, 0];
-  const filled: Record<string, number> = {};
+  const filled = byAnyName<number>();
   for (const line of problem.lines) {
     const mine = byLine.get(line.id) ?? [];
     const share = filledShare(problem, line, mine);
@@ -132,10 +132,13 @@ export const rankOf = (problem: PlanProblem, of: Pick<PlanScore, 'value' | 'fill
 const sameG = 0.6;
 
 /**
- * Every rule a plan breaks; none for a plan that may be cut. Weighs each piece anew on the body model: it
- * shares no number with the solver.
+ * Every rule the cuts of each fish break, and the pieces each line gets of them. Weighs each piece anew on the body
+ * model: it shares no number with the solver.
  */
-export function planFaults(problem: PlanProblem, plan: Plan): Said[] {
+export function cutFaults(
+  problem: PlanProblem,
+  plan: Plan,
+): { faults: Said[]; byLine: ReadonlyMap<string, readonly PlannedPiece[]> } {
   const faults: Said[] = [];
   const fishById = new Map(problem.fish.map((f) => [f.id, f]));
   const lineById = new Map(problem.lines.map((l) => [l.id, l]));
@@ -229,8 +232,16 @@ export function planFaults(problem: PlanProblem, plan: Plan): Said[] {
     }
     faults.push(...overlaps(fish.id, mode, planned.pieces));
   }
-  for (const [id, pieces] of byLine) {
-    const line = got(lineById, id);
+  return { faults, byLine };
+}
+
+/** Every rule a plan breaks; none for a plan that may be cut. */
+export function planFaults(problem: PlanProblem, plan: Plan): Said[] {
+  const { faults, byLine } = cutFaults(problem, plan);
+  for (const line of problem.lines) {
+    const { id } = line;
+    const pieces = byLine.get(id);
+    if (!pieces) continue;
     if (line.pieces !== null && pieces.length > line.pieces)
       faults.push(said('line_more_pieces_than_it_wants', { id }));
     if (filledShare(problem, line, pieces) === 0)

@@ -274,7 +274,7 @@ export const gramsOff = (off: Record<string, readonly OffTrim[]>): Record<string
 
 /** Reasons of lines that are not served in another way. */
 export const withoutServed = (why: Record<string, string>, served: Record<string, number>) =>
-  Object.fromEntries(Object.entries(why).filter(([line]) => served[line] === undefined));
+  Object.fromEntries(Object.entries(why).filter(([line]) => !Object.hasOwn(served, line)));
 
 /** What the planner takes of a species as the shop stores it. */
 export const problemOf = (

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import * as z from 'zod';
+import { answerTo } from './files/answer.ts';
 
 /** Reads one JSON file by a schema of the contract, writes the answer as JSON; `--schema` prints the schema instead. */
 export async function fileCommand<S extends z.ZodType, A>(
@@ -9,7 +10,7 @@ export async function fileCommand<S extends z.ZodType, A>(
 ): Promise<void> {
   const [path] = process.argv.slice(2);
   if (path === '--schema') {
-    console.log(JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2));
+    console.log(JSON.stringify(z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }), null, 2));
     return;
   }
   if (!path) {
@@ -17,14 +18,17 @@ export async function fileCommand<S extends z.ZodType, A>(
     process.exitCode = 2;
     return;
   }
+  let text: string;
   try {
-    const input = schema.parse(JSON.parse(readFileSync(path, 'utf8')));
-    console.log(JSON.stringify(await work(input), null, 2));
+    text = readFileSync(path, 'utf8');
   } catch (error) {
-    if (error instanceof z.ZodError)
-      for (const issue of error.issues)
-        console.error(`${issue.path.join('.') || 'the file'}: ${issue.message}`);
-    else console.error(error instanceof Error ? error.message : String(error));
+    console.error(`${path}: ${(error as Error).message}`);
     process.exitCode = 1;
+    return;
   }
+  const said = await answerTo(schema, work, text);
+  if ('wrong' in said) {
+    for (const line of said.wrong) console.error(line);
+    process.exitCode = 1;
+  } else console.log(JSON.stringify(said.answer, null, 2));
 }
