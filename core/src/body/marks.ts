@@ -48,6 +48,8 @@ function walk(body: Scale, z: Zone, each: number, most: number, kerfMm: number):
 function equalWithKerf(body: Scale, z: Zone, n: number, kerfMm: number): Piece[] {
   const total = zoneGrams(z);
   const kerf = body.u(kerfMm);
+  // The saw would take all there is.
+  if (kerf * (n - 1) >= z.to - z.from) return [];
   const [first, last] = [z.curve.at(z.from), z.curve.at(z.to)];
   let each = total / n;
   let pieces: Piece[] = [];
@@ -107,9 +109,8 @@ export function marksOn(body: Scale, z: Zone, wish: CutWish): Marks {
 const sliceMm = [40, 60] as const;
 
 /**
- * Straight or block cut for a side: how wide a full slice of this weight is where the side is
- * thickest, and what that asks for, in
- * words.
+ * Straight or block cut for a side: how wide a full slice of this weight is where the side is thickest, and what that
+ * asks for, in words.
  */
 export function sliceAdvice(body: Body, side: Zone, grams: number): { mm: number; advice: Said } {
   // Where the side is thickest, slices come out narrowest.
