@@ -19,7 +19,7 @@ import { listen, type Running } from '@ember-slate/server/launch/serve';
 import { prepare } from '@ember-slate/server/launch/prepare';
 import { readSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { addStaff } from '@ember-slate/server/stages/people/commands';
-import { proveLedger } from '@ember-slate/server/platform/books/ledger';
+import { proveBooks } from '@ember-slate/server/platform/books/proof/index';
 
 const provider = '/usr/lib/galera/libgalera_smm.so';
 const nodes = 3;
@@ -308,7 +308,7 @@ try {
   await Promise.all(all);
   const ids = [...acts.values()].filter((id) => id > 0);
   const sold = new Set((await rows<{ id: number }>(pool, 'SELECT id FROM sale')).map((s) => s.id));
-  const books = await transaction(pool, proveLedger);
+  const books = await transaction(pool, proveBooks);
   const wrong = {
     lost: ids.filter((id) => !sold.has(id)).length,
     twice: sold.size - new Set(ids).size,

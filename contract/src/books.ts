@@ -7,6 +7,12 @@ export const books = {
     summary: 'Prove balances and lots from the ledger',
     tags: [],
     roles: managers,
-    answer: z.object({ movements: z.number().int(), entries: z.number().int(), faults: z.array(z.string()) }),
+    answer: z.object({
+      movements: z.number().int(),
+      entries: z.number().int(),
+      sales: z.number().int(),
+      sealed: z.number().int(),
+      faults: z.array(z.string()),
+    }),
   }),
 } as const satisfies Record<string, Route>;

@@ -6,7 +6,7 @@ const columns = {
     'id, supplier_id, arrived_at, landed_on, probe_tenths, ice, note_ref, remarks, state, recorded_by',
   lot: 'id, code, delivery_id, species_id, landed_on, arrival_condition, pieces, grams, weight_source, price_per_kg, production, area, gear, caught_on, remarks, grade_id',
   grade:
-    'id, lot_id, graded_at, graded_by, scheme, scheme_version, fish, core_tenths, temperature_history, foreign_smell, used_days, half_width, category, advised, verdict',
+    'id, lot_id, graded_at, graded_by, scheme, scheme_version, fish, core_tenths, temperature_history, foreign_smell, used_days, half_width, category, advised, verdict, on_day',
   ticket:
     'id, number, species_id, due_at, state, step_id, cutter_id, input_grams, main_grams, expected_yield, norm_minutes, started_at, closed_at, closed_on, closed_by',
   ticket_input: 'ticket_id, lot_id, pieces, grams, weight_source',
@@ -21,7 +21,7 @@ const columns = {
   sale: 'id, number, movement_id, sold_at, sold_on, staff_id, total, pay',
   sale_line:
     'sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg, full_per_kg, money, sold_on',
-  day_close: 'trading_day, closed_at, closed_by, takings, remarks',
+  day_close: 'id, trading_day, closed_at, closed_by, takings, remarks',
   trading_day: 'day, closed, sales',
   day_sold: 'on_day, species_id, item, grams, counter_grams, money',
   reading: 'place_id, at, source, tenths, revision',
@@ -29,7 +29,17 @@ const columns = {
 type Table = keyof typeof columns;
 
 /** Tables whose rows are numbered by the writer, and the running numbers of the shop. */
-const numbered = ['delivery', 'lot', 'grade', 'ticket', 'ticket_cut', 'movement', 'entry', 'sale'] as const;
+const numbered = [
+  'delivery',
+  'lot',
+  'grade',
+  'ticket',
+  'ticket_cut',
+  'movement',
+  'entry',
+  'sale',
+  'day_close',
+] as const;
 const rowsAStatement = 2000;
 
 /** Writes rows into tables in large pieces, in the order keys of others ask for. */

@@ -6,7 +6,8 @@ import type { Species } from '@ember-slate/core/species';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
 import { expectedCut } from '@ember-slate/core/board';
 import { trims, type TrimId } from '@ember-slate/core/yields';
-import type { Tx } from '@ember-slate/server/platform/db';
+import { sealClosing } from '@ember-slate/server/platform/books/seal';
+import { row, type Tx } from '@ember-slate/server/platform/db';
 import { Bulk } from './bulk.ts';
 import type { Random } from './random.ts';
 import * as scenario from './scenario/index.ts';
@@ -70,7 +71,7 @@ export class History {
   private readonly prices = new Map<string, number>();
 
   constructor(
-    tx: Tx,
+    private readonly tx: Tx,
     private readonly o: {
       species: ReadonlyMap<string, Species>;
       random: Random;
@@ -96,14 +97,27 @@ export class History {
     for (let day = from; day <= to; day = addDays(day, 1)) {
       this.day(day, day === to);
       // A fortnight at a time: enough rows for one statement, few enough to hold.
-      if (++days % 14 === 0) await this.bulk.flush();
+      if (++days % 14 === 0) await this.write();
     }
     for (const e of this.balances.values())
       this.bulk.add('balance', [e.account, e.lotId, e.item, e.batch, e.grams, e.pieces]);
     for (const l of this.losses.values()) this.bulk.add('day_loss', l);
-    await this.bulk.flush();
+    await this.write();
     await this.bulk.end();
     return this.bulk.count('entry');
+  }
+
+  /** Days that were closed and not yet sealed: what they hold must be in the books first. */
+  private unsealed: string[] = [];
+  private async write() {
+    await this.bulk.flush();
+    for (const day of this.unsealed) {
+      const closing = await row<{ id: number }>(this.tx, 'SELECT id FROM day_close WHERE trading_day = ?', [
+        day,
+      ]);
+      await sealClosing(this.tx, closing!.id, day);
+    }
+    this.unsealed = [];
   }
 
   private readonly supplierIds = new Map<string, number>();
@@ -240,6 +254,7 @@ export class History {
         'A',
         'accept',
         'accept',
+        day,
       ]);
       const what = { lotId: id, item: 'whole', batch: 0, lot };
       this.move('land', day, this.at(day, 5 * 60 + 50 + i), this.o.staff.manager, '', [
@@ -467,7 +482,8 @@ export class History {
     const takings = this.takings.get(day) ?? 0;
     this.takings.delete(day);
     const evening = this.at(day, 18 * 60 + 20);
-    this.bulk.add('day_close', [day, evening, this.o.staff.manager, takings, '']);
+    this.bulk.add('day_close', [this.bulk.id('day_close'), day, evening, this.o.staff.manager, takings, '']);
+    this.unsealed.push(day);
     this.bulk.add('trading_day', [day, 1, this.sales]);
     for (const [key, [grams, money]] of this.sold)
       this.bulk.add('day_sold', [day, ...key.split(' '), grams, grams, money]);

@@ -5,7 +5,7 @@ import { addStaff } from '@ember-slate/server/stages/people/commands';
 import { speciesById } from '@ember-slate/server/shop/species';
 import { defaultSettings } from '@ember-slate/server/platform/settings';
 import { Kept } from '@ember-slate/server/platform/kept';
-import { proveLedger } from '@ember-slate/server/platform/books/ledger';
+import { proveBooks } from '@ember-slate/server/platform/books/proof/index';
 import { report } from '@ember-slate/server/stages/reports/queries/report';
 import { tillsOf } from '@ember-slate/server/stages/close/queries/till';
 import { lotCosts } from '@ember-slate/server/stages/costs/queries/lotCosts';
@@ -119,7 +119,7 @@ describe('sixty days', () => {
       `${e.account} ${e.lot} ${e.item} ${e.batch}`;
     for (const of of ['grams', 'pieces'] as const)
       expect(nonZero(by(kept, key, (k) => k[of]))).toEqual(nonZero(by(entries, key, (e) => e[of])));
-    expect((await proveLedger(work.tx)).faults).toEqual([]);
+    expect((await proveBooks(work.tx)).faults).toEqual([]);
   });
 
   it('are reported as they are counted again: money, grams, waste, species', async () => {

@@ -14,7 +14,7 @@ import { listen, type Running } from '@ember-slate/server/launch/serve';
 import { places } from '@ember-slate/server/shop/logs';
 import { writeReadings } from '@ember-slate/server/stages/cold/commands/places';
 import { announce } from '@ember-slate/server/platform/feed';
-import { proveLedger } from '@ember-slate/server/platform/books/ledger';
+import { proveBooks } from '@ember-slate/server/platform/books/proof/index';
 import { morningZone } from '@ember-slate/core/testing';
 
 export const manager = { name: 'Ines Corrie', pin: '2468' };
@@ -109,7 +109,7 @@ export async function openShop(
         await writeReadings(tx, place, readings, 'sensor', null);
         await announce(tx, ['cold', 'grading', 'counter'], new Date());
       }),
-    faults: async () => (await transaction(pool, proveLedger)).faults,
+    faults: async () => (await transaction(pool, proveBooks)).faults,
     count: async (sql) => {
       const [rows] = await pool.query(sql);
       return Number(Object.values((rows as object[])[0]!)[0]);

@@ -12,7 +12,7 @@ import { freePort, type PrivateDatabase, startPrivateDatabase } from '../src/lau
 import { prepare } from '../src/launch/prepare.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
-import { proveLedger } from '../src/platform/books/ledger.ts';
+import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { landBass, landMany, noon, openTestShop, pins, sale, ApiClient } from './testShop.ts';
 import { requestsOf } from '@ember-slate/contract/testing';
 
@@ -97,7 +97,7 @@ async function openStreet(dir: string, processes: number) {
     },
     books: async () => {
       const looking = openPool(street.database.url, 1);
-      const proof = await transaction(looking, proveLedger);
+      const proof = await transaction(looking, proveBooks);
       const sold = await rows<{ id: number; grams: number }>(
         looking,
         'SELECT s.id, SUM(l.grams) + 0 AS grams FROM sale s JOIN sale_line l ON l.sale_id = s.id GROUP BY s.id',
@@ -377,7 +377,7 @@ describe('the campaign', () => {
       await Promise.all(lanes);
     }
     const end = await statements();
-    const books = await transaction(shop.pool, proveLedger);
+    const books = await transaction(shop.pool, proveBooks);
     report('random requests', `${sent} over ${open.length} routes and ${names.length} callers`, {
       ...wrong,
       'faults in the books': books.faults.length,

@@ -10,7 +10,7 @@ import { freePort, type PrivateDatabase, startPrivateDatabase } from '../src/lau
 import { prepare } from '../src/launch/prepare.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
-import { proveLedger } from '../src/platform/books/ledger.ts';
+import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { built } from './built.ts';
 import { landMany, sale, ApiClient } from './testShop.ts';
 
@@ -86,7 +86,7 @@ describe('the power goes', () => {
 
     database = await startPrivateDatabase(dir);
     const pool = openPool(database.url, 1);
-    const books = await transaction(pool, proveLedger);
+    const books = await transaction(pool, proveBooks);
     const kept = await rows<{ id: number }>(pool, 'SELECT id FROM sale');
     await pool.end();
     expect(books.faults).toEqual([]);

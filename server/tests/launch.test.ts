@@ -8,7 +8,7 @@ import { afterAll, describe, expect, inject, it } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
 import { databaseNamed, openPool, row, rows, transaction } from '../src/platform/db.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
-import { proveLedger } from '../src/platform/books/ledger.ts';
+import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { built } from './built.ts';
 import { ApiClient } from './testShop.ts';
 
@@ -137,7 +137,7 @@ describe('the sample shop', () => {
     const pool = openPool(url, 1);
     const count = async (sql: string) =>
       Number((await row<{ n: number }>(pool, `SELECT COUNT(*) AS n FROM ${sql}`))!.n);
-    expect((await transaction(pool, proveLedger)).faults).toEqual([]);
+    expect((await transaction(pool, proveBooks)).faults).toEqual([]);
     expect(await count('day_close')).toBe(60);
     expect(await count("ticket WHERE state = 'closed'")).toBeGreaterThan(20);
     expect(await count('sale')).toBeGreaterThan(50);

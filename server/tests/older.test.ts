@@ -9,7 +9,7 @@ import { databaseNamed, openPool, transaction } from '../src/platform/db.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { createApp } from '../src/app.ts';
 import { ScaleAdapter } from '../src/platform/devices/scale.ts';
-import { proveLedger } from '../src/platform/books/ledger.ts';
+import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { ApiClient } from './testShop.ts';
 import { built } from './built.ts';
@@ -41,6 +41,7 @@ const checksums: Record<number, string> = {
   23: 'e6de35fb4bca79f6f4580d43f0cfbbc6',
   24: 'd53ba60ca5355c9b00e7ec9fcdf84196',
   25: 'b54b70356fa248b3c23bbfa74417bed5',
+  26: '9f7832f72ead90248b25f79af6924db7',
 };
 
 it('no step that shops have run was edited', () => {
@@ -127,7 +128,7 @@ describe('records of an older version', () => {
     }).app.listen(0, '127.0.0.1');
     await new Promise((done) => server.once('listening', done));
     try {
-      expect((await transaction(pool, proveLedger)).faults).toEqual([]);
+      expect((await transaction(pool, proveBooks)).faults).toEqual([]);
       const screen = new ApiClient(`http://127.0.0.1:${(server.address() as { port: number }).port}`);
       const id = await transaction(pool, (tx) =>
         addStaff(tx, { name: 'Whoever opens it', role: 'manager', pin: '864201', demo: false }),

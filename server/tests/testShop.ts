@@ -20,7 +20,7 @@ import { ScaleAdapter } from '../src/platform/devices/scale.ts';
 import { createApp } from '../src/app.ts';
 import { PrinterAdapter } from '../src/platform/devices/printer.ts';
 import { openDoor } from '../src/launch/serve.ts';
-import { proveLedger } from '../src/platform/books/ledger.ts';
+import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { releaseDatabase, acquireDatabase } from './emptied.ts';
 
 export const pins: Record<Role, string> = { manager: '864201', bench: '135790', counter: '975310' };
@@ -380,4 +380,4 @@ export async function cut(shop: TestShop, ticketId: number, source: WeightSource
   return shop.bench.ok(contract.bench.ticket, { params });
 }
 
-export const proof = (shop: TestShop) => transaction(shop.pool, proveLedger);
+export const proof = (shop: TestShop) => transaction(shop.pool, proveBooks);

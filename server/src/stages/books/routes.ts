@@ -1,5 +1,5 @@
 import type { contract } from '@ember-slate/contract';
-import { proveLedger } from '../../platform/books/ledger.ts';
+import { proveBooks } from '../../platform/books/proof/index.ts';
 import type { Handlers } from '../../platform/handlers.ts';
 
-export const books: Handlers<typeof contract.books> = { verify: (work) => proveLedger(work.tx) };
+export const books: Handlers<typeof contract.books> = { verify: (work) => proveBooks(work.tx) };

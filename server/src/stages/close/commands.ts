@@ -1,6 +1,7 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
 import { holdDay, refuseClosed } from '../../platform/books/days.ts';
+import { sealClosing } from '../../platform/books/seal.ts';
 import { today, type Work } from '../../platform/context.ts';
 import { row, run } from '../../platform/db.ts';
 import { moneyText } from '../../platform/money.ts';
@@ -10,7 +11,7 @@ import { closeOf } from './queries/day.ts';
 import { checksOf } from './queries/guide.ts';
 import { say } from './say.ts';
 
-/** Signs the day off and locks it. What is still open may stay, with a remark; a fish on the board may not. */
+/** Signs the day off, locks and seals it. What is still open may stay, with a remark; a fish on the board may not. */
 export async function closeDay(
   work: Work,
   day: string,
@@ -68,6 +69,7 @@ export async function closeDay(
     ],
   );
   await sumDay(work, day);
+  await sealClosing(work.tx, made.insertId, day);
   return { id: made.insertId };
 }
 

@@ -72,6 +72,17 @@ function Sold({ day }: { day: DayClose }) {
   );
 }
 
+/** The beginning of a closed day's seal, in groups of eight as it is read aloud and compared with a day sheet. */
+function Seal({ close }: { close: DayClose }) {
+  const seal = close.closedBy === null ? null : (close.closings[0]?.seal ?? null);
+  if (seal === null) return null;
+  return (
+    <p className="text-note text-ink2" title={seal}>
+      {say('sealed', { seal: `${seal.slice(0, 8)} ${seal.slice(8, 16)}` })}
+    </p>
+  );
+}
+
 export default function Close() {
   const { me } = useShop();
   const { today, when } = useTimes();
@@ -119,6 +130,7 @@ export default function Close() {
                   ? say('nothing_else_stands_in_the_way')
                   : say('the_day_can_be_closed')}
           </p>
+          <Seal close={close} />
           {opened.map((c) => (
             <p key={c.at} className="text-note text-ink2">
               {say('closed_by_opened_again_by', {

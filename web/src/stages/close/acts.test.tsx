@@ -299,6 +299,28 @@ describe('the closing, step by step', () => {
       /Closed by Ines Corrie/,
     ],
     [
+      'it is closed and sealed',
+      {
+        closedBy: 'Ines Corrie',
+        closedAt: `${shopDay}T18:00:00.000Z`,
+        closings: [
+          {
+            at: `${shopDay}T18:00:00.000Z`,
+            by: 'Ines Corrie',
+            remarks: '',
+            takings: 1,
+            countedCash: null,
+            countedCard: null,
+            reopenedAt: null,
+            reopenedBy: null,
+            reopenReason: null,
+            seal: '0a1b2c3d4e5f60718293a4b5c6d7e8f90a1b2c3d4e5f60718293a4b5c6d7e8f9',
+          },
+        ],
+      },
+      /Seal 0a1b2c3d 4e5f6071/,
+    ],
+    [
       'it was closed and opened',
       {
         closings: [
@@ -312,6 +334,7 @@ describe('the closing, step by step', () => {
             reopenedAt: `${shopDay}T19:00:00.000Z`,
             reopenedBy: 'Ines Corrie',
             reopenReason: 'a sale was forgotten',
+            seal: null,
           },
         ],
       },

@@ -120,10 +120,11 @@ async function closingsOf(work: Reader, day: string): Promise<DayClose['closings
     reopenedAt: Date | null;
     reopenedBy: string | null;
     reopenReason: string | null;
+    seal: string | null;
   }>(
     work.tx,
     `SELECT d.closed_at AS at, p.name AS \`by\`, d.remarks, d.takings, d.counted_cash AS countedCash, d.counted_card AS countedCard,
-       d.reopened_at AS reopenedAt, q.name AS reopenedBy, d.reopen_reason AS reopenReason
+       d.reopened_at AS reopenedAt, q.name AS reopenedBy, d.reopen_reason AS reopenReason, d.seal
      FROM day_close d JOIN staff p ON p.id = d.closed_by LEFT JOIN staff q ON q.id = d.reopened_by
      WHERE d.trading_day = ? ORDER BY d.id DESC`,
     [day],

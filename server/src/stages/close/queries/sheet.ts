@@ -12,6 +12,9 @@ import { say } from '../say.ts';
 const grams = (g: number) => printable(massText(g));
 const right = (text: string): TableCell => ({ text, alignment: 'right' });
 
+/** A seal as it is read aloud and compared: in groups of eight. */
+const inGroups = (seal: string) => seal.match(/.{1,8}/g)!.join(' ');
+
 /** A heading with a table under it; nothing where there is nothing to say. */
 function part(title: string, widths: string[], body: TableCell[][]): Content[] {
   if (body.length === 0) return [];
@@ -134,6 +137,13 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
               ]),
           )
         : []),
+      ...d.closings
+        .filter((c) => c.seal !== null)
+        .map((c) => ({
+          text: say('sealed_at', { at: at(c.at), seal: inGroups(c.seal!) }),
+          fontSize: 8,
+          margin: [0, 6, 0, 0] as [number, number, number, number],
+        })),
       {
         text: say('limits_are_the_shops_own_follow'),
         fontSize: 8,

@@ -9,7 +9,8 @@ import {
   sampleSize,
   signsFor,
 } from '@ember-slate/core/freshness';
-import type { Work } from '../../../platform/context.ts';
+import { refuseClosed } from '../../../platform/books/days.ts';
+import { today, type Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { clocksOf } from '../../../shop/clocks.ts';
@@ -27,6 +28,8 @@ export async function recordGrade(
   id: number,
   body: BodyOf<typeof contract.grading.record>,
 ): Promise<AnswerOf<typeof contract.grading.record>> {
+  // What was graded on a day is sealed with it.
+  await refuseClosed(work, today(work), say('open_it_again_to_grade_in_it'));
   const held = await row<{ id: number }>(work.tx, 'SELECT id FROM lot WHERE id = ? FOR UPDATE', [id]);
   const [lot] = held ? await lotsById(work.tx, [id]) : [];
   if (!lot) throw problems.notFound(say('no_such_lot'));
@@ -85,7 +88,7 @@ export async function recordGrade(
   const made = await run(
     work.tx,
     `INSERT INTO grade (lot_id, graded_at, graded_by, scheme, scheme_version, fish, observed, core_tenths, temperature_history, foreign_smell,
-       used_days, half_width, category, advised, verdict, override_reason) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       used_days, half_width, category, advised, verdict, override_reason, on_day) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       id,
       work.now,
@@ -103,6 +106,7 @@ export async function recordGrade(
       advice.verdict,
       body.verdict,
       body.overrideReason || null,
+      today(work),
     ],
   );
   if (body.coreTenths !== null) {

@@ -5,7 +5,7 @@ import type { ProductionMethod } from '@ember-slate/core/labels';
 import { transfer } from '@ember-slate/core/ledger';
 import { lockBalance, post } from '../../../platform/books/ledger.ts';
 import { lockLots } from '../../../platform/books/stock.ts';
-import type { Work } from '../../../platform/context.ts';
+import { today, type Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { promisedFish } from '../../../shop/onHand.ts';
@@ -130,10 +130,10 @@ export async function splitLot(
     const grade = await run(
       work.tx,
       `INSERT INTO grade (lot_id, graded_at, graded_by, scheme, scheme_version, fish, observed, core_tenths, temperature_history,
-         foreign_smell, used_days, half_width, category, advised, verdict, override_reason)
+         foreign_smell, used_days, half_width, category, advised, verdict, override_reason, on_day)
        SELECT ?, graded_at, graded_by, scheme, scheme_version, fish, observed, core_tenths, temperature_history,
-         foreign_smell, used_days, half_width, category, advised, verdict, override_reason FROM grade WHERE id = ?`,
-      [made.insertId, lot.gradeId],
+         foreign_smell, used_days, half_width, category, advised, verdict, override_reason, ? FROM grade WHERE id = ?`,
+      [made.insertId, today(work), lot.gradeId],
     );
     await run(work.tx, 'UPDATE lot SET grade_id = ? WHERE id = ?', [grade.insertId, made.insertId]);
   }
