@@ -188,6 +188,6 @@ describe('the power goes', () => {
       encoding: 'utf8',
     });
     expect(verify.status).toBe(0);
-    expect(verify.stdout).toMatch(/Every gram is where the books say/);
+    expect(verify.stdout).toMatch(/Every gram and every coin is where the books say/);
   });
 });

@@ -11,6 +11,8 @@ console.log(
 );
 for (const fault of proof.faults) console.error(fault);
 console.log(
-  proof.faults.length === 0 ? 'Every gram and every coin is where the books say.' : `${proof.faults.length} faults`,
+  proof.faults.length === 0
+    ? 'Every gram and every coin is where the books say.'
+    : `${proof.faults.length} faults`,
 );
 process.exit(proof.faults.length === 0 ? 0 : 1);
