@@ -3,7 +3,7 @@ import type { Said } from '@ember-slate/words/said';
 import { said } from './say.ts';
 import type { Act } from './act.ts';
 import { bodyOf, steakGrams } from '../body/index.ts';
-import { filletsPerFish, isPiece, isSkinned } from '../species/index.ts';
+import { filletsPerFish, isBoned, isPiece, isSkinned } from '../species/index.ts';
 import type { TrimId } from '../yields/trims.ts';
 import { goalOf } from './goal.ts';
 import type { Job } from './job.ts';
@@ -83,7 +83,7 @@ function start(job: Job): Board {
       silver: true,
       skirts: true,
       scales: true,
-      pins: 'in',
+      pins: isBoned(job.condition) ? 'out' : 'in',
       ribs: true,
       belly: 'on',
       shaved: false,

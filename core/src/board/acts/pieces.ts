@@ -1,4 +1,5 @@
 import type { ActRule } from './rule.ts';
+import { filletLies } from './share.ts';
 import { toBelly } from './sides.ts';
 
 /** Sides and fish made into pieces, tied, stuffed or paired. */
@@ -32,7 +33,7 @@ export const pieceActs: readonly ActRule[] = [
             ? ['long_blade', 'ruler']
             : ['long_blade', 'ruler'],
     ...(shape === 'roll' ? {} : { knife: true as const }),
-    lies: (b) => (b.kind === 'flat' && !b.crossCut ? 'quarter' : 'side'),
+    lies: filletLies,
     draws: (
       {
         portion: 'portions',

@@ -49,6 +49,10 @@ export const onBone = (b: Board) => b.cuts.reduce((s, c) => s + c.place.onBone, 
 /** A cut's share of what goes off the bone. */
 export const shareOf = (b: Board, c: Cut) => c.place.offBone * (1 - onBone(b));
 
+/** What a fillet lies as: half a fish, a quarter of a flatfish unless it was cut across in two, or one face of a wing. */
+export const filletLies = (b: Board): Lies =>
+  b.kind === 'flat' && !b.crossCut ? 'quarter' : b.kind === 'ray' ? 'wing_face' : 'side';
+
 /** How the belly of a side ends: as its form wants it, and for portions as the method says. */
 export const bellyOf = (b: Board, c: Cut): 'on' | 'trimmed' | 'off' =>
   c.goal.belly === 'trimmed' && c.goal.take === 'sides' && ['portion', 'bias'].includes(c.goal.shape ?? '')

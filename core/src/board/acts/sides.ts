@@ -1,6 +1,6 @@
 import type { ActRule } from './rule.ts';
 import type { Board } from '../state.ts';
-import { bellyOf, offBone, pinsOf } from './share.ts';
+import { bellyOf, filletLies, offBone, pinsOf } from './share.ts';
 import { isBoned } from '../../species/index.ts';
 
 export const toBelly = (b: Board, grams: number) =>
@@ -27,7 +27,7 @@ const skin: ActRule = {
   by: ['skinning', 'skin_order'],
   tools: ['long_blade', 'dry_cloth'],
   knife: true,
-  lies: (b) => (b.kind === 'flat' && !b.crossCut ? 'quarter' : b.kind === 'ray' ? 'wing_face' : 'side'),
+  lies: filletLies,
   draws: 'skin',
   view: 'under_skin',
 };
@@ -44,6 +44,7 @@ export const sideActs: readonly ActRule[] = [
     minutes: [0.3, 0.4, 0.6],
     tools: ['flexible_knife'],
     knife: true,
+    // Of a fillet cut across too, the quarter it sits in is what is looked at.
     lies: 'quarter',
     draws: 'rib_cage',
   },
@@ -82,7 +83,7 @@ export const sideActs: readonly ActRule[] = [
     minutes: [0.3, 0.4, 0.6],
     tools: ['flexible_knife'],
     knife: true,
-    lies: (b) => (b.crossCut ? 'side' : 'quarter'),
+    lies: filletLies,
     draws: 'skirt',
   },
   { ...skin, of: (b) => (skinFirst(b) && !b.cuts.some((c) => c.goal.tray) ? skinned(b) : []) },
@@ -243,7 +244,7 @@ export const sideActs: readonly ActRule[] = [
     minutes: [1, 1, 1],
     per: 'fillet',
     tools: (b) => (b.kind === 'round' ? ['tweezers'] : []),
-    lies: (b) => (b.kind === 'flat' && !b.crossCut ? 'quarter' : b.kind === 'ray' ? 'wing_face' : 'side'),
+    lies: filletLies,
     draws: 'sweep',
   },
   {
