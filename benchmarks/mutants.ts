@@ -50,7 +50,7 @@ const places: Place[] = [
       'web/src/**/use*.ts',
       'web/src/app/{outbox,draft,drafts,lock,request,scanner,notify,api,form}.ts',
     ],
-    tests: ['web/src/**/*.test.{ts,tsx}'],
+    tests: ['web/src/**/*.test.ts', 'web/src/**/*.test.tsx'],
     wanted: 75,
   },
   ...Object.entries(onServer).map(([stage, tests]) => ({
