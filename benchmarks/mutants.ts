@@ -6,7 +6,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import { parseArgs } from 'node:util';
-import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { globSync } from 'tinyglobby';
 
 interface Place {
@@ -102,7 +102,9 @@ if (chosen.length === 0 || asked.some((a) => !places.some((p) => p.name === a)))
   throw new Error(`Places are: ${places.map((p) => p.name).join(', ')}`);
 mkdirSync('.data/mutants', { recursive: true });
 for (const place of chosen) {
-  const file = `.data/mutants/${place.name.replace('/', '-')}`;
+  // What a sample found is no part of the whole, nor of the next sample.
+  const file = `.data/mutants/${place.name.replace('/', '-')}${share === 1 ? '' : '-sample'}`;
+  if (share > 1) rmSync(`${file}.json`, { force: true });
   const run = spawnSync(
     'npx',
     ['stryker', 'run', '--mutate', tried(place).join(','), '--incrementalFile', `${file}.json`],
