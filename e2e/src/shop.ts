@@ -75,20 +75,24 @@ export async function openShop(
   const printer = await startPrinter(0);
   const port = await freePort();
   const open = () =>
-    listen({
-      trustProxy: null,
-      hosts: [],
-      simulated: ['scale', 'printer', 'probe'],
-      databaseUrl: database.url,
-      host: '127.0.0.1',
-      port,
-      scaleAddress: more.scaleAddress ?? `127.0.0.1:${scalePort}`,
-      sensorAddress: null,
-      printerAddress: more.printer ? `127.0.0.1:${(printer.address() as { port: number }).port}` : null,
-      probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
-      webRoot: join(process.cwd(), 'web/dist'),
-      checkAnswers: true,
-    });
+    listen(
+      {
+        trustProxy: null,
+        hosts: [],
+        simulated: ['scale', 'printer', 'probe'],
+        databaseUrl: database.url,
+        host: '127.0.0.1',
+        port,
+        scaleAddress: more.scaleAddress ?? `127.0.0.1:${scalePort}`,
+        sensorAddress: null,
+        printerAddress: more.printer ? `127.0.0.1:${(printer.address() as { port: number }).port}` : null,
+        probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
+        webRoot: join(process.cwd(), 'web/dist'),
+        checkAnswers: true,
+      },
+      // A dozen shops plan beside each other here: each thinks for a moment only.
+      0.5,
+    );
   let running: Running | null = await open();
   const shut = async () => {
     await running?.stop();

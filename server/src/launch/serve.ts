@@ -33,8 +33,11 @@ export const openDoor = (app: Express, port: number, host: string): Promise<Serv
     opened.keepAliveTimeout = keptOpenMs;
   });
 
-/** Opens the HTTP face on a port. A busy port is an error that says so. */
-export async function listen(config: Config): Promise<Running> {
+/**
+ * Opens the HTTP face on a port. A busy port is an error that says so. `planSeconds`: how long it may think at the most
+ * over a plan it makes by itself.
+ */
+export async function listen(config: Config, planSeconds?: number): Promise<Running> {
   const pool = openPool(config.databaseUrl);
   const simulated = (kind: DeviceKind) => config.simulated.includes(kind);
   const scale = new ScaleAdapter(config.scaleAddress, simulated('scale'));
@@ -66,7 +69,7 @@ export async function listen(config: Config): Promise<Running> {
   });
   planner.keepWarm();
   jobs.start();
-  const stopPlanning = keepPlanned(pool, planner, () => new Date());
+  const stopPlanning = keepPlanned(pool, planner, () => new Date(), planSeconds);
   const stopWeekly = keepWeekly(pool, () => new Date());
   const stopPruning = keepPruned(pool, () => new Date());
   return {
