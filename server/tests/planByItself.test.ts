@@ -160,7 +160,7 @@ describe('a plan that is always there', () => {
       await order(190, 'Vane');
       shop.clock.now = new Date(shop.clock.now.getTime() + 5000);
       await expect
-        .poll(async () => (await plan()).id, { timeout: 30_000, interval: 200 })
+        .poll(async () => (await plan()).id, { timeout: 90_000, interval: 200 })
         .toBeGreaterThan(before.id);
       expect(await plan()).toMatchObject({ madeBy: null, changed: false });
       // Another day needs no change to be planned.
@@ -168,7 +168,7 @@ describe('a plan that is always there', () => {
       const last = async () =>
         (await row<{ id: number }>(shop.pool, 'SELECT MAX(id) AS id FROM cut_plan'))!.id;
       shop.clock.now = new Date(shop.clock.now.getTime() + 18 * 3_600_000);
-      await expect.poll(last, { timeout: 30_000, interval: 200 }).toBeGreaterThan(id);
+      await expect.poll(last, { timeout: 90_000, interval: 200 }).toBeGreaterThan(id);
       // However often it plans, what nobody sees any more is not kept whole.
       const whole = await row<{ n: number }>(
         shop.pool,
@@ -212,7 +212,7 @@ describe('a line and the money', () => {
     plans.set(dear, own);
     expect(await planByItself(dear.pool, own, dear.clock.now, 0.4)).toBe(true);
     await expect
-      .poll(async () => (await dear.bench.ok(contract.plan.day)).making, { timeout: 20_000 })
+      .poll(async () => (await dear.bench.ok(contract.plan.day)).making, { timeout: 90_000 })
       .toBe(false);
     const { plan } = await dear.bench.ok(contract.plan.day);
     const of = bass(plan!);
