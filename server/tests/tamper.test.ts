@@ -118,14 +118,29 @@ async function live() {
   await sell(452);
 }
 
+/** What keeps the ledger as it was written, as the migrations have it. */
+const guards = [
+  ['movement_is_final', 'UPDATE', 'movement'],
+  ['movement_stays', 'DELETE', 'movement'],
+  ['entry_is_final', 'UPDATE', 'entry'],
+  ['entry_stays', 'DELETE', 'entry'],
+] as const;
+
 beforeAll(async () => {
   shop = await openTestShop(inject('databaseUrl'));
   await live();
   // Whoever writes into the database by hand gets past what keeps the ledger.
-  for (const trigger of ['movement_is_final', 'movement_stays', 'entry_is_final', 'entry_stays'])
-    await shop.pool.query(`DROP TRIGGER ${trigger}`);
+  for (const [trigger] of guards) await shop.pool.query(`DROP TRIGGER ${trigger}`);
+}, 120_000);
+afterAll(async () => {
+  // The database goes to another file's shop.
+  for (const [trigger, when, table] of guards)
+    await shop.pool.query(
+      `CREATE TRIGGER ${trigger} BEFORE ${when} ON ${table} FOR EACH ROW
+       SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'The ledger is append-only'`,
+    );
+  await shop.close();
 });
-afterAll(() => shop.close());
 
 /** What one who knows the tables might write: each is found, and taken back. */
 const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)> = {
