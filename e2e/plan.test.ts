@@ -56,7 +56,7 @@ describe('the cut plan', () => {
     await take('Osk', 'boneless_joint', 1, 600);
     await take('Quill', 'portion', 4, 150);
     // The day may have been planned by itself before the key is pressed: a person's plan takes its place.
-    await see(driver, By.xpath('//button[contains(., "Plan the day") or contains(., "Plan again")]'));
+    await see(driver, By.xpath('//main[contains(., "3 lines wait") or contains(., "3 of 3 lines")]'));
     await driver.actions().sendKeys('p').perform();
     const mine = async () => {
       const p = await plan();
