@@ -111,6 +111,14 @@ async function live() {
     params: { day },
     body: { remarks: 'as it is', countedCash: null, countedCard: null },
   });
+  // Nothing more goes into what is sealed: neither a count that agrees nor a grade.
+  const late = [
+    await shop.counter.send(contract.counter.count, {
+      body: { ...wholeKey(other), grams: 3140, pieces: 7, source: 'measured', reason: '' },
+    }),
+    await shop.bench.send(contract.grading.record, { params: { id: other }, body: gradeBody() }),
+  ];
+  expect(late.map((l) => l.status)).toEqual([409, 409]);
   shop.clock.now = new Date(noon.getTime() + 86_400_000);
   for (const role of ['manager', 'bench', 'counter'] as const)
     await shop[role].signIn(shop.staff[role], pins[role]);

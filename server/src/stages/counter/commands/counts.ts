@@ -3,6 +3,7 @@ import type { Account, Entry } from '@ember-slate/core/ledger';
 import { productId } from '@ember-slate/core/trim';
 import { apportion } from '@ember-slate/core/units';
 import { trimOf } from '@ember-slate/core/yields';
+import { refuseClosed } from '../../../platform/books/days.ts';
 import { lockBalance, post } from '../../../platform/books/ledger.ts';
 import { lockLots } from '../../../platform/books/stock.ts';
 import { today, type Work } from '../../../platform/context.ts';
@@ -34,6 +35,8 @@ export async function count(
         : say('a_weight_without_pieces_count_them'),
     );
   }
+  // A count that agrees moves nothing, and is sealed with its day like any other.
+  await refuseClosed(work, today(work), say('what_is_counted_belongs_to_an_open_day'));
   const parts = await rowsOf(work, body);
   await lockLots(work.tx, [body.lotId, ...parts.map((p) => p.lotId)]);
   const held: { key: Key; grams: number; pieces: number }[] = [];
