@@ -67,7 +67,7 @@ const dayClose = z.object({
       reopenedAt: f.instant.nullable(),
       reopenedBy: z.string().nullable(),
       reopenReason: z.string().nullable(),
-      /** SHA-256 over all the day holds and over the closing before it, hexadecimal; null for closings of before there were seals. */
+      /** SHA-256 over all the day holds and over the closing before it, hexadecimal; null for closings from before there were seals. */
       seal: z.string().nullable(),
     }),
   ),

@@ -7,7 +7,7 @@ const atOnce = 200;
 
 /**
  * Every closing that stands is sealed over what its day holds now, and over the one before it; one that was opened again
- * keeps its seal. Closings without a seal are of before there were seals: none comes after a sealed one.
+ * keeps its seal. Closings without a seal are from before there were seals: none comes after a sealed one.
  */
 export async function brokenSeals(tx: Tx): Promise<{ sealed: number; faults: string[] }> {
   const faults: string[] = [];
