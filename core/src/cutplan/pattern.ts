@@ -23,6 +23,13 @@ export interface Pattern {
   pieces: Stretch[];
 }
 
+/** What each piece for one taker is worth more (or less) if it starts before a grid point. */
+export interface Bonus {
+  who: number;
+  before: number;
+  each: number;
+}
+
 /** A price nothing is cut at. */
 export const shutPrice = -1e9;
 
@@ -30,7 +37,7 @@ export const shutPrice = -1e9;
  * The best way to cut one section at these prices: an exact dynamic programme from its end to `from`, where each grid
  * point either is left to the offcuts or starts a piece.
  */
-export function bestPattern(node: Node, prices: Prices, from = 0): Pattern {
+export function bestPattern(node: Node, prices: Prices, from = 0, bonuses: readonly Bonus[] = []): Pattern {
   const { base, offcut } = node;
   const { worth, end, by } = node.scratch;
   const n = node.mm.length;
@@ -45,7 +52,8 @@ export function bestPattern(node: Node, prices: Prices, from = 0): Pattern {
       const to = o.most[i]!;
       const first = o.least[i]!;
       if (first > to) continue;
-      const each = prices.each[o.who]!;
+      let each = prices.each[o.who]!;
+      for (const b of bonuses) if (b.who === o.who && i < b.before) each += b.each;
       const perGram = prices.perGram[o.who]! * o.factor;
       // What lies behind a piece is worth no more the shorter it is: no end of this option can beat this.
       if (each + Math.max(0, perGram) * (base[to]! - here) + worth[first]! <= best) continue;

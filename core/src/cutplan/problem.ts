@@ -195,9 +195,12 @@ export const pieceTarget = (line: PlanLine): number | null =>
 /** A gram a line lacks counts somewhat more than one a piece is off its weight: no other use of it pays for that (our choice). */
 const lackWeight = 1.25;
 
+/** What each gram that a filled line by total weight lacks takes off, minor units. */
+export const lackPerGram = (settings: PlanSettings): number => (settings.deviationPerKg / 1000) * lackWeight;
+
 /** What a filled line by total weight takes off for the grams it lacks, minor units. */
 export const lackOf = (line: PlanLine, grams: number, settings: PlanSettings): number =>
-  (Math.max(0, (line.totalGrams ?? 0) - grams) / 1000) * settings.deviationPerKg * lackWeight;
+  Math.max(0, (line.totalGrams ?? 0) - grams) * lackPerGram(settings);
 
 /** Lightest and heaviest piece of a line, grams; for a total weight, of the total. */
 export function windowOf(

@@ -1,252 +1,272 @@
-import { nth, sure } from '../../found.ts';
 import type { Highs, Model } from 'highs';
-import type { Compiled, Node } from '../compile.ts';
-import { bestPattern, restWorth, type Prices, type Stretch } from '../pattern.ts';
+import { nth, sure } from '../../found.ts';
+import type { Compiled } from '../compile.ts';
+import { lackPerGram } from '../problem.ts';
+import {
+  anyNumber,
+  countOf,
+  mixed,
+  patternKey,
+  priceAll,
+  sameRule,
+  worthAt,
+  type Column,
+  type Duals,
+  type Rule,
+  type Settled,
+} from './pricing.ts';
 
-/** A section with the pattern that every copy of it takes. */
-interface Patterned {
-  node: Node;
-  copies: number;
-  pieces: Stretch[];
-}
-
-/** One way to cut one fish from end to end. */
-export interface Column {
-  fish: number;
-  mode: number;
-  patterns: Patterned[];
-  /** What it is worth beside the pieces it gives. */
-  worth: number;
-  /** Pieces or grams for each group, grams for each counter class, by `who`. */
-  gives: Map<number, number>;
-}
-
+/** The programme solved: how much of each column is used, and what each row is worth. */
 export interface Solved {
   value: number;
-  /** By column of the model: lines, then counter at full price and at the markdown, then `columns`. */
-  x: Float64Array;
-  prices: Prices;
+  /** By `Master.columns`. */
+  used: Float64Array;
+  /** Units filled, by group. */
+  filled: Float64Array;
+  duals: Duals;
   /** Price of one fish of each class. */
   rent: Float64Array;
-}
-
-interface Priced {
-  /** The best column of each mode of each fish class, with what it is worth at these prices. */
-  best: { column: Column; worth: number }[];
-  /** No plan is worth more than this, whatever the prices are. */
-  bound: number;
+  /** Whether what the branches ask for can be had at all with these columns; what each group lacks to it. */
+  sound: boolean;
+  lacks: Float64Array;
 }
 
 const infinity = 1e30;
-
-const noPrices = (c: Compiled): Prices => ({
-  each: new Float64Array(c.groups.length + c.classes.length),
-  perGram: new Float64Array(c.groups.length + c.classes.length),
-});
-
-/** The best way to cut one fish of a class by one of its modes at these prices. */
-function bestColumn(
-  c: Compiled,
-  fish: number,
-  mode: number,
-  prices: Prices,
-): { column: Column; worth: number } {
-  const cut = nth(nth(c.fish, fish).modes, mode);
-  const column: Column = { fish, mode, patterns: [], worth: cut.worth, gives: new Map() };
-  let worth = cut.worth;
-  const take = (node: Node, copies: number, pieces: Stretch[]) => {
-    column.patterns.push({ node, copies, pieces });
-    column.worth += copies * restWorth(node, pieces);
-    for (const { who, grams } of pieces) {
-      const amount = copies * (c.groups[who]?.pieces ? 1 : grams);
-      column.gives.set(who, (column.gives.get(who) ?? 0) + amount);
-    }
-  };
-  for (const node of cut.nodes) {
-    const own = bestPattern(node, prices);
-    const inside = node.split.map((s) => bestPattern(s, prices));
-    const split = inside.reduce((s, p, i) => s + p.worth * nth(node.split, i).copies, 0);
-    if (node.split.length > 0 && split > own.worth) {
-      node.split.forEach((s, i) => take(s, node.copies * s.copies, nth(inside, i).pieces));
-      worth += node.copies * split;
-    } else {
-      take(node, node.copies, own.pieces);
-      worth += node.copies * own.worth;
-    }
-  }
-  return { column, worth };
-}
-
-/**
- * Prices every fish and adds up the bound of Lagrange: what fish, lines and counter could each do at best if pieces
- * had these prices. Valid for prices of pieces of 0 and more, and of counter grams no less than the markdown.
- */
-function priceAll(c: Compiled, prices: Prices, left: readonly number[]): Priced {
-  const best: Priced['best'] = [];
-  let bound = -c.penalties;
-  c.fish.forEach((of, f) => {
-    if (left[f] === 0) return;
-    const mine = of.modes.map((_, k) => bestColumn(c, f, k, prices));
-    best.push(...mine);
-    bound += nth(left, f) * Math.max(0, ...mine.map((m) => m.worth));
-  });
-  c.groups.forEach((g, at) => {
-    const price = g.pieces === null ? nth(prices.perGram, at) * g.least : nth(prices.each, at) * g.pieces;
-    bound += g.units.length * Math.max(0, g.value + g.penalty - price);
-  });
-  c.classes.forEach(
-    (k, at) =>
-      (bound += Math.max(0, k.perKg / 1000 - nth(prices.perGram, c.groups.length + at)) * k.demandGrams),
-  );
-  return { best, bound };
-}
-
-/** Prices between two sets, clipped to where the bound holds. */
-function mixed(c: Compiled, a: Prices, b: Prices, share: number): Prices {
-  const mix = (x: Float64Array, y: Float64Array) => x.map((v, i) => share * v + (1 - share) * nth(y, i));
-  const perGram = mix(a.perGram, b.perGram);
-  c.classes.forEach((k, i) => {
-    const at = c.groups.length + i;
-    perGram[at] = Math.max(nth(perGram, at), k.markdownPerKg / 1000);
-  });
-  return { each: mix(a.each, b.each), perGram };
+const finite = (x: number) => (Number.isFinite(x) ? x : Math.sign(x) * infinity);
+type Entry = readonly [row: number, value: number];
+interface ModelColumn {
+  cost: number;
+  upper: number;
+  entries: readonly Entry[];
 }
 
 /**
  * The master problem, as a linear programme whose columns pricing finds: how many fish of each class are cut which
  * way, which lines are filled, what the counter takes. Whole fish are columns: with a row a section instead, the same
- * programme took three times as long.
+ * programme took three times as long. Branches add rows (`Rule`); what they ask for may be bought at a price no plan
+ * is worth, so that it always has a solution.
  */
 export class Master {
-  readonly columns: Column[] = [];
-  readonly lines: number;
-  private readonly model: Model;
-  private readonly known = new Set<string>();
-  private readonly rows: number;
-  private readonly highs: Highs;
   readonly c: Compiled;
+  readonly columns: Column[] = [];
+  readonly rules: Rule[] = [];
+  private readonly model: Model;
+  private readonly highs: Highs;
+  private readonly known = new Set<string>();
+  /** Where in the model each of `columns` stands, and what stands for what cannot be had. */
+  private readonly at: number[] = [];
+  private readonly bought: number[] = [];
+  private readonly totals: number[];
+  private width = 0;
+  private height: number;
+  private readonly dear: number;
+  /** Fish of each class that are to be cut, and what others give already, by `who`. */
+  left: readonly number[];
+  given: Float64Array;
 
   constructor(highs: Highs, c: Compiled) {
     this.highs = highs;
     this.c = c;
+    this.left = c.fish.map((of) => of.fish.length);
+    this.given = new Float64Array(c.groups.length + c.classes.length);
     const [F, G, C] = [c.fish.length, c.groups.length, c.classes.length];
-    this.rows = F + G + C;
-    this.lines = G + 2 * C;
-    const rowLower = new Float64Array(this.rows);
-    const rowUpper = new Float64Array(this.rows).fill(infinity);
-    c.fish.forEach((of, f) => {
+    this.totals = c.groups.flatMap((g, at) => (g.pieces === null ? [at] : []));
+    const T = this.totals.length;
+    this.height = F + G + C + 2 * T;
+    this.dear =
+      10 *
+      (c.groups.reduce((s, g) => s + (g.value + g.penalty) * g.units.length, 1) +
+        c.classes.reduce((s, k) => s + (k.perKg / 1000) * k.demandGrams, 0) +
+        c.fish.reduce((s, of) => s + of.fish.length * Math.max(0, ...of.modes.map((m) => -m.worth)), 0));
+    const rowLower = new Float64Array(this.height);
+    const rowUpper = new Float64Array(this.height).fill(infinity);
+    this.left.forEach((fish, f) => {
       rowLower[f] = -infinity;
-      rowUpper[f] = of.fish.length;
+      rowUpper[f] = fish;
     });
-    const cols = [
-      ...c.groups.map((g, at) => ({
-        cost: g.value + g.penalty,
-        upper: g.units.length,
-        at: [[F + at, -(g.pieces ?? g.least)] as const],
-      })),
-      ...c.classes.map((k, at) => ({
-        cost: k.perKg / 1000,
-        upper: k.demandGrams,
-        at: [[F + G + at, -1] as const],
-      })),
-      ...c.classes.map((k, at) => ({
-        cost: k.markdownPerKg / 1000,
-        upper: infinity,
-        at: [[F + G + at, -1] as const],
-      })),
-    ];
     this.model = highs.createModel({
-      numCols: cols.length,
-      numRows: this.rows,
+      numCols: 0,
+      numRows: this.height,
       sense: highs.constants.objectiveSense.maximize,
-      colCost: cols.map((k) => k.cost),
-      colLower: cols.map(() => 0),
-      colUpper: cols.map((k) => k.upper),
+      colCost: [],
+      colLower: [],
+      colUpper: [],
       rowLower,
       rowUpper,
-      matrix: this.matrix(cols.map((k) => k.at)),
+      matrix: { format: 'csc', numRows: this.height, numCols: 0, starts: [0], indices: [], values: [] },
     });
     this.model.options.set({ output_flag: false, solver: 'simplex', presolve: 'off', simplex_strategy: 4 });
+    const lack = lackPerGram(c.problem.settings);
+    this.put([
+      ...c.groups.map((g, at): ModelColumn => {
+        const entries: Entry[] = [[F + at, -(g.pieces ?? g.least)]];
+        if (g.pieces === null)
+          entries.push([this.targetRow(at), -g.target], [this.targetRow(at) + T, g.most]);
+        return { cost: g.value + g.penalty, upper: g.units.length, entries };
+      }),
+      ...c.classes.flatMap((k, at): ModelColumn[] => [
+        { cost: k.perKg / 1000, upper: k.demandGrams, entries: [[F + G + at, -1]] },
+        { cost: k.markdownPerKg / 1000, upper: infinity, entries: [[F + G + at, -1]] },
+      ]),
+      ...this.totals.map((at): ModelColumn => ({
+        cost: -lack,
+        upper: infinity,
+        entries: [[this.targetRow(at), 1]],
+      })),
+    ]);
+    this.buy([
+      ...c.groups.map((g, at) => ({ row: F + at, per: g.pieces ?? g.least })),
+      ...this.totals.map((at) => ({ row: this.targetRow(at) + T, per: nth(c.groups, at).least })),
+    ]);
   }
 
-  private matrix(cols: readonly (readonly (readonly [number, number])[])[]) {
+  private targetRow(group: number): number {
+    const { fish, groups, classes } = this.c;
+    return fish.length + groups.length + classes.length + this.totals.indexOf(group);
+  }
+
+  /** Adds columns to the model; says where the first of them stands. */
+  private put(columns: readonly ModelColumn[]): number {
     const starts = [0];
-    for (const k of cols) starts.push(sure(starts.at(-1)) + k.length);
-    const flat = cols.flat();
-    return {
-      format: 'csc' as const,
-      numRows: this.rows,
-      numCols: cols.length,
-      starts,
-      indices: flat.map((e) => e[0]),
-      values: flat.map((e) => e[1]),
-    };
+    for (const k of columns) starts.push(sure(starts.at(-1)) + k.entries.length);
+    const flat = columns.flatMap((k) => k.entries);
+    this.model.addCols({
+      cost: Float64Array.from(columns, (k) => k.cost),
+      lower: new Float64Array(columns.length),
+      upper: Float64Array.from(columns, (k) => k.upper),
+      matrix: {
+        format: 'csc',
+        numRows: this.height,
+        numCols: columns.length,
+        starts: Int32Array.from(starts),
+        indices: Int32Array.from(flat, (e) => e[0]),
+        values: Float64Array.from(flat, (e) => e[1]),
+      },
+    });
+    this.width += columns.length;
+    return this.width - columns.length;
   }
 
-  /** Rows of a column; `who` follows the fish. */
-  private entries(k: Column): [number, number][] {
-    return [[k.fish, 1], ...[...k.gives].map(([who, n]): [number, number] => [this.c.fish.length + who, n])];
+  /** What a row lacks may be had for more than any plan is worth. */
+  private buy(rows: readonly { row: number; per: number }[]): void {
+    const from = this.put(
+      rows.map(({ row, per }) => ({ cost: -this.dear / per, upper: infinity, entries: [[row, 1]] })),
+    );
+    this.bought.push(...rows.map((_, i) => from + i));
+  }
+
+  private entriesOf(k: Column): Entry[] {
+    const { fish, groups } = this.c;
+    const entries: Entry[] = [[k.fish, 1]];
+    for (const [who, n] of k.gives) {
+      entries.push([fish.length + who, n]);
+      if (groups[who]?.pieces === null)
+        entries.push([this.targetRow(who), n], [this.targetRow(who) + this.totals.length, -n]);
+    }
+    this.rules.forEach((rule, i) => {
+      const n = countOf(rule, k);
+      if (n !== 0) entries.push([this.height - this.rules.length + i, n]);
+    });
+    return entries;
   }
 
   /** Adds columns it does not know yet; says how many. */
   add(found: readonly Column[]): number {
     const fresh = found.filter((k) => {
-      const key = `${k.fish} ${k.mode} ${k.patterns.map((p) => `${p.node.section.id} ${p.pieces.map((x) => `${x.from}-${x.to}:${x.who}`).join()}`).join()}`;
+      const key = `${k.fish} ${k.mode} ${k.patterns.map(patternKey).join(';')}`;
       return !this.known.has(key) && this.known.add(key);
     });
     if (fresh.length === 0) return 0;
-    const { starts, indices, values, ...rest } = this.matrix(fresh.map((k) => this.entries(k)));
-    this.model.addCols({
-      cost: Float64Array.from(fresh, (k) => k.worth),
-      lower: new Float64Array(fresh.length),
-      upper: new Float64Array(fresh.length).fill(infinity),
-      matrix: {
-        ...rest,
-        starts: Int32Array.from(starts),
-        indices: Int32Array.from(indices),
-        values: Float64Array.from(values),
-      },
+    const from = this.put(fresh.map((k) => ({ cost: k.worth, upper: infinity, entries: this.entriesOf(k) })));
+    fresh.forEach((k, i) => {
+      this.columns.push(k);
+      this.at.push(from + i);
     });
-    this.columns.push(...fresh);
     return fresh.length;
   }
 
-  /** What is settled already: fish left of each class, and what the settled ones give, by `who`. */
-  settle(left: readonly number[], given: Float64Array): void {
-    const [F, n] = [this.c.fish.length, this.rows];
-    for (let f = 0; f < F; f++) this.model.changeRowBounds(f, -infinity, nth(left, f));
-    for (let r = F; r < n; r++) this.model.changeRowBounds(r, -nth(given, r - F), infinity);
+  /** A row for a rule, free until it is settled; its place among the rules. */
+  ruled(rule: Rule): number {
+    const had = this.rules.findIndex((r) => sameRule(r, rule));
+    if (had >= 0) return had;
+    const counts = this.columns
+      .map((k, i) => [nth(this.at, i), countOf(rule, k)] as const)
+      .filter(([, n]) => n !== 0);
+    this.model.addRows({
+      lower: Float64Array.of(-infinity),
+      upper: Float64Array.of(infinity),
+      matrix: {
+        format: 'csr',
+        numRows: 1,
+        numCols: this.width,
+        starts: Int32Array.of(0, counts.length),
+        indices: Int32Array.from(counts, ([at]) => at),
+        values: Float64Array.from(counts, ([, n]) => n),
+      },
+    });
+    this.rules.push(rule);
+    this.height++;
+    this.buy([{ row: this.height - 1, per: 1 }]);
+    return this.rules.length - 1;
   }
 
-  /** Solves it as it stands; null when the solver gives up. */
-  solve(strategy: 'primal' | 'dual' = 'primal'): Solved | null {
+  /** Fish left of each class, and what others give already, by `who`. */
+  settle(left: readonly number[], given: Float64Array): void {
+    const { c, model } = this;
+    const [F, G, C] = [c.fish.length, c.groups.length, c.classes.length];
+    this.left = left;
+    this.given = given;
+    left.forEach((fish, f) => model.changeRowBounds(f, -infinity, fish));
+    given.forEach((n, who) => model.changeRowBounds(F + who, -n, infinity));
+    this.totals.forEach((at, t) => {
+      model.changeRowBounds(F + G + C + t, -nth(given, at), infinity);
+      model.changeRowBounds(F + G + C + this.totals.length + t, nth(given, at), infinity);
+    });
+  }
+
+  /** Nothing settled. */
+  free(): Settled {
+    return {
+      rules: this.rules.map(() => anyNumber),
+      filled: this.c.groups.map((g) => [0, g.units.length]),
+    };
+  }
+
+  /** Solves it with this much settled; null when the solver gives up. */
+  solve(settled: Settled, strategy: 'primal' | 'dual' = 'primal'): Solved | null {
     const { c, model, highs } = this;
-    const [F, G] = [c.fish.length, c.groups.length];
+    const [F, G, T] = [c.fish.length, c.groups.length, this.totals.length];
+    const rules = this.height - this.rules.length;
+    settled.rules.forEach(([least, most], i) =>
+      model.changeRowBounds(rules + i, least <= 0 ? -infinity : least, finite(most)),
+    );
+    settled.filled.forEach(([least, most], g) => model.changeColBounds(g, least, most));
     model.options.set('simplex_strategy', strategy === 'primal' ? 4 : 1);
     model.run();
     if (model.getModelStatus() !== highs.constants.modelStatus.optimal) return null;
     const { colValue, rowDual } = model.getSolution();
-    const prices = noPrices(c);
     // A maximum's dual of a "no less than" row comes out negative: its price is the other way round.
-    c.groups.forEach(
-      (g, at) =>
-        ((g.pieces === null ? prices.perGram : prices.each)[at] = Math.max(0, -nth(rowDual, F + at))),
-    );
-    c.classes.forEach((_, at) => (prices.perGram[G + at] = Math.max(0, -nth(rowDual, F + G + at))));
+    const price = (row: number) => -nth(rowDual, row);
+    const duals: Duals = {
+      group: Float64Array.from(c.groups, (_, g) => price(F + g)),
+      target: new Float64Array(G),
+      most: new Float64Array(G),
+      counter: Float64Array.from(c.classes, (_, k) => price(F + G + k)),
+      rule: Float64Array.from(this.rules, (_, i) => price(rules + i)),
+    };
+    for (const at of this.totals) {
+      duals.target[at] = price(this.targetRow(at));
+      duals.most[at] = price(this.targetRow(at) + T);
+    }
     return {
       value: model.getObjectiveValue() - c.penalties,
-      x: colValue,
-      prices,
+      used: Float64Array.from(this.at, (at) => nth(colValue, at)),
+      filled: colValue.slice(0, G),
+      duals,
       rent: Float64Array.from({ length: F }, (_, f) => Math.max(0, nth(rowDual, f))),
+      lacks: Float64Array.from({ length: G }, (_, g) => nth(colValue, nth(this.bought, g))),
+      sound: this.bought.every((at) => nth(colValue, at) < 1e-6),
     };
-  }
-
-  /** A column's worth at these prices over the rent of its fish. */
-  gain(k: Column, s: Solved): number {
-    let sum = k.worth - nth(s.rent, k.fish);
-    for (const [who, n] of k.gives)
-      sum += n * (this.c.groups[who]?.pieces ? nth(s.prices.each, who) : nth(s.prices.perGram, who));
-    return sum;
   }
 
   dispose(): void {
@@ -254,47 +274,67 @@ export class Master {
   }
 }
 
-export interface Root {
+export interface Bounded {
   solved: Solved;
+  /** No plan of what is settled is worth more. */
   bound: number;
-  /** What each mode of each fish class loses against the best of them at the best prices; minor units. */
-  losses: number[][];
+  /** The duals it was found at. */
+  duals: Duals;
 }
 
 /**
  * Column generation: solve, price with smoothed duals, add what improves, until nothing does, the bound is met or
- * `over` says so. The bound only holds while nothing is settled.
+ * falls to `enough`, or `over` says so. Null when the solver gives up.
  */
-export function generate(m: Master, left: readonly number[], over: (round: number) => boolean): Root | null {
-  let solved = m.solve();
+export function generate(
+  m: Master,
+  settled: Settled,
+  enough: number,
+  over: (round: number) => boolean,
+  from: Duals | null = null,
+  loose = 0,
+): Bounded | null {
+  let solved = m.solve(settled, from ? 'dual' : 'primal');
   if (!solved) return null;
   let bound = Infinity;
-  let centre = mixed(m.c, solved.prices, solved.prices, 0);
+  let centre = mixed(m.c, from ?? solved.duals, solved.duals, from ? 0.5 : 0, settled);
   // Priced once in any case: a bound is known however busy the machine is.
   for (let round = 1; round === 1 || !over(round); round++) {
     let added = 0;
     for (const smooth of [0.6, 0]) {
-      const prices = mixed(m.c, centre, solved.prices, smooth);
-      const priced = priceAll(m.c, prices, left);
+      const duals = mixed(m.c, centre, solved.duals, smooth, settled);
+      const priced = priceAll(m.c, duals, m.rules, settled, m.left, m.given);
       if (priced.bound < bound) {
         bound = priced.bound;
-        centre = prices;
+        centre = duals;
       }
-      added = m.add(priced.best.map((b) => b.column).filter((k) => m.gain(k, sure(solved)) > 1e-6));
+      if (bound <= enough) return { solved, bound, duals: centre };
+      const now = solved;
+      added = m.add(
+        priced.best
+          .map((b) => b.column)
+          .filter((k) => worthAt(m.c, k, now.duals, m.rules) - nth(now.rent, k.fish) > 1e-6),
+      );
       if (added > 0) break;
     }
     if (added === 0) break;
-    const next = m.solve();
+    const next = m.solve(settled);
     if (!next) break;
     solved = next;
-    if (bound - solved.value < 1e-4 * Math.max(1, Math.abs(bound))) break;
+    const near = loose > 0 ? loose * (bound - enough) : 0;
+    if (bound - solved.value < Math.max(1e-5 * Math.max(1, Math.abs(bound)), near)) break;
   }
+  return { solved, bound, duals: centre };
+}
+
+/** What each mode of each fish class loses against the best of them at these duals; minor units. */
+export function lossesAt(m: Master, duals: Duals): number[][] {
   const losses: number[][] = m.c.fish.map((of) => of.modes.map(() => 0));
-  const { best } = priceAll(m.c, centre, left);
-  for (const { column, worth } of best) nth(losses, column.fish)[column.mode] = worth;
+  for (const { column, worth } of priceAll(m.c, duals, [], { ...m.free(), rules: [] }, m.left, m.given).best)
+    nth(losses, column.fish)[column.mode] = worth;
   for (const of of losses) {
     const top = Math.max(0, ...of);
     of.forEach((worth, k) => (of[k] = top - worth));
   }
-  return { solved, bound, losses };
+  return losses;
 }

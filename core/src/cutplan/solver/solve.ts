@@ -1,14 +1,12 @@
 import type { Highs } from 'highs';
-import { compile, type Compiled } from '../compile.ts';
+import { compile } from '../compile.ts';
 import { firstCome } from '../firstCome.ts';
-import type { Prices } from '../pattern.ts';
 import { neat } from '../neat.ts';
 import { tidied, withoutSettled } from '../pinned.ts';
 import type { Plan, PlannedFish, PlanProblem } from '../problem.ts';
 import { planFaults, rankOf, score, type PlanScore } from '../score.ts';
 import { toPlan, type State } from '../state.ts';
-import { generate, Master } from './master.ts';
-import { improve } from './search.ts';
+import { seek } from './seek.ts';
 
 export interface Valued {
   plan: Plan;
@@ -42,21 +40,9 @@ const better = (problem: PlanProblem, a: Valued, b: Valued): Valued =>
 /** What setting the pieces of one section close together may cost, minor units: the dearest that is tried first. */
 const closeAt = [100, 0] as const;
 
-/** First prices of a search without the master problem: what a filled line brings a piece, and the counter's full price. */
-function fullPrices(c: Compiled): Prices {
-  const n = c.groups.length + c.classes.length;
-  const prices: Prices = { each: new Float64Array(n), perGram: new Float64Array(n) };
-  c.groups.forEach((g, who) => {
-    if (g.pieces === null) prices.perGram[who] = g.value / g.least;
-    else prices.each[who] = g.value / g.pieces;
-  });
-  c.classes.forEach((k, i) => (prices.perGram[c.groups.length + i] = k.perKg / 1000));
-  return prices;
-}
-
 /**
- * Plans the fish of one species: the first-come plan at once, then the bound by column generation, then ruin and
- * recreate until `seconds` are over. Fish in `settled` keep their cuts. Every plan it tells of holds by the validator,
+ * Plans the fish of one species: the first-come plan at once, then better ones and a lower bound (`seek`) until
+ * `seconds` are over. Fish in `settled` keep their cuts. Every plan it tells of holds by the validator,
  * and none stands behind the first-come plan.
  */
 export function solve(
@@ -104,34 +90,7 @@ export function solve(
   watch.tell(inMoney(so));
   if (c.fish.length === 0 || c.groups.length + c.classes.length === 0)
     return { ...so, bound: so.score.value, phase: 'done' };
-  let prices = fullPrices(c);
-  let losses = c.fish.map((of) => of.modes.map(() => 0));
-  if (highs) {
-    const master = new Master(highs, c);
-    try {
-      const root = generate(
-        master,
-        c.fish.map((of) => of.fish.length),
-        () => watch.stopped() || spent() > seconds * 0.6,
-      );
-      if (root) {
-        ({ losses } = root);
-        prices = root.solved.prices;
-        const bound = root.bound + rest.settledValue;
-        so = {
-          ...so,
-          bound: Number.isFinite(bound) ? Math.max(bound, rank(so)) : null,
-          phase: 'bound',
-        };
-        watch.tell(inMoney(so));
-      }
-    } finally {
-      master.dispose();
-    }
-  }
-  const left = Math.max(0.05, seconds - spent());
-  const from = spent();
-  let [waiting, looked]: [State | null, number] = [null, from];
+  let [waiting, looked]: [State | null, number] = [null, spent()];
   // Weighing a plan anew and checking it takes its time: not each step of the search is shown.
   const look = () => {
     if (!waiting) return;
@@ -143,20 +102,23 @@ export function solve(
     so = { ...so, ...won, bound, phase: 'search' };
     watch.tell(inMoney(so));
   };
-  improve(
-    c,
-    sound ? start : start.map(() => null),
-    prices,
-    losses,
-    watch.random,
-    (progress) => {
-      const share = (spent() - from) / left;
-      progress(Math.min(1, share));
+  seek(highs, c, sound ? start : start.map(() => null), {
+    seconds,
+    spent,
+    random: watch.random,
+    stopped: watch.stopped,
+    better: ({ state }) => {
+      waiting = state;
       if (spent() - looked > 0.25) look();
-      return watch.stopped() || share >= 1 || (so.bound !== null && so.bound - rank(so) < 0.5);
     },
-    (found) => (waiting = found.state),
-  );
+    bounded: (bound) => {
+      look();
+      const least = Math.max(bound + rest.settledValue, rank(so));
+      if (!Number.isFinite(least) || (so.bound !== null && least >= so.bound)) return;
+      so = { ...so, bound: least, phase: so.phase === 'first_come' ? 'bound' : so.phase };
+      watch.tell(inMoney(so));
+    },
+  });
   look();
   return inMoney({ ...so, phase: 'done' });
 }

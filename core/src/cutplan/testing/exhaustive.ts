@@ -1,6 +1,6 @@
 import { compile, type Compiled, type CutMode, type Node } from '../compile.ts';
 import { restWorth, type Stretch } from '../pattern.ts';
-import type { PlanProblem } from '../problem.ts';
+import { lackOf, type PlanProblem } from '../problem.ts';
 import { counterTakings } from '../score.ts';
 
 /** What some fish give, by `who`, and what they are worth beside it. */
@@ -92,9 +92,10 @@ export function exhaustive(problem: PlanProblem): number {
             ? 1
             : 0;
       sum += units * (g.value + g.penalty);
+      if (g.pieces === null && units === 1) sum -= lackOf(g.like, gives[who]!, problem.settings);
     });
     c.classes.forEach((k, at) => (sum += counterTakings(k, gives[c.groups.length + at]!)));
     return sum;
   };
-  return Math.max(...all.map(value));
+  return all.reduce((best, give) => Math.max(best, value(give)), -Infinity);
 }
