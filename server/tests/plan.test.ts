@@ -346,7 +346,9 @@ describe('lines of every kind', () => {
       expect.objectContaining({ customer: 'Late', kind: 'new' }),
     );
     const sum = changes.species.reduce((s, x) => s + x.value.after - x.value.before, 0);
-    expect(changes.value - changes.before!.value).toBeCloseTo(sum, 6);
+    // To the half cent that is not worth naming a species for.
+    const known = new Set([...first.species, ...second.species].map((s) => s.speciesId)).size;
+    expect(Math.abs(changes.value - changes.before!.value - sum)).toBeLessThan(0.5 * known);
   });
 });
 

@@ -34,8 +34,8 @@ const shares = { root: 0.55, search: 0.12, searchOfMany: 0.3, loose: 0.25, tree:
 
 /** Steps of ruin and recreate that a plan made whole from the programme gets. */
 const polish = 25;
-/** How far behind the best, as a share, such a plan is not worth them. */
-const hopeless = 0.02;
+/** How far behind the best such a plan is not worth them on a day of few fish, as a share of all that the lines bring. */
+const hopeless = 0.004;
 
 /** First prices of a search without the master problem: what a filled line brings a piece, and the counter's full price. */
 function fullPrices(c: Compiled): Prices {
@@ -95,6 +95,7 @@ export function seek(highs: Highs | null, c: Compiled, start: State, of: Seeking
   const classOf = c.fish.flatMap((k, f) => k.fish.map(() => f));
   const late = (until: number) => of.stopped() || of.spent() > until;
   const after = (share: number) => Math.min(of.seconds, of.spent() + share * of.seconds);
+  const takings = c.groups.reduce((sum, g) => sum + (g.value + g.penalty) * g.units.length, 0);
   let prices = fullPrices(c);
   let losses: number[][] = c.fish.map((k) => k.modes.map(() => 0));
   let best: Search = { state: start, value: -Infinity };
@@ -128,7 +129,7 @@ export function seek(highs: Highs | null, c: Compiled, start: State, of: Seeking
   const valued = (state: State): Search => improve(c, state, prices, losses, of.random, () => true);
   const polished = (state: State): Search => {
     const bare = valued(state);
-    if (start.length <= fewFish && bare.value < best.value - hopeless * Math.abs(best.value)) return bare;
+    if (start.length <= fewFish && bare.value < best.value - hopeless * takings) return bare;
     let step = 0;
     return improve(c, state, prices, losses, of.random, (progress) => {
       progress(0.9);

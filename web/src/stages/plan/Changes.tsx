@@ -68,6 +68,9 @@ export function Changes({ planId }: { planId: number }) {
               <span>{more === 0 ? '' : `${more > 0 ? '+' : '−'}${formatMoney(Math.abs(more))}`}</span>
             </h3>
             <ul className="text-note text-ink2">
+              {s.lines.length + s.fish.length + s.counter.length === 0 && (
+                <li>{say('the_same_lines_and_fish_cut_otherwise')}</li>
+              )}
               {s.lines.map((l) => (
                 <li key={l.lineId}>
                   {l.orderNumber} {l.customer}, {formOf(forms, l.form).name}: {words(l)}

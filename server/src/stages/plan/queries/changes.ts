@@ -68,6 +68,11 @@ export async function changesOf(work: Reader, id: number): Promise<PlanChanges> 
       value: valueOf(was.found),
     },
     value: valueOf(now.found),
-    species: species.filter((s) => s.lines.length + s.fish.length + s.counter.length > 0),
+    // Better marks alone are money too: what the species say adds up to what the plan says.
+    species: species.filter(
+      (s) =>
+        s.lines.length + s.fish.length + s.counter.length > 0 ||
+        Math.abs(s.value.after - s.value.before) >= 0.5,
+    ),
   };
 }
