@@ -95,7 +95,14 @@ export class Master {
       rowUpper,
       matrix: { format: 'csc', numRows: this.height, numCols: 0, starts: [0], indices: [], values: [] },
     });
-    this.model.options.set({ output_flag: false, solver: 'simplex', presolve: 'off', simplex_strategy: 4 });
+    this.model.options.set({
+      output_flag: false,
+      solver: 'simplex',
+      presolve: 'off',
+      simplex_strategy: 4,
+      // Far more than any of them takes: one that goes round in circles is given up.
+      simplex_iteration_limit: 20_000,
+    });
     const lack = lackPerGram(c.problem.settings);
     this.put([
       ...c.groups.map((g, at): ModelColumn => {
