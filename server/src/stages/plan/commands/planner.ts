@@ -54,6 +54,9 @@ const thread = () =>
     execArgv: built ? process.execArgv : [],
   });
 
+/** How much longer than its search one thread may take in all, starting it included. */
+const onceSlackSeconds = 10;
+
 /**
  * Runs plans in worker threads, which are thrown away after each run: the solver's memory never shrinks. What they
  * find is kept in the database as it comes; the process itself remembers nothing of it.
@@ -167,6 +170,8 @@ export class Planner {
     worker.ref();
     const cancel = () => void worker.terminate();
     this.running.add(cancel);
+    // Whoever asked waits at the screen: a thread that does not end is ended, with the best it told of.
+    const limit = setTimeout(cancel, (seconds + onceSlackSeconds) * 1000);
     try {
       return await new Promise<FoundPlan>((done, fail) => {
         let last: FoundPlan | null = null;
@@ -180,6 +185,7 @@ export class Planner {
         } satisfies Task);
       });
     } finally {
+      clearTimeout(limit);
       this.running.delete(cancel);
       if (this.warm) this.keepWarm();
     }
