@@ -199,13 +199,11 @@ function undecided(m: Master, s: Solved): Undecided | null {
  */
 export class Tree {
   private readonly open: Place[];
-  /** The best bound of places that could not be looked into further. */
+  /** The best bound of places that are not looked into further: too little left in them, or no number to settle. */
   private lost = -Infinity;
   private root: Bounded | null;
   /** What the best plan known is worth; whoever finds a better one says so here. */
   best: number;
-  /** Places looked at. */
-  places = 0;
   readonly m: Master;
 
   constructor(m: Master, root: Bounded, best: number) {
@@ -227,6 +225,7 @@ export class Tree {
     const enough = this.best + within;
     const here = this.open.pop();
     if (!here || here.bound <= enough) {
+      this.lost = Math.max(this.lost, here?.bound ?? -Infinity);
       this.open.length = 0;
       return false;
     }
@@ -246,18 +245,9 @@ export class Tree {
       if (found && found.bound > enough && rounded(m, found.solved).exact)
         found = generate(m, settled, enough, over, found.duals);
     }
-    this.places++;
     const bound = Math.min(here.bound, found?.bound ?? Infinity);
-    if (!found) {
-      this.lost = Math.max(this.lost, bound);
-      return true;
-    }
-    if (bound <= enough) return true;
-    const { state, exact } = rounded(m, found.solved);
-    if (found.solved.sound) tried(state);
-    if (bound <= this.best + within) return true;
-    const split = exact ? null : undecided(m, found.solved);
-    if (!split) {
+    const split = found && bound > enough ? this.whatNext(found, bound, tried) : null;
+    if (!found || !split) {
       this.lost = Math.max(this.lost, bound);
       return true;
     }
@@ -269,5 +259,12 @@ export class Tree {
     for (const range of sides)
       this.open.push({ bound, near: found.duals, choices: [...choices, { ...split, range }] });
     return true;
+  }
+
+  /** Tells of a place's solution made whole, and answers with the number to settle next; null where none is worth it. */
+  private whatNext(found: Bounded, bound: number, tried: (state: State) => void): Undecided | null {
+    const { state, exact } = rounded(this.m, found.solved);
+    if (found.solved.sound) tried(state);
+    return exact || bound <= this.best + within ? null : undecided(this.m, found.solved);
   }
 }
