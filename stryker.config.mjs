@@ -9,6 +9,6 @@ export default {
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 15_000,
-  ignorePatterns: ['.data', '**/dist', 'docs'],
+  ignorePatterns: ['.data', '**/dist', 'docs/screenshots'],
   reporters: ['json'],
 };

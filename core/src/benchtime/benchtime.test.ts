@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cleanMinutes, scheduleByDueDate, schedule, type BenchJob } from './index.ts';
+import { cleanMinutes, scheduleByDueDate, schedule, type BenchJob, type BenchSchedule } from './index.ts';
 
 const job = (id: string, due: number, work: BenchJob['work'], more: Partial<BenchJob> = {}): BenchJob => ({
   id,
@@ -14,35 +14,81 @@ const job = (id: string, due: number, work: BenchJob['work'], more: Partial<Benc
   ...more,
 });
 
-/** Late minutes and end of the best of all orders on one hand, nothing waiting: written apart from the module. */
-function everyOrder(jobs: readonly BenchJob[]): { late: number; end: number } {
+/** Late minutes and end of the best of all orders on all hands: written apart from the module, without any bound. */
+function everyOrder(jobs: readonly BenchJob[], hands: readonly number[]): { late: number; end: number } {
   let best = { late: Infinity, end: Infinity };
+  interface Lane {
+    free: number;
+    species: string | null;
+    raw: boolean;
+  }
   const walk = (
-    left: readonly BenchJob[],
-    at: number,
-    species: string | null,
-    raw: boolean,
+    left: readonly (readonly [BenchJob, number, number])[],
+    lanes: readonly Lane[],
     late: number,
   ) => {
     if (left.length === 0) {
-      if (late < best.late - 1e-9 || (Math.abs(late - best.late) < 1e-9 && at < best.end))
-        best = { late, end: at };
+      const end = Math.max(0, ...lanes.map((l) => (l.species === null ? 0 : l.free)));
+      if (late < best.late - 1e-9 || (Math.abs(late - best.late) < 1e-9 && end < best.end))
+        best = { late, end };
       return;
     }
-    for (const j of left) {
-      const dirty = species !== null && (species !== j.species || (j.raw && !raw));
-      const end = at + (dirty ? cleanMinutes : 0) + j.work[0];
-      walk(
-        left.filter((x) => x !== j),
-        end,
-        j.species,
-        j.raw,
-        late + Math.max(0, end - j.due) * j.priority,
-      );
+    for (const next of left) {
+      const [j, part, ready] = next;
+      for (const [at, lane] of lanes.entries()) {
+        if (j.hand !== null && j.hand !== at) continue;
+        const dirty = lane.species !== null && (lane.species !== j.species || (j.raw && !lane.raw));
+        const end = Math.max(lane.free + (dirty ? cleanMinutes : 0), ready) + j.work[part]!;
+        const rest = left.filter((x) => x !== next);
+        const last = part === j.work.length - 1;
+        walk(
+          last ? rest : [...rest, [j, part + 1, end + j.wait]],
+          lanes.map((l, i) => (i === at ? { free: end, species: j.species, raw: j.raw } : l)),
+          late + (last ? Math.max(0, end - j.due) * j.priority : 0),
+        );
+      }
     }
   };
-  walk(jobs, 0, null, false, 0);
+  walk(
+    jobs.map((j) => [j, 0, 0] as const),
+    hands.map((free) => ({ free, species: null, raw: false })),
+    0,
+  );
   return best;
+}
+
+/** What a schedule says of itself, told again from its slots. */
+function told(jobs: readonly BenchJob[], { slots }: BenchSchedule) {
+  const done = Object.fromEntries(
+    jobs.map((j) => [j.id, Math.max(...slots.filter((s) => s.id === j.id).map((s) => s.end))]),
+  );
+  const late = jobs.map((j) => [j, Math.max(0, done[j.id]! - j.due)] as const).filter(([, by]) => by > 1e-9);
+  return {
+    done,
+    late: Object.fromEntries(late.map(([j, by]) => [j.id, by])),
+    lateWeighted: late.reduce((sum, [j, by]) => sum + by * j.priority, 0),
+    end: Math.max(0, ...slots.map((s) => s.end)),
+    slots: slots.toSorted((a, b) => a.hand - b.hand || a.start - b.start),
+  };
+}
+
+/** Every slot: its hand free and clean before it, its first part done and stood, as long as its work. */
+function expectSound(jobs: readonly BenchJob[], hands: readonly number[], so: BenchSchedule) {
+  const by = new Map(jobs.map((j) => [j.id, j]));
+  const parts = jobs.flatMap((j) => j.work.map((_, part) => `${j.id} ${part}`));
+  expect(so.slots.map((s) => `${s.id} ${s.part}`).sort()).toEqual(parts.sort());
+  for (const [i, s] of so.slots.entries()) {
+    const j = by.get(s.id)!;
+    const before = i > 0 && so.slots[i - 1]!.hand === s.hand ? so.slots[i - 1]! : null;
+    const had = before && by.get(before.id)!;
+    const clean = had && (had.species !== j.species || (j.raw && !had.raw)) ? cleanMinutes : 0;
+    expect(s.end - s.start).toBeCloseTo(j.work[s.part]!, 9);
+    expect(s.start - s.cleanFrom).toBeCloseTo(clean, 9);
+    expect(s.cleanFrom).toBeGreaterThanOrEqual((before?.end ?? hands[s.hand]!) - 1e-9);
+    expect(j.hand ?? s.hand).toBe(s.hand);
+    const first = s.part === 1 && so.slots.find((x) => x.id === s.id && x.part === 0)!;
+    if (first) expect(s.start).toBeGreaterThanOrEqual(first.end + j.wait - 1e-9);
+  }
 }
 
 const jobs = fc.array(
@@ -56,13 +102,24 @@ const jobs = fc.array(
   { minLength: 1, maxLength: 6 },
 );
 
+interface BenchOfJobs {
+  due: number;
+  first: number;
+  second: number | null;
+  wait: number;
+  species: string;
+  raw: boolean;
+  priority: number;
+  hand: number | null;
+}
+
 describe('the bench by the clock', () => {
   it('is as good as every order tried, on small benches', () => {
     fc.assert(
       fc.property(jobs, (list) => {
         const mine = list.map(({ work, ...j }, i) => job(`t${i}`, j.due, [work], j));
         const so = schedule(mine, [0]);
-        const best = everyOrder(mine);
+        const best = everyOrder(mine, [0]);
         expect(so.exact).toBe(true);
         expect(so.lateWeighted).toBeCloseTo(best.late, 6);
         expect(so.end).toBeCloseTo(best.end, 6);
@@ -70,6 +127,82 @@ describe('the bench by the clock', () => {
       { numRuns: 60, seed: 2 },
     );
   });
+  const anyBench = (most: number, latest = 50) =>
+    fc.record({
+      hands: fc.array(fc.integer({ min: 0, max: 12 }), { minLength: 1, maxLength: 3 }),
+      jobs: fc.array(
+        fc.record({
+          due: fc.integer({ min: 0, max: latest }),
+          first: fc.integer({ min: 1, max: 20 }),
+          second: fc.option(fc.integer({ min: 1, max: 9 })),
+          wait: fc.constantFrom(5, 30),
+          species: fc.constantFrom('hake', 'salmon', 'plaice'),
+          raw: fc.boolean(),
+          priority: fc.constantFrom(1, 2, 5),
+          hand: fc.option(fc.nat(2), { freq: 2 }),
+        }),
+        { minLength: 1, maxLength: most },
+      ),
+    });
+  const benchOf = ({ hands, jobs }: { hands: number[]; jobs: BenchOfJobs[] }) => ({
+    hands,
+    jobs: jobs.map(({ first, second, hand, ...j }, i) =>
+      job(`t${i}`, j.due, second === null ? [first] : [first, second], {
+        ...j,
+        wait: second === null ? 0 : j.wait,
+        hand: hand === null ? null : hand % hands.length,
+      }),
+    ),
+  });
+  it('is as good as every order on every hand, with what stands between and what is begun', () => {
+    fc.assert(
+      fc.property(anyBench(3), (any) => {
+        const { jobs, hands } = benchOf(any);
+        const so = schedule(jobs, hands);
+        const best = everyOrder(jobs, hands);
+        expect(so.exact).toBe(true);
+        expect(so.lateWeighted).toBeCloseTo(best.late, 6);
+        expect(so.end).toBeCloseTo(best.end, 6);
+      }),
+      { numRuns: 150, seed: 3 },
+    );
+  });
+  it.each([
+    ['the best found', schedule],
+    ['by due time', scheduleByDueDate],
+  ])('%s keeps to hands, boards and waits, and its sums are those of its slots', (_name, plan) => {
+    fc.assert(
+      fc.property(anyBench(14), (any) => {
+        const { jobs, hands } = benchOf(any);
+        const so = plan(jobs, hands);
+        expectSound(jobs, hands, so);
+        const { exact: _exact, ...says } = so;
+        const { lateWeighted, ...rest } = told(jobs, so);
+        expect({ ...says, lateWeighted: 0 }).toEqual({ ...rest, lateWeighted: 0 });
+        expect(says.lateWeighted).toBeCloseTo(lateWeighted, 6);
+        if (plan === scheduleByDueDate) expect(so.exact).toBe(false);
+      }),
+      { numRuns: 60, seed: 4 },
+    );
+  });
+  it.each([
+    [4, 12],
+    [5, 12],
+    [6, 10],
+    [7, 11],
+    [8, 6],
+    [9, 4],
+  ])(
+    'of %i tickets tries every order on %i benches of twelve at least, in the time it has',
+    (tickets, least) => {
+      const benches = fc
+        .sample(anyBench(tickets, 250), { numRuns: 400, seed: 5 })
+        .filter((b) => b.jobs.length === tickets)
+        .slice(0, 12)
+        .map(benchOf);
+      expect(benches.filter((b) => schedule(b.jobs, b.hands).exact).length).toBeGreaterThanOrEqual(least);
+    },
+  );
   it('cuts something else while a fish stands in salt', () => {
     const so = schedule([job('salt', 60, [5, 5], { wait: 30 }), job('other', 60, [25])], [0]);
     // 5 + 25 of the other, then the rest of the first: nobody waits but for its last minutes.

@@ -122,6 +122,71 @@ function dueOrder(jobs: readonly BenchJob[]): Operation[] {
   return operationsOf(jobs).sort((a, b) => at(a) - at(b) || a.part - b.part);
 }
 
+/** From which time so many hands' minutes are done at the earliest, shared out among hands that are free from then on. */
+function doneBy(minutes: number, free: readonly number[]): number {
+  let sum = minutes;
+  for (const [i, from] of free.entries()) {
+    sum += from;
+    const level = sum / (i + 1);
+    if (level <= (free[i + 1] ?? Infinity)) return level;
+  }
+  return Infinity;
+}
+
+/**
+ * What is left of these tickets is at least so late, and done at the earliest then, however it is shared out: each takes
+ * its own time, and all of them together the time of all hands.
+ */
+function leastOf(
+  jobs: readonly BenchJob[],
+  left: ReadonlyMap<number, number>,
+  state: readonly Hand[],
+  first: readonly number[],
+): { late: number; end: number } {
+  const free = state.map((h) => h.free).sort((a, b) => a - b);
+  const soonest = nth(free, 0);
+  let [alone, end, all] = [0, 0, 0];
+  const own: number[] = [];
+  const due: number[] = [];
+  let priority = Infinity;
+  const boards = new Set(state.map((h) => h.species));
+  const fresh = new Set<string>();
+  for (const [job, part] of left) {
+    const j = nth(jobs, job);
+    const from = j.hand === null ? soonest : nth(state, j.hand).free;
+    const begin = part === 0 ? from : Math.max(from, nth(first, job) + j.wait);
+    const minutes = j.work.slice(part).reduce((a, b) => a + b, 0);
+    const done = begin + minutes + (part < j.work.length - 1 ? j.wait : 0);
+    alone += Math.max(0, done - j.due) * j.priority;
+    end = Math.max(end, done);
+    all += minutes;
+    own.push(minutes);
+    due.push(j.due);
+    priority = Math.min(priority, j.priority);
+    if (!boards.has(j.species)) fresh.add(j.species);
+  }
+  // Each kind of fish that lies on no board yet wants one cleaned, but for boards nobody has used.
+  const unused = state.filter((h) => h.species === null).length;
+  end = Math.max(end, doneBy(all + cleanMinutes * Math.max(0, fresh.size - unused), free));
+  // The shortest ones first are done soonest, and the earliest due of all are the least late then.
+  own.sort((a, b) => a - b);
+  due.sort((a, b) => a - b);
+  let [together, sum] = [0, 0];
+  for (const [k, minutes] of own.entries()) {
+    sum += minutes;
+    together += Math.max(0, doneBy(sum, free) - nth(due, k)) * priority;
+  }
+  return { late: Math.max(alone, together), end };
+}
+
+/** The part that is next of each ticket that is not done. */
+function hasLeft(operations: readonly Operation[], left: number): Map<number, number> {
+  const next = new Map<number, number>();
+  for (const [o, { job, part }] of operations.entries())
+    if (left & (1 << o)) next.set(job, Math.min(part, next.get(job) ?? part));
+  return next;
+}
+
 /** Whether all of `a` is as early and as cheap as `b`. */
 const noWorse = (a: readonly number[], b: readonly number[]) => a.every((x, i) => x <= nth(b, i) + 1e-9);
 
@@ -171,26 +236,8 @@ function branchAndBound(
       if (better({ late, end }, incumbent)) incumbent = { slots: [...slots], late, end };
       return;
     }
-    // What is left takes its time, however it is shared out: the hands are busy so long in the mean, and with the longest.
-    const soonest = Math.min(...state.map((h) => h.free));
-    let bound = late;
-    let busy = state.reduce((s, h) => s + h.free, 0);
-    let over = end;
-    const boards = new Set(state.map((h) => h.species));
-    const unused = state.filter((h) => h.species === null).length;
-    const fresh = new Set<string>();
-    for (const [o, { job, part }] of operations.entries()) {
-      if ((left & (1 << o)) === 0) continue;
-      const j = nth(jobs, job);
-      const minutes = j.work[part] ?? 0;
-      busy += minutes;
-      over = Math.max(over, soonest + minutes);
-      if (part === j.work.length - 1) bound += Math.max(0, soonest + minutes - j.due) * j.priority;
-      if (!boards.has(j.species)) fresh.add(j.species);
-    }
-    // Each kind of fish that lies on no board yet wants one cleaned, but for boards nobody has used.
-    busy += cleanMinutes * Math.max(0, fresh.size - unused);
-    over = Math.max(over, busy / state.length);
+    const least = leastOf(jobs, hasLeft(operations, left), state, first);
+    const [bound, over] = [late + least.late, Math.max(end, least.end)];
     if (bound > incumbent.late + 1e-9 || (bound > incumbent.late - 1e-9 && over >= incumbent.end - 1e-9))
       return;
     if (dominated(left, state, first, late, end)) return;
@@ -258,8 +305,8 @@ function localSearch(jobs: readonly BenchJob[], hands: readonly number[], start:
 
 /**
  * Who cuts what when: late minutes by priority as few as may be, then done as early as may be. `hands` says from when
- * each cutter is free, minutes from now. Up to nine tickets every order is tried; beyond, list scheduling by due time
- * and moves that help. Throws RangeError without a hand.
+ * each cutter is free, minutes from now. Up to nine tickets every order is tried, unless there are too many that may be
+ * best (`exact` says so); beyond, list scheduling by due time and moves that help. Throws RangeError without a hand.
  */
 export function schedule(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
   if (hands.length === 0) throw new RangeError('Nobody is at the bench');

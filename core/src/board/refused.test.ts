@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { formBook, formOf } from '../forms/index.ts';
 import { catalogue, type ArrivalCondition } from '../species/index.ts';
-import { compose, jobFaults, plainCut, type Job, type MethodChoices } from './index.ts';
+import {
+  compose,
+  jobFaults,
+  optionOffered,
+  optionRefusal,
+  optionWords,
+  packingRefusal,
+  plainCut,
+  type Job,
+  type MethodChoices,
+  type OptionId,
+} from './index.ts';
 
 /** "portion (skinless) + steaks" of a fish that came so, with ways chosen for this job: "ribs=through". */
 function jobOf(id: string, came: ArrivalCondition, forms: string, ways = '', more: Partial<Job> = {}): Job {
@@ -205,5 +216,95 @@ describe('a job that cannot be cut', () => {
     ['too small', jobOf('cod', 'gutted', 'troncon'), ['forms.0.form is_not_cut_as']],
   ])('%s', (_name, job, faults) => {
     expect(faultsOf(job)).toEqual(faults);
+  });
+});
+
+/** Options that cannot be had of a fish, as common practice has it; nothing where they can. */
+const barred: [string, ArrivalCondition | null, string, OptionId, string?][] = [
+  ['skate', 'whole', 'wing', 'scaled', 'has_no_scales_to_take_off'],
+  ['mackerel', 'whole', 'scaled_gutted', 'scaled', 'has_no_scales_to_take_off'],
+  ['sea_bass', 'whole', 'scaled_gutted', 'scaled'],
+  ['lionfish', 'whole', 'scaled_gutted', 'fins_on', 'its_spines_are_venomous_they_come'],
+  ['sea_bass', 'whole', 'scaled_gutted', 'fins_on'],
+  ['plaice', 'whole', 'quarter_cut', 'pins_in', 'has_no_pin_bones'],
+  ['monkfish', 'tail', 'monk_fillets', 'pins_in', 'has_no_pin_bones'],
+  ['salmon', 'boned_side', 'portion', 'pins_in', 'its_pin_bones_are_out_already'],
+  ['salmon', 'fillet', 'portion', 'pins_in', 'its_pin_bones_are_out_already'],
+  ['salmon', 'side', 'portion', 'pins_in'],
+  ['salmon', null, 'portion', 'pins_in'],
+  ['plaice', 'whole', 'quarter_cut', 'belly_off', 'has_no_belly_flap_on_its_fillets'],
+  ['salmon', 'side', 'portion', 'belly_off', 'it_has_no_belly_flap_any_more'],
+  ['salmon', 'gutted', 'portion', 'belly_off'],
+  ['salmon', null, 'portion', 'belly_off'],
+  ['plaice', 'whole', 'quarter_cut', 'shaved', 'has_no_dark_line_worth_shaving'],
+  ['salmon', 'gutted', 'fillet_skinless', 'shaved'],
+  ['salmon', 'gutted', 'fillet_skinless', 'skirts_on', 'only_flatfish_have_skirts'],
+  ['plaice', 'whole', 'quarter_cut', 'skirts_on'],
+  ['monkfish', 'tail', 'monk_fillets', 'skin_on', 'is_always_skinned'],
+  ['skate', 'wing', 'wing', 'skin_on'],
+  ['cod', 'gutted', 'fillet_skinless', 'skin_on'],
+  ['hake', 'headed_gutted', 'scaled_gutted', 'head_on', 'the_head_is_already_off'],
+  ['hake', 'headed_gutted', 'scaled_gutted', 'head_off', 'the_head_is_already_off'],
+  ['hake', 'headed_gutted', 'scaled_gutted', 'gills_in', 'the_head_is_already_off'],
+  ['hake', 'headed_gutted', 'scaled_gutted', 'fins_off'],
+  ['hake', 'gutted', 'scaled_gutted', 'head_off'],
+];
+const fish = (id: string) => catalogue.find((s) => s.id === id)!;
+
+describe('an option of a form', () => {
+  it.each(barred)('%s %s, %s: %s', (id, came, form, option, why) => {
+    const refused = optionRefusal(fish(id), came, formOf(formBook(), form), optionWords[option][0]);
+    expect(refused?.code.replace('core/board:', '')).toBe(why);
+    expect(refused?.params?.species ?? fish(id).name).toBe(fish(id).name);
+  });
+  it('in words of the shop’s own is nobody’s to refuse', () => {
+    expect(optionRefusal(fish('cod'), 'gutted', formOf(formBook(), 'steaks'), 'for the cat')).toBeNull();
+  });
+  it('is offered where it can be had and changes what is made', () => {
+    const offered = (id: string, form: string, option: OptionId) =>
+      optionOffered(fish(id), 'whole', formOf(formBook(), form), optionWords[option][0]);
+    expect(offered('sea_bass', 'scaled_gutted', 'head_off')).toBe(true);
+    expect(offered('plaice', 'quarter_cut', 'pins_in')).toBe(false);
+    expect(offered('cod', 'fillet_skinless', 'skin_off')).toBe(false);
+    expect(offered('cod', 'fillet_skinless', 'skin_on')).toBe(true);
+  });
+});
+
+describe('packing', () => {
+  it('in vacuum leaves by the rules of the one place and not of the other', () => {
+    const why = (profile: 'eu' | 'us', thawed: boolean, packing: 'vacuum' | 'frozen' | 'tray') =>
+      packingRefusal(packing, { profile, thawed })?.code ?? null;
+    expect(why('us', false, 'vacuum')).toBe('core/board:by_the_rules_this_shop_follows_raw');
+    expect(why('eu', false, 'vacuum')).toBeNull();
+    expect(why('eu', true, 'vacuum')).toBeNull();
+    expect(why('eu', true, 'frozen')).toBe('core/board:this_was_frozen_before_and_has');
+    expect(why('eu', false, 'frozen')).toBeNull();
+    expect(why('us', true, 'tray')).toBeNull();
+  });
+});
+
+describe('quarters of a flatfish given to several forms', () => {
+  const of = (...grams: number[]) =>
+    compose({
+      ...jobOf('plaice', 'gutted', grams.map((_, i) => forms[i]!).join(' + ')),
+      cuts: grams.map((totalGrams, i) => ({ ...plainCut(formOf(formBook(), forms[i]!)), totalGrams })),
+    }).outputs;
+  const forms = ['quarter_cut', 'fillet_skinless', 'goujons', 'delice', 'paupiette'];
+  it('go each to one, the heaviest to the most wished for, which has what is over', () => {
+    const outputs = of(200, 300, 100);
+    const given = outputs.map((o) => o.quarters.length);
+    expect(given).toEqual([1, 2, 1]);
+    expect(new Set(outputs.flatMap((o) => o.quarters)).size).toBe(4);
+    const [some, most, least] = outputs.map((o) => o.grams);
+    expect(most!).toBeGreaterThan(some!);
+    expect(some!).toBeGreaterThanOrEqual(least!);
+  });
+  it('of equal wishes go in the order asked', () => {
+    expect(of(100, 100).map((o) => o.quarters.length)).toEqual([3, 1]);
+  });
+  it('are shared out by weight where there are more forms than quarters', () => {
+    const outputs = of(100, 100, 100, 100, 100);
+    expect(outputs.map((o) => o.quarters)).toEqual([[], [], [], [], []]);
+    for (const o of outputs) expect(o.grams).toBeGreaterThan(0);
   });
 });

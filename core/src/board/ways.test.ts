@@ -6,8 +6,8 @@ import { catalogue, type ArrivalCondition } from '../species/index.ts';
 import { compose, jobFaults, plainCut, type Job, type MethodChoices } from './index.ts';
 
 /*
- * How common jobs go, act by act, as practised: what the fish lies as, with which tools, what is said, where it goes and how
- * it ends. A table to be read by people who cut; `ways.txt` says it in short.
+ * How common jobs go, act by act, as practised: what for, what the fish lies as, with which tools, what is said, where it
+ * goes and how it ends. A table to be read by people who cut; `ways.txt` says it in short.
  */
 const text = readFileSync(new URL('./ways.txt', import.meta.url), 'utf8');
 const ways = text
@@ -18,14 +18,16 @@ const ways = text
     return { head: head!, lines };
   });
 
-/** "red_mullet whole: steaks (tied), fillet_skin_on; ribs=before" */
+/** "red_mullet whole scaled_in_part: steaks (tied), fillet_skin_on; ribs=before" */
 function jobOf(head: string): Job {
-  const [, id, condition, cuts, methods] = /^(\S+) (\S+): ([^;]+)(?:; (.+))?$/.exec(head)!;
+  const [, id, condition, inPart, cuts, methods] = /^(\S+) (\S+)( scaled_in_part)?: ([^;]+)(?:; (.+))?$/.exec(
+    head,
+  )!;
   const species = catalogue.find((s) => s.id === id)!;
   return {
     species,
     condition: condition as ArrivalCondition,
-    scaled: 'no',
+    scaled: inPart ? 'part' : 'no',
     cuts: cuts!.split(/, (?![^(]*\))/).map((c) => {
       const [, form, options] = /^(\S+)(?: \((.+)\))?$/.exec(c)!;
       return { ...plainCut(formOf(formBook(), form!)), options: options?.split(' + ') ?? [] };
@@ -47,11 +49,11 @@ function said(job: Job): string[] {
   return [
     ...c.steps.map(
       (s) =>
-        `  ${s.id}: ${s.lies}, ${s.times}x${part('with', s.tools)}${part('to', s.trims)}${part('how', s.how.map(code))}${part('mind', s.cautions.map(code))}`,
+        `  ${s.id}${part('for', [code(s.title), code(s.why)])}: ${s.lies}, ${s.times}x${part('with', s.tools)}${part('to', s.trims)}${part('how', s.how.map(code))}${part('mind', s.cautions.map(code))} until ${code(s.check)}`,
     ),
     ...c.outputs.map((o) => {
       const on = Object.entries(o.state).filter(([, v]) => v !== false && v !== 'no');
-      return `  = ${o.quarters.join('+') || 'fish'}: ${on.map(([k, v]) => (v === true ? k : `${k} ${String(v)}`)).join(', ')}`;
+      return `  = ${o.quarters.join('+') || 'fish'} ${Math.round((100 * o.grams) / job.fishGrams)} %: ${on.map(([k, v]) => (v === true ? k : `${k} ${String(v)}`)).join(', ')}`;
     }),
   ];
 }
