@@ -41,6 +41,11 @@ interface Sent<R extends Route> {
   key?: string | null;
 }
 
+/** Whoever is refused is told why in words. */
+function expectReason({ title, detail, errors }: Problem) {
+  for (const words of [title, detail, ...(errors ?? []).map((e) => e.message)]) expect(words).toMatch(/\w\w/);
+}
+
 /** A signed-in screen: sends requests of the contract as they are, bodies of the right shape or raw ones. */
 export class ApiClient {
   cookie = '';
@@ -64,6 +69,11 @@ export class ApiClient {
     // A document answers with itself.
     const json = response.headers.get('content-type')?.includes('json') === true;
     const answer = (text && json ? JSON.parse(text) : null) as AnswerOf<R>;
+    if (response.status >= 400 && json) {
+      expectReason(answer as Problem);
+      const isForm = typeof body === 'object' && body !== null && !Array.isArray(body);
+      if (isForm) for (const e of (answer as Problem).errors ?? []) expect(e.path).not.toBe('');
+    }
     return { status: response.status, body: answer, problem: answer as Problem, headers: response.headers };
   }
 
