@@ -19,7 +19,17 @@ interface Place {
 
 const topics = readdirSync('core/src').filter((t) => !['proof', 'testing', 'picture'].includes(t));
 /** Tests of the whole shop, minutes long: no mutant waits for them. */
-const wholeShop = ['acts', 'closed', 'nonsense', 'poison', 'sacred', 'saturday', 'tamper', 'versions', 'walk'];
+const wholeShop = [
+  'acts',
+  'closed',
+  'nonsense',
+  'poison',
+  'sacred',
+  'saturday',
+  'tamper',
+  'versions',
+  'walk',
+];
 /** Tests of the server that ask anything of a stage, in this process: a mutant is not in one started beside it. */
 const asking = (stage: string): string[] =>
   globSync('server/tests/*.test.ts', {
