@@ -1,5 +1,4 @@
 import { useEffect, useRef } from 'react';
-import { say } from './say.ts';
 
 /** Keys of a scan come faster than fingers type, ms between two. */
 const fast = 40;
@@ -22,7 +21,7 @@ export function useScanner(onScan: (scan: string) => void): void {
     let held: ReturnType<typeof setTimeout> | undefined;
     const onKeyDown = (event: KeyboardEvent) => {
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (event.target instanceof HTMLElement && event.target.closest(say('input_textarea_select'))) return;
+      if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
       const burst = event.timeStamp - lastAt < fast;
       lastAt = event.timeStamp;
       if (event.key === 'Enter') {
