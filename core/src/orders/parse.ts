@@ -155,8 +155,10 @@ function inherit(parts: readonly Part[]): void {
   for (let i = parts.length - 2; i >= 0; i--) {
     const [a, b] = [nth(parts, i), nth(parts, i + 1)];
     if (b.by !== 'and' || !has(b, isFish) || !has(b, isCut) || has(a, isCut) || !has(a, isAmount)) continue;
-    // Two fish and a weight of fillets are not said in one breath: each is asked for in its own way.
-    if (has(a, isWeight) !== has(b, isWeight)) continue;
+    // Two fish and a weight of fillets are not said in one breath: each is asked for in its own way. Nor are fish for
+    // so many people, or "a side of salmon", whose cut stands before its fish.
+    if (has(a, isWeight) !== has(b, isWeight) || has(a, (s) => s.kind === 'for')) continue;
+    if (b.items.findIndex(isCut) < b.items.findIndex(isFish)) continue;
     if (has(a, isFish)) a.items.push(...b.items.filter(isCut));
   }
   for (let i = parts.length - 2; i >= 0; i--) {

@@ -105,7 +105,7 @@ describe('numbers, weights, lengths and times as they are said', () => {
     ['13pm', '13pm'],
     ['fish & chips', 'fish [and] chips'],
     ['a; b + c', '1~ [,] b [,] c'],
-    ['cod plus hake then sole', 'cod [and] hake [and] sole'],
+    ['cod plus hake then sole', 'cod [,] hake [,] sole'],
     ['Crème', 'creme'],
     ['cut-up', 'cut up'],
   ])('%s: %s', (text, tokensHeard) => {

@@ -1,7 +1,7 @@
 import { nth, sure } from '../found.ts';
 import { fractions, lengths, multiples, numbers, weights } from './lexicon.ts';
 
-/** Small letters without accents, and signs as the words they stand for. */
+/** Small letters without accents, and signs as the words they stand for; a new line stays one. */
 export const plainly = (text: string): string =>
   text
     .toLowerCase()
@@ -22,7 +22,8 @@ export const plainly = (text: string): string =>
     )
     .replace(/\b\d+ ?(?:-|–) ?\d+\b/g, ' several ')
     .replace(/(\p{L})-(?=\p{L})/gu, '$1 ')
-    .replace(/\s+/g, ' ')
+    .replace(/[^\S\n]+/g, ' ')
+    .replace(/ ?\n\s*/g, '\n')
     .trim();
 
 /** What a stretch of an order is: a number, a weight, a length, a time, a sign between lines, or a word. */
@@ -146,16 +147,17 @@ function partOf(all: readonly Raw[], i: number): number | null {
   return thing in weights || thing in lengths || thing in multiples || /^(past|to)$/.test(thing) ? k : null;
 }
 
-/** "and a half", "and three quarters". */
+/** "and a half", "and three quarters"; "and 8 quarter cut" is another wish. */
 function halfAt(all: readonly Raw[], i: number): { value: number; next: number } | null {
   if (all[i]?.text !== 'and') return null;
   const k = all[i + 1]?.text === 'a' ? i + 2 : i + 1;
   const many = all[k]?.value ?? 1;
   const at = all[k]?.value === undefined ? k : k + 1;
-  const name = all[at]?.text.replace(/s$/, '');
-  return name !== undefined && name in fractions && (k > i + 1 || many > 1)
-    ? { value: many * sure(fractions[name]), next: at + 1 }
-    : null;
+  const text = all[at]?.text ?? '';
+  const name = text.replace(/s$/, '');
+  if (!(name in fractions) || (k === i + 1 && many === 1) || many > 1 !== text.endsWith('s')) return null;
+  const value = many * sure(fractions[name]);
+  return value < 1 ? { value, next: at + 1 } : null;
 }
 
 /** The tokens of a text that was made plain; numbers with their units are weights and lengths. */
@@ -178,7 +180,9 @@ export function tokens(text: string): Token[] {
     if (n) {
       let { value, next } = n;
       const unit = all[next]?.text ?? '';
-      const more = unit in weights || unit in lengths ? halfAt(all, next + 1) : null;
+      // Nobody says "180 g and a half".
+      const parted = !/^(g|gr|grams?|mm)$/.test(unit) && (unit in weights || unit in lengths);
+      const more = parted ? halfAt(all, next + 1) : null;
       if (more) value += more.value;
       // "inch" is a length, "in" is one only behind a figure.
       if (unit in weights) {
@@ -219,9 +223,8 @@ export function tokens(text: string): Token[] {
       });
       i = half?.next ?? i + 1;
     } else {
-      if (/^[,;+\n]$/.test(here.text)) out.push({ kind: 'break', by: ',', text: here.text });
-      else if (here.text === 'and' || here.text === 'plus' || here.text === 'then')
-        out.push({ kind: 'break', by: 'and', text: here.text });
+      if (/^([,;+\n]|plus|then)$/.test(here.text)) out.push({ kind: 'break', by: ',', text: here.text });
+      else if (here.text === 'and') out.push({ kind: 'break', by: 'and', text: here.text });
       else if (here.word && /[\p{L}\d]/u.test(here.text)) out.push({ kind: 'word', text: here.text });
       i++;
     }
