@@ -25,6 +25,7 @@ import {
   type CutWish,
   type Zone,
 } from './index.ts';
+import { beyond } from './cumulative.ts';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
 const salmon = bodyOf(of('salmon'), 'gutted', 4000)!;
@@ -285,6 +286,31 @@ describe('a running integral', () => {
       }),
       { numRuns: 40 },
     );
+  });
+});
+
+describe('what one running integral has beyond another', () => {
+  const all = cumulative((u) => 2 + Math.min(1, 3 * u) ** 2, [0, 1 / 3, 1]);
+  const part = cumulative((u) => u, [0, 1]);
+  it('is the difference of both, and is found again in a few steps', () => {
+    let asked = 0;
+    const counted = { ...all, at: (u: number) => (asked++, all.at(u)) };
+    const more = beyond(counted, part, 0, 1);
+    expect(more.total).toBeCloseTo(all.total - part.total, 12);
+    expect([more.invert(-1), more.invert(0), more.invert(more.total), more.invert(9)]).toEqual([0, 0, 1, 1]);
+    for (let u = 0.03; u < 1; u += 0.03) {
+      expect(more.slope(u)).toBeCloseTo(all.slope(u) - part.slope(u), 12);
+      const y = more.at(u);
+      asked = 0;
+      expect(more.invert(y)).toBeCloseTo(u, 12);
+      // By halving alone it would take fifty.
+      expect(asked).toBeLessThan(12);
+    }
+  });
+  it('of an odd slope is found by halving', () => {
+    const odd = { ...all, slope: () => 1e-9 };
+    const more = beyond(odd, { ...part, slope: () => 0 }, 0, 1);
+    for (const u of [0.1, 0.5, 0.9]) expect(more.invert(all.at(u) - part.at(u))).toBeCloseTo(u, 9);
   });
 });
 
