@@ -7,6 +7,7 @@ import { Button } from './Button.tsx';
 import { useMass } from './Mass.tsx';
 import { formatMoney } from './money.ts';
 import { say } from './say.ts';
+import { Table } from './Table.tsx';
 
 /** What a field holds, to say it as its form does: choices have their words, anything else says itself. */
 export type Kind =
@@ -73,31 +74,21 @@ export function Stale<K extends string>({ problem, names, mine, kinds, onKeep, o
       className="col-span-full mb-3 w-full border-[1.5px] border-emberline p-3"
     >
       <h3 className="text-label">{say('someone_else_saved_this_meanwhile')}</h3>
-      <table className="my-2 w-full text-left">
-        <thead>
-          <tr className="text-note text-ink2">
-            <th scope="col">{say('field')}</th>
-            <th scope="col">{say('here')}</th>
-            <th scope="col">{say('saved_meanwhile')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {differ.map((f) => (
-            <tr key={f} className="border-t border-line">
-              <th scope="row" className="py-1 font-medium">
-                {names[f]}
-              </th>
-              <td>{word(f, mine[f])}</td>
-              <td>{word(f, theirs[f])}</td>
-            </tr>
-          ))}
-          {differ.length === 0 && (
-            <tr>
-              <td colSpan={3}>{say('nothing_you_see_here_differs')}</td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+      {differ.length === 0 ? (
+        <p className="py-2">{say('nothing_you_see_here_differs')}</p>
+      ) : (
+        <div className="py-2">
+          <Table
+            rows={differ}
+            keyOf={(f) => f}
+            columns={[
+              { head: say('field'), cell: (f) => names[f], className: 'font-medium' },
+              { head: say('here'), cell: (f) => word(f, mine[f]) },
+              { head: say('saved_meanwhile'), cell: (f) => word(f, theirs[f]) },
+            ]}
+          />
+        </div>
+      )}
       <div className="flex gap-3">
         <Button kind="main" onPress={() => onKeep(theirs.version)}>
           {say('save_mine_over_it')}

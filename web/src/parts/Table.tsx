@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 
 export interface Column<T> {
   head?: ReactNode;
@@ -28,20 +28,39 @@ interface Props<T> {
   bare?: boolean;
   /** What it is called, where no heading says so. */
   label?: string;
-  /** What the columns come to, under all of them. */
+  /** What the columns come to, under all of them; what that is held against under it. */
   sums?: readonly ReactNode[];
+  against?: readonly ReactNode[] | null;
+  /** What stands under a row that is open. */
+  under?: (row: T) => ReactNode;
+  /** Columns as wide as they say, whatever they hold. */
+  fixed?: boolean;
 }
 
 /** The table of every list of figures. */
-export function Table<T>({ columns, rows, keyOf, least, bare = false, label, sums }: Props<T>) {
+export function Table<T>(props: Props<T>) {
+  const { columns, rows, keyOf, least, bare = false, label, sums, against, under, fixed } = props;
+  const foot = (cells: readonly ReactNode[], className: string) => (
+    <tr className={className}>
+      {columns.map((c, i) => (
+        <td key={i} className={classes(c.figure && 'num', ...common(c))}>
+          {cells[i]}
+        </td>
+      ))}
+    </tr>
+  );
   return (
     <div className="overflow-x-auto">
-      <table className="plain" style={{ minWidth: least }} aria-label={label}>
+      <table
+        className={classes('plain', fixed && 'table-fixed')}
+        style={{ minWidth: least }}
+        aria-label={label}
+      >
         {!bare && (
           <thead>
             <tr>
               {columns.map((c, i) => (
-                <th key={i} className={classes(c.figure && 'text-right', ...common(c))}>
+                <th key={i} scope="col" className={classes(c.figure && 'text-right', ...common(c))}>
                   {c.head}
                 </th>
               ))}
@@ -49,31 +68,36 @@ export function Table<T>({ columns, rows, keyOf, least, bare = false, label, sum
           </thead>
         )}
         <tbody>
-          {rows.map((row) => (
-            <tr key={keyOf(row)}>
-              {columns.map((c, i) => (
-                <td
-                  key={i}
-                  className={classes(
-                    c.figure && 'num',
-                    ...common(c),
-                    typeof c.className === 'function' ? c.className(row) : c.className,
-                  )}
-                >
-                  {c.cell(row)}
-                </td>
-              ))}
-            </tr>
-          ))}
-          {sums && (
-            <tr className="border-t-[1.5px] border-ink font-semibold">
-              {columns.map((c, i) => (
-                <td key={i} className={classes(c.figure && 'num', ...common(c))}>
-                  {sums[i]}
-                </td>
-              ))}
-            </tr>
-          )}
+          {rows.map((row) => {
+            const open = under?.(row);
+            return (
+              <Fragment key={keyOf(row)}>
+                <tr>
+                  {columns.map((c, i) => (
+                    <td
+                      key={i}
+                      className={classes(
+                        c.figure && 'num',
+                        ...common(c),
+                        typeof c.className === 'function' ? c.className(row) : c.className,
+                      )}
+                    >
+                      {c.cell(row)}
+                    </td>
+                  ))}
+                </tr>
+                {open && (
+                  <tr>
+                    <td colSpan={columns.length} className="pb-3">
+                      {open}
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
+            );
+          })}
+          {sums && foot(sums, 'border-t-[1.5px] border-ink font-semibold')}
+          {against && foot(against, 'text-ink2')}
         </tbody>
       </table>
     </div>

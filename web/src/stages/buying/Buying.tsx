@@ -1,7 +1,7 @@
 import { contract, type BuyingLine, type BuyingPlan } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -10,6 +10,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { CloseNav } from '../../parts/CloseNav.tsx';
@@ -20,85 +21,54 @@ import { say } from './say.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-function Line({ line }: { line: BuyingLine }) {
-  const mass = useMass();
-  const [open, setOpen] = useState(false);
+/** Which fish, for which orders and forms, and what is odd about it. */
+function Fish({ line }: { line: BuyingLine }) {
+  const { fish, orders } = line.forOrders;
+  const said = [
+    orders > 0
+      ? say('fish_for', { fish, orders: orders === 1 ? say('an_order') : say('order_lines', { orders }) })
+      : '',
+    line.forms.map((f) => f.formName).join(', '),
+  ];
   return (
     <>
-      <tr>
-        <td>
-          <span className="font-figure text-label font-semibold">{shortName(line.speciesName)}</span>
-          <span className="block text-note text-ink2">
-            {[
-              line.forOrders.orders > 0
-                ? say('fish_for', {
-                    fish: line.forOrders.fish,
-                    orders:
-                      line.forOrders.orders === 1
-                        ? say('an_order')
-                        : say('order_lines', { orders: line.forOrders.orders }),
-                  })
-                : '',
-              line.forms.map((f) => f.formName).join(', '),
-            ]
-              .filter(Boolean)
-              .join('; ')}
-          </span>
-          {(line.age ?? line.spent) && (
-            <span className="block text-note text-ink3">
-              {[line.age, line.spent ? say('spent_season_thin_low_yield') : null].filter(Boolean).join('; ')}
-            </span>
-          )}
-        </td>
-        <td className="num font-semibold">
-          {say('fish', { fish: line.fish })}
-          {line.boxes !== null && (
-            <span className="block text-note font-normal text-ink2">
-              {line.boxes} {line.boxes === 1 ? say('box') : say('boxes')}
-            </span>
-          )}
-        </td>
-        <td className="num">
-          <Mass g={line.grams} />
-        </td>
-        <td className="num">{formatMoney(line.money)}</td>
-        <td className="num">{line.forms.length === 0 ? '–' : percent(line.runOut)}</td>
-        <td className="num">{line.forms.length === 0 ? '–' : <Mass g={Math.round(line.wasteGrams)} />}</td>
-        <td className="pl-3">
-          {line.forms.length > 0 && (
-            <button type="button" className="why" aria-expanded={open} onClick={() => setOpen(!open)}>
-              {say('why')}
-            </button>
-          )}
-        </td>
-      </tr>
-      {open && (
-        <tr>
-          <td colSpan={7} className="pb-3">
-            {line.forms.map((f) => (
-              <p key={f.form} className="text-note text-ink2">
-                <strong className="font-semibold text-ink">{f.formName}</strong>
-                {say('expected_give_or_take_price_costs', {
-                  mean: mass(Math.round(f.mean)),
-                  sd: mass(Math.round(f.sd)),
-                  perKg: formatMoney(f.perKg),
-                  costPerKg: formatMoney(f.costPerKg),
-                  quantile: percent(f.quantile),
-                  quantity: mass(Math.round(f.quantity)),
-                  stock: mass(f.stock),
-                  yield: mass(Math.round(f.yield * 1000)),
-                })}
-              </p>
-            ))}
-            <p className="text-note text-ink3">
-              {say('orders_and_what_the_forms_lack_are', {
-                fishGrams: mass(line.fishGrams),
-                paidPerKg: formatMoney(line.paidPerKg),
-              })}
-            </p>
-          </td>
-        </tr>
+      <span className="font-figure text-label font-semibold">{shortName(line.speciesName)}</span>
+      <span className="block text-note text-ink2">{said.filter(Boolean).join('; ')}</span>
+      {(line.age ?? line.spent) && (
+        <span className="block text-note text-ink3">
+          {[line.age, line.spent ? say('spent_season_thin_low_yield') : null].filter(Boolean).join('; ')}
+        </span>
       )}
+    </>
+  );
+}
+
+/** How it is reckoned: what each form is expected to sell and lacks, and what the fish costs. */
+function Working({ line }: { line: BuyingLine }) {
+  const mass = useMass();
+  return (
+    <>
+      {line.forms.map((f) => (
+        <p key={f.form} className="text-note text-ink2">
+          <strong className="font-semibold text-ink">{f.formName}</strong>
+          {say('expected_give_or_take_price_costs', {
+            mean: mass(Math.round(f.mean)),
+            sd: mass(Math.round(f.sd)),
+            perKg: formatMoney(f.perKg),
+            costPerKg: formatMoney(f.costPerKg),
+            quantile: percent(f.quantile),
+            quantity: mass(Math.round(f.quantity)),
+            stock: mass(f.stock),
+            yield: mass(Math.round(f.yield * 1000)),
+          })}
+        </p>
+      ))}
+      <p className="text-note text-ink3">
+        {say('orders_and_what_the_forms_lack_are', {
+          fishGrams: mass(line.fishGrams),
+          paidPerKg: formatMoney(line.paidPerKg),
+        })}
+      </p>
     </>
   );
 }
@@ -220,9 +190,14 @@ function Holidays({ onClose }: { onClose: () => void }) {
   );
 }
 
+/** A figure of what the counter sells; a dash where it is for orders alone. */
+const ofForms = (of: (line: BuyingLine) => ReactNode) => (line: BuyingLine) =>
+  line.forms.length === 0 ? '–' : of(line);
+
 /** What is bought from one supplier; null for what nobody is known to bring. */
 function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan }) {
   const mass = useMass();
+  const [open, setOpen] = useState<string | null>(null);
   const own = plan.lines.filter((l) => l.supplier === name);
   const sum = (of: (line: BuyingLine) => number) => own.reduce((s, l) => s + of(l), 0);
   return (
@@ -233,32 +208,55 @@ function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan })
           {mass(sum((l) => l.grams))}, {formatMoney(sum((l) => l.money))}
         </span>
       </h2>
-      <div className="overflow-x-auto">
-        <table className="plain min-w-[700px] table-fixed">
-          <colgroup>
-            <col />
-            {['w-[88px]', 'w-[96px]', 'w-[88px]', 'w-[84px]', 'w-[96px]', 'w-[64px]'].map((w, i) => (
-              <col key={i} className={w} />
-            ))}
-          </colgroup>
-          <thead>
-            <tr>
-              <th>{say('fish_2')}</th>
-              <th className="text-right">{say('buy')}</th>
-              <th className="text-right">{say('weight')}</th>
-              <th className="text-right">{say('about')}</th>
-              <th className="text-right">{say('runs_out')}</th>
-              <th className="text-right">{say('left_over')}</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {own.map((l) => (
-              <Line key={l.speciesId} line={l} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table
+        fixed
+        least={700}
+        rows={own}
+        keyOf={(l) => l.speciesId}
+        under={(l) => open === l.speciesId && <Working line={l} />}
+        columns={[
+          { head: say('fish_2'), cell: (l) => <Fish line={l} /> },
+          {
+            head: say('buy'),
+            figure: true,
+            width: 'w-[88px]',
+            className: 'font-semibold',
+            cell: (l) => (
+              <>
+                {say('fish', { fish: l.fish })}
+                {l.boxes !== null && (
+                  <span className="block text-note font-normal text-ink2">
+                    {l.boxes} {l.boxes === 1 ? say('box') : say('boxes')}
+                  </span>
+                )}
+              </>
+            ),
+          },
+          { head: say('weight'), figure: true, width: 'w-[96px]', cell: (l) => <Mass g={l.grams} /> },
+          { head: say('about'), figure: true, width: 'w-[88px]', cell: (l) => formatMoney(l.money) },
+          { head: say('runs_out'), figure: true, width: 'w-[84px]', cell: ofForms((l) => percent(l.runOut)) },
+          {
+            head: say('left_over'),
+            figure: true,
+            width: 'w-[96px]',
+            cell: ofForms((l) => <Mass g={Math.round(l.wasteGrams)} />),
+          },
+          {
+            width: 'w-[64px] pl-3',
+            cell: (l) =>
+              l.forms.length > 0 && (
+                <button
+                  type="button"
+                  className="why"
+                  aria-expanded={open === l.speciesId}
+                  onClick={() => setOpen(open === l.speciesId ? null : l.speciesId)}
+                >
+                  {say('why')}
+                </button>
+              ),
+          },
+        ]}
+      />
     </section>
   );
 }

@@ -12,6 +12,7 @@ import { useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { Table } from '../../parts/Table.tsx';
 import { Mass, SourceMark, useMass } from '../../parts/Mass.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { LotActions } from './LotActions.tsx';
@@ -118,101 +119,50 @@ function Head({ delivery, onCorrect }: { delivery: Delivery; onCorrect: (() => v
   );
 }
 
-/** One lot as it stands on the note. */
-function LotLine({ lot: l, acting, onAct }: { lot: LotRow; acting: boolean; onAct: (() => void) | null }) {
+/** What fish a lot is, and what is to be said of it. */
+function LotFish({ lot: l }: { lot: LotRow }) {
+  const said = [
+    l.doubt,
+    l.holdReason && say('held', { holdReason: l.holdReason }),
+    l.verdict === 'reject' && l.claims === 0 && say('rejected_claim_it'),
+  ];
   return (
-    <tr>
-      <td className="font-figure text-label font-semibold whitespace-nowrap">{l.code}</td>
-      <td className="py-1">
-        {shortName(l.speciesName)}{' '}
-        <span className="text-note text-ink3">
-          {inWords(conditionName[l.condition])} {conditionCode[l.condition]}
-        </span>
-        {l.doubt && <div className="text-note text-embertext">{l.doubt}</div>}
-        {l.holdReason && (
-          <div className="text-note text-embertext">{say('held', { holdReason: l.holdReason })}</div>
-        )}
-        {l.verdict === 'reject' && l.claims === 0 && (
-          <div className="text-note text-embertext">{say('rejected_claim_it')}</div>
-        )}
-        {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
-      </td>
-      <td className="text-note text-ink2 max-sm:hidden">
-        {l.production === 'farmed' ? (
-          say('farmed', { area: l.area })
-        ) : (
-          <span title={areaWords(l.area)}>{isSeaArea(l.area) ? say('fao', { area: l.area }) : l.area}</span>
-        )}
-        {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
-      </td>
-      <td className="num">{l.pieces}</td>
-      <td className="num">
-        <span className="inline-flex items-center gap-2">
-          <Mass g={l.grams} />
-          <span className="max-sm:hidden">
-            <SourceMark source={l.weightSource} />
-          </span>
-        </span>
-      </td>
-      <td className="num max-sm:hidden">{l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)}</td>
-      <td className="text-right whitespace-nowrap max-sm:py-2">
-        {onAct && (
-          <button
-            type="button"
-            className="why mr-3 max-sm:mr-0 max-sm:mb-2 max-sm:block max-sm:w-full max-sm:text-right"
-            aria-expanded={acting}
-            onClick={onAct}
-          >
-            {say('more')}
-          </button>
-        )}
-        <Link className="why" to={`/grading/${l.id}`}>
-          {l.graded ? say('grade') : say('grade_it')}
-        </Link>
-      </td>
-    </tr>
+    <>
+      {shortName(l.speciesName)}{' '}
+      <span className="text-note text-ink3">
+        {inWords(conditionName[l.condition])} {conditionCode[l.condition]}
+      </span>
+      {said.filter(Boolean).map((words) => (
+        <div key={String(words)} className="text-note text-embertext">
+          {words}
+        </div>
+      ))}
+      {l.remarks && <div className="text-note text-ink3">{l.remarks}</div>}
+    </>
   );
 }
 
-/** What the scale says in all, and the note. */
-function Sums({ delivery }: { delivery: Delivery }) {
+/** Where a lot comes from, and by which gear. */
+function Origin({ lot: l }: { lot: LotRow }) {
   return (
     <>
-      <tr>
-        <td className="border-t-[1.5px]! border-ink!" colSpan={2}>
-          {say('weighed_in_all')}
-        </td>
-        <td className="border-t-[1.5px]! border-ink! max-sm:hidden" />
-        <td className="num border-t-[1.5px]! border-ink!">{delivery.totals.pieces}</td>
-        <td className="num border-t-[1.5px]! border-ink!">
-          <span className="inline-flex items-center gap-2">
-            <Mass g={delivery.totals.grams} />
-            <span className="w-[18px] max-sm:hidden" />
-          </span>
-        </td>
-        <td className="num border-t-[1.5px]! border-ink! max-sm:hidden">
-          {delivery.totals.money === null ? '' : formatMoney(delivery.totals.money)}
-        </td>
-        <td className="border-t-[1.5px]! border-ink!" />
-      </tr>
-      {(delivery.noteGrams !== null || delivery.notePieces !== null) && (
-        <tr className="text-ink2">
-          <td colSpan={2}>{say('the_note_says')}</td>
-          <td className="max-sm:hidden" />
-          <td className="num">{delivery.notePieces ?? '–'}</td>
-          <td className="num">
-            <span className="inline-flex items-center gap-2">
-              {delivery.noteGrams === null ? '–' : <Mass g={delivery.noteGrams} />}
-              <span className="w-[18px] max-sm:hidden" />
-            </span>
-          </td>
-          <td className="num max-sm:hidden">
-            {delivery.noteMoney === null ? '' : formatMoney(delivery.noteMoney)}
-          </td>
-          <td />
-        </tr>
+      {l.production === 'farmed' ? (
+        say('farmed', { area: l.area })
+      ) : (
+        <span title={areaWords(l.area)}>{isSeaArea(l.area) ? say('fao', { area: l.area }) : l.area}</span>
       )}
+      {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
     </>
+  );
+}
+
+/** A weight with how it is known, the mark left empty where it is a sum. */
+function Weighed({ grams, source }: { grams: number; source?: LotRow['weightSource'] }) {
+  return (
+    <span className="inline-flex items-center gap-2">
+      <Mass g={grams} />
+      <span className="w-[18px] max-sm:hidden">{source && <SourceMark source={source} />}</span>
+    </span>
   );
 }
 
@@ -225,31 +175,81 @@ interface LotsProps {
 
 /** The lots of a delivery, held against its note. */
 function Lots({ delivery, mayLand, acting, onAct }: LotsProps) {
+  const { totals, noteGrams, notePieces, noteMoney } = delivery;
+  const money = (sum: number | null) => (sum === null ? '' : formatMoney(sum));
   return (
-    <table className="plain mt-3">
-      <thead>
-        <tr>
-          <th>{say('lot')}</th>
-          <th>{say('fish')}</th>
-          <th className="max-sm:hidden">{say('origin')}</th>
-          <th className="text-right">{say('number')}</th>
-          <th className="text-right">{say('weight')}</th>
-          <th className="text-right max-sm:hidden">{say('a_kg')}</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {delivery.lots.map((l) => (
-          <LotLine
-            key={l.id}
-            lot={l}
-            acting={acting === l.id}
-            onAct={mayLand ? () => onAct(acting === l.id ? null : l.id) : null}
-          />
-        ))}
-        <Sums delivery={delivery} />
-      </tbody>
-    </table>
+    <div className="mt-3">
+      <Table
+        rows={delivery.lots}
+        keyOf={(l) => l.id}
+        columns={[
+          {
+            head: say('lot'),
+            className: 'font-figure text-label font-semibold whitespace-nowrap',
+            cell: (l) => l.code,
+          },
+          { head: say('fish'), className: 'py-1', cell: (l) => <LotFish lot={l} /> },
+          {
+            head: say('origin'),
+            wide: true,
+            className: 'text-note text-ink2',
+            cell: (l) => <Origin lot={l} />,
+          },
+          { head: say('number'), figure: true, cell: (l) => l.pieces },
+          {
+            head: say('weight'),
+            figure: true,
+            cell: (l) => <Weighed grams={l.grams} source={l.weightSource} />,
+          },
+          {
+            head: say('a_kg'),
+            figure: true,
+            wide: true,
+            cell: (l) => (l.pricePerKg === null ? '–' : formatMoney(l.pricePerKg)),
+          },
+          {
+            className: 'text-right whitespace-nowrap max-sm:py-2',
+            cell: (l) => (
+              <>
+                {mayLand && (
+                  <button
+                    type="button"
+                    className="why mr-3 max-sm:mr-0 max-sm:mb-2 max-sm:block max-sm:w-full max-sm:text-right"
+                    aria-expanded={acting === l.id}
+                    onClick={() => onAct(acting === l.id ? null : l.id)}
+                  >
+                    {say('more')}
+                  </button>
+                )}
+                <Link className="why" to={`/grading/${l.id}`}>
+                  {l.graded ? say('grade') : say('grade_it')}
+                </Link>
+              </>
+            ),
+          },
+        ]}
+        sums={[
+          '',
+          say('weighed_in_all'),
+          '',
+          totals.pieces,
+          <Weighed key="weight" grams={totals.grams} />,
+          money(totals.money),
+        ]}
+        against={
+          noteGrams === null && notePieces === null
+            ? null
+            : [
+                '',
+                say('the_note_says'),
+                '',
+                notePieces ?? '–',
+                noteGrams === null ? '–' : <Weighed key="weight" grams={noteGrams} />,
+                money(noteMoney),
+              ]
+        }
+      />
+    </div>
   );
 }
 
