@@ -1,7 +1,7 @@
 import { nth, sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { rawRefusal } from '../coldchain/index.ts';
-import { filletsOf, formRefusal, piecesPerFish, type Form } from '../forms/index.ts';
+import { filletsOf, formRefusal, isTooLarge, pieceInOne, piecesPerFish, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
   cutPace,
@@ -162,8 +162,8 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
       }),
     );
   }
-  const inOne = wholePiece(species, form, main, sure(want.pieceGrams), lot.condition);
-  if (inOne !== null && inOne > sure(want.pieceGrams) * (1 + form.tolerance) + 0.5)
+  const inOne = pieceInOne(species, form, main, sure(want.pieceGrams), lot.condition);
+  if (isTooLarge(form, inOne, sure(want.pieceGrams)))
     return none(
       said('fish_too_large_for_the_piece', {
         form: form.name,
@@ -178,20 +178,6 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
     perFish,
     fishNeeded: Math.ceil(sure(want.pieces) / perFish),
   };
-}
-
-/** Weight of a piece that is the whole fish or a whole fillet, and so cannot be cut to weight; null where it can. */
-function wholePiece(
-  species: Species,
-  form: Form,
-  main: number,
-  asked: number,
-  condition: ArrivalCondition,
-): number | null {
-  if (form.section === 'fish' && form.count !== 'weight') return main;
-  if (form.count !== 'fillet') return null;
-  const fillet = main / (isPiece(condition) ? 1 : filletsOf(species, form));
-  return piecesPerFish(species, form, fillet, asked, 'side') > 1 ? null : fillet;
 }
 
 const cutOf = (

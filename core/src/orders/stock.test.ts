@@ -2,9 +2,9 @@ import { inWords } from '@ember-slate/words/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bodyOf, marksOn, zone } from '../body/index.ts';
-import type { AvailableLot, Stock, Want } from '../cutplan/index.ts';
+import { offerFrom, type AvailableLot, type Stock, type Want } from '../cutplan/index.ts';
 import { shippedForms, type Form } from '../forms/index.ts';
-import { catalogue } from '../species/index.ts';
+import { arrivalFraction, catalogue } from '../species/index.ts';
 import { goesAlong } from '../yields/index.ts';
 import {
   fishToBuy,
@@ -158,7 +158,7 @@ describe('what is free after a line', () => {
 
 describe('fish to buy', () => {
   it('adds up what several lines lack before it rounds up', () => {
-    const half = toBuy(of('hake'), form('fillet_skin_on'), { pieceGrams: 400, missing: 1 }, 11);
+    const half = toBuy(of('hake'), form('fillet_skin_on'), { pieceGrams: 600, missing: 1 }, 11);
     expect(half.fish).toBe(0.5);
     // A hake of 2500 g comes gutted: 2250 g.
     expect(fishToBuy([half])).toEqual({ fish: 1, grams: 2250 });
@@ -166,10 +166,69 @@ describe('fish to buy', () => {
     expect(fishToBuy([half, half, half])).toEqual({ fish: 2, grams: 4500 });
     expect(fishToBuy([])).toEqual({ fish: 0, grams: 0 });
   });
-  it('asks for the heaviest there are where a usual one is too small', () => {
-    const big = toBuy(of('hake'), form('fillet_skin_on'), { pieceGrams: 1500, missing: 2 }, 11);
-    expect(big.fishGrams).toBeGreaterThan(6000);
-    expect(big.fish).toBe(1);
+  it('counts each size apart', () => {
+    const [small, big] = [160, 400].map((pieceGrams) =>
+      toBuy(of('haddock'), form('fillet_skin_on'), { pieceGrams, missing: 1 }, 11),
+    );
+    expect(small!.fishGrams).toBeLessThan(big!.fishGrams);
+    expect(fishToBuy([small!, big!])).toEqual({ fish: 2, grams: small!.fishGrams + big!.fishGrams });
+  });
+  it('asks for the heaviest there are where none is large enough', () => {
+    const big = toBuy(of('hake'), form('fillet_skin_on'), { pieceGrams: 15_000, missing: 2 }, 11);
+    expect(big).toEqual({ fish: 2, fishGrams: Math.round(of('hake').maxG * 0.9) });
+  });
+  it('are of the size that serves the line, as near the usual as may be', () => {
+    const askedFor = (speciesId: string, id: string, pieceGrams: number) => {
+      const [species, f, line] = [of(speciesId), form(id), { pieceGrams, missing: 4 }];
+      const bought = toBuy(species, f, line, 11);
+      const offer = (fishGrams: number) =>
+        offerFrom(
+          species,
+          lot({
+            condition: species.arrives,
+            freePieces: 40,
+            freeGrams: 40 * fishGrams,
+            used: 0,
+            rawFit: true,
+          }),
+          want({ form: f, pieces: 4, pieceGrams }),
+        );
+      return { bought, species, f, offer, served: offer(bought.fishGrams) };
+    };
+    let tried = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...catalogue.map((s) => s.id)),
+        fc.constantFrom(
+          'fillet_skin_on',
+          'fillet_skinless',
+          'portion',
+          'scaled_gutted',
+          'quarter_cut',
+          'steaks',
+        ),
+        fc.integer({ min: 40, max: 900 }),
+        (speciesId, id, pieceGrams) => {
+          const { bought, species, f, offer, served } = askedFor(speciesId, id, pieceGrams);
+          const came = (whole: number) => whole * arrivalFraction(species, species.arrives);
+          const least = Math.max(species.minG, f.lightestG ?? 0);
+          const sizes = Array.from({ length: 60 }, (_, i) =>
+            came(least * (species.maxG / least) ** (i / 59)),
+          );
+          const serving = sizes.filter((g) => offer(g).refusal === null);
+          // A size between two that were tried may be the only one: those found are near enough apart not to miss more.
+          if (serving.length < 3) return;
+          tried++;
+          expect(served.refusal, JSON.stringify([bought, served.refusal])).toBeNull();
+          expect(served.fishNeeded).toBe(Math.ceil(bought.fish - 1e-9));
+          const usual = came(Math.max(species.typicalG, least));
+          const far = (g: number) => Math.abs(Math.log(g / usual));
+          expect(far(bought.fishGrams)).toBeLessThanOrEqual(Math.min(...serving.map(far)) + 0.03);
+        },
+      ),
+      { numRuns: 400, seed: 9 },
+    );
+    expect(tried).toBeGreaterThan(100);
   });
   it('by weight follows the yield', () => {
     const { fish, fishGrams } = toBuy(

@@ -1,5 +1,4 @@
-import { piecesPerFish } from '../forms/index.ts';
-import type { Form } from '../forms/index.ts';
+import { isTooLarge, pieceInOne, piecesPerFish, type Form } from '../forms/index.ts';
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import { expectedCut } from '../board/index.ts';
 
@@ -11,9 +10,13 @@ export interface ToBuy {
   fishGrams: number;
 }
 
+/** Fish of the next size tried are so much heavier or lighter. */
+const step = 1.02;
+
 /**
- * Whole fish of usual weight, in the condition they usually come, for `missing` pieces (or grams for a total weight)
- * of a form. A fish too small for the piece is bought as heavy as the book knows it.
+ * Whole fish, in the condition they usually come, for `missing` pieces (or grams for a total weight) of a form: of the
+ * weight nearest the usual that gives such a piece, neither too small for it nor, where it is a whole fish or fillet, too
+ * large. Where no fish of the kind does, the heaviest the book knows.
  */
 export function toBuy(
   species: Species,
@@ -23,23 +26,34 @@ export function toBuy(
 ): ToBuy {
   const condition: ArrivalCondition = species.arrives;
   const one = (wholeGrams: number) => {
-    const grams = wholeGrams * arrivalFraction(species, condition);
+    const grams = Math.round(wholeGrams * arrivalFraction(species, condition));
     const main = grams * expectedCut({ species, condition, form, fishGrams: grams, month }).yield;
-    return {
-      grams,
-      gives: line.pieceGrams === null ? main : piecesPerFish(species, form, main, line.pieceGrams),
-    };
+    if (line.pieceGrams === null) return { grams, gives: main, fits: main > 0 };
+    const gives = piecesPerFish(species, form, main, line.pieceGrams);
+    const inOne = pieceInOne(species, form, main, line.pieceGrams, condition);
+    return { grams, gives, fits: gives > 0 && !isTooLarge(form, inOne, line.pieceGrams) };
   };
-  const usual = one(Math.max(species.typicalG, form.lightestG ?? 0));
-  const fish = usual.gives > 0 ? usual : one(species.maxG);
+  const least = Math.max(species.minG, form.lightestG ?? 0);
+  const usual = Math.max(species.typicalG, least);
+  let fish = one(usual);
+  for (let by = step; !fish.fits && (usual * by <= species.maxG || usual / by >= least); by *= step)
+    for (const whole of [usual * by, usual / by]) {
+      if (fish.fits || whole > species.maxG || whole < least) continue;
+      fish = one(whole);
+    }
+  if (!fish.fits) fish = one(species.maxG);
   // No fish of this kind gives such a piece: one a piece is asked for, and the buyer sees what for.
   const count = fish.gives > 0 ? line.missing / fish.gives : line.pieceGrams === null ? 1 : line.missing;
   return { fish: count, fishGrams: fish.grams };
 }
 
-/** Whole fish and their weight for what several lines lack. */
+/** Fish and their weight for what several lines lack: those of one size are added up before they are rounded. */
 export function fishToBuy(lacking: readonly ToBuy[]): { fish: number; grams: number } {
-  const heaviest = Math.max(0, ...lacking.map((l) => l.fishGrams));
-  const fish = Math.max(0, Math.ceil(lacking.reduce((n, l) => n + l.fish, 0) - 1e-9));
-  return { fish, grams: Math.round(fish * heaviest) };
+  const sizes = new Map<number, number>();
+  for (const l of lacking) sizes.set(l.fishGrams, (sizes.get(l.fishGrams) ?? 0) + l.fish);
+  const whole = [...sizes].map(([grams, fish]) => ({ grams, fish: Math.ceil(fish - 1e-9) }));
+  return {
+    fish: whole.reduce((n, s) => n + s.fish, 0),
+    grams: whole.reduce((n, s) => n + s.fish * s.grams, 0),
+  };
 }

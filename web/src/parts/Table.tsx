@@ -40,10 +40,10 @@ interface Props<T> {
 /** The table of every list of figures. */
 export function Table<T>(props: Props<T>) {
   const { columns, rows, keyOf, least, bare = false, label, sums, against, under, fixed } = props;
-  const foot = (cells: readonly ReactNode[], className: string) => (
-    <tr className={className}>
+  const foot = (cells: readonly ReactNode[], ofRow: string, ofCell?: string) => (
+    <tr className={ofRow}>
       {columns.map((c, i) => (
-        <td key={i} className={classes(c.figure && 'num', ...common(c))}>
+        <td key={i} className={classes(c.figure && 'num', ...common(c), ofCell)}>
           {cells[i]}
         </td>
       ))}
@@ -96,7 +96,7 @@ export function Table<T>(props: Props<T>) {
               </Fragment>
             );
           })}
-          {sums && foot(sums, 'border-t-[1.5px] border-ink font-semibold')}
+          {sums && foot(sums, 'font-semibold', 'border-t-[1.5px]! border-ink!')}
           {against && foot(against, 'text-ink2')}
         </tbody>
       </table>

@@ -131,10 +131,13 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
     // Uncut fish that lies there still becomes what is asked for.
     const uncut = there.get(`${id} whole`) ?? 0;
     const order = short.find((s) => s.speciesId === id);
-    const grams = Math.max(0, lack.fish * fishGrams - uncut) + (order?.grams ?? 0);
+    const forCounter = Math.max(0, lack.fish * fishGrams - uncut);
+    const grams = forCounter + (order?.grams ?? 0);
     if (grams <= 0) continue;
+    // Fish for orders may be of another size than usual: they are bought as they are wanted.
+    const meanGrams = Math.round(grams / (Math.ceil(forCounter / fishGrams - 1e-9) + (order?.fish ?? 0)));
     const box = supplier?.boxGrams ?? null;
-    const bought = wholeFishFor([{ form: 'fish', grams, yield: 1 }], new Map(), fishGrams, box);
+    const bought = wholeFishFor([{ form: 'fish', grams, yield: 1 }], new Map(), meanGrams, box);
     const landed = landedFor(supplier, day);
     const age = daysBetween(landed, day);
     lines.push({
@@ -143,7 +146,7 @@ export async function buyingPlan(work: Reader, asked?: string): Promise<BuyingPl
       supplier: lot?.supplier ?? null,
       forOrders: { fish: order?.fish ?? 0, grams: order?.grams ?? 0, orders: order?.for.length ?? 0 },
       forms,
-      fishGrams,
+      fishGrams: meanGrams,
       paidPerKg,
       ...bought,
       money: multiplyRate(bought.grams, paidPerKg),
