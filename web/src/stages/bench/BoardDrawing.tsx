@@ -1,12 +1,12 @@
 import type { SpeciesRow, Ticket } from '@ember-slate/contract';
 import type { BladeView, Drawing, Lies } from '@ember-slate/core/board';
-import { equalPieces, targetPieces, zone, type Body, type Piece } from '@ember-slate/core/body';
+import { equalPieces, remark, targetPieces, zone, type Body, type Piece } from '@ember-slate/core/body';
 import { bladeScene, bodyAt, sceneAt, type Scene, type Sight } from '@ember-slate/core/picture';
 import { useSize } from '../../app/size.ts';
 import { useLength } from '../../parts/length.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { SceneDrawing } from '../../parts/SceneDrawing.tsx';
-import { offFish, type Slot } from './slots.ts';
+import { piecesOff, type Slot } from './slots.ts';
 import { say } from './say.ts';
 
 type Step = Ticket['steps'][number];
@@ -20,8 +20,10 @@ const sectionsOf: Readonly<Record<string, readonly string[]>> = {
   belly: ['belly'],
 };
 
+type PlannedPiece = NonNullable<Ticket['marks']>['pieces'][number];
+
 /** Pieces as the cut plan has them, near side, head end first; none where no plan made the ticket. */
-const plannedPieces = (ticket: Ticket, draws: string): Piece[] =>
+const plannedPieces = (ticket: Ticket, draws: string): PlannedPiece[] =>
   (ticket.marks?.pieces ?? [])
     .filter((p) => p.copy === 0 && sectionsOf[draws]?.includes(p.section))
     .sort((a, b) => a.from - b.from);
@@ -41,8 +43,10 @@ interface BoardMarks {
   belly: Piece[];
   /** Pieces that are off already. */
   done: number;
+  /** What the fish weighs of what the body model says, by the pieces that are off. */
+  factor: number;
 }
-const noMarks: BoardMarks = { pieces: [], belly: [], done: 0 };
+const noMarks: BoardMarks = { pieces: [], belly: [], done: 0, factor: 1 };
 
 /** Slices: beside sides behind the collar; alone best behind the vent, if there are enough. */
 function slicesFor(ticket: Ticket, body: Body, slot: Slot | null): Piece[] {
@@ -66,26 +70,65 @@ function rowFor(body: Body, slot: Slot | null, kind: 'side' | 'loin' | 'belly'):
   return equalPieces(z, Math.max(1, Math.round(grams / (slot?.aim ?? slot?.form?.pieceG ?? 160))));
 }
 
+/**
+ * A row of pieces that are cut one after another, as the plan or the form has them. After each that was weighed the rest
+ * of the row is marked anew; slices by thickness weigh what they weigh.
+ */
+function rowOf(
+  ticket: Ticket,
+  body: Body,
+  slot: Slot | null,
+  draws: string,
+  row: readonly Piece[],
+): BoardMarks {
+  const planned = plannedPieces(ticket, draws);
+  const forms = planned.length > 0 ? planned.map((p) => p.form) : slot ? [slot.item] : [];
+  const sides = draws === 'steaks' ? 1 : 2;
+  const off = piecesOff(ticket, forms);
+  // Fish after fish, side after side; when all of the ticket is cut the last row stands.
+  const nth = Math.min(Math.floor(off.length / Math.max(1, row.length)), ticket.fish * sides - 1);
+  const weighed = off.slice(nth * row.length);
+  const byThickness = ticket.cuts.some((c) => c.form === slot?.item && c.thickMm !== null);
+  if (!slot || byThickness) return { ...noMarks, pieces: [...row], done: weighed.length };
+  const z = zone(body, draws === 'steaks' ? 'front' : 'side');
+  const said = row.reduce((s, p) => s + z.grams * (z.curve.at(p.to) - z.curve.at(p.from)), 0);
+  const meant = row.reduce((s, p) => s + p.grams, 0);
+  // A side weighs what is left of it when it is trimmed and skinned; a slice across the fish weighs all of it.
+  const share = draws === 'steaks' || said <= 0 ? 1 : meant / said;
+  const ours = { ...z, grams: z.grams * share };
+  const other =
+    nth % sides === 1 ? remark(ours, row, off.slice((nth - 1) * row.length, nth * row.length)) : undefined;
+  return { belly: [], done: weighed.length, ...remark(ours, row, weighed, other) };
+}
+
 /** Which cut of the body a step works on, and how many pieces of it are off. */
 export function marksFor(ticket: Ticket, body: Body, slot: Slot | null, draws: string): BoardMarks {
-  const off = slot ? offFish(ticket, slot).reduce((n, w) => n + w.pieces, 0) : 0;
   const planned = plannedPieces(ticket, draws);
-  if (planned.length > 0)
-    return {
-      pieces: planned,
-      belly: draws === 'block' ? plannedPieces(ticket, 'belly') : [],
-      done: draws === 'steaks' ? off : 0,
-    };
+  const orElse = (row: () => Piece[]) => (planned.length > 0 ? planned : row());
   switch (draws) {
     case 'steaks':
-      return { pieces: slicesFor(ticket, body, slot), belly: [], done: off };
-    case 'block':
-      return { pieces: rowFor(body, slot, 'loin'), belly: rowFor(body, slot, 'belly'), done: 0 };
+      return rowOf(
+        ticket,
+        body,
+        slot,
+        draws,
+        orElse(() => slicesFor(ticket, body, slot)),
+      );
     case 'portions':
     case 'bias':
-      return { pieces: rowFor(body, slot, 'side'), belly: [], done: 0 };
+      return rowOf(
+        ticket,
+        body,
+        slot,
+        draws,
+        orElse(() => rowFor(body, slot, 'side')),
+      );
+    case 'block':
+      return planned.length > 0
+        ? { ...noMarks, pieces: planned, belly: plannedPieces(ticket, 'belly') }
+        : { ...noMarks, pieces: rowFor(body, slot, 'loin'), belly: rowFor(body, slot, 'belly') };
     default:
-      return noMarks;
+      return { ...noMarks, pieces: planned };
   }
 }
 

@@ -25,6 +25,9 @@ import { say } from './say.ts';
 
 type Step = Ticket['steps'][number];
 
+/** Acts that cut pieces one after another, each from the face the one before left. */
+const alongRow = ['steaks', 'portions', 'bias'];
+
 /** What the hand does now, as large as it fits: the mark in mm where the body model gives one, else the step. */
 function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
   const species = useSpecies().get(ticket.speciesId);
@@ -38,13 +41,20 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
   const done = countOf(ticket, slot);
   const of = slot.pieces ? ` ${say('of', { pieces: slot.pieces })}` : '';
   const sub = `${slot.name} ${done + 1}${of}${slot.aim ? say('to_weigh', { aim: mass(slot.aim) }) : ''}`;
-  if (step.draws !== 'steaks') return { title: step.title, sub };
-  const { pieces, done: off } = marksFor(ticket, body, slot, 'steaks');
+  const { pieces, done: off, factor } = marksFor(ticket, body, slot, step.draws ?? '');
   const next = pieces[off];
-  if (!next) return { title: step.title, sub };
+  if (!next || !alongRow.includes(step.draws ?? '')) return { title: step.title, sub };
   const from = off === 0 ? next.from : pieces[off - 1]!.to;
-  const mm = Math.round(body.mm(next.to) - body.mm(from));
-  return { title: say('cut', { mm: length.format(mm), unit: length.unit }), sub };
+  const cut = say('cut', {
+    mm: length.format(Math.round(body.mm(next.to) - body.mm(from))),
+    unit: length.unit,
+  });
+  const percent = Math.round(Math.abs(factor - 1) * 100);
+  const anew =
+    percent < 2 ? '' : `; ${say(factor > 1 ? 'this_fish_runs_heavy' : 'this_fish_runs_light', { percent })}`;
+  return step.draws === 'steaks'
+    ? { title: cut, sub: `${sub}${anew}` }
+    : { title: step.title, sub: `${sub}; ${cut.toLowerCase()}${anew}` };
 }
 
 /** Takes the weight of a piece at the step that cuts it: no screen between knife and pan. */

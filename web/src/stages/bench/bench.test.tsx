@@ -1,12 +1,13 @@
 import type { SpeciesRow, Ticket } from '@ember-slate/contract';
 import { formBook } from '@ember-slate/core/forms';
+import { bodyAt } from '@ember-slate/core/picture';
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, render, renderHook, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
-import { BoardDrawing } from './BoardDrawing.tsx';
+import { BoardDrawing, marksFor } from './BoardDrawing.tsx';
 import { formBookOf, served } from '../../testing/served.tsx';
 import { cutFor, hakeTicket, weighedOut } from '../../testing/ticket.ts';
 import { missingFrom } from './CloseTicket.tsx';
@@ -132,7 +133,57 @@ describe('the fish on the board', () => {
     const steaks = cutFor('steaks', 'Pell', 2, 200);
     expect(label(drawn(hakeTicket([steaks]), 'slices'))).toBe('Cut 39 mm from the face');
     const one = hakeTicket([steaks], { weighOuts: [weighedOut('order', 'steaks', 204, 1, steaks.id)] });
-    expect(label(drawn(one, 'slices'))).toBe('Cut 49 mm from the face');
+    expect(label(drawn(one, 'slices'))).toBe('Cut 48 mm from the face');
+  });
+
+  it('marks the rest of a fish anew after each weighed piece, and begins the next fish as the first', () => {
+    const steaks = cutFor('steaks', 'Pell', 24, 200);
+    const after = (...grams: number[]) => {
+      const weighOuts = grams.map((g) => weighedOut('order', 'steaks', g, 1, steaks.id));
+      const words = label(drawn(hakeTicket([steaks], { fish: 3, weighOuts }), 'slices'))!;
+      return Number(/\d+/.exec(words)?.[0]);
+    };
+    expect(after(230)).toBeLessThan(after(200));
+    expect(after(170)).toBeGreaterThan(after(200));
+    expect(after(230, 230)).toBeLessThan(after(200, 200));
+    // What the first fish was off by says nothing of the second.
+    const perFish = [3, 4, 5, 6, 7].find((n) => after(...Array<number>(n).fill(240)) === after());
+    expect(perFish).toBeDefined();
+    const heavy = Array<number>(perFish!).fill(240);
+    expect(after(...heavy, 200)).toBe(after(200));
+    expect(after(...heavy, 230)).toBe(after(230));
+  });
+
+  it('marks the rest of a side anew as well, and its pieces as they were planned until one is weighed', () => {
+    const portions = cutFor('portion', 'Pell', 12, 160);
+    const hake = bodyAt({ species: row('hake'), input: 'gutted', grams: 2310 })!;
+    const marks = (...grams: number[]) => {
+      const weighOuts = grams.map((g) => weighedOut('order', 'portion', g, 1, portions.id));
+      const ticket = hakeTicket([portions], { weighOuts });
+      return marksFor(ticket, hake, slotAt(ticket, slotsOf(ticket, book), 'portion'), 'portions');
+    };
+    const [first, heavy] = [marks(), marks(190)];
+    expect(first).toMatchObject({ done: 0, factor: 1 });
+    expect(heavy.done).toBe(1);
+    expect(heavy.factor).toBeGreaterThan(1.02);
+    expect(heavy.pieces[0]).toEqual(first.pieces[0]);
+    expect(heavy.pieces[1]!.to).toBeLessThan(first.pieces[1]!.to);
+    // The other side begins at its first mark, and knows what the first one weighed.
+    const side = first.pieces.length;
+    const other = marks(...Array<number>(side).fill(190));
+    expect(other.done).toBe(0);
+    expect(other.factor).toBeGreaterThan(heavy.factor);
+    expect(other.pieces[0]!.to).toBeLessThan(first.pieces[0]!.to);
+    expect(marks(...Array<number>(2 * side).fill(190)).done).toBe(side);
+  });
+
+  it('counts pieces that were weighed together one by one', () => {
+    const steaks = cutFor('steaks', 'Pell', 6, 200);
+    const drawnWith = (weighOuts: Ticket['weighOuts']) =>
+      label(drawn(hakeTicket([steaks], { weighOuts }), 'slices'));
+    expect(drawnWith([weighedOut('order', 'steaks', 460, 2, steaks.id)])).toBe(
+      drawnWith([230, 230].map((g) => weighedOut('order', 'steaks', g, 1, steaks.id))),
+    );
   });
 
   it('cuts a slice as thick as it was asked for, ordered or for the counter', () => {

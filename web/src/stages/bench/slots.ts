@@ -163,6 +163,8 @@ export function nextSlot(ticket: Ticket, slots: readonly Slot[], now: Slot, just
 
 export const countOf = count;
 
-/** Pieces of a slot's form that are off the fish, whoever they are for, in the order they were weighed. */
-export const offFish = (ticket: Ticket, slot: Slot) =>
-  ticket.weighOuts.filter((w) => w.pieces > 0 && w.item === slot.item);
+/** What each piece of these forms weighs that is off, as weighed: several weighed together count as alike. */
+export const piecesOff = (ticket: Ticket, forms: readonly string[]): number[] =>
+  ticket.weighOuts
+    .filter((w) => w.pieces > 0 && forms.includes(w.item))
+    .flatMap((w) => Array.from({ length: w.pieces }, () => w.grams / w.pieces));
