@@ -54,7 +54,8 @@ const thread = () =>
     execArgv: built ? process.execArgv : [],
   });
 
-/** How much longer than its search one thread may take in all, starting it included. */
+/** How long a thread may take to start, which says nothing of the search, and how much longer than it the search. */
+const startSeconds = 60;
 const onceSlackSeconds = 10;
 
 /**
@@ -171,11 +172,18 @@ export class Planner {
     const cancel = () => void worker.terminate();
     this.running.add(cancel);
     // Whoever asked waits at the screen: a thread that does not end is ended, with the best it told of.
-    const limit = setTimeout(cancel, (seconds + onceSlackSeconds) * 1000);
+    let limit = setTimeout(cancel, startSeconds * 1000);
     try {
       return await new Promise<FoundPlan>((done, fail) => {
         let last: FoundPlan | null = null;
-        worker.on('message', (told: WorkerMessage) => (last = told.found));
+        worker.on('message', (told: WorkerMessage) => {
+          // The first-come plan is told at once: from here it searches.
+          if (!last) {
+            clearTimeout(limit);
+            limit = setTimeout(cancel, (seconds + onceSlackSeconds) * 1000);
+          }
+          last = told.found;
+        });
         worker.on('error', fail);
         worker.on('exit', () => (last ? done(last) : fail(new Error('A planning thread found nothing'))));
         worker.postMessage({
