@@ -111,8 +111,9 @@ describe('the bench on its tablet', () => {
     await pageSays(driver, 'puncture-proof gloves');
     await pageSays(driver, 'medical help, as your local advice says');
     // Someone else opens the same ticket: it says who has it, and changes hands by one tap.
-    const mine = (await hand.ok(contract.bench.tickets)).find((t) => t.speciesId === 'lionfish')!;
-    expect(mine.stepId).toBe('spines');
+    const atStep = async () =>
+      (await hand.ok(contract.bench.tickets)).find((t) => t.speciesId === 'lionfish')!.stepId;
+    await driver.wait(async () => (await atStep()) === 'spines', 5000, 'the step at the other screen');
     await press(driver, 'Other');
     await press(driver, 'Leave it lying');
     await press(driver, 'serving a customer');

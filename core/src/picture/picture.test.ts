@@ -143,6 +143,23 @@ describe('marks', () => {
     expect(scene.rows[0]!.mm[0]).toBeCloseTo(body.mm(loin[0]!.to) - body.mm(body.profile.collar), 6);
     expect(scene.ruler!.from).toBe(0);
   });
+  it('of portions lead the blade to the next one, past what is off', () => {
+    for (const [id, form] of [
+      ['salmon', 'portion'],
+      ['plaice', 'supreme'],
+    ] as const) {
+      const job = jobOf(id, 'gutted', form);
+      const body = bodyOf(job.species, 'gutted', job.fishGrams)!;
+      const pieces = equalPieces(zone(body, 'side'), 4);
+      const act = id === 'salmon' ? 'portion' : 'bias';
+      const at = (off?: number) =>
+        sceneOf(job, act, { pieces, ...(off === undefined ? {} : { off }) }).blades[0]?.map((p) => p[0]);
+      expect(at(0)).toEqual(at());
+      for (const off of [1, 2])
+        for (const [i, x] of at(off)!.entries())
+          expect(x - at(0)![i]!).toBeCloseTo(body.mm(pieces[off]!.to) - body.mm(pieces[0]!.to), 6);
+    }
+  });
   it('of steaks count from the face of the fish as it lies', () => {
     const job = jobOf('hake', 'gutted', 'steaks');
     const body = bodyOf(job.species, 'gutted', job.fishGrams)!;

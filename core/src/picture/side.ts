@@ -163,11 +163,11 @@ export function sideScene(body: Body, s: Sight): Scene {
     case 'bias': {
       const lean = s.act.draws === 'bias' ? body.standardMm * 0.02 : 0;
       cuts(pieces, 1.05, -1.1, lean);
-      const first = pieces.find((x) => x.to < u1 - 0.004);
-      if (first)
+      const next = pieces.slice(s.off ?? 0).find((x) => x.to < u1 - 0.004);
+      if (next)
         blades.push([
-          [X(first.to) + lean, h(first.to) * 1.12],
-          [X(first.to) - lean, -h(first.to) * 1.2],
+          [X(next.to) + lean, h(next.to) * 1.12],
+          [X(next.to) - lean, -h(next.to) * 1.2],
         ]);
       rows.push({ row: 'one', mm: mm(pieces) });
       break;
@@ -318,11 +318,11 @@ export function quarterScene(body: Body, s: Sight): Scene {
             ],
           });
       rows.push({ row: 'one', mm: pieces.filter((x) => x.to < u1 - 0.004).map((x) => X(x.to)) });
-      const [first] = pieces;
-      if (first)
+      const next = pieces[s.off ?? 0];
+      if (next)
         blades.push([
-          [X(first.to), h(first.to) + 4],
-          [X(first.to), -4],
+          [X(next.to), h(next.to) + 4],
+          [X(next.to), -4],
         ]);
       break;
     }

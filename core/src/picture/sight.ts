@@ -74,6 +74,8 @@ export interface Sight {
   /** Stretches of the plan or of what is asked for, shares of standard length, head end first; by row. */
   pieces?: readonly Piece[];
   bellyPieces?: readonly Piece[];
+  /** So many of the pieces are off: the blade goes to the mark of the next. */
+  off?: number;
   /** Where the fish begins now, share of standard length: what is in front is off. */
   face?: number;
   /** Acts that are done already. */

@@ -221,6 +221,7 @@ export function BoardDrawing({
     },
     pieces: marks.pieces,
     bellyPieces: marks.belly,
+    off: marks.done,
     face,
     firstCut: ticket.firstCut,
     done: ticket.stepIds.slice(0, ticket.stepIds.indexOf(step.id)),
