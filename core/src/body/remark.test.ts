@@ -71,6 +71,14 @@ describe('marking the rest of a fish anew', () => {
     const more = remark(front, planned.slice(0, 1), [], both);
     expect(more.factor).toBeCloseTo(remark(front, planned, weighed.slice(0, 3)).factor, 12);
   });
+  it('learns nothing from two pieces on the pan', () => {
+    const before = remark(front, planned, [205]);
+    expect(remark(front, planned, [205, 405])).toEqual({
+      ...before,
+      pieces: before.pieces.map((_, i) => expect.objectContaining({ from: before.pieces[i]!.from }) as Piece),
+    });
+    expect(remark(front, planned, [205, 230]).factor).toBeGreaterThan(before.factor);
+  });
   it('lets the last pieces be light where the fish ends, and never marks past it', () => {
     const all = targetPieces(front, 200);
     const { pieces } = remark(front, all, [150, 150]);

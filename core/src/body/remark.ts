@@ -70,7 +70,8 @@ export function remark(
     last = { was: p.to, is: to };
     const came = weighed[i];
     const said = model(from, to);
-    if (came === undefined || said <= 0) continue;
+    // Half as much again or half as little is no fish but a slip: two pieces on the pan, or the wrong one.
+    if (came === undefined || said <= 0 || Math.abs(came / said - factor) > 0.5) continue;
     const sure = byFish + known * byCut;
     factor = (factor * sure + (came / said) * byCut) / (sure + byCut);
     known++;
