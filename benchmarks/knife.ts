@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { remark, usualSpread, type Known, type Zone } from '@ember-slate/core/body';
+import { remark, usualSpread, type Known } from '@ember-slate/core/body';
 import { modesOf, sectionOf, windowOf, type Plan, type PlanProblem } from '@ember-slate/core/cutplan';
 import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
 import { rowDay } from '@ember-slate/core/cutplan/testing';
@@ -17,7 +17,7 @@ const { values } = parseArgs({
   },
 });
 interface Row {
-  z: Zone;
+  z: Parameters<typeof remark>[0];
   pieces: { from: number; to: number; grams: number; line: string | null }[];
 }
 
@@ -37,9 +37,7 @@ function rowsOf(problem: PlanProblem, plan: Plan): Row[][] {
           to: section.lengthMm,
           grams: share,
           curve: {
-            total: section.at(section.lengthMm),
             at: section.at,
-            slope: () => 1,
             invert: (y) => {
               let [low, high] = [0, section.lengthMm];
               for (let i = 0; i < 40; i++) {

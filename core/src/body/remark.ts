@@ -26,6 +26,9 @@ export interface Known {
   from: number;
 }
 
+/** A zone, of which only the running weight is asked. */
+type Stretch = Omit<Zone, 'curve'> & { curve: Pick<Zone['curve'], 'at' | 'invert'> };
+
 /** The marks of a row of pieces of which some lie on the scale already. */
 export interface Remarked extends Known {
   /** All of them: those that are off as they were marked, the others where they weigh what they should. */
@@ -39,13 +42,13 @@ export interface Remarked extends Known {
  * them are a little lighter; what is lacking beyond that the last ones lack.
  *
  * @param planned pieces along the zone, head end first; `grams` what each should weigh
- * @param weighed what came off, g, in the same order, no more than were planned
+ * @param weighed what came off, g, in the same order, no more than were planned; undefined where nobody weighed it
  * @param before what other pieces of the same fish have said of it: its other side
  */
 export function remark(
-  z: Zone,
+  z: Stretch,
   planned: readonly Piece[],
-  weighed: readonly number[],
+  weighed: readonly (number | undefined)[],
   before: Known = { factor: 1, from: 0 },
   spread: Spread = usualSpread,
 ): Remarked {

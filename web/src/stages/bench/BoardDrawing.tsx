@@ -72,33 +72,38 @@ function rowFor(body: Body, slot: Slot | null, kind: 'side' | 'loin' | 'belly'):
 
 /**
  * A row of pieces that are cut one after another, as the plan or the form has them. After each that was weighed the rest
- * of the row is marked anew; slices by thickness weigh what they weigh.
+ * of the row is marked anew; slices by thickness weigh what they weigh. Pieces of another form in the row are weighed
+ * later: their stretch stays as wide as it was.
  */
 function rowOf(
   ticket: Ticket,
   body: Body,
   slot: Slot | null,
   draws: string,
-  row: readonly Piece[],
+  row: readonly (Piece & { form?: string })[],
 ): BoardMarks {
-  const planned = plannedPieces(ticket, draws);
-  const forms = planned.length > 0 ? planned.map((p) => p.form) : slot ? [slot.item] : [];
+  if (!slot) return { ...noMarks, pieces: [...row] };
   const sides = draws === 'steaks' ? 1 : 2;
-  const off = piecesOff(ticket, forms);
+  const mine = row.filter((p) => (p.form ?? slot.item) === slot.item);
+  const off = piecesOff(ticket, slot.item);
   // Fish after fish, side after side; when all of the ticket is cut the last row stands.
-  const nth = Math.min(Math.floor(off.length / Math.max(1, row.length)), ticket.fish * sides - 1);
-  const weighed = off.slice(nth * row.length);
-  const byThickness = ticket.cuts.some((c) => c.form === slot?.item && c.thickMm !== null);
-  if (!slot || byThickness) return { ...noMarks, pieces: [...row], done: weighed.length };
+  const nth = Math.min(Math.floor(off.length / Math.max(1, mine.length)), ticket.fish * sides - 1);
+  const weighedOf = (n: number) => {
+    const these = off.slice(n * mine.length, (n + 1) * mine.length);
+    return row.map((p) => these[mine.indexOf(p)]);
+  };
+  const next = mine[off.length - nth * mine.length];
+  const done = next ? row.indexOf(next) : row.length;
+  if (ticket.cuts.some((c) => c.form === slot.item && c.thickMm !== null))
+    return { ...noMarks, pieces: [...row], done };
   const z = zone(body, draws === 'steaks' ? 'front' : 'side');
   const said = row.reduce((s, p) => s + z.grams * (z.curve.at(p.to) - z.curve.at(p.from)), 0);
   const meant = row.reduce((s, p) => s + p.grams, 0);
   // A side weighs what is left of it when it is trimmed and skinned; a slice across the fish weighs all of it.
   const share = draws === 'steaks' || said <= 0 ? 1 : meant / said;
   const ours = { ...z, grams: z.grams * share };
-  const other =
-    nth % sides === 1 ? remark(ours, row, off.slice((nth - 1) * row.length, nth * row.length)) : undefined;
-  return { belly: [], done: weighed.length, ...remark(ours, row, weighed, other) };
+  const other = nth % sides === 1 ? remark(ours, row, weighedOf(nth - 1)) : undefined;
+  return { belly: [], done, ...remark(ours, row, weighedOf(nth), other) };
 }
 
 /** Which cut of the body a step works on, and how many pieces of it are off. */

@@ -45,16 +45,13 @@ function useHeadline(ticket: Ticket, step: Step, slot: Slot | null) {
   const next = pieces[off];
   if (!next || !alongRow.includes(step.draws ?? '')) return { title: step.title, sub };
   const from = off === 0 ? next.from : pieces[off - 1]!.to;
-  const cut = say('cut', {
-    mm: length.format(Math.round(body.mm(next.to) - body.mm(from))),
-    unit: length.unit,
-  });
+  const cut = { mm: length.format(Math.round(body.mm(next.to) - body.mm(from))), unit: length.unit };
   const percent = Math.round(Math.abs(factor - 1) * 100);
   const anew =
     percent < 2 ? '' : `; ${say(factor > 1 ? 'this_fish_runs_heavy' : 'this_fish_runs_light', { percent })}`;
   return step.draws === 'steaks'
-    ? { title: cut, sub: `${sub}${anew}` }
-    : { title: step.title, sub: `${sub}; ${cut.toLowerCase()}${anew}` };
+    ? { title: say('cut', cut), sub: `${sub}${anew}` }
+    : { title: step.title, sub: `${sub}; ${say('cut_next', cut)}${anew}` };
 }
 
 /** Takes the weight of a piece at the step that cuts it: no screen between knife and pan. */

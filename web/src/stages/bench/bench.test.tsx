@@ -1,5 +1,6 @@
 import type { SpeciesRow, Ticket } from '@ember-slate/contract';
 import { formBook } from '@ember-slate/core/forms';
+import { zone } from '@ember-slate/core/body';
 import { bodyAt } from '@ember-slate/core/picture';
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, render, renderHook, screen, waitFor, within } from '@testing-library/react';
@@ -175,6 +176,36 @@ describe('the fish on the board', () => {
     expect(other.factor).toBeGreaterThan(heavy.factor);
     expect(other.pieces[0]!.to).toBeLessThan(first.pieces[0]!.to);
     expect(marks(...Array<number>(2 * side).fill(190)).done).toBe(side);
+  });
+
+  it('leaves a piece of another form its stretch, and counts it with none of the pieces that are weighed', () => {
+    const portions = cutFor('portion', 'Pell', 4, 160);
+    const hake = bodyAt({ species: row('hake'), input: 'gutted', grams: 2310 })!;
+    const side = zone(hake, 'side');
+    const at = (share: number) => side.from + share * (side.to - side.from);
+    const piece = (from: number, to: number, form: string) => ({
+      section: 'side',
+      copy: 0,
+      from: at(from),
+      to: at(to),
+      grams: 160,
+      form,
+      lineId: null,
+    });
+    const pieces = [piece(0, 0.2, 'portion'), piece(0.2, 0.4, 'fillet_skin_on'), piece(0.4, 0.6, 'portion')];
+    const marks = (...grams: number[]) => {
+      const weighOuts = grams.map((g) => weighedOut('order', 'portion', g, 1, portions.id));
+      const ticket = hakeTicket([portions], { marks: { mode: 'sides', pieces }, weighOuts });
+      return marksFor(ticket, hake, slotAt(ticket, slotsOf(ticket, book), 'portion'), 'portions');
+    };
+    expect(
+      [[], [160], [160, 160], [160, 160, 160], [160, 160, 160, 160]].map((g) => marks(...g).done),
+    ).toEqual([0, 2, 0, 2, 3]);
+    const wide = (p: { from: number; to: number }) => p.to - p.from;
+    const said = marks().pieces;
+    const came = marks(side.grams * (side.curve.at(said[0]!.to) - side.curve.at(said[0]!.from)) * 1.2);
+    expect(came.factor).toBeGreaterThan(1);
+    expect(wide(came.pieces[2]!)).toBeLessThan(wide(said[2]!));
   });
 
   it('counts pieces that were weighed together one by one', () => {

@@ -163,8 +163,8 @@ export function nextSlot(ticket: Ticket, slots: readonly Slot[], now: Slot, just
 
 export const countOf = count;
 
-/** What each piece of these forms weighs that is off, as weighed: several weighed together count as alike. */
-export const piecesOff = (ticket: Ticket, forms: readonly string[]): number[] =>
+/** What each piece of a form weighs that is off, as weighed: several weighed together count as alike. */
+export const piecesOff = (ticket: Ticket, form: string): number[] =>
   ticket.weighOuts
-    .filter((w) => w.pieces > 0 && forms.includes(w.item))
+    .filter((w) => w.pieces > 0 && w.item === form)
     .flatMap((w) => Array.from({ length: w.pieces }, () => w.grams / w.pieces));
