@@ -14,7 +14,7 @@ export default defineConfig(
     languageOptions: {
       parserOptions: {
         projectService: {
-          allowDefaultProject: ['*.js', '*.mjs', 'server/src/stages/plan/commands/thread.mjs'],
+          allowDefaultProject: ['*.js', '*.mjs'],
         },
       },
     },

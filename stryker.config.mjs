@@ -9,6 +9,8 @@ export default {
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 15_000,
+  // The tests of the screens take minutes on one thread.
+  dryRunTimeoutMinutes: 30,
   ignorePatterns: ['.data', '**/dist', 'docs/screenshots'],
   reporters: ['json'],
 };

@@ -14,8 +14,11 @@ const project = (name: string, include: string[], more: object = {}) => ({
   test: { name, include, environment: 'node', testTimeout: 120_000, maxWorkers: 2, ...more },
 });
 
-/** What keeps nothing between files but what it has loaded: all but the screens, with the one page they stand in. */
+/** Nothing is kept between files but what they have loaded. */
 const together = { isolate: false };
+const screens = { environment: 'happy-dom', setupFiles: 'web/src/testing/setup.ts' };
+/** Speaks another language before any page is loaded: it has a process of its own. */
+const otherLanguage = 'web/src/app/language.test.tsx';
 
 /**
  * Quick sums and screens first, two files at a time; then the database and the browser together, three at a time: they
@@ -42,7 +45,8 @@ export default defineConfig({
         maxWorkers: 3,
         sequence: { groupOrder: 1 },
       }),
-      project('web', ['web/src/**/*.test.{ts,tsx}'], { environment: 'happy-dom' }),
+      project('web', ['web/src/**/*.test.{ts,tsx}'], { ...screens, ...together, exclude: [otherLanguage] }),
+      project('language', [otherLanguage], screens),
       project('e2e', ['e2e/**/*.test.ts'], {
         ...together,
         globalSetup: 'e2e/src/sample.ts',

@@ -15,7 +15,11 @@ export default defineConfig({
   test: {
     include: tests,
     testTimeout: 60_000,
-    environment: tests.some((t) => t.startsWith('web/')) ? 'happy-dom' : 'node',
+    // What a module does as it is loaded is not mutated: it may be loaded once for all.
+    isolate: false,
+    ...(tests.some((t) => t.startsWith('web/'))
+      ? { environment: 'happy-dom', setupFiles: 'web/src/testing/setup.ts' }
+      : {}),
     ...(tests.some((t) => t.startsWith('server/')) ? { globalSetup: 'server/tests/database.ts' } : {}),
   },
 });

@@ -18,8 +18,9 @@ interface Place {
 }
 
 const topics = readdirSync('core/src').filter((t) => !['proof', 'testing', 'picture'].includes(t));
-/** Tests of the whole shop, minutes long: no mutant waits for them. */
+/** Tests of the whole shop, or of every page there is, minutes long: no mutant waits for them. */
 const wholeShop = /\/(acts|closed|nonsense|poison|sacred|saturday|tamper|versions|walk)\.test/;
+const everyPage = /\/app\/(address|language|pages|refusals)\.test/;
 /**
  * Tests of the server that ask a stage again and again, in this process: a mutant is not in one started beside it. Those
  * that only pass through it find little that these do not, and each run of theirs takes seconds.
@@ -52,7 +53,7 @@ const places: Place[] = [
       'web/src/**/use*.ts',
       'web/src/app/{outbox,draft,drafts,lock,request,scanner,notify,api,form}.ts',
     ],
-    tests: ['web/src/**/*.test.ts', 'web/src/**/*.test.tsx'],
+    tests: globSync('web/src/**/*.test.{ts,tsx}').filter((file) => !everyPage.test(file)),
     wanted: 75,
   },
   ...stages.map((stage) => ({

@@ -25,8 +25,8 @@ const stored = (speciesId: string, day: ReturnType<typeof randomDay>): Planned =
 async function onThreads(species: readonly Planned[], seconds: number) {
   const lanes = shareOut([...species], seconds, 2).map((mine) => ({
     mine,
-    worker: new Worker(new URL('../server/src/stages/plan/commands/thread.mjs', import.meta.url), {
-      execArgv: [],
+    worker: new Worker(new URL('../server/dist/stages/plan/commands/worker.js', import.meta.url), {
+      execArgv: ['--conditions=built'],
     }),
   }));
   // The server keeps its threads ready; so does this.

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { anyAnswer, opened, settled, addressNow } from '../testing/drawn.tsx';
 import { pages } from './pages.tsx';
 
@@ -7,7 +7,6 @@ import { pages } from './pages.tsx';
  * What somebody chose to look at, a row of a list, a part of a page or a stretch of days, is in the address: it outlasts
  * a reload, and a link leads to it.
  */
-afterEach(cleanup);
 
 const me = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
 const answers = (route: Parameters<typeof anyAnswer>[0]) => anyAnswer(route, 1);

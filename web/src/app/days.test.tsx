@@ -1,6 +1,5 @@
 import { addDays, formatDay, instantOn } from '@ember-slate/core/calendar';
-import { cleanup } from '@testing-library/react';
-import { afterEach, expect, it } from 'vitest';
+import { expect, it } from 'vitest';
 import { DayClock } from '../parts/DayClock.tsx';
 import { hooked, served, shop, shopDay } from '../testing/served.tsx';
 import { useTimes } from './shop.tsx';
@@ -10,7 +9,6 @@ import { useTimes } from './shop.tsx';
  */
 const far = [-400, -15, -14, -8, -7, 7, 8, 13, 14, 21, 400];
 const near = [-6, -5, -3, -2, -1, 0, 1, 2, 3, 4, 6];
-afterEach(cleanup);
 const times = () => hooked(useTimes, {}).now();
 
 it.each(far)('a day %i days away is written with its date', (away) => {

@@ -8,7 +8,7 @@ import { qimCod } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { HandOver } from '../parts/HandOver.tsx';
 import { BringFish } from '../stages/bench/BringFish.tsx';
 import { CloseTicket } from '../stages/bench/CloseTicket.tsx';
@@ -58,18 +58,6 @@ async function type(label: RegExp | string, value: string) {
   fireEvent.change(input, { target: { value } });
   fireEvent.blur(input);
 }
-beforeAll(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
-  Element.prototype.scrollIntoView = nothing;
-});
-afterEach(cleanup);
 
 const rules = { ...moneyRules, version: 3 };
 const place = {

@@ -17,7 +17,6 @@ import { screenLocked, store } from './store.ts';
 
 const wil = { id: 3, name: 'Wil Aster', role: 'counter' } as const;
 const ines = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
-afterEach(cleanup);
 const tap = (name: RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 const shown = (name: string) => screen.getByLabelText<HTMLInputElement>(name).value;
 
@@ -114,10 +113,6 @@ describe('the line to the shop', () => {
     vi.useFakeTimers();
     vi.stubGlobal('EventSource', Stream);
     vi.stubGlobal('fetch', () => Promise.resolve(new Response('[]')));
-  });
-  afterEach(() => {
-    cleanup();
-    vi.useRealTimers();
   });
 
   it('is lost when it says nothing for five seconds, and no weight of it is left to take', () => {

@@ -18,10 +18,7 @@ function Screen({ dialog = false }: { dialog?: boolean }) {
   );
 }
 const calls = () => [space, enter, letter].map((f) => f.mock.calls.length);
-afterEach(() => {
-  vi.clearAllMocks();
-  document.body.innerHTML = '';
-});
+afterEach(() => void vi.clearAllMocks());
 
 describe('keys of the whole screen', () => {
   it('act wherever the hand is, in either case', () => {

@@ -4,8 +4,7 @@ import { shippedSchemes } from '@ember-slate/core/freshness';
 import { catalogue } from '@ember-slate/core/species';
 import { speak } from '@ember-slate/words';
 import { pseudoLanguage } from '@ember-slate/words/testing';
-import { cleanup } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 
 /*
  * A shop of another language: nothing on any page is still in English but what the shop wrote itself, units, dates and
@@ -28,8 +27,6 @@ const everywhere = new Set(
      Jan Feb Mar Apr May Jun Jul Aug Sep Sept Oct Nov Dec`,
   ),
 );
-
-afterEach(cleanup);
 
 describe.each(pages.map((p) => p.path))('the page %s in another language', (path) => {
   it.each([1, 2])('has no word of English left, shop %i', async (seed) => {

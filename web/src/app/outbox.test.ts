@@ -35,7 +35,6 @@ beforeEach(() => {
     );
   });
 });
-afterEach(() => vi.unstubAllGlobals());
 
 const cutter = { id: 2, name: 'Bram', role: 'bench' } as const;
 const boss = { id: 1, name: 'Ines', role: 'manager' } as const;

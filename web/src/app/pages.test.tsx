@@ -1,7 +1,7 @@
 import type { Me } from '@ember-slate/contract';
 import { cleanup } from '@testing-library/react';
 import fc from 'fast-check';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { anyAnswer, opened } from '../testing/drawn.tsx';
 import { pages } from './pages.tsx';
 
@@ -17,8 +17,6 @@ const people: Me[] = [
 ];
 /** What no person would read aloud. */
 const programSpeak = /\b(undefined|NaN|null|Infinity|Invalid Date|\[object)\b/;
-
-afterEach(cleanup);
 
 describe.each(pages.map((p) => p.path))('the page %s', (path) => {
   it('shows whatever the shop may answer', async () => {

@@ -1,6 +1,6 @@
 import type { Route } from '@ember-slate/contract';
 import { cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { anyAnswer, opened, settled } from '../testing/drawn.tsx';
 import { Refusal } from '../testing/served.tsx';
 import { pages } from './pages.tsx';
@@ -10,7 +10,6 @@ import { notify, store } from './store.ts';
  * What the shop refuses is said to whoever asked for it: beside the field, under the form or on the scale bar, whatever
  * button it was.
  */
-afterEach(cleanup);
 
 const me = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
 const refusal = 'That cannot be done at this hour';

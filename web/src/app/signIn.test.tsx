@@ -1,6 +1,6 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { button, fill, page, press, pressable, says } from '../testing/hands.ts';
 import { endSession, lockedHere, lockHere, onLocked, signOutAnswered } from './lock.ts';
 import { SignIn } from './SignIn.tsx';
@@ -10,6 +10,7 @@ import { StageBar } from './shell/StageBar.tsx';
 import type { Shop } from './shop.tsx';
 import { notify, probed, store } from './store.ts';
 import { shownTo } from '../testing/served.tsx';
+import { layOut } from '../testing/laidOut.ts';
 
 /*
  * Who is here, and what stands round every page. Requests go out as the device sends them.
@@ -36,10 +37,6 @@ beforeEach(() => {
     const { status, body } = answers.length > 1 ? answers.shift()! : answers[0]!;
     return Promise.resolve(new Response(JSON.stringify(body), { status }));
   });
-});
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
 });
 const signIns = () => asked.filter((a) => a.method === 'POST' && a.path === '/api/session');
 
@@ -266,18 +263,7 @@ describe('the stand-ins', () => {
 });
 
 describe('round every page', () => {
-  beforeEach(() =>
-    vi.stubGlobal(
-      'ResizeObserver',
-      class {
-        constructor(private readonly tell: (entries: { contentRect: object }[]) => void) {}
-        observe() {
-          this.tell([{ contentRect: { width: 1280, height: 700 } }]);
-        }
-        disconnect() {}
-      },
-    ),
-  );
+  beforeEach(() => layOut(1280, 700));
   const waits = (count: number, hot: string | null = null) => ({ count, noun: 'lots', hot });
   const stagesOf = (more: object = {}) => ({
     landing: waits(1),

@@ -1,6 +1,6 @@
 import { contract } from '@ember-slate/contract';
-import { act, cleanup } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { act } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { hooked, Refusal } from '../testing/served.tsx';
 import { useDraft } from './draft.ts';
 import { useForm } from './form.ts';
@@ -8,7 +8,6 @@ import { drafts } from './drafts.ts';
 import { store } from './store.ts';
 
 /* A form on a route of the contract: its draft, its checks before it is sent, and what the shop says of it. */
-afterEach(cleanup);
 
 const manager = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
 interface Asked {

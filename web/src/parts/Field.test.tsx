@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { Provider } from 'react-redux';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ShopContext, type Shop } from '../app/shop.tsx';
 import { setPrefs, store } from '../app/store.ts';
 import { TakeProvider, useTarget } from '../app/take.tsx';
@@ -34,9 +34,6 @@ const draw = (element: React.ReactElement) =>
     </Provider>,
   );
 beforeEach(() => void store.dispatch(setPrefs({ units: 'metric' })));
-afterEach(() => {
-  document.body.innerHTML = '';
-});
 
 /** Keeps what a field gives, for the test to look at. */
 const kept = vi.fn<(value: unknown) => void>();

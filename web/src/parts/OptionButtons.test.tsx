@@ -2,12 +2,11 @@ import { formBook, formOf } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import type { SpeciesRow } from '@ember-slate/contract';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, expect, it, vi } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { OptionButtons } from './OptionButtons.tsx';
 
 const form = (id: string) => formOf(formBook(), id);
 const species = (id: string) => catalogue.find((s) => s.id === id) as unknown as SpeciesRow;
-afterEach(cleanup);
 const said = () => screen.queryAllByRole('button').map((b) => b.textContent);
 
 it('offers what this fish can have in this form, and nothing that changes nothing', () => {

@@ -1,6 +1,6 @@
 import { formBook } from '@ember-slate/core/forms';
 import { massText } from '@ember-slate/core/units';
-import { act, cleanup } from '@testing-library/react';
+import { act } from '@testing-library/react';
 import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import { setPrefs, store } from '../app/store.ts';
@@ -11,10 +11,7 @@ import { formatMoney, inMoney, parseMoney, setCurrency } from './money.ts';
 import { spell } from './temperature.ts';
 import { wantText, wishWords } from './words.ts';
 
-afterEach(() => {
-  cleanup();
-  setCurrency('EUR');
-});
+afterEach(() => setCurrency('EUR'));
 const book = formBook();
 const mass = (g: number) => massText(g);
 

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import type { Me } from '@ember-slate/contract';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { HandOver } from '../parts/HandOver.tsx';
 import { store } from '../app/store.ts';
 import { formBookOf, lineOf, orderOf, Refusal, served, stockRowOf } from '../testing/served.tsx';
@@ -13,10 +13,6 @@ import { GiveUp } from './orders/GiveUp.tsx';
 
 const ines: Me = { id: 1, name: 'Ines Corrie', role: 'manager' };
 const nothing = () => undefined;
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const tap = (name: RegExp) => fireEvent.click(screen.getAllByRole('button', { name })[0]!);
 const type = (label: RegExp, value: string) => {
   const input = screen.getByLabelText(label);

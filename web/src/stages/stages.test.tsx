@@ -4,11 +4,12 @@ import { euGeneral, grade, intakeLimit, signsFor, type FishSigns } from '@ember-
 import { catalogue } from '@ember-slate/core/species';
 import { fireEvent, render } from '@testing-library/react';
 import fc from 'fast-check';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { SignStrip } from '../parts/SignStrip.tsx';
 import { formOptions, wantText } from '../parts/words.ts';
 import { bagTotal, intoBag, type BagLine } from './counter/bag.ts';
 import { differenceText } from './landing/words.ts';
+import { layOut } from '../testing/laidOut.ts';
 
 const grams = (g: number) => `${g} g`;
 const of = (id: string) => catalogue.find((s) => s.id === id) as SpeciesRow;
@@ -91,22 +92,7 @@ describe('words', () => {
 });
 
 describe('the sign strip', () => {
-  beforeAll(() => {
-    // A window without a layout has no sizes: the strip is told one.
-    vi.stubGlobal(
-      'ResizeObserver',
-      class {
-        constructor(private readonly tell: (entries: { contentRect: object }[]) => void) {}
-        observe() {
-          this.tell([{ contentRect: { width: 700, height: 500 } }]);
-        }
-        disconnect() {}
-      },
-    );
-  });
-  afterEach(() => {
-    document.body.innerHTML = '';
-  });
+  beforeEach(() => layOut(700, 500));
 
   const radios = () => [...document.querySelectorAll('[role=radio]')];
   const hake = of('hake');

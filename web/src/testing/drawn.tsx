@@ -9,7 +9,7 @@ import { act } from '@testing-library/react';
 import fc from 'fast-check';
 import { useEffect, type ReactNode } from 'react';
 import { Route as Address, Routes, useLocation } from 'react-router';
-import { vi } from 'vitest';
+import {} from 'vitest';
 import { pages } from '../app/pages.tsx';
 import { formBookOf, served, shopDay } from './served.tsx';
 
@@ -78,13 +78,6 @@ export async function opened(
   answers: (route: Route) => unknown,
   at = `/${path.replace(/:id/, path.startsWith('species') ? 'hake' : path.startsWith('forms') ? 'steaks' : '1')}`,
 ): Promise<string> {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
   const { Page } = pages.find((p) => p.path === path)!;
   served(
     <Watched>

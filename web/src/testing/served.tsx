@@ -14,7 +14,7 @@ import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
-import { afterEach, expect, vi } from 'vitest';
+import { expect, vi } from 'vitest';
 import { api } from '../app/api.ts';
 import { ShopContext, type Shop } from '../app/shop.tsx';
 import { drafts } from '../app/drafts.ts';
@@ -60,11 +60,12 @@ function routeOf(method: string, path: string): Route {
 
 /** Answers and requests of the running test that the contract does not allow. */
 let wrong: string[] = [];
-afterEach(() => {
+/** Fails a test whose answers or requests were not as the contract says. */
+export function expectAgreed(): void {
   const found = wrong;
   wrong = [];
   expect(found, 'against the contract').toEqual([]);
-});
+}
 const held = (what: string, schema: Route['body'], value: unknown) => {
   const read = schema?.safeParse(value);
   if (read && !read.success)

@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
 import type { Ticket, TicketSummary } from '@ember-slate/contract';
-import { act, cleanup } from '@testing-library/react';
+import { act } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
-import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { Timers } from '../../app/shell/Timers.tsx';
 import { store, weighed } from '../../app/store.ts';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
@@ -16,7 +16,6 @@ import BenchTicket from './BenchTicket.tsx';
  * The bench by its presses: what a wet hand does at each step is what reaches the shop, and what the shop refuses is
  * read where the hand is.
  */
-afterEach(cleanup);
 
 const pell = cutFor('steaks', 'Pell', 4, 200);
 const joint = cutFor('boneless_joint', null, 1, 600);

@@ -5,7 +5,7 @@ import { bodyAt } from '@ember-slate/core/picture';
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, render, renderHook, screen, waitFor, within } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi, beforeEach } from 'vitest';
 import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
 import { BoardDrawing, marksFor } from './BoardDrawing.tsx';
@@ -15,6 +15,7 @@ import { missingFrom } from './CloseTicket.tsx';
 import { DoneTicketView } from './Done.tsx';
 import { nextSlot, slotAt, slotsOf, waits } from './slots.ts';
 import { weightWindow, windowWords } from './useWeigh.ts';
+import { layOut } from '../../testing/laidOut.ts';
 
 const book = formBook();
 const bram = { id: 3, name: 'Bram', role: 'bench' } as const;
@@ -99,21 +100,7 @@ describe('what may lie on the pan', () => {
 });
 
 describe('the fish on the board', () => {
-  beforeAll(() => {
-    vi.stubGlobal(
-      'ResizeObserver',
-      class {
-        constructor(private readonly tell: (entries: { contentRect: object }[]) => void) {}
-        observe() {
-          this.tell([{ contentRect: { width: 980, height: 260 } }]);
-        }
-        disconnect() {}
-      },
-    );
-  });
-  afterEach(() => {
-    document.body.innerHTML = '';
-  });
+  beforeEach(() => layOut(980, 260));
   const drawn = (ticket: Ticket, id: string, species = 'hake') => {
     const slot = slotAt(ticket, slotsOf(ticket, book), id);
     const { container } = render(
@@ -304,7 +291,6 @@ describe('a ticket that is done', () => {
     weighOuts: [weighedOut('order', 'steaks', 204, 1, pell.id), weighedOut('trim', 'head', 398, 0)],
   });
   const settings = formBookOf();
-  afterEach(cleanup);
 
   it('keeps every weight with its label, and goes back to the board with what was wrong', async () => {
     const sent = served(<DoneTicketView ticket={done} />, { '/api/forms': settings }, bram);

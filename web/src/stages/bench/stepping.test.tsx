@@ -1,11 +1,10 @@
 import type { Ticket } from '@ember-slate/contract';
-import { act, cleanup, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { act, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { hooked, Refusal } from '../../testing/served.tsx';
 import { useStepping } from './stepping.ts';
 
 /* The screen is at the next step at the tap; the shop hears every tap in its order, and has the last word. */
-afterEach(cleanup);
 
 const ids = ['board', 'scale', 'gut', 'head', 'fillet', 'weigh'];
 const ticketAt = (stepId: string, doneAhead: string[] = []) =>

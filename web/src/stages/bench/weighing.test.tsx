@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import type { Reading, Ticket, TicketCut } from '@ember-slate/contract';
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { Take } from '../../app/shell/ScaleBar.tsx';
 import { store, weighed } from '../../app/store.ts';
 import { formBookOf, Refusal, served } from '../../testing/served.tsx';
@@ -12,7 +12,6 @@ import { useWeigh, type WeighTub } from './useWeigh.ts';
  * What the hand trusts blindly: the pan, the tare, the tub and the space bar. What reaches the books is what lies in the
  * tub, whatever was tared and however the scale came to rest.
  */
-afterEach(cleanup);
 
 const cut: TicketCut = {
   id: 7,

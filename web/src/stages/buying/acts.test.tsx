@@ -1,6 +1,6 @@
 import type { BuyingLine } from '@ember-slate/contract';
-import { cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { fireEvent } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { counter, manager, tryActs } from '../../testing/acts.tsx';
 import { fill, page, press, says, waitsFor } from '../../testing/hands.ts';
 import { moneyRules, served, shopDay } from '../../testing/served.tsx';
@@ -9,16 +9,6 @@ import Buying from './Buying.tsx';
 /*
  * The buying list by its presses: what is asked for, and how many, stands under the name of who keeps it.
  */
-afterEach(cleanup);
-beforeAll(() =>
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  ),
-);
 
 const line = (more: Partial<BuyingLine> = {}): BuyingLine => ({
   speciesId: 'hake',

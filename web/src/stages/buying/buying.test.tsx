@@ -1,13 +1,9 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { served } from '../../testing/served.tsx';
 import Buying from './Buying.tsx';
 import { Suppliers } from './Suppliers.tsx';
 
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const manager = { id: 1, name: 'Ines Corrie', role: 'manager' as const };
 const tap = (name: RegExp | string) => fireEvent.click(screen.getByRole('button', { name }));
 

@@ -1,6 +1,5 @@
 import type { DayClose, OpenJob } from '@ember-slate/contract';
-import { cleanup } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { setPrefs, store } from '../../app/store.ts';
 import { OpenJobs } from '../../parts/OpenJobs.tsx';
 import { bench, manager, tryActs } from '../../testing/acts.tsx';
@@ -12,16 +11,6 @@ import Close from './Close.tsx';
  * The end of a day by its presses: what is open stands out, what was counted is held against what was expected, and what
  * is signed is signed by a name.
  */
-afterEach(cleanup);
-beforeAll(() =>
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  ),
-);
 
 const till = { sales: 12_000, deposits: 500, refunds: -300, expected: 12_200 };
 const none = { sales: 0, deposits: 0, refunds: 0, expected: 0 };

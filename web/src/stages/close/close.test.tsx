@@ -1,13 +1,9 @@
 import type { DayClose } from '@ember-slate/contract';
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import { Refusal, served } from '../../testing/served.tsx';
 import { CloseDay, Reopen } from './CloseDay.tsx';
 
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const manager = { id: 1, name: 'Ines Corrie', role: 'manager' as const };
 const tap = (name: RegExp | string) => fireEvent.click(screen.getByRole('button', { name }));
 const type = (label: RegExp, value: string) =>

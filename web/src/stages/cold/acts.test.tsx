@@ -1,7 +1,6 @@
 import type { ColdPlace, LotLife } from '@ember-slate/contract';
-import { cleanup } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { probed, setPrefs, store } from '../../app/store.ts';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
 import { fill, only, press, pressable, says, waitsFor } from '../../testing/hands.ts';
@@ -13,16 +12,6 @@ import LotLifePage from './LotLifePage.tsx';
  * The cold chain by its presses: what is read, by whom and for when; what was done where it was warm; and how cold it is
  * said in the degrees of this screen.
  */
-afterEach(cleanup);
-beforeAll(() =>
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  ),
-);
 
 const now = Date.now();
 const ago = (hours: number) => new Date(now - hours * 3_600_000).toISOString();

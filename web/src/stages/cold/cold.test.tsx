@@ -2,13 +2,14 @@ import type { LotLife } from '@ember-slate/contract';
 import { cleanup, render, screen, within } from '@testing-library/react';
 import fc from 'fast-check';
 import { Provider } from 'react-redux';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, beforeEach } from 'vitest';
 import { ShopContext } from '../../app/shop.tsx';
 import { store } from '../../app/store.ts';
 import { spell } from '../../parts/temperature.ts';
 import { served } from '../../testing/served.tsx';
 import Frozen from './Frozen.tsx';
 import { LifePicture } from './LifePicture.tsx';
+import { layOut } from '../../testing/laidOut.ts';
 
 const hour = 3_600_000;
 const start = Date.parse('2026-11-23T06:00:00Z');
@@ -29,21 +30,7 @@ describe('a length of time', () => {
 });
 
 describe('the life of a lot in one picture', () => {
-  beforeAll(() => {
-    vi.stubGlobal(
-      'ResizeObserver',
-      class {
-        constructor(private readonly tell: (entries: { contentRect: object }[]) => void) {}
-        observe() {
-          this.tell([{ contentRect: { width: 680, height: 400 } }]);
-        }
-        disconnect() {}
-      },
-    );
-  });
-  afterEach(() => {
-    document.body.innerHTML = '';
-  });
+  beforeEach(() => layOut(680, 400));
   const life = (more: Partial<LotLife> = {}): LotLife => ({
     id: 1,
     code: '261123-H1',
@@ -157,10 +144,6 @@ describe('the life of a lot in one picture', () => {
 });
 
 describe('what is frozen', () => {
-  afterEach(() => {
-    cleanup();
-    vi.unstubAllGlobals();
-  });
   const row = {
     lotId: 3,
     code: '261125-S1',

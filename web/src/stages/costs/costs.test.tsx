@@ -1,15 +1,11 @@
 import type { CostChoices, ListedPrice } from '@ember-slate/contract';
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { moneyRules as rules, Refusal, served } from '../../testing/served.tsx';
 import { MoneyRules } from './MoneyRules.tsx';
 import { PriceList } from './PriceList.tsx';
 import { WhatIf } from './WhatIf.tsx';
 
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const manager = { id: 1, name: 'Ines Corrie', role: 'manager' as const };
 const tap = (name: RegExp | string) => fireEvent.click(screen.getByRole('button', { name }));
 const type = (label: RegExp, value: string) =>

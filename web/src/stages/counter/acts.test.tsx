@@ -1,5 +1,5 @@
-import { cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import type { MarkdownOffer, Sold } from '@ember-slate/contract';
 import { counter, manager, tryActs } from '../../testing/acts.tsx';
 import { button, field, fill, holds, only, press, pressable, says, waitsFor } from '../../testing/hands.ts';
@@ -7,9 +7,6 @@ import { served, shopDay, stockRowOf as row } from '../../testing/served.tsx';
 import Counter from './Counter.tsx';
 import Sales from './Sales.tsx';
 import StockTake from './StockTake.tsx';
-
-vi.mock('../../app/scanner.ts', () => ({ useScanner: () => undefined }));
-afterEach(cleanup);
 
 /*
  * The counter by its presses: what is moved, binned, marked down, taken back and counted reaches the books as it lies

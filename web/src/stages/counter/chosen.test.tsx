@@ -1,11 +1,9 @@
-import { act, cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { act, fireEvent } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { hooked, stockRowOf as row } from '../../testing/served.tsx';
 import { useChosen } from './useChosen.ts';
 
 /* The row in hand: by tap, by its place, by its name; counted, and in the bag by its weight. */
-vi.mock('../../app/scanner.ts', () => ({ useScanner: () => undefined }));
-afterEach(cleanup);
 
 const bass = row({ spot: 'A1' });
 const steaks = row({
@@ -24,10 +22,15 @@ const chosen = (rows = [bass, steaks], me?: { id: number; name: string; role: 'b
   const { now, sent } = hooked(() => useChosen(rows, layout), {}, me);
   return { now, sent, does: (f: () => void) => act(() => f()) };
 };
-const key = (k: string) => act(() => void fireEvent.keyDown(window, { key: k }));
+/** A key as a finger presses it: not so fast on another that it could be a scanner's. */
+const key = (k: string) =>
+  act(async () => {
+    fireEvent.keyDown(window, { key: k });
+    await new Promise((done) => setTimeout(done, 60));
+  });
 
 describe('the row in hand', () => {
-  it('is put down by choosing it again, by Escape and by leaving it; another takes its place', () => {
+  it('is put down by choosing it again, by Escape and by leaving it; another takes its place', async () => {
     const { now, does } = chosen();
     does(() => now().choose(bass));
     expect(now().chosen).toEqual(bass);
@@ -39,7 +42,7 @@ describe('the row in hand', () => {
     does(() => now().putDown());
     expect(now().chosenKey).toBeNull();
     does(() => now().choose(bass));
-    key('Escape');
+    await key('Escape');
     expect(now().chosen).toBeUndefined();
     does(() => now().choose(null));
     expect(now().chosenKey).toBeNull();
@@ -57,46 +60,46 @@ describe('the row in hand', () => {
     does(() => now().settle(bass));
     expect([now().chosen, now().asked]).toEqual([bass, '']);
   });
-  it('is asked for by a letter of the slab or a stroke, but not by the keys of the shop', () => {
+  it('is asked for by a letter of the slab or a stroke, but not by the keys of the shop', async () => {
     const { now, does } = chosen();
-    key('a');
+    await key('a');
     expect(now().asked).toBe('A');
     does(() => now().stopAsking());
     expect(now().asked).toBe('');
-    key('c');
+    await key('c');
     expect(now().asked).toBe('C');
-    key('/');
+    await key('/');
     expect(now().asked).toBe('');
     does(() => now().choose(bass));
     does(() => now().bagIt({ grams: 455, source: 'typed' }));
     // With something in the bag C is for cash.
-    key('c');
+    await key('c');
     expect(now().asked).toBe('');
   });
-  it('is counted up to what is free of it, and from one again for the next', () => {
+  it('is counted up to what is free of it, and from one again for the next', async () => {
     const few = row({ freePieces: 2 });
     const { now, does } = chosen([few, steaks]);
     expect(now().pieces).toBe(0);
     does(() => now().choose(few));
     expect(now().pieces).toBe(1);
-    key('+');
-    key('+');
-    key('+');
+    await key('+');
+    await key('+');
+    await key('+');
     expect(now().pieces).toBe(2);
-    key('-');
-    key('-');
-    key('-');
-    key('-');
+    await key('-');
+    await key('-');
+    await key('-');
+    await key('-');
     expect(now().pieces).toBe(1);
     does(() => now().setCount(2));
     does(() => now().choose(steaks));
     does(() => now().choose(few));
     expect(now().pieces).toBe(1);
   });
-  it('goes into the bag with its price, its pieces and what weighed it', () => {
+  it('goes into the bag with its price, its pieces and what weighed it', async () => {
     const { now, does } = chosen();
     does(() => now().choose(bass));
-    key('+');
+    await key('+');
     does(() => now().setUnweighed(true));
     does(() => now().bagIt({ grams: 910, source: 'measured' }));
     expect(now().bag.lines).toEqual([

@@ -1,16 +1,11 @@
-import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { Refusal, served, shopDay, stockRowOf as row } from '../../testing/served.tsx';
 import { meant, mustGo, onlyPlace } from './bag.ts';
 import Counter from './Counter.tsx';
 import Sales from './Sales.tsx';
 import StockTake from './StockTake.tsx';
 
-vi.mock('../../app/scanner.ts', () => ({ useScanner: () => undefined }));
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const tap = (name: RegExp) => fireEvent.click(screen.getByRole('button', { name }));
 
 const steaks = row({

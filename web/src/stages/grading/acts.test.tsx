@@ -2,7 +2,7 @@ import { signsFor, shippedSchemes, type FishSigns } from '@ember-slate/core/fres
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi, beforeEach } from 'vitest';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
 import { button, fill, only, page, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { served, shopDay } from '../../testing/served.tsx';
@@ -14,17 +14,7 @@ import type { KeptScheme } from './words.ts';
  * Grading by its presses: the record is of the fish that were looked at and of nothing else, on the scheme it was begun
  * with, with the verdict a person took and why it is another than the advice.
  */
-afterEach(cleanup);
-beforeAll(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
-  vi.stubGlobal('matchMedia', () => ({ matches: false }));
-});
+beforeEach(() => void vi.stubGlobal('matchMedia', () => ({ matches: false })));
 
 const schemes = shippedSchemes.map((s) => ({ ...s, version: 3 }));
 const general = schemes.find((s) => s.species === null && s.conditions.includes('gutted'))!;

@@ -12,15 +12,12 @@ import {
 import { catalogue } from '@ember-slate/core/species';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { SignDrawing } from '../../parts/SignDrawing.tsx';
 import { Beside, type Seen } from './Beside.tsx';
 import { SignRun } from './SignRun.tsx';
 
 const of = (id: string) => catalogue.find((s) => s.id === id)!;
-afterEach(() => {
-  document.body.innerHTML = '';
-});
 
 /** The run as the grading screen keeps it: fish and levels in its hands. */
 function Host({

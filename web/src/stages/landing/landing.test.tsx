@@ -3,7 +3,7 @@ import { catalogue } from '@ember-slate/core/species';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { Provider } from 'react-redux';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { probed, setPrefs, store } from '../../app/store.ts';
 import { ShopContext, type Shop } from '../../app/shop.tsx';
 import { TakeProvider, useTarget } from '../../app/take.tsx';
@@ -13,9 +13,6 @@ import { OneByOne } from './OneByOne.tsx';
 
 const of = (id: string) => catalogue.find((s) => s.id === id) as SpeciesRow;
 beforeEach(() => void store.dispatch(setPrefs({ units: 'metric' })));
-afterEach(() => {
-  document.body.innerHTML = '';
-});
 
 /** The corner that gives the scale's weight to whatever asks for it. */
 function Corner() {

@@ -1,5 +1,5 @@
-import { act, cleanup, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { act, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { bench } from '../../testing/acts.tsx';
 import { landedLot } from '../../testing/landed.ts';
 import { hooked } from '../../testing/served.tsx';
@@ -7,7 +7,6 @@ import type { Scanned } from './BoxScan.tsx';
 import { isFlat, isScaly, useLotForm, type LotSources } from './useLotForm.ts';
 
 /* What a lot is landed with: what a box says of itself, what its kin say, and what of it is sent. */
-afterEach(cleanup);
 
 const nothing: Scanned = {
   speciesId: null,

@@ -1,6 +1,6 @@
 import type { Delivery } from '@ember-slate/contract';
-import { cleanup, screen } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { screen } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { button, fill, holds, only, pick, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
 import { cameAt, deliveryOf, landedLot } from '../../testing/landed.ts';
@@ -11,7 +11,6 @@ import Landing from './Landing.tsx';
  * The back door from the first van to the note that is checked: what a hand does there is what reaches the shop, to the
  * gram and the coin, with the version that was looked at.
  */
-afterEach(cleanup);
 
 const claims = { claims: [], wording: 'Credit as agreed', draft: 'soft flesh' };
 

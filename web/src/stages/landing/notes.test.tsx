@@ -1,8 +1,8 @@
 import type { SupplierRecord } from '@ember-slate/contract';
 import { noteFields } from '@ember-slate/core/landing';
-import { act, cleanup, fireEvent } from '@testing-library/react';
+import { act, fireEvent } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
 import { field, fill, only, page, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { Refusal, served } from '../../testing/served.tsx';
@@ -12,16 +12,6 @@ import Suppliers from './Suppliers.tsx';
 /*
  * A delivery note from a file, and what suppliers' fish was like.
  */
-afterEach(cleanup);
-beforeAll(() =>
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  ),
-);
 
 const header = ['fish', 'kg', 'price', 'boxes'];
 const columns = { ...Object.fromEntries(noteFields.map((f) => [f, null])), species: 0, weight: 1, price: 2 };

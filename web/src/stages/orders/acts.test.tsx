@@ -1,6 +1,5 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import { cleanup } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { bench, counter, tryActs } from '../../testing/acts.tsx';
 import { fill, holds, only, page, pick, press, pressable, says } from '../../testing/hands.ts';
 import { formBookOf, lineOf, orderOf, Refusal, served, shopDay } from '../../testing/served.tsx';
@@ -10,7 +9,6 @@ import Orders from './Orders.tsx';
  * Orders by their presses: what the customer said is what is sent, line by line; what the shop can promise is said before
  * it is taken; and an order is changed over the version that was read.
  */
-afterEach(cleanup);
 
 type Promised = AnswerOf<typeof contract.orders.promise>[number];
 const promised = (more: Partial<Promised> = {}): Promised => ({

@@ -3,7 +3,7 @@ import { parseOrder } from '@ember-slate/core/orders';
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import fc from 'fast-check';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { HandOver } from '../../parts/HandOver.tsx';
 import { lineOf as line, orderOf as order, Refusal, served } from '../../testing/served.tsx';
 import DueBoard from './DueBoard.tsx';
@@ -14,10 +14,6 @@ import ToBuy from './ToBuy.tsx';
 import Weekly from './Weekly.tsx';
 
 const forms = formBook();
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const value = (label: RegExp) => screen.getByLabelText<HTMLInputElement>(label).value;

@@ -1,5 +1,5 @@
-import { cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { fireEvent } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { counter } from '../../testing/acts.tsx';
 import { field, fill, holds, page, press, pressable, says } from '../../testing/hands.ts';
 import { formBookOf, Refusal, served, stockRowOf } from '../../testing/served.tsx';
@@ -9,7 +9,6 @@ import Orders from './Orders.tsx';
  * The order in one line: what was understood is said back, what may mean two things is asked with a tap, and what was not
  * said stays open in the fields.
  */
-afterEach(cleanup);
 
 const label = /^The order as it is said/;
 const at = (stock: object[] = []) =>

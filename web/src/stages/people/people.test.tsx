@@ -1,13 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { Refusal, served } from '../../testing/served.tsx';
 import Rules from './Rules.tsx';
 
 const ines = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 describe('whose rules', () => {
   it('says what each changes, and follows the other with one tap', async () => {

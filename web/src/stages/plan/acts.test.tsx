@@ -1,6 +1,6 @@
 import type { CutPlan } from '@ember-slate/contract';
-import { cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { fireEvent } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { bench, counter, tryActs } from '../../testing/acts.tsx';
 import { button, fill, only, page, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { plannedSpecies, planLineOf, planOf } from '../../testing/planned.ts';
@@ -12,16 +12,6 @@ import Plan from './Plan.tsx';
  * The plan by its presses: what is planned, for which lines and how long; what is held, moved, taken back and sent; and
  * the way by hand, fish by fish.
  */
-afterEach(cleanup);
-beforeAll(() =>
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  ),
-);
 
 const day = (plan: CutPlan | null, more: object = {}) => ({
   'GET /api/plan': { plan, making: false, lines: 1, fish: 2, ...more },

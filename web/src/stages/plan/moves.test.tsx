@@ -1,12 +1,11 @@
 import type { CutPlan } from '@ember-slate/contract';
 import type { DragEndEvent } from '@dnd-kit/core';
-import { act, cleanup, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { act, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { store } from '../../app/store.ts';
 import { hooked, Refusal } from '../../testing/served.tsx';
 import { useMoves } from './useMoves.ts';
 
-afterEach(cleanup);
 const bram = { id: 2, name: 'Bram Teale', role: 'bench' } as const;
 const species = (speciesId: string, lines: string[], fish: string[]) => ({
   speciesId,

@@ -2,16 +2,12 @@ import type { PlanChanges, SpeciesRow } from '@ember-slate/contract';
 import { bodyOf, marksOn, wingZone, zone } from '@ember-slate/core/body';
 import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { markRows } from '../../parts/markRows.ts';
 import { served } from '../../testing/served.tsx';
 import { Changes } from './Changes.tsx';
 import Marks from './Marks.tsx';
 
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });

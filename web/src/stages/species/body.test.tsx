@@ -1,16 +1,12 @@
 import type { SpeciesRow } from '@ember-slate/contract';
 import { profiles } from '@ember-slate/core/body';
 import { type BodyOwn, catalogue } from '@ember-slate/core/species';
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { served } from '../../testing/served.tsx';
 import { BodyEditor } from './BodyEditor.tsx';
 
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 const hake: SpeciesRow = { ...catalogue.find((s) => s.id === 'hake')!, own: false, version: 1 };
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });

@@ -1,14 +1,11 @@
-import { act, cleanup, fireEvent } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { act, fireEvent } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import type { TrimBook } from '@ember-slate/contract';
 import { store, weighed } from '../../app/store.ts';
 import { manager, tryActs } from '../../testing/acts.tsx';
 import { fill, pick, press, says, waitsFor } from '../../testing/hands.ts';
 import { served, shopDay } from '../../testing/served.tsx';
 import TrimPage from './TrimPage.tsx';
-
-vi.mock('../../app/scanner.ts', () => ({ useScanner: () => undefined }));
-afterEach(cleanup);
 
 /*
  * Trim by its presses: what is made of it, and by which rule it goes, reaches the books as it lies there.

@@ -1,13 +1,8 @@
 import type { YieldOf } from '@ember-slate/contract';
-import { cleanup, screen, within } from '@testing-library/react';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { screen, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import { served } from '../../testing/served.tsx';
 import { YieldDetail } from './YieldDetail.tsx';
-
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
 
 describe('one yield', () => {
   const point = (n: number, got: number): YieldOf['points'][number] => ({

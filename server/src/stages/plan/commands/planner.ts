@@ -47,11 +47,12 @@ export function shareOut(species: Run['species'], seconds: number, parts: number
   );
 }
 
-/** Built, a thread runs as this process does; from source it registers the loader first (`thread.mjs`). */
+/** A thread runs what was built, also for a server that runs from source: it starts in a moment. */
 const built = import.meta.url.endsWith('.js');
+const worker = built ? './worker.js' : '../../../../dist/stages/plan/commands/worker.js';
 const thread = () =>
-  new Worker(new URL(built ? './worker.js' : './thread.mjs', import.meta.url), {
-    execArgv: built ? process.execArgv : [],
+  new Worker(new URL(worker, import.meta.url), {
+    execArgv: built ? process.execArgv : ['--conditions=built'],
   });
 
 /** How long a thread may take to start, which says nothing of the search, and how much longer than it the search. */
