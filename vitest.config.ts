@@ -21,7 +21,7 @@ const screens = { environment: 'happy-dom', setupFiles: 'web/src/testing/setup.t
 const otherLanguage = 'web/src/app/language.test.tsx';
 
 /**
- * Quick sums and screens first, two files at a time; then the database and the browser together, three at a time: they
+ * Quick sums and screens first, two files at a time; then the database and the browser together, four at a time: they
  * wait for each other more than they reckon. Each file has shops of its own.
  */
 export default defineConfig({
@@ -42,7 +42,7 @@ export default defineConfig({
         ...together,
         globalSetup: 'server/tests/database.ts',
         hookTimeout: 60_000,
-        maxWorkers: 3,
+        maxWorkers: 4,
         sequence: { groupOrder: 1 },
       }),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { ...screens, ...together, exclude: [otherLanguage] }),
@@ -52,7 +52,7 @@ export default defineConfig({
         globalSetup: 'e2e/src/sample.ts',
         testTimeout: 300_000,
         hookTimeout: 300_000,
-        maxWorkers: 3,
+        maxWorkers: 4,
         sequence: { groupOrder: 1 },
       }),
     ],

@@ -21,7 +21,7 @@ async function makeSample(): Promise<string> {
   await prepare(database.url);
   const made = spawnSync(
     process.execPath,
-    ['--import', 'tsx', 'demo/src/load.ts', '--time-zone', morningZone()],
+    ['--conditions=built', 'demo/dist/load.js', '--time-zone', morningZone()],
     { env: { ...process.env, DATABASE_URL: database.url }, encoding: 'utf8' },
   );
   await database.stop();

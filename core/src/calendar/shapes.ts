@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
+// Of the library this one: all of it takes a quarter of a second of every start.
+import { format } from 'date-fns/format';
 
 /**
  * How dates and times are written, on every screen and paper. One vocabulary, so that a day looks the same wherever it

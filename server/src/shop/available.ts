@@ -7,7 +7,7 @@ import type { Species } from '@ember-slate/core/species';
 import type { Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 import { formsOf } from '../platform/settings.ts';
-import { clocksOf, mostDaysOf, rawOf } from './clocks.ts';
+import { type Clocks, clocksOf, mostDaysOf, rawOf, type RowState } from './clocks.ts';
 import { lotsInShop, type LotWithGrade } from './lots.ts';
 import { balanceOnHand, promisedFish } from './onHand.ts';
 
@@ -19,6 +19,31 @@ export interface ShopLot {
   /** Days its fish have left as they lie. */
   daysLeft: number;
 }
+
+/** Uncut fish of a lot as a line sees them: so many, as fresh as they are where they lie. */
+export const fishOf = (
+  work: Reader,
+  lot: LotWithGrade,
+  state: RowState | null,
+  clocks: Clocks,
+  free: { pieces: number; grams: number },
+): AvailableLot => ({
+  lotId: lot.id,
+  code: lot.code,
+  condition: lot.condition,
+  farmed: lot.production === 'farmed',
+  roe: lot.roe,
+  freePieces: free.pieces,
+  freeGrams: free.grams,
+  verdict: lot.verdict,
+  used: state?.life?.used ?? 0,
+  halfWidth: lot.halfWidth ?? 0,
+  damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
+  rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
+  mostDays: mostDaysOf(lot, state),
+  thawed: !!state?.clock.thawedAt,
+  celsius: state?.expected ?? clocks.expected('place:cold_room'),
+});
 
 /**
  * Every lot with uncut fish in the cold room, by species. Promised fish are not free; those promised to `exceptLines`
@@ -51,23 +76,10 @@ export async function shopLots(
       lot,
       inRoom: there,
       daysLeft: state?.life?.left ?? 0,
-      available: {
-        lotId: lot.id,
-        code: lot.code,
-        condition: lot.condition,
-        farmed: lot.production === 'farmed',
-        roe: lot.roe,
-        freePieces,
-        freeGrams: there.pieces === 0 ? 0 : (there.grams * freePieces) / there.pieces,
-        verdict: lot.verdict,
-        used: state?.life?.used ?? 0,
-        halfWidth: lot.halfWidth ?? 0,
-        damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
-        rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
-        mostDays: mostDaysOf(lot, state),
-        thawed: !!state?.clock.thawedAt,
-        celsius: state?.expected ?? clocks.expected('place:cold_room'),
-      },
+      available: fishOf(work, lot, state, clocks, {
+        pieces: freePieces,
+        grams: there.pieces === 0 ? 0 : (there.grams * freePieces) / there.pieces,
+      }),
     };
     bySpecies.set(lot.speciesId, [...(bySpecies.get(lot.speciesId) ?? []), shopLot]);
   }

@@ -1,13 +1,12 @@
 import { inWords } from '@ember-slate/words/core';
-import { dayMs } from '@ember-slate/core/calendar';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { optionClash, optionRefusal, type Packing, packingRefusal } from '@ember-slate/core/board';
 import { rawRefusal } from '@ember-slate/core/coldchain';
-import { type AvailableLot, offerFrom } from '@ember-slate/core/cutplan';
+import { offerFrom } from '@ember-slate/core/cutplan';
 import { type Form, formOf, formRefusal, togetherRefusal } from '@ember-slate/core/forms';
-import type { Damage, Use } from '@ember-slate/core/freshness';
+import type { Use } from '@ember-slate/core/freshness';
 import { transfer } from '@ember-slate/core/ledger';
-import { countWord, type Species } from '@ember-slate/core/species';
+import { type ArrivalCondition, countWord, type Species } from '@ember-slate/core/species';
 import { post } from '../../../platform/books/ledger.ts';
 import { nextNumber } from '../../../platform/books/numbers.ts';
 import { lockLots } from '../../../platform/books/stock.ts';
@@ -15,9 +14,9 @@ import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
-import { shopLots } from '../../../shop/available.ts';
-import { clocksOf, mostDaysOf, rawOf } from '../../../shop/clocks.ts';
-import { lotsById } from '../../../shop/lots.ts';
+import { fishOf, shopLots, wantOf } from '../../../shop/available.ts';
+import { type Clocks, clocksOf, rawOf, type RowState } from '../../../shop/clocks.ts';
+import { lotsById, type LotWithGrade } from '../../../shop/lots.ts';
 import { oneSpecies, speciesById } from '../../../shop/species.ts';
 import { stock } from '../../../shop/stock.ts';
 import { inputAt } from '../../../shop/ticketJob.ts';
@@ -30,7 +29,6 @@ const knownForm = (work: Work, id: string): Form => {
   if (!form || form.off) throw fieldProblem('form', say('not_a_form_of_this_shop'));
   return form;
 };
-const month = (work: Work) => work.now.getUTCMonth() + 1;
 
 function checkAmount(body: { pieces: number | null; pieceGrams: number | null; totalGrams: number | null }) {
   if (body.totalGrams === null ? body.pieces === null || body.pieceGrams === null : body.pieces !== null)
@@ -62,12 +60,41 @@ async function checkPacking(
   if (refused) throw fieldProblem('packing', inWords(refused));
 }
 
-/** Why the fish of a ticket may not serve this form and use by then, lot by lot. */
-async function fitRefusal(
+/** What is to be cut, without how much of it. */
+interface CutWish {
+  form: Form;
+  options: readonly string[];
+  use: Use;
+  packing: Packing;
+  dueAt: Date;
+}
+/** The same as the plan asks it; more is known of it than how much only once the fish lie there. */
+const wishOf = (work: Work, wish: CutWish) =>
+  wantOf(work, { ...wish, form: wish.form.id, pieces: null, pieceGrams: null, totalGrams: 1 }, wish.dueAt);
+
+/** Why pieces that were cut before may not become this; null when they may. */
+function pieceRefusal(
+  work: Work,
+  species: Species,
+  cut: ArrivalCondition,
+  lot: LotWithGrade,
+  row: { item: string; state: RowState | null; clocks: Clocks },
+  { form, options, use }: CutWish,
+): string | null {
+  const refused =
+    formRefusal(species, cut, form) ??
+    options.map((o) => optionRefusal(species, cut, form, o)).find((r) => r);
+  if (refused) return inWords(refused);
+  const raw = form.raw || use === 'raw';
+  return raw && !rawOf(work, lot, row.item, row.state, row.clocks.logs).fit ? inWords(rawRefusal) : null;
+}
+
+/** Why the fish of a ticket may not become this by then, named by its lot; null when they may. */
+async function ticketRefusal(
   work: Work,
   species: Species,
   inputs: readonly InputRow[],
-  want: { form: Form; options: readonly string[]; use: Use; dueAt: Date },
+  wish: CutWish,
 ): Promise<string | null> {
   const lots = await lotsById(
     work.tx,
@@ -75,41 +102,19 @@ async function fitRefusal(
   );
   const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
   for (const input of inputs) {
+    const lot = lots.find((l) => l.id === input.lotId)!;
     if (input.item !== 'whole') {
-      const refused = formRefusal(species, inputAt(work, species, input), want.form);
-      if (refused) return `${input.code}: ${inWords(refused)}`;
+      const { item, batch } = input;
+      const state =
+        clocks.ofLot(lot.id).find((s) => s.clock.item === item && s.clock.batch === batch) ?? null;
+      const cut = inputAt(work, species, input);
+      const refused = pieceRefusal(work, species, cut, lot, { item, state, clocks }, wish);
+      if (refused) return `${input.code}: ${refused}`;
       continue;
     }
-    const lot = lots.find((l) => l.id === input.lotId)!;
-    const state = clocks.lot(lot.id);
-    const available: AvailableLot = {
-      lotId: lot.id,
-      code: lot.code,
-      condition: lot.condition,
-      farmed: lot.production === 'farmed',
-      roe: lot.roe,
-      freePieces: 1,
-      freeGrams: (input.grams ?? input.fishGrams * input.pieces) / input.pieces,
-      verdict: lot.verdict,
-      used: state?.life?.used ?? 0,
-      halfWidth: lot.halfWidth ?? 0,
-      damage: lot.damage === null ? [] : (JSON.parse(lot.damage) as Damage[]),
-      rawFit: rawOf(work, lot, 'whole', state, clocks.logs).fit,
-      mostDays: mostDaysOf(lot, state),
-      thawed: !!state?.clock.thawedAt,
-      celsius: state?.expected ?? clocks.expected('place:cold_room'),
-    };
-    const dueInDays = Math.max(0, (want.dueAt.getTime() - work.now.getTime()) / dayMs);
-    const offer = offerFrom(species, available, {
-      form: want.form,
-      options: want.options,
-      use: want.use,
-      pieces: null,
-      pieceGrams: null,
-      totalGrams: 1,
-      dueInDays,
-      month: month(work),
-    });
+    const grams = (input.grams ?? input.fishGrams * input.pieces) / input.pieces;
+    const fish = fishOf(work, lot, clocks.lot(lot.id), clocks, { pieces: 1, grams });
+    const offer = offerFrom(species, fish, wishOf(work, wish));
     if (offer.refusal) return `${lot.code}: ${inWords(offer.refusal)}`;
   }
   return null;
@@ -139,14 +144,11 @@ export async function addCut(
   const clashing = optionClash(options);
   if (clashing)
     throw fieldProblem('options', say('and_cannot_both_be', { one: clashing[0], other: clashing[1] }));
-  const unfit = await fitRefusal(work, species, inputs, {
-    form,
-    options,
-    use: line?.use ?? 'fry',
-    dueAt: line?.dueAt ?? work.now,
-  });
+  const packing = line?.packing ?? body.packing;
+  const wish = { form, options, use: line?.use ?? 'fry', packing, dueAt: line?.dueAt ?? work.now } as const;
+  const unfit = await ticketRefusal(work, species, inputs, wish);
   if (unfit) throw fieldProblem('form', unfit);
-  await checkPacking(work, line?.packing ?? body.packing, inputs);
+  await checkPacking(work, packing, inputs);
   const wanted = line ?? body;
   const made = await run(
     work.tx,
@@ -255,16 +257,9 @@ export async function makeTicket(
   if (!found) throw fieldProblem('lotId', say('no_fish_of_that_lot_in_the_cold'));
   const species = book.get(found.lot.speciesId)!;
   const form = knownForm(work, body.form);
-  const offer = offerFrom(species, found.available, {
-    form,
-    options: body.options,
-    use: 'fry',
-    pieces: null,
-    pieceGrams: null,
-    totalGrams: 1,
-    dueInDays: Math.max(0, (new Date(body.dueAt).getTime() - work.now.getTime()) / dayMs),
-    month: month(work),
-  });
+  const { options, packing } = body;
+  const wish = { form, options, use: 'fry', packing, dueAt: new Date(body.dueAt) } as const;
+  const offer = offerFrom(species, found.available, wishOf(work, wish));
   if (offer.refusal) throw fieldProblem('form', inWords(offer.refusal));
   if (body.fish > found.available.freePieces)
     throw fieldProblem(
@@ -304,18 +299,13 @@ async function cutAgain(
   if (!input) throw fieldProblem('lotId', say('are_not_cut_again', { itemName: row.itemName }));
   const species = (await speciesById(work.tx)).get(row.speciesId)!;
   const form = knownForm(work, body.form);
-  const refused =
-    formRefusal(species, input, form) ??
-    body.options.map((o) => optionRefusal(species, input, form, o)).find((r) => r !== null) ??
-    null;
-  if (refused) throw fieldProblem('form', inWords(refused));
-  if (form.raw) {
-    const lots = await lotsById(work.tx, [row.lotId]);
-    const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
-    const state = clocks.row(row.lotId, body.place, row.item, row.batch);
-    if (!rawOf(work, lots[0]!, row.item, state, clocks.logs).fit)
-      throw fieldProblem('form', inWords(rawRefusal));
-  }
+  const [lot] = await lotsById(work.tx, [row.lotId]);
+  const clocks = await clocksOf(work, [lot!], new Map([[species.id, species]]));
+  const state = clocks.row(row.lotId, body.place, row.item, row.batch);
+  const { options, packing } = body;
+  const wish = { form, options, use: 'fry', packing, dueAt: new Date(body.dueAt) } as const;
+  const refused = pieceRefusal(work, species, input, lot!, { item: row.item, state, clocks }, wish);
+  if (refused) throw fieldProblem('form', refused);
   if (body.fish > row.freePieces)
     throw fieldProblem('fish', say('pieces_of_it_lie_there_that_nobody', { freePieces: row.freePieces }));
   const number = await nextNumber(work.tx, 'ticket');
