@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { remark, usualSpread, type Known } from '@ember-slate/core/body';
 import { modesOf, sectionOf, windowOf, type Plan, type PlanProblem } from '@ember-slate/core/cutplan';
 import { loadSolver, seeded, solve } from '@ember-slate/core/cutplan/solver';
+import { normalOf } from '@ember-slate/core/testing';
 import { rowDay } from '@ember-slate/core/cutplan/testing';
 
 /**
@@ -69,7 +70,6 @@ for (const row of values.rows.split(','))
     const problem = { ...day, settings: { ...day.settings, deviationPerKg } };
     const random = seeded(seed);
     // Box and Muller: a normal draw of two even ones.
-    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
     const { plan } = solve(highs, problem, [], 1, {
       now: () => performance.now(),
       random,
@@ -79,8 +79,8 @@ for (const row of values.rows.split(','))
     const fish = rowsOf(problem, plan);
     for (let lived = 0; lived < Number(values.days); lived++) {
       const hidden = fish.map((rows) => ({
-        factor: 1 + usualSpread.fish * normal(),
-        rows: rows.map((r) => ({ ...r, cuts: r.pieces.map(() => usualSpread.cut * normal()) })),
+        factor: 1 + usualSpread.fish * normalOf(random),
+        rows: rows.map((r) => ({ ...r, cuts: r.pieces.map(() => usualSpread.cut * normalOf(random)) })),
       }));
       for (const [way, sum] of Object.entries(ways)) {
         const fits = new Map<string, boolean>();

@@ -150,6 +150,16 @@ export const production = z.enum(['caught', 'caught_freshwater', 'farmed'] satis
 /** What a person does in the shop; it decides what they may. */
 export const role = z.enum(['counter', 'bench', 'manager']);
 
+/**
+ * How far pieces come out off what was aimed at, one standard deviation as a share of the weight: what a fish is off by
+ * and what each cut adds, and the tickets it was learned from.
+ */
+export const spread = z.object({
+  fish: z.number().min(0.001).max(1),
+  cut: z.number().min(0.001).max(1),
+  tickets: z.number().int().min(0),
+});
+
 /** A share or a factor of the body model. */
 const ratio = z.number().min(-100).max(100);
 const curve = z.array(z.tuple([ratio, ratio])).max(40);

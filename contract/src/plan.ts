@@ -224,7 +224,15 @@ const cutPlan = z.object({
   /** The plan it was changed from by hand, and what it was worth. */
   parent: z.object({ id: f.id, value: z.number() }).nullable(),
   pinned: z.array(z.string()),
-  species: z.array(planSpecies.extend({ found: found.nullable() })),
+  species: z.array(
+    planSpecies.extend({
+      found: found.nullable(),
+      /** How likely its lines come out within their windows when they are cut at their marks: by line, and all of them. */
+      chance: z.object({ all: share, lines: z.record(z.string(), share) }).nullable(),
+    }),
+  ),
+  /** What those chances rest on. */
+  spread: f.spread,
   /** Lines and fish have changed since it was made. */
   changed: z.boolean(),
 });

@@ -218,6 +218,8 @@ export const ticket = summary.extend({
     /** `keep` is the shop's own rule, and that the part may be eaten at all. */
     trims: z.array(z.object({ part: f.trimId, grams: z.number().int(), keep: z.boolean() })),
   }),
+  /** What the rest of a fish is marked anew by. */
+  spread: f.spread,
   weighOuts: z.array(weighOut),
   sweep: z.object({ one: pass.nullable(), two: pass.nullable(), expectedBones: z.string() }),
   frameGrade: z.number().int().nullable(),

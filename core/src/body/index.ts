@@ -16,7 +16,8 @@ export {
   type ZoneKind,
 } from './body.ts';
 export { marksOn, peopleFed, sliceAdvice, type CutWish, type Marks } from './marks.ts';
-export { remark, usualSpread, type Known, type Remarked, type Spread } from './remark.ts';
+export { remark, type Known, type Remarked } from './remark.ts';
+export { learnedSpread, usualSpread, type Spread } from './spread.ts';
 export { cumulative } from './cumulative.ts';
 export { outline, type Outline } from './outline.ts';
 export { pchip } from './pchip.ts';

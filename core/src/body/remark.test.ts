@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { normalOf } from '../testing/index.ts';
 import { catalogue } from '../species/index.ts';
 import { seeded } from '../cutplan/solver/index.ts';
 import { bodyOf, remark, targetPieces, usualSpread, zone, type Piece, type Zone } from './index.ts';
@@ -112,12 +113,10 @@ describe('marking the rest of a fish anew', () => {
   });
   it('has two in five fewer pieces miss their window, from the second on, than marks that stay', () => {
     const random = seeded(11);
-    // Box and Muller: a normal draw of two even ones.
-    const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
     const misses = { stay: 0, anew: 0 };
     for (let n = 0; n < 1000; n++) {
-      const factor = 1 + usualSpread.fish * normal();
-      const cuts = planned.map(() => usualSpread.cut * normal());
+      const factor = 1 + usualSpread.fish * normalOf(random);
+      const cuts = planned.map(() => usualSpread.cut * normalOf(random));
       for (const [way, anew] of [
         ['stay', false],
         ['anew', true],

@@ -1,16 +1,6 @@
 import { nth } from '../found.ts';
 import { type Piece, type Zone } from './body.ts';
-
-/** How far pieces come out off their marks: one standard deviation as a share of the weight. */
-export interface Spread {
-  /** What one fish is off the body model by: all its pieces alike. */
-  fish: number;
-  /** What each cut adds of its own. */
-  cut: number;
-}
-
-/** One piece is right to 10 to 15 % (common practice); how that is shared out between fish and cut is our choice. */
-export const usualSpread: Spread = { fish: 0.07, cut: 0.08 };
+import { type Spread, usualSpread } from './spread.ts';
 
 /**
  * A piece is marked so much lighter at most, where a fish that runs light would else leave too little for the last: half

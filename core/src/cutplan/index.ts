@@ -36,5 +36,6 @@ export { planFaults, rankOf, score, type PlanScore } from './score.ts';
 export { ifGraded, nearestOffers, type Nearest, type Stock } from './nearest.ts';
 export { planChanges, type FishChange, type LineChange } from './compare.ts';
 export { offTrim, type OffTrim } from './offTrim.ts';
+export { planChance, type PlanChance } from './chance.ts';
 export { planSeconds } from './seconds.ts';
 export { whyUnfilled } from './why.ts';

@@ -1,3 +1,4 @@
+import { usualSpread } from '@ember-slate/core/body';
 import type { CutPlan, PlanLine, PlanSpecies } from '@ember-slate/contract';
 
 const score = {
@@ -99,6 +100,7 @@ export const plannedSpecies = (
     offTrim: {},
     unfilled: {},
   },
+  chance: { all: 0.62, lines: { l1: 0.62 } },
   ...more,
 });
 export const planOf = (more: Partial<CutPlan> = {}): CutPlan => ({
@@ -111,6 +113,7 @@ export const planOf = (more: Partial<CutPlan> = {}): CutPlan => ({
   parent: null,
   pinned: [],
   species: [plannedSpecies()],
+  spread: { ...usualSpread, tickets: 0 },
   changed: false,
   ...more,
 });

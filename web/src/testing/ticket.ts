@@ -1,3 +1,4 @@
+import { usualSpread } from '@ember-slate/core/body';
 import { inWords } from '@ember-slate/words/core';
 import type { SpeciesRow, Ticket, TicketCut } from '@ember-slate/contract';
 import { compose } from '@ember-slate/core/board';
@@ -94,6 +95,7 @@ export function hakeTicket(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticke
         { part: 'fins', grams: 2, keep: false },
       ],
     },
+    spread: { ...usualSpread, tickets: 0 },
     weighOuts: [],
     sweep: { one: null, two: null, expectedBones: '' },
     frameGrade: null,

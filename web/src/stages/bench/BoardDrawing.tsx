@@ -1,6 +1,14 @@
 import type { SpeciesRow, Ticket } from '@ember-slate/contract';
 import type { BladeView, Drawing, Lies } from '@ember-slate/core/board';
-import { equalPieces, remark, targetPieces, zone, type Body, type Piece } from '@ember-slate/core/body';
+import {
+  equalPieces,
+  remark,
+  targetPieces,
+  zone,
+  type Body,
+  type Known,
+  type Piece,
+} from '@ember-slate/core/body';
 import { bladeScene, bodyAt, sceneAt, type Scene, type Sight } from '@ember-slate/core/picture';
 import { useSize } from '../../app/size.ts';
 import { useLength } from '../../parts/length.ts';
@@ -102,8 +110,8 @@ function rowOf(
   // A side weighs what is left of it when it is trimmed and skinned; a slice across the fish weighs all of it.
   const share = draws === 'steaks' || said <= 0 ? 1 : meant / said;
   const ours = { ...z, grams: z.grams * share };
-  const other = nth % sides === 1 ? remark(ours, row, weighedOf(nth - 1)) : undefined;
-  return { belly: [], done, ...remark(ours, row, weighedOf(nth), other) };
+  const anew = (n: number, before?: Known) => remark(ours, row, weighedOf(n), before, ticket.spread);
+  return { belly: [], done, ...anew(nth, nth % sides === 1 ? anew(nth - 1) : undefined) };
 }
 
 /** Which cut of the body a step works on, and how many pieces of it are off. */

@@ -142,6 +142,18 @@ describe('the fish on the board', () => {
     expect(after(...heavy, 230)).toBe(after(230));
   });
 
+  it('moves the marks the further the surer this shop cuts, and the less the more alike its fish are', () => {
+    const steaks = cutFor('steaks', 'Pell', 24, 200);
+    const factor = (fish: number, cut: number) => {
+      const weighOuts = [weighedOut('order', 'steaks', 230, 1, steaks.id)];
+      const ticket = hakeTicket([steaks], { fish: 3, weighOuts, spread: { fish, cut, tickets: 9 } });
+      const hake = bodyAt({ species: row('hake'), input: 'gutted', grams: 2310 })!;
+      return marksFor(ticket, hake, slotAt(ticket, slotsOf(ticket, book), 'slices'), 'steaks').factor;
+    };
+    expect(factor(0.07, 0.02)).toBeGreaterThan(factor(0.07, 0.08));
+    expect(factor(0.02, 0.08)).toBeLessThan(factor(0.07, 0.08));
+  });
+
   it('marks the rest of a side anew as well, and its pieces as they were planned until one is weighed', () => {
     const portions = cutFor('portion', 'Pell', 12, 160);
     const hake = bodyAt({ species: row('hake'), input: 'gutted', grams: 2310 })!;

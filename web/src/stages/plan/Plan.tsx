@@ -124,7 +124,7 @@ export default function Plan() {
         title={say('the_plan_against_first_come')}
         onClose={() => setOpen(null)}
       >
-        <Totals species={plan.species} />
+        <Totals {...plan} />
       </Dialog>
       {asked && (
         <MoveLine

@@ -1,7 +1,7 @@
 import type { CutPlan } from '@ember-slate/contract';
 import type { ReactNode } from 'react';
 import { MoneyAxis } from './MoneyAxis.tsx';
-import { gramsShort, linesOf, sum, worthOf } from './pieces.ts';
+import { asPercent, chanceOf, gramsShort, linesOf, sum, worthOf } from './pieces.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
@@ -15,11 +15,12 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
   const known = plan.species.every((s) => !s.found || s.found.bound !== null);
   const bound = known ? sum(plan, (f) => (f.bound ?? f.score.value) + f.score.penalties) : null;
   const lines = linesOf(plan);
+  const likely = chanceOf(plan);
   const opened = sum(plan, (f) => f.score.fishOpened);
   const fewer = sum(plan, (f) => f.firstCome.score.fishOpened) - opened;
   return (
     <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1 pb-2">
-      <div className="shrink-0">
+      <div className="shrink-0 max-sm:shrink">
         <h1 className="text-head max-sm:text-big">
           {plan.state === 'running'
             ? `${say('planning')} `
@@ -42,6 +43,11 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
                   ? say('more_than_first_come', { fewer: -fewer })
                   : '',
           })}
+          {likely !== null && (
+            <span className="block">
+              {say('at_their_marks_come_out', { lines: likely.lines, chance: asPercent(likely.all) })}
+            </span>
+          )}
           {gramsShort(lines) > 0 && (
             <span className="block text-embertext">
               {say('grams_short_in_all', { amount: mass(gramsShort(lines)) })}

@@ -13,7 +13,15 @@ import { formatMoney } from '../../parts/money.ts';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { FishCard } from './FishCard.tsx';
-import { cardsOf, sum, worthOf, type linesOf, type LineRow, type PlanOfSpecies } from './pieces.ts';
+import {
+  asPercent,
+  cardsOf,
+  sum,
+  worthOf,
+  type linesOf,
+  type LineRow,
+  type PlanOfSpecies,
+} from './pieces.ts';
 import { say } from './say.ts';
 
 type Horizon = CutPlan['horizon'];
@@ -145,6 +153,9 @@ interface LinesProps {
   onAsk: (wanted: Wanted) => void;
 }
 
+/** A line less likely than this to come out is told apart. */
+const unsure = 0.8;
+
 /** The lines by due time; a line shows where its fish lie. */
 export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
   const { when } = useTimes();
@@ -155,7 +166,7 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
       className="min-h-0 overflow-y-auto border-r border-line pr-2 pb-4 max-sm:border-0"
       aria-label={say('lines_of_the_plan')}
     >
-      {lines.map(({ line, species, filled, offTrim, because, gives }) => (
+      {lines.map(({ line, species, filled, offTrim, because, gives, chance }) => (
         <li key={line.id} className="border-b border-line">
           <button
             type="button"
@@ -184,6 +195,11 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
               <span className="block text-note text-ink3">{say('from_what_comes_off_these_fish')}</span>
             )}
             {filled && line.totalGrams !== null && <Total line={line} forms={forms} gives={gives} />}
+            {filled && chance !== null && chance < unsure && (
+              <span className="block text-note text-ink3">
+                {say('likely_to_come_out', { chance: asPercent(chance) })}
+              </span>
+            )}
             {line.anyWhite && (
               <span className="block text-note text-ink3">
                 {say('any_white_fish_this_one', { anyWhite: line.anyWhite })}

@@ -10,10 +10,11 @@ import { Table } from '../../parts/Table.tsx';
 
 type Score = FoundPlan['score'];
 const sum = (scores: readonly Score[], of: (s: Score) => number) => scores.reduce((a, s) => a + of(s), 0);
+const percent = (share: number) => (share * 100).toFixed(0);
 const money = (v: number) => formatMoney(Math.round(v));
 
 /** The plan against the way of first come, line by line of its costs, and what both leave over. */
-export function Totals({ species }: { species: CutPlan['species'] }) {
+export function Totals({ species, spread }: Pick<CutPlan, 'species' | 'spread'>) {
   const found = species.flatMap((s) => (s.found ? [s.found] : []));
   const mine = found.map((f) => f.score);
   const first = found.map((f) => f.firstCome.score);
@@ -73,6 +74,18 @@ export function Totals({ species }: { species: CutPlan['species'] }) {
           })}
         </p>
         <p className="pt-2 text-ink3">{say('cuts_on_a_5_mm_grid_a_line_counts')}</p>
+        <p className="pt-2 text-ink3">
+          {spread.tickets > 0
+            ? say('chances_rest_on_this_shop', {
+                fish: percent(spread.fish),
+                cut: percent(spread.cut),
+                tickets: spread.tickets,
+              })
+            : say('chances_rest_on_what_is_usual', {
+                fish: percent(spread.fish),
+                cut: percent(spread.cut),
+              })}
+        </p>
       </div>
     </section>
   );

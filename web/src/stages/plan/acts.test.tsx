@@ -1,5 +1,5 @@
 import type { CutPlan } from '@ember-slate/contract';
-import { fireEvent } from '@testing-library/react';
+import { cleanup, fireEvent } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { bench, counter, tryActs } from '../../testing/acts.tsx';
 import { button, fill, only, page, press, pressable, says, waitsFor } from '../../testing/hands.ts';
@@ -197,6 +197,27 @@ describe('the plan', () => {
       }),
       /most of it lies there/,
     ],
+    [
+      'is likely to come out, by fish that stand by themselves',
+      planOf({
+        species: [
+          plannedSpecies({ chance: { all: 0.8, lines: { l1: 0.9 } } }),
+          plannedSpecies({
+            speciesId: 'cod',
+            lines: [],
+            found: null,
+            chance: { all: 0.5, lines: { l2: 0.5 } },
+          }),
+        ],
+      }),
+      /1 of 1 line .*about 1 come out right \(all of them: 40\s%/,
+    ],
+    ['has a line that may not come out', planOf(), /57 Pell.*62 % likely to come out/],
+    [
+      'is as good as sure',
+      planOf({ species: [plannedSpecies({ chance: { all: 1, lines: { l1: 1 } } })] }),
+      /all of them: 99\s%/,
+    ],
   ])('says so where it %s', async (_name, plan, words, more = {}) => {
     at(plan, bench, more);
     await says(words);
@@ -218,6 +239,17 @@ describe('the plan', () => {
     await press('costs of this plan');
     await says(/first come/i);
     expect(page()).toMatch(/42\.00/);
+    expect(page()).toMatch(/off by 7 %, each cut by 8 % more .*common practice/);
+    cleanup();
+    at(planOf({ spread: { fish: 0.051, cut: 0.064, tickets: 1 } }));
+    await press('costs of this plan');
+    await says(/off by 5 %, each cut by 6 % more .*learned from 1 ticket of this shop/);
+  });
+
+  it('says no chance of what it promises nobody', async () => {
+    at(planOf({ species: [plannedSpecies({ chance: { all: 1, lines: {} } })] }));
+    await says(/57 Pell/);
+    expect(page()).not.toMatch(/likely/);
   });
 
   it('lights the pieces of the line that is looked at', async () => {

@@ -226,6 +226,19 @@ export const gramsShort = (lines: ReturnType<typeof linesOf>): number =>
     return sum + (short && 'grams' in short ? short.grams : 0);
   }, 0);
 
+/** Of the lines a plan cuts for, how many come out at its marks, and how likely all do; null where it cuts for none. */
+export function chanceOf(plan: CutPlan): { lines: number; all: number } | null {
+  const each = plan.species.flatMap((s) => Object.values(s.chance?.lines ?? {}));
+  if (each.length === 0) return null;
+  return {
+    lines: Math.round(each.reduce((n, c) => n + c, 0)),
+    all: plan.species.reduce((c, s) => c * (s.chance?.all ?? 1), 1),
+  };
+}
+
+/** A chance as people say it: whole percents, and never quite sure. */
+export const asPercent = (chance: number): number => Math.min(99, Math.max(1, Math.round(chance * 100)));
+
 /** Lines of a plan with whether each is filled, with what, and why not. */
 export const linesOf = (plan: CutPlan) =>
   plan.species.flatMap((s) =>
@@ -236,5 +249,6 @@ export const linesOf = (plan: CutPlan) =>
       gives: givenOf(s, line.id),
       offTrim: s.found?.offTrim[line.id] ?? null,
       because: s.found?.unfilled[line.id] ?? null,
+      chance: s.chance?.lines[line.id] ?? null,
     })),
   );

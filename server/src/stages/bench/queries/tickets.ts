@@ -20,6 +20,7 @@ import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { type Clocks, clocksOf } from '../../../shop/clocks.ts';
 import { lotsById } from '../../../shop/lots.ts';
+import { spreadOf } from '../../../shop/spread.ts';
 import { oneSpecies, speciesById } from '../../../shop/species.ts';
 import { keepsTrim } from '../../../shop/stock.ts';
 import { gramsOf, inputAt, jobOf, sum } from '../../../shop/ticketJob.ts';
@@ -243,6 +244,7 @@ export async function oneTicket(work: Reader, id: number): Promise<Ticket> {
       })),
     ),
     expected: expectation(work, species, ticket, cuts, inputs),
+    spread: await spreadOf(work),
     weighOuts: weighOuts.map(({ labelId, prints, ...w }) => ({
       ...w,
       weighedAt: w.weighedAt.toISOString(),

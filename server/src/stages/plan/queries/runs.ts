@@ -1,9 +1,11 @@
 import { remembered } from '../../../platform/kept.ts';
 import type { CutPlan, FoundPlan, PlanSpecies } from '@ember-slate/contract';
-import type { PlannedFish } from '@ember-slate/core/cutplan';
+import { planChance, type PlannedFish } from '@ember-slate/core/cutplan';
 import type { Reader } from '../../../platform/context.ts';
 import { type Asks, row, rows } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { spreadOf } from '../../../shop/spread.ts';
 import { dayProblems } from './day.ts';
 import { say } from '../say.ts';
 
@@ -81,6 +83,8 @@ async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
   // While it runs it is read at every beat: what has changed meanwhile is asked once it is done.
   const settled = p.state === 'accepted' || (p.state === 'running' && !dead);
   const live = settled ? species : await dayProblems(work, p.horizon, p.madeAt, species);
+  const spread = await spreadOf(work);
+  const forms = formsOf(work.settings);
   const left = new Map(live.flatMap((s) => s.fish.map((f) => [f.lotId, f.daysLeft])));
   return {
     id: p.id,
@@ -96,7 +100,11 @@ async function view(work: Reader, p: PlanRow): Promise<CutPlan> {
       // Planned with what they had left then; read with what they have left now, as on every other page.
       fish: s.fish.map((f) => ({ ...f, daysLeft: left.get(f.lotId) ?? f.daysLeft })),
       found: found[s.speciesId] ?? null,
+      chance: found[s.speciesId]
+        ? planChance({ forms, lines: s.lines }, found[s.speciesId]!.plan, spread)
+        : null,
     })),
+    spread,
     changed: planFingerprint(live) !== planFingerprint(species),
   };
 }
