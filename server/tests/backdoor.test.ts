@@ -29,7 +29,6 @@ afterEach(async () => {
   await shop.close();
 });
 
-const { landing } = contract;
 const note = [
   'Species;State;Pcs;Net kg;EUR/kg;FAO;Gear;Catch date',
   'Hake;GUT;18;39,66;9,80;27;longline;24/11/2026',
@@ -44,8 +43,9 @@ const head = {
   noteRef: 'LM 9',
 };
 const readNote = (text: string, screen: ApiClient = shop.bench) =>
-  screen.send(landing.readNote, { body: { supplier: head.supplier, text } });
-const lotsOf = async (id: number) => (await shop.bench.ok(landing.deliveries)).find((d) => d.id === id)!.lots;
+  screen.send(contract.landing.readNote, { body: { supplier: head.supplier, text } });
+const lotsOf = async (id: number) =>
+  (await shop.bench.ok(contract.landing.deliveries)).find((d) => d.id === id)!.lots;
 
 describe('a delivery note from CSV', () => {
   it('is matched, previewed, landed whole and remembered for the supplier', async () => {
@@ -55,7 +55,7 @@ describe('a delivery note from CSV', () => {
       [3, 'mackerel', 11_400, []],
     ]);
     const body = { ...head, text: note, columns: preview.columns };
-    const made = await shop.bench.ok(landing.importNote, { body });
+    const made = await shop.bench.ok(contract.landing.importNote, { body });
     const lots = await lotsOf(made.id);
     expect(lots.map((l) => [l.code, l.grams, l.weightSource])).toEqual([
       ['261125-H1', 39_660, 'typed'],
@@ -63,7 +63,9 @@ describe('a delivery note from CSV', () => {
     ]);
     const odd = note.replace('Pcs', 'How many').replace('Net kg', 'Kilograms');
     const columns = { ...preview.columns };
-    await shop.bench.ok(landing.importNote, { body: { ...body, noteRef: 'LM 10', text: odd, columns } });
+    await shop.bench.ok(contract.landing.importNote, {
+      body: { ...body, noteRef: 'LM 10', text: odd, columns },
+    });
     expect((await readNote(odd)).body).toMatchObject({ remembered: true, columns });
   });
 
@@ -71,13 +73,13 @@ describe('a delivery note from CSV', () => {
     const bad = note.replace('30;11,4', '30;=1+1').replace('Hake', 'Snoek');
     const preview = (await readNote(bad)).body;
     expect(preview.rows.map((r) => r.errors.map((e) => e.field))).toEqual([['species'], ['weight']]);
-    const reply = await shop.bench.send(landing.importNote, {
+    const reply = await shop.bench.send(contract.landing.importNote, {
       body: { ...head, text: bad, columns: preview.columns },
     });
     expect(reply.status).toBe(400);
     expect(reply.problem.errors!.map((e) => e.path)).toEqual(['line 2.species', 'line 3.weight']);
-    expect(await shop.bench.ok(landing.deliveries)).toEqual([]);
-    expect(await shop.bench.ok(landing.suppliers)).toEqual([]);
+    expect(await shop.bench.ok(contract.landing.deliveries)).toEqual([]);
+    expect(await shop.bench.ok(contract.landing.suppliers)).toEqual([]);
   });
 
   it.each([
@@ -107,11 +109,13 @@ describe('a delivery note from CSV', () => {
     const dressed = note.replace('GUT', 'dressed');
     expect((await readNote(dressed)).body.rows[0]!.errors[0]!.message).toMatch(/two things/);
     await landBass(shop, false);
-    await shop.bench.ok(landing.createDelivery, { body: delivery({ supplier: head.supplier }) });
-    const id = (await shop.bench.ok(landing.suppliers)).find((s) => s.name === head.supplier)!.id;
+    await shop.bench.ok(contract.landing.createDelivery, { body: delivery({ supplier: head.supplier }) });
+    const id = (await shop.bench.ok(contract.landing.suppliers)).find((s) => s.name === head.supplier)!.id;
     const edit = { version: 1, claimWording: 'As agreed', dressedMeans: 'headed_gutted' as const };
-    expect((await shop.bench.send(landing.editSupplier, { params: { id }, body: edit })).status).toBe(403);
-    await shop.manager.ok(landing.editSupplier, { params: { id }, body: edit });
+    expect(
+      (await shop.bench.send(contract.landing.editSupplier, { params: { id }, body: edit })).status,
+    ).toBe(403);
+    await shop.manager.ok(contract.landing.editSupplier, { params: { id }, body: edit });
     expect((await readNote(dressed)).body.rows[0]!.lot!.condition).toBe('headed_gutted');
   });
 
@@ -120,12 +124,12 @@ describe('a delivery note from CSV', () => {
   it('offers the lots of the delivery before', async () => {
     const { deliveryId } = await landBass(shop, false);
     const query = { supplier: 'Brannock Boats' };
-    expect(await shop.bench.ok(landing.lastLots, { query })).toEqual([]);
-    await shop.bench.ok(landing.closeDelivery, {
+    expect(await shop.bench.ok(contract.landing.lastLots, { query })).toEqual([]);
+    await shop.bench.ok(contract.landing.closeDelivery, {
       params: { id: deliveryId },
       body: { version: 1, reason: '' },
     });
-    expect(await shop.bench.ok(landing.lastLots, { query })).toMatchObject([
+    expect(await shop.bench.ok(contract.landing.lastLots, { query })).toMatchObject([
       { speciesId: 'sea_bass', pieces: 10 },
     ]);
   });
@@ -133,22 +137,25 @@ describe('a delivery note from CSV', () => {
 
 describe('big fish one by one', () => {
   it('are the lot: their number and their weight', async () => {
-    const { id } = await shop.bench.ok(landing.createDelivery, { body: delivery() });
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
     const fish = [4020, 3880].map((grams) => ({ grams, source: 'measured' as const, lengthMm: 720 }));
     const lot = bassLot({ speciesId: 'salmon', condition: 'gutted', pieces: 2, grams: 7900, fish });
-    const made = await shop.bench.ok(landing.addLot, { params: { id }, body: lot });
+    const made = await shop.bench.ok(contract.landing.addLot, { params: { id }, body: lot });
     expect((await lotsOf(id)).find((l) => l.id === made.id)!.fish).toEqual(fish);
     for (const [more, path] of [
       [{ pieces: 3 }, 'pieces'],
       [{ grams: 7800 }, 'grams'],
     ] as const) {
-      const reply = await shop.bench.send(landing.addLot, { params: { id }, body: { ...lot, ...more } });
+      const reply = await shop.bench.send(contract.landing.addLot, {
+        params: { id },
+        body: { ...lot, ...more },
+      });
       expect(reply.problem.errors![0]!.path).toBe(path);
     }
   });
 
   it('a gutted flatfish without its slit has its guts in', async () => {
-    const { id } = await shop.bench.ok(landing.createDelivery, { body: delivery() });
+    const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
     const plaice = bassLot({
       speciesId: 'plaice',
       condition: 'gutted',
@@ -156,7 +163,7 @@ describe('big fish one by one', () => {
       pieces: 10,
       grams: 5200,
     });
-    const reply = await shop.bench.send(landing.addLot, { params: { id }, body: plaice });
+    const reply = await shop.bench.send(contract.landing.addLot, { params: { id }, body: plaice });
     expect(reply.problem.detail).toMatch(/guts are in/);
   });
 });
@@ -177,13 +184,13 @@ describe('a lot at the door', () => {
       shop.counter.send(contract.counter.sell, {
         body: { lines: [{ ...wholeKey(lotId), grams: 460, pieces: 1, source: 'measured', perKg: 2400 }] },
       });
-    await shop.bench.ok(landing.hold, {
+    await shop.bench.ok(contract.landing.hold, {
       params: { id: lotId },
       body: { version: 2, reason: 'papers missing' },
     });
     expect((await sell()).problem.detail).toMatch(/hold/i);
     expect((await shop.bench.ok(contract.summary.stages)).stages.grading.hot).toBe('1 held');
-    await shop.bench.ok(landing.hold, { params: { id: lotId }, body: { version: 3, reason: null } });
+    await shop.bench.ok(contract.landing.hold, { params: { id: lotId }, body: { version: 3, reason: null } });
     expect((await sell()).status).toBe(200);
   });
 
@@ -199,7 +206,7 @@ describe('a lot at the door', () => {
       source: 'measured' as const,
       remarks: 'softer ones',
     };
-    const part = await shop.bench.ok(landing.split, { params: { id: lotId }, body });
+    const part = await shop.bench.ok(contract.landing.split, { params: { id: lotId }, body });
     const lots = await lotsOf(deliveryId);
     expect(lots.map((l) => [l.code, l.pieces, l.grams, l.there.grams])).toEqual([
       ['261125-S1', 6, 2800, 2800],
@@ -209,15 +216,17 @@ describe('a lot at the door', () => {
       [lotId, part.id].map((id) => shop.bench.ok(contract.cold.lot, { params: { id } })),
     );
     expect(two!.rows[0]!.used).toBeCloseTo(one!.rows[0]!.used!, 6);
-    const again = await shop.bench.send(landing.split, { params: { id: lotId }, body });
+    const again = await shop.bench.send(contract.landing.split, { params: { id: lotId }, body });
     expect(again.status).toBe(409);
     const all = { ...body, version: before!.version + 1, pieces: 6, grams: 2800 };
-    expect((await shop.bench.send(landing.split, { params: { id: lotId }, body: all })).status).toBe(400);
+    expect((await shop.bench.send(contract.landing.split, { params: { id: lotId }, body: all })).status).toBe(
+      400,
+    );
   });
 
   it('is claimed: part goes back, the money asked is kept with its words, the sheet is a PDF', async () => {
     const { lotId } = await landBass(shop);
-    const made = await shop.bench.ok(landing.claim, { params: { id: lotId }, body: claimBody });
+    const made = await shop.bench.ok(contract.landing.claim, { params: { id: lotId }, body: claimBody });
     const life = await shop.bench.ok(contract.cold.lot, { params: { id: lotId } });
     expect(life.rows[0]).toMatchObject({ pieces: 6, grams: 2760 });
     const close = await shop.manager.ok(contract.close.day, { params: { day: '2026-11-25' } });
@@ -235,9 +244,9 @@ describe('a lot at the door', () => {
     const counter = { headers: { cookie: shop.counter.cookie } };
     expect((await fetch(`${shop.base}/api/landing/claims/${made.id}/sheet.pdf`, counter)).status).toBe(403);
     const settle = { params: { id: made.id }, body: { money: 2000 } };
-    expect((await shop.bench.send(landing.settle, settle)).status).toBe(403);
-    await shop.manager.ok(landing.settle, settle);
-    expect((await shop.manager.send(landing.settle, settle)).status).toBe(409);
+    expect((await shop.bench.send(contract.landing.settle, settle)).status).toBe(403);
+    await shop.manager.ok(contract.landing.settle, settle);
+    expect((await shop.manager.send(contract.landing.settle, settle)).status).toBe(409);
   });
 
   it('of more fish than are there, or promised ones, is refused; a rejected lot drafts its reason', async () => {
@@ -246,14 +255,14 @@ describe('a lot at the door', () => {
       params: { id: lotId },
       body: gradeBody({ fish: [{ ...fresh, smell: 3 }], verdict: 'reject' }),
     });
-    const { draft } = await shop.bench.ok(landing.claims, { params: { id: lotId } });
+    const { draft } = await shop.bench.ok(contract.landing.claims, { params: { id: lotId } });
     expect(draft).toMatch(/Rejected at grading; smell: sour/);
-    const reply = await shop.bench.send(landing.claim, {
+    const reply = await shop.bench.send(contract.landing.claim, {
       params: { id: lotId },
       body: { ...claimBody, pieces: 11, grams: 5000 },
     });
     expect(reply.problem.errors![0]!.path).toBe('pieces');
-    await shop.bench.ok(landing.claim, {
+    await shop.bench.ok(contract.landing.claim, {
       params: { id: lotId },
       body: { ...claimBody, pieces: 10, grams: 4600, outcome: 'bin' },
     });
@@ -261,14 +270,19 @@ describe('a lot at the door', () => {
 
   it('and all that is in the supplier’s record', async () => {
     const { lotId } = await landBass(shop);
-    await shop.bench.ok(landing.claim, { params: { id: lotId }, body: { ...claimBody, outcome: 'keep' } });
-    const [supplier] = await shop.bench.ok(landing.suppliers);
-    const record = await shop.bench.ok(landing.supplier, { params: { id: supplier!.id } });
+    await shop.bench.ok(contract.landing.claim, {
+      params: { id: lotId },
+      body: { ...claimBody, outcome: 'keep' },
+    });
+    const [supplier] = await shop.bench.ok(contract.landing.suppliers);
+    const record = await shop.bench.ok(contract.landing.supplier, { params: { id: supplier!.id } });
     expect(record).toMatchObject({ deliveries: 1, lots: 1, grams: 4600, verdicts: { accept: 1 } });
     expect(record.marks[0]!.value).toBe(90);
     expect(record.ages[0]!.value).toBeCloseTo(0.5, 9);
     expect(record.claims[0]).toMatchObject({ outcome: 'keep', money: 2668, settledMoney: null });
-    expect((await shop.counter.send(landing.supplier, { params: { id: supplier!.id } })).status).toBe(403);
+    expect(
+      (await shop.counter.send(contract.landing.supplier, { params: { id: supplier!.id } })).status,
+    ).toBe(403);
   });
 });
 
@@ -289,7 +303,7 @@ describe('photos', () => {
     const { lotId } = await landBass(shop, false);
     const [bytes, key] = [await picture(2400), randomUUID()];
     for (let i = 0; i < 2; i++) expect((await send(lotId, bytes, key)).status).toBe(200);
-    const photos = await shop.counter.ok(landing.photos, { params: { id: lotId } });
+    const photos = await shop.counter.ok(contract.landing.photos, { params: { id: lotId } });
     expect(photos.map((p) => [p.width, p.height])).toEqual([[1600, 600]]);
     const kept = await fetch(`${shop.base}/api/landing/photos/${photos[0]!.id}`, {
       headers: { cookie: shop.bench.cookie },
@@ -365,7 +379,10 @@ describe('labels', () => {
     server.close();
     expect(await new PrinterAdapter('127.0.0.1:9').print(pdf, 1)).toBe('away');
     const { lotId } = await landBass(shop, false);
-    const reply = await shop.bench.send(landing.printLabel, { params: { id: lotId }, body: { copies: 1 } });
+    const reply = await shop.bench.send(contract.landing.printLabel, {
+      params: { id: lotId },
+      body: { copies: 1 },
+    });
     expect(reply.body).toMatchObject({ printed: 0, why: expect.stringMatching(/does not answer/) as string });
   });
 
