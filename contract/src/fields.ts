@@ -1,3 +1,4 @@
+import './plain.ts';
 import { type RuleProfile } from '@ember-slate/core/freshness';
 import { weightSources, type WeightSource } from '@ember-slate/core/units';
 import * as z from 'zod';

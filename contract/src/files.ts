@@ -83,12 +83,12 @@ const reasons = z
   .unknown()
   .transform((given, c): Record<string, string> => {
     if (typeof given !== 'object' || given === null || Array.isArray(given)) {
-      c.addIssue({ code: 'custom', message: 'Invalid input: expected an object of reasons' });
+      c.addIssue({ code: 'custom', message: 'Reasons by line, please' });
       return z.NEVER;
     }
     for (const [line, why] of Object.entries(given))
       if (typeof why !== 'string')
-        c.addIssue({ code: 'custom', path: [line], message: 'Invalid input: expected a reason in words' });
+        c.addIssue({ code: 'custom', path: [line], message: 'A reason in words, please' });
     return given as Record<string, string>;
   })
   .meta({ type: 'object', additionalProperties: { type: 'string' } });

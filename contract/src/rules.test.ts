@@ -100,9 +100,9 @@ describe('a file of the command line', () => {
         f.includes('refuses'),
       );
     expect(said({ constructor: 'too old', l1: 'too small' })).toEqual([]);
-    expect(said({ l1: 3 })).toEqual(['fish.0.refuses.l1: Invalid input: expected a reason in words']);
+    expect(said({ l1: 3 })).toEqual(['fish.0.refuses.l1: A reason in words, please']);
     for (const not of [null, [], 'no', 4])
-      expect(said(not)).toEqual(['fish.0.refuses: Invalid input: expected an object of reasons']);
+      expect(said(not)).toEqual(['fish.0.refuses: Reasons by line, please']);
   });
   it('has no field nobody knows, and a species', () => {
     for (const file of [planFile, composeFile]) {

@@ -58,7 +58,7 @@ it.each([
   });
   await cut(shop, id);
   const codes = lots.map((l) => l.code);
-  expect((await labelOf(id)).trace).toBe((fish[0]! > fish[1]! ? codes : codes.reverse()).join(' + '));
+  expect((await labelOf(id)).trace).toBe((fish[0] > fish[1] ? codes : codes.reverse()).join(' + '));
 });
 
 describe('the last day', () => {
