@@ -1,4 +1,5 @@
-import { existsSync, statfsSync } from 'node:fs';
+import { existsSync, readFileSync, statfsSync } from 'node:fs';
+import { globSync } from 'tinyglobby';
 import { defineConfig } from 'vitest/config';
 
 /** Databases and browsers of the tests stand in memory where there is room: on disk they wait for every commit. */
@@ -17,8 +18,10 @@ const project = (name: string, include: string[], more: object = {}) => ({
 /** Nothing is kept between files but what they have loaded. */
 const together = { isolate: false };
 const screens = { environment: 'happy-dom', setupFiles: 'web/src/testing/setup.ts' };
-/** Speaks another language before any page is loaded: it has a process of its own. */
-const otherLanguage = 'web/src/app/language.test.tsx';
+/** What speaks another language, or keeps on the device what it sends, leaves more behind than a page: each by itself. */
+const apart = globSync('web/src/**/*.test.{ts,tsx}').filter((file) =>
+  /fake-indexeddb|pseudoLanguage/.test(readFileSync(file, 'utf8')),
+);
 
 /**
  * Quick sums and screens first, two files at a time; then the database and the browser together, four at a time: they
@@ -45,8 +48,8 @@ export default defineConfig({
         maxWorkers: 4,
         sequence: { groupOrder: 1 },
       }),
-      project('web', ['web/src/**/*.test.{ts,tsx}'], { ...screens, ...together, exclude: [otherLanguage] }),
-      project('language', [otherLanguage], screens),
+      project('web', ['web/src/**/*.test.{ts,tsx}'], { ...screens, ...together, exclude: apart }),
+      project('apart', apart, screens),
       project('e2e', ['e2e/**/*.test.ts'], {
         ...together,
         globalSetup: 'e2e/src/sample.ts',

@@ -28,6 +28,7 @@ const everyPage = /\/app\/(address|language|pages|refusals)\.test/;
 const asking = (stage: string): string[] =>
   globSync('server/tests/*.test.ts').filter((file) => {
     if (wholeShop.test(file)) return false;
+    if (file.endsWith(`/${stage}.test.ts`)) return true;
     const text = readFileSync(file, 'utf8');
     return text.split(`contract.${stage}.`).length > 4 && !/\b(spawn|fork)\(/.test(text);
   });

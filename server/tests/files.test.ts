@@ -2,8 +2,11 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { built } from './built.ts';
+
+const dir = mkdtempSync(join(tmpdir(), 'ember-slate-files-'));
+afterAll(() => rmSync(dir, { recursive: true }));
 
 const command = (name: string, ...args: string[]) =>
   spawnSync(process.execPath, [...built(`server/dist/launch/${name}.js`), ...args], {
@@ -55,7 +58,6 @@ describe('marks and plans as files', () => {
       string,
       object[]
     >;
-    const dir = mkdtempSync(join(tmpdir(), 'ember-slate-files-'));
     const path = join(dir, 'twice.json');
     writeFileSync(path, JSON.stringify({ ...file, [list]: [...file[list]!, file[list]![0]!] }));
     const wrong = command('plan', path);
@@ -63,7 +65,6 @@ describe('marks and plans as files', () => {
       1,
       expect.stringMatching(new RegExp(`^${list}\\.\\d+\\.id: .* is there twice`, 'm')),
     ]);
-    rmSync(dir, { recursive: true });
   });
   it('composes the examples: acts, pieces, tubs and minutes out of one file', () => {
     const trout = answer('compose', 'docs/examples/compose-trout.json');
@@ -92,7 +93,7 @@ describe('marks and plans as files', () => {
     ],
     [{ colour: 'blue' }, /colour/],
   ])('refuses a job with %j, by its path', (more, said) => {
-    const path = join(mkdtempSync(join(tmpdir(), 'ember-slate-files-')), 'job.json');
+    const path = join(dir, 'job.json');
     const trout = { species: 'rainbow_trout', arrival: 'gutted', grams: 2500, forms: [{ form: 'steaks' }] };
     writeFileSync(path, JSON.stringify({ ...trout, ...more }));
     const wrong = command('compose', path);
