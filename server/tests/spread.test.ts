@@ -7,12 +7,17 @@ const getShop = shopForEach();
 
 it('how far pieces come out is learned from those that were weighed one by one, on tickets that are closed', async () => {
   const shop = getShop();
-  await landBass(shop);
+  await landBass(shop, true, { pieces: 10, grams: 15_000 });
   const spread = async (id: number) =>
     (await shop.bench.ok(contract.bench.ticket, { params: { id } })).spread;
-  /** Cuts an order of four fillets of 110 g; weighs them so many at a time. */
-  const fillets = async (weights: readonly (readonly [grams: number, pieces: number])[], strike = 0) => {
-    const { tickets } = await toBench(shop, fourFillets());
+  type Weights = readonly (readonly [grams: number, pieces: number])[];
+  /** Cuts an order of four pieces of 110 g; weighs them so many at a time, and takes the first of them back. */
+  const pieces = async (
+    weights: Weights,
+    { strike = 0, form = 'portion', source = 'measured' as 'measured' | 'simulated' } = {},
+  ) => {
+    const [line] = fourFillets().lines;
+    const { tickets } = await toBench(shop, fourFillets({ lines: [{ ...line, form }] }));
     const id = tickets[0]!;
     const params = { id };
     const ticket = await start(shop, id);
@@ -22,10 +27,10 @@ it('how far pieces come out is learned from those that were weighed one by one, 
         body: {
           cutId: ticket.cuts[0]!.id,
           kind: 'order',
-          item: 'fillet_skin_on',
+          item: form,
           grams,
           pieces,
-          source: 'measured',
+          source,
         },
       });
     const made = [];
@@ -42,7 +47,7 @@ it('how far pieces come out is learned from those that were weighed one by one, 
     };
     return { id, close };
   };
-  const first = await fillets([
+  const first = await pieces([
     [104, 1],
     [118, 1],
     [111, 1],
@@ -58,19 +63,26 @@ it('how far pieces come out is learned from those that were weighed one by one, 
     tickets: 1,
   });
   // Weighed together, or taken back but for one, they say nothing of one cut against another.
-  await (await fillets([[436, 4]])).close();
+  await (await pieces([[436, 4]])).close();
   await (
-    await fillets(
+    await pieces(
       [
         [60, 1],
         [70, 1],
         [125, 1],
       ],
-      2,
+      { strike: 2 },
     )
   ).close();
+  // Nor does a fillet, which is as heavy as it is, nor a scale that made its weights up.
+  const two = [
+    [160, 1],
+    [90, 1],
+  ] as const;
+  await (await pieces(two, { source: 'simulated' })).close();
+  await (await pieces(two, { form: 'fillet_skinless' })).close();
   expect((await spread(first.id)).tickets).toBe(1);
-  const second = await fillets([
+  const second = await pieces([
     [125, 1],
     [121, 1],
   ]);

@@ -146,9 +146,9 @@ export async function addCut(
     throw fieldProblem('options', say('and_cannot_both_be', { one: clashing[0], other: clashing[1] }));
   const packing = line?.packing ?? body.packing;
   const wish = { form, options, use: line?.use ?? 'fry', packing, dueAt: line?.dueAt ?? work.now } as const;
+  await checkPacking(work, packing, inputs);
   const unfit = await ticketRefusal(work, species, inputs, wish);
   if (unfit) throw fieldProblem('form', unfit);
-  await checkPacking(work, packing, inputs);
   const wanted = line ?? body;
   const made = await run(
     work.tx,
