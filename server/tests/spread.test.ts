@@ -14,7 +14,7 @@ it('how far pieces come out is learned from those that were weighed one by one, 
   /** Cuts an order of four pieces of 110 g; weighs them so many at a time, and takes the first of them back. */
   const pieces = async (
     weights: Weights,
-    { strike = 0, form = 'portion', source = 'measured' as 'measured' | 'simulated' } = {},
+    { strike = 0, form = 'portion', source = 'measured' } = {},
   ) => {
     const [line] = fourFillets().lines;
     const { tickets } = await toBench(shop, fourFillets({ lines: [{ ...line, form }] }));
