@@ -10,11 +10,16 @@ it('how far pieces come out is learned from those that were weighed one by one, 
   await landBass(shop, true, { pieces: 10, grams: 15_000 });
   const spread = async (id: number) =>
     (await shop.bench.ok(contract.bench.ticket, { params: { id } })).spread;
+  interface Way {
+    strike?: number;
+    form?: string;
+    source?: 'measured' | 'simulated';
+  }
   type Weights = readonly (readonly [grams: number, pieces: number])[];
   /** Cuts an order of four pieces of 110 g; weighs them so many at a time, and takes the first of them back. */
   const pieces = async (
     weights: Weights,
-    { strike = 0, form = 'portion', source = 'measured' } = {},
+    { strike = 0, form = 'portion', source = 'measured' }: Way = {},
   ) => {
     const [line] = fourFillets().lines;
     const { tickets } = await toBench(shop, fourFillets({ lines: [{ ...line, form }] }));
