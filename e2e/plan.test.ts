@@ -129,7 +129,7 @@ describe('the cut plan', () => {
     );
   });
 
-  it('is sent, cut by tapping along its marks, and collected from the due board', async () => {
+  it('is sent, cut by tapping along its marks, and collected from the orders due', async () => {
     await press(driver, 'Send to bench');
     await pageSays(driver, 'at the bench');
     const tickets = await hand.ok(contract.bench.tickets);
@@ -138,7 +138,7 @@ describe('the cut plan', () => {
     for (let i = 0; i < tickets.length; i++) await bench.cutFirst(hand);
     expect((await hand.ok(contract.orders.list)).map((o) => o.state)).toEqual(['ready', 'ready', 'ready']);
     await press(driver, 'Orders');
-    await press(driver, 'due board');
+    await press(driver, 'orders due');
     await pageSays(driver, '3 of 3 ready to collect today');
     for (let left = 2; left >= 0; left--) {
       await press(driver, 'Hand over');

@@ -51,7 +51,7 @@ describe('what was promised', () => {
     await liveWeight(driver, 0);
     await press(driver, 'Orders');
     await pageSays(driver, '120 g short');
-    await press(driver, 'due board');
+    await press(driver, 'orders due');
     await pageSays(driver, 'ready, but short: ask Pell');
     await pageSays(driver, '120 g short');
     const [order] = await hand.ok(contract.orders.list);

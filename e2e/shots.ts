@@ -37,7 +37,7 @@ try {
     await shoot(view);
   }
   for (const [view, name] of [
-    ['/orders/board', 'due-board'],
+    ['/orders/due', 'orders-due'],
     ['/counter/trim', 'trim'],
     ['/close/yields', 'yields'],
     ['/close/costs', 'costs'],

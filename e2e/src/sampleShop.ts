@@ -9,7 +9,7 @@ export const views = [
   'landing',
   'grading',
   'orders',
-  'orders/board',
+  'orders/due',
   'orders/buying',
   'orders/weekly',
   'plan',

@@ -1,5 +1,5 @@
 import type { BladeView, Drawing, Lies, ToolId } from './acts/rule.ts';
-import type { FishState, Taken } from './state.ts';
+import type { FishState, TubWeight } from './state.ts';
 
 /** One act of the work on a ticket, without its words. */
 export interface Act {
@@ -7,7 +7,7 @@ export interface Act {
   /** Cuts it is for, by their index; empty where it is for the fish as a whole. */
   cuts: readonly number[];
   /** Grams it takes of one fish, by tub; what moves from one tub to another counts in both. */
-  taken: Taken[];
+  taken: TubWeight[];
   /** Minutes for one fish, fillet or piece; or once for the ticket. */
   minutes: number;
   times: number;

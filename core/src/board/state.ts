@@ -57,7 +57,7 @@ export interface Cut extends WantedCut {
 }
 
 /** A weight that left the fish in an act. */
-export interface Taken {
+export interface TubWeight {
   tub: TrimId | 'water';
   grams: number;
 }
@@ -79,7 +79,7 @@ export class Board {
   water = 0;
   /** Questions that any act or word looked at: no other can change anything. */
   readonly consulted = new Set<QuestionId>();
-  private log: Taken[] = [];
+  private log: TubWeight[] = [];
 
   constructor(
     readonly job: Job,
@@ -255,8 +255,8 @@ export class Board {
     this.log.push({ tub, grams });
   }
   /** What left the fish since this was last asked, by tub. */
-  taken(): Taken[] {
-    const by = new Map<Taken['tub'], number>();
+  taken(): TubWeight[] {
+    const by = new Map<TubWeight['tub'], number>();
     for (const { tub, grams } of this.log) by.set(tub, (by.get(tub) ?? 0) + grams);
     this.log = [];
     return [...by].filter(([, g]) => Math.abs(g) > 1e-9).map(([tub, grams]) => ({ tub, grams }));

@@ -11,7 +11,7 @@ import {
   type PlanLine,
   type PlanProblem,
 } from './problem.ts';
-import { counterInOne, gridOf, modesOf, takesAll, type Section } from './sections.ts';
+import { counterInOne, gridOf, modesOf, usesWholeSection, type Section } from './sections.ts';
 
 /** Lines that want the same: any piece of one serves any other. A line by total weight stands alone: its bag is its own. */
 export interface Group {
@@ -167,7 +167,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
     // A total may be made of pieces of any size the fish gives: a herring's fillet is a piece.
     const small = byWeight && sure(base.at(-1)) * factor <= g.form.pieceG / 2;
     const from = byWeight ? (section.inOne || small ? 0 : Math.min(g.least, g.form.pieceG / 2)) : g.least;
-    const all = small || (!byWeight && takesAll(section, g.form, g.target));
+    const all = small || (!byWeight && usesWholeSection(section, g.form, g.target));
     options.push({
       who,
       factor,

@@ -10,7 +10,7 @@ import {
   type PlanProblem,
   pieceTarget,
 } from './problem.ts';
-import { counterInOne, modesOf, sectionOf, takesAll, type Section } from './sections.ts';
+import { counterInOne, modesOf, sectionOf, usesWholeSection, type Section } from './sections.ts';
 
 /** Where a section holds this many base grams, mm from its start; its end for more. To a tenth of a millimetre. */
 function mmAt(section: Section, grams: number): number {
@@ -118,7 +118,7 @@ function closeTogether(
     const line = got(lines, sure(p.line));
     const form = lineForm(problem, line.form);
     const factor = section.factor(form, line.options);
-    if (factor === null || takesAll(section, form, line.pieceGrams ?? Infinity)) return null;
+    if (factor === null || usesWholeSection(section, form, line.pieceGrams ?? Infinity)) return null;
     const [least, most] = line.pieces === null ? [p.grams - 1, p.grams + 1] : windowOf(problem, line);
     const aim = line.pieces === null ? p.grams : sure(line.pieceGrams);
     // Slices by thickness are of the very thickness: the middle of what is allowed.

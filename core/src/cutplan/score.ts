@@ -15,7 +15,7 @@ import {
   type PlanProblem,
   pieceTarget,
 } from './problem.ts';
-import { counterInOne, modesOf, sectionOf, takesAll, type Mode } from './sections.ts';
+import { counterInOne, modesOf, sectionOf, usesWholeSection, type Mode } from './sections.ts';
 import { said } from './say.ts';
 
 /** What a plan is worth, in minor units, and what it does. */
@@ -208,7 +208,7 @@ export function cutFaults(
             }),
           );
         const part = piece.fromMm > 0 || piece.toMm < section.lengthMm;
-        if (line.pieceGrams !== null && part && takesAll(section, form, line.pieceGrams))
+        if (line.pieceGrams !== null && part && usesWholeSection(section, form, line.pieceGrams))
           say(said('goes_in_one_piece'));
         const thick = piece.toMm - piece.fromMm;
         if (line.thickMm && (thick < line.thickMm[0] - 1e-6 || thick > line.thickMm[1] + 1e-6))

@@ -438,7 +438,7 @@ function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
  * Whether a piece of this form is all of the section: forms counted by the fillet are cut smaller only where the
  * section holds two or more of them (a piece up to 15 % light counts).
  */
-export const takesAll = (section: Section, form: Form, target: number): boolean =>
+export const usesWholeSection = (section: Section, form: Form, target: number): boolean =>
   // A fish has one tail to open.
   (section.id === 'tail' && does(form, 'open_tail')) ||
   (form.count === 'fillet' && section.at(section.lengthMm) * (section.factor(form) ?? 0) < 2 * 0.85 * target);

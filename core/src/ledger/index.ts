@@ -1,7 +1,7 @@
 import { nth } from '../found.ts';
 export { accounts, stockPlaces, type Account, type Entry, type StockPlace } from './accounts.ts';
 export { isItem, isSaleable, itemName, lifeFactorOf, readItem, type Item } from './items.ts';
-export { takeEntries, type TakeRefusal } from './take.ts';
+export { removalEntries, type RemovalRefusal } from './removal.ts';
 import { apportion } from '../units/index.ts';
 import type { Account, Entry } from './accounts.ts';
 

@@ -15,7 +15,7 @@ import {
   lotFlow,
   readItem,
   reverse,
-  takeEntries,
+  removalEntries,
   transfer,
   type CutOutput,
   type Entry,
@@ -145,7 +145,7 @@ describe('a cut', () => {
 describe('taking from a row of stock', () => {
   const key = { account: 'place:slab' as const, ...row };
   const take = (has: [number, number], want: [number, number], settle = 20) =>
-    takeEntries(
+    removalEntries(
       key,
       { grams: has[0], pieces: has[1] },
       { grams: want[0], pieces: want[1] },

@@ -9,7 +9,7 @@ import {
 } from '../cutplan/index.ts';
 
 /** What a line takes of the fish still free, and what of it nobody can give (pieces, or grams for a total weight). */
-export interface Taken {
+export interface Picked {
   /** Fish by lot, in parts of a fish: one fish serves several lines. */
   picks: { lotId: number; fish: number }[];
   missing: number;
@@ -33,13 +33,13 @@ const withBegun = (lot: AvailableLot): AvailableLot => {
  * Takes a line's fish from what is free, those that run out of life first taken first, and gives what is left. A line
  * takes only the part of a fish it needs: the cut plan gives the rest to others.
  */
-export function takeFree(stock: Stock, want: Want): Taken & { left: AvailableLot[] } {
+export function pickFree(stock: Stock, want: Want): Picked & { left: AvailableLot[] } {
   const offers = stock.lots.map((lot) => ({ lot, offer: offerFrom(stock.species, withBegun(lot), want) }));
   const usable = offers
     .filter((o) => o.offer.refusal === null)
     .sort((a, b) => soonestFirst(a.offer, b.offer));
   let missing = want.totalGrams ?? want.pieces ?? 0;
-  const picks: Taken['picks'] = [];
+  const picks: Picked['picks'] = [];
   for (const { lot, offer } of usable) {
     const fishGrams = lot.freePieces > 0 ? lot.freeGrams / lot.freePieces : 0;
     const each = offer.perFish ?? fishGrams * offer.yield;

@@ -6,6 +6,6 @@ export type { Act } from './lexicon.ts';
 export { anyWhite, inSeason, isWhite, whiteFishFor } from './white.ts';
 export { sliceGrams, thickToleranceMm } from './thick.ts';
 export { fishToBuy, toBuy, type ToBuy } from './toBuy.ts';
-export { takeFree, wholeFish, type Taken } from './free.ts';
+export { pickFree, wholeFish, type Picked } from './free.ts';
 export { shortOf, shortReady, type Short } from './short.ts';
 export { trimAlong, type Weighed } from './trimWish.ts';

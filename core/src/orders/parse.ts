@@ -12,7 +12,7 @@ import { nth } from '../found.ts';
 import { plainly, tokens } from './tokens.ts';
 import { portionG, usualGrams } from './usual.ts';
 import { sliceGrams } from './thick.ts';
-import { takeWhen } from './when.ts';
+import { parseWhen } from './when.ts';
 import { type Act, singular } from './lexicon.ts';
 
 /** Whether so many of a weight are that weight each, or together: what is nearer to the usual; null where both may be. */
@@ -188,7 +188,7 @@ export function parseOrder(
   answered: readonly (Answered | undefined)[] = [],
 ): ParsedOrder {
   const names = namesOf(words.species);
-  const { day, minutes, rest } = takeWhen(tokens(plainly(text)), words.today, words.weekday);
+  const { day, minutes, rest } = parseWhen(tokens(plainly(text)), words.today, words.weekday);
   const slips: ParsedLine['slips'] = [];
   const said = meanings(rest, words, names, slips);
   const again = said.some((s) => s.kind === 'again');

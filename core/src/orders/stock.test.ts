@@ -11,7 +11,7 @@ import {
   inSeason,
   isWhite,
   sliceGrams,
-  takeFree,
+  pickFree,
   trimAlong,
   toBuy,
   whiteFishFor,
@@ -92,7 +92,7 @@ describe('what is free after a line', () => {
       lot({ lotId: 1, used: 1 }),
       lot({ lotId: 2, code: 'A2', used: 4, freePieces: 1, freeGrams: 2250 }),
     );
-    const { picks, missing, left } = takeFree(
+    const { picks, missing, left } = pickFree(
       cod,
       want({ form: form('fillet_skin_on'), pieces: 3, pieceGrams: 500 }),
     );
@@ -113,11 +113,11 @@ describe('what is free after a line', () => {
   it('leaves the rest of a begun fish as good as it was: its other side is the same piece', () => {
     const one = stock('cod', lot({ freePieces: 1, freeGrams: 2250 }));
     const side = want({ form: form('fillet_skin_on'), pieces: 1, pieceGrams: 500 });
-    const first = takeFree(one, side);
+    const first = pickFree(one, side);
     expect(first.left[0]).toMatchObject({ freePieces: 0.5, freeGrams: 1125 });
-    const second = takeFree({ ...one, lots: first.left }, side);
+    const second = pickFree({ ...one, lots: first.left }, side);
     expect([second.missing, second.left[0]!.freePieces]).toEqual([0, 0]);
-    expect(takeFree({ ...one, lots: second.left }, side)).toMatchObject({ missing: 1, picks: [] });
+    expect(pickFree({ ...one, lots: second.left }, side)).toMatchObject({ missing: 1, picks: [] });
   });
   it('neither makes nor loses fish, and what is missing plus what is taken is what was wanted', () => {
     fc.assert(
@@ -141,7 +141,7 @@ describe('what is free after a line', () => {
               lot({ lotId: i + 1, freePieces: n, freeGrams: n * grams, used }),
             ),
           );
-          const { picks, missing, left } = takeFree(cod, want({ pieces }));
+          const { picks, missing, left } = pickFree(cod, want({ pieces }));
           const taken = picks.reduce((s, p) => s + p.fish, 0);
           const sum = (ls: readonly AvailableLot[]) => ls.reduce((s, l) => s + l.freePieces, 0);
           expect(sum(left) + taken).toBeCloseTo(sum(cod.lots), 9);

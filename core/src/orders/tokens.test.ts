@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { slipOf } from './names.ts';
 import { plainly, tokens, type Token } from './tokens.ts';
-import { takeWhen } from './when.ts';
+import { parseWhen } from './when.ts';
 
 /** A token in short: 25, 1~ for "a", 500g, 25mm, @570 for 9.30, [and] between lines, or the word itself. */
 const short = (t: Token): string => {
@@ -115,7 +115,7 @@ describe('numbers, weights, lengths and times as they are said', () => {
 
 describe('when it is wanted', () => {
   const when = (text: string, today = '2026-12-01', weekday = 2) => {
-    const { day, minutes, rest } = takeWhen(tokens(plainly(text)), today, weekday);
+    const { day, minutes, rest } = parseWhen(tokens(plainly(text)), today, weekday);
     return [day, minutes, rest.map((t) => t.text).join(' ')];
   };
   it.each<[string, string | null, number | null, string?]>([

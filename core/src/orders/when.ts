@@ -51,7 +51,7 @@ export interface When {
  * The day and the time, wherever they stand in an order, and the tokens without them. A weekday is the next to come, today
  * among them; only "next" before it means a week later where it is today.
  */
-export function takeWhen(all: readonly Token[], today: string, weekday: number): When & { rest: Token[] } {
+export function parseWhen(all: readonly Token[], today: string, weekday: number): When & { rest: Token[] } {
   let day: string | null = null;
   let minutes: number | null = null;
   const gone = new Set<number>();

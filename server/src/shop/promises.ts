@@ -16,7 +16,7 @@ import {
   wantedGrams,
 } from '@ember-slate/core/cutplan';
 import { type Form, formRefusal } from '@ember-slate/core/forms';
-import { anyWhite, fishToBuy, takeFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
+import { anyWhite, fishToBuy, pickFree, toBuy, whiteFishFor, wholeFish } from '@ember-slate/core/orders';
 import { arrivalFraction, shortName, type Species } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { learnedYield, type TrimWish, type YieldSeen } from '@ember-slate/core/yields';
@@ -101,7 +101,7 @@ async function freeStock(work: Reader, book: Map<string, Species>, exceptOrder: 
   const short = lines.map((line) => {
     const stock = free.get(line.speciesId)!;
     const want = wantOf(work, line, line.dueAt);
-    const { missing, because, left } = takeFree(stock, want);
+    const { missing, because, left } = pickFree(stock, want);
     free.set(line.speciesId, { ...stock, lots: left });
     return { line, missing, because };
   });
@@ -252,7 +252,7 @@ export async function promise(
           ? fishToBuy([toBuy(species, form, { pieceGrams: line.pieceGrams, missing }, want.month)])
           : null,
     });
-    free.set(species.id, { ...stock, lots: wholeFish(takeFree(stock, want).left) });
+    free.set(species.id, { ...stock, lots: wholeFish(pickFree(stock, want).left) });
   }
   return answers;
 }

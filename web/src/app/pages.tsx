@@ -5,7 +5,7 @@ const Landing = room(() => import('../stages/landing/Landing.tsx'));
 const Grading = room(() => import('../stages/grading/Grading.tsx'));
 const GradeLot = room(() => import('../stages/grading/GradeLot.tsx'));
 const Orders = room(() => import('../stages/orders/Orders.tsx'));
-const DueBoard = room(() => import('../stages/orders/DueBoard.tsx'));
+const OrdersDue = room(() => import('../stages/orders/OrdersDue.tsx'));
 const ToBuy = room(() => import('../stages/orders/ToBuy.tsx'));
 const Weekly = room(() => import('../stages/orders/Weekly.tsx'));
 const Plan = room(() => import('../stages/plan/Plan.tsx'));
@@ -44,7 +44,7 @@ export const pages: readonly { path: string; Page: ComponentType }[] = [
   { path: 'grading', Page: Grading },
   { path: 'grading/:id', Page: GradeLot },
   { path: 'orders', Page: Orders },
-  { path: 'orders/board', Page: DueBoard },
+  { path: 'orders/due', Page: OrdersDue },
   { path: 'orders/buying', Page: ToBuy },
   { path: 'orders/weekly', Page: Weekly },
   { path: 'plan', Page: Plan },

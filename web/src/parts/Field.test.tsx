@@ -7,7 +7,7 @@ import { Provider } from 'react-redux';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ShopContext, type Shop } from '../app/shop.tsx';
 import { setPrefs, store } from '../app/store.ts';
-import { TakeProvider, useTarget } from '../app/take.tsx';
+import { TakeWeightProvider, useTarget } from '../app/takeWeight.tsx';
 import {
   DayField,
   errorsByPath,
@@ -29,7 +29,7 @@ const draw = (element: React.ReactElement) =>
   render(
     <Provider store={store}>
       <ShopContext value={{ shop, me }}>
-        <TakeProvider>{element}</TakeProvider>
+        <TakeWeightProvider>{element}</TakeWeightProvider>
       </ShopContext>
     </Provider>,
   );

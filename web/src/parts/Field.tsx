@@ -13,7 +13,7 @@ import {
 import { useState, type ReactNode } from 'react';
 import { useTimes, useShop } from '../app/shop.tsx';
 import { useAppSelector } from '../app/store.ts';
-import { useTake, weighedSource } from '../app/take.tsx';
+import { useTakeWeight, weighedSource } from '../app/takeWeight.tsx';
 import { SourceMark } from './Mass.tsx';
 import { formatMoney, parseMoney } from './money.ts';
 import { say } from './say.ts';
@@ -169,7 +169,7 @@ export function WeightField({ label, note, error, className, value, onChange, ta
   const units = useAppSelector((s) => s.prefs.units);
   // While it is edited its unit stays what it was: a number never means another weight because a digit went.
   const [draft, setDraft] = useState<Draft | null>(null);
-  useTake(
+  useTakeWeight(
     take && {
       ...take,
       onTake: (r) => {

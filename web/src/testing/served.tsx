@@ -19,7 +19,7 @@ import { api } from '../app/api.ts';
 import { ShopContext, type Shop } from '../app/shop.tsx';
 import { drafts } from '../app/drafts.ts';
 import { setPrefs, store } from '../app/store.ts';
-import { TakeProvider } from '../app/take.tsx';
+import { TakeWeightProvider } from '../app/takeWeight.tsx';
 
 export const shop: Shop = {
   name: 'Test Slip',
@@ -132,9 +132,9 @@ export function shownTo(me: Me, screen: ReactNode, address = '/') {
   render(
     <Provider store={store}>
       <ShopContext value={{ shop, me }}>
-        <TakeProvider>
+        <TakeWeightProvider>
           <MemoryRouter initialEntries={[address]}>{screen}</MemoryRouter>
-        </TakeProvider>
+        </TakeWeightProvider>
       </ShopContext>
     </Provider>,
   );

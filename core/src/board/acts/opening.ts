@@ -11,7 +11,7 @@ import {
   offBone,
   onBone,
   shareOf,
-  takeSides,
+  divideSides,
 } from './share.ts';
 import { finParts, headParts } from '../parts.ts';
 import { liver, roe } from './whole.ts';
@@ -143,7 +143,7 @@ export const openingActs: readonly ActRule[] = [
   {
     id: 'fillet_second',
     of: (b) => (b.kind === 'round' || b.kind === 'monk') && !b.piece && b.taking('sides'),
-    does: (b, cuts) => takeSides(b, cuts),
+    does: (b, cuts) => divideSides(b, cuts),
     minutes: (b) => filletMinutes(b),
     by: ['frame'],
     tools: (b) => [b.kind === 'monk' ? 'stiff_knife' : 'flexible_knife'],
@@ -169,7 +169,7 @@ export const openingActs: readonly ActRule[] = [
     id: 'flat_blind',
     of: (b) => b.kind === 'flat' && !b.piece && b.taking('sides'),
     does: (b, cuts) => {
-      takeSides(b, cuts);
+      divideSides(b, cuts);
       if (b.crossCut) b.shift('flatfish', cuts);
     },
     minutes: (b) => (b.crossCut ? [1.5, 2.5, 4] : [2, 3, 5]),
@@ -196,7 +196,7 @@ export const openingActs: readonly ActRule[] = [
   {
     id: 'wing_lower',
     of: (b) => b.kind === 'ray' && !b.piece && b.taking('sides'),
-    does: (b, cuts) => takeSides(b, cuts),
+    does: (b, cuts) => divideSides(b, cuts),
     minutes: [4, 5, 7],
     by: ['frame'],
     tools: ['flexible_knife', 'thick_gloves'],

@@ -68,7 +68,7 @@ export const pinsOf = (b: Board, c: Cut): 'out' | 'declared' | 'in' =>
 export const wrapped = (c: Cut): boolean => (c.packing ?? usualPacking) === 'wrapped';
 
 /** Both sides of a fish, or a piece that is cut again, divided among the cuts that want them. */
-export function takeSides(b: Board, cuts: readonly Cut[]): void {
+export function divideSides(b: Board, cuts: readonly Cut[]): void {
   for (const c of cuts) {
     carve(b, c, offBone, shareOf(b, c));
     // Over the ribs they stay on the frame; a flatfish leaves its little cage in the fillets, a ray and a monk tail have none.

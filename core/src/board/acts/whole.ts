@@ -1,6 +1,6 @@
 import type { ActRule } from './rule.ts';
 import type { Board } from '../state.ts';
-import { flatSides, lying, takeSides } from './share.ts';
+import { flatSides, lying, divideSides } from './share.ts';
 import { headParts, type Part } from '../parts.ts';
 
 export const spiny: readonly Part[] = ['finsBack', 'finsVent', 'finsBelly'];
@@ -94,7 +94,7 @@ export const wholeActs: readonly ActRule[] = [
   {
     id: 'again',
     of: (b) => b.piece && b.mains,
-    does: (b, cuts) => takeSides(b, cuts),
+    does: (b, cuts) => divideSides(b, cuts),
     minutes: [0.5, 0.5, 0.5],
     tools: ['towel'],
     lies: 'side',

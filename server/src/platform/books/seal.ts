@@ -110,12 +110,12 @@ export async function sealOf(
   before: string | null,
 ): Promise<string> {
   const hash = createHash('sha256');
-  const take = (what: string, found: object) =>
+  const add = (what: string, found: object) =>
     hash.update(`${JSON.stringify([what, ...(Object.values(found) as unknown[])])}\n`);
-  take('after', { before });
+  add('after', { before });
   for (const [what, sql] of contents)
-    for (const found of await rows<object>(tx, sql, [closing.day])) take(what, found);
-  take(
+    for (const found of await rows<object>(tx, sql, [closing.day])) add(what, found);
+  add(
     'closing',
     (await row<object>(
       tx,

@@ -1,4 +1,10 @@
-import { type Account, type Entry, isItem, takeEntries, type TakeRefusal } from '@ember-slate/core/ledger';
+import {
+  type Account,
+  type Entry,
+  isItem,
+  removalEntries,
+  type RemovalRefusal,
+} from '@ember-slate/core/ledger';
 import { massText, type UnitSystem } from '@ember-slate/core/units';
 import type { Work } from '../context.ts';
 import { placeholders, row, rows, type Tx } from '../db.ts';
@@ -18,7 +24,10 @@ export async function lockLots(tx: Tx, lotIds: readonly number[]): Promise<void>
     );
 }
 
-const refusals: Record<TakeRefusal, (has: { grams: number; pieces: number }, units: UnitSystem) => string> = {
+const refusals: Record<
+  RemovalRefusal,
+  (has: { grams: number; pieces: number }, units: UnitSystem) => string
+> = {
   'nothing-there': () => say('nothing_of_it_lies_there_someone'),
   'too-many-pieces': (has) => say('only_left_there_someone_may_just', { pieces: has.pieces }),
   'too-heavy': (has, units) =>
@@ -43,7 +52,7 @@ export async function knownRow(work: Pick<Work, 'tx' | 'settings'>, key: Balance
  * problem when it does not hold that much. The settling limit is 1.5 % of what the lot was landed with, at least 30 g
  * (our choice).
  */
-export async function take(
+export async function removeStock(
   work: Work,
   key: BalanceKey,
   amount: { grams: number; pieces: number },
@@ -52,7 +61,7 @@ export async function take(
   const has = await lockBalance(work.tx, key);
   const lot = await row<{ grams: number }>(work.tx, 'SELECT grams FROM lot WHERE id = ?', [key.lotId]);
   if (!lot) throw problems.notFound(say('no_such_lot'));
-  const entries = takeEntries(key, has, amount, to, Math.max(30, Math.round(lot.grams * 0.015)));
+  const entries = removalEntries(key, has, amount, to, Math.max(30, Math.round(lot.grams * 0.015)));
   if (typeof entries === 'string') throw problems.short(refusals[entries](has, work.units));
   return entries;
 }

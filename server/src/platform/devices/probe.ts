@@ -1,14 +1,14 @@
 import { parseProbe } from '@ember-slate/devices/probe-protocol';
-import { DeviceLine } from './line.ts';
+import { DeviceLink } from './link.ts';
 
 /** The probe thermometer behind its line protocol: readings as they change, null while it is off. */
 export class ProbeAdapter {
   private listeners = new Set<(tenths: number | null) => void>();
-  private readonly line: DeviceLine;
+  private readonly line: DeviceLink;
   last: number | null = null;
 
   constructor(address: string | null) {
-    this.line = new DeviceLine(address, {
+    this.line = new DeviceLink(address, {
       silentMs: 5000,
       gone: () => this.publish(null),
       line: (text) => {

@@ -1,13 +1,13 @@
 import type { Reading } from '@ember-slate/contract';
 import { parseLine } from '@ember-slate/devices/scale-protocol';
-import { DeviceLine } from './line.ts';
+import { DeviceLink } from './link.ts';
 
 const none = { grams: 0, tare: 0, state: 'none', seq: 0 } as const;
 
 /** The bench scale behind its line protocol: readings as they change, `none` while the line is dead. */
 export class ScaleAdapter {
   private listeners = new Set<(reading: Reading) => void>();
-  private readonly line: DeviceLine;
+  private readonly line: DeviceLink;
   last: Reading;
 
   /** What a stand-in says is marked as simulated from here on. */
@@ -16,7 +16,7 @@ export class ScaleAdapter {
     readonly simulated = false,
   ) {
     this.last = { ...none, simulated };
-    this.line = new DeviceLine(address, {
+    this.line = new DeviceLink(address, {
       silentMs: 3000,
       gone: () => this.publish({ ...none, simulated }),
       line: (text) => {

@@ -5,7 +5,7 @@ import { madeBatch, madeItem, type ProductId, products } from '@ember-slate/core
 import { apportion, massText } from '@ember-slate/core/units';
 import { type TrimId, trimOf, trims } from '@ember-slate/core/yields';
 import { post } from '../../platform/books/ledger.ts';
-import { lockLots, take } from '../../platform/books/stock.ts';
+import { lockLots, removeStock } from '../../platform/books/stock.ts';
 import { today, type Work } from '../../platform/context.ts';
 import { run } from '../../platform/db.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
@@ -101,7 +101,9 @@ export async function make(work: Work, body: BodyOf<typeof contract.trim.make>):
     const why = stopped ?? refusalOf(work, body.product, part, species);
     if (why) throw fieldProblem(`inputs.${i}`, `${lot.code}, ${inWords(trims[part].name)}: ${inWords(why)}`);
     // Weighed from here: the residue of the tub stays to be counted.
-    out.push(...(await take(work, accountKey(input), { grams: input.grams, pieces: 0 }, 'place:cold_room')));
+    out.push(
+      ...(await removeStock(work, accountKey(input), { grams: input.grams, pieces: 0 }, 'place:cold_room')),
+    );
   }
   const gramsIn = body.inputs.reduce((s, i) => s + i.grams, 0);
   if (body.grams > gramsIn)

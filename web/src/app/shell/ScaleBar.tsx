@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
 import { notify, useAppDispatch, useAppSelector } from '../store.ts';
-import { useTarget, type Target } from '../take.tsx';
+import { useTarget, type Target } from '../takeWeight.tsx';
 import { Devices } from './Devices.tsx';
 import { KeptHere } from './KeptHere.tsx';
 import { useScale } from './useScale.ts';
@@ -37,7 +37,7 @@ function waitsFor(reading: Reading, target: Target | null): string | null {
   return reading.state === 'steady' ? null : say('waits_for_a_steady_pan');
 }
 
-export function useTakeNow() {
+export function useTakeWeightNow() {
   const reading = useAppSelector((s) => s.connection.reading);
   const target = useTarget();
   const waits = waitsFor(reading, target);
@@ -45,9 +45,9 @@ export function useTakeNow() {
 }
 
 /** The corner under the rail: the one move of the hand when a steady weight is wanted. */
-export function Take({ big }: { big: boolean }) {
+export function TakeWeight({ big }: { big: boolean }) {
   const target = useTarget();
-  const { waits, take } = useTakeNow();
+  const { waits, take } = useTakeWeightNow();
   return (
     <button
       type="button"

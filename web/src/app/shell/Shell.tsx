@@ -5,9 +5,9 @@ import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
 import { useNow, useShop, useTimes } from '../shop.tsx';
 import { useAppSelector } from '../store.ts';
-import { TakeProvider } from '../take.tsx';
+import { TakeWeightProvider } from '../takeWeight.tsx';
 import { Rail } from './Rail.tsx';
-import { ScaleBar, Take, useTakeNow } from './ScaleBar.tsx';
+import { ScaleBar, TakeWeight, useTakeWeightNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
 import { stages, StageBar } from './StageBar.tsx';
 import { Timers } from './Timers.tsx';
@@ -56,7 +56,7 @@ function Clock({ onLock, summary, low }: { onLock: () => void; summary: Summary;
 
 function Keys({ onLock }: { onLock: () => void }) {
   const go = useNavigate();
-  const { take } = useTakeNow();
+  const { take } = useTakeWeightNow();
   const command = useScale();
   useKeys({
     ...Object.fromEntries(stages.map((s, i) => [String(i + 1), () => void go(s.path)])),
@@ -73,7 +73,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
   const big = /^\/bench\/\d+/.test(useLocation().pathname);
   const rows = big ? 'grid-rows-[78px_minmax(0,1fr)_180px]' : 'grid-rows-[92px_minmax(0,1fr)_92px]';
   return (
-    <TakeProvider>
+    <TakeWeightProvider>
       <Keys onLock={onLock} />
       <div
         className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
@@ -94,8 +94,8 @@ export function Shell({ onLock }: { onLock: () => void }) {
           </div>
         </div>
         <ScaleBar big={big} />
-        <Take big={big} />
+        <TakeWeight big={big} />
       </div>
-    </TakeProvider>
+    </TakeWeightProvider>
   );
 }

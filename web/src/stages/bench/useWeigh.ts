@@ -2,7 +2,7 @@ import { contract, type Ticket, type WeightSource } from '@ember-slate/contract'
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { useTake, weighedSource } from '../../app/take.tsx';
+import { useTakeWeight, weighedSource } from '../../app/takeWeight.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { countOf, weighedOf, type Slot } from './slots.ts';
@@ -167,7 +167,7 @@ export function useWeigh(
   const act = say(askAgain ? 'take_again' : outside ? 'take_anyway' : 'take_2');
   const title = titleOf(name, words, pan);
   const waits = waitsFor(pan);
-  useTake(
+  useTakeWeight(
     slot
       ? {
           act,

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import type { Reading, Ticket, TicketCut } from '@ember-slate/contract';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { Take } from '../../app/shell/ScaleBar.tsx';
+import { TakeWeight } from '../../app/shell/ScaleBar.tsx';
 import { store, weighed } from '../../app/store.ts';
 import { formBookOf, Refusal, served } from '../../testing/served.tsx';
 import type { Slot } from './slots.ts';
@@ -49,7 +49,7 @@ function Board({ slot, tub, count }: { slot: Slot | null; tub: WeighTub | null; 
   const { problem } = useWeigh(ticket, slot, tub, count, () => undefined);
   return (
     <>
-      <Take big={false} />
+      <TakeWeight big={false} />
       {problem && <p role="alert">{problem.detail}</p>}
     </>
   );

@@ -35,8 +35,8 @@ function Orders({ day }: { day: DayClose }) {
       </ul>
       <p className="pt-2">
         {say('hand_them_over_or_give_them_up_the')}{' '}
-        <Link className="why" to="/orders/board">
-          {say('due_board')}
+        <Link className="why" to="/orders/due">
+          {say('orders_due')}
         </Link>
       </p>
     </>

@@ -74,7 +74,7 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
           </ul>
         )}
         {ready.length > 1 && (
-          <Link className="why" to="/orders/board">
+          <Link className="why" to="/orders/due">
             {say('ready', { ready: ready.length })}
           </Link>
         )}

@@ -2,7 +2,7 @@ import type { StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useRef, useState } from 'react';
 import { useKeys } from '../../app/keys.ts';
-import { useTake, weighedSource } from '../../app/take.tsx';
+import { useTakeWeight, weighedSource } from '../../app/takeWeight.tsx';
 import type { Weight } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { keyOf, meant, onlyPlace } from './bag.ts';
@@ -32,7 +32,7 @@ export function useChosen(rows: StockRow[] | undefined, layout: Layout) {
     setCount(1);
     setUnweighed(false);
   };
-  useTake(
+  useTakeWeight(
     sellable && {
       act: say('into_the_bag'),
       title: say('a_kg_3', { sellable: nameOf(sellable), pricePerKg: formatMoney(sellable.pricePerKg!) }),

@@ -5,7 +5,7 @@ import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { kilogramsMeant, massUnit, parseMass } from '@ember-slate/core/units';
 import { useRef, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
-import { useTake, weighedSource } from '../../app/take.tsx';
+import { useTakeWeight, weighedSource } from '../../app/takeWeight.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { SourceMark, useMass } from '../../parts/Mass.tsx';
@@ -115,7 +115,7 @@ export function OneByOne({ species, condition, fish, onFish, note }: Props) {
     // The hand that took the fish from the scale goes to the board next.
     lengthBox.current?.querySelector('input')?.focus();
   };
-  useTake(
+  useTakeWeight(
     {
       act: say('take_fish', { count: count + 1 }),
       title: say('fish_4', {

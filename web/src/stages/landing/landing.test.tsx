@@ -6,7 +6,7 @@ import { Provider } from 'react-redux';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { probed, setPrefs, store } from '../../app/store.ts';
 import { ShopContext, type Shop } from '../../app/shop.tsx';
-import { TakeProvider, useTarget } from '../../app/take.tsx';
+import { TakeWeightProvider, useTarget } from '../../app/takeWeight.tsx';
 import { TemperatureField } from '../../parts/Field.tsx';
 import { BoxScan, type Scanned } from './BoxScan.tsx';
 import { OneByOne } from './OneByOne.tsx';
@@ -34,7 +34,7 @@ describe('big fish one by one', () => {
     const [fish, setFish] = useState<LotRow['fish']>([]);
     return (
       <Provider store={store}>
-        <TakeProvider>
+        <TakeWeightProvider>
           <OneByOne
             species={of('salmon')}
             condition="gutted"
@@ -46,7 +46,7 @@ describe('big fish one by one', () => {
             note={note}
           />
           <Corner />
-        </TakeProvider>
+        </TakeWeightProvider>
       </Provider>
     );
   }

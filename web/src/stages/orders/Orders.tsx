@@ -52,8 +52,8 @@ export default function Orders() {
           </p>
         </div>
         <nav aria-label={say('about_orders')} className="flex flex-wrap gap-x-5 pb-1">
-          <Link className="why" to="/orders/board">
-            {say('due_board')}
+          <Link className="why" to="/orders/due">
+            {say('orders_due')}
           </Link>
           <Link className="why" to="/orders/buying">
             {say('to_buy_for_orders')}

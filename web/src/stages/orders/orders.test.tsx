@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HandOver } from '../../parts/HandOver.tsx';
 import { lineOf as line, orderOf as order, Refusal, served } from '../../testing/served.tsx';
-import DueBoard from './DueBoard.tsx';
+import OrdersDue from './OrdersDue.tsx';
 import { draftFrom, draftOf, emptyLine, lineOf } from './draft.ts';
 import { GiveUp } from './GiveUp.tsx';
 import { OrderForm } from './OrderForm.tsx';
@@ -202,7 +202,7 @@ describe('an order nobody wants', () => {
   });
 });
 
-describe('the due board', () => {
+describe('the orders due', () => {
   const at = (minutes: number) => new Date(Date.now() + minutes * 60_000).toISOString();
   const clock = {
     hands: [{ id: 2, name: 'Bram Teale' }],
@@ -211,7 +211,7 @@ describe('the due board', () => {
     tickets: [{ id: 5, number: 5, title: '', dueAt: at(10), doneAt: at(30), lateMinutes: 20 }],
   };
   it('says what is ready, when the rest is by the clock of the bench, and what nobody has begun', async () => {
-    served(<DueBoard />, {
+    served(<OrdersDue />, {
       '/api/orders': [
         order({
           id: 1,
@@ -248,7 +248,7 @@ describe('the due board', () => {
     ['a piece of four', { pieces: 4, readyPieces: 3, readyGrams: 600 }, /1 piece short/],
   ])('has the customer asked about %s, and never hides it behind "ready"', async (_name, more, words) => {
     const lines = [line({ state: 'ready', ...more })];
-    served(<DueBoard />, {
+    served(<OrdersDue />, {
       '/api/orders': [order({ number: 1, customer: 'Pell', dueAt: at(5), state: 'ready', lines })],
       '/api/bench/clock': clock,
     });
@@ -260,7 +260,7 @@ describe('the due board', () => {
     [{ pieces: 4, readyPieces: 4, readyGrams: 300 }],
   ])('says no more than "ready" of %j', async (more) => {
     const lines = [line({ state: 'ready', ...more })];
-    served(<DueBoard />, {
+    served(<OrdersDue />, {
       '/api/orders': [order({ number: 1, customer: 'Pell', dueAt: at(5), state: 'ready', lines })],
       '/api/bench/clock': clock,
     });
@@ -268,7 +268,7 @@ describe('the due board', () => {
     expect(document.querySelector<HTMLElement>('[data-order="1"]')!.innerText).not.toMatch(/short/);
   });
   it('is quiet when all is collected, and says what comes next', async () => {
-    served(<DueBoard />, { '/api/orders': [order({ dueAt: at(3 * 24 * 60), customer: 'Marr' })] });
+    served(<OrdersDue />, { '/api/orders': [order({ dueAt: at(3 * 24 * 60), customer: 'Marr' })] });
     await screen.findByText('Nothing more to collect today');
     expect(screen.getByText(/Next is Marr/)).toBeTruthy();
   });

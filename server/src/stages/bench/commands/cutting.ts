@@ -8,7 +8,7 @@ import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
 import { entriesOf, lockBalance, post } from '../../../platform/books/ledger.ts';
 import { settleOrder } from '../../../platform/books/orderState.ts';
-import { lockLots, take } from '../../../platform/books/stock.ts';
+import { lockLots, removeStock } from '../../../platform/books/stock.ts';
 import { today, type Work } from '../../../platform/context.ts';
 import { rows, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
@@ -67,7 +67,9 @@ export async function startTicket(
       );
     }
     const key = { account: input.place, lotId: input.lotId, item: input.item, batch: input.batch };
-    entries.push(...(await take(work, key, { grams: given.grams, pieces: input.pieces }, 'place:bench')));
+    entries.push(
+      ...(await removeStock(work, key, { grams: given.grams, pieces: input.pieces }, 'place:bench')),
+    );
     await run(
       work.tx,
       'UPDATE ticket_input SET grams = ?, weight_source = ? WHERE ticket_id = ? AND lot_id = ?',

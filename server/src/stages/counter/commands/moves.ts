@@ -4,7 +4,7 @@ import { refrozen } from '@ember-slate/core/board';
 import type { Account, Entry } from '@ember-slate/core/ledger';
 import { apportion } from '@ember-slate/core/units';
 import { lockBalance, post } from '../../../platform/books/ledger.ts';
-import { lockLots, take } from '../../../platform/books/stock.ts';
+import { lockLots, removeStock } from '../../../platform/books/stock.ts';
 import type { Work } from '../../../platform/context.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { clocksOf } from '../../../shop/clocks.ts';
@@ -45,14 +45,14 @@ async function mayFreeze(work: Work, key: Key, reason: string) {
 }
 
 /** Takes an amount out of a row, or its share out of every lot of a made batch. */
-export async function takeFrom(
+export async function removeFromRow(
   work: Work,
   key: Key,
   amount: { grams: number; pieces: number },
   to: Account,
 ): Promise<Entry[]> {
   const parts = await rowsOf(work, key);
-  if (parts.length <= 1) return take(work, accountKey(key), amount, to);
+  if (parts.length <= 1) return removeStock(work, accountKey(key), amount, to);
   const shares = apportion(
     amount.grams,
     parts.map((p) => p.grams),
@@ -60,7 +60,7 @@ export async function takeFrom(
   const entries: Entry[] = [];
   for (const [i, part] of parts.entries())
     if (shares[i]! > 0)
-      entries.push(...(await take(work, accountKey(part), { grams: shares[i]!, pieces: 0 }, to)));
+      entries.push(...(await removeStock(work, accountKey(part), { grams: shares[i]!, pieces: 0 }, to)));
   return entries;
 }
 
@@ -74,7 +74,7 @@ export async function move(work: Work, body: BodyOf<typeof contract.counter.move
   await lockLots(work.tx, await lotsOf(work, [body]));
   await keepPromises(work, body, body.pieces);
   if (body.to === 'place:freezer') await mayFreeze(work, body, body.reason);
-  const id = await post(work, 'move', await takeFrom(work, body, body, body.to), body.reason);
+  const id = await post(work, 'move', await removeFromRow(work, body, body, body.to), body.reason);
   if (body.to === 'place:slab') await giveSpot(work, body, body.spot);
   return { id };
 }
@@ -93,7 +93,7 @@ export async function moveAll(
     for (const part of parts) {
       await keepPromises(work, part, part.pieces);
       if (body.to === 'place:freezer') await mayFreeze(work, part, '');
-      entries.push(...(await take(work, accountKey(part), part, body.to)));
+      entries.push(...(await removeStock(work, accountKey(part), part, body.to)));
     }
   }
   await post(work, 'move', entries, body.to === 'place:slab' ? say('brought_out') : 'cleared');
@@ -106,6 +106,6 @@ export async function discard(
   body: BodyOf<typeof contract.counter.discard>,
 ): Promise<{ id: number }> {
   await lockLots(work.tx, await lotsOf(work, [body]));
-  const entries = await takeFrom(work, body, body, body.to === 'waste' ? 'end:waste' : 'end:kitchen');
+  const entries = await removeFromRow(work, body, body, body.to === 'waste' ? 'end:waste' : 'end:kitchen');
   return { id: await post(work, 'discard', entries, body.reason) };
 }

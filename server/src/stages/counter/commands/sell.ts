@@ -5,7 +5,7 @@ import { customerId } from '../../../platform/books/customers.ts';
 import { refuseClosed } from '../../../platform/books/days.ts';
 import { entriesOf, post } from '../../../platform/books/ledger.ts';
 import { recordSale, type SoldLine } from '../../../platform/books/sales.ts';
-import { lockLots, take } from '../../../platform/books/stock.ts';
+import { lockLots, removeStock } from '../../../platform/books/stock.ts';
 import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
@@ -93,7 +93,7 @@ export async function sell(
       const grams = shares[j]!;
       if (grams === 0) continue;
       const pieces = parts.length === 1 ? line.pieces : 0;
-      entries.push(...(await take(work, accountKey(part), { grams, pieces }, 'outside:customer')));
+      entries.push(...(await removeStock(work, accountKey(part), { grams, pieces }, 'outside:customer')));
       sold.push({
         ...line,
         lotId: part.lotId,

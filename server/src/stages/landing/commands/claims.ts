@@ -1,7 +1,7 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { post } from '../../../platform/books/ledger.ts';
 import { nextNumber } from '../../../platform/books/numbers.ts';
-import { take } from '../../../platform/books/stock.ts';
+import { removeStock } from '../../../platform/books/stock.ts';
 import type { Work } from '../../../platform/context.ts';
 import { run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
@@ -26,7 +26,7 @@ export async function makeClaim(
     if (body.pieces > there.free)
       throw fieldProblem('pieces', say('fish_of_it_are_free_in_the_cold', { free: there.free }));
     const back = body.outcome === 'return';
-    const entries = await take(work, whole(id), body, back ? 'outside:returned' : 'end:waste');
+    const entries = await removeStock(work, whole(id), body, back ? 'outside:returned' : 'end:waste');
     movement = await post(
       work,
       back ? 'return' : 'discard',

@@ -13,7 +13,7 @@ import { placeholders, rows, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { noteDeposit } from './deposits.ts';
-import { shelfOf, takeLine } from './lines.ts';
+import { shelfOf, shelfShare } from './lines.ts';
 import { lockOrder } from './orders.ts';
 import { say } from '../say.ts';
 
@@ -105,7 +105,7 @@ export async function handOver(
   const sold: (Entry & { speciesId: string; perKg: number; money: number })[] = [];
   for (const line of chosen) {
     const { perKg } = body.prices.find((p) => p.lineId === line.id)!;
-    for (const held of takeLine(shelf, line)) {
+    for (const held of shelfShare(shelf, line)) {
       const { account: _shelf, ...what } = held;
       entries.push(...transfer(what, 'place:order_shelf', 'outside:customer'));
       sold.push({ ...held, speciesId: line.speciesId, perKg, money: multiplyRate(held.grams, perKg) });

@@ -82,7 +82,7 @@ export const shelfOf = (work: Work, ticketIds: readonly number[]) =>
   );
 
 /** Takes what was weighed out for a line off the shelf rows it shares with other lines of its ticket. */
-export function takeLine(shelf: Entry[], line: LineRow): Entry[] {
+export function shelfShare(shelf: Entry[], line: LineRow): Entry[] {
   const mine = shelf.filter((e) => line.tickets.includes(e.batch) && e.item === line.form);
   const held = mine.reduce((s, e) => s + e.grams, 0);
   const shares = apportion(
@@ -134,7 +134,7 @@ async function offWaiting(work: Work, lineId: number, ticketIds: readonly number
 export async function dropLine(work: Work, line: LineRow, shelf: Entry[], why: string): Promise<void> {
   const tickets = await ticketsOf(work, line);
   if (line.readyGrams > 0) {
-    const back = takeLine(shelf, line).flatMap(({ account: _shelf, ...what }) =>
+    const back = shelfShare(shelf, line).flatMap(({ account: _shelf, ...what }) =>
       transfer(what, 'place:order_shelf', 'place:cold_room'),
     );
     if (back.length > 0) await post(work, 'move', back, why.slice(0, 200));

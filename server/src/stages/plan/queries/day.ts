@@ -11,7 +11,7 @@ import { placeholders, rows } from '../../../platform/db.ts';
 import { say } from '../say.ts';
 import { shortName, type Species } from '@ember-slate/core/species';
 import { speciesById } from '../../../shop/species.ts';
-import { takeFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
+import { pickFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orders';
 import {
   type CounterClass,
   defaultSettings,
@@ -167,13 +167,13 @@ function whiteLines(
       { species, lots: (lots.get(species.id) ?? []).map((l) => l.available) },
     ]),
   );
-  const take = (speciesId: string, want: Want) => {
+  const reserve = (speciesId: string, want: Want) => {
     const stock = free.get(speciesId)!;
-    free.set(speciesId, { ...stock, lots: takeFree(stock, want).left });
+    free.set(speciesId, { ...stock, lots: pickFree(stock, want).left });
   };
   const loose = (l: WaitingLine) => l.anyWhite === 1 && l.state === 'open';
   if (!lines.some(loose)) return lines.map((l) => ({ ...l, because: null }));
-  for (const l of lines) if (!loose(l)) take(l.speciesId, wantOf(work, l, l.dueAt));
+  for (const l of lines) if (!loose(l)) reserve(l.speciesId, wantOf(work, l, l.dueAt));
   return inWords(
     lines.map((l) => {
       if (!loose(l)) return { ...l, because: null };
@@ -182,7 +182,7 @@ function whiteLines(
       const chosen = kept
         ? { speciesId: kept.speciesId, because: kept.lines.find((x) => x.lineId === l.id)!.anyWhite }
         : whiteChoice([...free.values()], want, l.speciesId);
-      take(chosen.speciesId, want);
+      reserve(chosen.speciesId, want);
       return { ...l, ...chosen };
     }),
   );

@@ -3,7 +3,7 @@ import type { PlanSpecies } from '@ember-slate/contract';
 import type { Reader } from '../../../platform/context.ts';
 import type { Species } from '@ember-slate/core/species';
 import type { WaitingLine } from './waiting.ts';
-import { takeFree, wholeFish } from '@ember-slate/core/orders';
+import { pickFree, wholeFish } from '@ember-slate/core/orders';
 import { type ShopLot, wantOf } from '../../../shop/available.ts';
 
 /** A line that was promised without a doubt weighs so many times what one weighs that was taken in spite of it (our choice). */
@@ -30,8 +30,8 @@ export function surePromises(
     const stock = free.get(l.speciesId);
     if (!stock || l.letGoBy !== null) continue;
     const want = wantOf(work, l, l.dueAt);
-    if (takeFree({ ...stock, lots: wholeFish(stock.lots) }, want).missing === 0) sure.add(l.id);
-    free.set(l.speciesId, { ...stock, lots: takeFree(stock, want).left });
+    if (pickFree({ ...stock, lots: wholeFish(stock.lots) }, want).missing === 0) sure.add(l.id);
+    free.set(l.speciesId, { ...stock, lots: pickFree(stock, want).left });
   }
   return sure;
 }

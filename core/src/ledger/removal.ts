@@ -1,6 +1,6 @@
 import type { Account, Entry } from './accounts.ts';
 
-export type TakeRefusal = 'nothing-there' | 'too-many-pieces' | 'too-heavy' | 'pieces-left-without-weight';
+export type RemovalRefusal = 'nothing-there' | 'too-many-pieces' | 'too-heavy' | 'pieces-left-without-weight';
 
 /**
  * The entries that take a measured weight out of a row of stock. Taking the last pieces settles what the book
@@ -8,13 +8,13 @@ export type TakeRefusal = 'nothing-there' | 'too-many-pieces' | 'too-heavy' | 'p
  * than that stays in the row to be counted. A row without weight gives nothing, so what it is over by is settled once.
  * Returns the refusal when the row does not hold it.
  */
-export function takeEntries(
+export function removalEntries(
   key: Pick<Entry, 'account' | 'lotId' | 'item' | 'batch'>,
   has: { grams: number; pieces: number },
   take: { grams: number; pieces: number },
   to: Account,
   settleLimit: number,
-): Entry[] | TakeRefusal {
+): Entry[] | RemovalRefusal {
   if (has.grams <= 0) return 'nothing-there';
   if (take.pieces > has.pieces) return 'too-many-pieces';
   const last = take.pieces === has.pieces;

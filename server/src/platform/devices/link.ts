@@ -4,7 +4,7 @@ import { connect, type Socket } from 'node:net';
  * A device that speaks lines over TCP: keeps a connection, hands each line on, says when the line is gone and tries
  * again each second. What the lines mean is its adapter's matter.
  */
-export class DeviceLine {
+export class DeviceLink {
   private socket: Socket | null = null;
   private retry: NodeJS.Timeout | null = null;
   private closed = false;

@@ -22,17 +22,17 @@ export interface Target {
   onTake: (reading: Reading) => void;
 }
 
-interface TakeApi {
+interface TakeWeightApi {
   target: Target | null;
   offer: (id: number, target: Target | null) => void;
 }
 
-const TakeContext = createContext<TakeApi>({ target: null, offer: () => undefined });
+const TakeWeightContext = createContext<TakeWeightApi>({ target: null, offer: () => undefined });
 
 /** Holds the offers of all mounted screens; the newest one is the target. */
-export function TakeProvider({ children }: { children: ReactNode }) {
+export function TakeWeightProvider({ children }: { children: ReactNode }) {
   const [offers, setOffers] = useState<readonly (readonly [number, Target])[]>([]);
-  const value = useMemo<TakeApi>(
+  const value = useMemo<TakeWeightApi>(
     () => ({
       target: offers.at(-1)?.[1] ?? null,
       offer: (id, target) =>
@@ -44,16 +44,16 @@ export function TakeProvider({ children }: { children: ReactNode }) {
     }),
     [offers],
   );
-  return <TakeContext value={value}>{children}</TakeContext>;
+  return <TakeWeightContext value={value}>{children}</TakeWeightContext>;
 }
 
-export const useTarget = () => useContext(TakeContext).target;
+export const useTarget = () => useContext(TakeWeightContext).target;
 
 let lastId = 0;
 
 /** Offers a target while mounted. `signature` says when its face changed; `onTake` may be new each time. */
-export function useTake(target: Target | null, signature: string): void {
-  const { offer } = useContext(TakeContext);
+export function useTakeWeight(target: Target | null, signature: string): void {
+  const { offer } = useContext(TakeWeightContext);
   const [id] = useState(() => ++lastId);
   const latest = useRef(target);
   useEffect(() => {

@@ -20,7 +20,7 @@ function readyAt(order: Order, done: ReadonlyMap<number, string>): string | null
 }
 
 /** Today's collections as the counter reads them from a step away: what is ready, and when the rest will be. */
-export default function DueBoard() {
+export default function OrdersDue() {
   const { data: orders, problem, refetch } = useRead(contract.orders.list, { query: {} });
   const { data: clock } = useRead(contract.bench.clock);
   const { me } = useShop();
