@@ -226,9 +226,9 @@ describe('fish to buy', () => {
           expect(far(bought.fishGrams)).toBeLessThanOrEqual(Math.min(...serving.map(far)) + 0.03);
         },
       ),
-      { numRuns: 400, seed: 9 },
+      { numRuns: 160, seed: 9 },
     );
-    expect(tried).toBeGreaterThan(100);
+    expect(tried).toBeGreaterThan(50);
   });
   it('by weight follows the yield', () => {
     const { fish, fishGrams } = toBuy(
