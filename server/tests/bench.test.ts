@@ -281,7 +281,8 @@ describe('the board', () => {
       body: { name: 'salt off', minutes: 30 },
     });
     const running = await shop.counter.ok(contract.bench.timers);
-    expect(running.find((x) => x.id === id)).toMatchObject({ ticketId: t.id, name: 'salt off' });
+    const endsAt = new Date(shop.clock.now.getTime() + 30 * 60_000).toISOString();
+    expect(running.find((x) => x.id === id)).toMatchObject({ ticketId: t.id, name: 'salt off', endsAt });
     expect((await shop.counter.ok(contract.summary.stages)).due.map((d) => d.title)).toContain('salt off');
     const answer = () => shop.bench.send(contract.bench.answerTimer, { params: { id } });
     expect([(await answer()).status, (await answer()).status]).toEqual([200, 409]);

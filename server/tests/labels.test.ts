@@ -1,6 +1,16 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type Ticket } from '@ember-slate/contract';
 import { describe, expect, it } from 'vitest';
-import { cut, fourFillets, landBass, pins, shopForEach, start, sweep, wholeKey } from './testShop.ts';
+import {
+  cut,
+  fourFillets,
+  landBass,
+  pins,
+  shopForEach,
+  start,
+  sweep,
+  toBench,
+  wholeKey,
+} from './testShop.ts';
 
 /* A label says what was weighed: of which lots, until when it lasts as what it is now, and whether it was frozen. */
 const getShop = shopForEach();
@@ -12,10 +22,10 @@ async function wait(hours: number) {
   for (const role of ['bench', 'counter', 'manager'] as const)
     await shop[role].signIn(shop.staff[role], pins[role]);
 }
-async function labelOf(ticketId: number) {
+async function labelOf(ticketId: number, of: (w: Ticket['weighOuts'][number]) => boolean = () => true) {
   const shop = getShop();
   const { id } = await shop.bench.ok(contract.labels.make, {
-    params: { id: ticketId, weightId: (await at(ticketId)).weighOuts[0]!.id },
+    params: { id: ticketId, weightId: (await at(ticketId)).weighOuts.find(of)!.id },
     body: { size: '58x40', print: false },
   });
   return shop.bench.ok(contract.labels.one, { params: { id } });
@@ -38,28 +48,6 @@ const forCounter = (lotId: number, more: object = {}) =>
       ...more,
     },
   });
-
-it.each([
-  [1, 3],
-  [3, 1],
-])('names the lot first that is most of it: %i fish of the one, %i of the other', async (...fish) => {
-  const shop = getShop();
-  const lots = [await landBass(shop), await landBass(shop)];
-  const [line] = fourFillets().lines;
-  await shop.counter.ok(contract.orders.take, { body: fourFillets({ lines: [{ ...line, pieces: 8 }] }) });
-  const [due] = await shop.bench.ok(contract.plan.lines);
-  await shop.bench.ok(contract.plan.choose, {
-    params: { id: due!.id },
-    body: { version: due!.version, picks: lots.map(({ lotId }, i) => ({ lotId, fish: fish[i]! })) },
-  });
-  const { id } = await shop.bench.ok(contract.plan.send, {
-    params: { id: due!.id },
-    body: { version: due!.version + 1 },
-  });
-  await cut(shop, id);
-  const codes = lots.map((l) => l.code);
-  expect((await labelOf(id)).trace).toBe((fish[0] > fish[1] ? codes : codes.reverse()).join(' + '));
-});
 
 describe('the last day', () => {
   it('of what is cut again is that of the pieces it was cut from, not of others of the same fish', async () => {
@@ -125,4 +113,107 @@ it.each([false, true])('says whether the fish were frozen: %s', async (frozen) =
   await cut(shop, id);
   const said = JSON.stringify(await labelOf(id));
   expect(/Defrosted\. Do not refreeze/.test(said)).toBe(frozen);
+});
+
+it('lasts as long as the piece that has the least left, wherever its pieces lie', async () => {
+  const shop = getShop();
+  const { lotId } = await landBass(shop);
+  const { id } = await forCounter(lotId);
+  await cut(shop, id);
+  await close(id);
+  const fillets = async () =>
+    (await shop.bench.ok(contract.cold.lot, { params: { id: lotId } })).rows.filter(
+      (r) => r.batch === id && r.item === 'fillet_skin_on',
+    );
+  await shop.counter.ok(contract.counter.move, {
+    body: {
+      ...wholeKey(lotId),
+      item: 'fillet_skin_on',
+      batch: id,
+      place: 'place:cold_room',
+      grams: 110,
+      pieces: 1,
+      to: 'place:slab',
+    } as never,
+  });
+  await wait(1);
+  const [places, done] = [await shop.bench.ok(contract.cold.places), 'ice put on'];
+  await shop.bench.ok(contract.cold.round, {
+    body: {
+      readings: places.map((p) => ({
+        id: p.id,
+        tenths: p.account === 'place:slab' ? 60 : p.setTenths,
+        done,
+      })),
+    },
+  });
+  await wait(80);
+  const rows = await fillets();
+  expect(rows).toHaveLength(2);
+  const [kept, warmed] = ['place:cold_room', 'place:slab'].map((place) =>
+    rows.find((r) => r.place === place)!,
+  );
+  // On the slab it was warmer: what lay there ends first, and the label with it.
+  expect(warmed!.used! > kept!.used!).toBe(true);
+  expect((await labelOf(id)).useBy! < kept!.sellBy!).toBe(true);
+});
+
+it('says how its own cut leaves the bench: an order’s as the order says, the counter’s as it is', async () => {
+  const shop = getShop();
+  await landBass(shop);
+  const [line] = fourFillets().lines;
+  const order = (packing: string) => fourFillets({ lines: [{ ...line, pieces: 2, packing }] });
+  const vacuum = async (id: number, of: Parameters<typeof labelOf>[1]) =>
+    /Vacuum-packed/.test(JSON.stringify((await labelOf(id, of)).facts));
+  const weigh = async (id: number) => {
+    await start(shop, id);
+    for (const cutId of [(await at(id)).cuts.find((c) => c.lineId !== null)!.id, null])
+      await shop.bench.ok(contract.bench.weigh, {
+        params: { id },
+        body: {
+          cutId,
+          kind: cutId === null ? 'counter' : 'order',
+          item: 'fillet_skin_on',
+          grams: 100,
+          pieces: 1,
+          source: 'measured',
+        },
+      });
+  };
+  // Nothing was said for the counter: what is left over was cut like the order.
+  const alone = (await toBench(shop, order('vacuum'))).tickets[0]!;
+  await weigh(alone);
+  expect(await vacuum(alone, (w) => w.kind === 'order')).toBe(true);
+  expect(await vacuum(alone, (w) => w.kind === 'counter')).toBe(true);
+  const shared = (await toBench(shop, order('vacuum'))).tickets[0]!;
+  await shop.bench.ok(contract.bench.addCut, {
+    params: { id: shared },
+    body: {
+      version: (await at(shared)).version,
+      lineId: null,
+      form: 'fillet_skin_on',
+      pieces: 1,
+      pieceGrams: 110,
+      totalGrams: null,
+    },
+  });
+  await weigh(shared);
+  expect(await vacuum(shared, (w) => w.kind === 'order')).toBe(true);
+  expect(await vacuum(shared, (w) => w.kind === 'counter' && w.cutId === null)).toBe(false);
+});
+
+it.each([
+  ['measured', false],
+  ['typed', false],
+  ['simulated', true],
+] as const)('of a weight that is %s says a simulated scale: %s', async (source, says) => {
+  const shop = getShop();
+  const { lotId } = await landBass(shop);
+  const { id } = await forCounter(lotId);
+  await cut(shop, id, source);
+  const { warnings, price, priceCode } = await labelOf(id);
+  expect(warnings.filter((w) => /simulated/i.test(w))).toHaveLength(says ? 1 : 0);
+  expect(warnings.every((w) => w.length > 10)).toBe(true);
+  // Without a price there is none to carry in a code.
+  expect([price, priceCode]).toEqual([null, null]);
 });

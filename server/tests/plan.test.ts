@@ -5,9 +5,10 @@ import { formBook } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { problemOf } from '../src/stages/plan/queries/day.ts';
+import { worthOf } from '../src/stages/plan/queries/runs.ts';
 import { row } from '../src/platform/db.ts';
 import { shareOut } from '../src/stages/plan/commands/planner.ts';
-import { fourFillets, landBass, openTestShop, proof, start, sweep, type TestShop } from './testShop.ts';
+import { fourFillets, landBass, openTestShop, pins, proof, start, sweep, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
 beforeAll(async () => {
@@ -142,12 +143,13 @@ describe('the plan of a day', () => {
 
   it('gives a line to another fish by hand, goes back, and keeps what is pinned', async () => {
     await landBass(shop, true, { pieces: 4, grams: 4400 });
+    const dear = await landBass(shop, true, { pieces: 4, grams: 4400, pricePerKg: 2100 });
     await take([line('portion', { pieces: 2, pieceGrams: 120 })], { customer: 'Quill' });
     const plan = await run();
     const mine = ofBass(plan);
     const portion = mine.lines.find((l) => l.form === 'portion')!;
     const from = mine.found.plan.fish.find((f) => f.pieces.some((p) => p.line === portion.id))!.fish;
-    const to = mine.fish.find((f) => f.id !== from && f.refuses[portion.id] === undefined)!.id;
+    const to = mine.fish.find((f) => f.lotId === dear.lotId && f.id !== from)!.id;
     const moved = await shop.bench.ok(contract.plan.move, {
       params: { id: plan.id },
       body: { speciesId: 'sea_bass', line: portion.id, from, to },
@@ -155,6 +157,9 @@ describe('the plan of a day', () => {
     const after = await current();
     expect(after.id).toBe(moved.id);
     expect(after.parent!.id).toBe(plan.id);
+    const gain = worthOf(ofBass(after).found.score) - worthOf(mine.found.score);
+    expect(gain).not.toBe(0);
+    expect(moved.gain).toBeCloseTo(gain, 6);
     expect(after.pinned).toContain(to);
     expect(inWords(faults(after))).toEqual([]);
     const holds = (p: CutPlan) =>
@@ -218,6 +223,34 @@ describe('the plan of a day', () => {
       (await shop.bench.send(contract.plan.accept, { params: { id: 99_999 }, body: { speciesIds: null } }))
         .status,
     ).toBe(404);
+  });
+});
+
+describe('what is cut for the counter alone', () => {
+  it.each([
+    ['2026-11-25T12:00:00Z', '2026-11-25T18:00:00.000Z'],
+    ['2026-11-25T20:00:00Z', '2026-11-26T12:00:00.000Z'],
+  ])('at %s is wanted by %s: before the shop closes, after that by the next noon', async (now, due) => {
+    const dear = await openTestShop(inject('databaseUrl'));
+    await landBass(dear, true, { pieces: 3, grams: 3300 });
+    // Even marked down to half it brings more than the fish costs.
+    await dear.manager.ok(contract.prices.set, {
+      body: { speciesId: 'sea_bass', item: 'fillet_skin_on', perKg: 20_000, was: null },
+    });
+    await dear.counter.ok(contract.orders.take, {
+      body: fourFillets({
+        dueAt: '2026-11-26T16:00:00.000Z',
+        lines: [line('scaled_gutted', { pieceGrams: 1000 })],
+      }),
+    });
+    dear.clock.now = new Date(now);
+    for (const role of ['bench', 'manager'] as const) await dear[role].signIn(dear.staff[role], pins[role]);
+    const plan = await runIn(dear);
+    await dear.bench.ok(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
+    const tickets = await dear.bench.ok(contract.bench.tickets);
+    const alone = tickets.filter((t) => t.cuts.every((c) => c.lineId === null));
+    expect(alone.map((t) => t.dueAt)).toEqual([due]);
+    await dear.close();
   });
 });
 

@@ -124,7 +124,9 @@ describe('a ticket closed today, opened again', () => {
     await shop.manager.ok(contract.counter.sell, {
       body: sale(trim.lotId, trim.grams, trim.pieces, { place, item, batch, ...price }),
     });
-    expect((await reopen(shop, id)).problem.detail).toMatch(/sold, moved or used/);
+    const { detail } = (await reopen(shop, id)).problem;
+    expect(detail).toMatch(/sold, moved or used/);
+    expect(detail).toMatch(new RegExp(` ${trim.grams} g were sold`));
     const stale = await shop.bench.send(contract.bench.reopen, {
       params: { id },
       body: { version: 1, reason: 'wrong tub' },
