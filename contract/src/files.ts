@@ -148,6 +148,7 @@ export const planFile = z.strictObject({
       counterMm: range(5000),
       deviationPerKg: money,
       perFish: money,
+      edgePerKg: money,
       offcutsPerKg: money,
       trimsPerKg: anyOf(Object.keys(trims), money),
       age: z.strictObject({ ...planSettings.shape.age.shape, fullFromDays: z.number().min(0).max(400) }),

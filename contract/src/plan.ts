@@ -133,6 +133,7 @@ export const planSettings = z.object({
   counterMm: range,
   deviationPerKg: z.number().min(0),
   perFish: z.number().min(0),
+  edgePerKg: z.number().min(0),
   neat: share,
   offcutsPerKg: z.number().min(0),
   trimsPerKg: z.record(z.string(), z.number().min(0)),

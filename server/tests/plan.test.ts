@@ -245,7 +245,7 @@ describe('what is cut for the counter alone', () => {
     });
     dear.clock.now = new Date(now);
     for (const role of ['bench', 'manager'] as const) await dear[role].signIn(dear.staff[role], pins[role]);
-    const plan = await runIn(dear);
+    const plan = await runIn(dear, { seconds: 5 });
     await dear.bench.ok(contract.plan.accept, { params: { id: plan.id }, body: { speciesIds: null } });
     const tickets = await dear.bench.ok(contract.bench.tickets);
     const alone = tickets.filter((t) => t.cuts.every((c) => c.lineId === null));

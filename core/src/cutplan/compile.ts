@@ -3,10 +3,12 @@ import type { Form } from '../forms/index.ts';
 import {
   lineForm,
   lineRefusal,
+  offCost,
   openingCost,
   windowOf,
   type CounterClass,
   type ModeId,
+  type OffCost,
   type PlanFish,
   type PlanLine,
   type PlanProblem,
@@ -30,6 +32,9 @@ export interface Group {
   like: PlanLine;
 }
 
+/** Lines whose pieces have no weight of their own, and the counter. */
+const nothingOff: OffCost = { perGram: 0, perGram2: 0 };
+
 /** What may be cut of a section for one group of lines or one counter class, from each grid point on. */
 export interface Option {
   /** Index of the group, or past them of the counter class. */
@@ -39,9 +44,9 @@ export interface Option {
   /** Pieces from grid point i end at points `least[i]` to `most[i]`, both of them; at none where these are crossed. */
   least: Int32Array;
   most: Int32Array;
-  /** Weight a piece should have, and what each gram off it takes away; minor units. */
+  /** Weight a piece should have, and what it takes off for lying off it. */
   target: number;
-  offPerGram: number;
+  off: OffCost;
 }
 
 /** A section ready for the search: its grid, and every piece that may be cut of it. */
@@ -172,7 +177,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
       who,
       factor,
       target: g.target,
-      offPerGram: byWeight || g.thickMm !== null ? 0 : settings.deviationPerKg / 1000,
+      off: byWeight || g.thickMm !== null ? nothingOff : offCost(settings, g.target, [g.least, g.most]),
       ...ends(
         mm,
         base,
@@ -191,7 +196,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
       who: groups.length + at,
       factor,
       target: 0,
-      offPerGram: 0,
+      off: nothingOff,
       ...(inOne
         ? ends(mm, base, [0, Infinity], [section.lengthMm, Infinity], false)
         : ends(mm, base, [least, Infinity], settings.counterMm, true)),

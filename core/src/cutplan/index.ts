@@ -15,6 +15,7 @@ export {
   ageShare,
   counterClassIds,
   defaultSettings,
+  edgeShare,
   lineRefusal,
   openingCost,
   windowOf,

@@ -8,7 +8,7 @@ import {
   type PlannedFish,
   type PlannedPiece,
   type PlanProblem,
-  pieceTarget,
+  pieceOff,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, usesWholeSection, type Section } from './sections.ts';
 
@@ -87,8 +87,7 @@ function restWorth(problem: PlanProblem, section: Section, pieces: readonly Plan
     const kind = problem.counter.find((k) => k.id === p.counter);
     if (kind) sum += (p.grams * kind.markdownPerKg) / 1000;
     const line = problem.lines.find((l) => l.id === p.line);
-    const target = line && pieceTarget(line);
-    if (target) sum -= (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg;
+    if (line) sum -= pieceOff(problem, line, p.grams);
   }
   return sum;
 }

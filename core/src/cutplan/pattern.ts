@@ -1,4 +1,5 @@
 import type { Node, Option } from './compile.ts';
+import { takesOff } from './problem.ts';
 
 /* eslint-disable @typescript-eslint/no-non-null-assertion --
    The innermost loops of the search: every index counts over the array it looks into, and asking costs time. */
@@ -57,10 +58,12 @@ export function bestPattern(node: Node, prices: Prices, from = 0, bonuses: reado
       const perGram = prices.perGram[o.who]! * o.factor;
       // What lies behind a piece is worth no more the shorter it is: no end of this option can beat this.
       if (each + Math.max(0, perGram) * (base[to]! - here) + worth[first]! <= best) continue;
-      const { factor, offPerGram: off, target } = o;
+      const { factor, target } = o;
+      const { perGram: off, perGram2: bend } = o.off;
       for (let j = first; j <= to; j++) {
         const grams = base[j]! - here;
-        const v = each + perGram * grams - off * Math.abs(grams * factor - target) + worth[j]!;
+        const far = Math.abs(grams * factor - target);
+        const v = each + perGram * grams - (off + bend * far) * far + worth[j]!;
         if (v > best + 1e-9) {
           best = v;
           ends = j;
@@ -91,7 +94,7 @@ export function restWorth(node: Node, pieces: readonly Stretch[]): number {
   for (const s of pieces) {
     sum -= node.offcut[s.from]! - node.offcut[s.to]!;
     const option = node.options.find((o) => o.who === s.who);
-    if (option) sum -= option.offPerGram * Math.abs(s.grams - option.target);
+    if (option) sum -= takesOff(option.off, s.grams - option.target);
   }
   return sum;
 }

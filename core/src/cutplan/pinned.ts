@@ -8,7 +8,7 @@ import {
   type PlannedFish,
   type PlannedPiece,
   type PlanProblem,
-  pieceTarget,
+  pieceOff,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, type Mode } from './sections.ts';
 import { counterFactor } from './compile.ts';
@@ -46,12 +46,7 @@ export function withoutSettled(problem: PlanProblem, settled: readonly PlannedFi
   const lines = problem.lines.flatMap((line): typeof problem.lines => {
     const mine = piecesOf(settled, line.id);
     if (mine.length === 0) return [line];
-    const target = pieceTarget(line);
-    if (target !== null)
-      settledValue -= mine.reduce(
-        (s, p) => s + (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg,
-        0,
-      );
+    settledValue -= mine.reduce((s, p) => s + pieceOff(problem, line, p.grams), 0);
     if (filledShare(problem, line, mine) === 1) {
       const had = mine.reduce((s, p) => s + p.grams, 0);
       settledValue += line.value - lackOf(line, had, settings);

@@ -108,7 +108,8 @@ function oddDay(seed: number, fishCount: number, lineCount: number, species: str
   const day = randomDay(seed, fishCount, lineCount, species);
   const { vent, steakEnd } = profiles[day.species.bodyRow]!;
   const own = seed % 2 === 0 ? null : { vent: vent + 0.02, steakEnd: steakEnd + 0.01 };
-  return { ...day, species: { ...day.species, body: own }, lines: oddly(day.lines, seed) };
+  const settings = { ...day.settings, edgePerKg: (seed % 3) * 500 };
+  return { ...day, settings, species: { ...day.species, body: own }, lines: oddly(day.lines, seed) };
 }
 
 const speciesIds = ['hake', 'salmon', 'plaice', 'turbot', 'sea_bass', 'mackerel', 'monkfish', 'skate'];
@@ -178,6 +179,7 @@ describe('any day', () => {
         ...problem.settings,
         deviationPerKg: money(problem.settings.deviationPerKg),
         perFish: money(problem.settings.perFish),
+        edgePerKg: money(problem.settings.edgePerKg),
         offcutsPerKg: money(problem.settings.offcutsPerKg),
       },
     };

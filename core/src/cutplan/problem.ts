@@ -76,6 +76,11 @@ export interface PlanSettings {
   /** Taken off for each kg a piece lies off its target; and for each fish opened; minor units. */
   deviationPerKg: number;
   perFish: number;
+  /**
+   * Taken off for each kg of a piece at the edge of its window, where the knife carries every other one out of it; by
+   * the square of how far it lies from its target. Minor units.
+   */
+  edgePerKg: number;
   /** Share of the takings that may go for setting pieces close together, as a cutter does; at 0 all lie on the grid. */
   neat: number;
   /** What flesh in no piece, and what else comes off, brings per kg; minor units. */
@@ -94,12 +99,19 @@ export const defaultSettings: PlanSettings = {
   counterMm: [20, 160],
   deviationPerKg: 100,
   perFish: 20,
+  edgePerKg: 0,
   neat: 0.001,
   offcutsPerKg: 0,
   trimsPerKg: {},
   age: { least: 0.5, fullFromDays: 3 },
   month: 1,
 };
+
+/**
+ * A piece at the edge of its window takes off so much of what its grams would fetch at the counter: every other one falls
+ * out of it under the knife. In simulated days half of it has the fewest pieces miss for hardly any money (our choice).
+ */
+export const edgeShare = 0.5;
 
 /** Flesh lying evenly along every fish, for cases worked by hand: shares of the weight as it lies there. */
 interface UniformFlesh {
@@ -191,6 +203,36 @@ export function lineForm(problem: Pick<PlanProblem, 'forms'>, id: FormId): Form 
 /** The weight each piece of a line should have, grams; null where its thickness or a total weight says it. */
 export const pieceTarget = (line: PlanLine): number | null =>
   line.thickMm === null && line.pieces !== null ? line.pieceGrams : null;
+
+/** What a piece takes off for each gram it lies off its target, and for each of these grams by their square; minor units. */
+export interface OffCost {
+  perGram: number;
+  perGram2: number;
+}
+
+/** What pieces that should weigh `target` g and may weigh what the window says take off for lying off it. */
+export function offCost(
+  settings: PlanSettings,
+  target: number,
+  [least, most]: readonly [number, number],
+): OffCost {
+  const half = (most - least) / 2;
+  return {
+    perGram: settings.deviationPerKg / 1000,
+    perGram2: half > 0 ? ((settings.edgePerKg / 1000) * target) / half ** 2 : 0,
+  };
+}
+
+/** What a piece takes off that lies so many grams off its target, minor units. */
+export const takesOff = ({ perGram, perGram2 }: OffCost, grams: number): number =>
+  (perGram + perGram2 * Math.abs(grams)) * Math.abs(grams);
+
+/** What a piece of a line takes off, minor units: nothing where no weight is asked of each. */
+export function pieceOff(problem: PlanProblem, line: PlanLine, grams: number): number {
+  const target = pieceTarget(line);
+  if (target === null) return 0;
+  return takesOff(offCost(problem.settings, target, windowOf(problem, line)), grams - target);
+}
 
 /** A gram a line lacks counts somewhat more than one a piece is off its weight: no other use of it pays for that (our choice). */
 const lackWeight = 1.25;

@@ -13,7 +13,7 @@ import {
   type PlannedPiece,
   type PlanLine,
   type PlanProblem,
-  pieceTarget,
+  pieceOff,
 } from './problem.ts';
 import { counterInOne, modesOf, sectionOf, usesWholeSection, type Mode } from './sections.ts';
 import { said } from './say.ts';
@@ -100,10 +100,8 @@ export function score(
     orders += share * line.value;
     penalties += (1 - share) * line.penalty;
     orderGrams += sum(mine);
-    const target = pieceTarget(line);
     if (share === 1) deviation += lackOf(line, sum(mine), settings);
-    if (target !== null)
-      for (const p of mine) deviation += (Math.abs(p.grams - target) / 1000) * settings.deviationPerKg;
+    for (const p of mine) deviation += pieceOff(problem, line, p.grams);
   }
   const counter = problem.counter.reduce((s, k) => s + counterTakings(k, counterGrams[k.id] ?? 0), 0);
   return {

@@ -23,6 +23,7 @@ const settings: PlanSpecies['settings'] = {
   counterMm: [20, 60],
   deviationPerKg: 300,
   perFish: 100,
+  edgePerKg: 0,
   neat: 0.9,
   offcutsPerKg: 300,
   trimsPerKg: {},

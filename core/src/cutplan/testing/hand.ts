@@ -91,6 +91,7 @@ export const smallDay = (seed: number): PlanProblem => {
       counterMm: [20, 400],
       deviationPerKg: some(0, 1) * 100,
       perFish: some(0, 50),
+      edgePerKg: some(0, 3) * 200,
       age: { least: 0.5, fullFromDays: 3 },
     },
   });

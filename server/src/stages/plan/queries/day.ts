@@ -15,6 +15,7 @@ import { pickFree, thickToleranceMm, whiteFishFor } from '@ember-slate/core/orde
 import {
   type CounterClass,
   defaultSettings,
+  edgeShare,
   fitRefusal,
   type OffTrim,
   type PlanProblem,
@@ -122,6 +123,7 @@ export async function dayProblems(
           counter,
         ),
       );
+      const dearest = Math.max(0, ...counter.map((k) => k.perKg));
       const trimsPerKg = trade.trims(id);
       return {
         speciesId: id,
@@ -137,7 +139,8 @@ export async function dayProblems(
         // A gram off the weight asked for costs what it would fetch: nobody shaves an order for the counter's sake.
         settings: {
           ...defaultSettings,
-          deviationPerKg: Math.max(0, ...counter.map((k) => k.perKg)),
+          deviationPerKg: dearest,
+          edgePerKg: dearest * edgeShare,
           perFish: openingCostMinor,
           neat: 0.005,
           month,
@@ -289,5 +292,6 @@ export const problemOf = (
   fish: stored.fish,
   lines: stored.lines,
   counter: stored.counter,
-  settings: stored.settings,
+  // A plan of before pieces were kept from the edge of their window says nothing of it.
+  settings: { ...defaultSettings, ...stored.settings },
 });

@@ -1,4 +1,4 @@
-import type { CounterClass, Stock } from '@ember-slate/core/cutplan';
+import { edgeShare, type CounterClass, type Stock } from '@ember-slate/core/cutplan';
 import type { PlanSpecies } from '@ember-slate/contract';
 import type { Reader } from '../../../platform/context.ts';
 import type { Species } from '@ember-slate/core/species';
@@ -41,7 +41,7 @@ const leastYield = 0.25;
 
 /**
  * What filling a line can cost at the most, minor units: the fish for it at the dearest, one more of which the rest is
- * left over, and what its grams would fetch at the counter. So an accepted order comes before the counter.
+ * left over, what its grams would fetch at the counter, and what lying at the edge of its window takes off. So an accepted order comes before the counter.
  */
 export function keepOf(
   line: PlanSpecies['lines'][number],
@@ -53,5 +53,5 @@ export function keepOf(
   const perKg = Math.max(0, ...fish.map((f) => f.costPerKg));
   const whole = Math.max(0, ...fish.map((f) => (f.grams / 1000) * f.costPerKg));
   const sold = Math.max(0, ...counter.map((k) => k.perKg));
-  return Math.round(whole + (grams / 1000) * (perKg / leastYield + sold) + line.value);
+  return Math.round(whole + (grams / 1000) * (perKg / leastYield + sold * (1 + edgeShare)) + line.value);
 }
