@@ -13,6 +13,17 @@ describe('the contract', () => {
     expect(places.length).toBeGreaterThan(35);
   });
 
+  it('leads each address to its own request: none that takes any word there comes before', () => {
+    const takes = (r: Route) => new RegExp(`^${r.path.replace(/[.]/g, '\\.').replace(/:\w+/g, '[^/]+')}$`);
+    const shadowed = routes.flatMap(([name, r], at) =>
+      routes
+        .slice(0, at)
+        .filter(([, before]) => before.method === r.method && takes(before).test(r.path))
+        .map(([before]) => `${before} answers for ${name}`),
+    );
+    expect(shadowed).toEqual([]);
+  });
+
   it.each(routes)('%s says what it does, who may, and what it touches', (_name, r) => {
     expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+(\.pdf|\.svg|\.ics|\.csv)?$/);
     expect(r.summary.length).toBeGreaterThan(5);
@@ -81,7 +92,7 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
-        people: 'setRules release',
+        people: 'add edit setPin signOut setRules release',
       },
     };
     const may = Object.entries(table).flatMap(([who, rooms]) =>
@@ -135,6 +146,7 @@ describe('the contract', () => {
       'reports.tables': 'manager',
       'reports.csv': 'manager',
       'safety.knives': 'bench manager',
+      'people.list': 'manager',
       'people.signIns': 'manager',
       'people.rules': 'manager',
       'books.verify': 'manager',

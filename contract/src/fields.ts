@@ -37,6 +37,9 @@ export const name = (what: string, max = 80) =>
 /** A remark of at most 500 characters; none is an empty one. */
 export const note = text(500, 'A note is at most 500 characters').default('');
 
+/** What a person signs in with. */
+export const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is 4 to 8 digits');
+
 /** The largest number a row can have. */
 const mostRows = 4_294_967_295;
 /** A row's number. */

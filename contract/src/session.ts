@@ -39,8 +39,9 @@ export const session = {
     kind: 'session',
     tags: [],
     query: null,
-    summary: 'Sign in with name and PIN',
-    body: z.object({ staffId: f.id, pin: z.string().regex(/^\d{4,8}$/, 'A PIN is 4 to 8 digits') }),
+    summary: 'Sign in with name and PIN, and choose another PIN',
+    /** `newPin` changes the PIN: a PIN somebody else chose opens nothing without it. */
+    body: z.object({ staffId: f.id, pin: f.pin, newPin: f.pin.optional() }),
     answer: me,
   },
   signOut: {

@@ -89,8 +89,12 @@ export class ApiClient {
     return reply.body;
   }
 
-  async signIn(staffId: number, pin: string): Promise<Reply<AnswerOf<typeof contract.session.signIn>>> {
-    const reply = await this.send(contract.session.signIn, { body: { staffId, pin } });
+  async signIn(
+    staffId: number,
+    pin: string,
+    newPin?: string,
+  ): Promise<Reply<AnswerOf<typeof contract.session.signIn>>> {
+    const reply = await this.send(contract.session.signIn, { body: { staffId, pin, newPin } });
     this.cookie = reply.headers.get('set-cookie')?.split(';')[0] ?? this.cookie;
     return reply;
   }

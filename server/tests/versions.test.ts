@@ -224,6 +224,16 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { choices: {} },
       theirs: { choices: { membrane: 'shaved' } },
     }),
+  'people.edit': () => {
+    const { counter: id } = shop.staff;
+    const person = { name: 'The counter', role: 'counter' as const, active: true };
+    return Promise.resolve({
+      route: contract.people.edit,
+      params: { id },
+      mine: { ...person, name: 'Mine' },
+      theirs: { ...person, name: 'Theirs' },
+    });
+  },
   'people.setRules': () =>
     Promise.resolve({
       route: contract.people.setRules,

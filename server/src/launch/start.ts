@@ -67,9 +67,9 @@ async function firstDay(databaseUrl: string, empty: boolean, years: string): Pro
       const pin = String(randomInt(100_000, 1_000_000));
       await transaction(pool, async (tx) => {
         await writeSettings(tx, { name: 'My shop', sample: false });
-        await addStaff(tx, { name: 'Manager', role: 'manager', pin, demo: false });
+        await addStaff(tx, { name: 'Manager', role: 'manager', pin, demo: false, handed: true });
       });
-      return `First sign-in: Manager, PIN ${pin} (said once; keep it)`;
+      return `First sign-in: Manager, PIN ${pin} (said once; you choose your own then)`;
     }
     console.log('Making the sample shop: sixty days of it …');
     const made = spawnSync(process.execPath, [...program('demo', 'load'), '--years', years], {

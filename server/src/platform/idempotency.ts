@@ -18,8 +18,13 @@ export async function once<T>(
   work: () => Promise<T>,
 ): Promise<{ answer: T; repeated: boolean }> {
   if (!key || !uuid.test(key)) throw problems.badInput(say('every_change_carries_an'));
+  // A PIN is short: whoever got at the records could find it by its hash.
   const hash = createHash('sha256')
-    .update(JSON.stringify([request.route, request.body]))
+    .update(
+      JSON.stringify([request.route, request.body], (name, value: unknown) =>
+        name === 'pin' ? null : value,
+      ),
+    )
     .digest();
   try {
     await run(tx, 'INSERT INTO idempotency (id, staff_id, request_hash, created_at) VALUES (?, ?, ?, ?)', [

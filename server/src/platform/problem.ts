@@ -17,6 +17,7 @@ const make =
 export const problems = {
   badInput: make(400, 'bad-input', say('something_in_this_is_not_right')),
   notSignedIn: make(401, 'not-signed-in', say('sign_in_again')),
+  pinHanded: make(403, 'pin-handed', say('a_pin_of_your_own')),
   notAllowed: make(403, 'not-allowed', say('not_yours_to_do')),
   notFound: make(404, 'not-found', say('not_there')),
   notHere: make(421, 'not-here', say('not_this_server')),

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { Actor } from './context.ts';
 import { type Asks, row, run, type Tx } from './db.ts';
-import { problems } from './problem.ts';
+import { fieldProblem, problems } from './problem.ts';
 import { say } from './say.ts';
 
 export const cookieName = 'ember_slate';
@@ -29,6 +29,8 @@ const isLocal = (address: string) => /^(127\.|::1$|::ffff:127\.)/.test(address);
 export interface SignInAsked {
   staffId: number;
   pin: string;
+  /** What the PIN is from now on. */
+  newPin?: string | undefined;
   /** Where it is asked from. */
   address: string;
   /** The session this screen had until now: it ends. */
@@ -84,7 +86,10 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
     role: Actor['role'];
     pin_hash: string;
     demo_pin: number;
-  }>(tx, 'SELECT id, name, role, pin_hash, demo_pin FROM staff WHERE id = ? AND active', [staffId]);
+    pin_handed: number;
+  }>(tx, 'SELECT id, name, role, pin_hash, demo_pin, pin_handed FROM staff WHERE id = ? AND active', [
+    staffId,
+  ]);
   if (!staff) {
     await noteSignIn(tx, now, null, address, 'wrong');
     return { refused: problems.notSignedIn(say('name_and_pin_do_not_match')) };
@@ -126,26 +131,50 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
       refused: problems.notAllowed(say('sample_pins_work_on_this_machine')),
     };
   }
-  const token = randomBytes(32).toString('base64url');
   await run(tx, 'DELETE FROM sign_in_wait WHERE staff_id = ? AND address = ?', [staffId, bucket]);
+  const { newPin } = asked;
+  if (staff.pin_handed && newPin === undefined)
+    return { refused: problems.pinHanded(say('choose_a_pin_of_your_own')) };
+  if (newPin === asked.pin) return { refused: fieldProblem('newPin', say('that_is_the_pin_you_have')) };
+  if (newPin !== undefined) await givePin(tx, staffId, newPin, false);
+  const token = randomBytes(32).toString('base64url');
   await run(tx, 'DELETE FROM session WHERE seen_at < ? OR created_at < ?', [
     ago(now, idleMinutes * 60_000),
     ago(now, longestHours * 3_600_000),
   ]);
   if (asked.oldToken) await endSession(tx, asked.oldToken);
-  await run(tx, 'INSERT INTO session (token_hash, staff_id, created_at, seen_at) VALUES (?, ?, ?, ?)', [
-    digest(token),
-    staffId,
-    now,
-    now,
-  ]);
+  await run(
+    tx,
+    'INSERT INTO session (token_hash, staff_id, created_at, seen_at, address) VALUES (?, ?, ?, ?, ?)',
+    [digest(token), staffId, now, now, address],
+  );
   await noteSignIn(tx, now, staffId, address, 'in');
   return { actor: { id: staff.id, name: staff.name, role: staff.role }, token };
+}
+
+/**
+ * Gives a person another PIN, which ends every session of theirs. One that is handed to them opens nothing until they
+ * choose their own.
+ */
+export async function givePin(tx: Tx, staffId: number, pin: string, handed: boolean): Promise<void> {
+  await run(tx, 'UPDATE staff SET pin_hash = ?, demo_pin = FALSE, pin_handed = ? WHERE id = ?', [
+    await hashPin(pin),
+    handed,
+    staffId,
+  ]);
+  await endSessionsOf(tx, staffId);
 }
 
 /** Lets a person try again at once, wherever the wrong PINs came from. */
 export const releaseWaits = (tx: Tx, staffId: number) =>
   run(tx, 'DELETE FROM sign_in_wait WHERE staff_id = ?', [staffId]);
+
+/** Which sessions are not over, and since when they must have been seen and begun. */
+export const openSession = 'seen_at > ? AND created_at > ?';
+export const openSince = (now: Date): [Date, Date] => [
+  ago(now, idleMinutes * 60_000),
+  ago(now, longestHours * 3_600_000),
+];
 
 /** Who holds this token, or null. Keeps the session awake unless told not to, written at most once a minute. */
 export async function actorOf(
@@ -158,8 +187,8 @@ export async function actorOf(
   const found = await row<Actor & { seen_at: Date }>(
     db,
     `SELECT s.id, s.name, s.role, x.seen_at FROM session x JOIN staff s ON s.id = x.staff_id AND s.active
-     WHERE x.token_hash = ? AND x.seen_at > ? AND x.created_at > ?`,
-    [digest(token), ago(now, idleMinutes * 60_000), ago(now, longestHours * 3_600_000)],
+     WHERE x.token_hash = ? AND ${openSession}`,
+    [digest(token), ...openSince(now)],
   );
   if (!found) return null;
   if (keepAwake && now.getTime() - found.seen_at.getTime() > 60_000) {
@@ -167,6 +196,10 @@ export async function actorOf(
   }
   return { id: found.id, name: found.name, role: found.role };
 }
+
+/** Signs a person out on every screen. */
+export const endSessionsOf = (tx: Tx, staffId: number) =>
+  run(tx, 'DELETE FROM session WHERE staff_id = ?', [staffId]);
 
 export const endSession = (tx: Asks, token: string) =>
   run(tx, 'DELETE FROM session WHERE token_hash = ?', [digest(token)]);

@@ -51,9 +51,11 @@ function People({
 function PinPad({
   onPin,
   ready,
+  go,
 }: {
   onPin: (next: string | ((had: string) => string)) => void;
   ready: boolean;
+  go: string;
 }) {
   return (
     <div className="mt-2 grid grid-cols-3 gap-2">
@@ -80,38 +82,68 @@ function PinPad({
         0
       </button>
       <button className="btn btn-main min-h-14 px-0" aria-disabled={!ready}>
-        {say('sign_in')}
+        {go}
       </button>
     </div>
   );
 }
+
+/** Somebody chooses another PIN: the one they have, the new one, and that once more. */
+interface Choosing {
+  given?: string;
+  first?: string;
+}
+
+const labelOf = (choosing: Choosing | null): string => {
+  if (choosing === null) return say('pin');
+  if (choosing.given === undefined) return say('pin_until_now');
+  return choosing.first === undefined ? say('new_pin') : say('new_pin_again');
+};
 
 /** Name, then PIN, by tap or by keyboard. It also lies over a locked screen, whose work waits beneath. */
 export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; onIn: () => void }) {
   const dispatch = useAppDispatch();
   const [who, setWho] = useState<number | null>(shop.staff.length === 1 ? shop.staff[0]!.id : null);
   const [pin, setPin] = useState('');
+  const [choosing, setChoosing] = useState<Choosing | null>(null);
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
+  const [forgotten, setForgotten] = useState(false);
   const pinField = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (who !== null) pinField.current?.focus();
   }, [who]);
 
-  const submit = async () => {
-    if (who === null || pin.length < 4 || busy) return;
+  const send = async (given: string, newPin?: string) => {
     setBusy(true);
     await signOutAnswered();
-    const outcome = await request('POST', contract.session.signIn.path, { staffId: who, pin });
+    const outcome = await request('POST', contract.session.signIn.path, { staffId: who, pin: given, newPin });
     setBusy(false);
-    setPin('');
-    if (!outcome.ok) {
-      setSaid(outcome.problem.detail ?? outcome.problem.title);
-      pinField.current?.focus();
+    if (outcome.ok) {
+      onIn();
+      dispatch(api.util.invalidateTags(['people']));
       return;
     }
-    onIn();
-    dispatch(api.util.invalidateTags(['people']));
+    const { code, detail, title, errors } = outcome.problem;
+    setSaid(detail ?? title);
+    setForgotten(code === 'not-signed-in' || code === 'slow-down');
+    // A PIN that was handed to them is changed before it opens anything.
+    if (code === 'pin-handed' || errors?.[0]?.path === 'newPin') setChoosing({ given });
+    else setChoosing(null);
+  };
+  const submit = async () => {
+    if (who === null || pin.length < 4 || busy) return;
+    setPin('');
+    setSaid('');
+    if (choosing === null) await send(pin);
+    else if (choosing.given === undefined) setChoosing({ given: pin });
+    else if (choosing.first === undefined) setChoosing({ ...choosing, first: pin });
+    else if (choosing.first === pin) await send(choosing.given, pin);
+    else {
+      setSaid(say('the_two_are_not_the_same'));
+      setChoosing({ given: choosing.given });
+    }
+    pinField.current?.focus();
   };
 
   return (
@@ -133,6 +165,8 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
             onChoose={(id) => {
               setWho(id);
               setSaid('');
+              setPin('');
+              setChoosing(null);
             }}
           />
           <form
@@ -142,7 +176,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
             }}
           >
             <label className="field" data-error={said ? '' : undefined}>
-              <span className="field-label">{say('pin')}</span>
+              <span className="field-label">{labelOf(choosing)}</span>
               <input
                 ref={pinField}
                 className="field-value tracking-[0.4em]"
@@ -158,7 +192,24 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
                 {said || (who === null ? say('choose_your_name_first') : say('n4_to_8_digits'))}
               </span>
             </label>
-            <PinPad onPin={setPin} ready={who !== null && pin.length >= 4} />
+            <PinPad
+              onPin={setPin}
+              ready={who !== null && pin.length >= 4}
+              go={choosing === null || choosing.first !== undefined ? say('sign_in') : say('next')}
+            />
+            <button
+              type="button"
+              className="why mt-4 min-h-12"
+              onClick={() => {
+                setChoosing(choosing === null ? {} : null);
+                setSaid('');
+                setPin('');
+                pinField.current?.focus();
+              }}
+            >
+              {choosing === null ? say('change_my_pin') : say('cancel')}
+            </button>
+            {forgotten && <p className="pt-2 text-note text-ink2">{say('forgotten_a_manager_gives')}</p>}
           </form>
         </div>
       </div>

@@ -35,6 +35,7 @@ const MethodsPage = room(() => import('../stages/forms/MethodsPage.tsx'));
 const Labels = room(() => import('../stages/labels/Labels.tsx'));
 const Knives = room(() => import('../stages/safety/KnivesPage.tsx'));
 const Quality = room(() => import('../stages/bench/Quality.tsx'));
+const People = room(() => import('../stages/people/People.tsx'));
 const SignIns = room(() => import('../stages/people/SignIns.tsx'));
 const Rules = room(() => import('../stages/people/Rules.tsx'));
 
@@ -77,6 +78,7 @@ export const pages: readonly { path: string; Page: ComponentType }[] = [
   { path: 'labels', Page: Labels },
   { path: 'knives', Page: Knives },
   { path: 'quality', Page: Quality },
+  { path: 'people', Page: People },
   { path: 'sign-ins', Page: SignIns },
   { path: 'rules', Page: Rules },
 ];

@@ -1,7 +1,8 @@
 import { dayMs } from '@ember-slate/core/calendar';
-import type { AnswerOf, contract } from '@ember-slate/contract';
+import type { AnswerOf, contract, Role } from '@ember-slate/contract';
 import type { Reader } from '../../platform/context.ts';
 import { rows } from '../../platform/db.ts';
+import { openSession, openSince } from '../../platform/sessions.ts';
 
 /** Days a sign-in is shown. */
 const shownDays = 14;
@@ -35,4 +36,39 @@ export async function signIns(work: Reader): Promise<AnswerOf<typeof contract.pe
     tries: tries.map((t) => ({ ...t, at: t.at.toISOString() })),
     waiting: waiting.map((w) => ({ ...w, until: w.until.toISOString() })),
   };
+}
+
+/** Everybody who works here or did, managers first, those who left last. */
+export async function people(work: Reader): Promise<AnswerOf<typeof contract.people.list>> {
+  const staff = await rows<{
+    id: number;
+    version: number;
+    name: string;
+    role: Role;
+    active: number;
+    demoPin: number;
+    pinHanded: number;
+  }>(
+    work.tx,
+    `SELECT id, version, name, role, active, demo_pin AS demoPin, pin_handed AS pinHanded
+     FROM staff ORDER BY active DESC, FIELD(role, 'manager', 'bench', 'counter'), name`,
+  );
+  const sessions = await rows<{ staffId: number; address: string; since: Date; seenAt: Date }>(
+    work.tx,
+    `SELECT staff_id AS staffId, address, created_at AS since, seen_at AS seenAt FROM session
+     WHERE ${openSession} ORDER BY seen_at DESC`,
+    openSince(work.now),
+  );
+  return staff.map(({ active, demoPin, pinHanded, ...p }) => ({
+    ...p,
+    active: active === 1,
+    pin: demoPin ? 'sample' : pinHanded ? 'handed' : 'own',
+    signedIn: sessions
+      .filter((s) => s.staffId === p.id)
+      .map(({ address, since, seenAt }) => ({
+        address,
+        since: since.toISOString(),
+        seenAt: seenAt.toISOString(),
+      })),
+  }));
 }

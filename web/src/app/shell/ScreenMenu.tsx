@@ -24,6 +24,7 @@ const beside = [
 
 /** What is for the manager only. */
 const managers = [
+  { to: '/people', name: say('people') },
   { to: '/rules', name: say('whose_rules') },
   { to: '/sign-ins', name: say('sign_ins') },
 ] as const;
