@@ -37,6 +37,9 @@ export const views = [
   'methods',
   'labels',
   'quality',
+  'people',
+  'people?who=new',
+  'sign-ins',
   'rules',
 ];
 

@@ -107,16 +107,10 @@ export function meantBy(name: string, names: Names, inStock: readonly string[] |
   const first = owners.length > 0 ? owners : all;
   if (first.length === 1) {
     const [only] = first;
-    const others = there(all.filter((id) => id !== only));
+    const lying = there(all);
     // Sole is the Dover sole; where only lemon sole lies there, the customer may mean either.
-    if (
-      owners.length === 1 &&
-      all.length > 1 &&
-      inStock &&
-      !inStock.includes(sure(only)) &&
-      others.length > 0
-    )
-      return { speciesId: null, candidates: [...others, sure(only)] };
+    if (lying.length > 0 && !lying.includes(sure(only)))
+      return { speciesId: null, candidates: [...lying, sure(only)] };
     return { speciesId: sure(only), candidates: [] };
   }
   const lying = there(first);

@@ -172,9 +172,7 @@ const spoken = (items: readonly Said[]) =>
   items
     .map((s) => (s.kind === 'break' ? ',' : s.text))
     .join(' ')
-    .replace(/ ,/g, ',')
-    .replace(/^,\s*|,\s*$/g, '')
-    .trim();
+    .replace(/ ,/g, ',');
 
 /**
  * An order as it is said at the counter: "2 kg salmon side skinless fri 16:00", "4 portions of hake 170 g and the tail,

@@ -65,9 +65,9 @@ export function parseWhen(all: readonly Token[], today: string, weekday: number)
     by === 15 || ([5, 10, 20, 25].includes(by) && /^(at|by|before|till|until)$/.test(word(i)));
   const lead = /^(at|by|for|before|around|about|on|from|till|until|this|next|coming|pick|collect)$/;
   /** Takes the words from..to, and those that lead to them. */
-  const take = (from: number, to: number, leads = lead) => {
+  const take = (from: number, to: number) => {
     let first = from;
-    while (first > 0 && leads.test(word(first - 1)) && !gone.has(first - 1)) first--;
+    while (lead.test(word(first - 1)) && !gone.has(first - 1)) first--;
     for (let i = first; i <= to; i++) gone.add(i);
   };
   const setDay = (d: string, from: number, to: number) => {

@@ -11,7 +11,7 @@ import { ShopContext, type Shop } from './shop.tsx';
 import { SignIn } from './SignIn.tsx';
 import { endSession, lockedHere, lockHere, onLocked } from './lock.ts';
 import { screenLocked, useAppDispatch, useAppSelector } from './store.ts';
-import { isHere } from './who.ts';
+import { isHere, WhoseScreen } from './who.ts';
 import { setCurrency } from '../parts/money.ts';
 import { say } from './say.ts';
 
@@ -36,12 +36,15 @@ function useIdleLock(minutes: number, active: boolean, lock: () => void) {
   }, [minutes, active, lock, grams]);
 }
 
+/** Somebody else, or the same in another role, begins with nothing that was answered before. */
+const whoseOf = (me: Shop['me']): string => (me ? `${me.id} ${me.role}` : '');
+
 function Open({ shop }: { shop: Shop }) {
   // The last person signed in here: their screens stay mounted under the lock, with what they typed.
   const [shown, setShown] = useState(shop.me);
   const [locked, setLocked] = useState(lockedHere);
   const dispatch = useAppDispatch();
-  if (shop.me && shop.me.id !== shown?.id) setShown(shop.me);
+  if (shop.me && whoseOf(shop.me) !== whoseOf(shown)) setShown(shop.me);
   const ended = useRead(contract.summary.stages, { skip: shown === null }).problem?.status === 401;
   const lock = useCallback(() => {
     lockHere(true);
@@ -78,13 +81,16 @@ function Open({ shop }: { shop: Shop }) {
       ]),
     [lock],
   );
+  const whose = whoseOf(shown);
   const context = useMemo(() => (shown ? { shop, me: shown } : null), [shop, shown]);
   return (
     <>
       {context && (
         <div className="h-full" inert={closed}>
           <ShopContext value={context}>
-            <RouterProvider router={router} />
+            <WhoseScreen value={whose}>
+              <RouterProvider key={whose} router={router} />
+            </WhoseScreen>
           </ShopContext>
         </div>
       )}

@@ -8,16 +8,18 @@ import {
   type Tag,
 } from '@ember-slate/contract';
 import { createApi, retry, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useContext, useRef, useState } from 'react';
 import { keep, keepable } from './outbox.ts';
-import { whoIsHere } from './who.ts';
+import { whoIsHere, WhoseScreen } from './who.ts';
 import { mayRetry, request, type Outcome } from './request.ts';
 
 interface ReadArgs {
   path: string;
   tags: readonly Tag[];
+  /** Whose answer it is: cached answers are kept apart by it. */
+  whose: string;
 }
-interface ChangeArgs extends ReadArgs {
+interface ChangeArgs extends Omit<ReadArgs, 'whose'> {
   method: string;
   body: unknown;
   key: string;
@@ -71,7 +73,8 @@ export function useRead<R extends Route>(
   args: { params?: Params; query?: QueryOf<R>; skip?: boolean } = {},
 ) {
   const path = pathOf(route, args.params, args.query as Record<string, unknown> | undefined);
-  const result = api.useReadQuery({ path, tags: route.tags }, { skip: args.skip ?? false });
+  const whose = useContext(WhoseScreen);
+  const result = api.useReadQuery({ path, tags: route.tags, whose }, { skip: args.skip ?? false });
   return {
     data: result.currentData as AnswerOf<R> | undefined,
     problem: result.error as Problem | undefined,

@@ -110,6 +110,77 @@ describe('signing in', () => {
     await vi.waitFor(() => expect(onIn).toHaveBeenCalledOnce());
   });
 
+  const refused = (code: string, detail: string, errors?: object[]) => ({
+    status: 403,
+    body: { status: 403, code, title: 'No', detail, errors },
+  });
+  const label = () => screen.getByLabelText(/PIN/).closest('label')!.textContent;
+  it('with a PIN that was handed over asks for one of their own, twice the same', async () => {
+    answers = [
+      refused('pin-handed', 'Choose one of your own'),
+      refused('bad-input', 'That is the PIN you have', [{ path: 'newPin', message: 'another' }]),
+      { status: 200, body: {} },
+    ];
+    const onIn = at();
+    await press('Bram Teale');
+    const go = async (digits: string, by: string) => {
+      pin(digits);
+      await press(by);
+    };
+    await go('445566', 'Sign in');
+    await says(/Choose one of your own/);
+    expect(label()).toMatch(/New PIN, 4 to 8/);
+    await go('7788', 'Next');
+    expect(label()).toMatch(/New PIN once more/);
+    await go('7789', 'Sign in');
+    await says(/The two are not the same/);
+    await go('445566', 'Next');
+    await go('445566', 'Sign in');
+    await says(/That is the PIN you have/);
+    await go('7788', 'Next');
+    await go('7788', 'Sign in');
+    await vi.waitFor(() => expect(onIn).toHaveBeenCalledOnce());
+    const given = { staffId: 2, pin: '445566' };
+    expect(signIns().map((a) => a.body)).toEqual([
+      given,
+      { ...given, newPin: '445566' },
+      { ...given, newPin: '7788' },
+    ]);
+  });
+
+  it('changes the PIN on the way in for whoever wants to, and not for somebody else chosen meanwhile', async () => {
+    const onIn = at();
+    await press('Bram Teale');
+    await press('Change my PIN');
+    expect(label()).toMatch(/PIN until now/);
+    pin('1357');
+    await press('Next');
+    await press('Ines Corrie');
+    expect(label()).toMatch(/^PIN/);
+    await press('Bram Teale');
+    await press('Change my PIN');
+    for (const [digits, by] of [
+      ['1357', 'Next'],
+      ['2468', 'Next'],
+      ['2468', 'Sign in'],
+    ] as const) {
+      pin(digits);
+      await press(by);
+    }
+    await vi.waitFor(() => expect(onIn).toHaveBeenCalledOnce());
+    expect(signIns().map((a) => a.body)).toEqual([{ staffId: 2, pin: '1357', newPin: '2468' }]);
+  });
+
+  it('says to whoever gave a wrong PIN what to do when it is forgotten', async () => {
+    answers = [refused('not-signed-in', 'Name and PIN do not match')];
+    at();
+    await press('Bram Teale');
+    expect(page()).not.toMatch(/npm run pin/);
+    pin('0000');
+    await press('Sign in');
+    await says(/A manager gives you a new one.*npm run pin/);
+  });
+
   it('has the one person of a small shop chosen already', () => {
     at({ staff: [{ id: 1, name: 'Ines Corrie' }] });
     expect(document.activeElement).toBe(screen.getByLabelText(/PIN/));

@@ -25,7 +25,7 @@ export default function People() {
     if (!p.active) return say('left');
     const [last] = p.signedIn;
     if (!last) return pinWords[p.pin];
-    const where = p.signedIn.map((s) => s.address || say('this_machine')).join(', ');
+    const where = [...new Set(p.signedIn.map((s) => s.address || say('this_machine')))].join(', ');
     return say('signed_in_at', { where, at: when(last.seenAt) });
   };
   return (

@@ -20,7 +20,7 @@ export const roleWords: Record<Role, string> = {
 const roleChoices = (Object.keys(roleWords) as Role[]).map((value) => ({ value, name: roleWords[value] }));
 const here = { true: say('works_here'), false: say('left') };
 const stale = {
-  names: { name: say('name'), role: say('role'), active: say('works_here') },
+  names: { name: say('name'), role: say('role'), active: say('now') },
   kinds: { role: roleWords, active: here },
 };
 
@@ -31,6 +31,7 @@ const anyPin = () => String(100_000 + (crypto.getRandomValues(new Uint32Array(1)
 function HandedPin({ pin, onPin, error }: { pin: string; onPin: (pin: string) => void; error?: string }) {
   return (
     <TextField
+      className="mb-3"
       label={say('pin_to_hand_over')}
       value={pin}
       onChange={(text) => onPin(text.replace(/\D/g, '').slice(0, 8))}
@@ -69,7 +70,7 @@ export function PersonForm({ person, onDone }: { person: Person | null; onDone: 
   return (
     <Form
       of={form}
-      className="max-w-[560px] border-t border-line pt-3 pb-4"
+      className={`max-w-[560px] pb-4 ${person ? '' : 'border-t border-line pt-3'}`}
       label={person ? person.name : say('somebody_new')}
       submit={person ? say('save') : say('add')}
       onLeave={onDone}
@@ -81,7 +82,7 @@ export function PersonForm({ person, onDone }: { person: Person | null; onDone: 
       {person ? (
         <>
           <Choice
-            label={say('works_here')}
+            label={say('now')}
             value={active.value ? 'true' : 'false'}
             onChange={(v) => active.onChange(v === 'true')}
             options={(['true', 'false'] as const).map((value) => ({ value, name: here[value] }))}
