@@ -201,7 +201,7 @@ export function lineForm(problem: Pick<PlanProblem, 'forms'>, id: FormId): Form 
 }
 
 /** The weight each piece of a line should have, grams; null where its thickness or a total weight says it. */
-export const pieceTarget = (line: PlanLine): number | null =>
+const pieceTarget = (line: PlanLine): number | null =>
   line.thickMm === null && line.pieces !== null ? line.pieceGrams : null;
 
 /** What a piece takes off for each gram it lies off its target, and for each of these grams by their square; minor units. */
