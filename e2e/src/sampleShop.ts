@@ -38,7 +38,6 @@ export const views = [
   'labels',
   'quality',
   'people',
-  'people?who=new',
   'sign-ins',
   'rules',
 ];

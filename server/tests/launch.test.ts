@@ -45,18 +45,20 @@ describe('starting', () => {
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-start-'));
   afterAll(() => rmSync(dir, { recursive: true, force: true }));
   let port = 0;
-  let pin = '';
+  const ownPin = '864201';
 
   it('opens an empty shop, says the first PIN once, and stops cleanly', async () => {
     port = await freePort();
     const shop = start(['--empty', '--port', String(port), '--data', dir]);
     await shop.says('Ctrl-C closes it.');
     expect(shop.said()).toContain(`http://127.0.0.1:${port}`);
-    pin = /Manager, PIN (\d{6})/.exec(shop.said())![1]!;
+    const pin = /Manager, PIN (\d{6})/.exec(shop.said())![1]!;
     const screen = new ApiClient(`http://127.0.0.1:${port}`);
     const { staff, sample } = await screen.ok(contract.session.shop);
     expect(sample).toBe(false);
-    expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
+    // It is printed on a screen: it opens nothing until its owner has chosen another.
+    expect((await screen.signIn(staff[0]!.id, pin)).problem.code).toBe('pin-handed');
+    expect((await screen.signIn(staff[0]!.id, pin, ownPin)).status).toBe(200);
     expect((await screen.ok(contract.landing.species)).length).toBe(38);
     expect(await screen.ok(contract.counter.stock)).toEqual([]);
     shop.child.kill('SIGINT');
@@ -73,7 +75,7 @@ describe('starting', () => {
       expect(shop.said()).not.toContain('PIN');
       const screen = new ApiClient(`http://127.0.0.1:${port}`);
       const { staff } = await screen.ok(contract.session.shop);
-      expect((await screen.signIn(staff[0]!.id, pin)).status).toBe(200);
+      expect((await screen.signIn(staff[0]!.id, ownPin)).status).toBe(200);
       // A second one beside it is told so, and harms nothing.
       const second = start(['--empty', '--port', String(await freePort()), '--data', dir]);
       expect(await ended(second.child)).toBe(1);
@@ -153,4 +155,21 @@ describe('the sample shop', () => {
     expect(forms.length).toBeGreaterThanOrEqual(6);
     await pool.end();
   }, 90_000);
+});
+
+it('has installed with it every program its scripts run', () => {
+  const read = (file: string) =>
+    JSON.parse(readFileSync(file, 'utf8')) as Record<string, Record<string, string>>;
+  const house = read('package.json');
+  const packages = [
+    house,
+    ...(house.workspaces as unknown as string[]).map((w) => read(`${w}/package.json`)),
+  ];
+  const named = packages.flatMap((p) => Object.keys({ ...p.dependencies, ...p.devDependencies }));
+  const programs = named.flatMap((name) => {
+    const { bin } = read(`node_modules/${name}/package.json`);
+    return typeof bin === 'string' ? [name.replace(/^@.*\//, '')] : Object.keys(bin ?? {});
+  });
+  const run = Object.values(house.scripts!).flatMap((s) => s.split(' && ').map((one) => one.split(' ')[0]!));
+  expect(run.filter((p) => !['node', 'npm', ...programs].includes(p))).toEqual([]);
 });

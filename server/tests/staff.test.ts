@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { contract, type AnswerOf, type BodyOf } from '@ember-slate/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
 import { row } from '../src/platform/db.ts';
+import { built } from './built.ts';
 import { ApiClient, openTestShop, pins, type TestShop } from './testShop.ts';
 
 /* Who works here: added, renamed, gone and back; PINs that are handed over and PINs of their own. */
@@ -169,7 +170,7 @@ describe('npm run pin', () => {
   const command = async (...args: string[]) => {
     const url = new URL(inject('databaseUrl'));
     url.pathname = `/${(await row<{ name: string }>(shop.pool, 'SELECT DATABASE() AS name'))!.name}`;
-    return spawnSync(process.execPath, ['--import', 'tsx', 'server/src/launch/pin.ts', ...args], {
+    return spawnSync(process.execPath, [...built('server/dist/launch/pin.js'), ...args], {
       env: { ...process.env, DATABASE_URL: url.href },
       encoding: 'utf8',
     });

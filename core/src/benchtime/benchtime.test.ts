@@ -167,6 +167,20 @@ describe('the bench by the clock', () => {
       { numRuns: 150, seed: 3 },
     );
   });
+  it('is as good as every order where hands stand alike but for what one of them has begun', () => {
+    fc.assert(
+      fc.property(anyBench(4), fc.constantFrom<number[]>([0, 0], [3, 3], [0, 0, 0]), (any, hands) => {
+        const { jobs } = benchOf({ ...any, hands });
+        const few = jobs.map((j) => ({ ...j, work: [j.work[0]] as const, wait: 0 }));
+        const so = schedule(few, hands);
+        const best = everyOrder(few, hands);
+        expect(so.exact).toBe(true);
+        expect(so.lateWeighted).toBeCloseTo(best.late, 6);
+        expect(so.end).toBeCloseTo(best.end, 6);
+      }),
+      { numRuns: 150, seed: 6 },
+    );
+  });
   it.each([
     ['the best found', schedule],
     ['by due time', scheduleByDueDate],

@@ -8,7 +8,7 @@ import { Devices } from './shell/Devices.tsx';
 import { Rail } from './shell/Rail.tsx';
 import { StageBar } from './shell/StageBar.tsx';
 import type { Shop } from './shop.tsx';
-import { notify, probed, store } from './store.ts';
+import { notify, probed, screenLocked, store } from './store.ts';
 import { shownTo } from '../testing/served.tsx';
 import { layOut } from '../testing/laidOut.ts';
 
@@ -194,6 +194,15 @@ describe('signing in', () => {
 });
 
 describe('a lock', () => {
+  it('puts away what was said to whoever stood here', () => {
+    store.dispatch(notify({ text: 'Tam signs in with 445566, once', problem: false }));
+    store.dispatch(screenLocked(false));
+    expect(store.getState().connection.notice).not.toBeNull();
+    store.dispatch(screenLocked(true));
+    expect(JSON.stringify(store.getState())).not.toContain('445566');
+    store.dispatch(screenLocked(false));
+  });
+
   it('outlasts a reload and is heard by other windows', () => {
     expect(lockedHere()).toBe(false);
     lockHere(true);

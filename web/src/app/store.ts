@@ -73,6 +73,8 @@ const connection = createSlice({
     },
     screenLocked: (s, a: PayloadAction<boolean>) => {
       s.locked = a.payload;
+      // What was said to one person, a PIN perhaps, is not for the next.
+      if (a.payload) s.notice = null;
     },
     notify: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => {
       s.notice = a.payload;

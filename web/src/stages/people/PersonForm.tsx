@@ -17,6 +17,11 @@ export const roleWords: Record<Role, string> = {
   bench: say('bench'),
   manager: say('manager'),
 };
+const mayWords: Record<Role, string> = {
+  counter: say('may_counter'),
+  bench: say('may_bench'),
+  manager: say('may_manager'),
+};
 const roleChoices = (Object.keys(roleWords) as Role[]).map((value) => ({ value, name: roleWords[value] }));
 const here = { true: say('works_here'), false: say('left') };
 const stale = {
@@ -78,7 +83,7 @@ export function PersonForm({ person, onDone }: { person: Person | null; onDone: 
     >
       <TextField label={say('name')} {...form.field('name')} autoFocus />
       <Choice label={say('role')} {...form.field('role')} options={roleChoices} />
-      <p className="pb-3 text-note text-ink2">{say(`may_${form.values.role}`)}</p>
+      <p className="pb-3 text-note text-ink2">{mayWords[form.values.role]}</p>
       {person ? (
         <>
           <Choice
