@@ -24,7 +24,7 @@ export function firstCome(c: Compiled): State {
     );
     let [pieces, grams] = [0, 0];
     const done = () => (group.pieces === null ? grams >= group.least - 1e-9 : pieces >= group.pieces);
-    const removeFromRow = (opened: Opened) => {
+    const cutFrom = (opened: Opened) => {
       for (const cut of opened.cuts)
         while (!done()) {
           const s = next(c, opened, cut, who, group.most - grams);
@@ -34,11 +34,11 @@ export function firstCome(c: Compiled): State {
           grams += s.grams;
         }
     };
-    for (const i of order) if (state[i] && !done()) removeFromRow(state[i]);
+    for (const i of order) if (state[i] && !done()) cutFrom(state[i]);
     for (const i of order) {
       if (state[i] || done()) continue;
       for (const opened of openings(nth(fish, i).of, who)) {
-        removeFromRow(opened);
+        cutFrom(opened);
         if (opened.cuts.some((k) => k.pieces.length > 0)) {
           state[i] = opened;
           break;

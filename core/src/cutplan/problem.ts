@@ -109,7 +109,7 @@ export const defaultSettings: PlanSettings = {
 
 /**
  * A piece at the edge of its window takes off so much of what its grams would fetch at the counter: every other one falls
- * out of it under the knife. In simulated days half of it has the fewest pieces miss for hardly any money (our choice).
+ * out of it under the knife. In simulated days more than half had no fewer pieces miss, and cost more (our choice).
  */
 export const edgeShare = 0.5;
 

@@ -4,11 +4,11 @@ import { DeviceLink } from './link.ts';
 /** The probe thermometer behind its line protocol: readings as they change, null while it is off. */
 export class ProbeAdapter {
   private listeners = new Set<(tenths: number | null) => void>();
-  private readonly line: DeviceLink;
+  private readonly link: DeviceLink;
   last: number | null = null;
 
   constructor(address: string | null) {
-    this.line = new DeviceLink(address, {
+    this.link = new DeviceLink(address, {
       silentMs: 5000,
       gone: () => this.publish(null),
       line: (text) => {
@@ -24,8 +24,8 @@ export class ProbeAdapter {
     return () => void this.listeners.delete(listener);
   }
 
-  send = (command: string): boolean => this.line.send(command);
-  close = (): void => this.line.close();
+  send = (command: string): boolean => this.link.send(command);
+  close = (): void => this.link.close();
 
   private publish(tenths: number | null) {
     if (tenths === this.last) return;

@@ -7,7 +7,7 @@ const none = { grams: 0, tare: 0, state: 'none', seq: 0 } as const;
 /** The bench scale behind its line protocol: readings as they change, `none` while the line is dead. */
 export class ScaleAdapter {
   private listeners = new Set<(reading: Reading) => void>();
-  private readonly line: DeviceLink;
+  private readonly link: DeviceLink;
   last: Reading;
 
   /** What a stand-in says is marked as simulated from here on. */
@@ -16,7 +16,7 @@ export class ScaleAdapter {
     readonly simulated = false,
   ) {
     this.last = { ...none, simulated };
-    this.line = new DeviceLink(address, {
+    this.link = new DeviceLink(address, {
       silentMs: 3000,
       gone: () => this.publish({ ...none, simulated }),
       line: (text) => {
@@ -34,8 +34,8 @@ export class ScaleAdapter {
     };
   }
 
-  send = (command: string): boolean => this.line.send(command);
-  close = (): void => this.line.close();
+  send = (command: string): boolean => this.link.send(command);
+  close = (): void => this.link.close();
 
   private publish(reading: Reading) {
     const { seq: _before, ...had } = this.last;
