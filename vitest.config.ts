@@ -15,6 +15,15 @@ const project = (name: string, include: string[], more: object = {}) => ({
   test: { name, include, environment: 'node', testTimeout: 120_000, maxWorkers: 2, ...more },
 });
 
+/** Journeys run the server that was built, as a shop does: nothing of it is translated on the way. */
+const asBuilt = (journeys: ReturnType<typeof project>) => ({
+  ssr: { resolve: { conditions: ['built', 'node'], externalConditions: ['built'] } },
+  test: {
+    ...journeys.test,
+    server: { deps: { external: [/\/(words|core|contract|devices|server|demo)\/dist\//] } },
+  },
+});
+
 /** Nothing is kept between files but what they have loaded. */
 const together = { isolate: false };
 const screens = { environment: 'happy-dom', setupFiles: 'web/src/testing/setup.ts' };
@@ -50,14 +59,16 @@ export default defineConfig({
       }),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { ...screens, ...together, exclude: apart }),
       project('apart', apart, screens),
-      project('e2e', ['e2e/**/*.test.ts'], {
-        ...together,
-        globalSetup: 'e2e/src/sample.ts',
-        testTimeout: 300_000,
-        hookTimeout: 300_000,
-        maxWorkers: 4,
-        sequence: { groupOrder: 1 },
-      }),
+      asBuilt(
+        project('e2e', ['e2e/**/*.test.ts'], {
+          ...together,
+          globalSetup: 'e2e/src/sample.ts',
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
+          maxWorkers: 4,
+          sequence: { groupOrder: 1 },
+        }),
+      ),
     ],
   },
 });
