@@ -4,6 +4,7 @@
  * acknowledged: nothing lost, nothing twice, no sale in a closed day. `npm run cluster`; needs the Debian packages
  * galera-4, rsync and mariadb-server; everything stays on loopback and in a folder that is thrown away.
  */
+import { sameHours } from '@ember-slate/core/calendar';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -154,7 +155,7 @@ try {
   await prepare(urlOf(0));
   const pool = openPool(urlOf(0), 2);
   const staffId = await transaction(pool, async (tx) => {
-    await writeSettings(tx, { name: 'Test Slip', weekdays: [0, 1, 2, 3, 4, 5, 6] });
+    await writeSettings(tx, { name: 'Test Slip', hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 0, closes: 1440 }) });
     return addStaff(tx, { name: 'Manager', role: 'manager', pin, demo: false });
   });
   for (let n = 0; n < nodes; n++)
@@ -163,6 +164,7 @@ try {
         trustProxy: null,
         hosts: [],
         simulated: [],
+        dataFolder: null,
         databaseUrl: urlOf(n),
         host: '127.0.0.1',
         port: await freePort(),

@@ -92,6 +92,7 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
+        settings: 'setShop setOpening setScreens back',
         people: 'add edit setPin signOut setRules release',
       },
     };
@@ -135,6 +136,7 @@ describe('the contract', () => {
       'costs.lots': 'manager',
       'costs.choices': 'manager',
       'costs.settings': 'manager',
+      'settings.all': 'manager',
       'buying.plan': 'manager',
       'buying.forecast': 'manager',
       'buying.demand': 'manager',

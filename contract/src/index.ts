@@ -14,6 +14,7 @@ import { plan } from './plan.ts';
 import { reports } from './reports.ts';
 import { safety } from './safety.ts';
 import { session } from './session.ts';
+import { settings } from './settings.ts';
 import { prices } from './prices.ts';
 import { labels } from './labels.ts';
 import { summary } from './summary.ts';
@@ -47,6 +48,7 @@ export const contract = {
   jobs,
   safety,
   people,
+  settings,
   devices,
   books,
 } as const;
@@ -70,6 +72,7 @@ export type { YieldOf, YieldRow } from './yields.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, FrozenRow, LotLife } from './cold.ts';
 export type { Pay, Sold, StockRow } from './counter.ts';
+export { elsewhere, type Elsewhere } from './settings.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { LabelSettings } from './labels.ts';
 export type { ListedPrice, MarkdownOffer } from './prices.ts';

@@ -52,6 +52,9 @@ export const labels = {
       perKg: z.number().int().nullable(),
       price: z.number().int().nullable(),
       priceCode: z.string().nullable(),
+      /** The shop as it was called when the label was made, and where it was. */
+      shop: z.string(),
+      whose: z.string(),
       size: labelSize,
       voided: z.string().nullable(),
     }),

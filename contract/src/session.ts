@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { roles, read, type Route } from './route.ts';
+import { shutDays, weekHours } from './settings.ts';
 
 const me = z.object({ id: f.id, name: z.string(), role: f.role });
 /** Who is signed in at this screen. */
@@ -20,8 +21,9 @@ export const session = {
         sample: z.boolean(),
         timeZone: z.string(),
         currency: z.string(),
-        closesAt: z.number().int(),
-        weekdays: z.array(z.number().int()),
+        /** The hours of each weekday, Sunday first, and days it is shut out of the usual. */
+        hours: weekHours,
+        shut: shutDays,
         ruleProfile: f.ruleProfile,
         idleLockMinutes: z.number().int(),
         staff: z.array(z.object({ id: f.id, name: z.string() })),

@@ -37,6 +37,7 @@ export const views = [
   'methods',
   'labels',
   'quality',
+  'settings',
   'people',
   'sign-ins',
   'rules',

@@ -1,3 +1,4 @@
+import { sameHours } from '@ember-slate/core/calendar';
 import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -56,7 +57,7 @@ export async function openShop(
       await writeSettings(tx, {
         name: 'Test Slip',
         timeZone: morningZone(),
-        weekdays: [0, 1, 2, 3, 4, 5, 6],
+        hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
       });
       await addStaff(tx, { ...manager, role: 'manager', demo: true });
     });
@@ -89,6 +90,7 @@ export async function openShop(
         probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
         webRoot: join(process.cwd(), 'web/dist'),
         checkAnswers: true,
+        dataFolder: null,
       },
       // A dozen shops plan beside each other here: each thinks for a moment only.
       0.5,

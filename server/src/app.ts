@@ -46,6 +46,7 @@ import { prices } from './stages/prices/routes.ts';
 import { reports } from './stages/reports/routes.ts';
 import { safety } from './stages/safety/routes.ts';
 import { mountSession } from './stages/session/routes.ts';
+import { settings } from './stages/settings/routes.ts';
 import { species } from './stages/species/routes.ts';
 import { summary } from './stages/summary/routes.ts';
 import { trim } from './stages/trim/routes.ts';
@@ -66,6 +67,8 @@ export interface AppOptions {
   trustProxy?: string | null;
   hosts?: readonly string[];
   devices?: DeviceStates;
+  /** Where the records are kept, for the manager to read; null where the database is the shop's own. */
+  dataFolder?: string | null;
   clock?: () => Date;
   /** Says when the process is to end: streams end then. */
   closing?: AbortSignal;
@@ -102,7 +105,7 @@ const noDevices: DeviceStates = { scale: 'none', sensors: 'none', printer: 'none
 type Stage = Exclude<keyof typeof contract, 'session' | 'devices'>;
 
 /** Every stage; what one has another do in its own transaction is handed to it here. */
-const stagesOf = (planner: Planner): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
+const stagesOf = (planner: Planner, dataFolder: string | null): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
   bench,
   books,
   buying,
@@ -125,6 +128,7 @@ const stagesOf = (planner: Planner): { [S in Stage]: Handlers<(typeof contract)[
   trim,
   yields,
   plan: plan(planner, withdraw),
+  settings: settings(dataFolder),
 });
 
 /** The built screens: every address of a browser is theirs. */
@@ -184,7 +188,7 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   mountSession(app, platform, options.host, devices);
   mountDevices(app, platform, { scale, probe, printer }, devices);
   mountStream(app, platform, { feed: new FeedReader(pool), scale, probe, closing: options.closing });
-  for (const [name, handlers] of Object.entries(stagesOf(planner)))
+  for (const [name, handlers] of Object.entries(stagesOf(planner, options.dataFolder ?? null)))
     mountStage(app, platform, contract[name as Stage], handlers);
   mountPhotos(app, platform);
   app.get('/api/openapi.json', async (request, response) => {

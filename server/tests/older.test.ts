@@ -43,6 +43,7 @@ const checksums: Record<number, string> = {
   25: 'b54b70356fa248b3c23bbfa74417bed5',
   26: '9f7832f72ead90248b25f79af6924db7',
   27: '62f99c574e2477d06c9b91b50569988c',
+  28: 'b905988ee3fcb8b41699353d3efa1e40',
 };
 
 it('no step that shops have run was edited', () => {

@@ -1,3 +1,4 @@
+import { sameHours } from '@ember-slate/core/calendar';
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:http';
 import {
@@ -133,7 +134,7 @@ export async function openTestShop(
     await writeSettings(tx, {
       name: 'Test Slip',
       timeZone: 'Europe/Dublin',
-      weekdays: [0, 1, 2, 3, 4, 5, 6],
+      hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
     });
     for (const role of ['manager', 'bench', 'counter'] as const)
       staff[role] = await addStaff(tx, { name: `The ${role}`, role, pin: pins[role], demo: false });

@@ -1,3 +1,4 @@
+import { sameHours } from '@ember-slate/core/calendar';
 import { contract, type Problem, type Route } from '@ember-slate/contract';
 import { shippedForms } from '@ember-slate/core/forms';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
@@ -240,6 +241,31 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { profile: 'us' },
       theirs: { profile: 'eu' },
     }),
+  'settings.setShop': () => {
+    const about = { address: '', phone: '', approval: '', taxNumber: '', currency: 'EUR' };
+    return Promise.resolve({
+      route: contract.settings.setShop,
+      mine: { ...about, name: 'Mine' },
+      theirs: { ...about, name: 'Theirs' },
+    });
+  },
+  'settings.setOpening': () => {
+    const opening = { timeZone: 'Europe/Dublin', shut: [] };
+    const hours = (closes: number) => sameHours([1, 2, 3], { opens: 480, closes });
+    return Promise.resolve({
+      route: contract.settings.setOpening,
+      mine: { ...opening, hours: hours(900) },
+      theirs: { ...opening, hours: hours(1080) },
+    });
+  },
+  'settings.setScreens': () =>
+    Promise.resolve({
+      route: contract.settings.setScreens,
+      mine: { idleLockMinutes: 5 },
+      theirs: { idleLockMinutes: 7 },
+    }),
+  'settings.back': () =>
+    Promise.resolve({ route: contract.settings.back, params: { name: 'labels' }, mine: {}, theirs: {} }),
   'labels.setSettings': async () => ({
     route: contract.labels.setSettings,
     mine: { ...(await labels()), size: '100x50' },

@@ -181,12 +181,19 @@ function valueOf(name: string, s: Schema, known: Known): Arbitrary<unknown> {
       return fc.constant(null);
     case 'array':
       if (s.prefixItems) return fc.tuple(...s.prefixItems.map((i) => valueOf(name, i, known)));
-      return fc
-        .array(valueOf(name, s.items ?? {}, known), {
-          minLength: s.minItems ?? 0,
-          maxLength: Math.min(s.maxItems ?? 4, (s.minItems ?? 0) + 4),
-        })
-        .map((list) => (known.answered ? oneOfEach(list) : list));
+      return (
+        fc
+          .array(valueOf(name, s.items ?? {}, known), {
+            minLength: s.minItems ?? 0,
+            maxLength: Math.min(s.maxItems ?? 4, (s.minItems ?? 0) + 4),
+          })
+          // So many, each at its place, are no rows of their own: days of a week may be alike.
+          .map((list) =>
+            known.answered && (s.maxItems === undefined || s.minItems !== s.maxItems)
+              ? oneOfEach(list)
+              : list,
+          )
+      );
     case 'object':
       if (typeof s.additionalProperties === 'object')
         return fc.dictionary(

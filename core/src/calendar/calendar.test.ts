@@ -2,14 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   addDays,
+  closingOf,
   daysBetween,
   formatClock,
   formatDay,
   formatInstant,
+  hoursOn,
   instantOn,
   isDate,
   isTradingDay,
   monthName,
+  sameHours,
+  shutOn,
   parseClock,
   tradingDay,
   weekdayName,
@@ -74,12 +78,41 @@ describe('dates', () => {
     expect(isDate(text)).toBe(is);
   });
 
+  it('are shut from the first to the last of the days the shop says, whatever the weekday', () => {
+    const calendar = {
+      hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 480, closes: 1080 }),
+      shut: [{ from: '2026-12-25', to: '2026-12-28', name: 'Christmas' }],
+    };
+    const days = ['2026-12-24', '2026-12-25', '2026-12-27', '2026-12-28', '2026-12-29'];
+    expect(days.map((d) => hoursOn(d, calendar)?.closes ?? null)).toEqual([1080, null, null, null, 1080]);
+    expect(days.map((d) => shutOn(d, calendar)?.name)).toEqual([
+      undefined,
+      'Christmas',
+      'Christmas',
+      'Christmas',
+      undefined,
+    ]);
+  });
+
+  it('close at the hour of the day; shut, at the latest of the week; without any, at midnight', () => {
+    const early = sameHours([1, 2, 3, 4, 5], { opens: 480, closes: 1080 });
+    const calendar = { timeZone: 'UTC', hours: early.with(6, { opens: 480, closes: 780 }), shut: [] };
+    const closing = (day: string, of = calendar) => closingOf(day, of).toISOString().slice(11, 16);
+    expect(['2026-11-27', '2026-11-28', '2026-11-29'].map((d) => closing(d))).toEqual([
+      '18:00',
+      '13:00',
+      '18:00',
+    ]);
+    expect(closing('2026-11-27', { ...calendar, hours: sameHours([], early[1]!) })).toBe('00:00');
+  });
+
   it('count no further from a day that is none', () => {
     expect([addDays('someday', 1), addDays('2026-02-31x', 0)]).toEqual(['', '']);
   });
 
   it('knows the weekdays the shop trades', () => {
-    const tuesdayToSaturday = { weekdays: [2, 3, 4, 5, 6] };
+    const hours = sameHours([2, 3, 4, 5, 6], { opens: 480, closes: 1080 });
+    const tuesdayToSaturday = { hours, shut: [] };
     const week = ['2026-11-22', '2026-11-23', '2026-11-24', '2026-11-28'];
     expect(week.map((d) => isTradingDay(d, tuesdayToSaturday))).toEqual([false, false, true, true]);
   });
@@ -169,7 +202,7 @@ describe('how dates are written', () => {
     expect([0, 1, 5, 6].map(weekdayName)).toEqual(['Sunday', 'Monday', 'Friday', 'Saturday']);
     for (let d = 0; d < 7; d++) {
       const day = addDays('2026-11-22', d);
-      expect(isTradingDay(day, { weekdays: [d] })).toBe(true);
+      expect(isTradingDay(day, { hours: sameHours([d], { opens: 0, closes: 60 }), shut: [] })).toBe(true);
       expect(formatDay(day, 'weekday')).toBe(weekdayName(d).slice(0, 3));
     }
   });

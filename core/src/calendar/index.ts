@@ -5,13 +5,30 @@ export { formatDay, formatInstant, monthName, weekdayName, type DateShape } from
 /** A day of 24 hours, ms. */
 export const dayMs = 86_400_000;
 
-/** How the shop counts time: zone, closing time, weekdays traded (0 = Sunday). */
+/** When the shop opens and closes on a day, minutes after local midnight. */
+export interface Hours {
+  opens: number;
+  closes: number;
+}
+
+/** A stretch of days on which the shop is shut, first and last among them. */
+export interface Shut {
+  from: string;
+  to: string;
+  name: string;
+}
+
+/** How the shop counts time: its zone, its hours, and when it is shut out of the usual. */
 export interface ShopCalendar {
   timeZone: string;
-  /** Minutes after local midnight. */
-  closesAt: number;
-  weekdays: readonly number[];
+  /** The hours of each weekday, Sunday first; null where it is shut. */
+  hours: readonly (Hours | null)[];
+  shut: readonly Shut[];
 }
+
+/** A week with the same hours on these weekdays (0 = Sunday), shut on the others. */
+export const sameHours = (weekdays: readonly number[], hours: Hours): (Hours | null)[] =>
+  Array.from({ length: 7 }, (_, weekday) => (weekdays.includes(weekday) ? hours : null));
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
@@ -67,9 +84,41 @@ export const isDate = (text: string): boolean =>
 export const daysBetween = (from: string, to: string): number =>
   Math.round((Date.parse(to) - Date.parse(from)) / dayMs);
 
+type Openings = Pick<ShopCalendar, 'hours' | 'shut'>;
+
+/** Why the shop is shut on this date out of the usual; null where it is not. */
+export const shutOn = (day: string, calendar: Pick<ShopCalendar, 'shut'>): Shut | null =>
+  calendar.shut.find((s) => s.from <= day && day <= s.to) ?? null;
+
+/** The hours of this date; null where the shop is shut. */
+export const hoursOn = (day: string, calendar: Openings): Hours | null =>
+  shutOn(day, calendar) ? null : (calendar.hours[new Date(`${day}T12:00:00Z`).getUTCDay()] ?? null);
+
 /** Whether the shop trades on this date. */
-export const isTradingDay = (day: string, calendar: Pick<ShopCalendar, 'weekdays'>): boolean =>
-  calendar.weekdays.includes(new Date(`${day}T12:00:00Z`).getUTCDay());
+export const isTradingDay = (day: string, calendar: Openings): boolean => hoursOn(day, calendar) !== null;
+
+/** Whether the shop is open at this time of a date, minutes after midnight; its very last minute counts. */
+export function openAt(
+  day: string,
+  minutes: number,
+  calendar: Openings,
+): 'open' | 'shut' | 'before' | 'after' {
+  const hours = hoursOn(day, calendar);
+  if (!hours) return 'shut';
+  return minutes < hours.opens ? 'before' : minutes > hours.closes ? 'after' : 'open';
+}
+
+/**
+ * When the shop closes on this date. On a day it is shut whoever works there is done by the latest hour of the week;
+ * a shop that never opens is done at midnight.
+ */
+export const closingOf = (day: string, calendar: ShopCalendar): Date =>
+  instantOn(
+    day,
+    hoursOn(day, calendar)?.closes ??
+      calendar.hours.reduce((latest, h) => Math.max(latest, h?.closes ?? 0), 0),
+    calendar,
+  );
 
 /** Minutes after midnight as a 24-hour clock shows them: 570 is "09:30". */
 export const formatClock = (minutes: number): string =>

@@ -1,3 +1,4 @@
+import { sameHours } from '../calendar/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../species/index.ts';
@@ -111,7 +112,9 @@ describe('days left', () => {
 });
 
 describe('sell by', () => {
-  const calendar = { timeZone: 'Europe/Dublin', closesAt: 18 * 60, weekdays: [1, 2, 3, 4, 5, 6] };
+  const toSix = (weekdays: number[]) => sameHours(weekdays, { opens: 8 * 60, closes: 18 * 60 });
+  const calendar = { timeZone: 'Europe/Dublin', hours: toSix([1, 2, 3, 4, 5, 6]), shut: [] };
+  const everyDay = toSix([0, 1, 2, 3, 4, 5, 6]);
   const wednesday = new Date('2026-11-25T10:00:00Z');
 
   it.each([
@@ -129,7 +132,7 @@ describe('sell by', () => {
   it('keeps to local time across the change of clocks', () => {
     // Saturday 24 October 2026, 12:00 in summer time; Sunday's close is 31 hours away, as an hour is given back.
     const saturday = new Date('2026-10-24T11:00:00Z');
-    const daily = { ...calendar, weekdays: [0, 1, 2, 3, 4, 5, 6] };
+    const daily = { ...calendar, hours: everyDay };
     expect(sellBy(saturday, 30.9 / 24, daily)).toBe('2026-10-24');
     expect(sellBy(saturday, 31.1 / 24, daily)).toBe('2026-10-25');
   });
@@ -138,11 +141,21 @@ describe('sell by', () => {
     // Europe/London: on 25 October 2026 the day has 25 hours; 18:00 is 17:00 UTC before it and 18:00 UTC after.
     const before = new Date('2026-10-24T17:00:00Z');
     expect(
-      sellBy(before, 25 / 24, { ...calendar, timeZone: 'Europe/London', weekdays: [0, 1, 2, 3, 4, 5, 6] }),
+      sellBy(before, 25 / 24, { ...calendar, timeZone: 'Europe/London', hours: everyDay }),
     ).toBe('2026-10-25');
     expect(
-      sellBy(before, 24.9 / 24, { ...calendar, timeZone: 'Europe/London', weekdays: [0, 1, 2, 3, 4, 5, 6] }),
+      sellBy(before, 24.9 / 24, { ...calendar, timeZone: 'Europe/London', hours: everyDay }),
     ).toBe('2026-10-24');
+  });
+
+  it('follows the hours of each day, and the days the shop is shut', () => {
+    // Friday closes at noon: 50 hours away instead of 56; on Thursday the shop is shut, so Wednesday is the day before.
+    const early = calendar.hours.with(5, { opens: 8 * 60, closes: 12 * 60 });
+    expect(sellBy(wednesday, 51 / 24, calendar)).toBe('2026-11-26');
+    expect(sellBy(wednesday, 51 / 24, { ...calendar, hours: early })).toBe('2026-11-27');
+    const shut = [{ from: '2026-11-26', to: '2026-11-26', name: 'Stocktaking' }];
+    expect(sellBy(wednesday, 51 / 24, { ...calendar, shut })).toBe('2026-11-25');
+    expect(sellBy(wednesday, 51 / 24, { ...calendar, shut: [{ ...shut[0]!, from: '2026-11-01' }] })).toBeNull();
   });
 
   it('ends also for a fish whose clock stands', () => {

@@ -1,4 +1,4 @@
-import { dayMs, addDays, instantOn, isTradingDay, tradingDay, type ShopCalendar } from '../calendar/index.ts';
+import { dayMs, addDays, closingOf, isTradingDay, tradingDay, type ShopCalendar } from '../calendar/index.ts';
 import { isPiece, isSkinned, isSmallOily, type ArrivalCondition, type Species } from '../species/index.ts';
 import { said } from './say.ts';
 
@@ -62,7 +62,7 @@ export function sellBy(now: Date, days: number, calendar: ShopCalendar): string 
   const end = new Date(now.getTime() + Math.round(Math.min(days, 400) * dayMs));
   const today = tradingDay(now, calendar);
   let day = tradingDay(end, calendar);
-  if (instantOn(day, calendar.closesAt, calendar) > end) day = addDays(day, -1);
+  if (closingOf(day, calendar) > end) day = addDays(day, -1);
   while (day >= today && !isTradingDay(day, calendar)) day = addDays(day, -1);
   return day >= today ? day : null;
 }

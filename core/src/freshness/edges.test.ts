@@ -1,3 +1,4 @@
+import { sameHours } from '../calendar/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formBook, formOf } from '../forms/index.ts';
@@ -339,7 +340,8 @@ describe('the pace as landed', () => {
 });
 
 describe('the last day of sale', () => {
-  const daily = { timeZone: 'UTC', closesAt: 18 * 60, weekdays: [0, 1, 2, 3, 4, 5, 6] };
+  const toSix = (weekdays: number[]) => sameHours(weekdays, { opens: 8 * 60, closes: 18 * 60 });
+  const daily = { timeZone: 'UTC', hours: toSix([0, 1, 2, 3, 4, 5, 6]), shut: [] };
   const noon = new Date('2026-11-25T12:00:00Z');
   it('a life that ends as the shop closes is sold on that day', () => {
     expect(sellBy(noon, 0.25, daily)).toBe('2026-11-25');
@@ -347,7 +349,7 @@ describe('the last day of sale', () => {
     expect(sellBy(noon, 1.24, daily)).toBe('2026-11-25');
   });
   it('today is the last day that is tried, and a shut today is none', () => {
-    const shut = { ...daily, weekdays: [4] };
+    const shut = { ...daily, hours: toSix([4]) };
     expect(sellBy(noon, 0.3, shut)).toBeNull();
     expect(sellBy(noon, 1.3, shut)).toBe('2026-11-26');
     expect(sellBy(noon, 1.2, shut)).toBeNull();

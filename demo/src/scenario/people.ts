@@ -1,3 +1,5 @@
+import { sameHours } from '@ember-slate/core/calendar';
+
 export const seed = 20_261;
 /** Days before today the shop's past reaches back, and how many of them are lived step by step. */
 export const historyDays = 60;
@@ -8,8 +10,7 @@ export const shop = {
   sample: true,
   currency: 'EUR',
   timeZone: 'Europe/London',
-  closesAt: 18 * 60,
-  weekdays: [0, 1, 2, 3, 4, 5, 6],
+  hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
   ruleProfile: 'eu' as const,
   idleLockMinutes: 10,
 };

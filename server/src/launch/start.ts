@@ -190,6 +190,7 @@ try {
     host: flags.host,
     port: flags.port,
     webRoot: `${process.cwd()}/web/dist`,
+    dataFolder: database ? resolve(flags.data) : null,
     checkAnswers: false,
   });
   const people = await signIns(databaseUrl);

@@ -1,6 +1,11 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 
+/** The version of the program, as its package says. */
+export const programVersion = (
+  JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
+).version;
+
 export const deviceKinds = ['scale', 'sensors', 'printer', 'probe'] as const;
 export type DeviceKind = (typeof deviceKinds)[number];
 
@@ -25,6 +30,8 @@ export interface Config {
   trustProxy: string | null;
   /** Names this server is reached by, beside its addresses and its machine's name. */
   hosts: readonly string[];
+  /** Folder of the private database, null where the database is the shop's own. */
+  dataFolder: string | null;
   /** Check every answer against the contract: on in tests. */
   checkAnswers: boolean;
 }
@@ -72,6 +79,7 @@ export function configFromEnv(env = process.env): Config {
     webRoot: env.WEB_ROOT ?? null,
     trustProxy: env.TRUST_PROXY ?? null,
     hosts: (env.HOSTS ?? '').split(/[\s,]+/).filter((h) => h !== ''),
+    dataFolder: env.DATABASE_URL ? null : resolve('.data'),
     checkAnswers: env.CHECK_ANSWERS === '1',
   };
 }

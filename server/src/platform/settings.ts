@@ -1,7 +1,7 @@
 import { type RuleProfile } from '@ember-slate/core/freshness';
 import type { LabelSettings, MoneySettings, TrimRule, Tub } from '@ember-slate/contract';
 import type { MethodChoices } from '@ember-slate/core/board';
-import type { ShopCalendar } from '@ember-slate/core/calendar';
+import { sameHours, type ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
 import type { TrimId } from '@ember-slate/core/yields';
 import { type Asks, rows, run, type Tx } from './db.ts';
@@ -12,6 +12,8 @@ import { say } from './say.ts';
 export interface ShopSettings extends ShopCalendar {
   name: string;
   sample: boolean;
+  /** What papers say of the shop beside its name: where it is, how it is reached, its numbers with the authorities. */
+  about: { address: string; phone: string; approval: string; taxNumber: string };
   currency: string;
   /** Whose limits count: temperatures at the door, freezing for raw use. */
   ruleProfile: RuleProfile;
@@ -37,18 +39,28 @@ export interface ShopSettings extends ShopCalendar {
   holidays: readonly { day: string; factor: number; name: string }[];
 }
 
-/** The settings as they were read; `versionOf` says how often one was changed, 1 where nobody has. */
+/** Who decided what a setting is, and when; null for what nobody in the shop did. */
+export interface Decided {
+  by: number | null;
+  at: Date | null;
+}
+
+/** The settings as they were read. */
 export interface ReadSettings extends ShopSettings {
-  versionOf: (name: keyof ShopSettings) => number;
+  /** Changes of these settings together, 1 where there were none. */
+  versionOf: (...names: (keyof ShopSettings)[]) => number;
+  /** Who decided it; null where the shop goes by what it came with. */
+  decided: (name: keyof ShopSettings) => Decided | null;
 }
 
 export const defaultSettings: ReadSettings = {
   name: say('my_shop'),
   sample: false,
+  about: { address: '', phone: '', approval: '', taxNumber: '' },
   currency: 'EUR',
   timeZone: 'Europe/London',
-  closesAt: 18 * 60,
-  weekdays: [1, 2, 3, 4, 5, 6],
+  hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
+  shut: [],
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   forms: [],
@@ -94,54 +106,69 @@ export const defaultSettings: ReadSettings = {
   ],
   holidays: [],
   versionOf: () => 1,
+  decided: () => null,
 };
 
 export async function readSettings(tx: Asks): Promise<ReadSettings> {
-  const stored = await rows<{ name: string; value: string; version: number }>(
+  const stored = await rows<{ name: string; value: string | null; version: number } & Decided>(
     tx,
-    'SELECT name, value, version FROM setting',
+    'SELECT name, value, version, changed_by AS `by`, changed_at AS at FROM setting',
   );
-  const values = stored.map((s) => [s.name, JSON.parse(s.value) as unknown]);
+  const set = stored.filter((s) => s.value !== null);
+  const values = set.map((s) => [s.name, JSON.parse(s.value!) as unknown]);
   const versions = new Map(stored.map((s) => [s.name, s.version]));
+  const decided = new Map(set.map(({ name, by, at }) => [name, { by, at }]));
   return {
     ...defaultSettings,
     ...(Object.fromEntries(values) as Partial<ShopSettings>),
-    versionOf: (name) => versions.get(name) ?? 1,
+    versionOf: (...names) => names.reduce((sum, name) => sum + (versions.get(name) ?? 1) - 1, 1),
+    decided: (name) => decided.get(name) ?? null,
   };
 }
 
-export async function writeSettings(tx: Tx, values: Partial<ShopSettings>): Promise<void> {
+/** Writes settings; null goes back to what the shop came with. */
+export async function writeSettings(
+  tx: Tx,
+  values: { [K in keyof ShopSettings]?: ShopSettings[K] | null },
+  decided: Decided = { by: null, at: null },
+): Promise<void> {
   for (const [name, value] of Object.entries(values)) {
     await run(
       tx,
-      'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE value = VALUES(value), version = version + 1',
-      [name, JSON.stringify(value)],
+      `INSERT INTO setting (name, value, changed_by, changed_at) VALUES (?, ?, ?, ?)
+       ON DUPLICATE KEY UPDATE value = VALUES(value), changed_by = VALUES(changed_by),
+         changed_at = VALUES(changed_at), version = version + 1`,
+      [name, value === null ? null : JSON.stringify(value), decided.by, decided.at],
     );
   }
 }
 
-/** Who changes a setting: in which transaction, having read what. */
+/** Who changes a setting, and when. */
 interface Asked {
   tx: Tx;
-  settings: ReadSettings;
+  actor: { id: number };
+  now: Date;
 }
 
-/** One setting under its lock, as it stands now, which is how it was read where nobody has set it. */
+const decidedBy = ({ actor, now }: Asked): Decided => ({ by: actor.id, at: now });
+
+/** One setting under its lock, as it stands now. */
 async function lockSetting<K extends keyof ShopSettings>(
-  { tx, settings }: Asked,
+  { tx }: Asked,
   name: K,
 ): Promise<{ value: ShopSettings[K]; version: number }> {
   await run(
     tx,
-    'INSERT INTO setting (name, value) VALUES (?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)',
-    [name, JSON.stringify(settings[name])],
+    'INSERT INTO setting (name, value) VALUES (?, NULL) ON DUPLICATE KEY UPDATE name = VALUES(name)',
+    [name],
   );
-  const [held] = await rows<{ value: string; version: number }>(
+  const [held] = await rows<{ value: string | null; version: number }>(
     tx,
     'SELECT value, version FROM setting WHERE name = ? FOR UPDATE',
     [name],
   );
-  return { value: JSON.parse(held!.value) as ShopSettings[K], version: held!.version };
+  const { value, version } = held!;
+  return { value: value === null ? defaultSettings[name] : (JSON.parse(value) as ShopSettings[K]), version };
 }
 
 /** Adds to a setting what takes nothing of anyone else's away: writers queue up, each starts from what stands there. */
@@ -151,29 +178,49 @@ export async function addToSetting<K extends keyof ShopSettings>(
   change: (had: ShopSettings[K]) => ShopSettings[K],
 ): Promise<void> {
   const { value } = await lockSetting(work, name);
-  await writeSettings(work.tx, { [name]: change(value) });
+  await writeSettings(work.tx, { [name]: change(value) }, decidedBy(work));
 }
 
 /**
- * Changes a setting that was looked at in this version. Where somebody changed it since, nothing is written and the
- * refusal says what stands there, in the fields the form shows.
+ * Changes settings that were looked at together in this version: those that `change` gives. Where somebody changed one
+ * since, nothing is written and the refusal says what stands there, in the fields the form shows.
  */
-export async function changeSetting<K extends keyof ShopSettings>(
+export async function changeSettings<K extends keyof ShopSettings>(
+  work: Asked,
+  names: readonly K[],
+  version: number,
+  change: (had: Pick<ShopSettings, K>) => { [N in K]?: ShopSettings[N] | null },
+  shown: (had: Pick<ShopSettings, K>) => object,
+): Promise<{ version: number }> {
+  let stands = 1;
+  const had = {} as Pick<ShopSettings, K>;
+  for (const name of [...names].sort()) {
+    const held = await lockSetting(work, name);
+    had[name] = held.value;
+    stands += held.version - 1;
+  }
+  if (stands !== version)
+    throw problems.stale(say('someone_changed_this_meanwhile_2'), { ...shown(had), version: stands });
+  const next = change(had);
+  await writeSettings(work.tx, next, decidedBy(work));
+  return { version: version + Object.keys(next).length };
+}
+
+/** The same of one setting. */
+export const changeSetting = <K extends keyof ShopSettings>(
   work: Asked,
   name: K,
   version: number,
-  change: (had: ShopSettings[K]) => ShopSettings[K],
+  change: (had: ShopSettings[K]) => ShopSettings[K] | null,
   shown: (had: ShopSettings[K]) => object,
-): Promise<{ version: number }> {
-  const had = await lockSetting(work, name);
-  if (had.version !== version)
-    throw problems.stale(say('someone_changed_this_meanwhile_2'), {
-      ...shown(had.value),
-      version: had.version,
-    });
-  await writeSettings(work.tx, { [name]: change(had.value) });
-  return { version: version + 1 };
-}
+): Promise<{ version: number }> =>
+  changeSettings(
+    work,
+    [name],
+    version,
+    (had) => ({ [name]: change(had[name]) }) as { [N in K]: ShopSettings[N] | null },
+    (had) => shown(had[name]),
+  );
 
 const books = new WeakMap<ShopSettings, FormBook>();
 /** Every form of this shop, put together once a request. */

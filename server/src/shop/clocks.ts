@@ -1,4 +1,4 @@
-import { dayMs, instantOn, tradingDay } from '@ember-slate/core/calendar';
+import { dayMs, closingOf, tradingDay } from '@ember-slate/core/calendar';
 import {
   freezingProof,
   type FreezingRule,
@@ -79,7 +79,7 @@ export function lifeAt(
   // "Use today" holds for the fish and all that is cut of it, until it is graded again; frozen, it goes by the freezer.
   if (lot.verdict === 'use_today' && !clock.frozenAt && !clock.thawedAt) {
     const day = tradingDay(lot.gradedAt!, work.settings);
-    limits.push((instantOn(day, work.settings.closesAt, work.settings).getTime() - now) / dayMs);
+    limits.push((closingOf(day, work.settings).getTime() - now) / dayMs);
   }
   const life = rowLife({
     species,

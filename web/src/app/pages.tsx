@@ -38,6 +38,7 @@ const Quality = room(() => import('../stages/bench/Quality.tsx'));
 const People = room(() => import('../stages/people/People.tsx'));
 const SignIns = room(() => import('../stages/people/SignIns.tsx'));
 const Rules = room(() => import('../stages/people/Rules.tsx'));
+const Settings = room(() => import('../stages/settings/Settings.tsx'));
 
 /** Every page and its address; a page is loaded when it is first opened. */
 export const pages: readonly { path: string; Page: ComponentType }[] = [
@@ -78,6 +79,7 @@ export const pages: readonly { path: string; Page: ComponentType }[] = [
   { path: 'labels', Page: Labels },
   { path: 'knives', Page: Knives },
   { path: 'quality', Page: Quality },
+  { path: 'settings', Page: Settings },
   { path: 'people', Page: People },
   { path: 'sign-ins', Page: SignIns },
   { path: 'rules', Page: Rules },

@@ -20,8 +20,6 @@ import {
 
 const shop = {
   timeZone: 'Europe/Dublin',
-  weekdays: [0, 1, 2, 3, 4, 5, 6],
-  closesAt: 1080,
   devices: { scale: 'real', sensors: 'none', printer: 'none', probe: 'none' },
 } as unknown as Shop;
 const me = { id: 1, name: 'Test', role: 'manager' } as const;

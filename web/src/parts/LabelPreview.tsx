@@ -58,7 +58,10 @@ function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labe
               {formatMoney(label.price)} {shop.currency}
             </div>
           )}
-          <div className="text-note">{shop.name}</div>
+          <div className="text-note">
+            {label.shop}
+            {label.whose && <span className="block">{label.whose}</span>}
+          </div>
         </div>
         {label.priceCode && (
           <img src={`/api/labels/${id}/price.svg`} alt={`EAN-13 ${label.priceCode}`} className="h-[62px]" />

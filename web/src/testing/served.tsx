@@ -7,7 +7,7 @@ import {
   type Route,
   type StockRow,
 } from '@ember-slate/contract';
-import { tradingDay } from '@ember-slate/core/calendar';
+import { sameHours, tradingDay } from '@ember-slate/core/calendar';
 import { catalogue } from '@ember-slate/core/species';
 import { morningZone } from '@ember-slate/core/testing';
 import { render } from '@testing-library/react';
@@ -26,8 +26,8 @@ export const shop: Shop = {
   sample: false,
   timeZone: morningZone(),
   currency: 'EUR',
-  closesAt: 18 * 60,
-  weekdays: [1, 2, 3, 4, 5, 6],
+  hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
+  shut: [],
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   staff: [],

@@ -145,6 +145,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
       ...(weighed.source === 'simulated' ? [say('weighed_on_a_simulated_scale')] : []),
     ]),
     shop: work.settings.name,
+    whose: [work.settings.about.address, work.settings.about.approval].filter((t) => t !== '').join(', '),
     sample: work.settings.sample,
     currency: work.settings.currency,
     grams: weighed.grams,

@@ -10,15 +10,14 @@ export async function shopAtTheDoor(
   me: Actor | null,
   devices: DeviceStates,
 ): Promise<AnswerOf<typeof contract.session.shop>> {
-  const { name, sample, timeZone, currency, closesAt, weekdays, ruleProfile, idleLockMinutes } =
-    await readSettings(db);
+  const { name, sample, timeZone, currency, hours, shut, ruleProfile, idleLockMinutes } = await readSettings(db);
   return {
     name,
     sample,
     timeZone,
     currency,
-    closesAt,
-    weekdays: [...weekdays],
+    hours: [...hours],
+    shut: [...shut],
     ruleProfile,
     idleLockMinutes,
     staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),

@@ -24,9 +24,8 @@ const beside = [
 
 /** What is for the manager only. */
 const managers = [
+  { to: '/settings', name: say('settings') },
   { to: '/people', name: say('people') },
-  { to: '/rules', name: say('whose_rules') },
-  { to: '/sign-ins', name: say('sign_ins') },
 ] as const;
 
 /** What stands beside the stages, what this screen prefers, and who stands at it. */

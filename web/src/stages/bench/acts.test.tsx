@@ -325,6 +325,8 @@ const label = {
   perKg: 2890,
   price: 2347,
   priceCode: null,
+  shop: 'Test Slip',
+  whose: '4 Quay Street',
   printedAt: '2026-11-25T10:10:00.000Z',
   voided: null,
 } as const;

@@ -1,3 +1,4 @@
+import { sameHours } from '@ember-slate/core/calendar';
 import type { LotLife } from '@ember-slate/contract';
 import { cleanup, render, screen, within } from '@testing-library/react';
 import fc from 'fast-check';
@@ -78,7 +79,7 @@ describe('the life of a lot in one picture', () => {
     rawPaper: null,
     ...more,
   });
-  const shop = { timeZone: 'Europe/London', closesAt: 1080, weekdays: [1, 2, 3, 4, 5, 6] };
+  const shop = { timeZone: 'Europe/London', hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 480, closes: 1080 }), shut: [] };
   const draw = (more: Partial<LotLife> = {}) => {
     const { container } = render(
       <Provider store={store}>

@@ -10,6 +10,7 @@ import { useWant } from '../../parts/forms.ts';
 import { draftFrom, emptyLine, type NewLine } from './draft.ts';
 import { LineFields } from './LineFields.tsx';
 import { changeFor, PromiseLine } from './Promise.tsx';
+import { OpenDoubt } from './OpenDoubt.tsx';
 import { Recall } from './Recall.tsx';
 import { Said } from './Said.tsx';
 import { useOrderForm } from './useOrderForm.ts';
@@ -156,6 +157,7 @@ export function OrderForm({ order, onDone, onFresh = () => undefined }: Props) {
         <DayField label={say('for_the_day')} {...field('dueDay', 'dueAt')} from={0} to={120} />
         <TimeField label={say('at')} {...field('dueTime')} />
       </div>
+      <OpenDoubt day={values.dueDay} minutes={values.dueTime} />
       <Lines state={state} />
       <button type="button" className="why pt-1" onClick={() => addLines([emptyLine()], () => true)}>
         {say('one_more_line')}

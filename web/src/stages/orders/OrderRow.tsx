@@ -8,6 +8,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { wishWords } from '../../parts/words.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { OpenDoubt } from './OpenDoubt.tsx';
 import { say } from './say.ts';
 
 type Line = Order['lines'][number];
@@ -63,9 +64,10 @@ export function OrderLines({ order }: { order: Order }) {
 
 /** An order in the list: when, who, what of it is where. */
 export function OrderRow({ order, children }: { order: Order; children: ReactNode }) {
-  const { when } = useTimes();
+  const { when, local, today } = useTimes();
   const { shop } = useShop();
   const now = useNow();
+  const due = local(order.dueAt);
   const late = order.state === 'open' && new Date(order.dueAt) < now;
   return (
     <li className="grid grid-cols-[58px_minmax(0,1fr)_auto] gap-3 border-t border-line py-2">
@@ -73,6 +75,9 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
         {when(order.dueAt).slice(-5)}
       </div>
       <div className="min-w-0">
+        {order.state === 'open' && (
+          <OpenDoubt day={today(due)} minutes={due.getHours() * 60 + due.getMinutes()} />
+        )}
         <div className="font-figure text-label font-semibold">
           {order.customer}{' '}
           <a

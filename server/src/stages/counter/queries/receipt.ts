@@ -27,6 +27,7 @@ export async function receipt(work: Reader, id: number): Promise<File> {
   );
   const at = formatInstant(sale.at, 'dateClock', work.settings.timeZone);
   const small = (text: string) => ({ text: printable(text), fontSize: 8 });
+  const { address, phone, taxNumber } = work.settings.about;
   const right = (text: string) => ({ text, alignment: 'right' as const });
   const grams = (g: number) => massText(g);
   const bytes = await renderPdf({
@@ -35,6 +36,9 @@ export async function receipt(work: Reader, id: number): Promise<File> {
     info: { title: say('receipt', { number: sale.number }) },
     content: [
       { text: printable(work.settings.name), fontSize: 15, bold: true },
+      ...[address, phone, ...(taxNumber ? [say('tax_number', { taxNumber })] : [])]
+        .filter((line) => line !== '')
+        .map(small),
       small(
         say('sale_served_by', {
           sample: work.settings.sample ? `${say('sample_data')} ` : '',

@@ -73,6 +73,8 @@ export async function labelPreview(work: Reader, id: number): Promise<AnswerOf<t
     perKg,
     price,
     priceCode: code,
+    shop,
+    whose,
   } = JSON.parse(content) as KeptLabel;
   return {
     title,
@@ -87,6 +89,8 @@ export async function labelPreview(work: Reader, id: number): Promise<AnswerOf<t
     perKg,
     price,
     priceCode: code,
+    shop,
+    whose: whose ?? '',
     size,
     voided: voidWhy,
   };

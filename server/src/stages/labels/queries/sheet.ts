@@ -9,6 +9,8 @@ import { say } from '../say.ts';
 /** A piece's label as it was made: printed again it says the same. */
 export interface KeptLabel extends InWords<PieceLabel> {
   shop: string;
+  /** Where the shop is and its number with the authorities; labels made before it was asked for have none. */
+  whose?: string;
   sample: boolean;
   currency: string;
   grams: number;
@@ -95,6 +97,7 @@ export async function labelSheet(label: KeptLabel, size: LabelSettings['size']):
                 ? []
                 : [{ text: money(label.price), fontSize: s.title * 1.1, bold: true, lineHeight: 1 }]),
               text(`${label.shop}${label.sample ? say('sample_data') : ''}`),
+              ...(label.whose ? [text(label.whose)] : []),
             ],
           },
           ...(label.priceCode === null

@@ -138,7 +138,10 @@ export async function claimSheet(work: Reader, id: number) {
       pageMargins: [48, 48, 48, 56],
       info: { title: say('claim', { number: claim.number }) },
       content: [
-        { text: work.settings.name, fontSize: 11 },
+        {
+          text: [work.settings.name, work.settings.about.address].filter((t) => t !== '').join(', '),
+          fontSize: 11,
+        },
         { text: say('claim', { number: claim.number }), fontSize: 26, bold: true, margin: [0, 4, 0, 12] },
         {
           layout: 'lightHorizontalLines',

@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract, FoundPlan, PlanSpecies, TicketMarks } from '@ember-slate/contract';
 import { bodyOf } from '@ember-slate/core/body';
-import { addDays, instantOn } from '@ember-slate/core/calendar';
+import { addDays, closingOf, instantOn } from '@ember-slate/core/calendar';
 import {
   modesOf,
   offTrim,
@@ -118,7 +118,7 @@ function marksOf(problem: PlanProblem, planned: PlannedFish, live: PlanSpecies):
 
 /** What is for the counter alone is wanted before the shop closes; after that, by noon of the next day. */
 function counterDue(work: Work): Date {
-  const close = instantOn(today(work), work.settings.closesAt, work.settings);
+  const close = closingOf(today(work), work.settings);
   return close > work.now ? close : instantOn(addDays(today(work), 1), 12 * 60, work.settings);
 }
 

@@ -1,5 +1,5 @@
 import type { MarkdownOffer, StockRow } from '@ember-slate/contract';
-import { addDays, instantOn, isTradingDay } from '@ember-slate/core/calendar';
+import { addDays, closingOf, isTradingDay } from '@ember-slate/core/calendar';
 import { markdown, usualElasticity, usualTraffic } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { today, type Reader } from '../../../platform/context.ts';
@@ -11,7 +11,7 @@ const sellingHours = 9;
 
 /** Share of today's sales still to come. */
 function leftOfToday(work: Reader): number {
-  const closes = instantOn(today(work), work.settings.closesAt, work.settings).getTime();
+  const closes = closingOf(today(work), work.settings).getTime();
   const left = (closes - work.now.getTime()) / (sellingHours * 3_600_000);
   return Math.max(0, Math.min(1, left));
 }

@@ -1,0 +1,124 @@
+import * as z from 'zod';
+import * as f from './fields.ts';
+import { change, managers, read, tags, type Route } from './route.ts';
+
+const minutes = z.number({ error: 'Give a time' }).int().min(0).max(1440);
+const hours = z.object({ opens: minutes, closes: minutes });
+/** The hours of each weekday, Sunday first; null where the shop is shut. */
+export const weekHours = z.array(hours.nullable()).length(7);
+const stretch = z.object({ from: f.day, to: f.day, name: f.name('reason') });
+/** Days on which the shop is shut out of the usual. */
+export const shutDays = z.array(stretch).max(200, 'At most 200 stretches');
+
+/** What papers say of the shop. */
+const identity = {
+  name: f.name('name of the shop'),
+  address: f.text(200),
+  phone: f.text(40),
+  approval: f.text(40),
+  taxNumber: f.text(40),
+};
+const opening = { timeZone: f.text(60), hours: weekHours, shut: shutDays };
+/** The same as somebody may set it. */
+const setOpening = {
+  timeZone: f.text(60),
+  hours: z
+    .array(
+      hours
+        .refine((h) => h.opens < h.closes, { path: ['closes'], message: 'It closes after it opens' })
+        .nullable(),
+    )
+    .length(7)
+    .refine((week) => week.some((h) => h !== null), 'A shop opens at least one day of the week'),
+  shut: z
+    .array(
+      stretch.refine((s) => s.from <= s.to, {
+        path: ['to'],
+        message: 'The last day is not before the first',
+      }),
+    )
+    .max(200, 'At most 200 stretches'),
+};
+const screens = {
+  idleLockMinutes: z
+    .number({ error: 'Give the minutes' })
+    .int()
+    .min(1, 'At least a minute')
+    .max(240, 'At most four hours'),
+};
+
+/** What a shop decides elsewhere, each on its own page. */
+export const elsewhere = [
+  'ruleProfile',
+  'methods',
+  'tubs',
+  'labels',
+  'trimRules',
+  'customs',
+  'money',
+  'checks',
+  'holidays',
+] as const;
+/** Something a shop decides on a page of its own. */
+export type Elsewhere = (typeof elsewhere)[number];
+
+const decided = z.object({
+  version: f.version,
+  /** Who decided it and when; null where the shop goes by what it came with. */
+  decided: z.object({ by: z.string().nullable(), at: f.instant.nullable() }).nullable(),
+});
+
+/** Routes of settings: everything a shop decides about itself, with who decided it. */
+export const settings = {
+  all: read('/api/settings', {
+    summary: 'What the shop decides: what stands, what it came with, who changed it and when',
+    tags: [...tags],
+    roles: managers,
+    answer: z.object({
+      shop: decided.extend({
+        ...identity,
+        currency: z.string(),
+        /** Whether money is in the books already: its currency stays as it is. */
+        currencyFixed: z.boolean(),
+      }),
+      opening: decided.extend(opening),
+      screens: decided.extend(screens),
+      usual: z.object({ ...opening, ...screens }),
+      elsewhere: z.array(decided.extend({ name: z.enum(elsewhere) })),
+      /** Which program runs, and the folder it keeps its records in; null where the database is the shop's own. */
+      program: z.object({ version: z.string(), dataFolder: z.string().nullable() }),
+    }),
+  }),
+  setShop: change('PUT', '/api/settings/shop', {
+    summary: 'Name, address and numbers of the shop, and the currency it reckons in',
+    tags: [...tags],
+    roles: managers,
+    body: z.object({
+      version: f.version,
+      ...identity,
+      currency: z.string().regex(/^[A-Z]{3}$/, 'A currency has three letters, as EUR'),
+    }),
+    answer: f.saved,
+  }),
+  setOpening: change('PUT', '/api/settings/opening', {
+    summary: 'Time zone, hours of each weekday, days the shop is shut',
+    tags: [...tags],
+    roles: managers,
+    body: z.object({ version: f.version, ...setOpening }),
+    answer: f.saved,
+  }),
+  setScreens: change('PUT', '/api/settings/screens', {
+    summary: 'How long a screen nobody touches stays open',
+    tags: ['people'],
+    roles: managers,
+    body: z.object({ version: f.version, ...screens }),
+    answer: f.saved,
+  }),
+  back: change('PUT', '/api/settings/usual/:name', {
+    summary: 'Go back to what the shop came with',
+    tags: [...tags],
+    roles: managers,
+    body: z.object({ version: f.version }),
+    answer: f.saved,
+  }),
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,91 @@
+import { isDeepStrictEqual } from 'node:util';
+import { type BodyOf, type contract, type Elsewhere, elsewhere } from '@ember-slate/contract';
+import type { Work } from '../../platform/context.ts';
+import { fieldProblem, problems } from '../../platform/problem.ts';
+import { changeSetting, changeSettings } from '../../platform/settings.ts';
+import { moneyInBooks, together } from './queries.ts';
+import { say } from './say.ts';
+
+/** What is not as it was: what was saved as it stood keeps who decided it. */
+const changed = <T extends object>(had: T, next: T): Partial<T> =>
+  Object.fromEntries(
+    Object.entries(next).filter(([name, value]) => !isDeepStrictEqual(value, had[name as keyof T])),
+  ) as Partial<T>;
+
+const currencies = new Set(Intl.supportedValuesOf('currency'));
+
+/** Whether a clock of this zone can be told. */
+function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Changes what papers say of the shop. Throws a problem of the currency once money stands in the books. */
+export async function setShop(
+  work: Work,
+  { version, name, currency, ...about }: BodyOf<typeof contract.settings.setShop>,
+): Promise<{ version: number }> {
+  if (!currencies.has(currency)) throw fieldProblem('currency', say('no_such_currency'));
+  const fixed = await moneyInBooks(work);
+  return changeSettings(
+    work,
+    together.shop,
+    version,
+    (had) => {
+      if (currency !== had.currency && fixed) throw fieldProblem('currency', say('money_is_in_the_books'));
+      return changed(had, { name, about, currency });
+    },
+    (had) => ({ name: had.name, ...had.about, currency: had.currency }),
+  );
+}
+
+/** Changes when the shop is open. Throws a problem of the zone where there is none of that name. */
+export async function setOpening(
+  work: Work,
+  { version, ...opening }: BodyOf<typeof contract.settings.setOpening>,
+): Promise<{ version: number }> {
+  if (!isTimeZone(opening.timeZone)) throw fieldProblem('timeZone', say('no_such_time_zone'));
+  const shut = opening.shut.toSorted((a, b) => a.from.localeCompare(b.from));
+  const twice = shut.findIndex((s, i) => i > 0 && s.from <= shut[i - 1]!.to);
+  if (twice > 0)
+    throw fieldProblem('shut', say('shut_twice', { a: shut[twice - 1]!.name, b: shut[twice]!.name }));
+  return changeSettings(
+    work,
+    together.opening,
+    version,
+    (had) => changed(had, { ...opening, shut }),
+    (had) => had,
+  );
+}
+
+export const setScreens = (
+  work: Work,
+  { version, ...screens }: BodyOf<typeof contract.settings.setScreens>,
+): Promise<{ version: number }> =>
+  changeSettings(
+    work,
+    together.screens,
+    version,
+    (had) => changed(had, screens),
+    (had) => had,
+  );
+
+/** Goes back to what the shop came with. Throws not-found for what is not decided on a page of its own. */
+export async function back(
+  work: Work,
+  name: string,
+  { version }: BodyOf<typeof contract.settings.back>,
+): Promise<{ version: number }> {
+  if (!elsewhere.includes(name as Elsewhere)) throw problems.notFound(say('no_such_setting'));
+  return changeSetting(
+    work,
+    name as Elsewhere,
+    version,
+    () => null,
+    () => ({}),
+  );
+}

@@ -1,0 +1,66 @@
+import { elsewhere, type AnswerOf, type contract } from '@ember-slate/contract';
+import { programVersion } from '../../platform/config.ts';
+import type { Reader } from '../../platform/context.ts';
+import { row, rows } from '../../platform/db.ts';
+import { type Decided, defaultSettings, type ShopSettings } from '../../platform/settings.ts';
+
+/** What is changed together, under the name of its form. */
+export const together = {
+  shop: ['name', 'about', 'currency'],
+  opening: ['timeZone', 'hours', 'shut'],
+  screens: ['idleLockMinutes'],
+} as const satisfies Record<string, readonly (keyof ShopSettings)[]>;
+
+/** Whether money stands in the books: what was paid, asked or taken. */
+export async function moneyInBooks(work: Pick<Reader, 'tx'>): Promise<boolean> {
+  const found = await row<{ found: number }>(
+    work.tx,
+    `SELECT EXISTS (SELECT 1 FROM lot) OR EXISTS (SELECT 1 FROM price) OR EXISTS (SELECT 1 FROM sale)
+       OR EXISTS (SELECT 1 FROM deposit) AS found`,
+  );
+  return found!.found === 1;
+}
+
+/** Everything the shop decides about itself, with who decided it. */
+export async function allSettings(
+  work: Reader,
+  dataFolder: string | null,
+): Promise<AnswerOf<typeof contract.settings.all>> {
+  const { settings } = work;
+  const staff = new Map(
+    (await rows<{ id: number; name: string }>(work.tx, 'SELECT id, name FROM staff')).map((s) => [
+      s.id,
+      s.name,
+    ]),
+  );
+  const decided = (...names: (keyof ShopSettings)[]) => {
+    const last = names
+      .flatMap((name) => settings.decided(name) ?? [])
+      .reduce((a, b) => ((b.at?.getTime() ?? 0) >= (a?.at?.getTime() ?? 0) ? b : a), null as Decided | null);
+    return {
+      version: settings.versionOf(...names),
+      decided: last && { by: staff.get(last.by ?? 0) ?? null, at: last.at?.toISOString() ?? null },
+    };
+  };
+  const { name, about, currency, timeZone, hours, shut, idleLockMinutes } = settings;
+  const usual = defaultSettings;
+  return {
+    shop: {
+      ...decided(...together.shop),
+      name,
+      ...about,
+      currency,
+      currencyFixed: await moneyInBooks(work),
+    },
+    opening: { ...decided(...together.opening), timeZone, hours: [...hours], shut: [...shut] },
+    screens: { ...decided(...together.screens), idleLockMinutes },
+    usual: {
+      timeZone: usual.timeZone,
+      hours: [...usual.hours],
+      shut: [...usual.shut],
+      idleLockMinutes: usual.idleLockMinutes,
+    },
+    elsewhere: elsewhere.map((name) => ({ name, ...decided(name) })),
+    program: { version: programVersion, dataFolder },
+  };
+}

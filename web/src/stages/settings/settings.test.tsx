@@ -1,0 +1,121 @@
+import { elsewhere } from '@ember-slate/contract';
+import { sameHours } from '@ember-slate/core/calendar';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { Refusal, served } from '../../testing/served.tsx';
+import { fill, press, says } from '../../testing/hands.ts';
+import { weekInWords } from './OpeningForm.tsx';
+import Settings from './Settings.tsx';
+
+const ines = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
+const toSix = (weekdays: number[]) => sameHours(weekdays, { opens: 480, closes: 1080 });
+const opening = { timeZone: 'Europe/Dublin', hours: toSix([1, 2, 3, 4, 5, 6]), shut: [] };
+const all = {
+  shop: {
+    version: 2,
+    decided: { by: 'Bram Teale', at: '2026-11-20T09:00:00.000Z' },
+    name: 'Skerrow Slip',
+    address: '4 Quay Street',
+    phone: '',
+    approval: '',
+    taxNumber: '',
+    currency: 'EUR',
+    currencyFixed: false,
+  },
+  opening: { version: 4, decided: null, ...opening },
+  screens: { version: 1, decided: { by: null, at: null }, idleLockMinutes: 10 },
+  usual: { ...opening, idleLockMinutes: 10 },
+  elsewhere: elsewhere.map((name) => ({
+    name,
+    version: 3,
+    decided: name === 'labels' ? { by: 'Ines Corrie', at: '2026-11-24T09:00:00.000Z' } : null,
+  })),
+  program: { version: '0.1.0', dataFolder: '/srv/shop' },
+};
+const shown = (answers: object = {}, address = '/settings') =>
+  served(<Settings />, { 'GET /api/settings': all, ...answers }, ines, address);
+const rowOf = (topic: string) => screen.getAllByRole('row').find((r) => r.textContent.startsWith(topic))!;
+
+describe('what a week is called', () => {
+  it.each([
+    [toSix([1, 2, 3, 4, 5, 6]), 'Mon–Sat 08:00–18:00'],
+    [toSix([0, 1, 2, 3, 4, 5, 6]), 'Mon–Sun 08:00–18:00'],
+    [toSix([2, 4]), 'Tue 08:00–18:00, Thu 08:00–18:00'],
+    [toSix([2, 3, 4, 5]).with(5, { opens: 480, closes: 780 }), 'Tue–Thu 08:00–18:00, Fri 08:00–13:00'],
+    [toSix([0]), 'Sun 08:00–18:00'],
+  ])('%#', (hours, words) => expect(weekInWords(hours)).toBe(words));
+});
+
+describe('settings', () => {
+  it('say of each what stands, and who decided it', async () => {
+    shown();
+    await says(/What this shop decides/);
+    expect(rowOf('The shop').textContent).toMatch(/Skerrow Slip, 4 Quay Street, EUR.*Bram Teale/);
+    expect(rowOf('Opening').textContent).toMatch(/Mon–Sat 08:00–18:00.*As it came/);
+    expect(rowOf('Screens').textContent).toMatch(/10 minutes.*Since the shop was set up/);
+    expect(screen.getByText(/Ember Slate 0\.1\.0.*\/srv\/shop/)).toBeTruthy();
+    // Only what somebody decided has a way back.
+    expect(screen.getAllByRole('button', { name: 'Back to the usual' })).toHaveLength(1);
+  });
+
+  it('go back to what the shop came with, of the version that was seen', async () => {
+    const sent = shown({ 'PUT /api/settings/usual/labels': { version: 4 } });
+    await says(/What this shop decides/);
+    fireEvent.click(within(rowOf('Labels')).getByRole('button', { name: 'Back to the usual' }));
+    await waitFor(() =>
+      expect(sent).toEqual([{ method: 'PUT', path: '/api/settings/usual/labels', body: { version: 3 } }]),
+    );
+  });
+
+  it('take the hours of a week, and days it is shut', async () => {
+    const sent = shown({ 'PUT /api/settings/opening': { version: 5 } }, '/settings?what=opening');
+    const closes = await screen.findAllByLabelText('Closes');
+    const opens = screen.getAllByLabelText('Opens');
+    fireEvent.change(closes[5]!, { target: { value: '1' } });
+    fireEvent.change(closes[5]!, { target: { value: '13' } });
+    fireEvent.change(opens[0]!, { target: { value: '' } });
+    // A half of the hours is no day: it is said beside the field, and nothing is sent.
+    await press('Save');
+    await says(/Give a time/);
+    expect(sent).toEqual([]);
+    fireEvent.change(closes[0]!, { target: { value: '' } });
+    await press('Add days it is shut');
+    await fill(/^First day/, '2026-12-25');
+    await fill(/^Reason/, 'Christmas');
+    await press('Save');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toEqual({
+      version: 4,
+      timeZone: 'Europe/Dublin',
+      hours: toSix([2, 3, 4, 5, 6]).with(6, { opens: 480, closes: 780 }),
+      shut: [{ from: '2026-12-25', to: '2026-12-25', name: 'Christmas' }],
+    });
+  });
+
+  it('keep what was typed beside what somebody else saved', async () => {
+    const sent = shown(
+      {
+        'PUT /api/settings/screens': new Refusal({
+          status: 409,
+          code: 'stale',
+          detail: 'Someone changed this meanwhile',
+          current: { version: 6, idleLockMinutes: 30 },
+        }),
+      },
+      '/settings?what=screens',
+    );
+    await fill(/^Minutes until/, '5');
+    await press('Save');
+    await press('Save mine over it');
+    await waitFor(() => expect(sent.at(-1)!.body).toEqual({ version: 6, idleLockMinutes: 5 }));
+  });
+
+  it('offer no other currency once money is in the books', async () => {
+    shown(
+      { 'GET /api/settings': { ...all, shop: { ...all.shop, currencyFixed: true } } },
+      '/settings?what=shop',
+    );
+    await says(/reckons in EUR/);
+    expect(screen.queryByLabelText('Currency')).toBeNull();
+  });
+});
