@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, counterHands, managers, read, type Route } from './route.ts';
+import { ask, change, counterHands, managers, read, type Route } from './route.ts';
 
 const markdownDay = z.object({
   day: f.day,
@@ -88,6 +88,45 @@ export const prices = {
       reason: f.text(200).default(''),
     }),
     answer: f.done,
+  }),
+  readList: ask('/api/prices/read', {
+    summary:
+      'A pasted price list as it would be read: fish, form, price a kilogram, what is wrong with each line',
+    roles: managers,
+    body: z.object({ text: z.string().max(200_000, 'At most 200 000 characters') }),
+    answer: z.object({
+      rows: z.array(
+        z.object({
+          line: z.number().int(),
+          cells: z.array(z.string()),
+          price: z
+            .object({
+              speciesId: z.string(),
+              speciesName: z.string(),
+              item: z.string(),
+              itemName: z.string(),
+              was: f.money.nullable(),
+              perKg: f.money,
+            })
+            .nullable(),
+          errors: z.array(z.string()),
+        }),
+      ),
+    }),
+  }),
+  setList: change('POST', '/api/prices/list', {
+    summary: 'Set many prices at once: all of them or none',
+    tags: ['counter', 'orders', 'close'],
+    roles: managers,
+    body: z.object({
+      prices: z
+        .array(
+          z.object({ speciesId: f.speciesId, item: f.item, was: f.money.nullable(), perKg: f.money.min(1) }),
+        )
+        .min(1, 'Not one price')
+        .max(1000, 'At most 1000 prices'),
+    }),
+    answer: z.object({ set: z.number().int() }),
   }),
   markdowns: read('/api/prices/markdowns', {
     summary: 'Stock with less life than buyers: the price path that brings most, with its working',

@@ -62,6 +62,21 @@ export const elsewhere = [
 /** Something a shop decides on a page of its own. */
 export type Elsewhere = (typeof elsewhere)[number];
 
+/** What a new shop does before its first sale, in the order it is best done. */
+export const firstSteps = [
+  'shop',
+  'owner',
+  'opening',
+  'rules',
+  'people',
+  'devices',
+  'suppliers',
+  'prices',
+  'stock',
+] as const;
+/** Something a new shop does before its first sale. */
+export type FirstStep = (typeof firstSteps)[number];
+
 const decided = z.object({
   version: f.version,
   /** Who decided it and when; null where the shop goes by what it came with. */
@@ -113,6 +128,19 @@ export const settings = {
     roles: managers,
     body: z.object({ version: f.version, ...screens }),
     answer: f.saved,
+  }),
+  steps: read('/api/settings/steps', {
+    summary: 'What a new shop has still to do before its first sale',
+    tags: [...tags],
+    roles: managers,
+    answer: z.array(z.object({ step: z.enum(firstSteps), state: z.enum(['open', 'done', 'left']) })),
+  }),
+  leaveStep: change('POST', '/api/settings/steps', {
+    summary: 'Do without a step before the first sale, or take it up again',
+    tags: ['people'],
+    roles: managers,
+    body: z.object({ step: z.enum(firstSteps), leave: z.boolean() }),
+    answer: z.object({}),
   }),
   back: change('PUT', '/api/settings/usual/:name', {
     summary: 'Go back to what the shop came with',

@@ -105,7 +105,7 @@ const noDevices: DeviceStates = { scale: 'none', sensors: 'none', printer: 'none
 type Stage = Exclude<keyof typeof contract, 'session' | 'devices'>;
 
 /** Every stage; what one has another do in its own transaction is handed to it here. */
-const stagesOf = (planner: Planner, dataFolder: string | null): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
+const stagesOf = (planner: Planner, here: Parameters<typeof settings>[0]): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
   bench,
   books,
   buying,
@@ -128,7 +128,7 @@ const stagesOf = (planner: Planner, dataFolder: string | null): { [S in Stage]: 
   trim,
   yields,
   plan: plan(planner, withdraw),
-  settings: settings(dataFolder),
+  settings: settings(here),
 });
 
 /** The built screens: every address of a browser is theirs. */
@@ -188,7 +188,8 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   mountSession(app, platform, options.host, devices);
   mountDevices(app, platform, { scale, probe, printer }, devices);
   mountStream(app, platform, { feed: new FeedReader(pool), scale, probe, closing: options.closing });
-  for (const [name, handlers] of Object.entries(stagesOf(planner, options.dataFolder ?? null)))
+  const here = { dataFolder: options.dataFolder ?? null, devices };
+  for (const [name, handlers] of Object.entries(stagesOf(planner, here)))
     mountStage(app, platform, contract[name as Stage], handlers);
   mountPhotos(app, platform);
   app.get('/api/openapi.json', async (request, response) => {

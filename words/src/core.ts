@@ -2,6 +2,7 @@ import advice from '../en/core/advice.json' with { type: 'json' };
 import board from '../en/core/board.json' with { type: 'json' };
 import body from '../en/core/body.json' with { type: 'json' };
 import coldchain from '../en/core/coldchain.json' with { type: 'json' };
+import costs from '../en/core/costs.json' with { type: 'json' };
 import cutplan from '../en/core/cutplan.json' with { type: 'json' };
 import forms from '../en/core/forms.json' with { type: 'json' };
 import freshness from '../en/core/freshness.json' with { type: 'json' };
@@ -20,6 +21,7 @@ const english: Readonly<Record<string, Sentences>> = {
   board,
   body,
   coldchain,
+  costs,
   cutplan,
   forms,
   freshness,

@@ -189,6 +189,13 @@ describe.each(Object.entries(readLanguage('en')))('the words of %s', (area, sent
     const said = new Set(mine.flatMap((u) => u.codes));
     expect(Object.keys(sentences).filter((code) => !said.has(code))).toEqual([]);
   });
+  it('are found by the code the core says', () => {
+    if (!area.startsWith('core/')) return;
+    for (const [name, text] of Object.entries(sentences))
+      if (!text.includes('{')) expect(inWords({ code: `${area}:${name}` })).toBe(text);
+      else expect(() => inWords({ code: `${area}:${name}` })).not.toThrow(/No words/);
+  });
+
   it('are said with what stands in their braces, no more and no less', () => {
     const wrong = mine.flatMap(({ where, codes, params }) =>
       codes.flatMap((code) => {

@@ -7,6 +7,7 @@ import { parseArgs } from 'node:util';
 import { type Config, configFromEnv, type DeviceKind, deviceKinds } from '../platform/config.ts';
 import { openPool, row, transaction } from '../platform/db.ts';
 import { logTo } from '../platform/log.ts';
+import { newManager } from '../platform/sessions.ts';
 import { readSettings, writeSettings } from '../platform/settings.ts';
 import { addStaff } from '../stages/people/commands.ts';
 import { dropRoot } from './account.ts';
@@ -67,9 +68,9 @@ async function firstDay(databaseUrl: string, empty: boolean, years: string): Pro
       const pin = String(randomInt(100_000, 1_000_000));
       await transaction(pool, async (tx) => {
         await writeSettings(tx, { name: 'My shop', sample: false });
-        await addStaff(tx, { name: 'Manager', role: 'manager', pin, demo: false, handed: true });
+        await addStaff(tx, { name: newManager, role: 'manager', pin, demo: false, handed: true });
       });
-      return `First sign-in: Manager, PIN ${pin} (said once; you choose your own then)`;
+      return `First sign-in: ${newManager}, PIN ${pin} (said once; you choose your own then)`;
     }
     console.log('Making the sample shop: sixty days of it …');
     const made = spawnSync(process.execPath, [...program('demo', 'load'), '--years', years], {

@@ -5,6 +5,9 @@ import { type Asks, row, run, type Tx } from './db.ts';
 import { fieldProblem, problems } from './problem.ts';
 import { say } from './say.ts';
 
+/** What the first person of a new shop is called until they say their name. */
+export const newManager = say('new_manager');
+
 export const cookieName = 'ember_slate';
 /** A session nobody used for this long is over, whatever the screen shows; and any is a day after it began. */
 const idleMinutes = 30;

@@ -1,5 +1,5 @@
 import { type RuleProfile } from '@ember-slate/core/freshness';
-import type { LabelSettings, MoneySettings, TrimRule, Tub } from '@ember-slate/contract';
+import type { FirstStep, LabelSettings, MoneySettings, TrimRule, Tub } from '@ember-slate/contract';
 import type { MethodChoices } from '@ember-slate/core/board';
 import { sameHours, type ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
@@ -37,6 +37,8 @@ export interface ShopSettings extends ShopCalendar {
   checks: readonly { id: string; words: string }[];
   /** Days that sell more or less than their weekday does. */
   holidays: readonly { day: string; factor: number; name: string }[];
+  /** Steps before the first sale that the shop does without. */
+  stepsLeft: readonly FirstStep[];
 }
 
 /** Who decided what a setting is, and when; null for what nobody in the shop did. */
@@ -105,6 +107,7 @@ export const defaultSettings: ReadSettings = {
     { id: 'doors', words: say('cold_room_and_freezer_shut_alarms') },
   ],
   holidays: [],
+  stepsLeft: [],
   versionOf: () => 1,
   decided: () => null,
 };

@@ -30,6 +30,15 @@ export async function setPrice(
   return had?.perKg === body.perKg ? { id: 0 } : writePrice(work, body);
 }
 
+/** Sets many prices, all of them or none: what somebody else set meanwhile stops it. */
+export async function setPrices(
+  work: Work,
+  prices: BodyOf<typeof contract.prices.setList>['prices'],
+): Promise<{ set: number }> {
+  for (const price of prices) await setPrice(work, { ...price, reason: say('with_the_price_list') });
+  return { set: prices.length };
+}
+
 /** Writes a price and the row of its history. */
 export async function writePrice(
   work: Work,

@@ -1,13 +1,16 @@
 import type { contract } from '@ember-slate/contract';
 import type { Handlers } from '../../platform/handlers.ts';
-import { markDown, markUp, setPrice } from './commands.ts';
+import { markDown, markUp, setPrice, setPrices } from './commands.ts';
 import { priceHistory, priceList } from './queries/list.ts';
+import { readList } from './queries/pasted.ts';
 import { markdowns } from './queries/markdowns.ts';
 
 export const prices: Handlers<typeof contract.prices> = {
   list: (work) => priceList(work),
   history: (work, { query }) => priceHistory(work, query.speciesId, query.item),
   set: (work, { body }) => setPrice(work, body),
+  readList: (work, { body }) => readList(work, body.text),
+  setList: (work, { body }) => setPrices(work, body.prices),
   markdowns: (work) => markdowns(work),
   markDown: (work, { body }) => markDown(work, body),
   markUp: (work, { body }) => markUp(work, body),

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { type BodyOf, type contract, type Elsewhere, elsewhere } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
-import { changeSetting, changeSettings } from '../../platform/settings.ts';
+import { addToSetting, changeSetting, changeSettings } from '../../platform/settings.ts';
 import { moneyInBooks, together } from './queries.ts';
 import { say } from './say.ts';
 
@@ -73,6 +73,15 @@ export const setScreens = (
     (had) => changed(had, screens),
     (had) => had,
   );
+
+/** Does without a step before the first sale, or takes it up again. */
+export async function leaveStep(
+  work: Work,
+  { step, leave }: BodyOf<typeof contract.settings.leaveStep>,
+): Promise<Record<never, never>> {
+  await addToSetting(work, 'stepsLeft', (left) => [...left.filter((s) => s !== step), ...(leave ? [step] : [])]);
+  return {};
+}
 
 /** Goes back to what the shop came with. Throws not-found for what is not decided on a page of its own. */
 export async function back(

@@ -1,7 +1,8 @@
-import { elsewhere, type AnswerOf, type contract } from '@ember-slate/contract';
-import { programVersion } from '../../platform/config.ts';
+import { elsewhere, firstSteps, type AnswerOf, type contract, type FirstStep } from '@ember-slate/contract';
+import { type DeviceStates, programVersion } from '../../platform/config.ts';
 import type { Reader } from '../../platform/context.ts';
 import { row, rows } from '../../platform/db.ts';
+import { newManager } from '../../platform/sessions.ts';
 import { type Decided, defaultSettings, type ShopSettings } from '../../platform/settings.ts';
 
 /** What is changed together, under the name of its form. */
@@ -63,4 +64,36 @@ export async function allSettings(
     elsewhere: elsewhere.map((name) => ({ name, ...decided(name) })),
     program: { version: programVersion, dataFolder },
   };
+}
+
+/** What a new shop has still to do before its first sale, and what is done or was left. */
+export async function stepsToDo(
+  work: Reader,
+  devices: DeviceStates,
+): Promise<AnswerOf<typeof contract.settings.steps>> {
+  const { settings } = work;
+  const found = await row<Record<'unnamed' | 'people' | 'suppliers' | 'prices' | 'stock', number>>(
+    work.tx,
+    `SELECT (SELECT COUNT(*) FROM staff WHERE active AND name = ?) AS unnamed,
+       (SELECT COUNT(*) FROM staff WHERE active) AS people, (SELECT COUNT(*) FROM supplier) AS suppliers,
+       (SELECT COUNT(*) FROM price) AS prices, (SELECT COUNT(*) FROM lot) AS stock`,
+    [newManager],
+  );
+  const n = found!;
+  const chosen = (name: keyof ShopSettings) => (settings.decided(name)?.by ?? null) !== null;
+  const done: Record<FirstStep, boolean> = {
+    shop: settings.about.address !== '',
+    owner: n.unnamed === 0,
+    opening: chosen('hours') || chosen('timeZone'),
+    rules: chosen('ruleProfile'),
+    people: n.people > 1,
+    devices: Object.values(devices).some((state) => state === 'real'),
+    suppliers: n.suppliers > 0,
+    prices: n.prices > 0,
+    stock: n.stock > 0,
+  };
+  return firstSteps.map((step) => ({
+    step,
+    state: done[step] ? 'done' : settings.stepsLeft.includes(step) ? 'left' : 'open',
+  }));
 }

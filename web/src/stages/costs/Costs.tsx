@@ -33,14 +33,16 @@ export default function Costs() {
       <div className="flex flex-wrap items-end justify-between gap-4 pb-2">
         <div>
           <h1 className="text-head">
-            {losing.length > 0
-              ? say('forms_sell_under_cost', { losing: losing.length })
-              : thin.length > 0
-                ? say('of_what_you_sell_leave_less_than', {
-                    thin: thin.length,
-                    margin: Math.round(rules.margin * 100),
-                  })
-                : say('every_form_you_sell_leaves_its')}
+            {list.length === 0
+              ? say('no_price_yet_nothing_can_be_sold')
+              : losing.length > 0
+                ? say('forms_sell_under_cost', { losing: losing.length })
+                : thin.length > 0
+                  ? say('of_what_you_sell_leave_less_than', {
+                      thin: thin.length,
+                      margin: Math.round(rules.margin * 100),
+                    })
+                  : say('every_form_you_sell_leaves_its')}
           </h1>
           <p className="text-ink2">
             {say('cost_by_labour_in_of_the_last_fish', {

@@ -13,6 +13,7 @@ import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { OnePrice, PastedPrices } from './NewPrices.tsx';
 import { say } from './say.ts';
 import { Table } from '../../parts/Table.tsx';
 
@@ -133,7 +134,9 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
 export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules: MoneySettings }) {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<ListedPrice | null>(null);
-  const [all, setAll] = useState(false);
+  // A shop that sold nothing yet wants to see all it has priced.
+  const [all, setAll] = useState(() => list.every((l) => l.soldGrams === 0));
+  const [adding, setAdding] = useState<'one' | 'list' | null>(null);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = list.filter(
     (l) =>
@@ -160,7 +163,13 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
           />
           {say('also_what_did_not_sell_in_30_days')}
         </label>
+        <div className="ml-auto flex gap-3 pb-5">
+          <Button onPress={() => setAdding('list')}>{say('paste_a_price_list')}</Button>
+          <Button onPress={() => setAdding('one')}>{say('a_new_price')}</Button>
+        </div>
       </div>
+      {adding === 'one' && <OnePrice list={list} onDone={() => setAdding(null)} />}
+      {adding === 'list' && <PastedPrices onDone={() => setAdding(null)} />}
       <Table
         least={760}
         rows={found.slice(0, 120)}
@@ -210,7 +219,11 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
         ]}
       />
       {found.length === 0 && (
-        <p className="border-t border-line py-3 text-ink2">{say('nothing_of_that_in_the_list_prices')}</p>
+        <p className="border-t border-line py-3 text-ink2">
+          {list.length === 0
+            ? say('no_price_yet_nothing_can_be_sold')
+            : say('nothing_of_that_in_the_list_prices')}
+        </p>
       )}
       {found.length > 120 && (
         <p className="text-note text-ink3">{say('and_more_find_by_name', { found: found.length - 120 })}</p>

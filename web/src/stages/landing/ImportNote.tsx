@@ -13,6 +13,7 @@ import { errorsByPath, TemperatureField, TextField, TimeField } from '../../part
 import { Mass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { textOf } from '../../parts/textFile.ts';
 import { say } from './say.ts';
 import { type Column, Table } from '../../parts/Table.tsx';
 
@@ -36,23 +37,6 @@ const ices = [
   { value: 'some', name: say('some') },
   { value: 'none', name: say('none') },
 ] as const;
-
-/** A file as text: UTF-8, UTF-16 by its mark, or the old Western encoding, which is said. */
-async function textOf(file: File): Promise<{ text: string; note: string | null }> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  if (bytes[0] === 0xff && bytes[1] === 0xfe)
-    return { text: new TextDecoder('utf-16le').decode(bytes), note: null };
-  if (bytes[0] === 0xfe && bytes[1] === 0xff)
-    return { text: new TextDecoder('utf-16be').decode(bytes), note: null };
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), note: null };
-  } catch {
-    return {
-      text: new TextDecoder('windows-1252').decode(bytes),
-      note: say('this_file_is_not_utf_8_it_was_read'),
-    };
-  }
-}
 
 /** Whose note it is, and the note: a file, or its lines pasted. */
 function Source({

@@ -5,6 +5,7 @@ import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
+import { FirstSteps } from '../../parts/FirstSteps.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
 import { DeliveryView } from './DeliveryView.tsx';
@@ -71,6 +72,7 @@ export default function Landing() {
   const mayLand = me.role !== 'counter';
   return (
     <div className="flex h-full flex-col">
+      <FirstSteps />
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <div>
           <h1 className="text-head max-sm:text-big">{headline(deliveries, mass)}</h1>

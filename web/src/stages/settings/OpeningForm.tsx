@@ -7,7 +7,7 @@ import { Button } from '../../parts/Button.tsx';
 import { TextField, TimeField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
-import type { AllSettings } from './Settings.tsx';
+import type { AllSettings } from './all.ts';
 import { say } from './say.ts';
 
 /** Monday first, as a shop reads its week. */

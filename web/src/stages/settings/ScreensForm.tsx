@@ -3,7 +3,7 @@ import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { TextField, wholeNumber } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
-import type { AllSettings } from './Settings.tsx';
+import type { AllSettings } from './all.ts';
 import { say } from './say.ts';
 
 interface Props {

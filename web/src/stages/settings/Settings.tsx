@@ -1,4 +1,4 @@
-import { contract, type AnswerOf, type Elsewhere } from '@ember-slate/contract';
+import { contract, type Elsewhere } from '@ember-slate/contract';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useChosenRow } from '../../app/address.ts';
@@ -6,14 +6,14 @@ import { useChange, useRead } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { FirstSteps } from '../../parts/FirstSteps.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import type { AllSettings } from './all.ts';
 import { OpeningForm, weekInWords } from './OpeningForm.tsx';
 import { ScreensForm } from './ScreensForm.tsx';
 import { ShopForm } from './ShopForm.tsx';
 import { say } from './say.ts';
-
-export type AllSettings = AnswerOf<typeof contract.settings.all>;
 
 const pages: Record<Elsewhere, { name: string; to: string; stands: string }> = {
   ruleProfile: { name: say('food_rules'), to: '/rules', stands: say('rules_stands') },
@@ -115,6 +115,7 @@ export default function Settings() {
   return (
     <div className="max-w-[860px] pb-8">
       <h1 className="pb-2 text-head max-sm:text-big">{say('what_this_shop_decides')}</h1>
+      <FirstSteps all />
       <Table
         label={say('settings')}
         rows={topicsOf(data)}

@@ -4,7 +4,7 @@ import { useForm } from '../../app/form.ts';
 import { TextField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
-import type { AllSettings } from './Settings.tsx';
+import type { AllSettings } from './all.ts';
 import { say } from './say.ts';
 
 const nameOf = new Intl.DisplayNames(undefined, { type: 'currency' });

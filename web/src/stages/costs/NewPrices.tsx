@@ -1,0 +1,203 @@
+import { contract, type AnswerOf, type ListedPrice } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
+import { useState } from 'react';
+import { useChange } from '../../app/api.ts';
+import { useDraft, useKept } from '../../app/draft.ts';
+import { useForm } from '../../app/form.ts';
+import { useNotify } from '../../app/notify.ts';
+import { useSpecies } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
+import { MoneyField, SelectField } from '../../parts/Field.tsx';
+import { Form } from '../../parts/Form.tsx';
+import { useForms } from '../../parts/forms.ts';
+import { formatMoney } from '../../parts/money.ts';
+import { Picker } from '../../parts/Picker.tsx';
+import { Refused } from '../../parts/Refused.tsx';
+import { Table } from '../../parts/Table.tsx';
+import { textOf } from '../../parts/textFile.ts';
+import { formOptions } from '../../parts/words.ts';
+import { say } from './say.ts';
+
+interface Asked {
+  list: readonly ListedPrice[];
+  onDone: () => void;
+}
+
+/** A price for a fish and form, whether there is any of it or not; the form stays open for the next. */
+export function OnePrice({ list, onDone }: Asked) {
+  const book = useSpecies();
+  const forms = useForms();
+  const said = useNotify();
+  const draft = useDraft('new price');
+  const listed = (speciesId: string, item: string) =>
+    list.find((l) => l.speciesId === speciesId && l.item === item)?.perKg ?? null;
+  const form = useForm({
+    draft,
+    opened: { speciesId: '', item: 'fillet_skin_on', perKg: null as number | null },
+    route: contract.prices.set,
+    body: ({ speciesId, item, perKg }) => ({
+      speciesId,
+      item,
+      was: listed(speciesId, item),
+      perKg: perKg ?? NaN,
+    }),
+    onDone: (_answer, { speciesId, item, perKg }) => {
+      const what = `${shortName(book.get(speciesId)?.name ?? '')}, ${forms.get(item)?.name ?? say('whole')}`;
+      said({ ok: true, data: null }, say('is_priced_at', { what, price: formatMoney(perKg ?? 0) }));
+      form.set({ speciesId, item, perKg: null });
+    },
+  });
+  const { speciesId, item } = form.values;
+  const was = listed(speciesId, item);
+  return (
+    <Form
+      of={form}
+      className="border-t border-line pt-3 pb-5"
+      label={say('a_new_price')}
+      submit={say('set_the_price')}
+      onLeave={onDone}
+      leave={say('done')}
+    >
+      <div className="grid grid-cols-3 gap-x-5 max-sm:grid-cols-1">
+        <Picker
+          label={say('fish')}
+          {...form.field('speciesId')}
+          options={[...book.values()].map((s) => ({ value: s.id, name: shortName(s.name), detail: s.names }))}
+        />
+        <SelectField
+          label={say('as')}
+          {...form.field('item')}
+          options={[{ value: 'whole', name: say('whole') }, ...formOptions(book.get(speciesId), forms)]}
+        />
+        <MoneyField
+          label={say('price_a_kg')}
+          {...form.field('perKg')}
+          note={was === null ? say('no_price_yet') : say('stands_at', { price: formatMoney(was) })}
+        />
+      </div>
+    </Form>
+  );
+}
+
+type Read = AnswerOf<typeof contract.prices.readList>;
+
+/** A price list pasted or from a file: every line as it is read, and then all of them or none. */
+export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
+  const draft = useDraft('price list');
+  const [text, setText] = useKept(draft, 'text', '');
+  const [read, setRead] = useState<Read | null>(null);
+  const [note, setNote] = useState<string | null>(null);
+  const reading = useChange(contract.prices.readList);
+  const setting = useChange(contract.prices.setList, draft);
+  const said = useNotify();
+  const look = async (source: string) => {
+    const outcome = await reading.send({ text: source });
+    setRead(outcome.ok ? outcome.data : null);
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const decoded = await textOf(file);
+    setText(decoded.text);
+    setNote(decoded.note);
+    await look(decoded.text);
+  };
+  const prices = (read?.rows ?? []).flatMap((r) => r.price ?? []);
+  const wrong = (read?.rows.length ?? 0) - prices.length;
+  const set = async () => {
+    const outcome = await setting.send({
+      prices: prices.map(({ speciesId, item, was, perKg }) => ({ speciesId, item, was, perKg })),
+    });
+    if (said(outcome, say('prices_set', { prices: prices.length }))) onDone();
+    else await look(text);
+  };
+  return (
+    <section className="border-t border-line pt-3 pb-5" aria-label={say('a_price_list')}>
+      <label className="field">
+        <span className="field-label">{say('csv_file')}</span>
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv"
+          className="field-value text-body file:mr-3 file:min-h-8 file:rounded-btn file:border-[1.5px] file:border-rule file:bg-transparent file:px-3 file:font-figure file:text-ink"
+          onChange={(e) => void take(e.target.files?.[0])}
+        />
+        <span className="field-note">{note ?? say('columns_fish_form_price')}</span>
+      </label>
+      <label className="field">
+        <span className="field-label">{say('or_paste_its_lines')}</span>
+        <textarea
+          className="field-value h-[96px] resize-y font-mono text-note"
+          value={text}
+          spellCheck={false}
+          placeholder={say('price_list_example')}
+          onChange={(e) => {
+            setText(e.target.value);
+            setRead(null);
+          }}
+        />
+        <span className="field-note" />
+      </label>
+      <Refused problem={reading.problem} />
+      {read && (
+        <Table
+          label={say('as_it_is_read')}
+          rows={read.rows}
+          keyOf={(r) => r.line}
+          columns={[
+            { head: say('line'), cell: (r) => r.line, figure: true, width: 'w-14' },
+            {
+              head: say('what'),
+              cell: (r) =>
+                r.price ? (
+                  `${shortName(r.price.speciesName)}, ${r.price.itemName}`
+                ) : (
+                  <>
+                    {r.cells.join(', ')}
+                    {r.errors.map((e) => (
+                      <span key={e} className="block text-note text-embertext">
+                        {e}
+                      </span>
+                    ))}
+                  </>
+                ),
+            },
+            {
+              head: say('stands'),
+              cell: (r) => (r.price?.was ? formatMoney(r.price.was) : '–'),
+              figure: true,
+              className: 'text-ink2',
+            },
+            {
+              head: say('price_a_kg'),
+              cell: (r) => (r.price ? formatMoney(r.price.perKg) : ''),
+              figure: true,
+              className: 'font-semibold',
+            },
+          ]}
+        />
+      )}
+      <div className="flex flex-wrap gap-3 pt-3">
+        {read ? (
+          <Button
+            kind="main"
+            busy={setting.busy}
+            notYet={wrong > 0 ? say('lines_must_be_mended', { wrong }) : null}
+            onPress={() => void set()}
+          >
+            {say('set_these_prices', { prices: prices.length })}
+          </Button>
+        ) : (
+          <Button
+            kind="main"
+            busy={reading.busy}
+            notYet={text.trim() === '' ? say('paste_the_list_first') : null}
+            onPress={() => void look(text)}
+          >
+            {say('read_the_list')}
+          </Button>
+        )}
+        <Button onPress={draft.leave(onDone)}>{say('cancel')}</Button>
+      </div>
+      {wrong > 0 && <p className="pt-2 text-note text-embertext">{say('lines_must_be_mended', { wrong })}</p>}
+    </section>
+  );
+}
