@@ -92,7 +92,7 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
-        settings: 'setShop setOpening setScreens leaveStep back',
+        settings: 'setShop setOpening setScreens setDevices leaveStep back',
         people: 'add edit setPin signOut setRules release',
       },
     };
@@ -139,6 +139,7 @@ describe('the contract', () => {
       'costs.settings': 'manager',
       'settings.all': 'manager',
       'settings.steps': 'manager',
+      'settings.tryDevice': 'manager',
       'buying.plan': 'manager',
       'buying.forecast': 'manager',
       'buying.demand': 'manager',

@@ -93,7 +93,7 @@ export const prices = {
     summary:
       'A pasted price list as it would be read: fish, form, price a kilogram, what is wrong with each line',
     roles: managers,
-    body: z.object({ text: z.string().max(200_000, 'At most 200 000 characters') }),
+    body: z.object({ text: f.text(200_000) }),
     answer: z.object({
       rows: z.array(
         z.object({

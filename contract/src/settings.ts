@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { change, managers, read, tags, type Route } from './route.ts';
+import { ask, change, managers, read, tags, type Route } from './route.ts';
 
 const minutes = z.number({ error: 'Give a time' }).int().min(0).max(1440);
 const hours = z.object({ opens: minutes, closes: minutes });
@@ -46,6 +46,39 @@ const screens = {
     .min(1, 'At least a minute')
     .max(240, 'At most four hours'),
 };
+
+/**
+ * A device of the shop's own network, as `host:port`: an address no router hands on, or a name only that network knows,
+ * so that nobody can have the shop knock at other people's doors.
+ */
+export const deviceAddress = z
+  .string()
+  .trim()
+  .regex(/^[A-Za-z0-9.-]{1,80}:\d{1,5}$/, 'An address looks like 192.168.1.40:4001')
+  .refine(
+    (text) => Number(text.split(':')[1]) >= 1 && Number(text.split(':')[1]) <= 65_535,
+    'A port is 1 to 65535',
+  )
+  .refine((text) => {
+    const host = text.split(':')[0]!.toLowerCase();
+    if (/^[\d.]+$/.test(host))
+      return /^(127|10)(\.\d{1,3}){3}$|^(192\.168|169\.254|172\.(1[6-9]|2\d|3[01]))(\.\d{1,3}){2}$/.test(
+        host,
+      );
+    return !host.includes('.') || /\.(local|lan|home|internal)$/.test(host);
+  }, 'Only a device of the shop’s own network');
+const scaleLines = z.enum(['own', 'g', 'kg', 'oz', 'lb']);
+const printerLines = z.enum(['own', 'raw']);
+const devicesAt = <T extends z.ZodType<string | null>>(address: T) => ({
+  scale: z.object({ address, lines: scaleLines }),
+  probe: z.object({ address }),
+  sensors: z.object({ address }),
+  printer: z.object({ address, lines: printerLines }),
+});
+const devices = z.object(devicesAt(deviceAddress.nullable()));
+/** Where the shop's devices are, and how scale and printer speak. */
+export type DeviceSettings = z.infer<typeof devices>;
+const deviceKind = z.enum(['scale', 'probe', 'sensors', 'printer']);
 
 /** What a shop decides elsewhere, each on its own page. */
 export const elsewhere = [
@@ -98,6 +131,11 @@ export const settings = {
       }),
       opening: decided.extend(opening),
       screens: decided.extend(screens),
+      devices: decided.extend({
+        ...devicesAt(z.string().nullable()),
+        /** Those whose address was given where the server was started: they stay as they are. */
+        given: z.array(deviceKind),
+      }),
       usual: z.object({ ...opening, ...screens }),
       elsewhere: z.array(decided.extend({ name: z.enum(elsewhere) })),
       /** Which program runs, and the folder it keeps its records in; null where the database is the shop's own. */
@@ -128,6 +166,34 @@ export const settings = {
     roles: managers,
     body: z.object({ version: f.version, ...screens }),
     answer: f.saved,
+  }),
+  setDevices: change('PUT', '/api/settings/devices', {
+    summary: 'Where scale, probe, sensors and printer are',
+    tags: ['people', 'cold'],
+    roles: managers,
+    body: devices.extend({ version: f.version }),
+    answer: f.saved,
+  }),
+  tryDevice: ask('/api/settings/devices/try', {
+    summary: 'Listen to a device for a moment: whether it answers, what it says, and how that is read',
+    roles: managers,
+    body: z.object({
+      kind: deviceKind,
+      address: deviceAddress,
+      lines: z.enum(['own', 'g', 'kg', 'oz', 'lb', 'raw']),
+    }),
+    answer: z.object({
+      reached: z.boolean(),
+      heard: z.array(
+        z.object({
+          line: z.string(),
+          /** What it is read as; null for a line that says nothing this shop understands. */
+          grams: z.number().int().nullable(),
+          tenths: z.number().int().nullable(),
+          steady: z.boolean(),
+        }),
+      ),
+    }),
   }),
   steps: read('/api/settings/steps', {
     summary: 'What a new shop has still to do before its first sale',

@@ -188,7 +188,7 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   mountSession(app, platform, options.host, devices);
   mountDevices(app, platform, { scale, probe, printer }, devices);
   mountStream(app, platform, { feed: new FeedReader(pool), scale, probe, closing: options.closing });
-  const here = { dataFolder: options.dataFolder ?? null, devices };
+  const here = { dataFolder: options.dataFolder ?? null, given: devices };
   for (const [name, handlers] of Object.entries(stagesOf(planner, here)))
     mountStage(app, platform, contract[name as Stage], handlers);
   mountPhotos(app, platform);

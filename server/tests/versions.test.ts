@@ -264,6 +264,16 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { idleLockMinutes: 5 },
       theirs: { idleLockMinutes: 7 },
     }),
+  'settings.setDevices': () => {
+    const none = { probe: { address: null }, sensors: { address: null } };
+    const printer = { address: null, lines: 'raw' };
+    const scale = (host: string) => ({ address: `${host}:4001`, lines: 'kg' });
+    return Promise.resolve({
+      route: contract.settings.setDevices,
+      mine: { ...none, printer, scale: scale('10.0.0.1') },
+      theirs: { ...none, printer, scale: scale('10.0.0.2') },
+    });
+  },
   'settings.back': () =>
     Promise.resolve({ route: contract.settings.back, params: { name: 'labels' }, mine: {}, theirs: {} }),
   'labels.setSettings': async () => ({

@@ -3,6 +3,7 @@ import type { Express } from 'express';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
 import { type Config, type DeviceKind, deviceStates } from '../platform/config.ts';
+import { keepDevices } from './devices.ts';
 import { openPool } from '../platform/db.ts';
 import { PrinterAdapter } from '../platform/devices/printer.ts';
 import { ProbeAdapter } from '../platform/devices/probe.ts';
@@ -44,14 +45,16 @@ export async function listen(config: Config, planSeconds?: number): Promise<Runn
   const probe = new ProbeAdapter(config.probeAddress);
   const sensors = new SensorFeed(pool, config.sensorAddress, simulated('sensors') ? 'simulated' : 'sensor');
   const planner = new Planner(pool, () => new Date());
+  const printer = new PrinterAdapter(config.printerAddress);
+  const given = deviceStates(config);
   const closing = new AbortController();
   const { app, jobs } = createApp({
     ...config,
     closing: closing.signal,
-    devices: deviceStates(config),
+    devices: given,
     pool,
     scale,
-    printer: new PrinterAdapter(config.printerAddress),
+    printer,
     probe,
     planner,
   });
@@ -69,6 +72,7 @@ export async function listen(config: Config, planSeconds?: number): Promise<Runn
   });
   planner.keepWarm();
   jobs.start();
+  const stopDevices = keepDevices(pool, given, { scale, probe, sensors, printer });
   const stopPlanning = keepPlanned(pool, planner, () => new Date(), planSeconds);
   const stopWeekly = keepWeekly(pool, () => new Date());
   const stopPruning = keepPruned(pool, () => new Date());
@@ -77,6 +81,7 @@ export async function listen(config: Config, planSeconds?: number): Promise<Runn
     pool,
     port: (server.address() as { port: number }).port,
     stop: async () => {
+      stopDevices();
       stopPlanning();
       stopWeekly();
       stopPruning();

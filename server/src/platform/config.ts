@@ -53,6 +53,16 @@ export function deviceStates(
   };
 }
 
+/** What each device is now: as it was given at the start, else real where the shop says its address. */
+export const statesNow = (
+  given: DeviceStates,
+  set: Readonly<Record<DeviceKind, { address: string | null }>>,
+): DeviceStates => {
+  const of = (kind: DeviceKind): DeviceState =>
+    given[kind] !== 'none' ? given[kind] : set[kind].address === null ? 'none' : 'real';
+  return { scale: of('scale'), sensors: of('sensors'), printer: of('printer'), probe: of('probe') };
+};
+
 const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
 export const isLoopback = (host: string) => loopback.has(host);
 

@@ -1,5 +1,12 @@
 import { type RuleProfile } from '@ember-slate/core/freshness';
-import type { FirstStep, LabelSettings, MoneySettings, TrimRule, Tub } from '@ember-slate/contract';
+import type {
+  DeviceSettings,
+  FirstStep,
+  LabelSettings,
+  MoneySettings,
+  TrimRule,
+  Tub,
+} from '@ember-slate/contract';
 import type { MethodChoices } from '@ember-slate/core/board';
 import { sameHours, type ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
@@ -37,6 +44,8 @@ export interface ShopSettings extends ShopCalendar {
   checks: readonly { id: string; words: string }[];
   /** Days that sell more or less than their weekday does. */
   holidays: readonly { day: string; factor: number; name: string }[];
+  /** Devices by address, where they were not given as the server was started. */
+  devices: DeviceSettings;
   /** Steps before the first sale that the shop does without. */
   stepsLeft: readonly FirstStep[];
 }
@@ -107,6 +116,12 @@ export const defaultSettings: ReadSettings = {
     { id: 'doors', words: say('cold_room_and_freezer_shut_alarms') },
   ],
   holidays: [],
+  devices: {
+    scale: { address: null, lines: 'own' },
+    probe: { address: null },
+    sensors: { address: null },
+    printer: { address: null, lines: 'own' },
+  },
   stepsLeft: [],
   versionOf: () => 1,
   decided: () => null,

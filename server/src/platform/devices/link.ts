@@ -10,7 +10,7 @@ export class DeviceLink {
   private closed = false;
 
   constructor(
-    private readonly address: string | null,
+    private address: string | null,
     private readonly on: { line: (line: string) => void; gone: () => void; silentMs: number },
   ) {
     if (address) this.open();
@@ -20,6 +20,17 @@ export class DeviceLink {
   send(line: string): boolean {
     if (!this.socket || this.socket.readyState !== 'open') return false;
     return this.socket.write(`${line}\n`) || true;
+  }
+
+  /** Goes to the device at another address, or to none. */
+  move(address: string | null): void {
+    if (this.retry) clearTimeout(this.retry);
+    const had = this.socket;
+    this.socket = null;
+    this.address = address;
+    had?.destroy();
+    this.on.gone();
+    if (address) this.open();
   }
 
   close(): void {
@@ -35,12 +46,15 @@ export class DeviceLink {
     socket.setTimeout(this.on.silentMs, () => socket.destroy());
     let rest = '';
     socket.on('data', (chunk: string) => {
-      const lines = (rest + chunk).split('\n');
+      if (this.socket !== socket) return;
+      const lines = (rest + chunk).split(/\r?\n|\r/);
       rest = lines.pop()!.slice(-200);
       for (const line of lines) this.on.line(line);
     });
     socket.on('error', () => undefined); // 'close' follows and says it
     socket.on('close', () => {
+      // One that was left behind says nothing more.
+      if (this.socket !== socket) return;
       this.on.gone();
       if (!this.closed) this.retry = setTimeout(() => this.open(), 1000);
     });

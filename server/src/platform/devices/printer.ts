@@ -19,11 +19,21 @@ export const notPrinted = (outcome: Exclude<Printed, 'printed'>): Outcome =>
 /** How long a printer may take to answer, ms. */
 const patienceMs = 8000;
 
-/** The label printer behind its line protocol: one connection a job, so that a printer switched off is noticed at once. */
+/** How a printer speaks: by this program's own lines, or as a raw port that takes the bytes of a PDF and says nothing back. */
+export type PrinterLines = 'own' | 'raw';
+
+/** The label printer: one connection a job, so that a printer switched off is noticed at once. */
 export class PrinterAdapter {
   private lastId = 0;
+  private lines: PrinterLines = 'own';
 
-  constructor(private readonly address: string | null) {}
+  constructor(private address: string | null) {}
+
+  /** Goes to the printer at another address, or to none. */
+  move(address: string | null, lines: PrinterLines): void {
+    this.address = address;
+    this.lines = lines;
+  }
 
   /** Puts a roll into the simulated printer; false when it does not answer. */
   roll(labels: number): Promise<boolean> {
@@ -39,9 +49,40 @@ export class PrinterAdapter {
 
   /**
    * Prints all copies or none: `paper` when it is out of labels, `away` when there is none to be reached, `unsure` when
-   * it was given the job and then said nothing.
+   * it was given the job and then said nothing. A raw port has printed what it took to the last byte.
    */
-  print(pdf: Buffer, copies: number): Promise<Printed> {
+  async print(pdf: Buffer, copies: number): Promise<Printed> {
+    if (this.lines === 'own') return this.printOwn(pdf, copies);
+    for (let copy = 0; copy < copies; copy++) {
+      const outcome = await this.handOver(pdf);
+      // A copy is out already: nobody knows how many more are.
+      if (outcome !== 'printed') return copy === 0 ? outcome : 'unsure';
+    }
+    return 'printed';
+  }
+
+  private handOver(pdf: Buffer): Promise<Printed> {
+    if (!this.address) return Promise.resolve('away');
+    const [host, port] = this.address.split(':');
+    return new Promise((done) => {
+      const socket = connect({ host: host!, port: Number(port) });
+      let given = false;
+      const end = (outcome: Printed) => {
+        socket.destroy();
+        done(outcome);
+      };
+      const broken = () => end(given ? 'unsure' : 'away');
+      socket.setTimeout(patienceMs, broken);
+      socket.on('error', broken);
+      socket.on('finish', () => end('printed'));
+      socket.on('connect', () => {
+        given = true;
+        socket.end(pdf);
+      });
+    });
+  }
+
+  private printOwn(pdf: Buffer, copies: number): Promise<Printed> {
     if (!this.address) return Promise.resolve('away');
     const [host, port] = this.address.split(':');
     const id = (this.lastId = (this.lastId % 999_999) + 1);

@@ -24,6 +24,8 @@ export class ProbeAdapter {
     return () => void this.listeners.delete(listener);
   }
 
+  /** Goes to the probe at another address, or to none. */
+  move = (address: string | null): void => this.link.move(address);
   send = (command: string): boolean => this.link.send(command);
   close = (): void => this.link.close();
 

@@ -1,5 +1,5 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
-import type { DeviceStates } from '../../platform/config.ts';
+import { type DeviceStates, statesNow } from '../../platform/config.ts';
 import type { Actor } from '../../platform/context.ts';
 import { type Asks, rows } from '../../platform/db.ts';
 import { readSettings } from '../../platform/settings.ts';
@@ -8,9 +8,19 @@ import { readSettings } from '../../platform/settings.ts';
 export async function shopAtTheDoor(
   db: Asks,
   me: Actor | null,
-  devices: DeviceStates,
+  given: DeviceStates,
 ): Promise<AnswerOf<typeof contract.session.shop>> {
-  const { name, sample, timeZone, currency, hours, shut, ruleProfile, idleLockMinutes } = await readSettings(db);
+  const {
+    name,
+    sample,
+    timeZone,
+    currency,
+    hours,
+    shut,
+    ruleProfile,
+    idleLockMinutes,
+    devices: set,
+  } = await readSettings(db);
   return {
     name,
     sample,
@@ -21,7 +31,7 @@ export async function shopAtTheDoor(
     ruleProfile,
     idleLockMinutes,
     staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),
-    devices,
+    devices: statesNow(given, set),
     me,
   };
 }

@@ -74,12 +74,27 @@ export const setScreens = (
     (had) => had,
   );
 
+export const setDevices = (
+  work: Work,
+  { version, ...devices }: BodyOf<typeof contract.settings.setDevices>,
+): Promise<{ version: number }> =>
+  changeSettings(
+    work,
+    together.devices,
+    version,
+    (had) => changed(had, { devices }),
+    (had) => had.devices,
+  );
+
 /** Does without a step before the first sale, or takes it up again. */
 export async function leaveStep(
   work: Work,
   { step, leave }: BodyOf<typeof contract.settings.leaveStep>,
 ): Promise<Record<never, never>> {
-  await addToSetting(work, 'stepsLeft', (left) => [...left.filter((s) => s !== step), ...(leave ? [step] : [])]);
+  await addToSetting(work, 'stepsLeft', (left) => [
+    ...left.filter((s) => s !== step),
+    ...(leave ? [step] : []),
+  ]);
   return {};
 }
 

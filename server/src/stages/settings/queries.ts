@@ -1,15 +1,22 @@
 import { elsewhere, firstSteps, type AnswerOf, type contract, type FirstStep } from '@ember-slate/contract';
-import { type DeviceStates, programVersion } from '../../platform/config.ts';
+import { deviceKinds, type DeviceStates, programVersion, statesNow } from '../../platform/config.ts';
 import type { Reader } from '../../platform/context.ts';
 import { row, rows } from '../../platform/db.ts';
 import { newManager } from '../../platform/sessions.ts';
 import { type Decided, defaultSettings, type ShopSettings } from '../../platform/settings.ts';
+
+/** What this process knows of itself: the folder of its records, null where the database is the shop's own; devices given. */
+export interface Here {
+  dataFolder: string | null;
+  given: DeviceStates;
+}
 
 /** What is changed together, under the name of its form. */
 export const together = {
   shop: ['name', 'about', 'currency'],
   opening: ['timeZone', 'hours', 'shut'],
   screens: ['idleLockMinutes'],
+  devices: ['devices'],
 } as const satisfies Record<string, readonly (keyof ShopSettings)[]>;
 
 /** Whether money stands in the books: what was paid, asked or taken. */
@@ -25,7 +32,7 @@ export async function moneyInBooks(work: Pick<Reader, 'tx'>): Promise<boolean> {
 /** Everything the shop decides about itself, with who decided it. */
 export async function allSettings(
   work: Reader,
-  dataFolder: string | null,
+  { dataFolder, given }: Here,
 ): Promise<AnswerOf<typeof contract.settings.all>> {
   const { settings } = work;
   const staff = new Map(
@@ -55,6 +62,11 @@ export async function allSettings(
     },
     opening: { ...decided(...together.opening), timeZone, hours: [...hours], shut: [...shut] },
     screens: { ...decided(...together.screens), idleLockMinutes },
+    devices: {
+      ...decided(...together.devices),
+      ...settings.devices,
+      given: deviceKinds.filter((kind) => given[kind] !== 'none'),
+    },
     usual: {
       timeZone: usual.timeZone,
       hours: [...usual.hours],
@@ -69,7 +81,7 @@ export async function allSettings(
 /** What a new shop has still to do before its first sale, and what is done or was left. */
 export async function stepsToDo(
   work: Reader,
-  devices: DeviceStates,
+  { given }: Here,
 ): Promise<AnswerOf<typeof contract.settings.steps>> {
   const { settings } = work;
   const found = await row<Record<'unnamed' | 'people' | 'suppliers' | 'prices' | 'stock', number>>(
@@ -87,7 +99,7 @@ export async function stepsToDo(
     opening: chosen('hours') || chosen('timeZone'),
     rules: chosen('ruleProfile'),
     people: n.people > 1,
-    devices: Object.values(devices).some((state) => state === 'real'),
+    devices: Object.values(statesNow(given, settings.devices)).some((state) => state === 'real'),
     suppliers: n.suppliers > 0,
     prices: n.prices > 0,
     stock: n.stock > 0,

@@ -10,6 +10,7 @@ import { FirstSteps } from '../../parts/FirstSteps.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import type { AllSettings } from './all.ts';
+import { DevicesForm, devicesInWords } from './DevicesForm.tsx';
 import { OpeningForm, weekInWords } from './OpeningForm.tsx';
 import { ScreensForm } from './ScreensForm.tsx';
 import { ShopForm } from './ShopForm.tsx';
@@ -61,6 +62,13 @@ const topicsOf = (all: AllSettings): Topic[] => [
     stands: say('lock_after', { minutes: all.screens.idleLockMinutes }),
     decided: all.screens.decided,
     form: (close) => <ScreensForm screens={all.screens} usual={all.usual.idleLockMinutes} onDone={close} />,
+  },
+  {
+    id: 'devices',
+    name: say('devices'),
+    stands: devicesInWords(all.devices),
+    decided: all.devices.decided,
+    form: (close) => <DevicesForm devices={all.devices} onDone={close} />,
   },
   { id: 'people', name: say('people'), to: '/people', stands: say('people_stands'), decided: 'many' },
   { id: 'signIns', name: say('sign_ins'), to: '/sign-ins', stands: say('sign_ins_stands'), decided: 'many' },

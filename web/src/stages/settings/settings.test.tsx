@@ -24,6 +24,15 @@ const all = {
   },
   opening: { version: 4, decided: null, ...opening },
   screens: { version: 1, decided: { by: null, at: null }, idleLockMinutes: 10 },
+  devices: {
+    version: 7,
+    decided: null,
+    scale: { address: null, lines: 'own' },
+    probe: { address: null },
+    sensors: { address: null },
+    printer: { address: null, lines: 'own' },
+    given: [],
+  },
   usual: { ...opening, idleLockMinutes: 10 },
   elsewhere: elsewhere.map((name) => ({
     name,
@@ -108,6 +117,45 @@ describe('settings', () => {
     await press('Save');
     await press('Save mine over it');
     await waitFor(() => expect(sent.at(-1)!.body).toEqual({ version: 6, idleLockMinutes: 5 }));
+  });
+
+  it('try a device before it is saved: what it says, beside how that is read', async () => {
+    const heard = [
+      { line: 'ST,GS,+0.460kg', grams: 460, tenths: null, steady: true },
+      { line: 'garbage', grams: null, tenths: null, steady: false },
+    ];
+    const sent = shown(
+      {
+        'POST /api/settings/devices/try': { reached: true, heard },
+        'PUT /api/settings/devices': { version: 8 },
+      },
+      '/settings?what=devices',
+    );
+    await fill(/^Scale: address/, ' 192.168.1.40:4001 ');
+    await press('Try it');
+    await says(/ST,GS,\+0\.460kg/);
+    await says(/460 g, steady/);
+    await says(/not understood/);
+    expect(sent[0]!.body).toEqual({ kind: 'scale', address: '192.168.1.40:4001', lines: 'kg' });
+    await press('Save');
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1]!.body).toEqual({
+      version: 7,
+      scale: { address: '192.168.1.40:4001', lines: 'kg' },
+      probe: { address: null },
+      sensors: { address: null },
+      printer: { address: null, lines: 'raw' },
+    });
+  });
+
+  it('ask for nothing of a device that was given where the server was started', async () => {
+    shown(
+      { 'GET /api/settings': { ...all, devices: { ...all.devices, given: ['scale', 'printer'] } } },
+      '/settings?what=devices',
+    );
+    await says(/Given where the server was started: Scale, Label printer/);
+    expect(screen.queryByLabelText(/^Scale: address/)).toBeNull();
+    expect(screen.getByLabelText(/^Probe: address/)).toBeTruthy();
   });
 
   it('offer no other currency once money is in the books', async () => {

@@ -28,11 +28,21 @@ export class SensorFeed {
 
   constructor(
     private readonly pool: Pool,
-    private readonly address: string | null,
+    private address: string | null,
     /** What its readings are kept as. */
     private readonly source: 'sensor' | 'simulated' = 'sensor',
     private readonly clock: () => Date = () => new Date(),
   ) {
+    if (address) this.open();
+  }
+
+  /** Goes to the sensors at another address, or to none. */
+  move(address: string | null): void {
+    if (this.retry) clearTimeout(this.retry);
+    const had = this.socket;
+    this.socket = null;
+    this.address = address;
+    had?.destroy();
     if (address) this.open();
   }
 
@@ -63,7 +73,7 @@ export class SensorFeed {
     });
     socket.on('error', () => undefined); // 'close' follows and says it
     socket.on('close', () => {
-      if (!this.closed) this.retry = setTimeout(() => this.open(), 2000);
+      if (!this.closed && this.socket === socket) this.retry = setTimeout(() => this.open(), 2000);
     });
     this.socket = socket;
   }
