@@ -85,7 +85,7 @@ async function weighed(enough: (r: Reading) => boolean): Promise<Reading> {
   for (;;) {
     const { done, value } = await reader.read();
     if (done) break;
-    text += decoder.decode(value as Uint8Array, { stream: true });
+    text += decoder.decode(value, { stream: true });
     const last = [...text.matchAll(/event: scale\ndata: (.*)\n/g)].at(-1);
     const reading = last && (JSON.parse(last[1]!) as Reading);
     if (!reading || !enough(reading)) continue;

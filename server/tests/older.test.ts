@@ -1,7 +1,6 @@
-import { spawn, spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { readdirSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { brotliDecompressSync } from 'node:zlib';
 import { contract, type Route } from '@ember-slate/contract';
 import { afterAll, describe, expect, inject, it } from 'vitest';
 import { migrate, steps } from '../src/platform/migrate.ts';
@@ -13,6 +12,7 @@ import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { ApiClient } from './testShop.ts';
 import { built } from './built.ts';
+import { loadOlder } from './olderShop.ts';
 
 /** Steps as shops have run them. A step that was run is never edited: what it should have done is a new one. */
 const checksums: Record<number, string> = {
@@ -66,23 +66,6 @@ afterAll(async () => {
   for (const url of names) await wipe(url);
 });
 
-/** Reads a dump into a database with the client that comes with the server: a dump changes its delimiter. */
-function load(url: string, dump: Buffer) {
-  const { username, password, pathname, searchParams } = new URL(url);
-  const read = spawnSync(
-    'mariadb',
-    [
-      '--no-defaults',
-      `-S${searchParams.get('socketPath')!}`,
-      `-u${username}`,
-      `-p${password}`,
-      pathname.slice(1),
-    ],
-    { input: dump, encoding: 'utf8' },
-  );
-  expect(read.stderr).toBe('');
-}
-
 type Sums = Record<string, string>;
 /** How many rows every table has, and what its numbers add up to. */
 async function sumsOf(url: string): Promise<Sums> {
@@ -114,7 +97,7 @@ describe('records of an older version', () => {
 
   it.each(versions)('%s open without loss, and every screen shows them', async (version) => {
     const url = await emptyDatabase(`older_${version.replace(/\W/g, '_')}`);
-    load(url, brotliDecompressSync(readFileSync(new URL(`${version}.sql.br`, folder))));
+    loadOlder(url, version);
     const before = await sumsOf(url);
     await prepare(url);
     const after = await sumsOf(url);

@@ -175,10 +175,10 @@ class Runner {
 }
 
 /**
- * Brings the database up to the newest numbered step; returns how many were run. May be killed at any point and run
+ * Brings the database up to the newest numbered step, or to this one; returns how many were run. May be killed at any point and run
  * again; of several processes one does it and the others wait.
  */
-export async function migrate(databaseUrl: string): Promise<number> {
+export async function migrate(databaseUrl: string, upTo?: number): Promise<number> {
   const connection = await createConnection({ uri: databaseUrl, timezone: 'Z' });
   const runner = new Runner(connection);
   try {
@@ -193,7 +193,7 @@ export async function migrate(databaseUrl: string): Promise<number> {
       execSqlScript: (script) => runner.script(version, script),
     });
     postgrator.on('migration-started', (m) => (version = m.version));
-    const applied = await postgrator.migrate();
+    const applied = await postgrator.migrate(upTo === undefined ? 'max' : String(upTo).padStart(3, '0'));
     await runner.end();
     return applied.length;
   } finally {

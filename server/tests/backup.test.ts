@@ -1,0 +1,207 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { contract } from '@ember-slate/contract';
+import { createConnection, type RowDataPacket } from 'mysql2/promise';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { prepare, wipe } from '../src/launch/prepare.ts';
+import { checkBackup, DamagedBackup, readBackup } from '../src/platform/backup/read.ts';
+import { writeBackup } from '../src/platform/backup/write.ts';
+import { leftOut } from '../src/platform/backup/format.ts';
+import { proveBooks } from '../src/platform/books/proof/index.ts';
+import { databaseNamed, openPool, row, transaction } from '../src/platform/db.ts';
+import { built } from './built.ts';
+import { loadOlder } from './olderShop.ts';
+import { bassLot, delivery, openTestShop, pins } from './testShop.ts';
+
+/* The whole shop in one file: written of one moment, read back to the last figure, and told when it is damaged. */
+const folder = mkdtempSync(join(tmpdir(), 'ember-slate-backup-'));
+const names: string[] = [];
+async function emptyDatabase(name: string): Promise<string> {
+  const url = databaseNamed(inject('databaseUrl'), `ember_slate_${name}_${process.pid}`);
+  const outside = openPool(inject('databaseUrl'), 1);
+  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
+  await outside.end();
+  await wipe(url);
+  names.push(url);
+  return url;
+}
+afterAll(async () => {
+  rmSync(folder, { recursive: true, force: true });
+  for (const url of names) await wipe(url);
+});
+
+/** Every row of every table of a shop, in the order of its columns, as the database writes it. */
+async function all(url: string): Promise<Record<string, string[]>> {
+  const db = await createConnection({
+    uri: url,
+    dateStrings: true,
+    jsonStrings: true,
+    supportBigNumbers: true,
+  });
+  const [tables] = await db.query<RowDataPacket[]>(
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE'",
+  );
+  const found: Record<string, string[]> = {};
+  for (const { name } of tables as { name: string }[]) {
+    if (leftOut.includes(name)) continue;
+    const [rows] = await db.query<RowDataPacket[]>(`SELECT * FROM \`${name}\``);
+    found[name] = rows.map((r) => JSON.stringify(r)).sort();
+  }
+  await db.end();
+  return found;
+}
+
+describe('a shop that was lived in', () => {
+  let url = '';
+  let file = '';
+  beforeAll(async () => {
+    url = await emptyDatabase('backed_up');
+    loadOlder(url, '0.5.0');
+    await prepare(url);
+    ({ file } = await writeBackup(url, folder, new Date('2026-11-30T21:04:00Z'), 'test'));
+  });
+
+  it('comes back row for row, byte for byte, and its books agree', async () => {
+    const head = await checkBackup(file);
+    const before = await all(url);
+    expect(head.rows).toBe(Object.values(before).reduce((n, rows) => n + rows.length, 0));
+    expect(head.rows).toBeGreaterThan(1000);
+    const again = await emptyDatabase('restored');
+    await readBackup(file, head, again);
+    expect(await all(again)).toEqual(before);
+    const pool = openPool(again, 1);
+    expect((await transaction(pool, proveBooks)).faults).toEqual([]);
+    // Numbers go on where they were: nothing that was once given is given again.
+    const next = (of: string) =>
+      row(
+        pool,
+        "SELECT GROUP_CONCAT(CONCAT(table_name, ' ', auto_increment) ORDER BY table_name) AS n FROM information_schema.tables WHERE table_schema = ? AND table_name NOT IN ('session') AND table_name NOT LIKE 'schema%'",
+        [new URL(of).pathname.slice(1)],
+      );
+    expect(await next(again)).toEqual(await next(url));
+    // The ledger only grows, here too.
+    await expect(pool.query('DELETE FROM entry LIMIT 1')).rejects.toThrow(/append-only/);
+    await pool.end();
+  });
+
+  it('is told when any of it is cut off or changed', async () => {
+    const whole = readFileSync(file);
+    const bad = join(folder, 'bad.gz');
+    const verdict = async (bytes: Buffer) => {
+      writeFileSync(bad, bytes);
+      return checkBackup(bad).then(
+        (head) => head.sha256,
+        (error: unknown) => (error instanceof DamagedBackup ? 'damaged' : String(error)),
+      );
+    };
+    const { sha256 } = await checkBackup(file);
+    for (const part of [0, 1, 9, 10, 100, whole.length >> 1, whole.length - 9, whole.length - 1])
+      expect(await verdict(whole.subarray(0, part)), `cut at ${part}`).toBe('damaged');
+    for (let i = 0; i < 24; i++) {
+      const at = Math.floor((i * whole.length) / 24);
+      const changed = Buffer.from(whole);
+      changed[at] = changed[at]! ^ 0x55;
+      // The head of a packed file has bytes that mean nothing to what is in it.
+      expect(['damaged', ...(at < 10 ? [sha256] : [])], `changed at ${at}`).toContain(await verdict(changed));
+    }
+    expect(await verdict(Buffer.from('a letter to the bank'))).toBe('damaged');
+    await expect(checkBackup(join(folder, 'nowhere.gz'))).rejects.toThrow(/no such file/);
+    await expect(checkBackup(folder)).rejects.toThrow(/folder/);
+  });
+});
+
+describe('a backup', () => {
+  it('is of one moment, however much is written meanwhile', async () => {
+    const shop = await openTestShop(inject('databaseUrl'));
+    try {
+      await shop.manager.signIn(shop.staff.manager, pins.manager);
+      let going = true;
+      let landed = 0;
+      const busy = (async () => {
+        while (going) {
+          const { id } = await shop.manager.ok(contract.landing.createDelivery, { body: delivery() });
+          await shop.manager.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
+          landed++;
+        }
+      })();
+      await expect.poll(() => landed, { timeout: 20_000 }).toBeGreaterThan(2);
+      const { file } = await writeBackup(shop.url, folder, new Date('2026-11-30T21:05:00Z'), 'busy');
+      going = false;
+      await busy;
+      const again = await emptyDatabase('busy');
+      await readBackup(file, await checkBackup(file), again);
+      const pool = openPool(again, 1);
+      expect((await transaction(pool, proveBooks)).faults).toEqual([]);
+      const lots = await row<{ lots: number; moved: number }>(
+        pool,
+        'SELECT (SELECT COUNT(*) FROM lot) AS lots, (SELECT COUNT(DISTINCT lot_id) FROM entry) AS moved',
+      );
+      expect(lots!.moved).toBe(lots!.lots);
+      expect(lots!.lots).toBeGreaterThan(0);
+      await pool.end();
+    } finally {
+      await shop.close();
+    }
+  });
+
+  it('is there whole or not at all: a folder that takes nothing is said, and nothing is left in it', async () => {
+    const file = join(folder, 'no-folder');
+    writeFileSync(file, '');
+    await expect(writeBackup(inject('databaseUrl'), join(file, 'x'), new Date(), 'test')).rejects.toThrow(
+      /ENOTDIR|EEXIST/,
+    );
+    const empty = join(folder, 'nothing');
+    await expect(
+      writeBackup(databaseNamed(inject('databaseUrl'), 'ember_slate_nowhere'), empty, new Date(), 'test'),
+    ).rejects.toThrow();
+    expect(readdirSync(empty)).toEqual([]);
+  });
+});
+
+describe('the commands', () => {
+  const { DATABASE_URL: _mine, ...env } = process.env;
+  const command = (name: 'backup' | 'restore', args: string[], more: Record<string, string> = {}) =>
+    spawnSync(process.execPath, [...built(`server/dist/launch/${name}.js`), ...args], {
+      env: { ...env, ...more },
+      encoding: 'utf8',
+    });
+
+  it('make a shop again in an empty folder, and never over one that lives', async () => {
+    const shop = await openTestShop(inject('databaseUrl'));
+    const to = join(folder, 'by-hand');
+    const data = mkdtempSync(join(tmpdir(), 'ember-slate-again-'));
+    const bad = `${data}-bad`;
+    try {
+      const made = command('backup', [to], { DATABASE_URL: shop.url });
+      expect(made.stderr).toBe('');
+      expect(made.stdout).toMatch(/by-hand\.gz: \d+ rows/);
+      const file = join(to, readdirSync(to)[0]!);
+
+      expect(command('restore', [file]).status).toBe(2);
+      const live = command('restore', [file], { DATABASE_URL: shop.url });
+      expect([live.status, live.stderr]).toEqual([
+        1,
+        expect.stringContaining('There is a shop there already'),
+      ]);
+
+      const restored = command('restore', [file, '--data', data]);
+      expect(restored.stderr).toBe('');
+      expect(restored.stdout).toMatch(/Every gram and every coin is where the books say/);
+      const twice = command('restore', [file, '--data', data]);
+      expect([twice.status, twice.stderr]).toEqual([
+        1,
+        expect.stringContaining('There is a shop there already'),
+      ]);
+
+      writeFileSync(file, readFileSync(file).subarray(0, 300));
+      const damaged = command('restore', [file, '--data', bad]);
+      expect([damaged.status, damaged.stderr]).toEqual([1, expect.stringContaining('cut short or changed')]);
+      expect(existsSync(bad)).toBe(false);
+    } finally {
+      rmSync(data, { recursive: true, force: true });
+      await shop.close();
+    }
+  }, 120_000);
+});
