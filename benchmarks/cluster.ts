@@ -155,7 +155,10 @@ try {
   await prepare(urlOf(0));
   const pool = openPool(urlOf(0), 2);
   const staffId = await transaction(pool, async (tx) => {
-    await writeSettings(tx, { name: 'Test Slip', hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 0, closes: 1440 }) });
+    await writeSettings(tx, {
+      name: 'Test Slip',
+      hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 0, closes: 1440 }),
+    });
     return addStaff(tx, { name: 'Manager', role: 'manager', pin, demo: false });
   });
   for (let n = 0; n < nodes; n++)

@@ -6,7 +6,7 @@ import { manager } from './src/shop.ts';
 /** Takes the pictures of docs/screenshots anew from the sample shop. */
 const out = 'docs/screenshots';
 mkdirSync(out, { recursive: true });
-const shop = await openSample({ printer: true });
+const shop = await openSample({ printer: true, backedUp: true });
 const { driver, quit } = await openBrowser();
 
 const shoot = async (name: string) => {

@@ -92,7 +92,7 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
-        settings: 'setShop setOpening setScreens setDevices leaveStep back',
+        settings: 'setShop setOpening setScreens setDevices setBackups backUp leaveStep back',
         people: 'add edit setPin signOut setRules release',
       },
     };
@@ -138,6 +138,7 @@ describe('the contract', () => {
       'costs.choices': 'manager',
       'costs.settings': 'manager',
       'settings.all': 'manager',
+      'settings.backups': 'manager',
       'settings.steps': 'manager',
       'settings.tryDevice': 'manager',
       'buying.plan': 'manager',

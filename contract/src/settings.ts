@@ -51,7 +51,7 @@ const screens = {
  * A device of the shop's own network, as `host:port`: an address no router hands on, or a name only that network knows,
  * so that nobody can have the shop knock at other people's doors.
  */
-export const deviceAddress = z
+const deviceAddress = z
   .string()
   .trim()
   .regex(/^[A-Za-z0-9.-]{1,80}:\d{1,5}$/, 'An address looks like 192.168.1.40:4001')
@@ -136,6 +136,7 @@ export const settings = {
         /** Those whose address was given where the server was started: they stay as they are. */
         given: z.array(deviceKind),
       }),
+      backups: decided.extend({ folder: z.string() }),
       usual: z.object({ ...opening, ...screens }),
       elsewhere: z.array(decided.extend({ name: z.enum(elsewhere) })),
       /** Which program runs, and the folder it keeps its records in; null where the database is the shop's own. */
@@ -194,6 +195,34 @@ export const settings = {
         }),
       ),
     }),
+  }),
+  setBackups: change('PUT', '/api/settings/backups', {
+    summary: 'Which folder of the server backups go to',
+    tags: ['close'],
+    roles: managers,
+    body: z.object({
+      version: f.version,
+      folder: f.text(300).refine((t) => t === '' || t.startsWith('/'), 'A whole path, as /mnt/usb/backups'),
+    }),
+    answer: f.saved,
+  }),
+  backups: read('/api/settings/backups', {
+    summary: 'The last backup, whether one failed since, and whether one is being made',
+    tags: ['close'],
+    roles: managers,
+    answer: z.object({
+      /** Where they go; null where nowhere was said. */
+      folder: z.string().nullable(),
+      last: z.object({ at: f.instant, bytes: z.number().int(), file: z.string() }).nullable(),
+      failed: z.object({ at: f.instant, why: z.string() }).nullable(),
+      running: z.boolean(),
+    }),
+  }),
+  backUp: change('POST', '/api/settings/backups', {
+    summary: 'Back the shop up now',
+    tags: ['close'],
+    roles: managers,
+    answer: f.done,
   }),
   steps: read('/api/settings/steps', {
     summary: 'What a new shop has still to do before its first sale',

@@ -40,11 +40,11 @@ export interface Shop {
 
 /**
  * Opens an empty shop with one manager, or a copy of the sample shop that lies in `sampleDir`; with a scale of the
- * caller's or a label printer where asked for.
+ * caller's, a label printer or backups where asked for.
  */
 export async function openShop(
   sampleDir: string | null = null,
-  more: { scaleAddress?: string; printer?: boolean } = {},
+  more: { scaleAddress?: string; printer?: boolean; backedUp?: boolean } = {},
 ): Promise<Shop> {
   if (!existsSync('web/dist/index.html')) throw new Error('Build the screens first: npm run build');
   const dir = mkdtempSync(join(tmpdir(), 'ember-slate-e2e-'));
@@ -90,7 +90,7 @@ export async function openShop(
         probeAddress: `127.0.0.1:${(probe.address() as { port: number }).port}`,
         webRoot: join(process.cwd(), 'web/dist'),
         checkAnswers: true,
-        dataFolder: null,
+        dataFolder: more.backedUp ? dir : null,
       },
       // A dozen shops plan beside each other here: each thinks for a moment only.
       0.5,

@@ -105,7 +105,10 @@ const noDevices: DeviceStates = { scale: 'none', sensors: 'none', printer: 'none
 type Stage = Exclude<keyof typeof contract, 'session' | 'devices'>;
 
 /** Every stage; what one has another do in its own transaction is handed to it here. */
-const stagesOf = (planner: Planner, here: Parameters<typeof settings>[0]): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
+const stagesOf = (
+  planner: Planner,
+  here: Parameters<typeof settings>[0],
+): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
   bench,
   books,
   buying,

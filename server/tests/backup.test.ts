@@ -7,6 +7,7 @@ import { createConnection, type RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { checkBackup, DamagedBackup, readBackup } from '../src/platform/backup/read.ts';
+import { backUpBeforeUpgrade, backUpWhatIsDue } from '../src/platform/backup/keep.ts';
 import { writeBackup } from '../src/platform/backup/write.ts';
 import { leftOut } from '../src/platform/backup/format.ts';
 import { proveBooks } from '../src/platform/books/proof/index.ts';
@@ -157,6 +158,79 @@ describe('a backup', () => {
       writeBackup(databaseNamed(inject('databaseUrl'), 'ember_slate_nowhere'), empty, new Date(), 'test'),
     ).rejects.toThrow();
     expect(readdirSync(empty)).toEqual([]);
+  });
+});
+
+describe('a shop that backs itself up', () => {
+  it('does so once a night, whichever process looks, and whenever somebody asks; it says what became of it', async () => {
+    const shop = await openTestShop(inject('databaseUrl'));
+    const data = mkdtempSync(join(tmpdir(), 'ember-slate-nights-'));
+    const made = () => (existsSync(join(data, 'backups')) ? readdirSync(join(data, 'backups')).sort() : []);
+    const said = () => shop.manager.ok(contract.settings.backups);
+    // Two processes look at the same moment.
+    const look = async (at: string) => {
+      shop.clock.now = new Date(at);
+      await Promise.all([0, 1].map(() => backUpWhatIsDue(shop.pool, shop.url, data, () => shop.clock.now)));
+      await shop.manager.signIn(shop.staff.manager, pins.manager);
+    };
+    try {
+      await shop.manager.signIn(shop.staff.manager, pins.manager);
+      // Europe/Dublin in winter: midnight there is midnight in UTC, and the night begins at two.
+      await look('2026-11-26T01:59:00Z');
+      expect(made()).toEqual([]);
+      for (const hour of ['02:00', '02:01', '23:00']) await look(`2026-11-26T${hour}:00Z`);
+      expect(made()).toEqual(['ember-slate-2026-11-26T020000Z-nightly.gz']);
+      expect((await said()).last).toMatchObject({ at: '2026-11-26T02:00:00.000Z' });
+
+      await shop.manager.ok(contract.settings.backUp);
+      await shop.manager.ok(contract.settings.backUp);
+      expect((await said()).running).toBe(true);
+      await look('2026-11-26T23:30:00Z');
+      expect((await said()).running).toBe(false);
+      expect(made().filter((f) => f.includes('asked'))).toEqual(['ember-slate-2026-11-26T233000Z-asked.gz']);
+
+      // Fourteen nights stay; what somebody asked for, and what is no backup, stays too.
+      writeFileSync(join(data, 'backups', 'ember-slate-notes-nightly.gz'), '');
+      for (let night = 27; night < 27 + 16; night++)
+        await look(new Date(Date.UTC(2026, 10, night, 3)).toISOString());
+      const nights = made().filter((f) => /T\d{6}Z-nightly\.gz$/.test(f));
+      expect([nights.length, nights[0]]).toEqual([14, 'ember-slate-2026-11-29T030000Z-nightly.gz']);
+      expect(made()).toContain('ember-slate-2026-11-26T233000Z-asked.gz');
+      expect(made()).toContain('ember-slate-notes-nightly.gz');
+
+      // A folder that is none: it is said, tried again an hour later, and forgotten once it went well.
+      const { version } = (await shop.manager.ok(contract.settings.all)).backups;
+      await shop.manager.ok(contract.settings.setBackups, { body: { version, folder: '/proc/nowhere' } });
+      await look('2026-12-20T03:00:00Z');
+      expect((await said()).failed?.why).toMatch(/ENOENT|EACCES/);
+      await shop.manager.ok(contract.settings.setBackups, {
+        body: { version: version + 1, folder: join(data, 'usb') },
+      });
+      await look('2026-12-20T03:30:00Z');
+      expect((await said()).failed).not.toBeNull();
+      await look('2026-12-20T04:01:00Z');
+      expect(await said()).toMatchObject({ failed: null, last: { at: '2026-12-20T04:01:00.000Z' } });
+      expect(readdirSync(join(data, 'usb'))).toEqual(['ember-slate-2026-12-20T040100Z-nightly.gz']);
+    } finally {
+      rmSync(data, { recursive: true, force: true });
+      await shop.close();
+    }
+  }, 120_000);
+
+  it('does so before its records are brought to a newer shape, and not otherwise', async () => {
+    const url = await emptyDatabase('upgraded');
+    const to = join(folder, 'upgrades');
+    expect(await backUpBeforeUpgrade(url, to, new Date())).toBeNull();
+    loadOlder(url, '0.5.0');
+    const file = await backUpBeforeUpgrade(url, to, new Date('2026-11-30T05:00:00Z'));
+    expect(file).toMatch(/upgrade\.gz$/);
+    await prepare(url);
+    expect(await backUpBeforeUpgrade(url, to, new Date())).toBeNull();
+    // What was backed up in its old shape comes back in today's.
+    const again = await emptyDatabase('downgraded');
+    await readBackup(file!, await checkBackup(file!), again);
+    await prepare(again);
+    expect(await all(again)).toEqual(await all(url));
   });
 });
 

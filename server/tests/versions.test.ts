@@ -274,6 +274,12 @@ const edits: Record<string, () => Promise<Edit>> = {
       theirs: { ...none, printer, scale: scale('10.0.0.2') },
     });
   },
+  'settings.setBackups': () =>
+    Promise.resolve({
+      route: contract.settings.setBackups,
+      mine: { folder: '/mnt/mine' },
+      theirs: { folder: '/mnt/theirs' },
+    }),
   'settings.back': () =>
     Promise.resolve({ route: contract.settings.back, params: { name: 'labels' }, mine: {}, theirs: {} }),
   'labels.setSettings': async () => ({

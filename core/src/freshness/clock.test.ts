@@ -140,12 +140,12 @@ describe('sell by', () => {
   it('counts real hours over the night the clocks change, and evenings as the wall clock has them', () => {
     // Europe/London: on 25 October 2026 the day has 25 hours; 18:00 is 17:00 UTC before it and 18:00 UTC after.
     const before = new Date('2026-10-24T17:00:00Z');
-    expect(
-      sellBy(before, 25 / 24, { ...calendar, timeZone: 'Europe/London', hours: everyDay }),
-    ).toBe('2026-10-25');
-    expect(
-      sellBy(before, 24.9 / 24, { ...calendar, timeZone: 'Europe/London', hours: everyDay }),
-    ).toBe('2026-10-24');
+    expect(sellBy(before, 25 / 24, { ...calendar, timeZone: 'Europe/London', hours: everyDay })).toBe(
+      '2026-10-25',
+    );
+    expect(sellBy(before, 24.9 / 24, { ...calendar, timeZone: 'Europe/London', hours: everyDay })).toBe(
+      '2026-10-24',
+    );
   });
 
   it('follows the hours of each day, and the days the shop is shut', () => {
@@ -155,7 +155,9 @@ describe('sell by', () => {
     expect(sellBy(wednesday, 51 / 24, { ...calendar, hours: early })).toBe('2026-11-27');
     const shut = [{ from: '2026-11-26', to: '2026-11-26', name: 'Stocktaking' }];
     expect(sellBy(wednesday, 51 / 24, { ...calendar, shut })).toBe('2026-11-25');
-    expect(sellBy(wednesday, 51 / 24, { ...calendar, shut: [{ ...shut[0]!, from: '2026-11-01' }] })).toBeNull();
+    expect(
+      sellBy(wednesday, 51 / 24, { ...calendar, shut: [{ ...shut[0]!, from: '2026-11-01' }] }),
+    ).toBeNull();
   });
 
   it('ends also for a fish whose clock stands', () => {

@@ -4,6 +4,7 @@ import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
 import { type Config, type DeviceKind, deviceStates } from '../platform/config.ts';
 import { keepDevices } from './devices.ts';
+import { keepBackedUp } from '../platform/backup/keep.ts';
 import { openPool } from '../platform/db.ts';
 import { PrinterAdapter } from '../platform/devices/printer.ts';
 import { ProbeAdapter } from '../platform/devices/probe.ts';
@@ -73,6 +74,7 @@ export async function listen(config: Config, planSeconds?: number): Promise<Runn
   planner.keepWarm();
   jobs.start();
   const stopDevices = keepDevices(pool, given, { scale, probe, sensors, printer });
+  const stopBackups = keepBackedUp(pool, config.databaseUrl, config.dataFolder, () => new Date());
   const stopPlanning = keepPlanned(pool, planner, () => new Date(), planSeconds);
   const stopWeekly = keepWeekly(pool, () => new Date());
   const stopPruning = keepPruned(pool, () => new Date());
@@ -81,6 +83,7 @@ export async function listen(config: Config, planSeconds?: number): Promise<Runn
     pool,
     port: (server.address() as { port: number }).port,
     stop: async () => {
+      stopBackups();
       stopDevices();
       stopPlanning();
       stopWeekly();

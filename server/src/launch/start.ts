@@ -2,8 +2,9 @@ import '../platform/language.ts';
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
 import { createServer } from 'node:net';
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { backUpBeforeUpgrade } from '../platform/backup/keep.ts';
 import { type Config, configFromEnv, type DeviceKind, deviceKinds } from '../platform/config.ts';
 import { openPool, row, transaction } from '../platform/db.ts';
 import { logTo } from '../platform/log.ts';
@@ -174,6 +175,9 @@ try {
   await logTo(process.env.LOG_FILE ?? `${resolve(flags.data)}/log/requests`);
   if (!process.env.DATABASE_URL) database = await startPrivateDatabase(flags.data);
   const databaseUrl = process.env.DATABASE_URL ?? database!.url;
+  const before =
+    database && (await backUpBeforeUpgrade(databaseUrl, join(resolve(flags.data), 'backups'), new Date()));
+  if (before) console.log(`Backed up before the upgrade: ${before}`);
   await prepare(databaseUrl);
   const said = await firstDay(databaseUrl, flags.empty, flags.years);
   const sample = await sampleShop(databaseUrl);

@@ -1,5 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 
 /** The version of the program, as its package says. */
 export const programVersion = (
@@ -66,16 +66,18 @@ export const statesNow = (
 const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
 export const isLoopback = (host: string) => loopback.has(host);
 
-/** The private database of this folder, by its socket as seen from here. */
-function privateUrl(): string {
-  if (!existsSync('.data/url')) return '';
-  const url = new URL(readFileSync('.data/url', 'utf8').trim());
-  if (existsSync('.data/db.sock')) url.searchParams.set('socketPath', resolve('.data/db.sock'));
+/** The private database of a folder, by its socket as seen from here. */
+function privateUrl(folder: string): string {
+  if (!existsSync(join(folder, 'url'))) return '';
+  const url = new URL(readFileSync(join(folder, 'url'), 'utf8').trim());
+  const socket = join(folder, 'db.sock');
+  if (existsSync(socket)) url.searchParams.set('socketPath', resolve(socket));
   return url.href;
 }
 
-export function configFromEnv(env = process.env): Config {
-  const databaseUrl = env.DATABASE_URL ?? privateUrl();
+/** What the environment says; `folder` holds the private database where no other is named. */
+export function configFromEnv(env = process.env, folder = '.data'): Config {
+  const databaseUrl = env.DATABASE_URL ?? privateUrl(folder);
   if (!databaseUrl) throw new Error('No database: run ./start, or set DATABASE_URL');
   return {
     databaseUrl,
@@ -89,7 +91,7 @@ export function configFromEnv(env = process.env): Config {
     webRoot: env.WEB_ROOT ?? null,
     trustProxy: env.TRUST_PROXY ?? null,
     hosts: (env.HOSTS ?? '').split(/[\s,]+/).filter((h) => h !== ''),
-    dataFolder: env.DATABASE_URL ? null : resolve('.data'),
+    dataFolder: env.DATABASE_URL ? null : resolve(folder),
     checkAnswers: env.CHECK_ANSWERS === '1',
   };
 }

@@ -46,6 +46,8 @@ export interface ShopSettings extends ShopCalendar {
   holidays: readonly { day: string; factor: number; name: string }[];
   /** Devices by address, where they were not given as the server was started. */
   devices: DeviceSettings;
+  /** Where backups go; empty for beside the records. */
+  backupFolder: string;
   /** Steps before the first sale that the shop does without. */
   stepsLeft: readonly FirstStep[];
 }
@@ -122,6 +124,7 @@ export const defaultSettings: ReadSettings = {
     sensors: { address: null },
     printer: { address: null, lines: 'own' },
   },
+  backupFolder: '',
   stepsLeft: [],
   versionOf: () => 1,
   decided: () => null,

@@ -95,7 +95,10 @@ export async function writeBackup(
   now: Date,
   why: string,
 ): Promise<Written> {
-  await mkdir(folder, { recursive: true, mode: 0o700 });
+  // Only the last folder of the path is made: a stick that is not plugged in must not turn into a folder of this disk.
+  await mkdir(folder, { mode: 0o700 }).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EEXIST') throw error;
+  });
   const stamp = now.toISOString().slice(0, 19).replaceAll(':', '');
   const file = join(folder, `ember-slate-${stamp}Z-${why}.gz`);
   const part = `${file}.part`;

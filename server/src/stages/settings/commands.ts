@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { type BodyOf, type contract, type Elsewhere, elsewhere } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
+import { row, run } from '../../platform/db.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
 import { addToSetting, changeSetting, changeSettings } from '../../platform/settings.ts';
 import { moneyInBooks, together } from './queries.ts';
@@ -85,6 +86,29 @@ export const setDevices = (
     (had) => changed(had, { devices }),
     (had) => had.devices,
   );
+
+export const setBackups = (
+  work: Work,
+  { version, folder }: BodyOf<typeof contract.settings.setBackups>,
+): Promise<{ version: number }> =>
+  changeSettings(
+    work,
+    together.backups,
+    version,
+    (had) => changed(had, { backupFolder: folder }),
+    (had) => ({ folder: had.backupFolder }),
+  );
+
+/** Asks for a backup; a process begins it in a moment. One that is asked for already is the same one. */
+export async function backUp(work: Work): Promise<{ id: number }> {
+  const open = await row<{ id: number }>(
+    work.tx,
+    'SELECT id FROM backup WHERE night IS NULL AND started_at IS NULL LIMIT 1 FOR UPDATE',
+  );
+  if (open) return open;
+  const made = await run(work.tx, 'INSERT INTO backup (asked_at) VALUES (?)', [work.now]);
+  return { id: made.insertId };
+}
 
 /** Does without a step before the first sale, or takes it up again. */
 export async function leaveStep(

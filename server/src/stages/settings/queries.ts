@@ -1,5 +1,6 @@
 import { elsewhere, firstSteps, type AnswerOf, type contract, type FirstStep } from '@ember-slate/contract';
 import { deviceKinds, type DeviceStates, programVersion, statesNow } from '../../platform/config.ts';
+import { backupFolder } from '../../platform/backup/keep.ts';
 import type { Reader } from '../../platform/context.ts';
 import { row, rows } from '../../platform/db.ts';
 import { newManager } from '../../platform/sessions.ts';
@@ -17,6 +18,7 @@ export const together = {
   opening: ['timeZone', 'hours', 'shut'],
   screens: ['idleLockMinutes'],
   devices: ['devices'],
+  backups: ['backupFolder'],
 } as const satisfies Record<string, readonly (keyof ShopSettings)[]>;
 
 /** Whether money stands in the books: what was paid, asked or taken. */
@@ -67,6 +69,7 @@ export async function allSettings(
       ...settings.devices,
       given: deviceKinds.filter((kind) => given[kind] !== 'none'),
     },
+    backups: { ...decided(...together.backups), folder: settings.backupFolder },
     usual: {
       timeZone: usual.timeZone,
       hours: [...usual.hours],
@@ -75,6 +78,31 @@ export async function allSettings(
     },
     elsewhere: elsewhere.map((name) => ({ name, ...decided(name) })),
     program: { version: programVersion, dataFolder },
+  };
+}
+
+/** The last backup, whether one failed since, and whether one is being made. */
+export async function backups(
+  work: Reader,
+  { dataFolder }: Here,
+): Promise<AnswerOf<typeof contract.settings.backups>> {
+  const latest = <T>(columns: string, where: string) =>
+    row<T>(work.tx, `SELECT ${columns} FROM backup WHERE ${where} ORDER BY id DESC LIMIT 1`);
+  const last = await latest<{ id: number; at: Date; bytes: number; file: string }>(
+    'id, ended_at AS at, bytes, file',
+    'file IS NOT NULL',
+  );
+  const failed = await latest<{ id: number; at: Date; why: string }>(
+    'id, ended_at AS at, failed AS why',
+    'failed IS NOT NULL',
+  );
+  const open = await latest<object>('id', 'ended_at IS NULL');
+  return {
+    folder: backupFolder(work.settings, dataFolder),
+    last: last ? { at: last.at.toISOString(), bytes: last.bytes, file: last.file } : null,
+    failed:
+      failed && (!last || failed.at > last.at) ? { at: failed.at.toISOString(), why: failed.why } : null,
+    running: open !== undefined,
   };
 }
 

@@ -1,8 +1,17 @@
 import type { contract } from '@ember-slate/contract';
 import { tryDevice } from '../../platform/devices/tried.ts';
 import type { Handlers } from '../../platform/handlers.ts';
-import { back, leaveStep, setDevices, setOpening, setScreens, setShop } from './commands.ts';
-import { allSettings, type Here, stepsToDo } from './queries.ts';
+import {
+  back,
+  backUp,
+  leaveStep,
+  setBackups,
+  setDevices,
+  setOpening,
+  setScreens,
+  setShop,
+} from './commands.ts';
+import { allSettings, backups, type Here, stepsToDo } from './queries.ts';
 
 export const settings = (here: Here): Handlers<typeof contract.settings> => ({
   all: (work) => allSettings(work, here),
@@ -10,6 +19,9 @@ export const settings = (here: Here): Handlers<typeof contract.settings> => ({
   setOpening: (work, { body }) => setOpening(work, body),
   setScreens: (work, { body }) => setScreens(work, body),
   steps: (work) => stepsToDo(work, here),
+  setBackups: (work, { body }) => setBackups(work, body),
+  backups: (work) => backups(work, here),
+  backUp: (work) => backUp(work),
   setDevices: (work, { body }) => setDevices(work, body),
   tryDevice: (_work, { body }) => tryDevice(body),
   leaveStep: (work, { body }) => leaveStep(work, body),

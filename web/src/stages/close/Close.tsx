@@ -8,6 +8,7 @@ import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { LastBackup } from '../../parts/LastBackup.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BalanceStrip } from './BalanceStrip.tsx';
 import { CloseDay, Reopen } from './CloseDay.tsx';
@@ -131,6 +132,7 @@ export default function Close() {
                   : say('the_day_can_be_closed')}
           </p>
           <Seal close={close} />
+          <LastBackup />
           {opened.map((c) => (
             <p key={c.at} className="text-note text-ink2">
               {say('closed_by_opened_again_by', {

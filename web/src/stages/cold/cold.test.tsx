@@ -79,7 +79,11 @@ describe('the life of a lot in one picture', () => {
     rawPaper: null,
     ...more,
   });
-  const shop = { timeZone: 'Europe/London', hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 480, closes: 1080 }), shut: [] };
+  const shop = {
+    timeZone: 'Europe/London',
+    hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 480, closes: 1080 }),
+    shut: [],
+  };
   const draw = (more: Partial<LotLife> = {}) => {
     const { container } = render(
       <Provider store={store}>

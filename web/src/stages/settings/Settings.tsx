@@ -10,6 +10,7 @@ import { FirstSteps } from '../../parts/FirstSteps.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import type { AllSettings } from './all.ts';
+import { BackupsForm } from './BackupsForm.tsx';
 import { DevicesForm, devicesInWords } from './DevicesForm.tsx';
 import { OpeningForm, weekInWords } from './OpeningForm.tsx';
 import { ScreensForm } from './ScreensForm.tsx';
@@ -70,6 +71,13 @@ const topicsOf = (all: AllSettings): Topic[] => [
     decided: all.devices.decided,
     form: (close) => <DevicesForm devices={all.devices} onDone={close} />,
   },
+  {
+    id: 'backups',
+    name: say('backups'),
+    stands: all.backups.folder || say('every_night'),
+    decided: all.backups.decided,
+    form: (close) => <BackupsForm backups={all.backups} onDone={close} />,
+  },
   { id: 'people', name: say('people'), to: '/people', stands: say('people_stands'), decided: 'many' },
   { id: 'signIns', name: say('sign_ins'), to: '/sign-ins', stands: say('sign_ins_stands'), decided: 'many' },
   {
@@ -123,7 +131,7 @@ export default function Settings() {
   return (
     <div className="max-w-[860px] pb-8">
       <h1 className="pb-2 text-head max-sm:text-big">{say('what_this_shop_decides')}</h1>
-      <FirstSteps all />
+      {open === null && <FirstSteps all />}
       <Table
         label={say('settings')}
         rows={topicsOf(data)}

@@ -33,6 +33,7 @@ const all = {
     printer: { address: null, lines: 'own' },
     given: [],
   },
+  backups: { version: 3, decided: null, folder: '' },
   usual: { ...opening, idleLockMinutes: 10 },
   elsewhere: elsewhere.map((name) => ({
     name,
@@ -117,6 +118,28 @@ describe('settings', () => {
     await press('Save');
     await press('Save mine over it');
     await waitFor(() => expect(sent.at(-1)!.body).toEqual({ version: 6, idleLockMinutes: 5 }));
+  });
+
+  it('say when the shop was backed up last, or why it was not, and back it up now', async () => {
+    const last = { at: '2026-11-20T21:04:00.000Z', bytes: 38_200_000, file: '/b/x.gz' };
+    const failed = { at: '2026-11-21T02:00:00.000Z', why: 'no space left on device' };
+    const sent = shown(
+      {
+        'GET /api/settings/backups': { folder: '/b', last, failed, running: false },
+        'PUT /api/settings/backups': { version: 4 },
+      },
+      '/settings?what=backups',
+    );
+    await says(/Last backup .*38 MB.*failed.*no space left/);
+    await press('Back up now');
+    await says(/being made/);
+    await fill(/^Folder on the server/, 'usb');
+    await press('Save');
+    await says(/A whole path/);
+    await fill(/^Folder on the server/, '/mnt/usb');
+    await press('Save');
+    await waitFor(() => expect(sent.at(-1)!.body).toEqual({ version: 3, folder: '/mnt/usb' }));
+    expect(sent.map((s) => s.method)).toEqual(['POST', 'PUT']);
   });
 
   it('try a device before it is saved: what it says, beside how that is read', async () => {
