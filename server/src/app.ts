@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
 import { openApi } from '@ember-slate/contract/openapi';
+import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
@@ -184,6 +185,7 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   app.use(requestLog);
   app.use(security);
   app.use(strictTransport);
+  app.use(compression());
   mountHealth(app, pool);
   app.use(ownSiteOnly(options.hosts ?? [], Boolean(options.trustProxy)));
   app.use('/api', jsonBody);

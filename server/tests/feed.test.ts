@@ -56,6 +56,21 @@ describe('the stream to a screen', () => {
     await shop.close();
     if (scale.listening) scale.close();
   });
+  it('is sent line by line, while an answer of some size is packed for the way', async () => {
+    const ask = (path: string, stop?: AbortSignal) =>
+      fetch(`${shop.base}${path}`, {
+        headers: { cookie: shop.counter.cookie, 'accept-encoding': 'gzip' },
+        ...(stop ? { signal: stop } : {}),
+      });
+    const book = await ask(contract.landing.species.path);
+    expect(book.headers.get('content-encoding')).toBe('gzip');
+    expect(((await book.json()) as unknown[]).length).toBeGreaterThan(20);
+    const stop = new AbortController();
+    const feed = await ask('/api/feed', stop.signal);
+    expect(feed.headers.get('content-encoding')).toBeNull();
+    stop.abort();
+  });
+
   const readings = (events: Event[]) =>
     events.filter((e) => e.event === 'scale').map((e) => e.data as { grams: number; state: string });
 

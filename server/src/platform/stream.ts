@@ -38,7 +38,8 @@ async function streamTo(
   if (response.destroyed || closing?.aborted) return unsubscribe();
   response.writeHead(200, {
     'Content-Type': 'text/event-stream',
-    'Cache-Control': 'no-store',
+    // Packed, a line would wait for others to be packed with.
+    'Cache-Control': 'no-store, no-transform',
     'X-Accel-Buffering': 'no',
   });
   const stops = [

@@ -6,6 +6,7 @@ import { Broken } from './Broken.tsx';
 import { useFeed } from './feed.ts';
 import { pages } from './pages.tsx';
 import { room } from './room.tsx';
+import { NotFound } from './NotFound.tsx';
 import { Shell } from './shell/Shell.tsx';
 import { ShopContext, type Shop } from './shop.tsx';
 import { SignIn } from './SignIn.tsx';
@@ -73,7 +74,7 @@ function Open({ shop }: { shop: Shop }) {
                 { index: true, element: <Navigate to="/landing" replace /> },
                 ...pages.map(({ path, Page }) => ({ path, element: <Page /> })),
                 ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),
-                { path: '*', element: <Navigate to="/landing" replace /> },
+                { path: '*', element: <NotFound /> },
               ],
             },
           ],

@@ -2,6 +2,7 @@ import { fireEvent, render } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Button } from '../parts/Button.tsx';
 import { useKeys } from './keys.ts';
+import { setPrefs, store } from './store.ts';
 
 const space = vi.fn();
 const enter = vi.fn();
@@ -35,6 +36,16 @@ describe('keys of the whole screen', () => {
     rerender(<Screen dialog />);
     fireEvent.keyDown(document.body, { key: 'n' });
     expect(calls()).toEqual([0, 0, 0]);
+  });
+
+  it('of letters, digits and signs alone rest on a device that wants them to; the space bar does not', () => {
+    render(<Screen />);
+    store.dispatch(setPrefs({ keys: false }));
+    for (const key of [' ', 'Enter', 'n', 'N']) fireEvent.keyDown(document.body, { key });
+    expect(calls()).toEqual([1, 1, 0]);
+    store.dispatch(setPrefs({ keys: true }));
+    fireEvent.keyDown(document.body, { key: 'n' });
+    expect(calls()).toEqual([1, 1, 1]);
   });
 
   it('leave Space and Enter to a control reached by Tab, and take them back after a tap', () => {

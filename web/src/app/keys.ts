@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { store } from './store.ts';
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
@@ -25,6 +26,8 @@ window.addEventListener('keydown', (event) => {
   if (document.querySelector('[role=dialog]')) return;
   if ((event.key === 'Enter' || event.key === ' ') && pressing(event.target)) return;
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  // The space bar is no letter: it takes the weight, whoever speaks to the screen.
+  if (key.length === 1 && key !== ' ' && !store.getState().prefs.keys) return;
   const act = screen.findLast((keys) => keys.current[key])?.current[key];
   if (!act) return;
   event.preventDefault();

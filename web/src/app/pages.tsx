@@ -1,5 +1,7 @@
 import type { ComponentType } from 'react';
+import { matchPath } from 'react-router';
 import { room } from './room.tsx';
+import { say } from './say.ts';
 
 const Landing = room(() => import('../stages/landing/Landing.tsx'));
 const Grading = room(() => import('../stages/grading/Grading.tsx'));
@@ -38,49 +40,55 @@ const Quality = room(() => import('../stages/bench/Quality.tsx'));
 const People = room(() => import('../stages/people/People.tsx'));
 const SignIns = room(() => import('../stages/people/SignIns.tsx'));
 const Rules = room(() => import('../stages/people/Rules.tsx'));
+const KeysPage = room(() => import('./KeysPage.tsx'));
 const Settings = room(() => import('../stages/settings/Settings.tsx'));
 
-/** Every page and its address; a page is loaded when it is first opened. */
-export const pages: readonly { path: string; Page: ComponentType }[] = [
-  { path: 'landing', Page: Landing },
-  { path: 'grading', Page: Grading },
-  { path: 'grading/:id', Page: GradeLot },
-  { path: 'orders', Page: Orders },
-  { path: 'orders/due', Page: OrdersDue },
-  { path: 'orders/buying', Page: ToBuy },
-  { path: 'orders/weekly', Page: Weekly },
-  { path: 'plan', Page: Plan },
-  { path: 'plan/hand', Page: ByHand },
-  { path: 'bench', Page: Bench },
-  { path: 'bench/clock', Page: BenchClock },
-  { path: 'bench/:id', Page: BenchTicket },
-  { path: 'marks', Page: Marks },
-  { path: 'counter', Page: Counter },
-  { path: 'counter/sales', Page: Sales },
-  { path: 'counter/count', Page: StockTake },
-  { path: 'counter/trim', Page: TrimPage },
-  { path: 'close', Page: Close },
-  { path: 'close/yields', Page: YieldBook },
-  { path: 'close/costs', Page: Costs },
-  { path: 'close/buying', Page: Buying },
-  { path: 'close/reports', Page: Reports },
-  { path: 'species', Page: Book },
-  { path: 'species/:id', Page: Book },
-  { path: 'suppliers', Page: Suppliers },
-  { path: 'suppliers/:id', Page: Suppliers },
-  { path: 'schemes', Page: Schemes },
-  { path: 'cold', Page: Cold },
-  { path: 'first', Page: First },
-  { path: 'frozen', Page: Frozen },
-  { path: 'lots/:id', Page: LotLifePage },
-  { path: 'forms', Page: FormsPage },
-  { path: 'forms/:id', Page: FormsPage },
-  { path: 'methods', Page: MethodsPage },
-  { path: 'labels', Page: Labels },
-  { path: 'knives', Page: Knives },
-  { path: 'quality', Page: Quality },
-  { path: 'settings', Page: Settings },
-  { path: 'people', Page: People },
-  { path: 'sign-ins', Page: SignIns },
-  { path: 'rules', Page: Rules },
+/** Every page, its address and what it is called; a page is loaded when it is first opened. */
+export const pages: readonly { path: string; name: string; Page: ComponentType }[] = [
+  { path: 'landing', name: say('landing'), Page: Landing },
+  { path: 'grading', name: say('grading'), Page: Grading },
+  { path: 'grading/:id', name: say('grade_a_lot'), Page: GradeLot },
+  { path: 'orders', name: say('orders'), Page: Orders },
+  { path: 'orders/due', name: say('orders_due'), Page: OrdersDue },
+  { path: 'orders/buying', name: say('to_buy_for_orders'), Page: ToBuy },
+  { path: 'orders/weekly', name: say('every_week'), Page: Weekly },
+  { path: 'plan', name: say('cut_plan'), Page: Plan },
+  { path: 'plan/hand', name: say('plan_by_hand'), Page: ByHand },
+  { path: 'bench', name: say('bench'), Page: Bench },
+  { path: 'bench/clock', name: say('the_bench_by_the_clock'), Page: BenchClock },
+  { path: 'bench/:id', name: say('a_ticket'), Page: BenchTicket },
+  { path: 'marks', name: say('where_the_marks_are'), Page: Marks },
+  { path: 'counter', name: say('counter'), Page: Counter },
+  { path: 'counter/sales', name: say('sales'), Page: Sales },
+  { path: 'counter/count', name: say('stock_take'), Page: StockTake },
+  { path: 'counter/trim', name: say('trim'), Page: TrimPage },
+  { path: 'close', name: say('close'), Page: Close },
+  { path: 'close/yields', name: say('yield_book'), Page: YieldBook },
+  { path: 'close/costs', name: say('costs_and_prices'), Page: Costs },
+  { path: 'close/buying', name: say('what_to_buy'), Page: Buying },
+  { path: 'close/reports', name: say('reports'), Page: Reports },
+  { path: 'species', name: say('species_book'), Page: Book },
+  { path: 'species/:id', name: say('species_book'), Page: Book },
+  { path: 'suppliers', name: say('suppliers'), Page: Suppliers },
+  { path: 'suppliers/:id', name: say('suppliers'), Page: Suppliers },
+  { path: 'schemes', name: say('grading_schemes'), Page: Schemes },
+  { path: 'cold', name: say('cold_chain'), Page: Cold },
+  { path: 'first', name: say('what_goes_first'), Page: First },
+  { path: 'frozen', name: say('frozen_and_thawed'), Page: Frozen },
+  { path: 'lots/:id', name: say('the_life_of_a_lot'), Page: LotLifePage },
+  { path: 'forms', name: say('market_forms'), Page: FormsPage },
+  { path: 'forms/:id', name: say('market_forms'), Page: FormsPage },
+  { path: 'methods', name: say('cutting_methods'), Page: MethodsPage },
+  { path: 'labels', name: say('labels'), Page: Labels },
+  { path: 'knives', name: say('knives_and_accidents'), Page: Knives },
+  { path: 'quality', name: say('how_the_cutting_goes'), Page: Quality },
+  { path: 'keys', name: say('keys'), Page: KeysPage },
+  { path: 'settings', name: say('settings'), Page: Settings },
+  { path: 'people', name: say('people'), Page: People },
+  { path: 'sign-ins', name: say('sign_ins'), Page: SignIns },
+  { path: 'rules', name: say('whose_rules'), Page: Rules },
 ];
+
+/** What the page at this address is called; null where there is none. */
+export const pageName = (pathname: string): string | null =>
+  pages.find(({ path }) => matchPath(`/${path}`, pathname))?.name ?? null;

@@ -12,6 +12,8 @@ interface Prefs {
   units: UnitSystem;
   /** The key a foot pedal sends for the next step; empty without one. */
   pedal: string;
+  /** Whether a letter, a digit or a sign alone does something. */
+  keys: boolean;
 }
 const prefsKey = 'ember-slate-prefs';
 const storedPrefs = (): Prefs => {
@@ -19,6 +21,7 @@ const storedPrefs = (): Prefs => {
     theme: window.matchMedia('(prefers-color-scheme: light)').matches ? 'chalk' : 'slate',
     units: 'metric',
     pedal: '',
+    keys: true,
   };
   try {
     return { ...fallback, ...(JSON.parse(localStorage.getItem(prefsKey) ?? '{}') as Partial<Prefs>) };

@@ -265,6 +265,8 @@ export function ScaleBar({ big }: { big: boolean }) {
         <output
           className={`shrink-0 font-figure font-semibold whitespace-nowrap ${big ? 'min-w-[230px] text-[104px] leading-[100px] max-lg:min-w-[190px] max-lg:text-[84px]' : 'min-w-[138px] text-[46px] leading-[46px] max-sm:text-[34px]'}`}
           aria-label={say('live_weight')}
+          // It changes all day: it is read when somebody goes there, and said when a weight is taken.
+          aria-live="off"
         >
           {dead ? '–' : formatMass(reading.grams, units)}
           <span className={`ml-1.5 font-medium text-ink2 ${big ? 'text-[34px]' : 'text-[22px]'}`}>

@@ -1,32 +1,30 @@
+import { contract, type Role } from '@ember-slate/contract';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { pageName } from '../pages.tsx';
 import { useShop } from '../shop.tsx';
 import { setPrefs, useAppDispatch, useAppSelector } from '../store.ts';
 import { say } from '../say.ts';
 
-/** What stands beside the seven stages. */
-const beside = [
-  { to: '/first', name: say('what_goes_first') },
-  { to: '/frozen', name: say('frozen_and_thawed') },
-  { to: '/cold', name: say('cold_chain') },
-  { to: '/marks', name: say('where_the_marks_are') },
-  { to: '/bench/clock', name: say('the_bench_by_the_clock') },
-  { to: '/species', name: say('species_book') },
-  { to: '/forms', name: say('market_forms') },
-  { to: '/methods', name: say('cutting_methods') },
-  { to: '/labels', name: say('labels') },
-  { to: '/knives', name: say('knives_and_accidents') },
-  { to: '/quality', name: say('how_the_cutting_goes') },
-  { to: '/suppliers', name: say('suppliers') },
-  { to: '/schemes', name: say('grading_schemes') },
-] as const;
-
-/** What is for the manager only. */
-const managers = [
-  { to: '/settings', name: say('settings') },
-  { to: '/people', name: say('people') },
-] as const;
+/** What stands beside the seven stages, each for those who may read it. */
+const beside: { to: string; roles?: readonly Role[] }[] = [
+  { to: '/first' },
+  { to: '/frozen' },
+  { to: '/cold' },
+  { to: '/marks' },
+  { to: '/bench/clock' },
+  { to: '/species' },
+  { to: '/forms' },
+  { to: '/methods' },
+  { to: '/labels' },
+  { to: '/knives' },
+  { to: '/quality', roles: contract.bench.quality.roles },
+  { to: '/suppliers', roles: contract.landing.supplier.roles },
+  { to: '/schemes' },
+  { to: '/settings', roles: contract.settings.all.roles },
+  { to: '/people', roles: contract.people.list.roles },
+];
 
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
 export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
@@ -44,13 +42,15 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
         anchor={{ to: 'bottom end', gap: 8 }}
         className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
       >
-        {[...beside, ...(me.role === 'manager' ? managers : [])].map((b) => (
-          <MenuItem key={b.to}>
-            <Link className={item} to={b.to}>
-              {b.name}
-            </Link>
-          </MenuItem>
-        ))}
+        {beside
+          .filter(({ roles }) => roles?.includes(me.role) ?? true)
+          .map(({ to }) => (
+            <MenuItem key={to}>
+              <Link className={item} to={to}>
+                {pageName(to)}
+              </Link>
+            </MenuItem>
+          ))}
         <div className="my-2 border-t border-line" />
         <MenuItem>
           <button
@@ -67,6 +67,11 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
           >
             {prefs.units === 'metric' ? say('ounces_pounds_f') : say('grams_kilograms_c')}
           </button>
+        </MenuItem>
+        <MenuItem>
+          <Link className={item} to="/keys">
+            {pageName('/keys')} <span className="key ml-1">?</span>
+          </Link>
         </MenuItem>
         <MenuItem>
           <button className={item} onClick={onLock}>

@@ -1,8 +1,9 @@
 import { contract } from '@ember-slate/contract';
-import { Suspense } from 'react';
+import { Suspense, useEffect } from 'react';
 import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
+import { pageName } from '../pages.tsx';
 import { useNow, useShop, useTimes } from '../shop.tsx';
 import { useAppSelector } from '../store.ts';
 import { TakeWeightProvider } from '../takeWeight.tsx';
@@ -63,24 +64,52 @@ function Keys({ onLock }: { onLock: () => void }) {
     ' ': take,
     t: () => void command({ command: 'tare' }),
     l: onLock,
+    n: () => void go('/orders#new'),
+    '?': () => void go('/keys'),
   });
   return null;
 }
 
 /** One slab, three measured edges: what waits above, time at the right, weight below. */
+/** The window is called after its page: a bookmark, a tab and a screen reader say where one is. */
+function usePageTitle() {
+  const { pathname } = useLocation();
+  const { shop } = useShop();
+  const title = say('page_of_shop', {
+    page: pageName(pathname) ?? say('nothing_at_this_address'),
+    shop: shop.name,
+  });
+  useEffect(() => {
+    document.title = title;
+  }, [title]);
+  // A key that changes the page leaves the focus nowhere: the next Tab begins in the new one.
+  useEffect(() => {
+    if (document.activeElement === document.body)
+      document.getElementById('slab')?.focus({ preventScroll: true });
+  }, [pathname]);
+}
+
 export function Shell({ onLock }: { onLock: () => void }) {
+  usePageTitle();
   const { data: summary } = useRead(contract.summary.stages);
   const big = /^\/bench\/\d+/.test(useLocation().pathname);
   const rows = big ? 'grid-rows-[78px_minmax(0,1fr)_180px]' : 'grid-rows-[92px_minmax(0,1fr)_92px]';
   return (
     <TakeWeightProvider>
       <Keys onLock={onLock} />
+      <a href="#slab" className="btn fixed top-1 left-1 z-50 -translate-y-20 focus:translate-y-0">
+        {say('skip_to_the_page')}
+      </a>
       <div
         className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
       >
         <StageBar summary={summary} onLock={onLock} />
         <Clock onLock={onLock} summary={summary} low={big} />
-        <main className="flex min-h-0 flex-col bg-slab max-lg:col-span-2 max-sm:col-span-1" id="slab">
+        <main
+          tabIndex={-1}
+          className="flex min-h-0 flex-col bg-slab outline-none max-lg:col-span-2 max-sm:col-span-1"
+          id="slab"
+        >
           <Timers />
           <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
             <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>

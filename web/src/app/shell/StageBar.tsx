@@ -108,6 +108,16 @@ export function StageBar({ summary, onLock }: { summary: Summary | undefined; on
             <NavLink
               key={stage.key}
               to={stage.path}
+              aria-label={
+                waits
+                  ? say('stage_reads', {
+                      name: stage.name,
+                      count: waits.count,
+                      noun: waits.noun,
+                      hot: waits.hot ? `, ${waits.hot}` : '',
+                    })
+                  : stage.name
+              }
               className={({ isActive }) =>
                 `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`
               }

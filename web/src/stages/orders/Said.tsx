@@ -3,7 +3,8 @@ import { formOf, offered } from '@ember-slate/core/forms';
 import { anyWhite, parseOrder, type Answered, type ParsedLine } from '@ember-slate/core/orders';
 import { formatClock } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -151,6 +152,12 @@ export function Said({
     const answers = heard.lines.map((l) => answered[l.text]);
     return answers.some((a) => a !== undefined) ? parseOrder(text, now, answers) : heard;
   }, [text, words, answered, today, local]);
+  // Whoever asked for a new order goes on by saying it.
+  const box = useRef<HTMLDivElement>(null);
+  const { hash, key } = useLocation();
+  useEffect(() => {
+    if (hash === '#new') box.current?.querySelector('input')?.focus();
+  }, [hash, key]);
   const take = () => {
     if (!parsed || parsed.lines.length === 0) return;
     onTake(
@@ -163,6 +170,7 @@ export function Said({
   };
   return (
     <div
+      ref={box}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' || e.target instanceof HTMLButtonElement) return;
         e.preventDefault();
