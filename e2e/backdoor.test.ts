@@ -180,7 +180,7 @@ describe('a warm night in the cold room', () => {
     await pageSays(driver, 'Cold room');
     const open = () => texts(driver, '[aria-label=Places] .text-embertext');
     for (let left = (await open()).length; left > 0; left = (await open()).length) {
-      await press(driver, 'Say what was done');
+      await press(driver, 'Record what was done');
       await press(driver, 'Door was open: shut');
       await press(driver, 'Keep the answer');
       await driver.wait(

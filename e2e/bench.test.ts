@@ -115,7 +115,7 @@ describe('the bench on its tablet', () => {
       (await hand.ok(contract.bench.tickets)).find((t) => t.speciesId === 'lionfish')!.stepId;
     await driver.wait(async () => (await atStep()) === 'spines', 5000, 'the step at the other screen');
     await press(driver, 'Other');
-    await press(driver, 'Leave it lying');
+    await press(driver, 'Pause this ticket');
     await press(driver, 'serving a customer');
     await pageSays(driver, 'Left lying');
     await press(driver, 'Go on');

@@ -16,7 +16,7 @@ describe('orders as they are said', () => {
   });
   afterAll(() => close());
 
-  const said = 'The order as it is said';
+  const said = 'Type the order as the customer says it';
   const say = async (text: string) => {
     await fill(driver, said, text);
     await driver.actions().sendKeys(Key.ENTER).perform();

@@ -162,7 +162,7 @@ describe('hard stops', () => {
     expect(inWords(g.hardStops)).toEqual([`${sign} at the worst level`]);
   });
 
-  it('refuses a burst belly, ammonia on skate and a foreign smell', () => {
+  it('refuses a burst belly, ammonia on skate and a taint', () => {
     const bass = { ...all(0, 'sea_bass', 'whole'), belly: 3 as Level };
     expect(look([bass], { id: 'sea_bass', condition: 'whole' }).verdict).toBe('reject');
     const skate = { ...all(0, 'skate'), smell: 2 as Level };

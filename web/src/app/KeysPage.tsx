@@ -10,8 +10,8 @@ const everywhere = [
   { key: 'N', what: say('key_new_order') },
   { key: 'L', what: say('key_lock') },
   { key: '?', what: say('key_keys') },
-  { key: 'Enter', what: say('key_enter') },
-  { key: 'Esc', what: say('key_escape') },
+  { key: say('enter'), what: say('key_enter') },
+  { key: say('esc'), what: say('key_escape') },
 ];
 const here = [
   { key: 'G', what: say('key_one_sign') },

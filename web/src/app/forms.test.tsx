@@ -244,7 +244,7 @@ const shared: Shared[] = [
     typed: '9',
     path: '/api/counter/slab',
     theirs: { rows: [{ name: 'A', places: 4 }] },
-    save: /Lay it out so/,
+    save: /Save the layout/,
   },
   {
     name: 'a rule of trim',

@@ -55,7 +55,7 @@ beforeEach(() => {
     }
     if (path === '/api/people' && me?.role === 'manager') return json(people);
     return Promise.resolve(
-      new Response(JSON.stringify({ status: 403, code: 'not-allowed', title: 'Not yours to do' }), {
+      new Response(JSON.stringify({ status: 403, code: 'not-allowed', title: 'Not allowed for your role' }), {
         status: 403,
       }),
     );

@@ -116,7 +116,7 @@ export function StageBar({ summary, onLock }: { summary: Summary | undefined; on
                       noun: waits.noun,
                       hot: waits.hot ? `, ${waits.hot}` : '',
                     })
-                  : stage.name
+                  : undefined
               }
               className={({ isActive }) =>
                 `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`

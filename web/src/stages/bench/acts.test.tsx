@@ -152,7 +152,7 @@ tryActs('at the bench a hand', usual, [
   ].map((why) => ({
     does: `leaves it lying: ${why}`,
     by: async () => {
-      await other('Leave it lying');
+      await other('Pause this ticket');
       await press(why);
     },
     sends: onTicket('POST', '/pause', { why }),

@@ -61,9 +61,9 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
   {
     does: 'reads a place by its probe for now',
     by: async () => {
-      expect(await waitsFor('Write it down')).toBe('read the probe first');
+      expect(await waitsFor('Save the reading')).toBe('read the probe first');
       await fill(/^By probe/, '1.4');
-      await press('Write it down');
+      await press('Save the reading');
     },
     sends: {
       method: 'POST',
@@ -99,7 +99,7 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
     answers: { '/api/cold/places': [place({ episodes: [warm] })] },
     by: async () => {
       await says(/Cold room was warm for 2 h/i);
-      await press('Say what was done');
+      await press('Record what was done');
       expect(await waitsFor('Keep the answer')).toMatch(/say what was done/i);
       await press(/^fish moved and re-iced/i);
       await press('Keep the answer');
@@ -121,7 +121,7 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
     },
     by: async () => {
       await says(/no reading/i);
-      await press('Say what was done');
+      await press('Record what was done');
       await fill('What was done', 'cable chewed, taped');
       await press('Keep the answer');
     },
@@ -182,7 +182,7 @@ describe('how cold it is', () => {
     const sent = at([place()]);
     await fill(/^By probe/, '2');
     await fill('Read at', '0:05');
-    await press('Write it down');
+    await press('Save the reading');
     expect((await only(() => sent)).body).toMatchObject({
       tenths: 20,
       at: expect.stringMatching(/:05:00\.000Z$/) as string,
@@ -194,7 +194,7 @@ describe('how cold it is', () => {
     store.dispatch(setPrefs({ units: 'imperial' }));
     await says(/34\.2 °F/);
     await fill(/^By probe, °F/, '35.6');
-    await press('Write it down');
+    await press('Save the reading');
     expect((await only(() => sent)).body).toMatchObject({ tenths: 20 });
   });
 
@@ -202,7 +202,7 @@ describe('how cold it is', () => {
     const sent = at([place()]);
     store.dispatch(probed(7));
     await press(/^Take the probe/);
-    await press('Write it down');
+    await press('Save the reading');
     expect((await only(() => sent)).body).toMatchObject({ tenths: 7 });
     store.dispatch(probed(null));
   });
@@ -259,9 +259,9 @@ tryActs('of a lot a hand', { me: manager, screen: page, at: '/lots/1', answers: 
   {
     does: 'writes its core down',
     by: async () => {
-      expect(await waitsFor('Write it down')).toBe('read the probe first');
+      expect(await waitsFor('Save the reading')).toBe('read the probe first');
       await fill(/^Core now/, '0.9');
-      await press('Write it down');
+      await press('Save the reading');
     },
     sends: { method: 'POST', path: '/api/cold/lots/1/probes', body: { tenths: 9 } },
   },
@@ -281,9 +281,9 @@ describe('the life of a lot', () => {
   const row = life.rows[0]!;
   it.each<[string, Partial<LotLife>, RegExp]>([
     ['is so many days', {}, /4\.0 days left where it lies/],
-    ['is over', { rows: [{ ...row, daysLeft: 0 }] }, /Its life is over/],
+    ['is over', { rows: [{ ...row, daysLeft: 0 }] }, /Out of date/],
     ['has no clock before a grade', { rows: [{ ...row, daysLeft: null, used: null }] }, /Not graded yet/],
-    ['stands while it is frozen', { rows: [{ ...row, frozenAt: ago(9) }] }, /Frozen: its clock stands/],
+    ['stands while it is frozen', { rows: [{ ...row, frozenAt: ago(9) }] }, /Frozen: its clock is stopped/],
     ['ends with the last of it', { rows: [] }, /Nothing of it is left in the shop/],
     ['was cleared by a test', { histamine: { ...life.histamine!, clearance: 'Lab 77' } }, /Lab 77/],
     [

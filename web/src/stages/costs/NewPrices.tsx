@@ -85,14 +85,16 @@ type Read = AnswerOf<typeof contract.prices.readList>;
 export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
   const draft = useDraft('price list');
   const [text, setText] = useKept(draft, 'text', '');
-  const [read, setRead] = useState<Read | null>(null);
+  // What was read counts for the lines it was read from.
+  const [had, setHad] = useState<{ text: string; read: Read } | null>(null);
+  const read = had?.text === text ? had.read : null;
   const [note, setNote] = useState<string | null>(null);
   const reading = useChange(contract.prices.readList);
   const setting = useChange(contract.prices.setList, draft);
   const said = useNotify();
   const look = async (source: string) => {
     const outcome = await reading.send({ text: source });
-    setRead(outcome.ok ? outcome.data : null);
+    setHad(outcome.ok ? { text: source, read: outcome.data } : null);
   };
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -129,10 +131,7 @@ export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
           value={text}
           spellCheck={false}
           placeholder={say('price_list_example')}
-          onChange={(e) => {
-            setText(e.target.value);
-            setRead(null);
-          }}
+          onChange={(e) => setText(e.target.value)}
         />
         <span className="field-note" />
       </label>

@@ -108,7 +108,7 @@ tryActs('of a lot a hand', usual, [
     by: async () => {
       await fresh(3);
       await press(/cooked/i);
-      await fill(/otherwise/, 'for soup only');
+      await fill(/different verdict/, 'for soup only');
       await press(/^Record verdict/);
     },
     sends: record({
@@ -128,7 +128,7 @@ tryActs('of a lot a hand', usual, [
             .find((l) => name.test(l.textContent))!
             .querySelector('input')!,
         );
-      tick(/foreign smell/i);
+      tick(/taint/i);
       tick(/history/i);
       await fill(/^Core, /, '9.5');
       await says(/over 2\.0 °C/);
@@ -149,7 +149,7 @@ describe('a hard stop', () => {
   it('leaves one verdict, whatever is pressed', async () => {
     served(screen, is(), bench, '/grading/5');
     await fresh(1);
-    const smell = [...document.querySelectorAll('label')].find((l) => /foreign smell/i.test(l.textContent))!;
+    const smell = [...document.querySelectorAll('label')].find((l) => /taint/i.test(l.textContent))!;
     fireEvent.click(smell.querySelector('input')!);
     await says(/reject/i);
     const offered = pressable(/./).filter(

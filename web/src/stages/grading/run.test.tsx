@@ -94,7 +94,7 @@ describe('one sign at a time', () => {
     run(euGeneral, 'hake');
     keys('4<1');
     expect(seen()[0]).toEqual({ smell: 0 });
-    fireEvent.click(screen.getByText('Cannot see it'));
+    fireEvent.click(screen.getByText('Can’t tell'));
     expect(heading()).toBe('Flesh');
     expect(seen()[0]!.gills).toBeUndefined();
   });
@@ -147,7 +147,7 @@ describe('beside the signs', () => {
 
   it('keeps what is ticked, and says what follows from it', () => {
     render(<Kept farmed={false} />);
-    expect(screen.getByText(/To know it by: a chin barbel/)).toBeTruthy();
+    expect(screen.getByText(/How to recognise it: a chin barbel/)).toBeTruthy();
     fireEvent.click(screen.getByLabelText('tears'));
     fireEvent.click(screen.getByLabelText('crush'));
     fireEvent.click(screen.getByLabelText('tears'));

@@ -283,7 +283,7 @@ describe('a new lot', () => {
     expect(pressable('in part')).toHaveLength(1);
     expect(screen.queryByLabelText('Gutting slit')).toBeNull();
     await press('in part');
-    await fill('Came as', 'gutted');
+    await fill('Condition on arrival', 'gutted');
     await fill('Number of fish', '6');
     await fill(/^Weight, /, '3300');
     await fill(/^Price a kg/, '14.50');
@@ -313,7 +313,7 @@ describe('a new lot', () => {
   it('asks of a gutted flatfish whether the slit was seen, and sends no scaling of it', async () => {
     const sent = standing(empty);
     await pick('Species', 'turbot', /^Turbot/);
-    await fill('Came as', 'gutted');
+    await fill('Condition on arrival', 'gutted');
     await press('missing');
     await fill('Number of fish', '1');
     await fill(/^Weight, /, '2800');

@@ -293,7 +293,7 @@ describe('beside the orders', () => {
     await screen.findByText(/^Buy 2 hake/);
     cleanup();
     served(<ToBuy />, { '/api/orders/buying': [] });
-    await screen.findByText('Open orders lack nothing');
+    await screen.findByText('Stock covers every open order');
   });
   it('a weekly order is ended only when it is confirmed', async () => {
     const weekly = {
@@ -315,9 +315,9 @@ describe('beside the orders', () => {
     });
     await screen.findByText(/Friday/);
     expect(screen.getByText(/no longer made: Not a form of this shop/)).toBeTruthy();
-    tap(/No more of it/);
+    tap(/Stop this order/);
     expect(sent).toHaveLength(0);
-    fireEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: /No more of it/ }));
+    fireEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: /Stop this order/ }));
     await waitFor(() =>
       expect(sent[0]).toMatchObject({ path: '/api/orders/standing/4/end', body: { version: 2 } }),
     );

@@ -10,7 +10,7 @@ import Orders from './Orders.tsx';
  * said stays open in the fields.
  */
 
-const label = /^The order as it is said/;
+const label = /^Type the order as/;
 const at = (stock: object[] = []) =>
   served(
     <Orders />,
