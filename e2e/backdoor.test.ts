@@ -88,7 +88,7 @@ describe('a mixed delivery of six lots', () => {
         await fill(driver, 'Core', '7.2');
         await leave();
         await press(driver, 'Hold');
-        await fill(driver, 'Why otherwise', 'papers asked for');
+        await fill(driver, 'Why a different verdict', 'papers asked for');
         await leave();
       }
       await keys(Key.ENTER);

@@ -41,7 +41,7 @@ describe('orders as they are said', () => {
 
   it('refuses what no fish gives, and takes the nearest that one does', async () => {
     await say('1 boneless joint hake 1.4 kg');
-    await pageSays(driver, 'nearest that can be');
+    await pageSays(driver, 'closest we can do');
     const offer = await see(driver, By.css('form[aria-label="New order"] [role=status] button'));
     const words = await offer.getText();
     expect(words).toMatch(/boneless joint/);

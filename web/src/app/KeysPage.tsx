@@ -7,7 +7,7 @@ const everywhere = [
   { key: '1 – 7', what: say('key_stages') },
   { key: say('space'), what: say('key_take') },
   { key: 'T', what: say('key_tare') },
-  { key: 'N', what: say('key_new_order') },
+  { key: '3, 3', what: say('key_new_order') },
   { key: 'L', what: say('key_lock') },
   { key: '?', what: say('key_keys') },
   { key: say('enter'), what: say('key_enter') },

@@ -59,12 +59,14 @@ function Keys({ onLock }: { onLock: () => void }) {
   const go = useNavigate();
   const { take } = useTakeWeightNow();
   const command = useScale();
+  const here = useLocation().pathname;
+  // Pressed once more where one is, the key of the orders begins a new one.
+  const pressedAgain = (path: string) => (path === '/orders' && here === path ? '/orders#new' : path);
   useKeys({
-    ...Object.fromEntries(stages.map((s, i) => [String(i + 1), () => void go(s.path)])),
+    ...Object.fromEntries(stages.map((s, i) => [String(i + 1), () => void go(pressedAgain(s.path))])),
     ' ': take,
     t: () => void command({ command: 'tare' }),
     l: onLock,
-    n: () => void go('/orders#new'),
     '?': () => void go('/keys'),
   });
   return null;

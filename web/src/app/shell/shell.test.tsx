@@ -69,6 +69,16 @@ describe('the frame', () => {
     expect(screen.getByLabelText('Live weight').getAttribute('aria-live')).toBe('off');
   });
 
+  it('goes to a stage by its digit; no letter of it leaves the page a hand works on', () => {
+    served(<Shell onLock={() => undefined} />, {}, { id: 1, name: 'Ines', role: 'manager' }, '/bench');
+    for (const key of 'abcdefghijkmnopqrsuvwxyz') fireEvent.keyDown(document.body, { key });
+    expect(document.title).toBe('Bench · Test Slip');
+    fireEvent.keyDown(document.body, { key: '3' });
+    expect(document.title).toBe('Orders · Test Slip');
+    fireEvent.keyDown(document.body, { key: '7' });
+    expect(document.title).toBe('Close · Test Slip');
+  });
+
   it.each([
     ['counter', []],
     ['bench', ['How the cutting goes', 'Suppliers']],
