@@ -108,16 +108,6 @@ export function StageBar({ summary, onLock }: { summary: Summary | undefined; on
             <NavLink
               key={stage.key}
               to={stage.path}
-              aria-label={
-                waits
-                  ? say('stage_reads', {
-                      name: stage.name,
-                      count: waits.count,
-                      noun: waits.noun,
-                      hot: waits.hot ? `, ${waits.hot}` : '',
-                    })
-                  : undefined
-              }
               className={({ isActive }) =>
                 `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`
               }
@@ -131,7 +121,9 @@ export function StageBar({ summary, onLock }: { summary: Summary | undefined; on
                     {stage.name}
                   </div>
                   <div className="font-figure text-[24px] leading-7 font-semibold whitespace-nowrap">
+                    <span className="sr-only">: </span>
                     {waits?.count ?? '–'}
+                    {waits?.hot && <span className="sr-only"> {waits.noun},</span>}{' '}
                     {waits && (
                       <span
                         className={`ml-1 font-text text-note ${waits.hot ? 'font-semibold text-embertext' : 'font-normal text-ink3 max-lg:hidden'}`}

@@ -60,8 +60,8 @@ describe('the frame', () => {
 
   it('reads a stage as words: its name, how many wait, and which of them now', async () => {
     as('counter');
-    expect(await screen.findByRole('link', { name: 'Orders: 34 open, 1 late' })).toBeTruthy();
-    expect(screen.getByRole('link', { name: 'Grading: 0 lots' })).toBeTruthy();
+    expect(await screen.findByRole('link', { name: /Orders ?: 34 open, 1 late$/ })).toBeTruthy();
+    expect(screen.getByRole('link', { name: /Grading ?: 0 lots$/ })).toBeTruthy();
   });
 
   it('does not read the scale aloud all day', () => {
