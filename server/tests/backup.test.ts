@@ -242,6 +242,26 @@ describe('the commands', () => {
       encoding: 'utf8',
     });
 
+  it('take nothing away that was there before, when a restore fails', async () => {
+    const shop = await openTestShop(inject('databaseUrl'));
+    const data = mkdtempSync(join(tmpdir(), 'ember-slate-mine-'));
+    try {
+      writeFileSync(join(data, 'letters.txt'), 'mine');
+      // A shop whose books do not agree: it is put away again, and nothing but it.
+      await shop.manager.signIn(shop.staff.manager, pins.manager);
+      const { id } = await shop.manager.ok(contract.landing.createDelivery, { body: delivery() });
+      await shop.manager.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
+      await shop.pool.query('UPDATE balance SET grams = grams + 1');
+      const { file } = await writeBackup(shop.url, join(folder, 'off'), new Date(), 'off');
+      const restored = command('restore', [file, '--data', data]);
+      expect([restored.status, restored.stderr]).toEqual([1, expect.stringContaining('do not agree')]);
+      expect(readFileSync(join(data, 'letters.txt'), 'utf8')).toBe('mine');
+    } finally {
+      rmSync(data, { recursive: true, force: true });
+      await shop.close();
+    }
+  }, 120_000);
+
   it('make a shop again in an empty folder, and never over one that lives', async () => {
     const shop = await openTestShop(inject('databaseUrl'));
     const to = join(folder, 'by-hand');

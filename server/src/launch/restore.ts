@@ -1,5 +1,5 @@
 import { existsSync, rmSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { checkBackup, readBackup } from '../platform/backup/read.ts';
 import { proveBooks } from '../platform/books/proof/index.ts';
@@ -38,7 +38,8 @@ try {
   const head = await checkBackup(resolve(file));
   const folder = resolve(values.data ?? '.');
   if (!own) {
-    made = !existsSync(join(folder, 'mysql'));
+    // Only a folder that was not there before is taken away again: what else lies in one is not ours.
+    made = !existsSync(folder);
     database = await startPrivateDatabase(folder);
   }
   const url = own ?? database!.url;
