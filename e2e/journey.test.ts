@@ -168,7 +168,7 @@ describe('one fish from the van door to the customer’s bag', () => {
     await press(driver, 'Hand over');
     await fill(driver, 'Price a kg', '41.30');
     await press(driver, 'Paid, hand over');
-    await pageSays(driver, 'handed to Pell: 18.17');
+    await pageSays(driver, 'handed to Pell: €18.17');
   });
 
   it('sells a fish off the slab', async () => {
@@ -181,7 +181,7 @@ describe('one fish from the van door to the customer’s bag', () => {
     await weigh(458);
     await pageSays(driver, '1 item');
     await driver.actions().sendKeys(Key.ENTER).perform();
-    await pageSays(driver, 'paid: 10.95');
+    await pageSays(driver, 'paid: €10.95');
   });
 
   it('shows at the close the yield against expectation and where every gram went', async () => {

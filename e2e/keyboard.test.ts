@@ -150,7 +150,7 @@ describe('by keyboard alone', () => {
     await type('Price a kg', '24.00');
     await tabTo('Paid, hand over');
     await keys(Key.ENTER);
-    await pageSays(driver, 'handed to Osk: 19.49');
+    await pageSays(driver, 'handed to Osk: €19.49');
     expect(await shop.faults()).toEqual([]);
   });
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formBook } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
-import { formatMoney } from '../units/index.ts';
+import { plainMoney } from '../units/index.ts';
 import { priceColumns, readPriceRow } from './index.ts';
 
 const forms = formBook([]);
@@ -25,7 +25,7 @@ describe('a line of a price list', () => {
           const cells = [
             byId ? species.id : species.name,
             byId ? form.id : form.name,
-            formatMoney(perKg, digits),
+            plainMoney(perKg, digits),
           ];
           expect(read(cells, digits)).toEqual({
             row: { speciesId: species.id, item: form.id, perKg },

@@ -1,4 +1,12 @@
-export { apportion, formatMoney, minorDigits, multiplyRate, parseMoney } from './money.ts';
+export {
+  apportion,
+  currencySign,
+  formatMoney,
+  minorDigits,
+  multiplyRate,
+  parseMoney,
+  plainMoney,
+} from './money.ts';
 export {
   formatMass,
   gramsPerOunce,

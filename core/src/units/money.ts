@@ -5,18 +5,65 @@ import { parseDecimal } from './decimal.ts';
 export const minorDigits = (currency: string): number =>
   new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
-/** Minor units as money: 1490 is "14.90", or "1490" without a minor unit. The currency is said once a screen, not here. */
-export function formatMoney(minor: number, digits = 2): string {
+/** Thousands are set apart from five digits on, as weights are. */
+const grouped = (whole: string): string =>
+  whole.length < 5 ? whole : whole.replace(/\B(?=(\d{3})+$)/g, '\u2009');
+
+/** Minor units as one types them: 1490 is "14.90", or "1490" without a minor unit. */
+export function plainMoney(minor: number, digits = 2): string {
   const text = String(Math.abs(minor)).padStart(digits + 1, '0');
   const cut = text.length - digits;
-  // Thousands are set apart from five digits on, as weights are.
-  const whole = cut < 5 ? text.slice(0, cut) : text.slice(0, cut).replace(/\B(?=(\d{3})+$)/g, '\u2009');
+  const whole = grouped(text.slice(0, cut));
   return `${minor < 0 ? '\u2212' : ''}${whole}${digits > 0 ? `.${text.slice(cut)}` : ''}`;
 }
 
-/** Reads "14.90", "14,90" or "14" to minor units; null when it is not money or has more decimals than the currency. */
+const formats = new Map<string, Intl.NumberFormatPart[]>();
+
+/** How a language writes one unit of a currency, in the short sign a shop uses itself ("$", not "US$"). */
+function partsOf(
+  currency: string,
+  language: string,
+  currencyDisplay: 'narrowSymbol' | 'code',
+): Intl.NumberFormatPart[] {
+  const key = `${currency} ${language} ${currencyDisplay}`;
+  let parts = formats.get(key);
+  if (!parts)
+    formats.set(
+      key,
+      (parts = new Intl.NumberFormat(language, {
+        style: 'currency',
+        currency,
+        currencyDisplay,
+      }).formatToParts(1)),
+    );
+  return parts;
+}
+
+/** The sign of a currency: "€", "kr". */
+export const currencySign = (currency: string, language = 'en'): string =>
+  partsOf(currency, language, 'narrowSymbol').find((p) => p.type === 'currency')?.value ?? currency;
+
+/**
+ * Minor units with the currency's sign where the language puts it (Unicode CLDR): 1490 EUR is "€14.90" in
+ * English, or "EUR 14.90" where the sign cannot be printed.
+ */
+export function formatMoney(
+  minor: number,
+  currency: string,
+  language = 'en',
+  sign: 'narrowSymbol' | 'code' = 'narrowSymbol',
+): string {
+  const digits = minorDigits(currency);
+  const [whole = '', fraction = ''] = plainMoney(Math.abs(minor), digits).split('.');
+  const text = partsOf(currency, language, sign)
+    .map((p) => (p.type === 'integer' ? whole : p.type === 'fraction' ? fraction : p.value))
+    .join('');
+  return minor < 0 ? `\u2212${text}` : text;
+}
+
+/** Reads "14.90", "14,90", "14" or "€ 14.90" to minor units; null when it is not money or has more decimals than the currency. */
 export function parseMoney(text: string, digits = 2): number | null {
-  const value = parseDecimal(text);
+  const value = parseDecimal(text.trim().replace(/^\p{Sc}|\p{Sc}$/u, ''));
   if (value === null || value < 0) return null;
   const scaled = value * 10 ** digits;
   const minor = Math.round(scaled);

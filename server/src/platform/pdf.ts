@@ -26,8 +26,8 @@ let ready: ReturnType<typeof load> | null = null;
 /** The typesetter, loaded when the first sheet is wanted: a start need not wait for it. */
 const typesetter = () => (ready ??= load());
 
-/** The face of sheets has no thin space: what is grouped by one gets a plain one. */
-export const printable = (text: string): string => text.replaceAll('\u2009', ' ');
+/** The face of sheets has no thin spaces: what is grouped by one gets a plain one. */
+export const printable = (text: string): string => text.replace(/[\u2009\u202f]/g, ' ');
 
 /** A sheet as PDF bytes, set in the product's own face. */
 export const renderPdf = async (document: TDocumentDefinitions): Promise<Buffer> =>

@@ -15,7 +15,7 @@ import { useTimes, useShop } from '../app/shop.tsx';
 import { useAppSelector } from '../app/store.ts';
 import { useTakeWeight, weighedSource } from '../app/takeWeight.tsx';
 import { SourceMark } from './Mass.tsx';
-import { formatMoney, parseMoney } from './money.ts';
+import { moneySign, parseMoney, plainMoney } from './money.ts';
 import { say } from './say.ts';
 
 interface FrameProps {
@@ -245,18 +245,22 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
       error={bad ? say('a_price_looks_like_14_90_or_14_90') : error}
       className={className ?? ''}
     >
-      <input
-        className="field-value"
-        inputMode="decimal"
-        autoComplete="off"
-        aria-invalid={bad || Boolean(error)}
-        value={draft ?? (value === null ? '' : formatMoney(value))}
-        onChange={(e) => {
-          setDraft(e.target.value);
-          onChange(parseMoney(e.target.value));
-        }}
-        onBlur={() => !bad && setDraft(null)}
-      />
+      <span className="flex items-baseline gap-1">
+        {/* Drawn, not written: the label's words stay its own. */}
+        <span aria-hidden data-sign={moneySign()} className="text-ink2 before:content-[attr(data-sign)]" />
+        <input
+          className="field-value min-w-0 flex-1"
+          inputMode="decimal"
+          autoComplete="off"
+          aria-invalid={bad || Boolean(error)}
+          value={draft ?? (value === null ? '' : plainMoney(value))}
+          onChange={(e) => {
+            setDraft(e.target.value);
+            onChange(parseMoney(e.target.value));
+          }}
+          onBlur={() => !bad && setDraft(null)}
+        />
+      </span>
     </Frame>
   );
 }

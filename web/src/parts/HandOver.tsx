@@ -3,7 +3,6 @@ import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
-import { useShop } from '../app/shop.tsx';
 import { notify, useAppDispatch } from '../app/store.ts';
 import { Button } from './Button.tsx';
 import { Choice } from './Choice.tsx';
@@ -59,7 +58,6 @@ function ShelfLine({ line: l, takes, perKg, onTakes, onPrice }: ShelfProps) {
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`hand over ${order.id} ${order.version}`);
   const { send, busy, problem } = useChange(contract.orders.handOver, draft);
-  const { shop } = useShop();
   const want = useWant();
   const dispatch = useAppDispatch();
   const ready = order.lines.filter((l) => l.state === 'ready');
@@ -92,7 +90,6 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           number: order.number,
           customer: order.customer,
           money,
-          currency: shop.currency,
           toPay: outcome.data.toPay < 0 ? ` ${say('given_back')}` : '',
           last: last ? '' : say('the_rest_waits'),
         }),
@@ -149,11 +146,8 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
       />
       <div className="flex items-center justify-between border-t-[1.5px] border-ink pt-4">
         <span className="font-figure text-head font-semibold">
-          {formatMoney(Math.abs(toPay))}{' '}
-          <span className="text-row font-medium text-ink2">
-            {shop.currency}
-            {toPay < 0 ? ` ${say('to_give_back')}` : ''}
-          </span>
+          {formatMoney(Math.abs(toPay))}
+          {toPay < 0 && <span className="text-row font-medium text-ink2"> {say('to_give_back')}</span>}
         </span>
         <span className="flex gap-3">
           <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>

@@ -19,7 +19,6 @@ const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 /** The label as it comes out of the printer. */
 function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labels.one> }) {
   const mass = useMass();
-  const { shop } = useShop();
   return (
     <div
       className={`relative mx-auto paper p-3 ${label.voided ? 'opacity-60' : ''}`}
@@ -49,15 +48,9 @@ function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labe
             {mass(label.grams)}
           </div>
           {label.perKg !== null && (
-            <div className="text-note">
-              {say('a_kg', { perKg: formatMoney(label.perKg), currency: shop.currency })}
-            </div>
+            <div className="text-note">{say('a_kg', { perKg: formatMoney(label.perKg) })}</div>
           )}
-          {label.price !== null && (
-            <div className="text-big font-bold">
-              {formatMoney(label.price)} {shop.currency}
-            </div>
-          )}
+          {label.price !== null && <div className="text-big font-bold">{formatMoney(label.price)}</div>}
           <div className="text-note">
             {label.shop}
             {label.whose && <span className="block">{label.whose}</span>}

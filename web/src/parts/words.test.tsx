@@ -84,9 +84,9 @@ describe('lengths as they are typed', () => {
 
 describe('money of the shop', () => {
   it.each([
-    ['EUR', 1490, '14.90', 14.9],
-    ['JPY', 1490, '1490', 1490],
-    ['TND', 1490, '1.490', 1.49],
+    ['EUR', 1490, '€14.90', 14.9],
+    ['JPY', 1490, '¥1490', 1490],
+    ['TND', 1490, 'TND1.490', 1.49],
   ])('%s %d is %s', (currency, minor, text, axis) => {
     setCurrency(currency);
     expect(formatMoney(minor).replace(/\s/g, '')).toBe(text);

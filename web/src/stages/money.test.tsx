@@ -30,23 +30,23 @@ describe('handing an order over', () => {
       ready({ id: 12, readyGrams: 250, speciesName: 'Atlantic cod' }),
     ],
   });
-  const toPay = () => screen.getByText(/EUR/, { selector: 'span span' }).parentElement!.textContent;
+  const toPay = () => screen.getByText(/€/, { selector: 'span.text-head' }).textContent;
 
   it('asks for what lies there less the deposit, and gives money back when the deposit was more', () => {
     served(<HandOver order={order} onClose={nothing} />, {});
-    expect(toPay()).toMatch(/^8\.00 EUR/);
+    expect(toPay()).toMatch(/^€8\.00/);
     for (const price of screen.getAllByLabelText(/Price a kg/)) {
       fireEvent.change(price, { target: { value: '5.00' } });
       fireEvent.blur(price);
     }
-    expect(toPay()).toMatch(/^1\.75 EUR to give back/);
+    expect(toPay()).toMatch(/^€1\.75 to give back/);
   });
 
   it('takes no more of the deposit than the part that is taken, while some of it waits', () => {
     served(<HandOver order={order} onClose={nothing} />, {});
     fireEvent.click(screen.getByRole('checkbox', { name: /cod is taken now/i }));
     // 8.00 of hake: the deposit of 5.00 is used up by it, 3.00 are left to pay.
-    expect(toPay()).toMatch(/^3\.00 EUR/);
+    expect(toPay()).toMatch(/^€3\.00/);
     fireEvent.click(screen.getByRole('checkbox', { name: /hake is taken now/i }));
     expect(screen.getByRole('button', { name: /Paid, hand over/ }).getAttribute('aria-disabled')).toBe(
       'true',
@@ -103,7 +103,7 @@ describe('a price', () => {
     type(/Price a kg/, '26.00');
     tap(/Set the price/);
     await screen.findByText(/Someone set this price meanwhile/);
-    expect(screen.getByText('25.50 now')).toBeTruthy();
+    expect(screen.getByText('€25.50 now')).toBeTruthy();
     tap(/Set the price/);
     await waitFor(() => expect(sent).toHaveLength(2));
     expect(sent.map((s) => (s.body as { was: number }).was)).toEqual([2390, 2550]);

@@ -67,7 +67,7 @@ describe('words', () => {
     [{ of: 'weight', by: -900 }, '900 g short of the note'],
     [{ of: 'weight', by: 120 }, '120 g over the note'],
     [{ of: 'number', by: -1 }, '1 fish short'],
-    [{ of: 'money', by: -145 }, 'weights and prices make 1.45 less than the note'],
+    [{ of: 'money', by: -145 }, 'weights and prices make €1.45 less than the note'],
   ];
   it.each(cases)('%o is "%s"', (difference, words) => {
     expect(differenceText(difference, grams)).toBe(words);

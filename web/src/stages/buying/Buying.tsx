@@ -263,7 +263,7 @@ function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan })
 
 /** What to buy for tomorrow: orders first, then what the counter will sell, as whole fish by supplier. */
 export default function Buying() {
-  const { me, shop } = useShop();
+  const { me } = useShop();
   const { today, dayWords } = useTimes();
   const manager = me.role === 'manager';
   const [day, setDay] = useState<string | undefined>(undefined);
@@ -295,7 +295,7 @@ export default function Buying() {
           <p className="text-ink2">
             {say('for', { day: dayWords(plan.day) })}
             {plan.until > plan.day && say('to_last_to', { until: dayWords(plan.until) })}
-            {say('prices_as_last_paid_in', { currency: shop.currency })}{' '}
+            {say('prices_as_last_paid_in')}{' '}
             <Why>
               <p>{say('orders_nothing_in_stock_can_serve')}</p>
               <p>{say('what_is_left_over_is_worth_70_of')}</p>

@@ -143,7 +143,7 @@ describe('the buying list', () => {
     at();
     await press('for so many people');
     // 12 people, 170 g each, half of a fish of 4 kg: two fish, 80.00.
-    await says(/2 fish, 8\.00 kg, 80\.00|2 fish, 8 000 g, 80\.00/);
+    await says(/2 fish, 8\.00 kg, €80\.00|2 fish, 8 000 g, €80\.00/);
     await fill('People', '30');
     await says(/3 fish/);
     await fill('People', '');

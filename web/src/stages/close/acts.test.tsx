@@ -81,7 +81,7 @@ tryActs('at the end of a day the manager', usual, [
       await fill(/^Card slips/, '122');
       await says(/2\.00 short/);
       await press('Close the day');
-      await says(/Cash is 2\.00 short/);
+      await says(/Cash is €2\.00 short/);
       await fill('Remark', 'two coins under the mat');
       await press('Close and lock');
     },
@@ -332,7 +332,7 @@ describe('the closing, step by step', () => {
     [
       'deposits moved',
       { deposits: { taken: 500, used: 300, returned: 0, kept: 100 } },
-      /5\.00 taken, 3\.00 used, 1\.00 kept/,
+      /€5\.00 taken, €3\.00 used, €1\.00 kept/,
     ],
     [
       'it sold more kinds than fit',

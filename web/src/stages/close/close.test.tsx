@@ -34,7 +34,7 @@ describe('closing', () => {
       },
       manager,
     );
-    expect(screen.getByText(/Cash is 2\.00 short/)).toBeTruthy();
+    expect(screen.getByText(/Cash is €2\.00 short/)).toBeTruthy();
     expect(screen.getByText(/Still open: 2 orders left/)).toBeTruthy();
     tap(/Close and lock/);
     await screen.findByText('say what you know of it');

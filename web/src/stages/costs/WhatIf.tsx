@@ -7,7 +7,7 @@ import { useRead } from '../../app/api.ts';
 import { useSpecies } from '../../app/shop.tsx';
 import { MoneyField, SelectField, TextField, WeightField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
-import { formatMoney } from '../../parts/money.ts';
+import { formatMoney, parseMoney, plainMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { say } from './say.ts';
@@ -90,11 +90,11 @@ function PriceField({ f, onPrice }: { f: Row['f']; onPrice: FormsProps['onPrice'
     <input
       aria-label={say('price_a_kg_of', { form: f.name })}
       className="w-[72px] border-b-2 border-rule bg-transparent text-right font-figure text-label outline-none focus:border-ink"
-      defaultValue={formatMoney(f.perKg!)}
+      defaultValue={plainMoney(f.perKg!)}
       inputMode="decimal"
       onChange={(e) => {
-        const value = numberOf(e.target.value);
-        if (value !== null && value > 0) onPrice(f.form, Math.round(value * 100));
+        const value = parseMoney(e.target.value);
+        if (value !== null && value > 0) onPrice(f.form, value);
       }}
     />
   );

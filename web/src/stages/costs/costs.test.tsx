@@ -40,11 +40,11 @@ describe('the price list', () => {
     ).toEqual([
       'Hake, steaks',
       expect.stringMatching(/^4.000g$/),
-      '1.20',
-      '1.80',
+      '€1.20',
+      '€1.80',
       '33 %',
       '50 %',
-      '1.85',
+      '€1.85',
       'price',
     ]);
     expect(screen.queryByText(/Plaice/)).toBeNull();
@@ -64,7 +64,7 @@ describe('the price list', () => {
       manager,
     );
     tap('price');
-    await screen.findByText(/the wanted margin asks for 18\.49/);
+    await screen.findByText(/the wanted margin asks for €18\.49/);
     type(/Why/, 'the quay');
     tap(/Set the price/);
     await waitFor(() => expect(sent).toHaveLength(1));
@@ -127,10 +127,10 @@ describe('what if', () => {
 
   it('says what earns most, where whole and fillet meet, and follows the yield', async () => {
     served(<WhatIf />, { '/api/costs/choices?speciesId=hake': choices }, manager);
-    expect(await screen.findByText(/Fillets, skin on earn most a kg of fish: 5\.00 a fish/)).toBeTruthy();
+    expect(await screen.findByText(/Fillets, skin on earn most a kg of fish: €5\.00 a fish/)).toBeTruthy();
     // 14.00 of whole fish is as good as 30.00 a kilogram on 46.7 % of it.
     expect(screen.getByText(/meet at a yield of/).textContent).toMatch(/46\.7/);
     type(/points more/, '-5');
-    expect(screen.getByText(/Whole earns most a kg of fish: 4\.00 a fish/)).toBeTruthy();
+    expect(screen.getByText(/Whole earns most a kg of fish: €4\.00 a fish/)).toBeTruthy();
   });
 });

@@ -27,7 +27,7 @@ describe('a price for what is not there yet', () => {
       ines,
     );
     await pick(/^Fish/, 'hake', /^Hake/i);
-    await says(/Stands at 28\.90/);
+    await says(/Stands at €28\.90/);
     await press('Set the price');
     await says(/Give the price/);
     expect(sent).toEqual([]);
@@ -40,7 +40,7 @@ describe('a price for what is not there yet', () => {
       was: 2890,
       perKg: 3100,
     });
-    await says(/fillets, skin on: 31\.00 a kg/i);
+    await says(/fillets, skin on: €31\.00 a kg/i);
     await fill(/^As/, 'steaks');
     await says(/No price yet/);
     await fill(/^Price a kg/, '20');

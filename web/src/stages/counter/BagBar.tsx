@@ -3,7 +3,6 @@ import { multiplyRate } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useKeys } from '../../app/keys.ts';
-import { useShop } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
@@ -17,15 +16,10 @@ import { say } from './say.ts';
 
 /** Takes notes and coins: what was given, and what goes back. */
 function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; onClose: () => void }) {
-  const { shop } = useShop();
   const [given, setGiven] = useState<number | null>(null);
   const back = given === null ? 0 : given - total;
   return (
-    <Dialog
-      open
-      title={say('in_cash', { total: formatMoney(total), currency: shop.currency })}
-      onClose={onClose}
-    >
+    <Dialog open title={say('in_cash', { total: formatMoney(total) })} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();

@@ -97,7 +97,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
 }
 
 function OneSale({ sale }: { sale: Sold }) {
-  const { me, shop } = useShop();
+  const { me } = useShop();
   const { time } = useTimes();
   const mass = useMass();
   const draft = useDraft(`take back ${sale.id}`);
@@ -149,9 +149,7 @@ function OneSale({ sale }: { sale: Sold }) {
         >
           {say('receipt_pdf')}
         </a>
-        <span className="font-figure text-head font-semibold">
-          {formatMoney(sale.total)} <span className="text-row font-medium text-ink2">{shop.currency}</span>
-        </span>
+        <span className="font-figure text-head font-semibold">{formatMoney(sale.total)}</span>
       </p>
       {line && <GiveBack key={line.position} sale={sale} line={line} onDone={() => setBack(null)} />}
       {me.role === 'manager' && !sale.voided && sale.orderNumber === null && sale.refunded === 0 && !line && (

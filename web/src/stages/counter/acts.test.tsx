@@ -208,7 +208,7 @@ tryActs('at the counter a hand', { me: counter, screen: <Counter />, answers }, 
     answers: { 'GET /api/prices/markdowns': [offer] },
     by: async () => {
       await says(/Sell the sea bass, whole/);
-      await press(/^Mark down to 19\.12/);
+      await press(/^Mark down to €19\.12/);
       await press('Mark down');
     },
     sends: {
@@ -220,7 +220,7 @@ tryActs('at the counter a hand', { me: counter, screen: <Counter />, answers }, 
         reason: expect.stringMatching(/1.840 g.*1.040 g/) as string,
       },
     },
-    says: /Sea bass, whole is 19\.12 a kg now/,
+    says: /Sea bass, whole is €19\.12 a kg now/,
   },
 ]);
 
@@ -299,7 +299,7 @@ tryActs(
         await press('Give back');
         await fill(/^Money back|^To give back|at most/, '2.00');
         await fill('Why', 'waited long');
-        await press(/^Give 2\.00 back/);
+        await press(/^Give €2\.00 back/);
       },
       sends: {
         method: 'POST',
@@ -316,12 +316,12 @@ describe('the sales of a day', () => {
     served(<Sales />, { [`/api/counter/sales?day=${shopDay}`]: sales }, me);
   it('are summed without what was taken back, and less what was given back', async () => {
     day([sale, { ...sale, id: 6, number: 13, total: 500, refunded: 120 }, { ...sale, id: 7, voided: true }]);
-    await says(/2 sales, 15\.36/);
+    await says(/2 sales, €15\.36/);
   });
   it.each<[string, Sold, RegExp]>([
     ['was for an order', { ...sale, orderNumber: 57 }, /order 57/i],
     ['went on account', { ...sale, pay: 'account', customer: 'Pell' }, /on account, Pell/],
-    ['was cheaper for a reason', sale, /list 31\.90.*broken/],
+    ['was cheaper for a reason', sale, /list €31\.90.*broken/],
     ['was weighed by a stand-in', { ...sale, lines: [{ ...line, source: 'simulated' }] }, /simulated/],
     ['was paid back in part', { ...sale, lines: [{ ...line, refundedMoney: 300 }] }, /3\.00/],
     ['was taken back', { ...sale, voided: true }, /taken back/],

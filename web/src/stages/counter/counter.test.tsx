@@ -61,10 +61,10 @@ describe('the counter', () => {
     fireEvent.click(await screen.findByRole('button', { name: /Sea bass, whole/ }));
     tap(/no scale/);
     tap(/Put it in the bag/);
-    expect(screen.getByLabelText('To pay').textContent).toBe('10.99');
+    expect(screen.getByLabelText('To pay').textContent).toBe('€10.99');
     tap(/^Cash/);
     fireEvent.change(screen.getByLabelText(/Given/), { target: { value: '20' } });
-    expect(within(screen.getByRole('dialog')).getByText('9.01')).toBeTruthy();
+    expect(within(screen.getByRole('dialog')).getByText('€9.01')).toBeTruthy();
     fireEvent.submit(screen.getByLabelText(/Given/).closest('form')!);
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toEqual({
@@ -114,7 +114,7 @@ describe('the counter', () => {
     fireEvent.click(await screen.findByRole('button', { name: /Sea bass, whole/ }));
     tap(/no scale/);
     tap(/Put it in the bag/);
-    tap(/^23\.90$/);
+    tap(/^€23\.90$/);
     fireEvent.change(screen.getByLabelText(/Price a kg/), { target: { value: '20' } });
     tap(/Sell it for that/);
     expect(screen.getByRole('dialog')).toBeTruthy();
@@ -169,12 +169,12 @@ describe('money back', () => {
       '/api/counter/sales/5/refunds': { id: 1, number: 1, money: 578 },
     });
     fireEvent.click(await screen.findByRole('button', { name: /Give back/ }));
-    expect(screen.getByLabelText(/at most 10\.56/)).toBeTruthy();
+    expect(screen.getByLabelText(/at most €10\.56/)).toBeTruthy();
     const weight = screen.getByLabelText(/Fish that came back/);
     fireEvent.change(weight, { target: { value: '200' } });
     fireEvent.blur(weight);
     fireEvent.change(screen.getByLabelText('Why'), { target: { value: 'smelled' } });
-    fireEvent.click(await screen.findByRole('button', { name: /Give 5\.78 back/ }));
+    fireEvent.click(await screen.findByRole('button', { name: /Give €5\.78 back/ }));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toEqual({
       lines: [{ position: 1, grams: 200, money: 578 }],

@@ -13,7 +13,7 @@ import { say } from './say.ts';
 
 /** What one customer has in the bag so far, filled by scale and scanner, and emptied when it is paid. */
 export function useBag(rows: readonly StockRow[] | undefined, choose: (key: string) => void) {
-  const { shop, me } = useShop();
+  const { me } = useShop();
   const dispatch = useAppDispatch();
   const sell = useChange(contract.counter.sell);
   // The bag is this till's: a customer is at the glass whatever the hand looks up meanwhile.
@@ -83,7 +83,6 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
               text: say('bag_paid', {
                 number: outcome.data.number,
                 total: formatMoney(outcome.data.total),
-                currency: shop.currency,
               }),
               problem: false,
             }

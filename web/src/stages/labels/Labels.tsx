@@ -24,7 +24,7 @@ type Read = AnswerOf<typeof contract.labels.read>;
 export default function Labels() {
   const { data, problem, refetch } = useRead(contract.labels.today);
   const settings = useFormSettings();
-  const { me, shop } = useShop();
+  const { me } = useShop();
   const { time } = useTimes();
   const mass = useMass();
   const [open, setOpen] = useState<number | null>(null);
@@ -105,7 +105,7 @@ export default function Labels() {
             <span className="block text-ink2">
               {[
                 read.grams !== null ? mass(read.grams) : '',
-                read.price !== null ? `${formatMoney(read.price)} ${shop.currency}` : '',
+                read.price !== null ? formatMoney(read.price) : '',
                 read.trace ? say('lot_2', { trace: read.trace }) : '',
                 read.useBy ? say('use_by_2', { useBy: read.useBy }) : '',
               ]

@@ -159,7 +159,7 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
         <Choice className="col-span-2" label={say('ice')} {...field('ice')} options={ices} />
         <Choice className="col-span-2" label={say('the_box')} {...field('drains')} options={drainings} />
         <TextField label={say('note_number')} {...field('noteRef')} />
-        <MoneyField label={say('total_on_note', { currency: shop.currency })} {...field('noteMoney')} />
+        <MoneyField label={say('total_on_note')} {...field('noteMoney')} />
         <WeightField
           label={say('weight_on_the_note')}
           {...field('noteWeight', 'noteGrams')}

@@ -3,7 +3,7 @@ import { multiplyRate } from '@ember-slate/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useShop, useTimes } from '../../app/shop.tsx';
+import { useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Refused } from '../../parts/Refused.tsx';
@@ -153,7 +153,6 @@ interface ClaimMade {
 
 /** Claims written already, each with its sheet. */
 function Claims({ claims }: { claims: readonly ClaimMade[] }) {
-  const { shop } = useShop();
   const mass = useMass();
   return (
     <>
@@ -163,7 +162,7 @@ function Claims({ claims }: { claims: readonly ClaimMade[] }) {
             {say('claim_sheet', { number: c.number })}
           </a>{' '}
           <span className="text-note text-ink2">
-            {mass(c.grams)}, {formatMoney(c.money)} {shop.currency}
+            {mass(c.grams)}, {formatMoney(c.money)}
           </span>
         </p>
       ))}
@@ -187,7 +186,6 @@ function ClaimForm({
 }) {
   const draft = useDraft(`claim ${lot.id}`);
   const { send, busy, problem } = useChange(contract.landing.claim, draft);
-  const { shop } = useShop();
   const dispatch = useAppDispatch();
   const all = lot.there.pieces > 0;
   const [outcome, setOutcome] = useKept<'return' | 'bin' | 'keep'>(draft, 'outcome', all ? 'return' : 'keep');
@@ -255,12 +253,7 @@ function ClaimForm({
             detail: say('what_goes_back'),
           }}
         />
-        <MoneyField
-          label={say('asked', { currency: shop.currency })}
-          value={money}
-          onChange={setMoney}
-          error={errors.money}
-        />
+        <MoneyField label={say('asked')} value={money} onChange={setMoney} error={errors.money} />
         <span />
         <TextField
           className="col-span-full"

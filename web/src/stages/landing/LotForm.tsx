@@ -2,7 +2,6 @@ import { inWords } from '@ember-slate/words/core';
 import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
 import { conditionName, conditionsFor, isPiece, shortName } from '@ember-slate/core/species';
 import { useEffect, useRef } from 'react';
-import { useShop } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, MoneyField, SelectField, TextField, WeightField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
@@ -60,7 +59,6 @@ type LotFormState = ReturnType<typeof useLotForm>;
 /** What it is and how much of it. */
 function WhatCame({ state, isNew }: { state: LotFormState; isNew: boolean }) {
   const { form, book, species, doubt } = state;
-  const { shop } = useShop();
   const { condition, fish } = form.values;
   return (
     <>
@@ -120,10 +118,7 @@ function WhatCame({ state, isNew }: { state: LotFormState; isNew: boolean }) {
               }
         }
       />
-      <MoneyField
-        label={say('price_a_kg_2', { currency: shop.currency })}
-        {...form.field('price', 'pricePerKg')}
-      />
+      <MoneyField label={say('price_a_kg_2')} {...form.field('price', 'pricePerKg')} />
     </>
   );
 }

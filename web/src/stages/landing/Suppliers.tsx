@@ -133,7 +133,7 @@ function Terms({ record }: { record: SupplierRecord }) {
 
 function Record({ id }: { id: number }) {
   const { data: record, problem, refetch } = useRead(contract.landing.supplier, { params: { id } });
-  const { shop, me } = useShop();
+  const { me } = useShop();
   const { day } = useTimes();
   const degrees = useDegrees();
   const mass = useMass();
@@ -186,7 +186,6 @@ function Record({ id }: { id: number }) {
           deliveries: record.deliveries,
           grams: mass(record.grams),
           money: formatMoney(record.money),
-          currency: shop.currency,
           accept: record.verdicts.accept,
           usetoday: record.verdicts.use_today,
           cookedonly: record.verdicts.cooked_only,

@@ -221,7 +221,7 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
       ],
     }),
     by: async () => {
-      await says(/500 g short of the note; 1 fish short; weights and prices make 5\.75 less than the note/);
+      await says(/500 g short of the note; 1 fish short; weights and prices make €5\.75 less than the note/);
       expect(await waitsFor('Note checked, close')).toBe('say why first');
       await fill(/^Differs/, 'driver will bring it');
       await press('Note checked, close');

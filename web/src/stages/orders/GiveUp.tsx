@@ -1,7 +1,7 @@
 import { contract, type Order } from '@ember-slate/contract';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useNow, useShop } from '../../app/shop.tsx';
+import { useNow } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -13,7 +13,6 @@ import { say } from './say.ts';
 export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`give up ${order.id}`);
   const { send, busy, problem } = useChange(contract.orders.cancel, draft);
-  const { shop } = useShop();
   const due = new Date(order.dueAt) < useNow();
   const [what, setWhat] = useKept<'uncollected' | 'cancelled'>(
     draft,
@@ -51,7 +50,7 @@ export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }
       )}
       {order.deposit > 0 && (
         <Choice
-          label={say('deposit_of', { deposit: formatMoney(order.deposit), currency: shop.currency })}
+          label={say('deposit_of', { deposit: formatMoney(order.deposit) })}
           value={deposit}
           onChange={setDeposit}
           options={[

@@ -1,6 +1,6 @@
 import type { Order } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
-import { useShop, useSpecies } from '../../app/shop.tsx';
+import { useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, MoneyField, TextField, TimeField } from '../../parts/Field.tsx';
@@ -46,7 +46,6 @@ function Lines({ state }: { state: State }) {
 
 /** How often, and what is left with the shop. */
 function Terms({ form: { values, field } }: Pick<State, 'form'>) {
-  const { shop } = useShop();
   return (
     <div className="grid grid-cols-2 gap-x-5">
       <Choice
@@ -57,9 +56,7 @@ function Terms({ form: { values, field } }: Pick<State, 'form'>) {
           { value: 'weekly', name: say('every_week') },
         ]}
       />
-      {values.often === 'once' && (
-        <MoneyField label={say('deposit', { currency: shop.currency })} {...field('deposit')} />
-      )}
+      {values.often === 'once' && <MoneyField label={say('deposit')} {...field('deposit')} />}
       {values.often === 'once' && (values.deposit ?? 0) > 0 && (
         <Choice
           label={say('deposit_paid_by')}

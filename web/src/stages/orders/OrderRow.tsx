@@ -2,7 +2,7 @@ import { contract, type Order } from '@ember-slate/contract';
 import { shortReady } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import type { ReactNode } from 'react';
-import { useNow, useShop, useTimes } from '../../app/shop.tsx';
+import { useNow, useTimes } from '../../app/shop.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { useWant } from '../../parts/forms.ts';
@@ -65,7 +65,6 @@ export function OrderLines({ order }: { order: Order }) {
 /** An order in the list: when, who, what of it is where. */
 export function OrderRow({ order, children }: { order: Order; children: ReactNode }) {
   const { when, local, today } = useTimes();
-  const { shop } = useShop();
   const now = useNow();
   const due = local(order.dueAt);
   const late = order.state === 'open' && new Date(order.dueAt) < now;
@@ -102,8 +101,7 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
         <div className="text-note text-ink3">
           {[
             order.remarks,
-            order.deposit > 0 &&
-              say('deposit_2', { deposit: formatMoney(order.deposit), currency: shop.currency }),
+            order.deposit > 0 && say('deposit_2', { deposit: formatMoney(order.deposit) }),
             order.standingId !== null && say('every_week_2'),
           ]
             .filter((w) => w)

@@ -148,7 +148,7 @@ describe('handing over', () => {
   const path = '/api/orders/1/hand-over';
   it('takes the deposit off, and gives back what it was over', () => {
     served(<HandOver order={order({ lines: both, deposit: 5000 })} onClose={() => undefined} />, {});
-    expect(screen.getByText(/32\.00 less the deposit of 50\.00/)).toBeTruthy();
+    expect(screen.getByText(/€32\.00 less the deposit of €50\.00/)).toBeTruthy();
     expect(screen.getByText(/to give back/)).toBeTruthy();
   });
   it('gives only what is taken now; the rest keeps its price for later', async () => {

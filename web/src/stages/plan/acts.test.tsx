@@ -113,7 +113,7 @@ tryActs('of the plan a hand', usual, [
     answers: { '/api/plan/5/price?speciesId=hake&line=l1': { gain: 1420 } },
     by: async () => {
       await press(/^a to d 4 steaks/);
-      await says(/makes the plan worth 14\.20 more/);
+      await says(/makes the plan worth €14\.20 more/);
       await press('Let it go', await dialog());
     },
     sends: { method: 'PUT', path: '/api/plan/lines/11/let-go', body: { version: 3, letGo: true } },

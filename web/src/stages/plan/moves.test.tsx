@@ -41,8 +41,8 @@ describe('a line given to another fish', () => {
   it.each([
     [0.4, 'Moved; worth the same'],
     [-0.4, 'Moved; worth the same'],
-    [312, 'Moved; 3.12 more than before'],
-    [-95, 'Moved; 0.95 less than before'],
+    [312, 'Moved; €3.12 more than before'],
+    [-95, 'Moved; €0.95 less than before'],
   ])('says what %f is: %s', async (gain, words) => {
     const m = moving({ id: 6, gain });
     act(() => m.now().dropped(drop('l3', 'x', 'c1')));

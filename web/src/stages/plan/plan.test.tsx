@@ -94,7 +94,7 @@ describe('what changed between two plans', () => {
   };
   it('is told in words and money, by line, by fish and by what the counter gets', async () => {
     served(<Changes planId={2} />, { '/api/plan/2/changes': changes });
-    await screen.findByText('23.50 more');
+    await screen.findByText('€23.50 more');
     for (const words of [
       /from 2 fish of H2 instead of H1/,
       /is no longer served \(was from H1\)/,

@@ -6,7 +6,7 @@ import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { Reader } from '../../../platform/context.ts';
 import { csvFile } from '../../../platform/csv.ts';
 import type { File } from '../../../platform/handlers.ts';
-import { moneyText } from '../../../platform/money.ts';
+import { moneyOnPaper } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { buyingPlan } from './plan.ts';
 import { say } from '../say.ts';
@@ -51,8 +51,8 @@ export async function buyingCsv(work: Reader, day: string): Promise<File> {
       l.fishGrams,
       l.grams,
       l.boxes ?? '',
-      moneyText(work, l.paidPerKg),
-      moneyText(work, l.money),
+      moneyOnPaper(work, l.paidPerKg),
+      moneyOnPaper(work, l.money),
       sayFor(l),
       l.runOut.toFixed(2),
       Math.round(l.wasteGrams),
@@ -74,8 +74,7 @@ export async function buyingPdf(work: Reader, day: string): Promise<File> {
       text: printable(
         say('about_at_the_last_prices_orders', {
           sample: work.settings.sample ? `${say('sample_data')} ` : '',
-          work: moneyText(work, plan.money),
-          currency: work.settings.currency,
+          work: moneyOnPaper(work, plan.money),
         }),
       ),
     },

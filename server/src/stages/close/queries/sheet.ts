@@ -4,7 +4,7 @@ import { massText } from '@ember-slate/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { Reader } from '../../../platform/context.ts';
 import type { File } from '../../../platform/handlers.ts';
-import { moneyText } from '../../../platform/money.ts';
+import { moneyOnPaper } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { closeOf } from './day.ts';
 import { say } from '../say.ts';
@@ -28,7 +28,7 @@ function part(title: string, widths: string[], body: TableCell[][]): Content[] {
 export async function daySheet(work: Reader, day: string): Promise<File> {
   const d = await closeOf(work, day);
   const at = (iso: string) => formatInstant(iso, 'dateClock', work.settings.timeZone);
-  const money = (minor: number) => printable(moneyText(work, minor).replace('\u2212', '-'));
+  const money = (minor: number) => moneyOnPaper(work, minor);
   const closing = d.closings[0];
   const degrees = (c: number | null) => (c === null ? say('no_reading') : `${c.toFixed(1)} C`);
   const bytes = await renderPdf({
@@ -48,7 +48,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
         ),
       },
       ...part(
-        say('money', { currency: work.settings.currency }),
+        say('money'),
         ['*', 'auto', 'auto', 'auto', 'auto', 'auto'],
         [
           ['', 'sales', 'deposits', say('given_back'), 'expected', 'counted'].map((t, i) =>

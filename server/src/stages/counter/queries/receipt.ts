@@ -3,7 +3,7 @@ import { massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import type { File } from '../../../platform/handlers.ts';
-import { moneyText } from '../../../platform/money.ts';
+import { moneyOnPaper } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
 import { salesWhere } from './sales.ts';
@@ -58,16 +58,18 @@ export async function receipt(work: Reader, id: number): Promise<File> {
                 small(
                   say('at_a_kg_lot', {
                     grams: grams(l.grams),
-                    work: moneyText(work, l.perKg),
+                    work: moneyOnPaper(work, l.perKg),
                     perKg:
-                      l.perKg < l.fullPerKg ? ` ${say('was', { work: moneyText(work, l.fullPerKg) })}` : '',
+                      l.perKg < l.fullPerKg
+                        ? ` ${say('was', { work: moneyOnPaper(work, l.fullPerKg) })}`
+                        : '',
                     code: l.code,
                     source: l.source === 'simulated' ? '. Weighed on a simulated scale' : '',
                   }),
                 ),
               ],
             },
-            right(moneyText(work, l.money)),
+            right(moneyOnPaper(work, l.money)),
           ]),
         },
         layout: 'lightHorizontalLines',
@@ -76,13 +78,13 @@ export async function receipt(work: Reader, id: number): Promise<File> {
       {
         columns: [
           { text: sale.voided ? say('taken_back') : payWords[sale.pay], fontSize: 11 },
-          { ...right(`${moneyText(work, sale.total)} ${work.settings.currency}`), fontSize: 15, bold: true },
+          { ...right(moneyOnPaper(work, sale.total)), fontSize: 15, bold: true },
         ],
       },
       ...backs.map((b) => ({
         columns: [
           small(say('given_back', { reason: b.reason, number: b.number })),
-          right(moneyText(work, -b.money)),
+          right(moneyOnPaper(work, -b.money)),
         ],
       })),
       {

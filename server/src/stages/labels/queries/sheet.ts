@@ -2,7 +2,8 @@ import type { InWords } from '@ember-slate/words/core';
 import { inWords } from '@ember-slate/words/core';
 import type { LabelSettings } from '@ember-slate/contract';
 import type { PieceLabel } from '@ember-slate/core/labels';
-import { formatMoney, massText, minorDigits } from '@ember-slate/core/units';
+import { massText } from '@ember-slate/core/units';
+import { moneyOnPaper } from '../../../platform/money.ts';
 import { dataMatrix, ean13, printable, renderPdf } from '../../../platform/pdf.ts';
 import { say } from '../say.ts';
 
@@ -37,7 +38,7 @@ const sizes: Record<
 export async function labelSheet(label: KeptLabel, size: LabelSettings['size']): Promise<Buffer> {
   const s = sizes[size];
   const margin = size === '58x40' ? 2 : 4;
-  const money = (minor: number) => `${formatMoney(minor, minorDigits(label.currency))} ${label.currency}`;
+  const money = (minor: number) => moneyOnPaper({ settings: label }, minor);
   const text = (t: string, more: object = {}) => ({ text: printable(t), fontSize: s.text, ...more });
   const weight = massText(label.grams);
   return renderPdf({

@@ -4,7 +4,7 @@ import { type Level, signsFor } from '@ember-slate/core/freshness';
 import { formatTemperature, massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
 import { row, rows, type Tx } from '../../../platform/db.ts';
-import { moneyText } from '../../../platform/money.ts';
+import { moneyOnPaper } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
 import { gradesOfLot, lotsById } from '../../../shop/lots.ts';
@@ -99,7 +99,7 @@ export async function claimSheet(work: Reader, id: number) {
   );
   const local = (at: Date) => formatInstant(at, 'dateClock', work.settings.timeZone);
   const mass = (g: number) => printable(massText(g));
-  const money = (m: number) => printable(`${moneyText(work, m)} ${work.settings.currency}`);
+  const money = (m: number) => moneyOnPaper(work, m);
   const facts: [string, string][] = [
     [say('to'), claim.supplier],
     [

@@ -7,7 +7,7 @@ import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
 import type { File } from '../../../platform/handlers.ts';
-import { moneyText } from '../../../platform/money.ts';
+import { moneyOnPaper } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -109,10 +109,7 @@ export async function orderSlip(work: Reader, id: number): Promise<File> {
       ...(order.deposit > 0
         ? [
             {
-              text: say('deposit', {
-                work: moneyText(work, order.deposit),
-                currency: work.settings.currency,
-              }),
+              text: say('deposit', { work: moneyOnPaper(work, order.deposit) }),
               fontSize: 11,
               bold: true,
             },
