@@ -107,6 +107,8 @@ const dayClose = z.object({
   ),
   counts: z.object({ rows: z.number().int(), grams: z.number().int(), largest: z.string().nullable() }),
   tomorrow: z.array(z.object({ what: z.string(), why: z.string() })),
+  /** By rate of tax, less what was given back. */
+  tax: f.taxSums,
   /** Money left with orders on this day, and what became of such money. */
   deposits: z.object({
     taken: z.number().int(),

@@ -92,7 +92,7 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
-        settings: 'setShop setOpening setScreens setDevices setBackups backUp leaveStep back',
+        settings: 'setShop setTax setOpening setScreens setDevices setBackups backUp leaveStep back',
         people: 'add edit setPin signOut setRules release',
       },
     };

@@ -56,6 +56,8 @@ const choices = z.object({
   paidPerKg: z.number().int(),
   fishGrams: z.number().int(),
   settings,
+  /** The share of a price of fish that is left when its tax is paid. */
+  keeps: z.number(),
   forms: z.array(
     z.object({
       form: z.string(),

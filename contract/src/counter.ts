@@ -59,7 +59,9 @@ const soldLine = z.object({
   perKg: f.money,
   fullPerKg: f.money,
   priceReason: z.string().nullable(),
+  /** What was paid for it, and the tax in that. */
   money: z.number().int(),
+  tax: z.number().int(),
   refundedGrams: z.number().int(),
   refundedMoney: z.number().int(),
 });
@@ -75,6 +77,9 @@ const sold = z.object({
   total: z.number().int(),
   refunded: z.number().int(),
   voided: z.boolean(),
+  /** Whether its prices were without tax. */
+  taxAdded: z.boolean(),
+  tax: f.taxSums,
   lines: z.array(soldLine),
 });
 /** A sale with its lines; money in minor units. */

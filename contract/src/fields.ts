@@ -64,6 +64,11 @@ export const pieces = z
   .int('Whole fish, please')
   .min(1, 'At least one')
   .max(20_000, 'More than 20 000: check the count');
+/** What was taken by rate of tax: rate in hundredths of a per cent, money with tax and the tax in it, minor units. */
+export const taxSums = z.array(
+  z.object({ rate: z.number().int(), paid: z.number().int(), tax: z.number().int() }),
+);
+
 /** Money in minor units of the shop’s currency, not below nothing. */
 export const money = z
   .number({ error: 'Give the price' })

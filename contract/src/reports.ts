@@ -51,6 +51,8 @@ const report = z.object({
   ),
   forms: z.array(z.object({ name: z.string(), grams: z.number().int(), takings: z.number().int() })),
   waste: z.array(z.object({ reason: z.string(), grams: z.number().int() })),
+  /** By rate of tax, less what was given back. */
+  tax: f.taxSums,
 });
 /** Sales, yields, waste and suppliers over a stretch of days. */
 export type Report = z.infer<typeof report>;

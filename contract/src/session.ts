@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { roles, read, type Route } from './route.ts';
-import { shutDays, weekHours } from './settings.ts';
+import { shutDays, taxRules, weekHours } from './settings.ts';
 
 const me = z.object({ id: f.id, name: z.string(), role: f.role });
 /** Who is signed in at this screen. */
@@ -21,6 +21,8 @@ export const session = {
         sample: z.boolean(),
         timeZone: z.string(),
         currency: z.string(),
+        /** How what is sold is taxed: a till says what is to be paid before it is sent. */
+        tax: taxRules,
         /** The hours of each weekday, Sunday first, and days it is shut out of the usual. */
         hours: weekHours,
         shut: shutDays,

@@ -39,6 +39,16 @@ const setOpening = {
     )
     .max(200, 'At most 200 stretches'),
 };
+const rate = z
+  .number({ error: 'Give a rate in per cent' })
+  .int('A rate has two decimals at most')
+  .min(0, 'A rate is not below nothing')
+  .max(10_000, 'A rate is at most 100 %');
+/** How what is sold is taxed: rates in hundredths of a per cent by kind of goods, null where no tax is charged. */
+export const taxRules = z.object({
+  added: z.boolean(),
+  rates: z.object({ fish: rate.nullable(), trim: rate.nullable(), made: rate.nullable() }),
+});
 const screens = {
   idleLockMinutes: z
     .number({ error: 'Give the minutes' })
@@ -130,6 +140,14 @@ export const settings = {
         currencyFixed: z.boolean(),
       }),
       opening: decided.extend(opening),
+      tax: decided.extend({
+        added: z.boolean(),
+        rates: z.object({
+          fish: z.number().int().nullable(),
+          trim: z.number().int().nullable(),
+          made: z.number().int().nullable(),
+        }),
+      }),
       screens: decided.extend(screens),
       devices: decided.extend({
         ...devicesAt(z.string().nullable()),
@@ -159,6 +177,13 @@ export const settings = {
     tags: [...tags],
     roles: managers,
     body: z.object({ version: f.version, ...setOpening }),
+    answer: f.saved,
+  }),
+  setTax: change('PUT', '/api/settings/tax', {
+    summary: 'Rates of tax by kind of goods, and whether prices are with it',
+    tags: [...tags],
+    roles: managers,
+    body: taxRules.extend({ version: f.version }),
     answer: f.saved,
   }),
   setScreens: change('PUT', '/api/settings/screens', {

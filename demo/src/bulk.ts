@@ -20,10 +20,11 @@ const columns = {
   day_loss: 'on_day, species_id, reason, waste, unaccounted',
   sale: 'id, number, movement_id, sold_at, sold_on, staff_id, total, pay',
   sale_line:
-    'sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg, full_per_kg, money, sold_on',
+    'sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg, full_per_kg, money, tax_rate, tax, sold_on',
   day_close: 'id, trading_day, closed_at, closed_by, takings, remarks',
   trading_day: 'day, closed, sales',
   day_sold: 'on_day, species_id, item, grams, counter_grams, money',
+  day_tax: 'on_day, rate, money, tax',
   reading: 'place_id, at, source, tenths, revision',
 } as const;
 type Table = keyof typeof columns;

@@ -3,6 +3,7 @@ import { formBook, formOf } from '@ember-slate/core/forms';
 import { cutEntries, type Account, type Entry } from '@ember-slate/core/ledger';
 import { lotCode } from '@ember-slate/core/labels';
 import type { Species } from '@ember-slate/core/species';
+import { byRate, taxLines, type Taxed } from '@ember-slate/core/prices';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
 import { expectedCut } from '@ember-slate/core/board';
 import { trims, type TrimId } from '@ember-slate/core/yields';
@@ -400,6 +401,11 @@ export class History {
       }),
     );
     const money = lines.map((l) => multiplyRate(l.grams, l.perKg));
+    const taxed = taxLines(
+      lines.map((l, i) => ({ item: l.row.item, money: money[i]! })),
+      scenario.shop.tax,
+    );
+    this.taxed.push(...taxed);
     this.bulk.add('sale', [
       sale,
       this.bulk.number('sale'),
@@ -429,6 +435,8 @@ export class History {
         l.perKg,
         l.perKg,
         money[i]!,
+        taxed[i]!.rate,
+        taxed[i]!.tax,
         day,
       ]);
     });
@@ -438,6 +446,7 @@ export class History {
   private readonly takings = new Map<string, number>();
   /** What the day sold so far, by species and item: grams and money. */
   private readonly sold = new Map<string, [grams: number, money: number]>();
+  private taxed: Taxed[] = [];
   private sales = 0;
 
   private priceOf(r: Row): number | null {
@@ -488,6 +497,8 @@ export class History {
     for (const [key, [grams, money]] of this.sold)
       this.bulk.add('day_sold', [day, ...key.split(' '), grams, grams, money]);
     this.sold.clear();
+    for (const { rate, paid, tax } of byRate(this.taxed)) this.bulk.add('day_tax', [day, rate, paid, tax]);
+    this.taxed = [];
     this.sales = 0;
     if (day < this.o.coldUntil) this.bulk.temperatures(this.at(day, 0), this.at(addDays(day, 1), 0));
   }

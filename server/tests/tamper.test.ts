@@ -51,7 +51,18 @@ async function live() {
   const sell = (grams: number, more: object = {}) =>
     shop.counter.ok(contract.counter.sell, { body: { ...sale(lotId, grams, 1), ...more } });
   await sell(455);
+  // One sale with tax in its price, and money of it given back.
+  const setTax = async (fish: number | null) =>
+    shop.manager.ok(contract.settings.setTax, {
+      body: {
+        version: (await shop.manager.ok(contract.settings.all)).tax.version,
+        added: false,
+        rates: { fish, trim: null, made: null },
+      },
+    });
+  await setTax(700);
   const { id: back } = await sell(470, { pay: 'card' });
+  await setTax(null);
   await shop.counter.ok(contract.counter.refund, {
     params: { id: back },
     body: { lines: [{ position: 1, grams: 200, money: 400 }], pay: 'cash', reason: 'smelled' },
@@ -255,6 +266,12 @@ const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)
   'a deposit gone': "DELETE FROM deposit WHERE kind = 'taken' AND pay = 'card'",
   'a sale that used less of it': 'UPDATE sale SET deposit_used = 0 WHERE deposit_used > 0',
   'a price nobody set': 'UPDATE price SET per_kg = per_kg - 100',
+  'tax of a line less': 'UPDATE sale_line SET tax = tax - 1 WHERE tax > 0',
+  'tax at another rate': 'UPDATE sale_line SET tax_rate = 690 WHERE tax > 0',
+  'tax turned to come on top': 'UPDATE sale SET tax_added = TRUE WHERE number = 2',
+  'no tax on a line': 'UPDATE sale_line SET tax_rate = NULL, tax = 0 WHERE tax > 0',
+  'more tax given back': 'UPDATE refund_line SET tax = tax + 1',
+  'tax of a day less': 'UPDATE day_tax SET tax = tax - 1',
   // Days.
   'takings of the closing less': 'UPDATE day_close SET takings = takings - 100',
   'till of the closing less': 'UPDATE day_close SET books_cash = books_cash - 100',
@@ -289,6 +306,11 @@ const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)
 
 /** Changes a day so that every record of it agrees: only its seal knows. */
 const consistent: Record<string, (tx: PoolConnection) => Promise<void>> = {
+  'a sale that bore no tax after all': async (tx) => {
+    await run(tx, 'UPDATE refund_line SET tax = 0');
+    await run(tx, 'UPDATE sale_line SET tax_rate = NULL, tax = 0');
+    await run(tx, 'DELETE FROM day_tax');
+  },
   'a sale paid by card all along': async (tx) => {
     const [s] = await rows<{ id: number; total: number }>(
       tx,

@@ -258,6 +258,10 @@ const edits: Record<string, () => Promise<Edit>> = {
       theirs: { ...opening, hours: hours(1080) },
     });
   },
+  'settings.setTax': () => {
+    const tax = (fish: number) => ({ added: false, rates: { fish, trim: null, made: null } });
+    return Promise.resolve({ route: contract.settings.setTax, mine: tax(500), theirs: tax(700) });
+  },
   'settings.setScreens': () =>
     Promise.resolve({
       route: contract.settings.setScreens,

@@ -22,8 +22,10 @@ export interface CostInput {
   fishGrams: number;
   /** Bench hour, minor units. */
   perHour: number;
-  /** Wanted margin, share of the price. */
+  /** Wanted margin, share of what the shop keeps of the price. */
   margin: number;
+  /** The share of a price that is left when the tax in it is paid; 1 where there is none. */
+  keeps: number;
 }
 
 /** What a form of one fish costs and earns, in minor units; money of one fish unless it says a kilogram. */
@@ -63,12 +65,11 @@ export function costForm(input: CostInput, choice: FormChoice): FormCost {
     ownCost: 0,
   }));
   const trimWorth = trims.reduce((s, t) => s + Math.round((t.grams * t.perKg) / 1000), 0);
-  const takings = choice.perKg === null ? null : Math.round((grams * choice.perKg) / 1000);
+  const perKg = choice.perKg === null ? null : choice.perKg * input.keeps;
+  const takings = perKg === null ? null : Math.round((grams * perKg) / 1000);
   const profit = takings === null ? null : takings + trimWorth - fishCost - labour;
   const shares =
-    choice.perKg === null
-      ? null
-      : jointCost(fishCost + labour, [{ grams, perKg: choice.perKg, ownCost: 0 }, ...trims]);
+    perKg === null ? null : jointCost(fishCost + labour, [{ grams, perKg, ownCost: 0 }, ...trims]);
   const full = perKgOf(fishCost + labour - trimWorth, grams);
   return {
     form: choice.form,
@@ -84,12 +85,12 @@ export function costForm(input: CostInput, choice: FormChoice): FormCost {
     credited: perKgOf(fishCost - trimWorth, grams),
     joint: shares && perKgOf(nth(shares, 0), grams),
     full,
-    priceWanted: full === null ? null : Math.max(0, priceForMargin(full, input.margin)),
-    margin: full === null || choice.perKg === null ? null : marginOf(full, choice.perKg),
-    markup: full === null || choice.perKg === null ? null : markupOf(full, choice.perKg),
+    priceWanted: full === null ? null : Math.max(0, priceForMargin(full, input.margin)) / input.keeps,
+    margin: full === null || perKg === null ? null : marginOf(full, perKg),
+    markup: full === null || perKg === null ? null : markupOf(full, perKg),
     breakEven:
-      choice.perKg === null || choice.perKg <= 0
+      perKg === null || perKg <= 0
         ? null
-        : ((fishCost + labour - trimWorth) * 1000) / (choice.perKg * input.fishGrams),
+        : ((fishCost + labour - trimWorth) * 1000) / (perKg * input.fishGrams),
   };
 }

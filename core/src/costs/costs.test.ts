@@ -123,7 +123,7 @@ describe('a price', () => {
 });
 
 describe('a form of one fish', () => {
-  const input = { paidPerKg: 1000, landingPerKg: 0, fishGrams: 2000, perHour: 1800, margin: 0.3 };
+  const input = { paidPerKg: 1000, landingPerKg: 0, fishGrams: 2000, perHour: 1800, margin: 0.3, keeps: 1 };
   const fillet = {
     form: 'fillet',
     yield: 0.5,

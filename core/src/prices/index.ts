@@ -1,3 +1,20 @@
+export {
+  byRate,
+  goods,
+  goodsOf,
+  keptOf,
+  noTax,
+  rateText,
+  taxGivenBack,
+  taxLines,
+  taxOnTop,
+  taxWithin,
+  toPayFor,
+  type AtRate,
+  type Goods,
+  type Taxed,
+  type TaxRules,
+} from './tax.ts';
 import { nth } from '../found.ts';
 
 /** Steps a price may be cut by, share of the full price. */

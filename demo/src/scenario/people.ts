@@ -9,6 +9,7 @@ export const shop = {
   name: 'Skerrow Slip Fish',
   sample: true,
   currency: 'EUR',
+  tax: { added: false, rates: { fish: 700, trim: 700, made: 700 } },
   timeZone: 'Europe/London',
   hours: sameHours([0, 1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
   ruleProfile: 'eu' as const,

@@ -10,6 +10,7 @@ import type {
 import type { MethodChoices } from '@ember-slate/core/board';
 import { sameHours, type ShopCalendar } from '@ember-slate/core/calendar';
 import { formBook, type FormBook, type OwnForm } from '@ember-slate/core/forms';
+import { noTax, type TaxRules } from '@ember-slate/core/prices';
 import type { TrimId } from '@ember-slate/core/yields';
 import { type Asks, rows, run, type Tx } from './db.ts';
 import { problems } from './problem.ts';
@@ -22,6 +23,7 @@ export interface ShopSettings extends ShopCalendar {
   /** What papers say of the shop beside its name: where it is, how it is reached, its numbers with the authorities. */
   about: { address: string; phone: string; approval: string; taxNumber: string };
   currency: string;
+  tax: TaxRules;
   /** Whose limits count: temperatures at the door, freezing for raw use. */
   ruleProfile: RuleProfile;
   idleLockMinutes: number;
@@ -71,6 +73,7 @@ export const defaultSettings: ReadSettings = {
   sample: false,
   about: { address: '', phone: '', approval: '', taxNumber: '' },
   currency: 'EUR',
+  tax: noTax,
   timeZone: 'Europe/London',
   hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
   shut: [],

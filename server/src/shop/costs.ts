@@ -100,7 +100,7 @@ export function choicesFor(
               item: `trim:${t}`,
               name: trims[t].name,
               share,
-              perKg: prices.full(species.id, `trim:${t}`) ?? 0,
+              perKg: prices.net(species.id, `trim:${t}`) ?? 0,
             })),
           // A ticket is set up once for several fish.
           minutes: form.id === 'whole' ? 0 : minutes / usualBatch,

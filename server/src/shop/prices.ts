@@ -1,4 +1,5 @@
 import { tradingDay } from '@ember-slate/core/calendar';
+import { goodsOf, keptOf } from '@ember-slate/core/prices';
 import { productId } from '@ember-slate/core/trim';
 import { trimOf } from '@ember-slate/core/yields';
 import type { Reader } from '../platform/context.ts';
@@ -29,8 +30,16 @@ export async function pricesOf(work: Reader, onlySpecies?: readonly string[]) {
     return product ? (work.settings.productPrices[product] ?? null) : null;
   };
   const full = (speciesId: string, item: string) => listed.get(`${speciesId} ${item}`) ?? general(item);
+  const kept = (item: string) => keptOf(work.settings.tax, goodsOf(item));
   return {
     full,
+    /** What the shop keeps of a price when its tax is paid, share. */
+    kept,
+    /** What the price list says less the tax in it. */
+    net: (speciesId: string, item: string) => {
+      const list = full(speciesId, item);
+      return list === null ? null : Math.round(list * kept(item));
+    },
     now: (speciesId: string, what: What) => {
       const list = full(speciesId, what.item);
       const marked = markdowns.get(whatText(what));

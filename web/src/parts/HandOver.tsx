@@ -1,8 +1,10 @@
 import { contract, type Order, type Pay } from '@ember-slate/contract';
+import { toPayFor } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
+import { useShop } from '../app/shop.tsx';
 import { notify, useAppDispatch } from '../app/store.ts';
 import { Button } from './Button.tsx';
 import { Choice } from './Choice.tsx';
@@ -68,7 +70,11 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   );
   const [pay, setPay] = useKept<Pay>(draft, 'pay', 'card');
   const lines = ready.filter((l) => !left.includes(l.id));
-  const total = lines.reduce((s, l) => s + multiplyRate(l.readyGrams, prices[l.id] ?? 0), 0);
+  const { shop } = useShop();
+  const total = toPayFor(
+    lines.map((l) => ({ item: l.form, grams: l.readyGrams, perKg: prices[l.id] ?? 0 })),
+    shop.tax,
+  );
   const last = left.length === 0 && later.length === 0;
   const toPay = total - (last ? order.deposit : Math.min(order.deposit, total));
   const notYet =

@@ -7,7 +7,8 @@ import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { SignStrip } from '../parts/SignStrip.tsx';
 import { formOptions, wantText } from '../parts/words.ts';
-import { bagTotal, intoBag, type BagLine } from './counter/bag.ts';
+import { noTax, toPayFor } from '@ember-slate/core/prices';
+import { intoBag, type BagLine } from './counter/bag.ts';
 import { differenceText } from './landing/words.ts';
 import { layOut } from '../testing/laidOut.ts';
 
@@ -58,7 +59,9 @@ describe('the bag', () => {
   });
 
   it('costs what its lines cost', () => {
-    expect(bagTotal([line({ grams: 412 }), line({ lotId: 2, grams: 384, perKg: 3190 })])).toBe(1191 + 1225);
+    expect(toPayFor([line({ grams: 412 }), line({ lotId: 2, grams: 384, perKg: 3190 })], noTax)).toBe(
+      1191 + 1225,
+    );
   });
 });
 

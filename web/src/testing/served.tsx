@@ -1,3 +1,4 @@
+import { noTax } from '@ember-slate/core/prices';
 import {
   contract,
   type AnswerOf,
@@ -26,6 +27,7 @@ export const shop: Shop = {
   sample: false,
   timeZone: morningZone(),
   currency: 'EUR',
+  tax: noTax,
   hours: sameHours([1, 2, 3, 4, 5, 6], { opens: 8 * 60, closes: 18 * 60 }),
   shut: [],
   ruleProfile: 'eu',
@@ -101,6 +103,7 @@ export function served(
   answers: Answers,
   me: Me = { id: 3, name: 'Wil Aster', role: 'counter' },
   address = '/',
+  of: Partial<Shop> = {},
 ): Sent[] {
   const sent: Sent[] = [];
   for (const form of Object.keys(store.getState().drafts)) store.dispatch(drafts.actions.thrownAway(form));
@@ -123,15 +126,15 @@ export function served(
       new Response(JSON.stringify(problem ?? answer), { status: problem?.status ?? 200 }),
     );
   });
-  shownTo(me, screen, address);
+  shownTo(me, screen, address, of);
   return sent;
 }
 
 /** Shows a screen to somebody, with what is kept on the device as it is. */
-export function shownTo(me: Me, screen: ReactNode, address = '/') {
+export function shownTo(me: Me, screen: ReactNode, address = '/', of: Partial<Shop> = {}) {
   render(
     <Provider store={store}>
-      <ShopContext value={{ shop, me }}>
+      <ShopContext value={{ shop: { ...shop, ...of }, me }}>
         <TakeWeightProvider>
           <MemoryRouter initialEntries={[address]}>{screen}</MemoryRouter>
         </TakeWeightProvider>

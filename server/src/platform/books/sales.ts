@@ -1,4 +1,5 @@
 import type { Pay, WeightSource } from '@ember-slate/contract';
+import { taxLines } from '@ember-slate/core/prices';
 import { today, type Work } from '../context.ts';
 import { placeholders, run } from '../db.ts';
 import { nextNumber } from './numbers.ts';
@@ -15,6 +16,7 @@ export interface SoldLine {
   /** What the price list said. */
   fullPerKg: number;
   priceReason: string | null;
+  /** Grams times price; tax comes on top where prices are without it. */
   money: number;
 }
 
@@ -23,18 +25,20 @@ export interface Paid {
   /** Whose account it goes on, where no order says so. */
   customerId: number | null;
   pay: Pay;
-  /** Money of a deposit in it: the customer pays that much less. */
-  depositUsed: number;
+  /** Money of a deposit that is there: the customer pays that much less, and never less than nothing. */
+  deposit: number;
 }
 
-/** Writes a sale beside its movement; returns its id, number and total. */
+/** Writes a sale with its tax beside its movement; returns its id, number, total and what of the deposit is in it. */
 export async function recordSale(work: Work, movementId: number, paid: Paid, lines: readonly SoldLine[]) {
   const number = await nextNumber(work.tx, 'sale');
-  const total = lines.reduce((s, l) => s + l.money, 0);
+  const taxed = taxLines(lines, work.settings.tax);
+  const total = taxed.reduce((s, l) => s + l.money, 0);
+  const depositUsed = Math.min(paid.deposit, total);
   const made = await run(
     work.tx,
-    `INSERT INTO sale (number, order_id, customer_id, movement_id, sold_at, sold_on, staff_id, total, pay, deposit_used)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO sale (number, order_id, customer_id, movement_id, sold_at, sold_on, staff_id, total, pay, deposit_used, tax_added)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       number,
       paid.orderId,
@@ -45,13 +49,14 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
       work.actor.id,
       total,
       paid.pay,
-      paid.depositUsed,
+      depositUsed,
+      work.settings.tax.added && taxed.some((t) => t.rate !== null),
     ],
   );
   await run(
     work.tx,
     `INSERT INTO sale_line (sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg,
-       full_per_kg, price_reason, money, sold_on, way) VALUES ${lines.map(() => `(${placeholders(15)})`).join(', ')}`,
+       full_per_kg, price_reason, money, tax_rate, tax, sold_on, way) VALUES ${lines.map(() => `(${placeholders(17)})`).join(', ')}`,
     lines.flatMap((l, i) => [
       made.insertId,
       i + 1,
@@ -65,10 +70,12 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
       l.perKg,
       l.fullPerKg,
       l.priceReason,
-      l.money,
+      taxed[i]!.money,
+      taxed[i]!.rate,
+      taxed[i]!.tax,
       today(work),
       paid.orderId === null ? 'counter' : 'order',
     ]),
   );
-  return { id: made.insertId, number, total };
+  return { id: made.insertId, number, total, depositUsed };
 }

@@ -26,6 +26,11 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
        money, way FROM sale_line WHERE sold_on = ? ORDER BY sale_id, position`,
   ],
   [
+    'taxed line',
+    `SELECT x.sale_id, x.position, k.tax_added, x.tax_rate, x.tax FROM sale_line x JOIN sale k ON k.id = x.sale_id
+     WHERE x.sold_on = ? AND x.tax_rate IS NOT NULL ORDER BY x.sale_id, x.position`,
+  ],
+  [
     'refund',
     'SELECT id, number, sale_id, movement_id, at, staff_id, money, pay, reason FROM refund WHERE on_day = ? ORDER BY id',
   ],
@@ -33,6 +38,11 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
     'refund line',
     `SELECT l.refund_id, l.sale_id, l.position, l.grams, l.money FROM refund r JOIN refund_line l ON l.refund_id = r.id
      WHERE r.on_day = ? ORDER BY l.refund_id, l.position`,
+  ],
+  [
+    'refunded tax',
+    `SELECT l.refund_id, l.position, l.tax FROM refund r JOIN refund_line l ON l.refund_id = r.id
+     WHERE r.on_day = ? AND l.tax > 0 ORDER BY l.refund_id, l.position`,
   ],
   [
     'deposit',

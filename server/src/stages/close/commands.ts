@@ -84,6 +84,13 @@ async function sumDay(work: Work, day: string) {
   );
   await run(
     work.tx,
+    `INSERT INTO day_tax (on_day, rate, money, tax)
+     SELECT sold_on, tax_rate, SUM(money), SUM(tax) FROM sale_line
+     WHERE sold_on = ? AND way <> 'voided' AND tax_rate IS NOT NULL GROUP BY sold_on, tax_rate`,
+    [day],
+  );
+  await run(
+    work.tx,
     `UPDATE trading_day SET closed = TRUE, sales =
        (SELECT COUNT(*) - COUNT(void_movement_id) FROM sale WHERE sold_on = ?) WHERE day = ?`,
     [day, day],
@@ -106,6 +113,7 @@ export async function reopen(work: Work, day: string, reason: string): Promise<{
     [work.now, work.actor.id, reason, standing.id],
   );
   await run(work.tx, 'DELETE FROM day_sold WHERE on_day = ?', [day]);
+  await run(work.tx, 'DELETE FROM day_tax WHERE on_day = ?', [day]);
   await run(work.tx, 'UPDATE trading_day SET closed = FALSE, sales = 0 WHERE day = ?', [day]);
   return { id: standing.id };
 }

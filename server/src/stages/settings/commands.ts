@@ -63,6 +63,19 @@ export async function setOpening(
   );
 }
 
+/** Changes the rates of tax: what is sold from now on bears them, what was sold keeps its own. */
+export const setTax = (
+  work: Work,
+  { version, ...tax }: BodyOf<typeof contract.settings.setTax>,
+): Promise<{ version: number }> =>
+  changeSettings(
+    work,
+    together.tax,
+    version,
+    (had) => changed(had, { tax }),
+    (had) => had.tax,
+  );
+
 export const setScreens = (
   work: Work,
   { version, ...screens }: BodyOf<typeof contract.settings.setScreens>,

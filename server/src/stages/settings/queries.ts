@@ -15,6 +15,7 @@ export interface Here {
 /** What is changed together, under the name of its form. */
 export const together = {
   shop: ['name', 'about', 'currency'],
+  tax: ['tax'],
   opening: ['timeZone', 'hours', 'shut'],
   screens: ['idleLockMinutes'],
   devices: ['devices'],
@@ -63,6 +64,7 @@ export async function allSettings(
       currencyFixed: await moneyInBooks(work),
     },
     opening: { ...decided(...together.opening), timeZone, hours: [...hours], shut: [...shut] },
+    tax: { ...decided(...together.tax), ...settings.tax },
     screens: { ...decided(...together.screens), idleLockMinutes },
     devices: {
       ...decided(...together.devices),

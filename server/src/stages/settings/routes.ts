@@ -10,6 +10,7 @@ import {
   setOpening,
   setScreens,
   setShop,
+  setTax,
 } from './commands.ts';
 import { allSettings, backups, type Here, stepsToDo } from './queries.ts';
 
@@ -17,6 +18,7 @@ export const settings = (here: Here): Handlers<typeof contract.settings> => ({
   all: (work) => allSettings(work, here),
   setShop: (work, { body }) => setShop(work, body),
   setOpening: (work, { body }) => setOpening(work, body),
+  setTax: (work, { body }) => setTax(work, body),
   setScreens: (work, { body }) => setScreens(work, body),
   steps: (work) => stepsToDo(work, here),
   setBackups: (work, { body }) => setBackups(work, body),

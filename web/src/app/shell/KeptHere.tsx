@@ -4,7 +4,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import { multiplyRate } from '@ember-slate/core/units';
+import { toPayFor } from '@ember-slate/core/prices';
 import { onKept, sendAgain, sendKept, throwAway, type Kept } from '../outbox.ts';
 import { useShop, useTimes } from '../shop.tsx';
 import { say } from '../say.ts';
@@ -18,10 +18,14 @@ interface Weighed {
 /** What an entry was, in words: a bag with its sum, or a weight from the bench. */
 function useWhat(): (entry: Kept) => string {
   const mass = useMass();
+  const { shop } = useShop();
   return (entry) => {
     if (entry.path === contract.counter.sell.path) {
       const { lines, pay } = entry.body as { lines: Weighed[]; pay: string };
-      const total = lines.reduce((s, l) => s + multiplyRate(l.grams, l.perKg ?? 0), 0);
+      const total = toPayFor(
+        lines.map((l) => ({ grams: l.grams, item: l.item ?? '', perKg: l.perKg ?? 0 })),
+        shop.tax,
+      );
       return say('bag_of_by', {
         lines: lines.map((l) => mass(l.grams)).join(', '),
         total: formatMoney(total),

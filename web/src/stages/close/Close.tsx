@@ -7,6 +7,7 @@ import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
+import { TaxTable } from '../../parts/TaxTable.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { LastBackup } from '../../parts/LastBackup.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -51,6 +52,7 @@ function Sold({ day }: { day: DayClose }) {
           { cell: (s) => formatMoney(s.money), figure: true },
         ]}
       />
+      <TaxTable tax={day.tax} />
       {Object.values(day.deposits).some((m) => m > 0) && (
         <p className="pt-2 text-note text-ink2">
           {say('deposits_of_orders', {

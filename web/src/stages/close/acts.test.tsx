@@ -30,6 +30,7 @@ const dayOf = (more: Partial<DayClose> = {}): DayClose => ({
   closedAt: null,
   closings: [],
   takings: 24_000,
+  tax: [],
   tills: { cash: till, card: till, account: none },
   checksVersion: 4,
   checks: [

@@ -174,6 +174,7 @@ function Sums({ of }: { of: CostChoices }) {
     fishGrams: fish,
     perHour: hour ?? 0,
     margin: Math.min(0.95, Math.max(0, (numberOf(margin) ?? 0) / 100)),
+    keeps: of.keeps,
   };
   const rows = of.forms
     .map((f) => ({

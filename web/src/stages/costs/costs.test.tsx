@@ -110,6 +110,7 @@ describe('what if', () => {
     lot: null,
     paidPerKg: 1000,
     fishGrams: 1000,
+    keeps: 1,
     settings: { ...rules, perHour: 0 },
     forms: [
       { form: 'whole', name: 'whole', yield: 1, learnedFrom: 0, perKg: 1400, trims: [], minutes: 0 },

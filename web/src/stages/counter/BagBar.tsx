@@ -1,7 +1,9 @@
 import { contract } from '@ember-slate/contract';
+import { toPayFor } from '@ember-slate/core/prices';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useState, type ReactNode } from 'react';
 import { useRead } from '../../app/api.ts';
+import { useShop } from '../../app/shop.tsx';
 import { useKeys } from '../../app/keys.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -9,13 +11,21 @@ import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import { bagTotal, type BagLine } from './bag.ts';
+import type { BagLine } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import type { Bag } from './useBag.ts';
 import { say } from './say.ts';
 
 /** Takes notes and coins: what was given, and what goes back. */
-function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; onClose: () => void }) {
+function Cash({
+  total,
+  onPaid,
+  onClose,
+}: {
+  total: number;
+  onPaid: (given: number | null) => void;
+  onClose: () => void;
+}) {
   const [given, setGiven] = useState<number | null>(null);
   const back = given === null ? 0 : given - total;
   return (
@@ -23,7 +33,7 @@ function Cash({ total, onPaid, onClose }: { total: number; onPaid: () => void; o
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          if (back >= 0) onPaid();
+          if (back >= 0) onPaid(given);
         }}
       >
         <MoneyField
@@ -130,6 +140,8 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
   const [cash, setCash] = useState(false);
   const [owing, setOwing] = useState(false);
   const [priced, setPriced] = useState<BagLine | null>(null);
+  const { shop } = useShop();
+  const total = toPayFor(bag.lines, shop.tax);
   const empty = bag.lines.length === 0;
   const notYet = !bag.maySell ? say('the_counter_sells') : empty ? say('the_bag_is_empty') : null;
   useKeys({
@@ -175,7 +187,20 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
             )}
           </li>
         ))}
-        {empty && <li className="self-center text-ink3">{hint}</li>}
+        {empty && (
+          <li className="self-center text-ink3">
+            {bag.given ? (
+              <span className="text-ink2">
+                {say('given_and_change', {
+                  given: formatMoney(bag.given.given),
+                  change: formatMoney(bag.given.given - bag.given.total),
+                })}
+              </span>
+            ) : (
+              hint
+            )}
+          </li>
+        )}
       </ul>
       {children}
       {bag.problem && (
@@ -185,7 +210,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
       )}
       <div className="ml-auto flex shrink-0 items-center gap-3">
         <span className="font-figure text-[38px] leading-10 font-semibold" aria-label={say('to_pay')}>
-          {formatMoney(bagTotal(bag.lines))}
+          {formatMoney(total)}
         </span>
         <Button hotkey="C" busy={bag.busy} notYet={notYet} onPress={() => setCash(true)}>
           {say('cash')}
@@ -216,11 +241,11 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
       )}
       {cash && (
         <Cash
-          total={bagTotal(bag.lines)}
+          total={total}
           onClose={() => setCash(false)}
-          onPaid={() => {
+          onPaid={(given) => {
             setCash(false);
-            void bag.pay('cash');
+            void bag.payCash(given, total);
           }}
         />
       )}

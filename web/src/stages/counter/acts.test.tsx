@@ -263,6 +263,7 @@ const line: Sold['lines'][number] = {
   fullPerKg: 3190,
   priceReason: 'broken',
   money: 1156,
+  tax: 0,
   refundedGrams: 0,
   refundedMoney: 0,
 };
@@ -277,6 +278,8 @@ const sale: Sold = {
   total: 1156,
   refunded: 0,
   voided: false,
+  taxAdded: false,
+  tax: [],
   lines: [line],
 };
 tryActs(

@@ -1,7 +1,8 @@
+import { noTax, toPayFor } from '@ember-slate/core/prices';
 import { multiplyRate, weightSources } from '@ember-slate/core/units';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bagTotal, intoBag, meant, mustGo, onlyPlace, type BagLine } from './bag.ts';
+import { intoBag, meant, mustGo, onlyPlace, type BagLine } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { stockRowOf } from '../../testing/served.tsx';
 
@@ -59,7 +60,7 @@ describe('the bag of one customer', () => {
   it('costs what its lines cost, each rounded by itself as on the receipt', () => {
     fc.assert(
       fc.property(fc.array(line, { maxLength: 8 }), (lines) => {
-        expect(bagTotal(lines)).toBe(
+        expect(toPayFor(lines, noTax)).toBe(
           lines.map((l) => multiplyRate(l.grams, l.perKg)).reduce((a, b) => a + b, 0),
         );
       }),
@@ -75,7 +76,7 @@ describe('the bag of one customer', () => {
       perKg: 1000,
       name: 'Whiting',
     };
-    expect(bagTotal([cheap, { ...cheap, lotId: 2 }, { ...cheap, lotId: 3 }])).toBe(999);
+    expect(toPayFor([cheap, { ...cheap, lotId: 2 }, { ...cheap, lotId: 3 }], noTax)).toBe(999);
   });
 });
 

@@ -1,6 +1,6 @@
 import { rowKey } from '../../parts/rowKey.ts';
 import type { SentOf, StockRow, contract } from '@ember-slate/contract';
-import { leastSure, multiplyRate } from '@ember-slate/core/units';
+import { leastSure } from '@ember-slate/core/units';
 
 export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
   name: string;
@@ -9,9 +9,6 @@ export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
 };
 
 export const keyOf = ({ place, lotId, item, batch }: StockRow) => ({ place, lotId, item, batch });
-
-export const bagTotal = (lines: readonly BagLine[]) =>
-  lines.reduce((s, l) => s + multiplyRate(l.grams, l.perKg), 0);
 
 /** Whether a row wants a hand today: its last day, or past it and still lying there. */
 export const mustGo = (r: StockRow, today: string): boolean =>

@@ -84,6 +84,21 @@ describe('the counter', () => {
       ],
     });
     await screen.findByText('empty');
+    // What was given and what went back stays to be read until the next bag is begun.
+    await screen.findByText('Given €20.00, change €9.01');
+    tap(/no scale/);
+    tap(/Put it in the bag/);
+    expect(screen.queryByText(/Given/)).toBeNull();
+  });
+
+  it('asks for the tax that comes on top of its prices', async () => {
+    served(<Counter />, answers, undefined, '/', {
+      tax: { added: true, rates: { fish: 2000, trim: null, made: null } },
+    });
+    fireEvent.click(await screen.findByRole('button', { name: /Sea bass, whole/ }));
+    tap(/no scale/);
+    tap(/Put it in the bag/);
+    expect(screen.getByLabelText('To pay').textContent).toBe('€13.19');
   });
 
   it('asks on whose account the bag goes, and sells it to nobody without a name', async () => {
@@ -148,6 +163,7 @@ describe('money back', () => {
       fullPerKg: 2890,
       priceReason: null,
       money: 1156,
+      tax: 76,
       refundedGrams: 0,
       refundedMoney: 100,
     };
@@ -162,6 +178,8 @@ describe('money back', () => {
       total: 1156,
       refunded: 100,
       voided: false,
+      taxAdded: false,
+      tax: [{ rate: 700, paid: 1156, tax: 76 }],
       lines: [line],
     };
     const sent = served(<Sales />, {

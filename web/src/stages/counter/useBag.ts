@@ -19,12 +19,15 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
   // The bag is this till's: a customer is at the glass whatever the hand looks up meanwhile.
   const bag = useDraft('bag', 'screen');
   const [lines, setLines] = useKept<readonly BagLine[]>(bag, 'lines', []);
+  /** What the last customer gave in cash, and what it was for: it stays until the next bag is begun. */
+  const [given, setGiven] = useKept<{ given: number; total: number } | null>(bag, 'given', null);
   const [problem, setProblem] = useState<Problem | null>(null);
   /** Lines that are being paid. */
   const paying = useRef<readonly BagLine[]>([]);
   const maySell = me.role !== 'bench';
   const add = (line: BagLine) => {
     setProblem(null);
+    setGiven(null);
     // What is being paid is what the customer was told: more of the same is a line of its own.
     setLines((had) => {
       const paid = had.filter((l) => paying.current.includes(l));
@@ -100,6 +103,11 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
     change: (line: BagLine, to: Partial<BagLine>) =>
       setLines((had) => had.map((l) => (l === line ? { ...l, ...to } : l))),
     pay,
+    payCash: (of: number | null, total: number) => {
+      setGiven(of === null ? null : { given: of, total });
+      return pay('cash');
+    },
+    given,
     busy: sell.busy,
     problem,
     forget: () => setProblem(null),

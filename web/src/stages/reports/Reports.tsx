@@ -13,6 +13,7 @@ import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { CloseNav } from '../../parts/CloseNav.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
+import { TaxTable } from '../../parts/TaxTable.tsx';
 import { say } from './say.ts';
 
 const spans = { week: 6, month: 29, quarter: 90, year: 364 } as const;
@@ -177,6 +178,12 @@ function Tables({ of }: { of: Report }) {
           <Table columns={byReason} rows={of.waste.slice(0, most)} keyOf={(w) => w.reason} bare />
         </section>
       </div>
+      {of.tax.length > 0 && (
+        <>
+          <h2 className="pt-5 text-row">{say('tax_taken')}</h2>
+          <TaxTable tax={of.tax} />
+        </>
+      )}
     </>
   );
 }

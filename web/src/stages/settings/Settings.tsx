@@ -16,6 +16,7 @@ import { OpeningForm, weekInWords } from './OpeningForm.tsx';
 import { ScreensForm } from './ScreensForm.tsx';
 import { ShopForm } from './ShopForm.tsx';
 import { say } from './say.ts';
+import { TaxForm, taxInWords } from './TaxForm.tsx';
 
 const pages: Record<Elsewhere, { name: string; to: string; stands: string }> = {
   ruleProfile: { name: say('food_rules'), to: '/rules', stands: say('rules_stands') },
@@ -56,6 +57,13 @@ const topicsOf = (all: AllSettings): Topic[] => [
     stands: weekInWords(all.opening.hours),
     decided: all.opening.decided,
     form: (close) => <OpeningForm opening={all.opening} usual={all.usual} onDone={close} />,
+  },
+  {
+    id: 'tax',
+    name: say('tax'),
+    stands: taxInWords(all.tax),
+    decided: all.tax.decided,
+    form: (close) => <TaxForm tax={all.tax} onDone={close} />,
   },
   {
     id: 'screens',

@@ -1,4 +1,5 @@
 import { elsewhere } from '@ember-slate/contract';
+import { noTax } from '@ember-slate/core/prices';
 import { sameHours } from '@ember-slate/core/calendar';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
@@ -6,6 +7,7 @@ import { Refusal, served } from '../../testing/served.tsx';
 import { fill, press, says } from '../../testing/hands.ts';
 import { weekInWords } from './OpeningForm.tsx';
 import Settings from './Settings.tsx';
+import { taxInWords } from './TaxForm.tsx';
 
 const ines = { id: 1, name: 'Ines Corrie', role: 'manager' } as const;
 const toSix = (weekdays: number[]) => sameHours(weekdays, { opens: 480, closes: 1080 });
@@ -22,6 +24,7 @@ const all = {
     currency: 'EUR',
     currencyFixed: false,
   },
+  tax: { version: 5, decided: null, ...noTax },
   opening: { version: 4, decided: null, ...opening },
   screens: { version: 1, decided: { by: null, at: null }, idleLockMinutes: 10 },
   devices: {
@@ -100,6 +103,45 @@ describe('settings', () => {
       hours: toSix([2, 3, 4, 5, 6]).with(6, { opens: 480, closes: 780 }),
       shut: [{ from: '2026-12-25', to: '2026-12-25', name: 'Christmas' }],
     });
+  });
+
+  it.each([
+    [
+      { fish: '7', trim: '5,5', made: '' },
+      { fish: 700, trim: 550, made: null },
+    ],
+    [
+      { fish: '0', trim: '19.6 %', made: '100' },
+      { fish: 0, trim: 1960, made: 10_000 },
+    ],
+  ])('tax what is sold at the rates that were typed: %j', async (typed, rates) => {
+    const sent = shown({ 'PUT /api/settings/tax': { version: 6 } }, '/settings?what=tax');
+    await press(/^Without tax; it is added/);
+    await fill(/^Fish/, typed.fish);
+    await fill(/^Trim/, typed.trim);
+    await fill(/^Made of trim/, typed.made);
+    await press('Save');
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toEqual({ version: 5, added: true, rates });
+  });
+
+  it.each([
+    ['seven', /Give a rate in per cent/],
+    ['101', /at most 100 %/],
+    ['7.555', /two decimals at most/],
+  ])('send no rate of %s', async (typed, said) => {
+    const sent = shown({ 'PUT /api/settings/tax': { version: 6 } }, '/settings?what=tax');
+    await fill(/^Fish/, typed);
+    await press('Save');
+    await says(said);
+    expect(sent).toEqual([]);
+  });
+
+  it('say the rates in a line', () => {
+    expect(taxInWords(noTax)).toBe('No tax is charged');
+    expect(taxInWords({ added: true, rates: { fish: 700, trim: null, made: 1950 } })).toBe(
+      'Fish 7 %, Made of trim 19.5 %, added at the till',
+    );
   });
 
   it('keep what was typed beside what somebody else saved', async () => {

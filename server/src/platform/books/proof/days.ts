@@ -1,3 +1,4 @@
+import { rateText } from '@ember-slate/core/prices';
 import { say } from '../../say.ts';
 import { check, type Check } from './check.ts';
 
@@ -33,6 +34,14 @@ export const days: readonly Check[] = [
        FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' WHERE d.closed) AS both_sides
      GROUP BY on_day, species_id, item HAVING SUM(grams) <> 0 OR SUM(over_counter) <> 0 OR SUM(money) <> 0`,
     (r) => say('sales_of_not_what_their_lines_say', { onday: r.day, speciesid: r.species, item: r.item }),
+  ),
+  check<{ day: string; rate: number }>(
+    `SELECT on_day AS day, rate FROM (
+       SELECT on_day, rate, CAST(money AS SIGNED) AS money, CAST(tax AS SIGNED) AS tax FROM day_tax
+       UNION ALL SELECT x.sold_on, x.tax_rate, -CAST(x.money AS SIGNED), -CAST(x.tax AS SIGNED)
+       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.tax_rate IS NOT NULL WHERE d.closed) AS both_sides
+     GROUP BY on_day, rate HAVING SUM(money) <> 0 OR SUM(tax) <> 0`,
+    (r) => say('tax_of_day_is_not_what_its_lines_say', { day: r.day, rate: rateText(r.rate) }),
   ),
   check<{ day: string }>(
     `SELECT d.day FROM trading_day d LEFT JOIN day_close c ON c.trading_day = d.day AND c.reopened_at IS NULL

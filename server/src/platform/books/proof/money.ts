@@ -19,13 +19,28 @@ export const money: readonly Check[] = [
   ),
   check<{ number: number; position: number }>(
     `SELECT s.number, x.position FROM sale_line x JOIN sale s ON s.id = x.sale_id
-     WHERE x.batch < ${made} AND x.money <> (CAST(x.grams AS UNSIGNED) * x.per_kg + 500) DIV 1000`,
+     WHERE x.batch < ${made} AND CAST(x.money AS SIGNED) - IF(s.tax_added, CAST(x.tax AS SIGNED), 0) <> (CAST(x.grams AS UNSIGNED) * x.per_kg + 500) DIV 1000`,
     (r) => say('line_is_not_grams_times_price', { number: r.number, position: r.position }),
   ),
   check<{ number: number; position: number }>(
     `SELECT s.number, MIN(x.position) AS position FROM sale_line x JOIN sale s ON s.id = x.sale_id WHERE x.batch >= ${made}
-     GROUP BY x.sale_id, x.item, x.batch, x.per_kg HAVING ABS(SUM(x.money) - SUM(CAST(x.grams AS UNSIGNED) * x.per_kg) / 1000) > 1`,
+     GROUP BY x.sale_id, x.item, x.batch, x.per_kg HAVING ABS(SUM(x.money) - SUM(IF(s.tax_added, x.tax, 0)) - SUM(CAST(x.grams AS UNSIGNED) * x.per_kg) / 1000) > 1`,
     (r) => say('line_is_not_grams_times_price', { number: r.number, position: r.position }),
+  ),
+  check<{ number: number }>(
+    `SELECT s.number FROM sale s JOIN sale_line x ON x.sale_id = s.id
+     GROUP BY s.id, s.number, s.tax_added, x.tax_rate HAVING SUM(x.tax) <> COALESCE(IF(MAX(s.tax_added),
+       ((SUM(x.money) - SUM(x.tax)) * MAX(x.tax_rate) * 2 + 10000) DIV 20000,
+       (SUM(x.money) * MAX(x.tax_rate) * 2 + 10000 + MAX(x.tax_rate)) DIV ((10000 + MAX(x.tax_rate)) * 2)), 0)
+     UNION SELECT number FROM sale s WHERE tax_added
+       AND NOT EXISTS (SELECT 1 FROM sale_line x WHERE x.sale_id = s.id AND x.tax_rate IS NOT NULL)`,
+    (r) => say('tax_of_sale_is_not_its_rates', { number: r.number }),
+  ),
+  check<{ number: number; position: number }>(
+    `SELECT s.number, x.position FROM refund_line l JOIN sale_line x ON x.sale_id = l.sale_id AND x.position = l.position
+     JOIN sale s ON s.id = x.sale_id GROUP BY x.sale_id, x.position, s.number, x.money, x.tax
+     HAVING SUM(l.tax) <> COALESCE((SUM(l.money) * MAX(x.tax) * 2 + MAX(x.money)) DIV (MAX(x.money) * 2), 0)`,
+    (r) => say('tax_given_back_is_not_its_share', { number: r.number, position: r.position }),
   ),
   check<{ number: number; position: number }>(
     `SELECT s.number, x.position FROM sale_line x JOIN sale s ON s.id = x.sale_id JOIN lot l ON l.id = x.lot_id

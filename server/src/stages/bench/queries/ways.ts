@@ -28,7 +28,7 @@ export async function ticketWays(work: Reader, id: number): Promise<TicketMethod
   const cuts = await cutsOf(work.tx, [id]);
   const job = jobOf(work, species, ticket, cuts, inputs);
   const now = compose(job);
-  const prices = (await pricesOf(work, [species.id])).full;
+  const prices = (await pricesOf(work, [species.id])).net;
   const looked = (choices: MethodChoices) => {
     const so = expectation(work, species, ticket, cuts, inputs, choices);
     const minutes = compose({ ...job, ticket: { ...job.ticket, ...choices } }).minutes;

@@ -1,3 +1,4 @@
+import { keptOf } from '@ember-slate/core/prices';
 import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BuyingLine, BuyingPlan, contract } from '@ember-slate/contract';
 import { type Demand, newsvendor, riskOf, together, wholeFishFor } from '@ember-slate/core/buying';
@@ -182,6 +183,7 @@ function formWanted(
 ): BuyingLine['forms'][number] {
   const { money } = work.settings;
   const perKg = choice.perKg!;
+  const keeps = keptOf(work.settings.tax, 'fish');
   const costPerKg = Math.max(
     1,
     costForm(
@@ -191,12 +193,13 @@ function formWanted(
         fishGrams: o.fishGrams,
         perHour: money.perHour,
         margin: money.margin,
+        keeps,
       },
       choice,
     ).full ?? o.paidPerKg,
   );
   const salvage = costPerKg * (o.lives ? leftWorth.lives : leftWorth.ends);
-  const { quantile, quantity } = newsvendor(demand, perKg, costPerKg, salvage);
+  const { quantile, quantity } = newsvendor(demand, perKg * keeps, costPerKg, salvage);
   const stockGrams = there.get(`${species.id} ${item}`) ?? 0;
   // Uncut fish is there to be cut as well: it is not left over whole.
   const risk = riskOf(demand, item === 'whole' ? quantity : Math.max(quantity, stockGrams));

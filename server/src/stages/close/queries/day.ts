@@ -1,3 +1,4 @@
+import { taxBetween } from '../../../shop/tax.ts';
 import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { DayClose, LotClose } from '@ember-slate/contract';
@@ -207,6 +208,7 @@ export const closeOf = remembered(async (work: Reader, day: string): Promise<Day
     counts: await countedOn(work, day),
     tomorrow: await tomorrowFirst(work, day),
     takings: sold.reduce((s, x) => s + x.money, 0),
+    tax: await taxBetween(work, day, day),
     deposits: await depositsOf(work, day),
     sales: inWords(
       sold.map(({ item, condition, ...s }) => ({

@@ -1,5 +1,6 @@
 import { formatInstant } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
+import { rateText } from '@ember-slate/core/prices';
 import { massText } from '@ember-slate/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { Reader } from '../../../platform/context.ts';
@@ -78,6 +79,21 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
           right(money(s.money)),
         ]),
       ),
+      ...(d.tax.length === 0
+        ? []
+        : part(
+            say('tax'),
+            ['*', 'auto', 'auto', 'auto'],
+            [
+              ['', right(say('without_tax')), right(say('tax')), right(say('with_tax'))],
+              ...d.tax.map((t) => [
+                rateText(t.rate),
+                right(money(t.paid - t.tax)),
+                right(money(t.tax)),
+                right(money(t.paid)),
+              ]),
+            ],
+          )),
       ...part(
         say('waste_with_its_reason'),
         ['*', 'auto'],

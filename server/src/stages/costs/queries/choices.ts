@@ -10,6 +10,7 @@ import { say } from '../say.ts';
 export async function costChoices(work: Reader, speciesId: string): Promise<CostChoices> {
   const species = (await speciesById(work.tx)).get(speciesId);
   if (!species) throw problems.notFound(say('not_in_the_species_book'));
+  const prices = await pricesOf(work);
   const last = (await lastLots(work)).get(speciesId);
   return {
     speciesId,
@@ -19,6 +20,7 @@ export async function costChoices(work: Reader, speciesId: string): Promise<Cost
     paidPerKg: last?.perKg ?? 0,
     fishGrams: Math.round(last?.fishGrams ?? species.typicalG),
     settings: work.settings.money,
-    forms: choicesFor(work, species, last, await pricesOf(work), await seenBy(work)),
+    keeps: prices.kept('whole'),
+    forms: choicesFor(work, species, last, prices, await seenBy(work)),
   };
 }

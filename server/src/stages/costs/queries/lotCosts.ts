@@ -89,7 +89,7 @@ async function partsByLot(work: Reader, lotIds: readonly number[]): Promise<Map<
   const sold = await rows<{ lotId: number; item: string; grams: number; money: number }>(
     work.tx,
     `SELECT x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams,
-       CAST(SUM(x.money - COALESCE((SELECT SUM(r.money) FROM refund_line r WHERE r.sale_id = x.sale_id AND r.position = x.position), 0)) AS SIGNED) AS money
+       CAST(SUM(x.money - x.tax - COALESCE((SELECT SUM(r.money - r.tax) FROM refund_line r WHERE r.sale_id = x.sale_id AND r.position = x.position), 0)) AS SIGNED) AS money
      FROM sale_line x
      WHERE x.lot_id IN (${placeholders(lotIds.length)}) AND x.way <> 'voided' GROUP BY x.lot_id, x.item`,
     [...lotIds],
@@ -144,7 +144,7 @@ function costLot(
     p.soldGrams > 0
       ? Math.round((p.takings * 1000) / p.soldGrams)
       : sells(work, p.item)
-        ? (prices.full(species.id, p.item) ?? 0)
+        ? (prices.net(species.id, p.item) ?? 0)
         : 0;
   const shares = shareCost(work, cost, kept, priceOf);
   const outputs = kept.map((p, i) => ({
@@ -220,7 +220,7 @@ export async function lotCosts(
   });
   const byDay = await rows<{ day: string; lotId: number; item: string; grams: number; money: number }>(
     work.tx,
-    `SELECT x.sold_on AS day, x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams, CAST(SUM(x.money) AS SIGNED) AS money
+    `SELECT x.sold_on AS day, x.lot_id AS lotId, x.item, CAST(SUM(x.grams) AS SIGNED) AS grams, CAST(SUM(x.money - x.tax) AS SIGNED) AS money
      FROM sale_line x
      WHERE x.lot_id IN (${placeholders(ids.length)}) AND x.way <> 'voided' GROUP BY x.sold_on, x.lot_id, x.item`,
     ids,

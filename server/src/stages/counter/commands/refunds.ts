@@ -1,5 +1,6 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import type { Entry } from '@ember-slate/core/ledger';
+import { taxGivenBack } from '@ember-slate/core/prices';
 import { massText } from '@ember-slate/core/units';
 import { refuseClosed } from '../../../platform/books/days.ts';
 import { post } from '../../../platform/books/ledger.ts';
@@ -60,11 +61,14 @@ export async function refund(
     'INSERT INTO refund (number, sale_id, movement_id, at, on_day, staff_id, money, pay, reason) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     [number, id, movement, work.now, today(work), work.actor.id, money, body.pay, body.reason],
   );
-  for (const l of body.lines)
+  for (const l of body.lines) {
+    const line = lines.find((x) => x.position === l.position)!;
+    const before = { money: line.refundedMoney, tax: line.refundedTax };
     await run(
       work.tx,
-      'INSERT INTO refund_line (refund_id, sale_id, position, grams, money) VALUES (?, ?, ?, ?, ?)',
-      [made.insertId, id, l.position, l.grams, l.money],
+      'INSERT INTO refund_line (refund_id, sale_id, position, grams, money, tax) VALUES (?, ?, ?, ?, ?, ?)',
+      [made.insertId, id, l.position, l.grams, l.money, taxGivenBack(line, before, l.money)],
     );
+  }
   return { id: made.insertId, number, money };
 }

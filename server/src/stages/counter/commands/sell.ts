@@ -108,7 +108,13 @@ export async function sell(
   }
   const movement = await post(work, 'sell', entries);
   const owes = body.pay === 'account' ? await customerId(work, body.customer!, '') : null;
-  return recordSale(work, movement, { orderId: null, customerId: owes, pay: body.pay, depositUsed: 0 }, sold);
+  const { id, number, total } = await recordSale(
+    work,
+    movement,
+    { orderId: null, customerId: owes, pay: body.pay, deposit: 0 },
+    sold,
+  );
+  return { id, number, total };
 }
 
 interface SaleRow {

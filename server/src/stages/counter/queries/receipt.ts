@@ -1,5 +1,8 @@
+import type { Sold } from '@ember-slate/contract';
 import { formatInstant } from '@ember-slate/core/calendar';
+import { rateText } from '@ember-slate/core/prices';
 import { massText } from '@ember-slate/core/units';
+import type { Content } from 'pdfmake/interfaces';
 import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import type { File } from '../../../platform/handlers.ts';
@@ -15,6 +18,37 @@ const payWords = {
   card: say('paid_by_card'),
   account: say('on_account'),
 } as const;
+
+/** Net, tax and gross by rate; nothing where no tax was charged. */
+const taxPart = (work: Reader, sale: Sold): Content[] =>
+  sale.tax.length === 0
+    ? []
+    : [
+        {
+          table: {
+            widths: ['*', 'auto', 'auto', 'auto'],
+            body: [
+              [
+                say('tax'),
+                ...[say('without_tax'), say('tax'), say('with_tax')].map((t) => ({
+                  text: t,
+                  alignment: 'right' as const,
+                })),
+              ],
+              ...sale.tax.map((t) => [
+                rateText(t.rate),
+                ...[t.paid - t.tax, t.tax, t.paid].map((m) => ({
+                  text: moneyOnPaper(work, m),
+                  alignment: 'right' as const,
+                })),
+              ]),
+            ],
+          },
+          layout: 'noBorders',
+          fontSize: 8,
+          margin: [0, 0, 0, 4],
+        },
+      ];
 
 /** The receipt of a sale, as wide as a till roll and as long as it needs. */
 export async function receipt(work: Reader, id: number): Promise<File> {
@@ -69,12 +103,13 @@ export async function receipt(work: Reader, id: number): Promise<File> {
                 ),
               ],
             },
-            right(moneyOnPaper(work, l.money)),
+            right(moneyOnPaper(work, sale.taxAdded ? l.money - l.tax : l.money)),
           ]),
         },
         layout: 'lightHorizontalLines',
         margin: [0, 4, 0, 4],
       },
+      ...taxPart(work, sale),
       {
         columns: [
           { text: sale.voided ? say('taken_back') : payWords[sale.pay], fontSize: 11 },

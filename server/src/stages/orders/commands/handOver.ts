@@ -120,12 +120,10 @@ export async function handOver(
   if (entries.length === 0)
     throw problems.conflict(say('nothing_of_order_lies_on_the_shelf', { number: order.number }));
   const movement = await post(work, 'hand_over', entries, say('order', { number: order.number }));
-  const total = sold.reduce((s, l) => s + l.money, 0);
-  const used = Math.min(order.deposit, total);
-  await recordSale(
+  const { total, depositUsed: used } = await recordSale(
     work,
     movement,
-    { orderId: id, customerId: null, pay: body.pay, depositUsed: used },
+    { orderId: id, customerId: null, pay: body.pay, deposit: order.deposit },
     await Promise.all(
       sold.map(async (s) => ({
         ...s,

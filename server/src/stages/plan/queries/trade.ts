@@ -1,3 +1,4 @@
+import { goodsOf, keptOf } from '@ember-slate/core/prices';
 import type { Reader } from '../../../platform/context.ts';
 import type { ShopLot } from '../../../shop/available.ts';
 import type { Species } from '@ember-slate/core/species';
@@ -22,10 +23,15 @@ const counterForms: Record<CounterClassId, readonly string[]> = {
 
 /** Prices of forms by species, the counter's usual sales a day of each, and what of them lies there already. */
 export async function tradeOf(work: Reader) {
-  const prices = await rows<{ speciesId: string; item: string; perKg: number }>(
+  const listed = await rows<{ speciesId: string; item: string; perKg: number }>(
     work.tx,
     'SELECT species_id AS speciesId, item, per_kg AS perKg FROM price',
   );
+  // A plan earns what is left when tax is paid.
+  const prices = listed.map((p) => ({
+    ...p,
+    perKg: Math.round(p.perKg * keptOf(work.settings.tax, goodsOf(p.item))),
+  }));
   const since = new Date(work.now.getTime() - demandDays * dayMs);
   const sold = await rows<{ speciesId: string; item: string; grams: number; days: number }>(
     work.tx,

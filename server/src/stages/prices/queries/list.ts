@@ -49,12 +49,14 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
               fishGrams: lot!.fishGrams,
               perHour: money.perHour,
               margin: money.margin,
+              keeps: prices.kept('whole'),
             },
             choice,
           )[money.method === 'joint' ? 'joint' : 'full']
         : lot && l.item === 'whole'
           ? lot.perKg + money.landingPerKg
           : null;
+      const keeps = prices.kept(l.item);
       found.push({
         speciesId,
         speciesName: species.name,
@@ -62,10 +64,12 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
         itemName: inWords(itemName(l.item, lot?.condition ?? species.arrives, formsOf(work.settings))),
         perKg: l.perKg,
         cost,
-        margin: cost === null ? null : marginOf(cost, l.perKg),
-        markup: cost === null ? null : markupOf(cost, l.perKg),
+        margin: cost === null ? null : marginOf(cost, l.perKg * keeps),
+        markup: cost === null ? null : markupOf(cost, l.perKg * keeps),
         wanted:
-          cost === null ? null : withEnding(priceForMargin(Math.max(0, cost), money.margin), money.ending),
+          cost === null
+            ? null
+            : withEnding(priceForMargin(Math.max(0, cost), money.margin) / keeps, money.ending),
         changedAt: l.changedAt?.toISOString() ?? null,
         soldGrams: sold.get(`${speciesId} ${l.item}`) ?? 0,
       });

@@ -5,6 +5,7 @@ import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { trimName } from '@ember-slate/core/yields';
 import { group, rollup, sum } from 'd3-array';
+import { taxBetween } from '../../../shop/tax.ts';
 import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { fieldProblem } from '../../../platform/problem.ts';
@@ -227,6 +228,7 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
     waste: [...group(lost, (l) => wasteName(l.reason))]
       .map(([reason, own]) => ({ reason, grams: sum(own, (w) => w.grams) }))
       .sort((a, b) => b.grams - a.grams),
+    tax: await taxBetween(work, from, to),
   };
 }
 

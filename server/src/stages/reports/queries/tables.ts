@@ -59,7 +59,7 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
     about: say('lines_of_sales'),
     by: 'day',
     sql: `SELECT k.number, k.sold_at, k.sold_on, w.name AS sold_by, k.pay, x.position, l.code AS lot, p.name AS species, x.item, x.batch, x.grams, x.pieces,
-      x.weight_source, x.full_per_kg, x.per_kg, x.price_reason, x.money, k.void_movement_id IS NOT NULL AS taken_back, o.number AS order_number
+      x.weight_source, x.full_per_kg, x.per_kg, x.price_reason, x.money, x.tax_rate, x.tax, k.void_movement_id IS NOT NULL AS taken_back, o.number AS order_number
       FROM sale_line x JOIN sale k ON k.id = x.sale_id JOIN lot l ON l.id = x.lot_id JOIN species p ON p.id = x.species_id
       JOIN staff w ON w.id = k.staff_id LEFT JOIN customer_order o ON o.id = k.order_id
       WHERE x.sold_on BETWEEN ? AND ? ORDER BY k.id, x.position`,
@@ -67,7 +67,7 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
   refunds: {
     about: say('money_given_back'),
     by: 'day',
-    sql: `SELECT r.number, r.at, r.on_day, k.number AS sale, w.name AS given_by, r.pay, r.reason, x.position, x.grams, x.money
+    sql: `SELECT r.number, r.at, r.on_day, k.number AS sale, w.name AS given_by, r.pay, r.reason, x.position, x.grams, x.money, x.tax
       FROM refund r JOIN refund_line x ON x.refund_id = r.id JOIN sale k ON k.id = r.sale_id JOIN staff w ON w.id = r.staff_id
       WHERE r.on_day BETWEEN ? AND ? ORDER BY r.id, x.position`,
   },
