@@ -49,6 +49,8 @@ const till = z.object({
   sales: z.number().int(),
   deposits: z.number().int(),
   refunds: z.number().int(),
+  /** Paid by customers on what they owed. */
+  payments: z.number().int(),
   expected: z.number().int(),
 });
 const dayClose = z.object({

@@ -67,6 +67,7 @@ describe('the contract', () => {
       'counter manager': {
         orders: 'noteCustomer take edit cancel handOver keepStanding endStanding',
         counter: 'sell refund',
+        accounts: 'pay takeBack',
       },
       'bench manager': {
         landing:
@@ -121,6 +122,9 @@ describe('the contract', () => {
       'landing.claimSheet': 'bench manager',
       'landing.supplier': 'bench manager',
       'bench.quality': 'bench manager',
+      'accounts.list': 'counter manager',
+      'accounts.one': 'counter manager',
+      'accounts.statement': 'counter manager',
       'plan.price': 'bench manager',
       'counter.scan': 'counter manager',
       'counter.sales': 'counter manager',

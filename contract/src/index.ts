@@ -1,4 +1,6 @@
+import { accounts } from './accounts.ts';
 import { bench } from './bench.ts';
+import { find } from './find.ts';
 import { buying } from './buying.ts';
 import { close } from './close.ts';
 import { cold } from './cold.ts';
@@ -31,6 +33,8 @@ export const contract = {
   landing,
   grading,
   orders,
+  accounts,
+  find,
   plan,
   bench,
   labels,
@@ -67,6 +71,8 @@ export type {
 } from './ticket.ts';
 export type { BuyingLine, BuyingPlan } from './buying.ts';
 export type { CostChoices, LotCost, MoneySettings } from './costs.ts';
+export type { AccountEntry } from './accounts.ts';
+export { foundKinds, type Found } from './find.ts';
 export type { Report } from './reports.ts';
 export type { YieldOf, YieldRow } from './yields.ts';
 export type { DayClose, LotClose } from './close.ts';

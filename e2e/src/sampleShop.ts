@@ -31,6 +31,7 @@ export const views = [
   'frozen',
   'lots/1',
   'species/hake',
+  'customers/1',
   'suppliers/1',
   'schemes',
   'forms/boneless_joint',

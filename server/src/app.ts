@@ -23,6 +23,7 @@ import { requestLog } from './platform/log.ts';
 import { problems } from './platform/problem.ts';
 import { mountStream } from './platform/stream.ts';
 import { withdraw } from './stages/bench/commands/cuts.ts';
+import { accounts } from './stages/accounts/routes.ts';
 import { bench } from './stages/bench/routes.ts';
 import { books } from './stages/books/routes.ts';
 import { buying } from './stages/buying/routes.ts';
@@ -31,6 +32,7 @@ import { cold } from './stages/cold/routes.ts';
 import { costs } from './stages/costs/routes.ts';
 import { counter } from './stages/counter/routes.ts';
 import { mountDevices } from './stages/devices/routes.ts';
+import { find } from './stages/find/routes.ts';
 import { forms } from './stages/forms/routes.ts';
 import { grading } from './stages/grading/routes.ts';
 import { jobs } from './stages/jobs/routes.ts';
@@ -110,6 +112,7 @@ const stagesOf = (
   planner: Planner,
   here: Parameters<typeof settings>[0],
 ): { [S in Stage]: Handlers<(typeof contract)[S]> } => ({
+  accounts,
   bench,
   books,
   buying,
@@ -117,6 +120,7 @@ const stagesOf = (
   cold,
   costs,
   counter,
+  find,
   forms,
   grading,
   jobs,

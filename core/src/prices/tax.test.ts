@@ -14,7 +14,7 @@ import {
 
 const rules = (added: boolean, rates: Partial<TaxRules['rates']>): TaxRules => ({
   added,
-  rates: { fish: null, trim: null, made: null, ...rates },
+  rates: { ...noTax.rates, ...rates },
 });
 const rate = fc.integer({ min: 0, max: 5000 });
 const item = fc.constantFrom('steaks', 'whole', 'trim:head', 'made:stock_pack');

@@ -1,3 +1,4 @@
+import { contract, type Role } from '@ember-slate/contract';
 import type { ComponentType } from 'react';
 import { matchPath } from 'react-router';
 import { room } from './room.tsx';
@@ -26,6 +27,7 @@ const Costs = room(() => import('../stages/costs/Costs.tsx'));
 const Buying = room(() => import('../stages/buying/Buying.tsx'));
 const Reports = room(() => import('../stages/reports/Reports.tsx'));
 const Book = room(() => import('../stages/species/Book.tsx'));
+const Customers = room(() => import('../stages/accounts/Customers.tsx'));
 const Suppliers = room(() => import('../stages/landing/Suppliers.tsx'));
 const Schemes = room(() => import('../stages/grading/Schemes.tsx'));
 const Cold = room(() => import('../stages/cold/Cold.tsx'));
@@ -43,8 +45,16 @@ const Rules = room(() => import('../stages/people/Rules.tsx'));
 const KeysPage = room(() => import('./KeysPage.tsx'));
 const Settings = room(() => import('../stages/settings/Settings.tsx'));
 
+interface PageOf {
+  path: string;
+  name: string;
+  Page: ComponentType;
+  /** Who may open it; everybody where nothing is said. */
+  roles?: readonly Role[];
+}
+
 /** Every page, its address and what it is called; a page is loaded when it is first opened. */
-export const pages: readonly { path: string; name: string; Page: ComponentType }[] = [
+export const pages: readonly PageOf[] = [
   { path: 'landing', name: say('landing'), Page: Landing },
   { path: 'grading', name: say('grading'), Page: Grading },
   { path: 'grading/:id', name: say('grade_a_lot'), Page: GradeLot },
@@ -59,18 +69,20 @@ export const pages: readonly { path: string; name: string; Page: ComponentType }
   { path: 'bench/:id', name: say('a_ticket'), Page: BenchTicket },
   { path: 'marks', name: say('where_the_marks_are'), Page: Marks },
   { path: 'counter', name: say('counter'), Page: Counter },
-  { path: 'counter/sales', name: say('sales'), Page: Sales },
+  { path: 'counter/sales', name: say('sales'), Page: Sales, roles: contract.counter.sales.roles },
   { path: 'counter/count', name: say('stock_take'), Page: StockTake },
   { path: 'counter/trim', name: say('trim'), Page: TrimPage },
-  { path: 'close', name: say('close'), Page: Close },
-  { path: 'close/yields', name: say('yield_book'), Page: YieldBook },
-  { path: 'close/costs', name: say('costs_and_prices'), Page: Costs },
-  { path: 'close/buying', name: say('what_to_buy'), Page: Buying },
-  { path: 'close/reports', name: say('reports'), Page: Reports },
+  { path: 'close', name: say('close'), Page: Close, roles: contract.close.day.roles },
+  { path: 'close/yields', name: say('yield_book'), Page: YieldBook, roles: contract.yields.book.roles },
+  { path: 'close/costs', name: say('costs_and_prices'), Page: Costs, roles: contract.close.day.roles },
+  { path: 'close/buying', name: say('what_to_buy'), Page: Buying, roles: contract.close.day.roles },
+  { path: 'close/reports', name: say('reports'), Page: Reports, roles: contract.close.day.roles },
   { path: 'species', name: say('species_book'), Page: Book },
   { path: 'species/:id', name: say('species_book'), Page: Book },
-  { path: 'suppliers', name: say('suppliers'), Page: Suppliers },
-  { path: 'suppliers/:id', name: say('suppliers'), Page: Suppliers },
+  { path: 'customers', name: say('customers'), Page: Customers, roles: contract.accounts.list.roles },
+  { path: 'customers/:id', name: say('customers'), Page: Customers, roles: contract.accounts.list.roles },
+  { path: 'suppliers', name: say('suppliers'), Page: Suppliers, roles: contract.landing.supplier.roles },
+  { path: 'suppliers/:id', name: say('suppliers'), Page: Suppliers, roles: contract.landing.supplier.roles },
   { path: 'schemes', name: say('grading_schemes'), Page: Schemes },
   { path: 'cold', name: say('cold_chain'), Page: Cold },
   { path: 'first', name: say('what_goes_first'), Page: First },
@@ -81,14 +93,20 @@ export const pages: readonly { path: string; name: string; Page: ComponentType }
   { path: 'methods', name: say('cutting_methods'), Page: MethodsPage },
   { path: 'labels', name: say('labels'), Page: Labels },
   { path: 'knives', name: say('knives_and_accidents'), Page: Knives },
-  { path: 'quality', name: say('how_the_cutting_goes'), Page: Quality },
+  { path: 'quality', name: say('how_the_cutting_goes'), Page: Quality, roles: contract.bench.quality.roles },
   { path: 'keys', name: say('keys'), Page: KeysPage },
-  { path: 'settings', name: say('settings'), Page: Settings },
-  { path: 'people', name: say('people'), Page: People },
-  { path: 'sign-ins', name: say('sign_ins'), Page: SignIns },
+  { path: 'settings', name: say('settings'), Page: Settings, roles: contract.settings.all.roles },
+  { path: 'people', name: say('people'), Page: People, roles: contract.people.list.roles },
+  { path: 'sign-ins', name: say('sign_ins'), Page: SignIns, roles: contract.people.list.roles },
   { path: 'rules', name: say('whose_rules'), Page: Rules },
 ];
 
+const pageAt = (pathname: string): PageOf | undefined =>
+  pages.find(({ path }) => matchPath(`/${path}`, pathname));
+
 /** What the page at this address is called; null where there is none. */
-export const pageName = (pathname: string): string | null =>
-  pages.find(({ path }) => matchPath(`/${path}`, pathname))?.name ?? null;
+export const pageName = (pathname: string): string | null => pageAt(pathname)?.name ?? null;
+
+/** Whether somebody of this role may open the page at this address. */
+export const mayOpen = (pathname: string, role: Role): boolean =>
+  pageAt(pathname)?.roles?.includes(role) ?? true;

@@ -3,12 +3,14 @@ import { useEffect, useRef } from 'react';
 /** Keys of a scan come faster than fingers type, ms between two. */
 const fast = 40;
 const shortest = 6;
+/** Who listens for scans: whoever came last hears them alone. */
+const listeners: object[] = [];
 /** Keys handed on after a moment: no scanner looks at them again. */
 const replayed = new WeakSet<Event>();
 
 /**
  * A hand scanner types like a keyboard: its characters in one burst, then Enter. Hands whole scans on while no field
- * is being typed into; the keys of a scan do nothing else.
+ * is being typed into; the keys of a scan do nothing else. Of several that listen the one that came last hears it.
  */
 export function useScanner(onScan: (scan: string) => void): void {
   const latest = useRef(onScan);
@@ -19,7 +21,10 @@ export function useScanner(onScan: (scan: string) => void): void {
     let text = '';
     let lastAt = 0;
     let held: ReturnType<typeof setTimeout> | undefined;
+    const me = {};
+    listeners.push(me);
     const onKeyDown = (event: KeyboardEvent) => {
+      if (listeners.at(-1) !== me || document.querySelector('[role=dialog]')) return;
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
       const burst = event.timeStamp - lastAt < fast;
@@ -53,6 +58,7 @@ export function useScanner(onScan: (scan: string) => void): void {
     window.addEventListener('keydown', onKeyDown, true);
     return () => {
       clearTimeout(held);
+      listeners.splice(listeners.indexOf(me), 1);
       window.removeEventListener('keydown', onKeyDown, true);
     };
   }, []);

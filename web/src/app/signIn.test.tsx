@@ -362,7 +362,7 @@ describe('round every page', () => {
   it('stand the seven stages with what waits at each, and what is hot instead of its noun', () => {
     shownTo(
       { id: 2, name: 'Bram', role: 'bench' },
-      <StageBar summary={summary()} onLock={() => undefined} />,
+      <StageBar summary={summary()} onLock={() => undefined} onFind={() => undefined} />,
     );
     const links = pressable(/./).map((e) => e.textContent);
     expect(links).toHaveLength(7);
@@ -373,7 +373,7 @@ describe('round every page', () => {
   it('stand dashes until the shop has said what waits', () => {
     shownTo(
       { id: 2, name: 'Bram', role: 'bench' },
-      <StageBar summary={undefined} onLock={() => undefined} />,
+      <StageBar summary={undefined} onLock={() => undefined} onFind={() => undefined} />,
     );
     expect(pressable(/–/)).toHaveLength(7);
   });

@@ -49,6 +49,11 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
     'SELECT id, order_id, kind, money, at, staff_id, pay FROM deposit WHERE on_day = ? ORDER BY id',
   ],
   [
+    'payment',
+    `SELECT id, number, customer_id, money, pay, remarks, at, staff_id, undone_at, undone_by, undone_why FROM payment
+     WHERE on_day = ? ORDER BY id`,
+  ],
+  [
     'count',
     `SELECT id, movement_id, place, lot_id, item, batch, book_grams, book_pieces, grams, pieces, weight_source, reason, at, staff_id
      FROM stock_count WHERE on_day = ? ORDER BY id`,

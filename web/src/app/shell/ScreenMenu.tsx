@@ -1,33 +1,39 @@
-import { contract, type Role } from '@ember-slate/contract';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { pageName } from '../pages.tsx';
+import { mayOpen, pageName } from '../pages.tsx';
 import { useShop } from '../shop.tsx';
 import { setPrefs, useAppDispatch, useAppSelector } from '../store.ts';
 import { say } from '../say.ts';
 
-/** What stands beside the seven stages, each for those who may read it. */
-const beside: { to: string; roles?: readonly Role[] }[] = [
-  { to: '/first' },
-  { to: '/frozen' },
-  { to: '/cold' },
-  { to: '/marks' },
-  { to: '/bench/clock' },
-  { to: '/species' },
-  { to: '/forms' },
-  { to: '/methods' },
-  { to: '/labels' },
-  { to: '/knives' },
-  { to: '/quality', roles: contract.bench.quality.roles },
-  { to: '/suppliers', roles: contract.landing.supplier.roles },
-  { to: '/schemes' },
-  { to: '/settings', roles: contract.settings.all.roles },
-  { to: '/people', roles: contract.people.list.roles },
+/** What stands beside the seven stages. */
+const beside = [
+  '/first',
+  '/frozen',
+  '/cold',
+  '/marks',
+  '/bench/clock',
+  '/species',
+  '/forms',
+  '/methods',
+  '/labels',
+  '/knives',
+  '/quality',
+  '/customers',
+  '/suppliers',
+  '/schemes',
+  '/settings',
+  '/people',
 ];
 
+interface Props {
+  onLock: () => void;
+  onFind: () => void;
+  children: ReactNode;
+}
+
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
-export function ScreenMenu({ onLock, children }: { onLock: () => void; children: ReactNode }) {
+export function ScreenMenu({ onLock, onFind, children }: Props) {
   const prefs = useAppSelector((s) => s.prefs);
   const { me } = useShop();
   const dispatch = useAppDispatch();
@@ -43,8 +49,8 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
         className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
       >
         {beside
-          .filter(({ roles }) => roles?.includes(me.role) ?? true)
-          .map(({ to }) => (
+          .filter((to) => mayOpen(to, me.role))
+          .map((to) => (
             <MenuItem key={to}>
               <Link className={item} to={to}>
                 {pageName(to)}
@@ -66,6 +72,11 @@ export function ScreenMenu({ onLock, children }: { onLock: () => void; children:
             onClick={() => dispatch(setPrefs({ units: prefs.units === 'metric' ? 'imperial' : 'metric' }))}
           >
             {prefs.units === 'metric' ? say('ounces_pounds_f') : say('grams_kilograms_c')}
+          </button>
+        </MenuItem>
+        <MenuItem>
+          <button className={item} onClick={onFind}>
+            {say('find')} <span className="key ml-1">Ctrl K</span>
           </button>
         </MenuItem>
         <MenuItem>

@@ -1,5 +1,5 @@
 import { contract } from '@ember-slate/contract';
-import { Suspense, useEffect } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
@@ -7,6 +7,7 @@ import { pageName } from '../pages.tsx';
 import { useNow, useShop, useTimes } from '../shop.tsx';
 import { useAppSelector } from '../store.ts';
 import { TakeWeightProvider } from '../takeWeight.tsx';
+import { Find } from './Find.tsx';
 import { Rail } from './Rail.tsx';
 import { ScaleBar, TakeWeight, useTakeWeightNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
@@ -17,8 +18,15 @@ import { say } from '../say.ts';
 
 type Summary = ReturnType<typeof useRead<typeof contract.summary.stages>>['data'];
 
+interface ClockProps {
+  onLock: () => void;
+  onFind: () => void;
+  summary: Summary;
+  low: boolean;
+}
+
 /** The time, who is here, and what comes next where the rail has no room. */
-function Clock({ onLock, summary, low }: { onLock: () => void; summary: Summary; low: boolean }) {
+function Clock({ onLock, onFind, summary, low }: ClockProps) {
   const now = useNow(1000);
   const { time, day } = useTimes();
   const { me } = useShop();
@@ -26,8 +34,12 @@ function Clock({ onLock, summary, low }: { onLock: () => void; summary: Summary;
   const next = summary?.due[0];
   const alarms = summary?.alarms ?? 0;
   return (
-    <div className="bg-air pt-3 pl-[18px] max-sm:hidden">
-      <ScreenMenu onLock={onLock}>
+    <div className="relative bg-air pt-3 pl-[18px] max-sm:hidden">
+      <button type="button" className="why absolute top-3 right-[74px] min-h-9" onClick={onFind}>
+        {say('find')}
+      </button>
+      <ScreenMenu onLock={onLock} onFind={onFind}>
+        <span className="why absolute top-3 right-5 grid min-h-9 items-center">{say('menu')}</span>
         <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
           {time(now)}
         </span>
@@ -94,19 +106,22 @@ function usePageTitle() {
 export function Shell({ onLock }: { onLock: () => void }) {
   usePageTitle();
   const { data: summary } = useRead(contract.summary.stages);
+  const [looking, setLooking] = useState<string | null>(null);
+  const find = () => setLooking('');
   const big = /^\/bench\/\d+/.test(useLocation().pathname);
   const rows = big ? 'grid-rows-[78px_minmax(0,1fr)_180px]' : 'grid-rows-[92px_minmax(0,1fr)_92px]';
   return (
     <TakeWeightProvider>
       <Keys onLock={onLock} />
+      <Find first={looking} onOpen={setLooking} onClose={() => setLooking(null)} />
       <a href="#slab" className="btn fixed top-1 left-1 z-50 -translate-y-20 focus:translate-y-0">
         {say('skip_to_the_page')}
       </a>
       <div
         className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
       >
-        <StageBar summary={summary} onLock={onLock} />
-        <Clock onLock={onLock} summary={summary} low={big} />
+        <StageBar summary={summary} onLock={onLock} onFind={find} />
+        <Clock onLock={onLock} onFind={find} summary={summary} low={big} />
         <main
           tabIndex={-1}
           className="flex min-h-0 flex-col bg-slab outline-none max-lg:col-span-2 max-sm:col-span-1"

@@ -55,8 +55,14 @@ function Brand() {
   );
 }
 
+interface Props {
+  summary: Summary | undefined;
+  onLock: () => void;
+  onFind: () => void;
+}
+
 /** The slab's top edge: the seven stages with what waits at each. On a phone only the stage one stands at. */
-export function StageBar({ summary, onLock }: { summary: Summary | undefined; onLock: () => void }) {
+export function StageBar({ summary, onLock, onFind }: Props) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const live = useAppSelector((s) => s.connection.live);
   const here = useLocation().pathname;
@@ -138,13 +144,13 @@ export function StageBar({ summary, onLock }: { summary: Summary | undefined; on
           );
         })}
       </nav>
-      {phone && <PhoneStages on={on} onLock={onLock} />}
+      {phone && <PhoneStages on={on} onLock={onLock} onFind={onFind} />}
     </header>
   );
 }
 
 /** On a phone the neighbours are one tap away on each side. */
-function PhoneStages({ on, onLock }: { on: number; onLock: () => void }) {
+function PhoneStages({ on, onLock, onFind }: Omit<Props, 'summary'> & { on: number }) {
   const { me } = useShop();
   const before = stages[on - 1];
   const after = stages[on + 1];
@@ -160,7 +166,7 @@ function PhoneStages({ on, onLock }: { on: number; onLock: () => void }) {
           {after.name} ›
         </NavLink>
       )}
-      <ScreenMenu onLock={onLock}>
+      <ScreenMenu onLock={onLock} onFind={onFind}>
         <span className="block px-2 py-3 text-note text-ink2 underline">{me.name.split(' ')[0]}</span>
       </ScreenMenu>
     </nav>

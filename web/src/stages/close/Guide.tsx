@@ -126,6 +126,15 @@ function Till({ day, counted, onCount }: { day: DayClose; counted: Counted; onCo
           { head: say('sales'), cell: (t) => formatMoney(t.till.sales), figure: true },
           { head: say('deposits'), cell: (t) => some(t.till.deposits), figure: true },
           { head: say('given_back'), cell: (t) => some(t.till.refunds), figure: true },
+          ...(tills.some((t) => t.till.payments > 0)
+            ? [
+                {
+                  head: say('paid_on_accounts'),
+                  cell: (t: (typeof tills)[number]) => some(t.till.payments),
+                  figure: true,
+                },
+              ]
+            : []),
           {
             head: say('expected'),
             cell: (t) => formatMoney(t.till.expected),

@@ -12,8 +12,8 @@ import Close from './Close.tsx';
  * is signed is signed by a name.
  */
 
-const till = { sales: 12_000, deposits: 500, refunds: -300, expected: 12_200 };
-const none = { sales: 0, deposits: 0, refunds: 0, expected: 0 };
+const till = { sales: 12_000, deposits: 500, refunds: -300, payments: 0, expected: 12_200 };
+const none = { sales: 0, deposits: 0, refunds: 0, payments: 0, expected: 0 };
 const flow = {
   received: 9200,
   sold: 8000,

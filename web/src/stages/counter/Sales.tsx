@@ -1,6 +1,5 @@
 import { contract, type Pay, type Sold } from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
-import { multiplyRate } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChosenRow, useDay } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
@@ -62,7 +61,7 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
           value={back}
           onChange={(w) => {
             setBack(w);
-            if (w) setMoney(Math.min(left, multiplyRate(w.grams, line.perKg)));
+            if (w) setMoney(Math.min(left, Math.round((line.money * w.grams) / line.grams)));
           }}
           take={{ act: say('take_weight'), title: say('brought_back', { line: line.name }) }}
           note={say('it_is_binned_nothing_it_stays_with')}
@@ -76,7 +75,9 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
           label={say('as')}
           value={pay}
           onChange={setPay}
-          options={(['cash', 'card', 'account'] as const).map((p) => ({ value: p, name: payWords[p] }))}
+          options={(['cash', 'card', ...(sale.customer === null ? [] : ['account' as const])] as const).map(
+            (p) => ({ value: p, name: payWords[p] }),
+          )}
         />
         <TextField label={say('why')} value={reason} onChange={setReason} />
       </div>

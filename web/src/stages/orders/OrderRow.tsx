@@ -1,7 +1,8 @@
 import { contract, type Order } from '@ember-slate/contract';
 import { shortReady } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { useChosenRow } from '../../app/address.ts';
 import { useNow, useTimes } from '../../app/shop.tsx';
 import { Lozenge } from '../../parts/Lozenge.tsx';
 import { useMass } from '../../parts/Mass.tsx';
@@ -68,8 +69,17 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
   const now = useNow();
   const due = local(order.dueAt);
   const late = order.state === 'open' && new Date(order.dueAt) < now;
+  const [sought] = useChosenRow('order');
+  const found = sought === String(order.id);
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (found) row.current?.scrollIntoView({ block: 'center' });
+  }, [found]);
   return (
-    <li className="grid grid-cols-[58px_minmax(0,1fr)_auto] gap-3 border-t border-line py-2">
+    <li
+      ref={row}
+      className={`grid grid-cols-[58px_minmax(0,1fr)_auto] gap-3 border-t border-line py-2 ${found ? 'outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+    >
       <div className={`font-figure text-row font-semibold ${late ? 'text-embertext' : ''}`}>
         {when(order.dueAt).slice(-5)}
       </div>

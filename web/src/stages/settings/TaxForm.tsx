@@ -88,7 +88,7 @@ export function TaxForm({ tax, onDone }: { tax: AllSettings['tax']; onDone: () =
           />
         ))}
       </div>
-      <p className="pb-3 text-note text-ink2">{say('your_tax_office_says_which_rates')}</p>
+      <p className="pt-2 pb-4 text-note text-ink2">{say('your_tax_office_says_which_rates')}</p>
     </Form>
   );
 }

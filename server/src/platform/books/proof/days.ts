@@ -2,12 +2,16 @@ import { rateText } from '@ember-slate/core/prices';
 import { say } from '../../say.ts';
 import { check, type Check } from './check.ts';
 
-/** What money a day should have brought in by one way of paying: sales less deposits used, deposits, money given back. */
+/**
+ * What money a day should have brought in by one way of paying: sales less deposits used, deposits, money given back,
+ * what was paid on accounts.
+ */
 const expected = (pay: 'cash' | 'card') => `(
   COALESCE((SELECT SUM(CAST(s.total AS SIGNED) - s.deposit_used) FROM sale s WHERE s.sold_on = d.trading_day AND s.pay = '${pay}' AND s.void_movement_id IS NULL), 0)
   + COALESCE((SELECT SUM(IF(p.kind = 'taken', 1, -1) * CAST(p.money AS SIGNED)) FROM deposit p
       WHERE p.on_day = d.trading_day AND p.pay = '${pay}' AND p.kind IN ('taken', 'returned')), 0)
-  - COALESCE((SELECT SUM(CAST(r.money AS SIGNED)) FROM refund r WHERE r.on_day = d.trading_day AND r.pay = '${pay}'), 0))`;
+  - COALESCE((SELECT SUM(CAST(r.money AS SIGNED)) FROM refund r WHERE r.on_day = d.trading_day AND r.pay = '${pay}'), 0)
+  + COALESCE((SELECT SUM(CAST(y.money AS SIGNED)) FROM payment y WHERE y.on_day = d.trading_day AND y.pay = '${pay}' AND y.undone_at IS NULL), 0))`;
 
 /** What is summed by the day, for reports of years and for the till, is the sum of what it was summed from. */
 export const days: readonly Check[] = [

@@ -78,6 +78,7 @@ export const money: readonly Check[] = [
     `SELECT * FROM (
        SELECT 'sale' AS name, COALESCE(MAX(number), 0) AS top, COUNT(*) AS count FROM sale
        UNION ALL SELECT 'refund', COALESCE(MAX(number), 0), COUNT(*) FROM refund
+       UNION ALL SELECT 'payment', COALESCE(MAX(number), 0), COUNT(*) FROM payment
        UNION ALL SELECT 'claim', COALESCE(MAX(number), 0), COUNT(*) FROM claim
        UNION ALL SELECT 'order', COALESCE(MAX(number), 0), COUNT(*) FROM customer_order) AS made
      LEFT JOIN (SELECT name AS counter, last_number AS last FROM counter_number) AS given ON given.counter = made.name

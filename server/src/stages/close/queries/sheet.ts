@@ -50,10 +50,10 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
       },
       ...part(
         say('money'),
-        ['*', 'auto', 'auto', 'auto', 'auto', 'auto'],
+        ['*', 'auto', 'auto', 'auto', 'auto', 'auto', 'auto'],
         [
-          ['', 'sales', 'deposits', say('given_back'), 'expected', 'counted'].map((t, i) =>
-            i === 0 ? t : right(t),
+          ['', 'sales', 'deposits', say('given_back'), say('paid_on_accounts'), 'expected', 'counted'].map(
+            (t, i) => (i === 0 ? t : right(t)),
           ),
           ...(['cash', 'card', 'account'] as const).map((pay) => {
             const t = d.tills[pay];
@@ -64,6 +64,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
               right(money(t.sales)),
               right(money(t.deposits)),
               right(money(t.refunds)),
+              right(money(t.payments)),
               right(money(t.expected)),
               right(counted === null ? '' : money(counted)),
             ];

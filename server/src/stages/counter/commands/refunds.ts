@@ -18,14 +18,16 @@ export async function refund(
   id: number,
   body: BodyOf<typeof contract.counter.refund>,
 ): Promise<AnswerOf<typeof contract.counter.refund>> {
-  const sale = await row<{ number: number; voidMovementId: number | null }>(
+  const sale = await row<{ number: number; voidMovementId: number | null; nobodys: number }>(
     work.tx,
-    'SELECT number, void_movement_id AS voidMovementId FROM sale WHERE id = ? FOR UPDATE',
+    `SELECT number, void_movement_id AS voidMovementId, customer_id IS NULL AND order_id IS NULL AS nobodys
+     FROM sale WHERE id = ? FOR UPDATE`,
     [id],
   );
   if (!sale) throw problems.notFound(say('no_such_sale'));
   if (sale.voidMovementId !== null)
     throw problems.conflict(say('sale_was_taken_back_whole', { number: sale.number }));
+  if (body.pay === 'account' && sale.nobodys === 1) throw fieldProblem('pay', say('nobodys_account'));
   await refuseClosed(work, today(work), say('money_is_given_back_on_an_open_day'));
   const lines = await linesOf(work, [id]);
   const entries: Entry[] = [];

@@ -71,6 +71,13 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
       FROM refund r JOIN refund_line x ON x.refund_id = r.id JOIN sale k ON k.id = r.sale_id JOIN staff w ON w.id = r.staff_id
       WHERE r.on_day BETWEEN ? AND ? ORDER BY r.id, x.position`,
   },
+  payments: {
+    about: say('money_paid_on_accounts'),
+    by: 'day',
+    sql: `SELECT y.number, y.at, y.on_day, c.name AS customer, y.money, y.pay, y.remarks, w.name AS taken_by, y.undone_at, y.undone_why
+      FROM payment y JOIN customer c ON c.id = y.customer_id JOIN staff w ON w.id = y.staff_id
+      WHERE y.on_day BETWEEN ? AND ? ORDER BY y.id`,
+  },
   deposits: {
     about: say('money_left_with_orders'),
     by: 'day',
