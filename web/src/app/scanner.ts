@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { flushSync } from 'react-dom';
 
 /** Keys of a scan come faster than fingers type, ms between two. */
 const fast = 40;
@@ -18,46 +19,51 @@ export function useScanner(onScan: (scan: string) => void): void {
     latest.current = onScan;
   });
   useEffect(() => {
-    let text = '';
+    /** Keys of a burst that may be a scan; they are handed on when it turns out to be none. */
+    let held: { key: string; target: EventTarget | null }[] = [];
+    let timer: ReturnType<typeof setTimeout> | undefined;
     let lastAt = 0;
-    let held: ReturnType<typeof setTimeout> | undefined;
     const me = {};
     listeners.push(me);
+    const handOn = () => {
+      clearTimeout(timer);
+      const keys = held;
+      held = [];
+      for (const { key, target } of keys) {
+        const again = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+        replayed.add(again);
+        // Each acts on what the one before it left.
+        flushSync(() => target?.dispatchEvent(again));
+      }
+    };
     const onKeyDown = (event: KeyboardEvent) => {
       if (listeners.at(-1) !== me || document.querySelector('[role=dialog]')) return;
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
-      const burst = event.timeStamp - lastAt < fast;
+      if (event.timeStamp - lastAt >= fast) handOn();
       lastAt = event.timeStamp;
-      if (event.key === 'Enter') {
-        if (burst && text.length >= shortest) {
-          event.preventDefault();
-          event.stopPropagation();
-          latest.current(text);
-        }
-        text = '';
+      if (event.key === 'Enter' && held.length >= shortest) {
+        event.preventDefault();
+        event.stopPropagation();
+        clearTimeout(timer);
+        // The group separator of a GS1 code comes as F8 from a scanner set to it.
+        const text = held.map((h) => (h.key === 'F8' ? '\u001d' : h.key)).join('');
+        held = [];
+        latest.current(text);
         return;
       }
+      if (event.key === 'Enter' || event.key === ' ') return handOn();
       if (event.key.length !== 1 && event.key !== 'F8') return;
-      clearTimeout(held);
       // The first key of a scan looks like a shortcut: it is one only when nothing follows at once.
-      const first = !burst || text === '';
-      if (first && /^[\dA-Za-z]$/.test(event.key)) {
-        event.stopPropagation();
-        const { key, target } = event;
-        held = setTimeout(() => {
-          const again = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
-          replayed.add(again);
-          target?.dispatchEvent(again);
-        }, fast);
-      }
-      // The group separator of a GS1 code comes as F8 from a scanner set to it.
-      text = (burst ? text : '') + (event.key === 'F8' ? '\u001d' : event.key);
-      if (!first) event.stopPropagation();
+      if (held.length === 0 && !/^[\dA-Za-z\]]$/.test(event.key)) return;
+      event.stopPropagation();
+      held.push({ key: event.key, target: event.target });
+      clearTimeout(timer);
+      timer = setTimeout(handOn, fast);
     };
     window.addEventListener('keydown', onKeyDown, true);
     return () => {
-      clearTimeout(held);
+      clearTimeout(timer);
       listeners.splice(listeners.indexOf(me), 1);
       window.removeEventListener('keydown', onKeyDown, true);
     };

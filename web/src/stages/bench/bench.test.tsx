@@ -281,6 +281,12 @@ describe('the scanner', () => {
     key('6', 40_000, document.body);
     vi.runAllTimers();
     expect(pressed).toEqual(['6']);
+    // Two fingers that roll over are no scan: both keys count, in their order.
+    [...'fn', 'Enter'].forEach((k, i) => key(k, 50_000 + i * 9, document.body));
+    expect(pressed).toEqual(['6', 'f', 'n', 'Enter']);
+    [...'ab'].forEach((k, i) => key(k, 60_000 + i * 9, document.body));
+    vi.runAllTimers();
+    expect(pressed).toEqual(['6', 'f', 'n', 'Enter', 'a', 'b']);
     document.body.removeEventListener('keydown', hear);
     vi.useRealTimers();
     unmount();
