@@ -118,14 +118,14 @@ describe('one fish from the van door to the customer’s bag', () => {
     while ((await text('h1')) !== 'Bone sweep') {
       const before = await text('h1');
       await press(driver, 'Next');
-      await driver.wait(async () => (await text('h1')) !== before, 5000);
+      await driver.wait(async () => (await text('h1')) !== before, patientMs);
     }
     await press(driver, 'Sign pass one');
     await pageSays(driver, 'found none');
     await press(driver, 'Sign pass two');
     await driver.wait(
       async () => (await texts(driver, '[aria-label="Pass 2"]'))[0]!.includes('found none'),
-      5000,
+      patientMs,
     );
     await press(driver, 'Next');
     await pageSays(driver, 'Frame check');
@@ -159,7 +159,7 @@ describe('one fish from the van door to the customer’s bag', () => {
     const count = () => shop.count('SELECT COUNT(*) FROM weigh_out');
     const before = await count();
     await weigh(grams);
-    await driver.wait(async () => (await count()) === before + 1, 5000, `${grams} g was not taken`);
+    await driver.wait(async () => (await count()) === before + 1, patientMs, `${grams} g was not taken`);
     await liveWeight(driver, 0);
   }
 

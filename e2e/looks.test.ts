@@ -32,7 +32,7 @@ describe('every view of the sample shop, dark and in grams', () => {
     );
     expect(lost).toBeGreaterThanOrEqual(counted);
     expect(said.counter).toMatch(/^(Sell|Take) the /);
-    expect(said.plan).toMatch(/^Plan worth \d+\.\d\d$/);
+    expect(said.plan).toMatch(/^Plan worth €\d+\.\d\d$/);
     expect(said['plan/hand']).toMatch(/cannot be met/);
     expect(said['bench/clock']).toMatch(/late/);
   });

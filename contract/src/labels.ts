@@ -103,6 +103,10 @@ export const labels = {
     body: z.object({ why: f.name('reason', 200) }),
     answer: f.done,
   }),
+  priceCards: document('/api/labels/price-cards/:size/cards.pdf', {
+    summary:
+      'A card for each fish on sale: name, where it is from, price, allergen; sizes a6, a7 and a8 (PDF)',
+  }),
   setSettings: change('PUT', '/api/labels/settings', {
     summary: 'How labels are made: size, barcode, when',
     tags: ['forms'],

@@ -44,6 +44,8 @@ let lines: {
   item: string;
   grams: number;
   money: number;
+  tax: number;
+  sale: number;
   perKg: number;
   pay: string;
 }[];
@@ -82,7 +84,7 @@ beforeAll(async () => {
   );
   lines = await rows(
     tx,
-    `SELECT x.sold_on AS day, x.lot_id AS lot, x.species_id AS species, x.item, x.grams, x.money, x.per_kg AS perKg, k.pay FROM sale_line x JOIN sale k ON k.id = x.sale_id`,
+    `SELECT x.sold_on AS day, x.lot_id AS lot, x.species_id AS species, x.item, x.grams, x.money, x.tax, x.per_kg AS perKg, k.id AS sale, k.pay FROM sale_line x JOIN sale k ON k.id = x.sale_id`,
   );
 }, 120_000);
 afterAll(async () => {
@@ -126,6 +128,19 @@ describe('sixty days', () => {
     const said = await report(work, from, to);
     expect(said.total.takings).toBe(sum(lines.map((l) => l.money)));
     // A price is grams × rate, half up, once.
+    // The sample shop's prices have 7 % in them: of each bag what is over 100 parts of 107, half up.
+    const bags = by(
+      lines,
+      (l) => String(l.sale),
+      (l) => l.money,
+    );
+    const taxed = by(
+      lines,
+      (l) => String(l.sale),
+      (l) => l.tax,
+    );
+    for (const [id, money] of Object.entries(bags))
+      expect(taxed[id]).toBe(Math.floor((money * 7) / 107 + 0.5));
     for (const l of lines) expect(l.money).toBe(Math.floor((l.grams * l.perKg) / 1000 + 0.5));
     expect(said.total.soldGrams).toBe(
       -sum(entries.filter((e) => e.kind === 'sell' && e.account.startsWith('place:')).map((e) => e.grams)),
@@ -177,7 +192,7 @@ describe('sixty days', () => {
         if (l.outputs.length > 0) expect(sum(l.outputs.map((o) => o.cost))).toBe(l.cost);
         expect(l.profit).toBe(l.takings - l.cost);
       }
-      expect(sum(lots.map((l) => l.takings))).toBe(sum(lines.map((l) => l.money)));
+      expect(sum(lots.map((l) => l.takings))).toBe(sum(lines.map((l) => l.money - l.tax)));
       expect(sum(days.map((d) => d.takings))).toBe(sum(forms.map((f) => f.takings)));
     }
   });

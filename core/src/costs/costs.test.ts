@@ -131,6 +131,16 @@ describe('a form of one fish', () => {
     trims: [{ item: 'trim:frame', share: 0.25, perKg: 400 }],
     minutes: 10,
   };
+  it('earns on the share of its price that tax leaves, and asks for the tax on top of its margin', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 100, max: 9000 }), fc.constantFrom(0.8, 0.5, 0.25), (perKg, keeps) => {
+        const taxed = costForm({ ...input, keeps }, { ...fillet, perKg: perKg / keeps });
+        const { priceWanted, ...plain } = costForm(input, { ...fillet, perKg });
+        expect(taxed).toEqual({ ...plain, priceWanted: priceWanted! / keeps });
+      }),
+    );
+  });
+
   it('costs and earns what the arithmetic by hand says', () => {
     const c = costForm(input, fillet);
     expect(c).toMatchObject({

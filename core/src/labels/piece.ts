@@ -77,6 +77,26 @@ const rawWords = (raw: RawFitness): Word =>
       ? said('frozen_for_raw_use_as_the_rules')
       : said('for_raw_use_not_frozen', { by: groundName(raw.by), document: raw.document });
 
+/** Where fish is from and how it was caught or farmed, as the profile has it said: each lot once. */
+export function originOf(profile: RuleProfile, lots: PieceFacts['lots']): Word[] {
+  const where = (l: PieceFacts['lots'][number]) => (l.production === 'caught' ? areaWords(l.area) : l.area);
+  if (profile === 'eu')
+    return [
+      ...unique(
+        lots.map((l) => said('produced_where', { production: produced[l.production], where: where(l) })),
+      ),
+      ...unique(lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))),
+    ];
+  return unique(
+    lots.map((l) =>
+      said('product_of', {
+        production: l.production === 'farmed' ? said('farm_raised') : said('wild'),
+        l: where(l),
+      }),
+    ),
+  );
+}
+
 /**
  * What the law of the profile wants on a label, from what the shop knows (EU: Reg. (EU) 1379/2013 art. 35 and
  * 1169/2011; US: market name, origin, wild or farm-raised, net weight, safe handling; GS1 General Specifications; all
@@ -84,19 +104,6 @@ const rawWords = (raw: RawFitness): Word =>
  */
 export function pieceLabel(f: PieceFacts): PieceLabel {
   const eu = f.profile === 'eu';
-  const where = (l: PieceFacts['lots'][number]) => (l.production === 'caught' ? areaWords(l.area) : l.area);
-  const from = eu
-    ? unique(
-        f.lots.map((l) => said('produced_where', { production: produced[l.production], where: where(l) })),
-      )
-    : unique(
-        f.lots.map((l) =>
-          said('product_of', {
-            production: l.production === 'farmed' ? said('farm_raised') : said('wild'),
-            l: where(l),
-          }),
-        ),
-      );
   const rawFit = f.raw.length > 0 && f.raw.every((r) => r.fit);
   const first = nth(f.lots, 0);
   const oneLot = f.lots.length === 1;
@@ -110,8 +117,7 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
     scientific: f.scientificName,
     facts: [
       ...(f.options.length > 0 ? [`${f.options.join('; ')}.`] : []),
-      ...from,
-      ...(eu ? unique(f.lots.map((l) => (l.production === 'caught' ? (l.gear ?? '') : ''))) : []),
+      ...originOf(f.profile, f.lots),
       ...(f.defrosted ? [said('defrosted_do_not_refreeze')] : []),
       ...(f.form.raw && rawFit ? unique(f.raw.map(rawWords)) : []),
       ...(f.packing === 'vacuum' ? [said('vacuum_packed_keep_at_c_or_below', { vacuumCelsius })] : []),

@@ -32,7 +32,7 @@ describe('tax', () => {
   ])('%d is %d', (so, wanted) => expect(so).toBe(wanted));
 
   it('tells goods apart by what they are', () => {
-    expect(['whole', 'steaks', 'trim:head', 'made:fish_stock'].map(goodsOf)).toEqual([
+    expect(['whole', 'steaks', 'trim:head', 'made:stock_pack'].map(goodsOf)).toEqual([
       'fish',
       'fish',
       'trim',

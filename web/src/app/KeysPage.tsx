@@ -8,7 +8,7 @@ const everywhere = [
   { key: say('space'), what: say('key_take') },
   { key: 'T', what: say('key_tare') },
   { key: '3, 3', what: say('key_new_order') },
-  { key: 'Ctrl K, /', what: say('key_find') },
+  { key: `${say('ctrl_k')}, /`, what: say('key_find') },
   { key: 'L', what: say('key_lock') },
   { key: '?', what: say('key_keys') },
   { key: say('enter'), what: say('key_enter') },

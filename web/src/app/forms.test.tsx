@@ -543,6 +543,7 @@ describe('a typed word is never lost', () => {
   it('whatever form there is: what a person types into is kept as a draft, or only looks for something', () => {
     // Fields that choose what is shown, and change nothing.
     const looking = [
+      'accounts/Customers.tsx setText',
       'buying/Buying.tsx setDay',
       'costs/PriceList.tsx setAll',
       'costs/PriceList.tsx setText',

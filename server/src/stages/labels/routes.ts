@@ -9,6 +9,7 @@ import {
   labelsToday,
   readCode,
 } from './queries/labels.ts';
+import { priceCards } from './queries/priceCards.ts';
 
 export const labels: Handlers<typeof contract.labels> = {
   today: (work) => labelsToday(work),
@@ -19,6 +20,7 @@ export const labels: Handlers<typeof contract.labels> = {
   printedByHand: (work, { params }) => printedByHand(work, idOf(params.id)),
   void: (work, { params, body }) => voidLabel(work, idOf(params.id), body.why),
   setSettings: (work, { body }) => setLabels(work, body),
+  priceCards: (work, { params }) => priceCards(work, params.size ?? ''),
   pdf: (work, { params }) => labelPdf(work, idOf(params.id)),
   code: (work, { params }) => labelCode(work, idOf(params.id)),
   priceCode: (work, { params }) => labelPriceCode(work, idOf(params.id)),

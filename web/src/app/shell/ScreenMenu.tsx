@@ -76,7 +76,7 @@ export function ScreenMenu({ onLock, onFind, children }: Props) {
         </MenuItem>
         <MenuItem>
           <button className={item} onClick={onFind}>
-            {say('find')} <span className="key ml-1">Ctrl K</span>
+            {say('find')} <span className="key ml-1">{say('ctrl_k')}</span>
           </button>
         </MenuItem>
         <MenuItem>

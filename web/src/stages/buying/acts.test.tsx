@@ -57,6 +57,7 @@ const choices = {
   lot: null,
   paidPerKg: 1000,
   fishGrams: 4000,
+  keeps: 1,
   settings: moneyRules,
   forms: [
     {

@@ -1,4 +1,5 @@
 import { contract } from '@ember-slate/contract';
+import { keptOf } from '@ember-slate/core/prices';
 import { useState } from 'react';
 import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -17,7 +18,7 @@ const viewIds = Object.keys(views) as View[];
 
 /** What a piece costs, what to charge for it, what it earned. */
 export default function Costs() {
-  const { me } = useShop();
+  const { me, shop } = useShop();
   const manager = me.role === 'manager';
   const { data: list, problem, refetch } = useRead(contract.prices.list, { skip: !manager });
   const { data: rules } = useRead(contract.costs.settings, { skip: !manager });
@@ -48,6 +49,7 @@ export default function Costs() {
             {say('cost_by_labour_in_of_the_last_fish', {
               method: rules.method === 'joint' ? say('what_all_of_the_fish_brings') : say('trim_credited'),
             })}{' '}
+            {keptOf(shop.tax, 'fish') < 1 && `${say('the_tax_in_the_price_is_left_out')} `}
             <button type="button" className="why" onClick={() => setEditing(true)}>
               {say('how_the_shop_reckons')}
             </button>

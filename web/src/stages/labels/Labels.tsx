@@ -117,6 +117,21 @@ export default function Labels() {
             )}
           </p>
         )}
+        <h2 className="pt-4 text-row">{say('price_cards_for_the_slab')}</h2>
+        <p className="pb-2 text-note text-ink2">{say('a_card_for_each_fish_on_sale')}</p>
+        <p className="flex gap-5 pb-5">
+          {(['a6', 'a7', 'a8'] as const).map((size) => (
+            <a
+              key={size}
+              className="why inline-flex min-h-11 items-center"
+              href={contract.labels.priceCards.path.replace(':size', size)}
+              target="_blank"
+              rel="noreferrer"
+            >
+              {say('cards_of', { size: size.toUpperCase(), mm: cardSizes[size] })}
+            </a>
+          ))}
+        </p>
         {me.role === 'manager' && settings && (
           <LabelSettingsForm key={settings.labels.version} was={settings.labels} />
         )}
@@ -125,6 +140,8 @@ export default function Labels() {
     </div>
   );
 }
+
+const cardSizes = { a6: '105 × 148 mm', a7: '105 × 74 mm', a8: '52 × 74 mm' } as const;
 
 const fieldNames = {
   size: say('size_mm'),
