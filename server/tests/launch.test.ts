@@ -87,7 +87,7 @@ describe('starting', () => {
       if (end === 'power cut')
         process.kill(Number(readFileSync(join(dir, 'db.pid'), 'utf8').trim()), 'SIGKILL');
     }
-  }, 90_000);
+  }, 240_000);
 
   it('says in words that the port is taken, and touches nothing', async () => {
     const other = createServer().listen(0, '127.0.0.1');
@@ -154,7 +154,7 @@ describe('the sample shop', () => {
     const forms = await rows<{ form: string }>(pool, 'SELECT DISTINCT form FROM order_line');
     expect(forms.length).toBeGreaterThanOrEqual(6);
     await pool.end();
-  }, 90_000);
+  }, 240_000);
 });
 
 it('has installed with it every program its scripts run', () => {
