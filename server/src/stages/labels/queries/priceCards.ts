@@ -1,5 +1,5 @@
 import type { StockRow } from '@ember-slate/contract';
-import { perUnit, priceUnits } from '@ember-slate/core/costs';
+import { perUnit, type PriceUnit } from '@ember-slate/core/costs';
 import { originOf, type ProductionMethod } from '@ember-slate/core/labels';
 import { goodsOf } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
@@ -25,7 +25,7 @@ const sizes = {
 const isSize = (size: string): size is keyof typeof sizes => Object.hasOwn(sizes, size);
 
 const unitWords = { kg: say('unit_kg'), '100g': say('unit_100_g'), lb: say('unit_lb') } satisfies Record<
-  keyof typeof priceUnits,
+  PriceUnit,
   string
 >;
 
