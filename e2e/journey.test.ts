@@ -160,6 +160,12 @@ describe('one fish from the van door to the customer’s bag', () => {
     const before = await count();
     await weigh(grams);
     await driver.wait(async () => (await count()) === before + 1, patientMs, `${grams} g was not taken`);
+    // The screen must know of it too before anything is read off it.
+    await driver.wait(
+      async () => (await texts(driver, 'button')).filter((t) => t === 'strike').length === before + 1,
+      patientMs,
+      `${grams} g never stood on the ticket`,
+    );
     await liveWeight(driver, 0);
   }
 

@@ -1,10 +1,12 @@
-import type { Server, Socket } from 'node:net';
+import { createServer, type ServerResponse } from 'node:http';
+import type { AddressInfo, Server, Socket } from 'node:net';
 import { contract } from '@ember-slate/contract';
 import { startScale } from '@ember-slate/devices/scale';
 import { afterAll, beforeAll, describe, expect, inject, it, vi } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
 import { announce, FeedReader } from '../src/platform/feed.ts';
 import { transaction } from '../src/platform/db.ts';
+import { streamTo, type Sources } from '../src/platform/stream.ts';
 import { delivery, openTestShop, type TestShop, type ApiClient } from './testShop.ts';
 
 interface Event {
@@ -153,5 +155,36 @@ describe('the stream to a screen', () => {
     const dead = await shop.bench.send(contract.devices.scale, { body: { command: 'tare' } });
     expect([dead.status, dead.problem.code]).toEqual([503, 'records-away']);
     expect(dead.problem.detail).toMatch(/scale does not answer/);
+  });
+});
+
+describe('a stream that ends', () => {
+  it('is written to by nothing from that moment, though its line still closes', async () => {
+    const heard = new Set<(said: never) => void>();
+    const source = {
+      subscribe: (listener: (said: never) => void) => {
+        heard.add(listener);
+        return () => heard.delete(listener);
+      },
+    };
+    const closing = new AbortController();
+    const sources = { feed: source, scale: source, probe: source, closing: closing.signal };
+    const opened = new Promise<ServerResponse>((done) => {
+      const server = createServer((_request, response) => {
+        void streamTo(response, sources as unknown as Sources, () => Promise.resolve(true)).then(() =>
+          done(response),
+        );
+        response.on('close', () => server.close());
+      });
+      server.listen(0, '127.0.0.1', () => {
+        const stream = fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}`);
+        void stream.then((answer) => answer.text());
+      });
+    });
+    const response = await opened;
+    expect(heard.size).toBe(3);
+    closing.abort();
+    expect(response.closed).toBe(false);
+    expect(heard.size).toBe(0);
   });
 });

@@ -1,5 +1,6 @@
 import { contract, type Route } from '@ember-slate/contract';
-import type { Express, Response } from 'express';
+import type { ServerResponse } from 'node:http';
+import type { Express } from 'express';
 import { patienceMs, reading } from './db.ts';
 import type { ProbeAdapter } from './devices/probe.ts';
 import type { ScaleAdapter } from './devices/scale.ts';
@@ -27,8 +28,8 @@ const mostStreams = 12;
  * One stream a screen: what changed in the shop, and what the scale says. It opens when nothing can be missed any
  * more: what changed before is for the screen to read then.
  */
-async function streamTo(
-  response: Response,
+export async function streamTo(
+  response: ServerResponse,
   { feed, scale, probe, closing }: Sources,
   lasts: () => Promise<boolean>,
 ) {
@@ -49,23 +50,28 @@ async function streamTo(
   ];
   // A screen that hears nothing for some seconds knows that its line is dead.
   const heartbeat = setInterval(() => send('beat', 0), beatMs);
+  // Nothing may be written to a response that was ended: what writes is stopped first.
+  const stop = () => {
+    closing?.removeEventListener('abort', end);
+    clearInterval(heartbeat);
+    clearInterval(look);
+    for (const stopOne of stops) stopOne();
+  };
+  const end = () => {
+    stop();
+    response.end();
+  };
   // The stream ends with the session it was opened in, wherever that was ended.
   const look = setInterval(
     () =>
       void lasts().then(
-        (yes) => yes || response.end(),
+        (yes) => yes || end(),
         () => undefined,
       ),
     sessionLookMs,
   );
-  const end = () => response.end();
   closing?.addEventListener('abort', end);
-  response.on('close', () => {
-    closing?.removeEventListener('abort', end);
-    clearInterval(heartbeat);
-    clearInterval(look);
-    for (const stop of stops) stop();
-  });
+  response.on('close', stop);
 }
 
 /** The stream of every signed-in screen; it asks for no more than being signed in. */
