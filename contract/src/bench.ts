@@ -15,6 +15,18 @@ const said = {
   thickMm: z.number().int().min(1).max(500).nullable().default(null),
   packing: f.packing.default(usualPacking),
 };
+const weighFields = {
+  cutId: f.id.nullable(),
+  kind: z.enum(weighKinds),
+  /** Empty for drip and water: they have no part. */
+  item: f.key(40).or(z.literal('')),
+  grams: f.grams,
+  pieces: z.number().int().min(0).max(2000),
+  source: f.weightSource,
+  tub: f.text(40).optional(),
+  tareGrams: z.number().int().min(0).max(20_000).optional(),
+};
+
 const touches = ['bench', 'orders', 'counter', 'plan', 'close'] as const;
 
 /** Routes of the bench: tickets from the first fish on the scale to the closed balance. */
@@ -192,15 +204,7 @@ export const bench = {
     tags: ['bench'],
     roles: backDoor,
     body: z.object({
-      cutId: f.id.nullable(),
-      kind: z.enum(weighKinds),
-      /** Empty for drip and water: they have no part. */
-      item: f.key(40).or(z.literal('')),
-      grams: f.grams,
-      pieces: z.number().int().min(0).max(2000),
-      source: f.weightSource,
-      tub: f.text(40).optional(),
-      tareGrams: z.number().int().min(0).max(20_000).optional(),
+      ...weighFields,
       /** Said by the person: it is another piece of the very same weight. */
       again: z.boolean().optional(),
     }),
@@ -236,6 +240,20 @@ export const bench = {
     tags: [...touches],
     roles: backDoor,
     body: z.object({ version: f.version, reason: f.note }),
+    answer: f.done,
+  }),
+  putRight: change('POST', '/api/bench/tickets/:id/put-right', {
+    summary: 'Put a weight of a closed ticket right while its day is open; stock, losses and yield follow',
+    tags: [...touches],
+    roles: backDoor,
+    body: z.object({
+      version: f.version,
+      /** The weight that was wrong; null for one that was left out. */
+      strike: f.id.nullable(),
+      /** The right one; null where there was nothing to weigh. */
+      weight: z.object(weighFields).nullable(),
+      reason: f.name('reason', 120),
+    }),
     answer: f.done,
   }),
   reopen: change('POST', '/api/bench/tickets/:id/reopen', {

@@ -57,7 +57,7 @@ describe('the contract', () => {
     // The manager may do everything. Whoever stands there moves, counts, bins, reads a thermometer, reports an accident.
     const table: Record<string, Record<string, string>> = {
       'counter bench manager': {
-        counter: 'move moveAll discard count putAt',
+        counter: 'move moveAll discard count putAt takeBack',
         close: 'sign',
         cold: 'read round answer probe',
         trim: 'make',
@@ -66,16 +66,16 @@ describe('the contract', () => {
       },
       'counter manager': {
         orders: 'noteCustomer take edit cancel handOver keepStanding endStanding',
-        counter: 'sell refund',
+        counter: 'sell refund changePay',
         accounts: 'pay takeBack',
       },
       'bench manager': {
         landing:
-          'importNote hold split claim printLabel addPhoto createDelivery editDelivery dropDelivery addLot editLot closeDelivery',
+          'importNote hold split claim printLabel addPhoto createDelivery editDelivery dropDelivery addLot editLot dropLot closeDelivery',
         grading: 'record',
         plan: 'start stop pin move back accept choose send letGo',
         bench:
-          'keepTub make addCut dropCut withdraw start step methods pause hand batch startTimer answerTimer weigh strike sweep frame close reopen',
+          'keepTub make addCut dropCut withdraw start step methods pause hand batch startTimer answerTimer weigh strike sweep frame close reopen putRight',
         labels: 'make print printedByHand void',
         forms: 'myMethods',
         safety: 'sharpen',
@@ -160,6 +160,8 @@ describe('the contract', () => {
       'people.signIns': 'manager',
       'people.rules': 'manager',
       'books.verify': 'manager',
+      'books.corrections': 'manager',
+      'landing.lotUses': 'bench manager',
     });
   });
 });

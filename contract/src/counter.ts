@@ -104,6 +104,27 @@ const counted = z.object({
   reason: z.string(),
 });
 
+const act = z.object({
+  id: f.id,
+  kind: z.enum(['move', 'discard', 'count']),
+  at: f.instant,
+  by: z.string(),
+  reason: z.string(),
+  takenBack: z.boolean(),
+  lines: z.array(
+    z.object({
+      name: z.string(),
+      code: z.string(),
+      grams: z.number().int(),
+      pieces: z.number().int(),
+      from: z.string(),
+      to: z.string(),
+    }),
+  ),
+});
+/** What was moved, binned or counted, line by line from one account of the ledger to another. */
+export type Act = z.infer<typeof act>;
+
 /** Routes of the counter: stock, the slab, sales, money back, moves, stock-takes. */
 export const counter = {
   stock: read('/api/counter/stock', {
@@ -190,9 +211,33 @@ export const counter = {
     }),
     answer: z.object({ id: f.id, number: z.number().int(), money: z.number().int() }),
   }),
+  changePay: change('POST', '/api/counter/sales/:id/pay', {
+    summary: 'Put right how a sale was paid, while its day is open',
+    tags: ['counter', 'close', 'orders'],
+    roles: counterHands,
+    body: z
+      .object({ pay: f.pay, customer: f.name('customer').nullable().default(null), reason })
+      .refine((b) => b.pay !== 'account' || b.customer !== null, {
+        message: 'Say whose account it goes on',
+        path: ['customer'],
+      }),
+    answer: f.done,
+  }),
+  acts: read('/api/counter/acts', {
+    summary: 'What was moved, binned and counted today, the last first',
+    tags: ['counter'],
+    answer: z.array(act),
+  }),
+  takeBack: change('POST', '/api/counter/acts/:id/take-back', {
+    summary: 'Take a move, a bin or a count of today back: a reversing movement',
+    tags: ['counter', 'close', 'plan', 'grading'],
+    roles,
+    body: z.object({ reason }),
+    answer: f.done,
+  }),
   voidSale: change('POST', '/api/counter/sales/:id/void', {
-    summary: 'Take a sale back: a reversing movement',
-    tags: ['counter', 'close', 'plan'],
+    summary: 'Take a sale back: a reversing movement; an order that was handed over lies on the shelf again',
+    tags: ['counter', 'close', 'plan', 'orders'],
     roles: managers,
     body: z.object({ reason }),
     answer: f.done,

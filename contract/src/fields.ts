@@ -37,6 +37,9 @@ export const name = (what: string, max = 80) =>
 /** A remark of at most 500 characters; none is an empty one. */
 export const note = text(500, 'A note is at most 500 characters').default('');
 
+/** Why something was put right, kept with what it said before; none where nobody has built on it yet. */
+export const reasonOrNone = text(120, 'A reason is at most 120 characters').default('');
+
 /** What a person signs in with. */
 export const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is 4 to 8 digits');
 

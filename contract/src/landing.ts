@@ -140,10 +140,10 @@ export const landing = {
     answer: f.done,
   }),
   editDelivery: change('PUT', '/api/landing/deliveries/:id', {
-    summary: 'Correct a delivery',
-    tags: ['landing'],
+    summary: 'Put a delivery right',
+    tags: ['landing', 'close'],
     roles: backDoor,
-    body: z.object({ ...deliveryFields, version: f.version }),
+    body: z.object({ ...deliveryFields, version: f.version, reason: f.reasonOrNone }),
     answer: f.done,
   }),
   dropDelivery: change('POST', '/api/landing/deliveries/:id/drop', {
@@ -161,11 +161,36 @@ export const landing = {
     answer: z.object({ id: f.id, code: z.string() }),
   }),
   editLot: change('PUT', '/api/landing/lots/:id', {
-    summary: 'Correct a lot; a new weight is a correcting movement',
+    summary: 'Put a lot right; stock, losses, tickets and yields follow, another fish is graded again',
+    tags: ['landing', 'grading', 'counter', 'close', 'plan', 'bench', 'orders'],
+    roles: backDoor,
+    body: z.object({ ...lotFields, version: f.version, reason: f.reasonOrNone }),
+    answer: f.done,
+  }),
+  dropLot: change('POST', '/api/landing/lots/:id/drop', {
+    summary:
+      'Take away a lot that was landed twice: all of it must lie there still, and be promised to nobody',
     tags: ['landing', 'grading', 'counter', 'close', 'plan'],
     roles: backDoor,
-    body: z.object({ ...lotFields, version: f.version }),
+    body: z.object({ version: f.version, reason: f.name('reason', 120) }),
     answer: f.done,
+  }),
+  lotUses: read('/api/landing/lots/:id/uses', {
+    summary: 'What has been made of a lot since it was landed: what follows when it is put right',
+    tags: ['landing', 'grading', 'bench', 'counter', 'orders', 'plan'],
+    roles: backDoor,
+    answer: z.object({
+      graded: z.boolean(),
+      /** Tickets its fish were chosen for or cut by. */
+      tickets: z.array(z.object({ number: z.number().int(), closed: z.boolean() })),
+      /** Piece labels that carry it and are not void. */
+      labels: z.number().int(),
+      soldGrams: z.number().int(),
+      /** Order lines that fish of it are promised to. */
+      promised: z.number().int(),
+      /** Whether a reason is asked for: others have built on what it says. */
+      needsReason: z.boolean(),
+    }),
   }),
   closeDelivery: change('POST', '/api/landing/deliveries/:id/close', {
     summary: 'Check the totals against the note and close the delivery',

@@ -23,6 +23,7 @@ import { requestLog } from './platform/log.ts';
 import { problems } from './platform/problem.ts';
 import { mountStream } from './platform/stream.ts';
 import { withdraw } from './stages/bench/commands/cuts.ts';
+import { recut } from './stages/bench/commands/recut.ts';
 import { accounts } from './stages/accounts/routes.ts';
 import { bench } from './stages/bench/routes.ts';
 import { books } from './stages/books/routes.ts';
@@ -40,6 +41,7 @@ import { labelPrinting } from './stages/labels/commands.ts';
 import { labels } from './stages/labels/routes.ts';
 import { lotLabelPrinting } from './stages/landing/commands/lotLabel.ts';
 import { landing, mountPhotos } from './stages/landing/routes.ts';
+import { backOnShelf } from './stages/orders/commands/backOnShelf.ts';
 import { orders } from './stages/orders/routes.ts';
 import { people } from './stages/people/routes.ts';
 import { Planner } from './stages/plan/commands/planner.ts';
@@ -119,13 +121,13 @@ const stagesOf = (
   close,
   cold,
   costs,
-  counter,
+  counter: counter(backOnShelf),
   find,
   forms,
   grading,
   jobs,
   labels,
-  landing,
+  landing: landing(recut),
   orders,
   people,
   prices,

@@ -64,6 +64,7 @@ const acts: Record<string, () => Promise<Act>> = {
     ),
   'landing.split': () =>
     onLot(contract.landing.split, { pieces: 2, grams: 900, source: 'measured', remarks: 'the big ones' }),
+  'landing.dropLot': () => onLot(contract.landing.dropLot, { reason: 'landed twice' }),
   'landing.dropDelivery': async () => {
     const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });
     const body = { ...delivery({ remarks: 'the wrong van' }), version: 1 };
@@ -115,6 +116,16 @@ const acts: Record<string, () => Promise<Act>> = {
       body: { version: line.version, picks: line.proposal },
     });
     return act(contract.plan.send, { id: line.id }, line.version + 1, {});
+  },
+  'bench.putRight': async () => {
+    const { params } = await closed();
+    const { version, weighOuts } = await ticketOf(params.id);
+    const tub = weighOuts.find((w) => w.kind === 'trim')!;
+    return act(contract.bench.putRight, params, version, {
+      strike: tub.id,
+      weight: null,
+      reason: 'not of it',
+    });
   },
   'bench.addCut': async () => {
     const { ticket } = await sent();

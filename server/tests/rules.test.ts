@@ -128,13 +128,12 @@ describe('landing refuses', () => {
   });
 });
 
-describe('landing refuses of a lot that is graded', () => {
-  // Its grade was of that fish in that state: anything else about it may still be put right.
+describe('a lot that is graded is put right with a reason', () => {
   it.each<[string, object, number]>([
-    ['another species', { speciesId: 'hake' }, 409],
-    ['another condition', { condition: 'gutted' }, 409],
-    ['nothing, to a remark', { remarks: 'from the Ardmore boat' }, 200],
-    ['nothing, to a price', { pricePerKg: 1390 }, 200],
+    ['as another species', { speciesId: 'hake' }, 400],
+    ['in another condition', { condition: 'gutted' }, 400],
+    ['at another price', { pricePerKg: 1390 }, 400],
+    ['but for a remark', { remarks: 'from the Ardmore boat' }, 200],
   ])('%s', async (_name, change, status) => {
     const { fish: _fish, ...fields } = bassLot();
     const { lotId } = await landBass(shop);
@@ -150,7 +149,7 @@ describe('landing refuses of a lot that is graded', () => {
       });
     const reply = await edit(lotId, before.version);
     expect(reply.status, JSON.stringify(reply.problem)).toBe(status);
-    if (status === 409) expect(await lot()).toEqual(before);
+    if (status === 400) expect(await lot()).toEqual(before);
     else expect(await lot()).toMatchObject(change);
     const ungraded = await landBass(shop, false);
     expect((await edit(ungraded.lotId, 1)).status).toBe(200);

@@ -30,6 +30,17 @@ export function transfer(what: Omit<Entry, 'account'>, from: Account, to: Accoun
 export const reverse = (entries: readonly Entry[]): Entry[] =>
   entries.map((e) => ({ ...e, grams: -e.grams, pieces: -e.pieces }));
 
+/** The same entries with those of one row made one, in the order the rows came; what adds up to nothing is left out. */
+export function summed(entries: readonly Entry[]): Entry[] {
+  const rows = new Map<string, Entry>();
+  for (const e of entries) {
+    const key = `${e.account} ${e.lotId} ${e.item} ${e.batch}`;
+    const had = rows.get(key);
+    rows.set(key, had ? { ...had, grams: had.grams + e.grams, pieces: had.pieces + e.pieces } : e);
+  }
+  return [...rows.values()].filter((e) => e.grams !== 0 || e.pieces !== 0);
+}
+
 export interface CutInput {
   lotId: number;
   /** The row of stock the fish came from; it now lies on the bench. */

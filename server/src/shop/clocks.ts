@@ -151,7 +151,7 @@ const gradesOf = (work: Reader, lotIds: readonly number[]) =>
   rows<{ lotId: number; at: number; used: number }>(
     work.tx,
     `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(graded_at) * 1000) AS at, used_days AS used FROM grade
-     WHERE lot_id IN (${placeholders(lotIds.length)}) ORDER BY id`,
+     WHERE lot_id IN (${placeholders(lotIds.length)}) AND void_at IS NULL ORDER BY id`,
     [...lotIds],
   );
 

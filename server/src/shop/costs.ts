@@ -31,7 +31,7 @@ export async function lastLots(work: Reader): Promise<Map<string, LastLot>> {
   const ids = (
     await rows<{ id: number | null }>(
       work.tx,
-      `SELECT (SELECT x.id FROM lot x WHERE x.species_id = p.id ORDER BY x.landed_on DESC, x.id DESC LIMIT 1) AS id FROM species p`,
+      `SELECT (SELECT x.id FROM lot x WHERE x.species_id = p.id AND x.pieces > 0 ORDER BY x.landed_on DESC, x.id DESC LIMIT 1) AS id FROM species p`,
     )
   ).flatMap((r) => (r.id === null ? [] : [r.id]));
   const found = await rows<LastLot>(

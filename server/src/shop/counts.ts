@@ -17,7 +17,7 @@ export async function countsOf(work: Reader, day: string): Promise<Count[]> {
     `SELECT c.id, c.at, p.name AS \`by\`, s.name AS speciesName, l.arrival_condition AS \`condition\`, c.item, l.code, c.place,
        c.book_grams AS bookGrams, c.grams, c.book_pieces AS bookPieces, c.pieces, c.reason
      FROM stock_count c JOIN lot l ON l.id = c.lot_id JOIN species s ON s.id = l.species_id JOIN staff p ON p.id = c.staff_id
-     WHERE c.on_day = ? ORDER BY c.id DESC`,
+     WHERE c.on_day = ? AND c.void_at IS NULL ORDER BY c.id DESC`,
     [day],
   );
   return found.map(({ speciesName, condition, item, at, ...c }) => ({

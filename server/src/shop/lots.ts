@@ -53,8 +53,9 @@ export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): P
 /** Lots of which something still lies in the shop. */
 export const lotsInShop = async (tx: Tx): Promise<LotWithGrade[]> => lotsById(tx, await lotsOnHand(tx));
 
+/** These lots; one that was taken away again is none. */
 export const lotsById = (tx: Tx, ids: readonly number[]): Promise<LotWithGrade[]> =>
-  lotsWhere(tx, `l.id IN (${placeholders(ids.length)})`, [...ids]);
+  lotsWhere(tx, `l.id IN (${placeholders(ids.length)}) AND l.pieces > 0`, [...ids]);
 
 export interface GradeRow {
   id: number;
@@ -77,12 +78,13 @@ export interface GradeRow {
   overrideReason: string | null;
 }
 
+/** The grades of a lot that count, the last first. */
 export const gradesOfLot = (tx: Tx, lotId: number): Promise<GradeRow[]> =>
   rows<GradeRow>(
     tx,
     `SELECT g.id, g.graded_at AS gradedAt, p.name AS gradedBy, g.scheme, g.scheme_version AS schemeVersion, g.fish, g.observed,
        g.core_tenths AS coreTenths, g.temperature_history AS temperatureHistory, g.foreign_smell AS foreignSmell,
        g.used_days AS used, g.half_width AS halfWidth, g.category, g.advised, g.verdict, g.override_reason AS overrideReason
-     FROM grade g JOIN staff p ON p.id = g.graded_by WHERE g.lot_id = ? ORDER BY g.id DESC`,
+     FROM grade g JOIN staff p ON p.id = g.graded_by WHERE g.lot_id = ? AND g.void_at IS NULL ORDER BY g.id DESC`,
     [lotId],
   );

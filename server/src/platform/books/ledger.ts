@@ -133,13 +133,47 @@ async function noteLosses(work: Work, kind: MovementKind, entries: readonly Entr
     });
   }
   // In one order, as all that is locked.
-  for (const [, l] of [...losses].sort(([a], [b]) => (a < b ? -1 : 1)))
-    await run(
+  for (const [, l] of [...losses].sort(([a], [b]) => (a < b ? -1 : 1))) {
+    const lot = await row<{ speciesId: string }>(
       work.tx,
-      `INSERT INTO day_loss (on_day, species_id, reason, waste, unaccounted) SELECT ?, species_id, ?, ?, ? FROM lot WHERE id = ?
-       ON DUPLICATE KEY UPDATE waste = waste + VALUES(waste), unaccounted = unaccounted + VALUES(unaccounted)`,
-      [today(work), l.reason, l.waste, l.unaccounted, l.lotId],
+      'SELECT species_id AS speciesId FROM lot WHERE id = ?',
+      [l.lotId],
     );
+    await addLoss(work.tx, { ...l, day: today(work), speciesId: lot!.speciesId });
+  }
+}
+
+interface Loss {
+  day: string;
+  speciesId: string;
+  reason: string;
+  waste: number;
+  unaccounted: number;
+}
+
+const addLoss = (tx: Tx, l: Loss) =>
+  run(
+    tx,
+    `INSERT INTO day_loss (on_day, species_id, reason, waste, unaccounted) VALUES (?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE waste = waste + VALUES(waste), unaccounted = unaccounted + VALUES(unaccounted)`,
+    [l.day, l.speciesId, l.reason, l.waste, l.unaccounted],
+  );
+
+/** What was lost of a lot was of another species: the sums of its days follow. */
+export async function moveLosses(tx: Tx, lotId: number, was: string, now: string): Promise<void> {
+  const found = await rows<Omit<Loss, 'speciesId'>>(
+    tx,
+    `SELECT m.trading_day AS day, IF(e.account = 'end:unaccounted', '', IF(m.kind = 'cut', e.item, m.reason)) AS reason,
+       CAST(SUM(IF(e.account = 'end:waste', e.grams, 0)) AS SIGNED) AS waste,
+       CAST(SUM(IF(e.account = 'end:unaccounted', e.grams, 0)) AS SIGNED) AS unaccounted
+     FROM entry e JOIN movement m ON m.id = e.movement_id
+     WHERE e.lot_id = ? AND e.account IN ('end:waste', 'end:unaccounted') GROUP BY 1, 2 ORDER BY 1, 2`,
+    [lotId],
+  );
+  for (const l of found) {
+    await addLoss(tx, { ...l, speciesId: was, waste: -l.waste, unaccounted: -l.unaccounted });
+    await addLoss(tx, { ...l, speciesId: now });
+  }
 }
 
 /** The entries of a movement as they were written. */

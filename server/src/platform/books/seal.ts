@@ -93,6 +93,10 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
        verdict, override_reason FROM grade WHERE on_day = ? ORDER BY id`,
   ],
   [
+    'correction',
+    'SELECT id, record, record_id, name, changes, reason, at, staff_id FROM correction WHERE on_day = ? ORDER BY id',
+  ],
+  [
     'check',
     'SELECT check_id, words, note, signed_at, signed_by FROM day_check WHERE trading_day = ? ORDER BY check_id',
   ],

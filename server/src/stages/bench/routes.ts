@@ -13,6 +13,7 @@ import {
   startTimer,
 } from './commands/board.ts';
 import { addCut, dropCut, makeTicket, withdraw } from './commands/cuts.ts';
+import { putWeightRight } from './commands/reweigh.ts';
 import { closeTicket, reopenTicket, startTicket, strikeWeight, weighOut } from './commands/cutting.ts';
 import { keepTub } from './commands/tubs.ts';
 import { benchClock } from './queries/clock.ts';
@@ -43,6 +44,7 @@ export const bench: Handlers<typeof contract.bench> = {
   startTimer: (work, { params, body }) => startTimer(work, idOf(params.id), body),
   answerTimer: (work, { params }) => answerTimer(work, idOf(params.id)),
   weigh: (work, { params, body }) => weighOut(work, idOf(params.id), body),
+  putRight: (work, { params, body }) => putWeightRight(work, idOf(params.id), body),
   strike: (work, { params }) => strikeWeight(work, idOf(params.id), idOf(params.weightId)),
   sweep: (work, { params, body }) => signSweep(work, idOf(params.id), body),
   frame: (work, { params, body }) => gradeFrame(work, idOf(params.id), body.grade),

@@ -5,22 +5,27 @@ import { stock } from '../../shop/stock.ts';
 import { count } from './commands/counts.ts';
 import { discard, move, moveAll } from './commands/moves.ts';
 import { refund } from './commands/refunds.ts';
-import { sell, voidSale } from './commands/sell.ts';
+import { changePay, takeBack } from './commands/putRight.ts';
+import { type BackOnShelf, sell, voidSale } from './commands/sell.ts';
 import { putAt, setSlab } from './commands/slab.ts';
+import { actsToday } from './queries/acts.ts';
 import { adviceOf } from './queries/advice.ts';
 import { receipt } from './queries/receipt.ts';
 import { salesOf } from './queries/sales.ts';
 import { scan } from './queries/scan.ts';
 import { slab } from './queries/slab.ts';
 
-export const counter: Handlers<typeof contract.counter> = {
+export const counter = (backOnShelf: BackOnShelf): Handlers<typeof contract.counter> => ({
   stock: (work) => stock(work),
   scan: (work, { query }) => scan(work, query.code),
   advice: (work, { query }) => adviceOf(work, query.lotId, query.item, query.batch),
   sales: (work, { query }) => salesOf(work, query.day),
   sell: (work, { body }) => sell(work, body),
   refund: (work, { params, body }) => refund(work, idOf(params.id), body),
-  voidSale: (work, { params, body }) => voidSale(work, idOf(params.id), body.reason),
+  voidSale: (work, { params, body }) => voidSale(backOnShelf)(work, idOf(params.id), body.reason),
+  changePay: (work, { params, body }) => changePay(work, idOf(params.id), body),
+  acts: (work) => actsToday(work),
+  takeBack: (work, { params, body }) => takeBack(work, idOf(params.id), body.reason),
   move: (work, { body }) => move(work, body),
   moveAll: (work, { body }) => moveAll(work, body),
   discard: (work, { body }) => discard(work, body),
@@ -30,4 +35,4 @@ export const counter: Handlers<typeof contract.counter> = {
   setSlab: (work, { body }) => setSlab(work, body),
   putAt: (work, { body }) => putAt(work, body),
   receipt: (work, { params }) => receipt(work, idOf(params.id)),
-};
+});

@@ -10,31 +10,33 @@ import {
   closeDelivery,
   createDelivery,
   dropDelivery,
-  editDelivery,
-  editLot,
 } from './commands/deliveries.ts';
 import { printLabel } from './commands/lotLabel.ts';
 import { holdLot, keepRawPaper, splitLot } from './commands/lots.ts';
 import { importNote } from './commands/notes.ts';
 import { addPhoto, encodePhoto } from './commands/photos.ts';
+import { dropLot, putDeliveryRight, putLotRight, type Recut } from './commands/putRight.ts';
 import { editSupplier } from './commands/suppliers.ts';
 import { claimSheet, claimsOf } from './queries/claims.ts';
 import { listDeliveries, seesCosts } from './queries/deliveries.ts';
+import { lotUses } from './queries/lotUses.ts';
 import { lotLabel } from './queries/lotLabel.ts';
 import { lastLots, readNote } from './queries/notes.ts';
 import { listPhotos, onePhoto } from './queries/photos.ts';
 import { supplierRecord } from './queries/suppliers.ts';
 
-export const landing: Handlers<typeof contract.landing> = {
+export const landing = (recut: Recut): Handlers<typeof contract.landing> => ({
   species: (work) => allSpecies(work.tx),
   suppliers: (work) => rows(work.tx, 'SELECT id, name FROM supplier ORDER BY name'),
   supplier: (work, { params }) => supplierRecord(work, idOf(params.id)),
   editSupplier: (work, { params, body }) => editSupplier(work, idOf(params.id), body),
   deliveries: (work, { query }) => listDeliveries(work, seesCosts(work), query.day),
   createDelivery: (work, { body }) => createDelivery(work, body),
-  editDelivery: (work, { params, body }) => editDelivery(work, idOf(params.id), body),
+  editDelivery: (work, { params, body }) => putDeliveryRight(recut)(work, idOf(params.id), body),
   addLot: (work, { params, body }) => addLot(work, idOf(params.id), body),
-  editLot: (work, { params, body }) => editLot(work, idOf(params.id), body),
+  editLot: (work, { params, body }) => putLotRight(recut)(work, idOf(params.id), body),
+  dropLot: (work, { params, body }) => dropLot(work, idOf(params.id), body),
+  lotUses: (work, { params }) => lotUses(work, idOf(params.id)),
   dropDelivery: (work, { params, body }) => dropDelivery(work, idOf(params.id), body),
   closeDelivery: (work, { params, body }) => closeDelivery(work, idOf(params.id), body),
   readNote: (work, { body }) => readNote(work, body),
@@ -51,7 +53,7 @@ export const landing: Handlers<typeof contract.landing> = {
   claimSheet: (work, { params }) => claimSheet(work, idOf(params.id)),
   label: (work, { params }) => lotLabel(work, idOf(params.id)),
   photo: (work, { params }) => onePhoto(work, idOf(params.id)),
-};
+});
 
 /** Photos are sent as they are, and made fit before the transaction begins. */
 export function mountPhotos(app: Express, platform: Platform): void {

@@ -17,7 +17,7 @@ export const cutting: readonly Check[] = [
     `SELECT t.number FROM ticket t
      JOIN (SELECT ticket_id, SUM(grams) AS went FROM ticket_input GROUP BY ticket_id) AS i ON i.ticket_id = t.id
      LEFT JOIN (SELECT e.batch, SUM(e.grams) AS came FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account LIKE 'place:%'
-       WHERE ${standing} AND e.grams > 0 AND e.item NOT LIKE 'trim:%' GROUP BY e.batch) AS c ON c.batch = t.id
+       WHERE ${standing} AND e.account <> 'place:bench' AND e.item NOT LIKE 'trim:%' GROUP BY e.batch) AS c ON c.batch = t.id
      WHERE t.state = 'closed' AND t.input_grams IS NOT NULL AND (i.went <> t.input_grams OR COALESCE(c.came, 0) <> t.main_grams)`,
     (r) => say('ticket_is_not_what_was_weighed', { number: r.number }),
   ),
@@ -60,7 +60,7 @@ export const cutting: readonly Check[] = [
     (r) => say('label_is_not_that_of_its_piece', { id: r.id }),
   ),
   check<{ code: string }>(
-    `SELECT l.code FROM lot l LEFT JOIN (SELECT lot_id, MAX(id) AS latest FROM grade GROUP BY lot_id) AS g ON g.lot_id = l.id
+    `SELECT l.code FROM lot l LEFT JOIN (SELECT lot_id, MAX(id) AS latest FROM grade WHERE void_at IS NULL GROUP BY lot_id) AS g ON g.lot_id = l.id
      WHERE COALESCE(l.grade_id, 0) <> COALESCE(g.latest, 0)
      UNION SELECT l.code FROM grade g JOIN lot l ON l.id = g.lot_id
      WHERE g.verdict <> g.advised AND COALESCE(g.override_reason, '') = ''`,

@@ -37,7 +37,7 @@ export const grams: readonly Check[] = [
   check<{ id: number; kind: string; code: string; item: string; gained: number }>(
     `SELECT m.id, m.kind, l.code, e.item, -SUM(IF(e.account = 'end:unaccounted', e.grams, 0)) AS gained
      FROM movement m JOIN entry e ON e.movement_id = m.id JOIN lot l ON l.id = e.lot_id
-     WHERE m.kind IN ('sell', 'hand_over', 'move', 'discard', 'make', 'to_bench', 'return')
+     WHERE m.kind IN ('sell', 'hand_over', 'move', 'discard', 'make', 'to_bench', 'return') AND m.undoes IS NULL
      GROUP BY m.id, e.lot_id, e.item, e.batch
      HAVING gained > 0 AND (gained > GREATEST(30, ROUND(MAX(l.grams) * 0.015)) * COUNT(DISTINCT IF(e.account LIKE 'place:%', e.account, NULL))
        OR SUM(IF(e.account LIKE 'place:%' AND e.grams < 0, -e.grams, 0)) = 0)`,
@@ -74,7 +74,7 @@ export const grams: readonly Check[] = [
     (r) => say('count_not_what_its_movement_says', { code: r.code, item: r.item, place: r.place }),
   ),
   check<{ id: number; kind: string }>(
-    `SELECT m.id, m.kind FROM movement m LEFT JOIN stock_count c ON c.movement_id = m.id WHERE m.kind = 'count' AND c.id IS NULL
+    `SELECT m.id, m.kind FROM movement m LEFT JOIN stock_count c ON c.movement_id = m.id WHERE m.kind = 'count' AND m.undoes IS NULL AND c.id IS NULL
        AND m.id NOT IN (SELECT id FROM older_movement)
      UNION ALL SELECT m.id, m.kind FROM movement m LEFT JOIN made k ON k.movement_id = m.id WHERE m.kind = 'make' AND k.id IS NULL
      UNION ALL SELECT m.id, m.kind FROM movement m LEFT JOIN claim c ON c.movement_id = m.id WHERE m.kind = 'return' AND c.id IS NULL`,

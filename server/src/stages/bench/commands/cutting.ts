@@ -1,8 +1,15 @@
 import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { compose } from '@ember-slate/core/board';
 import { type Form, formOf } from '@ember-slate/core/forms';
-import { type Account, cutEntries, type CutOutput, itemName, reverse } from '@ember-slate/core/ledger';
+import {
+  type Account,
+  cutEntries,
+  type CutOutput,
+  type Entry,
+  itemName,
+  reverse,
+  summed,
+} from '@ember-slate/core/ledger';
 import { countWord } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { massBalance, trims } from '@ember-slate/core/yields';
@@ -10,23 +17,24 @@ import { entriesOf, lockBalance, post } from '../../../platform/books/ledger.ts'
 import { settleOrder } from '../../../platform/books/orderState.ts';
 import { lockLots, removeStock } from '../../../platform/books/stock.ts';
 import { today, type Work } from '../../../platform/context.ts';
-import { rows, run } from '../../../platform/db.ts';
+import { placeholders, rows, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { oneSpecies } from '../../../shop/species.ts';
-import { inputAt, jobOf } from '../../../shop/ticketJob.ts';
+import { inputAt } from '../../../shop/ticketJob.ts';
 import {
   type CutRow,
   cutsOf,
+  type InputRow,
   inputsOf,
   passesOf,
   type WeighOutRow,
   weighOutsOf,
 } from '../../../shop/tickets.ts';
-import { expectation, weightsOf } from '../queries/tickets.ts';
+import { weightsOf } from '../queries/tickets.ts';
 import { spend } from './board.ts';
 import { lockTicket } from './lock.ts';
-import { keepYield } from './yieldPoint.ts';
+import { reckon } from './recut.ts';
 import { say } from '../say.ts';
 
 /** Fish come to the bench with the weight the scale gives them. */
@@ -91,7 +99,7 @@ export async function startTicket(
 }
 
 /** What may be weighed out under each kind; gives the item it goes under. */
-function itemOf(cuts: readonly CutRow[], body: BodyOf<typeof contract.bench.weigh>): string {
+export function itemOf(cuts: readonly CutRow[], body: BodyOf<typeof contract.bench.weigh>): string {
   const { kind, item, cutId } = body;
   const cut = cuts.find((c) => c.id === cutId);
   if (kind === 'order') {
@@ -145,6 +153,16 @@ export async function weighOut(
       say('more_would_come_out_than_went_in', { unaccounted: massText(-after.unaccounted, work.units) }),
     );
   }
+  return { id: await putWeight(work, id, item, body) };
+}
+
+/** Writes a weight down on a ticket; gives its row. */
+export async function putWeight(
+  work: Work,
+  id: number,
+  item: string,
+  body: Omit<BodyOf<typeof contract.bench.weigh>, 'again'>,
+): Promise<number> {
   const made = await run(
     work.tx,
     `INSERT INTO weigh_out (ticket_id, cut_id, kind, item, grams, pieces, weight_source, tub, tare_grams, weighed_at, weighed_by)
@@ -163,11 +181,17 @@ export async function weighOut(
       work.actor.id,
     ],
   );
-  return { id: made.insertId };
+  return made.insertId;
 }
 
 export async function strikeWeight(work: Work, id: number, weightId: number): Promise<{ id: number }> {
   await lockTicket(work, id, ['cutting']);
+  await strike(work, id, weightId);
+  return { id: weightId };
+}
+
+/** Takes a weight off a ticket; it stays to be read. Throws when it is not on it. */
+export async function strike(work: Work, id: number, weightId: number): Promise<void> {
   const struck = await run(
     work.tx,
     'UPDATE weigh_out SET struck_at = ?, struck_by = ? WHERE id = ? AND ticket_id = ? AND struck_at IS NULL',
@@ -180,7 +204,24 @@ export async function strikeWeight(work: Work, id: number, weightId: number): Pr
     "UPDATE label SET void_at = ?, void_by = ?, void_why = 'weight taken back' WHERE weigh_out_id = ? AND void_at IS NULL",
     [work.now, work.actor.id, weightId],
   );
-  return { id: weightId };
+}
+
+/** What the cut of a ticket moves in the ledger: its fish off the bench, what was weighed out of them to where it goes. */
+export function cutOf(id: number, inputs: readonly InputRow[], weighed: readonly WeighOutRow[]): Entry[] {
+  const outputs = new Map<string, CutOutput>();
+  for (const out of weighed.map(outputOf)) {
+    const key = `${out.account} ${out.item}`;
+    const had = outputs.get(key);
+    outputs.set(key, had ? { ...had, grams: had.grams + out.grams, pieces: had.pieces + out.pieces } : out);
+  }
+  const cut = inputs.map((i) => ({
+    lotId: i.lotId,
+    item: i.item,
+    batch: i.batch,
+    grams: i.grams!,
+    pieces: i.pieces,
+  }));
+  return cutEntries(cut, [...outputs.values()], id);
 }
 
 /** Where each kind of weigh-out ends in the ledger. */
@@ -208,7 +249,7 @@ function outputOf(w: WeighOutRow): CutOutput {
 }
 
 /** Why a ticket may not close yet, or null: every line weighed, every boneless form swept twice. */
-function notYet(
+export function notYet(
   forms: readonly Form[],
   cuts: readonly CutRow[],
   weighed: readonly WeighOutRow[],
@@ -225,6 +266,37 @@ function notYet(
   if (forms.some((f) => f.boneless) && !swept) return say('the_bone_sweep_is_not_signed_both');
   return null;
 }
+
+/** Refuses entries that take out of a place what was sold, moved or used since. */
+export async function mustLieThere(
+  work: Work,
+  inputs: readonly InputRow[],
+  entries: readonly Entry[],
+): Promise<void> {
+  for (const e of entries.filter((x) => x.account.startsWith('place:') && x.grams < 0)) {
+    const has = await lockBalance(work.tx, e);
+    if (has.grams + e.grams >= 0 && has.pieces + e.pieces >= 0) continue;
+    const name = itemName(e.item, inputs[0]!.arrival, formsOf(work.settings));
+    throw problems.short(
+      say('of_its_were_sold_moved_or_used', {
+        name: inWords(name),
+        grams: massText(-e.grams - has.grams, work.units),
+      }),
+    );
+  }
+}
+
+/** The movements of a ticket's cut that stand, the last first: it, and what weights that were put right changed of it. */
+const cutsStanding = async (work: Work, id: number, inputs: readonly InputRow[]): Promise<number[]> =>
+  (
+    await rows<{ id: number }>(
+      work.tx,
+      `SELECT DISTINCT m.id FROM movement m JOIN entry e ON e.movement_id = m.id
+       WHERE e.lot_id IN (${placeholders(inputs.length)}) AND e.batch = ? AND e.account <> 'place:bench' AND m.kind = 'cut' AND m.undoes IS NULL
+         AND NOT EXISTS (SELECT 1 FROM movement u WHERE u.undoes = m.id) ORDER BY m.id DESC`,
+      [...inputs.map((i) => i.lotId), id],
+    )
+  ).map((m) => m.id);
 
 /**
  * Opens a ticket again that was closed today: what it put into stock goes back to the bench, its weights stay as they
@@ -246,37 +318,17 @@ export async function reopenTicket(
     work.tx,
     inputs.map((i) => i.lotId),
   );
-  const [cut] = await rows<{ id: number }>(
-    work.tx,
-    `SELECT m.id FROM movement m JOIN entry e ON e.movement_id = m.id
-     WHERE e.lot_id = ? AND e.batch = ? AND m.kind = 'cut' AND m.undoes IS NULL ORDER BY m.id DESC LIMIT 1`,
-    [inputs[0]!.lotId, id],
-  );
+  const standing = await cutsStanding(work, id, inputs);
   const gone = await rows<{ state: string }>(
     work.tx,
     "SELECT l.state FROM order_line l JOIN ticket_cut c ON c.line_id = l.id WHERE c.ticket_id = ? AND l.state = 'handed'",
     [id],
   );
   if (gone.length > 0) throw problems.conflict(say('its_customer_has_collected_it_that'));
-  const back = reverse(await entriesOf(work.tx, cut!.id));
-  for (const e of back.filter((x) => x.account.startsWith('place:') && x.grams < 0)) {
-    const has = await lockBalance(work.tx, e);
-    if (has.grams + e.grams >= 0 && has.pieces + e.pieces >= 0) continue;
-    const name = itemName(e.item, inputs[0]!.arrival, formsOf(work.settings));
-    throw problems.short(
-      say('of_its_were_sold_moved_or_used', {
-        name: inWords(name),
-        grams: massText(-e.grams - has.grams, work.units),
-      }),
-    );
-  }
-  await post(
-    work,
-    'cut',
-    back,
-    say('ticket_opened_again', { number: ticket.number, reason: body.reason }).slice(0, 200),
-    cut!.id,
-  );
+  const why = say('ticket_opened_again', { number: ticket.number, reason: body.reason }).slice(0, 200);
+  const back = (await Promise.all(standing.map((cut) => entriesOf(work.tx, cut)))).map(reverse);
+  await mustLieThere(work, inputs, summed(back.flat()));
+  for (const [i, cut] of standing.entries()) await post(work, 'cut', back[i]!, why, cut);
   await run(work.tx, 'DELETE FROM yield_point WHERE ticket_id = ?', [id]);
   await run(
     work.tx,
@@ -295,7 +347,7 @@ export async function reopenTicket(
 }
 
 /** Locks the orders of a ticket: two last tickets of one order, closed side by side, must see each other. */
-const lockOrders = (work: Work, ticketId: number) =>
+export const lockOrders = (work: Work, ticketId: number) =>
   rows(
     work.tx,
     `SELECT o.id FROM customer_order o WHERE o.id IN
@@ -311,14 +363,12 @@ export async function closeTicket(
 ): Promise<{ id: number }> {
   await lockOrders(work, id);
   const ticket = await lockTicket(work, id, ['cutting'], body.version);
-  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
   const inputs = await inputsOf(work.tx, [id]);
   const cuts = await cutsOf(work.tx, [id]);
   const weighed = await weighOutsOf(work.tx, id);
-  const job = jobOf(work, species, ticket, cuts, inputs);
   const swept = (await passesOf(work.tx, id)).some((p) => p.pass === 2);
   const why = notYet(
-    job.cuts.map((c) => c.form),
+    cuts.map((c) => formOf(formsOf(work.settings), c.form)),
     cuts,
     weighed,
     swept,
@@ -332,45 +382,20 @@ export async function closeTicket(
       say('are_not_accounted_for_weigh_again', { unaccounted: massText(balance.unaccounted, work.units) }),
     );
   }
-  const outputs = new Map<string, CutOutput>();
-  for (const out of weighed.map(outputOf)) {
-    const key = `${out.account} ${out.item}`;
-    const had = outputs.get(key);
-    outputs.set(key, had ? { ...had, grams: had.grams + out.grams, pieces: had.pieces + out.pieces } : out);
-  }
-  const cut = inputs.map((i) => ({
-    lotId: i.lotId,
-    item: i.item,
-    batch: i.batch,
-    grams: i.grams!,
-    pieces: i.pieces,
-  }));
   await post(
     work,
     'cut',
-    cutEntries(cut, [...outputs.values()], id),
+    cutOf(id, inputs, weighed),
     say('ticket_2', { number: ticket.number, reason: body.reason ? `: ${body.reason}` : '' }).slice(0, 200),
   );
   await spend(work, ticket);
-  const composition = compose(job);
-  const expected = expectation(work, species, ticket, cuts, inputs).yield;
   await run(
     work.tx,
-    `UPDATE ticket SET state = 'closed', closed_at = ?, closed_on = ?, closed_by = ?, close_reason = ?, input_grams = ?, main_grams = ?,
-       expected_yield = ?, norm_minutes = ?, step_at = NULL, version = version + 1 WHERE id = ?`,
-    [
-      work.now,
-      today(work),
-      work.actor.id,
-      body.reason,
-      weights.input,
-      weights.outputs,
-      expected,
-      composition.minutes,
-      id,
-    ],
+    `UPDATE ticket SET state = 'closed', closed_at = ?, closed_on = ?, closed_by = ?, close_reason = ?, step_at = NULL,
+       version = version + 1 WHERE id = ?`,
+    [work.now, today(work), work.actor.id, body.reason, id],
   );
-  await keepYield(work, { ticket, cuts, inputs, weights, expected, composition });
+  await reckon(work, ticket);
   for (const { lineId } of cuts)
     if (lineId !== null)
       await run(

@@ -8,7 +8,7 @@ import type { CutRow, InputRow } from '../../../shop/tickets.ts';
 export async function keepYield(
   work: Work,
   o: {
-    ticket: { id: number; speciesId: string; cutterId: number | null };
+    ticket: { id: number; speciesId: string; cutterId: number | null; closedOn: string | null };
     cuts: readonly CutRow[];
     inputs: readonly InputRow[];
     weights: TicketWeights;
@@ -43,7 +43,7 @@ export async function keepYield(
        input_grams, main_grams, expected, paid_per_kg) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       o.ticket.id,
-      today(work),
+      o.ticket.closedOn ?? today(work),
       o.ticket.speciesId,
       condition,
       form,

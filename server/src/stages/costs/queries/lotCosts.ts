@@ -39,7 +39,7 @@ const landedBetween = (work: Reader, from: string, to: string) =>
        l.price_per_kg AS perKg,
        CAST(COALESCE((SELECT SUM(c.settled_money) FROM claim c WHERE c.lot_id = l.id), 0) AS SIGNED) AS claims
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id
-     WHERE l.landed_on BETWEEN ? AND ? ORDER BY l.landed_on DESC, l.id`,
+     WHERE l.landed_on BETWEEN ? AND ? AND l.pieces > 0 ORDER BY l.landed_on DESC, l.id`,
     [from, to],
   );
 

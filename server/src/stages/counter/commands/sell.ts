@@ -1,6 +1,7 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { type Entry, isItem, reverse } from '@ember-slate/core/ledger';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
+import { keepCorrection } from '../../../platform/books/corrections.ts';
 import { customerId } from '../../../platform/books/customers.ts';
 import { refuseClosed } from '../../../platform/books/days.ts';
 import { entriesOf, post } from '../../../platform/books/ledger.ts';
@@ -123,29 +124,41 @@ interface SaleRow {
   movementId: number;
   voidMovementId: number | null;
   soldOn: string;
+  total: number;
 }
 const lockSale = (work: Work, id: number) =>
   row<SaleRow>(
     work.tx,
-    `SELECT number, order_id AS orderId, movement_id AS movementId, void_movement_id AS voidMovementId, sold_on AS soldOn
+    `SELECT number, order_id AS orderId, movement_id AS movementId, void_movement_id AS voidMovementId, sold_on AS soldOn, total
      FROM sale WHERE id = ? FOR UPDATE`,
     [id],
   );
 
-/** A sale is taken back by a movement that undoes it; both stay in the books. */
-export async function voidSale(work: Work, id: number, reason: string): Promise<{ id: number }> {
-  const sale = await lockSale(work, id);
-  if (!sale) throw problems.notFound(say('no_such_sale'));
-  if (sale.voidMovementId !== null)
-    throw problems.conflict(say('sale_is_taken_back_already', { number: sale.number }));
-  if (sale.orderId !== null) throw problems.conflict(say('a_collected_order_is_not_taken'));
-  const had = await row<{ id: number }>(work.tx, 'SELECT id FROM refund WHERE sale_id = ? LIMIT 1', [id]);
-  if (had) throw problems.conflict(say('money_was_given_back_on_sale_it', { number: sale.number }));
-  // Its money was in that day's till.
-  await refuseClosed(work, sale.soldOn, say('give_money_back_today_instead'));
-  const taken = reverse(await entriesOf(work.tx, sale.movementId));
-  const movement = await post(work, 'void', taken, reason, sale.movementId);
-  await run(work.tx, 'UPDATE sale SET void_movement_id = ? WHERE id = ?', [movement, id]);
-  await run(work.tx, "UPDATE sale_line SET way = 'voided' WHERE sale_id = ?", [id]);
-  return { id };
-}
+/** Lays what an order was handed over with back on its shelf; the orders' own act. */
+export type BackOnShelf = (work: Work, orderId: number, saleId: number) => Promise<void>;
+
+/** A sale is taken back by a movement that undoes it; both stay in the books. An order's fish lies on its shelf again. */
+export const voidSale =
+  (backOnShelf: BackOnShelf) =>
+  async (work: Work, id: number, reason: string): Promise<{ id: number }> => {
+    const sale = await lockSale(work, id);
+    if (!sale) throw problems.notFound(say('no_such_sale'));
+    if (sale.voidMovementId !== null)
+      throw problems.conflict(say('sale_is_taken_back_already', { number: sale.number }));
+    const had = await row<{ id: number }>(work.tx, 'SELECT id FROM refund WHERE sale_id = ? LIMIT 1', [id]);
+    if (had) throw problems.conflict(say('money_was_given_back_on_sale_it', { number: sale.number }));
+    // Its money was in that day's till.
+    await refuseClosed(work, sale.soldOn, say('give_money_back_today_instead'));
+    const taken = reverse(await entriesOf(work.tx, sale.movementId));
+    const movement = await post(work, 'void', taken, reason, sale.movementId);
+    await run(work.tx, 'UPDATE sale SET void_movement_id = ? WHERE id = ?', [movement, id]);
+    await run(work.tx, "UPDATE sale_line SET way = 'voided' WHERE sale_id = ?", [id]);
+    if (sale.orderId !== null) await backOnShelf(work, sale.orderId, id);
+    await keepCorrection(work, 'sale', {
+      id,
+      name: say('sale', { number: sale.number }),
+      changes: [{ what: say('sum'), was: moneyText(work, sale.total), now: say('taken_back') }],
+      reason,
+    });
+    return { id };
+  };

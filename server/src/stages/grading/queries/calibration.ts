@@ -33,7 +33,7 @@ const aged = (tx: Tx, scheme: string, speciesId: string): Promise<AgedGrade[]> =
     tx,
     `SELECT l.id AS lotId, l.code, l.arrival_condition AS \`condition\`, l.caught_on AS caughtOn, g.graded_at AS gradedAt,
        g.graded_by AS gradedBy, g.fish, g.scheme_version AS version
-     FROM grade g JOIN lot l ON l.id = g.lot_id WHERE g.scheme = ? AND l.species_id = ? AND l.caught_on IS NOT NULL ORDER BY g.id`,
+     FROM grade g JOIN lot l ON l.id = g.lot_id WHERE g.scheme = ? AND l.species_id = ? AND l.caught_on IS NOT NULL AND g.void_at IS NULL ORDER BY g.id`,
     [scheme, speciesId],
   );
 

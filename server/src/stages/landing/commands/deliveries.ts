@@ -3,7 +3,7 @@ import { dayMs, addDays, tradingDay } from '@ember-slate/core/calendar';
 import { isSeaArea, lotCode } from '@ember-slate/core/labels';
 import { transfer } from '@ember-slate/core/ledger';
 import { conditionsFor, type Species } from '@ember-slate/core/species';
-import { lockBalance, post } from '../../../platform/books/ledger.ts';
+import { post } from '../../../platform/books/ledger.ts';
 import { nextNumber } from '../../../platform/books/numbers.ts';
 import type { Work } from '../../../platform/context.ts';
 import { row, run, type Tx } from '../../../platform/db.ts';
@@ -21,8 +21,8 @@ export async function insertFish(tx: Tx, lotId: number, fish: readonly LotFish[]
   );
 }
 
-type DeliveryInput = Omit<BodyOf<typeof contract.landing.editDelivery>, 'version'>;
-type LotInput = Omit<BodyOf<typeof contract.landing.editLot>, 'version'>;
+export type DeliveryInput = Omit<BodyOf<typeof contract.landing.editDelivery>, 'version' | 'reason'>;
+export type LotInput = Omit<BodyOf<typeof contract.landing.editLot>, 'version' | 'reason'>;
 
 export async function supplierId(work: Work, name: string): Promise<number> {
   await run(
@@ -34,7 +34,7 @@ export async function supplierId(work: Work, name: string): Promise<number> {
 }
 
 /** A delivery may be written down late, not before it came. */
-function checkArrival(work: Work, arrivedAt: string) {
+export function checkArrival(work: Work, arrivedAt: string) {
   const at = new Date(arrivedAt);
   if (at.getTime() > work.now.getTime() + 5 * 60_000)
     throw fieldProblem('arrivedAt', say('it_cannot_have_arrived_in_the'));
@@ -43,7 +43,7 @@ function checkArrival(work: Work, arrivedAt: string) {
   return at;
 }
 
-const deliveryValues = (d: DeliveryInput) => [
+export const deliveryValues = (d: DeliveryInput) => [
   d.probeTenths,
   d.ice,
   d.drains,
@@ -71,7 +71,7 @@ export async function createDelivery(work: Work, d: DeliveryInput): Promise<{ id
   return { id: made.insertId };
 }
 
-async function lockDelivery(work: Work, id: number) {
+export async function lockDelivery(work: Work, id: number) {
   const found = await row<{ id: number; state: 'open' | 'closed'; version: number; landed_on: string }>(
     work.tx,
     'SELECT id, state, version, landed_on FROM delivery WHERE id = ? FOR UPDATE',
@@ -96,34 +96,8 @@ export async function dropDelivery(
   return { id };
 }
 
-export async function editDelivery(
-  work: Work,
-  id: number,
-  d: DeliveryInput & { version: number },
-): Promise<{ id: number }> {
-  const had = await lockDelivery(work, id);
-  if (had.version !== d.version) {
-    const [current] = await deliveriesWhere(work.tx, 'd.id = ?', [id]);
-    throw problems.stale(say('someone_corrected_this_delivery'), current!);
-  }
-  const at = checkArrival(work, d.arrivedAt);
-  const day = tradingDay(at, work.settings);
-  const lots = await lotsOfDeliveries(work.tx, [id]);
-  if (lots.length > 0 && day !== had.landed_on)
-    throw fieldProblem('arrivedAt', say('its_lots_carry_their_landing_date'));
-  if (lots.some((l) => l.caughtOn && l.caughtOn > day))
-    throw fieldProblem('arrivedAt', say('a_lot_of_it_was_caught_after_that'));
-  await run(
-    work.tx,
-    `UPDATE delivery SET supplier_id = ?, arrived_at = ?, landed_on = ?, version = version + 1,
-       probe_tenths = ?, ice = ?, drains = ?, note_ref = ?, note_grams = ?, note_pieces = ?, note_money = ?, remarks = ? WHERE id = ?`,
-    [await supplierId(work, d.supplier), at, day, ...deliveryValues(d), id],
-  );
-  return { id };
-}
-
 /** What a lot says must be possible: species, condition, origin and dates fit together. */
-async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Species> {
+export async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Species> {
   const species = await oneSpecies(work.tx, lot.speciesId);
   if (!species) throw fieldProblem('speciesId', say('not_in_the_species_book'));
   if (!conditionsFor(species).includes(lot.condition))
@@ -147,7 +121,7 @@ async function checkLot(work: Work, lot: LotInput, landedOn: string): Promise<Sp
   return species;
 }
 
-const lotValues = (l: LotInput) => [
+export const lotValues = (l: LotInput) => [
   l.speciesId,
   l.condition,
   l.pieces,
@@ -208,58 +182,6 @@ export async function addLot(
   return { id: made.insertId, code };
 }
 
-export async function editLot(
-  work: Work,
-  id: number,
-  lot: LotInput & { version: number },
-): Promise<{ id: number }> {
-  const had = await row<
-    LotInput & {
-      version: number;
-      landed_on: string;
-      species_id: string;
-      delivery_id: number;
-      grade_id: number | null;
-      arrival: string;
-    }
-  >(
-    work.tx,
-    'SELECT version, landed_on, delivery_id, species_id, grade_id, arrival_condition AS arrival, grams, pieces FROM lot WHERE id = ? FOR UPDATE',
-    [id],
-  );
-  if (!had) throw problems.notFound(say('no_such_lot'));
-  if (had.version !== lot.version)
-    throw problems.stale(
-      say('someone_corrected_this_lot'),
-      (await lotsOfDeliveries(work.tx, [had.delivery_id])).find((l) => l.id === id)!,
-    );
-  await checkLot(work, lot, had.landed_on);
-  if (had.grade_id !== null && (lot.speciesId !== had.species_id || lot.condition !== had.arrival)) {
-    throw problems.conflict(say('it_is_graded_as_what_it_was'));
-  }
-  const moved = { grams: lot.grams - had.grams, pieces: lot.pieces - had.pieces };
-  if (moved.grams !== 0 || moved.pieces !== 0) {
-    const key = { account: 'place:cold_room' as const, lotId: id, item: 'whole', batch: 0 };
-    const there = await lockBalance(work.tx, key);
-    if (there.grams + moved.grams < 0 || there.pieces + moved.pieces < 0) {
-      throw problems.short(say('more_of_this_lot_has_left_the_cold'));
-    }
-    await post(
-      work,
-      'correct',
-      transfer({ ...key, ...moved }, 'outside:supplier', 'place:cold_room'),
-      say('lot_corrected'),
-    );
-  }
-  await run(
-    work.tx,
-    `UPDATE lot SET species_id = ?, arrival_condition = ?, pieces = ?, grams = ?, weight_source = ?, price_per_kg = ?,
-       production = ?, area = ?, gear = ?, caught_on = ?, supplier_lot = ?, slit = ?, scaled = ?, remarks = ?, version = version + 1 WHERE id = ?`,
-    [...lotValues(lot), id],
-  );
-  return { id };
-}
-
 /** Closing with a difference asks for a reason and keeps it. */
 export async function closeDelivery(
   work: Work,
@@ -273,8 +195,10 @@ export async function closeDelivery(
     });
   if (had.state === 'closed') throw problems.conflict(say('it_is_closed_already'));
   const delivery = (await listDeliveries(work, false, had.landed_on)).find((d) => d.id === id)!;
-  if (delivery.lots.length === 0) throw problems.conflict(say('no_lot_was_landed_from_it_yet'));
-  if (delivery.differences.length > 0 && !body.reason) {
+  const landed = await row(work.tx, 'SELECT 1 FROM lot WHERE delivery_id = ? LIMIT 1', [id]);
+  if (!landed) throw problems.conflict(say('no_lot_was_landed_from_it_yet'));
+  // One whose lots were all taken away again is closed with its reason.
+  if ((delivery.differences.length > 0 || delivery.lots.length === 0) && !body.reason) {
     throw fieldProblem('reason', say('say_why_it_is_closed_although_it'));
   }
   await run(

@@ -46,7 +46,12 @@ type StoredLot = Omit<LotRow, 'graded' | 'doubt' | 'fish' | 'there' | 'rawPaper'
   rawDocument: string | null;
 };
 
-export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[]): Promise<StoredLot[]> =>
+/** The lots of these deliveries; those taken away again only where they are asked for. */
+export const lotsOfDeliveries = (
+  tx: Tx,
+  deliveryIds: readonly number[],
+  all = false,
+): Promise<StoredLot[]> =>
   rows<StoredLot>(
     tx,
     `SELECT l.id, l.code, l.delivery_id AS deliveryId, l.version, l.species_id AS speciesId, s.name AS speciesName,
@@ -55,7 +60,8 @@ export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[]): Promis
        l.grade_id AS gradeId, l.hold_reason AS holdReason, g.verdict, w.ground AS rawGround, w.document AS rawDocument,
        (SELECT COUNT(*) FROM photo p WHERE p.lot_id = l.id) AS photos, (SELECT COUNT(*) FROM claim c WHERE c.lot_id = l.id) AS claims
      FROM lot l JOIN species s ON s.id = l.species_id LEFT JOIN grade g ON g.id = l.grade_id
-     LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL WHERE l.delivery_id IN (${placeholders(deliveryIds.length)}) ORDER BY l.id`,
+     LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL WHERE l.delivery_id IN (${placeholders(deliveryIds.length)})
+       ${all ? '' : 'AND l.pieces > 0'} ORDER BY l.id`,
     [...deliveryIds],
   );
 

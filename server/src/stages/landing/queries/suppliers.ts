@@ -52,8 +52,8 @@ export async function supplierRecord(work: Reader, id: number): Promise<Supplier
     `SELECT l.code, l.species_id AS speciesId, l.landed_on AS landedOn, l.caught_on AS caughtOn, d.arrived_at AS at, l.grams,
        l.price_per_kg AS pricePerKg, g.used_days AS used, g.graded_at AS gradedAt, g.verdict
      FROM lot l JOIN delivery d ON d.id = l.delivery_id
-     LEFT JOIN grade g ON g.id = (SELECT MIN(x.id) FROM grade x WHERE x.lot_id = l.id)
-     WHERE d.supplier_id = ? AND d.arrived_at >= ? AND l.parent_id IS NULL ORDER BY d.arrived_at, l.id`,
+     LEFT JOIN grade g ON g.id = (SELECT MIN(x.id) FROM grade x WHERE x.lot_id = l.id AND x.void_at IS NULL)
+     WHERE d.supplier_id = ? AND d.arrived_at >= ? AND l.parent_id IS NULL AND l.pieces > 0 ORDER BY d.arrived_at, l.id`,
     [id, since],
   );
   const yields = await rows<{ at: Date; number: number; reached: number; expected: number }>(

@@ -99,7 +99,7 @@ export async function priceHistory(
     work.tx,
     `SELECT l.landed_on AS day, l.price_per_kg AS perKg, l.code, s.name AS supplier
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id
-     WHERE l.species_id = ? AND l.landed_on >= ? AND l.parent_id IS NULL ORDER BY l.landed_on, l.id LIMIT 1000`,
+     WHERE l.species_id = ? AND l.landed_on >= ? AND l.parent_id IS NULL AND l.pieces > 0 ORDER BY l.landed_on, l.id LIMIT 1000`,
     [speciesId, since],
   );
   return { sold: sold.map((s) => ({ ...s, at: s.at.toISOString() })), bought };

@@ -65,13 +65,13 @@ async function daysOf(work: Reader, from: string, to: string, step: Report['step
     tx,
     `SELECT STRAIGHT_JOIN ${start('l.landed_on')} AS day, l.species_id AS speciesId, d.supplier_id AS supplierId, COUNT(*) AS lots,
        SUM(l.grams + 0e0) AS grams, SUM(ROUND(l.grams * l.price_per_kg / 1000) + 0e0) AS money
-     FROM lot l FORCE INDEX (bought) JOIN delivery d ON d.id = l.delivery_id WHERE l.landed_on BETWEEN ? AND ? GROUP BY 1, 2, 3`,
+     FROM lot l FORCE INDEX (bought) JOIN delivery d ON d.id = l.delivery_id WHERE l.landed_on BETWEEN ? AND ? AND l.grams > 0 GROUP BY 1, 2, 3`,
     [from, to],
   );
   const lost = await rows<Lost>(
     tx,
     `SELECT ${start('on_day')} AS day, species_id AS speciesId, reason, SUM(waste + 0e0) AS grams, SUM(unaccounted + 0e0) AS unaccounted
-     FROM day_loss WHERE on_day BETWEEN ? AND ? GROUP BY 1, 2, 3`,
+     FROM day_loss WHERE on_day BETWEEN ? AND ? GROUP BY 1, 2, 3 HAVING grams <> 0 OR unaccounted <> 0`,
     [from, to],
   );
   const counted = await rows<Counted>(

@@ -23,13 +23,13 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
     sql: `SELECT l.code, s.name AS supplier, p.name AS species, p.scientific_name, l.landed_on, l.arrival_condition, l.pieces, l.grams,
       l.weight_source, l.price_per_kg, l.production, l.area, l.gear, l.caught_on, l.supplier_lot, g.verdict, g.category, g.used_days, l.remarks
       FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id JOIN species p ON p.id = l.species_id
-      LEFT JOIN grade g ON g.id = l.grade_id WHERE l.landed_on BETWEEN ? AND ? ORDER BY l.id`,
+      LEFT JOIN grade g ON g.id = l.grade_id WHERE l.landed_on BETWEEN ? AND ? AND l.pieces > 0 ORDER BY l.id`,
   },
   grades: {
     about: say('every_grade_given'),
     by: 'instant',
     sql: `SELECT l.code, g.graded_at, p.name AS graded_by, g.scheme, g.scheme_version, g.core_tenths, g.used_days, g.half_width, g.category,
-      g.advised, g.verdict, g.override_reason FROM grade g JOIN lot l ON l.id = g.lot_id JOIN staff p ON p.id = g.graded_by
+      g.advised, g.verdict, g.override_reason, g.void_at FROM grade g JOIN lot l ON l.id = g.lot_id JOIN staff p ON p.id = g.graded_by
       WHERE g.graded_at >= ? AND g.graded_at < ? ORDER BY g.id`,
   },
   orders: {
@@ -101,7 +101,7 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
     about: say('stock_counts'),
     by: 'day',
     sql: `SELECT c.at, c.on_day, w.name AS counted_by, c.place, l.code AS lot, c.item, c.batch, c.book_grams, c.book_pieces, c.grams, c.pieces,
-      c.weight_source, c.reason FROM stock_count c JOIN lot l ON l.id = c.lot_id JOIN staff w ON w.id = c.staff_id
+      c.weight_source, c.reason, c.void_at FROM stock_count c JOIN lot l ON l.id = c.lot_id JOIN staff w ON w.id = c.staff_id
       WHERE c.on_day BETWEEN ? AND ? ORDER BY c.id`,
   },
   made: {

@@ -1,0 +1,99 @@
+import type { BodyOf, contract, Pay } from '@ember-slate/contract';
+import { reverse } from '@ember-slate/core/ledger';
+import { massText } from '@ember-slate/core/units';
+import { keepCorrection } from '../../../platform/books/corrections.ts';
+import { customerId } from '../../../platform/books/customers.ts';
+import { refuseClosed } from '../../../platform/books/days.ts';
+import { entriesOf, type MovementKind, post } from '../../../platform/books/ledger.ts';
+import { lockLots } from '../../../platform/books/stock.ts';
+import { today, type Work } from '../../../platform/context.ts';
+import { row, run } from '../../../platform/db.ts';
+import { problems } from '../../../platform/problem.ts';
+import { say } from '../say.ts';
+
+/** Movements a person may take back by themselves: nothing else was written with them. */
+const backable: readonly MovementKind[] = ['move', 'discard', 'count'];
+
+/**
+ * Takes a move, a bin or a count of today back by a movement that undoes it, with the same reason, so that what it added to
+ * the losses of the day is taken off them. Refused where what it moved has left again since.
+ */
+export async function takeBack(work: Work, id: number, reason: string): Promise<{ id: number }> {
+  const had = await row<{ kind: MovementKind; day: string; reason: string; undoes: number | null }>(
+    work.tx,
+    'SELECT kind, trading_day AS day, reason, undoes FROM movement WHERE id = ?',
+    [id],
+  );
+  if (!had || had.undoes !== null || !backable.includes(had.kind))
+    throw problems.notFound(say('no_such_act'));
+  const entries = await entriesOf(work.tx, id);
+  // Whoever takes it back beside this one waits here, and finds it taken back.
+  await lockLots(
+    work.tx,
+    entries.map((e) => e.lotId),
+  );
+  const taken = await row(work.tx, 'SELECT 1 FROM movement WHERE undoes = ? FOR UPDATE', [id]);
+  if (taken) throw problems.conflict(say('that_was_taken_back_already'));
+  if (had.day !== today(work)) throw problems.conflict(say('it_was_done_on_another_day_count'));
+  const movement = await post(work, had.kind, reverse(entries), had.reason, id);
+  if (had.kind === 'count')
+    await run(work.tx, 'UPDATE stock_count SET void_at = ? WHERE movement_id = ?', [work.now, id]);
+  const grams = entries.reduce((s, e) => s + Math.max(0, e.grams), 0);
+  await keepCorrection(work, 'movement', {
+    id,
+    name: (had.reason === ''
+      ? say('act', { kind: had.kind })
+      : say('act_for', { kind: had.kind, reason: had.reason })
+    ).slice(0, 120),
+    changes: [{ what: say('weight'), was: massText(grams, work.units), now: say('taken_back') }],
+    reason,
+  });
+  return { id: movement };
+}
+
+/** Puts right how a sale was paid while its day is open: what the till should hold follows. */
+export async function changePay(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.counter.changePay>,
+): Promise<{ id: number }> {
+  const had = await row<{
+    number: number;
+    pay: Pay;
+    voided: number;
+    day: string;
+    orderId: number | null;
+    customerId: number | null;
+    owner: string | null;
+  }>(
+    work.tx,
+    `SELECT k.number, k.pay, k.void_movement_id IS NOT NULL AS voided, k.sold_on AS day, k.order_id AS orderId,
+       k.customer_id AS customerId, c.name AS owner
+     FROM sale k LEFT JOIN customer_order o ON o.id = k.order_id LEFT JOIN customer c ON c.id = COALESCE(k.customer_id, o.customer_id)
+     WHERE k.id = ? FOR UPDATE`,
+    [id],
+  );
+  if (!had) throw problems.notFound(say('no_such_sale'));
+  if (had.voided === 1) throw problems.conflict(say('sale_is_taken_back_already', { number: had.number }));
+  await refuseClosed(work, had.day, say('its_money_was_counted_with_that_day'));
+  // An order goes on the account of who ordered it.
+  const owes =
+    had.orderId !== null
+      ? had.customerId
+      : body.pay === 'account'
+        ? await customerId(work, body.customer!, '')
+        : null;
+  const owner = had.orderId !== null ? had.owner : body.pay === 'account' ? body.customer : null;
+  const words = (pay: Pay, whose: string | null) => say('paid_by', { pay, customer: whose ?? '' });
+  const was = words(had.pay, had.owner);
+  const now = words(body.pay, owner);
+  if (was === now) throw problems.conflict(say('it_was_paid_like_that_already'));
+  await run(work.tx, 'UPDATE sale SET pay = ?, customer_id = ? WHERE id = ?', [body.pay, owes, id]);
+  await keepCorrection(work, 'sale', {
+    id,
+    name: say('sale', { number: had.number }),
+    changes: [{ what: say('paid'), was, now }],
+    reason: body.reason,
+  });
+  return { id };
+}
