@@ -20,6 +20,8 @@ const Marks = room(() => import('../stages/plan/Marks.tsx'));
 const Counter = room(() => import('../stages/counter/Counter.tsx'));
 const Sales = room(() => import('../stages/counter/Sales.tsx'));
 const StockTake = room(() => import('../stages/counter/StockTake.tsx'));
+const Acts = room(() => import('../stages/counter/Acts.tsx'));
+const Corrections = room(() => import('../stages/books/Corrections.tsx'));
 const TrimPage = room(() => import('../stages/trim/TrimPage.tsx'));
 const Close = room(() => import('../stages/close/Close.tsx'));
 const YieldBook = room(() => import('../stages/yields/YieldBook.tsx'));
@@ -70,6 +72,7 @@ export const pages: readonly PageOf[] = [
   { path: 'marks', name: say('where_the_marks_are'), Page: Marks },
   { path: 'counter', name: say('counter'), Page: Counter },
   { path: 'counter/sales', name: say('sales'), Page: Sales, roles: contract.counter.sales.roles },
+  { path: 'counter/acts', name: say('acts_page'), Page: Acts },
   { path: 'counter/count', name: say('stock_take'), Page: StockTake },
   { path: 'counter/trim', name: say('trim'), Page: TrimPage },
   { path: 'close', name: say('close'), Page: Close, roles: contract.close.day.roles },
@@ -77,6 +80,12 @@ export const pages: readonly PageOf[] = [
   { path: 'close/costs', name: say('costs_and_prices'), Page: Costs, roles: contract.close.day.roles },
   { path: 'close/buying', name: say('what_to_buy'), Page: Buying, roles: contract.close.day.roles },
   { path: 'close/reports', name: say('reports'), Page: Reports, roles: contract.close.day.roles },
+  {
+    path: 'close/put-right',
+    name: say('put_right_page'),
+    Page: Corrections,
+    roles: contract.books.corrections.roles,
+  },
   { path: 'species', name: say('species_book'), Page: Book },
   { path: 'species/:id', name: say('species_book'), Page: Book },
   { path: 'customers', name: say('customers'), Page: Customers, roles: contract.accounts.list.roles },

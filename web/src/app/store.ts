@@ -38,6 +38,13 @@ const prefs = createSlice({
 
 const noReading: Reading = { grams: 0, tare: 0, state: 'none', seq: 0 };
 
+/** One line that is said to who stands here; `act` is a move or a bin that can be taken back at once. */
+export interface Notice {
+  text: string;
+  problem: boolean;
+  act?: number;
+}
+
 /** The connection to the shop: live or lost, what the scale says, what waits to be sent, the last notice. */
 const connection = createSlice({
   name: 'connection',
@@ -52,7 +59,7 @@ const connection = createSlice({
     refused: 0,
     /** Somebody locked this screen: dialogs stand aside. */
     locked: false,
-    notice: null as { text: string; problem: boolean } | null,
+    notice: null as Notice | null,
   },
   reducers: {
     connected: (s) => {
@@ -79,7 +86,7 @@ const connection = createSlice({
       // What was said to one person, a PIN perhaps, is not for the next.
       if (a.payload) s.notice = null;
     },
-    notify: (s, a: PayloadAction<{ text: string; problem: boolean } | null>) => {
+    notify: (s, a: PayloadAction<Notice | null>) => {
       s.notice = a.payload;
     },
   },

@@ -7,6 +7,7 @@ const views = [
   { to: '/close/costs', name: say('costs_and_prices') },
   { to: '/close/buying', name: say('what_to_buy') },
   { to: '/close/reports', name: say('reports') },
+  { to: '/close/put-right', name: say('put_right_nav') },
 ] as const;
 
 /** The pages of the day's close, side by side. */

@@ -1,6 +1,8 @@
-import type { Reading } from '@ember-slate/contract';
+import { contract, type Reading } from '@ember-slate/contract';
 import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
 import { useEffect, useState } from 'react';
+import { useChange } from '../api.ts';
+import { useNotify } from '../notify.ts';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
 import { notify, useAppDispatch, useAppSelector } from '../store.ts';
@@ -174,6 +176,21 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
   );
 }
 
+/** Takes back what was just moved or binned. */
+function Undo({ act }: { act: number }) {
+  const { send, busy } = useChange(contract.counter.takeBack);
+  const said = useNotify();
+  const undo = async () => {
+    const outcome = await send({ reason: say('undone_at_once') }, { id: act });
+    said(outcome, say('taken_back'));
+  };
+  return (
+    <button type="button" className="why shrink-0" disabled={busy} onClick={() => void undo()}>
+      {say('undo')}
+    </button>
+  );
+}
+
 /** One line that outranks the rest: the line is gone, or what was just said. */
 function Said() {
   const { live, lostAt, kept, refused, notice: said } = useAppSelector((s) => s.connection);
@@ -182,7 +199,8 @@ function Said() {
   // Good news gives the line back by itself; a problem stays until it is read.
   useEffect(() => {
     if (!said || said.problem) return;
-    const timer = window.setTimeout(() => dispatch(notify(null)), 6000);
+    // What can be taken back at once can be for a minute.
+    const timer = window.setTimeout(() => dispatch(notify(null)), said.act === undefined ? 6000 : 60_000);
     return () => window.clearTimeout(timer);
   }, [said, dispatch]);
   const weights = say('entries_kept_on_this_screen', { kept });
@@ -233,6 +251,7 @@ function Said() {
       <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
         {said.text}
       </span>
+      {said.act !== undefined && <Undo act={said.act} />}
       <button type="button" className="why shrink-0" onClick={() => dispatch(notify(null))}>
         {say('done')}
       </button>

@@ -1,17 +1,21 @@
 import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { useShop } from '../../app/shop.tsx';
 import { useNotify } from '../../app/notify.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { useFormSettings } from '../../parts/forms.ts';
 import { Mass, SourceMark } from '../../parts/Mass.tsx';
+import { Button } from '../../parts/Button.tsx';
 import { LabelPreview } from '../../parts/LabelPreview.tsx';
+import { Reweigh } from './Reweigh.tsx';
 import type { Slot } from './slots.ts';
 import { say } from './say.ts';
 
 /** Everything weighed out of the ticket, the last first: to be struck, labelled, looked at. */
 export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
   const strike = useChange(contract.bench.strike);
+  const { me } = useShop();
   const said = useNotify();
   const name = (w: Weighed) =>
     slots.find((s) => (s.kind === 'order' ? w.cutId === s.cut!.id : w.kind === s.kind && w.item === s.item))
@@ -20,10 +24,12 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
     const outcome = await strike.send(undefined, { id: ticket.id, weightId: w.id });
     said(outcome);
   };
+  const [righting, setRighting] = useState<number | 'more' | null>(null);
+  const mayPutRight = ticket.state === 'closed' && ticket.reopens && me.role !== 'counter';
   return (
     <ul className="text-label">
       {ticket.weighOuts.toReversed().map((w) => (
-        <li key={w.id} className="flex min-h-12 items-center gap-2 border-t border-line py-1">
+        <li key={w.id} className="flex min-h-12 flex-wrap items-center gap-2 border-t border-line py-1">
           <span className="min-w-0 flex-1 truncate">{name(w)}</span>
           <Mass g={w.grams} />
           <SourceMark source={w.source} />
@@ -33,8 +39,25 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
               {say('strike')}
             </button>
           )}
+          {mayPutRight && righting !== w.id && (
+            <button type="button" className="why min-h-10" onClick={() => setRighting(w.id)}>
+              {say('put_right')}
+            </button>
+          )}
+          {righting === w.id && <Reweigh {...{ ticket, slots }} wrong={w} onDone={() => setRighting(null)} />}
         </li>
       ))}
+      {mayPutRight && (
+        <li className="border-t border-line py-2">
+          {righting === 'more' ? (
+            <Reweigh {...{ ticket, slots }} wrong={null} onDone={() => setRighting(null)} />
+          ) : (
+            <Button small onPress={() => setRighting('more')}>
+              {say('something_was_left_out')}
+            </Button>
+          )}
+        </li>
+      )}
     </ul>
   );
 }

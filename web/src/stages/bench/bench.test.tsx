@@ -9,6 +9,7 @@ import { describe, expect, it, vi, beforeEach } from 'vitest';
 import { useScanner } from '../../app/scanner.ts';
 import { store } from '../../app/store.ts';
 import { BoardDrawing, marksFor } from './BoardDrawing.tsx';
+import { fill, press } from '../../testing/hands.ts';
 import { formBookOf, served } from '../../testing/served.tsx';
 import { cutFor, hakeTicket, weighedOut } from '../../testing/ticket.ts';
 import { missingFrom } from './CloseTicket.tsx';
@@ -316,6 +317,7 @@ describe('a ticket that is done', () => {
     expect(list.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
       expect.stringMatching(/398/),
       expect.stringMatching(/steak204.*label/),
+      expect.stringMatching(/left out/),
     ]);
     expect(list.queryByText('strike')).toBeNull();
     fireEvent.change(screen.getByLabelText(/What was wrong/), { target: { value: 'wrong tub ' } });
@@ -326,6 +328,38 @@ describe('a ticket that is done', () => {
       path: '/api/bench/tickets/1/reopen',
       body: { version: 1, reason: 'wrong tub' },
     });
+  });
+
+  it('puts one weight right where it stands, or takes it away, or adds what was left out', async () => {
+    const sent = served(<DoneTicketView ticket={done} />, { '/api/forms': settings }, bram);
+    const [tub, piece] = done.weighOuts.toReversed();
+    const right = async (open: RegExp, n: number, by: () => Promise<void>) => {
+      fireEvent.click(screen.getAllByRole('button', { name: open })[n]!);
+      const list = within(screen.getByRole('region', { name: 'Weighed out' }));
+      fireEvent.change(list.getByLabelText(/What was wrong/), { target: { value: 'another tub' } });
+      await by();
+    };
+    await right(/^put right$/, 1, async () => {
+      await fill(/^Its weight/, '190');
+      await press('Put it right');
+    });
+    await waitFor(() => expect(sent).toHaveLength(1));
+    const path = '/api/bench/tickets/1/put-right';
+    const of = { kind: piece!.kind, item: piece!.item, cutId: piece!.cutId };
+    expect(sent[0]).toEqual({
+      method: 'POST',
+      path,
+      body: {
+        version: 1,
+        strike: piece!.id,
+        weight: { ...of, grams: 190, pieces: piece!.pieces, source: 'typed' },
+        reason: 'another tub',
+      },
+    });
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'It was not there' })).toBeNull());
+    await right(/^put right$/, 0, () => press('It was not there'));
+    await waitFor(() => expect(sent).toHaveLength(2));
+    expect(sent[1]!.body).toEqual({ version: 1, strike: tub!.id, weight: null, reason: 'another tub' });
   });
 
   it('stays done on another day, and for the counter', () => {

@@ -206,7 +206,7 @@ export default function LotLifePage() {
   const id = Number(useParams().id);
   const { data: life, problem, refetch } = useRead(contract.cold.lot, { params: { id } });
   const degrees = useDegrees();
-  const { dayWords, when } = useTimes();
+  const { dayWords, when, today } = useTimes();
   if (!life) return <Waiting problem={problem} onRetry={refetch} />;
   const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
   return (
@@ -218,7 +218,10 @@ export default function LotLifePage() {
         <strong className="font-figure font-semibold text-ink">
           {say('lot', { speciesName: shortName(life.speciesName), code: life.code })}
         </strong>{' '}
-        {say('landed', { supplier: life.supplier, landedAt: when(life.landedAt) })}
+        {say('landed', { supplier: life.supplier, landedAt: when(life.landedAt) })}{' '}
+        <Link className="why ml-2" to={`/landing?day=${today(new Date(life.landedAt))}&lot=${id}`}>
+          {say('put_right_at_the_back_door')}
+        </Link>
       </p>
       <div className="flex items-end justify-between gap-5">
         <h1 className="text-verdict font-semibold max-sm:text-head">{headline(life)}</h1>

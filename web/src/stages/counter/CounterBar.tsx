@@ -57,6 +57,9 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
         <Link className="why" to="/counter/count">
           {say('stock_take')}
         </Link>
+        <Link className="why" to="/counter/acts">
+          {say('moved_and_binned')}
+        </Link>
         <Link className="why" to="/counter/trim">
           {say('trim')}
         </Link>

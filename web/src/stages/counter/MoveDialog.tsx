@@ -2,6 +2,7 @@ import { contract, type StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { lastProblem, useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
@@ -72,6 +73,7 @@ const usuallyTo = (row: StockRow, spot: string | undefined): Place =>
 /** Moves a row, or puts it at another place of the slab: bringing out, taking back, freezing, thawing. */
 export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const draft = useDraft(`move ${rowKey(row)} ${spot ?? ''}`);
+  const dispatch = useAppDispatch();
   const put = useChange(contract.counter.putAt);
   const move = useChange(contract.counter.move, draft);
   // Moving usually means all of it.
@@ -86,17 +88,22 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const problem = lastProblem(move, put);
   const staysOnSlab = to === 'place:slab' && row.place === 'place:slab';
   const go = async () => {
-    const outcome = staysOnSlab
-      ? await put.send({ ...keyOf(row), spot: at })
-      : await move.send({
-          ...keyOf(row),
-          grams: weight?.grams ?? 0,
-          pieces: row.pieces > 0 ? (wholeNumber(pieces) ?? 0) : 0,
-          to,
-          spot: to === 'place:slab' && at !== '' ? at : null,
-          reason,
-        });
-    if (outcome.ok) onDone();
+    if (staysOnSlab) {
+      const atSpot = await put.send({ ...keyOf(row), spot: at });
+      if (atSpot.ok) onDone();
+      return;
+    }
+    const outcome = await move.send({
+      ...keyOf(row),
+      grams: weight?.grams ?? 0,
+      pieces: row.pieces > 0 ? (wholeNumber(pieces) ?? 0) : 0,
+      to,
+      spot: to === 'place:slab' && at !== '' ? at : null,
+      reason,
+    });
+    if (!outcome.ok) return;
+    dispatch(notify({ text: say('moved_it', { item: row.itemName }), problem: false, act: outcome.data.id }));
+    onDone();
   };
   const caution =
     to === 'place:freezer'

@@ -6,6 +6,7 @@ import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
+import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Advice } from './Advice.tsx';
 import { Amount } from './Amount.tsx';
@@ -25,6 +26,8 @@ const reasons = [
   say('fish_cakes'),
   say('stock'),
 ] as const;
+/** From here on the button says how much it is, g: nobody bins kilograms without reading it. */
+const large = 2000;
 type What = 'move' | 'discard' | 'price' | 'advice';
 
 interface Props {
@@ -100,6 +103,8 @@ export function RowActions({ row, layout, onDone, manager }: Props) {
 /** To the bin or to the kitchen, with a reason. */
 function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; onClose: () => void }) {
   const draft = useDraft(`bin ${rowKey(row)}`);
+  const dispatch = useAppDispatch();
+  const mass = useMass();
   const { send, busy, problem } = useChange(contract.counter.discard, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
     grams: row.freeGrams,
@@ -116,7 +121,9 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
       to,
       reason,
     });
-    if (outcome.ok) onDone();
+    if (!outcome.ok) return;
+    dispatch(notify({ text: say('gone', { item: row.itemName, to }), problem: false, act: outcome.data.id }));
+    onDone();
   };
   return (
     <Dialog open title={say('bin_it_or_use_it_in_the_kitchen')} onClose={onClose}>
@@ -155,7 +162,13 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
         <Refused problem={problem} />
         <div className="flex gap-3">
           <Button submit kind="main" busy={busy} notYet={reason ? null : say('choose_the_reason')}>
-            {to === 'waste' ? say('bin_it') : say('use_it')}
+            {(weight?.grams ?? 0) >= large
+              ? say(to === 'waste' ? 'yes_bin_all_of_it' : 'yes_use_all_of_it', {
+                  grams: mass(weight!.grams),
+                })
+              : to === 'waste'
+                ? say('bin_it')
+                : say('use_it')}
           </Button>
           <Button onPress={draft.leave(onClose)}>{say('cancel')}</Button>
         </div>

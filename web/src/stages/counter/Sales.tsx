@@ -1,5 +1,4 @@
 import { contract, type Pay, type Sold } from '@ember-slate/contract';
-import { addDays } from '@ember-slate/core/calendar';
 import { useState } from 'react';
 import { useChosenRow, useDay } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
@@ -13,6 +12,9 @@ import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BesideCounter } from '../../parts/BesideCounter.tsx';
+import { DayStep } from '../../parts/DayStep.tsx';
+import { Picker } from '../../parts/Picker.tsx';
+import { WithReason } from '../../parts/WithReason.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
 
@@ -97,14 +99,74 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
   );
 }
 
+/** How it was really paid: the till of its day follows, and the account of who owes it. */
+function OtherPay({ sale }: { sale: Sold }) {
+  const draft = useDraft(`paid otherwise ${sale.id}`);
+  const { send, busy, problem } = useChange(contract.counter.changePay, draft);
+  const [pay, setPay] = useKept<Pay | null>(draft, 'pay', null);
+  const [customer, setCustomer] = useKept(draft, 'customer', sale.customer ?? '');
+  const [reason, setReason] = useKept(draft, 'reason', '');
+  const { data: customers } = useRead(contract.orders.customers);
+  if (pay === null)
+    return (
+      <Button small onPress={() => setPay(sale.pay)}>
+        {say('paid_another_way')}
+      </Button>
+    );
+  const ofOrder = sale.orderNumber !== null;
+  const notYet =
+    pay === sale.pay && (pay !== 'account' || ofOrder || customer === sale.customer)
+      ? say('choose_how_it_was_paid')
+      : pay === 'account' && customer.trim() === ''
+        ? say('say_whose_account')
+        : reason.trim()
+          ? null
+          : say('say_why');
+  return (
+    <form
+      className="border-t border-line pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void send({ pay, customer: pay === 'account' ? customer : null, reason }, { id: sale.id });
+      }}
+    >
+      <Choice
+        label={say('how_it_was_paid')}
+        value={pay}
+        onChange={setPay}
+        options={(['cash', 'card', 'account'] as const).map((p) => ({ value: p, name: payWords[p] }))}
+      />
+      {pay === 'account' && !ofOrder && (
+        <Picker
+          free
+          label={say('whose_account')}
+          value={customer}
+          onChange={setCustomer}
+          options={(customers ?? []).map((c) => ({ value: c.name, name: c.name }))}
+        />
+      )}
+      <TextField
+        label={say('why')}
+        value={reason}
+        onChange={setReason}
+        note={say('the_till_of_its_day_follows')}
+      />
+      <Refused problem={problem} />
+      <div className="flex gap-3">
+        <Button submit busy={busy} notYet={notYet}>
+          {say('put_it_right')}
+        </Button>
+        <Button onPress={draft.leave(() => undefined)}>{say('cancel')}</Button>
+      </div>
+    </form>
+  );
+}
+
 function OneSale({ sale }: { sale: Sold }) {
   const { me } = useShop();
   const { time } = useTimes();
   const mass = useMass();
-  const draft = useDraft(`take back ${sale.id}`);
-  const undo = useChange(contract.counter.voidSale, draft);
   const [back, setBack] = useState<number | null>(null);
-  const [why, setWhy] = useKept<string | null>(draft, 'why', null);
   const line = sale.lines.find((l) => l.position === back);
   return (
     <section aria-label={say('sale', { number: sale.number })}>
@@ -153,34 +215,23 @@ function OneSale({ sale }: { sale: Sold }) {
         <span className="font-figure text-head font-semibold">{formatMoney(sale.total)}</span>
       </p>
       {line && <GiveBack key={line.position} sale={sale} line={line} onDone={() => setBack(null)} />}
-      {me.role === 'manager' && !sale.voided && sale.orderNumber === null && sale.refunded === 0 && !line && (
-        <div className="pt-2">
-          {why === null ? (
-            <Button small onPress={() => setWhy('')}>
-              {say('take_the_whole_sale_back')}
-            </Button>
-          ) : (
-            <form
-              onSubmit={(e) => {
-                e.preventDefault();
-                void undo.send({ reason: why }, { id: sale.id }).then((o) => {
-                  if (o.ok) setWhy(null);
-                });
-              }}
-            >
-              <TextField
-                label={say('why_the_fish_goes_back_where_it')}
-                value={why}
-                onChange={setWhy}
-                error={undo.problem?.detail}
-              />
-              <div className="flex gap-3">
-                <Button submit busy={undo.busy} notYet={why.trim() ? null : say('say_why')}>
-                  {say('take_it_back')}
-                </Button>
-                <Button onPress={() => setWhy(null)}>{say('cancel')}</Button>
-              </div>
-            </form>
+      {!sale.voided && !line && (
+        <div className="space-y-2 pt-2">
+          <OtherPay sale={sale} />
+          {me.role === 'manager' && sale.refunded === 0 && (
+            <WithReason
+              draft={`take back ${sale.id}`}
+              route={contract.counter.voidSale}
+              params={{ id: sale.id }}
+              body={(reason) => ({ reason })}
+              open={say('take_the_whole_sale_back')}
+              label={
+                sale.orderNumber === null
+                  ? say('why_the_fish_goes_back_where_it')
+                  : say('why_the_order_goes_back')
+              }
+              act={say('take_it_back')}
+            />
           )}
         </div>
       )}
@@ -190,7 +241,7 @@ function OneSale({ sale }: { sale: Sold }) {
 
 /** The sales of a day: receipts, money back, whole sales undone. */
 export default function Sales() {
-  const { today, time, dayWords } = useTimes();
+  const { today, time } = useTimes();
   const [day, setDay] = useDay('day', today());
   const { data: sales, problem, refetch } = useRead(contract.counter.sales, { query: { day } });
   const [id, setId] = useChosenRow('sale');
@@ -207,19 +258,7 @@ export default function Sales() {
             : say('sales_2', { live: live.length, total: formatMoney(total) })
         }
       >
-        <span className="flex items-center gap-2 pt-1">
-          <Button small onPress={() => setDay(addDays(day, -1))}>
-            {say('day_before')}
-          </Button>
-          <span className="px-2 font-figure text-label font-semibold text-ink">{dayWords(day)}</span>
-          <Button
-            small
-            onPress={() => setDay(addDays(day, 1))}
-            notYet={day >= today() ? say('that_is_tomorrow') : null}
-          >
-            {say('day_after')}
-          </Button>
-        </span>
+        <DayStep day={day} onDay={setDay} />
       </BesideCounter>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
         <ul className="min-h-0 overflow-y-auto" aria-label={say('sales_3')}>

@@ -1,10 +1,11 @@
 import { fireEvent } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import type { MarkdownOffer, Sold } from '@ember-slate/contract';
+import type { Act, MarkdownOffer, Sold } from '@ember-slate/contract';
 import { counter, manager, tryActs } from '../../testing/acts.tsx';
 import { button, field, fill, holds, only, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { served, shopDay, stockRowOf as row } from '../../testing/served.tsx';
 import Counter from './Counter.tsx';
+import Acts from './Acts.tsx';
 import Sales from './Sales.tsx';
 import StockTake from './StockTake.tsx';
 
@@ -290,11 +291,38 @@ tryActs(
       does: 'takes it back whole for its reason',
       by: async () => {
         await press('Take the whole sale back');
-        expect(await waitsFor('Take it back')).toBe('say why');
-        await fill(/^Why/, 'wrong customer');
+        expect(await waitsFor('Take it back')).toBe('Say why');
+        await fill(/^Why; the fish/, 'wrong customer');
         await press('Take it back');
       },
       sends: { method: 'POST', path: '/api/counter/sales/5/void', body: { reason: 'wrong customer' } },
+    },
+    {
+      does: 'says of an order where its fish goes',
+      answers: { [`/api/counter/sales?day=${shopDay}`]: [{ ...sale, orderNumber: 57 }] },
+      by: async () => {
+        await press('Take the whole sale back');
+        await fill(/lies on the order shelf again/, 'the other Pell');
+        await press('Take it back');
+      },
+      sends: { method: 'POST', path: '/api/counter/sales/5/void', body: { reason: 'the other Pell' } },
+    },
+    {
+      does: 'puts right how it was paid',
+      by: async () => {
+        await press('It was paid another way');
+        expect(await waitsFor('Put it right')).toBe('Choose how it was paid');
+        await press('on account');
+        expect(await waitsFor('Put it right')).toBe('Say whose account it goes on');
+        await fill('Whose account', 'Pell');
+        await fill('Why', 'said so at the door');
+        await press('Put it right');
+      },
+      sends: {
+        method: 'POST',
+        path: '/api/counter/sales/5/pay',
+        body: { pay: 'account', customer: 'Pell', reason: 'said so at the door' },
+      },
     },
     {
       does: 'gives money back and no fish',
@@ -310,6 +338,47 @@ tryActs(
         body: { lines: [{ position: 1, grams: 0, money: 200 }], pay: 'cash', reason: 'waited long' },
       },
       answered: { id: 1, number: 1, money: 200 },
+    },
+  ],
+);
+
+const act = (more: Partial<Act>): Act => ({
+  id: 31,
+  kind: 'move',
+  at: `${shopDay}T10:00:00.000Z`,
+  by: 'Wil Aster',
+  reason: '',
+  takenBack: false,
+  lines: [
+    {
+      name: 'Sea bass, whole',
+      code: '261126-S1',
+      grams: 460,
+      pieces: 1,
+      from: 'place:cold_room',
+      to: 'place:slab',
+    },
+  ],
+  ...more,
+});
+tryActs(
+  'of what was done today a hand',
+  {
+    me: counter,
+    screen: <Acts />,
+    answers: { '/api/counter/acts': [act({}), act({ id: 30, kind: 'discard', takenBack: true })] },
+  },
+  [
+    {
+      does: 'takes a move back, for its reason, and nothing twice',
+      by: async () => {
+        await says(/cold room → slab/);
+        expect(pressable('take back')).toHaveLength(1);
+        await press('take back');
+        await fill('What was wrong?', 'the other tray');
+        await press('Take it back');
+      },
+      sends: { method: 'POST', path: '/api/counter/acts/31/take-back', body: { reason: 'the other tray' } },
     },
   ],
 );
@@ -334,7 +403,6 @@ describe('the sales of a day', () => {
   });
   it.each<[string, Sold, typeof counter]>([
     ['by the counter', sale, counter],
-    ['of an order', { ...sale, orderNumber: 57 }, manager],
     ['of which money went back', { ...sale, refunded: 100 }, manager],
     ['twice', { ...sale, voided: true }, manager],
   ])('are not taken back whole %s', async (_name, one, me) => {

@@ -59,6 +59,8 @@ interface Values {
   notePieces: string;
   noteMoney: number | null;
   remarks: string;
+  /** Why it is put right. */
+  reason: string;
 }
 
 const blank = {
@@ -72,6 +74,7 @@ const blank = {
   notePieces: '',
   noteMoney: null,
   remarks: '',
+  reason: '',
 } as const;
 
 /** As it stands, with its version: what others save meanwhile is not written over unseen. */
@@ -86,6 +89,7 @@ const asItStands = (d: Delivery): Omit<Values, 'at'> => ({
   notePieces: d.notePieces === null ? '' : String(d.notePieces),
   noteMoney: d.noteMoney,
   remarks: d.remarks,
+  reason: '',
 });
 
 interface Props {
@@ -120,7 +124,7 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
       notePieces: wholeNumber(v.notePieces),
       noteMoney: v.noteMoney,
       remarks: v.remarks,
-      ...(delivery ? { version: v.version } : {}),
+      ...(delivery ? { version: v.version, reason: v.reason } : {}),
     }),
     onDone: ({ id }) => onDone(id),
   });
@@ -130,11 +134,13 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
       of={form}
       className="max-w-[720px]"
       stale={stale}
-      submit={delivery ? say('correct_it') : say('open_the_delivery')}
+      submit={delivery ? say('put_it_right') : say('open_the_delivery')}
       onLeave={onCancel}
     >
       <h2 className="pb-3 text-big">
-        {delivery ? say('correct', { supplier: delivery.supplier }) : say('a_delivery_is_at_the_door')}
+        {delivery
+          ? say('put_delivery_right', { supplier: delivery.supplier })
+          : say('a_delivery_is_at_the_door')}
       </h2>
       <div className="grid grid-cols-4 gap-x-6 gap-y-2 max-sm:grid-cols-2">
         <Picker
@@ -169,6 +175,14 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
         />
         <TextField label={say('fish_on_the_note')} {...field('notePieces')} inputMode="numeric" />
         <TextField className="col-span-2" label={say('remarks')} {...field('remarks')} />
+        {delivery?.state === 'closed' && (
+          <TextField
+            className="col-span-2"
+            label={say('why_is_it_put_right')}
+            {...field('reason')}
+            note={say('kept_with_what_it_said_before')}
+          />
+        )}
       </div>
     </Form>
   );

@@ -5,6 +5,7 @@ import { conditionCode, conditionName, shortName } from '@ember-slate/core/speci
 import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useChosenRow } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -105,7 +106,7 @@ function Head({ delivery, onCorrect }: { delivery: Delivery; onCorrect: (() => v
         </div>
         {onCorrect && (
           <Button small onPress={onCorrect}>
-            {say('correct_2')}
+            {say('put_right_2')}
           </Button>
         )}
       </div>
@@ -321,7 +322,8 @@ function LandMore({ delivery, onLanded, onNoMore }: MoreProps) {
 export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLand: boolean }) {
   const [editing, setEditing] = useState<'head' | LotRow | null>(null);
   const [landing, setLanding] = useState(false);
-  const [acting, setActing] = useState<number | null>(null);
+  const [chosen, setActing] = useChosenRow('lot');
+  const acting = chosen === null ? null : Number(chosen);
   if (editing === 'head')
     return (
       <DeliveryForm delivery={delivery} onDone={() => setEditing(null)} onCancel={() => setEditing(null)} />
@@ -331,7 +333,7 @@ export function DeliveryView({ delivery, mayLand }: { delivery: Delivery; mayLan
   const acted = delivery.lots.find((l) => l.id === acting);
   return (
     <div>
-      <Head delivery={delivery} onCorrect={mayLand && open ? () => setEditing('head') : null} />
+      <Head delivery={delivery} onCorrect={mayLand ? () => setEditing('head') : null} />
       {delivery.lots.length > 0 && <Lots {...{ delivery, mayLand, acting }} onAct={setActing} />}
       {acted && mayLand && !editing && (
         <LotActions

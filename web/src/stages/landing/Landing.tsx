@@ -1,10 +1,11 @@
 import { contract, type Delivery } from '@ember-slate/contract';
 import { lazy, Suspense } from 'react';
-import { useChosenRow } from '../../app/address.ts';
+import { useChosenRow, useDay } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
+import { DayStep } from '../../parts/DayStep.tsx';
 import { FirstSteps } from '../../parts/FirstSteps.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { DeliveryForm } from './DeliveryForm.tsx';
@@ -56,13 +57,25 @@ function Against({ delivery, full }: { delivery: Delivery; full: number }) {
 }
 
 export default function Landing() {
-  const { data: deliveries, problem, refetch } = useRead(contract.landing.deliveries, { query: {} });
   const { me } = useShop();
-  const { time } = useTimes();
+  const { time, today } = useTimes();
+  const [day, setDay] = useDay('day', today());
+  const past = day < today();
+  const {
+    data: found,
+    problem,
+    refetch,
+  } = useRead(contract.landing.deliveries, { query: past ? { day } : {} });
+  // One that is still open belongs to today’s work, whenever it came.
+  const deliveries = past ? found?.filter((d) => d.landedOn === day) : found;
+  const [lot] = useChosenRow('lot');
   const mass = useMass();
   const [chosen, setChosen] = useChosenRow('delivery');
   if (!deliveries) return <Waiting problem={problem} onRetry={refetch} />;
-  const first = deliveries.find((d) => d.state === 'open') ?? deliveries[0];
+  const first =
+    deliveries.find((d) => d.lots.some((l) => String(l.id) === lot)) ??
+    deliveries.find((d) => d.state === 'open') ??
+    deliveries[0];
   const shown =
     chosen === 'new' || chosen === 'note'
       ? null
@@ -75,17 +88,21 @@ export default function Landing() {
       <FirstSteps />
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <div>
-          <h1 className="text-head max-sm:text-big">{headline(deliveries, mass)}</h1>
+          <h1 className="text-head max-sm:text-big">
+            {past ? say('landed_on_day', { deliveries: deliveries.length }) : headline(deliveries, mass)}
+          </h1>
           <p className="text-ink2">
             {deliveries.length > 0
-              ? say('in_lots_so_far_today', {
+              ? say(past ? 'in_lots_that_day' : 'in_lots_so_far_today', {
                   total: mass(total),
                   lots: deliveries.reduce((s, d) => s + d.lots.length, 0),
                 })
-              : say('open_the_first_delivery_when_the')}
+              : past
+                ? ''
+                : say('open_the_first_delivery_when_the')}
           </p>
         </div>
-        {mayLand && (
+        {mayLand && !past && (
           <div className="flex gap-3">
             <Button onPress={() => setChosen('note')}>{say('from_a_note')}</Button>
             <Button
@@ -142,6 +159,9 @@ export default function Landing() {
           {deliveries.length > 0 && (
             <li className="pt-2 text-note text-ink3">{say('bar_weighed_a_lot_each_post_the')}</li>
           )}
+          <li className="pt-4">
+            <DayStep day={day} onDay={setDay} stacked />
+          </li>
         </ul>
         <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
           {chosen === 'note' ? (
@@ -150,10 +170,10 @@ export default function Landing() {
             </Suspense>
           ) : shown ? (
             <DeliveryView key={shown.id} delivery={shown} mayLand={mayLand} />
-          ) : mayLand ? (
+          ) : mayLand && !past ? (
             <DeliveryForm delivery={null} onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />
           ) : (
-            <p className="text-ink2">{say('the_back_door_records_deliveries')}</p>
+            <p className="text-ink2">{past ? '' : say('the_back_door_records_deliveries')}</p>
           )}
         </section>
       </div>

@@ -357,7 +357,7 @@ export function LotActions({
         ))}
         <span className="ml-auto flex gap-4">
           <button type="button" className="why" onClick={onCorrect}>
-            {say('correct_3')}
+            {say('put_right')}
           </button>
           <button type="button" className="why" onClick={onClose}>
             {say('put_away')}

@@ -7,6 +7,7 @@ import { DayField, MoneyField, SelectField, TextField, WeightField } from '../..
 import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { BoxScan } from './BoxScan.tsx';
+import { LandedTwice, LotFollows } from './LotFollows.tsx';
 import { OneByOne } from './OneByOne.tsx';
 import { isFlat, isScaly, useLotForm, type LotSources } from './useLotForm.ts';
 import { say } from './say.ts';
@@ -192,12 +193,12 @@ export function LotForm({ onDone, onNoMore, ...sources }: Props) {
       <Form
         of={form}
         stale={inWords(stale)}
-        submit={lot ? say('correct_it') : say('land_this_lot')}
+        submit={lot ? say('put_it_right') : say('land_this_lot')}
         onLeave={onNoMore}
         leave={lot ? say('cancel') : say('no_more_lots')}
       >
         <div className="flex items-baseline justify-between gap-4 pb-2">
-          <h3 className="text-row">{lot ? say('correct_lot', { code: lot.code }) : say('land_a_lot')}</h3>
+          <h3 className="text-row">{lot ? say('put_lot_right', { code: lot.code }) : say('land_a_lot')}</h3>
           {!lot && species && (
             <button
               type="button"
@@ -212,6 +213,7 @@ export function LotForm({ onDone, onNoMore, ...sources }: Props) {
           <WhatCame state={state} isNew={!lot} />
           <WhereFrom form={form} />
         </div>
+        {lot && <LotFollows lot={lot} state={state} />}
         {fish && species && (
           <OneByOne
             species={species}
@@ -222,6 +224,7 @@ export function LotForm({ onDone, onNoMore, ...sources }: Props) {
           />
         )}
       </Form>
+      {lot && <LandedTwice lot={lot} onDone={onDone} />}
     </div>
   );
 }

@@ -33,6 +33,18 @@ const onLot = (method: string, what: string, body: unknown): Sent => ({
   body,
 });
 const more = () => press('more');
+const uses = {
+  graded: true,
+  tickets: [
+    { number: 41, closed: true },
+    { number: 42, closed: false },
+    { number: 43, closed: true },
+  ],
+  labels: 3,
+  soldGrams: 400,
+  promised: 2,
+  needsReason: true,
+};
 const heldLot = { lots: [landedLot({ holdReason: 'smells of oil' })] };
 const paper = { ground: 'farmed_feed', document: 'HA-77' } as const;
 
@@ -178,14 +190,19 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
     sends: onLot('POST', '/raw-paper', { version: 2, paper: null }),
   },
   {
-    does: 'corrects a lot over the version that was looked at',
+    does: 'puts a lot right over the version that was looked at, knowing what follows',
+    answers: { '/api/landing/lots/5/uses': uses },
     by: async () => {
       await more();
-      await press('correct');
+      await press('put right');
       await fill('Number of fish', '5');
       await fill(/^Weight, /, '11400');
       await fill(/^Price a kg/, '10,90');
-      await press('Correct it');
+      await says(/What lies in the cold room changes by the difference/);
+      await says(/Tickets 41, 43 were cut from it/);
+      expect(screen.queryByText(/graded again/)).toBeNull();
+      await fill('Why is it put right?', 'the other box');
+      await press('Put it right');
     },
     sends: onLot('PUT', '', {
       version: 2,
@@ -203,7 +220,28 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
       scaled: 'no',
       slit: 'unasked',
       remarks: '',
+      reason: 'the other box',
     }),
+  },
+  {
+    does: 'says of another fish all that follows',
+    answers: { '/api/landing/lots/5/uses': uses },
+    by: async () => {
+      await more();
+      await press('put right');
+      await pick('Species', 'bass', /European sea bass/);
+      for (const follows of [
+        /graded again before anything of it is sold/,
+        /3 labels carry it and are void/,
+        /400 g of it were sold/,
+        /2 order lines lose/,
+      ])
+        await says(follows);
+      await press('Landed twice? Take it away');
+      await fill(/^Why\? All of it leaves/, 'twice');
+      await press('Take the lot away');
+    },
+    sends: onLot('POST', '/drop', { version: 2, reason: 'twice' }),
   },
   {
     does: 'closes a note that agrees without a word',
@@ -239,12 +277,12 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
     sends: { method: 'POST', path: '/api/landing/deliveries/3/drop', body: { version: 6 } },
   },
   {
-    does: 'corrects the head of a delivery and touches nothing else of it',
+    does: 'puts the head of a delivery right and touches nothing else of it',
     by: async () => {
-      await press('Correct');
+      await press('Put right');
       await fill(/^Core by probe/, '0.4');
       await press('Stands in water');
-      await press('Correct it');
+      await press('Put it right');
     },
     sends: {
       method: 'PUT',
@@ -261,6 +299,7 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
         notePieces: 4,
         noteMoney: 10580,
         remarks: '',
+        reason: '',
       },
     },
   },

@@ -36,6 +36,8 @@ interface LotValues {
   /** Fish weighed one by one; null while the lot is weighed by the box. */
   fish: LotRow['fish'] | null;
   remarks: string;
+  /** Why it is put right. */
+  reason: string;
 }
 
 export interface LotSources {
@@ -63,6 +65,7 @@ const blank: LotValues = {
   slit: 'unasked',
   fish: null,
   remarks: '',
+  reason: '',
 };
 const originOf = ({ production, area, gear }: Pick<LotRow, 'production' | 'area' | 'gear'>) => ({
   production,
@@ -121,7 +124,7 @@ const bodyOf = (v: LotValues, species: Species | undefined, lot: LotRow | null) 
   scaled: isScaly(species, v.condition) ? v.scaled : ('no' as const),
   slit: isFlat(species) && v.condition === 'gutted' ? v.slit : ('unasked' as const),
   remarks: v.remarks,
-  ...(lot ? { version: v.version } : { fish: v.fish ?? [] }),
+  ...(lot ? { version: v.version, reason: v.reason } : { fish: v.fish ?? [] }),
 });
 
 /** The form a lot is landed or corrected with, and what a scanned box or a chosen species fills in. */

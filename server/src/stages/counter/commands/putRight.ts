@@ -1,5 +1,7 @@
 import type { BodyOf, contract, Pay } from '@ember-slate/contract';
-import { reverse } from '@ember-slate/core/ledger';
+import { inWords } from '@ember-slate/words/core';
+import { type Entry, itemName, reverse } from '@ember-slate/core/ledger';
+import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { keepCorrection } from '../../../platform/books/corrections.ts';
 import { customerId } from '../../../platform/books/customers.ts';
@@ -9,10 +11,25 @@ import { lockLots } from '../../../platform/books/stock.ts';
 import { today, type Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { lotsById } from '../../../shop/lots.ts';
+import { oneSpecies } from '../../../shop/species.ts';
 import { say } from '../say.ts';
 
 /** Movements a person may take back by themselves: nothing else was written with them. */
 const backable: readonly MovementKind[] = ['move', 'discard', 'count'];
+
+/** What was moved, binned or counted, by the row it was most of. */
+async function nameOf(work: Work, kind: MovementKind, entries: readonly Entry[]): Promise<string> {
+  const most = entries.reduce((a, b) => (b.grams > a.grams ? b : a));
+  const [lot] = await lotsById(work.tx, [most.lotId]);
+  return say('act', {
+    kind,
+    code: lot!.code,
+    species: shortName((await oneSpecies(work.tx, lot!.speciesId))!.name),
+    item: inWords(itemName(most.item, lot!.condition, formsOf(work.settings))),
+  });
+}
 
 /**
  * Takes a move, a bin or a count of today back by a movement that undoes it, with the same reason, so that what it added to
@@ -41,11 +58,8 @@ export async function takeBack(work: Work, id: number, reason: string): Promise<
   const grams = entries.reduce((s, e) => s + Math.max(0, e.grams), 0);
   await keepCorrection(work, 'movement', {
     id,
-    name: (had.reason === ''
-      ? say('act', { kind: had.kind })
-      : say('act_for', { kind: had.kind, reason: had.reason })
-    ).slice(0, 120),
-    changes: [{ what: say('weight'), was: massText(grams, work.units), now: say('taken_back') }],
+    name: (await nameOf(work, had.kind, entries)).slice(0, 120),
+    changes: [{ what: say('weight'), was: massText(grams, work.units), now: say('is_taken_back') }],
     reason,
   });
   return { id: movement };

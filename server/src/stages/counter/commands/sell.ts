@@ -157,7 +157,7 @@ export const voidSale =
     await keepCorrection(work, 'sale', {
       id,
       name: say('sale', { number: sale.number }),
-      changes: [{ what: say('sum'), was: moneyText(work, sale.total), now: say('taken_back') }],
+      changes: [{ what: say('sum'), was: moneyText(work, sale.total), now: say('is_taken_back') }],
       reason,
     });
     return { id };
