@@ -44,6 +44,7 @@ export const views = [
   'people',
   'sign-ins',
   'rules',
+  'help?of=/counter',
 ];
 
 /** The sample shop open on one screen, its manager signed in and the day planned, for all tests of a file. */

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
-import { mayOpen, pages } from '../pages.tsx';
+import { mayOpen, pageList } from '../pageList.ts';
 import { useScanner } from '../scanner.ts';
 import { useShop } from '../shop.tsx';
 import { say } from '../say.ts';
@@ -59,7 +59,7 @@ function usePages(text: string): Hit[] {
   const { me } = useShop();
   const wanted = text.trim().toLowerCase();
   if (wanted === '') return [];
-  return pages
+  return pageList
     .filter(({ path, name }) => !path.includes(':') && name.toLowerCase().includes(wanted))
     .map(({ path, name }) => ({ kind: 'page' as const, name, detail: '', to: `/${path}` }))
     .filter(({ to }) => mayOpen(to, me.role));

@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
-import { mayOpen, pageName } from '../pages.tsx';
+import { Link, useLocation } from 'react-router';
+import { mayOpen, pageName } from '../pageList.ts';
 import { useShop } from '../shop.tsx';
 import { setPrefs, useAppDispatch, useAppSelector } from '../store.ts';
 import { say } from '../say.ts';
@@ -36,6 +36,7 @@ interface Props {
 export function ScreenMenu({ onLock, onFind, children }: Props) {
   const prefs = useAppSelector((s) => s.prefs);
   const { me } = useShop();
+  const here = useLocation().pathname;
   const dispatch = useAppDispatch();
   const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
   return (
@@ -80,8 +81,13 @@ export function ScreenMenu({ onLock, onFind, children }: Props) {
           </button>
         </MenuItem>
         <MenuItem>
+          <Link className={item} to={`/help?of=${here}`}>
+            {pageName('/help')} <span className="key ml-1">?</span>
+          </Link>
+        </MenuItem>
+        <MenuItem>
           <Link className={item} to="/keys">
-            {pageName('/keys')} <span className="key ml-1">?</span>
+            {pageName('/keys')}
           </Link>
         </MenuItem>
         <MenuItem>

@@ -3,7 +3,7 @@ import { Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
 import { useKeys } from '../keys.ts';
-import { pageName } from '../pages.tsx';
+import { pageName } from '../pageList.ts';
 import { useNow, useShop, useTimes } from '../shop.tsx';
 import { useAppSelector } from '../store.ts';
 import { TakeWeightProvider } from '../takeWeight.tsx';
@@ -79,7 +79,8 @@ function Keys({ onLock }: { onLock: () => void }) {
     ' ': take,
     t: () => void command({ command: 'tare' }),
     l: onLock,
-    '?': () => void go('/keys'),
+    // Pressed again it leads back to the screen it was asked for.
+    '?': () => void (here === '/help' ? go(-1) : go(`/help?of=${here}`)),
   });
   return null;
 }

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { press } from '../../testing/hands.ts';
 import { served } from '../../testing/served.tsx';
 import { NotFound } from '../NotFound.tsx';
-import { pageName, pages } from '../pages.tsx';
+import { pageName } from '../pageList.ts';
+import { pages } from '../pages.tsx';
 import { Shell } from './Shell.tsx';
 
 describe('what a page is called', () => {

@@ -1,0 +1,328 @@
+import { say } from './say.ts';
+
+/** Words of the trade and of the house, each with what it is. */
+export const words = {
+  lot: [say('word_lot'), say('word_lot_is')],
+  delivery: [say('word_delivery'), say('word_delivery_is')],
+  note: [say('word_note'), say('word_note_is')],
+  put_right: [say('word_put_right'), say('word_put_right_is')],
+  sign: [say('word_sign'), say('word_sign_is')],
+  verdict: [say('word_verdict'), say('word_verdict_is')],
+  ice_days: [say('word_ice_days'), say('word_ice_days_is')],
+  hold: [say('word_hold'), say('word_hold_is')],
+  line: [say('word_line'), say('word_line_is')],
+  market_form: [say('word_market_form'), say('word_market_form_is')],
+  promised: [say('word_promised'), say('word_promised_is')],
+  deposit: [say('word_deposit'), say('word_deposit_is')],
+  ticket: [say('word_ticket'), say('word_ticket_is')],
+  yield: [say('word_yield'), say('word_yield_is')],
+  weekly: [say('word_weekly'), say('word_weekly_is')],
+  plan: [say('word_plan'), say('word_plan_is')],
+  marks: [say('word_marks'), say('word_marks_is')],
+  bound: [say('word_bound'), say('word_bound_is')],
+  window: [say('word_window'), say('word_window_is')],
+  drip: [say('word_drip'), say('word_drip_is')],
+  balance: [say('word_balance'), say('word_balance_is')],
+  sweep: [say('word_sweep'), say('word_sweep_is')],
+  tray: [say('word_tray'), say('word_tray_is')],
+  bag: [say('word_bag'), say('word_bag_is')],
+  markdown: [say('word_markdown'), say('word_markdown_is')],
+  sell_by: [say('word_sell_by'), say('word_sell_by_is')],
+  on_account: [say('word_on_account'), say('word_on_account_is')],
+  movement: [say('word_movement'), say('word_movement_is')],
+  count: [say('word_count'), say('word_count_is')],
+  unaccounted: [say('word_unaccounted'), say('word_unaccounted_is')],
+  trim: [say('word_trim'), say('word_trim_is')],
+  seal: [say('word_seal'), say('word_seal_is')],
+  till: [say('word_till'), say('word_till_is')],
+  control: [say('word_control'), say('word_control_is')],
+  margin: [say('word_margin'), say('word_margin_is')],
+  claim: [say('word_claim'), say('word_claim_is')],
+  clock: [say('word_clock'), say('word_clock_is')],
+  histamine: [say('word_histamine'), say('word_histamine_is')],
+  raw: [say('word_raw'), say('word_raw_is')],
+  label: [say('word_label'), say('word_label_is')],
+} as const satisfies Record<string, readonly [word: string, is: string]>;
+
+/** Keys that do something on one screen only. */
+export const keys = {
+  space: [say('key_space'), say('take_weight')],
+  g: ['G', say('one_sign')],
+  '33': ['3, 3', say('new_order')],
+  p: ['P', say('the_plan')],
+  arrows: ['← →', say('steps')],
+  slash: ['/', say('find_tray')],
+  place: ['B, 3', say('place_of_slab')],
+  plusminus: ['+ −', say('more_less')],
+  c: ['C', say('pay_cash')],
+} as const satisfies Record<string, readonly [key: string, does: string]>;
+
+export interface HelpOf {
+  /** The question the screen answers. */
+  answers: string;
+  how: readonly [string, string, string];
+  keys: readonly (keyof typeof keys)[];
+  words: readonly (keyof typeof words)[];
+}
+
+/** What is to be said of each screen, by its address; one with a row chosen is the screen it is chosen on. */
+export const help: Readonly<Record<string, HelpOf>> = {
+  landing: {
+    answers: say('landing_answers'),
+    how: [say('landing_1'), say('landing_2'), say('landing_3')],
+    keys: ['space'],
+    words: ['lot', 'delivery', 'note', 'put_right'],
+  },
+  grading: {
+    answers: say('grading_answers'),
+    how: [say('grading_1'), say('grading_2'), say('grading_3')],
+    keys: [],
+    words: ['lot', 'sign', 'verdict', 'ice_days'],
+  },
+  'grading/:id': {
+    answers: say('grading_id_answers'),
+    how: [say('grading_id_1'), say('grading_id_2'), say('grading_id_3')],
+    keys: ['g'],
+    words: ['sign', 'verdict', 'ice_days', 'hold'],
+  },
+  orders: {
+    answers: say('orders_answers'),
+    how: [say('orders_1'), say('orders_2'), say('orders_3')],
+    keys: ['33'],
+    words: ['line', 'market_form', 'promised', 'deposit'],
+  },
+  'orders/due': {
+    answers: say('orders_due_answers'),
+    how: [say('orders_due_1'), say('orders_due_2'), say('orders_due_3')],
+    keys: [],
+    words: ['line', 'ticket'],
+  },
+  'orders/buying': {
+    answers: say('orders_buying_answers'),
+    how: [say('orders_buying_1'), say('orders_buying_2'), say('orders_buying_3')],
+    keys: [],
+    words: ['yield', 'line'],
+  },
+  'orders/weekly': {
+    answers: say('orders_weekly_answers'),
+    how: [say('orders_weekly_1'), say('orders_weekly_2'), say('orders_weekly_3')],
+    keys: [],
+    words: ['weekly'],
+  },
+  plan: {
+    answers: say('plan_answers'),
+    how: [say('plan_1'), say('plan_2'), say('plan_3')],
+    keys: ['p'],
+    words: ['plan', 'marks', 'line', 'bound'],
+  },
+  'plan/hand': {
+    answers: say('plan_hand_answers'),
+    how: [say('plan_hand_1'), say('plan_hand_2'), say('plan_hand_3')],
+    keys: [],
+    words: ['promised', 'line'],
+  },
+  bench: {
+    answers: say('bench_answers'),
+    how: [say('bench_1'), say('bench_2'), say('bench_3')],
+    keys: [],
+    words: ['ticket', 'put_right'],
+  },
+  'bench/:id': {
+    answers: say('bench_id_answers'),
+    how: [say('bench_id_1'), say('bench_id_2'), say('bench_id_3')],
+    keys: ['arrows', 'space'],
+    words: ['ticket', 'window', 'drip', 'balance', 'sweep'],
+  },
+  'bench/clock': {
+    answers: say('bench_clock_answers'),
+    how: [say('bench_clock_1'), say('bench_clock_2'), say('bench_clock_3')],
+    keys: [],
+    words: ['ticket'],
+  },
+  marks: {
+    answers: say('marks_answers'),
+    how: [say('marks_1'), say('marks_2'), say('marks_3')],
+    keys: [],
+    words: ['marks'],
+  },
+  counter: {
+    answers: say('counter_answers'),
+    how: [say('counter_1'), say('counter_2'), say('counter_3')],
+    keys: ['slash', 'place', 'plusminus', 'c'],
+    words: ['tray', 'bag', 'markdown', 'sell_by', 'on_account'],
+  },
+  'counter/sales': {
+    answers: say('counter_sales_answers'),
+    how: [say('counter_sales_1'), say('counter_sales_2'), say('counter_sales_3')],
+    keys: [],
+    words: ['put_right', 'on_account'],
+  },
+  'counter/acts': {
+    answers: say('counter_acts_answers'),
+    how: [say('counter_acts_1'), say('counter_acts_2'), say('counter_acts_3')],
+    keys: [],
+    words: ['movement', 'count', 'put_right'],
+  },
+  'counter/count': {
+    answers: say('counter_count_answers'),
+    how: [say('counter_count_1'), say('counter_count_2'), say('counter_count_3')],
+    keys: [],
+    words: ['count', 'unaccounted'],
+  },
+  'counter/trim': {
+    answers: say('counter_trim_answers'),
+    how: [say('counter_trim_1'), say('counter_trim_2'), say('counter_trim_3')],
+    keys: [],
+    words: ['trim'],
+  },
+  close: {
+    answers: say('close_answers'),
+    how: [say('close_1'), say('close_2'), say('close_3')],
+    keys: [],
+    words: ['seal', 'unaccounted', 'yield', 'till'],
+  },
+  'close/yields': {
+    answers: say('close_yields_answers'),
+    how: [say('close_yields_1'), say('close_yields_2'), say('close_yields_3')],
+    keys: [],
+    words: ['yield', 'control'],
+  },
+  'close/costs': {
+    answers: say('close_costs_answers'),
+    how: [say('close_costs_1'), say('close_costs_2'), say('close_costs_3')],
+    keys: [],
+    words: ['margin', 'yield'],
+  },
+  'close/buying': {
+    answers: say('close_buying_answers'),
+    how: [say('close_buying_1'), say('close_buying_2'), say('close_buying_3')],
+    keys: [],
+    words: ['ice_days'],
+  },
+  'close/reports': {
+    answers: say('close_reports_answers'),
+    how: [say('close_reports_1'), say('close_reports_2'), say('close_reports_3')],
+    keys: [],
+    words: ['yield', 'margin'],
+  },
+  'close/put-right': {
+    answers: say('close_put_right_answers'),
+    how: [say('close_put_right_1'), say('close_put_right_2'), say('close_put_right_3')],
+    keys: [],
+    words: ['put_right', 'seal'],
+  },
+  species: {
+    answers: say('species_answers'),
+    how: [say('species_1'), say('species_2'), say('species_3')],
+    keys: [],
+    words: ['yield', 'ice_days'],
+  },
+  customers: {
+    answers: say('customers_answers'),
+    how: [say('customers_1'), say('customers_2'), say('customers_3')],
+    keys: [],
+    words: ['on_account', 'deposit'],
+  },
+  suppliers: {
+    answers: say('suppliers_answers'),
+    how: [say('suppliers_1'), say('suppliers_2'), say('suppliers_3')],
+    keys: [],
+    words: ['claim', 'yield'],
+  },
+  schemes: {
+    answers: say('schemes_answers'),
+    how: [say('schemes_1'), say('schemes_2'), say('schemes_3')],
+    keys: [],
+    words: ['sign', 'ice_days'],
+  },
+  cold: {
+    answers: say('cold_answers'),
+    how: [say('cold_1'), say('cold_2'), say('cold_3')],
+    keys: [],
+    words: ['clock', 'histamine'],
+  },
+  first: {
+    answers: say('first_answers'),
+    how: [say('first_1'), say('first_2'), say('first_3')],
+    keys: [],
+    words: ['ice_days', 'sell_by'],
+  },
+  frozen: {
+    answers: say('frozen_answers'),
+    how: [say('frozen_1'), say('frozen_2'), say('frozen_3')],
+    keys: [],
+    words: ['raw'],
+  },
+  'lots/:id': {
+    answers: say('lots_id_answers'),
+    how: [say('lots_id_1'), say('lots_id_2'), say('lots_id_3')],
+    keys: [],
+    words: ['clock', 'ice_days', 'histamine'],
+  },
+  forms: {
+    answers: say('forms_answers'),
+    how: [say('forms_1'), say('forms_2'), say('forms_3')],
+    keys: [],
+    words: ['market_form', 'sweep'],
+  },
+  methods: {
+    answers: say('methods_answers'),
+    how: [say('methods_1'), say('methods_2'), say('methods_3')],
+    keys: [],
+    words: ['yield'],
+  },
+  labels: {
+    answers: say('labels_answers'),
+    how: [say('labels_1'), say('labels_2'), say('labels_3')],
+    keys: [],
+    words: ['label'],
+  },
+  knives: {
+    answers: say('knives_answers'),
+    how: [say('knives_1'), say('knives_2'), say('knives_3')],
+    keys: [],
+    words: [],
+  },
+  quality: {
+    answers: say('quality_answers'),
+    how: [say('quality_1'), say('quality_2'), say('quality_3')],
+    keys: [],
+    words: ['yield'],
+  },
+  keys: {
+    answers: say('keys_answers'),
+    how: [say('keys_1'), say('keys_2'), say('keys_3')],
+    keys: [],
+    words: [],
+  },
+  settings: {
+    answers: say('settings_answers'),
+    how: [say('settings_1'), say('settings_2'), say('settings_3')],
+    keys: [],
+    words: ['seal'],
+  },
+  people: {
+    answers: say('people_answers'),
+    how: [say('people_1'), say('people_2'), say('people_3')],
+    keys: [],
+    words: [],
+  },
+  'sign-ins': {
+    answers: say('sign_ins_answers'),
+    how: [say('sign_ins_1'), say('sign_ins_2'), say('sign_ins_3')],
+    keys: [],
+    words: [],
+  },
+  rules: {
+    answers: say('rules_answers'),
+    how: [say('rules_1'), say('rules_2'), say('rules_3')],
+    keys: [],
+    words: [],
+  },
+  help: {
+    answers: say('help_answers'),
+    how: [say('help_1'), say('help_2'), say('help_3')],
+    keys: [],
+    words: [],
+  },
+};
