@@ -103,6 +103,9 @@ describe('starting', () => {
     [['--port', 'abc'], /is no port/],
     [['--port', '70000'], /is no port/],
     [['--colour', 'red'], /--colour/],
+    [['--tls', 'shop.crt'], /takes two files/],
+    [['--tls', 'shop.crt', 'shop.key'], /shop\.crt cannot be read \(ENOENT\)/],
+    [['data'], /data is nothing this command knows/],
   ])('refuses %o and shows how it is used', (args, words) => {
     const shop = spawnSync(process.execPath, [...built('server/dist/launch/start.js'), ...args], {
       env,

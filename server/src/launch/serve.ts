@@ -1,8 +1,10 @@
-import type { Server } from 'node:http';
+import { createServer, type Server } from 'node:http';
+import { createServer as createTlsServer } from 'node:https';
 import type { Express } from 'express';
 import type { Pool } from 'mysql2/promise';
 import { createApp } from '../app.ts';
 import { type Config, type DeviceKind, deviceStates } from '../platform/config.ts';
+import type { Tls } from './tls.ts';
 import { keepDevices } from './devices.ts';
 import { keepBackedUp } from '../platform/backup/keep.ts';
 import { openPool } from '../platform/db.ts';
@@ -28,18 +30,24 @@ export interface Running {
 /** Longer than any proxy or browser keeps a connection for its next request: a door never shuts on one that comes in. */
 const keptOpenMs = 75_000;
 
-/** Has an app listen. */
-export const openDoor = (app: Express, port: number, host: string): Promise<Server> =>
+/** Has an app listen, behind TLS where a certificate and its key are given. */
+export const openDoor = (app: Express, port: number, host: string, tls: Tls | null = null): Promise<Server> =>
   new Promise((done, fail) => {
-    const opened = app.listen(port, host, (error?: Error) => (error ? fail(error) : done(opened)));
-    opened.keepAliveTimeout = keptOpenMs;
+    // A server behind TLS is one in all that is asked of it here.
+    const server = tls ? (createTlsServer(tls, app) as unknown as Server) : createServer(app);
+    server.keepAliveTimeout = keptOpenMs;
+    server.once('error', fail);
+    server.listen(port, host, () => {
+      server.off('error', fail);
+      done(server);
+    });
   });
 
 /**
  * Opens the HTTP face on a port. A busy port is an error that says so. `planSeconds`: how long it may think at the most
  * over a plan it makes by itself.
  */
-export async function listen(config: Config, planSeconds?: number): Promise<Running> {
+export async function listen(config: Config, planSeconds?: number, tls: Tls | null = null): Promise<Running> {
   const pool = openPool(config.databaseUrl);
   const simulated = (kind: DeviceKind) => config.simulated.includes(kind);
   const scale = new ScaleAdapter(config.scaleAddress, simulated('scale'));
@@ -59,18 +67,20 @@ export async function listen(config: Config, planSeconds?: number): Promise<Runn
     probe,
     planner,
   });
-  const server = await openDoor(app, config.port, config.host).catch(async (error: NodeJS.ErrnoException) => {
-    scale.close();
-    planner.close();
-    probe.close();
-    await sensors.close();
-    await pool.end();
-    throw error.code === 'EADDRINUSE'
-      ? new Error(
-          `Port ${config.port} on ${config.host} is taken by another program: stop it, or choose another with --port`,
-        )
-      : error;
-  });
+  const server = await openDoor(app, config.port, config.host, tls).catch(
+    async (error: NodeJS.ErrnoException) => {
+      scale.close();
+      planner.close();
+      probe.close();
+      await sensors.close();
+      await pool.end();
+      throw error.code === 'EADDRINUSE'
+        ? new Error(
+            `Port ${config.port} on ${config.host} is taken by another program: stop it, or choose another with --port`,
+          )
+        : error;
+    },
+  );
   planner.keepWarm();
   jobs.start();
   const stopDevices = keepDevices(pool, given, { scale, probe, sensors, printer });

@@ -16,13 +16,16 @@ import { freePort, type PrivateDatabase, startPrivateDatabase } from './database
 import { program } from './program.ts';
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
+import { readTls } from './tls.ts';
 
 const usage = `./start [--port N] [--host ADDRESS] [--empty] [--simulate] [--years N] [--data FOLDER]
+        [--tls CERTIFICATE KEY]
   --port    port of the app, 4100 unless given
   --host    address to listen on, 127.0.0.1 unless given (sample PINs work on this machine only)
   --empty   a shop of your own without sample data, and without devices but your own
   --simulate  try out a shop of your own with simulated devices: what they read is marked as simulated for good
   --years   years of a busy past behind the sample shop, to see it at its largest
+  --tls     certificate and key (PEM): the app speaks TLS itself, for screens on the shop's network
   --data    where the private database lives, .data unless given
 DATABASE_URL points at a MariaDB of your own instead of the private one.
 SCALE_ADDRESS, SENSOR_ADDRESS, PRINTER_ADDRESS, PROBE_ADDRESS (host:port) are your own devices.
@@ -30,7 +33,8 @@ TRUST_PROXY and HOSTS are for a shop behind a reverse proxy with TLS; LOG_FILE s
 
 function options() {
   try {
-    const { values } = parseArgs({
+    const { values, positionals } = parseArgs({
+      allowPositionals: true,
       options: {
         port: { type: 'string', default: process.env.PORT ?? '4100' },
         host: { type: 'string', default: process.env.HOST ?? '127.0.0.1' },
@@ -38,6 +42,7 @@ function options() {
         empty: { type: 'boolean', default: false },
         simulate: { type: 'boolean', default: false },
         years: { type: 'string', default: '0' },
+        tls: { type: 'string' },
         help: { type: 'boolean', default: false },
       },
     });
@@ -45,7 +50,14 @@ function options() {
     if (!Number.isInteger(port) || port < 1 || port > 65_535)
       throw new Error(`--port ${values.port} is no port`);
     if (!/^\d{1,2}$/.test(values.years)) throw new Error(`--years ${values.years} is no number of years`);
-    return { ...values, port };
+    const [key, ...more] = positionals;
+    if (more.length > 0 || (key === undefined) !== (values.tls === undefined))
+      throw new Error(
+        values.tls === undefined
+          ? `${positionals.join(' ')} is nothing this command knows`
+          : '--tls takes two files: the certificate, then its key',
+      );
+    return { ...values, port, tls: key === undefined ? null : readTls(values.tls!, key) };
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${usage}`);
     process.exit(2);
@@ -189,17 +201,21 @@ try {
     );
   const config = configFromEnv({ ...process.env, DATABASE_URL: databaseUrl });
   const standIns = await startDevices(config, sample || flags.simulate);
-  running = await listen({
-    ...config,
-    ...standIns,
-    host: flags.host,
-    port: flags.port,
-    webRoot: `${process.cwd()}/web/dist`,
-    dataFolder: database ? resolve(flags.data) : null,
-    checkAnswers: false,
-  });
+  running = await listen(
+    {
+      ...config,
+      ...standIns,
+      host: flags.host,
+      port: flags.port,
+      webRoot: `${process.cwd()}/web/dist`,
+      dataFolder: database ? resolve(flags.data) : null,
+      checkAnswers: false,
+    },
+    undefined,
+    flags.tls,
+  );
   const people = await signIns(databaseUrl);
-  console.log(`\nEmber Slate is open at http://${flags.host}:${running.port}`);
+  console.log(`\nEmber Slate is open at http${flags.tls ? 's' : ''}://${flags.host}:${running.port}`);
   if (people) console.log(`Sample data. Sign in as\n${people}`);
   if (said) console.log(said);
   console.log('Ctrl-C closes it.');
