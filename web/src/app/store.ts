@@ -39,7 +39,7 @@ const prefs = createSlice({
 const noReading: Reading = { grams: 0, tare: 0, state: 'none', seq: 0 };
 
 /** One line that is said to who stands here; `act` is a move or a bin that can be taken back at once. */
-export interface Notice {
+interface Notice {
   text: string;
   problem: boolean;
   act?: number;

@@ -5,12 +5,7 @@ import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { pictureBody, type Platform, receiveFile } from '../../platform/http.ts';
 import { allSpecies } from '../../shop/species.ts';
 import { makeClaim, settleClaim } from './commands/claims.ts';
-import {
-  addLot,
-  closeDelivery,
-  createDelivery,
-  dropDelivery,
-} from './commands/deliveries.ts';
+import { addLot, closeDelivery, createDelivery, dropDelivery } from './commands/deliveries.ts';
 import { printLabel } from './commands/lotLabel.ts';
 import { holdLot, keepRawPaper, splitLot } from './commands/lots.ts';
 import { importNote } from './commands/notes.ts';

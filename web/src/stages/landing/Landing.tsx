@@ -56,9 +56,97 @@ function Against({ delivery, full }: { delivery: Delivery; full: number }) {
   );
 }
 
+interface InListProps {
+  delivery: Delivery;
+  /** The most that any of them weighs or should, g. */
+  full: number;
+  on: boolean;
+  onChoose: () => void;
+}
+
+/** How a delivery stands to its note, in a word or two. */
+function standing(d: Delivery, mass: (g: number) => string): string {
+  if (d.state === 'closed') return say('checked');
+  if (d.differences.length > 0) return differenceText(d.differences[0]!, mass);
+  return d.noteGrams === null ? say('open_no_weight_on_the_note') : say('open_agrees_so_far');
+}
+
+/** One delivery of the list: whose, when, how much, and how it stands to its note. */
+function InList({ delivery: d, full, on, onChoose }: InListProps) {
+  const { time } = useTimes();
+  const mass = useMass();
+  return (
+    <li className="border-b border-line">
+      <button
+        type="button"
+        aria-current={on}
+        onClick={onChoose}
+        className={`block w-full px-2 py-2.5 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+      >
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="truncate font-figure text-label font-semibold">{d.supplier}</span>
+          <span className="text-note text-ink3">{time(d.arrivedAt)}</span>
+        </span>
+        <span className="flex items-baseline justify-between">
+          <span className="font-figure text-row font-semibold">
+            <Mass g={d.totals.grams} />
+          </span>
+          <span className="text-note text-ink2">
+            {d.totals.money === null
+              ? say('fish_2', { pieces: d.totals.pieces })
+              : formatMoney(d.totals.money)}
+          </span>
+        </span>
+        <Against delivery={d} full={full} />
+        <span
+          className={`block text-note ${d.state === 'open' && d.differences.length > 0 ? 'text-embertext' : 'text-ink3'}`}
+        >
+          {standing(d, mass)}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+/** What landed in words, and when nothing did. */
+function Head({ deliveries, past }: { deliveries: readonly Delivery[]; past: boolean }) {
+  const mass = useMass();
+  const sum = {
+    total: mass(deliveries.reduce((s, d) => s + d.totals.grams, 0)),
+    lots: deliveries.reduce((s, d) => s + d.lots.length, 0),
+  };
+  const none = past ? '' : say('open_the_first_delivery_when_the');
+  return (
+    <div>
+      <h1 className="text-head max-sm:text-big">
+        {past ? say('landed_on_day', { deliveries: deliveries.length }) : headline(deliveries, mass)}
+      </h1>
+      <p className="text-ink2">
+        {deliveries.length === 0 ? none : say(past ? 'in_lots_that_day' : 'in_lots_so_far_today', sum)}
+      </p>
+    </div>
+  );
+}
+
+/** The delivery that is looked at: the one chosen, the one of the chosen lot, the first that is open. */
+function shownOf(
+  deliveries: readonly Delivery[],
+  chosen: string | null,
+  lot: string | null,
+): Delivery | null {
+  if (chosen === 'new' || chosen === 'note') return null;
+  return (
+    deliveries.find((d) => String(d.id) === chosen) ??
+    deliveries.find((d) => d.lots.some((l) => String(l.id) === lot)) ??
+    deliveries.find((d) => d.state === 'open') ??
+    deliveries[0] ??
+    null
+  );
+}
+
 export default function Landing() {
   const { me } = useShop();
-  const { time, today } = useTimes();
+  const { today } = useTimes();
   const [day, setDay] = useDay('day', today());
   const past = day < today();
   const {
@@ -69,44 +157,21 @@ export default function Landing() {
   // One that is still open belongs to today’s work, whenever it came.
   const deliveries = past ? found?.filter((d) => d.landedOn === day) : found;
   const [lot] = useChosenRow('lot');
-  const mass = useMass();
   const [chosen, setChosen] = useChosenRow('delivery');
   if (!deliveries) return <Waiting problem={problem} onRetry={refetch} />;
-  const first =
-    deliveries.find((d) => d.lots.some((l) => String(l.id) === lot)) ??
-    deliveries.find((d) => d.state === 'open') ??
-    deliveries[0];
-  const shown =
-    chosen === 'new' || chosen === 'note'
-      ? null
-      : (deliveries.find((d) => String(d.id) === chosen) ?? first ?? null);
-  const total = deliveries.reduce((s, d) => s + d.totals.grams, 0);
+  const shown = shownOf(deliveries, chosen, lot);
   const full = Math.max(1, ...deliveries.map((d) => Math.max(d.totals.grams, d.noteGrams ?? 0)));
   const mayLand = me.role !== 'counter';
   return (
     <div className="flex h-full flex-col">
       <FirstSteps />
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
-        <div>
-          <h1 className="text-head max-sm:text-big">
-            {past ? say('landed_on_day', { deliveries: deliveries.length }) : headline(deliveries, mass)}
-          </h1>
-          <p className="text-ink2">
-            {deliveries.length > 0
-              ? say(past ? 'in_lots_that_day' : 'in_lots_so_far_today', {
-                  total: mass(total),
-                  lots: deliveries.reduce((s, d) => s + d.lots.length, 0),
-                })
-              : past
-                ? ''
-                : say('open_the_first_delivery_when_the')}
-          </p>
-        </div>
+        <Head deliveries={deliveries} past={past} />
         {mayLand && !past && (
           <div className="flex gap-3">
             <Button onPress={() => setChosen('note')}>{say('from_a_note')}</Button>
             <Button
-              kind={chosen === 'new' || first?.state === 'open' ? 'plain' : 'main'}
+              kind={chosen === 'new' || deliveries.some((d) => d.state === 'open') ? 'plain' : 'main'}
               onPress={() => setChosen('new')}
             >
               {say('new_delivery')}
@@ -120,41 +185,13 @@ export default function Landing() {
           aria-label={say('deliveries_today')}
         >
           {deliveries.map((d) => (
-            <li key={d.id} className="border-b border-line">
-              <button
-                type="button"
-                aria-current={shown?.id === d.id}
-                onClick={() => setChosen(d.id)}
-                className={`block w-full px-2 py-2.5 text-left hover:bg-lift ${shown?.id === d.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-              >
-                <span className="flex items-baseline justify-between gap-2">
-                  <span className="truncate font-figure text-label font-semibold">{d.supplier}</span>
-                  <span className="text-note text-ink3">{time(d.arrivedAt)}</span>
-                </span>
-                <span className="flex items-baseline justify-between">
-                  <span className="font-figure text-row font-semibold">
-                    <Mass g={d.totals.grams} />
-                  </span>
-                  <span className="text-note text-ink2">
-                    {d.totals.money === null
-                      ? say('fish_2', { pieces: d.totals.pieces })
-                      : formatMoney(d.totals.money)}
-                  </span>
-                </span>
-                <Against delivery={d} full={full} />
-                <span
-                  className={`block text-note ${d.state === 'open' && d.differences.length > 0 ? 'text-embertext' : 'text-ink3'}`}
-                >
-                  {d.state === 'closed'
-                    ? say('checked')
-                    : d.differences.length > 0
-                      ? differenceText(d.differences[0]!, mass)
-                      : d.noteGrams === null
-                        ? say('open_no_weight_on_the_note')
-                        : say('open_agrees_so_far')}
-                </span>
-              </button>
-            </li>
+            <InList
+              key={d.id}
+              delivery={d}
+              full={full}
+              on={shown?.id === d.id}
+              onChoose={() => setChosen(d.id)}
+            />
           ))}
           {deliveries.length > 0 && (
             <li className="pt-2 text-note text-ink3">{say('bar_weighed_a_lot_each_post_the')}</li>

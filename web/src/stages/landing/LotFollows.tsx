@@ -9,29 +9,32 @@ import type { useLotForm } from './useLotForm.ts';
 type Uses = AnswerOf<typeof contract.landing.lotUses>;
 type State = ReturnType<typeof useLotForm>;
 
+/** What of the lot the form says otherwise. */
+const changedOf = (v: State['form']['values'], lot: LotRow) => ({
+  fish: v.speciesId !== lot.speciesId,
+  state: v.condition !== lot.condition,
+  origin:
+    [v.production, v.area, v.gear, v.caughtOn].join() !==
+    [lot.production, lot.area, lot.gear ?? '', lot.caughtOn ?? ''].join(),
+  amount: v.weight?.grams !== lot.grams || v.pieces !== String(lot.pieces),
+  price: v.price !== lot.pricePerKg,
+});
+
 /** What follows when the lot says what stands in the form now, one line each; nothing where nobody has built on it. */
 function followsOf(uses: Uses, lot: LotRow, { form }: State, mass: (g: number) => string): string[] {
-  const v = form.values;
-  const otherFish = v.speciesId !== lot.speciesId;
-  const other = otherFish || v.condition !== lot.condition;
-  const origin =
-    v.production !== lot.production ||
-    v.area !== lot.area ||
-    v.gear !== (lot.gear ?? '') ||
-    v.caughtOn !== (lot.caughtOn ?? '');
-  const amount = v.weight?.grams !== lot.grams || v.pieces !== String(lot.pieces);
-  const price = v.price !== lot.pricePerKg;
+  const is = changedOf(form.values, lot);
+  const other = is.fish || is.state;
   const closed = uses.tickets.filter((t) => t.closed).map((t) => t.number);
-  return [
-    other && uses.graded && say('follows_graded_again'),
-    (other || price) &&
-      closed.length > 0 &&
-      say('follows_tickets', { tickets: closed.join(', '), count: closed.length }),
-    (other || origin) && uses.labels > 0 && say('follows_labels', { labels: uses.labels }),
-    otherFish && uses.soldGrams > 0 && say('follows_sold', { grams: mass(uses.soldGrams) }),
-    otherFish && uses.promised > 0 && say('follows_promised', { promised: uses.promised }),
-    amount && say('follows_amount'),
-  ].filter((line) => line !== false);
+  const tickets = { tickets: closed.join(', '), count: closed.length };
+  const lines: readonly [follows: boolean, line: string][] = [
+    [other && uses.graded, say('follows_graded_again')],
+    [(other || is.price) && closed.length > 0, say('follows_tickets', tickets)],
+    [(other || is.origin) && uses.labels > 0, say('follows_labels', { labels: uses.labels })],
+    [is.fish && uses.soldGrams > 0, say('follows_sold', { grams: mass(uses.soldGrams) })],
+    [is.fish && uses.promised > 0, say('follows_promised', { promised: uses.promised })],
+    [is.amount, say('follows_amount')],
+  ];
+  return lines.filter(([follows]) => follows).map(([, line]) => line);
 }
 
 /** Said before a lot is put right: what follows, and why it is done where others have worked with what it says. */

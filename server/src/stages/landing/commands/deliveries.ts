@@ -9,7 +9,7 @@ import type { Work } from '../../../platform/context.ts';
 import { row, run, type Tx } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { oneSpecies } from '../../../shop/species.ts';
-import { deliveriesWhere, listDeliveries, type LotFish, lotsOfDeliveries } from '../queries/deliveries.ts';
+import { listDeliveries, type LotFish } from '../queries/deliveries.ts';
 import { say } from '../say.ts';
 
 export async function insertFish(tx: Tx, lotId: number, fish: readonly LotFish[]): Promise<void> {

@@ -47,11 +47,7 @@ type StoredLot = Omit<LotRow, 'graded' | 'doubt' | 'fish' | 'there' | 'rawPaper'
 };
 
 /** The lots of these deliveries; those taken away again only where they are asked for. */
-export const lotsOfDeliveries = (
-  tx: Tx,
-  deliveryIds: readonly number[],
-  all = false,
-): Promise<StoredLot[]> =>
+export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[], all = false): Promise<StoredLot[]> =>
   rows<StoredLot>(
     tx,
     `SELECT l.id, l.code, l.delivery_id AS deliveryId, l.version, l.species_id AS speciesId, s.name AS speciesName,
