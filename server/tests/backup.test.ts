@@ -3,16 +3,15 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
-import { createConnection, type RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { checkBackup, DamagedBackup, readBackup } from '../src/platform/backup/read.ts';
 import { backUpBeforeUpgrade, backUpWhatIsDue } from '../src/platform/backup/keep.ts';
 import { writeBackup } from '../src/platform/backup/write.ts';
-import { leftOut } from '../src/platform/backup/format.ts';
 import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { databaseNamed, openPool, row, transaction } from '../src/platform/db.ts';
 import { built } from './built.ts';
+import { everyRow } from './everyRow.ts';
 import { loadOlder } from './olderShop.ts';
 import { bassLot, delivery, openTestShop, pins } from './testShop.ts';
 
@@ -33,27 +32,6 @@ afterAll(async () => {
   for (const url of names) await wipe(url);
 });
 
-/** Every row of every table of a shop, in the order of its columns, as the database writes it. */
-async function all(url: string): Promise<Record<string, string[]>> {
-  const db = await createConnection({
-    uri: url,
-    dateStrings: true,
-    jsonStrings: true,
-    supportBigNumbers: true,
-  });
-  const [tables] = await db.query<RowDataPacket[]>(
-    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE'",
-  );
-  const found: Record<string, string[]> = {};
-  for (const { name } of tables as { name: string }[]) {
-    if (leftOut.includes(name)) continue;
-    const [rows] = await db.query<RowDataPacket[]>(`SELECT * FROM \`${name}\``);
-    found[name] = rows.map((r) => JSON.stringify(r)).sort();
-  }
-  await db.end();
-  return found;
-}
-
 describe('a shop that was lived in', () => {
   let url = '';
   let file = '';
@@ -66,12 +44,12 @@ describe('a shop that was lived in', () => {
 
   it('comes back row for row, byte for byte, and its books agree', async () => {
     const head = await checkBackup(file);
-    const before = await all(url);
+    const before = await everyRow(url);
     expect(head.rows).toBe(Object.values(before).reduce((n, rows) => n + rows.length, 0));
     expect(head.rows).toBeGreaterThan(1000);
     const again = await emptyDatabase('restored');
     await readBackup(file, head, again);
-    expect(await all(again)).toEqual(before);
+    expect(await everyRow(again)).toEqual(before);
     const pool = openPool(again, 1);
     expect((await transaction(pool, proveBooks)).faults).toEqual([]);
     // Numbers go on where they were: nothing that was once given is given again.
@@ -230,7 +208,7 @@ describe('a shop that backs itself up', () => {
     const again = await emptyDatabase('downgraded');
     await readBackup(file!, await checkBackup(file!), again);
     await prepare(again);
-    expect(await all(again)).toEqual(await all(url));
+    expect(await everyRow(again)).toEqual(await everyRow(url));
   });
 });
 

@@ -1,79 +1,14 @@
-import { existsSync, rmSync } from 'node:fs';
-import { resolve } from 'node:path';
-import { parseArgs } from 'node:util';
 import { checkBackup, readBackup } from '../platform/backup/read.ts';
-import { proveBooks } from '../platform/books/proof/index.ts';
-import { openPool, row, transaction } from '../platform/db.ts';
-import { type PrivateDatabase, startPrivateDatabase } from './database.ts';
-import { prepare, wipe } from './prepare.ts';
+import { makeShop } from './newShop.ts';
 
 const usage = `npm run restore -- FILE --data FOLDER
   Makes the shop of a backup in a folder that holds none, proves its books, and says how to open it.
   DATABASE_URL points at an empty MariaDB of your own instead of --data.`;
 
-/** Whether a shop lives in this database. */
-async function isLived(databaseUrl: string): Promise<boolean> {
-  const pool = openPool(databaseUrl, 1);
-  try {
-    const table = await row(
-      pool,
-      "SELECT 1 FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = 'staff'",
-    );
-    return table !== undefined && (await row(pool, 'SELECT 1 FROM staff LIMIT 1')) !== undefined;
-  } finally {
-    await pool.end();
-  }
-}
-
-const { values, positionals } = parseArgs({ options: { data: { type: 'string' } }, allowPositionals: true });
-const [file] = positionals;
-const own = process.env.DATABASE_URL;
-if (!file || (!own && !values.data)) {
-  console.error(usage);
-  process.exit(2);
-}
-let database: PrivateDatabase | null = null;
-let made = false;
-try {
-  const head = await checkBackup(resolve(file));
-  const folder = resolve(values.data ?? '.');
-  if (!own) {
-    // Only a folder that was not there before is taken away again: what else lies in one is not ours.
-    made = !existsSync(folder);
-    database = await startPrivateDatabase(folder);
-  }
-  const url = own ?? database!.url;
-  if (await isLived(url)) {
-    made = false;
-    throw new Error('There is a shop there already: nothing was changed. Choose an empty folder');
-  }
-  try {
-    await wipe(url);
-    await readBackup(resolve(file), head, url);
-    await prepare(url);
-    const pool = openPool(url, 1);
-    const proof = await transaction(pool, proveBooks);
-    await pool.end();
-    if (proof.faults.length > 0)
-      throw new Error(
-        `Its books do not agree, so it was put away again:\n${proof.faults.slice(0, 10).join('\n')}`,
-      );
-    console.log(
-      `Restored as it was on ${head.made}: ${head.rows} rows, ${proof.movements} movements, ${proof.sales} sales, ${proof.sealed} sealed days. Every gram and every coin is where the books say.`,
-    );
-    if (!own)
-      console.log(`Open it with ./start --empty --data ${values.data!} (the sample shop without --empty)`);
-  } catch (error) {
-    await wipe(url);
-    throw error;
-  }
-} catch (error) {
-  console.error((error as Error).message);
-  process.exitCode = 1;
-} finally {
-  await database?.stop();
-  // What was made for a restore that failed is no shop: nothing of it stays.
-  if (process.exitCode === 1 && made && values.data)
-    rmSync(resolve(values.data), { recursive: true, force: true });
-}
-process.exit();
+await makeShop(usage, async (file) => {
+  const head = await checkBackup(file);
+  return {
+    done: `Restored as it was on ${head.made}: ${head.rows} rows`,
+    read: (url) => readBackup(file, head, url),
+  };
+});

@@ -67,7 +67,21 @@ export async function checkBackup(file: string): Promise<BackupHead & BackupEnd>
   return { ...head, ...(end as BackupEnd) };
 }
 
-async function fill(db: Connection, file: string): Promise<void> {
+/** What a shop is made of, in order: the head of a table, then its rows. */
+export type ShopRecord = unknown[] | TableHead;
+
+async function* recordsOf(file: string): AsyncGenerator<ShopRecord> {
+  for await (const line of linesOf(file)) {
+    const value = JSON.parse(line) as ShopRecord | BackupHead | BackupEnd;
+    if (Array.isArray(value) || 'table' in value) yield value;
+  }
+}
+
+/** About how long a row is, in characters. */
+const lengthOf = (row: readonly unknown[]) =>
+  row.reduce<number>((n, v) => n + (typeof v === 'string' ? v.length : 8), 0);
+
+async function fill(db: Connection, records: AsyncIterable<ShopRecord>): Promise<void> {
   const next: [table: string, number: number][] = [];
   let table: TableHead | null = null;
   let waiting: unknown[][] = [];
@@ -80,18 +94,18 @@ async function fill(db: Connection, file: string): Promise<void> {
     characters = 0;
   };
   await db.beginTransaction();
-  for await (const line of linesOf(file)) {
-    const value = JSON.parse(line) as unknown[] | TableHead | BackupHead | BackupEnd;
-    if (Array.isArray(value) && table) {
-      const { columns, bytes } = table;
-      if (waiting.length >= together || characters + line.length > mostCharacters) await flush();
-      characters += line.length;
+  for await (const value of records) {
+    if (Array.isArray(value)) {
+      const { columns, bytes } = table!;
+      const length = lengthOf(value);
+      if (waiting.length >= together || characters + length > mostCharacters) await flush();
+      characters += length;
       waiting.push(
         value.map((v, i) =>
           v !== null && bytes.includes(columns[i] ?? '') ? Buffer.from(v as string, 'base64') : v,
         ),
       );
-    } else if ('table' in value) {
+    } else {
       await flush();
       await db.commit();
       await db.beginTransaction();
@@ -105,11 +119,15 @@ async function fill(db: Connection, file: string): Promise<void> {
 }
 
 /**
- * Fills an empty database from a backup that was checked, and brings it up to today's shape. `databaseUrl` is written
- * over: whoever calls has seen that nothing is lost.
+ * Fills an empty database with a shop of some step's shape, and brings it up to today's. `databaseUrl` is written over:
+ * whoever calls has seen that nothing is lost.
  */
-export async function readBackup(file: string, head: BackupHead, databaseUrl: string): Promise<void> {
-  await migrate(databaseUrl, head.schema);
+export async function fillShop(
+  databaseUrl: string,
+  schema: number,
+  records: AsyncIterable<ShopRecord>,
+): Promise<void> {
+  await migrate(databaseUrl, schema);
   const db = await createConnection({ uri: databaseUrl, timezone: 'Z', charset: 'utf8mb4' });
   try {
     await db.query(
@@ -119,9 +137,13 @@ export async function readBackup(file: string, head: BackupHead, databaseUrl: st
       "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE' AND table_name NOT LIKE 'schema%'",
     );
     for (const { name } of tables as { name: string }[]) await db.query(`TRUNCATE TABLE \`${name}\``);
-    await fill(db, file);
+    await fill(db, records);
   } finally {
     await db.end();
   }
   await migrate(databaseUrl);
 }
+
+/** Fills an empty database from a backup that was checked. */
+export const readBackup = (file: string, head: BackupHead, databaseUrl: string): Promise<void> =>
+  fillShop(databaseUrl, head.schema, recordsOf(file));

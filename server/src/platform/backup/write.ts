@@ -5,10 +5,10 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
-import { createConnection, type Connection } from 'mysql2';
-import type { RowDataPacket } from 'mysql2/promise';
+import type { Connection } from 'mysql2';
 import { programVersion } from '../config.ts';
-import { type BackupEnd, type BackupHead, leftOut, type TableHead } from './format.ts';
+import type { BackupEnd, BackupHead } from './format.ts';
+import { beginSnapshot, connectAsWritten, rowsOf, tablesOf } from './snapshot.ts';
 
 /** Rows handed on together: a row at a time is slow, all at once is large. */
 const together = 200;
@@ -19,30 +19,6 @@ export interface Written {
   rows: number;
 }
 
-/** Every table with its columns, those worked out by the database left out. */
-async function tablesOf(db: Connection): Promise<TableHead[]> {
-  const ask = async <T>(sql: string) => (await db.promise().query<RowDataPacket[]>(sql))[0] as T[];
-  const columns = await ask<{ table: string; name: string; type: string }>(
-    `SELECT table_name AS \`table\`, column_name AS name, data_type AS type FROM information_schema.columns
-     WHERE table_schema = DATABASE() AND is_generated = 'NEVER' ORDER BY table_name, ordinal_position`,
-  );
-  const tables = await ask<{ name: string; next: number | null }>(
-    `SELECT table_name AS name, auto_increment AS next FROM information_schema.tables
-     WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE' ORDER BY table_name`,
-  );
-  return tables
-    .filter((t) => !leftOut.includes(t.name))
-    .map((t) => {
-      const mine = columns.filter((c) => c.table === t.name);
-      return {
-        table: t.name,
-        columns: mine.map((c) => c.name),
-        bytes: mine.filter((c) => /blob|binary/.test(c.type)).map((c) => c.name),
-        next: t.next,
-      };
-    });
-}
-
 /** The lines of a backup, of one moment: whatever is written meanwhile is not in it. */
 async function* linesOf(db: Connection, now: Date, done: (end: BackupEnd) => void): AsyncGenerator<string> {
   const hash = createHash('sha256');
@@ -51,28 +27,20 @@ async function* linesOf(db: Connection, now: Date, done: (end: BackupEnd) => voi
     hash.update(text);
     return text;
   };
-  await db.promise().query("SET SESSION time_zone = '+00:00', max_statement_time = 0");
-  await db.promise().query('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ');
-  await db.promise().query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
-  const [newest] = (
-    await db.promise().query<RowDataPacket[]>('SELECT MAX(version) AS version FROM schemaversion')
-  )[0];
+  const schema = await beginSnapshot(db);
   yield line({
     format: 'ember-slate-backup',
     program: programVersion,
-    schema: Number(newest!.version),
+    schema,
     made: now.toISOString(),
   } satisfies BackupHead);
   let rows = 0;
   for (const head of await tablesOf(db)) {
     yield line(head);
-    const names = head.columns.map((c) => `\`${c}\``).join(', ');
-    // By prepared statement: a number comes as it is kept, not as it is printed.
-    const found = db.execute({ sql: `SELECT ${names} FROM \`${head.table}\``, rowsAsArray: true }).stream();
     let batch = '';
     let n = 0;
-    for await (const row of found as AsyncIterable<unknown[]>) {
-      batch += line(row.map((v) => (Buffer.isBuffer(v) ? v.toString('base64') : v)));
+    for await (const row of rowsOf(db, head)) {
+      batch += line(row);
       rows++;
       if (++n % together > 0) continue;
       yield batch;
@@ -102,14 +70,7 @@ export async function writeBackup(
   const stamp = now.toISOString().slice(0, 19).replaceAll(':', '');
   const file = join(folder, `ember-slate-${stamp}Z-${why}.gz`);
   const part = `${file}.part`;
-  const db = createConnection({
-    uri: databaseUrl,
-    timezone: 'Z',
-    charset: 'utf8mb4',
-    dateStrings: true,
-    jsonStrings: true,
-    supportBigNumbers: true,
-  });
+  const db = connectAsWritten(databaseUrl);
   let rows = 0;
   try {
     const lines = linesOf(db, now, (end) => (rows = end.rows));

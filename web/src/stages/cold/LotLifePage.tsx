@@ -218,16 +218,18 @@ export default function LotLifePage() {
         <strong className="font-figure font-semibold text-ink">
           {say('lot', { speciesName: shortName(life.speciesName), code: life.code })}
         </strong>{' '}
-        {say('landed', { supplier: life.supplier, landedAt: when(life.landedAt) })}{' '}
-        <Link className="why ml-2" to={`/landing?day=${today(new Date(life.landedAt))}&lot=${id}`}>
-          {say('put_right_at_the_back_door')}
-        </Link>
+        {say('landed', { supplier: life.supplier, landedAt: when(life.landedAt) })}
       </p>
       <div className="flex items-end justify-between gap-5">
         <h1 className="text-verdict font-semibold max-sm:text-head">{headline(life)}</h1>
-        <Link to={`/grading/${id}`} className="btn mb-1">
-          {say('grade_again')}
-        </Link>
+        <span className="mb-1 flex flex-wrap justify-end gap-3">
+          <Link to={`/landing?day=${today(new Date(life.landedAt))}&lot=${id}`} className="btn">
+            {say('put_right')}
+          </Link>
+          <Link to={`/grading/${id}`} className="btn">
+            {say('grade_again')}
+          </Link>
+        </span>
       </div>
       {row?.daysLeftRange && row.used !== null && (
         <p className="pb-2 text-ink2">

@@ -1,7 +1,7 @@
 import type { CutPlan } from '@ember-slate/contract';
 import type { ReactNode } from 'react';
 import { MoneyAxis } from './MoneyAxis.tsx';
-import { asPercent, chanceOf, gramsShort, linesOf, sum, worthOf } from './pieces.ts';
+import { asPercent, chanceOf, gramsShort, linesOf, mayKeepMore, sum, worthOf } from './pieces.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
@@ -12,7 +12,8 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
   // Money alone: that an order comes before the counter is in the plan, not in its sum.
   const value = sum(plan, (f) => worthOf(f.score));
   const first = sum(plan, (f) => worthOf(f.firstCome.score));
-  const known = plan.species.every((s) => !s.found || s.found.bound !== null);
+  const more = mayKeepMore(plan);
+  const known = !more && plan.species.every((s) => !s.found || s.found.bound !== null);
   const bound = known ? sum(plan, (f) => (f.bound ?? f.score.value) + f.score.penalties) : null;
   const lines = linesOf(plan);
   const likely = chanceOf(plan);
@@ -48,6 +49,7 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
               {say('at_their_marks_come_out', { lines: likely.lines, chance: asPercent(likely.all) })}
             </span>
           )}
+          {more && plan.state !== 'running' && <span className="block">{say('another_may_keep_more')}</span>}
           {gramsShort(lines) > 0 && (
             <span className="block text-embertext">
               {say('grams_short_in_all', { amount: mass(gramsShort(lines)) })}

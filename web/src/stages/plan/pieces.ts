@@ -206,6 +206,17 @@ export const zeroOf = (mode: Mode): number => Math.min(...mode.sections.map((s) 
 /** What a plan brings in money, minor units: unfilled lines weigh in the search, they are no cost of the fish. */
 export const worthOf = (score: FoundPlan['score']): number => score.value + score.penalties;
 
+/**
+ * Whether a plan that keeps more orders is not ruled out: what the search could not rule out is as much as keeping one of
+ * the lines left over counts. Its bound is then no sum of money.
+ */
+export const mayKeepMore = (plan: CutPlan): boolean =>
+  plan.species.some(({ found, lines }) => {
+    if (!found || found.bound === null) return false;
+    const over = lines.filter((l) => Object.hasOwn(found.unfilled, l.id)).map((l) => l.keep ?? Infinity);
+    return found.bound - found.score.value >= Math.min(Infinity, ...over);
+  });
+
 /** One figure of every species of a plan, added up. */
 export const sum = (plan: CutPlan, of: (f: NonNullable<PlanOfSpecies['found']>) => number) =>
   plan.species.reduce((s, x) => s + (x.found ? of(x.found) : 0), 0);

@@ -4,9 +4,11 @@ import { catalogue } from '@ember-slate/core/species';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { markRows } from '../../parts/markRows.ts';
+import { planOf, plannedSpecies } from '../../testing/planned.ts';
 import { served } from '../../testing/served.tsx';
 import { Changes } from './Changes.tsx';
 import Marks from './Marks.tsx';
+import { PlanHead } from './PlanHead.tsx';
 
 const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
 const type = (label: RegExp, value: string) =>
@@ -17,6 +19,22 @@ describe('figures under a rule', () => {
   it('share two rows, and none where neither has room', () => {
     expect(markRows([0, 40, 50, 55, 90], 30)).toEqual([0, 0, 1, null, 0]);
     expect(markRows([], 30)).toEqual([]);
+  });
+});
+
+describe('the head of a plan', () => {
+  const line = { ...plannedSpecies().lines[0]!, keep: 5000 };
+  it.each([
+    ['a bound that is as much as an order counts', 9200, { l1: 'no fish gives it' }, true],
+    ['a bound that is money', 4300, { l1: 'no fish gives it' }, false],
+    ['every order kept', 9200, {}, false],
+    ['no bound yet', null, { l1: 'no fish gives it' }, false],
+  ] as const)('says with %s whether another plan may keep more orders', (_what, bound, unfilled, more) => {
+    const usual = plannedSpecies();
+    const species = plannedSpecies({ lines: [line], found: { ...usual.found!, bound, unfilled } });
+    served(<PlanHead plan={planOf({ species: [species] })}>{null}</PlanHead>, {});
+    expect(screen.queryByText(/Another plan may keep more orders/) !== null).toBe(more);
+    expect(document.body.textContent).not.toMatch(/€92/);
   });
 });
 
