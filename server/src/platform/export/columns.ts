@@ -68,7 +68,7 @@ function timeWriting(timeZone: string): Writing {
   return {
     write: (kept) => {
       if (kept === null) return null;
-      const at = Date.parse(`${String(kept).replace(' ', 'T')}Z`);
+      const at = Date.parse(`${(kept as string).replace(' ', 'T')}Z`);
       const offset = offsetAt(at);
       return `${new Date(at + minutes(offset) * 60_000).toISOString().slice(0, 23)}${offset}`;
     },
