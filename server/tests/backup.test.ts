@@ -4,33 +4,22 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { prepare, wipe } from '../src/launch/prepare.ts';
+import { prepare } from '../src/launch/prepare.ts';
 import { checkBackup, DamagedBackup, readBackup } from '../src/platform/backup/read.ts';
 import { backUpBeforeUpgrade, backUpWhatIsDue } from '../src/platform/backup/keep.ts';
 import { writeBackup } from '../src/platform/backup/write.ts';
 import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { databaseNamed, openPool, row, transaction } from '../src/platform/db.ts';
 import { built } from './built.ts';
+import { emptyDatabases } from './emptyDatabases.ts';
 import { everyRow } from './everyRow.ts';
 import { loadOlder } from './olderShop.ts';
 import { bassLot, delivery, openTestShop, pins } from './testShop.ts';
 
 /* The whole shop in one file: written of one moment, read back to the last figure, and told when it is damaged. */
 const folder = mkdtempSync(join(tmpdir(), 'ember-slate-backup-'));
-const names: string[] = [];
-async function emptyDatabase(name: string): Promise<string> {
-  const url = databaseNamed(inject('databaseUrl'), `ember_slate_${name}_${process.pid}`);
-  const outside = openPool(inject('databaseUrl'), 1);
-  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
-  await outside.end();
-  await wipe(url);
-  names.push(url);
-  return url;
-}
-afterAll(async () => {
-  rmSync(folder, { recursive: true, force: true });
-  for (const url of names) await wipe(url);
-});
+const emptyDatabase = emptyDatabases();
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe('a shop that was lived in', () => {
   let url = '';

@@ -3,32 +3,21 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import JSZip from 'jszip';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { prepare, wipe } from '../src/launch/prepare.ts';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { prepare } from '../src/launch/prepare.ts';
 import { proveBooks } from '../src/platform/books/proof/index.ts';
-import { databaseNamed, openPool, rows, transaction } from '../src/platform/db.ts';
+import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { kindOf, writings } from '../src/platform/export/columns.ts';
 import { checkExport, DamagedExport, readExport } from '../src/platform/export/read.ts';
 import { writeExport } from '../src/platform/export/write.ts';
+import { emptyDatabases } from './emptyDatabases.ts';
 import { everyRow } from './everyRow.ts';
 import { loadOlder } from './olderShop.ts';
 
 /* Everything a shop knows as CSV: read by anybody, and the same shop again where it is read back. */
 const folder = mkdtempSync(join(tmpdir(), 'ember-slate-export-'));
-const names: string[] = [];
-async function emptyDatabase(name: string): Promise<string> {
-  const url = databaseNamed(inject('databaseUrl'), `ember_slate_${name}_${process.pid}`);
-  const outside = openPool(inject('databaseUrl'), 1);
-  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
-  await outside.end();
-  await wipe(url);
-  names.push(url);
-  return url;
-}
-afterAll(async () => {
-  rmSync(folder, { recursive: true, force: true });
-  for (const url of names) await wipe(url);
-});
+const emptyDatabase = emptyDatabases();
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe('a shop that was lived in', () => {
   let url = '';

@@ -2,9 +2,9 @@ import { spawn } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { contract, type Route } from '@ember-slate/contract';
-import { afterAll, describe, expect, inject, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { migrate, steps } from '../src/platform/migrate.ts';
-import { databaseNamed, openPool, transaction } from '../src/platform/db.ts';
+import { openPool, transaction } from '../src/platform/db.ts';
 import { prepare, wipe } from '../src/launch/prepare.ts';
 import { createApp } from '../src/app.ts';
 import { ScaleAdapter } from '../src/platform/devices/scale.ts';
@@ -12,6 +12,7 @@ import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { addStaff } from '../src/stages/people/commands.ts';
 import { ApiClient } from './testShop.ts';
 import { built } from './built.ts';
+import { emptyDatabases } from './emptyDatabases.ts';
 import { loadOlder } from './olderShop.ts';
 
 /** Steps as shops have run them. A step that was run is never edited: what it should have done is a new one. */
@@ -55,20 +56,7 @@ it('no step that shops have run was edited', () => {
   expect(found).toEqual(checksums);
 });
 
-const names: string[] = [];
-/** An empty database of the test server. */
-async function emptyDatabase(name: string): Promise<string> {
-  const url = databaseNamed(inject('databaseUrl'), `ember_slate_${name}_${process.pid}`);
-  const outside = openPool(inject('databaseUrl'), 1);
-  await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
-  await outside.end();
-  await wipe(url);
-  names.push(url);
-  return url;
-}
-afterAll(async () => {
-  for (const url of names) await wipe(url);
-});
+const emptyDatabase = emptyDatabases();
 
 type Sums = Record<string, string>;
 /** How many rows every table has, and what its numbers add up to. */

@@ -496,6 +496,14 @@ describe('a shop that puts its mistakes right', () => {
 
 describe('putting one thing right', () => {
   const of = shopForEach();
+  const piece: Weight = {
+    cutId: null,
+    kind: 'counter',
+    item: 'fillet_skin_on',
+    grams: 420,
+    pieces: 4,
+    source: 'measured',
+  };
   const editOf = async (lotId: number, more: object) => {
     const [lot] = await rows<{ version: number }>(of().pool, 'SELECT version FROM lot WHERE id = ?', [lotId]);
     const { fish: _fish, ...body } = bassLot();
@@ -622,14 +630,6 @@ describe('putting one thing right', () => {
   it('lets no weight be put right of a piece that was sold, nor one that would come out of nothing', async () => {
     const { lotId } = await landBass(of());
     const hands = new Hands(of());
-    const piece: Weight = {
-      cutId: null,
-      kind: 'counter',
-      item: 'fillet_skin_on',
-      grams: 420,
-      pieces: 4,
-      source: 'measured',
-    };
     const frame: Weight = { ...piece, kind: 'trim', item: 'frame', grams: 300, pieces: 0 };
     const ticket = await hands.cut(lotId, 2, 920, [piece, frame]);
     const line = { ...wholeKey(lotId), item: 'fillet_skin_on', batch: ticket, grams: 400, pieces: 3 };
@@ -666,14 +666,6 @@ describe('putting one thing right', () => {
   it('opens a ticket again with all that was put right of it', async () => {
     const { lotId } = await landBass(of());
     const hands = new Hands(of());
-    const piece: Weight = {
-      cutId: null,
-      kind: 'counter',
-      item: 'fillet_skin_on',
-      grams: 420,
-      pieces: 4,
-      source: 'measured',
-    };
     const ticket = await hands.cut(lotId, 2, 920, [piece]);
     await hands.reweigh(ticket, 0, { ...piece, grams: 400 });
     await hands.reweigh(ticket, null, { ...piece, kind: 'trim', item: 'frame', grams: 300, pieces: 0 });
