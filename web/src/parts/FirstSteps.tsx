@@ -40,15 +40,23 @@ function Row({ step, state }: Step) {
 
 /**
  * What a new shop has still to do before its first sale, for its manager; nothing once all is done or left. `all` shows
- * what was left too, to be taken up again.
+ * what was left too, to be taken up again; `brief` is one line, where work needs the room.
  */
-export function FirstSteps({ all = false }: { all?: boolean }) {
+export function FirstSteps({ all = false, brief = false }: { all?: boolean; brief?: boolean }) {
   const { shop, me } = useShop();
   const mine = me.role === 'manager' && !shop.sample;
   const { data } = useRead(contract.settings.steps, { skip: !mine });
   const steps = (mine ? (data ?? []) : []).filter((s) => s.state === 'open' || (all && s.state === 'left'));
   if (steps.length === 0) return null;
   const open = steps.filter((s) => s.state === 'open').length;
+  if (brief)
+    return (
+      <p className="pb-2">
+        <Link className="why" to="/settings">
+          {say('steps_before_the_first_sale', { open })}
+        </Link>
+      </p>
+    );
   return (
     <section className="max-w-[860px] pb-5" aria-label={say('before_the_first_sale')}>
       <h2 className="text-big">

@@ -37,6 +37,13 @@ describe('what a new shop has still to do', () => {
     await waitFor(() => expect(sent.map((s) => s.body)).toEqual([{ step: 'stock', leave: false }]));
   });
 
+  it('is one line once the first fish are being landed, and leads to the whole of it', async () => {
+    served(<FirstSteps brief />, { 'GET /api/settings/steps': states([...firstSteps]) }, ines);
+    await says(/9 things still to do before the first sale/);
+    expect(screen.getAllByRole('link').map((a) => a.getAttribute('href'))).toEqual(['/settings']);
+    expect(screen.queryByRole('button', { name: 'Leave it' })).toBeNull();
+  });
+
   it('is nothing for whoever cannot do it', async () => {
     const sent = served(<FirstSteps />, { 'GET /api/settings/steps': states(['prices']) });
     await new Promise((done) => setTimeout(done, 30));

@@ -164,7 +164,7 @@ export default function Landing() {
   const mayLand = me.role !== 'counter';
   return (
     <div className="flex h-full flex-col">
-      <FirstSteps />
+      <FirstSteps brief={deliveries.length > 0} />
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <Head deliveries={deliveries} past={past} />
         {mayLand && !past && (
