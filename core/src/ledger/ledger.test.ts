@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { formBook } from '../forms/index.ts';
 import { trims } from '../yields/index.ts';
 import {
+  summed,
   accounts,
   assertBalanced,
   cutEntries,
@@ -336,5 +337,33 @@ describe('items', () => {
     expect(inWords(itemName('whole', 'tail', formBook()))).toBe('tail');
     expect(inWords(itemName('fillet_skin_on', 'gutted', formBook()))).toBe('fillets, skin on');
     expect(inWords(itemName('trim:collars', 'gutted', formBook()))).toBe('collars');
+  });
+});
+
+describe('entries that are summed', () => {
+  const entry = fc.record({
+    account: fc.constantFrom('place:cold_room' as const, 'place:slab' as const, 'end:waste' as const),
+    lotId: fc.integer({ min: 1, max: 2 }),
+    item: fc.constantFrom('whole', 'fillet_skin_on'),
+    batch: fc.integer({ min: 0, max: 1 }),
+    grams: fc.integer({ min: -3, max: 3 }),
+    pieces: fc.integer({ min: -1, max: 1 }),
+  });
+  it('say of each row what all its entries say, once, and nothing of a row they leave as it was', () => {
+    fc.assert(
+      fc.property(fc.array(entry, { maxLength: 20 }), (entries) => {
+        const keyOf = (e: (typeof entries)[number]) => [e.account, e.lotId, e.item, e.batch].join();
+        const sums = summed(entries);
+        expect(new Set(sums.map(keyOf)).size).toBe(sums.length);
+        for (const key of new Set(entries.map(keyOf))) {
+          const of = entries.filter((e) => keyOf(e) === key);
+          const grams = of.reduce((n, e) => n + e.grams, 0);
+          const pieces = of.reduce((n, e) => n + e.pieces, 0);
+          const sum = sums.find((e) => keyOf(e) === key);
+          if (grams === 0 && pieces === 0) expect(sum).toBeUndefined();
+          else expect(sum).toMatchObject({ grams, pieces });
+        }
+      }),
+    );
   });
 });
