@@ -352,7 +352,7 @@ describe('entries that are summed', () => {
   it('say of each row what all its entries say, once, and nothing of a row they leave as it was', () => {
     fc.assert(
       fc.property(fc.array(entry, { maxLength: 20 }), (entries) => {
-        const keyOf = (e: (typeof entries)[number]) => [e.account, e.lotId, e.item, e.batch].join();
+        const keyOf = (e: Entry) => [e.account, e.lotId, e.item, e.batch].join();
         const sums = summed(entries);
         expect(new Set(sums.map(keyOf)).size).toBe(sums.length);
         for (const key of new Set(entries.map(keyOf))) {
