@@ -586,6 +586,24 @@ describe('putting one thing right', () => {
     ]);
   });
 
+  it('gives the lines it was promised to back to the cut plan, and no fish with them', async () => {
+    const { lotId } = await landBass(of());
+    await of().counter.ok(contract.orders.take, { body: fourFillets() });
+    const [line] = await of().bench.ok(contract.plan.lines);
+    await of().bench.ok(contract.plan.choose, {
+      params: { id: line!.id },
+      body: { version: line!.version, picks: line!.proposal },
+    });
+    expect((await of().bench.ok(contract.landing.lotUses, { params: { id: lotId } })).promised).toBe(1);
+    expect((await editOf(lotId, { speciesId: 'gilthead_bream', reason: 'the gold band' })).status).toBe(200);
+    const stands = await rows<{ state: string; picks: number }>(
+      of().pool,
+      'SELECT state, (SELECT COUNT(*) FROM pick) AS picks FROM order_line WHERE id = ?',
+      [line!.id],
+    );
+    expect(stands).toEqual([{ state: 'open', picks: 0 }]);
+  });
+
   it('finds the weight of fish that have all left again where it was not accounted for', async () => {
     const { lotId } = await landBass(of(), true, { grams: 4650 });
     await of().counter.ok(contract.counter.sell, { body: sale(lotId, 4600, 10) });

@@ -132,15 +132,16 @@ async function noteLosses(work: Work, kind: MovementKind, entries: readonly Entr
       unaccounted: (had?.unaccounted ?? 0) + unaccounted,
     });
   }
+  if (losses.size === 0) return;
+  const lots = await rows<{ id: number; speciesId: string }>(
+    work.tx,
+    `SELECT id, species_id AS speciesId FROM lot WHERE id IN (${placeholders(losses.size)})`,
+    [...losses.values()].map((l) => l.lotId),
+  );
+  const speciesOf = new Map(lots.map((l) => [l.id, l.speciesId]));
   // In one order, as all that is locked.
-  for (const [, l] of [...losses].sort(([a], [b]) => (a < b ? -1 : 1))) {
-    const lot = await row<{ speciesId: string }>(
-      work.tx,
-      'SELECT species_id AS speciesId FROM lot WHERE id = ?',
-      [l.lotId],
-    );
-    await addLoss(work.tx, { ...l, day: today(work), speciesId: lot!.speciesId });
-  }
+  for (const [, l] of [...losses].sort(([a], [b]) => (a < b ? -1 : 1)))
+    await addLoss(work.tx, { ...l, day: today(work), speciesId: speciesOf.get(l.lotId)! });
 }
 
 interface Loss {

@@ -271,6 +271,8 @@ export function ScaleBar({ big }: { big: boolean }) {
       s.connection.refused > 0 ||
       (!s.connection.live && s.connection.lostAt !== null),
   );
+  // What can be undone for a minute leaves room for what is weighed meanwhile.
+  const undoable = useAppSelector((s) => s.connection.notice?.act !== undefined);
   const target = useTarget();
   const { shop } = useShop();
   const command = useScale();
@@ -321,7 +323,7 @@ export function ScaleBar({ big }: { big: boolean }) {
           <span className="key max-lg:hidden">T</span>
         </button>
         <div className="min-w-0 flex-1 max-sm:hidden">
-          {speaks ? (
+          {speaks && !(target && undoable) ? (
             <Said />
           ) : (
             target && (
@@ -331,7 +333,13 @@ export function ScaleBar({ big }: { big: boolean }) {
                 >
                   {target.title}
                 </div>
-                <div className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}>{target.detail}</div>
+                {undoable ? (
+                  <Said />
+                ) : (
+                  <div className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}>
+                    {target.detail}
+                  </div>
+                )}
               </>
             )
           )}

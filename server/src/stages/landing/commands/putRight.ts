@@ -13,7 +13,7 @@ import { row, rows, run } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { oneSpecies } from '../../../shop/species.ts';
-import { deliveriesWhere, type DeliveryRow, lotsOfDeliveries } from '../queries/deliveries.ts';
+import { deliveriesWhere, type DeliveryRow, fishOfLots, lotsOfDeliveries } from '../queries/deliveries.ts';
 import { lotUses } from '../queries/lotUses.ts';
 import {
   checkArrival,
@@ -241,11 +241,26 @@ async function becomeSpecies(work: Work, id: number, was: string, now: string): 
   for (const { day } of days) await refuseClosed(work, day, say('some_of_it_was_sold_that_day'));
   await run(work.tx, 'UPDATE sale_line SET species_id = ? WHERE lot_id = ?', [now, id]);
   await moveLosses(work.tx, id, was, now);
-  await run(
+  await letLinesGo(work, id, now);
+}
+
+/** Fish promised of a lot that is another species now are let go; a line with none left waits in the cut plan again. */
+async function letLinesGo(work: Work, id: number, now: string): Promise<void> {
+  const lines = await rows<{ id: number }>(
     work.tx,
-    'DELETE k FROM pick k JOIN order_line l ON l.id = k.line_id WHERE k.lot_id = ? AND l.species_id <> ?',
+    'SELECT l.id FROM pick k JOIN order_line l ON l.id = k.line_id WHERE k.lot_id = ? AND l.species_id <> ? ORDER BY l.id FOR UPDATE',
     [id, now],
   );
+  for (const line of lines) {
+    await run(work.tx, 'DELETE FROM pick WHERE line_id = ? AND lot_id = ?', [line.id, id]);
+    await run(
+      work.tx,
+      `UPDATE order_line l SET l.version = l.version + 1, l.state = IF(l.state = 'planned'
+         AND NOT EXISTS (SELECT 1 FROM pick k WHERE k.line_id = l.id)
+         AND NOT EXISTS (SELECT 1 FROM ticket_cut c WHERE c.line_id = l.id), 'open', l.state) WHERE l.id = ?`,
+      [line.id],
+    );
+  }
 }
 
 /** Labels of pieces say where their fish is from: those of a lot that says otherwise now are void. */
@@ -291,11 +306,9 @@ export const putLotRight =
       [...lotValues(lot), id],
     );
     // Fish weighed one by one are the lot, or say nothing of it any more.
-    await run(
-      work.tx,
-      `DELETE FROM lot_fish WHERE lot_id = ? AND (SELECT COUNT(*) <> ? OR SUM(f.grams) <> ? FROM (SELECT * FROM lot_fish) f WHERE f.lot_id = ?)`,
-      [id, lot.pieces, lot.grams, id],
-    );
+    const fish = (await fishOfLots(work.tx, [id])).get(id) ?? [];
+    if (fish.length !== lot.pieces || fish.reduce((s, f) => s + f.grams, 0) !== lot.grams)
+      await run(work.tx, 'DELETE FROM lot_fish WHERE lot_id = ?', [id]);
     if (onLabels.some((field) => lot[field] !== had[field])) await voidLabels(work, id);
     if (changes.length > 0) await recut(work, [id]);
     await keepCorrection(work, 'lot', {
