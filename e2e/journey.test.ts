@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { findFresh, keepVerdict, sayLot } from './src/atDoor.ts';
 import {
   By,
   choose,
@@ -48,13 +49,12 @@ describe('one fish from the van door to the customer’s bag', () => {
     await fill(driver, 'Weight on the note', '4,7 kg');
     await fill(driver, 'Fish on the note', '10');
     await press(driver, 'Open the delivery');
-    await pageSays(driver, 'Land a lot');
-    await fill(driver, 'Species', 'sea bass');
-    await driver.actions().sendKeys(Key.ARROW_DOWN, Key.ENTER).perform();
-    await pageSays(driver, 'Dicentrarchus labrax');
-    await fill(driver, 'Number of fish', '10');
-    await fill(driver, 'Price a kg', '14,50');
-    await choose(driver, 'Gear', 'hooks and lines');
+    await sayLot(driver, {
+      species: 'sea bass',
+      scientific: 'Dicentrarchus labrax',
+      fish: '10',
+      priceAKg: '14,50',
+    });
     shop.put(4600);
     await liveWeight(driver, 4600);
     await press(driver, 'Take lot weight');
@@ -70,18 +70,10 @@ describe('one fish from the van door to the customer’s bag', () => {
   });
 
   it('grades three of them sign by sign', async () => {
-    await press(driver, 'Grading');
-    await pageSays(driver, 'Look at the sea bass first');
-    await driver.actions().sendKeys(Key.ENTER).perform();
-    await pageSays(driver, 'What do the signs say?');
-    for (const last of [false, false, true]) {
-      await driver.actions().sendKeys('f').perform();
-      if (!last) await driver.actions().sendKeys('n').perform();
-    }
+    await findFresh(driver, 'sea bass');
     await pageSays(driver, '1.5 of 15 ice days used');
     expect(await text('h1')).toBe('Accept');
-    await press(driver, 'Record verdict');
-    await pageSays(driver, 'Every lot is graded');
+    await keepVerdict(driver);
   });
 
   it('takes an order for four fillets at noon and says it can be met', async () => {

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from '@ember-slate/server/launch/database';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { findFresh, keepVerdict, sayLot } from './src/atDoor.ts';
 import {
   By,
   choose,
@@ -183,33 +184,17 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await pageSays(driver, '2 prices set');
   });
 
-  /** Looks at three fish of the lot that waits, finds them fresh, and keeps the verdict. */
-  const gradeFresh = async (species: string) => {
-    await press(driver, 'Grading');
-    await pageSays(driver, `Look at the ${species} first`);
-    await driver.actions().sendKeys(Key.ENTER).perform();
-    await pageSays(driver, 'What do the signs say?');
-    for (const last of [false, false, true]) {
-      await driver.actions().sendKeys('f').perform();
-      if (!last) await driver.actions().sendKeys('n').perform();
-    }
-    await pageSays(driver, 'Accept');
-    await press(driver, 'Record verdict');
-    await pageSays(driver, 'Every lot is graded');
-  };
-
   it('lands fish by its weight, and grades it', async () => {
     await press(driver, 'Landing');
     await fill(driver, 'Supplier', 'Brannock Boats');
     await fill(driver, 'Core by probe', '0,8');
     await press(driver, 'Open the delivery');
-    await pageSays(driver, 'Land a lot');
-    await fill(driver, 'Species', 'gilthead');
-    await driver.actions().sendKeys(Key.ARROW_DOWN, Key.ENTER).perform();
-    await pageSays(driver, 'Sparus aurata');
-    await fill(driver, 'Number of fish', '10');
-    await fill(driver, 'Price a kg', '14,50');
-    await choose(driver, 'Gear', 'hooks and lines');
+    await sayLot(driver, {
+      species: 'gilthead',
+      scientific: 'Sparus aurata',
+      fish: '10',
+      priceAKg: '14,50',
+    });
     scale.put(4880);
     await liveWeight(driver, 4880);
     await press(driver, 'Take lot weight');
@@ -219,7 +204,8 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await press(driver, 'No more lots');
     await press(driver, 'Note checked, close');
     await pageSays(driver, '1 delivery landed and checked');
-    await gradeFresh('gilthead sea bream');
+    await findFresh(driver, 'gilthead sea bream');
+    await keepVerdict(driver);
   });
 
   it('puts right that it was sea bass, and lighter by the ice in the box', async () => {
@@ -236,7 +222,8 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     scale.put(0);
     await fill(driver, 'Why is it put right?', 'no gold band, and ice on the pan');
     await press(driver, 'Put it right');
-    await gradeFresh('sea bass');
+    await findFresh(driver, 'sea bass');
+    await keepVerdict(driver);
     await open('/close/put-right');
     await pageSays(driver, 'One thing was put right');
     await pageSays(driver, 'no gold band, and ice on the pan');
