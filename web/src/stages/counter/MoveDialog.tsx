@@ -102,7 +102,13 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
       reason,
     });
     if (!outcome.ok) return;
-    dispatch(notify({ text: say('moved_it', { item: row.itemName }), problem: false, act: outcome.data.id }));
+    dispatch(
+      notify({
+        text: say('moved_it', { item: `${shortName(row.speciesName)}, ${row.itemName}` }),
+        problem: false,
+        act: outcome.data.id,
+      }),
+    );
     onDone();
   };
   const caution =

@@ -1,4 +1,5 @@
 import { contract, type StockRow } from '@ember-slate/contract';
+import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -122,7 +123,13 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
       reason,
     });
     if (!outcome.ok) return;
-    dispatch(notify({ text: say('gone', { item: row.itemName, to }), problem: false, act: outcome.data.id }));
+    dispatch(
+      notify({
+        text: say('gone', { item: `${shortName(row.speciesName)}, ${row.itemName}`, to }),
+        problem: false,
+        act: outcome.data.id,
+      }),
+    );
     onDone();
   };
   return (
