@@ -1,3 +1,4 @@
+import { units } from '@ember-slate/core/prices';
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { change, document, managers, read, roles, type Route } from './route.ts';
@@ -52,6 +53,13 @@ const till = z.object({
   /** Paid by customers on what they owed. */
   payments: z.number().int(),
   expected: z.number().int(),
+});
+const soldArticle = z.object({
+  name: z.string(),
+  unit: z.enum(units),
+  pieces: z.number().int(),
+  grams: z.number().int(),
+  money: z.number().int(),
 });
 const dayClose = z.object({
   day: f.day,
@@ -126,6 +134,8 @@ const dayClose = z.object({
       money: z.number().int(),
     }),
   ),
+  /** Other goods that were sold. */
+  articles: z.array(soldArticle),
   waste: z.array(z.object({ reason: z.string(), grams: z.number().int() })),
   yields: z.array(yieldRow),
   lots: z.array(lotClose),

@@ -67,6 +67,7 @@ describe('the contract', () => {
       'counter manager': {
         orders: 'noteCustomer take edit cancel handOver keepStanding endStanding',
         counter: 'sell refund changePay',
+        goods: 'act',
         accounts: 'pay takeBack',
       },
       'bench manager': {
@@ -85,6 +86,7 @@ describe('the contract', () => {
         grading: 'changeScheme calibrate',
         labels: 'setSettings',
         counter: 'voidSale setSlab',
+        goods: 'add change',
         prices: 'set setList markDown markUp',
         close: 'closeDay reopen setChecks',
         cold: 'edit clear',
@@ -127,6 +129,7 @@ describe('the contract', () => {
       'accounts.statement': 'counter manager',
       'plan.price': 'bench manager',
       'counter.scan': 'counter manager',
+      'goods.one': 'counter manager',
       'counter.sales': 'counter manager',
       'counter.receipt': 'counter manager',
       'prices.list': 'manager',

@@ -1,3 +1,4 @@
+import { units } from '@ember-slate/core/prices';
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { change, counterHands, document, managers, read, roles, type Route } from './route.ts';
@@ -49,13 +50,27 @@ const saleLine = z.object({
   priceReason: f.text(200).default(''),
 });
 
+const goodsLine = z.object({
+  articleId: f.id,
+  /** Pieces, or grams where it is sold by weight. */
+  amount: z.number().int().min(1, 'At least one').max(2_000_000, 'That is too much'),
+  source: f.weightSource,
+  /** A piece or a kilogram. */
+  price: f.money,
+  priceReason: f.text(200).default(''),
+});
+
 const soldLine = z.object({
   position: z.number().int(),
   name: z.string(),
-  code: z.string(),
+  /** The lot it is of; null for other goods. */
+  code: z.string().nullable(),
+  allergens: z.string(),
   grams: z.number().int(),
   source: f.weightSource,
   pieces: z.number().int(),
+  /** What its prices are of. */
+  unit: z.enum(units),
   perKg: f.money,
   fullPerKg: f.money,
   priceReason: z.string().nullable(),
@@ -180,10 +195,15 @@ export const counter = {
     roles: counterHands,
     body: z
       .object({
-        lines: z.array(saleLine).min(1, 'The bag is empty').max(50),
+        lines: z.array(saleLine).max(50),
+        goods: z.array(goodsLine).max(50).default([]),
         pay: f.pay.default('cash'),
         /** Whose account it goes on. */
         customer: f.name('customer').nullable().default(null),
+      })
+      .refine((b) => b.lines.length + b.goods.length > 0, {
+        message: 'The bag is empty',
+        path: ['lines'],
       })
       .refine((b) => b.pay !== 'account' || b.customer !== null, {
         message: 'Say whose account it goes on',

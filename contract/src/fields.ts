@@ -78,6 +78,13 @@ export const money = z
   .int()
   .min(0, 'A price is not negative')
   .max(10_000_000, 'That price cannot be right');
+/** A rate of tax, hundredths of a per cent; null where none is charged. */
+export const taxRate = z
+  .number({ error: 'Give a rate in per cent' })
+  .int('A rate has two decimals at most')
+  .min(0, 'A rate is not below nothing')
+  .max(10_000, 'A rate is at most 100 %')
+  .nullable();
 /** A temperature in tenths of a degree C. */
 export const tenths = z
   .number()

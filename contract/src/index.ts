@@ -7,6 +7,7 @@ import { cold } from './cold.ts';
 import { costs } from './costs.ts';
 import { counter } from './counter.ts';
 import { forms } from './forms.ts';
+import { goods } from './goods.ts';
 import { grading } from './grading.ts';
 import { jobs } from './jobs.ts';
 import { landing } from './landing.ts';
@@ -44,6 +45,7 @@ export const contract = {
   cold,
   species,
   forms,
+  goods,
   trim,
   yields,
   costs,
@@ -82,6 +84,7 @@ export type { Act, Pay, Sold, StockRow } from './counter.ts';
 export type { DeviceSettings } from './settings.ts';
 export { elsewhere, firstSteps, type Elsewhere, type FirstStep } from './settings.ts';
 export type { Problem, WeightSource } from './fields.ts';
+export type { Article } from './goods.ts';
 export type { LabelSettings } from './labels.ts';
 export type { ListedPrice, MarkdownOffer } from './prices.ts';
 export type { OpenJob } from './jobs.ts';

@@ -1,3 +1,4 @@
+import { units } from '@ember-slate/core/prices';
 import * as z from 'zod';
 import * as f from './fields.ts';
 import { document, managers, read, type Route } from './route.ts';
@@ -50,6 +51,16 @@ const report = z.object({
     }),
   ),
   forms: z.array(z.object({ name: z.string(), grams: z.number().int(), takings: z.number().int() })),
+  /** Other goods, in `takings` with the fish. */
+  articles: z.array(
+    z.object({
+      name: z.string(),
+      unit: z.enum(units),
+      pieces: z.number().int(),
+      grams: z.number().int(),
+      takings: z.number().int(),
+    }),
+  ),
   waste: z.array(z.object({ reason: z.string(), grams: z.number().int() })),
   /** By rate of tax, less what was given back. */
   tax: f.taxSums,

@@ -39,15 +39,10 @@ const setOpening = {
     )
     .max(200, 'At most 200 stretches'),
 };
-const rate = z
-  .number({ error: 'Give a rate in per cent' })
-  .int('A rate has two decimals at most')
-  .min(0, 'A rate is not below nothing')
-  .max(10_000, 'A rate is at most 100 %');
 /** How what is sold is taxed: rates in hundredths of a per cent by kind of goods, null where no tax is charged. */
 export const taxRules = z.object({
   added: z.boolean(),
-  rates: z.object({ fish: rate.nullable(), trim: rate.nullable(), made: rate.nullable() }),
+  rates: z.object({ fish: f.taxRate, trim: f.taxRate, made: f.taxRate }),
 });
 const screens = {
   idleLockMinutes: z

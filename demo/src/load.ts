@@ -18,6 +18,7 @@ import { answerFaults, coldHistory } from './cold.ts';
 import { busyTrade, History, sampleTrade } from './history.ts';
 import { Random } from './random.ts';
 import * as scenario from './scenario/index.ts';
+import { SampleArticles } from './articles.ts';
 import { SampleShop } from './shop.ts';
 
 /** Makes the sample shop in an empty database: the same shop for the same day, relative to today. */
@@ -50,8 +51,18 @@ async function hire(tx: Tx): Promise<Actor[]> {
   return people;
 }
 
+const articles = new SampleArticles();
+
 const shopIn = async (tx: Tx, people: readonly Actor[]) =>
-  new SampleShop(tx, { ...defaultSettings, ...settings }, people, await speciesById(tx), random, now);
+  new SampleShop(
+    tx,
+    { ...defaultSettings, ...settings },
+    people,
+    await speciesById(tx),
+    random,
+    articles,
+    now,
+  );
 
 /** Prices from what is usually paid, ending in .90 or .50. */
 async function setPrices(shop: SampleShop) {
@@ -325,6 +336,7 @@ try {
   await countAnew();
   await transaction(pool, async (tx) => {
     const shop = await shopIn(tx, people);
+    await articles.offer(shop.at(addDays(today, -scenario.livedDays), 5 * 60));
     for (const ago of days) await pastDay(shop, addDays(today, -ago), ago);
     await setSupply(tx);
     await thisMorning(shop);

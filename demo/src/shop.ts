@@ -44,6 +44,7 @@ import { trimOnHand } from '@ember-slate/server/stages/trim/queries';
 import { make } from '@ember-slate/server/stages/trim/commands';
 import { sell } from '@ember-slate/server/stages/counter/commands/sell';
 import { discard } from '@ember-slate/server/stages/counter/commands/moves';
+import type { SampleArticles } from './articles.ts';
 import type { Random } from './random.ts';
 import {
   claims,
@@ -84,6 +85,7 @@ export class SampleShop {
     private readonly people: readonly Actor[],
     private readonly book: Map<string, Species>,
     private readonly random: Random,
+    private readonly articles: SampleArticles,
     private readonly end: Date,
   ) {}
 
@@ -555,6 +557,7 @@ export class SampleShop {
       await sell(work, {
         pay: this.random.next() < 0.65 ? 'card' : 'cash',
         customer: null,
+        goods: this.articles.forBag(),
         lines: [
           {
             place: row.place,

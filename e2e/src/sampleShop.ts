@@ -22,6 +22,7 @@ export const views = [
   'counter/acts',
   'counter/count',
   'counter/trim',
+  'goods',
   'close',
   'close/yields',
   'close/costs',

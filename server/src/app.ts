@@ -35,6 +35,7 @@ import { counter } from './stages/counter/routes.ts';
 import { mountDevices } from './stages/devices/routes.ts';
 import { find } from './stages/find/routes.ts';
 import { forms } from './stages/forms/routes.ts';
+import { goods } from './stages/goods/routes.ts';
 import { grading } from './stages/grading/routes.ts';
 import { jobs } from './stages/jobs/routes.ts';
 import { labelPrinting } from './stages/labels/commands.ts';
@@ -124,6 +125,7 @@ const stagesOf = (
   counter: counter(backOnShelf),
   find,
   forms,
+  goods,
   grading,
   jobs,
   labels,

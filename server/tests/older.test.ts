@@ -49,6 +49,7 @@ const checksums: Record<number, string> = {
   30: '02d362b5385f0cf07ebeeb4587d218be',
   31: 'aa612b6776771462716e3f5d210021c5',
   32: 'd9ce3adebaedf583915528f2f00007a3',
+  33: 'a1ce62d9400b82fabb3a08e891338547',
 };
 
 it('no step that shops have run was edited', () => {

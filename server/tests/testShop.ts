@@ -308,6 +308,7 @@ export const sale = (
 ): BodyOf<typeof contract.counter.sell> => ({
   pay: 'cash',
   customer: null,
+  goods: [],
   lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, priceReason: '', ...more }],
 });
 

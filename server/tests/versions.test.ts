@@ -106,6 +106,16 @@ const edits: Record<string, () => Promise<Edit>> = {
       mine: { rows: [{ name: 'A', places: 4 }] },
       theirs: { rows: [{ name: 'A', places: 5 }] },
     }),
+  'goods.change': async () => {
+    const lemon = { name: 'Lemon', price: 60, rate: null, allergens: '', counted: true };
+    const { id } = await shop.manager.ok(contract.goods.add, { body: { ...lemon, unit: 'piece' } });
+    return {
+      route: contract.goods.change,
+      params: { id },
+      mine: { ...lemon, price: 70, offered: true },
+      theirs: { ...lemon, price: 80, offered: true },
+    };
+  },
   'prices.set': () =>
     Promise.resolve({
       route: contract.prices.set,

@@ -3,6 +3,7 @@ export {
   goods,
   goodsOf,
   keptOf,
+  moneyFor,
   noTax,
   rateText,
   taxGivenBack,
@@ -10,10 +11,14 @@ export {
   taxOnTop,
   taxWithin,
   toPayFor,
+  units,
   type AtRate,
+  type BaggedArticle,
   type Goods,
   type Taxed,
+  type TaxedBy,
   type TaxRules,
+  type Unit,
 } from './tax.ts';
 import { nth } from '../found.ts';
 

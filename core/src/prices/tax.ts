@@ -43,13 +43,19 @@ export interface Taxed {
   rate: number | null;
 }
 
+/** What a line of a sale is taxed by: what of the shop's fish it is, or the rate of an article of its own. */
+export type TaxedBy = { item: string } | { rate: number | null };
+
+const rateFor = (line: TaxedBy, rules: TaxRules): number | null =>
+  'rate' in line ? line.rate : rules.rates[goodsOf(line.item)];
+
 /**
- * Taxes the lines of one sale. `money` of a line is grams times price, minor units. Tax is reckoned once for all lines of
+ * Taxes the lines of one sale. `money` of a line is its amount times its price, minor units. Tax is reckoned once for all lines of
  * a rate and rounded half up, then shared over them, so that what a receipt says by rate is what its lines say together
  * (common practice; where an authority rounds by line, the sums differ by a minor unit).
  */
-export function taxLines(lines: readonly { item: string; money: number }[], rules: TaxRules): Taxed[] {
-  const taxed: Taxed[] = lines.map((l) => ({ money: l.money, tax: 0, rate: rules.rates[goodsOf(l.item)] }));
+export function taxLines(lines: readonly (TaxedBy & { money: number })[], rules: TaxRules): Taxed[] {
+  const taxed: Taxed[] = lines.map((l) => ({ money: l.money, tax: 0, rate: rateFor(l, rules) }));
   for (const rate of new Set(taxed.flatMap((t) => t.rate ?? []))) {
     const of = taxed.filter((t) => t.rate === rate);
     const money = of.reduce((s, t) => s + t.money, 0);
@@ -65,13 +71,34 @@ export function taxLines(lines: readonly { item: string; money: number }[], rule
   return taxed;
 }
 
-/** What a customer pays for goods at these prices a kilogram, with tax; minor units. */
+/** What an article is counted in: pieces, or grams that are sold by the kilogram. */
+export const units = ['piece', 'kg'] as const;
+/** What an article is counted in. */
+export type Unit = (typeof units)[number];
+
+/** What pieces, or grams, cost at a price a piece, or a kilogram; minor units, half up. */
+export const moneyFor = (unit: Unit, amount: number, price: number): number =>
+  unit === 'piece' ? amount * price : multiplyRate(amount, price);
+
+/** An article as it goes into a bag: `amount` in pieces or grams, price a piece or a kilogram in minor units. */
+export interface BaggedArticle {
+  unit: Unit;
+  amount: number;
+  price: number;
+  rate: number | null;
+}
+
+/** What a customer pays for fish at these prices a kilogram and for other goods, with tax; minor units. */
 export const toPayFor = (
   lines: readonly { item: string; grams: number; perKg: number }[],
   rules: TaxRules,
+  articles: readonly BaggedArticle[] = [],
 ): number =>
   taxLines(
-    lines.map((l) => ({ item: l.item, money: multiplyRate(l.grams, l.perKg) })),
+    [
+      ...lines.map((l) => ({ item: l.item, money: multiplyRate(l.grams, l.perKg) })),
+      ...articles.map((a) => ({ rate: a.rate, money: moneyFor(a.unit, a.amount, a.price) })),
+    ],
     rules,
   ).reduce((s, l) => s + l.money, 0);
 

@@ -7,3 +7,4 @@ export * from './history.ts';
 export * from './cold.ts';
 export * from './today.ts';
 export * from './orders.ts';
+export * from './goods.ts';

@@ -18,7 +18,7 @@ export async function soldByDay(work: Reader, upTo: string = addDays(today(work)
     `SELECT on_day AS day, species_id AS speciesId, item, CAST(counter_grams AS SIGNED) AS grams
      FROM day_sold WHERE on_day BETWEEN ? AND ? AND counter_grams > 0
      UNION ALL SELECT x.sold_on, x.species_id, x.item, CAST(SUM(x.grams) AS SIGNED)
-     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way = 'counter'
+     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way = 'counter' AND x.article_id IS NULL
      WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY x.sold_on, x.species_id, x.item`,
     [from, upTo, from, upTo],
   );

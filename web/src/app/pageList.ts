@@ -28,6 +28,7 @@ export const pageList = [
   { path: 'counter/sales', name: say('sales'), roles: contract.counter.sales.roles },
   { path: 'counter/acts', name: say('acts_page') },
   { path: 'counter/count', name: say('stock_take') },
+  { path: 'goods', name: say('other_goods_page') },
   { path: 'counter/trim', name: say('trim') },
   { path: 'close', name: say('close'), roles: contract.close.day.roles },
   { path: 'close/yields', name: say('yield_book'), roles: contract.yields.book.roles },

@@ -36,6 +36,7 @@ const Frozen = room(() => import('../stages/cold/Frozen.tsx'));
 const LotLifePage = room(() => import('../stages/cold/LotLifePage.tsx'));
 const FormsPage = room(() => import('../stages/forms/FormsPage.tsx'));
 const MethodsPage = room(() => import('../stages/forms/MethodsPage.tsx'));
+const Goods = room(() => import('../stages/goods/Goods.tsx'));
 const Labels = room(() => import('../stages/labels/Labels.tsx'));
 const Knives = room(() => import('../stages/safety/KnivesPage.tsx'));
 const Quality = room(() => import('../stages/bench/Quality.tsx'));
@@ -87,6 +88,7 @@ const at: Record<(typeof pageList)[number]['path'], ComponentType> = {
   'forms/:id': FormsPage,
   methods: MethodsPage,
   labels: Labels,
+  goods: Goods,
   knives: Knives,
   quality: Quality,
   keys: KeysPage,

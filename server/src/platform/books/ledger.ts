@@ -65,7 +65,8 @@ export async function post(
   reason = '',
   undoes: number | null = null,
 ): Promise<number> {
-  assertBalanced(entries);
+  // A bag without fish moves money alone.
+  if (entries.length > 0 || !['sell', 'void'].includes(kind)) assertBalanced(entries);
   const { tx } = work;
   await refuseClosed(work, today(work), say('open_it_again_to_write_in_it_or'));
   const merged = new Map<string, Entry>();
@@ -106,6 +107,7 @@ export async function post(
       );
     }
   }
+  if (entries.length === 0) return movement.insertId;
   await run(
     tx,
     `INSERT INTO entry (movement_id, account, lot_id, item, batch, grams, pieces)

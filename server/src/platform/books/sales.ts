@@ -1,23 +1,35 @@
 import type { Pay, WeightSource } from '@ember-slate/contract';
-import { taxLines } from '@ember-slate/core/prices';
+import { taxLines, type Unit } from '@ember-slate/core/prices';
 import { today, type Work } from '../context.ts';
 import { placeholders, run } from '../db.ts';
 import { nextNumber } from './numbers.ts';
 
-export interface SoldLine {
-  lotId: number;
-  speciesId: string;
-  item: string;
-  batch: number;
+interface Line {
   grams: number;
   pieces: number;
   source: WeightSource;
+  /** A kilogram, or a piece where it is sold by the piece. */
   perKg: number;
   /** What the price list said. */
   fullPerKg: number;
   priceReason: string | null;
-  /** Grams times price; tax comes on top where prices are without it. */
+  /** Amount times price; tax comes on top where prices are without it. */
   money: number;
+}
+
+/** Fish of a lot that was sold. */
+export interface SoldLine extends Line {
+  lotId: number;
+  speciesId: string;
+  item: string;
+  batch: number;
+}
+
+/** An article that was sold. */
+export interface SoldArticle extends Line {
+  articleId: number;
+  unit: Unit;
+  rate: number | null;
 }
 
 export interface Paid {
@@ -30,7 +42,12 @@ export interface Paid {
 }
 
 /** Writes a sale with its tax beside its movement; returns its id, number, total and what of the deposit is in it. */
-export async function recordSale(work: Work, movementId: number, paid: Paid, lines: readonly SoldLine[]) {
+export async function recordSale(
+  work: Work,
+  movementId: number,
+  paid: Paid,
+  lines: readonly (SoldLine | SoldArticle)[],
+) {
   const number = await nextNumber(work.tx, 'sale');
   const taxed = taxLines(lines, work.settings.tax);
   const total = taxed.reduce((s, l) => s + l.money, 0);
@@ -56,14 +73,11 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
   await run(
     work.tx,
     `INSERT INTO sale_line (sale_id, position, lot_id, species_id, item, batch, grams, pieces, weight_source, per_kg,
-       full_per_kg, price_reason, money, tax_rate, tax, sold_on, way) VALUES ${lines.map(() => `(${placeholders(17)})`).join(', ')}`,
+       full_per_kg, price_reason, money, tax_rate, tax, sold_on, way, article_id, unit) VALUES ${lines.map(() => `(${placeholders(19)})`).join(', ')}`,
     lines.flatMap((l, i) => [
       made.insertId,
       i + 1,
-      l.lotId,
-      l.speciesId,
-      l.item,
-      l.batch,
+      ...('lotId' in l ? [l.lotId, l.speciesId, l.item, l.batch] : [null, null, null, 0]),
       l.grams,
       l.pieces,
       l.source,
@@ -75,6 +89,7 @@ export async function recordSale(work: Work, movementId: number, paid: Paid, lin
       taxed[i]!.tax,
       today(work),
       paid.orderId === null ? 'counter' : 'order',
+      ...('lotId' in l ? [null, 'kg'] : [l.articleId, l.unit]),
     ]),
   );
   return { id: made.insertId, number, total, depositUsed };

@@ -31,6 +31,14 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
      WHERE x.sold_on = ? AND x.tax_rate IS NOT NULL ORDER BY x.sale_id, x.position`,
   ],
   [
+    'article sold',
+    'SELECT sale_id, position, article_id, unit FROM sale_line WHERE sold_on = ? AND article_id IS NOT NULL ORDER BY sale_id, position',
+  ],
+  [
+    'article counted',
+    'SELECT id, article_id, kind, amount, reason, at, staff_id FROM article_act WHERE on_day = ? ORDER BY id',
+  ],
+  [
     'refund',
     'SELECT id, number, sale_id, movement_id, at, staff_id, money, pay, reason FROM refund WHERE on_day = ? ORDER BY id',
   ],

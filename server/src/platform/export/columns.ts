@@ -8,6 +8,7 @@ const money = new Set([
   'money',
   'note_money',
   'settled_money',
+  'price',
   'price_per_kg',
   'per_kg',
   'full_per_kg',

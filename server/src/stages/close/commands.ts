@@ -79,7 +79,14 @@ async function sumDay(work: Work, day: string) {
     work.tx,
     `INSERT INTO day_sold (on_day, species_id, item, grams, counter_grams, money)
      SELECT sold_on, species_id, item, SUM(grams), SUM(IF(way = 'counter', grams, 0)), SUM(money)
-     FROM sale_line WHERE sold_on = ? AND way <> 'voided' GROUP BY sold_on, species_id, item`,
+     FROM sale_line WHERE sold_on = ? AND way <> 'voided' AND article_id IS NULL GROUP BY sold_on, species_id, item`,
+    [day],
+  );
+  await run(
+    work.tx,
+    `INSERT INTO day_article (on_day, article_id, pieces, grams, money)
+     SELECT sold_on, article_id, SUM(pieces), SUM(grams), SUM(money)
+     FROM sale_line WHERE sold_on = ? AND way <> 'voided' AND article_id IS NOT NULL GROUP BY sold_on, article_id`,
     [day],
   );
   await run(
@@ -113,6 +120,7 @@ export async function reopen(work: Work, day: string, reason: string): Promise<{
     [work.now, work.actor.id, reason, standing.id],
   );
   await run(work.tx, 'DELETE FROM day_sold WHERE on_day = ?', [day]);
+  await run(work.tx, 'DELETE FROM day_article WHERE on_day = ?', [day]);
   await run(work.tx, 'DELETE FROM day_tax WHERE on_day = ?', [day]);
   await run(work.tx, 'UPDATE trading_day SET closed = FALSE, sales = 0 WHERE day = ?', [day]);
   return { id: standing.id };

@@ -1,5 +1,6 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type SentOf } from '@ember-slate/contract';
 import { useEffect, useState } from 'react';
+import { useRead } from '../api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { useMass } from '../../parts/Mass.tsx';
@@ -12,24 +13,33 @@ import { say } from '../say.ts';
 interface Weighed {
   grams: number;
   item?: string;
-  perKg?: number;
 }
 
 /** What an entry was, in words: a bag with its sum, or a weight from the bench. */
 function useWhat(): (entry: Kept) => string {
   const mass = useMass();
   const { shop } = useShop();
+  const { data: list } = useRead(contract.goods.list);
   return (entry) => {
     if (entry.path === contract.counter.sell.path) {
-      const { lines, pay } = entry.body as { lines: Weighed[]; pay: string };
-      const total = toPayFor(
-        lines.map((l) => ({ grams: l.grams, item: l.item ?? '', perKg: l.perKg ?? 0 })),
-        shop.tax,
-      );
+      const { lines, goods = [], pay } = entry.body as SentOf<typeof contract.counter.sell>;
+      const articles = goods.map((g) => {
+        const known = list?.find((a) => a.id === g.articleId);
+        return {
+          ...g,
+          name: known?.name ?? say('other_goods_page'),
+          unit: known?.unit ?? 'piece',
+          rate: known?.rate ?? null,
+        };
+      });
+      const total = toPayFor(lines, shop.tax, articles);
       return say('bag_of_by', {
-        lines: lines.map((l) => mass(l.grams)).join(', '),
+        lines: [
+          ...lines.map((l) => mass(l.grams)),
+          ...articles.map((a) => `${a.name} ${a.unit === 'kg' ? mass(a.amount) : a.amount}`),
+        ].join(', '),
         total: formatMoney(total),
-        pay,
+        pay: pay ?? 'cash',
       });
     }
     const { grams, item } = entry.body as Weighed;

@@ -16,6 +16,7 @@ const beside = [
   '/species',
   '/forms',
   '/methods',
+  '/goods',
   '/labels',
   '/knives',
   '/quality',

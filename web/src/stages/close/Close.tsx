@@ -44,11 +44,22 @@ function Sold({ day }: { day: DayClose }) {
       <Table
         bare
         label={say('sold')}
-        rows={day.sales.slice(0, 10)}
-        keyOf={(s) => `${s.speciesName} ${s.itemName}`}
+        rows={[
+          ...day.sales.slice(0, 10).map((s) => ({
+            name: `${shortName(s.speciesName)}, ${s.itemName}`,
+            amount: <Mass g={s.grams} />,
+            money: s.money,
+          })),
+          ...day.articles.map((a) => ({
+            name: a.name,
+            amount: a.unit === 'kg' ? <Mass g={a.grams} /> : a.pieces,
+            money: a.money,
+          })),
+        ]}
+        keyOf={(s) => s.name}
         columns={[
-          { cell: (s) => `${shortName(s.speciesName)}, ${s.itemName}` },
-          { cell: (s) => <Mass g={s.grams} />, figure: true },
+          { cell: (s) => s.name },
+          { cell: (s) => s.amount, figure: true },
           { cell: (s) => formatMoney(s.money), figure: true },
         ]}
       />
@@ -63,7 +74,7 @@ function Sold({ day }: { day: DayClose }) {
           })}
         </p>
       )}
-      {day.sales.length === 0 && (
+      {day.sales.length + day.articles.length === 0 && (
         <p className="border-t border-line pt-2 text-ink2">{say('nothing_sold_yet')}</p>
       )}
       {day.sales.length > 10 && (

@@ -48,6 +48,7 @@ const dayOf = (more: Partial<DayClose> = {}): DayClose => ({
   tomorrow: [],
   deposits: { taken: 0, used: 0, returned: 0, kept: 0 },
   sales: [],
+  articles: [],
   waste: [],
   yields: [],
   lots: [

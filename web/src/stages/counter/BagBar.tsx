@@ -1,6 +1,5 @@
 import { contract } from '@ember-slate/contract';
-import { toPayFor } from '@ember-slate/core/prices';
-import { multiplyRate } from '@ember-slate/core/units';
+import { moneyFor, toPayFor, type Unit } from '@ember-slate/core/prices';
 import { useState, type ReactNode } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
@@ -11,7 +10,7 @@ import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import type { BagLine } from './bag.ts';
+import { OtherGoods } from './OtherGoods.tsx';
 import { rowKey } from '../../parts/rowKey.ts';
 import type { Bag } from './useBag.ts';
 import { say } from './say.ts';
@@ -57,30 +56,35 @@ function Cash({
   );
 }
 
+/** What somebody pays for one line of the bag, whatever is in it. */
+interface Priced {
+  name: string;
+  unit: Unit;
+  price: number;
+  reason: string;
+  onChange: (price: number, reason: string) => void;
+}
+
 /** Another price for this customer, with the reason; the books keep what the list said beside it. */
-function OtherPrice({
-  line,
-  onChange,
-  onClose,
-}: {
-  line: BagLine;
-  onChange: (to: Partial<BagLine>) => void;
-  onClose: () => void;
-}) {
-  const [perKg, setPerKg] = useState<number | null>(line.perKg);
-  const [reason, setReason] = useState(line.priceReason ?? '');
+function OtherPrice({ of, onClose }: { of: Priced; onClose: () => void }) {
+  const [price, setPrice] = useState<number | null>(of.price);
+  const [reason, setReason] = useState(of.reason);
   return (
-    <Dialog open title={say('another_price_for', { line: line.name.toLowerCase() })} onClose={onClose}>
+    <Dialog open title={say('another_price_for', { line: of.name.toLowerCase() })} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          if (perKg === null || reason.trim() === '') return;
-          onChange({ perKg, priceReason: reason.trim() });
+          if (price === null || reason.trim() === '') return;
+          of.onChange(price, reason.trim());
           onClose();
         }}
       >
         <div className="grid grid-cols-2 gap-5">
-          <MoneyField label={say('price_a_kg')} value={perKg} onChange={setPerKg} />
+          <MoneyField
+            label={of.unit === 'kg' ? say('price_a_kg') : say('price_a_piece')}
+            value={price}
+            onChange={setPrice}
+          />
           <TextField
             label={say('why')}
             value={reason}
@@ -92,7 +96,7 @@ function OtherPrice({
           <Button
             submit
             kind="main"
-            notYet={perKg === null ? say('say_the_price') : reason.trim() === '' ? say('say_why') : null}
+            notYet={price === null ? say('say_the_price') : reason.trim() === '' ? say('say_why') : null}
           >
             {say('sell_it_for_that')}
           </Button>
@@ -134,19 +138,119 @@ function OnAccount({ onClose, onPaid }: { onClose: () => void; onPaid: (customer
   );
 }
 
+/** One line of the bag: what it is, how much at what price, what it comes to. */
+function InBag({
+  of,
+  amount,
+  labelPrice,
+  onPrice,
+  onOut,
+}: {
+  of: Priced;
+  /** Grams or pieces. */
+  amount: number;
+  labelPrice?: number | null;
+  onPrice: (of: Priced) => void;
+  onOut: () => void;
+}) {
+  const mass = useMass();
+  return (
+    <li className="w-[158px] shrink-0 border-l border-line pl-3">
+      <div className="truncate font-figure text-[16px] leading-5 font-semibold">{of.name}</div>
+      <div className="flex justify-between text-note text-ink2">
+        <span>
+          {say('at', { grams: of.unit === 'kg' ? mass(amount) : String(amount) })}{' '}
+          <button
+            type="button"
+            className="underline decoration-rule underline-offset-2"
+            onClick={() => onPrice(of)}
+          >
+            {formatMoney(of.price)}
+          </button>
+        </span>
+      </div>
+      <div className="flex items-baseline justify-between font-figure text-row leading-6 font-semibold">
+        {formatMoney(moneyFor(of.unit, amount, of.price))}
+        <button type="button" className="why pr-1" onClick={onOut}>
+          {say('out')}
+        </button>
+      </div>
+      {typeof labelPrice === 'number' && (
+        <div className="text-note text-ink2">
+          {say('its_label_says', { labelPrice: formatMoney(labelPrice) })}
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** Every line of the bag, or what to do while there is none. */
+function BagLines({ bag, hint, onPrice }: { bag: Bag; hint: string; onPrice: (of: Priced) => void }) {
+  return (
+    <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label={say('in_the_bag')}>
+      {bag.lines.map((l, i) => (
+        <InBag
+          key={`${rowKey(l)} ${i}`}
+          of={{
+            name: l.name,
+            unit: 'kg',
+            price: l.perKg,
+            reason: l.priceReason ?? '',
+            onChange: (perKg, priceReason) => bag.change(l, { perKg, priceReason }),
+          }}
+          amount={l.grams}
+          labelPrice={l.labelPrice ?? null}
+          onPrice={onPrice}
+          onOut={() => bag.out(l)}
+        />
+      ))}
+      {bag.articles.map((a) => (
+        <InBag
+          key={a.articleId}
+          of={{
+            name: a.name,
+            unit: a.unit,
+            price: a.price,
+            reason: a.priceReason ?? '',
+            onChange: (price, priceReason) => bag.changeArticle(a, { price, priceReason }),
+          }}
+          amount={a.amount}
+          onPrice={onPrice}
+          onOut={() => bag.out(a)}
+        />
+      ))}
+      {bag.lines.length + bag.articles.length === 0 && (
+        <li className="self-center text-ink3">
+          {bag.given ? (
+            <span className="text-ink2">
+              {say('given_and_change', {
+                given: formatMoney(bag.given.given),
+                change: formatMoney(bag.given.given - bag.given.total),
+              })}
+            </span>
+          ) : (
+            hint
+          )}
+        </li>
+      )}
+    </ul>
+  );
+}
+
 /** The bag of the customer at the glass, with what it comes to. */
 export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; children?: ReactNode }) {
-  const mass = useMass();
   const [cash, setCash] = useState(false);
   const [owing, setOwing] = useState(false);
-  const [priced, setPriced] = useState<BagLine | null>(null);
+  const [priced, setPriced] = useState<Priced | null>(null);
+  const [goods, setGoods] = useState(false);
   const { shop } = useShop();
-  const total = toPayFor(bag.lines, shop.tax);
-  const empty = bag.lines.length === 0;
+  const total = toPayFor(bag.lines, shop.tax, bag.articles);
+  const items = bag.lines.length + bag.articles.length;
+  const empty = items === 0;
   const notYet = !bag.maySell ? say('the_counter_sells') : empty ? say('the_bag_is_empty') : null;
   useKeys({
     Backspace: () => {
-      const last = bag.lines.at(-1);
+      const last = bag.articles.at(-1) ?? bag.lines.at(-1);
       if (last) bag.out(last);
     },
   });
@@ -154,55 +258,15 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
     <div className="flex min-h-[84px] flex-wrap items-center gap-x-4 gap-y-2 border-t border-line py-2">
       <div className="w-[64px] shrink-0">
         <div className="font-figure text-row font-semibold">{say('bag')}</div>
-        <div className="text-note text-ink2">
-          {empty ? say('empty') : say('items', { items: bag.lines.length })}
-        </div>
+        <div className="text-note text-ink2">{empty ? say('empty') : say('items', { items })}</div>
       </div>
-      <ul className="flex min-w-[180px] flex-1 gap-3 overflow-x-auto" aria-label={say('in_the_bag')}>
-        {bag.lines.map((l, i) => (
-          <li key={`${rowKey(l)} ${i}`} className="w-[158px] shrink-0 border-l border-line pl-3">
-            <div className="truncate font-figure text-[16px] leading-5 font-semibold">{l.name}</div>
-            <div className="flex justify-between text-note text-ink2">
-              <span>
-                {say('at', { grams: mass(l.grams) })}{' '}
-                <button
-                  type="button"
-                  className="underline decoration-rule underline-offset-2"
-                  onClick={() => setPriced(l)}
-                >
-                  {formatMoney(l.perKg)}
-                </button>
-              </span>
-            </div>
-            <div className="flex items-baseline justify-between font-figure text-row leading-6 font-semibold">
-              {formatMoney(multiplyRate(l.grams, l.perKg))}
-              <button type="button" className="why pr-1" onClick={() => bag.out(l)}>
-                {say('out')}
-              </button>
-            </div>
-            {typeof l.labelPrice === 'number' && (
-              <div className="text-note text-ink2">
-                {say('its_label_says', { labelPrice: formatMoney(l.labelPrice) })}
-              </div>
-            )}
-          </li>
-        ))}
-        {empty && (
-          <li className="self-center text-ink3">
-            {bag.given ? (
-              <span className="text-ink2">
-                {say('given_and_change', {
-                  given: formatMoney(bag.given.given),
-                  change: formatMoney(bag.given.given - bag.given.total),
-                })}
-              </span>
-            ) : (
-              hint
-            )}
-          </li>
-        )}
-      </ul>
+      <BagLines bag={bag} hint={hint} onPrice={setPriced} />
       {children}
+      {bag.maySell && (
+        <Button small hotkey="O" onPress={() => setGoods(true)}>
+          {say('other_goods')}
+        </Button>
+      )}
       {bag.problem && (
         <p role="alert" className="max-w-[230px] border-b-[3px] border-emberline pb-1 text-note">
           {bag.problem.errors?.[0]?.message ?? bag.problem.detail}
@@ -224,7 +288,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
         >
           {say('card')}
         </Button>
-        {bag.lines.length > 0 && !bag.busy && (
+        {!empty && !bag.busy && (
           <button type="button" className="why max-sm:hidden" onClick={() => setOwing(true)}>
             {say('on_account')}
           </button>
@@ -249,9 +313,8 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
           }}
         />
       )}
-      {priced && (
-        <OtherPrice line={priced} onChange={(to) => bag.change(priced, to)} onClose={() => setPriced(null)} />
-      )}
+      {priced && <OtherPrice of={priced} onClose={() => setPriced(null)} />}
+      {goods && <OtherGoods bag={bag} onClose={() => setGoods(false)} />}
     </div>
   );
 }

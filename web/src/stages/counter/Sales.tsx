@@ -58,16 +58,18 @@ function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () =
     >
       <h3 className="text-label">{say('give_money_back_for', { line: line.name.toLowerCase() })}</h3>
       <div className="grid grid-cols-2 gap-5">
-        <WeightField
-          label={say('fish_that_came_back')}
-          value={back}
-          onChange={(w) => {
-            setBack(w);
-            if (w) setMoney(Math.min(left, Math.round((line.money * w.grams) / line.grams)));
-          }}
-          take={{ act: say('take_weight'), title: say('brought_back', { line: line.name }) }}
-          note={say('it_is_binned_nothing_it_stays_with')}
-        />
+        {line.code !== null && (
+          <WeightField
+            label={say('fish_that_came_back')}
+            value={back}
+            onChange={(w) => {
+              setBack(w);
+              if (w) setMoney(Math.min(left, Math.round((line.money * w.grams) / line.grams)));
+            }}
+            take={{ act: say('take_weight'), title: say('brought_back', { line: line.name }) }}
+            note={say('it_is_binned_nothing_it_stays_with')}
+          />
+        )}
         <MoneyField
           label={say('money_at_most', { left: formatMoney(left) })}
           value={money}
@@ -185,11 +187,12 @@ function OneSale({ sale }: { sale: Sold }) {
             <div className="min-w-0 flex-1">
               <div className="font-figure text-label font-semibold">{l.name}</div>
               <div className="text-note text-ink2">
-                {mass(l.grams)}
+                {l.unit === 'kg' ? mass(l.grams) : String(l.pieces)}
                 {l.source === 'simulated' && ` ${say('simulated')}`}{' '}
                 {say('at_3', { perKg: formatMoney(l.perKg) })}
                 {l.perKg !== l.fullPerKg && say('list', { fullPerKg: formatMoney(l.fullPerKg) })}
-                {l.priceReason && `: ${l.priceReason}`} · {l.code}
+                {l.priceReason && `: ${l.priceReason}`}
+                {l.code !== null && ` · ${l.code}`}
                 {l.refundedMoney > 0 &&
                   ` ${say('given_back_2', { refundedMoney: formatMoney(l.refundedMoney) })}`}
               </div>

@@ -257,6 +257,8 @@ const line: Sold['lines'][number] = {
   position: 1,
   name: 'Hake, steaks',
   code: '261126-H1',
+  allergens: '',
+  unit: 'kg',
   grams: 400,
   source: 'measured',
   pieces: 2,

@@ -2,7 +2,7 @@ import { noTax, toPayFor } from '@ember-slate/core/prices';
 import { multiplyRate, weightSources } from '@ember-slate/core/units';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { intoBag, meant, mustGo, onlyPlace, type BagLine } from './bag.ts';
+import { intoBag, meant, mustGo, onlyPlace, withArticle, type BagArticle, type BagLine } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { stockRowOf } from '../../testing/served.tsx';
 
@@ -77,6 +77,42 @@ describe('the bag of one customer', () => {
       name: 'Whiting',
     };
     expect(toPayFor([cheap, { ...cheap, lotId: 2 }, { ...cheap, lotId: 3 }], noTax)).toBe(999);
+  });
+});
+
+const article = fc.record({
+  articleId: fc.integer({ min: 1, max: 3 }),
+  amount: fc.integer({ min: 1, max: 900 }),
+  source: fc.constantFrom(...weightSources),
+  price: fc.integer({ min: 0, max: 900 }),
+  rate: fc.constantFrom(null, 700),
+});
+const named = fc
+  .array(article, { maxLength: 10 })
+  .map((all) =>
+    all.map((a) => ({ ...a, name: `no ${a.articleId}`, unit: a.articleId === 1 ? 'kg' : 'piece' }) as const),
+  );
+
+describe('other goods in the bag', () => {
+  it('stand on one line each, at the price the first was told to cost, with every piece and gram', () => {
+    fc.assert(
+      fc.property(named, (all) => {
+        const bag = all.reduce<BagArticle[]>((had, a) => withArticle(had, a), []);
+        for (const a of bag) {
+          const mine = all.filter((b) => b.articleId === a.articleId);
+          expect(a.amount).toBe(mine.reduce((s, b) => s + b.amount, 0));
+          expect(a.price).toBe(mine[0]!.price);
+          expect(a.source === 'simulated').toBe(mine.some((b) => b.source === 'simulated'));
+        }
+        expect(bag.map((a) => a.articleId)).toEqual([...new Set(all.map((a) => a.articleId))]);
+        expect(toPayFor([], noTax, bag)).toBe(
+          bag.reduce(
+            (s, a) => s + (a.unit === 'kg' ? multiplyRate(a.amount, a.price) : a.amount * a.price),
+            0,
+          ),
+        );
+      }),
+    );
   });
 });
 

@@ -1,5 +1,6 @@
 import { rowKey } from '../../parts/rowKey.ts';
 import type { SentOf, StockRow, contract } from '@ember-slate/contract';
+import type { Unit } from '@ember-slate/core/prices';
 import { leastSure } from '@ember-slate/core/units';
 
 export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
@@ -7,6 +8,21 @@ export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
   /** What its label said, where that is not its price any more. */
   labelPrice?: number | null;
 };
+
+/** An article in the bag, with what it is called and taxed by. */
+export type BagArticle = NonNullable<SentOf<typeof contract.counter.sell>['goods']>[number] & {
+  name: string;
+  unit: Unit;
+  rate: number | null;
+};
+
+/** Puts an article in the bag; more of the same adds to its line, at the price it was told to cost. */
+export function withArticle(bag: readonly BagArticle[], article: BagArticle): BagArticle[] {
+  const had = bag.find((a) => a.articleId === article.articleId);
+  if (!had) return [...bag, article];
+  const source = leastSure([had.source, article.source]) ?? article.source;
+  return bag.map((a) => (a === had ? { ...had, amount: had.amount + article.amount, source } : a));
+}
 
 export const keyOf = ({ place, lotId, item, batch }: StockRow) => ({ place, lotId, item, batch });
 

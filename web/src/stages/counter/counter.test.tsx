@@ -1,3 +1,4 @@
+import type { Article } from '@ember-slate/contract';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { Refusal, served, shopDay, stockRowOf as row } from '../../testing/served.tsx';
@@ -52,6 +53,28 @@ describe('what is meant', () => {
   });
 });
 
+const lemon: Article = {
+  id: 3,
+  version: 1,
+  name: 'Lemon',
+  unit: 'piece',
+  price: 60,
+  rate: 700,
+  allergens: '',
+  counted: true,
+  offered: true,
+  stock: 12,
+};
+const mussels: Article = {
+  ...lemon,
+  id: 4,
+  name: 'Mussels',
+  unit: 'kg',
+  price: 780,
+  allergens: 'molluscs',
+  stock: null,
+};
+
 describe('the counter', () => {
   it('sells by the piece for cash, says the change, and empties the bag', async () => {
     const sent = served(<Counter />, {
@@ -70,6 +93,7 @@ describe('the counter', () => {
     expect(sent[0]!.body).toEqual({
       pay: 'cash',
       customer: null,
+      goods: [],
       lines: [
         {
           place: 'place:slab',
@@ -89,6 +113,38 @@ describe('the counter', () => {
     tap(/no scale/);
     tap(/Put it in the bag/);
     expect(screen.queryByText(/Given/)).toBeNull();
+  });
+
+  it('sells other goods beside fish, or alone: by the piece with a tap, by weight when weighed', async () => {
+    const sent = served(<Counter />, {
+      ...answers,
+      '/api/goods': [lemon, mussels, { ...lemon, id: 5, name: 'Old pâté', offered: false }],
+      '/api/counter/sales': { id: 1, number: 8, total: 783 },
+    });
+    await screen.findByRole('button', { name: /Sea bass, whole/ });
+    tap(/^Other goods/);
+    expect(screen.queryByText('Old pâté')).toBeNull();
+    fireEvent.click(await screen.findByRole('button', { name: /^Lemon/ }));
+    fireEvent.click(await screen.findByRole('button', { name: /^Lemon.*1 in the bag/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Mussels.*molluscs/ }));
+    const weight = screen.getByLabelText(/Weight of Mussels/);
+    fireEvent.change(weight, { target: { value: '850' } });
+    fireEvent.blur(weight);
+    tap(/Put it in the bag/);
+    tap(/^Back/);
+    expect(screen.getByLabelText('To pay').textContent).toBe('€7.83');
+    tap(/^Card/);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toEqual({
+      pay: 'card',
+      customer: null,
+      lines: [],
+      goods: [
+        { articleId: 3, amount: 2, price: 60, source: 'typed' },
+        { articleId: 4, amount: 850, price: 780, source: 'typed' },
+      ],
+    });
+    await screen.findByText('empty');
   });
 
   it('asks for the tax that comes on top of its prices', async () => {
@@ -156,6 +212,8 @@ describe('money back', () => {
       position: 1,
       name: 'Hake, steaks',
       code: '261125-H1',
+      allergens: '',
+      unit: 'kg',
       grams: 400,
       source: 'measured',
       pieces: 2,

@@ -7,7 +7,7 @@ import { useScanner } from '../../app/scanner.ts';
 import { useShop } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
-import { intoBag, type BagLine } from './bag.ts';
+import { intoBag, withArticle, type BagArticle, type BagLine } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { say } from './say.ts';
 
@@ -19,23 +19,41 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
   // The bag is this till's: a customer is at the glass whatever the hand looks up meanwhile.
   const bag = useDraft('bag', 'screen');
   const [lines, setLines] = useKept<readonly BagLine[]>(bag, 'lines', []);
+  const [articles, setArticles] = useKept<readonly BagArticle[]>(bag, 'articles', []);
   /** What the last customer gave in cash, and what it was for: it stays until the next bag is begun. */
   const [given, setGiven] = useKept<{ given: number; total: number } | null>(bag, 'given', null);
   const [problem, setProblem] = useState<Problem | null>(null);
   /** Lines that are being paid. */
-  const paying = useRef<readonly BagLine[]>([]);
+  const paying = useRef<{ lines: readonly BagLine[]; articles: readonly BagArticle[] }>({
+    lines: [],
+    articles: [],
+  });
   const maySell = me.role !== 'bench';
   const add = (line: BagLine) => {
     setProblem(null);
     setGiven(null);
     // What is being paid is what the customer was told: more of the same is a line of its own.
     setLines((had) => {
-      const paid = had.filter((l) => paying.current.includes(l));
+      const paid = had.filter((l) => paying.current.lines.includes(l));
       return [
         ...paid,
         ...intoBag(
           had.filter((l) => !paid.includes(l)),
           line,
+        ),
+      ];
+    });
+  };
+  const addArticle = (article: BagArticle) => {
+    setProblem(null);
+    setGiven(null);
+    setArticles((had) => {
+      const paid = had.filter((a) => paying.current.articles.includes(a));
+      return [
+        ...paid,
+        ...withArticle(
+          had.filter((a) => !paid.includes(a)),
+          article,
         ),
       ];
     });
@@ -68,15 +86,16 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
   };
   useScanner((code) => void scan(code));
   const pay = async (way: Pay, customer: string | null = null) => {
-    if (lines.length === 0 || sell.busy) return;
-    const paid = lines;
+    if (lines.length + articles.length === 0 || sell.busy) return;
+    const paid = { lines, articles };
     paying.current = paid;
     const outcome = await sell.send({
       pay: way,
       customer,
-      lines: paid.map(({ name: _name, labelPrice: _label, ...l }) => l),
+      lines: paid.lines.map(({ name: _name, labelPrice: _label, ...l }) => l),
+      goods: paid.articles.map(({ name: _name, unit: _unit, rate: _rate, ...a }) => a),
     });
-    paying.current = [];
+    paying.current = { lines: [], articles: [] };
     if (!outcome.ok && !('kept' in outcome)) return setProblem(outcome.problem);
     // A sale kept on this screen is spoken of by the shell until it is in.
     dispatch(
@@ -93,13 +112,21 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
       ),
     );
     // What was put in while the answer was on its way is the next customer's, or this one's next bag.
-    setLines((had) => had.filter((l) => !paid.includes(l)));
+    setLines((had) => had.filter((l) => !paid.lines.includes(l)));
+    setArticles((had) => had.filter((a) => !paid.articles.includes(a)));
     setProblem(null);
   };
   return {
     lines,
+    articles,
     add,
-    out: (line: BagLine) => setLines((had) => had.filter((l) => l !== line)),
+    addArticle,
+    out: (what: BagLine | BagArticle) => {
+      setLines((had) => had.filter((l) => l !== what));
+      setArticles((had) => had.filter((a) => a !== what));
+    },
+    changeArticle: (article: BagArticle, to: Partial<BagArticle>) =>
+      setArticles((had) => had.map((a) => (a === article ? { ...a, ...to } : a))),
     change: (line: BagLine, to: Partial<BagLine>) =>
       setLines((had) => had.map((l) => (l === line ? { ...l, ...to } : l))),
     pay,

@@ -54,10 +54,10 @@ export function useChosen(rows: StockRow[] | undefined, layout: Layout) {
     '/': () => ask(''),
     '+': () => setCount((n) => n + 1),
     '-': () => setCount((n) => Math.max(1, n - 1)),
-    // A letter of a row begins the name of a place: B, then 3. T and L are the scale's and the lock's.
+    // A letter of a row begins the name of a place: B, then 3. T and L are the scale's and the lock's, O other goods.
     ...Object.fromEntries(
       layout
-        .filter((r) => !['T', 'L', 'C'].includes(r.name))
+        .filter((r) => !['T', 'L', 'C', 'O'].includes(r.name))
         .map((r) => [r.name.toLowerCase(), () => ask(r.name)]),
     ),
     ...(layout.some((r) => r.name === 'C') && bag.lines.length === 0 ? { c: () => ask('C') } : {}),

@@ -32,6 +32,7 @@ export const words = {
   movement: [say('word_movement'), say('word_movement_is')],
   count: [say('word_count'), say('word_count_is')],
   unaccounted: [say('word_unaccounted'), say('word_unaccounted_is')],
+  article: [say('word_article'), say('word_article_is')],
   trim: [say('word_trim'), say('word_trim_is')],
   seal: [say('word_seal'), say('word_seal_is')],
   till: [say('word_till'), say('word_till_is')],
@@ -54,6 +55,7 @@ export const keys = {
   slash: ['/', say('find_tray')],
   place: ['B, 3', say('place_of_slab')],
   plusminus: ['+ −', say('more_less')],
+  o: ['O', say('other_goods')],
   c: ['C', say('pay_cash')],
 } as const satisfies Record<string, readonly [key: string, does: string]>;
 
@@ -148,7 +150,7 @@ export const help: Readonly<Record<string, HelpOf>> = {
   counter: {
     answers: say('counter_answers'),
     how: [say('counter_1'), say('counter_2'), say('counter_3')],
-    keys: ['slash', 'place', 'plusminus', 'c'],
+    keys: ['slash', 'place', 'plusminus', 'o', 'c'],
     words: ['tray', 'bag', 'markdown', 'sell_by', 'on_account'],
   },
   'counter/sales': {
@@ -168,6 +170,12 @@ export const help: Readonly<Record<string, HelpOf>> = {
     how: [say('counter_count_1'), say('counter_count_2'), say('counter_count_3')],
     keys: [],
     words: ['count', 'unaccounted'],
+  },
+  goods: {
+    answers: say('goods_answers'),
+    how: [say('goods_1'), say('goods_2'), say('goods_3')],
+    keys: [],
+    words: ['bag', 'article'],
   },
   'counter/trim': {
     answers: say('counter_trim_answers'),

@@ -158,6 +158,11 @@ const byReason: readonly Column<Report['waste'][number]>[] = [
   { head: say('reason'), cell: (w) => w.reason },
   { head: say('waste'), figure: true, cell: (w) => <Mass g={w.grams} /> },
 ];
+const byArticle: readonly Column<Report['articles'][number]>[] = [
+  { head: say('what'), cell: (a) => a.name },
+  { head: say('sold'), figure: true, cell: (a) => (a.unit === 'kg' ? <Mass g={a.grams} /> : a.pieces) },
+  { head: say('taken'), figure: true, cell: (a) => formatMoney(a.takings) },
+];
 /** Forms and reasons shown; the rest is in the files. */
 const most = 14;
 
@@ -178,6 +183,12 @@ function Tables({ of }: { of: Report }) {
           <Table columns={byReason} rows={of.waste.slice(0, most)} keyOf={(w) => w.reason} bare />
         </section>
       </div>
+      {of.articles.length > 0 && (
+        <>
+          <h2 className="pt-5 text-row">{say('other_goods')}</h2>
+          <Table columns={byArticle} rows={of.articles} keyOf={(a) => a.name} bare />
+        </>
+      )}
       {of.tax.length > 0 && (
         <>
           <h2 className="pt-5 text-row">{say('tax_taken')}</h2>

@@ -1,11 +1,11 @@
 import { contract } from '@ember-slate/contract';
 import { goods, rateText, type Goods } from '@ember-slate/core/prices';
-import { parseDecimal } from '@ember-slate/core/units';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
+import { rateOf, typedRate } from '../../parts/rate.ts';
 import type { AllSettings } from './all.ts';
 import { say } from './say.ts';
 
@@ -15,16 +15,7 @@ const names: Record<Goods, string> = {
   made: say('tax_on_made'),
 };
 
-/** Hundredths of a per cent as somebody typed per cent, as fine as they are; null for nothing typed, NaN for no number. */
-function rateOf(text: string): number | null {
-  if (text.trim() === '') return null;
-  const exact = (parseDecimal(text.replace('%', '')) ?? NaN) * 100;
-  const whole = Math.round(exact);
-  return Math.abs(whole - exact) < 1e-6 ? whole : exact;
-}
-
 type Rates = AllSettings['tax']['rates'];
-const typed = (rate: number | null) => (rate === null ? '' : String(rate / 100));
 
 /** The rates of tax in a line, and whether prices are with it. */
 export function taxInWords({ added, rates }: Pick<AllSettings['tax'], 'added' | 'rates'>): string {
@@ -41,9 +32,9 @@ export function TaxForm({ tax, onDone }: { tax: AllSettings['tax']; onDone: () =
     opened: () => ({
       version: tax.version,
       way: tax.added ? 'added' : 'within',
-      fish: typed(tax.rates.fish),
-      trim: typed(tax.rates.trim),
-      made: typed(tax.rates.made),
+      fish: typedRate(tax.rates.fish),
+      trim: typedRate(tax.rates.trim),
+      made: typedRate(tax.rates.made),
     }),
     route: contract.settings.setTax,
     body: ({ version, way, ...rates }) => ({

@@ -35,9 +35,18 @@ export const days: readonly Check[] = [
        SELECT on_day, species_id, item, CAST(grams AS SIGNED) AS grams, CAST(counter_grams AS SIGNED) AS over_counter, CAST(money AS SIGNED) AS money FROM day_sold
        UNION ALL SELECT x.sold_on, x.species_id, x.item, -CAST(x.grams AS SIGNED), IF(x.way = 'counter', -CAST(x.grams AS SIGNED), 0),
          -CAST(x.money AS SIGNED)
-       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' WHERE d.closed) AS both_sides
+       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.article_id IS NULL WHERE d.closed) AS both_sides
      GROUP BY on_day, species_id, item HAVING SUM(grams) <> 0 OR SUM(over_counter) <> 0 OR SUM(money) <> 0`,
     (r) => say('sales_of_not_what_their_lines_say', { onday: r.day, speciesid: r.species, item: r.item }),
+  ),
+  check<{ day: string; name: string }>(
+    `SELECT on_day AS day, a.name FROM (
+       SELECT on_day, article_id, CAST(pieces AS SIGNED) AS pieces, CAST(grams AS SIGNED) AS grams, CAST(money AS SIGNED) AS money FROM day_article
+       UNION ALL SELECT x.sold_on, x.article_id, -CAST(x.pieces AS SIGNED), -CAST(x.grams AS SIGNED), -CAST(x.money AS SIGNED)
+       FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.article_id IS NOT NULL WHERE d.closed) AS both_sides
+     JOIN article a ON a.id = article_id
+     GROUP BY on_day, article_id HAVING SUM(both_sides.pieces) <> 0 OR SUM(both_sides.grams) <> 0 OR SUM(both_sides.money) <> 0`,
+    (r) => say('sales_of_article_not_what_their_lines_say', { onday: r.day, name: r.name }),
   ),
   check<{ day: string; rate: number }>(
     `SELECT on_day AS day, rate FROM (

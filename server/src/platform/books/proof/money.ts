@@ -19,7 +19,7 @@ export const money: readonly Check[] = [
   ),
   check<{ number: number; position: number }>(
     `SELECT s.number, x.position FROM sale_line x JOIN sale s ON s.id = x.sale_id
-     WHERE x.batch < ${made} AND CAST(x.money AS SIGNED) - IF(s.tax_added, CAST(x.tax AS SIGNED), 0) <> (CAST(x.grams AS UNSIGNED) * x.per_kg + 500) DIV 1000`,
+     WHERE x.batch < ${made} AND CAST(x.money AS SIGNED) - IF(s.tax_added, CAST(x.tax AS SIGNED), 0) <> IF(x.unit = 'piece', x.pieces * x.per_kg, (CAST(x.grams AS UNSIGNED) * x.per_kg + 500) DIV 1000)`,
     (r) => say('line_is_not_grams_times_price', { number: r.number, position: r.position }),
   ),
   check<{ number: number; position: number }>(
@@ -43,15 +43,17 @@ export const money: readonly Check[] = [
     (r) => say('tax_given_back_is_not_its_share', { number: r.number, position: r.position }),
   ),
   check<{ number: number; position: number }>(
-    `SELECT s.number, x.position FROM sale_line x JOIN sale s ON s.id = x.sale_id JOIN lot l ON l.id = x.lot_id
-     WHERE x.sold_on <> s.sold_on OR x.species_id <> l.species_id
+    `SELECT s.number, x.position FROM sale_line x JOIN sale s ON s.id = x.sale_id LEFT JOIN lot l ON l.id = x.lot_id
+     LEFT JOIN article a ON a.id = x.article_id
+     WHERE x.sold_on <> s.sold_on OR x.species_id <> l.species_id OR (x.article_id IS NULL AND x.unit <> 'kg')
+       OR (x.article_id IS NOT NULL AND (x.unit <> a.unit OR s.order_id IS NOT NULL OR IF(x.unit = 'kg', x.pieces, x.grams) <> 0))
        OR x.way <> IF(s.void_movement_id IS NOT NULL, 'voided', IF(s.order_id IS NULL, 'counter', 'order'))`,
     (r) => say('line_does_not_belong_to_its_sale', { number: r.number, position: r.position }),
   ),
   check<{ movement: number; code: string; item: string }>(
     `SELECT movement, l.code, item FROM (
        SELECT s.movement_id AS movement, x.lot_id, x.item, x.batch, CAST(x.grams AS SIGNED) AS g, CAST(x.pieces AS SIGNED) AS p
-         FROM sale s JOIN sale_line x ON x.sale_id = s.id
+         FROM sale s JOIN sale_line x ON x.sale_id = s.id AND x.article_id IS NULL
        UNION ALL SELECT e.movement_id, e.lot_id, e.item, e.batch, -e.grams, -e.pieces
          FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account = 'outside:customer' WHERE m.kind IN ${sales}) AS both_sides
      JOIN lot l ON l.id = lot_id
@@ -102,7 +104,8 @@ export const money: readonly Check[] = [
   check<{ id: number }>(
     `SELECT movement AS id FROM (
        SELECT r.movement_id AS movement, x.lot_id, x.item, x.batch, CAST(l.grams AS SIGNED) AS grams FROM refund r
-         JOIN refund_line l ON l.refund_id = r.id AND l.grams > 0 JOIN sale_line x ON x.sale_id = l.sale_id AND x.position = l.position
+         JOIN refund_line l ON l.refund_id = r.id AND l.grams > 0
+         JOIN sale_line x ON x.sale_id = l.sale_id AND x.position = l.position AND x.article_id IS NULL
        UNION ALL SELECT m.id, e.lot_id, e.item, e.batch, -e.grams FROM movement m
          JOIN entry e ON e.movement_id = m.id AND e.account = 'end:waste' WHERE m.kind = 'refund') AS both_sides
      GROUP BY movement, lot_id, item, batch HAVING movement IS NULL OR SUM(grams) <> 0`,

@@ -4,6 +4,7 @@ import { remembered } from '../../../platform/kept.ts';
 import type { DayClose, LotClose } from '@ember-slate/contract';
 import { isDate } from '@ember-slate/core/calendar';
 import { type FormBook, formName } from '@ember-slate/core/forms';
+import type { Unit } from '@ember-slate/core/prices';
 import { itemName, lotDiscrepancy, lotFlow } from '@ember-slate/core/ledger';
 import type { ArrivalCondition, Species } from '@ember-slate/core/species';
 import { trimName, trimOf } from '@ember-slate/core/yields';
@@ -171,6 +172,13 @@ export const closeOf = remembered(async (work: Reader, day: string): Promise<Day
      WHERE x.sold_on = ? AND x.way <> 'voided' GROUP BY s.name, x.item ORDER BY money DESC`,
     [day],
   );
+  const articles = await rows<{ name: string; unit: Unit; pieces: number; grams: number; money: number }>(
+    work.tx,
+    `SELECT a.name, a.unit, SUM(x.pieces) AS pieces, SUM(x.grams) AS grams, SUM(x.money) AS money
+     FROM sale_line x JOIN article a ON a.id = x.article_id
+     WHERE x.sold_on = ? AND x.way <> 'voided' GROUP BY a.id ORDER BY money DESC`,
+    [day],
+  );
   const binned = await rows<{ kind: string; reason: string; item: string; grams: number }>(
     work.tx,
     `SELECT m.kind, IF(m.kind = 'cut', '', m.reason) AS reason, e.item, SUM(e.grams) AS grams
@@ -207,7 +215,8 @@ export const closeOf = remembered(async (work: Reader, day: string): Promise<Day
     onSlab: slab,
     counts: await countedOn(work, day),
     tomorrow: await tomorrowFirst(work, day),
-    takings: sold.reduce((s, x) => s + x.money, 0),
+    takings: [...sold, ...articles].reduce((s, x) => s + x.money, 0),
+    articles,
     tax: await taxBetween(work, day, day),
     deposits: await depositsOf(work, day),
     sales: inWords(

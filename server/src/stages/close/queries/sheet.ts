@@ -74,11 +74,18 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
       ...part(
         say('sold', { takings: money(d.takings) }),
         ['*', 'auto', 'auto'],
-        d.sales.map((s) => [
-          printable(`${shortName(s.speciesName)}, ${s.itemName}`),
-          right(grams(s.grams)),
-          right(money(s.money)),
-        ]),
+        [
+          ...d.sales.map((s) => [
+            printable(`${shortName(s.speciesName)}, ${s.itemName}`),
+            right(grams(s.grams)),
+            right(money(s.money)),
+          ]),
+          ...d.articles.map((a) => [
+            printable(a.name),
+            right(a.unit === 'kg' ? grams(a.grams) : String(a.pieces)),
+            right(money(a.money)),
+          ]),
+        ],
       ),
       ...(d.tax.length === 0
         ? []

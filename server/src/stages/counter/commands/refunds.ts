@@ -47,7 +47,8 @@ export async function refund(
         `lines.${i}.grams`,
         say('only_of_it_was_sold_and_is_not', { grams: massText(grams, work.units) }),
       );
-    if (back.grams === 0) continue;
+    // An article that comes back is binned like fish, and was in no lot.
+    if (back.grams === 0 || line.lotId === null || line.item === null) continue;
     const what = { lotId: line.lotId, item: line.item, batch: line.batch, grams: back.grams, pieces: 0 };
     entries.push(
       { ...what, account: 'outside:customer', grams: -back.grams },

@@ -1,17 +1,19 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { type Entry, isItem, reverse } from '@ember-slate/core/ledger';
+import { moneyFor } from '@ember-slate/core/prices';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
 import { keepCorrection } from '../../../platform/books/corrections.ts';
 import { customerId } from '../../../platform/books/customers.ts';
 import { refuseClosed } from '../../../platform/books/days.ts';
 import { entriesOf, post } from '../../../platform/books/ledger.ts';
-import { recordSale, type SoldLine } from '../../../platform/books/sales.ts';
+import { recordSale, type SoldArticle, type SoldLine } from '../../../platform/books/sales.ts';
 import { lockLots, removeStock } from '../../../platform/books/stock.ts';
 import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
+import { articleById, wasArticlePriceToday } from '../../../shop/articles.ts';
 import { clocksOf } from '../../../shop/clocks.ts';
 import { accountKey, keyText } from '../../../shop/keys.ts';
 import { lotsById } from '../../../shop/lots.ts';
@@ -21,7 +23,8 @@ import { blockedBecause, rowsOf } from '../../../shop/stock.ts';
 import { keepPromises } from './moves.ts';
 import { say } from '../say.ts';
 
-type BagLine = BodyOf<typeof contract.counter.sell>['lines'][number];
+type Body = BodyOf<typeof contract.counter.sell>;
+type BagLine = Body['lines'][number];
 
 /** The price list's price of a line; refuses another without its reason, and nothing at all without one. */
 async function checkPrice(work: Work, at: number, line: BagLine, speciesId: string, prices: Prices) {
@@ -37,11 +40,11 @@ async function checkPrice(work: Work, at: number, line: BagLine, speciesId: stri
   return full;
 }
 
-/** Sells a bag: everything in it may be sold, is there, and has its price; or nothing is sold. */
-export async function sell(
+/** What of the bag is fish: every line may be sold, is there, and has its price. */
+async function sellFish(
   work: Work,
-  body: BodyOf<typeof contract.counter.sell>,
-): Promise<AnswerOf<typeof contract.counter.sell>> {
+  body: Pick<Body, 'lines'>,
+): Promise<{ entries: Entry[]; sold: SoldLine[] }> {
   const split = await Promise.all(body.lines.map((l) => rowsOf(work, l)));
   const ids = [
     ...new Set(
@@ -107,13 +110,55 @@ export async function sell(
       });
     }
   }
-  const movement = await post(work, 'sell', entries);
+  return { entries, sold };
+}
+
+/** What of the bag is other goods, at the price that stands or stood today. What the count says of them stops nobody. */
+async function sellGoods(work: Work, goods: Body['goods']): Promise<SoldArticle[]> {
+  const sold: SoldArticle[] = [];
+  for (const [i, line] of goods.entries()) {
+    const article = await articleById(work, line.articleId);
+    if (!article?.offered) throw fieldProblem(`goods.${i}`, say('that_is_not_sold_here'));
+    if (line.priceReason === '') {
+      if (line.price === 0) throw fieldProblem(`goods.${i}.price`, say('for_nothing_say_why_it_is_given'));
+      if (line.price !== article.price && !(await wasArticlePriceToday(work, article.id, line.price)))
+        throw fieldProblem(
+          `goods.${i}.price`,
+          say('article_costs', {
+            name: article.name,
+            unit: article.unit,
+            money: moneyText(work, article.price),
+          }),
+        );
+    }
+    const { unit, rate } = article;
+    sold.push({
+      articleId: article.id,
+      unit,
+      rate,
+      grams: unit === 'kg' ? line.amount : 0,
+      pieces: unit === 'piece' ? line.amount : 0,
+      source: line.source,
+      perKg: line.price,
+      fullPerKg: article.price,
+      priceReason: line.priceReason || null,
+      money: moneyFor(unit, line.amount, line.price),
+    });
+  }
+  return sold;
+}
+
+/** Sells a bag: everything in it may be sold, is there, and has its price; or nothing is sold. */
+export async function sell(work: Work, body: Body): Promise<AnswerOf<typeof contract.counter.sell>> {
+  const fish = await sellFish(work, body);
+  const goods = await sellGoods(work, body.goods);
+  const movement = await post(work, 'sell', fish.entries);
   const owes = body.pay === 'account' ? await customerId(work, body.customer!, '') : null;
   const { id, number, total } = await recordSale(
     work,
     movement,
     { orderId: null, customerId: owes, pay: body.pay, deposit: 0 },
-    sold,
+    [...fish.sold, ...goods],
   );
   return { id, number, total };
 }

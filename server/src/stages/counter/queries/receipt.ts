@@ -50,6 +50,17 @@ const taxPart = (work: Reader, sale: Sold): Content[] =>
         },
       ];
 
+/** How much of it at what price, of which lot. */
+function lineInWords(work: Reader, l: Sold['lines'][number]): string {
+  const price = moneyOnPaper(work, l.perKg);
+  const perKg = l.perKg < l.fullPerKg ? ` ${say('was', { work: moneyOnPaper(work, l.fullPerKg) })}` : '';
+  const source = l.source === 'simulated' ? `. ${say('weighed_on_a_simulated_scale')}` : '';
+  const grams = massText(l.grams);
+  return l.code === null
+    ? say('article_on_receipt', { grams, pieces: l.pieces, unit: l.unit, work: price, perKg, source })
+    : say('at_a_kg_lot', { grams, work: price, perKg, code: l.code, source });
+}
+
 /** The receipt of a sale, as wide as a till roll and as long as it needs. */
 export async function receipt(work: Reader, id: number): Promise<File> {
   const [sale] = await salesWhere(work, 'k.id = ?', [id]);
@@ -63,7 +74,6 @@ export async function receipt(work: Reader, id: number): Promise<File> {
   const small = (text: string) => ({ text: printable(text), fontSize: 8 });
   const { address, phone, taxNumber } = work.settings.about;
   const right = (text: string) => ({ text, alignment: 'right' as const });
-  const grams = (g: number) => massText(g);
   const bytes = await renderPdf({
     pageSize: { width: 80 * mm, height: 'auto' },
     pageMargins: 5 * mm,
@@ -89,18 +99,8 @@ export async function receipt(work: Reader, id: number): Promise<File> {
             {
               stack: [
                 { text: printable(l.name), fontSize: 11, bold: true },
-                small(
-                  say('at_a_kg_lot', {
-                    grams: grams(l.grams),
-                    work: moneyOnPaper(work, l.perKg),
-                    perKg:
-                      l.perKg < l.fullPerKg
-                        ? ` ${say('was', { work: moneyOnPaper(work, l.fullPerKg) })}`
-                        : '',
-                    code: l.code,
-                    source: l.source === 'simulated' ? '. Weighed on a simulated scale' : '',
-                  }),
-                ),
+                ...(l.allergens === '' ? [] : [small(say('contains', { allergens: l.allergens }))]),
+                small(lineInWords(work, l)),
               ],
             },
             right(moneyOnPaper(work, sale.taxAdded ? l.money - l.tax : l.money)),
@@ -122,10 +122,14 @@ export async function receipt(work: Reader, id: number): Promise<File> {
           right(moneyOnPaper(work, -b.money)),
         ],
       })),
-      {
-        ...small(say('allergen_fish_fish_has_bones_and')),
-        margin: [0, 6, 0, 0],
-      },
+      ...(sale.lines.some((l) => l.code !== null)
+        ? [
+            {
+              ...small(say('allergen_fish_fish_has_bones_and')),
+              margin: [0, 6, 0, 0] as [number, number, number, number],
+            },
+          ]
+        : []),
     ],
   });
   return { name: `receipt-${sale.number}.pdf`, type: 'application/pdf', bytes };

@@ -1,6 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
 import type { Sold, WeightSource } from '@ember-slate/contract';
-import { byRate } from '@ember-slate/core/prices';
+import { byRate, type Unit } from '@ember-slate/core/prices';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
 import type { Reader } from '../../../platform/context.ts';
@@ -10,12 +10,16 @@ import { formsOf } from '../../../platform/settings.ts';
 interface LineRow {
   saleId: number;
   position: number;
-  lotId: number;
-  code: string;
-  speciesName: string;
-  condition: ArrivalCondition;
-  item: string;
+  /** Null where it is an article, with its name. */
+  lotId: number | null;
+  code: string | null;
+  speciesName: string | null;
+  condition: ArrivalCondition | null;
+  item: string | null;
   batch: number;
+  article: string | null;
+  allergens: string | null;
+  unit: Unit;
   grams: number;
   source: WeightSource;
   pieces: number;
@@ -30,14 +34,20 @@ interface LineRow {
   refundedTax: number;
 }
 
+const nameOf = (work: Reader, { article, speciesName, item, condition }: LineRow) =>
+  speciesName === null || item === null || condition === null
+    ? (article ?? '')
+    : `${shortName(speciesName)}, ${inWords(itemName(item, condition, formsOf(work.settings)))}`;
+
 export const linesOf = (work: Reader, saleIds: readonly number[]) =>
   rows<LineRow>(
     work.tx,
     `SELECT x.sale_id AS saleId, x.position, x.lot_id AS lotId, l.code, s.name AS speciesName, l.arrival_condition AS \`condition\`,
-       x.item, x.batch, x.grams, x.weight_source AS source, x.pieces, x.per_kg AS perKg, x.full_per_kg AS fullPerKg, x.price_reason AS priceReason, x.money, x.tax_rate AS rate, x.tax,
+       x.item, x.batch, a.name AS article, a.allergens, x.unit, x.grams, x.weight_source AS source, x.pieces, x.per_kg AS perKg, x.full_per_kg AS fullPerKg, x.price_reason AS priceReason, x.money, x.tax_rate AS rate, x.tax,
        CAST(COALESCE(SUM(r.grams), 0) AS SIGNED) AS refundedGrams, CAST(COALESCE(SUM(r.money), 0) AS SIGNED) AS refundedMoney,
        CAST(COALESCE(SUM(r.tax), 0) AS SIGNED) AS refundedTax
-     FROM sale_line x JOIN lot l ON l.id = x.lot_id JOIN species s ON s.id = x.species_id
+     FROM sale_line x LEFT JOIN lot l ON l.id = x.lot_id LEFT JOIN species s ON s.id = x.species_id
+       LEFT JOIN article a ON a.id = x.article_id
        LEFT JOIN refund_line r ON r.sale_id = x.sale_id AND r.position = x.position
      WHERE x.sale_id IN (${placeholders(saleIds.length)}) GROUP BY x.sale_id, x.position ORDER BY x.sale_id, x.position`,
     [...saleIds],
@@ -78,22 +88,23 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
       taxAdded: s.taxAdded === 1,
       tax: byRate(mine),
       refunded: mine.reduce((sum, l) => sum + l.refundedMoney, 0),
-      lines: mine.map(
-        ({
-          saleId: _sale,
-          lotId: _lot,
-          batch: _batch,
-          rate: _rate,
-          refundedTax: _tax,
-          speciesName,
-          condition,
-          item,
-          ...l
-        }) => ({
-          ...l,
-          name: `${shortName(speciesName)}, ${inWords(itemName(item, condition, formsOf(work.settings)))}`,
-        }),
-      ),
+      lines: mine.map((l) => ({
+        position: l.position,
+        name: nameOf(work, l),
+        code: l.code,
+        allergens: l.allergens ?? '',
+        grams: l.grams,
+        source: l.source,
+        pieces: l.pieces,
+        unit: l.unit,
+        perKg: l.perKg,
+        fullPerKg: l.fullPerKg,
+        priceReason: l.priceReason,
+        money: l.money,
+        tax: l.tax,
+        refundedGrams: l.refundedGrams,
+        refundedMoney: l.refundedMoney,
+      })),
     };
   });
 }

@@ -37,7 +37,7 @@ export async function tradeOf(work: Reader) {
     work.tx,
     `SELECT l.species_id AS speciesId, l.item, SUM(l.grams) AS grams,
        (SELECT COUNT(DISTINCT sold_on) FROM sale WHERE sold_at >= ?) AS days
-     FROM sale_line l JOIN sale s ON s.id = l.sale_id WHERE s.sold_at >= ? AND s.order_id IS NULL AND s.void_movement_id IS NULL
+     FROM sale_line l JOIN sale s ON s.id = l.sale_id WHERE s.sold_at >= ? AND s.order_id IS NULL AND s.void_movement_id IS NULL AND l.article_id IS NULL
      GROUP BY l.species_id, l.item`,
     [since, since],
   );

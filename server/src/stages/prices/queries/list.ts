@@ -29,7 +29,7 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
       await rows<{ key: string; grams: number }>(
         work.tx,
         `SELECT CONCAT(species_id, ' ', item) AS \`key\`, CAST(SUM(grams) AS SIGNED) AS grams FROM sale_line
-         WHERE sold_on >= ? GROUP BY species_id, item`,
+         WHERE sold_on >= ? AND article_id IS NULL GROUP BY species_id, item`,
         [addDays(today(work), -30)],
       )
     ).map((s) => [s.key, s.grams]),

@@ -5,6 +5,7 @@ import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { trimName } from '@ember-slate/core/yields';
 import { group, rollup, sum } from 'd3-array';
+import { articlesOf } from '../../../shop/articles.ts';
 import { taxBetween } from '../../../shop/tax.ts';
 import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
@@ -38,6 +39,13 @@ interface Lost {
   grams: number;
   unaccounted: number;
 }
+interface SoldArticle {
+  day: string;
+  articleId: number;
+  pieces: number;
+  grams: number;
+  money: number;
+}
 interface Counted {
   day: string;
   sales: number;
@@ -57,8 +65,17 @@ async function daysOf(work: Reader, from: string, to: string, step: Report['step
     `SELECT ${start('on_day')} AS day, species_id AS speciesId, item, SUM(grams + 0e0) AS grams, SUM(money + 0e0) AS money
      FROM day_sold WHERE on_day BETWEEN ? AND ? GROUP BY 1, 2, 3
      UNION ALL SELECT x.sold_on, x.species_id, x.item, SUM(x.grams + 0e0), SUM(x.money + 0e0)
-     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided'
+     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.article_id IS NULL
      WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY 1, 2, 3`,
+    [from, to, from, to],
+  );
+  const articles = await rows<SoldArticle>(
+    tx,
+    `SELECT ${start('on_day')} AS day, article_id AS articleId, SUM(pieces + 0e0) AS pieces, SUM(grams + 0e0) AS grams, SUM(money + 0e0) AS money
+     FROM day_article WHERE on_day BETWEEN ? AND ? GROUP BY 1, 2
+     UNION ALL SELECT x.sold_on, x.article_id, SUM(x.pieces + 0e0), SUM(x.grams + 0e0), SUM(x.money + 0e0)
+     FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.article_id IS NOT NULL
+     WHERE d.day BETWEEN ? AND ? AND NOT d.closed GROUP BY 1, 2`,
     [from, to, from, to],
   );
   const landed = await rows<Landed>(
@@ -82,12 +99,12 @@ async function daysOf(work: Reader, from: string, to: string, step: Report['step
      UNION ALL SELECT on_day, 0, CAST(SUM(money) AS SIGNED) FROM refund WHERE on_day BETWEEN ? AND ? GROUP BY on_day`,
     [from, to, from, to, from, to],
   );
-  return { sold, landed, lost, counted };
+  return { sold, articles, landed, lost, counted };
 }
 type Days = Awaited<ReturnType<typeof daysOf>>;
 
-const add = ({ sold, landed, lost, counted }: Days): Sums => ({
-  takings: sum(sold, (s) => s.money),
+const add = ({ sold, articles, landed, lost, counted }: Days): Sums => ({
+  takings: sum(sold, (s) => s.money) + sum(articles, (a) => a.money),
   sales: sum(counted, (c) => c.sales),
   soldGrams: sum(sold, (s) => s.grams),
   bought: sum(landed, (l) => l.money),
@@ -108,12 +125,25 @@ const startOf = (day: string, step: Report['step']): string =>
 /** The stretches of a report, each added up. */
 function seriesOf(days: Days, step: Report['step']): Report['series'] {
   const by = <T extends { day: string }>(list: readonly T[]) => group(list, (x) => startOf(x.day, step));
-  const [sold, landed, lost, counted] = [by(days.sold), by(days.landed), by(days.lost), by(days.counted)];
-  const starts = new Set([...sold.keys(), ...landed.keys(), ...lost.keys(), ...counted.keys()]);
+  const [sold, articles, landed, lost, counted] = [
+    by(days.sold),
+    by(days.articles),
+    by(days.landed),
+    by(days.lost),
+    by(days.counted),
+  ];
+  const starts = new Set([
+    ...sold.keys(),
+    ...articles.keys(),
+    ...landed.keys(),
+    ...lost.keys(),
+    ...counted.keys(),
+  ]);
   return [...starts].sort().map((from) => ({
     from,
     ...add({
       sold: sold.get(from) ?? [],
+      articles: articles.get(from) ?? [],
       landed: landed.get(from) ?? [],
       lost: lost.get(from) ?? [],
       counted: counted.get(from) ?? [],
@@ -182,6 +212,7 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
     (own) => ({ grams: sum(own, (s) => s.grams), takings: sum(own, (s) => s.money) }),
     (s) => itemName(s.item, book.get(s.speciesId)!.arrives, formsOf(work.settings)),
   );
+  const named = new Map((await articlesOf(work)).map((a) => [a.id, a]));
   return {
     from,
     to,
@@ -225,6 +256,15 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
       })
       .sort((a, b) => b.money - a.money),
     forms: inWords([...forms].map(([name, f]) => ({ name, ...f })).sort((a, b) => b.takings - a.takings)),
+    articles: [...group(days.articles, (a) => a.articleId)]
+      .map(([id, own]) => ({
+        name: named.get(id)!.name,
+        unit: named.get(id)!.unit,
+        pieces: sum(own, (a) => a.pieces),
+        grams: sum(own, (a) => a.grams),
+        takings: sum(own, (a) => a.money),
+      }))
+      .sort((a, b) => b.takings - a.takings),
     waste: [...group(lost, (l) => wasteName(l.reason))]
       .map(([reason, own]) => ({ reason, grams: sum(own, (w) => w.grams) }))
       .sort((a, b) => b.grams - a.grams),

@@ -58,11 +58,18 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
   sales: {
     about: say('lines_of_sales'),
     by: 'day',
-    sql: `SELECT k.number, k.sold_at, k.sold_on, w.name AS sold_by, k.pay, x.position, l.code AS lot, p.name AS species, x.item, x.batch, x.grams, x.pieces,
-      x.weight_source, x.full_per_kg, x.per_kg, x.price_reason, x.money, x.tax_rate, x.tax, k.void_movement_id IS NOT NULL AS taken_back, o.number AS order_number
-      FROM sale_line x JOIN sale k ON k.id = x.sale_id JOIN lot l ON l.id = x.lot_id JOIN species p ON p.id = x.species_id
-      JOIN staff w ON w.id = k.staff_id LEFT JOIN customer_order o ON o.id = k.order_id
+    sql: `SELECT k.number, k.sold_at, k.sold_on, w.name AS sold_by, k.pay, x.position, l.code AS lot, p.name AS species, x.item, a.name AS article, x.batch, x.grams, x.pieces,
+      x.unit, x.weight_source, x.full_per_kg, x.per_kg, x.price_reason, x.money, x.tax_rate, x.tax, k.void_movement_id IS NOT NULL AS taken_back, o.number AS order_number
+      FROM sale_line x JOIN sale k ON k.id = x.sale_id LEFT JOIN lot l ON l.id = x.lot_id LEFT JOIN species p ON p.id = x.species_id
+      LEFT JOIN article a ON a.id = x.article_id JOIN staff w ON w.id = k.staff_id LEFT JOIN customer_order o ON o.id = k.order_id
       WHERE x.sold_on BETWEEN ? AND ? ORDER BY k.id, x.position`,
+  },
+  goods: {
+    about: say('other_goods_in_out_and_counted'),
+    by: 'day',
+    sql: `SELECT k.id, k.at, k.on_day, a.name AS article, a.unit, k.kind, k.amount, k.reason, w.name AS by_whom
+      FROM article_act k JOIN article a ON a.id = k.article_id JOIN staff w ON w.id = k.staff_id
+      WHERE k.on_day BETWEEN ? AND ? ORDER BY k.id`,
   },
   refunds: {
     about: say('money_given_back'),
