@@ -9,6 +9,11 @@ export type BagLine = SentOf<typeof contract.counter.sell>['lines'][number] & {
   labelPrice?: number | null;
 };
 
+/** Changes what is still open of a bag: what is being paid is what the customer was told, and stays as it is. */
+export function besidePaid<T>(had: readonly T[], paid: readonly T[], change: (open: T[]) => T[]): T[] {
+  return [...had.filter((l) => paid.includes(l)), ...change(had.filter((l) => !paid.includes(l)))];
+}
+
 /** An article in the bag, with what it is called and taxed by. */
 export type BagArticle = NonNullable<SentOf<typeof contract.counter.sell>['goods']>[number] & {
   name: string;

@@ -7,7 +7,7 @@ import { useScanner } from '../../app/scanner.ts';
 import { useShop } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
-import { intoBag, withArticle, type BagArticle, type BagLine } from './bag.ts';
+import { besidePaid, intoBag, withArticle, type BagArticle, type BagLine } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { say } from './say.ts';
 
@@ -29,34 +29,17 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
     articles: [],
   });
   const maySell = me.role !== 'bench';
-  const add = (line: BagLine) => {
+  const begun = () => {
     setProblem(null);
     setGiven(null);
-    // What is being paid is what the customer was told: more of the same is a line of its own.
-    setLines((had) => {
-      const paid = had.filter((l) => paying.current.lines.includes(l));
-      return [
-        ...paid,
-        ...intoBag(
-          had.filter((l) => !paid.includes(l)),
-          line,
-        ),
-      ];
-    });
+  };
+  const add = (line: BagLine) => {
+    begun();
+    setLines((had) => besidePaid(had, paying.current.lines, (open) => intoBag(open, line)));
   };
   const addArticle = (article: BagArticle) => {
-    setProblem(null);
-    setGiven(null);
-    setArticles((had) => {
-      const paid = had.filter((a) => paying.current.articles.includes(a));
-      return [
-        ...paid,
-        ...withArticle(
-          had.filter((a) => !paid.includes(a)),
-          article,
-        ),
-      ];
-    });
+    begun();
+    setArticles((had) => besidePaid(had, paying.current.articles, (open) => withArticle(open, article)));
   };
   const scan = async (code: string) => {
     if (!maySell) return;

@@ -56,16 +56,16 @@ export function NewArticle({ onDone }: { onDone: () => void }) {
           { value: 'kg', name: say('weight') },
         ]}
       />
-      <Fields form={form} />
+      <Fields form={form} fresh />
     </Form>
   );
 }
 
-function Fields({ form }: { form: FormState<Fields> }) {
+function Fields({ form, fresh = false }: { form: FormState<Fields>; fresh?: boolean }) {
   return (
     <>
       <div className="grid grid-cols-3 gap-x-5 max-sm:grid-cols-1">
-        <TextField label={say('name')} {...form.field('name')} autoFocus />
+        <TextField label={say('name')} {...form.field('name')} autoFocus={fresh} />
         <MoneyField
           label={form.values.unit === 'piece' ? say('price_a_piece') : say('price_a_kg')}
           {...form.field('price')}
