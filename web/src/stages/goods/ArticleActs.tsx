@@ -29,7 +29,7 @@ export function ArticleAct({ article }: { article: Article }) {
   const { unit, name } = article;
   const form = useForm({
     draft: useDraft(`article act ${article.id}`),
-    opened: { kind: 'in', pieces: '', weight: null, reason: '' },
+    opened: (): Typed => ({ kind: 'in', pieces: '', weight: null, reason: '' }),
     route: contract.goods.act,
     params: { id: article.id },
     body: ({ kind, pieces, weight, reason }) => ({
