@@ -1,9 +1,47 @@
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+/** The app as a tablet installs it: its own window, and a shell that opens while the shop's server is away. */
+const installed = VitePWA({
+  injectRegister: null,
+  manifest: {
+    name: 'Ember Slate',
+    short_name: 'Ember Slate',
+    description: 'Fish received, graded, cut, sold and accounted for',
+    id: '/',
+    start_url: '/',
+    display: 'standalone',
+    background_color: '#dde4e6',
+    theme_color: '#dde4e6',
+    icons: [
+      { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+      { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+      { src: '/icon-mask-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+    ],
+  },
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,woff2,svg,png}'],
+    // The page comes from the server while it answers: the kept one is for when it does not. What the server says of
+    // the shop is never kept: a figure is the shop's, or it is none.
+    navigateFallback: null,
+    directoryIndex: null,
+    runtimeCaching: [
+      {
+        urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
+        handler: 'NetworkOnly',
+        options: { precacheFallback: { fallbackURL: '/index.html' } },
+      },
+    ],
+    skipWaiting: true,
+    clientsClaim: true,
+    cleanupOutdatedCaches: true,
+  },
+});
 
 export default defineConfig({
-  plugins: [react(), tailwind()],
+  plugins: [react(), tailwind(), installed],
   // Everything is a file of its own: the content security policy allows nothing inline.
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false }, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:4100' } },

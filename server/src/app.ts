@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
 import { openApi } from '@ember-slate/contract/openapi';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
 import { shopLanguage } from './platform/language.ts';
@@ -154,12 +154,16 @@ function mountScreens(app: Express, webRoot: string): void {
     '/assets',
     express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
   );
+  const sendPage: RequestHandler = (_request, response) =>
+    void response.set('Cache-Control', 'no-cache').type('html').send(page);
+  // The page a tablet keeps for when the server is away.
+  app.get('/index.html', sendPage);
   app.use(express.static(webRoot, { index: false }));
   // Screens are for browsers: a balancer or a scraper that asks for something else is told that it is not there.
-  app.get(/.*/, (request, response) => {
+  app.get(/.*/, (request, response, next) => {
     if (request.path !== '/' && !request.get('Accept')?.includes('text/html'))
       throw problems.notFound(say('there_is_nothing_like_that_here'));
-    response.set('Cache-Control', 'no-cache').type('html').send(page);
+    sendPage(request, response, next);
   });
 }
 

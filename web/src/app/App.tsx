@@ -2,6 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { useRead } from './api.ts';
+import { Away } from './Away.tsx';
 import { Broken } from './Broken.tsx';
 import { useFeed } from './feed.ts';
 import { pages } from './pages.tsx';
@@ -119,12 +120,7 @@ export function App() {
   if (last) return <Open shop={last} />;
   return (
     <main className="p-10">
-      <h1 className="text-head">{problem ? say('the_shop_does_not_answer') : say('opening')}</h1>
-      {problem && (
-        <button type="button" className="btn mt-4" onClick={() => void refetch()}>
-          {say('try_again')}
-        </button>
-      )}
+      {problem ? <Away onRetry={refetch} /> : <h1 className="text-head">{say('opening')}</h1>}
     </main>
   );
 }
