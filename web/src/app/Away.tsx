@@ -6,11 +6,11 @@ import { say } from './say.ts';
 const againMs = 5000;
 
 /** The program opened while the shop does not answer: what waits on this screen, and that it is asked for again. */
-export function Away({ onRetry }: { onRetry: () => void }) {
+export function Away({ onRetry }: { onRetry: () => unknown }) {
   const [kept, setKept] = useState(0);
   useEffect(() => onKept((all) => setKept(all.length)), []);
   useEffect(() => {
-    const timer = window.setInterval(onRetry, againMs);
+    const timer = window.setInterval(() => void onRetry(), againMs);
     return () => window.clearInterval(timer);
   }, [onRetry]);
   return (
@@ -19,7 +19,7 @@ export function Away({ onRetry }: { onRetry: () => void }) {
       <p className="max-w-[60ch] py-3 text-ink2">
         {say('is_its_computer_on')} {kept > 0 && say('entries_wait_here', { kept })}
       </p>
-      <button type="button" className="btn" onClick={onRetry}>
+      <button type="button" className="btn" onClick={() => void onRetry()}>
         {say('try_again')}
       </button>
     </>
