@@ -192,6 +192,8 @@ export const cold = {
       name: f.name('name of the place', 40),
       setTenths: f.tenths,
       limitTenths: f.tenths.nullable(),
+      /** What its sensor calls itself; null where none reads it. */
+      sensor: f.key(20).nullable(),
       version: f.version,
     }),
     answer: f.done,

@@ -95,7 +95,7 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
-        settings: 'setShop setTax setOpening setScreens setDevices setBackups backUp leaveStep back',
+        settings: 'setShop setTax setOpening setScreens setDevices setBackups backUp leaveStep back setSensorKey',
         people: 'add edit setPin signOut setRules release',
       },
     };

@@ -46,6 +46,33 @@ export const devices = {
     body: z.object({ labels: z.number().int().min(0).max(5000) }),
     answer: z.object({}),
   },
+  push: {
+    method: 'POST',
+    path: '/api/devices/readings',
+    kind: 'device',
+    roles: 'public',
+    tags: [],
+    query: null,
+    summary: 'Readings that sensors send by themselves, with the shop’s key for them (Authorization: Bearer)',
+    body: z.object({
+      readings: z
+        .array(
+          z.object({
+            sensor: f.key(20),
+            celsius: z
+              .number()
+              .min(-60, 'Colder than -60 C: check the sensor')
+              .max(60, 'Warmer than 60 C: check the sensor'),
+            /** Now, where nothing is said. */
+            at: z.iso.datetime({ offset: true, error: 'Give a date and time' }).optional(),
+          }),
+        )
+        .min(1, 'Not one reading')
+        .max(2000, 'At most 2000 readings at once'),
+    }),
+    /** How many were new, and sensors that no place has. */
+    answer: z.object({ written: z.number().int(), unknown: z.array(z.string()) }),
+  },
   probe: {
     method: 'POST',
     path: '/api/devices/probe',

@@ -148,6 +148,8 @@ export const settings = {
         ...devicesAt(z.string().nullable()),
         /** Those whose address was given where the server was started: they stay as they are. */
         given: z.array(deviceKind),
+        /** Since when sensors may send by themselves; null while they may not. */
+        sensorKey: z.object({ by: z.string(), at: f.instant }).nullable(),
       }),
       backups: decided.extend({ folder: z.string() }),
       usual: z.object({ ...opening, ...screens }),
@@ -194,6 +196,18 @@ export const settings = {
     roles: managers,
     body: devices.extend({ version: f.version }),
     answer: f.saved,
+  }),
+  setSensorKey: change('POST', '/api/settings/sensor-key', {
+    summary: 'Let sensors send by themselves with this key, instead of the one before; null lets none',
+    tags: [...tags],
+    roles: managers,
+    body: z.object({
+      key: z
+        .string()
+        .regex(/^[A-Za-z0-9_-]{43}$/, 'A key is 43 letters and digits')
+        .nullable(),
+    }),
+    answer: f.done,
   }),
   tryDevice: ask('/api/settings/devices/try', {
     summary: 'Listen to a device for a moment: whether it answers, what it says, and how that is read',

@@ -29,6 +29,7 @@ import { bench } from './stages/bench/routes.ts';
 import { books } from './stages/books/routes.ts';
 import { buying } from './stages/buying/routes.ts';
 import { close } from './stages/close/routes.ts';
+import { mountPush } from './stages/cold/commands/pushed.ts';
 import { cold } from './stages/cold/routes.ts';
 import { costs } from './stages/costs/routes.ts';
 import { counter } from './stages/counter/routes.ts';
@@ -204,6 +205,7 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
 
   mountSession(app, platform, options.host, devices);
   mountDevices(app, platform, { scale, probe, printer }, devices);
+  mountPush(app, platform);
   mountStream(app, platform, { feed: new FeedReader(pool), scale, probe, closing: options.closing });
   const here = { dataFolder: options.dataFolder ?? null, given: devices };
   for (const [name, handlers] of Object.entries(stagesOf(planner, here)))

@@ -119,7 +119,7 @@ describe('the clock of a lot in its places', () => {
     expect((await used(lotId)) - start).toBeCloseTo(rate(room.setTenths), 6);
     await shop.manager.ok(contract.cold.edit, {
       params: cold,
-      body: { name: room.name, setTenths: 50, limitTenths: 80, version: room.version },
+      body: { name: room.name, setTenths: 50, limitTenths: 80, sensor: room.sensor, version: room.version },
     });
     await wait(24.01);
     expect((await used(lotId)) - start).toBeCloseTo((24.01 / 24) * rate(50), 6);
@@ -272,12 +272,82 @@ describe('alarms', () => {
     const edit = (screen: typeof shop.manager, more: object) =>
       screen.send(contract.cold.edit, {
         params: cold,
-        body: { name: 'Walk-in', setTenths: 5, limitTenths: 20, version: 1, ...more },
+        body: { name: 'Walk-in', setTenths: 5, limitTenths: 20, sensor: 'walk', version: 1, ...more },
       });
     expect((await edit(shop.bench, {})).status).toBe(403);
     expect((await edit(shop.manager, { limitTenths: 0 })).status).toBe(400);
     expect((await edit(shop.manager, {})).status).toBe(200);
     expect((await edit(shop.manager, {})).status).toBe(409);
+    const other = (await shop.manager.ok(contract.cold.places)).find((p) => p.sensor === 'display')!;
+    const same = { params: { id: other.id }, body: { ...other, sensor: 'walk' } };
+    expect((await shop.manager.send(contract.cold.edit, same)).problem.errors).toEqual([
+      { path: 'sensor', message: 'That sensor reads Walk-in' },
+    ]);
+  });
+});
+
+describe('sensors that send by themselves', () => {
+  const key = 'k'.repeat(43);
+  const push = (readings: unknown, bearer: string | null = key) =>
+    fetch(shop.base + contract.devices.push.path, {
+      method: 'POST',
+      headers: {
+        'content-type': 'application/json',
+        ...(bearer === null ? {} : { authorization: `Bearer ${bearer}` }),
+      },
+      body: JSON.stringify({ readings }),
+    });
+  const setKey = (to: string | null) =>
+    shop.manager.ok(contract.settings.setSensorKey, { body: { key: to } });
+  const room = async () => (await shop.manager.ok(contract.cold.places)).find((p) => p.id === cold.id)!;
+
+  it('are let in by the key of the shop alone, and by the last one only', async () => {
+    const one = [{ sensor: 'cold-room', celsius: 1.4 }];
+    expect((await push(one)).status).toBe(401);
+    await setKey(key);
+    for (const other of [null, 'x'.repeat(43), `${key}x`, ''])
+      expect((await push(one, other)).status).toBe(401);
+    expect((await push(one)).status).toBe(200);
+    await setKey('n'.repeat(43));
+    expect((await push(one)).status).toBe(401);
+    await setKey(null);
+    expect((await push(one, 'n'.repeat(43))).status).toBe(401);
+    const kept = await rows<{ hash: Buffer }>(shop.pool, 'SELECT hash FROM sensor_key');
+    expect(kept.map((k) => k.hash.toString('latin1')).join()).not.toMatch(/kkk|nnn/);
+  });
+
+  it('are read at their place as sensors, each reading once, in any zone; who is no sensor here is named', async () => {
+    await setKey(key);
+    const at = later(-0.5);
+    const sent = [
+      { sensor: 'cold-room', celsius: 1.44, at: at.toISOString() },
+      {
+        sensor: 'cold-room',
+        celsius: 1.44,
+        at: `${new Date(at.getTime() + 3_600_000).toISOString().slice(0, -1)}+01:00`,
+      },
+      { sensor: 'attic', celsius: 19 },
+    ];
+    expect(await (await push(sent)).json()).toEqual({ written: 1, unknown: ['attic'] });
+    expect(await (await push(sent)).json()).toEqual({ written: 0, unknown: ['attic'] });
+    expect((await room()).last).toEqual({ at: at.toISOString(), celsius: 1.4, source: 'sensor' });
+    expect(await (await push([{ sensor: 'cold-room', celsius: 1.8 }])).json()).toMatchObject({ written: 1 });
+    expect((await room()).last).toMatchObject({ at: shop.clock.now.toISOString(), celsius: 1.8 });
+  });
+
+  it.each([
+    ['nothing', []],
+    ['no list', 'cold 1.4'],
+    ['a degree that cannot be', [{ sensor: 'cold-room', celsius: 140 }]],
+    ['words for a degree', [{ sensor: 'cold-room', celsius: '1.4' }]],
+    ['no moment', [{ sensor: 'cold-room', celsius: 1, at: 'noon' }]],
+    ['a clock that is wrong', [{ sensor: 'cold-room', celsius: 1, at: '2099-01-01T00:00:00Z' }]],
+  ])('are told what is wrong with %s, and nothing of it is kept', async (_what, sent) => {
+    await setKey(key);
+    const good = { sensor: 'cold-room', celsius: 1 };
+    const reply = await push(Array.isArray(sent) && sent.length > 0 ? [good, ...sent] : sent);
+    expect(reply.status).toBe(400);
+    expect((await room()).last).toBeNull();
   });
 });
 

@@ -50,6 +50,7 @@ const checksums: Record<number, string> = {
   31: 'aa612b6776771462716e3f5d210021c5',
   32: 'd9ce3adebaedf583915528f2f00007a3',
   33: 'a1ce62d9400b82fabb3a08e891338547',
+  34: '6ea3c9b791e6e3a942d33c026dec59c5',
 };
 
 it('no step that shops have run was edited', () => {

@@ -104,7 +104,7 @@ describe('settings refuse', () => {
       () => ({
         route: contract.cold.edit,
         params: { id: 999 },
-        body: { name: 'Cellar', setTenths: 0, limitTenths: null, version: 1 },
+        body: { name: 'Cellar', setTenths: 0, limitTenths: null, sensor: null, version: 1 },
       }),
       [404, null, /No such place/],
     ],

@@ -202,8 +202,8 @@ const edits: Record<string, () => Promise<Edit>> = {
   'cold.edit': async () => ({
     route: contract.cold.edit,
     params: await place(),
-    mine: { name: 'Mine', setTenths: 5, limitTenths: 30 },
-    theirs: { name: 'Theirs', setTenths: 6, limitTenths: 40 },
+    mine: { name: 'Mine', setTenths: 5, limitTenths: 30, sensor: null },
+    theirs: { name: 'Theirs', setTenths: 6, limitTenths: 40, sensor: null },
   }),
   'grading.changeScheme': async () => {
     const fields = await scheme();

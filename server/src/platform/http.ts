@@ -35,7 +35,8 @@ export const tokenOf = (request: Request): string | undefined =>
 export const actorOfRequest = (platform: Platform, request: Request): Promise<Actor | null> =>
   reading(platform.pool, (tx) => actorOf(tx, tokenOf(request), platform.clock()), patienceMs);
 
-function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {
+/** What was sent, as the schema has it. Throws bad input that names each field. */
+export function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {
   const result = schema.safeParse(value);
   if (result.success) return result.data;
   const errors = result.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));

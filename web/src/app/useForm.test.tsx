@@ -29,6 +29,7 @@ function opened({ mayBeSent, answer = { id: 7 }, pathOf }: Asked = {}) {
           name: v.name,
           setTenths: v.set,
           limitTenths: null,
+          sensor: null,
           version: 1,
         }),
         ...(mayBeSent ? { mayBeSent } : {}),
@@ -51,7 +52,7 @@ describe('a form', () => {
     expect(kept().map((d) => d.fields)).toEqual([{ name: 'Cellar', set: 0 }]);
     await form.does(() => form.now().set((had) => ({ set: had.set + 20 })));
     expect(form.now().values).toEqual({ name: 'Cellar', set: 20 });
-    expect(form.now().mine).toEqual({ name: 'Cellar', setTenths: 20, limitTenths: null, version: 1 });
+    expect(form.now().mine).toEqual({ name: 'Cellar', setTenths: 20, limitTenths: null, sensor: null, version: 1 });
   });
   it('stands as it was opened when its draft is thrown away elsewhere', async () => {
     const form = opened();
@@ -64,7 +65,7 @@ describe('a form', () => {
     await form.does(() => form.now().field('name').onChange('Cellar'));
     await form.does(() => form.now().submit());
     expect(form.sent.map((s) => s.body)).toEqual([
-      { name: 'Cellar', setTenths: 0, limitTenths: null, version: 1 },
+      { name: 'Cellar', setTenths: 0, limitTenths: null, sensor: null, version: 1 },
     ]);
     expect(form.done).toEqual([{ id: 7 }, { name: 'Cellar', set: 0 }]);
     expect(kept()).toEqual([]);

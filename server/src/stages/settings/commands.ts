@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { type BodyOf, type contract, type Elsewhere, elsewhere } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
@@ -99,6 +100,18 @@ export const setDevices = (
     (had) => changed(had, { devices }),
     (had) => had.devices,
   );
+
+/** Makes this the key sensors send with; what they sent with before is none any more. */
+export async function setSensorKey(work: Work, key: string | null): Promise<{ id: number }> {
+  await run(work.tx, 'UPDATE sensor_key SET ended_at = ? WHERE ended_at IS NULL', [work.now]);
+  if (key === null) return { id: 0 };
+  const made = await run(work.tx, 'INSERT INTO sensor_key (hash, made_at, made_by) VALUES (?, ?, ?)', [
+    createHash('sha256').update(key).digest(),
+    work.now,
+    work.actor.id,
+  ]);
+  return { id: made.insertId };
+}
 
 export const setBackups = (
   work: Work,

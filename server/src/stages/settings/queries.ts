@@ -55,6 +55,11 @@ export async function allSettings(
   };
   const { name, about, currency, timeZone, hours, shut, idleLockMinutes } = settings;
   const usual = defaultSettings;
+  const key = await row<{ by: string; at: Date }>(
+    work.tx,
+    `SELECT w.name AS \`by\`, k.made_at AS at FROM sensor_key k JOIN staff w ON w.id = k.made_by
+     WHERE k.ended_at IS NULL ORDER BY k.id DESC LIMIT 1`,
+  );
   return {
     shop: {
       ...decided(...together.shop),
@@ -70,6 +75,7 @@ export async function allSettings(
       ...decided(...together.devices),
       ...settings.devices,
       given: deviceKinds.filter((kind) => given[kind] !== 'none'),
+      sensorKey: key ? { by: key.by, at: key.at.toISOString() } : null,
     },
     backups: { ...decided(...together.backups), folder: settings.backupFolder },
     usual: {

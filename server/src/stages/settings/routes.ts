@@ -9,6 +9,7 @@ import {
   setDevices,
   setOpening,
   setScreens,
+  setSensorKey,
   setShop,
   setTax,
 } from './commands.ts';
@@ -25,6 +26,7 @@ export const settings = (here: Here): Handlers<typeof contract.settings> => ({
   backups: (work) => backups(work, here),
   backUp: (work) => backUp(work),
   setDevices: (work, { body }) => setDevices(work, body),
+  setSensorKey: (work, { body }) => setSensorKey(work, body.key),
   tryDevice: (_work, { body }) => tryDevice(body),
   leaveStep: (work, { body }) => leaveStep(work, body),
   back: (work, { params, body }) => back(work, params.name ?? '', body),

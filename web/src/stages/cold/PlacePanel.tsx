@@ -144,11 +144,18 @@ function Limits({ place }: { place: ColdPlace }) {
   const [name, setName] = useKept(draft, 'name', place.name);
   const [set, setSet] = useKept<number | null>(draft, 'set', place.setTenths);
   const [limit, setLimit] = useKept(draft, 'limit', place.limitTenths);
+  const [sensor, setSensor] = useKept(draft, 'sensor', place.sensor ?? '');
   const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
   const errors = errorsByPath(problem);
   const save = async (over = version) => {
     if (set === null) return;
-    const body = { name, setTenths: set, limitTenths: limit, version: over };
+    const body = {
+      name,
+      setTenths: set,
+      limitTenths: limit,
+      sensor: sensor.trim() === '' ? null : sensor.trim(),
+      version: over,
+    };
     const outcome = await send(body, { id: place.id });
     if (!outcome.ok) setProblem(outcome.problem);
   };
@@ -166,8 +173,9 @@ function Limits({ place }: { place: ColdPlace }) {
           name: say('name'),
           setTenths: say('set_point_2'),
           limitTenths: say('warm_above'),
+          sensor: say('its_sensor'),
         }}
-        mine={{ name, setTenths: set, limitTenths: limit }}
+        mine={{ name, setTenths: set, limitTenths: limit, sensor }}
         kinds={{ setTenths: 'tenths', limitTenths: 'tenths' }}
         onKeep={(over) => {
           setVersion(over);
@@ -192,6 +200,14 @@ function Limits({ place }: { place: ColdPlace }) {
         onChange={setLimit}
         error={errors.limitTenths}
         note={say('your_local_authoritys_limit')}
+      />
+      <TextField
+        className="w-40"
+        label={say('its_sensor')}
+        value={sensor}
+        onChange={setSensor}
+        error={errors.sensor}
+        note={say('as_it_calls_itself_empty_for_none')}
       />
       <div className="pt-3">
         <Button submit busy={busy} notYet={set === null ? say('give_the_set_point') : null}>

@@ -143,7 +143,7 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
     sends: {
       method: 'PUT',
       path: '/api/cold/places/1',
-      body: { name: 'Walk-in', setTenths: 0, limitTenths: null, version: 7 },
+      body: { name: 'Walk-in', setTenths: 0, limitTenths: null, sensor: null, version: 7 },
     },
     answered: { id: 1 },
   },

@@ -11,6 +11,7 @@ import { Form } from '../../parts/Form.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import type { AllSettings } from './all.ts';
+import { SensorKey } from './SensorKey.tsx';
 import { say } from './say.ts';
 
 type Kind = keyof DeviceSettings;
@@ -156,24 +157,27 @@ export function DevicesForm({ devices, onDone }: { devices: AllSettings['devices
   });
   const said = (of: { address: string | null }) => of.address ?? say('none');
   return (
-    <Form
-      of={form}
-      className="max-w-[640px] pt-3 pb-5"
-      label={say('devices')}
-      submit={say('save')}
-      onLeave={onDone}
-      stale={{ names, kinds: { scale: said, probe: said, sensors: said, printer: said } }}
-    >
-      {devices.given.length > 0 && (
-        <p className="pb-3 text-label text-ink2">
-          {say('given_at_the_start', { devices: devices.given.map((k) => names[k]).join(', ') })}
-        </p>
-      )}
-      {kinds
-        .filter((kind) => !devices.given.includes(kind))
-        .map((kind) => (
-          <Device key={kind} kind={kind} form={form} />
-        ))}
-    </Form>
+    <>
+      <Form
+        of={form}
+        className="max-w-[640px] pt-3 pb-5"
+        label={say('devices')}
+        submit={say('save')}
+        onLeave={onDone}
+        stale={{ names, kinds: { scale: said, probe: said, sensors: said, printer: said } }}
+      >
+        {devices.given.length > 0 && (
+          <p className="pb-3 text-label text-ink2">
+            {say('given_at_the_start', { devices: devices.given.map((k) => names[k]).join(', ') })}
+          </p>
+        )}
+        {kinds
+          .filter((kind) => !devices.given.includes(kind))
+          .map((kind) => (
+            <Device key={kind} kind={kind} form={form} />
+          ))}
+      </Form>
+      <SensorKey made={devices.sensorKey} />
+    </>
   );
 }

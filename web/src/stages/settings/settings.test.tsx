@@ -35,6 +35,7 @@ const all = {
     sensors: { address: null },
     printer: { address: null, lines: 'own' },
     given: [],
+    sensorKey: null,
   },
   backups: { version: 3, decided: null, folder: '' },
   usual: { ...opening, idleLockMinutes: 10 },
@@ -230,5 +231,33 @@ describe('settings', () => {
     );
     await says(/reckons in EUR/);
     expect(screen.queryByLabelText('Currency')).toBeNull();
+  });
+});
+
+describe('sensors that send by themselves', () => {
+  it('get a key that is shown once, as the shop has it, and another each time', async () => {
+    const sent = shown({ 'POST /api/settings/sensor-key': { id: 1 } }, '/settings?what=devices');
+    const keys: string[] = [];
+    for (let n = 0; n < 2; n++) {
+      await press('Make a key');
+      await waitFor(() => expect(sent).toHaveLength(n + 1));
+      keys.push((sent[n]!.body as { key: string }).key);
+      await says(new RegExp(`Authorization: Bearer ${keys[n]}`));
+    }
+    expect(keys[0]).toMatch(/^[A-Za-z0-9_-]{43}$/);
+    expect(keys[1]).not.toBe(keys[0]);
+  });
+  it('lose it when it is taken back', async () => {
+    const sensorKey = { by: 'Ines Corrie', at: '2026-11-24T09:00:00.000Z' };
+    const sent = shown(
+      {
+        'GET /api/settings': { ...all, devices: { ...all.devices, sensorKey } },
+        'POST /api/settings/sensor-key': { id: 0 },
+      },
+      '/settings?what=devices',
+    );
+    await says(/a key that Ines Corrie made/);
+    await press('Take the key back');
+    await waitFor(() => expect(sent[0]!.body).toEqual({ key: null }));
   });
 });

@@ -121,10 +121,14 @@ export async function editPlace(
     throw problems.stale(say('someone_changed_this_place'), await onePlace(work.tx, id));
   if (body.limitTenths !== null && body.limitTenths <= body.setTenths)
     throw fieldProblem('limitTenths', say('the_limit_lies_above_the_set_point'));
+  const taken = (await places(work.tx)).find(
+    (p) => p.id !== id && p.sensor !== null && p.sensor === body.sensor,
+  );
+  if (taken) throw fieldProblem('sensor', say('that_sensor_reads_another', { place: taken.name }));
   await run(
     work.tx,
-    'UPDATE place SET name = ?, set_tenths = ?, limit_tenths = ?, version = version + 1 WHERE id = ?',
-    [body.name, body.setTenths, body.limitTenths, id],
+    'UPDATE place SET name = ?, set_tenths = ?, limit_tenths = ?, sensor = ?, version = version + 1 WHERE id = ?',
+    [body.name, body.setTenths, body.limitTenths, body.sensor, id],
   );
   return { id };
 }

@@ -12,7 +12,7 @@ import { writeReadings } from './places.ts';
 const gatherMs = 300;
 
 /** A reading farther in the future than this is a sensor with a wrong clock and is not kept, ms. */
-const aheadMs = 10 * 60_000;
+export const aheadMs = 10 * 60_000;
 
 /**
  * The cold-room sensors behind their line protocol: asks for what was read since the last reading kept, writes what
