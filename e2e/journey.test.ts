@@ -237,8 +237,9 @@ describe('one fish from the van door to the customer’s bag', () => {
     await press(driver, 'Close');
     await press(driver, 'Open it again');
     await fill(driver, 'Why', 'one more customer');
+    await choose(driver, 'Who signs too', 'I am alone in the shop');
     await (await see(driver, By.css('[role=dialog] .btn-main'))).click();
-    await pageSays(driver, 'one more customer');
+    await pageSays(driver, 'alone in the shop): one more customer');
     expect(await shop.faults()).toEqual([]);
   });
 });

@@ -225,6 +225,8 @@ export const bench = {
       found: z.number().int().min(0).max(200),
       /** Where bones broke; each was gone back for. */
       broken: z.array(f.name('place', 60)).max(20),
+      /** Who swept the second time, where the shop wants another hand and it is signed here. */
+      second: f.second.nullable().default(null),
     }),
     answer: f.done,
   }),

@@ -77,6 +77,10 @@ const dayClose = z.object({
       reopenedAt: f.instant.nullable(),
       reopenedBy: z.string().nullable(),
       reopenReason: z.string().nullable(),
+      /** Who signed beside them; null where nobody did. */
+      reopenedWith: z.string().nullable(),
+      /** They said that they were alone in the shop. */
+      reopenedAlone: z.boolean(),
       /** SHA-256 over all the day holds and over the closing before it, hexadecimal; null for closings from before there were seals. */
       seal: z.string().nullable(),
     }),
@@ -187,7 +191,7 @@ export const close = {
     summary: 'Open a closed day again, with the reason',
     tags: ['close', 'counter'],
     roles: managers,
-    body: z.object({ reason: f.name('reason', 500) }),
+    body: z.object({ reason: f.name('reason', 500), second: f.second }),
     answer: f.done,
   }),
   sign: change('POST', '/api/close/:day/checks', {

@@ -95,7 +95,8 @@ describe('the contract', () => {
         trim: 'setRule setCustoms setProduct',
         costs: 'setSettings',
         buying: 'setHolidays setSupplier',
-        settings: 'setShop setTax setOpening setScreens setDevices setBackups backUp leaveStep back setSensorKey',
+        settings:
+          'setShop setTax setOpening setScreens setDevices setBackups backUp leaveStep back setSensorKey',
         people: 'add edit setPin signOut setRules release',
       },
     };

@@ -40,6 +40,12 @@ export const note = text(500, 'A note is at most 500 characters').default('');
 /** Why something was put right, kept with what it said before; none where nobody has built on it yet. */
 export const reasonOrNone = text(120, 'A reason is at most 120 characters').default('');
 
+/** The signature of a second person, as their PIN gave it; or that nobody else is in the shop. */
+export const second = z.union(
+  [z.literal('alone'), z.string().regex(/^[A-Za-z0-9_-]{43}$/)],
+  'Somebody else signs this too',
+);
+
 /** What a person signs in with. */
 export const pin = z.string().regex(/^\d{4,8}$/, 'A PIN is 4 to 8 digits');
 

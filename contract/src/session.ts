@@ -48,6 +48,17 @@ export const session = {
     body: z.object({ staffId: f.id, pin: f.pin, newPin: f.pin.optional() }),
     answer: me,
   },
+  vouch: {
+    method: 'POST',
+    path: '/api/session/second',
+    roles,
+    kind: 'session',
+    tags: [],
+    query: null,
+    summary: 'The signature of a second person beside the one signed in: good for one act, for five minutes',
+    body: z.object({ staffId: f.id, pin: f.pin }),
+    answer: z.object({ token: z.string(), name: z.string() }),
+  },
   signOut: {
     method: 'DELETE',
     path: '/api/session',

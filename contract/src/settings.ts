@@ -50,6 +50,8 @@ const screens = {
     .int()
     .min(1, 'At least a minute')
     .max(240, 'At most four hours'),
+  /** Whether the second pass of a bone sweep is another hand’s. */
+  twoSweepers: z.boolean(),
 };
 
 /**
@@ -184,7 +186,7 @@ export const settings = {
     answer: f.saved,
   }),
   setScreens: change('PUT', '/api/settings/screens', {
-    summary: 'How long a screen nobody touches stays open',
+    summary: 'How long a screen nobody touches stays open, and who signs a second time',
     tags: ['people'],
     roles: managers,
     body: z.object({ version: f.version, ...screens }),

@@ -125,7 +125,10 @@ const weighOut = z.object({
   label: z.object({ id: f.id, prints: z.number().int() }).nullable(),
 });
 const pass = z.object({
+  staffId: f.id,
   by: z.string(),
+  /** Nobody else was there to sweep after them. */
+  alone: z.boolean(),
   at: f.instant,
   found: z.number().int(),
   broken: z.array(z.string()),
@@ -221,7 +224,13 @@ export const ticket = summary.extend({
   /** What the rest of a fish is marked anew by. */
   spread: f.spread,
   weighOuts: z.array(weighOut),
-  sweep: z.object({ one: pass.nullable(), two: pass.nullable(), expectedBones: z.string() }),
+  sweep: z.object({
+    one: pass.nullable(),
+    two: pass.nullable(),
+    /** The shop wants another hand for the second pass. */
+    twoHands: z.boolean(),
+    expectedBones: z.string(),
+  }),
   frameGrade: z.number().int().nullable(),
   timers: z.array(timer),
   balance: z.object({

@@ -416,6 +416,7 @@ export class SampleShop {
           pass,
           found: this.random.next() < (pass === 1 ? 0.4 : 0.12) ? 1 : 0,
           broken: [],
+          second: null,
         });
     if (ticket.stepIds.includes('frame')) await gradeFrame(work, ticketId, skill > 0.98 ? 0 : 1);
     const spent = ticket.minutes * (1.9 - skill) * (1 + this.random.normal() * 0.08);

@@ -51,6 +51,7 @@ const checksums: Record<number, string> = {
   32: 'd9ce3adebaedf583915528f2f00007a3',
   33: 'a1ce62d9400b82fabb3a08e891338547',
   34: '6ea3c9b791e6e3a942d33c026dec59c5',
+  35: '44693a29812c158d82f7012fa0a8790a',
 };
 
 it('no step that shops have run was edited', () => {

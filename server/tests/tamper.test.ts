@@ -427,7 +427,10 @@ describe('books somebody wrote into by hand', () => {
   });
 
   it('a day that is opened again keeps its old seal, and gets a new one over the last', async () => {
-    await shop.manager.ok(contract.close.reopen, { params: { day }, body: { reason: 'a bag forgotten' } });
+    await shop.manager.ok(contract.close.reopen, {
+      params: { day },
+      body: { reason: 'a bag forgotten', second: 'alone' },
+    });
     expect((await proof(shop)).faults).toEqual([]);
     await shop.manager.ok(contract.close.closeDay, {
       params: { day },

@@ -162,7 +162,10 @@ it.each([
       body: { remarks: 'as it is', countedCash: null, countedCard: null },
     });
     await agree();
-    await shop().manager.ok(contract.close.reopen, { params: { day }, body: { reason: 'a sale forgotten' } });
+    await shop().manager.ok(contract.close.reopen, {
+      params: { day },
+      body: { reason: 'a sale forgotten', second: 'alone' },
+    });
     await agree();
     shop().clock.now = new Date(noon.getTime() + 86_400_000);
     await shop().manager.signIn(shop().staff.manager, pins.manager);

@@ -249,7 +249,7 @@ describe('a closed day', () => {
       expect(reply.problem.detail).toMatch(/closed/);
     }
     const open = (reason: string) =>
-      shop.manager.send(contract.close.reopen, { params: { day: today }, body: { reason } });
+      shop.manager.send(contract.close.reopen, { params: { day: today }, body: { reason, second: 'alone' } });
     expect((await open('')).status).toBe(400);
     expect((await open('a crate was forgotten')).status).toBe(200);
     expect((await open('again')).status).toBe(409);

@@ -71,11 +71,14 @@ async function isKnown(tx: Tx, address: string, now: Date): Promise<boolean> {
 const tooMany = (wait: number, words: string) =>
   problems.slowDown(say('wait_s', { words, wait }), { retryAfter: wait });
 
+type PinAsked = Pick<SignInAsked, 'staffId' | 'pin' | 'address' | 'allowDemoPins'>;
+type PinRight = { staff: Actor & { pin_handed: number } } | { refused: ReturnType<typeof problems.slowDown> };
+
 /**
  * Checks a PIN under the lock of its count, so that guesses cannot run side by side. Failures count by person and
  * address. A refusal is returned, not thrown: its count must be kept.
  */
-export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<SignIn> {
+async function checkPin(tx: Tx, asked: PinAsked, now: Date): Promise<PinRight> {
   const { staffId, address } = asked;
   const lately = await row<{ n: number }>(
     tx,
@@ -135,6 +138,15 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
     };
   }
   await run(tx, 'DELETE FROM sign_in_wait WHERE staff_id = ? AND address = ?', [staffId, bucket]);
+  return { staff };
+}
+
+/** Signs a person in on a screen. A refusal is returned, not thrown: the count of failures must be kept. */
+export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<SignIn> {
+  const { staffId, address } = asked;
+  const right = await checkPin(tx, asked, now);
+  if ('refused' in right) return right;
+  const { staff } = right;
   const { newPin } = asked;
   if (staff.pin_handed && newPin === undefined)
     return { refused: problems.pinHanded(say('choose_a_pin_of_your_own')) };
@@ -153,6 +165,43 @@ export async function signIn(tx: Tx, asked: SignInAsked, now: Date): Promise<Sig
   );
   await noteSignIn(tx, now, staffId, address, 'in');
   return { actor: { id: staff.id, name: staff.name, role: staff.role }, token };
+}
+
+/** How long a second signature may wait for what it is put under, ms. */
+const vouchedMs = 5 * 60_000;
+
+/** Somebody else's PIN, given at a screen of `forId`: a signature to be put under one act of theirs, soon. */
+export async function vouch(
+  tx: Tx,
+  asked: PinAsked,
+  forId: number,
+  now: Date,
+): Promise<{ token: string; name: string } | { refused: ReturnType<typeof problems.slowDown> }> {
+  if (asked.staffId === forId) return { refused: fieldProblem('staffId', say('somebody_else_signs_too')) };
+  const right = await checkPin(tx, asked, now);
+  if ('refused' in right) return right;
+  if (right.staff.pin_handed) return { refused: problems.pinHanded(say('choose_a_pin_of_your_own')) };
+  const token = randomBytes(32).toString('base64url');
+  await run(tx, 'DELETE FROM vouched WHERE at < ?', [ago(now, vouchedMs)]);
+  await run(tx, 'INSERT INTO vouched (token_hash, staff_id, for_staff_id, at) VALUES (?, ?, ?, ?)', [
+    digest(token),
+    right.staff.id,
+    forId,
+    now,
+  ]);
+  return { token, name: right.staff.name };
+}
+
+/** Uses a second signature up; null where it is used, too old or another's. */
+export async function spendVouched(tx: Tx, token: string, forId: number, now: Date): Promise<number | null> {
+  const found = await row<{ staffId: number }>(
+    tx,
+    `SELECT staff_id AS staffId FROM vouched WHERE token_hash = ? AND for_staff_id = ? AND at >= ? FOR UPDATE`,
+    [digest(token), forId, ago(now, vouchedMs)],
+  );
+  if (!found) return null;
+  await run(tx, 'DELETE FROM vouched WHERE token_hash = ?', [digest(token)]);
+  return found.staffId;
 }
 
 /**

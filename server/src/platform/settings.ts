@@ -27,6 +27,8 @@ export interface ShopSettings extends ShopCalendar {
   /** Whose limits count: temperatures at the door, freezing for raw use. */
   ruleProfile: RuleProfile;
   idleLockMinutes: number;
+  /** Whether the second pass of a bone sweep is another hand's. */
+  twoSweepers: boolean;
   /** Forms the shop changed or added. */
   forms: readonly OwnForm[];
   methods: MethodChoices;
@@ -79,6 +81,7 @@ export const defaultSettings: ReadSettings = {
   shut: [],
   ruleProfile: 'eu',
   idleLockMinutes: 10,
+  twoSweepers: false,
   forms: [],
   methods: {},
   tubs: [

@@ -137,6 +137,8 @@ export const weighOutsOf = (tx: Tx, ticketId: number): Promise<WeighOutRow[]> =>
 
 export interface PassRow {
   pass: 1 | 2;
+  staffId: number;
+  alone: number;
   by: string;
   at: Date;
   found: number;
@@ -147,7 +149,7 @@ export interface PassRow {
 export const passesOf = (tx: Tx, ticketId: number): Promise<PassRow[]> =>
   rows<PassRow>(
     tx,
-    'SELECT b.pass, p.name AS `by`, b.at, b.found, b.broken FROM bone_pass b JOIN staff p ON p.id = b.staff_id WHERE b.ticket_id = ? ORDER BY b.id',
+    'SELECT b.pass, b.staff_id AS staffId, b.alone, p.name AS `by`, b.at, b.found, b.broken FROM bone_pass b JOIN staff p ON p.id = b.staff_id WHERE b.ticket_id = ? ORDER BY b.id',
     [ticketId],
   );
 

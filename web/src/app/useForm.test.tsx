@@ -52,7 +52,13 @@ describe('a form', () => {
     expect(kept().map((d) => d.fields)).toEqual([{ name: 'Cellar', set: 0 }]);
     await form.does(() => form.now().set((had) => ({ set: had.set + 20 })));
     expect(form.now().values).toEqual({ name: 'Cellar', set: 20 });
-    expect(form.now().mine).toEqual({ name: 'Cellar', setTenths: 20, limitTenths: null, sensor: null, version: 1 });
+    expect(form.now().mine).toEqual({
+      name: 'Cellar',
+      setTenths: 20,
+      limitTenths: null,
+      sensor: null,
+      version: 1,
+    });
   });
   it('stands as it was opened when its draft is thrown away elsewhere', async () => {
     const form = opened();

@@ -42,7 +42,7 @@ export function Frame({ label, note, error, className = '', children }: FramePro
 interface TextProps extends Omit<FrameProps, 'children'> {
   value: string;
   onChange: (value: string) => void;
-  type?: 'text' | 'tel' | 'date';
+  type?: 'text' | 'tel' | 'date' | 'password';
   inputMode?: 'numeric' | 'decimal' | 'text' | 'tel';
   placeholder?: string;
   autoFocus?: boolean;

@@ -97,7 +97,7 @@ export function hakeTicket(cuts: TicketCut[], more: Partial<Ticket> = {}): Ticke
     },
     spread: { ...usualSpread, tickets: 0 },
     weighOuts: [],
-    sweep: { one: null, two: null, expectedBones: '' },
+    sweep: { one: null, two: null, twoHands: false, expectedBones: '' },
     frameGrade: null,
     timers: [],
     balance: { input: 2310, unaccounted: 0, allowed: 35, closes: true },

@@ -27,4 +27,4 @@ export interface BackupEnd {
 }
 
 /** Tables that belong to a database and not to a shop; sessions end with a restore. */
-export const leftOut = ['schemaversion', 'schema_step', 'schema_holder', 'session', 'backup'];
+export const leftOut = ['schemaversion', 'schema_step', 'schema_holder', 'session', 'vouched', 'backup'];

@@ -91,6 +91,10 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
      WHERE t.closed_on = ? ORDER BY b.id`,
   ],
   [
+    'sweep alone',
+    `SELECT b.id FROM ticket t JOIN bone_pass b ON b.ticket_id = t.id WHERE t.closed_on = ? AND b.alone ORDER BY b.id`,
+  ],
+  [
     'yield',
     `SELECT ticket_id, species_id, form, supplier_id, cutter_id, fish, input_grams, main_grams, expected, paid_per_kg
      FROM yield_point WHERE closed_on = ? ORDER BY ticket_id`,

@@ -6,6 +6,7 @@ import { today, type Work } from '../../platform/context.ts';
 import { row, run } from '../../platform/db.ts';
 import { moneyText } from '../../platform/money.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
+import { secondOf } from '../../platform/second.ts';
 import { changeSetting } from '../../platform/settings.ts';
 import { closeOf } from './queries/day.ts';
 import { checksOf } from './queries/guide.ts';
@@ -105,7 +106,11 @@ async function sumDay(work: Work, day: string) {
 }
 
 /** Opens a closed day again; the closing stays in the record with the reason. */
-export async function reopen(work: Work, day: string, reason: string): Promise<{ id: number }> {
+export async function reopen(
+  work: Work,
+  day: string,
+  { reason, second }: BodyOf<typeof contract.close.reopen>,
+): Promise<{ id: number }> {
   if (!isDate(day)) throw problems.notFound(say('no_such_day'));
   const closed = await holdDay(work, day, 'alone');
   const standing = await row<{ id: number }>(
@@ -114,10 +119,12 @@ export async function reopen(work: Work, day: string, reason: string): Promise<{
     [day],
   );
   if (!closed || !standing) throw problems.conflict(say('that_day_is_not_closed'));
+  const other = await secondOf(work, second);
   await run(
     work.tx,
-    'UPDATE day_close SET reopened_at = ?, reopened_by = ?, reopen_reason = ? WHERE id = ?',
-    [work.now, work.actor.id, reason, standing.id],
+    `UPDATE day_close SET reopened_at = ?, reopened_by = ?, reopen_reason = ?, reopened_with = ?, reopened_alone = ?
+     WHERE id = ?`,
+    [work.now, work.actor.id, reason, other, other === null, standing.id],
   );
   await run(work.tx, 'DELETE FROM day_sold WHERE on_day = ?', [day]);
   await run(work.tx, 'DELETE FROM day_article WHERE on_day = ?', [day]);

@@ -8,7 +8,7 @@ import { daySheet } from './queries/sheet.ts';
 export const close: Handlers<typeof contract.close> = {
   day: (work, { params }) => closeOf(work, params.day ?? ''),
   closeDay: (work, { params, body }) => closeDay(work, params.day ?? '', body),
-  reopen: (work, { params, body }) => reopen(work, params.day ?? '', body.reason),
+  reopen: (work, { params, body }) => reopen(work, params.day ?? '', body),
   sign: (work, { params, body }) => sign(work, params.day ?? '', body),
   toSign: (work, { params }) => checksOf(work, params.day ?? ''),
   setChecks: (work, { body }) => setChecks(work, body),

@@ -5,7 +5,7 @@ import { type DeviceStates, isLoopback } from '../../platform/config.ts';
 import { patienceMs, reading, transaction } from '../../platform/db.ts';
 import { actorOfRequest, mount, type Platform, tokenOf } from '../../platform/http.ts';
 import { problems } from '../../platform/problem.ts';
-import { cookieName, endSession, signIn } from '../../platform/sessions.ts';
+import { cookieName, endSession, signIn, vouch } from '../../platform/sessions.ts';
 import { shopAtTheDoor } from './queries.ts';
 import { say } from './say.ts';
 
@@ -67,6 +67,20 @@ export function mountSession(app: Express, platform: Platform, host: string, dev
         path: '/',
       })
       .json(result.actor);
+  });
+  mount(app, contract.session.vouch, async (request, response) => {
+    const actor = await actorOfRequest(platform, request);
+    if (!actor) throw problems.notSignedIn(say('nobody_is_signed_in_here'));
+    const body = contract.session.vouch.body.safeParse(request.body);
+    if (!body.success) throw problems.badInput(say('choose_your_name_and_give_your_pin'));
+    const asked = { ...body.data, address: request.ip ?? '', allowDemoPins: onThisMachine(request, host) };
+    const result = await transaction(
+      platform.pool,
+      (tx) => vouch(tx, asked, actor.id, platform.clock()),
+      patienceMs,
+    );
+    if ('refused' in result) throw result.refused;
+    response.json(result);
   });
   mount(app, contract.session.signOut, async (request, response) => {
     const token = tokenOf(request);

@@ -17,7 +17,7 @@ export const together = {
   shop: ['name', 'about', 'currency'],
   tax: ['tax'],
   opening: ['timeZone', 'hours', 'shut'],
-  screens: ['idleLockMinutes'],
+  screens: ['idleLockMinutes', 'twoSweepers'],
   devices: ['devices'],
   backups: ['backupFolder'],
 } as const satisfies Record<string, readonly (keyof ShopSettings)[]>;
@@ -53,7 +53,7 @@ export async function allSettings(
       decided: last && { by: staff.get(last.by ?? 0) ?? null, at: last.at?.toISOString() ?? null },
     };
   };
-  const { name, about, currency, timeZone, hours, shut, idleLockMinutes } = settings;
+  const { name, about, currency, timeZone, hours, shut, idleLockMinutes, twoSweepers } = settings;
   const usual = defaultSettings;
   const key = await row<{ by: string; at: Date }>(
     work.tx,
@@ -70,7 +70,7 @@ export async function allSettings(
     },
     opening: { ...decided(...together.opening), timeZone, hours: [...hours], shut: [...shut] },
     tax: { ...decided(...together.tax), ...settings.tax },
-    screens: { ...decided(...together.screens), idleLockMinutes },
+    screens: { ...decided(...together.screens), idleLockMinutes, twoSweepers },
     devices: {
       ...decided(...together.devices),
       ...settings.devices,
@@ -83,6 +83,7 @@ export async function allSettings(
       hours: [...usual.hours],
       shut: [...usual.shut],
       idleLockMinutes: usual.idleLockMinutes,
+      twoSweepers: usual.twoSweepers,
     },
     elsewhere: elsewhere.map((name) => ({ name, ...decided(name) })),
     program: { version: programVersion, dataFolder },

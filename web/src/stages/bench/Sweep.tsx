@@ -2,8 +2,9 @@ import { contract, type Ticket } from '@ember-slate/contract';
 import { kindOf, type Kind } from '@ember-slate/core/board';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
-import { useSpecies, useTimes } from '../../app/shop.tsx';
+import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { useSecond } from '../../parts/Second.tsx';
 import { say } from './say.ts';
 
 /** Where a bone may have broken, by the build of the fish. */
@@ -34,10 +35,17 @@ function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: T
   const species = useSpecies().get(ticket.speciesId);
   const [found, setFound] = useState(0);
   const [broken, setBroken] = useState<string[]>([]);
+  const { me } = useShop();
+  const second = useSecond();
+  const { one, twoHands } = ticket.sweep;
+  // The hand that swept first does not find its own bones: where the shop wants it, another looks.
+  const other = pass === 2 && twoHands && one?.staffId === me.id;
   const sign = async () => {
-    await send({ pass, found, broken }, { id: ticket.id });
+    const signed = other ? await second.sign() : null;
+    if (other && signed === null) return;
+    await send({ pass, found, broken, second: signed }, { id: ticket.id });
   };
-  const notYet = pass === 2 && !ticket.sweep.one ? say('pass_one_first') : null;
+  const notYet = pass === 2 && !one ? say('pass_one_first') : other ? second.notYet : null;
   return (
     <section aria-label={say('pass', { pass })}>
       <h2 className="font-figure text-row font-semibold">
@@ -45,7 +53,8 @@ function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: T
       </h2>
       {signed ? (
         <p className="text-label">
-          <strong className="font-figure">{signed.by}</strong>{' '}
+          <strong className="font-figure">{signed.by}</strong>
+          {signed.alone && ` (${say('alone_in_the_shop')})`}{' '}
           {say('at_found', {
             at: time(signed.at),
             found: signed.found === 0 ? say('none') : signed.found,
@@ -81,6 +90,7 @@ function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: T
               {say('sign_pass_two', { pass })}
             </Button>
           </div>
+          {other && second.fields}
           <fieldset className="flex flex-wrap gap-2">
             <legend className="text-label text-ink2">{say('a_bone_broke_and_i_went_back_for')}</legend>
             {places[species ? kindOf(species) : 'round'].map((p) => {

@@ -253,14 +253,22 @@ tryActs('at the bench a hand', usual, [
       await press('Shoulder edge', pass);
       await press(/^Sign/, pass);
     },
-    sends: onTicket('POST', '/sweep', { pass: 1, found: 2, broken: ['shoulder edge'] }),
+    sends: onTicket('POST', '/sweep', { pass: 1, found: 2, broken: ['shoulder edge'], second: null }),
   },
   {
     does: 'signs the second pass after the first',
     answers: at('sweep', {
       sweep: {
-        one: { by: 'Bram Teale', at: '2026-11-25T10:00:00.000Z', found: 2, broken: [] },
+        one: {
+          staffId: 2,
+          alone: false,
+          by: 'Bram Teale',
+          at: '2026-11-25T10:00:00.000Z',
+          found: 2,
+          broken: [],
+        },
         two: null,
+        twoHands: false,
         expectedBones: 'about 40 pin bones',
       },
     }),
@@ -268,7 +276,31 @@ tryActs('at the bench a hand', usual, [
       await says(/Bram Teale/);
       await press(/^Sign/);
     },
-    sends: onTicket('POST', '/sweep', { pass: 2, found: 0, broken: [] }),
+    sends: onTicket('POST', '/sweep', { pass: 2, found: 0, broken: [], second: null }),
+  },
+  {
+    does: 'signs the second pass alone where the shop wants another hand',
+    answers: at('sweep', {
+      sweep: {
+        one: {
+          staffId: bench.id,
+          alone: false,
+          by: 'Bram Teale',
+          at: '2026-11-25T10:00:00.000Z',
+          found: 2,
+          broken: [],
+        },
+        two: null,
+        twoHands: true,
+        expectedBones: 'about 40 pin bones',
+      },
+    }),
+    by: async () => {
+      await says(/Bram Teale/);
+      await fill('Who signs too', 'alone');
+      await press(/^Sign/);
+    },
+    sends: onTicket('POST', '/sweep', { pass: 2, found: 0, broken: [], second: 'alone' }),
   },
   {
     does: 'says what the frame shows against the light',
@@ -281,8 +313,9 @@ tryActs('at the bench a hand', usual, [
     answers: at('clean', {
       weighOuts: [order],
       sweep: {
-        one: { by: 'B', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] },
-        two: { by: 'B', at: '2026-11-25T10:05:00.000Z', found: 0, broken: [] },
+        one: { staffId: 2, alone: false, by: 'B', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] },
+        two: { staffId: 2, alone: false, by: 'B', at: '2026-11-25T10:05:00.000Z', found: 0, broken: [] },
+        twoHands: false,
         expectedBones: '',
       },
     }),
@@ -294,8 +327,9 @@ tryActs('at the bench a hand', usual, [
     answers: at('clean', {
       weighOuts: [order],
       sweep: {
-        one: { by: 'B', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] },
-        two: { by: 'B', at: '2026-11-25T10:05:00.000Z', found: 0, broken: [] },
+        one: { staffId: 2, alone: false, by: 'B', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] },
+        two: { staffId: 2, alone: false, by: 'B', at: '2026-11-25T10:05:00.000Z', found: 0, broken: [] },
+        twoHands: false,
         expectedBones: '',
       },
       balance: { input: 2310, unaccounted: 190, allowed: 35, closes: false },

@@ -91,8 +91,15 @@ describe('what may lie on the pan', () => {
     expect(missingFrom(ticket, '')).toBe("weigh out Pell's boneless joint first");
     const out = hakeTicket([joint], { weighOuts: [weighedOut('order', 'boneless_joint', 600, 1, joint.id)] });
     expect(missingFrom(out, '')).toMatch(/both passes/);
-    const pass = { by: 'Bram', at: '2026-11-25T10:00:00.000Z', found: 0, broken: [] };
-    const swept = { ...out, sweep: { one: pass, two: pass, expectedBones: '' } };
+    const pass = {
+      staffId: 2,
+      alone: false,
+      by: 'Bram',
+      at: '2026-11-25T10:00:00.000Z',
+      found: 0,
+      broken: [],
+    };
+    const swept = { ...out, sweep: { one: pass, two: pass, twoHands: false, expectedBones: '' } };
     expect(missingFrom(swept, '')).toBeNull();
     const off = { ...swept, balance: { ...swept.balance, closes: false } };
     expect(missingFrom(off, '')).toMatch(/say why/);

@@ -153,7 +153,9 @@ export default function Close() {
                 by: c.by,
                 reopenedAt: when(c.reopenedAt!),
               })}{' '}
-              {c.reopenedBy}: {c.reopenReason}
+              {c.reopenedBy}
+              {c.reopenedWith !== null && ` ${say('with_whom', { name: c.reopenedWith })}`}
+              {c.reopenedAlone && ` (${say('alone_in_the_shop')})`}: {c.reopenReason}
             </p>
           ))}
           <div className="flex flex-wrap items-center gap-2 pt-2">

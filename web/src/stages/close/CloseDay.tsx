@@ -1,4 +1,5 @@
 import { contract, type DayClose } from '@ember-slate/contract';
+import { formatDay } from '@ember-slate/core/calendar';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -6,6 +7,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import type { Counted } from './Guide.tsx';
+import { useSecond } from '../../parts/Second.tsx';
 import { say } from './say.ts';
 
 /** Signs the day off; what is open, or off in the till, asks for a remark. */
@@ -70,17 +72,20 @@ export function CloseDay({
   );
 }
 
-/** Opens a closed day again. */
+/** Opens a closed day again: two sign for it, or one says that nobody else is there. */
 export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
   const draft = useDraft(`reopen ${day}`);
   const { send, busy, problem } = useChange(contract.close.reopen, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
+  const second = useSecond();
   const go = async () => {
-    const outcome = await send({ reason }, { day });
+    const signed = await second.sign();
+    if (signed === null) return;
+    const outcome = await send({ reason, second: signed }, { day });
     if (outcome.ok) onClose();
   };
   return (
-    <Dialog open title={say('open_again', { day })} onClose={onClose}>
+    <Dialog open title={say('open_again', { day: formatDay(day, 'dayDate') })} onClose={onClose}>
       <TextField
         label={say('why_2')}
         value={reason}
@@ -88,11 +93,12 @@ export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
         error={problem?.detail}
         note={say('stands_in_the_record_and_on_the')}
       />
+      {second.fields}
       <div className="flex gap-3">
         <Button
           kind="main"
           busy={busy}
-          notYet={reason.trim() ? null : say('say_why')}
+          notYet={reason.trim() ? second.notYet : say('say_why')}
           onPress={() => void go()}
         >
           {say('open_it_again')}

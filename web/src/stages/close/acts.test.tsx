@@ -109,9 +109,14 @@ tryActs('at the end of a day the manager', usual, [
       await says(/Open .* again/);
       const dialog = document.querySelector<HTMLElement>('[role=dialog]')!;
       await fill('Why', 'a sale was forgotten');
+      await fill('Who signs too', 'alone');
       await press('Open it again', dialog);
     },
-    sends: { method: 'POST', path: `${path}/reopen`, body: { reason: 'a sale was forgotten' } },
+    sends: {
+      method: 'POST',
+      path: `${path}/reopen`,
+      body: { reason: 'a sale was forgotten', second: 'alone' },
+    },
   },
   {
     does: 'signs a check',
@@ -305,6 +310,8 @@ describe('the closing, step by step', () => {
             reopenedAt: null,
             reopenedBy: null,
             reopenReason: null,
+            reopenedWith: null,
+            reopenedAlone: false,
             seal: '0a1b2c3d4e5f60718293a4b5c6d7e8f90a1b2c3d4e5f60718293a4b5c6d7e8f9',
           },
         ],
@@ -325,6 +332,8 @@ describe('the closing, step by step', () => {
             reopenedAt: `${shopDay}T19:00:00.000Z`,
             reopenedBy: 'Ines Corrie',
             reopenReason: 'a sale was forgotten',
+            reopenedWith: null,
+            reopenedAlone: false,
             seal: null,
           },
         ],

@@ -1,5 +1,5 @@
 import type { DayClose } from '@ember-slate/contract';
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { Refusal, served } from '../../testing/served.tsx';
 import { CloseDay, Reopen } from './CloseDay.tsx';
@@ -48,10 +48,49 @@ describe('closing', () => {
     expect(sent).toHaveLength(0);
     type(/Why/, 'a sale was forgotten');
     tap(/Open it again/);
+    expect(sent).toHaveLength(0);
+    type(/Who signs too/, 'alone');
+    tap(/Open it again/);
     await waitFor(() => expect(closed).toHaveBeenCalled());
     expect(sent[0]).toMatchObject({
       path: '/api/close/2026-11-25/reopen',
-      body: { reason: 'a sale was forgotten' },
+      body: { reason: 'a sale was forgotten', second: 'alone' },
     });
+  });
+
+  it('is signed by somebody else’s PIN, which goes nowhere else and is gone when it was wrong', async () => {
+    const closed = vi.fn();
+    const vouch = 'POST /api/session/second';
+    const staff = [
+      { id: 1, name: 'Ines Corrie' },
+      { id: 2, name: 'Bram Teale' },
+    ];
+    const open = (answer: unknown) =>
+      served(<Reopen day="2026-11-25" onClose={closed} />, { [vouch]: answer }, manager, '/', { staff });
+    const give = (pin: string) => {
+      type(/Why/, 'a sale was forgotten');
+      type(/Who signs too/, '2');
+      type(/Their PIN/, pin);
+      tap(/Open it again/);
+    };
+    const wrong = open(
+      new Refusal({ status: 401, code: 'not-signed-in', detail: 'Name and PIN do not match' }),
+    );
+    expect(
+      [...(screen.getByLabelText(/Who signs too/) as HTMLSelectElement).options].map((o) => o.text),
+    ).toEqual(['choose', 'Bram Teale', 'I am alone in the shop']);
+    give('1111');
+    await screen.findByText('Name and PIN do not match');
+    expect(wrong).toHaveLength(1);
+    expect((screen.getByLabelText(/Their PIN/) as HTMLInputElement).value).toBe('');
+    cleanup();
+    const token = 't'.repeat(43);
+    const sent = open({ token, name: 'Bram Teale' });
+    give('1357');
+    await waitFor(() => expect(closed).toHaveBeenCalled());
+    expect(sent.map((s) => s.body)).toEqual([
+      { staffId: 2, pin: '1357' },
+      { reason: 'a sale was forgotten', second: token },
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 import { contract } from '@ember-slate/contract';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
+import { Choice } from '../../parts/Choice.tsx';
 import { TextField, wholeNumber } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import type { AllSettings } from './all.ts';
@@ -13,13 +14,21 @@ interface Props {
   onDone: () => void;
 }
 
-/** How long a screen nobody touches stays open. */
+/** How long a screen nobody touches stays open, and who signs a second time. */
 export function ScreensForm({ screens, usual, onDone }: Props) {
   const form = useForm({
     draft: useDraft('settings screens'),
-    opened: () => ({ version: screens.version, minutes: String(screens.idleLockMinutes) }),
+    opened: () => ({
+      version: screens.version,
+      minutes: String(screens.idleLockMinutes),
+      sweep: screens.twoSweepers ? 'two' : 'one',
+    }),
     route: contract.settings.setScreens,
-    body: ({ version, minutes }) => ({ version, idleLockMinutes: wholeNumber(minutes) ?? NaN }),
+    body: ({ version, minutes, sweep }) => ({
+      version,
+      idleLockMinutes: wholeNumber(minutes) ?? NaN,
+      twoSweepers: sweep === 'two',
+    }),
     onDone,
   });
   return (
@@ -29,7 +38,10 @@ export function ScreensForm({ screens, usual, onDone }: Props) {
       label={say('screens')}
       submit={say('save')}
       onLeave={onDone}
-      stale={{ names: { idleLockMinutes: say('minutes_until_it_locks') } }}
+      stale={{
+        names: { idleLockMinutes: say('minutes_until_it_locks'), twoSweepers: say('second_pass_of_a_sweep') },
+        kinds: { twoSweepers: (two: boolean) => (two ? say('another_hand') : say('may_be_the_same_hand')) },
+      }}
     >
       <TextField
         label={say('minutes_until_it_locks')}
@@ -37,6 +49,15 @@ export function ScreensForm({ screens, usual, onDone }: Props) {
         inputMode="numeric"
         note={say('usually_minutes', { usual })}
         autoFocus
+      />
+      <Choice
+        label={say('second_pass_of_a_sweep')}
+        value={form.values.sweep}
+        onChange={(sweep) => form.set({ sweep })}
+        options={[
+          { value: 'one', name: say('may_be_the_same_hand') },
+          { value: 'two', name: say('another_hand') },
+        ]}
       />
     </Form>
   );

@@ -26,7 +26,7 @@ const all = {
   },
   tax: { version: 5, decided: null, ...noTax },
   opening: { version: 4, decided: null, ...opening },
-  screens: { version: 1, decided: { by: null, at: null }, idleLockMinutes: 10 },
+  screens: { version: 1, decided: { by: null, at: null }, idleLockMinutes: 10, twoSweepers: false },
   devices: {
     version: 7,
     decided: null,
@@ -38,7 +38,7 @@ const all = {
     sensorKey: null,
   },
   backups: { version: 3, decided: null, folder: '' },
-  usual: { ...opening, idleLockMinutes: 10 },
+  usual: { ...opening, idleLockMinutes: 10, twoSweepers: false },
   elsewhere: elsewhere.map((name) => ({
     name,
     version: 3,
@@ -152,7 +152,7 @@ describe('settings', () => {
           status: 409,
           code: 'stale',
           detail: 'Someone changed this meanwhile',
-          current: { version: 6, idleLockMinutes: 30 },
+          current: { version: 6, idleLockMinutes: 30, twoSweepers: false },
         }),
       },
       '/settings?what=screens',
@@ -160,7 +160,9 @@ describe('settings', () => {
     await fill(/^Minutes until/, '5');
     await press('Save');
     await press('Save mine over it');
-    await waitFor(() => expect(sent.at(-1)!.body).toEqual({ version: 6, idleLockMinutes: 5 }));
+    await waitFor(() =>
+      expect(sent.at(-1)!.body).toEqual({ version: 6, idleLockMinutes: 5, twoSweepers: false }),
+    );
   });
 
   it('say when the shop was backed up last, or why it was not, and back it up now', async () => {

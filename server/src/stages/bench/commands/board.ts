@@ -13,6 +13,7 @@ import { formOf } from '@ember-slate/core/forms';
 import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { secondOf } from '../../../platform/second.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { oneSpecies } from '../../../shop/species.ts';
 import { jobOf } from '../../../shop/ticketJob.ts';
@@ -186,12 +187,26 @@ export async function signSweep(
   const forms = (await cutsOf(work.tx, [id])).map((c) => formOf(formsOf(work.settings), c.form));
   if (!forms.some((f) => f.boneless))
     throw problems.conflict(say('are_sold_with_their_bones_nothing', { forms: forms[0]!.name }));
-  const first = await row(work.tx, 'SELECT id FROM bone_pass WHERE ticket_id = ? AND pass = 1', [id]);
+  const first = await row<{ staffId: number }>(
+    work.tx,
+    'SELECT staff_id AS staffId FROM bone_pass WHERE ticket_id = ? AND pass = 1 ORDER BY id DESC LIMIT 1',
+    [id],
+  );
   if (body.pass === 2 && !first) throw problems.conflict(say('pass_one_first_all_of_it_then_all'));
+  const wanted = work.settings.twoSweepers && body.pass === 2 && first?.staffId === work.actor.id;
+  const other = wanted ? await secondOf(work, body.second) : work.actor.id;
   await run(
     work.tx,
-    'INSERT INTO bone_pass (ticket_id, pass, staff_id, at, found, broken) VALUES (?, ?, ?, ?, ?, ?)',
-    [id, body.pass, work.actor.id, work.now, body.found, JSON.stringify(body.broken)],
+    'INSERT INTO bone_pass (ticket_id, pass, staff_id, at, found, broken, alone) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [
+      id,
+      body.pass,
+      other ?? work.actor.id,
+      work.now,
+      body.found,
+      JSON.stringify(body.broken),
+      other === null,
+    ],
   );
   await run(work.tx, 'UPDATE ticket SET version = version + 1 WHERE id = ?', [ticket.id]);
   return { id };

@@ -188,7 +188,16 @@ export function weightsOf(
 }
 
 const passView = (p: PassRow | undefined) =>
-  p ? { by: p.by, at: p.at.toISOString(), found: p.found, broken: JSON.parse(p.broken) as string[] } : null;
+  p
+    ? {
+        staffId: p.staffId,
+        by: p.by,
+        alone: p.alone === 1,
+        at: p.at.toISOString(),
+        found: p.found,
+        broken: JSON.parse(p.broken) as string[],
+      }
+    : null;
 export const timerView = (t: TimerRow): Timer => ({
   ...t,
   startedAt: t.startedAt.toISOString(),
@@ -251,6 +260,7 @@ export async function oneTicket(work: Reader, id: number): Promise<Ticket> {
       label: labelId === null ? null : { id: labelId, prints: prints ?? 0 },
     })),
     sweep: {
+      twoHands: work.settings.twoSweepers,
       one: passView(passes.findLast((p) => p.pass === 1)),
       two: passView(passes.findLast((p) => p.pass === 2)),
       expectedBones: inWords(expectedPinBones(species)),

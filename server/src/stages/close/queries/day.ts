@@ -122,18 +122,22 @@ async function closingsOf(work: Reader, day: string): Promise<DayClose['closings
     reopenedAt: Date | null;
     reopenedBy: string | null;
     reopenReason: string | null;
+    reopenedWith: string | null;
+    reopenedAlone: number;
     seal: string | null;
   }>(
     work.tx,
     `SELECT d.closed_at AS at, p.name AS \`by\`, d.remarks, d.takings, d.counted_cash AS countedCash, d.counted_card AS countedCard,
-       d.reopened_at AS reopenedAt, q.name AS reopenedBy, d.reopen_reason AS reopenReason, d.seal
-     FROM day_close d JOIN staff p ON p.id = d.closed_by LEFT JOIN staff q ON q.id = d.reopened_by
+       d.reopened_at AS reopenedAt, q.name AS reopenedBy, d.reopen_reason AS reopenReason,
+       w.name AS reopenedWith, d.reopened_alone AS reopenedAlone, d.seal
+     FROM day_close d JOIN staff p ON p.id = d.closed_by LEFT JOIN staff q ON q.id = d.reopened_by LEFT JOIN staff w ON w.id = d.reopened_with
      WHERE d.trading_day = ? ORDER BY d.id DESC`,
     [day],
   );
   return found.map((c) => ({
     ...c,
     at: c.at.toISOString(),
+    reopenedAlone: c.reopenedAlone === 1,
     reopenedAt: c.reopenedAt?.toISOString() ?? null,
   }));
 }

@@ -156,7 +156,14 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
             d.closings
               .filter((c) => c.reopenedAt !== null)
               .map((c) => [
-                printable(`${c.reopenedBy ?? ''}, ${at(c.reopenedAt!)}`),
+                printable(
+                  [
+                    c.reopenedBy ?? '',
+                    ...(c.reopenedWith === null ? [] : [say('with_whom', { name: c.reopenedWith })]),
+                    ...(c.reopenedAlone ? [say('alone_in_the_shop')] : []),
+                    at(c.reopenedAt!),
+                  ].join(', '),
+                ),
                 printable(c.reopenReason ?? ''),
               ]),
           )

@@ -152,7 +152,8 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
     about: say('days_closed_and_opened_again'),
     by: 'day',
     sql: `SELECT d.trading_day, d.closed_at, w.name AS closed_by, d.takings, d.books_cash, d.counted_cash, d.books_card, d.counted_card, d.remarks,
-      d.reopened_at, q.name AS reopened_by, d.reopen_reason FROM day_close d JOIN staff w ON w.id = d.closed_by LEFT JOIN staff q ON q.id = d.reopened_by
+      d.reopened_at, q.name AS reopened_by, x.name AS reopened_with, d.reopened_alone, d.reopen_reason FROM day_close d JOIN staff w ON w.id = d.closed_by
+      LEFT JOIN staff q ON q.id = d.reopened_by LEFT JOIN staff x ON x.id = d.reopened_with
       WHERE d.trading_day BETWEEN ? AND ? ORDER BY d.id`,
   },
 };
