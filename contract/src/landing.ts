@@ -38,6 +38,8 @@ const species = z.object({
   lookAlikes: z.string(),
   own: z.boolean(),
   version: f.version,
+  /** Whether this shop sells it: what it does not is in no list to choose from. */
+  sold: z.boolean(),
 });
 /** A species of the shop’s book: body and yields as fractions, weights in grams, life in days on ice. */
 export type SpeciesRow = z.infer<typeof species>;

@@ -108,6 +108,7 @@ export const firstSteps = [
   'owner',
   'opening',
   'rules',
+  'species',
   'people',
   'devices',
   'suppliers',

@@ -45,6 +45,19 @@ const speciesFields = {
 
 /** Routes of the shop’s own species and its changes to those that ship. */
 export const species = {
+  sold: read('/api/species/sold', {
+    summary: 'Species this shop does not sell',
+    tags: ['species'],
+    roles: managers,
+    answer: z.object({ version: f.version, off: z.array(z.string()) }),
+  }),
+  setSold: change('PUT', '/api/species/sold', {
+    summary: 'Say which species this shop does not sell: they are in no list to choose from',
+    tags: ['species', 'people'],
+    roles: managers,
+    body: z.object({ version: f.version, off: z.array(f.speciesId).max(500, 'At most 500 species') }),
+    answer: f.saved,
+  }),
   yields: read('/api/species/:id/yields', {
     summary: 'Where the shop’s yield of a species stood, month by month, against what is expected',
     tags: ['bench'],

@@ -79,13 +79,13 @@ describe('what a new shop has still to do', () => {
     await shop.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot() });
     const { version } = await shop.manager.ok(contract.people.rules);
     await shop.manager.ok(contract.people.setRules, { body: { version, profile: 'eu' } });
-    expect(await open()).toEqual(['shop', 'opening', 'devices']);
+    expect(await open()).toEqual(['shop', 'opening', 'species', 'devices']);
 
     for (const leave of [true, true])
       await shop.manager.ok(contract.settings.leaveStep, { body: { step: 'devices', leave } });
-    expect(await open()).toEqual(['shop', 'opening']);
+    expect(await open()).toEqual(['shop', 'opening', 'species']);
     await shop.manager.ok(contract.settings.leaveStep, { body: { step: 'devices', leave: false } });
-    expect(await open()).toEqual(['shop', 'opening', 'devices']);
+    expect(await open()).toEqual(['shop', 'opening', 'species', 'devices']);
     // What is done stays done, whatever was left.
     await shop.manager.ok(contract.settings.leaveStep, { body: { step: 'stock', leave: true } });
     expect((await shop.manager.ok(contract.settings.steps)).find((s) => s.step === 'stock')!.state).toBe(

@@ -14,7 +14,7 @@ const { species } = contract;
 const entry = async (id: string) =>
   (await shop.counter.ok(contract.landing.species)).find((s) => s.id === id)!;
 async function change(id: string, more: object, screen = shop.manager) {
-  const { own: _own, id: _id, ...fields } = await entry(id);
+  const { own: _own, sold: _sold, id: _id, ...fields } = await entry(id);
   return screen.send(species.edit, { params: { id }, body: { ...fields, ...more } });
 }
 
@@ -84,7 +84,7 @@ describe('the species book', () => {
   });
 
   it('takes a species of the shop’s own, and lands it', async () => {
-    const { own: _own, version: _version, ...bass } = await entry('sea_bass');
+    const { own: _own, sold: _sold, version: _version, ...bass } = await entry('sea_bass');
     const meagre = {
       ...bass,
       id: 'meagre',
@@ -100,5 +100,27 @@ describe('the species book', () => {
       months: [],
       lots: 1,
     });
+  });
+});
+
+describe('what the shop sells', () => {
+  const set = (off: string[], version = 1) => shop.manager.send(species.setSold, { body: { version, off } });
+  const sold = async (id: string) => (await entry(id)).sold;
+
+  it('is all of the book until it says otherwise, and says so of every fish', async () => {
+    expect(await sold('hake')).toBe(true);
+    expect((await set(['hake', 'cod', 'hake'])).body).toEqual({ version: 2 });
+    expect(await shop.manager.ok(species.sold)).toEqual({ version: 2, off: ['cod', 'hake'] });
+    expect([await sold('hake'), await sold('cod'), await sold('sea_bass')]).toEqual([false, false, true]);
+    // It may come in all the same: what lies there is landed, whatever the shop meant to sell.
+    expect((await set(['sea_bass'], 2)).status).toBe(200);
+    expect((await landBass(shop)).lotId).toBeGreaterThan(0);
+  });
+
+  it('is no fish of another book, and not nothing', async () => {
+    expect((await set(['unicorn'])).problem.errors?.[0]?.path).toBe('off');
+    const all = (await shop.counter.ok(contract.landing.species)).map((s) => s.id);
+    expect((await set(all)).problem.errors?.[0]?.path).toBe('off');
+    expect((await shop.bench.send(species.setSold, { body: { version: 1, off: [] } })).status).toBe(403);
   });
 });

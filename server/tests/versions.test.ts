@@ -68,7 +68,7 @@ const scheme = async () => {
   return fields;
 };
 const species = async () => {
-  const { version: _v, own: _o, ...fields } = first(await manager().ok(contract.landing.species));
+  const { version: _v, own: _o, sold: _s, ...fields } = first(await manager().ok(contract.landing.species));
   const { id, ...rest } = fields;
   return { params: { id }, fields: rest };
 };
@@ -214,6 +214,12 @@ const edits: Record<string, () => Promise<Edit>> = {
       theirs: { ...fields, centres: [0, 0.3, 0.6, 1], note: 'theirs' },
     };
   },
+  'species.setSold': () =>
+    Promise.resolve({
+      route: contract.species.setSold,
+      mine: { off: ['cod'] },
+      theirs: { off: ['cod', 'hake'] },
+    }),
   'species.edit': async () => {
     const { params, fields } = await species();
     return {
@@ -275,8 +281,8 @@ const edits: Record<string, () => Promise<Edit>> = {
   'settings.setScreens': () =>
     Promise.resolve({
       route: contract.settings.setScreens,
-      mine: { idleLockMinutes: 5 },
-      theirs: { idleLockMinutes: 7 },
+      mine: { idleLockMinutes: 5, twoSweepers: false },
+      theirs: { idleLockMinutes: 7, twoSweepers: true },
     }),
   'settings.setDevices': () => {
     const none = { probe: { address: null }, sensors: { address: null } };

@@ -44,6 +44,8 @@ export interface ShopSettings extends ShopCalendar {
   /** Species whose roe or liver is eaten here by custom. */
   customs: { roe: readonly string[]; liver: readonly string[] };
   money: MoneySettings;
+  /** Species of the book this shop does not sell. */
+  speciesOff: readonly string[];
   /** Checks signed at the end of a day. */
   checks: readonly { id: string; words: string }[];
   /** Days that sell more or less than their weekday does. */
@@ -82,6 +84,7 @@ export const defaultSettings: ReadSettings = {
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   twoSweepers: false,
+  speciesOff: [],
   forms: [],
   methods: {},
   tubs: [

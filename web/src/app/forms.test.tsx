@@ -176,7 +176,7 @@ const scheme = {
   grades: 0,
   history: [],
 } as unknown as Parameters<typeof SchemeEditor>[0]['scheme'];
-const bass = { ...catalogue.find((s) => s.id === 'sea_bass')!, own: false, version: 3 };
+const bass = { ...catalogue.find((s) => s.id === 'sea_bass')!, own: false, sold: true, version: 3 };
 const fillet = shippedForms.find((f) => f.id === 'fillet_skin_on')!;
 const labels = {
   version: 3,

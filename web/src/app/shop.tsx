@@ -65,6 +65,12 @@ export function useTimes() {
   }, [shop]);
 }
 
+/** Species to choose from, those the shop sells; and the one that is chosen already, sold or not. */
+export function useSold(chosen = ''): SpeciesRow[] {
+  const book = useSpecies();
+  return useMemo(() => [...book.values()].filter((s) => s.sold || s.id === chosen), [book, chosen]);
+}
+
 /** The species book by id. */
 export function useSpecies(): Map<string, SpeciesRow> {
   const { data } = useRead(contract.landing.species);

@@ -10,6 +10,7 @@ const words: Record<FirstStep, { name: string; why: string; to: string }> = {
   owner: { name: say('step_owner'), why: say('step_owner_why'), to: '/people' },
   opening: { name: say('step_opening'), why: say('step_opening_why'), to: '/settings?what=opening' },
   rules: { name: say('step_rules'), why: say('step_rules_why'), to: '/rules' },
+  species: { name: say('step_species'), why: say('step_species_why'), to: '/species?what=sold' },
   people: { name: say('step_people'), why: say('step_people_why'), to: '/people?who=new' },
   devices: { name: say('step_devices'), why: say('step_devices_why'), to: '/settings?what=devices' },
   suppliers: { name: say('step_suppliers'), why: say('step_suppliers_why'), to: '/landing?delivery=new' },

@@ -17,7 +17,7 @@ const shown = (open: string[], left: string[] = [], all = false) =>
 describe('what a new shop has still to do', () => {
   it('is listed with why, and each leads to where it is done', async () => {
     shown([...firstSteps]);
-    await says(/9 things still to do before the first sale/);
+    await says(/10 things still to do before the first sale/);
     const links = screen.getAllByRole('link').map((a) => a.getAttribute('href'));
     expect(links).toHaveLength(firstSteps.length);
     expect(links).toContain('/settings?what=opening');
@@ -39,7 +39,7 @@ describe('what a new shop has still to do', () => {
 
   it('is one line once the first fish are being landed, and leads to the whole of it', async () => {
     served(<FirstSteps brief />, { 'GET /api/settings/steps': states([...firstSteps]) }, ines);
-    await says(/9 things still to do before the first sale/);
+    await says(/10 things still to do before the first sale/);
     expect(screen.getAllByRole('link').map((a) => a.getAttribute('href'))).toEqual(['/settings']);
     expect(screen.queryByRole('button', { name: 'Leave it' })).toBeNull();
   });

@@ -38,7 +38,7 @@ export const shop: Shop = {
 };
 /** The day it is in the shop of these tests. */
 export const shopDay = tradingDay(new Date(), shop);
-const book = catalogue.map((s) => ({ ...s, own: false, version: 1 }));
+const book = catalogue.map((s) => ({ ...s, own: false, sold: true, version: 1 }));
 
 /** A request a screen sent. */
 export interface Sent {

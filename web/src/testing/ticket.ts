@@ -6,7 +6,12 @@ import { formBook, formOf } from '@ember-slate/core/forms';
 import { catalogue } from '@ember-slate/core/species';
 
 const book = formBook();
-const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
+const row = (id: string): SpeciesRow => ({
+  ...catalogue.find((s) => s.id === id)!,
+  own: false,
+  sold: true,
+  version: 1,
+});
 
 let lastId = 0;
 /** A cut of the ticket; nobody's is the counter's. */

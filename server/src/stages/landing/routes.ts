@@ -21,7 +21,8 @@ import { listPhotos, onePhoto } from './queries/photos.ts';
 import { supplierRecord } from './queries/suppliers.ts';
 
 export const landing = (recut: Recut): Handlers<typeof contract.landing> => ({
-  species: (work) => allSpecies(work.tx),
+  species: async (work) =>
+    (await allSpecies(work.tx)).map((s) => ({ ...s, sold: !work.settings.speciesOff.includes(s.id) })),
   suppliers: (work) => rows(work.tx, 'SELECT id, name FROM supplier ORDER BY name'),
   supplier: (work, { params }) => supplierRecord(work, idOf(params.id)),
   editSupplier: (work, { params, body }) => editSupplier(work, idOf(params.id), body),

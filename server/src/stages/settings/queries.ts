@@ -135,6 +135,7 @@ export async function stepsToDo(
     owner: n.unnamed === 0,
     opening: chosen('hours') || chosen('timeZone'),
     rules: chosen('ruleProfile'),
+    species: chosen('speciesOff'),
     people: n.people > 1,
     devices: Object.values(statesNow(given, settings.devices)).some((state) => state === 'real'),
     suppliers: n.suppliers > 0,

@@ -4,7 +4,8 @@ import type { Species } from '@ember-slate/core/species';
 import { speciesFaults } from '@ember-slate/core/yields';
 import type { Work } from '../../platform/context.ts';
 import { run, type Tx } from '../../platform/db.ts';
-import { problems } from '../../platform/problem.ts';
+import { fieldProblem, problems } from '../../platform/problem.ts';
+import { changeSetting } from '../../platform/settings.ts';
 import { allSpecies, columns, oneSpecies } from '../../shop/species.ts';
 import { say } from './say.ts';
 
@@ -93,4 +94,21 @@ export async function newSpecies(
     });
   await addSpecies(work.tx, body);
   return { id: body.id };
+}
+
+/** Says which species the shop does not sell. Throws a problem of the list where one is in no book, or none is left. */
+export async function setSold(
+  work: Work,
+  { version, off }: BodyOf<typeof contract.species.setSold>,
+): Promise<{ version: number }> {
+  const book = new Set((await allSpecies(work.tx)).map((s) => s.id));
+  if (!off.every((id) => book.has(id))) throw fieldProblem('off', say('not_in_the_species_book'));
+  if (new Set(off).size >= book.size) throw fieldProblem('off', say('sell_one_species_at_least'));
+  return changeSetting(
+    work,
+    'speciesOff',
+    version,
+    () => [...new Set(off)].sort(),
+    (had) => ({ off: had }),
+  );
 }

@@ -21,7 +21,12 @@ import { layOut } from '../../testing/laidOut.ts';
 const book = formBook();
 const bram = { id: 3, name: 'Bram', role: 'bench' } as const;
 const grams = (g: number) => `${g} g`;
-const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
+const row = (id: string): SpeciesRow => ({
+  ...catalogue.find((s) => s.id === id)!,
+  own: false,
+  sold: true,
+  version: 1,
+});
 
 describe('what may lie on the pan', () => {
   const pell = cutFor('steaks', 'Pell', 2, 200);

@@ -3,7 +3,7 @@ import { forPeople } from '@ember-slate/core/buying';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
-import { useSpecies } from '../../app/shop.tsx';
+import { useSold } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
@@ -35,9 +35,9 @@ function sumOf(data: CostChoices | undefined, said: Said) {
 
 /** The shop question: so many people, a portion, this fish and form: how many fish, what weight, what cost. */
 export function ForPeople({ onClose }: { onClose: () => void }) {
-  const book = useSpecies();
   const mass = useMass();
   const [speciesId, setSpecies] = useState('salmon');
+  const sold = useSold(speciesId);
   const { data } = useRead(contract.costs.choices, { query: { speciesId } });
   const [form, setForm] = useState('fillet_skin_on');
   const [people, setPeople] = useState('12');
@@ -57,7 +57,7 @@ export function ForPeople({ onClose }: { onClose: () => void }) {
             setFish(null);
             setPaid(null);
           }}
-          options={[...book.values()]
+          options={[...sold]
             .map((s) => ({ value: s.id, name: shortName(s.name) }))
             .sort((a, b) => a.name.localeCompare(b.name))}
         />

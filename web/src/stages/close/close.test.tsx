@@ -76,13 +76,13 @@ describe('closing', () => {
     const wrong = open(
       new Refusal({ status: 401, code: 'not-signed-in', detail: 'Name and PIN do not match' }),
     );
-    expect(
-      [...(screen.getByLabelText(/Who signs too/) as HTMLSelectElement).options].map((o) => o.text),
-    ).toEqual(['choose', 'Bram Teale', 'I am alone in the shop']);
+    expect([...screen.getByLabelText<HTMLSelectElement>(/Who signs too/).options].map((o) => o.text)).toEqual(
+      ['choose', 'Bram Teale', 'I am alone in the shop'],
+    );
     give('1111');
     await screen.findByText('Name and PIN do not match');
     expect(wrong).toHaveLength(1);
-    expect((screen.getByLabelText(/Their PIN/) as HTMLInputElement).value).toBe('');
+    expect(screen.getByLabelText<HTMLInputElement>(/Their PIN/).value).toBe('');
     cleanup();
     const token = 't'.repeat(43);
     const sent = open({ token, name: 'Bram Teale' });

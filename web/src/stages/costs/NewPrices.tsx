@@ -5,7 +5,7 @@ import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useNotify } from '../../app/notify.ts';
-import { useSpecies } from '../../app/shop.tsx';
+import { useSold, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { MoneyField, SelectField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
@@ -48,6 +48,7 @@ export function OnePrice({ list, onDone }: Asked) {
     },
   });
   const { speciesId, item } = form.values;
+  const sold = useSold(speciesId);
   const was = listed(speciesId, item);
   return (
     <Form
@@ -62,7 +63,7 @@ export function OnePrice({ list, onDone }: Asked) {
         <Picker
           label={say('fish')}
           {...form.field('speciesId')}
-          options={[...book.values()].map((s) => ({ value: s.id, name: shortName(s.name), detail: s.names }))}
+          options={sold.map((s) => ({ value: s.id, name: shortName(s.name), detail: s.names }))}
         />
         <SelectField
           label={say('as')}

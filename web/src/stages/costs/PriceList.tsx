@@ -4,7 +4,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useNow, useTimes } from '../../app/shop.tsx';
+import { useNow, useTimes, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
@@ -132,6 +132,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
 
 /** The price list with what each form costs and leaves; those that sell come first, the thinnest margin on top. */
 export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules: MoneySettings }) {
+  const book = useSpecies();
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<ListedPrice | null>(null);
   // A shop that sold nothing yet wants to see all it has priced.
@@ -140,7 +141,7 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = list.filter(
     (l) =>
-      (all || words.length > 0 || l.soldGrams > 0) &&
+      (words.length > 0 || ((all || l.soldGrams > 0) && book.get(l.speciesId)?.sold !== false)) &&
       words.every((w) => `${l.speciesName} ${l.itemName}`.toLowerCase().includes(w)),
   );
   const said = (perKg: number | null) => (perKg === null ? '–' : formatMoney(perUnit(perKg, rules.unit)));

@@ -4,7 +4,7 @@ import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
-import { useSpecies } from '../../app/shop.tsx';
+import { useSold } from '../../app/shop.tsx';
 import { MoneyField, SelectField, TextField, WeightField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { formatMoney, parseMoney, plainMoney } from '../../parts/money.ts';
@@ -225,9 +225,9 @@ function Sums({ of }: { of: CostChoices }) {
 
 /** Which form of this fish earns most, and what if the price, the yield or the hour were another. */
 export function WhatIf() {
-  const book = useSpecies();
   const [asked, setSpecies] = useChosenRow('species');
   const speciesId = asked ?? 'hake';
+  const sold = useSold(speciesId);
   const { data, problem, refetch } = useRead(contract.costs.choices, { query: { speciesId } });
   return (
     <section>
@@ -236,7 +236,7 @@ export function WhatIf() {
         label={say('fish_2')}
         value={speciesId}
         onChange={setSpecies}
-        options={[...book.values()]
+        options={[...sold]
           .map((s) => ({ value: s.id, name: shortName(s.name) }))
           .sort((a, b) => a.name.localeCompare(b.name))}
       />

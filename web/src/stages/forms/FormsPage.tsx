@@ -17,7 +17,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
-import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { useShop, useSold, useSpecies, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField } from '../../parts/Field.tsx';
 import { useForms } from '../../parts/forms.ts';
@@ -46,6 +46,7 @@ export default function FormsPage() {
   const mass = useMass();
   const [asked, setSpeciesId] = useChosenRow('species');
   const speciesId = asked ?? 'hake';
+  const sold = useSold(speciesId);
   const [condition, setCondition] = useState<ArrivalCondition>('gutted');
   const [damage, setDamage] = useState<Damage | ''>('');
   const [editing, setEditing] = useState<Form | 'new' | null>(null);
@@ -70,7 +71,7 @@ export default function FormsPage() {
             label={say('fish')}
             value={speciesId}
             onChange={setSpeciesId}
-            options={[...species.values()].map((x) => ({ value: x.id, name: x.name }))}
+            options={sold.map((x) => ({ value: x.id, name: x.name }))}
           />
           <SelectField
             label={say('came')}

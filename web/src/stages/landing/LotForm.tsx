@@ -74,7 +74,14 @@ function WhatCame({ state, isNew }: { state: LotFormState; isNew: boolean }) {
             ? `${species.scientificName}${species.asfis ? ` · ${species.asfis}` : ''}`
             : say('name_or_code')
         }
-        options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
+        // Fish the shop does not deal in may come all the same: it stands last.
+        options={[...book.values()]
+          .sort((a, b) => Number(b.sold) - Number(a.sold))
+          .map((s) => ({
+            value: s.id,
+            name: s.name,
+            detail: s.sold ? (s.asfis ?? '') : say('not_sold_here'),
+          }))}
       />
       <SelectField
         label={say('came_as')}

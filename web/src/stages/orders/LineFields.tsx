@@ -4,7 +4,7 @@ import type { Use } from '@ember-slate/core/freshness';
 import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
 import { useState } from 'react';
-import { useShop, useSpecies } from '../../app/shop.tsx';
+import { useShop, useSold, useSpecies } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
 import { useLength } from '../../parts/length.ts';
@@ -184,6 +184,7 @@ function Wishes({ draft, set, errors, form, species }: Part & { species: Species
 export function LineFields(props: Props) {
   const { draft, set, errors, remove } = props;
   const book = useSpecies();
+  const sold = useSold(draft.speciesId);
   const forms = useForms();
   const wished = wishWords({ ...draft, people: wholeNumber(draft.people), options: [], use: '' }).length > 0;
   const [more, setMore] = useState(wished || draft.thickMm !== '');
@@ -199,7 +200,7 @@ export function LineFields(props: Props) {
         onChange={(speciesId) => set({ speciesId })}
         error={errors.speciesId}
         options={[
-          ...[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' })),
+          ...sold.map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' })),
           { value: anyWhite, name: say('any_white_fish_in_season'), detail: '' },
         ]}
       />

@@ -21,7 +21,7 @@ import {
   wingsOf,
 } from '@ember-slate/core/body';
 import { useState } from 'react';
-import { useSpecies } from '../../app/shop.tsx';
+import { useSold, useSpecies } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { WingDrawing } from '../../parts/WingDrawing.tsx';
@@ -192,7 +192,7 @@ function Amount({ typed, set }: FieldsProps) {
 }
 
 function FishAndCut({ typed, set, of }: FieldsProps & { of: Marking }) {
-  const book = useSpecies();
+  const sold = useSold(typed.speciesId);
   const length = useLength();
   const mass = useMass();
   return (
@@ -205,7 +205,7 @@ function FishAndCut({ typed, set, of }: FieldsProps & { of: Marking }) {
         label={say('species')}
         value={typed.speciesId}
         onChange={(speciesId) => set({ speciesId })}
-        options={[...book.values()].map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
+        options={sold.map((s) => ({ value: s.id, name: s.name, detail: s.asfis ?? '' }))}
       />
       <SelectField
         label={say('as_it_lies_there')}

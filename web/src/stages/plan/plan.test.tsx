@@ -10,7 +10,12 @@ import { Changes } from './Changes.tsx';
 import Marks from './Marks.tsx';
 import { PlanHead } from './PlanHead.tsx';
 
-const row = (id: string): SpeciesRow => ({ ...catalogue.find((s) => s.id === id)!, own: false, version: 1 });
+const row = (id: string): SpeciesRow => ({
+  ...catalogue.find((s) => s.id === id)!,
+  own: false,
+  sold: true,
+  version: 1,
+});
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const heading = () => screen.getByRole('heading', { level: 1 }).textContent;

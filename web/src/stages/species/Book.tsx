@@ -1,11 +1,13 @@
 import { arrivalFraction, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { useChosenRow } from '../../app/address.ts';
 import { useShop, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Fish } from '../../parts/Fish.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { SpeciesEditor } from './SpeciesEditor.tsx';
+import { WhatWeSell } from './WhatWeSell.tsx';
 import { SpeciesPage } from './SpeciesPage.tsx';
 import { say } from './say.ts';
 
@@ -17,6 +19,7 @@ export default function Book() {
   const { me } = useShop();
   const [query, setQuery] = useState('');
   const [editing, setEditing] = useState<'no' | 'this' | 'new'>('no');
+  const [what, setWhat] = useChosenRow('what');
   if (book.size === 0) return <Waiting problem={undefined} onRetry={() => undefined} />;
   const wanted = query.trim().toLowerCase();
   const all = [...book.values()].sort((a, b) => shortName(a.name).localeCompare(shortName(b.name)));
@@ -51,7 +54,10 @@ export default function Book() {
                 onClick={() => open(s.id)}
                 className={`flex min-h-12 w-full items-center justify-between gap-2 px-2 text-left hover:bg-lift ${s.id === shown.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
               >
-                <span className="truncate font-figure text-label font-semibold">{shortName(s.name)}</span>
+                <span className={`truncate font-figure text-label ${s.sold ? 'font-semibold' : 'text-ink2'}`}>
+                  {shortName(s.name)}
+                  {!s.sold && <span className="block text-note">{say('not_sold_short')}</span>}
+                </span>
                 <span className="shrink-0" aria-hidden="true">
                   <Fish species={s} grams={s.typicalG * arrivalFraction(s, 'whole')} perMm={0.055} />
                 </span>
@@ -63,15 +69,20 @@ export default function Book() {
           )}
         </ul>
         {me.role === 'manager' && (
-          <div className="shrink-0 py-2">
+          <div className="flex shrink-0 flex-wrap gap-2 py-2">
             <Button small onPress={() => setEditing('new')}>
               {say('add_a_species')}
+            </Button>
+            <Button small onPress={() => setWhat('sold')}>
+              {say('what_we_sell')}
             </Button>
           </div>
         )}
       </div>
       <div className="min-h-0 overflow-x-clip overflow-y-auto pb-6">
-        {editing === 'no' ? (
+        {what === 'sold' && me.role === 'manager' ? (
+          <WhatWeSell onDone={() => setWhat(null)} />
+        ) : editing === 'no' ? (
           <SpeciesPage
             key={shown.id}
             species={shown}

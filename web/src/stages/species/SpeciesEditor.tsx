@@ -269,7 +269,7 @@ export function SpeciesEditor({ species, isNew, onDone, onCancel }: Props) {
     route: isNew ? contract.species.add : contract.species.edit,
     params: { id: species.id },
     body: (v) => {
-      const { own: _own, version: _version, id, ...fields } = entryOf(v, isNew);
+      const { own: _own, sold: _sold, version: _version, id, ...fields } = entryOf(v, isNew);
       return isNew ? { ...fields, id } : { ...fields, version: v.version };
     },
     mayBeSent: (v) => {

@@ -7,7 +7,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { served } from '../../testing/served.tsx';
 import { BodyEditor } from './BodyEditor.tsx';
 
-const hake: SpeciesRow = { ...catalogue.find((s) => s.id === 'hake')!, own: false, version: 1 };
+const hake: SpeciesRow = { ...catalogue.find((s) => s.id === 'hake')!, own: false, sold: true, version: 1 };
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 
