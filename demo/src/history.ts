@@ -7,8 +7,7 @@ import { byRate, taxLines, type Taxed } from '@ember-slate/core/prices';
 import { apportion, multiplyRate } from '@ember-slate/core/units';
 import { expectedCut } from '@ember-slate/core/board';
 import { trims, type TrimId } from '@ember-slate/core/yields';
-import { sealClosing } from '@ember-slate/server/platform/books/seal';
-import { row, type Tx } from '@ember-slate/server/platform/db';
+import type { Tx } from '@ember-slate/server/platform/db';
 import { Bulk } from './bulk.ts';
 import type { Random } from './random.ts';
 import * as scenario from './scenario/index.ts';
@@ -98,27 +97,14 @@ export class History {
     for (let day = from; day <= to; day = addDays(day, 1)) {
       this.day(day, day === to);
       // A fortnight at a time: enough rows for one statement, few enough to hold.
-      if (++days % 14 === 0) await this.write();
+      if (++days % 14 === 0) await this.bulk.flush();
     }
     for (const e of this.balances.values())
       this.bulk.add('balance', [e.account, e.lotId, e.item, e.batch, e.grams, e.pieces]);
     for (const l of this.losses.values()) this.bulk.add('day_loss', l);
-    await this.write();
+    await this.bulk.flush();
     await this.bulk.end();
     return this.bulk.count('entry');
-  }
-
-  /** Days that were closed and not yet sealed: what they hold must be in the books first. */
-  private unsealed: string[] = [];
-  private async write() {
-    await this.bulk.flush();
-    for (const day of this.unsealed) {
-      const closing = await row<{ id: number }>(this.tx, 'SELECT id FROM day_close WHERE trading_day = ?', [
-        day,
-      ]);
-      await sealClosing(this.tx, closing!.id, day);
-    }
-    this.unsealed = [];
   }
 
   private readonly supplierIds = new Map<string, number>();
@@ -492,7 +478,6 @@ export class History {
     this.takings.delete(day);
     const evening = this.at(day, 18 * 60 + 20);
     this.bulk.add('day_close', [this.bulk.id('day_close'), day, evening, this.o.staff.manager, takings, '']);
-    this.unsealed.push(day);
     this.bulk.add('trading_day', [day, 1, this.sales]);
     for (const [key, [grams, money]] of this.sold)
       this.bulk.add('day_sold', [day, ...key.split(' '), grams, grams, money]);

@@ -1,12 +1,13 @@
 import { parseArgs } from 'node:util';
 import type { StockRow } from '@ember-slate/contract';
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
-import { openPool, transaction, type Tx } from '@ember-slate/server/platform/db';
+import { openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
 import type { Actor, Work } from '@ember-slate/server/platform/context';
 import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { addStaff } from '@ember-slate/server/stages/people/commands';
 import { speciesById } from '@ember-slate/server/shop/species';
 import { writePrice } from '@ember-slate/server/stages/prices/commands';
+import { sealClosing } from '@ember-slate/server/platform/books/seal';
 import { closeDay, sign } from '@ember-slate/server/stages/close/commands';
 import { tillsOf } from '@ember-slate/server/stages/close/queries/till';
 import { stock } from '@ember-slate/server/shop/stock';
@@ -316,6 +317,15 @@ async function countShort(work: Work) {
 
 const pool = openPool(configFromEnv().databaseUrl, 1);
 
+/** Seals every day that was closed, the oldest first; once the tables are counted each is read along its days. */
+async function sealAll(tx: Tx) {
+  const closed = await rows<{ id: number; day: string }>(
+    tx,
+    'SELECT id, trading_day AS day FROM day_close ORDER BY trading_day',
+  );
+  for (const { id, day } of closed) await sealClosing(tx, id, day);
+}
+
 /** Years written in one go: the database counts its tables anew before it chooses how to look things up in them. */
 async function countAnew() {
   const [tables] = await pool.query('SHOW TABLES');
@@ -334,6 +344,7 @@ try {
     return hired;
   });
   await countAnew();
+  await transaction(pool, sealAll);
   await transaction(pool, async (tx) => {
     const shop = await shopIn(tx, people);
     await articles.offer(shop.at(addDays(today, -scenario.livedDays), 5 * 60));
