@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Cutting } from './src/cutting.ts';
 import { findFresh, keepVerdict, sayLot } from './src/atDoor.ts';
 import {
   By,
@@ -100,35 +101,10 @@ describe('one fish from the van door to the customer’s bag', () => {
   });
 
   it('cuts two fish, signs the sweep, weighs everything out, and the balance closes', async () => {
-    await press(driver, 'Bench');
-    await press(driver, 'Begin');
-    await pageSays(driver, 'Bring 2 fish of');
-    await weigh(920);
-    await press(driver, 'Begin cutting');
-    await pageSays(driver, 'Check and wipe');
-    await pageSays(driver, 'Sharp: fin spines');
-    while ((await text('h1')) !== 'Bone sweep') {
-      const before = await text('h1');
-      await press(driver, 'Next');
-      await driver.wait(async () => (await text('h1')) !== before, patientMs);
-    }
-    await press(driver, 'Sign pass one');
-    await pageSays(driver, 'found none');
-    await press(driver, 'Sign pass two');
-    await driver.wait(
-      async () => (await texts(driver, '[aria-label="Pass 2"]'))[0]!.includes('found none'),
-      patientMs,
-    );
-    await press(driver, 'Next');
-    await pageSays(driver, 'Frame check');
-    await press(driver, 'clear');
-    await press(driver, 'Next');
-    await pageSays(driver, 'Weigh out');
-    for (const grams of [112, 108, 111, 109]) await weighOut(grams);
-    // Then every tub the ticket expects, as heavy as it says.
-    for (let asked = await nextTub(); asked; asked = await nextTub()) await weighOut(asked);
-    await press(driver, 'drip, blood, rinse');
-    await weighOut(14);
+    const cutting = new Cutting(driver, shop.put);
+    await cutting.begin(920);
+    await cutting.sweep();
+    await cutting.weighAll([112, 108, 111, 109], 14);
     await press(driver, 'Next');
     await pageSays(driver, 'Wrap and label');
     await press(driver, 'Next');
@@ -136,30 +112,6 @@ describe('one fish from the van door to the customer’s bag', () => {
     await press(driver, 'Close the ticket');
     await pageSays(driver, 'is done');
   });
-
-  /** What the next tub is expected to weigh, grams; null when none is left. */
-  async function nextTub(): Promise<number | null> {
-    for (const row of await texts(driver, '[aria-label="What lies on the pan"] [role=radio]')) {
-      const tub = /^(?!fillet|left over|drip|water).*about (\d+) g$/s.exec(row);
-      if (tub) return Number(tub[1]);
-    }
-    return null;
-  }
-
-  /** One weight onto the ticket, and the wait until it stands there. */
-  async function weighOut(grams: number) {
-    const count = () => shop.count('SELECT COUNT(*) FROM weigh_out');
-    const before = await count();
-    await weigh(grams);
-    await driver.wait(async () => (await count()) === before + 1, patientMs, `${grams} g was not taken`);
-    // The screen must know of it too before anything is read off it.
-    await driver.wait(
-      async () => (await texts(driver, 'button')).filter((t) => t === 'strike').length === before + 1,
-      patientMs,
-      `${grams} g never stood on the ticket`,
-    );
-    await liveWeight(driver, 0);
-  }
 
   it('hands the order over for money', async () => {
     await press(driver, 'Orders');

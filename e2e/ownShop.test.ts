@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from '@ember-slate/server/launch/database';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Cutting, fourFilletsFor } from './src/cutting.ts';
 import { findFresh, keepVerdict, sayLot } from './src/atDoor.ts';
 import {
   By,
@@ -24,8 +25,8 @@ import {
 } from './src/browser.ts';
 
 /**
- * A shop of one's own, opened and run by its screens alone: set up, a scale that sends plain lines, a price list, fish
- * landed, graded, ordered and sold with tax and change, a sale put right, the day closed and backed up; then the backup in
+ * A shop of one's own, opened and run by its screens alone: set up, a scale that sends plain lines, a price list, other
+ * goods, fish landed, graded, ordered, cut and sold with tax and change, a species, a weight and a sale put right, the day closed and backed up; then the backup in
  * another folder tells the same numbers.
  */
 const here = mkdtempSync(join(tmpdir(), 'ember-slate-own-'));
@@ -184,6 +185,16 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await pageSays(driver, '2 prices set');
   });
 
+  it('sells lemons too', async () => {
+    await open('/goods');
+    await press(driver, 'Add an article');
+    await fill(driver, 'Name', 'Lemon');
+    await fill(driver, 'Price a piece', '0.60');
+    await fill(driver, 'Tax, %', '7');
+    await press(driver, 'Add it');
+    await pageSays(driver, 'One article besides fish');
+  });
+
   it('lands fish by its weight, and grades it', async () => {
     await press(driver, 'Landing');
     await fill(driver, 'Supplier', 'Brannock Boats');
@@ -192,11 +203,11 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await sayLot(driver, {
       species: 'gilthead',
       scientific: 'Sparus aurata',
-      fish: '10',
+      fish: '40',
       priceAKg: '14,50',
     });
-    scale.put(4880);
-    await liveWeight(driver, 4880);
+    scale.put(19_520);
+    await liveWeight(driver, 19_520);
     await press(driver, 'Take lot weight');
     scale.put(0);
     await press(driver, 'Land this lot');
@@ -204,7 +215,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await press(driver, 'No more lots');
     await press(driver, 'Note checked, close');
     await pageSays(driver, '1 delivery landed and checked');
-    await findFresh(driver, 'gilthead sea bream');
+    await findFresh(driver, 'gilthead sea bream', 5);
     await keepVerdict(driver);
   });
 
@@ -216,63 +227,94 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await fill(driver, 'Species', 'sea bass');
     await driver.actions().sendKeys(Key.ARROW_DOWN, Key.ENTER).perform();
     await pageSays(driver, 'graded again before anything of it is sold');
-    scale.put(4600);
-    await liveWeight(driver, 4600);
+    scale.put(18_400);
+    await liveWeight(driver, 18_400);
     await press(driver, 'Take lot weight');
     scale.put(0);
     await fill(driver, 'Why is it put right?', 'no gold band, and ice on the pan');
     await press(driver, 'Put it right');
-    await findFresh(driver, 'sea bass');
+    await findFresh(driver, 'sea bass', 5);
     await keepVerdict(driver);
     await open('/close/put-right');
     await pageSays(driver, 'One thing was put right');
     await pageSays(driver, 'no gold band, and ice on the pan');
   });
 
-  it('takes an order with a deposit', async () => {
-    await press(driver, 'Orders');
-    await fill(driver, 'Customer', 'Pell');
-    await choose(driver, 'For the day', 'tomorrow');
-    await fill(driver, 'At', '1200');
-    await fill(driver, 'Species', 'sea bass');
-    await driver.actions().sendKeys(Key.ARROW_DOWN, Key.ENTER).perform();
-    await choose(driver, 'Form', 'fillets, skin on');
-    await fill(driver, 'Pieces', '4');
-    await fill(driver, 'Each about', '110');
-    await fill(driver, 'Deposit', '5');
-    await press(driver, 'Take the order');
-    await pageSays(driver, 'taken for Pell');
+  it('takes six orders, one with a deposit', async () => {
+    await fourFilletsFor(driver, 'Pell', '5');
+    for (const customer of ['Ashdown', 'Quill', 'Vane', 'Osk', 'Tolland'])
+      await fourFilletsFor(driver, customer);
+    await pageSays(driver, 'Tolland');
   });
 
-  it('sells by weight with change, on account, and takes a wrong sale back', async () => {
+  it('plans and cuts three of them', async () => {
+    const cutting = new Cutting(driver, scale.put);
+    for (let ticket = 0; ticket < 3; ticket++) {
+      await press(driver, 'Cut plan');
+      await press(driver, 'choose fish by hand');
+      await pageSays(driver, '4 of 4 pieces');
+      await press(driver, 'Send to bench');
+      await pageSays(driver, 'waits at the bench');
+      await cutting.begin(920);
+      await cutting.sweep();
+      await cutting.weighAll([112, 108, 111, 109], 14);
+      await cutting.close(null);
+    }
+    await press(driver, 'Orders');
+    await press(driver, 'Hand over');
+    await fill(driver, 'Price a kg', '41.30');
+    await press(driver, 'Paid, hand over');
+    await pageSays(driver, 'handed to');
+  });
+
+  it('sells ten bags: with change, on account, by card, lemons alone; and takes a wrong one back', async () => {
     await press(driver, 'Counter');
-    for (const [i, grams] of [455, 471, 448].entries()) {
-      // The tray stays chosen for the next customer.
-      if (i === 0) await press(driver, 'Sea bass, whole');
+    const bag = async (grams: number) => {
       await weigh(grams);
       await pageSays(driver, '1 item');
       await lift();
-      if (i === 0) {
-        await press(driver, 'Cash');
-        await fill(driver, 'Given', '20');
-        await driver.actions().sendKeys(Key.ENTER).perform();
-        // 455 g at 24.00 a kilogram is 10.92.
-        await pageSays(driver, 'Given €20.00, change €9.08');
-      } else if (i === 1) {
-        await press(driver, 'on account');
-        await fill(driver, 'Customer', 'Pell');
-        await (await see(driver, By.css('[role=dialog] button[type=submit]'))).click();
-        await pageSays(driver, 'paid: €11.30');
-      } else {
-        await driver.actions().sendKeys(Key.ENTER).perform();
-        await pageSays(driver, 'paid: €10.75');
-      }
+    };
+    const byCard = async (paid: string) => {
+      await driver.actions().sendKeys(Key.ENTER).perform();
+      await pageSays(driver, `paid: ${paid}`);
+    };
+    // The tray stays chosen for the next customer.
+    await press(driver, 'Sea bass, whole');
+    await bag(455);
+    await press(driver, 'Cash');
+    await fill(driver, 'Given', '20');
+    await driver.actions().sendKeys(Key.ENTER).perform();
+    // 455 g at 24.00 a kilogram is 10.92.
+    await pageSays(driver, 'Given €20.00, change €9.08');
+    await bag(471);
+    await press(driver, 'on account');
+    await fill(driver, 'Customer', 'Pell');
+    await (await see(driver, By.css('[role=dialog] button[type=submit]'))).click();
+    await pageSays(driver, 'paid: €11.30');
+    for (const [grams, paid] of [
+      [450, '€10.80'],
+      [462, '€11.09'],
+      [447, '€10.73'],
+      [470, '€11.28'],
+      [458, '€10.99'],
+      [465, '€11.16'],
+    ] as const) {
+      await bag(grams);
+      await byCard(paid);
     }
+    await press(driver, 'Other goods');
+    for (const had of ['Lemon', '1 in the bag']) await press(driver, had);
+    await press(driver, 'Back');
+    await pageSays(driver, '2 at €0.60');
+    await byCard('€1.20');
+    await bag(448);
+    await byCard('€10.75');
     await open('/counter/sales');
     await press(driver, 'Take the whole sale back');
     await fill(driver, 'Why', 'wrong bag');
     await press(driver, 'Take it back');
-    await pageSays(driver, '2 sales, €22.22');
+    // With the order that was handed over: 89.47 and 18.17.
+    await pageSays(driver, '10 sales, €107.64');
     await open('/customers');
     await pageSays(driver, '1 customer owes €11.30');
   });
@@ -314,7 +356,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
 
   it('is the same shop in another folder, to the gram and the coin', async () => {
     const before = await numbers();
-    expect(before.join(' ')).toContain('€22.22');
+    expect(before.join(' ')).toContain('€107.64');
     await stop(shop);
     const kept = join(here, 'shop', 'backups');
     // A shop that was empty in the night has a backup of that as well: the last one counts.

@@ -20,15 +20,15 @@ export async function sayLot(driver: WebDriver, lot: Landed): Promise<void> {
   await choose(driver, 'Gear', 'hooks and lines');
 }
 
-/** Looks at three fish of the only lot that waits, finds them fresh by every sign, and comes to the verdict. */
-export async function findFresh(driver: WebDriver, species: string): Promise<void> {
+/** Looks at so many fish of the only lot that waits, finds them fresh by every sign, and comes to the verdict. */
+export async function findFresh(driver: WebDriver, species: string, fish = 3): Promise<void> {
   await press(driver, 'Grading');
   await pageSays(driver, `Look at the ${species} first`);
   await driver.actions().sendKeys(Key.ENTER).perform();
   await pageSays(driver, 'What do the signs say?');
-  for (const last of [false, false, true]) {
+  for (let left = fish; left > 0; left--) {
     await driver.actions().sendKeys('f').perform();
-    if (!last) await driver.actions().sendKeys('n').perform();
+    if (left > 1) await driver.actions().sendKeys('n').perform();
   }
   await pageSays(driver, 'Accept');
 }
