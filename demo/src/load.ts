@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import type { StockRow } from '@ember-slate/contract';
 import { addDays, instantOn, tradingDay } from '@ember-slate/core/calendar';
-import { openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
+import { countTables, openPool, rows, transaction, type Tx } from '@ember-slate/server/platform/db';
 import type { Actor, Work } from '@ember-slate/server/platform/context';
 import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { addStaff } from '@ember-slate/server/stages/people/commands';
@@ -326,13 +326,6 @@ async function sealAll(tx: Tx) {
   for (const { id, day } of closed) await sealClosing(tx, id, day);
 }
 
-/** Years written in one go: the database counts its tables anew before it chooses how to look things up in them. */
-async function countAnew() {
-  const [tables] = await pool.query('SHOW TABLES');
-  for (const [table] of (tables as object[]).map((t) => Object.values(t) as [string]))
-    await pool.query(`ANALYZE TABLE \`${table}\``);
-}
-
 try {
   const days = Array.from({ length: scenario.livedDays }, (_, i) => scenario.livedDays - i);
   const people = await transaction(pool, async (tx) => {
@@ -343,7 +336,7 @@ try {
     await olderDays(tx, hired);
     return hired;
   });
-  await countAnew();
+  await countTables(pool);
   await transaction(pool, sealAll);
   await transaction(pool, async (tx) => {
     const shop = await shopIn(tx, people);
@@ -355,7 +348,7 @@ try {
     await openOrders(shop);
     for (const w of scenario.weekly) await shop.weekly(shop.at(today, 7 * 60, 'counter'), w);
   });
-  await countAnew();
+  await countTables(pool);
 } finally {
   await pool.end();
 }

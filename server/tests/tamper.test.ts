@@ -411,6 +411,31 @@ describe('books somebody wrote into by hand', () => {
     expect([sealed, sales]).toEqual([1, 6]);
   });
 
+  it('are given the time it takes: no rule is cut off, and the connection has its limit back', async () => {
+    await transaction(shop.pool, async (tx) => {
+      const limit = async () =>
+        Number((await rows<{ s: string }>(tx, 'SELECT @@SESSION.max_statement_time AS s'))[0]!.s);
+      const usual = await limit();
+      expect(usual).toBeGreaterThan(0);
+      const under: number[] = [];
+      const watched = new Proxy(tx, {
+        get: (of, name) => {
+          const value = Reflect.get(of, name) as unknown;
+          if (name !== 'execute' || typeof value !== 'function')
+            return typeof value === 'function' ? (value as () => unknown).bind(of) : value;
+          return async (...args: unknown[]) => {
+            under.push(await limit());
+            return (value as (...a: unknown[]) => unknown).apply(of, args);
+          };
+        },
+      });
+      await proveBooks(watched);
+      expect(under.length).toBeGreaterThan(20);
+      expect(new Set(under)).toEqual(new Set([0]));
+      expect(await limit()).toBe(usual);
+    });
+  });
+
   it(`are found out: ${Object.keys(forgeries).length} ways`, async () => {
     expect(Object.keys(forgeries).length).toBeGreaterThan(40);
     const missed: string[] = [];

@@ -2,7 +2,7 @@ import { existsSync, rmSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { proveBooks } from '../platform/books/proof/index.ts';
-import { openPool, row, transaction } from '../platform/db.ts';
+import { countTables, openPool, row, transaction } from '../platform/db.ts';
 import { type PrivateDatabase, startPrivateDatabase } from './database.ts';
 import { prepare, wipe } from './prepare.ts';
 
@@ -62,6 +62,7 @@ export async function makeShop(usage: string, check: (file: string) => Promise<S
       await source.read(url);
       await prepare(url);
       const pool = openPool(url, 1);
+      await countTables(pool);
       const proof = await transaction(pool, proveBooks);
       await pool.end();
       if (proof.faults.length > 0)

@@ -1,4 +1,4 @@
-import { row, type Tx } from '../../db.ts';
+import { row, type Tx, unhurried } from '../../db.ts';
 import { cutting } from './cutting.ts';
 import { days } from './days.ts';
 import { grams } from './grams.ts';
@@ -16,7 +16,9 @@ export interface Proof {
 }
 
 /** Proves the books from their own records: grams, money, days, cutting, seals. Rule by rule, in bounded memory. */
-export async function proveBooks(tx: Tx): Promise<Proof> {
+export const proveBooks = (tx: Tx): Promise<Proof> => unhurried(tx, prove);
+
+async function prove(tx: Tx): Promise<Proof> {
   const counts = (await row<Omit<Proof, 'faults' | 'sealed'>>(
     tx,
     `SELECT (SELECT COUNT(*) FROM movement) AS movements, (SELECT COUNT(*) FROM entry) AS entries,
