@@ -98,6 +98,7 @@ describe('the contract', () => {
         settings:
           'setShop setTax setOpening setScreens setDevices setBackups backUp leaveStep back setSensorKey',
         people: 'add edit setPin signOut setRules release',
+        lists: 'take',
       },
     };
     const may = Object.entries(table).flatMap(([who, rooms]) =>
@@ -164,6 +165,7 @@ describe('the contract', () => {
       'people.signIns': 'manager',
       'people.rules': 'manager',
       'species.sold': 'manager',
+      'lists.read': 'manager',
       'books.verify': 'manager',
       'books.corrections': 'manager',
       'landing.lotUses': 'bench manager',

@@ -11,6 +11,7 @@ import { goods } from './goods.ts';
 import { grading } from './grading.ts';
 import { jobs } from './jobs.ts';
 import { landing } from './landing.ts';
+import { lists } from './lists.ts';
 import { orders } from './orders.ts';
 import { people } from './people.ts';
 import { plan } from './plan.ts';
@@ -32,6 +33,7 @@ export const contract = {
   session,
   summary,
   landing,
+  lists,
   grading,
   orders,
   accounts,
@@ -85,6 +87,7 @@ export type { DeviceSettings } from './settings.ts';
 export { elsewhere, firstSteps, type Elsewhere, type FirstStep } from './settings.ts';
 export type { Problem, WeightSource } from './fields.ts';
 export type { Article } from './goods.ts';
+export { listKinds, type ListKind } from './lists.ts';
 export type { LabelSettings } from './labels.ts';
 export type { ListedPrice, MarkdownOffer } from './prices.ts';
 export type { OpenJob } from './jobs.ts';

@@ -36,14 +36,18 @@ import { counter } from './stages/counter/routes.ts';
 import { mountDevices } from './stages/devices/routes.ts';
 import { find } from './stages/find/routes.ts';
 import { forms } from './stages/forms/routes.ts';
+import { add as addArticle } from './stages/goods/commands.ts';
 import { goods } from './stages/goods/routes.ts';
 import { grading } from './stages/grading/routes.ts';
 import { jobs } from './stages/jobs/routes.ts';
 import { labelPrinting } from './stages/labels/commands.ts';
 import { labels } from './stages/labels/routes.ts';
+import { bringSupplier } from './stages/landing/commands/suppliers.ts';
+import { lists } from './stages/lists/routes.ts';
 import { lotLabelPrinting } from './stages/landing/commands/lotLabel.ts';
 import { landing, mountPhotos } from './stages/landing/routes.ts';
 import { backOnShelf } from './stages/orders/commands/backOnShelf.ts';
+import { bringCustomer } from './stages/orders/commands/customers.ts';
 import { orders } from './stages/orders/routes.ts';
 import { people } from './stages/people/routes.ts';
 import { Planner } from './stages/plan/commands/planner.ts';
@@ -131,6 +135,7 @@ const stagesOf = (
   jobs,
   labels,
   landing: landing(recut),
+  lists: lists({ customers: bringCustomer, suppliers: bringSupplier, goods: addArticle }),
   orders,
   people,
   prices,

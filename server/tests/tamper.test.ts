@@ -172,6 +172,9 @@ afterAll(async () => {
 /** What one who knows the tables might write: each is found, and taken back. */
 const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)> = {
   // Grams.
+  'a sale whose fish left by no entry': async (tx) => {
+    await run(tx, 'DELETE FROM entry WHERE movement_id = (SELECT movement_id FROM sale WHERE number = 1)');
+  },
   'an entry heavier': "UPDATE entry SET grams = grams + 10 WHERE account = 'place:cold_room' LIMIT 1",
   'entry and balance heavier': async (tx) => {
     const [e] = await rows<{ id: number; account: string; lot_id: number; item: string; batch: number }>(

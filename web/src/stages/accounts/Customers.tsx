@@ -6,13 +6,15 @@ import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useNotify } from '../../app/notify.ts';
-import { useTimes } from '../../app/shop.tsx';
+import { useChosenRow } from '../../app/address.ts';
+import { useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { PastedList } from '../../parts/PastedList.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
@@ -222,8 +224,28 @@ export default function Customers() {
   const chosen = Number(useParams().id ?? 0);
   const go = useNavigate();
   const [text, setText] = useState('');
+  const { me } = useShop();
+  const [bringing, setList] = useChosenRow('list');
   if (!all) return <Waiting problem={problem} onRetry={refetch} />;
-  if (all.length === 0) return <h1 className="text-head">{say('no_customer_yet')}</h1>;
+  const list = me.role === 'manager' && (
+    <Button small onPress={() => setList('yes')}>
+      {say('from_a_list')}
+    </Button>
+  );
+  if (bringing !== null && me.role === 'manager')
+    return (
+      <>
+        <h1 className="text-head">{say('customers_from_a_list')}</h1>
+        <PastedList kind="customers" onDone={() => setList(null)} />
+      </>
+    );
+  if (all.length === 0)
+    return (
+      <>
+        <h1 className="text-head">{say('no_customer_yet')}</h1>
+        {list}
+      </>
+    );
   const owing = all.filter((c) => c.owes > 0);
   const wanted = text.trim().toLowerCase();
   const shown = all.filter((c) => `${c.name} ${c.phone}`.toLowerCase().includes(wanted));
@@ -267,7 +289,8 @@ export default function Customers() {
                     money: formatMoney(owing.reduce((s, c) => s + c.owes, 0)),
                   })}
             </h1>
-            <p className="text-ink2">{say('choose_a_customer')}</p>
+            <p className="pb-3 text-ink2">{say('choose_a_customer')}</p>
+            {list}
           </>
         )}
       </div>

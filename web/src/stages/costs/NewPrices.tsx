@@ -14,7 +14,7 @@ import { formatMoney } from '../../parts/money.ts';
 import { Picker } from '../../parts/Picker.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { Table } from '../../parts/Table.tsx';
-import { textOf } from '../../parts/textFile.ts';
+import { ListText } from '../../parts/ListText.tsx';
 import { formOptions } from '../../parts/words.ts';
 import { say } from './say.ts';
 
@@ -89,20 +89,12 @@ export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
   // What was read counts for the lines it was read from.
   const [had, setHad] = useState<{ text: string; read: Read } | null>(null);
   const read = had?.text === text ? had.read : null;
-  const [note, setNote] = useState<string | null>(null);
   const reading = useChange(contract.prices.readList);
   const setting = useChange(contract.prices.setList, draft);
   const said = useNotify();
   const look = async (source: string) => {
     const outcome = await reading.send({ text: source });
     setHad(outcome.ok ? { text: source, read: outcome.data } : null);
-  };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    const decoded = await textOf(file);
-    setText(decoded.text);
-    setNote(decoded.note);
-    await look(decoded.text);
   };
   const prices = (read?.rows ?? []).flatMap((r) => r.price ?? []);
   const wrong = (read?.rows.length ?? 0) - prices.length;
@@ -115,27 +107,13 @@ export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
   };
   return (
     <section className="border-t border-line pt-3 pb-5" aria-label={say('a_price_list')}>
-      <label className="field">
-        <span className="field-label">{say('csv_file')}</span>
-        <input
-          type="file"
-          accept=".csv,.txt,text/csv"
-          className="field-value text-body file:mr-3 file:min-h-8 file:rounded-btn file:border-[1.5px] file:border-rule file:bg-transparent file:px-3 file:font-figure file:text-ink"
-          onChange={(e) => void take(e.target.files?.[0])}
-        />
-        <span className="field-note">{note ?? say('columns_fish_form_price')}</span>
-      </label>
-      <label className="field">
-        <span className="field-label">{say('or_paste_its_lines')}</span>
-        <textarea
-          className="field-value h-[96px] resize-y font-mono text-note"
-          value={text}
-          spellCheck={false}
-          placeholder={say('price_list_example')}
-          onChange={(e) => setText(e.target.value)}
-        />
-        <span className="field-note" />
-      </label>
+      <ListText
+        text={text}
+        onText={setText}
+        onFile={(source) => void look(source)}
+        columns={say('columns_fish_form_price')}
+        example={say('price_list_example')}
+      />
       <Refused problem={reading.problem} />
       {read && (
         <Table

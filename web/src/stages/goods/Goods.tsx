@@ -6,6 +6,7 @@ import { useShop } from '../../app/shop.tsx';
 import { BesideCounter } from '../../parts/BesideCounter.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { useMass } from '../../parts/Mass.tsx';
+import { PastedList } from '../../parts/PastedList.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { amountInWords, priceInWords } from './amount.ts';
@@ -49,12 +50,18 @@ export default function Goods() {
           <Button small kind="main" onPress={() => choose('new')}>
             {say('add_an_article')}
           </Button>
+        )}{' '}
+        {me.role === 'manager' && open !== 'list' && (
+          <Button small onPress={() => choose('list')}>
+            {say('from_a_list')}
+          </Button>
         )}
       </BesideCounter>
       {data.length === 0 && open !== 'new' && (
         <p className="max-w-[620px] border-t border-line pt-3 text-ink2">{say('what_other_goods_are')}</p>
       )}
       {open === 'new' && <NewArticle onDone={close} />}
+      {open === 'list' && <PastedList kind="goods" onDone={close} />}
       {data.length > 0 && (
         <Table
           label={say('other_goods_label')}

@@ -2,11 +2,13 @@ import { dayMs } from '@ember-slate/core/calendar';
 import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
 import { useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { useChosenRow } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { PastedList } from '../../parts/PastedList.tsx';
 import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
@@ -242,9 +244,29 @@ export default function Suppliers() {
   const { data: suppliers, problem, refetch } = useRead(contract.landing.suppliers);
   const chosen = Number(useParams().id ?? 0);
   const go = useNavigate();
+  const { me } = useShop();
+  const [bringing, setList] = useChosenRow('list');
   if (!suppliers) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = suppliers.find((s) => s.id === chosen) ?? suppliers[0];
-  if (!shown) return <h1 className="text-head">{say('no_supplier_yet_the_first_delivery')}</h1>;
+  const list = me.role === 'manager' && (
+    <Button small onPress={() => setList('yes')}>
+      {say('from_a_list')}
+    </Button>
+  );
+  if (bringing !== null && me.role === 'manager')
+    return (
+      <>
+        <h1 className="text-head">{say('suppliers_from_a_list')}</h1>
+        <PastedList kind="suppliers" onDone={() => setList(null)} />
+      </>
+    );
+  if (!shown)
+    return (
+      <>
+        <h1 className="text-head">{say('no_supplier_yet_the_first_delivery')}</h1>
+        {list}
+      </>
+    );
   return (
     <div className="grid h-full grid-cols-[190px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
       <ul
@@ -263,6 +285,7 @@ export default function Suppliers() {
             </button>
           </li>
         ))}
+        {list && <li className="pt-3">{list}</li>}
       </ul>
       <div className="min-h-0 overflow-x-clip overflow-y-auto">
         <Record key={shown.id} id={shown.id} />

@@ -25,9 +25,8 @@ export const grams: readonly Check[] = [
       }),
   ),
   check<{ id: number }>(
-    `SELECT m.id FROM movement m LEFT JOIN entry e ON e.movement_id = m.id WHERE e.id IS NULL
-       AND NOT EXISTS (SELECT 1 FROM sale s WHERE (s.movement_id = m.id OR s.void_movement_id = m.id)
-         AND NOT EXISTS (SELECT 1 FROM sale_line x WHERE x.sale_id = s.id AND x.article_id IS NULL))`,
+    // A bag without fish moves money alone; of one with fish the money's rules find what is missing.
+    `SELECT m.id FROM movement m LEFT JOIN entry e ON e.movement_id = m.id WHERE e.id IS NULL AND m.kind NOT IN ('sell', 'void')`,
     (r) => say('movement_has_no_entries', { id: r.id }),
   ),
   check<{ code: string; on_row: number; landed: number }>(

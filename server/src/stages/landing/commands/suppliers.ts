@@ -20,3 +20,11 @@ export async function editSupplier(
   );
   return { id };
 }
+
+/** A supplier of a list the shop brought along: weekdays from Sunday, what a box holds in grams. */
+export const bringSupplier = (work: Work, s: { name: string; days: number[]; boxGrams: number | null }) =>
+  run(work.tx, 'INSERT INTO supplier (name, landing_days, box_grams) VALUES (?, ?, ?)', [
+    s.name,
+    s.days.join(''),
+    s.boxGrams,
+  ]);

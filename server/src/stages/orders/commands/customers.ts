@@ -23,3 +23,7 @@ export async function noteCustomer(
   ]);
   return { version: had.version + 1 };
 }
+
+/** A customer of a list the shop brought along. */
+export const bringCustomer = (work: Work, c: { name: string; phone: string; remarks: string }) =>
+  run(work.tx, 'INSERT INTO customer (name, phone, remarks) VALUES (?, ?, ?)', [c.name, c.phone, c.remarks]);
