@@ -96,7 +96,7 @@ describe('a lot at the door', () => {
     await press(driver, 'Hold the lot');
     await pageSays(driver, 'held: papers on the way');
     await more();
-    await press(driver, 'Let it go');
+    await press(driver, 'Release');
     await driver.wait(async () => !(await texts(driver, 'main')).join('').includes('held:'), patientMs);
     await more();
     await press(driver, 'Split');

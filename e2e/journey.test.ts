@@ -65,7 +65,7 @@ describe('one fish from the van door to the customer’s bag', () => {
     await pageSays(driver, 'Its label carries this code');
     await press(driver, 'No more lots');
     await pageSays(driver, '100 g short of the note');
-    await fill(driver, 'Why close it?', 'ice in the box');
+    await fill(driver, 'Reason for closing anyway', 'ice in the box');
     await press(driver, 'Note checked, close');
     await pageSays(driver, '1 delivery landed and checked');
   });

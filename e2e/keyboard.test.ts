@@ -116,7 +116,7 @@ describe('by keyboard alone', () => {
     await keys('5');
     await tabTo('Begin');
     await keys(Key.ENTER);
-    await pageSays(driver, 'Bring 2 fish');
+    await pageSays(driver, 'Fetch 2 fish');
     await weigh(920);
     await tabTo('Begin cutting');
     await keys(Key.ENTER);
@@ -127,11 +127,11 @@ describe('by keyboard alone', () => {
       await driver.sleep(150);
     }
     await weigh(812);
-    await pageSays(driver, '108 g to find');
+    await pageSays(driver, '108 g still to weigh');
     await tabTo('guts and gills');
     await keys(Key.SPACE);
     await weigh(92);
-    await pageSays(driver, '16 g to find');
+    await pageSays(driver, '16 g still to weigh');
     await tabTo('drip, blood, rinse');
     await keys(Key.SPACE);
     await weigh(8);

@@ -344,7 +344,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
       let before = '';
       await driver.wait(async () => {
         const now = ((await texts(driver, '#slab'))[0] ?? '').replace(/(Last backup|No backup).*/, '');
-        const still = now !== '' && now === before;
+        const still = now !== '' && now === before && !/Adding up|Reading the day/.test(now);
         before = now;
         await driver.sleep(500);
         return still;

@@ -52,7 +52,7 @@ export class AtBench {
   async begin(grams: number): Promise<void> {
     await press(this.driver, 'Bench');
     await press(this.driver, 'Begin');
-    await pageSays(this.driver, 'Bring');
+    await pageSays(this.driver, 'Fetch');
     this.shop.put(grams);
     await liveWeight(this.driver, grams);
     await press(this.driver, 'Take ');

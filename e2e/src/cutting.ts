@@ -29,7 +29,7 @@ export class Cutting {
   ) {}
 
   private heading = async () => (await texts(this.driver, 'main h1'))[0] ?? '';
-  private taken = async () => (await texts(this.driver, 'button')).filter((t) => t === 'strike').length;
+  private taken = async () => (await texts(this.driver, 'button')).filter((t) => t === 'remove').length;
 
   /** Lays this on the pan and gives it to what the screen asks for. */
   private async give(grams: number): Promise<void> {
@@ -58,7 +58,7 @@ export class Cutting {
   async begin(grams: number): Promise<void> {
     await press(this.driver, 'Bench');
     await press(this.driver, 'Begin');
-    await pageSays(this.driver, 'Bring 2 fish of');
+    await pageSays(this.driver, 'Fetch 2 fish from');
     await this.give(grams);
     await press(this.driver, 'Begin cutting');
     await this.lift();

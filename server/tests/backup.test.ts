@@ -128,6 +128,25 @@ describe('a backup', () => {
   });
 });
 
+describe('a disk that takes no more', () => {
+  it('is said in words, and leaves no half of a backup and no shop that is less for it', async () => {
+    const url = await emptyDatabase('no_room');
+    loadOlder(url, '0.5.0');
+    await prepare(url);
+    const before = await everyRow(url);
+    const to = join(folder, 'full');
+    // No file may grow over 8 kB: to a program the same as a disk that is full.
+    const tried = spawnSync(
+      'bash',
+      ['-c', 'ulimit -f 8; exec "$0" "$@"', process.execPath, ...built('server/dist/launch/backup.js'), to],
+      { encoding: 'utf8', env: { ...process.env, DATABASE_URL: url } },
+    );
+    expect(tried.stderr).toBe(`No backup was made: There is no room left in ${to}\n`);
+    expect([tried.status, readdirSync(to)]).toEqual([1, []]);
+    expect(await everyRow(url)).toEqual(before);
+  });
+});
+
 describe('a shop that backs itself up', () => {
   it('does so once a night, whichever process looks, and whenever somebody asks; it says what became of it', async () => {
     const shop = await openTestShop(inject('databaseUrl'));
@@ -169,7 +188,7 @@ describe('a shop that backs itself up', () => {
       const { version } = (await shop.manager.ok(contract.settings.all)).backups;
       await shop.manager.ok(contract.settings.setBackups, { body: { version, folder: '/proc/nowhere' } });
       await look('2026-12-20T03:00:00Z');
-      expect((await said()).failed?.why).toMatch(/ENOENT|EACCES/);
+      expect((await said()).failed?.why).toBe('There is no folder /proc/nowhere: is the stick plugged in?');
       await shop.manager.ok(contract.settings.setBackups, {
         body: { version: version + 1, folder: join(data, 'usb') },
       });

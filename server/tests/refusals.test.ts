@@ -208,7 +208,11 @@ describe('the day refuses', () => {
     expectRefused(await close('2026-02-30'), [404, null, /No such day/]);
     expectRefused(await close('2026-11-26'), [409, null, /has not come yet/]);
     const reopen = (day: string) =>
-      ask({ route: contract.close.reopen, params: { day }, body: { reason: 'a bag forgotten' } });
+      ask({
+        route: contract.close.reopen,
+        params: { day },
+        body: { reason: 'a bag forgotten', second: 'alone' },
+      });
     expectRefused(await reopen('2026-02-30'), [404, null, /No such day/]);
     expectRefused(await reopen(today), [409, null, /is not closed/]);
   });
@@ -484,7 +488,7 @@ describe('the bench refuses', () => {
         source: 'measured',
       },
     });
-    expectRefused(await drop(counter.id), [409, null, /Strike what was weighed for it first/]);
+    expectRefused(await drop(counter.id), [409, null, /Remove what was weighed for it first/]);
     const order = t.cuts.find((c) => c.lineId !== null)!;
     const closing = await ask({
       by: 'bench',

@@ -209,7 +209,7 @@ const shared: Shared[] = [
   {
     name: 'how the shop reckons',
     screen: <MoneyRules rules={rules} onClose={nothing} />,
-    label: /Wanted margin/,
+    label: /Target margin/,
     typed: '41',
     path: '/api/costs/settings',
     theirs: { ...rules, margin: 0.5 },
@@ -289,7 +289,7 @@ const shared: Shared[] = [
   {
     name: 'a species',
     screen: <SpeciesEditor species={bass} isNew={false} onDone={nothing} onCancel={nothing} />,
-    label: /Marks to know it by/,
+    label: /How to recognise it/,
     typed: 'silver, spiny',
     path: '/api/species/sea_bass',
     theirs: { ...bass, marks: 'grey' },
@@ -511,7 +511,7 @@ const own: Form[] = [
   {
     name: 'closing a delivery',
     screen: <DeliveryView delivery={delivery} mayLand />,
-    label: /Why close it/,
+    label: /Reason for closing anyway/,
     typed: 'one box came short',
   },
 ];

@@ -69,20 +69,20 @@ describe('a button with its key', () => {
     const press = vi.fn();
     const { rerender, unmount } = render(
       <Button hotkey="F" onPress={press}>
-        Rest is fresh
+        Mark the rest fresh
       </Button>,
     );
     fireEvent.keyDown(document.body, { key: 'f' });
     expect(press).toHaveBeenCalledTimes(1);
     rerender(
       <Button hotkey="F" onPress={press} notYet="not yet">
-        Rest is fresh
+        Mark the rest fresh
       </Button>,
     );
     fireEvent.keyDown(document.body, { key: 'f' });
     rerender(
       <Button hotkey="F" onPress={press} busy>
-        Rest is fresh
+        Mark the rest fresh
       </Button>,
     );
     fireEvent.keyDown(document.body, { key: 'f' });

@@ -14,6 +14,9 @@ interface Prefs {
   pedal: string;
   /** Whether a letter, a digit or a sign alone does something. */
   keys: boolean;
+  /** Whether the first morning walks along, and the station it stands at. */
+  walking: boolean;
+  morning: number;
 }
 const prefsKey = 'ember-slate-prefs';
 const storedPrefs = (): Prefs => {
@@ -22,6 +25,8 @@ const storedPrefs = (): Prefs => {
     units: 'metric',
     pedal: '',
     keys: true,
+    walking: false,
+    morning: 0,
   };
   try {
     return { ...fallback, ...(JSON.parse(localStorage.getItem(prefsKey) ?? '{}') as Partial<Prefs>) };

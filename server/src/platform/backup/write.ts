@@ -7,6 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import type { Connection } from 'mysql2';
 import { programVersion } from '../config.ts';
+import { say } from '../say.ts';
 import type { BackupEnd, BackupHead } from './format.ts';
 import { beginSnapshot, connectAsWritten, rowsOf, tablesOf } from './snapshot.ts';
 
@@ -53,9 +54,26 @@ async function* linesOf(db: Connection, now: Date, done: (end: BackupEnd) => voi
   yield `${JSON.stringify(end)}\n`;
 }
 
+/** What a disk says when it will not take a file, by its code. */
+const ofDisk: Record<string, (folder: string) => string> = {
+  ENOSPC: (folder) => say('no_room_in_folder', { folder }),
+  EDQUOT: (folder) => say('no_room_in_folder', { folder }),
+  EFBIG: (folder) => say('no_room_in_folder', { folder }),
+  ENOENT: (folder) => say('no_such_folder', { folder }),
+  ENOTDIR: (folder) => say('no_such_folder', { folder }),
+  EACCES: (folder) => say('may_not_write_in_folder', { folder }),
+  EPERM: (folder) => say('may_not_write_in_folder', { folder }),
+  EROFS: (folder) => say('may_not_write_in_folder', { folder }),
+};
+/** The same error in words of the shop, where the disk is what is wrong. */
+const inWords = (error: unknown, folder: string): unknown => {
+  const words = ofDisk[(error as NodeJS.ErrnoException).code ?? ''];
+  return words ? new Error(words(folder), { cause: error }) : error;
+};
+
 /**
  * Writes a backup of the whole shop into a folder, as one file; `why` stands in its name. It is there whole or not at
- * all. Throws what the disk or the database says.
+ * all. Throws what the disk, in words, or the database says.
  */
 export async function writeBackup(
   databaseUrl: string,
@@ -65,7 +83,7 @@ export async function writeBackup(
 ): Promise<Written> {
   // Only the last folder of the path is made: a stick that is not plugged in must not turn into a folder of this disk.
   await mkdir(folder, { mode: 0o700 }).catch((error: NodeJS.ErrnoException) => {
-    if (error.code !== 'EEXIST') throw error;
+    if (error.code !== 'EEXIST') throw inWords(error, folder);
   });
   const stamp = now.toISOString().slice(0, 19).replaceAll(':', '');
   const file = join(folder, `ember-slate-${stamp}Z-${why}.gz`);
@@ -81,7 +99,7 @@ export async function writeBackup(
     await rename(part, file);
   } catch (error) {
     await rm(part, { force: true });
-    throw error;
+    throw inWords(error, folder);
   } finally {
     db.destroy();
   }

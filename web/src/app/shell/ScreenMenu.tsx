@@ -36,7 +36,7 @@ interface Props {
 /** What stands beside the stages, what this screen prefers, and who stands at it. */
 export function ScreenMenu({ onLock, onFind, children }: Props) {
   const prefs = useAppSelector((s) => s.prefs);
-  const { me } = useShop();
+  const { me, shop } = useShop();
   const here = useLocation().pathname;
   const dispatch = useAppDispatch();
   const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
@@ -86,6 +86,13 @@ export function ScreenMenu({ onLock, onFind, children }: Props) {
             {pageName('/help')} <span className="key ml-1">?</span>
           </Link>
         </MenuItem>
+        {shop.sample && (
+          <MenuItem>
+            <Link className={item} to="/landing" onClick={() => dispatch(setPrefs({ walking: true }))}>
+              {say('first_morning')}
+            </Link>
+          </MenuItem>
+        )}
         <MenuItem>
           <Link className={item} to="/keys">
             {pageName('/keys')}

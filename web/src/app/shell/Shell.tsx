@@ -8,6 +8,7 @@ import { useNow, useShop, useTimes } from '../shop.tsx';
 import { useAppSelector } from '../store.ts';
 import { TakeWeightProvider } from '../takeWeight.tsx';
 import { Find } from './Find.tsx';
+import { Morning } from './Morning.tsx';
 import { Rail } from './Rail.tsx';
 import { ScaleBar, TakeWeight, useTakeWeightNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
@@ -129,6 +130,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
           id="slab"
         >
           <Timers />
+          <Morning />
           <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
             <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>
               <Outlet />

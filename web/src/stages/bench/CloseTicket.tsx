@@ -6,6 +6,7 @@ import { TextField } from '../../parts/Field.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { Balance } from './Balance.tsx';
 import { say } from './say.ts';
+import { stepsSent } from './stepping.ts';
 import { rich } from '../../parts/rich.ts';
 
 /** Why this ticket may not close yet, in words; null when it may. */
@@ -29,6 +30,8 @@ export function CloseTicket({ ticket }: { ticket: Ticket }) {
     .reduce((s, w) => s + w.grams, 0);
   const missing = missingFrom(ticket, reason);
   const close = async () => {
+    // The tap on the last step may still be on its way.
+    await stepsSent(ticket.id);
     await send({ version: ticket.version, reason }, { id: ticket.id });
   };
   return (

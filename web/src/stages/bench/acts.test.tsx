@@ -195,7 +195,7 @@ tryActs('at the bench a hand', usual, [
   {
     does: 'strikes a weight',
     answers: at('weigh', { weighOuts: [order] }),
-    by: () => press('strike'),
+    by: () => press('remove'),
     sends: onTicket('POST', `/weights/${order.id}/strike`, {}),
   },
   {

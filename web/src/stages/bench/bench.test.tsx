@@ -331,7 +331,7 @@ describe('a ticket that is done', () => {
       expect.stringMatching(/steak204.*label/),
       expect.stringMatching(/left out/),
     ]);
-    expect(list.queryByText('strike')).toBeNull();
+    expect(list.queryByText('remove')).toBeNull();
     fireEvent.change(screen.getByLabelText(/What was wrong/), { target: { value: 'wrong tub ' } });
     fireEvent.click(screen.getByRole('button', { name: 'Open it again' }));
     await waitFor(() => expect(sent).toHaveLength(1));

@@ -2,7 +2,7 @@ import type { Ticket } from '@ember-slate/contract';
 import { act, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { hooked, Refusal } from '../../testing/served.tsx';
-import { useStepping } from './stepping.ts';
+import { stepsSent, useStepping } from './stepping.ts';
 
 /* The screen is at the next step at the tap; the shop hears every tap in its order, and has the last word. */
 
@@ -55,6 +55,14 @@ describe('going through the steps', () => {
     for (let i = 0; i < 3; i++) tap(s);
     expect(s.now().ticket.stepId).toBe('head');
     await waitFor(() => expect(steps(s)).toEqual(['scale', 'gut', 'head']));
+  });
+
+  it('is over once every tap was answered: what ends the ticket waits for that', async () => {
+    const s = stepping(ticketAt('board'));
+    tap(s);
+    tap(s);
+    await act(async () => void (await stepsSent(1)));
+    expect(steps(s)).toEqual(['scale', 'gut']);
   });
 
   it('goes back to where the ticket is when the shop refuses, and says why', async () => {

@@ -1,6 +1,11 @@
 import { contract, type Ticket } from '@ember-slate/contract';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+
+/** Steps on their way to the shop, by ticket: quick taps are sent one after another, and what ends it comes after them. */
+const underWay = new Map<number, Promise<unknown>>();
+/** Waits until every step of a ticket that was tapped has been answered. */
+export const stepsSent = (ticketId: number): Promise<unknown> => underWay.get(ticketId) ?? Promise.resolve();
 
 /**
  * Going through the steps of a ticket: the screen is there at the tap, the shop's record follows. What the shop
@@ -9,8 +14,6 @@ import { useChange } from '../../app/api.ts';
 export function useStepping(ticket: Ticket) {
   const { send, problem } = useChange(contract.bench.step);
   const [going, setGoing] = useState<{ id: string; since: string } | null>(null);
-  /** Quick taps are sent one after another, so that the last one is where the ticket ends. */
-  const line = useRef<Promise<unknown>>(Promise.resolve());
   if (going && going.id === ticket.stepId) setGoing(null);
   const shown: Ticket =
     going === null || going.id === ticket.stepId
@@ -27,8 +30,8 @@ export function useStepping(ticket: Ticket) {
     const next = ticket.steps[to];
     if (!next) return;
     setGoing({ id: next.id, since: new Date().toISOString() });
-    const sent = line.current.then(() => send({ step: next.id }, { id: ticket.id }));
-    line.current = sent;
+    const sent = stepsSent(ticket.id).then(() => send({ step: next.id }, { id: ticket.id }));
+    underWay.set(ticket.id, sent);
     const outcome = await sent;
     if (!outcome.ok) setGoing(null);
   };

@@ -156,7 +156,7 @@ describe('the corner takes', () => {
     const sent = weighing();
     scale({ grams: 204 });
     take();
-    await waitFor(() => expect(corner().textContent).toMatch(/lift it off first/));
+    await waitFor(() => expect(corner().textContent).toMatch(/take it off the scale first/));
     // Two grams more or less are the same piece, still there.
     scale({ grams: 206 });
     take();

@@ -140,9 +140,9 @@ describe('the buying list', () => {
     await press('why?', document.querySelector('table')!);
     await says(/80 %.*3 500 g/);
   });
-  it('counts fish for so many people, by portion, yield and what is paid', async () => {
+  it('counts fish for a number of guests, by portion, yield and what is paid', async () => {
     at();
-    await press('for so many people');
+    await press('for a number of guests');
     // 12 people, 170 g each, half of a fish of 4 kg: two fish, 80.00.
     await says(/2 fish, 8\.00 kg, €80\.00|2 fish, 8 000 g, €80\.00/);
     await fill('People', '30');

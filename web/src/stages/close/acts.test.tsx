@@ -369,7 +369,7 @@ describe('the closing, step by step', () => {
 
   it('goes a day back and never to tomorrow', async () => {
     at({});
-    expect(await waitsFor(/day after/)).toBe('that is tomorrow');
+    expect(await waitsFor(/day after/)).toBe('that day has not come yet');
     expect(await waitsFor(/day before/)).toBeNull();
   });
 });

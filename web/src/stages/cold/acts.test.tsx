@@ -100,7 +100,7 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
     by: async () => {
       await says(/Cold room was warm for 2 h/i);
       await press('Record what was done');
-      expect(await waitsFor('Keep the answer')).toMatch(/say what was done/i);
+      expect(await waitsFor('Keep the answer')).toMatch(/record what was done/i);
       await press(/^fish moved and re-iced/i);
       await press('Keep the answer');
     },

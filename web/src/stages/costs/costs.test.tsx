@@ -64,7 +64,7 @@ describe('the price list', () => {
       manager,
     );
     tap('price');
-    await screen.findByText(/the wanted margin asks for €18\.49/);
+    await screen.findByText(/the target margin asks for €18\.49/);
     type(/Why/, 'the quay');
     tap(/Set the price/);
     await waitFor(() => expect(sent).toHaveLength(1));
@@ -92,7 +92,7 @@ describe('how the shop reckons', () => {
       },
       manager,
     );
-    type(/Wanted margin/, '97');
+    type(/Target margin/, '97');
     type(/1\.1 to 2\.5/, '3');
     expect(screen.getByText('from 1.1 to 2.5')).toBeTruthy();
     tap(/Save/);
@@ -131,7 +131,7 @@ describe('what if', () => {
     expect(await screen.findByText(/Fillets, skin on earn most a kg of fish: €5\.00 a fish/)).toBeTruthy();
     // 14.00 of whole fish is as good as 30.00 a kilogram on 46.7 % of it.
     expect(screen.getByText(/meet at a yield of/).textContent).toMatch(/46\.7/);
-    type(/points more/, '-5');
+    type(/Yield change/, '-5');
     expect(screen.getByText(/Whole earns most a kg of fish: €4\.00 a fish/)).toBeTruthy();
   });
 });

@@ -74,7 +74,7 @@ const record = (body: object) => ({
 const fresh = async (fish: number) => {
   for (let i = 1; i <= fish; i++) {
     await press(String(i));
-    await press(/^Rest is fresh/);
+    await press(/^Mark the rest fresh/);
   }
 };
 const answered = { id: 1, verdict: 'accept' as const, advised: 'accept' as const };
@@ -129,7 +129,7 @@ tryActs('of a lot a hand', usual, [
             .querySelector('input')!,
         );
       tick(/taint/i);
-      tick(/history/i);
+      tick(/temperature record/i);
       await fill(/^Core, /, '9.5');
       await says(/over 2\.0 °C/);
       await press(/^Record verdict/);
@@ -163,7 +163,7 @@ describe('what is begun', () => {
   it('goes on with the version of the scheme it was begun with', async () => {
     const sent = served(screen, is(), bench, '/grading/5');
     await press('1');
-    await press(/^Rest is fresh/);
+    await press(/^Mark the rest fresh/);
     await press(/^reject/i);
     await fill(/Why/, 'gone soft');
     await press(/^Record verdict/);
@@ -204,7 +204,7 @@ describe('what is begun', () => {
     await says(/Ines Corrie/);
     expect(await waitsFor(/^Record verdict/)).toBe('look at a fish first');
     await press('1');
-    await press(/^Rest is fresh/);
+    await press(/^Mark the rest fresh/);
     expect(page()).not.toMatch(/Ines Corrie/);
   });
 
@@ -222,7 +222,7 @@ describe('what is begun', () => {
   it('is looked at by the counter, and graded by the back door', async () => {
     served(screen, is(), counter, '/grading/5');
     await says(/What do the signs say/);
-    expect(pressable(/Record verdict|Rest is fresh|one more/)).toEqual([]);
+    expect(pressable(/Record verdict|Mark the rest fresh|one more/)).toEqual([]);
   });
 });
 

@@ -66,7 +66,7 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
     by: async () => {
       await more();
       await says(/Held: smells of oil/);
-      await press('Let it go');
+      await press('Release');
     },
     sends: onLot('POST', '/hold', { version: 2, reason: null }),
   },

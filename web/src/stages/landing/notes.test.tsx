@@ -256,7 +256,7 @@ describe('the record of a supplier', () => {
     [
       'its mark where nothing was rejected',
       { verdicts: { accept: 9, use_today: 0, cooked_only: 0, hold: 0, reject: 0 } },
-      /mark 80 on average/,
+      /average grade 80 of 100/,
     ],
     ['that it brought nothing yet', { lots: 0 }, /has brought nothing yet/],
     ['means below nothing with a true minus', {}, /−1\.2 % on average/],
