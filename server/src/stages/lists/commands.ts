@@ -1,8 +1,8 @@
 import type { AnswerOf, contract, ListKind } from '@ember-slate/contract';
 import type { Work } from '../../platform/context.ts';
 import { problems } from '../../platform/problem.ts';
-import type { RowOf } from './kinds.ts';
-import { linesOf } from './queries.ts';
+import type { RowOf } from './queries/kinds.ts';
+import { linesOf } from './queries/lines.ts';
 import { say } from './say.ts';
 
 /** How a line of each kind becomes what it says: the act of the stage it belongs to. */

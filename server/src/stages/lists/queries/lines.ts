@@ -1,11 +1,11 @@
 import type { AnswerOf, contract, ListKind } from '@ember-slate/contract';
 import type * as z from 'zod';
-import type { Reader } from '../../platform/context.ts';
-import { readCsv } from '../../platform/csv.ts';
-import { rows } from '../../platform/db.ts';
-import { fieldProblem } from '../../platform/problem.ts';
+import type { Reader } from '../../../platform/context.ts';
+import { readCsv } from '../../../platform/csv.ts';
+import { rows } from '../../../platform/db.ts';
+import { fieldProblem } from '../../../platform/problem.ts';
 import { type Kind, kinds, type RowOf } from './kinds.ts';
-import { say } from './say.ts';
+import { say } from '../say.ts';
 
 const mostRows = 1000;
 

@@ -1,9 +1,9 @@
 import { contract, type ListKind } from '@ember-slate/contract';
 import { massText, minorDigits, parseDecimal, parseMoney } from '@ember-slate/core/units';
 import * as z from 'zod';
-import type { Reader } from '../../platform/context.ts';
-import { moneyText } from '../../platform/money.ts';
-import { say } from './say.ts';
+import type { Reader } from '../../../platform/context.ts';
+import { moneyText } from '../../../platform/money.ts';
+import { say } from '../say.ts';
 
 /** A column of a list: by which heading it is found, and how its cell is read. What cannot be read is `undefined`. */
 interface Column {
