@@ -49,7 +49,7 @@ describe('the sample shop on screen', () => {
       await driver.actions().sendKeys('n').perform();
       await driver.sleep(200);
     }
-    await pageSays(driver, 'to find');
+    await pageSays(driver, 'still to weigh');
     const weighed = () => shop.count('SELECT COUNT(*) FROM weigh_out WHERE grams = 211');
     const before = await weighed();
     await shop.shut();
