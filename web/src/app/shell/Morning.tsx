@@ -31,7 +31,7 @@ export function Morning() {
   return (
     <section
       aria-label={say('first_morning')}
-      className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-rule bg-lift px-6 py-2 max-sm:px-4"
+      className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b-[1.5px] border-rule bg-lift py-2 pr-10 pl-6 max-lg:pr-6 max-sm:px-4"
     >
       <p className="min-w-[260px] flex-1">
         <span className="text-note text-ink2">{say('station_of', { at: at + 1, all: mine.length })}</span>{' '}
