@@ -30,6 +30,3 @@ ALTER TABLE grade
 
 -- A count that was wrong is taken back with its movement, and stays to be read.
 ALTER TABLE stock_count ADD COLUMN void_at DATETIME(3) NULL;
-
--- Whether a movement was taken back is asked of every act of a day: never by reading all that ever moved.
-ALTER TABLE movement ADD KEY taken_back (undoes);

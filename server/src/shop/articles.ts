@@ -22,6 +22,19 @@ export async function articlesOf(work: Reader, ids?: readonly number[]): Promise
   return found.map((a) => ({ ...a, counted: a.counted === 1, offered: a.offered === 1 }));
 }
 
+/** What a till asks of the articles in its bag, and a report of those it names: all but the count, which costs a sum. */
+export async function articlesSold(
+  work: Reader,
+  ids: readonly number[],
+): Promise<Map<number, Pick<Article, 'id' | 'name' | 'unit' | 'price' | 'rate' | 'offered'>>> {
+  const found = await rows<Omit<Row, 'version' | 'allergens' | 'counted' | 'stock'>>(
+    work.tx,
+    `SELECT id, name, unit, price, tax_rate AS rate, offered FROM article WHERE id IN (${placeholders(ids.length)})`,
+    [...ids],
+  );
+  return new Map(found.map((a) => [a.id, { ...a, offered: a.offered === 1 }]));
+}
+
 /** One article; undefined where there is none. */
 export const articleById = async (work: Reader, id: number): Promise<Article | undefined> =>
   (await articlesOf(work, [id]))[0];

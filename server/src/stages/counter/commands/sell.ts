@@ -13,7 +13,7 @@ import { row, run } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
-import { articleById, wasArticlePriceToday } from '../../../shop/articles.ts';
+import { articlesSold, wasArticlePriceToday } from '../../../shop/articles.ts';
 import { clocksOf } from '../../../shop/clocks.ts';
 import { accountKey, keyText } from '../../../shop/keys.ts';
 import { lotsById } from '../../../shop/lots.ts';
@@ -116,8 +116,12 @@ async function sellFish(
 /** What of the bag is other goods, at the price that stands or stood today. What the count says of them stops nobody. */
 async function sellGoods(work: Work, goods: Body['goods']): Promise<SoldArticle[]> {
   const sold: SoldArticle[] = [];
+  const articles = await articlesSold(
+    work,
+    goods.map((g) => g.articleId),
+  );
   for (const [i, line] of goods.entries()) {
-    const article = await articleById(work, line.articleId);
+    const article = articles.get(line.articleId);
     if (!article?.offered) throw fieldProblem(`goods.${i}`, say('that_is_not_sold_here'));
     if (line.priceReason === '') {
       if (line.price === 0) throw fieldProblem(`goods.${i}.price`, say('for_nothing_say_why_it_is_given'));

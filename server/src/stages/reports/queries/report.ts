@@ -5,7 +5,7 @@ import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { trimName } from '@ember-slate/core/yields';
 import { group, rollup, sum } from 'd3-array';
-import { articlesOf } from '../../../shop/articles.ts';
+import { articlesSold } from '../../../shop/articles.ts';
 import { taxBetween } from '../../../shop/tax.ts';
 import type { Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
@@ -212,7 +212,7 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
     (own) => ({ grams: sum(own, (s) => s.grams), takings: sum(own, (s) => s.money) }),
     (s) => itemName(s.item, book.get(s.speciesId)!.arrives, formsOf(work.settings)),
   );
-  const named = new Map((await articlesOf(work)).map((a) => [a.id, a]));
+  const named = await articlesSold(work, [...new Set(days.articles.map((a) => a.articleId))]);
   return {
     from,
     to,
