@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
 import { useNotify } from '../app/notify.ts';
-import { Button } from './Button.tsx';
 import { ListText } from './ListText.tsx';
+import { ReadAndTake } from './ReadAndTake.tsx';
 import { Refused } from './Refused.tsx';
 import { Table } from './Table.tsx';
 import { say } from './say.ts';
@@ -82,29 +82,16 @@ export function PastedList({ kind, onDone }: { kind: ListKind; onDone: () => voi
           />
         </>
       )}
-      <div className="flex flex-wrap gap-3 pt-3">
-        {read ? (
-          <Button
-            kind="main"
-            busy={taking.busy}
-            notYet={wrong > 0 ? say('lines_must_be_mended', { wrong }) : null}
-            onPress={() => void take()}
-          >
-            {say('take_these_lines', { lines: rows.length })}
-          </Button>
-        ) : (
-          <Button
-            kind="main"
-            busy={reading.busy}
-            notYet={text.trim() === '' ? say('paste_the_list_first') : null}
-            onPress={() => void look(text)}
-          >
-            {say('read_the_list')}
-          </Button>
-        )}
-        <Button onPress={draft.leave(onDone)}>{say('cancel')}</Button>
-      </div>
-      {wrong > 0 && <p className="pt-2 text-note text-embertext">{say('lines_must_be_mended', { wrong })}</p>}
+      <ReadAndTake
+        text={text}
+        read={read !== null}
+        wrong={wrong}
+        busy={reading.busy || taking.busy}
+        take={say('take_these_lines', { lines: rows.length })}
+        onRead={() => void look(text)}
+        onTake={() => void take()}
+        onLeave={draft.leave(onDone)}
+      />
     </section>
   );
 }

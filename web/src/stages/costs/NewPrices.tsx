@@ -6,12 +6,12 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useSold, useSpecies } from '../../app/shop.tsx';
-import { Button } from '../../parts/Button.tsx';
 import { MoneyField, SelectField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { formatMoney } from '../../parts/money.ts';
 import { Picker } from '../../parts/Picker.tsx';
+import { ReadAndTake } from '../../parts/ReadAndTake.tsx';
 import { Refused } from '../../parts/Refused.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { ListText } from '../../parts/ListText.tsx';
@@ -153,29 +153,16 @@ export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
           ]}
         />
       )}
-      <div className="flex flex-wrap gap-3 pt-3">
-        {read ? (
-          <Button
-            kind="main"
-            busy={setting.busy}
-            notYet={wrong > 0 ? say('lines_must_be_mended', { wrong }) : null}
-            onPress={() => void set()}
-          >
-            {say('set_these_prices', { prices: prices.length })}
-          </Button>
-        ) : (
-          <Button
-            kind="main"
-            busy={reading.busy}
-            notYet={text.trim() === '' ? say('paste_the_list_first') : null}
-            onPress={() => void look(text)}
-          >
-            {say('read_the_list')}
-          </Button>
-        )}
-        <Button onPress={draft.leave(onDone)}>{say('cancel')}</Button>
-      </div>
-      {wrong > 0 && <p className="pt-2 text-note text-embertext">{say('lines_must_be_mended', { wrong })}</p>}
+      <ReadAndTake
+        text={text}
+        read={read !== null}
+        wrong={wrong}
+        busy={reading.busy || setting.busy}
+        take={say('set_these_prices', { prices: prices.length })}
+        onRead={() => void look(text)}
+        onTake={() => void set()}
+        onLeave={draft.leave(onDone)}
+      />
     </section>
   );
 }
