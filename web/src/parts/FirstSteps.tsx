@@ -25,7 +25,7 @@ function Row({ step, state }: Step) {
   const { name, why, to } = words[step];
   const leave = (on: boolean) => void send({ step, leave: on });
   return (
-    <li className="flex min-h-12 items-center gap-4 border-t border-line py-1">
+    <li className="flex min-h-11 items-center gap-4 border-t border-line">
       <span className="min-w-0 flex-1">
         <Link className="why font-figure text-label font-semibold" to={to}>
           {name}
