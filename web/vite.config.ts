@@ -1,6 +1,6 @@
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, runnerImport, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
 /** The app as a tablet installs it: its own window, and a shell that opens while the shop's server is away. */
@@ -40,8 +40,21 @@ const installed = VitePWA({
   },
 });
 
+/** What a screen must know of its requests, as plain data: the schemas behind them are sent with the forms alone. */
+const plainRoutes: Plugin = {
+  name: 'plain-routes',
+  apply: 'build',
+  async load(id) {
+    if (!/\/contract\/src\/routes\.ts$/.test(id)) return null;
+    const { module } = await runnerImport<object>(id);
+    return Object.entries(module)
+      .map(([name, value]) => `export const ${name} = ${JSON.stringify(value)};`)
+      .join('\n');
+  },
+};
+
 export default defineConfig({
-  plugins: [react(), tailwind(), installed],
+  plugins: [plainRoutes, react(), tailwind(), installed],
   // Everything is a file of its own: the content security policy allows nothing inline.
   build: { assetsInlineLimit: 0, modulePreload: { polyfill: false }, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:4100' } },

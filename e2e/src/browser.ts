@@ -19,7 +19,6 @@ const flags = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
-  '--hide-scrollbars',
   '--force-color-profile=srgb',
   '--lang=en-GB',
 ];
@@ -63,7 +62,8 @@ export async function resize(driver: WebDriver, width: number, height: number): 
     width,
     height,
     deviceScaleFactor: 1,
-    mobile: width < 640,
+    // A low window is a desk's, zoomed; a telephone stands upright.
+    mobile: width < 640 && height > width,
   });
 }
 

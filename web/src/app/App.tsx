@@ -1,23 +1,19 @@
-import { contract } from '@ember-slate/contract';
-import { useCallback, useEffect, useMemo, useState } from 'react';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { routes } from '@ember-slate/contract/routes';
+import { useCallback, useEffect, useState } from 'react';
 import { useRead } from './api.ts';
 import { Away } from './Away.tsx';
-import { Broken } from './Broken.tsx';
 import { useFeed } from './feed.ts';
-import { pages } from './pages.tsx';
 import { room } from './room.tsx';
-import { NotFound } from './NotFound.tsx';
-import { Shell } from './shell/Shell.tsx';
-import { ShopContext, type Shop } from './shop.tsx';
+import type { Shop } from './shop.tsx';
 import { SignIn } from './SignIn.tsx';
 import { endSession, lockedHere, lockHere, onLocked } from './lock.ts';
 import { screenLocked, useAppDispatch, useAppSelector } from './store.ts';
-import { isHere, WhoseScreen } from './who.ts';
+import { isHere } from './who.ts';
 import { setCurrency } from '../parts/money.ts';
 import { say } from './say.ts';
 
-const Parts = import.meta.env.DEV ? room(() => import('../parts/Parts.tsx')) : null;
+/** What nobody sees before they have signed in is sent for while they say who they are. */
+const Inside = room(() => import('./Inside.tsx'));
 
 /** Locks after minutes without a key, a tap or a new weight. */
 function useIdleLock(minutes: number, active: boolean, lock: () => void) {
@@ -47,7 +43,7 @@ function Open({ shop }: { shop: Shop }) {
   const [locked, setLocked] = useState(lockedHere);
   const dispatch = useAppDispatch();
   if (shop.me && whoseOf(shop.me) !== whoseOf(shown)) setShown(shop.me);
-  const ended = useRead(contract.summary.stages, { skip: shown === null }).problem?.status === 401;
+  const ended = useRead(routes.summary.stages, { skip: shown === null }).problem?.status === 401;
   const lock = useCallback(() => {
     lockHere(true);
     setLocked(true);
@@ -61,39 +57,16 @@ function Open({ shop }: { shop: Shop }) {
   }, [dispatch, closed, shown]);
   useIdleLock(shop.idleLockMinutes, !closed, lock);
   useFeed(closed ? null : shown);
-  const router = useMemo(
-    () =>
-      createBrowserRouter([
-        {
-          element: <Shell onLock={lock} />,
-          errorElement: <Broken />,
-          children: [
-            {
-              // A screen that breaks leaves the frame standing: the line, what is kept here, the way to the others.
-              errorElement: <Broken />,
-              children: [
-                { index: true, element: <Navigate to="/landing" replace /> },
-                ...pages.map(({ path, Page }) => ({ path, element: <Page /> })),
-                ...(Parts ? [{ path: 'parts', element: <Parts /> }] : []),
-                { path: '*', element: <NotFound /> },
-              ],
-            },
-          ],
-        },
-      ]),
-    [lock],
-  );
+  useEffect(() => {
+    for (const e of ['pointerdown', 'keydown'] as const)
+      window.addEventListener(e, Inside.ahead, { once: true });
+  }, []);
   const whose = whoseOf(shown);
-  const context = useMemo(() => (shown ? { shop, me: shown } : null), [shop, shown]);
   return (
     <>
-      {context && (
+      {shown && (
         <div className="h-full" inert={closed}>
-          <ShopContext value={context}>
-            <WhoseScreen value={whose}>
-              <RouterProvider key={whose} router={router} />
-            </WhoseScreen>
-          </ShopContext>
+          <Inside shop={shop} me={shown} whose={whose} onLock={lock} />
         </div>
       )}
       {closed && (
@@ -111,7 +84,7 @@ function Open({ shop }: { shop: Shop }) {
 }
 
 export function App() {
-  const { data: shop, problem, refetch } = useRead(contract.session.shop);
+  const { data: shop, problem, refetch } = useRead(routes.session.shop);
   const [last, setLast] = useState<Shop>();
   if (shop && shop !== last) {
     setCurrency(shop.currency);

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useEffect, useRef, useState } from 'react';
 import { api } from './api.ts';
 import { signOutAnswered } from './lock.ts';
@@ -117,7 +117,7 @@ export function SignIn({ shop, locked, onIn }: { shop: Shop; locked: boolean; on
   const send = async (given: string, newPin?: string) => {
     setBusy(true);
     await signOutAnswered();
-    const outcome = await request('POST', contract.session.signIn.path, { staffId: who, pin: given, newPin });
+    const outcome = await request('POST', routes.session.signIn.path, { staffId: who, pin: given, newPin });
     setBusy(false);
     if (outcome.ok) {
       onIn();

@@ -1,12 +1,5 @@
-import {
-  tags,
-  type AnswerOf,
-  type SentOf,
-  type Problem,
-  type QueryOf,
-  type Route,
-  type Tag,
-} from '@ember-slate/contract';
+import type { AnswerOf, Problem, QueryOf, Route, SentOf, Tag } from '@ember-slate/contract';
+import { tags } from '@ember-slate/contract/routes';
 import { createApi, retry, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import { useCallback, useContext, useRef, useState } from 'react';
 import { keep, keepable } from './outbox.ts';

@@ -1,4 +1,5 @@
-import { tags, type Me, type Reading, type Tag } from '@ember-slate/contract';
+import type { Me, Reading, Tag } from '@ember-slate/contract';
+import { tags } from '@ember-slate/contract/routes';
 import { useEffect } from 'react';
 import { api } from './api.ts';
 import { onKept, sendKept } from './outbox.ts';

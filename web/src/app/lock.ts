@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { request } from './request.ts';
 
 /**
@@ -34,7 +34,7 @@ export function endSession(): () => void {
   const attempt = async () => {
     // Somebody may have signed in anew while the answer was on its way.
     if (over) return;
-    const asked = request('DELETE', contract.session.signOut.path);
+    const asked = request('DELETE', routes.session.signOut.path);
     underWay = asked;
     const outcome = await asked;
     if (!outcome.ok && !over) timer = window.setTimeout(() => void attempt(), everyMs);

@@ -1,4 +1,5 @@
-import { contract, type Problem, type Route } from '@ember-slate/contract';
+import type { Problem, Route } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { openDB, type DBSchema } from 'idb';
 import { mayRetry, request } from './request.ts';
 
@@ -28,7 +29,7 @@ const db = () =>
 
 /** What may wait on this screen while the line is gone: weigh-outs and sales, each under its own key. */
 export const keepable = (route: Route): boolean =>
-  ([contract.bench.weigh.path, contract.counter.sell.path] as string[]).includes(route.path);
+  ([routes.bench.weigh.path, routes.counter.sell.path] as string[]).includes(route.path);
 
 /** Everything kept on this screen, oldest first. */
 export async function keptEntries(): Promise<Kept[]> {

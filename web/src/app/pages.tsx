@@ -1,6 +1,5 @@
-import type { ComponentType } from 'react';
 import { pageList } from './pageList.ts';
-import { room } from './room.tsx';
+import { room, type Room } from './room.tsx';
 
 const Landing = room(() => import('../stages/landing/Landing.tsx'));
 const Grading = room(() => import('../stages/grading/Grading.tsx'));
@@ -48,7 +47,7 @@ const KeysPage = room(() => import('./KeysPage.tsx'));
 const Settings = room(() => import('../stages/settings/Settings.tsx'));
 
 /** What is shown at each address; a page is loaded when it is first opened. */
-const at: Record<(typeof pageList)[number]['path'], ComponentType> = {
+const at: Record<(typeof pageList)[number]['path'], Room> = {
   landing: Landing,
   grading: Grading,
   'grading/:id': GradeLot,

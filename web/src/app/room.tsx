@@ -2,7 +2,10 @@ import { useEffect, useState, type ComponentType } from 'react';
 import { useAppSelector } from './store.ts';
 import { say } from './say.ts';
 
-type Loaded = { default: ComponentType };
+type Loaded<P> = { default: ComponentType<P> };
+
+/** A screen that comes when it is opened, and may be sent for before. */
+export type Room<P extends object = object> = ComponentType<P> & { ahead: () => void };
 
 /** The address of a part that did not come, as browsers say it in the error. */
 const addressIn = (error: unknown): string | null =>
@@ -15,10 +18,10 @@ const againMs = 2500;
  * A screen whose code is loaded when it is first opened. When the code does not come, the frame stays, says so, and asks
  * again until it does: nothing broke, only a file is missing.
  */
-export function room(load: () => Promise<Loaded>): ComponentType {
-  let screen: ComponentType | null = null;
-  return function Room() {
-    const [Screen, setScreen] = useState<ComponentType | null>(() => screen);
+export function room<P extends object = object>(load: () => Promise<Loaded<P>>): Room<P> {
+  let screen: ComponentType<P> | null = null;
+  function Room(props: P) {
+    const [Screen, setScreen] = useState<ComponentType<P> | null>(() => screen);
     const [failed, setFailed] = useState(0);
     const live = useAppSelector((s) => s.connection.live);
     useEffect(() => {
@@ -26,7 +29,7 @@ export function room(load: () => Promise<Loaded>): ComponentType {
       let over = false;
       let timer: number | undefined;
       // A browser keeps a part that failed as failed for ever: under another address it is asked for anew.
-      const attempt = (ask: () => Promise<Loaded>, n: number) => {
+      const attempt = (ask: () => Promise<Loaded<P>>, n: number) => {
         ask().then(
           (module) => {
             screen = module.default;
@@ -37,7 +40,7 @@ export function room(load: () => Promise<Loaded>): ComponentType {
             setFailed(n);
             const address = addressIn(error);
             const next = address
-              ? () => import(/* @vite-ignore */ `${address.split('?')[0]!}?again=${n}`) as Promise<Loaded>
+              ? () => import(/* @vite-ignore */ `${address.split('?')[0]!}?again=${n}`) as Promise<Loaded<P>>
               : load;
             timer = window.setTimeout(() => attempt(next, n + 1), againMs);
           },
@@ -49,7 +52,7 @@ export function room(load: () => Promise<Loaded>): ComponentType {
         window.clearTimeout(timer);
       };
     }, [Screen]);
-    if (Screen) return <Screen />;
+    if (Screen) return <Screen {...props} />;
     if (failed === 0) return <p className="p-6 text-ink2">{say('opening')}</p>;
     return (
       <section role="status" className="p-6">
@@ -64,5 +67,7 @@ export function room(load: () => Promise<Loaded>): ComponentType {
         )}
       </section>
     );
-  };
+  }
+  // One that does not come now is asked for again when it is opened.
+  return Object.assign(Room, { ahead: () => void load().catch(() => undefined) });
 }

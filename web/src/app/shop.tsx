@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type Me, type SpeciesRow } from '@ember-slate/contract';
+import type { AnswerOf, contract, Me, SpeciesRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { TZDate } from '@date-fns/tz';
 import {
   daysBetween,
@@ -73,6 +74,6 @@ export function useSold(chosen = ''): SpeciesRow[] {
 
 /** The species book by id. */
 export function useSpecies(): Map<string, SpeciesRow> {
-  const { data } = useRead(contract.landing.species);
+  const { data } = useRead(routes.landing.species);
   return useMemo(() => new Map((data ?? []).map((s) => [s.id, s])), [data]);
 }

@@ -13,7 +13,3 @@ createRoot(document.getElementById('root')!).render(
     </Provider>
   </StrictMode>,
 );
-
-// Over plain http only this machine itself may keep the shell; a tablet needs the shop behind TLS.
-if (import.meta.env.PROD && window.isSecureContext && 'serviceWorker' in navigator)
-  void navigator.serviceWorker.register('/sw.js');

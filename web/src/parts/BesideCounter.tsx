@@ -10,7 +10,7 @@ export function BesideCounter({ title, children }: { title: string; children?: R
         <h1 className="text-head max-sm:text-big">{title}</h1>
         {children && <div className="text-ink2">{children}</div>}
       </div>
-      <Link className="why pb-1" to="/counter">
+      <Link className="why why-wet" to="/counter">
         {say('back_to_the_counter_2')}
       </Link>
     </div>

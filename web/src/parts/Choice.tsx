@@ -20,12 +20,12 @@ export function Choice<T extends string>({ label, value, options, onChange, clas
       <span className="field-label" aria-hidden="true">
         {label}
       </span>
-      <div className="flex">
+      <div className="flex flex-wrap">
         {options.map((o) => (
           <Radio
             key={o.value}
             value={o.value}
-            className="flex h-[42px] flex-1 cursor-pointer items-center border-b-2 border-rule pr-3 font-figure text-label whitespace-nowrap text-ink2 hover:text-ink data-checked:border-b-[3px] data-checked:border-ink data-checked:font-semibold data-checked:text-ink"
+            className="flex h-11 flex-1 cursor-pointer items-center border-b-2 border-rule pr-3 font-figure text-label whitespace-nowrap text-ink2 hover:text-ink data-checked:border-b-[3px] data-checked:border-ink data-checked:font-semibold data-checked:text-ink"
           >
             {o.name}
           </Radio>

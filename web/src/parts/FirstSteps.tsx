@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type FirstStep } from '@ember-slate/contract';
+import type { AnswerOf, contract, FirstStep } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../app/api.ts';
 import { useShop } from '../app/shop.tsx';
@@ -21,7 +22,7 @@ const words: Record<FirstStep, { name: string; why: string; to: string }> = {
 type Step = AnswerOf<typeof contract.settings.steps>[number];
 
 function Row({ step, state }: Step) {
-  const { send, busy } = useChange(contract.settings.leaveStep);
+  const { send, busy } = useChange(routes.settings.leaveStep);
   const { name, why, to } = words[step];
   const leave = (on: boolean) => void send({ step, leave: on });
   return (
@@ -46,7 +47,7 @@ function Row({ step, state }: Step) {
 export function FirstSteps({ all = false, brief = false }: { all?: boolean; brief?: boolean }) {
   const { shop, me } = useShop();
   const mine = me.role === 'manager' && !shop.sample;
-  const { data } = useRead(contract.settings.steps, { skip: !mine });
+  const { data } = useRead(routes.settings.steps, { skip: !mine });
   const steps = (mine ? (data ?? []) : []).filter((s) => s.state === 'open' || (all && s.state === 'left'));
   if (steps.length === 0) return null;
   const open = steps.filter((s) => s.state === 'open').length;

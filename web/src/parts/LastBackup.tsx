@@ -1,11 +1,11 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../app/api.ts';
 import { useTimes } from '../app/shop.tsx';
 import { say } from './say.ts';
 
 /** When the shop was backed up last, or why it was not; for the manager. */
 export function LastBackup() {
-  const { data } = useRead(contract.settings.backups);
+  const { data } = useRead(routes.settings.backups);
   const { when } = useTimes();
   if (!data) return null;
   const { last, failed, running, folder } = data;

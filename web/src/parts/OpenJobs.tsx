@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../app/api.ts';
 import { useNotify } from '../app/notify.ts';
 import { useTimes } from '../app/shop.tsx';
@@ -7,9 +7,9 @@ import { say } from './say.ts';
 
 /** What still waits to be printed or planned, and what is stuck until somebody looks; nothing where all is done. */
 export function OpenJobs() {
-  const { data } = useRead(contract.jobs.open);
-  const again = useChange(contract.jobs.again);
-  const drop = useChange(contract.jobs.drop);
+  const { data } = useRead(routes.jobs.open);
+  const again = useChange(routes.jobs.again);
+  const drop = useChange(routes.jobs.drop);
   const said = useNotify();
   const { when } = useTimes();
   if (!data || data.length === 0) return null;

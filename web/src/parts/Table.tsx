@@ -1,4 +1,5 @@
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, useState, type ReactNode } from 'react';
+import { say } from './say.ts';
 
 export interface Column<T> {
   head?: ReactNode;
@@ -40,6 +41,14 @@ interface Props<T> {
 /** The table of every list of figures. */
 export function Table<T>(props: Props<T>) {
   const { columns, rows, keyOf, least, bare = false, label, sums, against, under, fixed } = props;
+  // Wider than its room it scrolls: then the keyboard gets there too.
+  const [wider, setWider] = useState(false);
+  const ref = (e: HTMLDivElement | null) => {
+    if (!e) return;
+    const seen = new ResizeObserver(() => setWider(e.scrollWidth > e.clientWidth + 1));
+    seen.observe(e);
+    return () => seen.disconnect();
+  };
   const foot = (cells: readonly ReactNode[], ofRow: string, ofCell?: string) => (
     <tr className={ofRow}>
       {columns.map((c, i) => (
@@ -50,7 +59,11 @@ export function Table<T>(props: Props<T>) {
     </tr>
   );
   return (
-    <div className="overflow-x-auto">
+    <div
+      ref={ref}
+      className="wide-table"
+      {...(wider ? { tabIndex: 0, role: 'group', 'aria-label': label ?? say('table') } : {})}
+    >
       <table
         className={classes('plain', fixed && 'table-fixed')}
         style={{ minWidth: least }}
@@ -59,11 +72,15 @@ export function Table<T>(props: Props<T>) {
         {!bare && (
           <thead>
             <tr>
-              {columns.map((c, i) => (
-                <th key={i} scope="col" className={classes(c.figure && 'text-right', ...common(c))}>
-                  {c.head}
-                </th>
-              ))}
+              {columns.map((c, i) =>
+                c.head ? (
+                  <th key={i} scope="col" className={classes(c.figure && 'text-right', ...common(c))}>
+                    {c.head}
+                  </th>
+                ) : (
+                  <td key={i} className={classes('h-auto! border-0!', ...common(c))} />
+                ),
+              )}
             </tr>
           </thead>
         )}

@@ -39,7 +39,7 @@ export function TickList<T extends Ticked>({
               checked={ticked(r)}
               onChange={(e) => onTick(r, e.target.checked)}
             />
-            <span className="min-w-0 flex-1 truncate">
+            <span className="min-w-0 flex-1">
               <span className="font-figure text-label font-semibold">
                 {shortName(r.speciesName)}, {nameOf(r)}
               </span>{' '}

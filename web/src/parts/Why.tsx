@@ -6,7 +6,7 @@ import { say } from './say.ts';
 export function Why({ children, label = say('why') }: { children: ReactNode; label?: string }) {
   return (
     <Popover as="span" className="inline-block">
-      <PopoverButton className="why">{label}</PopoverButton>
+      <PopoverButton className="why why-more">{label}</PopoverButton>
       <PopoverPanel
         anchor={{ to: 'bottom start', gap: 6 }}
         className="z-40 max-w-[420px] space-y-2 border-[1.5px] border-rule bg-slab p-4 text-body"

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formatTemperature, parseTemperature } from '@ember-slate/core/units';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { useState } from 'react';
@@ -71,7 +71,7 @@ function ProbePanel() {
   const tenths = parseTemperature(text, units);
   const stick = async () => {
     if (tenths === null) return;
-    const outcome = await request('POST', contract.devices.probe.path, { tenths });
+    const outcome = await request('POST', routes.devices.probe.path, { tenths });
     said(outcome);
   };
   return (
@@ -137,7 +137,7 @@ function PrinterAndScanner() {
   const dispatch = useAppDispatch();
   const [scan, setScan] = useState('');
   const roll = async (labels: number) => {
-    const outcome = await request('POST', contract.devices.printer.path, { labels });
+    const outcome = await request('POST', routes.devices.printer.path, { labels });
     dispatch(
       notify(
         outcome.ok

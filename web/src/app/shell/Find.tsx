@@ -1,4 +1,5 @@
-import { contract, type Found } from '@ember-slate/contract';
+import type { Found } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -69,7 +70,7 @@ function Looking({ first, onClose }: { first: string; onClose: () => void }) {
   const go = useNavigate();
   const [text, setText] = useState(first);
   const asked = useRested(text).trim();
-  const { data: found } = useRead(contract.find.all, { query: { text: asked }, skip: asked === '' });
+  const { data: found } = useRead(routes.find.all, { query: { text: asked }, skip: asked === '' });
   const hits: Hit[] = [
     ...(asked === '' ? [] : (found ?? [])).map((f) => ({ ...f, to: addressOf[f.kind](f) })),
     ...usePages(text),

@@ -1,4 +1,5 @@
-import { contract, type SentOf } from '@ember-slate/contract';
+import type { contract, SentOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useEffect, useState } from 'react';
 import { useRead } from '../api.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -19,9 +20,9 @@ interface Weighed {
 function useWhat(): (entry: Kept) => string {
   const mass = useMass();
   const { shop } = useShop();
-  const { data: list } = useRead(contract.goods.list);
+  const { data: list } = useRead(routes.goods.list);
   return (entry) => {
-    if (entry.path === contract.counter.sell.path) {
+    if (entry.path === routes.counter.sell.path) {
       const { lines, goods = [], pay } = entry.body as SentOf<typeof contract.counter.sell>;
       const articles = goods.map((g) => {
         const known = list?.find((a) => a.id === g.articleId);

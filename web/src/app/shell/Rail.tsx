@@ -97,7 +97,7 @@ export function Rail({ summary }: { summary: Summary | undefined }) {
     (_, i) => firstHour.getTime() + (i + 1) * 3_600_000,
   ).filter((h) => y(h) < split - 8);
   return (
-    <aside ref={ref} aria-label={say('next_up')} className="relative min-h-0 bg-air">
+    <aside ref={ref} aria-label={say('next_up')} className="relative h-full bg-air">
       {height > 200 && (
         <svg className="absolute inset-0 overflow-visible" width="224" height={height} aria-hidden="true">
           <path d={`M 0.5 0 V ${height}`} className="rul" />

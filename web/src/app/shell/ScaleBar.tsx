@@ -1,14 +1,12 @@
-import { contract, type Reading } from '@ember-slate/contract';
+import type { Reading } from '@ember-slate/contract';
 import { formatMass, gramsPerOunce, massUnit, type UnitSystem } from '@ember-slate/core/units';
-import { useEffect, useState } from 'react';
-import { useChange } from '../api.ts';
-import { useNotify } from '../notify.ts';
+import { useSmall } from '../frame.ts';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
-import { notify, useAppDispatch, useAppSelector } from '../store.ts';
+import { useAppSelector } from '../store.ts';
 import { useTarget, type Target } from '../takeWeight.tsx';
 import { Devices } from './Devices.tsx';
-import { KeptHere } from './KeptHere.tsx';
+import { Said, useSpeaks } from './Said.tsx';
 import { useScale } from './useScale.ts';
 import { say } from '../say.ts';
 
@@ -56,14 +54,14 @@ export function TakeWeight({ big }: { big: boolean }) {
       aria-disabled={waits !== null}
       onClick={take}
       onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
-      className={`flex flex-col justify-center overflow-hidden pl-[18px] text-left font-figure ${waits === null ? 'bg-ember text-emberink' : 'bg-lift text-ink'} max-sm:py-2`}
+      className={`mt-3.5 flex w-[224px] shrink-0 flex-col justify-center overflow-hidden pl-[18px] text-left font-figure max-lg:w-[208px] small:mt-0 small:min-w-[128px] small:flex-1 small:py-1.5 small:pl-3 ${waits === null ? 'bg-ember text-emberink' : 'bg-lift text-ink'} ${target ? '' : 'small:hidden'}`}
     >
       <span
-        className={`font-bold ${big ? 'text-[42px] leading-[46px] max-lg:text-[30px] max-lg:leading-8' : 'text-[30px] leading-8 max-lg:text-big'}`}
+        className={`font-bold ${big ? 'text-[42px] leading-[46px] max-lg:text-[30px] max-lg:leading-8' : 'text-[30px] leading-8 max-lg:text-big small:text-row'}`}
       >
         {target?.act ?? say('take')}
       </span>
-      <span className={`text-body font-semibold ${waits === null ? '' : 'text-ink2'}`}>
+      <span className={`text-body font-semibold small:text-note ${waits === null ? '' : 'text-ink2'}`}>
         {waits ?? say('steady_space_bar')}
       </span>
     </button>
@@ -100,6 +98,9 @@ const axes: Record<UnitSystem, readonly Axis[]> = {
   ],
 };
 
+/** How far the needle stands above the edge, in a lane of its own, so that it crosses nothing that is read. */
+const top = 14;
+
 /** The graduated edge with the live needle; it zooms to the window when one is wanted. */
 function Rule({ reading, target, width, height, big }: RuleProps) {
   const units = useAppSelector((s) => s.prefs.units);
@@ -116,13 +117,12 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
   const firstTick = Math.ceil(from / minor);
   const ticks = Array.from({ length: Math.floor(to / minor) - firstTick + 1 }, (_, i) => firstTick + i);
   const live = reading.state !== 'none';
-  const top = 14;
+  const beyond = reading.grams < from ? -1 : reading.grams > to ? 1 : 0;
   return (
     <svg
-      className="pointer-events-none absolute left-0 overflow-visible"
-      style={{ top: -top }}
+      className="pointer-events-none absolute inset-0 small:hidden"
       width={width}
-      height={height + top}
+      height={height}
       aria-hidden="true"
     >
       <path d={`M 0 ${top + 0.5} H ${width}`} className="rul" />
@@ -163,7 +163,13 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
       {target?.earlier?.map((g, i) => (
         <path key={i} d={`M ${x(g)} ${top} l -5 -8 h 10 z`} fill="var(--ink2)" />
       ))}
-      {live && (
+      {live && zoomed && beyond !== 0 && (
+        <path
+          d={`M ${beyond < 0 ? 12 : width - 12} 1 l ${beyond * 9} 6 l ${beyond * -9} 6 z`}
+          fill="var(--ink)"
+        />
+      )}
+      {live && !(zoomed && beyond !== 0) && (
         <g style={{ transform: `translateX(${x(reading.grams)}px)`, transition: 'transform 120ms ease-out' }}>
           <path d={`M 0 0 V ${top + (big ? 36 : 14)}`} stroke="var(--ink)" strokeWidth={big ? 5 : 3} />
           <path
@@ -176,101 +182,13 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
   );
 }
 
-/** Takes back what was just moved or binned. */
-function Undo({ act }: { act: number }) {
-  const { send, busy } = useChange(contract.counter.takeBack);
-  const said = useNotify();
-  const undo = async () => {
-    const outcome = await send({ reason: say('undone_at_once') }, { id: act });
-    said(outcome, say('taken_back'));
-  };
-  return (
-    <button type="button" className="why shrink-0" disabled={busy} onClick={() => void undo()}>
-      {say('undo')}
-    </button>
-  );
-}
-
-/** One line that outranks the rest: the line is gone, or what was just said. */
-function Said() {
-  const { live, lostAt, kept, refused, notice: said } = useAppSelector((s) => s.connection);
-  const [looking, setLooking] = useState(false);
-  const dispatch = useAppDispatch();
-  // Good news gives the line back by itself; a problem stays until it is read.
-  useEffect(() => {
-    if (!said || said.problem) return;
-    // What can be taken back at once can be for a minute.
-    const timer = window.setTimeout(() => dispatch(notify(null)), said.act === undefined ? 6000 : 60_000);
-    return () => window.clearTimeout(timer);
-  }, [said, dispatch]);
-  const weights = say('entries_kept_on_this_screen', { kept });
-  const look = (
-    <button type="button" className="why shrink-0" onClick={() => setLooking(true)}>
-      {say('look')}
-    </button>
-  );
-  const list = looking && <KeptHere onClose={() => setLooking(false)} />;
-  if (!live && lostAt !== null) {
-    return (
-      <div role="status" className="min-w-0">
-        <div className="font-figure text-label font-semibold">
-          {say('offline', { kept: kept > 0 ? `: ${weights}` : '' })}
-        </div>
-        <div className="text-note text-ink2">
-          {kept > 0 ? say('they_go_in_each_once_when_the_line') : say('weights_and_sales_are_kept_here')}
-        </div>
-      </div>
-    );
-  }
-  if (refused > 0 && !said)
-    return (
-      <div role="alert" className="flex min-w-0 items-center gap-3">
-        <span className="line-clamp-2 border-b-[3px] border-emberline">
-          {say('refused_the_shop_has_them_not', {
-            entries:
-              refused === 1
-                ? say('one_entry_of_this_screen_was')
-                : say('entries_of_this_screen_were', { refused }),
-            count: refused,
-          })}
-        </span>
-        {look}
-        {list}
-      </div>
-    );
-  if (!said)
-    return kept > 0 ? (
-      <div role="status" className="flex min-w-0 items-center gap-3">
-        <span>{say('not_in_the_shops_records_yet', { weights })}</span>
-        {look}
-        {list}
-      </div>
-    ) : null;
-  return (
-    <div role={said.problem ? 'alert' : 'status'} className="flex min-w-0 items-center gap-3">
-      <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
-        {said.text}
-      </span>
-      {said.act !== undefined && <Undo act={said.act} />}
-      <button type="button" className="why shrink-0" onClick={() => dispatch(notify(null))}>
-        {say('done')}
-      </button>
-    </div>
-  );
-}
-
 /** The slab's bottom edge is weight: the rule, the live figure, what the weight is for. */
 export function ScaleBar({ big }: { big: boolean }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const reading = useAppSelector((s) => s.connection.reading);
   const units = useAppSelector((s) => s.prefs.units);
-  const speaks = useAppSelector(
-    (s) =>
-      s.connection.notice !== null ||
-      s.connection.kept > 0 ||
-      s.connection.refused > 0 ||
-      (!s.connection.live && s.connection.lostAt !== null),
-  );
+  const speaks = useSpeaks();
+  const small = useSmall();
   // What can be undone for a minute leaves room for what is weighed meanwhile.
   const undoable = useAppSelector((s) => s.connection.notice?.act !== undefined);
   const target = useTarget();
@@ -278,13 +196,18 @@ export function ScaleBar({ big }: { big: boolean }) {
   const command = useScale();
   const dead = reading.state === 'none';
   return (
-    <footer ref={ref} className="relative z-10 bg-air" aria-label={say('scale')}>
+    <footer
+      ref={ref}
+      className={`relative min-w-0 flex-1 bg-air ${target ? 'small:flex-none' : 'low:hidden'}`}
+      aria-label={say('scale')}
+    >
+      <div className="h-3.5 bg-slab small:hidden" />
       {width > 0 && <Rule reading={reading} target={target} width={width} height={height} big={big} />}
       <div
-        className={`flex h-full items-center gap-6 pr-4 pl-6 max-lg:gap-4 max-sm:pl-4 ${big ? 'pt-14' : 'pt-7'}`}
+        className={`flex items-center gap-6 pr-4 pl-6 max-lg:gap-4 small:h-14 small:gap-3 small:pt-0 small:pr-3 small:pl-4 low:h-11 ${big ? 'h-[174px] pt-14' : 'h-[86px] pt-[26px]'}`}
       >
         <output
-          className={`shrink-0 font-figure font-semibold whitespace-nowrap ${big ? 'min-w-[230px] text-[104px] leading-[100px] max-lg:min-w-[190px] max-lg:text-[84px]' : 'min-w-[138px] text-[46px] leading-[46px] max-sm:text-[34px]'}`}
+          className={`shrink-0 font-figure font-semibold whitespace-nowrap ${big ? 'min-w-[230px] text-[104px] leading-[100px] max-lg:min-w-[190px] max-lg:text-[84px]' : 'min-w-[138px] text-[46px] leading-[46px] small:min-w-0 small:text-[30px] low:text-[24px]'}`}
           aria-label={say('live_weight')}
           // It changes all day: it is read when somebody goes there, and said when a weight is taken.
           aria-live="off"
@@ -294,8 +217,8 @@ export function ScaleBar({ big }: { big: boolean }) {
             {massUnit(reading.grams, units)}
           </span>
         </output>
-        <div className="w-[84px] shrink-0 max-sm:hidden">
-          <svg width="66" height="18" aria-hidden="true">
+        <div className="w-[84px] shrink-0 small:w-auto">
+          <svg width="66" height="18" className="small:hidden" aria-hidden="true">
             <path
               d={traces[reading.state]}
               fill="none"
@@ -304,7 +227,7 @@ export function ScaleBar({ big }: { big: boolean }) {
               strokeDasharray={dead ? '4 4' : undefined}
             />
           </svg>
-          <div className="font-figure text-body font-semibold" data-scale={reading.state}>
+          <div className="font-figure text-body font-semibold small:text-note" data-scale={reading.state}>
             {words[reading.state]}
             {reading.simulated && (
               <span className="block text-note font-medium text-ink2">{say('simulated')}</span>
@@ -313,30 +236,34 @@ export function ScaleBar({ big }: { big: boolean }) {
         </div>
         <button
           type="button"
-          className={`btn shrink-0 gap-2 px-3.5 ${big ? 'min-h-16' : ''}`}
+          className={`btn shrink-0 gap-2 px-3.5 small:min-h-11 small:px-2.5 ${big ? 'min-h-16' : ''}`}
           onClick={() => void command({ command: 'tare' })}
         >
           {say('tare')}{' '}
-          <span className="font-medium text-ink2">
+          <span className="font-medium text-ink2 small:hidden">
             {formatMass(reading.tare, units)} {massUnit(reading.tare, units)}
           </span>{' '}
           <span className="key max-lg:hidden">T</span>
         </button>
-        <div className="min-w-0 flex-1 max-sm:hidden">
-          {speaks && !(target && undoable) ? (
+        <div className="min-w-0 flex-1 small:hidden">
+          {speaks && !small && !(target && undoable) ? (
             <Said />
           ) : (
             target && (
               <>
                 <div
+                  title={target.title}
                   className={`truncate font-figure font-semibold ${big ? (target.title.length > 28 ? 'text-[26px] leading-8' : 'text-head') : 'text-label'}`}
                 >
                   {target.title}
                 </div>
-                {undoable ? (
+                {undoable && !small ? (
                   <Said />
                 ) : (
-                  <div className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}>
+                  <div
+                    title={typeof target.detail === 'string' ? target.detail : undefined}
+                    className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}
+                  >
                     {target.detail}
                   </div>
                 )}

@@ -2,9 +2,11 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import type { ReactNode } from 'react';
 import { Link, useLocation } from 'react-router';
 import { mayOpen, pageName } from '../pageList.ts';
+import { useSmall } from '../frame.ts';
 import { useShop } from '../shop.tsx';
 import { setPrefs, useAppDispatch, useAppSelector } from '../store.ts';
 import { say } from '../say.ts';
+import { stages } from './stages.ts';
 
 /** What stands beside the seven stages. */
 const beside = [
@@ -38,6 +40,7 @@ export function ScreenMenu({ onLock, onFind, children }: Props) {
   const prefs = useAppSelector((s) => s.prefs);
   const { me, shop } = useShop();
   const here = useLocation().pathname;
+  const small = useSmall();
   const dispatch = useAppDispatch();
   const item = 'block w-full px-4 py-2.5 text-left font-figure text-label data-focus:bg-lift';
   return (
@@ -50,6 +53,19 @@ export function ScreenMenu({ onLock, onFind, children }: Props) {
         anchor={{ to: 'bottom end', gap: 8 }}
         className="z-40 w-64 border-[1.5px] border-rule bg-slab py-2 outline-none"
       >
+        {/* Where the bar shows only the stage one stands at, the seven stand here. */}
+        {small && (
+          <>
+            {stages.map((stage) => (
+              <MenuItem key={stage.key}>
+                <Link className={item} to={stage.path}>
+                  {stage.name}
+                </Link>
+              </MenuItem>
+            ))}
+            <div className="my-2 border-t border-line" />
+          </>
+        )}
         {beside
           .filter((to) => mayOpen(to, me.role))
           .map((to) => (

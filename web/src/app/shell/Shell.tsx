@@ -1,7 +1,9 @@
-import { contract } from '@ember-slate/contract';
+import type { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { useRead } from '../api.ts';
+import { useSmall } from '../frame.ts';
 import { useKeys } from '../keys.ts';
 import { pageName } from '../pageList.ts';
 import { useNow, useShop, useTimes } from '../shop.tsx';
@@ -10,9 +12,11 @@ import { TakeWeightProvider } from '../takeWeight.tsx';
 import { Find } from './Find.tsx';
 import { Morning } from './Morning.tsx';
 import { Rail } from './Rail.tsx';
+import { Said, useSpeaks } from './Said.tsx';
 import { ScaleBar, TakeWeight, useTakeWeightNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
-import { stages, StageBar } from './StageBar.tsx';
+import { StageBar } from './StageBar.tsx';
+import { stages } from './stages.ts';
 import { Timers } from './Timers.tsx';
 import { useScale } from './useScale.ts';
 import { say } from '../say.ts';
@@ -35,12 +39,21 @@ function Clock({ onLock, onFind, summary, low }: ClockProps) {
   const next = summary?.due[0];
   const alarms = summary?.alarms ?? 0;
   return (
-    <div className="relative bg-air pt-3 pl-[18px] max-sm:hidden">
-      <button type="button" className="why absolute top-3 right-[74px] min-h-9" onClick={onFind}>
+    <nav
+      aria-label={say('screen_and_sign_in')}
+      className="relative w-[224px] shrink-0 bg-air pt-3 pl-[18px] max-lg:w-[208px] max-md:w-[104px] max-md:pl-2 small:hidden"
+    >
+      <button
+        type="button"
+        className="why absolute top-3 right-[74px] min-h-9 max-md:hidden"
+        onClick={onFind}
+      >
         {say('find')}
       </button>
       <ScreenMenu onLock={onLock} onFind={onFind}>
-        <span className="why absolute top-3 right-5 grid min-h-9 items-center">{say('menu')}</span>
+        <span className="why absolute top-3 right-5 grid min-h-9 items-center max-md:top-[42px] max-md:right-auto">
+          {say('menu')}
+        </span>
         <span className="block font-figure text-[38px] leading-[38px] font-semibold max-lg:text-[28px] max-lg:leading-8">
           {time(now)}
         </span>
@@ -49,7 +62,7 @@ function Clock({ onLock, onFind, summary, low }: ClockProps) {
         >
           {day(now)} · {me.name}
         </span>
-        <span className="block truncate text-note text-ink3 lg:hidden">
+        <span className="block truncate text-note text-ink3 max-md:hidden lg:hidden">
           {next ? `${time(next.at)} ${next.title}` : me.name}
         </span>
         <span className={low && live ? 'hidden' : 'block text-note text-ink3 max-lg:hidden'}>
@@ -64,7 +77,7 @@ function Clock({ onLock, onFind, summary, low }: ClockProps) {
           {say('cold_chain_alarms', { alarms })}
         </Link>
       )}
-    </div>
+    </nav>
   );
 }
 
@@ -86,7 +99,6 @@ function Keys({ onLock }: { onLock: () => void }) {
   return null;
 }
 
-/** One slab, three measured edges: what waits above, time at the right, weight below. */
 /** The window is called after its page: a bookmark, a tab and a screen reader say where one is. */
 function usePageTitle() {
   const { pathname } = useLocation();
@@ -105,13 +117,25 @@ function usePageTitle() {
   }, [pathname]);
 }
 
+/** Where the frame is folded, what was said stands above the scale. */
+function SmallSaid() {
+  const speaks = useSpeaks();
+  return speaks ? (
+    <div className="shrink-0 border-t-[1.5px] border-rule bg-lift px-4 py-2">
+      <Said />
+    </div>
+  ) : null;
+}
+
+/** One slab, three measured edges: what waits above, time at the right, weight below. */
 export function Shell({ onLock }: { onLock: () => void }) {
   usePageTitle();
-  const { data: summary } = useRead(contract.summary.stages);
+  const { data: summary } = useRead(routes.summary.stages);
   const [looking, setLooking] = useState<string | null>(null);
   const find = () => setLooking('');
-  const big = /^\/bench\/\d+/.test(useLocation().pathname);
-  const rows = big ? 'grid-rows-[78px_minmax(0,1fr)_180px]' : 'grid-rows-[92px_minmax(0,1fr)_92px]';
+  const small = useSmall();
+  const atTicket = /^\/bench\/\d+/.test(useLocation().pathname);
+  const big = atTicket && !small;
   return (
     <TakeWeightProvider>
       <Keys onLock={onLock} />
@@ -119,31 +143,35 @@ export function Shell({ onLock }: { onLock: () => void }) {
       <a href="#slab" className="btn fixed top-1 left-1 z-50 -translate-y-20 focus:translate-y-0">
         {say('skip_to_the_page')}
       </a>
-      <div
-        className={`grid h-full ${rows} grid-cols-[minmax(0,1fr)_224px] max-lg:grid-cols-[minmax(0,1fr)_208px] max-sm:grid-cols-1 max-sm:grid-rows-[84px_minmax(0,1fr)_72px_64px]`}
-      >
-        <StageBar summary={summary} onLock={onLock} onFind={find} />
-        <Clock onLock={onLock} onFind={find} summary={summary} low={big} />
-        <main
-          tabIndex={-1}
-          className="flex min-h-0 flex-col bg-slab outline-none max-lg:col-span-2 max-sm:col-span-1"
-          id="slab"
-        >
-          <Timers />
-          <Morning />
-          <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-2 pr-10 max-lg:pr-6 max-sm:px-4">
-            <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>
-              <Outlet />
-            </Suspense>
-          </div>
-        </main>
-        <div className="min-h-0 max-lg:hidden">
-          <div className="grid h-full">
+      <div className="flex h-full flex-col">
+        <div className={`flex shrink-0 ${big ? 'h-[78px]' : 'h-[92px]'} small:h-auto`}>
+          <StageBar summary={summary} onLock={onLock} onFind={find} />
+          <Clock onLock={onLock} onFind={find} summary={summary} low={big} />
+        </div>
+        <div className="flex min-h-0 flex-1">
+          {/* The hours of the rail stand in the lane beside what scrolls. */}
+          <main
+            tabIndex={-1}
+            className="flex min-h-0 min-w-0 flex-1 flex-col bg-slab outline-none lg:pr-[30px]"
+            id="slab"
+          >
+            <Timers />
+            <Morning />
+            <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-2 max-sm:px-4 lg:pr-2.5">
+              <Suspense fallback={<p className="pt-6 text-ink3">…</p>}>
+                <Outlet />
+              </Suspense>
+            </div>
+          </main>
+          <div className="w-[224px] shrink-0 max-lg:hidden">
             <Rail summary={summary} />
           </div>
         </div>
-        <ScaleBar big={big} />
-        <TakeWeight big={big} />
+        {small && <SmallSaid />}
+        <div className={`flex shrink-0 bg-air ${big ? 'h-[188px]' : 'h-[100px]'} small:h-auto`}>
+          <ScaleBar big={big} />
+          <TakeWeight big={big} />
+        </div>
       </div>
     </TakeWeightProvider>
   );

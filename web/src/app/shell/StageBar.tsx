@@ -1,20 +1,13 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { NavLink, useLocation } from 'react-router';
+import { useSmall } from '../frame.ts';
 import { useShop } from '../shop.tsx';
 import { useSize } from '../size.ts';
 import { useAppSelector } from '../store.ts';
 import { ScreenMenu } from './ScreenMenu.tsx';
+import { stages } from './stages.ts';
 import { say } from '../say.ts';
 
-export const stages = [
-  { key: 'landing', name: say('landing'), path: '/landing' },
-  { key: 'grading', name: say('grading'), path: '/grading' },
-  { key: 'orders', name: say('orders'), path: '/orders' },
-  { key: 'plan', name: say('cut_plan'), path: '/plan' },
-  { key: 'bench', name: say('bench'), path: '/bench' },
-  { key: 'counter', name: say('counter'), path: '/counter' },
-  { key: 'close', name: say('close'), path: '/close' },
-] as const;
 type Summary = AnswerOf<typeof contract.summary.stages>;
 
 /** The water line over one stage: where more waits it stands higher. */
@@ -35,7 +28,7 @@ const path = (from: number, to: number, y: (x: number) => number) => {
 function Brand() {
   const { shop } = useShop();
   return (
-    <div className="w-[150px] shrink-0 pt-3 pl-6 max-lg:w-[128px] max-lg:pl-4 max-sm:hidden">
+    <div className="w-[150px] shrink-0 pt-3 pl-6 max-lg:w-[128px] max-lg:pl-4 max-md:hidden small:hidden">
       <div className="flex items-center gap-2 font-figure text-[19px] leading-5 font-bold whitespace-nowrap">
         <svg width="26" height="20" className="shrink-0 max-lg:hidden" aria-hidden="true">
           <path
@@ -66,10 +59,10 @@ export function StageBar({ summary, onLock, onFind }: Props) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const live = useAppSelector((s) => s.connection.live);
   const here = useLocation().pathname;
-  const phone = width < 640;
+  const phone = useSmall();
   const on = stages.findIndex((s) => here.startsWith(s.path));
   const shown = phone ? stages.filter((_, i) => i === Math.max(0, on)) : stages;
-  const start = phone ? 0 : width < 850 ? 128 : 168;
+  const start = phone || width < 720 ? 0 : width < 850 ? 128 : 168;
   const step = (width - start) / shown.length;
   const centres = shown.map((_, i) => start + step * (i + 0.5));
   const counts = shown.map((s) => summary?.stages[s.key].count ?? 0);
@@ -79,7 +72,7 @@ export function StageBar({ summary, onLock, onFind }: Props) {
   const y = (x: number) => level(x, centres, heights, step, height - 4);
   const at = shown.findIndex((s) => here.startsWith(s.path));
   return (
-    <header ref={ref} className="relative flex bg-air">
+    <header ref={ref} className="relative flex min-w-0 flex-1 bg-air">
       {width > 0 && (
         <svg
           className="pointer-events-none absolute inset-0"
@@ -114,8 +107,9 @@ export function StageBar({ summary, onLock, onFind }: Props) {
             <NavLink
               key={stage.key}
               to={stage.path}
+              title={waits ? [waits.count, waits.noun, waits.hot].filter(Boolean).join(' · ') : undefined}
               className={({ isActive }) =>
-                `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 ${phone && !isActive ? 'hidden' : ''} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`
+                `min-w-0 flex-1 basis-0 pt-3 pl-2.5 max-lg:pl-1.5 small:py-2 small:pl-4 ${phone && !isActive ? 'hidden' : 'low:flex low:items-baseline low:gap-2 low:py-1'} ${isActive ? 'text-ink' : 'text-ink2 hover:text-ink'}`
               }
             >
               {({ isActive }) => (
@@ -126,13 +120,13 @@ export function StageBar({ summary, onLock, onFind }: Props) {
                     <span className="mr-1.5 text-[14px] font-medium text-ink3">{i + 1}</span>
                     {stage.name}
                   </div>
-                  <div className="font-figure text-[24px] leading-7 font-semibold whitespace-nowrap">
+                  <div className="truncate font-figure text-[24px] leading-7 font-semibold max-lg:text-[20px]">
                     <span className="sr-only">: </span>
                     {waits?.count ?? '–'}
                     {waits?.hot && <span className="sr-only"> {waits.noun},</span>}{' '}
                     {waits && (
                       <span
-                        className={`ml-1 font-text text-note ${waits.hot ? 'font-semibold text-embertext' : 'font-normal text-ink3 max-lg:hidden'}`}
+                        className={`ml-1 font-text text-note max-lg:ml-0 ${waits.hot ? 'font-semibold text-embertext' : 'font-normal text-ink3 max-lg:hidden'}`}
                       >
                         {waits.hot ?? waits.noun}
                       </span>
@@ -151,23 +145,22 @@ export function StageBar({ summary, onLock, onFind }: Props) {
 
 /** On a phone the neighbours are one tap away on each side. */
 function PhoneStages({ on, onLock, onFind }: Omit<Props, 'summary'> & { on: number }) {
-  const { me } = useShop();
   const before = stages[on - 1];
   const after = stages[on + 1];
   return (
     <nav aria-label={say('neighbouring_stages')} className="relative flex items-center gap-1 pr-2">
       {before && (
-        <NavLink to={before.path} className="px-2 py-3 text-note text-ink2">
+        <NavLink to={before.path} className="px-2 py-3 text-note text-ink2 max-[359px]:hidden">
           ‹ {before.name}
         </NavLink>
       )}
       {after && (
-        <NavLink to={after.path} className="px-2 py-3 text-note text-ink2">
+        <NavLink to={after.path} className="px-2 py-3 text-note text-ink2 max-[359px]:hidden">
           {after.name} ›
         </NavLink>
       )}
       <ScreenMenu onLock={onLock} onFind={onFind}>
-        <span className="block px-2 py-3 text-note text-ink2 underline">{me.name.split(' ')[0]}</span>
+        <span className="block px-2 py-3 text-note text-ink2 underline">{say('menu')}</span>
       </ScreenMenu>
     </nav>
   );

@@ -1,4 +1,5 @@
-import { contract, type Timer } from '@ember-slate/contract';
+import type { Timer } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useEffect, useRef } from 'react';
 import { useChange, useRead } from '../api.ts';
@@ -26,8 +27,8 @@ function ring(context: AudioContext) {
 
 /** Timers that have run out, on every screen until somebody answers. */
 export function Timers() {
-  const { data } = useRead(contract.bench.timers);
-  const { send } = useChange(contract.bench.answerTimer);
+  const { data } = useRead(routes.bench.timers);
+  const { send } = useChange(routes.bench.answerTimer);
   const { me } = useShop();
   const said = useNotify();
   const now = useNow(1000);
@@ -56,7 +57,7 @@ export function Timers() {
       {rung.map((t) => (
         <li key={t.id} className="flex items-center gap-4 border-b border-line py-1.5 font-figure text-row">
           <Lozenge />
-          <span className="min-w-0 flex-1 truncate">
+          <span className="min-w-0 flex-1">
             <strong className="text-embertext">{t.name}</strong>
             {say('ticket', { speciesName: shortName(t.speciesName).toLowerCase(), number: t.number })}
             <span className="text-ink2">

@@ -1,4 +1,5 @@
-import { contract, type BodyOf } from '@ember-slate/contract';
+import type { BodyOf, contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { request } from '../request.ts';
 import { useNotify } from '../notify.ts';
 
@@ -6,7 +7,7 @@ import { useNotify } from '../notify.ts';
 export function useScale() {
   const said = useNotify();
   return async (body: BodyOf<typeof contract.devices.scale>) => {
-    const outcome = await request('POST', contract.devices.scale.path, body);
+    const outcome = await request('POST', routes.devices.scale.path, body);
     said(outcome);
   };
 }

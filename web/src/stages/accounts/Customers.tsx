@@ -250,12 +250,10 @@ export default function Customers() {
   const wanted = text.trim().toLowerCase();
   const shown = all.filter((c) => `${c.name} ${c.phone}`.toLowerCase().includes(wanted));
   return (
-    <div className="grid h-full grid-cols-[230px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
-      <div
-        className={`flex min-h-0 flex-col border-r border-line pr-4 max-sm:border-r-0 max-sm:pr-0 ${chosen > 0 ? 'max-sm:hidden' : ''}`}
-      >
+    <div className="panes grid-cols-[230px_minmax(0,1fr)]">
+      <div className={`pane-list flex flex-col ${chosen > 0 ? 'max-sm:hidden' : ''}`}>
         <TextField label={say('find')} value={text} onChange={setText} placeholder={say('name_or_phone')} />
-        <ul aria-label={say('customers')} className="min-h-0 overflow-y-auto pt-1">
+        <ul aria-label={say('customers')} className="pane pt-1">
           {shown.map((c) => (
             <li key={c.id} className="border-b border-line">
               <button
@@ -271,7 +269,7 @@ export default function Customers() {
           ))}
         </ul>
       </div>
-      <div className="min-h-0 overflow-y-auto pt-1">
+      <div className="pane pt-1">
         {chosen > 0 && (
           <Link className="why hidden min-h-11 items-center max-sm:inline-flex" to="/customers">
             {say('all_customers')}

@@ -123,7 +123,7 @@ export default function Bench() {
                 })}
           </p>
         </div>
-        <div className="flex items-start gap-4">
+        <div className="flex flex-wrap items-start gap-x-4">
           <Choice
             label={say('first')}
             value={by}
@@ -174,10 +174,10 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
       >
         <span className="font-figure text-big font-semibold">{when(t.dueAt)}</span>
         <span className="min-w-0">
-          <span className="block truncate font-figure text-[22px] leading-7 font-semibold">
+          <span className="block font-figure text-[22px] leading-7 font-semibold">
             {shortName(t.speciesName)}, {t.cuts.map(want).join(', ')}
           </span>
-          <span className="block truncate text-label text-ink2">
+          <span className="block text-label text-ink2">
             {say('ticket_for', {
               number: t.number,
               whom,

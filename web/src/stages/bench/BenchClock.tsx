@@ -22,7 +22,8 @@ function Timeline({ clock, now }: { clock: Clock; now: Date }) {
   const x = (at: string | number) =>
     namePx + ((new Date(at).getTime() - from) / span) * Math.max(1, width - namePx - 8);
   const height = clock.hands.length * rowPx + 34;
-  const step = [15, 30, 60, 120, 240, 480].find((m) => span / (m * 60_000) <= 10) ?? 960;
+  const most = Math.max(2, Math.min(10, (width - namePx) / 60));
+  const step = [15, 30, 60, 120, 240, 480].find((m) => span / (m * 60_000) <= most) ?? 960;
   const first = Math.ceil(from / (step * 60_000)) * step * 60_000;
   const hours = Array.from(
     { length: Math.floor((from + span - first) / (step * 60_000)) + 1 },
@@ -133,7 +134,7 @@ export default function BenchClock() {
       <ul>
         {late.map((t) => (
           <li key={t.id} className="border-t border-line">
-            <Link to={`/bench/${t.id}`} className="flex items-baseline gap-3 py-2 hover:bg-lift">
+            <Link to={`/bench/${t.id}`} className="flex items-baseline gap-3 py-3 hover:bg-lift">
               <Lozenge />
               <strong className="w-28 font-figure text-label">{say('ticket', { number: t.number })}</strong>
               <span className="flex-1">{t.title}</span>

@@ -82,7 +82,7 @@ export function DoneToday() {
         className="grid min-h-12 grid-cols-[92px_minmax(0,1fr)_auto] items-center gap-5 py-1 text-label hover:bg-lift max-lg:grid-cols-[80px_minmax(0,1fr)_auto]"
       >
         <span className="font-figure text-ink2">{time(t.closedAt)}</span>
-        <span className="truncate">
+        <span>
           {say('ticket_2', {
             number: t.number,
             speciesName: shortName(t.speciesName).toLowerCase(),

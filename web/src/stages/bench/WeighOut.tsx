@@ -117,8 +117,8 @@ function Row({ ticket, slot, on, choose }: { ticket: Ticket; slot: Slot; on: boo
           />
         </svg>
         <span className="min-w-0">
-          <span className="block truncate font-figure text-row font-medium">{slot.name}</span>
-          <span className="block truncate text-note text-ink3">
+          <span className="block font-figure text-row font-medium">{slot.name}</span>
+          <span className="block text-note text-ink3">
             {slot.goes}
             {slot.cut && slot.aim ? `, ${slot.pieces} × ${mass(slot.aim)}` : ''}
           </span>

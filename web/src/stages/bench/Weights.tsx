@@ -30,7 +30,7 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
     <ul className="text-label">
       {ticket.weighOuts.toReversed().map((w) => (
         <li key={w.id} className="flex min-h-12 flex-wrap items-center gap-2 border-t border-line py-1">
-          <span className="min-w-0 flex-1 truncate">{name(w)}</span>
+          <span className="min-w-0 flex-1">{name(w)}</span>
           <Mass g={w.grams} />
           <SourceMark source={w.source} />
           {w.pieces > 0 && <LabelButton ticketId={ticket.id} weighed={w} />}

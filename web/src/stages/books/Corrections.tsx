@@ -21,7 +21,7 @@ export default function Corrections() {
   });
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <CloseNav />
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-1 pb-2">
         <div>
@@ -32,7 +32,7 @@ export default function Corrections() {
         </div>
         <DayStep day={day} onDay={setDay} />
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto border-t border-line">
+      <div className="pane flex-1 border-t border-line">
         {data.length === 0 ? (
           <p className="pt-3 text-ink2">{say('each_correction_stands_here')}</p>
         ) : (

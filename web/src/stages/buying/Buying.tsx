@@ -101,9 +101,9 @@ function Forecast() {
         {data.rows.slice(0, 10).map((r) => (
           <li
             key={r.name}
-            className="grid grid-cols-[minmax(0,1fr)_150px_150px] items-center gap-3 border-t border-line py-1 text-note"
+            className="grid grid-cols-[minmax(0,1fr)_150px_150px] items-center gap-x-3 max-sm:grid-cols-[150px_minmax(0,1fr)] border-t border-line py-1 text-note"
           >
-            <span className="truncate">{r.name}</span>
+            <span className="max-sm:col-span-2">{r.name}</span>
             <svg
               width="150"
               height="16"
@@ -202,7 +202,7 @@ function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan })
   const sum = (of: (line: BuyingLine) => number) => own.reduce((s, l) => s + of(l), 0);
   return (
     <section className="pb-3">
-      <h2 className="flex justify-between text-row">
+      <h2 className="flex flex-wrap justify-between gap-x-4 text-row">
         {name ?? say('no_supplier_yet')}
         <span className="text-label font-medium text-ink2">
           {mass(sum((l) => l.grams))}, {formatMoney(sum((l) => l.money))}

@@ -127,7 +127,7 @@ export default function Close() {
     <div className="pb-8">
       <CloseNav />
       <div className="flex items-start justify-between gap-6 pb-3 max-lg:flex-wrap">
-        <div className="min-w-[320px] flex-1">
+        <div className="min-w-[min(320px,100%)] flex-1">
           <h1 className="text-head">{headline(close, toDo)}</h1>
           <p className="text-ink2">
             {close.closedBy

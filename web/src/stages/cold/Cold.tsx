@@ -54,7 +54,7 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
       className={`flex w-full items-center justify-between gap-3 px-2 py-2 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
     >
       <span className="min-w-0">
-        <span className="block truncate font-figure text-label font-semibold">{place.name}</span>
+        <span className="block font-figure text-label font-semibold">{place.name}</span>
         <span className="block font-figure text-row font-semibold">
           {place.last ? degrees(place.last.celsius) : '–'}
         </span>
@@ -117,7 +117,7 @@ export default function Cold() {
         })
       : say('no_reading_for', { place: worst.place.name, episode: lengthOf(worst.episode) });
   return (
-    <div className="flex h-full flex-col max-sm:block max-sm:h-auto">
+    <div className="screen">
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <div>
           <h1 className="text-head max-sm:text-big">{headline}</h1>
@@ -148,11 +148,8 @@ export default function Cold() {
           </button>
         )}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
-        <ul
-          aria-label={say('places')}
-          className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:overflow-visible max-sm:border-r-0 max-sm:pr-0"
-        >
+      <div className="panes grid-cols-[270px_minmax(0,1fr)] border-t border-line">
+        <ul aria-label={say('places')} className="pane-list">
           {places.map((p) => (
             <li key={p.id} className="border-b border-line">
               <PlaceButton place={p} on={p.id === shown.id} onPress={() => setChosen(p.id)} />
@@ -160,7 +157,7 @@ export default function Cold() {
           ))}
           <li className="py-2 text-note text-ink3">{say('line_the_last_24_hours_the_limit')}</li>
         </ul>
-        <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
+        <section className="pane pt-3 pb-6">
           <PlacePanel
             key={shown.id}
             place={shown}

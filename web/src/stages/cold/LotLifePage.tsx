@@ -211,7 +211,7 @@ export default function LotLifePage() {
   const row = life.rows.find((r) => r.item === 'whole') ?? life.rows[0];
   return (
     <div className="pb-6">
-      <p className="truncate text-ink2">
+      <p className="text-ink2">
         <Link to="/first" className="why mr-3">
           {say('what_goes_first')}
         </Link>

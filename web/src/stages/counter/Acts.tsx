@@ -39,7 +39,7 @@ export default function Acts() {
   const { time } = useTimes();
   if (!acts) return <Waiting problem={problem} onRetry={refetch} />;
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <BesideCounter
         title={
           acts.length === 0 ? say('nothing_moved_yet') : say('moved_binned_counted', { acts: acts.length })
@@ -47,7 +47,7 @@ export default function Acts() {
       >
         {say('what_was_done_by_mistake_is_taken_back')}
       </BesideCounter>
-      <div className="min-h-0 flex-1 overflow-y-auto border-t border-line">
+      <div className="pane flex-1 border-t border-line">
         {acts.length > 0 && (
           <Table
             label={say('moved_binned_counted', { acts: acts.length })}

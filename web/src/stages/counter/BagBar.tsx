@@ -156,7 +156,9 @@ function InBag({
   const mass = useMass();
   return (
     <li className="w-[158px] shrink-0 border-l border-line pl-3">
-      <div className="truncate font-figure text-[16px] leading-5 font-semibold">{of.name}</div>
+      <div className="truncate font-figure text-[16px] leading-5 font-semibold" title={of.name}>
+        {of.name}
+      </div>
       <div className="flex justify-between text-note text-ink2">
         <span>
           {say('at', { grams: of.unit === 'kg' ? mass(amount) : String(amount) })}{' '}
@@ -289,7 +291,7 @@ export function BagBar({ bag, hint, children }: { bag: Bag; hint: string; childr
           {say('card')}
         </Button>
         {!empty && !bag.busy && (
-          <button type="button" className="why max-sm:hidden" onClick={() => setOwing(true)}>
+          <button type="button" className="why" onClick={() => setOwing(true)}>
             {say('on_account')}
           </button>
         )}

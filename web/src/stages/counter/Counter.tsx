@@ -115,7 +115,7 @@ export default function Counter() {
   const waiting = back.filter(couldLie);
   const listed = asked.trim() ? found : view === 'list' ? rows : back;
   return (
-    <div className="flex h-full flex-col max-sm:block max-sm:h-auto">
+    <div className="flex h-full flex-col small:block small:h-auto">
       <CounterHead ends={rows.find((r) => mustGo(r, today()))} empty={rows.length === 0} />
       <CounterBar
         chosen={hand}
@@ -125,7 +125,7 @@ export default function Counter() {
         onFill={(kind) => setDialog({ kind })}
         bare={onSlab.length === 0}
       />
-      <div className="min-h-0 flex-1 overflow-y-auto border-t-[2.5px] border-ink max-sm:overflow-visible">
+      <div className="min-h-0 flex-1 overflow-y-auto border-t-[2.5px] border-ink small:overflow-visible">
         {view === 'slab' && !asked.trim() && slab && (
           <Slab
             layout={layout}
@@ -147,16 +147,18 @@ export default function Counter() {
         </h2>
         <StockList rows={listed} chosenKey={chosenKey} onChoose={hand.choose} />
       </div>
-      {chosen && (
-        <RowActions
-          key={chosenKey}
-          row={chosen}
-          layout={layout}
-          onDone={hand.putDown}
-          manager={me.role === 'manager'}
-        />
-      )}
-      <Bag hand={hand} />
+      <div className="bg-slab max-sm:sticky max-sm:bottom-0 low:static">
+        {chosen && (
+          <RowActions
+            key={chosenKey}
+            row={chosen}
+            layout={layout}
+            onDone={hand.putDown}
+            manager={me.role === 'manager'}
+          />
+        )}
+        <Bag hand={hand} />
+      </div>
       <Dialogs
         {...{ dialog, layout, slab, waiting, onSlab }}
         order={dialog?.kind === 'hand' ? ready.find((o) => o.id === dialog.order) : undefined}

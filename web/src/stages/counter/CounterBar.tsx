@@ -25,7 +25,7 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
         <span className="text-note text-ink2">{say('which')}</span>
         <input
           ref={find}
-          className="h-9 w-[124px] bg-transparent font-figure text-label"
+          className="h-11 w-[124px] bg-transparent font-figure text-label"
           placeholder={say('b3_hake_fillet')}
           value={asked}
           onChange={(e) => chosen.type(e.target.value)}
@@ -42,7 +42,7 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
             type="button"
             aria-pressed={view === v}
             onClick={() => onView(v)}
-            className={`min-h-9 border-b-2 font-figure text-label ${view === v ? 'border-ink font-semibold' : 'border-transparent text-ink2'}`}
+            className={`min-h-11 border-b-2 font-figure text-label ${view === v ? 'border-ink font-semibold' : 'border-transparent text-ink2'}`}
           >
             {v === 'slab' ? say('as_it_lies') : say('as_a_list')}
           </button>
@@ -50,17 +50,17 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
       </div>
       <nav aria-label={say('beside_the_counter')} className="flex gap-4 pl-2">
         {bag.maySell && (
-          <Link className="why" to="/counter/sales">
+          <Link className="why why-wet" to="/counter/sales">
             {say('sales')}
           </Link>
         )}
-        <Link className="why" to="/counter/count">
+        <Link className="why why-wet" to="/counter/count">
           {say('stock_take')}
         </Link>
-        <Link className="why" to="/counter/acts">
+        <Link className="why why-wet" to="/counter/acts">
           {say('moved_and_binned')}
         </Link>
-        <Link className="why" to="/counter/trim">
+        <Link className="why why-wet" to="/counter/trim">
           {say('trim')}
         </Link>
       </nav>
@@ -77,7 +77,7 @@ export function CounterBar({ chosen, rows, view, onView, ready, onHand, onFill, 
           </ul>
         )}
         {ready.length > 1 && (
-          <Link className="why" to="/orders/due">
+          <Link className="why why-wet" to="/orders/due">
             {say('ready', { ready: ready.length })}
           </Link>
         )}

@@ -81,7 +81,11 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
         </p>
       )}
       {other > 0 && (
-        <button type="button" className="why shrink-0" onClick={() => setLooking(offers![first ? 1 : 0]!)}>
+        <button
+          type="button"
+          className="why why-wet shrink-0"
+          onClick={() => setLooking(offers![first ? 1 : 0]!)}
+        >
           {say('more_to_look_at', { other })}
         </button>
       )}

@@ -61,13 +61,13 @@ export function OtherGoods({ bag, onClose }: { bag: Bag; onClose: () => void }) 
               className="min-h-16 w-full border-[1.5px] border-rule px-3 py-1.5 text-left hover:bg-lift aria-pressed:bg-lift"
               onClick={() => (a.unit === 'piece' ? put(a, 1, 'typed') : setWeighed(a))}
             >
-              <span className="block truncate font-figure text-label font-semibold">{a.name}</span>
+              <span className="block font-figure text-label font-semibold">{a.name}</span>
               <span className="flex justify-between gap-2 text-note text-ink2">
                 {say(a.unit === 'piece' ? 'each' : 'a_kilo', { money: formatMoney(a.price) })}
                 <span className="font-semibold text-ink">{inBag(a)}</span>
               </span>
               {a.allergens && (
-                <span className="block truncate text-note text-ink2">
+                <span className="block text-note text-ink2">
                   {say('contains', { allergens: a.allergens })}
                 </span>
               )}

@@ -253,7 +253,7 @@ export default function Sales() {
   const total = live.reduce((s, x) => s + x.total - x.refunded, 0);
   const shown = sales.find((s) => String(s.id) === id) ?? sales[0];
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <BesideCounter
         title={
           sales.length === 0
@@ -263,21 +263,21 @@ export default function Sales() {
       >
         <DayStep day={day} onDay={setDay} />
       </BesideCounter>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
-        <ul className="min-h-0 overflow-y-auto" aria-label={say('sales_3')}>
+      <div className="panes grid-cols-[minmax(0,1fr)_minmax(0,1fr)] border-t border-line">
+        <ul className="pane-list" aria-label={say('sales_3')}>
           {sales.map((s) => (
             <li key={s.id} className="border-b border-line">
               <button
                 type="button"
                 aria-pressed={s.id === shown?.id}
                 onClick={() => setId(s.id)}
-                className={`grid min-h-11 w-full grid-cols-[52px_minmax(0,1fr)_64px_84px] items-center gap-3 px-2 text-left hover:bg-lift ${s.id === shown?.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
+                className={`grid min-h-11 w-full grid-cols-[52px_minmax(0,1fr)_64px_84px] items-center gap-3 max-[359px]:grid-cols-[44px_minmax(0,1fr)_76px] max-[359px]:gap-2 px-2 text-left hover:bg-lift ${s.id === shown?.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
               >
                 <span className="font-figure text-label">{time(s.at)}</span>
-                <span className={`truncate ${s.voided ? 'line-through' : ''}`}>
+                <span className={`py-1 ${s.voided ? 'line-through' : ''}`}>
                   {s.lines.map((l) => l.name).join('; ')}
                 </span>
-                <span className="text-note text-ink2">{payWords[s.pay]}</span>
+                <span className="text-note text-ink2 max-[359px]:hidden">{payWords[s.pay]}</span>
                 <span className="text-right font-figure text-label font-semibold">
                   {formatMoney(s.total)}
                   {s.refunded > 0 && (
@@ -290,7 +290,7 @@ export default function Sales() {
             </li>
           ))}
         </ul>
-        <div className="min-h-0 overflow-y-auto py-3">
+        <div className="pane py-3">
           {shown ? (
             <OneSale key={shown.id} sale={shown} />
           ) : (

@@ -40,7 +40,7 @@ function FreePlace({
             <br />
             {say('cold_room_2', { freeGrams: mass(next.freeGrams) })}
           </span>
-          <button type="button" className="why mt-auto min-h-7 self-start" onClick={onBring}>
+          <button type="button" className="why why-wet mt-auto self-start" onClick={onBring}>
             {say('bring_it_out_2')}
           </button>
         </>
@@ -71,7 +71,7 @@ export function Slab({ layout, rows, waiting, book, chosenKey, onChoose, onBring
         return (
           <div
             key={line.name}
-            className="grid max-sm:grid-cols-2!"
+            className="grid max-md:grid-cols-[repeat(auto-fill,minmax(150px,1fr))]!"
             style={{ gridTemplateColumns: `repeat(${line.places}, minmax(104px, 1fr))` }}
           >
             {codes.map((code) => {

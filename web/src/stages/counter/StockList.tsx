@@ -27,7 +27,7 @@ export function StockList({ rows, chosenKey, onChoose }: Props) {
               onClick={() => onChoose(r)}
               className={`grid min-h-11 w-full grid-cols-[minmax(0,1fr)_112px_96px_64px_170px] items-center gap-3 px-2 text-left hover:bg-lift max-sm:grid-cols-[minmax(0,1fr)_96px] ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
             >
-              <span className="min-w-0 truncate">
+              <span className="min-w-0">
                 <span className="font-figure text-label font-semibold">
                   {shortName(r.speciesName)}, {r.itemName}
                 </span>{' '}

@@ -189,7 +189,7 @@ export default function StockTake() {
   const off = counts.reduce((s, c) => s + c.grams - c.bookGrams, 0);
   const book = counts.reduce((s, c) => s + c.bookGrams, 0);
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <BesideCounter
         title={
           next
@@ -209,7 +209,7 @@ export default function StockTake() {
               more: book > 0 ? ` (${((Math.abs(off) / book) * 100).toFixed(2)} %)` : '',
             })}
       </BesideCounter>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-8 border-t border-line pt-3 max-sm:grid-cols-1">
+      <div className="panes grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] border-t border-line pt-3">
         <div>
           <SelectField
             label={say('where')}
@@ -254,7 +254,7 @@ export default function StockTake() {
             </div>
           )}
         </div>
-        <div className="min-h-0 overflow-y-auto">
+        <div className="pane">
           <h2 className="text-row">{say('counted_today')}</h2>
           <Counted counts={counts} />
         </div>

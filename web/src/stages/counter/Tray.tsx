@@ -37,6 +37,7 @@ export function Tray({ row, species, chosen, low, onChoose }: Props) {
     >
       <span className="flex items-start justify-between gap-1.5">
         <span
+          title={`${shortName(row.speciesName)}, ${row.itemName}`}
           className={`line-clamp-2 min-h-9 font-figure text-[16px] leading-[18px] font-semibold ${hot ? 'text-embertext' : ''} ${row.blocked ? 'text-ink3' : ''}`}
         >
           {shortName(row.speciesName)}, {row.itemName}
@@ -65,9 +66,15 @@ export function Tray({ row, species, chosen, low, onChoose }: Props) {
         {!low && species && width > 0 && <Pieces row={row} species={species} width={width} height={drawn} />}
       </span>
       {row.blocked ? (
-        <span className="line-clamp-1 text-note leading-5 text-ink3">{row.blocked}</span>
+        <span className="line-clamp-1 text-note leading-5 text-ink3" title={row.blocked}>
+          {row.blocked}
+        </span>
       ) : (
-        <DayClock sellBy={row.sellBy} graded={row.daysLeft !== null} perDay={11} />
+        <DayClock
+          sellBy={row.sellBy}
+          graded={row.daysLeft !== null}
+          perDay={width > 0 ? Math.min(11, (width - 50) / 6) : 11}
+        />
       )}
     </button>
   );

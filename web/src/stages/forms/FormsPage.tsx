@@ -59,8 +59,8 @@ export default function FormsPage() {
   const form = book.get(id ?? '');
   const able = all.filter((f) => refusal(f) === null);
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-8 max-lg:grid-cols-2 max-sm:grid-cols-1">
-      <div className="min-h-0 overflow-y-auto pr-1">
+    <div className="panes grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
+      <div className="pane pr-1">
         <h1 className="text-head">
           {s
             ? say('can_become_of_forms', { species: shortName(s.name), able: able.length, all: all.length })
@@ -97,11 +97,11 @@ export default function FormsPage() {
                   aria-current={f.id === id ? 'page' : undefined}
                   className={`grid min-h-11 grid-cols-[minmax(0,1fr)_auto] items-center gap-3 px-2 hover:bg-lift ${f.id === id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                 >
-                  <span className={`truncate font-figure text-label font-semibold ${why ? 'text-ink3' : ''}`}>
+                  <span className={`font-figure text-label font-semibold ${why ? 'text-ink3' : ''}`}>
                     {f.name}
                     {f.like ? <span className="font-medium text-ink2"> {say('ours')}</span> : null}
                   </span>
-                  <span className="truncate text-note text-ink3">
+                  <span className="max-w-[190px] text-right text-note text-ink3">
                     {why ? inWords(why) : `${mass(f.pieceG)}${f.code ? `, ${f.code}` : ''}`}
                   </span>
                 </Link>
@@ -125,7 +125,7 @@ export default function FormsPage() {
           </p>
         )}
       </div>
-      <div className="min-h-0 overflow-y-auto">
+      <div className="pane">
         {form && s ? (
           <Detail form={form} speciesId={speciesId} condition={at} why={inWords(refusal(form))} />
         ) : (

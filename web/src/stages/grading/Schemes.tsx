@@ -17,7 +17,7 @@ export default function Schemes() {
   if (!schemes) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = schemes.find((s) => s.id === chosen) ?? schemes[0]!;
   return (
-    <div className="flex h-full flex-col max-sm:block max-sm:h-auto">
+    <div className="screen">
       <div className="pb-2">
         <h1 className="text-head max-sm:text-big">{shown.name}</h1>
         <p className="text-ink2">
@@ -34,11 +34,8 @@ export default function Schemes() {
           })}
         </p>
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[230px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
-        <ul
-          aria-label={say('schemes')}
-          className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:overflow-visible max-sm:border-r-0"
-        >
+      <div className="panes grid-cols-[230px_minmax(0,1fr)] border-t border-line">
+        <ul aria-label={say('schemes')} className="pane-list">
           {schemes.map((s) => (
             <li key={s.id} className="border-b border-line">
               <button
@@ -58,7 +55,7 @@ export default function Schemes() {
             </li>
           ))}
         </ul>
-        <section className="min-h-0 overflow-x-clip overflow-y-auto pt-2 pb-6">
+        <section className="pane pt-2 pb-6">
           <div className="flex gap-6 pb-3" role="tablist">
             {(
               [

@@ -51,7 +51,7 @@ export function VerdictPanel({
               aria-checked={chosen === v && result !== null}
               aria-disabled={off}
               onClick={() => !off && onChoose(v)}
-              className={`flex h-[42px] w-full items-center gap-3 border-t border-line text-left font-figure text-label ${off ? 'text-ink3' : chosen === v ? 'font-bold' : 'font-medium text-ink2 hover:bg-lift'}`}
+              className={`flex min-h-11 w-full items-center gap-3 border-t border-line text-left font-figure text-label ${off ? 'text-ink3' : chosen === v ? 'font-bold' : 'font-medium text-ink2 hover:bg-lift'}`}
             >
               <svg width="18" height="18" aria-hidden="true">
                 <circle

@@ -88,10 +88,10 @@ export default function HelpPage() {
   );
   const foundWords = Object.values(words).filter((w) => w.join(' ').toLowerCase().includes(asked));
   return (
-    <div className="grid h-full grid-cols-[230px_minmax(0,1fr)] gap-8 max-sm:flex max-sm:flex-col print:block">
-      <nav aria-label={say('screens')} className="flex min-h-0 flex-col max-sm:order-last print:hidden">
+    <div className="panes grid-cols-[230px_minmax(0,1fr)] print:block">
+      <nav aria-label={say('screens')} className="flex min-h-0 flex-col max-md:order-last print:hidden">
         <TextField label={say('find_in_help')} value={looked} onChange={setLooked} />
-        <ul className="min-h-0 flex-1 overflow-y-auto pb-4 max-sm:overflow-visible">
+        <ul className="pane flex-1 pb-4">
           {found.map((s) => (
             <li key={s.path} className="border-b border-line">
               <button
@@ -109,7 +109,7 @@ export default function HelpPage() {
           ))}
         </ul>
       </nav>
-      <section className="min-h-0 overflow-y-auto pb-8 max-sm:overflow-visible max-sm:pb-2 print:overflow-visible">
+      <section className="pane pb-8 print:overflow-visible">
         {asked === '' ? (
           <>
             <Of path={shown} of={helpAt(shown)!} />

@@ -34,10 +34,10 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
     await send({ version: delivery.version, reason }, { id: delivery.id });
   };
   return (
-    <div className="mt-3 flex items-end gap-5 border-t-[1.5px] border-ink pt-3">
+    <div className="mt-3 flex flex-wrap items-end gap-x-5 gap-y-2 border-t-[1.5px] border-ink pt-3">
       {off && (
         <TextField
-          className="flex-1"
+          className="min-w-[220px] flex-1"
           label={say('differs_why_close_it', {
             differences: delivery.differences.map((d) => differenceText(d, mass)).join('; '),
           })}
@@ -47,7 +47,7 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
         />
       )}
       {!off && problem && <p role="alert">{problem.detail}</p>}
-      <div className={`flex gap-3 ${off ? 'pb-6' : ''}`}>
+      <div className={`flex flex-wrap gap-3 ${off ? 'pb-6' : ''}`}>
         <Button
           kind={off ? 'plain' : 'main'}
           busy={busy}

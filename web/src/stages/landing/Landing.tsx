@@ -163,7 +163,7 @@ export default function Landing() {
   const full = Math.max(1, ...deliveries.map((d) => Math.max(d.totals.grams, d.noteGrams ?? 0)));
   const mayLand = me.role !== 'counter';
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <FirstSteps brief={deliveries.length > 0} />
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <Head deliveries={deliveries} past={past} />
@@ -179,11 +179,8 @@ export default function Landing() {
           </div>
         )}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-8 border-t border-line max-sm:grid-cols-1">
-        <ul
-          className="min-h-0 overflow-y-auto border-r border-line pr-4 max-sm:border-r-0 max-sm:pr-0"
-          aria-label={say('deliveries_today')}
-        >
+      <div className="panes grid-cols-[250px_minmax(0,1fr)] border-t border-line">
+        <ul className="pane-list" aria-label={say('deliveries_today')}>
           {deliveries.map((d) => (
             <InList
               key={d.id}
@@ -200,7 +197,7 @@ export default function Landing() {
             <DayStep day={day} onDay={setDay} stacked />
           </li>
         </ul>
-        <section className="min-h-0 overflow-x-clip overflow-y-auto pt-3 pb-6">
+        <section className="pane pt-3 pb-6">
           {chosen === 'note' ? (
             <Suspense fallback={<p className="text-ink3">…</p>}>
               <ImportNote onDone={(id) => setChosen(id)} onCancel={() => setChosen(null)} />

@@ -268,11 +268,8 @@ export default function Suppliers() {
       </>
     );
   return (
-    <div className="grid h-full grid-cols-[190px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
-      <ul
-        aria-label={say('suppliers')}
-        className="min-h-0 overflow-y-auto border-r border-line pt-1 pr-4 max-sm:mb-4 max-sm:border-r-0 max-sm:pr-0"
-      >
+    <div className="panes grid-cols-[190px_minmax(0,1fr)]">
+      <ul aria-label={say('suppliers')} className="pane-list pt-1">
         {suppliers.map((s) => (
           <li key={s.id} className="border-b border-line">
             <button
@@ -287,7 +284,7 @@ export default function Suppliers() {
         ))}
         {list && <li className="pt-3">{list}</li>}
       </ul>
-      <div className="min-h-0 overflow-x-clip overflow-y-auto">
+      <div className="pane">
         <Record key={shown.id} id={shown.id} />
       </div>
     </div>

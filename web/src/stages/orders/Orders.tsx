@@ -38,7 +38,7 @@ export default function Orders() {
   const asked = orders.find((o) => o.id === asking?.id);
   const days = [...new Set(orders.map((o) => day(o.dueAt)))];
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <div className="flex flex-wrap items-end justify-between gap-x-6 pb-2">
         <div>
           <h1 className="text-head max-sm:text-big">{headline(orders, now, when)}</h1>
@@ -61,15 +61,27 @@ export default function Orders() {
           <Link className="why" to="/orders/weekly">
             {say('every_week_2')}
           </Link>
-          <a className="why" href={contract.orders.calendar.path} download>
-            {say('calendar_file')}
-          </a>
         </nav>
       </div>
       <div
-        className={`grid min-h-0 flex-1 gap-8 border-t border-line max-sm:grid-cols-1 ${mayTake ? 'grid-cols-[minmax(0,1fr)_minmax(0,470px)]' : 'grid-cols-1'}`}
+        className={`panes border-t border-line ${mayTake ? 'grid-cols-[minmax(0,1fr)_minmax(0,470px)]' : 'grid-cols-1'}`}
       >
-        <div className="min-h-0 overflow-y-auto pr-1 pb-6">
+        {/* The order that is being said comes first to the keyboard, and on a narrow screen to the eye. */}
+        {mayTake && (
+          <section className="pane pt-3 pb-6 md:border-l md:border-line md:pl-6">
+            {asking?.what === 'edit' && asked ? (
+              <OrderForm key={asked.id} order={asked} onDone={() => setAsking(null)} />
+            ) : (
+              <OrderForm
+                key={`new ${fresh}`}
+                order={null}
+                onDone={() => undefined}
+                onFresh={() => setFresh((n) => n + 1)}
+              />
+            )}
+          </section>
+        )}
+        <div className="pane pr-1 pb-6 md:order-first">
           {days.map((d) => (
             <section key={d}>
               <h2 className="sticky top-0 z-1 bg-slab pt-3 pb-1 text-label">{d}</h2>
@@ -111,20 +123,6 @@ export default function Orders() {
             </section>
           ))}
         </div>
-        {mayTake && (
-          <section className="min-h-0 overflow-y-auto border-l border-line pt-3 pb-6 pl-6 max-sm:border-l-0 max-sm:pl-0">
-            {asking?.what === 'edit' && asked ? (
-              <OrderForm key={asked.id} order={asked} onDone={() => setAsking(null)} />
-            ) : (
-              <OrderForm
-                key={`new ${fresh}`}
-                order={null}
-                onDone={() => undefined}
-                onFresh={() => setFresh((n) => n + 1)}
-              />
-            )}
-          </section>
-        )}
       </div>
       {asking?.what === 'hand' && asked && <HandOver order={asked} onClose={() => setAsking(null)} />}
       {asking?.what === 'giveUp' && asked && <GiveUp order={asked} onClose={() => setAsking(null)} />}

@@ -34,7 +34,7 @@ export default function OrdersDue() {
   const asked = orders.find((o) => o.id === handing);
   const next = orders.find((o) => !mine.includes(o));
   return (
-    <div className="h-full overflow-y-auto pb-8">
+    <div className="pb-8">
       <BesideHead>
         {mine.length === 0
           ? say('nothing_more_to_collect_today')
@@ -95,6 +95,11 @@ export default function OrdersDue() {
           );
         })}
       </ul>
+      <p className="pt-4">
+        <a className="why" href={contract.orders.calendar.path} download>
+          {say('calendar_file')}
+        </a>
+      </p>
       {asked && <HandOver order={asked} onClose={() => setHanding(null)} />}
     </div>
   );

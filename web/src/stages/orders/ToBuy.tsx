@@ -19,7 +19,7 @@ export default function ToBuy() {
   if (!list) return <Waiting problem={problem} onRetry={refetch} />;
   const soonest = list.toSorted((a, b) => a.firstDue.localeCompare(b.firstDue))[0];
   return (
-    <div className="h-full overflow-y-auto pb-8">
+    <div className="pb-8">
       <BesideHead>
         {soonest
           ? say('buy_by', {

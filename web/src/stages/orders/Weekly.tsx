@@ -33,7 +33,7 @@ export default function Weekly() {
     setEnding(null);
   };
   return (
-    <div className="h-full overflow-y-auto pb-8">
+    <div className="pb-8">
       <BesideHead>
         {list.length === 0 ? say('nobody_has_a_weekly_order') : say('weekly_orders', { count: list.length })}
       </BesideHead>

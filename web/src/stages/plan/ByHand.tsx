@@ -93,7 +93,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
 
   return (
     <section className="pt-2 pb-6">
-      <div className="flex items-start justify-between gap-4">
+      <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
         <div>
           <h2 className="text-big">
             {shortName(line.speciesName)}, {want(line)}
@@ -108,7 +108,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
           </p>
         </div>
         {mayPlan && (
-          <div className="flex gap-3">
+          <div className="flex flex-wrap gap-3">
             <Button
               onPress={() => setPicks(toPicks(line.proposal))}
               notYet={line.proposal.length === 0 ? say('nothing_to_propose') : null}
@@ -182,7 +182,7 @@ export default function ByHand() {
   const unmet = lines.filter((l) => l.promise.answer === 'no' && l.picks.length === 0);
   const species = shown && book.get(shown.speciesId);
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <div className="pb-2">
         <h1 className="text-head max-sm:text-big">
           {lines.length === 0
@@ -197,11 +197,8 @@ export default function ByHand() {
             : say('choose_the_fish_expected_weights')}
         </p>
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[270px_minmax(0,1fr)] gap-6 border-t border-line max-sm:grid-cols-1">
-        <ul
-          className="min-h-0 overflow-y-auto border-r border-line pr-3 pb-4"
-          aria-label={say('lines_to_plan')}
-        >
+      <div className="panes grid-cols-[270px_minmax(0,1fr)] border-t border-line">
+        <ul className="pane-list pb-4" aria-label={say('lines_to_plan')}>
           {lines.map((l) => {
             const hot = (l.promise.answer === 'no' && l.picks.length === 0) || new Date(l.dueAt) < now;
             return (
@@ -213,12 +210,12 @@ export default function ByHand() {
                   className={`block w-full px-2 py-2 text-left hover:bg-lift ${shown?.id === l.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                 >
                   <span className="flex justify-between gap-2">
-                    <span className="truncate font-figure text-label font-semibold">
+                    <span className="font-figure text-label font-semibold">
                       {shortName(l.speciesName)}, {l.customer}
                     </span>
                     <span className="shrink-0 text-note text-ink3">{when(l.dueAt)}</span>
                   </span>
-                  <span className="block truncate text-note text-ink2">{want(l)}</span>
+                  <span className="block text-note text-ink2">{want(l)}</span>
                   <span className={`block text-note ${hot ? 'text-embertext' : 'text-ink3'}`}>
                     {l.picks.length > 0
                       ? say('fish_chosen', { fish: l.picks.reduce((s, p) => s + p.fish, 0) })
@@ -233,7 +230,7 @@ export default function ByHand() {
             );
           })}
         </ul>
-        <div className="min-h-0 overflow-y-auto">
+        <div className="pane">
           {shown && species && <Line key={shown.id} line={shown} species={species} />}
         </div>
       </div>

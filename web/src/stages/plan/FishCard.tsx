@@ -85,15 +85,16 @@ export function FishCard(props: Props) {
   const { fish, ids } = card;
   const days = Math.floor(fish.daysLeft * 10) / 10;
   return (
-    <section
+    <div
       ref={setNodeRef}
+      role="group"
       aria-label={`${speciesName} ${fish.code}`}
       className={`min-w-[270px] pb-5 ${isOver ? 'bg-lift' : ''}`}
     >
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <h3 className="text-label font-semibold whitespace-nowrap">
+        <h2 className="text-label font-semibold whitespace-nowrap">
           {speciesName} {fish.code}
-        </h3>
+        </h2>
         <span className="text-note text-ink2">
           {ids.length > 1
             ? `${say('of', { ids: ids.length, condition: isPiece(fish.condition) ? say('pieces') : say('fish') })} `
@@ -132,6 +133,6 @@ export function FishCard(props: Props) {
         </strong>
         {ids.length > 1 && ` ${say('each')}`}
       </p>
-    </section>
+    </div>
   );
 }

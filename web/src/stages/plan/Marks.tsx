@@ -196,11 +196,7 @@ function FishAndCut({ typed, set, of }: FieldsProps & { of: Marking }) {
   const length = useLength();
   const mass = useMass();
   return (
-    <form
-      aria-label={say('fish_and_cut')}
-      onSubmit={(e) => e.preventDefault()}
-      className="min-h-0 overflow-y-auto pr-2 pb-4"
-    >
+    <form aria-label={say('fish_and_cut')} onSubmit={(e) => e.preventDefault()} className="pane pr-2 pb-4">
       <Picker
         label={say('species')}
         value={typed.speciesId}
@@ -366,9 +362,9 @@ export default function Marks() {
   const of = marking(species, typed, length.parse);
   const first = of.marks?.pieces[0];
   return (
-    <div className="grid h-full grid-cols-[340px_minmax(0,1fr)] gap-8 max-sm:grid-cols-1">
+    <div className="panes grid-cols-[340px_minmax(0,1fr)]">
       <FishAndCut typed={typed} set={(next) => setTyped((had) => ({ ...had, ...next }))} of={of} />
-      <div className="min-h-0 overflow-y-auto pb-4">
+      <div className="pane pb-4">
         <h1 className="text-head max-sm:text-big">
           {!of.marks
             ? say('say_how_much')

@@ -74,7 +74,7 @@ export default function Plan() {
   const lines = linesOf(plan);
   const { asked } = moves;
   return (
-    <div className="flex h-full flex-col">
+    <div className="screen">
       <PlanHead plan={plan}>{acts}</PlanHead>
       <div className="flex flex-wrap items-end justify-between gap-x-6">
         {picks}
@@ -91,9 +91,9 @@ export default function Plan() {
         onDragEnd={moves.dropped}
         accessibility={{ screenReaderInstructions: { draggable: say('drag_a_piece_onto_another_line') } }}
       >
-        <div className="grid min-h-0 flex-1 grid-cols-[218px_minmax(0,1fr)] gap-5 border-t border-line max-sm:grid-cols-1">
+        <div className="panes grid-cols-[218px_minmax(0,1fr)] gap-5 border-t border-line">
           <Lines {...{ lines, editable, lit }} onLight={setLit} onAsk={moves.ask} />
-          <div ref={ref} className="min-h-0 overflow-x-hidden overflow-y-auto pt-2">
+          <div ref={ref} className="pane pt-2">
             {shown.length === 0 && (
               <p className="pt-4 text-ink2">
                 {plan.state === 'running'

@@ -183,12 +183,12 @@ export function Lines({ lines, editable, lit, onLight, onAsk }: LinesProps) {
             }}
           >
             <span className="flex justify-between gap-2">
-              <span className="truncate font-figure text-body font-semibold">
+              <span className="font-figure text-body font-semibold">
                 {line.orderNumber} {line.customer}
               </span>
               <span className="shrink-0 text-note text-ink3">{when(line.dueAt)}</span>
             </span>
-            <span className="block truncate text-note text-ink2">
+            <span className="block text-note text-ink2">
               {species.speciesName}, {want(line)}
             </span>
             {offTrim !== null && (

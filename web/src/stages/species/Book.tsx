@@ -32,8 +32,8 @@ export default function Book() {
     void go(`/species/${next}`);
   };
   return (
-    <div className="grid h-full grid-cols-[230px_minmax(0,1fr)] gap-8 max-sm:block max-sm:h-auto">
-      <div className="flex min-h-0 flex-col border-r border-line pr-4 max-sm:max-h-64 max-sm:border-r-0 max-sm:pr-0 max-sm:pb-4">
+    <div className="panes grid-cols-[230px_minmax(0,1fr)]">
+      <div className="pane-list flex flex-col">
         <label className="field shrink-0">
           <span className="field-label">{say('name_or_code')}</span>
           <input
@@ -79,7 +79,7 @@ export default function Book() {
           </div>
         )}
       </div>
-      <div className="min-h-0 overflow-x-clip overflow-y-auto pb-6">
+      <div className="pane pb-6">
         {what === 'sold' && me.role === 'manager' ? (
           <WhatWeSell onDone={() => setWhat(null)} />
         ) : editing === 'no' ? (

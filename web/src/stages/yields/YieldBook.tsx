@@ -87,7 +87,7 @@ export default function YieldBook() {
                       className={`grid min-h-12 w-full grid-cols-[minmax(0,1fr)_74px_92px] items-center gap-3 px-2 text-left hover:bg-lift ${on ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
                     >
                       <span className="min-w-0">
-                        <span className="block truncate font-figure text-label font-semibold">
+                        <span className="block font-figure text-label font-semibold">
                           {shortName(r.speciesName)}, {r.formName}
                         </span>
                         <span className={`block text-note ${r.signal ? 'text-embertext' : 'text-ink3'}`}>

@@ -85,7 +85,7 @@ function Parts({ title, rows, all }: { title: string; rows: YieldOf['by']['metho
       <ul>
         {rows.map((r) => (
           <li key={r.name} className="flex justify-between gap-3 border-t border-line py-1 text-note">
-            <span className="min-w-0 truncate">{r.name}</span>
+            <span className="min-w-0">{r.name}</span>
             <span className="shrink-0">
               <span className="font-figure text-label font-semibold">{percent(r.yield)}</span>{' '}
               <span className="text-ink3">
