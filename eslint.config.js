@@ -70,7 +70,13 @@ export default defineConfig(
   },
   { files: ['web/**/*.{ts,tsx}'], extends: [hooks.configs.flat.recommended] },
   {
-    files: ['**/launch/*.ts', 'benchmarks/**/*.ts', 'e2e/shots.ts', 'devices/src/scale/main.ts'],
+    files: [
+      '**/launch/*.ts',
+      'benchmarks/**/*.ts',
+      'e2e/shots.ts',
+      'e2e/audit.ts',
+      'devices/src/scale/main.ts',
+    ],
     rules: { 'no-console': 'off' },
   },
 );

@@ -27,6 +27,7 @@ const planted: [fault: string, body: string][] = [
     'scrolls sideways',
     '<main><div style="width:200px;overflow-x:auto"><div style="width:400px">Fish</div></div></main>',
   ],
+  ['a finger cannot scroll from it', '<main><div style="touch-action:none">Cod</div></main>'],
   ['under 44 px', '<main style="padding:300px"><button style="height:30px;width:80px">Sell</button></main>'],
 ];
 
@@ -60,7 +61,9 @@ describe('the audit of a page', () => {
   });
 
   it('finds what assistive technology would miss, moderate too, and what shows no focus', async () => {
-    await show('<main><h1>Fish</h1><h3>Cod</h3></main><p>Today</p><button style="outline:none">Sell</button>');
+    await show(
+      '<main><h1>Fish</h1><h3>Cod</h3></main><p>Today</p><button style="outline:none">Sell</button>',
+    );
     expect((await axeOf(driver, 'all')).join()).toMatch(/moderate heading-order.*moderate region/s);
     expect((await focusOf(driver)).join()).toMatch(/no focus to be seen: BUTTON/);
     await show('<main><h1>Fish</h1><button>Sell</button></main>');

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { layoutOf, sizes } from './src/audit.ts';
-import { By, patientMs, resize, see, texts, type WebDriver } from './src/browser.ts';
+import { By, patientMs, resize, see, texts, toBrowser, type WebDriver } from './src/browser.ts';
 import { sampleShop } from './src/sampleShop.ts';
 import { type Shop } from './src/shop.ts';
 
@@ -58,5 +58,23 @@ describe('the views of the sample shop', () => {
     await shop.reopen();
     await driver.wait(async () => !(await texts(driver, 'body'))[0]!.includes('Offline'), patientMs);
     await resize(driver, 1280, 800);
+  });
+
+  it('are drawn in the colours of the system where it chooses them, the focus of a field too', async () => {
+    const forced = (value: string) =>
+      toBrowser(driver, 'Emulation.setEmulatedMedia', { features: [{ name: 'forced-colors', value }] });
+    await forced('active');
+    await open('bench/clock');
+    const [fills, ink] = await driver.executeScript<[string[], string]>(
+      'return [[...document.querySelectorAll("svg text")].map((e) => getComputedStyle(e).fill), getComputedStyle(document.body).color]',
+    );
+    expect(fills.length).toBeGreaterThan(5);
+    expect([...new Set(fills)]).toEqual([ink]);
+    await open('orders');
+    const outline = await driver.executeScript<string>(
+      'const f = document.querySelector("main .field-value"); f.focus(); return getComputedStyle(f).outlineStyle',
+    );
+    expect(outline).toBe('solid');
+    await forced('none');
   });
 });

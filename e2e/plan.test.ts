@@ -65,7 +65,7 @@ describe('the cut plan', () => {
     await driver.wait(mine, patientMs, 'it never ended');
     await pageSays(driver, '3 of 3 lines');
     const drawn: string[] = await driver.executeScript(() =>
-      [...document.querySelectorAll('section [role=img]')].map((e) => e.getAttribute('aria-label')),
+      [...document.querySelectorAll('[role=group] [role=img]')].map((e) => e.getAttribute('aria-label')),
     );
     expect(drawn.join()).toMatch(/European hake, \d+ mm: a \d+ g/);
     await press(driver, 'costs of this plan');
@@ -76,9 +76,12 @@ describe('the cut plan', () => {
   it('gives a line to another fish, by dragging and by keyboard, and goes back', async () => {
     const [from] = await holders('Pell');
     const before = await plan();
-    const row = By.xpath('//section//li//button[contains(., "Pell")]');
+    const row = By.xpath('//*[@role="group"]//li//button[contains(., "Pell")]');
     // The card of another fish than the one the line lies on.
-    const other = await see(driver, By.xpath('//section[h3 or .//h3][not(.//button[contains(., "Pell")])]'));
+    const other = await see(
+      driver,
+      By.xpath('//*[@role="group"][.//h2][not(.//button[contains(., "Pell")])]'),
+    );
     await driver
       .actions()
       .move({ origin: await see(driver, row) })
@@ -103,7 +106,7 @@ describe('the cut plan', () => {
       async () => {
         if (await asked()) return true;
         const focused = await driver.executeScript<boolean>(() => {
-          const rows = [...document.querySelectorAll<HTMLElement>('section li button')];
+          const rows = [...document.querySelectorAll<HTMLElement>('[role=group] li button')];
           rows.find((b) => b.innerText.includes('Pell'))?.focus();
           return document.activeElement?.textContent?.includes('Pell') === true;
         });

@@ -53,7 +53,7 @@ describe('a plan that is always there', () => {
   });
 
   it('lets a line go for money, says what that is worth, and cuts it after all', async () => {
-    const line = await see(driver, By.xpath('//section//li//button[contains(., "Pell")]'));
+    const line = await see(driver, By.xpath('//*[@role="group"]//li//button[contains(., "Pell")]'));
     await line.click();
     await pageSays(driver, 'Letting it go');
     await press(driver, 'Let it go');

@@ -53,12 +53,15 @@ export async function openBrowser(
   };
 }
 
+/** What the browser itself is told: sizes, gestures, the colours of a system. */
+export const toBrowser = (driver: WebDriver, command: string, params: object): Promise<void> =>
+  (
+    driver as WebDriver & { sendDevToolsCommand: (name: string, params: object) => Promise<void> }
+  ).sendDevToolsCommand(command, params);
+
 /** Sets the size of the page itself, not of the window around it. */
 export async function resize(driver: WebDriver, width: number, height: number): Promise<void> {
-  const chrome = driver as WebDriver & {
-    sendDevToolsCommand: (name: string, params: object) => Promise<void>;
-  };
-  await chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+  await toBrowser(driver, 'Emulation.setDeviceMetricsOverride', {
     width,
     height,
     deviceScaleFactor: 1,

@@ -102,6 +102,7 @@ export function layoutFaults(touch: boolean): string[] {
     if (shortens(style) && (e.scrollWidth > e.clientWidth + 1 || e.scrollHeight > e.clientHeight + 4)) {
       if (!e.closest('[title]') && style.display !== 'inline') tell('cut with … and told nowhere', named(e));
     }
+    if (style.touchAction === 'none') tell('a finger cannot scroll from it', named(e));
     const sideways = style.overflowX === 'auto' || style.overflowX === 'scroll';
     if (sideways && e.scrollWidth > e.clientWidth + 1) {
       const first = e.querySelector('table :is(th, td):first-child');
@@ -149,7 +150,8 @@ export function silentFocus(): string[] {
     e.focus({ preventScroll: true });
     if (document.activeElement !== e) continue;
     const s = getComputedStyle(e);
-    const ringed = s.outlineStyle === 'auto' || (s.outlineStyle !== 'none' && parseFloat(s.outlineWidth) >= 2);
+    const ringed =
+      s.outlineStyle === 'auto' || (s.outlineStyle !== 'none' && parseFloat(s.outlineWidth) >= 2);
     if (!ringed && look(e) === before) silent.push(`no focus to be seen: ${kind.slice(0, 70)}`);
   }
   (document.activeElement as HTMLElement | null)?.blur();

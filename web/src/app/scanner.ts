@@ -1,8 +1,10 @@
 import { useEffect, useRef } from 'react';
 import { flushSync } from 'react-dom';
 
-/** Keys of a scan come faster than fingers type, ms between two. */
-const fast = 40;
+/** Keys of a scan come faster than fingers type, ms between two; the slowest scanners send eleven a second. */
+const fast = 90;
+/** One that says what code it read begins with a bracket, as no shortcut does (ISO/IEC 15424): it may take its time. */
+const patient = 500;
 const shortest = 6;
 /** Who listens for scans: whoever came last hears them alone. */
 const listeners: object[] = [];
@@ -25,6 +27,7 @@ export function useScanner(onScan: (scan: string) => void): void {
     let lastAt = 0;
     const me = {};
     listeners.push(me);
+    const pace = () => (held[0]?.key === ']' ? patient : fast);
     const handOn = () => {
       clearTimeout(timer);
       const keys = held;
@@ -40,7 +43,7 @@ export function useScanner(onScan: (scan: string) => void): void {
       if (listeners.at(-1) !== me || document.querySelector('[role=dialog]')) return;
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
-      if (event.timeStamp - lastAt >= fast) handOn();
+      if (event.timeStamp - lastAt >= pace()) handOn();
       lastAt = event.timeStamp;
       if (event.key === 'Enter' && held.length >= shortest) {
         event.preventDefault();
@@ -59,7 +62,7 @@ export function useScanner(onScan: (scan: string) => void): void {
       event.stopPropagation();
       held.push({ key: event.key, target: event.target });
       clearTimeout(timer);
-      timer = setTimeout(handOn, fast);
+      timer = setTimeout(handOn, pace());
     };
     window.addEventListener('keydown', onKeyDown, true);
     return () => {

@@ -80,6 +80,8 @@ interface Props {
   perMm: number;
   /** A millimetre rule under it. */
   ruler?: boolean;
+  /** Small among others: outlines only, without rays that would run together. */
+  plain?: boolean;
 }
 
 /** Where things lie in the drawing of a fish, px. */
@@ -97,11 +99,18 @@ export interface Frame {
  * A fish to scale, head left: outline of its body row, length from its weight; a side or loin by itself. Nothing for a
  * wing.
  */
-export function Fish({ species, grams, condition = 'whole', perMm, ruler }: Props) {
+export function Fish({ species, grams, condition = 'whole', perMm, ruler, plain }: Props) {
   const body = useMemo(() => bodyOf(species, condition, grams), [species, condition, grams]);
   return (
     body && (
-      <FishOf body={body} species={species} perMm={perMm} ruler={ruler ?? false} piece={isPiece(condition)} />
+      <FishOf
+        body={body}
+        species={species}
+        perMm={perMm}
+        ruler={ruler ?? false}
+        piece={isPiece(condition)}
+        plain={plain ?? false}
+      />
     )
   );
 }
@@ -114,6 +123,7 @@ export function FishOf({
   ruler = false,
   below = 0,
   piece = false,
+  plain = false,
   over,
 }: {
   body: Body;
@@ -124,6 +134,7 @@ export function FishOf({
   below?: number;
   /** Only one side of it lies there, off the bone. */
   piece?: boolean;
+  plain?: boolean;
   over?: (frame: Frame) => ReactNode;
 }) {
   const drawn = useMemo(
@@ -143,12 +154,12 @@ export function FishOf({
       {drawn.fins.map((f, i) => (
         <g key={i}>
           <path className="f-fin" d={f.edge} />
-          <path className="f-ray" d={f.rays} />
+          {!plain && <path className="f-ray" d={f.rays} />}
         </g>
       ))}
       <path className="f-body" d={drawn.body} />
       <path className="f-line" d={drawn.gill} />
-      <path className="f-ray" d={drawn.side} />
+      {!plain && <path className="f-ray" d={drawn.side} />}
       {drawn.eye && (
         <>
           <circle

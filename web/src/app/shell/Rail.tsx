@@ -29,6 +29,7 @@ function Marks({ marks, low, high }: { marks: readonly Mark[]; low: number; high
   const labels = spread(marks, low, high, 44);
   return marks.map((m, i) => (
     <g key={`${m.title} ${m.detail}`}>
+      <title>{`${m.title}, ${m.detail}`}</title>
       <path
         d={`M 0 ${m.y} H 8 L 20 ${labels[i]} H 24`}
         fill="none"

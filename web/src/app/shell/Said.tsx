@@ -83,7 +83,7 @@ export function Said() {
       </div>
     ) : null;
   return (
-    <div role={said.problem ? 'alert' : 'status'} className="flex min-w-0 items-center gap-3">
+    <div role={said.problem ? 'alert' : undefined} className="flex min-w-0 items-center gap-3">
       <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
         {said.text}
       </span>
@@ -92,5 +92,15 @@ export function Said() {
         {say('done')}
       </button>
     </div>
+  );
+}
+
+/** Good news for a screen reader: what is there before its words is read when they come. */
+export function SaidAloud() {
+  const notice = useAppSelector((s) => s.connection.notice);
+  return (
+    <p role="status" className="sr-only">
+      {notice && !notice.problem ? notice.text : ''}
+    </p>
   );
 }

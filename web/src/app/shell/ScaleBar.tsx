@@ -54,7 +54,7 @@ export function TakeWeight({ big }: { big: boolean }) {
       aria-disabled={waits !== null}
       onClick={take}
       onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
-      className={`mt-3.5 flex w-[224px] shrink-0 flex-col justify-center overflow-hidden pl-[18px] text-left font-figure max-lg:w-[208px] small:mt-0 small:min-w-[128px] small:flex-1 small:py-1.5 small:pl-3 ${waits === null ? 'bg-ember text-emberink' : 'bg-lift text-ink'} ${target ? '' : 'small:hidden'}`}
+      className={`flex w-[224px] lg:mt-3.5 shrink-0 flex-col justify-center overflow-hidden pl-[18px] text-left font-figure max-lg:w-[208px] small:mt-0 small:min-w-[128px] small:flex-1 small:py-1.5 small:pl-3 ${waits === null ? 'bg-ember text-emberink' : 'bg-lift text-ink'} ${target ? '' : 'small:hidden'}`}
     >
       <span
         className={`font-bold ${big ? 'text-[42px] leading-[46px] max-lg:text-[30px] max-lg:leading-8' : 'text-[30px] leading-8 max-lg:text-big small:text-row'}`}
@@ -100,6 +100,33 @@ const axes: Record<UnitSystem, readonly Axis[]> = {
 
 /** How far the needle stands above the edge, in a lane of its own, so that it crosses nothing that is read. */
 const top = 14;
+
+interface NeedleProps {
+  /** Where it points, px from the left. */
+  at: number;
+  /** Left (-1) or right (1) of all that is shown: then it points out of the edge. */
+  beyond: -1 | 0 | 1;
+  width: number;
+  big: boolean;
+}
+
+/** Where the weight stands on the rule. */
+function Needle({ at, beyond, width, big }: NeedleProps) {
+  if (beyond !== 0)
+    return (
+      <path
+        d={`M ${beyond < 0 ? 12 : width - 12} 1 l ${beyond * 9} 6 l ${beyond * -9} 6 z`}
+        fill="var(--ink)"
+      />
+    );
+  const head = big ? { y: 30, x: 13, h: 22 } : { y: 10, x: 7, h: 12 };
+  return (
+    <g style={{ transform: `translateX(${at}px)`, transition: 'transform 120ms ease-out' }}>
+      <path d={`M 0 0 V ${top + (big ? 36 : 14)}`} stroke="var(--ink)" strokeWidth={big ? 5 : 3} />
+      <path d={`M 0 ${top + head.y} l ${head.x} ${head.h} h ${-2 * head.x} z`} fill="var(--ink)" />
+    </g>
+  );
+}
 
 /** The graduated edge with the live needle; it zooms to the window when one is wanted. */
 function Rule({ reading, target, width, height, big }: RuleProps) {
@@ -163,22 +190,43 @@ function Rule({ reading, target, width, height, big }: RuleProps) {
       {target?.earlier?.map((g, i) => (
         <path key={i} d={`M ${x(g)} ${top} l -5 -8 h 10 z`} fill="var(--ink2)" />
       ))}
-      {live && zoomed && beyond !== 0 && (
-        <path
-          d={`M ${beyond < 0 ? 12 : width - 12} 1 l ${beyond * 9} 6 l ${beyond * -9} 6 z`}
-          fill="var(--ink)"
-        />
-      )}
-      {live && !(zoomed && beyond !== 0) && (
-        <g style={{ transform: `translateX(${x(reading.grams)}px)`, transition: 'transform 120ms ease-out' }}>
-          <path d={`M 0 0 V ${top + (big ? 36 : 14)}`} stroke="var(--ink)" strokeWidth={big ? 5 : 3} />
-          <path
-            d={`M 0 ${top + (big ? 30 : 10)} l ${big ? 13 : 7} ${big ? 22 : 12} h ${big ? -26 : -14} z`}
-            fill="var(--ink)"
-          />
-        </g>
-      )}
+      {live && <Needle at={x(reading.grams)} beyond={zoomed ? beyond : 0} width={width} big={big} />}
     </svg>
+  );
+}
+
+/** What the weight is for, or what was just said. */
+function Purpose({ target, big }: { target: Target | null; big: boolean }) {
+  const speaks = useSpeaks();
+  // What can be undone for a minute leaves room for what is weighed meanwhile.
+  const undoable = useAppSelector((s) => s.connection.notice?.act !== undefined);
+  return (
+    <div className="min-w-0 flex-1">
+      {speaks && !(target && undoable) ? (
+        <Said />
+      ) : (
+        target && (
+          <>
+            <div
+              title={target.title}
+              className={`truncate font-figure font-semibold ${big ? (target.title.length > 28 ? 'text-[26px] leading-8' : 'text-head') : 'text-label'}`}
+            >
+              {target.title}
+            </div>
+            {undoable ? (
+              <Said />
+            ) : (
+              <div
+                title={typeof target.detail === 'string' ? target.detail : undefined}
+                className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}
+              >
+                {target.detail}
+              </div>
+            )}
+          </>
+        )
+      )}
+    </div>
   );
 }
 
@@ -187,10 +235,7 @@ export function ScaleBar({ big }: { big: boolean }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const reading = useAppSelector((s) => s.connection.reading);
   const units = useAppSelector((s) => s.prefs.units);
-  const speaks = useSpeaks();
   const small = useSmall();
-  // What can be undone for a minute leaves room for what is weighed meanwhile.
-  const undoable = useAppSelector((s) => s.connection.notice?.act !== undefined);
   const target = useTarget();
   const { shop } = useShop();
   const command = useScale();
@@ -245,32 +290,7 @@ export function ScaleBar({ big }: { big: boolean }) {
           </span>{' '}
           <span className="key max-lg:hidden">T</span>
         </button>
-        <div className="min-w-0 flex-1 small:hidden">
-          {speaks && !small && !(target && undoable) ? (
-            <Said />
-          ) : (
-            target && (
-              <>
-                <div
-                  title={target.title}
-                  className={`truncate font-figure font-semibold ${big ? (target.title.length > 28 ? 'text-[26px] leading-8' : 'text-head') : 'text-label'}`}
-                >
-                  {target.title}
-                </div>
-                {undoable && !small ? (
-                  <Said />
-                ) : (
-                  <div
-                    title={typeof target.detail === 'string' ? target.detail : undefined}
-                    className={`truncate text-ink2 ${big ? 'text-row' : 'text-note'}`}
-                  >
-                    {target.detail}
-                  </div>
-                )}
-              </>
-            )
-          )}
-        </div>
+        {!small && <Purpose target={target} big={big} />}
         {shop.devices.scale === 'simulated' && <Devices />}
       </div>
     </footer>

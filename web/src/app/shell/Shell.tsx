@@ -12,7 +12,7 @@ import { TakeWeightProvider } from '../takeWeight.tsx';
 import { Find } from './Find.tsx';
 import { Morning } from './Morning.tsx';
 import { Rail } from './Rail.tsx';
-import { Said, useSpeaks } from './Said.tsx';
+import { Said, SaidAloud, useSpeaks } from './Said.tsx';
 import { ScaleBar, TakeWeight, useTakeWeightNow } from './ScaleBar.tsx';
 import { ScreenMenu } from './ScreenMenu.tsx';
 import { StageBar } from './StageBar.tsx';
@@ -167,6 +167,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
             <Rail summary={summary} />
           </div>
         </div>
+        <SaidAloud />
         {small && <SmallSaid />}
         <div className={`flex shrink-0 bg-air ${big ? 'h-[188px]' : 'h-[100px]'} small:h-auto`}>
           <ScaleBar big={big} />

@@ -67,7 +67,7 @@ export function StageBar({ summary, onLock, onFind }: Props) {
   const centres = shown.map((_, i) => start + step * (i + 0.5));
   const counts = shown.map((s) => summary?.stages[s.key].count ?? 0);
   // The water stays below the words, also where the edge is low.
-  const crest = height < 85 ? 9 : 20;
+  const crest = phone ? 0 : height < 85 || width < 720 ? 9 : 20;
   const heights = counts.map((c) => (c ? 3 : 0) + crest * Math.min(1, Math.sqrt(c / 34)));
   const y = (x: number) => level(x, centres, heights, step, height - 4);
   const at = shown.findIndex((s) => here.startsWith(s.path));
@@ -120,7 +120,7 @@ export function StageBar({ summary, onLock, onFind }: Props) {
                     <span className="mr-1.5 text-[14px] font-medium text-ink3">{i + 1}</span>
                     {stage.name}
                   </div>
-                  <div className="truncate font-figure text-[24px] leading-7 font-semibold max-lg:text-[20px]">
+                  <div className="truncate font-figure text-[24px] leading-7 font-semibold max-lg:text-[20px] max-md:leading-[18px] max-md:whitespace-normal small:whitespace-nowrap">
                     <span className="sr-only">: </span>
                     {waits?.count ?? '–'}
                     {waits?.hot && <span className="sr-only"> {waits.noun},</span>}{' '}

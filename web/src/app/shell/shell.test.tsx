@@ -76,10 +76,10 @@ describe('the frame', () => {
     let at = performance.now();
     const press = async (key: string) => {
       const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
-      Object.defineProperty(event, 'timeStamp', { value: (at += 100) });
+      Object.defineProperty(event, 'timeStamp', { value: (at += 150) });
       await act(async () => {
         document.body.dispatchEvent(event);
-        await new Promise((done) => setTimeout(done, 45));
+        await new Promise((done) => setTimeout(done, 110));
       });
     };
     for (const key of 'abcdefghijkmnopqrsuvwxyz') await press(key);

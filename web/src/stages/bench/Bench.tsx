@@ -170,7 +170,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
     <li className="border-t border-line">
       <Link
         to={`/bench/${t.id}`}
-        className="grid min-h-[76px] grid-cols-[92px_minmax(0,1fr)_210px_auto] items-center gap-5 py-2 hover:bg-lift max-lg:grid-cols-[80px_minmax(0,1fr)_auto]"
+        className="grid min-h-[76px] grid-cols-[92px_minmax(0,1fr)_210px_auto] items-center gap-5 py-2 hover:bg-lift max-lg:grid-cols-[80px_minmax(0,1fr)_auto] max-sm:grid-cols-[68px_minmax(0,1fr)] max-sm:gap-x-3 max-sm:gap-y-1"
       >
         <span className="font-figure text-big font-semibold">{when(t.dueAt)}</span>
         <span className="min-w-0">
@@ -200,7 +200,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
             late: late ? say('behind', { minutes: -slack(t, now) }) : '',
           })}
         </span>
-        <span className="btn min-h-14">{state}</span>
+        <span className="btn min-h-14 max-sm:col-start-2 max-sm:justify-self-start">{state}</span>
       </Link>
     </li>
   );

@@ -281,6 +281,31 @@ describe('the scanner', () => {
     unmount();
   });
 
+  it.each([8, 40, 60, 85])(
+    'takes a scan whose keys come %i ms apart, and no stage is opened by it',
+    (gap) => {
+      const heard = vi.fn();
+      const pressed = vi.fn();
+      document.body.addEventListener('keydown', pressed);
+      const { unmount } = renderHook(() => useScanner(heard));
+      [...'2100001604684'].forEach((c, i) => key(c, 100_000 + i * gap, document.body));
+      key('Enter', 100_000 + 13 * gap, document.body);
+      expect(heard).toHaveBeenCalledExactlyOnceWith('2100001604684');
+      expect(pressed).not.toHaveBeenCalled();
+      document.body.removeEventListener('keydown', pressed);
+      unmount();
+    },
+  );
+
+  it('waits for a slow scan that says what code it is, as no shortcut begins', () => {
+    const heard = vi.fn();
+    const { unmount } = renderHook(() => useScanner(heard));
+    [...']C110A1'].forEach((c, i) => key(c, 200_000 + i * 300));
+    key('Enter', 202_100);
+    expect(heard).toHaveBeenCalledExactlyOnceWith(']C110A1');
+    unmount();
+  });
+
   it('hands a lone key on a moment later, and no key of a scan', () => {
     vi.useFakeTimers();
     const pressed: string[] = [];

@@ -63,12 +63,23 @@ export function Pieces({
   const landed = row.item === 'whole' && isPiece(row.condition);
   if ((row.item === 'whole' && !landed) || row.item === 'gutted' || row.item === 'scaled_gutted') {
     const whole = row.grams / Math.max(1, row.pieces) / arrivalFraction(species, row.condition);
-    const shift = Math.min(14, Math.max(4, (width - 90) / (n * 2)));
+    const shape = outline(species, Math.min(species.maxG, whole));
+    // As many as lie beside and below each other without touching.
+    const length = (shape?.standardMm ?? Math.cbrt(whole) * 40) * 1.2 * perMm;
+    const across = Math.max(1, Math.min(n, Math.floor(width / (length + 4))));
+    const down = Math.max(1, Math.min(Math.ceil(n / across), Math.floor(height / (length * 0.34))));
     return (
       <div className="relative overflow-hidden" style={{ width, height }} aria-hidden="true">
-        {Array.from({ length: n }, (_, i) => n - 1 - i).map((i) => (
-          <div key={i} className="absolute top-1/2 -translate-y-1/2" style={{ left: i * shift }}>
-            <Fish species={species} grams={whole} perMm={perMm} />
+        {Array.from({ length: Math.min(n, across * down) }, (_, i) => (
+          <div
+            key={i}
+            className="absolute -translate-y-1/2"
+            style={{
+              left: (i % across) * (length + 4),
+              top: ((Math.floor(i / across) + 0.5) * height) / down,
+            }}
+          >
+            <Fish species={species} grams={whole} perMm={perMm} plain />
           </div>
         ))}
       </div>

@@ -26,7 +26,7 @@ const chosen = (rows = [bass, steaks], me?: { id: number; name: string; role: 'b
 const key = (k: string) =>
   act(async () => {
     fireEvent.keyDown(window, { key: k });
-    await new Promise((done) => setTimeout(done, 60));
+    await new Promise((done) => setTimeout(done, 110));
   });
 
 describe('the row in hand', () => {

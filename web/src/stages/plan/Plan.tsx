@@ -1,5 +1,5 @@
 import { contract } from '@ember-slate/contract';
-import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { useChosenRow, useView } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
@@ -20,6 +20,13 @@ import { Totals } from './Totals.tsx';
 import { useMoves } from './useMoves.ts';
 import { say } from './say.ts';
 
+/** A mouse drags a line; a finger that swipes scrolls, and one that rests on a line takes it along. */
+const useHands = () =>
+  useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
+
 export default function Plan() {
   const { data, problem, refetch } = useRead(contract.plan.day);
   const { me } = useShop();
@@ -32,7 +39,7 @@ export default function Plan() {
   const pin = useChange(contract.plan.pin);
   const back = useChange(contract.plan.back);
   const said = useNotify();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const sensors = useHands();
   const plan = data?.plan ?? null;
   const [chosen, setHorizon] = useView('due', horizonIds, plan?.horizon ?? 'tomorrow');
   const moves = useMoves(plan);
