@@ -186,7 +186,8 @@ export const cold = {
   }),
   edit: change('PUT', '/api/cold/places/:id', {
     summary: 'Change the name, the set point or the limit of a place',
-    tags: clocks,
+    // Every screen says its name.
+    tags: [...clocks, 'people'],
     roles: managers,
     body: z.object({
       name: f.name('name of the place', 40),

@@ -29,6 +29,8 @@ export const session = {
         ruleProfile: f.ruleProfile,
         idleLockMinutes: z.number().int(),
         staff: z.array(z.object({ id: f.id, name: z.string() })),
+        /** What the shop calls its places, by account. */
+        places: z.record(z.string(), z.string()),
         /** What each device is here: a stand-in is named as such wherever it speaks. */
         devices: z.object({ scale: device, sensors: device, printer: device, probe: device }),
         me: me.nullable(),

@@ -33,6 +33,15 @@ export const shop: Shop = {
   ruleProfile: 'eu',
   idleLockMinutes: 10,
   staff: [],
+  places: {
+    'place:cold_room': 'Back cold store',
+    'place:slab': 'Slab',
+    'place:display': 'Display case',
+    'place:freezer': 'Long freezer',
+    'place:van': 'Van',
+    'place:order_shelf': 'Order shelf',
+    'place:bench': 'Bench',
+  },
   devices: { scale: 'simulated', sensors: 'none', printer: 'simulated', probe: 'simulated' },
   me: null,
 };

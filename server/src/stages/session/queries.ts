@@ -3,6 +3,7 @@ import { type DeviceStates, statesNow } from '../../platform/config.ts';
 import type { Actor } from '../../platform/context.ts';
 import { type Asks, rows } from '../../platform/db.ts';
 import { readSettings } from '../../platform/settings.ts';
+import { places } from '../../shop/logs.ts';
 
 /** What the sign-in screen shows. */
 export async function shopAtTheDoor(
@@ -33,6 +34,7 @@ export async function shopAtTheDoor(
     ruleProfile,
     idleLockMinutes,
     staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),
+    places: Object.fromEntries((await places(db)).map((p) => [p.account, p.name])),
     devices: statesNow(given, set),
     me,
   };

@@ -1,16 +1,14 @@
 import { contract, type Act } from '@ember-slate/contract';
 import { useRead } from '../../app/api.ts';
-import { useTimes } from '../../app/shop.tsx';
+import { usePlaceName, useTimes } from '../../app/shop.tsx';
 import { BesideCounter } from '../../parts/BesideCounter.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { WithReason } from '../../parts/WithReason.tsx';
-import { placeNames } from './Amount.tsx';
 import { say } from './say.ts';
 
-const accounts: Readonly<Record<string, string>> = {
-  ...placeNames,
+const ends: Readonly<Record<string, string>> = {
   'end:waste': say('the_bin'),
   'end:kitchen': say('the_kitchen'),
 };
@@ -24,13 +22,15 @@ function named({ lines }: Act): string {
 
 /** Where it went; of a count, which way the book was off. */
 function Way({ act }: { act: Act }) {
+  const placeName = usePlaceName();
   const [first] = act.lines;
+  const where = (account: string) => ends[account] ?? placeName(account);
   if (!first) return null;
   if (act.kind === 'count')
     return first.to === 'end:unaccounted'
-      ? say('counted_less_in', { place: accounts[first.from] ?? '' })
-      : say('counted_more_in', { place: accounts[first.to] ?? '' });
-  return say('from_to', { from: accounts[first.from] ?? '', to: accounts[first.to] ?? '' });
+      ? say('counted_less_in', { place: where(first.from) })
+      : say('counted_more_in', { place: where(first.to) });
+  return say('from_to', { from: where(first.from), to: where(first.to) });
 }
 
 /** What was moved, binned and counted today; what was done by mistake is taken back here. */

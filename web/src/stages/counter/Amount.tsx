@@ -37,11 +37,3 @@ export function Amount({
     </div>
   );
 }
-
-export const placeNames: Record<StockRow['place'], string> = {
-  'place:cold_room': say('cold_room'),
-  'place:slab': say('slab'),
-  'place:display': say('display_case'),
-  'place:freezer': say('freezer_2'),
-  'place:van': say('van'),
-};

@@ -2,7 +2,7 @@ import { contract, type AnswerOf, type Order, type StockRow } from '@ember-slate
 import { useState } from 'react';
 import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
-import { useShop, useSpecies, useTimes } from '../../app/shop.tsx';
+import { usePlaceName, useShop, useSpecies, useTimes } from '../../app/shop.tsx';
 import { HandOver } from '../../parts/HandOver.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { BagBar } from './BagBar.tsx';
@@ -96,6 +96,7 @@ function Bag({ hand }: { hand: ReturnType<typeof useChosen> }) {
 }
 
 export default function Counter() {
+  const placeName = usePlaceName();
   const { data: rows, problem: away, refetch } = useRead(contract.counter.stock);
   const { data: slab } = useRead(contract.counter.slab);
   const { data: orders } = useRead(contract.orders.list, { query: {} });
@@ -143,7 +144,10 @@ export default function Counter() {
             ? say('of_rows', { found: found.length, rows: rows.length })
             : view === 'list'
               ? say('everything_there_is')
-              : say('in_the_cold_room_and_the_freezer')}
+              : say('behind_in_places', {
+                  cold: placeName('place:cold_room'),
+                  freezer: placeName('place:freezer'),
+                })}
         </h2>
         <StockList rows={listed} chosenKey={chosenKey} onChoose={hand.choose} />
       </div>

@@ -1,6 +1,7 @@
 import { contract, type StockRow } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
+import { usePlaceName } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { keyOf } from './bag.ts';
@@ -18,6 +19,7 @@ interface Props {
 
 /** The morning and the evening of a slab: rows brought out whole, what ends first proposed; or all taken back. */
 export function FillSlab({ way, rows, free, onClose }: Props) {
+  const placeName = usePlaceName();
   const { send, busy, problem } = useChange(contract.counter.moveAll);
   const [left, setLeft] = useState<readonly string[]>(() =>
     way === 'clear' ? [] : rows.slice(free).map(rowKey),
@@ -37,7 +39,7 @@ export function FillSlab({ way, rows, free, onClose }: Props) {
       <p className="pb-2 text-ink2">
         {way === 'fill'
           ? say('places_are_free_what_ends_first_is', { free })
-          : say('everything_goes_back_to_the_cold')}
+          : say('everything_goes_back', { place: placeName('place:cold_room') })}
       </p>
       <TickList
         rows={fit}

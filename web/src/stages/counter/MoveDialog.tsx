@@ -6,7 +6,8 @@ import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
-import { Amount, placeNames } from './Amount.tsx';
+import { stockPlaces, usePlaceName } from '../../app/shop.tsx';
+import { Amount } from './Amount.tsx';
 import { keyOf } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { Refused } from '../../parts/Refused.tsx';
@@ -37,6 +38,7 @@ function Where({
   at: string;
   setAt: (at: string) => void;
 }) {
+  const placeName = usePlaceName();
   const codes = layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
   return (
     <div className="grid grid-cols-2 gap-5">
@@ -44,11 +46,11 @@ function Where({
         label={say('to')}
         value={to}
         onChange={setTo}
-        options={(Object.keys(placeNames) as Place[])
+        options={stockPlaces
           .filter((p) => p !== row.place || p === 'place:slab')
           .map((p) => ({
             value: p,
-            name: p === row.place ? say('another_place_of_the_slab') : placeNames[p],
+            name: p === row.place ? say('another_place_of_the_slab') : placeName(p),
           }))}
       />
       {to === 'place:slab' && (

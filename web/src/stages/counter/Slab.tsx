@@ -1,5 +1,6 @@
 import type { SpeciesRow, StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
+import { usePlaceName } from '../../app/shop.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { rowKey } from '../../parts/rowKey.ts';
 import { Tray } from './Tray.tsx';
@@ -28,6 +29,7 @@ function FreePlace({
   onBring: () => void;
 }) {
   const mass = useMass();
+  const placeName = usePlaceName();
   return (
     <div className="flex min-h-[104px] flex-col border-r border-b border-line px-2.5 py-2">
       <span className="flex justify-between text-note text-ink3">
@@ -38,7 +40,7 @@ function FreePlace({
           <span className="mt-1 border-[1.5px] border-dashed border-rule px-2 py-1.5 text-note leading-4 text-ink2">
             {shortName(next.speciesName)}, {next.itemName}
             <br />
-            {say('cold_room_2', { freeGrams: mass(next.freeGrams) })}
+            {`${mass(next.freeGrams)}, ${placeName(next.place)}`}
           </span>
           <button type="button" className="why why-wet mt-auto self-start" onClick={onBring}>
             {say('bring_it_out_2')}

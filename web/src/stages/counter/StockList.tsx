@@ -1,5 +1,6 @@
 import type { StockRow } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
+import { usePlaceName } from '../../app/shop.tsx';
 import { DayClock } from '../../parts/DayClock.tsx';
 import { Mass } from '../../parts/Mass.tsx';
 import { rowKey } from '../../parts/rowKey.ts';
@@ -14,6 +15,7 @@ interface Props {
 
 /** Everything behind the slab, what runs out of life first, first. */
 export function StockList({ rows, chosenKey, onChoose }: Props) {
+  const placeName = usePlaceName();
   if (rows.length === 0) return <p className="pb-4 text-ink2">{say('nothing_behind_the_slab')}</p>;
   return (
     <ul className="pb-4">
@@ -33,7 +35,7 @@ export function StockList({ rows, chosenKey, onChoose }: Props) {
                 </span>{' '}
                 <span className="text-note text-ink3">
                   {r.code}
-                  {r.place === 'place:freezer' ? say('freezer') : ''}
+                  {r.place === 'place:cold_room' ? '' : `, ${placeName(r.place)}`}
                 </span>
               </span>
               <span className="text-note text-ink2 max-sm:hidden">

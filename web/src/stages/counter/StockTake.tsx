@@ -3,12 +3,11 @@ import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useTimes } from '../../app/shop.tsx';
+import { stockPlaces, usePlaceName, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { placeNames } from './Amount.tsx';
 import { keyOf } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { BesideCounter } from '../../parts/BesideCounter.tsx';
@@ -26,8 +25,7 @@ const why = [
 
 /** Rows in the order somebody walks: place by place, along the slab, then what ends first. */
 const walk = (rows: readonly StockRow[]) => {
-  const places = Object.keys(placeNames);
-  const order = (r: StockRow) => (r.place === 'place:slab' ? 0 : 1 + places.indexOf(r.place));
+  const order = (r: StockRow) => (r.place === 'place:slab' ? 0 : 1 + stockPlaces.indexOf(r.place));
   return [...rows].sort(
     (a, b) =>
       order(a) - order(b) ||
@@ -46,6 +44,7 @@ function CountRow({
   onDone: (off: number) => void;
   onSkip: () => void;
 }) {
+  const placeName = usePlaceName();
   const draft = useDraft(`count ${rowKey(row)}`);
   const { send, busy, problem } = useChange(contract.counter.count, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
@@ -76,7 +75,7 @@ function CountRow({
     >
       <p className="text-note text-ink2">
         {say('lot_2', {
-          placeNames: placeNames[row.place],
+          place: placeName(row.place),
           spot: row.spot ? say('place', { spot: row.spot }) : '',
           code: row.code,
         })}
@@ -140,6 +139,7 @@ function CountRow({
 
 /** What was counted today, against the books. */
 function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> }) {
+  const placeName = usePlaceName();
   const { time } = useTimes();
   return counts.length === 0 ? (
     <p className="border-t border-line py-2 text-ink2">{say('nothing_yet')}</p>
@@ -154,7 +154,7 @@ function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> 
             <>
               <span className="font-figure text-label font-semibold">{c.name}</span>
               <span className="block text-note text-ink3">
-                {time(c.at)}, {c.by}, {placeNames[c.place]}
+                {time(c.at)}, {c.by}, {placeName(c.place)}
                 {c.reason && `: ${c.reason}`}
               </span>
             </>
@@ -174,6 +174,7 @@ function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> 
 
 /** Stock-take by walking with the scale: row after row, the book is not shown until the weight is taken. */
 export default function StockTake() {
+  const placeName = usePlaceName();
   const { today } = useTimes();
   const { data: rows, problem, refetch } = useRead(contract.counter.stock);
   const { data: counts } = useRead(contract.counter.counts, { query: { day: today() } });
@@ -220,9 +221,9 @@ export default function StockTake() {
             }}
             options={[
               { value: 'all', name: say('the_whole_shop') },
-              ...(Object.keys(placeNames) as StockRow['place'][]).map((p) => ({
+              ...stockPlaces.map((p) => ({
                 value: p,
-                name: placeNames[p],
+                name: placeName(p),
               })),
             ]}
           />

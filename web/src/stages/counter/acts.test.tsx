@@ -374,7 +374,8 @@ tryActs(
     {
       does: 'takes a move back, for its reason, and nothing twice',
       by: async () => {
-        await says(/cold room → slab/);
+        // As this shop calls its places.
+        await says(/Back cold store → Slab/);
         expect(pressable('take back')).toHaveLength(1);
         await press('take back');
         await fill('What was wrong?', 'the other tray');

@@ -95,12 +95,13 @@ export async function onSlab(work: Reader, day: string): Promise<DayClose['onSla
   );
   const names = await speciesById(work.tx);
   const spots = await spotsOf(work);
+  const called = new Map((await places(work.tx)).map((p) => [p.account, p.name]));
   return lying.map((r) => {
     const lot = lots.get(r.lotId)!;
     return {
       name: `${shortName(names.get(lot.speciesId)!.name)}, ${inWords(itemName(r.item, lot.condition, formsOf(work.settings)))}`,
       code: lot.code,
-      place: spots.of(r) ?? (r.account === 'place:slab' ? 'slab' : say('display_case')),
+      place: spots.of(r) ?? called.get(r.account)!,
       grams: r.grams,
     };
   });
