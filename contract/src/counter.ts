@@ -23,6 +23,8 @@ const stockRow = z.object({
   /** What it is sold for now, and what the price list says; they differ while it is marked down. */
   pricePerKg: f.money.nullable(),
   fullPerKg: f.money.nullable(),
+  /** What one costs where it is sold by the piece. */
+  pricePerPiece: f.money.nullable(),
   cautions: z.array(z.string()),
   /** Its place on the slab; null when it lies elsewhere or in none. */
   spot: z.string().nullable(),
@@ -45,6 +47,9 @@ const saleLine = z.object({
   ...f.stockKey,
   ...amount,
   source: f.weightSource,
+  /** What its price is of. */
+  unit: z.enum(units).default('kg'),
+  /** A kilogram, or a piece. */
   perKg: f.money,
   /** Why it is sold for something else than its price. */
   priceReason: f.text(200).default(''),

@@ -1,3 +1,4 @@
+import { units } from '@ember-slate/core/prices';
 import * as z from 'zod';
 import { usualPacking } from '@ember-slate/core/board';
 import * as f from './fields.ts';
@@ -70,6 +71,8 @@ const line = z
     readyGrams: z.number().int(),
     readyPieces: z.number().int(),
     pricePerKg: f.money.nullable(),
+    /** What one costs where it is sold by the piece. */
+    pricePerPiece: f.money.nullable(),
     /** Who let it go on the plan, for money: no fish is cut for it. */
     letGoBy: z.string().nullable(),
   })
@@ -284,7 +287,7 @@ export const orders = {
       version: f.version,
       /** Lines handed over now, with their price; those left out wait for the customer to come again. */
       prices: z
-        .array(z.object({ lineId: f.id, perKg: f.money }))
+        .array(z.object({ lineId: f.id, unit: z.enum(units).default('kg'), perKg: f.money }))
         .min(1, 'Say what is handed over')
         .max(30),
       pay: f.pay.default('cash'),

@@ -42,6 +42,9 @@ const listed = z.object({
   item: z.string(),
   itemName: z.string(),
   perKg: z.number().int().nullable(),
+  /** What one costs, where it is sold by the piece; and what one usually weighs, g. */
+  perPiece: z.number().int().nullable(),
+  pieceGrams: z.number().int(),
   cost: z.number().int().nullable(),
   margin: z.number().nullable(),
   markup: z.number().nullable(),
@@ -68,7 +71,13 @@ export const prices = {
     query: z.object({ speciesId: f.speciesId, item: f.item }),
     answer: z.object({
       sold: z.array(
-        z.object({ at: f.instant, perKg: z.number().int(), by: z.string().nullable(), reason: z.string() }),
+        z.object({
+          at: f.instant,
+          perKg: z.number().int(),
+          perPiece: z.number().int().nullable(),
+          by: z.string().nullable(),
+          reason: z.string(),
+        }),
       ),
       bought: z.array(
         z.object({ day: f.day, perKg: z.number().int(), code: z.string(), supplier: z.string() }),
@@ -76,7 +85,7 @@ export const prices = {
     }),
   }),
   set: change('PUT', '/api/prices', {
-    summary: 'Set a price per kilogram',
+    summary: 'Set a price, of a kilogram or of a piece',
     tags: ['counter', 'orders', 'close'],
     roles: managers,
     body: z.object({
@@ -85,6 +94,8 @@ export const prices = {
       /** The price that stood there when this one was thought of. */
       was: f.money.nullable(),
       perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
+      /** Given where it is sold by the piece: what that comes to a kilogram is reckoned from what one usually weighs. */
+      perPiece: f.money.min(1, 'A price is more than nothing').nullable().default(null),
       reason: f.text(200).default(''),
     }),
     answer: f.done,

@@ -72,10 +72,16 @@ async function setPrices(shop: SampleShop) {
   for (const u of bought) {
     for (const [form, factor] of Object.entries(scenario.priceFactor)) {
       const perKg = Math.round((u.buy * factor) / 100) * 100 - 10;
-      await writePrice(work, { speciesId: u.species, item: form, perKg, reason: '' });
+      await writePrice(work, { speciesId: u.species, item: form, perKg, perPiece: null, reason: '' });
     }
     for (const [part, perKg] of Object.entries(scenario.trimPrices))
-      await writePrice(work, { speciesId: u.species, item: `trim:${part}`, perKg, reason: '' });
+      await writePrice(work, {
+        speciesId: u.species,
+        item: `trim:${part}`,
+        perKg,
+        perPiece: null,
+        reason: '',
+      });
   }
 }
 

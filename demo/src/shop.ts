@@ -470,7 +470,7 @@ export class SampleShop {
     await handOver(work, orderId, {
       pay: 'card',
       version: order.version,
-      prices: order.lines.map((l) => ({ lineId: l.id, perKg: l.pricePerKg ?? 2000 })),
+      prices: order.lines.map((l) => ({ lineId: l.id, unit: 'kg', perKg: l.pricePerKg ?? 2000 })),
     });
   }
 
@@ -568,6 +568,7 @@ export class SampleShop {
             grams,
             pieces,
             source: 'simulated',
+            unit: 'kg',
             perKg: row.pricePerKg!,
             priceReason: '',
           },

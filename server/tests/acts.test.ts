@@ -97,7 +97,7 @@ const acts: Record<string, () => Promise<Act>> = {
   'orders.handOver': async () => {
     const { orderId } = await closed();
     const order = await orderWith(orderId);
-    const prices = order.lines.map((l) => ({ lineId: l.id, perKg: 4000 }));
+    const prices = order.lines.map((l) => ({ lineId: l.id, unit: 'kg' as const, perKg: 4000 }));
     return act(contract.orders.handOver, { id: orderId }, order.version, { prices, pay: 'cash' });
   },
   'orders.endStanding': async () => {

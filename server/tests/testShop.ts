@@ -309,7 +309,18 @@ export const sale = (
   pay: 'cash',
   customer: null,
   goods: [],
-  lines: [{ ...wholeKey(lotId), grams, pieces, source: 'measured', perKg: 2400, priceReason: '', ...more }],
+  lines: [
+    {
+      ...wholeKey(lotId),
+      grams,
+      pieces,
+      source: 'measured',
+      unit: 'kg',
+      perKg: 2400,
+      priceReason: '',
+      ...more,
+    },
+  ],
 });
 
 export const fourFillets = (more: object = {}): SentOf<typeof contract.orders.take> => ({

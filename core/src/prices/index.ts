@@ -1,5 +1,6 @@
 export {
   byRate,
+  fishMoney,
   goods,
   goodsOf,
   keptOf,
@@ -14,6 +15,7 @@ export {
   units,
   type AtRate,
   type BaggedArticle,
+  type BaggedFish,
   type Goods,
   type Taxed,
   type TaxedBy,

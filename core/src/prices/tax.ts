@@ -88,15 +88,28 @@ export interface BaggedArticle {
   rate: number | null;
 }
 
-/** What a customer pays for fish at these prices a kilogram and for other goods, with tax; minor units. */
+/** Fish in a bag: its price is of a kilogram, or of a piece where its unit says so; minor units. */
+export interface BaggedFish {
+  item: string;
+  grams: number;
+  pieces?: number;
+  unit?: Unit | undefined;
+  perKg: number;
+}
+
+/** What such a line comes to before tax on top, minor units. */
+export const fishMoney = ({ unit = 'kg', grams, pieces = 0, perKg }: Omit<BaggedFish, 'item'>): number =>
+  moneyFor(unit, unit === 'piece' ? pieces : grams, perKg);
+
+/** What a customer pays for fish and for other goods at these prices, with tax; minor units. */
 export const toPayFor = (
-  lines: readonly { item: string; grams: number; perKg: number }[],
+  lines: readonly BaggedFish[],
   rules: TaxRules,
   articles: readonly BaggedArticle[] = [],
 ): number =>
   taxLines(
     [
-      ...lines.map((l) => ({ item: l.item, money: multiplyRate(l.grams, l.perKg) })),
+      ...lines.map((l) => ({ item: l.item, money: fishMoney(l) })),
       ...articles.map((a) => ({ rate: a.rate, money: moneyFor(a.unit, a.amount, a.price) })),
     ],
     rules,

@@ -64,6 +64,7 @@ export interface LineRow {
   readyGrams: number;
   readyPieces: number;
   pricePerKg: number | null;
+  pricePerPiece: number | null;
   /** Who let it go on the plan, for money. */
   letGoBy: string | null;
 }
@@ -85,6 +86,7 @@ export async function linesOfOrders(tx: Tx, orderIds: readonly number[]): Promis
        COALESCE(MAX(t.state = 'cutting'), 0) AS begun,
        CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.grams, 0)), 0) AS SIGNED) AS readyGrams,
        CAST(COALESCE(SUM(IF(t.state = 'closed' AND l.state NOT IN ('handed', 'cancelled'), w.pieces, 0)), 0) AS SIGNED) AS readyPieces, MAX(p.per_kg) AS pricePerKg,
+       MAX(p.per_piece) AS pricePerPiece,
        (SELECT g.name FROM staff g WHERE g.id = l.let_go_by) AS letGoBy
      FROM order_line l JOIN species s ON s.id = l.species_id
      LEFT JOIN ticket_cut c ON c.line_id = l.id LEFT JOIN ticket t ON t.id = c.ticket_id

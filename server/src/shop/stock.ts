@@ -95,7 +95,7 @@ function rowOf(
   clocks: Clocks,
   taken: number,
   cutWith: string | null,
-): Omit<StockRow, 'pricePerKg' | 'fullPerKg' | 'spot' | 'parents'> {
+): Omit<StockRow, 'pricePerKg' | 'fullPerKg' | 'pricePerPiece' | 'spot' | 'parents'> {
   const { account: place, ...h } = held;
   const state = clocks.row(h.lotId, place, h.item, h.batch);
   const product = productOf(h.item);
@@ -168,6 +168,8 @@ export const stock = remembered(async (work: Reader): Promise<StockRow[]> => {
       ...rowOf(work, h, lot, species, clocks, taken, ways.get(`${h.batch} ${h.item}`) ?? null),
       pricePerKg: prices.now(species.id, key),
       fullPerKg: prices.full(species.id, h.item),
+      // What nobody counted is sold by its weight.
+      pricePerPiece: h.pieces > 0 ? prices.pieceNow(species.id, key) : null,
       spot: h.account === 'place:slab' ? spots.of(key) : null,
       parents: [],
     };

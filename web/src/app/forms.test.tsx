@@ -396,6 +396,8 @@ const own: Form[] = [
             item: 'steaks',
             itemName: 'steaks',
             perKg: 1800,
+            perPiece: null,
+            pieceGrams: 200,
             cost: 1200,
             margin: 0.3,
             markup: 0.5,

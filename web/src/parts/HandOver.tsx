@@ -1,7 +1,6 @@
 import { contract, type Order, type Pay } from '@ember-slate/contract';
-import { toPayFor } from '@ember-slate/core/prices';
+import { fishMoney, toPayFor, type Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
-import { multiplyRate } from '@ember-slate/core/units';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
 import { useShop } from '../app/shop.tsx';
@@ -18,13 +17,14 @@ import { say } from './say.ts';
 interface ShelfProps {
   line: Order['lines'][number];
   takes: boolean;
-  perKg: number | null;
+  unit: Unit;
+  price: number | null;
   onTakes: (takes: boolean) => void;
-  onPrice: (perKg: number | null) => void;
+  onPrice: (price: number | null) => void;
 }
 
 /** A line that lies ready: taken now or later, and at what price. */
-function ShelfLine({ line: l, takes, perKg, onTakes, onPrice }: ShelfProps) {
+function ShelfLine({ line: l, takes, unit, price, onTakes, onPrice }: ShelfProps) {
   const mass = useMass();
   const want = useWant();
   return (
@@ -48,13 +48,23 @@ function ShelfLine({ line: l, takes, perKg, onTakes, onPrice }: ShelfProps) {
           {l.trimWish === 'all' && say('with_all_the_trim_of_their_fish')}
         </div>
       </div>
-      <MoneyField label={say('price_a_kg')} value={perKg} onChange={onPrice} />
+      <MoneyField
+        label={unit === 'kg' ? say('price_a_kg') : say('price_a_piece')}
+        value={price}
+        onChange={onPrice}
+      />
       <div className="pb-8 text-right font-figure text-row font-semibold">
-        {takes ? formatMoney(multiplyRate(l.readyGrams, perKg ?? 0)) : say('later')}
+        {takes
+          ? formatMoney(fishMoney({ unit, grams: l.readyGrams, pieces: l.readyPieces, perKg: price ?? 0 }))
+          : say('later')}
       </div>
     </div>
   );
 }
+
+/** What a line on the shelf is sold by: by the piece where the shop sells it so and its pieces were counted. */
+const unitOf = (l: Order['lines'][number]): Unit =>
+  l.pricePerPiece !== null && l.readyPieces > 0 ? 'piece' : 'kg';
 
 /** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
@@ -66,13 +76,19 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
   const later = order.lines.filter((l) => ['open', 'planned', 'cutting'].includes(l.state));
   const [left, setLeft] = useKept<readonly number[]>(draft, 'left', []);
   const [prices, setPrices] = useKept<Record<number, number | null>>(draft, 'prices', () =>
-    Object.fromEntries(ready.map((l) => [l.id, l.pricePerKg])),
+    Object.fromEntries(ready.map((l) => [l.id, unitOf(l) === 'piece' ? l.pricePerPiece : l.pricePerKg])),
   );
   const [pay, setPay] = useKept<Pay>(draft, 'pay', 'card');
   const lines = ready.filter((l) => !left.includes(l.id));
   const { shop } = useShop();
   const total = toPayFor(
-    lines.map((l) => ({ item: l.form, grams: l.readyGrams, perKg: prices[l.id] ?? 0 })),
+    lines.map((l) => ({
+      item: l.form,
+      unit: unitOf(l),
+      grams: l.readyGrams,
+      pieces: l.readyPieces,
+      perKg: prices[l.id] ?? 0,
+    })),
     shop.tax,
   );
   const last = left.length === 0 && later.length === 0;
@@ -85,7 +101,11 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
         : null;
   const hand = async () => {
     const outcome = await send(
-      { pay, version: order.version, prices: lines.map((l) => ({ lineId: l.id, perKg: prices[l.id] ?? 0 })) },
+      {
+        pay,
+        version: order.version,
+        prices: lines.map((l) => ({ lineId: l.id, unit: unitOf(l), perKg: prices[l.id] ?? 0 })),
+      },
       { id: order.id },
     );
     if (!outcome.ok) return;
@@ -115,7 +135,8 @@ export function HandOver({ order, onClose }: { order: Order; onClose: () => void
           key={l.id}
           line={l}
           takes={!left.includes(l.id)}
-          perKg={prices[l.id] ?? null}
+          unit={unitOf(l)}
+          price={prices[l.id] ?? null}
           onTakes={(takes) => setLeft((had) => (takes ? had.filter((x) => x !== l.id) : [...had, l.id]))}
           onPrice={(v) => setPrices((had) => ({ ...had, [l.id]: v }))}
         />

@@ -53,6 +53,19 @@ describe('handing an order over', () => {
     );
   });
 
+  it('asks for pieces times their price where the form is sold by the piece', async () => {
+    const byPiece = orderOf({
+      state: 'ready',
+      lines: [ready({ id: 11, readyGrams: 900, readyPieces: 2, pricePerPiece: 850 })],
+    });
+    const sent = served(<HandOver order={byPiece} onClose={nothing} />, {});
+    expect(screen.getByLabelText(/Price a piece/)).toBeTruthy();
+    expect(toPay()).toMatch(/^€17\.00/);
+    tap(/Paid, hand over/);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toMatchObject({ prices: [{ lineId: 11, unit: 'piece', perKg: 850 }] });
+  });
+
   it('sends the version it saw and only the lines that are taken, and says why the shop refuses', async () => {
     const sent = served(<HandOver order={order} onClose={nothing} />, {
       '/api/orders/1/hand-over': new Refusal({ status: 409, code: 'conflict', detail: 'It was cut anew' }),
@@ -61,7 +74,11 @@ describe('handing an order over', () => {
     fireEvent.click(screen.getByRole('radio', { name: 'cash' }));
     tap(/Paid, hand over/);
     expect((await screen.findByRole('alert')).textContent).toBe('It was cut anew');
-    expect(sent[0]!.body).toEqual({ pay: 'cash', version: 4, prices: [{ lineId: 11, perKg: 2000 }] });
+    expect(sent[0]!.body).toEqual({
+      pay: 'cash',
+      version: 4,
+      prices: [{ lineId: 11, unit: 'kg', perKg: 2000 }],
+    });
   });
 });
 

@@ -207,6 +207,7 @@ export const lineOf = (more: Partial<Line> = {}): Line => ({
   readyGrams: 0,
   readyPieces: 0,
   pricePerKg: 2890,
+  pricePerPiece: null,
   letGoBy: null,
   ...more,
 });
@@ -249,6 +250,7 @@ export const stockRowOf = (more: Partial<StockRow> = {}): StockRow => ({
   daysLeft: 4,
   sellBy: '2099-12-31',
   pricePerKg: 2390,
+  pricePerPiece: null,
   fullPerKg: 2390,
   cautions: ['Allergen: fish.'],
   spot: 'A1',

@@ -23,6 +23,8 @@ export interface SoldLine extends Line {
   speciesId: string;
   item: string;
   batch: number;
+  /** What its prices are of. */
+  unit: Unit;
 }
 
 /** An article that was sold. */
@@ -89,7 +91,8 @@ export async function recordSale(
       taxed[i]!.tax,
       today(work),
       paid.orderId === null ? 'counter' : 'order',
-      ...('lotId' in l ? [null, 'kg'] : [l.articleId, l.unit]),
+      'lotId' in l ? null : l.articleId,
+      l.unit,
     ]),
   );
   return { id: made.insertId, number, total, depositUsed };

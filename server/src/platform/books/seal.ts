@@ -32,7 +32,7 @@ const contents: readonly (readonly [what: string, sql: string])[] = [
   ],
   [
     'article sold',
-    'SELECT sale_id, position, article_id, unit FROM sale_line WHERE sold_on = ? AND article_id IS NOT NULL ORDER BY sale_id, position',
+    "SELECT sale_id, position, article_id, unit FROM sale_line WHERE sold_on = ? AND (article_id IS NOT NULL OR unit = 'piece') ORDER BY sale_id, position",
   ],
   [
     'article counted',

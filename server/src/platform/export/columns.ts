@@ -11,6 +11,7 @@ const money = new Set([
   'price',
   'price_per_kg',
   'per_kg',
+  'per_piece',
   'full_per_kg',
   'total',
   'takings',

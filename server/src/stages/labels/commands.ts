@@ -4,7 +4,7 @@ import { compose, vacuumDays } from '@ember-slate/core/board';
 import { addDays } from '@ember-slate/core/calendar';
 import { formOf } from '@ember-slate/core/forms';
 import { pieceLabel, priceCode, type ProductionMethod, variableGtin } from '@ember-slate/core/labels';
-import { multiplyRate } from '@ember-slate/core/units';
+import { fishMoney } from '@ember-slate/core/prices';
 import { today, type Work } from '../../platform/context.ts';
 import { placeholders, row, rows, run } from '../../platform/db.ts';
 import { notPrinted, printedPerhaps, type PrinterAdapter } from '../../platform/devices/printer.ts';
@@ -81,9 +81,9 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     `SELECT id, code, production, area, gear, caught_on AS caughtOn FROM lot WHERE id IN (${placeholders(inputs.length)})`,
     inputs.map((i) => i.lotId),
   );
-  const price = await row<{ perKg: number }>(
+  const price = await row<{ perKg: number; perPiece: number | null }>(
     work.tx,
-    'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ?',
+    'SELECT per_kg AS perKg, per_piece AS perPiece FROM price WHERE species_id = ? AND item = ?',
     [species.id, form.id],
   );
   const settings = work.settings.labels;
@@ -112,8 +112,12 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     throw problems.conflict(say('past_its_life_it_gets_no_label', { form: form.name }));
   const useBy = [...ends, ...vacuumEnd].sort()[0] ?? null;
   const options = [...new Set(mine.flatMap((m) => m.said))];
-  const perKg = price?.perKg ?? null;
-  const money = perKg === null ? null : multiplyRate(weighed.grams, perKg);
+  // What is sold by the piece says what it costs, and no price a kilogram nobody asks.
+  const one = weighed.pieces > 0 ? (price?.perPiece ?? null) : null;
+  const perKg = one === null ? (price?.perKg ?? null) : null;
+  const money = price
+    ? fishMoney({ ...weighed, unit: one === null ? 'kg' : 'piece', perKg: one ?? price.perKg })
+    : null;
   const grams = new Map(inputs.map((i) => [i.lotId, i.grams ?? 0]));
   const label = pieceLabel({
     profile: work.settings.ruleProfile,

@@ -7,27 +7,36 @@ import { fieldProblem, problems } from '../../platform/problem.ts';
 import { formsOf } from '../../platform/settings.ts';
 import { accountKey, type Key } from '../../shop/keys.ts';
 import { lotsById } from '../../shop/lots.ts';
-import { pricesOf } from '../../shop/prices.ts';
+import { pieceGrams, pricesOf } from '../../shop/prices.ts';
 import { oneSpecies } from '../../shop/species.ts';
 import { say } from './say.ts';
 
 /** Sets a price that was thought of while another stood there: where that one is gone, nothing is written. */
 export async function setPrice(
   work: Work,
-  { was, ...body }: BodyOf<typeof contract.prices.set>,
+  { was, perPiece, ...body }: BodyOf<typeof contract.prices.set>,
 ): Promise<{ id: number }> {
-  if (!(await oneSpecies(work.tx, body.speciesId)))
-    throw fieldProblem('speciesId', say('not_in_the_species_book'));
+  const species = await oneSpecies(work.tx, body.speciesId);
+  if (!species) throw fieldProblem('speciesId', say('not_in_the_species_book'));
   if (!isItem(body.item, formsOf(work.settings)))
     throw fieldProblem('item', say('not_a_form_or_trim_of_this_shop'));
-  const had = await row<{ perKg: number }>(
+  if (perPiece !== null && !formsOf(work.settings).has(body.item) && body.item !== 'whole')
+    throw fieldProblem('perPiece', say('only_fish_and_its_forms_are_sold_by_the_piece'));
+  // Every sum reckons in kilograms: a piece is what one usually weighs.
+  const perKg =
+    perPiece === null
+      ? body.perKg
+      : Math.max(1, Math.round((perPiece * 1000) / pieceGrams(work, species, body.item)));
+  const had = await row<{ perKg: number; perPiece: number | null }>(
     work.tx,
-    'SELECT per_kg AS perKg FROM price WHERE species_id = ? AND item = ? FOR UPDATE',
+    'SELECT per_kg AS perKg, per_piece AS perPiece FROM price WHERE species_id = ? AND item = ? FOR UPDATE',
     [body.speciesId, body.item],
   );
   const now = had?.perKg ?? (await pricesOf(work, [body.speciesId])).full(body.speciesId, body.item);
   if (now !== was) throw problems.stale(say('someone_set_this_price_meanwhile'), { was: now });
-  return had?.perKg === body.perKg ? { id: 0 } : writePrice(work, body);
+  return had?.perKg === perKg && had.perPiece === perPiece
+    ? { id: 0 }
+    : writePrice(work, { ...body, perKg, perPiece });
 }
 
 /** Sets many prices, all of them or none: what somebody else set meanwhile stops it. */
@@ -35,7 +44,8 @@ export async function setPrices(
   work: Work,
   prices: BodyOf<typeof contract.prices.setList>['prices'],
 ): Promise<{ set: number }> {
-  for (const price of prices) await setPrice(work, { ...price, reason: say('with_the_price_list') });
+  for (const price of prices)
+    await setPrice(work, { ...price, perPiece: null, reason: say('with_the_price_list') });
   return { set: prices.length };
 }
 
@@ -46,13 +56,14 @@ export async function writePrice(
 ): Promise<{ id: number }> {
   await run(
     work.tx,
-    'INSERT INTO price (species_id, item, per_kg) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE per_kg = VALUES(per_kg)',
-    [body.speciesId, body.item, body.perKg],
+    `INSERT INTO price (species_id, item, per_kg, per_piece) VALUES (?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE per_kg = VALUES(per_kg), per_piece = VALUES(per_piece)`,
+    [body.speciesId, body.item, body.perKg, body.perPiece],
   );
   const made = await run(
     work.tx,
-    'INSERT INTO price_change (species_id, item, per_kg, at, staff_id, reason) VALUES (?, ?, ?, ?, ?, ?)',
-    [body.speciesId, body.item, body.perKg, work.now, work.actor.id, body.reason],
+    'INSERT INTO price_change (species_id, item, per_kg, per_piece, at, staff_id, reason) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [body.speciesId, body.item, body.perKg, body.perPiece, work.now, work.actor.id, body.reason],
   );
   return { id: made.insertId };
 }

@@ -36,7 +36,7 @@ function useWhat(): (entry: Kept) => string {
       const total = toPayFor(lines, shop.tax, articles);
       return say('bag_of_by', {
         lines: [
-          ...lines.map((l) => mass(l.grams)),
+          ...lines.map((l) => (l.unit === 'piece' ? String(l.pieces) : mass(l.grams))),
           ...articles.map((a) => `${a.name} ${a.unit === 'kg' ? mass(a.amount) : a.amount}`),
         ].join(', '),
         total: formatMoney(total),

@@ -1,4 +1,5 @@
 import { contract, type AnswerOf, type ListedPrice } from '@ember-slate/contract';
+import type { Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -7,6 +8,7 @@ import { useForm } from '../../app/form.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useSold, useSpecies } from '../../app/shop.tsx';
 import { MoneyField, SelectField } from '../../parts/Field.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { useForms } from '../../parts/forms.ts';
 import { formatMoney } from '../../parts/money.ts';
@@ -33,21 +35,28 @@ export function OnePrice({ list, onDone }: Asked) {
     list.find((l) => l.speciesId === speciesId && l.item === item)?.perKg ?? null;
   const form = useForm({
     draft,
-    opened: { speciesId: '', item: 'fillet_skin_on', perKg: null as number | null },
+    opened: {
+      speciesId: '',
+      item: 'fillet_skin_on',
+      unit: 'kg' as Unit,
+      perKg: null as number | null,
+    },
     route: contract.prices.set,
-    body: ({ speciesId, item, perKg }) => ({
+    body: ({ speciesId, item, unit, perKg }) => ({
       speciesId,
       item,
       was: listed(speciesId, item),
+      // What a piece comes to a kilogram is reckoned where it is kept.
       perKg: perKg ?? NaN,
+      perPiece: unit === 'piece' ? (perKg ?? NaN) : null,
     }),
-    onDone: (_answer, { speciesId, item, perKg }) => {
+    onDone: (_answer, { speciesId, item, unit, perKg }) => {
       const what = `${shortName(book.get(speciesId)?.name ?? '')}, ${forms.get(item)?.name ?? say('whole')}`;
       said({ ok: true, data: null }, say('is_priced_at', { what, price: formatMoney(perKg ?? 0) }));
-      form.set({ speciesId, item, perKg: null });
+      form.set({ speciesId, item, unit, perKg: null });
     },
   });
-  const { speciesId, item } = form.values;
+  const { speciesId, item, unit } = form.values;
   const sold = useSold(speciesId);
   const was = listed(speciesId, item);
   return (
@@ -59,7 +68,7 @@ export function OnePrice({ list, onDone }: Asked) {
       onLeave={onDone}
       leave={say('done')}
     >
-      <div className="grid grid-cols-3 gap-x-5 max-sm:grid-cols-1">
+      <div className="grid grid-cols-4 gap-x-5 max-md:grid-cols-2 max-sm:grid-cols-1">
         <Picker
           label={say('fish')}
           {...form.field('speciesId')}
@@ -70,8 +79,16 @@ export function OnePrice({ list, onDone }: Asked) {
           {...form.field('item')}
           options={[{ value: 'whole', name: say('whole') }, ...formOptions(book.get(speciesId), forms)]}
         />
+        <Choice
+          label={say('sold_by')}
+          {...form.field('unit')}
+          options={[
+            { value: 'kg', name: say('the_kilogram') },
+            { value: 'piece', name: say('the_piece') },
+          ]}
+        />
         <MoneyField
-          label={say('price_a_kg')}
+          label={unit === 'kg' ? say('price_a_kg') : say('price_a_piece')}
           {...form.field('perKg')}
           note={was === null ? say('no_price_yet') : say('stands_at', { price: formatMoney(was) })}
         />

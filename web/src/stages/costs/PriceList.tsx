@@ -1,15 +1,17 @@
 import { contract, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
 import { perUnit } from '@ember-slate/core/costs';
+import type { Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useTimes, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
+import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { MoneyField, TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
-import { Mass } from '../../parts/Mass.tsx';
+import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -23,6 +25,7 @@ const percent = (share: number | null) => (share === null ? '–' : `${Math.roun
 /** What a form was sold for and what its fish was bought for, over time; and a new price. */
 function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   const { when, written } = useTimes();
+  const mass = useMass();
   const now = useNow(3_600_000).getTime();
   const {
     data,
@@ -33,7 +36,9 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   });
   const draft = useDraft(`price ${of.speciesId} ${of.item}`);
   const { send, busy, problem } = useChange(contract.prices.set, draft);
-  const [perKg, setPerKg] = useKept<number | null>(draft, 'perKg', of.wanted ?? of.perKg);
+  const [unit, setUnit] = useKept<Unit>(draft, 'unit', of.perPiece === null ? 'kg' : 'piece');
+  const [price, setPrice] = useKept<number | null>(draft, 'price', of.perPiece ?? of.wanted ?? of.perKg);
+  const perKg = price !== null && unit === 'piece' ? Math.round((price * 1000) / of.pieceGrams) : price;
   const [reason, setReason] = useKept(draft, 'reason', '');
   // The price that stood there when this one was thought of.
   const [was, setWas] = useKept(draft, 'was', of.perKg);
@@ -70,6 +75,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
       item: of.item,
       was,
       perKg: perKg ?? 0,
+      perPiece: unit === 'piece' ? price : null,
       reason,
     });
     if (outcome.ok) return onClose();
@@ -93,20 +99,37 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
                     {s.by && `, ${s.by}`}
                     {s.reason && `: ${s.reason}`}
                   </span>
-                  <span>{formatMoney(s.perKg)}</span>
+                  <span>
+                    {s.perPiece === null
+                      ? formatMoney(s.perKg)
+                      : say('each', { money: formatMoney(s.perPiece) })}
+                  </span>
                 </li>
               ))}
           </ul>
-          <div className="grid grid-cols-2 gap-5 pt-3">
+          <div className="grid grid-cols-2 gap-x-5 pt-3">
+            <Choice
+              className="col-span-2"
+              label={say('sold_by')}
+              value={unit}
+              onChange={setUnit}
+              options={[
+                { value: 'kg', name: say('the_kilogram') },
+                { value: 'piece', name: say('the_piece') },
+              ]}
+            />
             <MoneyField
-              label={say('price_a_kg')}
-              value={perKg}
-              onChange={setPerKg}
-              note={
-                of.wanted === null
-                  ? ''
-                  : say('the_wanted_margin_asks_for', { wanted: formatMoney(of.wanted) })
-              }
+              label={unit === 'kg' ? say('price_a_kg') : say('price_a_piece')}
+              value={price}
+              onChange={setPrice}
+              note={[
+                ...(unit === 'piece' && perKg !== null
+                  ? [say('one_weighs', { grams: mass(of.pieceGrams), perKg: formatMoney(perKg) })]
+                  : []),
+                ...(of.wanted === null
+                  ? []
+                  : [say('the_wanted_margin_asks_for', { wanted: formatMoney(of.wanted) })]),
+              ].join(' ')}
             />
             <TextField label={say('why_2')} value={reason} onChange={setReason} />
           </div>
@@ -116,7 +139,11 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
               kind="main"
               busy={busy}
               notYet={
-                perKg === null ? say('say_the_price') : perKg === was ? say('it_is_that_already') : null
+                price === null
+                  ? say('say_the_price')
+                  : perKg === was && of.perPiece === (unit === 'piece' ? price : null)
+                    ? say('it_is_that_already')
+                    : null
               }
               onPress={() => void set()}
             >
@@ -197,7 +224,8 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
           },
           {
             head: say('price', { unitWords: unitWords[rules.unit] }),
-            cell: (l) => said(l.perKg),
+            cell: (l) =>
+              l.perPiece === null ? said(l.perKg) : say('each', { money: formatMoney(l.perPiece) }),
             figure: true,
             className: 'font-semibold',
           },

@@ -17,6 +17,8 @@ const listed = (more: Partial<ListedPrice> = {}): ListedPrice => ({
   item: 'steaks',
   itemName: 'steaks',
   perKg: 1800,
+  perPiece: null,
+  pieceGrams: 200,
   cost: 1200,
   margin: 1 / 3,
   markup: 0.5,
@@ -73,8 +75,33 @@ describe('the price list', () => {
       item: 'steaks',
       was: 1800,
       perKg: 1849,
+      perPiece: null,
       reason: 'the quay',
     });
+  });
+
+  it('sets a price a piece, and says what that comes to a kilogram', async () => {
+    const sent = served(
+      <PriceList list={[listed()]} rules={rules} />,
+      {
+        '/api/prices/history?speciesId=hake&item=steaks': { sold: [], bought: [] },
+        '/api/prices': { id: 1 },
+      },
+      manager,
+    );
+    tap('price');
+    fireEvent.click(await screen.findByRole('radio', { name: 'the piece' }));
+    type(/^Price a piece/, '4.50');
+    // 200 g each, so a fifth of the kilogram.
+    await screen.findByText(/One usually weighs 200 g: €22\.50 a kg/);
+    tap(/Set the price/);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toMatchObject({ was: 1800, perKg: 2250, perPiece: 450 });
+  });
+
+  it('says the price of a piece where there is one', () => {
+    served(<PriceList list={[listed({ perPiece: 450 })]} rules={rules} />, {}, manager);
+    expect(screen.getAllByRole('row')[1]!.textContent).toMatch(/€4\.50 each/);
   });
 });
 

@@ -11,6 +11,8 @@ const listed = {
   item: 'fillet_skin_on',
   itemName: 'fillets, skin on',
   perKg: 2890,
+  perPiece: null,
+  pieceGrams: 160,
   cost: null,
   margin: null,
   markup: null,

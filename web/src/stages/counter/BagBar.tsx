@@ -195,12 +195,12 @@ function BagLines({ bag, hint, onPrice }: { bag: Bag; hint: string; onPrice: (of
           key={`${rowKey(l)} ${i}`}
           of={{
             name: l.name,
-            unit: 'kg',
+            unit: l.unit ?? 'kg',
             price: l.perKg,
             reason: l.priceReason ?? '',
             onChange: (perKg, priceReason) => bag.change(l, { perKg, priceReason }),
           }}
-          amount={l.grams}
+          amount={l.unit === 'piece' ? l.pieces : l.grams}
           labelPrice={l.labelPrice ?? null}
           onPrice={onPrice}
           onOut={() => bag.out(l)}

@@ -188,7 +188,8 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
 function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
   const draft = useDraft(`price ${row.speciesId} ${row.item}`);
   const { send, busy, problem } = useChange(contract.prices.set, draft);
-  const [perKg, setPerKg] = useKept(draft, 'perKg', row.fullPerKg);
+  const byPiece = row.pricePerPiece !== null;
+  const [perKg, setPerKg] = useKept(draft, 'perKg', byPiece ? row.pricePerPiece : row.fullPerKg);
   // The price that stood there when this one was thought of.
   const [was, setWas] = useKept(draft, 'was', row.fullPerKg);
   const [reason, setReason] = useKept(draft, 'reason', '');
@@ -198,6 +199,7 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
       item: row.item,
       was,
       perKg: perKg ?? 0,
+      perPiece: byPiece ? perKg : null,
       reason,
     });
     if (outcome.ok) onClose();
@@ -218,10 +220,16 @@ function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
       >
         <div className="grid grid-cols-2 gap-5">
           <MoneyField
-            label={say('price_a_kg')}
+            label={byPiece ? say('price_a_piece') : say('price_a_kg')}
             value={perKg}
             onChange={setPerKg}
-            note={was === null ? say('none_yet') : say('now', { was: formatMoney(was) })}
+            note={
+              byPiece || was === null
+                ? byPiece
+                  ? ''
+                  : say('none_yet')
+                : say('now', { was: formatMoney(was) })
+            }
           />
           <TextField
             label={say('why')}

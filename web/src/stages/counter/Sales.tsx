@@ -189,7 +189,7 @@ function OneSale({ sale }: { sale: Sold }) {
               <div className="text-note text-ink2">
                 {l.unit === 'kg' ? mass(l.grams) : String(l.pieces)}
                 {l.source === 'simulated' && ` ${say('simulated')}`}{' '}
-                {say('at_3', { perKg: formatMoney(l.perKg) })}
+                {say('at_3', { perKg: formatMoney(l.perKg), unit: l.unit })}
                 {l.perKg !== l.fullPerKg && say('list', { fullPerKg: formatMoney(l.fullPerKg) })}
                 {l.priceReason && `: ${l.priceReason}`}
                 {l.code !== null && ` · ${l.code}`}

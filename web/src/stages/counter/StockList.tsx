@@ -50,7 +50,11 @@ export function StockList({ rows, chosenKey, onChoose }: Props) {
                 <Mass g={r.grams} />
               </span>
               <span className="text-right font-figure text-label max-sm:hidden">
-                {r.pricePerKg === null ? '–' : formatMoney(r.pricePerKg)}
+                {r.pricePerPiece !== null
+                  ? say('each', { money: formatMoney(r.pricePerPiece) })
+                  : r.pricePerKg === null
+                    ? '–'
+                    : formatMoney(r.pricePerKg)}
               </span>
               <span className="max-sm:hidden">
                 <DayClock

@@ -56,8 +56,12 @@ export function Tray({ row, species, chosen, low, onChoose }: Props) {
             <span className="text-note text-ink3">{say('no_price')}</span>
           ) : (
             <>
-              {marked && <s className="pr-1 text-[15px] text-ink3">{formatMoney(row.fullPerKg!)}</s>}
-              {formatMoney(row.pricePerKg)}
+              {marked && row.pricePerPiece === null && (
+                <s className="pr-1 text-[15px] text-ink3">{formatMoney(row.fullPerKg!)}</s>
+              )}
+              {row.pricePerPiece === null
+                ? formatMoney(row.pricePerKg)
+                : say('each', { money: formatMoney(row.pricePerPiece) })}
             </>
           )}
         </span>

@@ -200,7 +200,14 @@ tryActs('at the counter a hand', { me: counter, screen: <Counter />, answers }, 
     sends: {
       method: 'PUT',
       path: '/api/prices',
-      body: { speciesId: 'sea_bass', item: 'whole', was: 2390, perKg: 2150, reason: 'glut at the market' },
+      body: {
+        speciesId: 'sea_bass',
+        item: 'whole',
+        was: 2390,
+        perKg: 2150,
+        perPiece: null,
+        reason: 'glut at the market',
+      },
     },
   },
   {

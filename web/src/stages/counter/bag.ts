@@ -29,6 +29,12 @@ export function withArticle(bag: readonly BagArticle[], article: BagArticle): Ba
   return bag.map((a) => (a === had ? { ...had, amount: had.amount + article.amount, source } : a));
 }
 
+/** What a row is sold by, and at what price: by the piece where the shop sells it so and somebody counted it. */
+export const pricedBy = (r: StockRow): { unit: Unit; perKg: number } =>
+  r.pricePerPiece !== null && r.freePieces > 0
+    ? { unit: 'piece', perKg: r.pricePerPiece }
+    : { unit: 'kg', perKg: r.pricePerKg! };
+
 export const keyOf = ({ place, lotId, item, batch }: StockRow) => ({ place, lotId, item, batch });
 
 /** Whether a row wants a hand today: its last day, or past it and still lying there. */
@@ -43,6 +49,7 @@ export function intoBag(bag: readonly BagLine[], line: BagLine): BagLine[] {
   return bag.with(at, {
     ...line,
     // A price changed for this customer holds for all of it.
+    unit: had.unit ?? 'kg',
     perKg: had.perKg,
     priceReason: had.priceReason ?? '',
     grams: had.grams + line.grams,

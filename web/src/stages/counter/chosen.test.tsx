@@ -111,6 +111,7 @@ describe('the row in hand', () => {
         grams: 910,
         source: 'measured',
         pieces: 2,
+        unit: 'kg',
         perKg: bass.pricePerKg,
         name: 'Sea bass, whole',
       },

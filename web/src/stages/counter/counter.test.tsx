@@ -103,6 +103,7 @@ describe('the counter', () => {
           grams: 460,
           pieces: 1,
           source: 'estimated',
+          unit: 'kg',
           perKg: 2390,
         },
       ],
@@ -113,6 +114,25 @@ describe('the counter', () => {
     tap(/no scale/);
     tap(/Put it in the bag/);
     expect(screen.queryByText(/Given/)).toBeNull();
+  });
+
+  it('takes the price of a piece times the pieces, whatever they weigh, where fish is sold so', async () => {
+    const sent = served(<Counter />, {
+      ...answers,
+      '/api/counter/stock': [row({ pricePerPiece: 850, pieces: 6, freePieces: 6 }), steaks],
+      '/api/counter/sales': { id: 1, number: 8, total: 1700 },
+    });
+    const tray = await screen.findByRole('button', { name: /Sea bass, whole/ });
+    expect(tray.textContent).toMatch(/€8\.50 each/);
+    fireEvent.click(tray);
+    tap(/one piece more/i);
+    tap(/no scale/);
+    tap(/Put it in the bag/);
+    expect(screen.getByLabelText('To pay').textContent).toBe('€17.00');
+    expect(screen.getByLabelText('In the bag').textContent).toMatch(/2 at.*€8\.50/);
+    tap(/^Card/);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toMatchObject({ lines: [{ unit: 'piece', pieces: 2, perKg: 850 }] });
   });
 
   it('sells other goods beside fish, or alone: by the piece with a tap, by weight when weighed', async () => {

@@ -7,7 +7,7 @@ import { useScanner } from '../../app/scanner.ts';
 import { useShop } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { formatMoney } from '../../parts/money.ts';
-import { besidePaid, intoBag, withArticle, type BagArticle, type BagLine } from './bag.ts';
+import { besidePaid, intoBag, pricedBy, withArticle, type BagArticle, type BagLine } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { say } from './say.ts';
 
@@ -62,7 +62,8 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
       grams: found.grams,
       pieces: Math.min(found.pieces, row.freePieces),
       source: found.source,
-      perKg: row.pricePerKg,
+      // A scan that counts no piece is sold by its weight.
+      ...(found.pieces > 0 ? pricedBy(row) : { unit: 'kg' as const, perKg: row.pricePerKg }),
       name: found.name,
       labelPrice: found.labelPrice,
     });

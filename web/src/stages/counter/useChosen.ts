@@ -5,7 +5,7 @@ import { useKeys } from '../../app/keys.ts';
 import { useTakeWeight, weighedSource } from '../../app/takeWeight.tsx';
 import type { Weight } from '../../parts/Field.tsx';
 import { formatMoney } from '../../parts/money.ts';
-import { keyOf, meant, onlyPlace } from './bag.ts';
+import { keyOf, meant, onlyPlace, pricedBy } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
 import { useBag } from './useBag.ts';
 import { say } from './say.ts';
@@ -28,14 +28,18 @@ export function useChosen(rows: StockRow[] | undefined, layout: Layout) {
     chosen && bag.maySell && !chosen.blocked && chosen.saleable && chosen.pricePerKg !== null ? chosen : null;
   const bagIt = (weight: Weight) => {
     if (!sellable) return;
-    bag.add({ ...keyOf(sellable), ...weight, pieces, perKg: sellable.pricePerKg!, name: nameOf(sellable) });
+    bag.add({ ...keyOf(sellable), ...weight, pieces, ...pricedBy(sellable), name: nameOf(sellable) });
     setCount(1);
     setUnweighed(false);
   };
   useTakeWeight(
     sellable && {
       act: say('into_the_bag'),
-      title: say('a_kg_3', { sellable: nameOf(sellable), pricePerKg: formatMoney(sellable.pricePerKg!) }),
+      title: say('a_kg_3', {
+        sellable: nameOf(sellable),
+        unit: pricedBy(sellable).unit,
+        pricePerKg: formatMoney(pricedBy(sellable).perKg),
+      }),
       detail: [
         say('lot_4', { code: sellable.code }),
         ...(pieces > 0 ? [say('on_the_pan_pieces', { pieces })] : []),
@@ -43,7 +47,7 @@ export function useChosen(rows: StockRow[] | undefined, layout: Layout) {
       ].join(' · '),
       onTake: (r) => bagIt({ grams: r.grams, source: weighedSource(r) }),
     },
-    `${chosenKey} ${pieces} ${sellable?.pricePerKg}`,
+    `${chosenKey} ${pieces} ${sellable?.pricePerKg} ${sellable?.pricePerPiece}`,
   );
   const ask = (text: string) => {
     setAsked(text);

@@ -45,7 +45,7 @@ export const money: readonly Check[] = [
   check<{ number: number; position: number }>(
     `SELECT s.number, x.position FROM sale_line x JOIN sale s ON s.id = x.sale_id LEFT JOIN lot l ON l.id = x.lot_id
      LEFT JOIN article a ON a.id = x.article_id
-     WHERE x.sold_on <> s.sold_on OR x.species_id <> l.species_id OR (x.article_id IS NULL AND x.unit <> 'kg')
+     WHERE x.sold_on <> s.sold_on OR x.species_id <> l.species_id OR (x.article_id IS NULL AND x.unit = 'piece' AND x.pieces = 0 AND x.money <> 0)
        OR (x.article_id IS NOT NULL AND (x.unit <> a.unit OR s.order_id IS NOT NULL OR IF(x.unit = 'kg', x.pieces, x.grams) <> 0))
        OR x.way <> IF(s.void_movement_id IS NOT NULL, 'voided', IF(s.order_id IS NULL, 'counter', 'order'))`,
     (r) => say('line_does_not_belong_to_its_sale', { number: r.number, position: r.position }),
@@ -127,7 +127,7 @@ export const money: readonly Check[] = [
   check<{ species: string; item: string }>(
     `SELECT p.species_id AS species, p.item FROM price p
      LEFT JOIN price_change c ON c.id = (SELECT MAX(k.id) FROM price_change k WHERE k.species_id = p.species_id AND k.item = p.item)
-     WHERE c.id IS NULL OR c.per_kg <> p.per_kg`,
+     WHERE c.id IS NULL OR c.per_kg <> p.per_kg OR NOT (c.per_piece <=> p.per_piece)`,
     (r) => say('price_is_not_the_last_one_set', { species: r.species, item: r.item }),
   ),
 ];

@@ -1,7 +1,7 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { type Entry, isItem, reverse } from '@ember-slate/core/ledger';
-import { moneyFor } from '@ember-slate/core/prices';
-import { apportion, multiplyRate } from '@ember-slate/core/units';
+import { fishMoney, moneyFor } from '@ember-slate/core/prices';
+import { apportion } from '@ember-slate/core/units';
 import { keepCorrection } from '../../../platform/books/corrections.ts';
 import { customerId } from '../../../platform/books/customers.ts';
 import { refuseClosed } from '../../../platform/books/days.ts';
@@ -28,14 +28,21 @@ type BagLine = Body['lines'][number];
 
 /** The price list's price of a line; refuses another without its reason, and nothing at all without one. */
 async function checkPrice(work: Work, at: number, line: BagLine, speciesId: string, prices: Prices) {
-  const now = prices.now(speciesId, line);
-  const full = prices.full(speciesId, line.item) ?? now ?? line.perKg;
+  const { unit } = line;
+  const [list, now] =
+    unit === 'piece'
+      ? [prices.pieceFull(speciesId, line.item), prices.pieceNow(speciesId, line)]
+      : [prices.full(speciesId, line.item), prices.now(speciesId, line)];
+  const stood = () => wasPriceToday(work, speciesId, line, unit, line.perKg);
+  if (unit === 'piece' && (line.pieces === 0 || (now === null && !(await stood()))))
+    throw fieldProblem(`lines.${at}.unit`, say('it_is_not_sold_by_the_piece'));
+  const full = list ?? now ?? line.perKg;
   if (line.priceReason !== '') return full;
   if (line.perKg === 0) throw fieldProblem(`lines.${at}.perKg`, say('for_nothing_say_why_it_is_given'));
-  if (now !== null && line.perKg !== now && !(await wasPriceToday(work, speciesId, line, line.perKg)))
+  if (now !== null && line.perKg !== now && !(await stood()))
     throw fieldProblem(
       `lines.${at}.perKg`,
-      say('its_price_is_a_kg_sell_it_for_that', { work: moneyText(work, now) }),
+      say('its_price_is_a_kg_sell_it_for_that', { unit, work: moneyText(work, now) }),
     );
   return full;
 }
@@ -92,7 +99,7 @@ async function sellFish(
             line.grams,
             parts.map((p) => p.grams),
           );
-    const money = apportion(multiplyRate(line.grams, line.perKg), shares);
+    const money = apportion(fishMoney(line), shares);
     for (const [j, part] of parts.entries()) {
       const grams = shares[j]!;
       if (grams === 0) continue;

@@ -58,7 +58,7 @@ function lineInWords(work: Reader, l: Sold['lines'][number]): string {
   const grams = massText(l.grams);
   return l.code === null
     ? say('article_on_receipt', { grams, pieces: l.pieces, unit: l.unit, work: price, perKg, source })
-    : say('at_a_kg_lot', { grams, work: price, perKg, code: l.code, source });
+    : say('at_a_kg_lot', { grams, pieces: l.pieces, unit: l.unit, work: price, perKg, code: l.code, source });
 }
 
 /** The receipt of a sale, as wide as a till roll and as long as it needs. */

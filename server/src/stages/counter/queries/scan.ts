@@ -61,7 +61,12 @@ export async function scan(work: Reader, code: string): Promise<Found> {
     pieces,
     source,
     labelPrice:
-      said !== null && grams !== null && r.pricePerKg !== null && multiplyRate(grams, r.pricePerKg) !== said
+      said !== null &&
+      grams !== null &&
+      r.pricePerKg !== null &&
+      (r.pricePerPiece !== null && pieces > 0
+        ? pieces * r.pricePerPiece
+        : multiplyRate(grams, r.pricePerKg)) !== said
         ? said
         : null,
   });

@@ -49,7 +49,7 @@ interface Origin {
 function together(on: readonly StockRow[]): StockRow[][] {
   const cards = new Map<string, StockRow[]>();
   for (const r of on) {
-    const key = `${r.speciesId} ${r.itemName} ${r.pricePerKg}`;
+    const key = `${r.speciesId} ${r.itemName} ${r.pricePerKg} ${r.pricePerPiece}`;
     cards.set(key, [...(cards.get(key) ?? []), r]);
   }
   return [...cards.values()].sort(
@@ -89,8 +89,15 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
         small(book.get(first.speciesId)?.scientificName ?? ''),
         {
           text: [
-            { text: moneyOnPaper(work, perUnit(first.pricePerKg!, unit)), fontSize: s.price, bold: true },
-            { text: ` ${unitWords[unit]}`, fontSize: s.text * 1.4 },
+            {
+              text: moneyOnPaper(work, first.pricePerPiece ?? perUnit(first.pricePerKg!, unit)),
+              fontSize: s.price,
+              bold: true,
+            },
+            {
+              text: ` ${first.pricePerPiece === null ? unitWords[unit] : say('each')}`,
+              fontSize: s.text * 1.4,
+            },
           ],
           lineHeight: 1,
         },

@@ -3,7 +3,8 @@ import type { BodyOf, contract, WeightSource } from '@ember-slate/contract';
 import { formName } from '@ember-slate/core/forms';
 import { type Entry, transfer } from '@ember-slate/core/ledger';
 import { trimAlong } from '@ember-slate/core/orders';
-import { leastSure, multiplyRate } from '@ember-slate/core/units';
+import { fishMoney, type Unit } from '@ember-slate/core/prices';
+import { leastSure } from '@ember-slate/core/units';
 import type { TrimWish } from '@ember-slate/core/yields';
 import { post } from '../../../platform/books/ledger.ts';
 import { settleOrder } from '../../../platform/books/orderState.ts';
@@ -102,19 +103,25 @@ export async function handOver(
     chosen.flatMap((l) => (l.trimWish === 'shop' ? [] : l.tickets)),
   );
   const entries: Entry[] = [];
-  const sold: (Entry & { speciesId: string; perKg: number; money: number })[] = [];
+  const sold: (Entry & { speciesId: string; unit: Unit; perKg: number; money: number })[] = [];
   for (const line of chosen) {
-    const { perKg } = body.prices.find((p) => p.lineId === line.id)!;
+    const { unit, perKg } = body.prices.find((p) => p.lineId === line.id)!;
     for (const held of shelfShare(shelf, line)) {
       const { account: _shelf, ...what } = held;
       entries.push(...transfer(what, 'place:order_shelf', 'outside:customer'));
-      sold.push({ ...held, speciesId: line.speciesId, perKg, money: multiplyRate(held.grams, perKg) });
+      sold.push({
+        ...held,
+        speciesId: line.speciesId,
+        unit,
+        perKg,
+        money: fishMoney({ ...held, unit, perKg }),
+      });
     }
     for (const trim of takeTrim(trims, line.id)) {
       const { account: _room, ...what } = trim;
       entries.push(...transfer(what, 'place:cold_room', 'outside:customer'));
       // It is theirs with the fish they paid for.
-      sold.push({ ...trim, speciesId: line.speciesId, perKg: 0, money: 0 });
+      sold.push({ ...trim, speciesId: line.speciesId, unit: 'kg', perKg: 0, money: 0 });
     }
   }
   if (entries.length === 0)

@@ -9,7 +9,7 @@ import { today, type Reader } from '../../../platform/context.ts';
 import { rows } from '../../../platform/db.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { choicesFor, lastLots, seenBy } from '../../../shop/costs.ts';
-import { pricesOf } from '../../../shop/prices.ts';
+import { pieceGrams, pricesOf } from '../../../shop/prices.ts';
 import { speciesById } from '../../../shop/species.ts';
 
 /** The price list: what each form costs now with trim credited and labour in, what it leaves, what it should be. */
@@ -19,9 +19,15 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
   const seen = await seenBy(work);
   const last = await lastLots(work);
   const { money } = work.settings;
-  const listed = await rows<{ speciesId: string; item: string; perKg: number; changedAt: Date | null }>(
+  const listed = await rows<{
+    speciesId: string;
+    item: string;
+    perKg: number;
+    perPiece: number | null;
+    changedAt: Date | null;
+  }>(
     work.tx,
-    `SELECT p.species_id AS speciesId, p.item, p.per_kg AS perKg,
+    `SELECT p.species_id AS speciesId, p.item, p.per_kg AS perKg, p.per_piece AS perPiece,
        (SELECT MAX(c.at) FROM price_change c WHERE c.species_id = p.species_id AND c.item = p.item) AS changedAt FROM price p`,
   );
   const sold = new Map(
@@ -63,6 +69,8 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
         item: l.item,
         itemName: inWords(itemName(l.item, lot?.condition ?? species.arrives, formsOf(work.settings))),
         perKg: l.perKg,
+        perPiece: l.perPiece,
+        pieceGrams: pieceGrams(work, species, l.item),
         cost,
         margin: cost === null ? null : marginOf(cost, l.perKg * keeps),
         markup: cost === null ? null : markupOf(cost, l.perKg * keeps),
@@ -89,9 +97,15 @@ export async function priceHistory(
   item: string,
 ): Promise<AnswerOf<typeof contract.prices.history>> {
   const since = addDays(today(work), -730);
-  const sold = await rows<{ at: Date; perKg: number; by: string | null; reason: string }>(
+  const sold = await rows<{
+    at: Date;
+    perKg: number;
+    perPiece: number | null;
+    by: string | null;
+    reason: string;
+  }>(
     work.tx,
-    `SELECT c.at, c.per_kg AS perKg, p.name AS \`by\`, c.reason FROM price_change c LEFT JOIN staff p ON p.id = c.staff_id
+    `SELECT c.at, c.per_kg AS perKg, c.per_piece AS perPiece, p.name AS \`by\`, c.reason FROM price_change c LEFT JOIN staff p ON p.id = c.staff_id
      WHERE c.species_id = ? AND c.item = ? AND c.at >= ? ORDER BY c.at, c.id`,
     [speciesId, item, since],
   );
