@@ -87,7 +87,7 @@ describe('the contract', () => {
         labels: 'setSettings',
         counter: 'voidSale setSlab',
         goods: 'add change',
-        prices: 'set setList markDown markUp',
+        prices: 'set dropAhead setList markDown markUp',
         close: 'closeDay reopen setChecks',
         cold: 'edit clear',
         species: 'edit add setSold',

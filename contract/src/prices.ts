@@ -50,6 +50,16 @@ const listed = z.object({
   markup: z.number().nullable(),
   wanted: z.number().int().nullable(),
   changedAt: f.instant.nullable(),
+  /** Prices that stand from a day to come, the next first. */
+  ahead: z.array(
+    z.object({
+      id: f.id,
+      from: f.day,
+      perKg: z.number().int(),
+      perPiece: z.number().int().nullable(),
+      by: z.string(),
+    }),
+  ),
   /** Sold over the last 30 days. */
   soldGrams: z.number().int(),
 });
@@ -96,8 +106,17 @@ export const prices = {
       perKg: f.money.min(1, 'A price is more than nothing: give it away with a reason at the sale'),
       /** Given where it is sold by the piece: what that comes to a kilogram is reckoned from what one usually weighs. */
       perPiece: f.money.min(1, 'A price is more than nothing').nullable().default(null),
+      /** The day it stands from; null: from now. */
+      from: f.day.nullable().default(null),
       reason: f.text(200).default(''),
     }),
+    answer: f.done,
+  }),
+  dropAhead: change('POST', '/api/prices/ahead/:id/drop', {
+    summary: 'Drop a price that was to stand from a day to come',
+    tags: ['counter', 'orders', 'close'],
+    roles: managers,
+    body: z.object({}),
     answer: f.done,
   }),
   readList: ask('/api/prices/read', {

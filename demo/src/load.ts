@@ -6,7 +6,7 @@ import type { Actor, Work } from '@ember-slate/server/platform/context';
 import { defaultSettings, writeSettings } from '@ember-slate/server/platform/settings';
 import { addStaff } from '@ember-slate/server/stages/people/commands';
 import { speciesById } from '@ember-slate/server/shop/species';
-import { writePrice } from '@ember-slate/server/stages/prices/commands';
+import { writePrice } from '@ember-slate/server/stages/prices/commands/prices';
 import { sealClosing } from '@ember-slate/server/platform/books/seal';
 import { closeDay, sign } from '@ember-slate/server/stages/close/commands';
 import { tillsOf } from '@ember-slate/server/stages/close/queries/till';

@@ -54,6 +54,7 @@ const checksums: Record<number, string> = {
   35: '44693a29812c158d82f7012fa0a8790a',
   36: 'aff988fcfe7a1ffc686b17dafd7315e7',
   37: '6b20e6144daac084d040111cfe6e8b48',
+  38: '01cc12a68cdfd8e545b05ef8c8d8bf5a',
 };
 
 it('no step that shops have run was edited', () => {

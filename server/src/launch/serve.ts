@@ -14,6 +14,7 @@ import { ScaleAdapter } from '../platform/devices/scale.ts';
 import { keepPruned } from '../platform/prune.ts';
 import { SensorFeed } from '../stages/cold/commands/sensors.ts';
 import { keepWeekly } from '../stages/orders/commands/weekly.ts';
+import { keepPricesAhead } from '../stages/prices/commands/ahead.ts';
 import { keepPlanned } from '../stages/plan/commands/always.ts';
 import { Planner } from '../stages/plan/commands/planner.ts';
 
@@ -87,6 +88,7 @@ export async function listen(config: Config, planSeconds?: number, tls: Tls | nu
   const stopBackups = keepBackedUp(pool, config.databaseUrl, config.dataFolder, () => new Date());
   const stopPlanning = keepPlanned(pool, planner, () => new Date(), planSeconds);
   const stopWeekly = keepWeekly(pool, () => new Date());
+  const stopPrices = keepPricesAhead(pool, () => new Date());
   const stopPruning = keepPruned(pool, () => new Date());
   return {
     server,
@@ -97,6 +99,7 @@ export async function listen(config: Config, planSeconds?: number, tls: Tls | nu
       stopDevices();
       stopPlanning();
       stopWeekly();
+      stopPrices();
       stopPruning();
       // What is under way is answered before the door shuts; streams are told to come again.
       const shut = new Promise((done) => server.close(done));

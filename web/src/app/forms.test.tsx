@@ -403,6 +403,7 @@ const own: Form[] = [
             markup: 0.5,
             wanted: 1849,
             changedAt: null,
+            ahead: [],
             soldGrams: 4000,
           },
         ]}

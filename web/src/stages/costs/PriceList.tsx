@@ -5,11 +5,12 @@ import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
+import { useNotify } from '../../app/notify.ts';
 import { useNow, useTimes, useSpecies } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { MoneyField, TextField } from '../../parts/Field.tsx';
+import { DayField, MoneyField, TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney, inMoney } from '../../parts/money.ts';
@@ -20,11 +21,40 @@ import { say } from './say.ts';
 import { Table } from '../../parts/Table.tsx';
 
 const unitWords = { kg: say('a_kg_2'), '100g': 'a 100 g', lb: say('a_lb') } as const;
+/** A price as it is said: a piece, or a kilogram. */
+const priceWords = (p: { perKg: number; perPiece: number | null }): string =>
+  p.perPiece === null ? formatMoney(p.perKg) : say('each', { money: formatMoney(p.perPiece) });
 const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
+
+/** Prices that stand from a day to come; each may be dropped until then. */
+function Ahead({ of }: { of: ListedPrice }) {
+  const { dayWords } = useTimes();
+  const said = useNotify();
+  const { send, busy } = useChange(contract.prices.dropAhead);
+  return (
+    <ul>
+      {of.ahead.map((a) => (
+        <li key={a.id} className="flex items-center justify-between border-t border-line">
+          <span>
+            {say('ahead', { price: priceWords(a), day: dayWords(a.from) })}, {a.by}
+          </span>
+          <button
+            type="button"
+            className="why why-wet"
+            disabled={busy}
+            onClick={() => void send({}, { id: a.id }).then((o) => said(o, say('dropped')))}
+          >
+            {say('drop_it')}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** What a form was sold for and what its fish was bought for, over time; and a new price. */
 function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
-  const { when, written } = useTimes();
+  const { when, written, today } = useTimes();
   const mass = useMass();
   const now = useNow(3_600_000).getTime();
   const {
@@ -40,6 +70,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
   const [price, setPrice] = useKept<number | null>(draft, 'price', of.perPiece ?? of.wanted ?? of.perKg);
   const perKg = price !== null && unit === 'piece' ? Math.round((price * 1000) / of.pieceGrams) : price;
   const [reason, setReason] = useKept(draft, 'reason', '');
+  const [from, setFrom] = useKept(draft, 'from', today());
   // The price that stood there when this one was thought of.
   const [was, setWas] = useKept(draft, 'was', of.perKg);
   const chart = useMemo(() => {
@@ -76,6 +107,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
       was,
       perKg: perKg ?? 0,
       perPiece: unit === 'piece' ? price : null,
+      from: from > today() ? from : null,
       reason,
     });
     if (outcome.ok) return onClose();
@@ -99,14 +131,11 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
                     {s.by && `, ${s.by}`}
                     {s.reason && `: ${s.reason}`}
                   </span>
-                  <span>
-                    {s.perPiece === null
-                      ? formatMoney(s.perKg)
-                      : say('each', { money: formatMoney(s.perPiece) })}
-                  </span>
+                  <span>{priceWords(s)}</span>
                 </li>
               ))}
           </ul>
+          <Ahead of={of} />
           <div className="grid grid-cols-2 gap-x-5 pt-3">
             <Choice
               className="col-span-2"
@@ -129,9 +158,10 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
                 ...(of.wanted === null
                   ? []
                   : [say('the_wanted_margin_asks_for', { wanted: formatMoney(of.wanted) })]),
-              ].join(' ')}
+              ].join(' · ')}
             />
-            <TextField label={say('why_2')} value={reason} onChange={setReason} />
+            <DayField label={say('stands_from')} value={from} from={0} to={90} onChange={setFrom} />
+            <TextField className="col-span-2" label={say('why_2')} value={reason} onChange={setReason} />
           </div>
           <Refused problem={problem} />
           <div className="flex gap-3">
@@ -141,7 +171,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
               notYet={
                 price === null
                   ? say('say_the_price')
-                  : perKg === was && of.perPiece === (unit === 'piece' ? price : null)
+                  : from <= today() && perKg === was && of.perPiece === (unit === 'piece' ? price : null)
                     ? say('it_is_that_already')
                     : null
               }
@@ -160,6 +190,7 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
 /** The price list with what each form costs and leaves; those that sell come first, the thinnest margin on top. */
 export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules: MoneySettings }) {
   const book = useSpecies();
+  const { dayWords } = useTimes();
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<ListedPrice | null>(null);
   // A shop that sold nothing yet wants to see all it has priced.
@@ -224,8 +255,16 @@ export function PriceList({ list, rules }: { list: readonly ListedPrice[]; rules
           },
           {
             head: say('price', { unitWords: unitWords[rules.unit] }),
-            cell: (l) =>
-              l.perPiece === null ? said(l.perKg) : say('each', { money: formatMoney(l.perPiece) }),
+            cell: (l) => (
+              <>
+                {l.perPiece === null ? said(l.perKg) : priceWords({ perKg: 0, perPiece: l.perPiece })}
+                {l.ahead[0] && (
+                  <span className="block text-note font-normal text-ink2">
+                    {say('ahead', { price: priceWords(l.ahead[0]), day: dayWords(l.ahead[0].from) })}
+                  </span>
+                )}
+              </>
+            ),
             figure: true,
             className: 'font-semibold',
           },

@@ -1,7 +1,8 @@
+import { addDays } from '@ember-slate/core/calendar';
 import type { CostChoices, ListedPrice } from '@ember-slate/contract';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { moneyRules as rules, Refusal, served } from '../../testing/served.tsx';
+import { moneyRules as rules, Refusal, served, shopDay } from '../../testing/served.tsx';
 import { MoneyRules } from './MoneyRules.tsx';
 import { PriceList } from './PriceList.tsx';
 import { WhatIf } from './WhatIf.tsx';
@@ -24,6 +25,7 @@ const listed = (more: Partial<ListedPrice> = {}): ListedPrice => ({
   markup: 0.5,
   wanted: 1849,
   changedAt: null,
+  ahead: [],
   soldGrams: 4000,
   ...more,
 });
@@ -76,6 +78,7 @@ describe('the price list', () => {
       was: 1800,
       perKg: 1849,
       perPiece: null,
+      from: null,
       reason: 'the quay',
     });
   });
@@ -93,10 +96,33 @@ describe('the price list', () => {
     fireEvent.click(await screen.findByRole('radio', { name: 'the piece' }));
     type(/^Price a piece/, '4.50');
     // 200 g each, so a fifth of the kilogram.
-    await screen.findByText(/One usually weighs 200 g: €22\.50 a kg/);
+    await screen.findByText(/one usually weighs 200 g: €22\.50 a kg/);
     tap(/Set the price/);
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toMatchObject({ was: 1800, perKg: 2250, perPiece: 450 });
+  });
+
+  it('sets a price from a day to come, says it beside the one that stands, and drops it', async () => {
+    const [tomorrow, later] = [addDays(shopDay, 1), addDays(shopDay, 2)];
+    const ahead = [{ id: 5, from: later, perKg: 2100, perPiece: null, by: 'Ines Corrie' }];
+    const sent = served(
+      <PriceList list={[listed({ ahead })]} rules={rules} />,
+      {
+        '/api/prices/history?speciesId=hake&item=steaks': { sold: [], bought: [] },
+        '/api/prices': { id: 1 },
+        '/api/prices/ahead/5/drop': { id: 5 },
+      },
+      manager,
+    );
+    expect(screen.getAllByRole('row')[1]!.textContent).toMatch(/€18\.00.*€21\.00 from/);
+    tap('price');
+    fireEvent.change(await screen.findByLabelText(/Stands from/), { target: { value: tomorrow } });
+    tap(/Set the price/);
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]!.body).toMatchObject({ from: tomorrow, perKg: 1849 });
+    tap('price');
+    fireEvent.click(await screen.findByRole('button', { name: 'drop it' }));
+    await waitFor(() => expect(sent[1]!.path).toBe('/api/prices/ahead/5/drop'));
   });
 
   it('says the price of a piece where there is one', () => {

@@ -18,6 +18,7 @@ const listed = {
   markup: null,
   wanted: null,
   changedAt: null,
+  ahead: [],
   soldGrams: 0,
 };
 

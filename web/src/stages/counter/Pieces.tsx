@@ -6,6 +6,8 @@ import { Fish } from '../../parts/Fish.tsx';
 /** Pixels a millimetre: one scale for everything on the slab. */
 const perMm = 0.21;
 const most = 8;
+/** How deep a fish is with its fins, of its length; others are slender. */
+const depth: Readonly<Record<string, number>> = { flat: 0.62, deep: 0.5 };
 
 /** One piece seen from above, to scale: fillet, steak or a block of joint; the side length follows its weight. */
 function piecePath(item: string, species: SpeciesRow, grams: number): { d: string; w: number; h: number } {
@@ -67,7 +69,10 @@ export function Pieces({
     // As many as lie beside and below each other without touching.
     const length = (shape?.standardMm ?? Math.cbrt(whole) * 40) * 1.2 * perMm;
     const across = Math.max(1, Math.min(n, Math.floor(width / (length + 4))));
-    const down = Math.max(1, Math.min(Math.ceil(n / across), Math.floor(height / (length * 0.34))));
+    const down = Math.max(
+      1,
+      Math.min(Math.ceil(n / across), Math.floor(height / (length * (depth[species.bodyPlan] ?? 0.3)))),
+    );
     return (
       <div className="relative overflow-hidden" style={{ width, height }} aria-hidden="true">
         {Array.from({ length: Math.min(n, across * down) }, (_, i) => (

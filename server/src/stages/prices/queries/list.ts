@@ -30,6 +30,21 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
     `SELECT p.species_id AS speciesId, p.item, p.per_kg AS perKg, p.per_piece AS perPiece,
        (SELECT MAX(c.at) FROM price_change c WHERE c.species_id = p.species_id AND c.item = p.item) AS changedAt FROM price p`,
   );
+  const ahead = group(
+    await rows<{
+      id: number;
+      key: string;
+      from: string;
+      perKg: number;
+      perPiece: number | null;
+      by: string;
+    }>(
+      work.tx,
+      `SELECT a.id, CONCAT(a.species_id, ' ', a.item) AS \`key\`, a.from_day AS \`from\`, a.per_kg AS perKg, a.per_piece AS perPiece,
+         p.name AS \`by\` FROM price_ahead a JOIN staff p ON p.id = a.made_by ORDER BY a.from_day`,
+    ),
+    (a) => a.key,
+  );
   const sold = new Map(
     (
       await rows<{ key: string; grams: number }>(
@@ -79,6 +94,7 @@ export const priceList = remembered(async (work: Reader): Promise<ListedPrice[]>
             ? null
             : withEnding(priceForMargin(Math.max(0, cost), money.margin) / keeps, money.ending),
         changedAt: l.changedAt?.toISOString() ?? null,
+        ahead: (ahead.get(`${speciesId} ${l.item}`) ?? []).map(({ key: _key, ...a }) => a),
         soldGrams: sold.get(`${speciesId} ${l.item}`) ?? 0,
       });
     }

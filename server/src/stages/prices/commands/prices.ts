@@ -1,20 +1,20 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { isItem } from '@ember-slate/core/ledger';
-import { knownRow, lockLots } from '../../platform/books/stock.ts';
-import type { Work } from '../../platform/context.ts';
-import { row, run } from '../../platform/db.ts';
-import { fieldProblem, problems } from '../../platform/problem.ts';
-import { formsOf } from '../../platform/settings.ts';
-import { accountKey, type Key } from '../../shop/keys.ts';
-import { lotsById } from '../../shop/lots.ts';
-import { pieceGrams, pricesOf } from '../../shop/prices.ts';
-import { oneSpecies } from '../../shop/species.ts';
-import { say } from './say.ts';
+import { knownRow, lockLots } from '../../../platform/books/stock.ts';
+import { today, type Work } from '../../../platform/context.ts';
+import { row, run } from '../../../platform/db.ts';
+import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { formsOf } from '../../../platform/settings.ts';
+import { accountKey, type Key } from '../../../shop/keys.ts';
+import { lotsById } from '../../../shop/lots.ts';
+import { pieceGrams, pricesOf } from '../../../shop/prices.ts';
+import { oneSpecies } from '../../../shop/species.ts';
+import { say } from '../say.ts';
 
 /** Sets a price that was thought of while another stood there: where that one is gone, nothing is written. */
 export async function setPrice(
   work: Work,
-  { was, perPiece, ...body }: BodyOf<typeof contract.prices.set>,
+  { was, perPiece, from, ...body }: BodyOf<typeof contract.prices.set>,
 ): Promise<{ id: number }> {
   const species = await oneSpecies(work.tx, body.speciesId);
   if (!species) throw fieldProblem('speciesId', say('not_in_the_species_book'));
@@ -34,6 +34,8 @@ export async function setPrice(
   );
   const now = had?.perKg ?? (await pricesOf(work, [body.speciesId])).full(body.speciesId, body.item);
   if (now !== was) throw problems.stale(say('someone_set_this_price_meanwhile'), { was: now });
+  if (from !== null && from < today(work)) throw fieldProblem('from', say('that_day_has_passed'));
+  if (from !== null && from > today(work)) return keepAhead(work, { ...body, perKg, perPiece, from });
   return had?.perKg === perKg && had.perPiece === perPiece
     ? { id: 0 }
     : writePrice(work, { ...body, perKg, perPiece });
@@ -45,15 +47,32 @@ export async function setPrices(
   prices: BodyOf<typeof contract.prices.setList>['prices'],
 ): Promise<{ set: number }> {
   for (const price of prices)
-    await setPrice(work, { ...price, perPiece: null, reason: say('with_the_price_list') });
+    await setPrice(work, { ...price, perPiece: null, from: null, reason: say('with_the_price_list') });
   return { set: prices.length };
 }
 
+type Price = Omit<BodyOf<typeof contract.prices.set>, 'was' | 'from'>;
+
+/** Keeps a price for a day to come; one that was kept for that day already gives way to it. */
+async function keepAhead(work: Work, body: Price & { from: string }): Promise<{ id: number }> {
+  const made = await run(
+    work.tx,
+    `REPLACE INTO price_ahead (species_id, item, per_kg, per_piece, from_day, reason, made_at, made_by)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+    [body.speciesId, body.item, body.perKg, body.perPiece, body.from, body.reason, work.now, work.actor.id],
+  );
+  return { id: made.insertId };
+}
+
+/** Drops a price that was to stand from a day to come. Throws not-found where it stands already, or was dropped. */
+export async function dropAhead(work: Work, id: number): Promise<{ id: number }> {
+  const gone = await run(work.tx, 'DELETE FROM price_ahead WHERE id = ?', [id]);
+  if (gone.affectedRows === 0) throw problems.notFound(say('no_such_price_ahead'));
+  return { id };
+}
+
 /** Writes a price and the row of its history. */
-export async function writePrice(
-  work: Work,
-  body: Omit<BodyOf<typeof contract.prices.set>, 'was'>,
-): Promise<{ id: number }> {
+export async function writePrice(work: Work, body: Price): Promise<{ id: number }> {
   await run(
     work.tx,
     `INSERT INTO price (species_id, item, per_kg, per_piece) VALUES (?, ?, ?, ?)
