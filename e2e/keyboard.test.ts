@@ -107,7 +107,7 @@ describe('by keyboard alone', () => {
     await keys('4');
     // The plan comes by itself.
     await pageSays(driver, '1 of 1 line');
-    await pageSays(driver, 'Plan worth');
+    await pageSays(driver, 'This plan earns');
     await keys(Key.ENTER);
     await pageSays(driver, 'ticket waits at the bench');
   });

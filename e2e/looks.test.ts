@@ -28,7 +28,7 @@ describe('the views of the sample shop', () => {
     );
     expect(lost).toBeGreaterThanOrEqual(counted);
     expect(said.counter).toMatch(/^(Sell|Take) the /);
-    expect(said.plan).toMatch(/^Plan worth €\d+\.\d\d$/);
+    expect(said.plan).toMatch(/^This plan earns €\d+\.\d\d$/);
     expect(said['plan/hand']).toMatch(/cannot be met/);
     expect(said['bench/clock']).toMatch(/late/);
   });

@@ -111,7 +111,7 @@ describe('orders as they are said', () => {
     await press(driver, 'Change it');
     await driver.wait(async () => (await at())?.remarks === 'one bag', patientMs, 'it was not changed');
     expect((await at())!.lines.map((l) => l.state)).toEqual(['cancelled', 'open']);
-    await press(driver, `Order ${number} is not wanted`);
+    await press(driver, `Cancel order ${number}`);
     await press(driver, 'kept');
     await fill(driver, 'Why', 'gone away');
     await press(driver, 'Cancel the order');

@@ -30,7 +30,7 @@ try {
     await open(`/${view}`, ['orders', 'counter'].includes(view) ? 'chalk' : 'slate');
     if (view === 'plan')
       await driver.wait(
-        async () => ((await texts(driver, 'main h1'))[0] ?? '').startsWith('Plan worth'),
+        async () => ((await texts(driver, 'main h1'))[0] ?? '').startsWith('This plan earns'),
         40_000,
         'no plan came',
       );

@@ -380,7 +380,7 @@ describe('what orders lack', () => {
     const dueAt = new Date(shop.clock.now.getTime() + 60_000).toISOString();
     const [answer] = await shop.counter.ok(contract.orders.promise, { body: { dueAt, lines: [line] } });
     expect(answer!.answer).toBe('if');
-    expect(answer!.because).toMatch(/the bench is \d+ minutes late with it/);
+    expect(answer!.because).toMatch(/the bench would be \d+ minutes late/);
     const later = answer!.nearest.find((n) => n.kind === 'later')!;
     const [again] = await shop.counter.ok(contract.orders.promise, {
       body: { dueAt: later.dueAt, lines: [line] },

@@ -31,7 +31,7 @@ describe('can it be promised', () => {
     expect((await ask([line], '2026-11-26T12:00:00.000Z'))[0]!.answer).toBe('yes');
     const late = (await ask([line], '2026-12-05T12:00:00.000Z'))[0]!;
     expect(late.answer).toBe('no');
-    expect(late.because).toMatch(/Not fresh enough to grill when due/);
+    expect(late.because).toMatch(/Will be too old to grill by then/);
   });
 
   it('promises nothing for raw use, and says what is missing', async () => {

@@ -725,7 +725,7 @@ describe('the counter refuses', () => {
       expectRefused(await freeze(), [400, 'reason', /% of its life is used: late to freeze/]);
       expect((await freeze('a wedding next week')).status).toBe(200);
       await days(40);
-      expectRefused(await freeze('waste not'), [409, null, /Past its life/]);
+      expectRefused(await freeze('waste not'), [409, null, /Out of date/]);
     } finally {
       await days(0);
     }

@@ -423,13 +423,13 @@ describe('trim past its life', () => {
     expect((await frame()).refused.stock_pack).toBeUndefined();
     shop.clock.now = new Date('2026-12-20T12:00:00Z');
     await shop.bench.signIn(shop.staff.bench, pins.bench);
-    expect((await frame()).refused.stock_pack).toMatch(/Past its life/);
+    expect((await frame()).refused.stock_pack).toMatch(/Out of date/);
     const { place, lotId, item, batch, grams } = await frame();
     const make = (product: string) =>
       shop.bench.send(contract.trim.make, {
         body: { product, inputs: [{ place, lotId, item, batch, grams }], grams, remarks: '' },
       });
-    expect((await make('stock_pack')).problem.errors![0]!.message).toMatch(/Past its life/);
+    expect((await make('stock_pack')).problem.errors![0]!.message).toMatch(/Out of date/);
     expect((await frame()).refused.bait).toBeUndefined();
   });
 });

@@ -66,7 +66,7 @@ tryActs('other goods', { me: manager, screen: <Goods />, answers }, [
     by: async () => {
       await press('Lemon');
       await fill('Pieces', '40');
-      await press('Write it down');
+      await press('Record it');
     },
     answered: { id: 2, stock: 52 },
     sends: { method: 'POST', path: '/api/goods/3/acts', body: { kind: 'in', amount: 40, reason: '' } },
@@ -78,7 +78,7 @@ tryActs('other goods', { me: manager, screen: <Goods />, answers }, [
       await press('Mussels');
       await press('Counted');
       await fill(/^Weight/, '4200');
-      await press('Write it down');
+      await press('Record it');
     },
     answered: { id: 2, stock: 4200 },
     sends: { method: 'POST', path: '/api/goods/4/acts', body: { kind: 'count', amount: 4200, reason: '' } },

@@ -116,7 +116,7 @@ tryActs('at the back door a hand', { me: bench, screen: <Landing />, answers: { 
       await press('Bin here');
       await fill(/^Fish, of 4 here/, '1');
       await fill(/^Weight, /, '2250');
-      await fill(/^Asked/, '20');
+      await fill(/^Amount claimed/, '20');
       await fill('Reason', 'gaping');
       await press('Write the claim');
     },

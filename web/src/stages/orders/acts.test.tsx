@@ -162,7 +162,7 @@ tryActs('of an order one', { me: counter, screen: <Orders />, answers, asks: /\/
     does: 'gives one up',
     answers: { 'GET /api/orders': [orderOf()] },
     by: async () => {
-      await press('Order 57 is not wanted');
+      await press('Cancel order 57');
       await fill(/^Why|^Reason/, 'ill in bed');
       await press('Cancel the order');
     },
@@ -274,7 +274,7 @@ describe('the orders there are', () => {
   it('are looked at from the bench, and taken at the counter', async () => {
     at([orderOf()], bench);
     await says(/Next is Pell/);
-    expect(pressable(/^(Take the order|Change order 57|Order 57 is not wanted)$/)).toEqual([]);
+    expect(pressable(/^(Take the order|Change order 57|Cancel order 57)$/)).toEqual([]);
   });
 
   it('a line that is not complete is asked for where it lacks, and nothing is sent', async () => {

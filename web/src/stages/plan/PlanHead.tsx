@@ -23,14 +23,7 @@ export function PlanHead({ plan, children }: { plan: CutPlan; children: ReactNod
     <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1 pb-2">
       <div className="shrink-0 max-sm:shrink">
         <h1 className="text-head max-sm:text-big">
-          {plan.state === 'running'
-            ? `${say('planning')} `
-            : plan.state === 'accepted'
-              ? `${say('at_the_bench')} `
-              : `${say('plan')} `}
-          {plan.state === 'running' ? '' : `${say('worth')} `}
-          {formatMoney(Math.round(value))}
-          {plan.state === 'running' ? ` ${say('so_far')}` : ''}
+          {say('plan_earns', { state: plan.state, money: formatMoney(Math.round(value)) })}
         </h1>
         <p className="text-ink2">
           {say('of_lines_from_fish', {

@@ -52,7 +52,7 @@ tryActs('of the plan a hand', usual, [
   {
     does: 'plans one fish again and leaves the others',
     by: async () => {
-      await fill('Planned again', 'hake');
+      await fill('Plan with', 'hake');
       await press(/^Plan european hake again/i);
     },
     sends: {
