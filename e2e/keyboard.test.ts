@@ -157,7 +157,7 @@ describe('by keyboard alone', () => {
   it('never loses the focus ring', async () => {
     await leave();
     await keys('6');
-    await pageSays(driver, 'cold room');
+    await pageSays(driver, 'Cold room');
     for (let i = 0; i < 12; i++) {
       await keys(Key.TAB);
       const ring = await driver.executeScript<string>(
@@ -178,6 +178,17 @@ describe('by keyboard alone', () => {
     await keys(Key.ENTER);
     await pageSays(driver, 'do not match');
     await keys(manager.pin, Key.ENTER);
-    await pageSays(driver, 'cold room');
+    await pageSays(driver, 'Cold room');
+  });
+
+  it('comes to the line of a new order within five tabs of the top of the page', async () => {
+    await driver.get(`${shop.url}/orders`);
+    await pageSays(driver, 'Take an order');
+    let tabs = 0;
+    while (!(await focused(driver)).includes('as the customer says it') && tabs < 6) {
+      await keys(Key.TAB);
+      tabs++;
+    }
+    expect(tabs).toBeLessThanOrEqual(5);
   });
 });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { By, Key, resize, see, texts, type WebDriver } from './browser.ts';
+import { Key, resize, type WebDriver } from './browser.ts';
 import { layoutFaults, silentFocus } from './layout.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -85,9 +85,3 @@ export async function audit(driver: WebDriver, walk: Walk): Promise<string[]> {
   }
   return found;
 }
-
-/** The heading of the view that is open. */
-export const heading = async (driver: WebDriver): Promise<string> => {
-  await see(driver, By.css('main h1'));
-  return (await texts(driver, 'main h1'))[0] ?? '';
-};

@@ -1,4 +1,4 @@
-import { contract, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
+import { contract, type AnswerOf, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
 import { perUnit } from '@ember-slate/core/costs';
 import type { Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
@@ -52,28 +52,11 @@ function Ahead({ of }: { of: ListedPrice }) {
   );
 }
 
-/** What a form was sold for and what its fish was bought for, over time; and a new price. */
-function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
-  const { when, written, today } = useTimes();
-  const mass = useMass();
+/** What it was sold for as a line, what its fish was bought for as dots; null where nothing is known. */
+function useChart(data: AnswerOf<typeof contract.prices.history> | undefined) {
+  const { written } = useTimes();
   const now = useNow(3_600_000).getTime();
-  const {
-    data,
-    problem: missing,
-    refetch,
-  } = useRead(contract.prices.history, {
-    query: { speciesId: of.speciesId, item: of.item },
-  });
-  const draft = useDraft(`price ${of.speciesId} ${of.item}`);
-  const { send, busy, problem } = useChange(contract.prices.set, draft);
-  const [unit, setUnit] = useKept<Unit>(draft, 'unit', of.perPiece === null ? 'kg' : 'piece');
-  const [price, setPrice] = useKept<number | null>(draft, 'price', of.perPiece ?? of.wanted ?? of.perKg);
-  const perKg = price !== null && unit === 'piece' ? Math.round((price * 1000) / of.pieceGrams) : price;
-  const [reason, setReason] = useKept(draft, 'reason', '');
-  const [from, setFrom] = useKept(draft, 'from', today());
-  // The price that stood there when this one was thought of.
-  const [was, setWas] = useKept(draft, 'was', of.perKg);
-  const chart = useMemo(() => {
+  return useMemo(() => {
     if (!data) return null;
     const bought = data.bought.map((b) => [Date.parse(`${b.day}T12:00:00Z`), inMoney(b.perKg)] as const);
     const sold = data.sold.map((s) => [Date.parse(s.at), inMoney(s.perKg)] as const);
@@ -100,6 +83,29 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
       y: { min: 0, max: top * 1.1, name: (y: number) => y.toFixed(0) },
     };
   }, [data, written, now]);
+}
+
+/** What a form was sold for and what its fish was bought for, over time; and a new price. */
+function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
+  const { when, today } = useTimes();
+  const mass = useMass();
+  const {
+    data,
+    problem: missing,
+    refetch,
+  } = useRead(contract.prices.history, {
+    query: { speciesId: of.speciesId, item: of.item },
+  });
+  const draft = useDraft(`price ${of.speciesId} ${of.item}`);
+  const { send, busy, problem } = useChange(contract.prices.set, draft);
+  const [unit, setUnit] = useKept<Unit>(draft, 'unit', of.perPiece === null ? 'kg' : 'piece');
+  const [price, setPrice] = useKept<number | null>(draft, 'price', of.perPiece ?? of.wanted ?? of.perKg);
+  const perKg = price !== null && unit === 'piece' ? Math.round((price * 1000) / of.pieceGrams) : price;
+  const [reason, setReason] = useKept(draft, 'reason', '');
+  const [from, setFrom] = useKept(draft, 'from', today());
+  // The price that stood there when this one was thought of.
+  const [was, setWas] = useKept(draft, 'was', of.perKg);
+  const chart = useChart(data);
   const set = async () => {
     const outcome = await send({
       speciesId: of.speciesId,
