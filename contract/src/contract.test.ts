@@ -65,7 +65,7 @@ describe('the contract', () => {
         safety: 'noteAccident',
       },
       'counter manager': {
-        orders: 'noteCustomer take edit cancel handOver keepStanding endStanding',
+        orders: 'noteCustomer take edit cancel handOver keepStanding changeStanding endStanding',
         counter: 'sell refund changePay',
         goods: 'act',
         accounts: 'pay takeBack',

@@ -315,6 +315,19 @@ export const orders = {
     }),
     answer: z.object({ id: f.id, made: z.number().int() }),
   }),
+  changeStanding: change('PUT', '/api/orders/standing/:id', {
+    summary: 'Change a weekly order from its next week on; orders made already stay as they are',
+    tags: ['orders', 'plan'],
+    roles: counterHands,
+    body: z.object({
+      version: f.version,
+      remarks: f.note,
+      weekday: standing.shape.weekday,
+      minutes: standing.shape.minutes,
+      lines,
+    }),
+    answer: f.done,
+  }),
   endStanding: change('POST', '/api/orders/standing/:id/end', {
     summary: 'No more of a weekly order; orders made already stay',
     tags: ['orders'],

@@ -307,6 +307,29 @@ describe('every week', () => {
     await at('2026-12-20T06:00:00Z');
     expect(await makeWeekly(shop.pool, shop.clock.now)).toBe(0);
   });
+  it('is changed from the next order on that is not made yet; one made already stays as it was', async () => {
+    const { id } = await shop.counter.ok(contract.orders.keepStanding, { body });
+    const [kept] = await shop.counter.ok(contract.orders.standing);
+    const { customer: _c, phone: _p, from: _f, ...rest } = body;
+    const change = { ...rest, weekday: 2, lines: [{ ...line, pieces: 9 }], version: kept!.version };
+    await shop.counter.ok(contract.orders.changeStanding, { params: { id }, body: change });
+    expect((await shop.counter.ok(contract.orders.standing))[0]).toMatchObject({
+      version: kept!.version + 1,
+      weekday: 2,
+      lines: [{ pieces: 9 }],
+    });
+    await at('2026-12-01T06:00:00Z');
+    await makeWeekly(shop.pool, shop.clock.now);
+    const made = (await shop.counter.ok(contract.orders.list)).map((o) => [o.dueAt, o.lines[0]!.pieces]);
+    expect(made).toEqual([
+      ['2026-11-27T10:00:00.000Z', line.pieces],
+      ['2026-12-08T10:00:00.000Z', 9],
+    ]);
+    const bad = { ...change, version: kept!.version + 1, lines: [{ ...line, form: 'no_such_form' }] };
+    expect(
+      (await shop.counter.send(contract.orders.changeStanding, { params: { id }, body: bad })).status,
+    ).toBe(400);
+  });
   it('that names a form the shop has given up is left out and said in the log; the others are made', async () => {
     await shop.counter.ok(contract.orders.keepStanding, { body });
     await shop.counter.ok(contract.orders.keepStanding, {

@@ -51,3 +51,22 @@ it('speak for what lies before the customers once anything does', async () => {
   });
   expect((await cards('a7')).text.length).toBeLessThan(both);
 });
+
+it('speak for other goods too, as long as they are sold', async () => {
+  const lemon = {
+    name: 'Lemon',
+    unit: 'piece',
+    price: 60,
+    rate: null,
+    allergens: '',
+    counted: false,
+  } as const;
+  expect((await cards('a7')).status).toBe(409);
+  const { id } = await shop().manager.ok(contract.goods.add, { body: lemon });
+  expect(await cards('a7')).toMatchObject({ status: 200, pages: 1 });
+  await shop().manager.ok(contract.goods.change, {
+    params: { id },
+    body: { ...lemon, offered: false, version: 1 },
+  });
+  expect((await cards('a7')).status).toBe(409);
+});

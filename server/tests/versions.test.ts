@@ -1,5 +1,5 @@
 import { sameHours } from '@ember-slate/core/calendar';
-import { contract, type Problem, type Route } from '@ember-slate/contract';
+import { contract, type Problem, type Route, type SentOf } from '@ember-slate/contract';
 import { shippedForms } from '@ember-slate/core/forms';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { bassLot, delivery, fourFillets, landBass, openTestShop, type TestShop } from './testShop.ts';
@@ -114,6 +114,27 @@ const edits: Record<string, () => Promise<Edit>> = {
       params: { id },
       mine: { ...lemon, price: 70, offered: true },
       theirs: { ...lemon, price: 80, offered: true },
+    };
+  },
+  'orders.changeStanding': async () => {
+    const line = {
+      speciesId: 'hake',
+      form: 'steaks',
+      pieces: 2,
+      pieceGrams: 200,
+      totalGrams: null,
+      use: 'fry',
+    };
+    const weekly = { customer: 'Pell', phone: '', remarks: '', weekday: 5, minutes: 600, lines: [line] };
+    const { id } = await shop.counter.ok(contract.orders.keepStanding, {
+      body: { ...weekly, from: '2027-03-01' } as SentOf<typeof contract.orders.keepStanding>,
+    });
+    const { customer: _c, phone: _p, ...rest } = weekly;
+    return {
+      route: contract.orders.changeStanding,
+      params: { id },
+      mine: { ...rest, minutes: 540 },
+      theirs: { ...rest, minutes: 660 },
     };
   },
   'prices.set': () =>

@@ -4,7 +4,7 @@ import { buyingList, promise } from '../../shop/promises.ts';
 import { noteCustomer } from './commands/customers.ts';
 import { handOver } from './commands/handOver.ts';
 import { cancelOrder, editOrder, takeOrder } from './commands/orders.ts';
-import { endStanding, keepStanding } from './commands/standing.ts';
+import { changeStanding, endStanding, keepStanding } from './commands/standing.ts';
 import { listCustomers, recallCustomer } from './queries/customers.ts';
 import { listOrders } from './queries/orders.ts';
 import { collections, orderSlip } from './queries/papers.ts';
@@ -23,6 +23,7 @@ export const orders: Handlers<typeof contract.orders> = {
   handOver: (work, { params, body }) => handOver(work, idOf(params.id), body),
   standing: (work) => listStanding(work),
   keepStanding: (work, { body }) => keepStanding(work, body),
+  changeStanding: (work, { params, body }) => changeStanding(work, idOf(params.id), body),
   endStanding: (work, { params, body }) => endStanding(work, idOf(params.id), body.version),
   slip: (work, { params }) => orderSlip(work, idOf(params.id)),
   calendar: (work) => collections(work),

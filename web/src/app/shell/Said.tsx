@@ -61,7 +61,7 @@ export function Said() {
   if (refused > 0 && !said)
     return (
       <div role="alert" className="flex min-w-0 items-center gap-3">
-        <span className="line-clamp-2 border-b-[3px] border-emberline">
+        <span className="line-clamp-2 border-b-[3px] border-emberline small:line-clamp-none">
           {say('refused_the_shop_has_them_not', {
             entries:
               refused === 1
@@ -84,7 +84,9 @@ export function Said() {
     ) : null;
   return (
     <div role={said.problem ? 'alert' : undefined} className="flex min-w-0 items-center gap-3">
-      <span className={`line-clamp-2 ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}>
+      <span
+        className={`line-clamp-2 small:line-clamp-none ${said.problem ? 'border-b-[3px] border-emberline' : ''}`}
+      >
         {said.text}
       </span>
       {said.act !== undefined && <Undo act={said.act} />}

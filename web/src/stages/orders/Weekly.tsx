@@ -12,6 +12,7 @@ import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { wishWords } from '../../parts/words.ts';
 import { BesideHead } from './BesideHead.tsx';
+import { ChangeWeekly } from './ChangeWeekly.tsx';
 import { say } from './say.ts';
 
 /** Orders that come every week: their orders are made a week ahead, so that planning and buying count them. */
@@ -23,6 +24,7 @@ export default function Weekly() {
   const dispatch = useAppDispatch();
   const end = useChange(contract.orders.endStanding);
   const [ending, setEnding] = useState<StandingOrder | null>(null);
+  const [changing, setChanging] = useState<StandingOrder | null>(null);
   if (!list) return <Waiting problem={problem} onRetry={refetch} />;
   const stop = async (s: StandingOrder) => {
     const outcome = await end.send({ version: s.version }, { id: s.id });
@@ -72,13 +74,19 @@ export default function Weekly() {
               {s.remarks && <span className="block text-note text-ink3">{s.remarks}</span>}
             </span>
             {me.role !== 'bench' && (
-              <Button small onPress={() => setEnding(s)}>
-                {say('no_more_of_it')}
-              </Button>
+              <span className="flex items-start gap-3">
+                <Button small onPress={() => setChanging(s)}>
+                  {say('change')}
+                </Button>
+                <Button small onPress={() => setEnding(s)}>
+                  {say('no_more_of_it')}
+                </Button>
+              </span>
             )}
           </li>
         ))}
       </ul>
+      {changing && <ChangeWeekly of={changing} onDone={() => setChanging(null)} />}
       {ending && (
         <Dialog
           open

@@ -295,6 +295,39 @@ describe('beside the orders', () => {
     served(<ToBuy />, { '/api/orders/buying': [] });
     await screen.findByText('Stock covers every open order');
   });
+  it('a weekly order is changed from its next week on: day, pieces, a line less; with the version it saw', async () => {
+    const weekly = {
+      id: 4,
+      version: 2,
+      customer: 'Pell',
+      phone: '',
+      weekday: 5,
+      minutes: 540,
+      remarks: '',
+      madeBy: 'Wil Aster',
+      nextDay: '2026-12-04',
+      fault: null,
+      lines: [line({ pieces: 4 }), line({ pieces: 2, speciesName: 'Atlantic cod', speciesId: 'cod' })],
+    };
+    const sent = served(<Weekly />, {
+      '/api/orders/standing': [weekly],
+      '/api/orders/standing/4': { id: 4 },
+    });
+    await screen.findByText(/Friday/);
+    tap(/^change$/);
+    const dialog = within(screen.getByRole('dialog'));
+    fireEvent.change(dialog.getByLabelText(/^Every week on/), { target: { value: '2' } });
+    const [pieces] = dialog.getAllByLabelText(/^Pieces/);
+    fireEvent.change(pieces!, { target: { value: '6' } });
+    fireEvent.click(dialog.getAllByRole('button', { name: 'remove' })[1]!);
+    fireEvent.click(dialog.getByRole('button', { name: 'Save' }));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({
+      method: 'PUT',
+      path: '/api/orders/standing/4',
+      body: { version: 2, weekday: 2, minutes: 540, lines: [{ speciesId: 'hake', pieces: 6 }] },
+    });
+  });
   it('a weekly order is ended only when it is confirmed', async () => {
     const weekly = {
       id: 4,

@@ -1,4 +1,4 @@
-import type { StockRow } from '@ember-slate/contract';
+import type { Article, StockRow } from '@ember-slate/contract';
 import { perUnit, type PriceUnit } from '@ember-slate/core/costs';
 import { originOf, type ProductionMethod } from '@ember-slate/core/labels';
 import { goodsOf } from '@ember-slate/core/prices';
@@ -11,6 +11,7 @@ import type { File } from '../../../platform/handlers.ts';
 import { moneyOnPaper } from '../../../platform/money.ts';
 import { printable, renderPdf } from '../../../platform/pdf.ts';
 import { problems } from '../../../platform/problem.ts';
+import { articlesOf } from '../../../shop/articles.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { stock } from '../../../shop/stock.ts';
 import { say } from '../say.ts';
@@ -57,12 +58,25 @@ function together(on: readonly StockRow[]): StockRow[][] {
   );
 }
 
-/** A card for each fish on sale, cut from sheets of A4. Throws not-found for a size there is none of, a conflict when nothing is on sale. */
+/** What stands on a card. */
+interface Card {
+  name: string;
+  /** Null for what has none. */
+  scientificName: string | null;
+  price: number;
+  unit: string;
+  taxed: boolean;
+  origins: string[];
+  cautions: string[];
+}
+
+/** A card for each fish on sale and for the other goods, cut from sheets of A4. Throws not-found for a size there is none of, a conflict when nothing is on sale. */
 export async function priceCards(work: Reader, size: string): Promise<File> {
   if (!isSize(size)) throw problems.notFound(say('no_such_size'));
   const s = sizes[size];
   const on = await onSale(work);
-  if (on.length === 0) throw problems.conflict(say('nothing_is_on_sale'));
+  const goods = (await articlesOf(work)).filter((a) => a.offered);
+  if (on.length + goods.length === 0) throw problems.conflict(say('nothing_is_on_sale'));
   const ids = [...new Set(on.map((r) => r.lotId))];
   const origins = new Map(
     (
@@ -75,46 +89,51 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
   );
   const book = await speciesById(work.tx);
   const { unit } = work.settings.money;
-  const card = (of: StockRow[]): Content => {
-    const [first] = of as [StockRow];
-    const small = (text: string, more: object = {}) => ({ text: printable(text), fontSize: s.text, ...more });
+  const small = (text: string, more: object = {}) => ({ text: printable(text), fontSize: s.text, ...more });
+  const card = (of: Card): Content => ({
+    stack: [
+      { text: printable(of.name), fontSize: s.name, bold: true, lineHeight: 0.95 },
+      ...(of.scientificName === null ? [] : [small(of.scientificName)]),
+      {
+        text: [
+          { text: moneyOnPaper(work, of.price), fontSize: s.price, bold: true },
+          { text: ` ${of.unit}`, fontSize: s.text * 1.4 },
+        ],
+        lineHeight: 1,
+      },
+      ...(work.settings.tax.added && of.taxed ? [small(say('plus_tax'))] : []),
+      ...of.origins.map((o) => small(o)),
+      ...(of.cautions.length > 0 ? [small(of.cautions.join(' '), { bold: true })] : []),
+      ...(work.settings.sample ? [small(say('sample_data'))] : []),
+    ],
+    margin: s.text * 0.7,
+  });
+  const ofFish = (rows: StockRow[]): Card => {
+    const [first] = rows as [StockRow];
+    const lots = [...new Set(rows.map((r) => r.lotId))];
     return {
-      stack: [
-        {
-          text: printable(`${shortName(first.speciesName)}, ${first.itemName}`),
-          fontSize: s.name,
-          bold: true,
-          lineHeight: 0.95,
-        },
-        small(book.get(first.speciesId)?.scientificName ?? ''),
-        {
-          text: [
-            {
-              text: moneyOnPaper(work, first.pricePerPiece ?? perUnit(first.pricePerKg!, unit)),
-              fontSize: s.price,
-              bold: true,
-            },
-            {
-              text: ` ${first.pricePerPiece === null ? unitWords[unit] : say('each')}`,
-              fontSize: s.text * 1.4,
-            },
-          ],
-          lineHeight: 1,
-        },
-        ...(work.settings.tax.added && work.settings.tax.rates[goodsOf(first.item)] !== null
-          ? [small(say('plus_tax'))]
-          : []),
-        ...originOf(
-          work.settings.ruleProfile,
-          [...new Set(of.map((r) => r.lotId))].map((id) => origins.get(id)!),
-        ).map((o) => small(inWords(o))),
-        small([say('allergen_fish'), ...new Set(of.flatMap((r) => r.cautions))].join(' '), { bold: true }),
-        ...(work.settings.sample ? [small(say('sample_data'))] : []),
-      ],
-      margin: s.text * 0.7,
+      name: `${shortName(first.speciesName)}, ${first.itemName}`,
+      scientificName: book.get(first.speciesId)?.scientificName ?? '',
+      price: first.pricePerPiece ?? perUnit(first.pricePerKg!, unit),
+      unit: first.pricePerPiece === null ? unitWords[unit] : say('each'),
+      taxed: work.settings.tax.rates[goodsOf(first.item)] !== null,
+      origins: originOf(
+        work.settings.ruleProfile,
+        lots.map((id) => origins.get(id)!),
+      ).map((o) => inWords(o)),
+      cautions: [say('allergen_fish'), ...new Set(rows.flatMap((r) => r.cautions))],
     };
   };
-  const cards = together(on).map(card);
+  const ofArticle = (a: Article): Card => ({
+    name: a.name,
+    scientificName: null,
+    price: a.unit === 'piece' ? a.price : perUnit(a.price, unit),
+    unit: a.unit === 'piece' ? say('each') : unitWords[unit],
+    taxed: a.rate !== null,
+    origins: [],
+    cautions: a.allergens === '' ? [] : [say('contains', { allergens: a.allergens })],
+  });
+  const cards = [...together(on).map(ofFish), ...goods.map(ofArticle)].map(card);
   while (cards.length % s.across !== 0) cards.push('');
   const [width, height] = [(210 * mm) / s.across, (297 * mm) / s.down];
   const lines: Content[][] = [];

@@ -78,7 +78,8 @@ export async function makeStanding(work: Work, only: number | null = null): Prom
   return made;
 }
 
-export async function endStanding(work: Work, id: number, version: number): Promise<{ id: number }> {
+/** Holds a weekly order that is not ended, as it was seen. Throws not-found, a conflict where it was ended, stale where it was changed. */
+async function lockStanding(work: Work, id: number, version: number): Promise<void> {
   const held = await row<{ version: number; ended: number }>(
     work.tx,
     'SELECT version, ended_at IS NOT NULL AS ended FROM standing_order WHERE id = ? FOR UPDATE',
@@ -91,6 +92,27 @@ export async function endStanding(work: Work, id: number, version: number): Prom
       ...(await listStanding(work, 's.id = ?', [id]))[0],
       version: held.version,
     });
+}
+
+/** Changes a weekly order from its next week on. Its orders that are made already are orders of their own, and stay. */
+export async function changeStanding(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.orders.changeStanding>,
+): Promise<{ id: number }> {
+  await lockStanding(work, id, body.version);
+  const book = await speciesById(work.tx);
+  for (const [i, line] of body.lines.entries()) checkLine(work, book, line, i);
+  await run(
+    work.tx,
+    'UPDATE standing_order SET weekday = ?, at_minutes = ?, order_lines = ?, remarks = ?, version = version + 1 WHERE id = ?',
+    [body.weekday, body.minutes, JSON.stringify(body.lines), body.remarks, id],
+  );
+  return { id };
+}
+
+export async function endStanding(work: Work, id: number, version: number): Promise<{ id: number }> {
+  await lockStanding(work, id, version);
   await run(work.tx, 'UPDATE standing_order SET ended_at = ?, version = version + 1 WHERE id = ?', [
     work.now,
     id,
