@@ -1,5 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { focused, Key, liveWeight, openBrowser, pageSays, texts, type WebDriver } from './src/browser.ts';
+import {
+  focused,
+  Key,
+  liveWeight,
+  openBrowser,
+  pageSays,
+  patientMs,
+  texts,
+  type WebDriver,
+} from './src/browser.ts';
 import { manager, openShop, type Shop } from './src/shop.ts';
 
 /** The same day without a mouse: every control is reached with Tab and pressed with a key. */
@@ -178,6 +187,11 @@ describe('by keyboard alone', () => {
     await keys(Key.ENTER);
     await pageSays(driver, 'do not match');
     await keys(manager.pin, Key.ENTER);
+    await driver.wait(
+      async () => !(await texts(driver, 'body'))[0]!.includes('Who is here?'),
+      patientMs,
+      'it stayed locked',
+    );
     await pageSays(driver, 'Cold room');
   });
 

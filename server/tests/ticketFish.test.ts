@@ -114,7 +114,7 @@ describe('a form for the counter is refused', () => {
 describe('a line is refused', () => {
   it.each([
     ['that is eaten raw', { use: 'raw' }, {}, {}, /Raw use needs a complete freezing/],
-    ['that is due after their life', {}, { dueAt: '2026-12-09T16:00:00.000Z' }, {}, /when due|life/],
+    ['that is due after their life', {}, { dueAt: '2026-12-09T16:00:00.000Z' }, {}, /too old|life/],
     [
       'that is due tomorrow, of fish for today',
       {},
