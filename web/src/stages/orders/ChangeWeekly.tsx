@@ -17,6 +17,21 @@ interface Amount {
   pieces: string;
   grams: number | null;
 }
+interface Fields {
+  version: number;
+  weekday: string;
+  minutes: number | null;
+  remarks: string;
+  /** Of each line; null where it is wanted no more. */
+  amounts: (Amount | null)[];
+}
+const fieldsOf = (of: StandingOrder): Fields => ({
+  version: of.version,
+  weekday: String(of.weekday),
+  minutes: of.minutes,
+  remarks: of.remarks,
+  amounts: of.lines.map(amountOf),
+});
 const amountOf = (l: Line): Amount => ({ pieces: String(l.pieces ?? ''), grams: l.totalGrams });
 const lineOf = (l: Line, { pieces, grams }: Amount) => {
   const { speciesName: _name, ...line } = l;
@@ -31,13 +46,7 @@ export function ChangeWeekly({ of, onDone }: { of: StandingOrder; onDone: () => 
   const forms = useForms();
   const form = useForm({
     draft: useDraft(`weekly ${of.id} ${of.version}`),
-    opened: {
-      version: of.version,
-      weekday: String(of.weekday),
-      minutes: of.minutes as number | null,
-      remarks: of.remarks,
-      amounts: of.lines.map(amountOf) as (Amount | null)[],
-    },
+    opened: () => fieldsOf(of),
     route: contract.orders.changeStanding,
     params: { id: of.id },
     body: (v) => ({
