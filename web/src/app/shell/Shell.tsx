@@ -143,7 +143,7 @@ export function Shell({ onLock }: { onLock: () => void }) {
       <a href="#slab" className="btn fixed top-1 left-1 z-50 -translate-y-20 focus:translate-y-0">
         {say('skip_to_the_page')}
       </a>
-      <div className="flex h-full flex-col">
+      <div className="relative flex h-full flex-col overflow-hidden">
         <div className={`flex shrink-0 ${big ? 'h-[78px]' : 'h-[92px]'} small:h-auto`}>
           <StageBar summary={summary} onLock={onLock} onFind={find} />
           <Clock onLock={onLock} onFind={find} summary={summary} low={big} />

@@ -249,7 +249,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
           {problem.detail}
         </p>
       )}
-      <div className="flex items-center gap-4 py-2.5">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2.5 sm:flex-nowrap">
         <Button
           tall
           onPress={back}
@@ -258,7 +258,7 @@ export function Cutting({ ticket, at, go, problem }: ReturnType<typeof useSteppi
         >
           {say('back')}
         </Button>
-        <p className="min-w-0 flex-1 text-[18px] leading-6">
+        <p className="min-w-0 flex-1 text-[18px] max-sm:order-first max-sm:basis-full leading-6">
           {cautions.length > 0 && <strong className="font-figure">{say('careful')} </strong>}
           {cautions.join(' ')}
         </p>
