@@ -1,4 +1,4 @@
-import type { AnswerOf, contract, Me, SpeciesRow, StockRow } from '@ember-slate/contract';
+import type { AnswerOf, contract, Me, SpeciesRow } from '@ember-slate/contract';
 import { routes } from '@ember-slate/contract/routes';
 import { TZDate } from '@date-fns/tz';
 import {
@@ -22,15 +22,6 @@ export function useShop(): { shop: Shop; me: Me } {
   if (!value) throw new Error('useShop is for screens behind the sign-in');
   return value;
 }
-
-/** Where stock may lie, in the order of the shop's own list. */
-export const stockPlaces = [
-  'place:cold_room',
-  'place:slab',
-  'place:display',
-  'place:freezer',
-  'place:van',
-] as const satisfies readonly StockRow['place'][];
 
 /** What the shop calls a place, whichever screen says it. */
 export function usePlaceName(): (account: string) => string {

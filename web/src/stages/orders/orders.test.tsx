@@ -13,6 +13,19 @@ import { OrderForm } from './OrderForm.tsx';
 import ToBuy from './ToBuy.tsx';
 import Weekly from './Weekly.tsx';
 
+const everyFriday = {
+  id: 4,
+  version: 2,
+  customer: 'Pell',
+  phone: '',
+  weekday: 5,
+  minutes: 540,
+  remarks: '',
+  madeBy: 'Wil Aster',
+  nextDay: '2026-12-04',
+  fault: null as string | null,
+  lines: [line()],
+};
 const forms = formBook();
 const type = (label: RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
@@ -297,16 +310,7 @@ describe('beside the orders', () => {
   });
   it('a weekly order is changed from its next week on: day, pieces, a line less; with the version it saw', async () => {
     const weekly = {
-      id: 4,
-      version: 2,
-      customer: 'Pell',
-      phone: '',
-      weekday: 5,
-      minutes: 540,
-      remarks: '',
-      madeBy: 'Wil Aster',
-      nextDay: '2026-12-04',
-      fault: null,
+      ...everyFriday,
       lines: [line({ pieces: 4 }), line({ pieces: 2, speciesName: 'Atlantic cod', speciesId: 'cod' })],
     };
     const sent = served(<Weekly />, {
@@ -329,19 +333,7 @@ describe('beside the orders', () => {
     });
   });
   it('a weekly order is ended only when it is confirmed', async () => {
-    const weekly = {
-      id: 4,
-      version: 2,
-      customer: 'Pell',
-      phone: '',
-      weekday: 5,
-      minutes: 540,
-      remarks: '',
-      madeBy: 'Wil Aster',
-      nextDay: '2026-12-04',
-      fault: 'Not a form of this shop',
-      lines: [line()],
-    };
+    const weekly = { ...everyFriday, fault: 'Not a form of this shop' };
     const sent = served(<Weekly />, {
       '/api/orders/standing': [weekly],
       '/api/orders/standing/4/end': { id: 4 },
