@@ -34,7 +34,10 @@ const pool = openPool(database.url);
 const scale = new ScaleAdapter(null);
 const app = express();
 app.get('/bare', (_request, response) => void response.json({ ok: true }));
-app.use(createApp({ pool, scale, host: '127.0.0.1', webRoot: null, checkAnswers: false }).app);
+app.use(
+  createApp({ pool, databaseUrl: database.url, scale, host: '127.0.0.1', webRoot: null, checkAnswers: false })
+    .app,
+);
 const server = app.listen(0, '127.0.0.1');
 await new Promise((done) => server.once('listening', done));
 const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

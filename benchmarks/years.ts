@@ -61,6 +61,7 @@ async function serve(url: string) {
   const pool = openPool(url, 24);
   const { app } = createApp({
     pool,
+    databaseUrl: url,
     scale: new ScaleAdapter(null),
     host: '127.0.0.1',
     webRoot: null,

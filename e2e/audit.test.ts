@@ -27,6 +27,10 @@ const planted: [fault: string, body: string][] = [
     'scrolls sideways',
     '<main><div style="width:200px;overflow-x:auto"><div style="width:400px">Fish</div></div></main>',
   ],
+  [
+    'scrolls by a hair',
+    '<main><div style="overflow-x:auto;height:50px"><div style="height:56px">Cod</div></div></main>',
+  ],
   ['a finger cannot scroll from it', '<main><div style="touch-action:none">Cod</div></main>'],
   ['under 44 px', '<main style="padding:300px"><button style="height:30px;width:80px">Sell</button></main>'],
 ];

@@ -3,6 +3,7 @@ import * as f from './fields.ts';
 import { backDoor, change, read, type Route } from './route.ts';
 import { benchClock, done, methods, summary, ticket, timer, tub, weighKinds } from './ticket.ts';
 import { usualPacking } from '@ember-slate/core/board';
+import { placesOfKind, type StockPlace } from '@ember-slate/core/ledger';
 
 const wanted = {
   pieces: f.pieces.nullable(),
@@ -27,6 +28,8 @@ const weighFields = {
   tareGrams: z.number().int().min(0).max(20_000).optional(),
 };
 
+/** Where fish and pieces lie that may go to the bench. */
+const cutFrom = placesOfKind('cold_room', 'slab', 'display');
 const touches = ['bench', 'orders', 'counter', 'plan', 'close'] as const;
 
 /** Routes of the bench: tickets from the first fish on the scale to the closed balance. */
@@ -100,7 +103,7 @@ export const bench = {
       /** Whole fish, or pieces of a form that lie in stock and are cut again. */
       item: f.formId.default('whole'),
       batch: f.batch.default(0),
-      place: z.enum(['place:cold_room', 'place:slab', 'place:display']).default('place:cold_room'),
+      place: z.enum(cutFrom as [StockPlace, ...StockPlace[]]).default('place:cold_room'),
       fish: f.pieces,
       form: f.formId,
       dueAt: f.instant,

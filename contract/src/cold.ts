@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { addedKinds } from '@ember-slate/core/ledger';
 import * as f from './fields.ts';
 import { change, managers, read, roles, type Route } from './route.ts';
 
@@ -14,6 +15,8 @@ const episode = z.object({
 const place = z.object({
   id: f.id,
   account: z.string(),
+  /** Whether the shop may do without it. */
+  removable: z.boolean(),
   name: z.string(),
   setTenths: z.number().int(),
   limitTenths: z.number().int().nullable(),
@@ -103,6 +106,8 @@ const lotLife = z.object({
   speciesName: z.string(),
   iceDays: z.number(),
   supplier: z.string(),
+  /** The boat or the farm, empty where nothing is said. */
+  boat: z.string(),
   condition: f.condition,
   landedAt: f.instant,
   verdict: f.verdict.nullable(),
@@ -144,6 +149,14 @@ export type FirstRow = z.infer<typeof firstRow>;
 
 /** What a reading moves: every clock in the shop. */
 const clocks = ['cold', 'grading', 'orders', 'plan', 'bench', 'counter'] as const;
+
+const placeFields = {
+  name: f.name('name of the place', 40),
+  setTenths: f.tenths,
+  limitTenths: f.tenths.nullable(),
+  /** What its sensor calls itself; null where none reads it. */
+  sensor: f.key(20).nullable(),
+};
 
 /** Routes of the cold chain: places, readings, answers to what was warm, the life of each lot. */
 export const cold = {
@@ -189,15 +202,28 @@ export const cold = {
     // Every screen says its name.
     tags: [...clocks, 'people'],
     roles: managers,
-    body: z.object({
-      name: f.name('name of the place', 40),
-      setTenths: f.tenths,
-      limitTenths: f.tenths.nullable(),
-      /** What its sensor calls itself; null where none reads it. */
-      sensor: f.key(20).nullable(),
-      version: f.version,
-    }),
+    body: z.object({ ...placeFields, version: f.version }),
     answer: f.done,
+  }),
+  add: change('POST', '/api/cold/places', {
+    summary: 'Another place of a kind: a second freezer, the fridge in the yard',
+    tags: [...clocks, 'people'],
+    roles: managers,
+    body: z.object({ kind: z.enum(addedKinds), ...placeFields }),
+    answer: f.done,
+  }),
+  remove: change('PUT', '/api/cold/places/:id/removed', {
+    summary: 'A place the shop has no more; nothing may lie there. Or it is there again',
+    tags: [...clocks, 'people'],
+    roles: managers,
+    body: z.object({ removed: z.boolean(), version: f.version }),
+    answer: f.done,
+  }),
+  removed: read('/api/cold/removed', {
+    summary: 'Places the shop has no more',
+    tags: ['cold'],
+    roles: managers,
+    answer: z.array(z.object({ id: f.id, name: z.string(), version: f.version, at: f.instant })),
   }),
   first: read('/api/cold/first', {
     summary: 'What to use first, with the reason for its place in the list',

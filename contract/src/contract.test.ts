@@ -25,7 +25,7 @@ describe('the contract', () => {
   });
 
   it.each(routes)('%s says what it does, who may, and what it touches', (_name, r) => {
-    expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+(\.pdf|\.svg|\.ics|\.csv)?$/);
+    expect(r.path).toMatch(/^\/api\/[a-z/:A-Z-]+(\.pdf|\.svg|\.ics|\.csv|\.zip)?$/);
     expect(r.summary.length).toBeGreaterThan(5);
     for (const t of r.tags) expect(tags).toContain(t);
     if (r.roles !== 'public') for (const role of r.roles) expect(roles).toContain(role);
@@ -89,7 +89,7 @@ describe('the contract', () => {
         goods: 'add change',
         prices: 'set dropAhead setList markDown markUp',
         close: 'closeDay reopen setChecks',
-        cold: 'edit clear',
+        cold: 'edit add remove clear',
         species: 'edit add setSold',
         forms: 'save shopMethods',
         trim: 'setRule setCustoms setProduct',
@@ -125,6 +125,9 @@ describe('the contract', () => {
       'landing.claims': 'bench manager',
       'landing.claimSheet': 'bench manager',
       'landing.supplier': 'bench manager',
+      'landing.boats': 'bench manager',
+      'landing.boat': 'bench manager',
+      'cold.removed': 'manager',
       'bench.quality': 'bench manager',
       'accounts.list': 'counter manager',
       'accounts.one': 'counter manager',
@@ -148,6 +151,7 @@ describe('the contract', () => {
       'costs.settings': 'manager',
       'settings.all': 'manager',
       'settings.backups': 'manager',
+      'settings.export': 'manager',
       'settings.steps': 'manager',
       'settings.tryDevice': 'manager',
       'buying.plan': 'manager',

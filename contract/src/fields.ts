@@ -4,7 +4,7 @@ import { weightSources, type WeightSource } from '@ember-slate/core/units';
 import * as z from 'zod';
 import { packings, type Packing } from '@ember-slate/core/board';
 import type { Category, Use, Verdict } from '@ember-slate/core/freshness';
-import type { StockPlace } from '@ember-slate/core/ledger';
+import { stockPlaces, type StockPlace } from '@ember-slate/core/ledger';
 import { rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
 import { arrivalConditions } from '@ember-slate/core/species';
 import type { ProductionMethod } from '@ember-slate/core/labels';
@@ -159,13 +159,7 @@ export const verdict = z.enum(['accept', 'use_today', 'cooked_only', 'hold', 're
 /** Freshness category of the common market standards (Regulation (EC) 2406/96). */
 export const category = z.enum(['Extra', 'A', 'B', 'Not admitted'] satisfies Category[]);
 /** A place in which stock lies. */
-export const stockPlace = z.enum([
-  'place:cold_room',
-  'place:slab',
-  'place:display',
-  'place:freezer',
-  'place:van',
-] satisfies StockPlace[]);
+export const stockPlace = z.enum(stockPlaces as [StockPlace, ...StockPlace[]]);
 /** Whose rules the shop follows. */
 export const ruleProfile = z.enum(['eu', 'us'] satisfies RuleProfile[]);
 /** What lets fish be eaten raw though it was not frozen. */

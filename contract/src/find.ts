@@ -10,6 +10,7 @@ export const foundKinds = [
   'sale',
   'customer',
   'supplier',
+  'boat',
   'delivery',
   'species',
   'form',
@@ -31,7 +32,7 @@ export type Found = z.infer<typeof found>;
 export const find = {
   all: read('/api/find', {
     summary:
-      'Lots, orders, tickets, sales, customers, suppliers, fish and forms by number, code, label or name',
+      'Lots, orders, tickets, sales, customers, suppliers, boats, fish and forms by number, code, label or name',
     tags: [...tags],
     roles,
     query: z.object({

@@ -88,6 +88,7 @@ const gradingLot = z.object({
   speciesName: z.string(),
   supplier: z.string(),
   gear: z.string().nullable(),
+  boat: z.string(),
   condition: f.condition,
   pieces: z.number().int(),
   grams: z.number().int(),

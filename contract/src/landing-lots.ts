@@ -24,6 +24,7 @@ const noteLot = z.object({
   production: f.production,
   area: z.string(),
   gear: z.string().nullable(),
+  boat: z.string(),
   caughtOn: f.day.nullable(),
   supplierLot: z.string(),
   remarks: z.string(),

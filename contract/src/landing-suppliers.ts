@@ -49,7 +49,21 @@ const record = z.object({
 /** What a supplier’s fish was like over 90 days: temperatures in C, marks of 100, % against the note, yield points. */
 export type SupplierRecord = z.infer<typeof record>;
 
-/** Routes of suppliers and their records. */
+const boatLot = z.object({
+  id: f.id,
+  code: z.string(),
+  speciesName: z.string(),
+  supplier: z.string(),
+  landedOn: f.day,
+  caughtOn: f.day.nullable(),
+  grams: z.number().int(),
+  /** Of its first grade. */
+  verdict: f.verdict.nullable(),
+  /** Mark out of 100 of its first grade. */
+  mark: z.number().int().nullable(),
+});
+
+/** Routes of suppliers and their records, and of the boats and farms the fish are from. */
 export const suppliers = {
   suppliers: read('/api/suppliers', {
     summary: 'Suppliers by name',
@@ -61,6 +75,19 @@ export const suppliers = {
     tags: ['landing', 'grading', 'bench'],
     roles: backDoor,
     answer: record,
+  }),
+  boats: read('/api/boats', {
+    summary: 'Boats and farms fish was landed of, by name, with their lots and the last day',
+    tags: ['landing'],
+    roles: backDoor,
+    answer: z.array(z.object({ name: z.string(), lots: z.number().int(), last: f.day })),
+  }),
+  boat: read('/api/boats/lots', {
+    summary: 'What was landed of one boat or farm, the latest lots first',
+    tags: ['landing', 'grading'],
+    roles: backDoor,
+    query: z.object({ name: f.name('boat or farm', 60) }),
+    answer: z.object({ name: z.string(), farm: z.boolean(), lots: z.array(boatLot) }),
   }),
   editSupplier: change('PUT', '/api/suppliers/:id', {
     summary: 'The wording of claims to a supplier, and what it means by dressed',

@@ -70,6 +70,8 @@ const lotFields = {
   production: f.production,
   area: f.text(60),
   gear: f.text(40).nullable(),
+  /** The boat that caught it or the farm it was raised on, as the supplier says; empty where nothing is said. */
+  boat: f.text(60, 'A name is at most 60 characters').default(''),
   caughtOn: f.day.nullable(),
   supplierLot: f.text(40, 'A lot number is at most 40 characters').default(''),
   /** Gutting slit of a gutted flatfish: a missing one says the guts are in. */

@@ -31,6 +31,8 @@ export const session = {
         staff: z.array(z.object({ id: f.id, name: z.string() })),
         /** What the shop calls its places, by account. */
         places: z.record(z.string(), z.string()),
+        /** Those stock may be put in, in the order they are offered. */
+        keeps: z.array(f.stockPlace),
         /** What each device is here: a stand-in is named as such wherever it speaks. */
         devices: z.object({ scale: device, sensors: device, printer: device, probe: device }),
         me: me.nullable(),

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import * as f from './fields.ts';
-import { ask, change, managers, read, tags, type Route } from './route.ts';
+import { ask, change, document, managers, read, type Route, tags } from './route.ts';
 
 const minutes = z.number({ error: 'Give a time' }).int().min(0).max(1440);
 const hours = z.object({ opens: minutes, closes: minutes });
@@ -254,6 +254,10 @@ export const settings = {
       failed: z.object({ at: f.instant, why: z.string() }).nullable(),
       running: z.boolean(),
     }),
+  }),
+  export: document('/api/settings/export.zip', {
+    summary: 'Everything the shop knows as one ZIP of CSV files, PINs left out',
+    roles: managers,
   }),
   backUp: change('POST', '/api/settings/backups', {
     summary: 'Back the shop up now',

@@ -1,4 +1,4 @@
-import { instantOn, addDays, daysBetween, tradingDay } from '@ember-slate/core/calendar';
+import { dayMs, instantOn, addDays, daysBetween, tradingDay } from '@ember-slate/core/calendar';
 import { offerFrom, proposePicks } from '@ember-slate/core/cutplan';
 import { formBook, formOf } from '@ember-slate/core/forms';
 import {
@@ -51,6 +51,8 @@ import {
   formLiking,
   liking,
   madeInto,
+  boats,
+  farm,
   suppliers,
   wording,
   type SampleLine,
@@ -61,6 +63,14 @@ type LotSpec = Pick<(typeof usual)[number], 'species' | 'condition' | 'fishG' | 
   n: number;
   remarks?: string;
 };
+
+/** The boat or the farm of a lot: a supplier's boats land in turn. */
+const boatOf = (supplier: keyof typeof suppliers, spec: LotSpec, day: string): string =>
+  spec.farmed
+    ? supplier === 'tarn'
+      ? farm
+      : ''
+    : (boats[supplier][Math.floor(Date.parse(day) / dayMs) % Math.max(1, boats[supplier].length)] ?? '');
 
 const asLine = (l: SampleLine) => ({
   speciesId: l.species,
@@ -137,6 +147,7 @@ export class SampleShop {
         production: spec.farmed ? 'farmed' : 'caught',
         area: spec.farmed ?? '27',
         gear: spec.farmed ? null : 'hooks and lines',
+        boat: boatOf(supplier, spec, day),
         caughtOn: addDays(day, -this.random.whole(1, 2)),
         supplierLot: '',
         slit: 'unasked',

@@ -103,6 +103,11 @@ export function layoutFaults(touch: boolean): string[] {
       if (!e.closest('[title]') && style.display !== 'inline') tell('cut with … and told nowhere', named(e));
     }
     if (style.touchAction === 'none') tell('a finger cannot scroll from it', named(e));
+    const over = e.scrollHeight - e.clientHeight;
+    // A bar for a few pixels is there by mistake, beside the one that is meant: that of the page, or of a low window.
+    const mayHappen = innerHeight < 560 || e.querySelector('h1') !== null;
+    if (/auto|scroll/.test(style.overflowY) && over > 1 && over <= 16 && !mayHappen)
+      tell('scrolls by a hair', `${over} px ${named(e)}`);
     const sideways = style.overflowX === 'auto' || style.overflowX === 'scroll';
     if (sideways && e.scrollWidth > e.clientWidth + 1) {
       const first = e.querySelector('table :is(th, td):first-child');

@@ -29,18 +29,22 @@ export const views = [
   'close/reports',
   'close/put-right',
   'cold',
+  'cold?place=new',
   'first',
   'frozen',
   'lots/1',
   'species/hake',
   'customers/1',
   'suppliers/1',
+  'boats',
   'schemes',
   'forms/boneless_joint',
   'methods',
   'labels',
   'quality',
   'settings',
+  'settings?what=backups',
+  'settings?what=devices',
   'people',
   'sign-ins',
   'rules',
@@ -70,7 +74,7 @@ export function viewing(at: () => { driver: WebDriver; shop: Shop }) {
     open: async (view: string) => {
       const { driver } = at();
       const path = await driver.executeScript<string>('return location.pathname');
-      if (path === `/${view}`) await go(view === 'quality' ? '/labels' : '/quality');
+      if (path === `/${view.split('?')[0]}`) await go(view === 'quality' ? '/labels' : '/quality');
       await go(`/${view}`);
       await driver.wait(
         async () => !(await texts(driver, 'main')).join('').includes('Reading the day'),

@@ -66,6 +66,8 @@ import { say } from './say.ts';
 
 export interface AppOptions {
   pool: Pool;
+  /** Where the pool leads, for what reads every row there is by a line of its own. */
+  databaseUrl: string;
   scale: ScaleAdapter;
   printer?: PrinterAdapter;
   probe?: ProbeAdapter;
@@ -212,7 +214,11 @@ export function createApp(options: AppOptions): { app: Express; jobs: Jobs } {
   mountDevices(app, platform, { scale, probe, printer }, devices);
   mountPush(app, platform);
   mountStream(app, platform, { feed: new FeedReader(pool), scale, probe, closing: options.closing });
-  const here = { dataFolder: options.dataFolder ?? null, given: devices };
+  const here = {
+    databaseUrl: options.databaseUrl,
+    dataFolder: options.dataFolder ?? null,
+    given: devices,
+  };
   for (const [name, handlers] of Object.entries(stagesOf(planner, here)))
     mountStage(app, platform, contract[name as Stage], handlers);
   mountPhotos(app, platform);

@@ -135,6 +135,44 @@ describe('a delivery note from CSV', () => {
   });
 });
 
+describe('a boat or a farm', () => {
+  it('is found with all that was landed of it, whoever brought it', async () => {
+    const land = async (supplier: string, more: object) => {
+      const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery({ supplier }) });
+      return shop.bench.ok(contract.landing.addLot, { params: { id }, body: bassLot(more) });
+    };
+    const first = await land('Brannock Boats', { boat: 'Morwen Jane' });
+    await land('Orsay Quay', { boat: 'Morwen Jane', grams: 900, pieces: 2 });
+    await land('Orsay Quay', { boat: 'Grey Petrel' });
+    await land('Orsay Quay', {});
+    await shop.bench.ok(contract.grading.record, { params: { id: first.id }, body: gradeBody() });
+    expect(await shop.bench.ok(contract.landing.boats)).toMatchObject([
+      { name: 'Grey Petrel', lots: 1 },
+      { name: 'Morwen Jane', lots: 2 },
+    ]);
+    const query = { name: 'Morwen Jane' };
+    expect(await shop.bench.ok(contract.landing.boat, { query })).toMatchObject({
+      farm: false,
+      lots: [
+        { supplier: 'Orsay Quay', grams: 900, verdict: null, mark: null },
+        { supplier: 'Brannock Boats', grams: 4600, verdict: 'accept', mark: 90 },
+      ],
+    });
+    // A lot split off is of the same catch; one put right is of the other boat.
+    const landed = await shop.bench.ok(contract.landing.deliveries);
+    const lot = landed.flatMap((d) => d.lots).find((l) => l.id === first.id)!;
+    const half = { version: lot.version, pieces: 4, grams: 1800, source: 'measured', remarks: '' } as const;
+    const split = await shop.bench.ok(contract.landing.split, { params: { id: first.id }, body: half });
+    expect((await shop.bench.ok(contract.cold.lot, { params: { id: split.id } })).boat).toBe('Morwen Jane');
+    expect(await shop.bench.ok(contract.find.all, { query: { text: 'petrel' } })).toMatchObject([
+      { kind: 'boat', id: 'Grey Petrel' },
+    ]);
+    expect(await shop.counter.ok(contract.find.all, { query: { text: 'petrel' } })).toEqual([]);
+    const none = await shop.bench.send(contract.landing.boat, { query: { name: 'Flying Cloud' } });
+    expect(none.status).toBe(404);
+  });
+});
+
 describe('big fish one by one', () => {
   it('are the lot: their number and their weight', async () => {
     const { id } = await shop.bench.ok(contract.landing.createDelivery, { body: delivery() });

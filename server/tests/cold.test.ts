@@ -1,4 +1,5 @@
 import { contract, type SentOf } from '@ember-slate/contract';
+import type { StockPlace } from '@ember-slate/core/ledger';
 import { startSensors } from '@ember-slate/devices/sensors';
 import { afterEach, beforeEach, describe, expect, inject, it } from 'vitest';
 import { rows, transaction } from '../src/platform/db.ts';
@@ -6,7 +7,7 @@ import { places } from '../src/shop/logs.ts';
 import { writeReadings } from '../src/stages/cold/commands/places.ts';
 import { freePort } from '../src/launch/database.ts';
 import { SensorFeed } from '../src/stages/cold/commands/sensors.ts';
-import { gradeBody, landBass, noon, openTestShop, pins, wholeKey, type TestShop } from './testShop.ts';
+import { gradeBody, landBass, noon, openTestShop, pins, proof, wholeKey, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -283,6 +284,72 @@ describe('alarms', () => {
     expect((await shop.manager.send(contract.cold.edit, same)).problem.errors).toEqual([
       { path: 'sensor', message: 'That sensor reads Walk-in' },
     ]);
+  });
+});
+
+describe('a place the shop has more of, or no more', () => {
+  const yard = {
+    kind: 'freezer',
+    name: 'Yard freezer',
+    setTenths: -210,
+    limitTenths: -180,
+    sensor: null,
+  } as const;
+  const account = 'place:freezer-2';
+  const move = (lotId: number, from: StockPlace, to: StockPlace) =>
+    shop.counter.send(contract.counter.move, {
+      body: { ...wholeKey(lotId), place: from, to, grams: 920, pieces: 2, spot: null, reason: '' },
+    });
+  const keeps = async () => (await shop.counter.ok(contract.session.shop)).keeps;
+  const placeCalled = async (name: string) =>
+    (await shop.bench.ok(contract.cold.places)).find((p) => p.name === name)!;
+  const remove = (place: { id: number; version: number }, removed = true) =>
+    shop.manager.send(contract.cold.remove, {
+      params: { id: place.id },
+      body: { removed, version: place.version },
+    });
+
+  it('freezes, is counted and named as the first of its kind, by its own log', async () => {
+    const { lotId } = await landBass(shop);
+    await shop.manager.ok(contract.cold.add, { body: yard });
+    expect(await keeps()).toContain(account);
+    await sensed(account, 0, 60, -22);
+    await sensed('place:freezer', 0, 60, -10);
+    expect((await move(lotId, 'place:cold_room', account)).status).toBe(200);
+    await wait(50);
+    const [frozen] = await shop.bench.ok(contract.cold.frozen);
+    expect(frozen).toMatchObject({ placeName: 'Yard freezer', freezing: { met: true }, raw: true });
+    // Thawed there or in the other, it is not frozen again raw.
+    expect((await move(lotId, account, 'place:cold_room')).status).toBe(200);
+    expect((await move(lotId, 'place:cold_room', account)).status).toBe(409);
+    expect((await proof(shop)).faults).toEqual([]);
+  });
+
+  it('goes when nothing lies there, takes nothing from then on, and may come back', async () => {
+    const { lotId } = await landBass(shop);
+    await move(lotId, 'place:cold_room', 'place:display');
+    expect((await remove(await placeCalled('Display case'))).status).toBe(409);
+    await move(lotId, 'place:display', 'place:slab');
+    const display = await placeCalled('Display case');
+    expect((await remove(display)).status).toBe(200);
+    expect(await keeps()).not.toContain('place:display');
+    expect(await placeCalled('Display case')).toBeUndefined();
+    expect((await move(lotId, 'place:slab', 'place:display')).status).toBe(400);
+    // Its name stands in what was written of it.
+    expect((await shop.counter.ok(contract.session.shop)).places['place:display']).toBe('Display case');
+    const [gone] = await shop.manager.ok(contract.cold.removed);
+    await shop.manager.ok(contract.cold.add, { body: { ...yard, name: 'Display case' } });
+    expect((await remove(gone!, false)).problem.errors![0]!.path).toBe('name');
+  });
+
+  it('is not one that no shop does without, and at most nine of a kind', async () => {
+    for (const name of ['Cold room', 'Slab', 'Bench', 'Order shelf'])
+      expect((await remove(await placeCalled(name))).status, name).toBe(409);
+    const more = Array.from({ length: 9 }, (_, i) => ({ ...yard, name: `Freezer ${i + 2}` }));
+    const replies = [];
+    for (const body of more) replies.push((await shop.manager.send(contract.cold.add, { body })).status);
+    expect(replies).toEqual([...Array<number>(8).fill(200), 409]);
+    expect((await shop.bench.send(contract.cold.add, { body: yard })).status).toBe(403);
   });
 });
 

@@ -1,6 +1,8 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { contract } from '@ember-slate/contract';
+import { verify } from '@node-rs/argon2';
 import fc from 'fast-check';
 import JSZip from 'jszip';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -9,10 +11,11 @@ import { proveBooks } from '../src/platform/books/proof/index.ts';
 import { openPool, rows, transaction } from '../src/platform/db.ts';
 import { kindOf, writings } from '../src/platform/export/columns.ts';
 import { checkExport, DamagedExport, readExport } from '../src/platform/export/read.ts';
-import { writeExport } from '../src/platform/export/write.ts';
+import { exportToFile } from '../src/platform/export/write.ts';
 import { emptyDatabases } from './emptyDatabases.ts';
 import { everyRow } from './everyRow.ts';
 import { loadOlder } from './olderShop.ts';
+import { pins, shopForEach } from './testShop.ts';
 
 /* Everything a shop knows as CSV: read by anybody, and the same shop again where it is read back. */
 const folder = mkdtempSync(join(tmpdir(), 'ember-slate-export-'));
@@ -27,7 +30,7 @@ describe('a shop that was lived in', () => {
     url = await emptyDatabase('exported');
     loadOlder(url, '0.5.0');
     await prepare(url);
-    const { rows: written } = await writeExport(url, file, new Date('2026-11-30T21:04:00Z'));
+    const { rows: written } = await exportToFile(url, file, new Date('2026-11-30T21:04:00Z'));
     expect(written).toBeGreaterThan(1000);
   });
 
@@ -122,7 +125,7 @@ describe('a shop that was lived in', () => {
     await expect(checkExport(join(folder, 'none.zip'))).rejects.toThrow(/no such file/);
     writeFileSync(join(folder, 'text.zip'), 'not a zip');
     await expect(checkExport(join(folder, 'text.zip'))).rejects.toThrow(/no ZIP file/);
-    await expect(writeExport(url, join(folder, 'no', 'where.zip'), new Date())).rejects.toThrow(/ENOENT/);
+    await expect(exportToFile(url, join(folder, 'no', 'where.zip'), new Date())).rejects.toThrow(/ENOENT/);
     expect(readdirSync(folder).filter((f) => f.endsWith('.part'))).toEqual([]);
   });
 });
@@ -170,4 +173,29 @@ describe('how a value is written', () => {
       expect(how('EUR', 'UTC').plain.read(written as string)).toBe(text);
     },
   );
+});
+
+describe('fetched by the manager at a screen', () => {
+  const shop = shopForEach();
+  it('is the same ZIP without what proves a PIN, and nobody else gets it', async () => {
+    const { manager, bench, counter, base } = shop();
+    for (const screen of [bench, counter])
+      expect((await screen.send(contract.settings.export)).status).toBe(403);
+    const reply = await fetch(base + contract.settings.export.path, { headers: { cookie: manager.cookie } });
+    expect(reply.headers.get('content-type')).toBe('application/zip');
+    const file = join(folder, 'fetched.zip');
+    writeFileSync(file, Buffer.from(await reply.arrayBuffer()));
+    const again = await emptyDatabase('fetched');
+    await readExport(file, again);
+    const pool = openPool(again, 1);
+    const people = `SELECT name, role, pin_hash AS pin FROM staff ORDER BY id`;
+    const found = await rows<{ name: string; pin: string }>(pool, people);
+    await pool.end();
+    const had = await rows<{ name: string; pin: string }>(shop().pool, people);
+    expect(found.map((p) => p.name)).toEqual(had.map((p) => p.name));
+    for (const { pin } of found) {
+      expect(had.map((p) => p.pin)).not.toContain(pin);
+      expect(await verify(pin, pins.manager)).toBe(false);
+    }
+  });
 });

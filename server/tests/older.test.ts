@@ -55,6 +55,8 @@ const checksums: Record<number, string> = {
   36: 'aff988fcfe7a1ffc686b17dafd7315e7',
   37: '6b20e6144daac084d040111cfe6e8b48',
   38: '01cc12a68cdfd8e545b05ef8c8d8bf5a',
+  39: '7c8c41c86fcfdeccbe387d12430dae39',
+  40: '1bd5bcf9e7ca95ac88eb7c47fff05ff2',
 };
 
 it('no step that shops have run was edited', () => {
@@ -104,6 +106,7 @@ describe('records of an older version', () => {
     const pool = openPool(url, 4);
     const server = createApp({
       pool,
+      databaseUrl: url,
       scale: new ScaleAdapter(null),
       host: '127.0.0.1',
       webRoot: null,

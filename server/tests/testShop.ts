@@ -143,6 +143,7 @@ export async function openTestShop(
   const scale = new ScaleAdapter(more.scaleAddress ?? null, true);
   const options = {
     pool,
+    databaseUrl: url,
     scale,
     printer: new PrinterAdapter(more.printerAddress ?? null),
     host: more.host ?? '127.0.0.1',
@@ -232,6 +233,7 @@ export const bassLot = (more: object = {}): BodyOf<typeof contract.landing.addLo
   production: 'caught',
   area: '27',
   gear: 'hooks and lines',
+  boat: '',
   caughtOn: '2026-11-24',
   supplierLot: '',
   slit: 'unasked',

@@ -226,6 +226,17 @@ const edits: Record<string, () => Promise<Edit>> = {
     mine: { name: 'Mine', setTenths: 5, limitTenths: 30, sensor: null },
     theirs: { name: 'Theirs', setTenths: 6, limitTenths: 40, sensor: null },
   }),
+  'cold.remove': async () => {
+    const { id } = await shop.manager.ok(contract.cold.add, {
+      body: { kind: 'van', name: 'Trailer', setTenths: 20, limitTenths: null, sensor: null },
+    });
+    return {
+      route: contract.cold.remove,
+      params: { id },
+      mine: { removed: true },
+      theirs: { removed: true },
+    };
+  },
   'grading.changeScheme': async () => {
     const fields = await scheme();
     return {

@@ -26,15 +26,15 @@ describe('the columns of a note', () => {
   it.each([
     [
       ['Species', 'Presentation', 'Pcs', 'Net kg', 'EUR/kg', 'FAO', 'Gear', 'Catch date', 'Batch'],
-      [0, 1, 2, 3, 4, null, 5, 6, 7, 8, null],
+      [0, 1, 2, 3, 4, null, 5, 6, null, 7, 8, null],
     ],
     [
       ['Artikel', 'Stück', 'Gewicht'],
-      [null, null, 1, null, null, null, null, null, null, null, null],
+      [null, null, 1, null, null, null, null, null, null, null, null, null],
     ],
     [
       ['weight (lb)', 'fish', 'price per lb', 'farmed'],
-      [1, null, null, 0, 2, 3, null, null, null, null, null],
+      [1, null, null, 0, 2, 3, null, null, null, null, null, null],
     ],
   ])('%j', (header, columns) => {
     const found = guessColumns(header, null);
@@ -65,6 +65,7 @@ describe('the columns of a note', () => {
     ['production', 'method|production|wild|farmed|origin type'],
     ['area', 'area|fao|zone|catch area|origin|country|caught in'],
     ['gear', 'gear|fishing gear'],
+    ['boat', 'boat|vessel|ship|farm'],
     ['caught', 'caught|catch date|date of catch|landed|harvest'],
     ['lot', 'lot|batch|box|trace'],
     ['remarks', 'remark|remarks|note|comment'],
@@ -124,6 +125,7 @@ describe('a line of a note', () => {
     'method',
     'area',
     'gear',
+    'vessel',
     'caught',
     'lot',
     'remarks',
@@ -138,6 +140,7 @@ describe('a line of a note', () => {
     production: 'wild',
     area: 'FAO 27.7.g',
     gear: 'longline',
+    boat: 'Morwen Jane',
     caught: '24/11/2026',
     lot: 'B-7',
     remarks: '',
@@ -169,6 +172,7 @@ describe('a line of a note', () => {
         production: 'caught',
         area: '27.7.g',
         gear: 'hooks and lines',
+        boat: 'Morwen Jane',
         caughtOn: '2026-11-24',
         supplierLot: 'B-7',
         remarks: '',
@@ -194,6 +198,7 @@ describe('a line of a note', () => {
     [{ caught: '26/11/2026' }, 'caught', /after it was landed/],
     [{ caught: '01/06/2026' }, 'caught', /60 days/],
     [{ lot: 'x'.repeat(41) }, 'lot', /40 characters/],
+    [{ boat: 'x'.repeat(61) }, 'boat', /60 characters/],
     [{ production: 'grown on trees' }, 'production', /neither/],
   ])('%j is refused at its field', (more, field, said) => {
     const { lot, errors } = read(more);

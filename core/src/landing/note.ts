@@ -16,6 +16,7 @@ export const noteFields = [
   'production',
   'area',
   'gear',
+  'boat',
   'caught',
   'lot',
   'remarks',
@@ -33,6 +34,7 @@ const headers: Record<NoteField, RegExp> = {
   production: /^(method|production|wild|farmed|origin type)\b/,
   area: /^(area|fao|zone|catch area|origin|country|caught in)\b/,
   gear: /^(gear|fishing gear)\b/,
+  boat: /^(boat|vessel|ship|farm|caught by|boat or farm)\b/,
   caught: /^(caught|catch date|date of catch|landed|harvest)\b/,
   lot: /^(lot|batch|box|trace)\b/,
   remarks: /^(remarks?|note|comment)\b/,
@@ -124,6 +126,8 @@ export interface NoteLot {
   production: ProductionMethod;
   area: string;
   gear: string | null;
+  /** The boat or the farm, where the note names it. */
+  boat: string;
   caughtOn: string | null;
   supplierLot: string;
   remarks: string;
@@ -252,6 +256,8 @@ export function readNoteRow(
   const gear = gearText === '' ? null : (wordFor(gearWords, gearText) ?? null);
   if (production !== 'farmed' && gear === null)
     wrong('gear', gearText === '' ? said('no_fishing_gear') : said('is_no_gear_class', { gearText }));
+  const boat = cell('boat');
+  if (boat.length > 60) wrong('boat', said('a_boat_or_farm_is_at_most_60'));
   const caughtText = cell('caught');
   const caughtOn = caughtText === '' ? null : readDate(caughtText, at.monthFirst);
   if (caughtText !== '' && caughtOn === null) wrong('caught', said('is_no_date', { caughtText }));
@@ -274,6 +280,7 @@ export function readNoteRow(
       production,
       area,
       gear: production === 'farmed' ? null : gear,
+      boat,
       caughtOn,
       supplierLot,
       remarks,

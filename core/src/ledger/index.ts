@@ -1,5 +1,15 @@
 import { nth } from '../found.ts';
-export { accounts, stockPlaces, type Account, type Entry, type StockPlace } from './accounts.ts';
+export {
+  accounts,
+  addedKinds,
+  isOfKind,
+  placesOfKind,
+  stockPlaces,
+  type Account,
+  type AddedKind,
+  type Entry,
+  type StockPlace,
+} from './accounts.ts';
 export { isItem, isSaleable, itemName, lifeFactorOf, readItem, type Item } from './items.ts';
 export { removalEntries, type RemovalRefusal } from './removal.ts';
 import { apportion } from '../units/index.ts';

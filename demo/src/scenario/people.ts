@@ -29,6 +29,14 @@ export const suppliers = {
   tarn: 'Tarnwick Salmon',
   ledge: 'Ledge Market',
 } as const;
+/** Whose fish each supplier brings, in turn by the day; what is farmed comes from the farm. */
+export const boats: Record<keyof typeof suppliers, readonly string[]> = {
+  brannock: ['Morwen Jane', 'Grey Petrel'],
+  orsay: ['Orsay Lass', 'Second Tide'],
+  tarn: [],
+  ledge: ['Hild of Skerrow', 'Long Ledge'],
+};
+export const farm = 'Tarnwick Sound pens';
 export type SupplierId = keyof typeof suppliers;
 
 export const customers = [

@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { configFromEnv } from '../platform/config.ts';
-import { writeExport } from '../platform/export/write.ts';
+import { exportToFile } from '../platform/export/write.ts';
 
 const usage = `npm run export -- FILE.zip [--data FOLDER]
   Writes everything the shop knows into one ZIP of CSV files, while it is open: to be read, or imported elsewhere.
@@ -18,7 +18,7 @@ if (!to?.endsWith('.zip')) {
 }
 try {
   const { databaseUrl } = configFromEnv(process.env, values.data);
-  const { file, bytes, tables, rows } = await writeExport(databaseUrl, resolve(to), new Date());
+  const { file, bytes, tables, rows } = await exportToFile(databaseUrl, resolve(to), new Date());
   console.log(`${file}: ${tables} tables, ${rows} rows, ${(bytes / 1e6).toFixed(1)} MB`);
 } catch (error) {
   console.error(`Nothing was exported: ${(error as Error).message}`);

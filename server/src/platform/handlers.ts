@@ -1,4 +1,5 @@
 import type { AnswerOf, BodyOf, QueryOf, Route } from '@ember-slate/contract';
+import type { Writable } from 'node:stream';
 import type { Work } from './context.ts';
 
 /** What a request brought, already checked against the contract. */
@@ -8,11 +9,11 @@ export interface Input<R extends Route> {
   body: BodyOf<R>;
 }
 
-/** A file a document route gives. */
+/** A file a document route gives; one too large for memory writes itself, once what was read is read. */
 export interface File {
   name: string;
   type: string;
-  bytes: Buffer;
+  bytes: Buffer | ((out: Writable) => Promise<unknown>);
 }
 
 type KeysOf<Stage extends Record<string, Route>, Kind extends Route['kind']> = {

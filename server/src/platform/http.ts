@@ -183,13 +183,17 @@ export function serveFile(
         ),
       patienceMs,
     );
-    response
-      .set({
-        'Content-Type': type,
-        'Content-Disposition': `inline; filename="${name}"`,
-        'Cache-Control': 'private, no-store',
-      })
-      .send(bytes);
+    response.set({
+      'Content-Type': type,
+      'Content-Disposition': `inline; filename="${name}"`,
+      'Cache-Control': 'private, no-store',
+    });
+    if (typeof bytes !== 'function') return void response.send(bytes);
+    // Half a file is no file: whoever fetches it sees it break off.
+    await bytes(response).catch((error: unknown) => {
+      log.warn({ err: error }, 'a file broke off');
+      response.destroy();
+    });
   };
 }
 

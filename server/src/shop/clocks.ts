@@ -16,7 +16,7 @@ import {
 } from '@ember-slate/core/coldchain';
 import type { FormBook } from '@ember-slate/core/forms';
 import { cutPace, landedPace, sellBy } from '@ember-slate/core/freshness';
-import { lifeFactorOf } from '@ember-slate/core/ledger';
+import { isOfKind, lifeFactorOf } from '@ember-slate/core/ledger';
 import type { Species } from '@ember-slate/core/species';
 import { productOf, trimUses } from '@ember-slate/core/trim';
 import { trimOf } from '@ember-slate/core/yields';
@@ -285,13 +285,13 @@ export function freezingOf(
   main: RowState | null,
   logs: ReadonlyMap<string, TemperatureLog>,
 ): { met: boolean; rule: FreezingRule; hours: number; completeAt: number | null } | null {
-  const stay = main?.clock.path.findLast((s) => s.place === 'place:freezer');
-  const log = logs.get('place:freezer');
+  const stay = main?.clock.path.findLast((s) => isOfKind(s.place, 'freezer'));
+  const log = stay && logs.get(stay.place);
   if (!main || !stay || !log) return null;
   const proof = freezingProof(log, stay.from, stay.to, work.settings.ruleProfile);
   return {
     met: proof.met !== null,
     ...proof.nearest,
-    completeAt: proof.met || main.clock.place === 'place:freezer' ? proof.completeAt : null,
+    completeAt: proof.met || main.clock.place === stay.place ? proof.completeAt : null,
   };
 }

@@ -15,12 +15,14 @@ export interface PlaceRow {
   sensor: string | null;
   revision: number;
   version: number;
+  /** Since when the shop has it no more. */
+  removedAt: Date | null;
 }
 
 export const places = (tx: Asks): Promise<PlaceRow[]> =>
   rows<PlaceRow>(
     tx,
-    `SELECT id, account, name, set_tenths AS setTenths, limit_tenths AS limitTenths, sensor, revision, version
+    `SELECT id, account, name, set_tenths AS setTenths, limit_tenths AS limitTenths, sensor, revision, version, removed_at AS removedAt
      FROM place ORDER BY id`,
   );
 

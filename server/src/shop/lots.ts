@@ -11,6 +11,8 @@ export interface LotWithGrade {
   speciesId: string;
   supplier: string;
   gear: string | null;
+  /** The boat or the farm, empty where nothing is said. */
+  boat: string;
   production: 'caught' | 'caught_freshwater' | 'farmed';
   condition: ArrivalCondition;
   pieces: number;
@@ -40,7 +42,7 @@ export interface LotWithGrade {
 export const lotsWhere = (tx: Tx, where: string, values: (string | number)[]): Promise<LotWithGrade[]> =>
   rows<LotWithGrade>(
     tx,
-    `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.gear, l.production, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
+    `SELECT l.id, l.code, l.species_id AS speciesId, s.name AS supplier, l.gear, l.boat, l.production, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
        l.price_per_kg AS pricePerKg, l.landed_on AS landedOn, d.arrived_at AS arrivedAt, l.caught_on AS caughtOn, d.probe_tenths AS probeTenths, d.ice,
        g.id AS gradeId, g.graded_at AS gradedAt, g.used_days AS usedDays, g.half_width AS halfWidth,
        IF(l.hold_reason IS NOT NULL AND COALESCE(g.verdict, '') <> 'reject', 'hold', g.verdict) AS verdict, l.damage, l.roe, l.rigor, l.histamine_clearance AS histamineClearance,

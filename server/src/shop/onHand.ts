@@ -1,4 +1,4 @@
-import { accounts, stockPlaces } from '@ember-slate/core/ledger';
+import { accounts, type StockPlace, stockPlaces } from '@ember-slate/core/ledger';
 import { type Asks, placeholders, rows, type Tx } from '../platform/db.ts';
 
 const places = accounts
@@ -46,7 +46,7 @@ export async function promisedFish(
 /** Rows of stock that are not nothing. */
 export const stockRows = (tx: Tx) =>
   rows<{
-    account: (typeof stockPlaces)[number];
+    account: StockPlace;
     lotId: number;
     item: string;
     batch: number;

@@ -2,10 +2,27 @@ import { remembered } from '../platform/kept.ts';
 import { dayMs } from '@ember-slate/core/calendar';
 import type { ColdPlace } from '@ember-slate/contract';
 import { type Episode, episodes } from '@ember-slate/core/coldchain';
-import type { Reader } from '../platform/context.ts';
-import { rows, type Tx } from '../platform/db.ts';
+import type { StockPlace } from '@ember-slate/core/ledger';
+import type { Reader, Work } from '../platform/context.ts';
+import { row, rows, type Tx } from '../platform/db.ts';
+import { fieldProblem } from '../platform/problem.ts';
 import { logsOf } from './logs.ts';
 import { lies, balanceOnHand } from './onHand.ts';
+import { say } from './say.ts';
+
+/** Fish comes in by the cold room, lies out on the slab, and waits at the bench and on the order shelf: no shop without. */
+const needed = ['place:cold_room', 'place:slab', 'place:bench', 'place:order_shelf'];
+export const isRemovable = (account: string): boolean => !needed.includes(account);
+
+/** Refuses to put anything where the shop has no place; the place stays until what is put there is. */
+export async function keepPlace(work: Work, account: StockPlace): Promise<void> {
+  const there = await row(
+    work.tx,
+    'SELECT id FROM place WHERE account = ? AND removed_at IS NULL LOCK IN SHARE MODE',
+    [account],
+  );
+  if (!there) throw fieldProblem('to', say('no_such_place_here'));
+}
 
 const alarmDays = 14;
 
@@ -47,7 +64,8 @@ export const coldPlaces = remembered(async (work: Reader): Promise<ColdPlace[]> 
     `SELECT b.account, COUNT(DISTINCT b.lot_id) AS lots FROM ${balanceOnHand} WHERE ${lies} GROUP BY b.account`,
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
-  return found.map(({ revision: _revision, ...place }): ColdPlace => {
+  const standing = found.filter((p) => p.removedAt === null);
+  return standing.map(({ revision: _revision, removedAt: _removed, ...place }): ColdPlace => {
     const log = logs.get(place.account)!;
     const mine = answers.filter((a) => a.placeId === place.id);
     // Before its first reading a sensor was not there yet.
@@ -58,6 +76,7 @@ export const coldPlaces = remembered(async (work: Reader): Promise<ColdPlace[]> 
     const watched = sensorAt !== null && sensorAt >= since;
     return {
       ...place,
+      removable: isRemovable(place.account),
       last: last && {
         at: new Date(last.at).toISOString(),
         celsius: last.celsius,

@@ -173,6 +173,7 @@ describe('somebody saved the same meanwhile', () => {
 const place = (id: number, name: string, limitTenths: number | null): ColdPlace => ({
   id,
   account: `place:${id}`,
+  removable: false,
   name,
   setTenths: 10,
   limitTenths,

@@ -43,6 +43,8 @@ export const pageList = [
   { path: 'customers/:id', name: say('customers'), roles: routes.accounts.list.roles },
   { path: 'suppliers', name: say('suppliers'), roles: routes.landing.supplier.roles },
   { path: 'suppliers/:id', name: say('suppliers'), roles: routes.landing.supplier.roles },
+  { path: 'boats', name: say('boats_and_farms'), roles: routes.landing.boat.roles },
+  { path: 'boats/:id', name: say('boats_and_farms'), roles: routes.landing.boat.roles },
   { path: 'schemes', name: say('grading_schemes') },
   { path: 'cold', name: say('cold_chain') },
   { path: 'first', name: say('what_goes_first') },

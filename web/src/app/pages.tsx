@@ -28,6 +28,7 @@ const Reports = room(() => import('../stages/reports/Reports.tsx'));
 const Book = room(() => import('../stages/species/Book.tsx'));
 const Customers = room(() => import('../stages/accounts/Customers.tsx'));
 const Suppliers = room(() => import('../stages/landing/Suppliers.tsx'));
+const Boats = room(() => import('../stages/landing/Boats.tsx'));
 const Schemes = room(() => import('../stages/grading/Schemes.tsx'));
 const Cold = room(() => import('../stages/cold/Cold.tsx'));
 const First = room(() => import('../stages/cold/First.tsx'));
@@ -78,6 +79,8 @@ const at: Record<(typeof pageList)[number]['path'], Room> = {
   'customers/:id': Customers,
   suppliers: Suppliers,
   'suppliers/:id': Suppliers,
+  boats: Boats,
+  'boats/:id': Boats,
   schemes: Schemes,
   cold: Cold,
   first: First,

@@ -22,6 +22,7 @@ export const landedLot = (more: Partial<LotRow> = {}): LotRow => ({
   production: 'caught',
   area: '27',
   gear: 'hooks and lines',
+  boat: '',
   caughtOn: null,
   supplierLot: 'B7',
   slit: 'unasked',

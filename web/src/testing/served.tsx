@@ -42,6 +42,7 @@ export const shop: Shop = {
     'place:order_shelf': 'Order shelf',
     'place:bench': 'Bench',
   },
+  keeps: ['place:cold_room', 'place:slab', 'place:display', 'place:freezer', 'place:van'],
   devices: { scale: 'simulated', sensors: 'none', printer: 'simulated', probe: 'simulated' },
   me: null,
 };

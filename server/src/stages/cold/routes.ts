@@ -1,9 +1,10 @@
 import type { contract } from '@ember-slate/contract';
 import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { whatFirst } from '../../shop/first.ts';
+import { places } from '../../shop/logs.ts';
 import { coldPlaces } from '../../shop/places.ts';
 import { clearHistamine, probeLot } from './commands/lots.ts';
-import { answerAlarm, editPlace, readPlace, readRound } from './commands/places.ts';
+import { addPlace, answerAlarm, editPlace, removePlace, readPlace, readRound } from './commands/places.ts';
 import { frozenRows } from './queries/frozen.ts';
 import { lotLife } from './queries/life.ts';
 import { placeLog } from './queries/log.ts';
@@ -15,6 +16,12 @@ export const cold: Handlers<typeof contract.cold> = {
   round: (work, { body }) => readRound(work, body),
   answer: (work, { params, body }) => answerAlarm(work, idOf(params.id), body),
   edit: (work, { params, body }) => editPlace(work, idOf(params.id), body),
+  add: (work, { body }) => addPlace(work, body),
+  remove: (work, { params, body }) => removePlace(work, idOf(params.id), body),
+  removed: async (work) =>
+    (await places(work.tx)).flatMap(({ id, name, version, removedAt }) =>
+      removedAt === null ? [] : [{ id, name, version, at: removedAt.toISOString() }],
+    ),
   first: (work) => whatFirst(work),
   frozen: (work) => frozenRows(work),
   lot: (work, { params }) => lotLife(work, idOf(params.id)),

@@ -134,6 +134,15 @@ async function suppliers(work: Work, { like }: Asked): Promise<Found[]> {
   return found.map((s) => hit('supplier', s.id, s.name));
 }
 
+async function boats(work: Work, { like }: Asked): Promise<Found[]> {
+  const found = await rows<{ name: string }>(
+    work.tx,
+    `SELECT DISTINCT boat AS name FROM lot WHERE boat <> '' AND boat LIKE ? AND pieces > 0 ORDER BY boat LIMIT ${most}`,
+    [like],
+  );
+  return found.map((b) => hit('boat', b.name, b.name));
+}
+
 async function deliveries(work: Work, { text }: Asked): Promise<Found[]> {
   const found = await rows<{ id: number; supplier: string; note: string; day: string }>(
     work.tx,
@@ -179,6 +188,7 @@ const looks: readonly { look: Look; roles?: readonly Role[] }[] = [
   { look: sales, roles: contract.counter.sales.roles },
   { look: customers, roles: contract.accounts.one.roles },
   { look: suppliers, roles: contract.landing.supplier.roles },
+  { look: boats, roles: contract.landing.boat.roles },
   { look: deliveries },
   { look: species },
   { look: forms },

@@ -12,6 +12,7 @@ import { importNote } from './commands/notes.ts';
 import { addPhoto, encodePhoto } from './commands/photos.ts';
 import { dropLot, putDeliveryRight, putLotRight, type Recut } from './commands/putRight.ts';
 import { editSupplier } from './commands/suppliers.ts';
+import { boatLots, boats } from './queries/boats.ts';
 import { claimSheet, claimsOf } from './queries/claims.ts';
 import { listDeliveries, seesCosts } from './queries/deliveries.ts';
 import { lotUses } from './queries/lotUses.ts';
@@ -25,6 +26,8 @@ export const landing = (recut: Recut): Handlers<typeof contract.landing> => ({
     (await allSpecies(work.tx)).map((s) => ({ ...s, sold: !work.settings.speciesOff.includes(s.id) })),
   suppliers: (work) => rows(work.tx, 'SELECT id, name FROM supplier ORDER BY name'),
   supplier: (work, { params }) => supplierRecord(work, idOf(params.id)),
+  boats: (work) => boats(work),
+  boat: (work, { query }) => boatLots(work, query.name),
   editSupplier: (work, { params, body }) => editSupplier(work, idOf(params.id), body),
   deliveries: (work, { query }) => listDeliveries(work, seesCosts(work), query.day),
   createDelivery: (work, { body }) => createDelivery(work, body),

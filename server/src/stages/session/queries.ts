@@ -1,4 +1,5 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
+import { stockPlaces } from '@ember-slate/core/ledger';
 import { type DeviceStates, statesNow } from '../../platform/config.ts';
 import type { Actor } from '../../platform/context.ts';
 import { type Asks, rows } from '../../platform/db.ts';
@@ -23,6 +24,7 @@ export async function shopAtTheDoor(
     idleLockMinutes,
     devices: set,
   } = await readSettings(db);
+  const all = await places(db);
   return {
     name,
     sample,
@@ -34,7 +36,8 @@ export async function shopAtTheDoor(
     ruleProfile,
     idleLockMinutes,
     staff: await rows(db, 'SELECT id, name FROM staff WHERE active ORDER BY id'),
-    places: Object.fromEntries((await places(db)).map((p) => [p.account, p.name])),
+    places: Object.fromEntries(all.map((p) => [p.account, p.name])),
+    keeps: stockPlaces.filter((p) => all.some((x) => x.account === p && x.removedAt === null)),
     devices: statesNow(given, set),
     me,
   };

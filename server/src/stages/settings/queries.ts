@@ -1,13 +1,21 @@
 import { elsewhere, firstSteps, type AnswerOf, type contract, type FirstStep } from '@ember-slate/contract';
 import { deviceKinds, type DeviceStates, programVersion, statesNow } from '../../platform/config.ts';
 import { backupFolder } from '../../platform/backup/keep.ts';
-import type { Reader } from '../../platform/context.ts';
+import type { Writable } from 'node:stream';
+import { today, type Reader, type Work } from '../../platform/context.ts';
 import { row, rows } from '../../platform/db.ts';
+import { writeExport } from '../../platform/export/write.ts';
+import type { File } from '../../platform/handlers.ts';
+import { problems } from '../../platform/problem.ts';
 import { newManager } from '../../platform/sessions.ts';
 import { type Decided, defaultSettings, type ShopSettings } from '../../platform/settings.ts';
 
+import { say } from './say.ts';
+
 /** What this process knows of itself: the folder of its records, null where the database is the shop's own; devices given. */
 export interface Here {
+  /** The database the records are in, for reading all of them. */
+  databaseUrl: string;
   dataFolder: string | null;
   given: DeviceStates;
 }
@@ -146,4 +154,25 @@ export async function stepsToDo(
     step,
     state: done[step] ? 'done' : settings.stepsLeft.includes(step) ? 'left' : 'open',
   }));
+}
+
+const noneUnderWay = () => ({ going: false });
+
+/** Everything the shop knows, written as it is fetched; one at a time, for it reads every row there is. */
+export function exportAll(work: Work, { databaseUrl }: Pick<Here, 'databaseUrl'>): Promise<File> {
+  const underWay = work.kept.of(noneUnderWay);
+  if (underWay.going) throw problems.conflict(say('an_export_is_being_made'));
+  const write = async (out: Writable) => {
+    underWay.going = true;
+    try {
+      await writeExport(databaseUrl, out, work.now, { pins: false });
+    } finally {
+      underWay.going = false;
+    }
+  };
+  return Promise.resolve({
+    name: `ember-slate-${today(work)}.zip`,
+    type: 'application/zip',
+    bytes: write,
+  });
 }

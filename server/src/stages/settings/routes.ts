@@ -13,7 +13,7 @@ import {
   setShop,
   setTax,
 } from './commands.ts';
-import { allSettings, backups, type Here, stepsToDo } from './queries.ts';
+import { allSettings, backups, exportAll, type Here, stepsToDo } from './queries.ts';
 
 export const settings = (here: Here): Handlers<typeof contract.settings> => ({
   all: (work) => allSettings(work, here),
@@ -24,6 +24,7 @@ export const settings = (here: Here): Handlers<typeof contract.settings> => ({
   steps: (work) => stepsToDo(work, here),
   setBackups: (work, { body }) => setBackups(work, body),
   backups: (work) => backups(work, here),
+  export: (work) => exportAll(work, here),
   backUp: (work) => backUp(work),
   setDevices: (work, { body }) => setDevices(work, body),
   setSensorKey: (work, { body }) => setSensorKey(work, body.key),

@@ -24,6 +24,7 @@ const beside = [
   '/quality',
   '/customers',
   '/suppliers',
+  '/boats',
   '/schemes',
   '/settings',
   '/people',

@@ -1,7 +1,7 @@
 import { contract, type AccountEntry, type AnswerOf } from '@ember-slate/contract';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -15,6 +15,7 @@ import { Form } from '../../parts/Form.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { formatMoney } from '../../parts/money.ts';
 import { PastedList } from '../../parts/PastedList.tsx';
+import { PaneList } from '../../parts/PaneList.tsx';
 import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
@@ -222,7 +223,6 @@ function One({ id }: { id: number }) {
 export default function Customers() {
   const { data: all, problem, refetch } = useRead(contract.accounts.list);
   const chosen = Number(useParams().id ?? 0);
-  const go = useNavigate();
   const [text, setText] = useState('');
   const { me } = useShop();
   const [bringing, setList] = useChosenRow('list');
@@ -253,21 +253,17 @@ export default function Customers() {
     <div className="panes grid-cols-[230px_minmax(0,1fr)]">
       <div className={`pane-list flex flex-col ${chosen > 0 ? 'max-sm:hidden' : ''}`}>
         <TextField label={say('find')} value={text} onChange={setText} placeholder={say('name_or_phone')} />
-        <ul aria-label={say('customers')} className="pane pt-1">
-          {shown.map((c) => (
-            <li key={c.id} className="border-b border-line">
-              <button
-                type="button"
-                aria-current={c.id === chosen}
-                onClick={() => void go(`/customers/${c.id}`)}
-                className={`flex min-h-12 w-full items-center justify-between gap-2 px-2 text-left font-figure text-label font-semibold hover:bg-lift ${c.id === chosen ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-              >
-                <span className="min-w-0 truncate">{c.name}</span>
-                {c.owes !== 0 && <span>{formatMoney(c.owes)}</span>}
-              </button>
-            </li>
-          ))}
-        </ul>
+        <PaneList
+          label={say('customers')}
+          className="pane"
+          chosen={chosen}
+          rows={shown.map((c) => ({
+            key: c.id,
+            name: c.name,
+            to: `/customers/${c.id}`,
+            ...(c.owes !== 0 && { detail: formatMoney(c.owes) }),
+          }))}
+        />
       </div>
       <div className="pane pt-1">
         {chosen > 0 && (

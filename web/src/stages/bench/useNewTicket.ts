@@ -1,6 +1,7 @@
 import { contract, type StockRow } from '@ember-slate/contract';
 import { expectedCut, usualPacking, type Packing } from '@ember-slate/core/board';
 import { piecesPerFish, usualPieces, formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
+import { placesOfKind } from '@ember-slate/core/ledger';
 import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, isPiece, type Species } from '@ember-slate/core/species';
 import { useNavigate } from 'react-router';
@@ -31,13 +32,13 @@ function proposed(
     : { pieces: piecesPerFish(species, form, main, said, condition), grams: said };
 }
 
-const places = ['place:cold_room', 'place:slab', 'place:display'] as const;
+const places = placesOfKind('cold_room', 'slab', 'display');
 const isCuttable = (r: StockRow) =>
   r.freePieces > 0 &&
   !r.blocked &&
   !r.frozen &&
   (r.item === 'whole' ? r.place === 'place:cold_room' : r.cutAs !== null) &&
-  (places as readonly string[]).includes(r.place);
+  places.includes(r.place);
 
 export const keyOf = (l: StockRow) => `${l.lotId} ${l.item} ${l.batch} ${l.place}`;
 
@@ -99,7 +100,7 @@ export function useNewTicket() {
         lotId: lot?.lotId ?? 0,
         item: lot?.item ?? '',
         batch: lot?.batch ?? 0,
-        place: (lot?.place ?? 'place:cold_room') as (typeof places)[number],
+        place: lot?.place ?? 'place:cold_room',
         fish: n ?? 0,
         form: v.form,
         dueAt: new Date(now.getTime() + 2 * 3_600_000).toISOString(),

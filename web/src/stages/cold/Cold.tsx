@@ -3,10 +3,12 @@ import { contract, type ColdPlace } from '@ember-slate/contract';
 import { useState } from 'react';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
-import { useNow, useTimes } from '../../app/shop.tsx';
+import { useNow, useShop, useTimes } from '../../app/shop.tsx';
+import { Button } from '../../parts/Button.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
 import { Answer } from './Answer.tsx';
+import { AddPlace } from './PlaceForm.tsx';
 import { PlacePanel } from './PlacePanel.tsx';
 import { Round } from './Round.tsx';
 import { say } from './say.ts';
@@ -82,24 +84,15 @@ function PlaceButton({ place, on, onPress }: { place: ColdPlace; on: boolean; on
 /** Whether somebody or something read a place within a day. */
 const readToday = (p: ColdPlace, now: number) => p.last !== null && now - Date.parse(p.last.at) < dayMs;
 
-/** Places and how cold they were: what was warm or silent asks for an answer. */
-export default function Cold() {
-  const { data: places, problem, refetch } = useRead(contract.cold.places);
+interface Stretch {
+  place: ColdPlace;
+  episode: Episode;
+}
+
+/** The one thing to know of all places: what was warm or silent, else which nobody has read. */
+function HowCold({ worst, unread }: { worst: Stretch | undefined; unread: readonly ColdPlace[] }) {
   const degrees = useDegrees();
   const { when } = useTimes();
-  const [chosen, setChosen] = useChosenRow('place');
-  const [walking, setWalking] = useState(false);
-  const now = useNow(60_000).getTime();
-  const [answering, setAnswering] = useState<{ place: ColdPlace; episode: Episode } | null>(null);
-  if (!places) return <Waiting problem={problem} onRetry={refetch} />;
-  const [first] = places;
-  if (!first) return <h1 className="text-head">{say('this_shop_has_no_place_to_keep')}</h1>;
-  const open = places.flatMap((place) =>
-    place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
-  );
-  const worst = open[0];
-  const shown = places.find((p) => String(p.id) === chosen) ?? worst?.place ?? first;
-  const unread = places.filter((p) => p.limitTenths !== null && !readToday(p, now));
   const headline = !worst
     ? unread.length === 0
       ? say('every_place_is_as_cold_as_it')
@@ -117,24 +110,47 @@ export default function Cold() {
         })
       : say('no_reading_for', { place: worst.place.name, episode: lengthOf(worst.episode) });
   return (
+    <div>
+      <h1 className="text-head max-sm:text-big">{headline}</h1>
+      <p className="text-ink2">
+        {!worst && unread.length > 0
+          ? say('no_sensor_speaks_for_them_walk')
+          : !worst
+            ? say('a_place_is_warm_after_half_an_hour')
+            : worst.episode.kind === 'warm'
+              ? say('at_its_warmest_from_lots_lie_there', {
+                  peak: degrees(worst.episode.peak!),
+                  from: when(worst.episode.from),
+                  lots: worst.place.lots,
+                })
+              : say('since_probe_the_place_by_hand', { from: when(worst.episode.from) })}
+      </p>
+    </div>
+  );
+}
+
+/** Places and how cold they were: what was warm or silent asks for an answer. */
+export default function Cold() {
+  const { data: places, problem, refetch } = useRead(contract.cold.places);
+  const { me } = useShop();
+  const [chosen, setChosen] = useChosenRow('place');
+  const [walking, setWalking] = useState(false);
+  const now = useNow(60_000).getTime();
+  const [answering, setAnswering] = useState<Stretch | null>(null);
+  if (!places) return <Waiting problem={problem} onRetry={refetch} />;
+  const [first] = places;
+  if (!first) return <h1 className="text-head">{say('this_shop_has_no_place_to_keep')}</h1>;
+  const open = places.flatMap((place) =>
+    place.episodes.filter((e) => e.answer === null).map((episode) => ({ place, episode })),
+  );
+  const worst = open[0];
+  const shown = places.find((p) => String(p.id) === chosen) ?? worst?.place ?? first;
+  const adding = chosen === 'new' && me.role === 'manager';
+  const unread = places.filter((p) => p.limitTenths !== null && !readToday(p, now));
+  return (
     <div className="screen">
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
-        <div>
-          <h1 className="text-head max-sm:text-big">{headline}</h1>
-          <p className="text-ink2">
-            {!worst && unread.length > 0
-              ? say('no_sensor_speaks_for_them_walk')
-              : !worst
-                ? say('a_place_is_warm_after_half_an_hour')
-                : worst.episode.kind === 'warm'
-                  ? say('at_its_warmest_from_lots_lie_there', {
-                      peak: degrees(worst.episode.peak!),
-                      from: when(worst.episode.from),
-                      lots: worst.place.lots,
-                    })
-                  : say('since_probe_the_place_by_hand', { from: when(worst.episode.from) })}
-          </p>
-        </div>
+        <HowCold worst={worst} unread={unread} />
         <button
           type="button"
           className={`btn ml-auto ${!worst && unread.length > 0 ? 'btn-ember' : ''}`}
@@ -152,17 +168,28 @@ export default function Cold() {
         <ul aria-label={say('places')} className="pane-list">
           {places.map((p) => (
             <li key={p.id} className="border-b border-line">
-              <PlaceButton place={p} on={p.id === shown.id} onPress={() => setChosen(p.id)} />
+              <PlaceButton place={p} on={!adding && p.id === shown.id} onPress={() => setChosen(p.id)} />
             </li>
           ))}
+          {me.role === 'manager' && (
+            <li className="py-3">
+              <Button small onPress={() => setChosen('new')}>
+                {say('add_a_place')}
+              </Button>
+            </li>
+          )}
           <li className="py-2 text-note text-ink3">{say('line_the_last_24_hours_the_limit')}</li>
         </ul>
         <section className="pane pt-3 pb-6">
-          <PlacePanel
-            key={shown.id}
-            place={shown}
-            onAnswer={(episode) => setAnswering({ place: shown, episode })}
-          />
+          {adding ? (
+            <AddPlace onDone={setChosen} />
+          ) : (
+            <PlacePanel
+              key={shown.id}
+              place={shown}
+              onAnswer={(episode) => setAnswering({ place: shown, episode })}
+            />
+          )}
         </section>
       </div>
       {walking && <Round places={places} onClose={() => setWalking(false)} />}

@@ -218,7 +218,7 @@ export default function LotLifePage() {
         <strong className="font-figure font-semibold text-ink">
           {say('lot', { speciesName: shortName(life.speciesName), code: life.code })}
         </strong>{' '}
-        {say('landed', { supplier: life.supplier, landedAt: when(life.landedAt) })}
+        {say('landed', { supplier: life.supplier, boat: life.boat || 'none', landedAt: when(life.landedAt) })}
       </p>
       <div className="flex items-end justify-between gap-5">
         <h1 className="text-verdict font-semibold max-sm:text-head">{headline(life)}</h1>

@@ -1,4 +1,4 @@
-import { contract, type ColdPlace, type Problem } from '@ember-slate/contract';
+import { contract, type ColdPlace } from '@ember-slate/contract';
 import { dayMs, instantOn } from '@ember-slate/core/calendar';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useMemo } from 'react';
@@ -8,11 +8,11 @@ import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
-import { Stale } from '../../parts/Stale.tsx';
 import { Choice } from '../../parts/Choice.tsx';
-import { errorsByPath, TemperatureField, TextField, TimeField } from '../../parts/Field.tsx';
+import { errorsByPath, TemperatureField, TimeField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
+import { ChangePlace } from './PlaceForm.tsx';
 import { say } from './say.ts';
 import { Table } from '../../parts/Table.tsx';
 
@@ -136,91 +136,6 @@ function ByHand({ place }: { place: ColdPlace }) {
   );
 }
 
-/** Set point and limit; the manager changes them. */
-function Limits({ place }: { place: ColdPlace }) {
-  const draft = useDraft(`place ${place.id}`);
-  const [version, setVersion] = useKept(draft, 'version', place.version);
-  const { send, busy } = useChange(contract.cold.edit, draft);
-  const [name, setName] = useKept(draft, 'name', place.name);
-  const [set, setSet] = useKept<number | null>(draft, 'set', place.setTenths);
-  const [limit, setLimit] = useKept(draft, 'limit', place.limitTenths);
-  const [sensor, setSensor] = useKept(draft, 'sensor', place.sensor ?? '');
-  const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
-  const errors = errorsByPath(problem);
-  const save = async (over = version) => {
-    if (set === null) return;
-    const body = {
-      name,
-      setTenths: set,
-      limitTenths: limit,
-      sensor: sensor.trim() === '' ? null : sensor.trim(),
-      version: over,
-    };
-    const outcome = await send(body, { id: place.id });
-    if (!outcome.ok) setProblem(outcome.problem);
-  };
-  return (
-    <form
-      className="flex flex-wrap items-start gap-5"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void save();
-      }}
-    >
-      <Stale
-        problem={problem}
-        names={{
-          name: say('name'),
-          setTenths: say('set_point_2'),
-          limitTenths: say('warm_above'),
-          sensor: say('its_sensor'),
-        }}
-        mine={{ name, setTenths: set, limitTenths: limit, sensor }}
-        kinds={{ setTenths: 'tenths', limitTenths: 'tenths' }}
-        onKeep={(over) => {
-          setVersion(over);
-          void save(over);
-        }}
-        onTheirs={draft.forget}
-      />
-      <TextField className="w-44" label={say('name')} value={name} onChange={setName} error={errors.name} />
-      <TemperatureField
-        plain
-        className="w-32"
-        label={say('set_point_2')}
-        value={set}
-        onChange={setSet}
-        error={errors.setTenths}
-      />
-      <TemperatureField
-        plain
-        className="w-40"
-        label={say('warm_above')}
-        value={limit}
-        onChange={setLimit}
-        error={errors.limitTenths}
-        note={say('your_local_authoritys_limit')}
-      />
-      <TextField
-        className="w-40"
-        label={say('its_sensor')}
-        value={sensor}
-        onChange={setSensor}
-        error={errors.sensor}
-        note={say('as_it_calls_itself_empty_for_none')}
-      />
-      <div className="pt-3">
-        <Button submit busy={busy} notYet={set === null ? say('give_the_set_point') : null}>
-          {say('change_it')}
-        </Button>
-        {problem?.detail && problem.code !== 'stale' && !problem.errors && (
-          <p role="alert">{problem.detail}</p>
-        )}
-      </div>
-    </form>
-  );
-}
-
 /** One place: its log against its limit, what was warm or silent, a reading by hand. */
 export function PlacePanel({
   place,
@@ -290,7 +205,7 @@ export function PlacePanel({
       {me.role === 'manager' && (
         <>
           <h3 className="mt-2 border-t border-line pt-3 pb-1 text-label">{say('what_it_is_kept_at')}</h3>
-          <Limits key={place.version} place={place} />
+          <ChangePlace key={place.version} place={place} />
         </>
       )}
     </div>

@@ -18,6 +18,7 @@ const ago = (hours: number) => new Date(now - hours * 3_600_000).toISOString();
 const place = (more: Partial<ColdPlace> = {}): ColdPlace => ({
   id: 1,
   account: 'place:cold_room',
+  removable: false,
   name: 'Cold room',
   setTenths: 5,
   limitTenths: 20,
@@ -147,6 +148,43 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
     },
     answered: { id: 1 },
   },
+  {
+    does: 'adds a place of a kind, kept at what is usual for it',
+    me: manager,
+    by: async () => {
+      await press('Add a place');
+      await fill('What it is', 'display');
+      await fill('Name', 'Window case');
+      await press('Add it');
+    },
+    sends: {
+      method: 'POST',
+      path: '/api/cold/places',
+      body: { kind: 'display', name: 'Window case', setTenths: 15, limitTenths: 40, sensor: null },
+    },
+    answered: { id: 9 },
+  },
+  {
+    does: 'removes a place the shop has no more',
+    me: manager,
+    answers: { '/api/cold/places': [place({ removable: true })] },
+    by: () => press('Remove this place'),
+    sends: { method: 'PUT', path: '/api/cold/places/1/removed', body: { removed: true, version: 7 } },
+    answered: { id: 1 },
+  },
+  {
+    does: 'has a removed place again',
+    me: manager,
+    answers: {
+      'GET /api/cold/removed': [{ id: 5, name: 'Van', version: 3, at: ago(70) }],
+    },
+    by: async () => {
+      await press('Add a place');
+      await press('Put it back');
+    },
+    sends: { method: 'PUT', path: '/api/cold/places/5/removed', body: { removed: false, version: 3 } },
+    answered: { id: 5 },
+  },
 ]);
 
 describe('how cold it is', () => {
@@ -175,7 +213,7 @@ describe('how cold it is', () => {
   it('is changed by the manager alone', async () => {
     at([place()]);
     await says(/Read it by hand/i);
-    expect(pressable('Change it')).toEqual([]);
+    expect(pressable(/Change it|Add a place|Remove this place/)).toEqual([]);
   });
 
   it('is read at an hour of today where the hour is said', async () => {
@@ -215,6 +253,7 @@ const life: LotLife = {
   speciesName: 'Atlantic mackerel',
   iceDays: 9,
   supplier: 'Brannock Boats',
+  boat: 'Morwen Jane',
   condition: 'whole',
   landedAt: ago(40),
   verdict: 'accept',

@@ -39,6 +39,7 @@ describe('the life of a lot in one picture', () => {
     speciesName: 'European hake',
     iceDays: 11,
     supplier: 'Brannock Boats',
+    boat: '',
     condition: 'gutted',
     landedAt: iso(0),
     verdict: 'accept',

@@ -144,10 +144,7 @@ export default function Counter() {
             ? say('of_rows', { found: found.length, rows: rows.length })
             : view === 'list'
               ? say('everything_there_is')
-              : say('behind_in_places', {
-                  cold: placeName('place:cold_room'),
-                  freezer: placeName('place:freezer'),
-                })}
+              : [...new Set(['place:cold_room', ...back.map((r) => r.place)])].map(placeName).join(', ')}
         </h2>
         <StockList rows={listed} chosenKey={chosenKey} onChoose={hand.choose} />
       </div>

@@ -6,8 +6,8 @@ import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
 import { SelectField, TextField, wholeNumber, type Weight } from '../../parts/Field.tsx';
-import { stockPlaces } from '@ember-slate/core/ledger';
-import { usePlaceName } from '../../app/shop.tsx';
+import { isOfKind } from '@ember-slate/core/ledger';
+import { usePlaceName, useShop } from '../../app/shop.tsx';
 import { Amount } from './Amount.tsx';
 import { keyOf } from './bag.ts';
 import { rowKey } from '../../parts/rowKey.ts';
@@ -40,6 +40,7 @@ function Where({
   setAt: (at: string) => void;
 }) {
   const placeName = usePlaceName();
+  const { shop } = useShop();
   const codes = layout.flatMap((r) => Array.from({ length: r.places }, (_, i) => `${r.name}${i + 1}`));
   return (
     <div className="grid grid-cols-2 gap-5">
@@ -47,7 +48,7 @@ function Where({
         label={say('to')}
         value={to}
         onChange={setTo}
-        options={stockPlaces
+        options={shop.keeps
           .filter((p) => p !== row.place || p === 'place:slab')
           .map((p) => ({
             value: p,
@@ -69,7 +70,7 @@ function Where({
 
 /** What is frozen thaws in the cold room; what lies on the slab goes back there, all else comes out. */
 const usuallyTo = (row: StockRow, spot: string | undefined): Place =>
-  row.place === 'place:freezer' || (row.place === 'place:slab' && spot === undefined)
+  isOfKind(row.place, 'freezer') || (row.place === 'place:slab' && spot === undefined)
     ? 'place:cold_room'
     : 'place:slab';
 
@@ -114,12 +115,11 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
     );
     onDone();
   };
-  const caution =
-    to === 'place:freezer'
-      ? say('freeze_while_it_is_good_wrapped')
-      : row.place === 'place:freezer'
-        ? say('thaw_in_the_cold_room_out_of_its')
-        : null;
+  const caution = isOfKind(to, 'freezer')
+    ? say('freeze_while_it_is_good_wrapped')
+    : isOfKind(row.place, 'freezer')
+      ? say('thaw_in_the_cold_room_out_of_its')
+      : null;
   return (
     <Dialog
       open
@@ -144,7 +144,7 @@ export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
           />
         )}
         {caution && <p className="pb-3 text-ink2">{caution}</p>}
-        {(to === 'place:freezer' || problem?.errors?.[0]?.path === 'reason') && (
+        {(isOfKind(to, 'freezer') || problem?.errors?.[0]?.path === 'reason') && (
           <TextField
             label={say('why_now')}
             value={reason}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { stockPlaces } from '@ember-slate/core/ledger';
-import { usePlaceName, useTimes } from '../../app/shop.tsx';
+import { usePlaceName, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { SelectField, TextField, WeightField, wholeNumber, type Weight } from '../../parts/Field.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
@@ -176,6 +176,7 @@ function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> 
 /** Stock-take by walking with the scale: row after row, the book is not shown until the weight is taken. */
 export default function StockTake() {
   const placeName = usePlaceName();
+  const { shop } = useShop();
   const { today } = useTimes();
   const { data: rows, problem, refetch } = useRead(contract.counter.stock);
   const { data: counts } = useRead(contract.counter.counts, { query: { day: today() } });
@@ -222,7 +223,7 @@ export default function StockTake() {
             }}
             options={[
               { value: 'all', name: say('the_whole_shop') },
-              ...stockPlaces.map((p) => ({
+              ...shop.keeps.map((p) => ({
                 value: p,
                 name: placeName(p),
               })),

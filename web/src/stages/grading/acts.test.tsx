@@ -29,6 +29,7 @@ const lot = (more: object = {}) => ({
   speciesName: 'European hake',
   supplier: 'Harbour Market',
   gear: null,
+  boat: '',
   condition: 'gutted',
   pieces: 4,
   grams: 9200,

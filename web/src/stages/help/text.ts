@@ -237,6 +237,12 @@ export const help: Readonly<Record<string, HelpOf>> = {
     keys: [],
     words: ['claim', 'yield'],
   },
+  boats: {
+    answers: say('boats_answers'),
+    how: [say('boats_1'), say('boats_2'), say('boats_3')],
+    keys: [],
+    words: ['sign', 'ice_days'],
+  },
   schemes: {
     answers: say('schemes_answers'),
     how: [say('schemes_1'), say('schemes_2'), say('schemes_3')],

@@ -21,6 +21,7 @@ import { LotForm } from './LotForm.tsx';
 import type { LotDraft } from './useLotForm.ts';
 import { differenceText } from './words.ts';
 import { formatMoney } from '../../parts/money.ts';
+import { boatPath } from './words.ts';
 import { say } from './say.ts';
 
 /** Closing asks for a reason when the note and the scale differ. */
@@ -153,6 +154,11 @@ function Origin({ lot: l }: { lot: LotRow }) {
         <span title={areaWords(l.area)}>{isSeaArea(l.area) ? say('fao', { area: l.area }) : l.area}</span>
       )}
       {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
+      {l.boat && (
+        <Link className="why" to={boatPath(l.boat)}>
+          {l.boat}
+        </Link>
+      )}
     </>
   );
 }

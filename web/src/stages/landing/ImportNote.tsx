@@ -28,6 +28,7 @@ const fieldNames: Record<NoteField, string> = {
   production: say('caught_or_farmed'),
   area: say('area_country'),
   gear: say('gear'),
+  boat: say('boat_or_farm'),
   caught: say('caught_on'),
   lot: say('their_lot'),
   remarks: say('remarks'),

@@ -1,7 +1,9 @@
+import { contract } from '@ember-slate/contract';
 import { inWords } from '@ember-slate/words/core';
 import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
 import { conditionName, conditionsFor, isPiece, shortName } from '@ember-slate/core/species';
 import { useEffect, useRef } from 'react';
+import { useRead } from '../../app/api.ts';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, MoneyField, SelectField, TextField, WeightField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
@@ -48,6 +50,7 @@ const stale = {
     production: say('production'),
     area: say('area'),
     gear: say('gear'),
+    boat: say('boat_or_farm'),
     caughtOn: say('caught_on'),
     supplierLot: say('suppliers_lot'),
     remarks: say('remarks'),
@@ -134,6 +137,7 @@ function WhatCame({ state, isNew }: { state: LotFormState; isNew: boolean }) {
 /** Where it lived, how it was caught, and by which papers. */
 function WhereFrom({ form }: Pick<LotFormState, 'form'>) {
   const { production, area } = form.values;
+  const { data: boats } = useRead(contract.landing.boats);
   return (
     <>
       <Choice
@@ -165,6 +169,14 @@ function WhereFrom({ form }: Pick<LotFormState, 'form'>) {
           options={gearClasses.map((g) => ({ value: g, name: g }))}
         />
       )}
+      <Picker
+        className={production === 'farmed' ? 'col-span-2' : ''}
+        label={production === 'farmed' ? say('farm') : say('boat')}
+        {...form.field('boat')}
+        free
+        options={(boats ?? []).map((b) => ({ value: b.name, name: b.name }))}
+        note={say('as_the_note_says')}
+      />
       <DayField
         label={production === 'farmed' ? say('harvested_on') : say('caught_on')}
         {...form.field('caughtOn')}

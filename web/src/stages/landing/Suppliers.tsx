@@ -1,7 +1,7 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
 import { useMemo } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { useChosenRow } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -14,6 +14,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { TextField } from '../../parts/Field.tsx';
+import { PaneList } from '../../parts/PaneList.tsx';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -243,7 +244,6 @@ function Settle({ id, asked }: { id: number; asked: number }) {
 export default function Suppliers() {
   const { data: suppliers, problem, refetch } = useRead(contract.landing.suppliers);
   const chosen = Number(useParams().id ?? 0);
-  const go = useNavigate();
   const { me } = useShop();
   const [bringing, setList] = useChosenRow('list');
   if (!suppliers) return <Waiting problem={problem} onRetry={refetch} />;
@@ -269,21 +269,13 @@ export default function Suppliers() {
     );
   return (
     <div className="panes grid-cols-[190px_minmax(0,1fr)]">
-      <ul aria-label={say('suppliers')} className="pane-list pt-1">
-        {suppliers.map((s) => (
-          <li key={s.id} className="border-b border-line">
-            <button
-              type="button"
-              aria-current={s.id === shown.id}
-              onClick={() => void go(`/suppliers/${s.id}`)}
-              className={`block min-h-12 w-full px-2 text-left font-figure text-label font-semibold hover:bg-lift ${s.id === shown.id ? 'bg-lift outline-[2.5px] -outline-offset-2 outline-ink' : ''}`}
-            >
-              {s.name}
-            </button>
-          </li>
-        ))}
+      <PaneList
+        label={say('suppliers')}
+        chosen={shown.id}
+        rows={suppliers.map((s) => ({ key: s.id, name: s.name, to: `/suppliers/${s.id}` }))}
+      >
         {list && <li className="pt-3">{list}</li>}
-      </ul>
+      </PaneList>
       <div className="pane">
         <Record key={shown.id} id={shown.id} />
       </div>

@@ -152,6 +152,7 @@ describe('what is sent', () => {
       { scaled: 'no' },
     ],
     ['farmed fish has no gear', { production: 'farmed', area: 'Norway' }, { gear: null }],
+    ['a boat is that boat', { boat: 'Morwen Jane' }, { boat: 'Morwen Jane' }],
     ['no day is no day', { caughtOn: '' }, { caughtOn: null }],
     ['a day is that day', { caughtOn: '2026-11-20' }, { caughtOn: '2026-11-20' }],
   ])('%s', async (_name, more, sent) => {

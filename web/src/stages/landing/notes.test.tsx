@@ -1,12 +1,13 @@
 import type { SupplierRecord } from '@ember-slate/contract';
 import { noteFields } from '@ember-slate/core/landing';
-import { act, fireEvent } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { describe, expect, it } from 'vitest';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
 import { field, fill, only, page, press, pressable, says, waitsFor } from '../../testing/hands.ts';
-import { Refusal, served } from '../../testing/served.tsx';
+import { Refusal, served, shopDay } from '../../testing/served.tsx';
 import Landing from './Landing.tsx';
+import Boats from './Boats.tsx';
 import Suppliers from './Suppliers.tsx';
 
 /*
@@ -24,6 +25,7 @@ const noteLot = {
   production: 'caught' as const,
   area: '27',
   gear: null,
+  boat: '',
   caughtOn: null,
   supplierLot: '',
   remarks: '',
@@ -284,5 +286,67 @@ describe('the record of a supplier', () => {
   it('is none before the first delivery', async () => {
     served(suppliers.screen, { 'GET /api/suppliers': [] }, manager, '/suppliers');
     await says(/No supplier yet/);
+  });
+});
+
+describe('the page of a boat', () => {
+  const lots = [
+    {
+      id: 5,
+      code: '261126-H1',
+      speciesName: 'European hake',
+      supplier: 'Quay Boats',
+      landedOn: shopDay,
+      caughtOn: null,
+      grams: 9200,
+      verdict: 'use_today',
+      mark: 60,
+    },
+    {
+      id: 6,
+      code: '261126-C1',
+      speciesName: 'Cod',
+      supplier: 'Harbour Market',
+      landedOn: shopDay,
+      caughtOn: shopDay,
+      grams: 800,
+      verdict: null,
+      mark: null,
+    },
+  ];
+  const boats = (
+    <Routes>
+      <Route path="/boats/:id" element={<Boats />} />
+      <Route path="/boats" element={<Boats />} />
+    </Routes>
+  );
+  const answers = {
+    'GET /api/boats': [
+      { name: 'Grey Petrel', lots: 2, last: shopDay },
+      { name: 'Tarnwick Sound pens', lots: 1, last: shopDay },
+    ],
+    'GET /api/boats/lots?name=Grey+Petrel': { name: 'Grey Petrel', farm: false, lots },
+    'GET /api/boats/lots?name=Tarnwick+Sound+pens': {
+      name: 'Tarnwick Sound pens',
+      farm: true,
+      lots: lots.slice(1),
+    },
+  };
+
+  it('says what was landed of it, whoever brought it, and how good it was', async () => {
+    served(boats, answers, bench, '/boats');
+    await says(/Grey Petrel: average grade 60 of 100/);
+    expect(page()).toMatch(/2 lots landed of it, 10\.00 kg in all/);
+    for (const words of [/Quay Boats/, /Harbour Market/, /for the day/, /not graded yet/, /Caught on/])
+      expect(page()).toMatch(words);
+    expect(screen.getByRole('link', { name: '261126-H1' }).getAttribute('href')).toBe('/lots/5');
+    await press(/Tarnwick Sound pens/);
+    await says(/1 lot landed of it/);
+    expect(page()).toMatch(/Harvested on/);
+  });
+
+  it('says how one comes to be there', async () => {
+    served(boats, { 'GET /api/boats': [] }, bench, '/boats');
+    await says(/No boat or farm yet/);
   });
 });

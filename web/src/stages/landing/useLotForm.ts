@@ -29,6 +29,7 @@ interface LotValues {
   production: LotRow['production'];
   area: string;
   gear: string;
+  boat: string;
   caughtOn: string;
   supplierLot: string;
   scaled: NonNullable<LotRow['scaled']>;
@@ -59,6 +60,7 @@ const blank: LotValues = {
   production: 'caught',
   area: '27',
   gear: '',
+  boat: '',
   caughtOn: '',
   supplierLot: '',
   scaled: 'no',
@@ -67,10 +69,16 @@ const blank: LotValues = {
   remarks: '',
   reason: '',
 };
-const originOf = ({ production, area, gear }: Pick<LotRow, 'production' | 'area' | 'gear'>) => ({
+const originOf = ({
+  production,
+  area,
+  gear,
+  boat,
+}: Pick<LotRow, 'production' | 'area' | 'gear' | 'boat'>) => ({
   production,
   area,
   gear: gear ?? '',
+  boat,
 });
 /** What a lot is and was the last time: the species, how it came, how many, at what price, from where. */
 const sameAs = (lot: LotRow | LotDraft) => ({
@@ -119,6 +127,7 @@ const bodyOf = (v: LotValues, species: Species | undefined, lot: LotRow | null) 
   production: v.production,
   area: v.area,
   gear: v.production === 'farmed' ? null : v.gear || null,
+  boat: v.boat,
   caughtOn: v.caughtOn || null,
   supplierLot: v.supplierLot,
   scaled: isScaly(species, v.condition) ? v.scaled : ('no' as const),

@@ -2,6 +2,9 @@ import type { Delivery } from '@ember-slate/contract';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
 
+/** The page of a boat or a farm. */
+export const boatPath = (name: string): string => `/boats/${encodeURIComponent(name)}`;
+
 /** One difference between the note and the scale, in words. */
 export function differenceText(
   { of, by }: Delivery['differences'][number],

@@ -30,12 +30,17 @@ export function BackupsForm({ backups, onDone }: { backups: AllSettings['backups
       onLeave={onDone}
       stale={{ names: { folder: say('folder') } }}
       more={
-        <Button
-          busy={now.busy}
-          onPress={() => void now.send(undefined).then((o) => said(o, say('backup_begins')))}
-        >
-          {say('back_up_now')}
-        </Button>
+        <>
+          <Button
+            busy={now.busy}
+            onPress={() => void now.send(undefined).then((o) => said(o, say('backup_begins')))}
+          >
+            {say('back_up_now')}
+          </Button>
+          <a className="btn" href={contract.settings.export.path} download>
+            {say('export_everything')}
+          </a>
+        </>
       }
     >
       <LastBackup />
@@ -46,6 +51,7 @@ export function BackupsForm({ backups, onDone }: { backups: AllSettings['backups
         placeholder="/mnt/usb/backups"
         note={say('empty_for_beside_the_records')}
       />
+      <p className="pb-3 text-note text-ink2">{say('export_how')}</p>
     </Form>
   );
 }

@@ -30,7 +30,7 @@ export function SensorKey({ made }: { made: AllSettings['devices']['sensorKey'] 
   };
   return (
     <div className="border-t border-line py-3">
-      <h3 className="text-label">{say('sensors_that_send_by_themselves')}</h3>
+      <h2 className="text-label">{say('sensors_that_send_by_themselves')}</h2>
       <p className="pb-2 text-ink2">
         {made ? say('sensor_key_made', { by: made.by, at: when(made.at) }) : say('no_sensor_key')}
       </p>

@@ -2,7 +2,7 @@ import { inWords } from '@ember-slate/words/core';
 import { remembered } from '../../../platform/kept.ts';
 import type { DayClose } from '@ember-slate/contract';
 import { addDays, formatInstant, instantOn } from '@ember-slate/core/calendar';
-import { itemName } from '@ember-slate/core/ledger';
+import { isOfKind, itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { today, type Reader } from '../../../platform/context.ts';
 import { placeholders, rows } from '../../../platform/db.ts';
@@ -44,7 +44,9 @@ export const checksOf = remembered(async (work: Reader, day: string): Promise<Da
 export async function temperaturesOf(work: Reader, day: string): Promise<DayClose['temperatures']> {
   const from = instantOn(day, 0, work.settings);
   const to = instantOn(addDays(day, 1), 0, work.settings);
-  const found = (await places(work.tx)).filter((p) => p.limitTenths !== null);
+  const found = (await places(work.tx)).filter(
+    (p) => p.limitTenths !== null && (p.removedAt === null || p.removedAt > from),
+  );
   // A stretch of each place by its number: joined to the places, every reading of ten years would be passed.
   const read = await rows<{ id: number; low: number; high: number }>(
     work.tx,
@@ -83,7 +85,7 @@ export async function ordersLeft(work: Reader, day: string): Promise<DayClose['o
 export async function onSlab(work: Reader, day: string): Promise<DayClose['onSlab']> {
   if (day !== today(work)) return [];
   const lying = (await stockRows(work.tx)).filter(
-    (r) => r.account === 'place:slab' || r.account === 'place:display',
+    (r) => r.account === 'place:slab' || isOfKind(r.account, 'display'),
   );
   const lots = new Map(
     (

@@ -1,10 +1,11 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import type { BodyOf, contract } from '@ember-slate/contract';
+import { placesOfKind, type StockPlace } from '@ember-slate/core/ledger';
 import type { Work } from '../../../platform/context.ts';
 import { row, run, type Tx } from '../../../platform/db.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
 import { type PlaceRow, places, type ReadingSource } from '../../../shop/logs.ts';
-import { coldPlaces } from '../../../shop/places.ts';
+import { coldPlaces, isRemovable } from '../../../shop/places.ts';
 import { onePlace } from '../queries/log.ts';
 import { say } from '../say.ts';
 
@@ -46,7 +47,7 @@ export async function readRound(
   if (new Set(body.readings.map((r) => r.id)).size < body.readings.length)
     throw fieldProblem('readings', say('a_place_is_there_twice'));
   for (const [i, r] of body.readings.entries()) {
-    const place = all.find((p) => p.id === r.id);
+    const place = all.find((p) => p.id === r.id && p.removedAt === null);
     if (!place) throw fieldProblem(`readings.${i}.id`, say('no_such_place'));
     const warm = place.limitTenths !== null && r.tenths > place.limitTenths;
     if (warm && r.done === '')
@@ -108,6 +109,68 @@ export async function answerAlarm(
   return { id: made.insertId };
 }
 
+type PlaceFields = Pick<BodyOf<typeof contract.cold.edit>, 'name' | 'setTenths' | 'limitTenths' | 'sensor'>;
+
+/** What a place says of itself: a limit above its set point, a name and a sensor no other has. */
+async function checkPlace(work: Work, body: PlaceFields, id: number | null): Promise<void> {
+  if (body.limitTenths !== null && body.limitTenths <= body.setTenths)
+    throw fieldProblem('limitTenths', say('the_limit_lies_above_the_set_point'));
+  const others = (await places(work.tx)).filter((p) => p.id !== id && p.removedAt === null);
+  const taken = others.find((p) => p.sensor !== null && p.sensor === body.sensor);
+  if (taken) throw fieldProblem('sensor', say('that_sensor_reads_another', { place: taken.name }));
+  if (others.some((p) => p.name.toLowerCase() === body.name.toLowerCase()))
+    throw fieldProblem('name', say('another_place_is_called_that'));
+}
+
+/** Another place of a kind. An account is never given twice: what lay in the one before stays known by it. */
+export async function addPlace(
+  work: Work,
+  { kind, ...body }: BodyOf<typeof contract.cold.add>,
+): Promise<{ id: number }> {
+  await checkPlace(work, body, null);
+  const had = new Set((await places(work.tx)).map((p) => p.account));
+  const account = placesOfKind(kind).find((a) => !had.has(a));
+  if (!account) throw problems.conflict(say('nine_of_a_kind_is_the_most'));
+  const made = await run(
+    work.tx,
+    'INSERT INTO place (account, name, set_tenths, limit_tenths, sensor) VALUES (?, ?, ?, ?, ?)',
+    [account, body.name, body.setTenths, body.limitTenths, body.sensor],
+  );
+  return { id: made.insertId };
+}
+
+/** Takes a place away in which nothing lies, or has it again; it is read by no sensor until somebody says which. */
+export async function removePlace(
+  work: Work,
+  id: number,
+  { removed, version }: BodyOf<typeof contract.cold.remove>,
+): Promise<{ id: number }> {
+  const place = await row<PlaceFields & { version: number; account: StockPlace }>(
+    work.tx,
+    'SELECT version, account, name, set_tenths AS setTenths, limit_tenths AS limitTenths FROM place WHERE id = ? FOR UPDATE',
+    [id],
+  );
+  if (!place) throw problems.notFound(say('no_such_place'));
+  if (place.version !== version) {
+    const there = await onePlace(work.tx, id);
+    throw problems.stale(say('someone_changed_this_place'), { ...there, removed: there.removedAt !== null });
+  }
+  if (!isRemovable(place.account)) throw problems.conflict(say('no_shop_does_without_it'));
+  const lying = await row(
+    work.tx,
+    'SELECT 1 FROM balance WHERE account = ? AND (grams > 0 OR pieces > 0) LIMIT 1 LOCK IN SHARE MODE',
+    [place.account],
+  );
+  if (!removed) await checkPlace(work, { ...place, sensor: null }, id);
+  if (removed && lying) throw problems.conflict(say('something_lies_there_move_it_first'));
+  await run(
+    work.tx,
+    'UPDATE place SET removed_at = ?, removed_by = ?, sensor = NULL, version = version + 1 WHERE id = ?',
+    [removed ? work.now : null, removed ? work.actor.id : null, id],
+  );
+  return { id };
+}
+
 export async function editPlace(
   work: Work,
   id: number,
@@ -119,12 +182,7 @@ export async function editPlace(
   if (!place) throw problems.notFound(say('no_such_place'));
   if (place.version !== body.version)
     throw problems.stale(say('someone_changed_this_place'), await onePlace(work.tx, id));
-  if (body.limitTenths !== null && body.limitTenths <= body.setTenths)
-    throw fieldProblem('limitTenths', say('the_limit_lies_above_the_set_point'));
-  const taken = (await places(work.tx)).find(
-    (p) => p.id !== id && p.sensor !== null && p.sensor === body.sensor,
-  );
-  if (taken) throw fieldProblem('sensor', say('that_sensor_reads_another', { place: taken.name }));
+  await checkPlace(work, body, id);
   await run(
     work.tx,
     'UPDATE place SET name = ?, set_tenths = ?, limit_tenths = ?, sensor = ?, version = version + 1 WHERE id = ?',

@@ -1,6 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
 import type { FrozenRow } from '@ember-slate/contract';
-import { itemName } from '@ember-slate/core/ledger';
+import { isOfKind, itemName } from '@ember-slate/core/ledger';
 import type { Reader } from '../../../platform/context.ts';
 import { formsOf } from '../../../platform/settings.ts';
 import { clocksOf, freezingOf, rawOf } from '../../../shop/clocks.ts';
@@ -32,7 +32,7 @@ export async function frozenRows(work: Reader): Promise<FrozenRow[]> {
           pieces: r.pieces,
           frozenAt: iso(
             state.clock.frozenAt ??
-              state.clock.path.findLast((p) => p.place === 'place:freezer')?.from ??
+              state.clock.path.findLast((p) => isOfKind(p.place, 'freezer'))?.from ??
               null,
           ),
           thawedAt: iso(state.clock.thawedAt),

@@ -41,6 +41,7 @@ export async function lotLife(work: Reader, id: number): Promise<LotLife> {
     speciesName: species.name,
     iceDays: species.iceDays,
     supplier: lot.supplier,
+    boat: lot.boat,
     condition: lot.condition,
     landedAt: lot.arrivedAt.toISOString(),
     verdict: lot.verdict,

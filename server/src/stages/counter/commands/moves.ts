@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import type { BodyOf, contract } from '@ember-slate/contract';
 import { refrozen } from '@ember-slate/core/board';
-import type { Account, Entry } from '@ember-slate/core/ledger';
+import { isOfKind, type Account, type Entry } from '@ember-slate/core/ledger';
 import { apportion } from '@ember-slate/core/units';
 import { lockBalance, post } from '../../../platform/books/ledger.ts';
 import { lockLots, removeStock } from '../../../platform/books/stock.ts';
@@ -12,6 +12,7 @@ import { accountKey, carriesPromises, type Key } from '../../../shop/keys.ts';
 import { lotsById } from '../../../shop/lots.ts';
 import { promisedFish } from '../../../shop/onHand.ts';
 import { speciesById } from '../../../shop/species.ts';
+import { keepPlace } from '../../../shop/places.ts';
 import { rowsOf } from '../../../shop/stock.ts';
 import { giveSpot } from './slab.ts';
 import { say } from '../say.ts';
@@ -73,7 +74,8 @@ export async function move(work: Work, body: BodyOf<typeof contract.counter.move
   if (body.to === body.place) throw fieldProblem('to', say('it_lies_there_already'));
   await lockLots(work.tx, await lotsOf(work, [body]));
   await keepPromises(work, body, body.pieces);
-  if (body.to === 'place:freezer') await mayFreeze(work, body, body.reason);
+  await keepPlace(work, body.to);
+  if (isOfKind(body.to, 'freezer')) await mayFreeze(work, body, body.reason);
   const id = await post(work, 'move', await removeFromRow(work, body, body, body.to), body.reason);
   if (body.to === 'place:slab') await giveSpot(work, body, body.spot);
   return { id };
@@ -85,6 +87,7 @@ export async function moveAll(
   body: BodyOf<typeof contract.counter.moveAll>,
 ): Promise<{ moved: number }> {
   await lockLots(work.tx, await lotsOf(work, body.rows));
+  await keepPlace(work, body.to);
   const entries: Entry[] = [];
   for (const [i, key] of body.rows.entries()) {
     if (key.place === body.to) throw fieldProblem(`rows.${i}`, say('it_lies_there_already'));
@@ -92,7 +95,7 @@ export async function moveAll(
     if (!parts.some((p) => p.grams > 0)) throw problems.short(say('something_chosen_is_not_there_any'));
     for (const part of parts) {
       await keepPromises(work, part, part.pieces);
-      if (body.to === 'place:freezer') await mayFreeze(work, part, '');
+      if (isOfKind(body.to, 'freezer')) await mayFreeze(work, part, '');
       entries.push(...(await removeStock(work, accountKey(part), part, body.to)));
     }
   }

@@ -1,3 +1,4 @@
+import { placesOfKind } from '@ember-slate/core/ledger';
 import { inWords } from '@ember-slate/words/core';
 import { isSaid } from '@ember-slate/words/said';
 import type { AnswerOf, contract, StockRow, WeightSource } from '@ember-slate/contract';
@@ -13,7 +14,7 @@ import { say } from '../say.ts';
 
 type Found = AnswerOf<typeof contract.counter.scan>;
 
-const places = ['place:slab', 'place:display', 'place:cold_room', 'place:van', 'place:freezer'];
+const places = placesOfKind('slab', 'display', 'cold_room', 'van', 'freezer');
 
 /** The row a label's piece lies in: on the slab before the cold room, what ends first before the rest. */
 function rowFor(all: readonly StockRow[], fits: (r: StockRow) => boolean, what: string): StockRow {

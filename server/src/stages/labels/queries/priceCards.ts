@@ -1,3 +1,4 @@
+import { isOfKind } from '@ember-slate/core/ledger';
 import type { Article, StockRow } from '@ember-slate/contract';
 import { perUnit, type PriceUnit } from '@ember-slate/core/costs';
 import { originOf, type ProductionMethod } from '@ember-slate/core/labels';
@@ -33,8 +34,8 @@ const unitWords = { kg: say('unit_kg'), '100g': say('unit_100_g'), lb: say('unit
 /** What is on sale: what lies before the customers, or, before anything does, what may be brought out. */
 async function onSale(work: Reader): Promise<StockRow[]> {
   const may = (await stock(work)).filter((r) => r.saleable && r.blocked === null && r.pricePerKg !== null);
-  const out = may.filter((r) => r.place === 'place:slab' || r.place === 'place:display');
-  return out.length > 0 ? out : may.filter((r) => r.place === 'place:cold_room');
+  const out = may.filter((r) => r.place === 'place:slab' || isOfKind(r.place, 'display'));
+  return out.length > 0 ? out : may.filter((r) => isOfKind(r.place, 'cold_room'));
 }
 
 interface Origin {

@@ -131,6 +131,7 @@ export const lotValues = (l: LotInput) => [
   l.production,
   l.area,
   l.production === 'farmed' ? null : l.gear,
+  l.boat,
   l.caughtOn,
   l.supplierLot,
   l.slit,
@@ -173,7 +174,7 @@ export async function addLot(
   const made = await run(
     work.tx,
     `INSERT INTO lot (code, delivery_id, landed_on, species_id, arrival_condition, pieces, grams, weight_source, price_per_kg,
-       production, area, gear, caught_on, supplier_lot, slit, scaled, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       production, area, gear, boat, caught_on, supplier_lot, slit, scaled, remarks) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [code, deliveryId, delivery.landed_on, ...lotValues(lot)],
   );
   const whole = { lotId: made.insertId, item: 'whole', batch: 0, grams: lot.grams, pieces: lot.pieces };

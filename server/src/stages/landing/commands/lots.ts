@@ -106,9 +106,9 @@ export async function splitLot(
   const made = await run(
     work.tx,
     `INSERT INTO lot (code, delivery_id, parent_id, species_id, landed_on, arrival_condition, slit, scaled, pieces, grams, weight_source,
-       price_per_kg, production, area, gear, caught_on, supplier_lot, remarks, hold_reason, damage)
+       price_per_kg, production, area, gear, boat, caught_on, supplier_lot, remarks, hold_reason, damage)
      SELECT ?, delivery_id, id, species_id, landed_on, arrival_condition, slit, scaled, ?, ?, ?,
-       price_per_kg, production, area, gear, caught_on, supplier_lot, ?, hold_reason, damage FROM lot WHERE id = ?`,
+       price_per_kg, production, area, gear, boat, caught_on, supplier_lot, ?, hold_reason, damage FROM lot WHERE id = ?`,
     [code, body.pieces, body.grams, body.source, body.remarks, id],
   );
   const part = { item: 'whole', batch: 0, grams: body.grams, pieces: body.pieces };

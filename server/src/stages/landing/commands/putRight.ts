@@ -138,6 +138,7 @@ async function lotChanges(work: Work, was: LotInput, now: LotInput): Promise<Cor
     [say('price_a_kg')]: both((l) => moneyText(work, l.pricePerKg)),
     [say('origin')]: both((l) => say('origin_is', { production: l.production, area: l.area })),
     [say('gear')]: both((l) => (l.production === 'farmed' ? '' : (l.gear ?? ''))),
+    [say('boat_or_farm')]: both((l) => l.boat),
     [say('caught_on')]: both((l) => l.caughtOn ?? ''),
     [say('suppliers_lot')]: both((l) => l.supplierLot),
     [say('gutting_slit')]: both((l) => say('slit_is', { slit: l.slit })),
@@ -302,7 +303,7 @@ export const putLotRight =
     await run(
       work.tx,
       `UPDATE lot SET species_id = ?, arrival_condition = ?, pieces = ?, grams = ?, weight_source = ?, price_per_kg = ?,
-       production = ?, area = ?, gear = ?, caught_on = ?, supplier_lot = ?, slit = ?, scaled = ?, remarks = ?, version = version + 1 WHERE id = ?`,
+       production = ?, area = ?, gear = ?, boat = ?, caught_on = ?, supplier_lot = ?, slit = ?, scaled = ?, remarks = ?, version = version + 1 WHERE id = ?`,
       [...lotValues(lot), id],
     );
     // Fish weighed one by one are the lot, or say nothing of it any more.

@@ -22,6 +22,7 @@ interface Labelled {
   production: 'caught' | 'caught_freshwater' | 'farmed';
   area: string;
   gear: string | null;
+  boat: string;
   caughtOn: string | null;
   landedOn: string;
   supplierLot: string;
@@ -47,7 +48,7 @@ export async function lotSheet(
 ): Promise<{ code: string; sheet: TDocumentDefinitions }> {
   const lot = await row<Labelled>(
     work.tx,
-    `SELECT l.code, l.species_id AS speciesId, l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.weight_source AS source, l.production, l.area, l.gear,
+    `SELECT l.code, l.species_id AS speciesId, l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.weight_source AS source, l.production, l.area, l.gear, l.boat,
        l.caught_on AS caughtOn, l.landed_on AS landedOn, l.supplier_lot AS supplierLot, s.name AS supplier
      FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id WHERE l.id = ?`,
     [id],
@@ -66,7 +67,9 @@ export async function lotSheet(
   ].join('');
   const facts = [
     `${produced[lot.production]}: ${where}`,
-    lot.gear ?? '',
+    [lot.gear ?? '', lot.boat && say(lot.production === 'farmed' ? 'farm_is' : 'boat_is', { boat: lot.boat })]
+      .filter((f) => f !== '')
+      .join(', '),
     `${inWords(conditionName[lot.condition])} ${conditionCode[lot.condition]}, ${lot.pieces} ${isPiece(lot.condition) ? 'pieces' : 'fish'}`,
     say('landed', {
       landedOn: lot.landedOn,

@@ -65,7 +65,7 @@ export async function lastLots(
   return rows(
     work.tx,
     `SELECT l.species_id AS speciesId, sp.name AS speciesName, l.arrival_condition AS \`condition\`, l.pieces, l.grams,
-       l.price_per_kg AS pricePerKg, l.production, l.area, l.gear, l.caught_on AS caughtOn, '' AS supplierLot, '' AS remarks
+       l.price_per_kg AS pricePerKg, l.production, l.area, l.gear, l.boat, l.caught_on AS caughtOn, '' AS supplierLot, '' AS remarks
      FROM lot l JOIN species sp ON sp.id = l.species_id WHERE l.parent_id IS NULL AND l.pieces > 0 AND l.delivery_id =
        (SELECT d.id FROM delivery d JOIN supplier s ON s.id = d.supplier_id AND s.name = ?
         WHERE EXISTS (SELECT 1 FROM lot x WHERE x.delivery_id = d.id) AND d.state = 'closed' ORDER BY d.arrived_at DESC, d.id DESC LIMIT 1)

@@ -1,5 +1,6 @@
 import type { SupplierRecord } from '@ember-slate/contract';
 import { dayMs, daysBetween } from '@ember-slate/core/calendar';
+import type { Species } from '@ember-slate/core/species';
 import { multiplyRate } from '@ember-slate/core/units';
 import type { Reader } from '../../../platform/context.ts';
 import { row, rows } from '../../../platform/db.ts';
@@ -8,6 +9,10 @@ import { speciesById } from '../../../shop/species.ts';
 import { say } from '../say.ts';
 
 const days = 90;
+
+/** What a grade gives a fish, out of 100: the share of its life on ice that is left. */
+export const markOf = (used: number, species: Pick<Species, 'iceDays'>): number =>
+  Math.round(100 * (1 - Math.min(1, used / species.iceDays)));
 
 /** What a supplier's deliveries were like: temperatures, weights, grades, claims and yields of the last 90 days. */
 export async function supplierRecord(work: Reader, id: number): Promise<SupplierRecord> {
@@ -92,7 +97,7 @@ export async function supplierRecord(work: Reader, id: number): Promise<Supplier
       })),
     marks: graded.map((l) => ({
       at: l.gradedAt!.toISOString(),
-      value: Math.round(100 * (1 - Math.min(1, l.used! / book.get(l.speciesId)!.iceDays))),
+      value: markOf(l.used!, book.get(l.speciesId)!),
       about: l.code,
     })),
     ages: graded

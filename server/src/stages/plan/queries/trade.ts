@@ -5,10 +5,14 @@ import type { Species } from '@ember-slate/core/species';
 import { balanceOnHand } from '../../../shop/onHand.ts';
 import { dayMs } from '@ember-slate/core/calendar';
 import { expectedCut } from '@ember-slate/core/board';
-import { rows } from '../../../platform/db.ts';
+import { placesOfKind } from '@ember-slate/core/ledger';
+import { placeholders, rows } from '../../../platform/db.ts';
 import { trimOf } from '@ember-slate/core/yields';
 import { type CounterClass, type CounterClassId, counterClassIds } from '@ember-slate/core/cutplan';
 import { type Form, formRefusal } from '@ember-slate/core/forms';
+
+/** Where what was cut lies for sale. */
+const onSale = placesOfKind('cold_room', 'slab', 'display');
 
 /** Days of sales the counter's demand is learned from. */
 const demandDays = 28;
@@ -44,7 +48,8 @@ export async function tradeOf(work: Reader) {
   const lying = await rows<{ speciesId: string; item: string; grams: number }>(
     work.tx,
     `SELECT lot.species_id AS speciesId, b.item, SUM(b.grams) AS grams FROM ${balanceOnHand} JOIN lot ON lot.id = b.lot_id
-     WHERE b.account IN ('place:cold_room', 'place:slab', 'place:display') AND b.grams > 0 AND b.item <> 'whole' GROUP BY lot.species_id, b.item`,
+     WHERE b.account IN (${placeholders(onSale.length)}) AND b.grams > 0 AND b.item <> 'whole' GROUP BY lot.species_id, b.item`,
+    [...onSale],
   );
   const at = <T extends { speciesId: string; item: string }>(
     list: readonly T[],

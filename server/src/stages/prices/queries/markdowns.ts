@@ -1,3 +1,4 @@
+import { placesOfKind } from '@ember-slate/core/ledger';
 import type { MarkdownOffer, StockRow } from '@ember-slate/contract';
 import { addDays, closingOf, isTradingDay } from '@ember-slate/core/calendar';
 import { markdown, usualElasticity, usualTraffic } from '@ember-slate/core/prices';
@@ -35,7 +36,7 @@ const mayBeMarked = (r: StockRow): r is StockRow & { sellBy: string; fullPerKg: 
   r.sellBy !== null &&
   r.fullPerKg !== null &&
   r.freeGrams > 0 &&
-  ['place:slab', 'place:display', 'place:cold_room'].includes(r.place);
+  placesOfKind('slab', 'display', 'cold_room').includes(r.place);
 
 /**
  * Rows with less life than buyers at full price, each with the path of prices that brings most. What ends sooner of the

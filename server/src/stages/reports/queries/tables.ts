@@ -21,7 +21,7 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
     about: say('lots_as_landed_with_the_grade_that'),
     by: 'day',
     sql: `SELECT l.code, s.name AS supplier, p.name AS species, p.scientific_name, l.landed_on, l.arrival_condition, l.pieces, l.grams,
-      l.weight_source, l.price_per_kg, l.production, l.area, l.gear, l.caught_on, l.supplier_lot, g.verdict, g.category, g.used_days, l.remarks
+      l.weight_source, l.price_per_kg, l.production, l.area, l.gear, l.boat, l.caught_on, l.supplier_lot, g.verdict, g.category, g.used_days, l.remarks
       FROM lot l JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id JOIN species p ON p.id = l.species_id
       LEFT JOIN grade g ON g.id = l.grade_id WHERE l.landed_on BETWEEN ? AND ? AND l.pieces > 0 ORDER BY l.id`,
   },
