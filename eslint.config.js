@@ -65,6 +65,10 @@ export default defineConfig(
           selector: ':matches(Literal[value=/°C/], TemplateElement[value.raw=/°C/])',
           message: 'A temperature is said in the degrees of the screen: useDegrees.',
         },
+        {
+          selector: "Property[key.name='className'] > Literal[value=/max-sm:hidden/]",
+          message: 'A column that is left out on a telephone is `wide`: its heading goes too.',
+        },
       ],
     },
   },

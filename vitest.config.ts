@@ -50,13 +50,15 @@ export default defineConfig({
         ],
         together,
       ),
-      project('server', ['server/tests/**/*.test.ts', 'demo/tests/**/*.test.ts'], {
-        ...together,
-        globalSetup: 'server/tests/database.ts',
-        hookTimeout: 60_000,
-        maxWorkers: 4,
-        sequence: { groupOrder: 1 },
-      }),
+      asBuilt(
+        project('server', ['server/tests/**/*.test.ts', 'demo/tests/**/*.test.ts'], {
+          ...together,
+          globalSetup: 'server/tests/database.ts',
+          hookTimeout: 60_000,
+          maxWorkers: 4,
+          sequence: { groupOrder: 1 },
+        }),
+      ),
       project('web', ['web/src/**/*.test.{ts,tsx}'], { ...screens, ...together, exclude: apart }),
       project('apart', apart, screens),
       asBuilt(

@@ -4,7 +4,7 @@ import { managers, read, type Route } from './route.ts';
 
 const correction = z.object({
   id: f.id,
-  record: z.enum(['delivery', 'lot', 'ticket', 'sale', 'movement', 'order']),
+  record: z.enum(['delivery', 'lot', 'ticket', 'sale', 'movement', 'order', 'reading']),
   name: z.string(),
   at: f.instant,
   by: z.string(),
@@ -18,7 +18,7 @@ export type CorrectionRow = z.infer<typeof correction>;
 export const books = {
   corrections: read('/api/books/corrections', {
     summary: 'What was put right on these days, the last first',
-    tags: ['landing', 'grading', 'bench', 'counter', 'orders', 'close'],
+    tags: ['landing', 'grading', 'bench', 'counter', 'orders', 'close', 'cold'],
     roles: managers,
     query: z.object({ from: f.day, to: f.day }),
     answer: z.array(correction),

@@ -123,7 +123,8 @@ const lotLife = z.object({
   grades: z.array(
     z.object({ id: f.id, at: f.instant, used: z.number(), halfWidth: z.number(), verdict: f.verdict }),
   ),
-  cores: z.array(z.object({ at: f.instant, celsius: z.number() })),
+  /** Core temperatures; those written down by themselves may be put right by their number. */
+  cores: z.array(z.object({ at: f.instant, celsius: z.number(), probeId: f.id.nullable() })),
   whatIf: z.array(
     z.object({ name: z.string(), celsius: z.number(), daysLeft: z.number(), sellBy: f.day.nullable() }),
   ),
@@ -149,6 +150,9 @@ export type FirstRow = z.infer<typeof firstRow>;
 
 /** What a reading moves: every clock in the shop. */
 const clocks = ['cold', 'grading', 'orders', 'plan', 'bench', 'counter'] as const;
+
+/** What a reading said, what it says since (null: there was none), and why. */
+const righted = { was: z.number().int().min(-9_999).max(999_999), tenths: f.tenths.nullable(), reason: f.name('reason', 200) };
 
 const placeFields = {
   name: f.name('name of the place', 40),
@@ -176,6 +180,25 @@ export const cold = {
     tags: clocks,
     roles,
     body: z.object({ at: f.instant, tenths: f.tenths }),
+    answer: f.done,
+  }),
+  byHand: read('/api/cold/places/:id/by-hand', {
+    summary: 'What was read by hand at a place within two weeks, the last first',
+    tags: ['cold'],
+    answer: z.array(z.object({ at: f.instant, tenths: z.number().int(), by: z.string() })),
+  }),
+  putReadingRight: change('PUT', '/api/cold/places/:id/readings', {
+    summary: 'Put right what was read by hand at a place, or take it away; every clock after it follows',
+    tags: [...clocks, 'close'],
+    roles,
+    body: z.object({ at: f.instant, ...righted }),
+    answer: f.done,
+  }),
+  putProbeRight: change('PUT', '/api/cold/probes/:id', {
+    summary: 'Put right the core temperature of a lot that was written down by itself, or take it away',
+    tags: [...clocks, 'close'],
+    roles,
+    body: z.object(righted),
     answer: f.done,
   }),
   round: change('POST', '/api/cold/rounds', {

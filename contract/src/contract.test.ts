@@ -59,7 +59,7 @@ describe('the contract', () => {
       'counter bench manager': {
         counter: 'move moveAll discard count putAt takeBack',
         close: 'sign',
-        cold: 'read round answer probe',
+        cold: 'read round answer probe putReadingRight putProbeRight',
         trim: 'make',
         jobs: 'again drop',
         safety: 'noteAccident',

@@ -287,6 +287,52 @@ describe('alarms', () => {
   });
 });
 
+describe('a temperature read by hand', () => {
+  const read = (tenths: number) =>
+    shop.bench.ok(contract.cold.read, { params: cold, body: { at: later(0.5).toISOString(), tenths } });
+  const right = (was: number, tenths: number | null, screen = shop.bench) =>
+    screen.send(contract.cold.putReadingRight, {
+      params: cold,
+      body: { at: later(0.5).toISOString(), was, tenths, reason: 'a digit too many' },
+    });
+
+  it('is put right or taken away, and every clock is as if it had been so from the first', async () => {
+    const { lotId } = await landBass(shop);
+    const lasts = async () => (await life(lotId)).rows[0]!.daysLeft!;
+    await wait(1);
+    const unread = await lasts();
+    await read(15);
+    const rightly = await lasts();
+    expect((await right(15, null)).status).toBe(200);
+    expect(await lasts()).toBe(unread);
+    await read(150);
+    expect(await lasts()).toBeLessThan(rightly);
+    const [hand] = await shop.counter.ok(contract.cold.byHand, { params: cold });
+    expect(hand).toMatchObject({ tenths: 150, by: 'The bench' });
+    expect((await right(150, 15, shop.counter)).status).toBe(200);
+    expect(await lasts()).toBe(rightly);
+    // What it said before is kept, with who changed it and why.
+    const today = { from: '2026-11-25', to: '2026-11-25' };
+    const kept = await shop.manager.ok(contract.books.corrections, { query: today });
+    expect(kept.map((c) => c.changes[0])).toEqual([
+      { what: 'temperature', was: '15.0 °C', now: '1.5 °C' },
+      { what: 'temperature', was: '1.5 °C', now: 'taken away' },
+    ]);
+  });
+
+  it('of a lot that was hot by a slip fills no histamine account', async () => {
+    const { lotId } = await landBass(shop, false, { speciesId: 'mackerel' });
+    const { id } = await shop.bench.ok(contract.cold.probe, { params: { id: lotId }, body: { tenths: 310 } });
+    await wait(2);
+    const account = async () => (await life(lotId)).histamine!.state;
+    expect(await account()).toBe('full');
+    const body = { was: 310, tenths: 31, reason: 'the point was missing' };
+    expect((await shop.bench.send(contract.cold.putProbeRight, { params: { id }, body })).status).toBe(200);
+    expect(await account()).toBe('open');
+    expect((await life(lotId)).cores.map((c) => c.celsius)).toContain(3.1);
+  });
+});
+
 describe('a place the shop has more of, or no more', () => {
   const yard = {
     kind: 'freezer',

@@ -57,6 +57,7 @@ const checksums: Record<number, string> = {
   38: '01cc12a68cdfd8e545b05ef8c8d8bf5a',
   39: '7c8c41c86fcfdeccbe387d12430dae39',
   40: '1bd5bcf9e7ca95ac88eb7c47fff05ff2',
+  41: '33b1df26c03e31eb630e5b2e48d99b34',
 };
 
 it('no step that shops have run was edited', () => {

@@ -226,6 +226,23 @@ const edits: Record<string, () => Promise<Edit>> = {
     mine: { name: 'Mine', setTenths: 5, limitTenths: 30, sensor: null },
     theirs: { name: 'Theirs', setTenths: 6, limitTenths: 40, sensor: null },
   }),
+  'cold.putReadingRight': async () => {
+    const at = shop.clock.now.toISOString();
+    const params = await place();
+    await shop.bench.ok(contract.cold.read, { params, body: { at, tenths: 31 } });
+    const body = (tenths: number) => ({ at, tenths, reason: 'typed a digit too many' });
+    return { route: contract.cold.putReadingRight, params, mine: body(3), theirs: body(4) };
+  },
+  'cold.putProbeRight': async () => {
+    // Another minute than that of its grade, whose own reading is graded again.
+    shop.clock.now = new Date(shop.clock.now.getTime() + 60_000);
+    const params = await shop.bench.ok(contract.cold.probe, {
+      params: { id: lot.lotId },
+      body: { tenths: 31 },
+    });
+    const body = (tenths: number) => ({ tenths, reason: 'typed a digit too many' });
+    return { route: contract.cold.putProbeRight, params, mine: body(3), theirs: body(4) };
+  },
   'cold.remove': async () => {
     const { id } = await shop.manager.ok(contract.cold.add, {
       body: { kind: 'van', name: 'Trailer', setTenths: 20, limitTenths: null, sensor: null },
@@ -374,7 +391,7 @@ describe.each(Object.entries(edits))('%s', (_name, make) => {
     // Every field of the form is there, as they saved it; what only says why is not kept in the row.
     const kept = Object.keys(theirs).filter((f) => !['note', 'reason'].includes(f));
     if (by === 'version') expect(there).toMatchObject(Object.fromEntries(kept.map((f) => [f, theirs[f]])));
-    else expect(there.was).toBe(theirs.perKg);
+    else expect(there.was).toBe(theirs.perKg ?? theirs.tenths);
 
     expect((await put({ ...mine, [by]: there[by] })).status).toBe(200);
   });

@@ -155,14 +155,15 @@ const gradesOf = (work: Reader, lotIds: readonly number[]) =>
     [...lotIds],
   );
 
-/** Core temperatures of lots, oldest first: as they came, then as they were probed. */
+/** Core temperatures of lots, oldest first: as they came, then as they were probed, those by themselves with their number. */
 export const coresOf = (work: Reader, lotIds: readonly number[]) =>
-  rows<{ lotId: number; at: number; celsius: number }>(
+  rows<{ lotId: number; at: number; celsius: number; probeId: number | null }>(
     work.tx,
-    `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(at) * 1000) AS at, tenths / 10 AS celsius FROM (
-       SELECT l.id AS lot_id, d.arrived_at AS at, d.probe_tenths AS tenths FROM lot l JOIN delivery d ON d.id = l.delivery_id
+    `SELECT lot_id AS lotId, ROUND(UNIX_TIMESTAMP(at) * 1000) AS at, tenths / 10 AS celsius, probe_id AS probeId FROM (
+       SELECT l.id AS lot_id, d.arrived_at AS at, d.probe_tenths AS tenths, NULL AS probe_id FROM lot l JOIN delivery d ON d.id = l.delivery_id
          WHERE l.id IN (${placeholders(lotIds.length)}) AND d.probe_tenths IS NOT NULL
-       UNION ALL SELECT lot_id, at, tenths FROM lot_probe WHERE lot_id IN (${placeholders(lotIds.length)})) AS cores ORDER BY at`,
+       UNION ALL SELECT p.lot_id, p.at, p.tenths, IF(EXISTS (SELECT 1 FROM grade g WHERE g.lot_id = p.lot_id AND g.graded_at = p.at), NULL, p.id)
+         FROM lot_probe p WHERE p.lot_id IN (${placeholders(lotIds.length)})) AS cores ORDER BY at`,
     [...lotIds, ...lotIds],
   );
 

@@ -14,6 +14,8 @@ export interface PlaceRow {
   limitTenths: number | null;
   sensor: string | null;
   revision: number;
+  /** How often a reading of it was put right. */
+  righted: number;
   version: number;
   /** Since when the shop has it no more. */
   removedAt: Date | null;
@@ -22,7 +24,7 @@ export interface PlaceRow {
 export const places = (tx: Asks): Promise<PlaceRow[]> =>
   rows<PlaceRow>(
     tx,
-    `SELECT id, account, name, set_tenths AS setTenths, limit_tenths AS limitTenths, sensor, revision, version, removed_at AS removedAt
+    `SELECT id, account, name, set_tenths AS setTenths, limit_tenths AS limitTenths, sensor, revision, righted, version, removed_at AS removedAt
      FROM place ORDER BY id`,
   );
 
@@ -35,6 +37,7 @@ export interface Said {
 
 interface Kept {
   revision: number;
+  righted: number;
   setTenths: number;
   since: number;
   log: TemperatureLog;
@@ -66,11 +69,12 @@ export class Logs {
 
   private async one(tx: Tx, place: PlaceRow, since: number): Promise<Kept> {
     let kept = this.kept.get(place.id);
-    if (!kept || kept.setTenths !== place.setTenths || kept.since > since) {
+    if (!kept || kept.setTenths !== place.setTenths || kept.righted !== place.righted || kept.since > since) {
       // Two weeks at least, so that alarms and young lots share one reading of the table.
       const from = Math.min(since, kept?.since ?? Infinity) - 15 * dayMs;
       kept = {
         revision: 0,
+        righted: place.righted,
         setTenths: place.setTenths,
         since: Math.max(0, from),
         log: new TemperatureLog(place.setTenths / 10),

@@ -65,47 +65,49 @@ export const coldPlaces = remembered(async (work: Reader): Promise<ColdPlace[]> 
   );
   const lots = new Map(counts.map((c) => [c.account, c.lots]));
   const standing = found.filter((p) => p.removedAt === null);
-  return standing.map(({ revision: _revision, removedAt: _removed, ...place }): ColdPlace => {
-    const log = logs.get(place.account)!;
-    const mine = answers.filter((a) => a.placeId === place.id);
-    // Before its first reading a sensor was not there yet.
-    const first = log.readings(since, now)[0]?.at ?? now;
-    const last = log.last;
-    const { source, sensorAt } = said.get(place.account)!;
-    // A sensor that never spoke here is none: a shop that reads by hand has no silent ones.
-    const watched = sensorAt !== null && sensorAt >= since;
-    return {
-      ...place,
-      removable: isRemovable(place.account),
-      last: last && {
-        at: new Date(last.at).toISOString(),
-        celsius: last.celsius,
-        source,
-      },
-      watched,
-      expected: log.expected(now),
-      lots: lots.get(place.account) ?? 0,
-      episodes: episodes(
-        log,
-        place.limitTenths === null ? null : place.limitTenths / 10,
-        watched && last !== null,
-        Math.max(since, first),
-        now,
-      )
-        .reverse()
-        .map((e) => {
-          const answer = answerTo(e, mine);
-          return {
-            kind: e.kind,
-            from: new Date(e.from).toISOString(),
-            to: new Date(e.to).toISOString(),
-            lasts: e.lasts,
-            peak: e.peak,
-            answer: answer ? { by: answer.by, at: answer.at.toISOString(), done: answer.done } : null,
-          };
-        }),
-    };
-  });
+  return standing.map(
+    ({ revision: _revision, righted: _righted, removedAt: _removed, ...place }): ColdPlace => {
+      const log = logs.get(place.account)!;
+      const mine = answers.filter((a) => a.placeId === place.id);
+      // Before its first reading a sensor was not there yet.
+      const first = log.readings(since, now)[0]?.at ?? now;
+      const last = log.last;
+      const { source, sensorAt } = said.get(place.account)!;
+      // A sensor that never spoke here is none: a shop that reads by hand has no silent ones.
+      const watched = sensorAt !== null && sensorAt >= since;
+      return {
+        ...place,
+        removable: isRemovable(place.account),
+        last: last && {
+          at: new Date(last.at).toISOString(),
+          celsius: last.celsius,
+          source,
+        },
+        watched,
+        expected: log.expected(now),
+        lots: lots.get(place.account) ?? 0,
+        episodes: episodes(
+          log,
+          place.limitTenths === null ? null : place.limitTenths / 10,
+          watched && last !== null,
+          Math.max(since, first),
+          now,
+        )
+          .reverse()
+          .map((e) => {
+            const answer = answerTo(e, mine);
+            return {
+              kind: e.kind,
+              from: new Date(e.from).toISOString(),
+              to: new Date(e.to).toISOString(),
+              lasts: e.lasts,
+              peak: e.peak,
+              answer: answer ? { by: answer.by, at: answer.at.toISOString(), done: answer.done } : null,
+            };
+          }),
+      };
+    },
+  );
 });
 
 /** How many stretches nobody has answered for. */

@@ -4,7 +4,7 @@ import { say } from '../say.ts';
 import { refuseClosed } from './days.ts';
 
 /** What can be put right, by the record that says it. */
-export type CorrectedRecord = 'delivery' | 'lot' | 'ticket' | 'sale' | 'movement' | 'order';
+export type CorrectedRecord = 'delivery' | 'lot' | 'ticket' | 'sale' | 'movement' | 'order' | 'reading';
 
 /** One thing a record said, and what it says since, in words. */
 export interface Correction {

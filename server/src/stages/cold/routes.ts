@@ -5,14 +5,18 @@ import { places } from '../../shop/logs.ts';
 import { coldPlaces } from '../../shop/places.ts';
 import { clearHistamine, probeLot } from './commands/lots.ts';
 import { addPlace, answerAlarm, editPlace, removePlace, readPlace, readRound } from './commands/places.ts';
+import { putProbeRight, putReadingRight } from './commands/putRight.ts';
 import { frozenRows } from './queries/frozen.ts';
 import { lotLife } from './queries/life.ts';
-import { placeLog } from './queries/log.ts';
+import { placeLog, readByHand } from './queries/log.ts';
 
 export const cold: Handlers<typeof contract.cold> = {
   places: (work) => coldPlaces(work),
   log: (work, { params, query }) => placeLog(work, idOf(params.id), query.days),
   read: (work, { params, body }) => readPlace(work, idOf(params.id), body),
+  byHand: (work, { params }) => readByHand(work, idOf(params.id)),
+  putReadingRight: (work, { params, body }) => putReadingRight(work, idOf(params.id), body),
+  putProbeRight: (work, { params, body }) => putProbeRight(work, idOf(params.id), body),
   round: (work, { body }) => readRound(work, body),
   answer: (work, { params, body }) => answerAlarm(work, idOf(params.id), body),
   edit: (work, { params, body }) => editPlace(work, idOf(params.id), body),

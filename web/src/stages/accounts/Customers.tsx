@@ -138,7 +138,7 @@ function Entries({ of }: { of: Account }) {
           head: say('owed_then'),
           cell: (e) => formatMoney(e.owes),
           figure: true,
-          className: 'max-sm:hidden',
+          wide: true,
         },
         {
           head: <span className="sr-only">{say('take_back')}</span>,

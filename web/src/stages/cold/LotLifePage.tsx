@@ -13,6 +13,7 @@ import { spell, useDegrees } from '../../parts/temperature.ts';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { Why } from '../../parts/Why.tsx';
+import { LotProbes } from './HandReadings.tsx';
 import { LifePicture } from './LifePicture.tsx';
 import { say } from './say.ts';
 
@@ -295,6 +296,7 @@ export default function LotLifePage() {
           {life.histamine && <Histamine life={life} />}
           <RawUse life={life} />
           {row && <Probe id={id} />}
+          <LotProbes life={life} />
         </div>
       </div>
       <Rows life={life} />

@@ -12,6 +12,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TemperatureField, TimeField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { spell, useDegrees } from '../../parts/temperature.ts';
+import { PlaceReadings } from './HandReadings.tsx';
 import { ChangePlace } from './PlaceForm.tsx';
 import { say } from './say.ts';
 import { Table } from '../../parts/Table.tsx';
@@ -202,6 +203,7 @@ export function PlacePanel({
       )}
       <h3 className="mt-5 border-t border-line pt-3 pb-1 text-label">{say('read_it_by_hand')}</h3>
       <ByHand place={place} />
+      <PlaceReadings placeId={place.id} />
       {me.role === 'manager' && (
         <>
           <h3 className="mt-2 border-t border-line pt-3 pb-1 text-label">{say('what_it_is_kept_at')}</h3>

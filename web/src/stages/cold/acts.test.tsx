@@ -149,6 +149,42 @@ tryActs('of the cold a hand', { me: bench, screen: <Cold />, answers }, [
     answered: { id: 1 },
   },
   {
+    does: 'puts a reading by hand right, and says why',
+    answers: {
+      '/api/cold/places/1/by-hand': [{ at: warm.from, tenths: 310, by: 'Bram Teale' }],
+    },
+    by: async () => {
+      await press('put right');
+      expect(await waitsFor('Put it right')).toMatch(/say why/i);
+      await fill(/^It was/, '3.1');
+      await fill('Why is it put right', 'the point was missing');
+      await press('Put it right');
+    },
+    sends: {
+      method: 'PUT',
+      path: '/api/cold/places/1/readings',
+      body: { at: warm.from, was: 310, tenths: 31, reason: 'the point was missing' },
+    },
+    answered: { id: 1 },
+  },
+  {
+    does: 'takes a reading away that there never was',
+    answers: {
+      '/api/cold/places/1/by-hand': [{ at: warm.from, tenths: 31, by: 'Bram Teale' }],
+    },
+    by: async () => {
+      await press('put right');
+      await fill('Why is it put right', 'read of the slab');
+      await press('There was no such reading');
+    },
+    sends: {
+      method: 'PUT',
+      path: '/api/cold/places/1/readings',
+      body: { at: warm.from, was: 31, tenths: null, reason: 'read of the slab' },
+    },
+    answered: { id: 1 },
+  },
+  {
     does: 'adds a place of a kind, kept at what is usual for it',
     me: manager,
     by: async () => {

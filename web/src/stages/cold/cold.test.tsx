@@ -73,7 +73,7 @@ describe('the life of a lot in one picture', () => {
       used: h === 0 ? null : h === 30 ? 5 : 1 + h / 12,
     })),
     grades: [{ id: 1, at: iso(10), used: 1.8, halfWidth: 1, verdict: 'accept' }],
-    cores: [{ at: iso(0), celsius: 0.8 }],
+    cores: [{ at: iso(0), celsius: 0.8, probeId: null }],
     whatIf: [],
     histamine: null,
     freezing: null,
@@ -119,7 +119,7 @@ describe('the life of a lot in one picture', () => {
   });
 
   it('draws a core far above the air it lay in', () => {
-    const drawn = draw({ cores: [{ at: iso(0), celsius: 12 }] });
+    const drawn = draw({ cores: [{ at: iso(0), celsius: 12, probeId: null }] });
     const triangle = [...drawn.querySelectorAll('path')].find((p) =>
       p.getAttribute('d')!.includes('l 4.5 8 h -9'),
     )!;

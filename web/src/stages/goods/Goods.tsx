@@ -81,12 +81,12 @@ export default function Goods() {
                 </button>
               ),
             },
-            { head: say('contains'), cell: (a) => a.allergens, className: 'text-ink2 max-sm:hidden' },
+            { head: say('contains'), cell: (a) => a.allergens, className: 'text-ink2', wide: true },
             {
               head: say('tax'),
               cell: (a) => (a.rate === null ? '–' : rateText(a.rate)),
               figure: true,
-              className: 'max-sm:hidden',
+              wide: true,
             },
             {
               head: say('price'),

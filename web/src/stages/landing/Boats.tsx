@@ -31,11 +31,12 @@ function Record({ name }: { name: string }) {
         </>
       ),
     },
-    { head: say('supplier'), cell: (l) => l.supplier, className: 'max-sm:hidden' },
+    { head: say('supplier'), cell: (l) => l.supplier, wide: true },
     {
       head: boat.farm ? say('harvested_on') : say('caught_on'),
       cell: (l) => (l.caughtOn ? dayName(l.caughtOn) : say('not_said')),
-      className: 'whitespace-nowrap max-sm:hidden',
+      className: 'whitespace-nowrap',
+      wide: true,
     },
     { head: say('weight'), cell: (l) => <Mass g={l.grams} />, figure: true },
     {

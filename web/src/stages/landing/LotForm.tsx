@@ -175,7 +175,7 @@ function WhereFrom({ form }: Pick<LotFormState, 'form'>) {
         {...form.field('boat')}
         free
         options={(boats ?? []).map((b) => ({ value: b.name, name: b.name }))}
-        note={say('as_the_note_says')}
+        note={say('as_the_supplier_says')}
       />
       <DayField
         label={production === 'farmed' ? say('harvested_on') : say('caught_on')}

@@ -163,7 +163,7 @@ export default function Settings() {
                 </button>
               ),
           },
-          { head: say('as_it_stands'), cell: (t) => t.stands, className: 'max-sm:hidden' },
+          { head: say('as_it_stands'), cell: (t) => t.stands, wide: true },
           { head: say('who_decided'), cell: whoDecided, className: 'text-ink2 max-sm:text-note' },
           {
             head: <span className="sr-only">{say('back_to_the_usual')}</span>,

@@ -82,7 +82,11 @@ export async function lotLife(work: Reader, id: number): Promise<LotLife> {
         verdict: g.verdict,
       }))
       .reverse(),
-    cores: cores.map((c) => ({ at: new Date(c.at).toISOString(), celsius: c.celsius })),
+    cores: cores.map((c) => ({
+      at: new Date(c.at).toISOString(),
+      celsius: c.celsius,
+      probeId: c.probeId,
+    })),
     whatIf: held.length === 0 ? [] : whatIf(work, species, lot, main, clocks),
     histamine: inWords(
       main?.histamine

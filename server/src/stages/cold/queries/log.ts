@@ -2,7 +2,7 @@ import { dayMs } from '@ember-slate/core/calendar';
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import type { Reading } from '@ember-slate/core/coldchain';
 import type { Reader } from '../../../platform/context.ts';
-import type { Tx } from '../../../platform/db.ts';
+import { rows, type Tx } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { logsOf, type PlaceRow, places } from '../../../shop/logs.ts';
 import { say } from '../say.ts';
@@ -37,4 +37,18 @@ export async function placeLog(
   const { logs } = await logsOf(work).read(work.tx, since);
   const readings = logs.get(place.account)!.readings(since, work.now.getTime());
   return { readings: thin(readings, 1000).map((r) => [r.at, r.celsius]), total: readings.length };
+}
+
+/** How far back what was read by hand is shown, days. */
+const handDays = 14;
+
+/** What people read of a place by hand, the last first. */
+export async function readByHand(work: Reader, id: number): Promise<AnswerOf<typeof contract.cold.byHand>> {
+  const found = await rows<{ at: Date; tenths: number; by: string }>(
+    work.tx,
+    `SELECT r.at, r.tenths, p.name AS \`by\` FROM reading r JOIN staff p ON p.id = r.staff_id
+     WHERE r.place_id = ? AND r.at >= ? AND r.source = 'probe' ORDER BY r.at DESC LIMIT 60`,
+    [id, new Date(work.now.getTime() - handDays * dayMs)],
+  );
+  return found.map((r) => ({ ...r, at: r.at.toISOString() }));
 }
