@@ -25,7 +25,7 @@ function PutRight({ hand, onDone }: { hand: Hand; onDone: () => void }) {
   const ofPlace = 'placeId' in which;
   const form = useForm({
     draft: useDraft(ofPlace ? `reading ${which.placeId} ${which.at}` : `probe ${which.probeId}`),
-    opened: { tenths: was, reason: '' },
+    opened: (): { tenths: number | null; reason: string } => ({ tenths: was, reason: '' }),
     route: ofPlace ? contract.cold.putReadingRight : contract.cold.putProbeRight,
     params: { id: ofPlace ? which.placeId : which.probeId },
     // Which of a place is said by its time.
