@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
 import { spawnSync } from 'node:child_process';
 import { startPrivateDatabase } from '@ember-slate/server/launch/database';
 import { prepare } from '@ember-slate/server/launch/prepare';
@@ -184,15 +183,6 @@ for (const connections of screens) {
     `\n${connections} screens at once, ${seconds} s each, the sample shop; bare route p50 ${bare.p50.toFixed(2)} ms, bare query p50 ${raw.p50.toFixed(2)} ms\n${table(lines).join('\n')}`,
   );
 }
-
-const html = readFileSync('web/dist/index.html', 'utf8');
-const first = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((m) => m[1]!);
-const size = (file: string) => gzipSync(readFileSync(join('web/dist', file))).length;
-const landing = readdirSync('web/dist/assets').filter((f) => /^(Landing|Picker)-.*\.js$/.test(f));
-const total = [...first, ...landing.map((f) => `assets/${f}`)].reduce((sum, f) => sum + size(f), 0);
-console.log(
-  `\nfirst view, gzipped JavaScript: ${(total / 1024).toFixed(0)} KiB in ${first.length + landing.length} files`,
-);
 
 scale.close();
 server.closeAllConnections();

@@ -122,6 +122,27 @@ async function doneAfterwards(platform: Platform, left: readonly Left[], key: st
   );
 }
 
+const written = new WeakMap<object, string>();
+/** An answer as text: what is kept for other screens (`kept.ts`) is written out once for all of them. */
+function writtenOnce(answer: unknown): string {
+  if (typeof answer !== 'object' || answer === null) return JSON.stringify(answer);
+  const had = written.get(answer);
+  if (had !== undefined) return had;
+  const text = JSON.stringify(answer);
+  written.set(answer, text);
+  return text;
+}
+
+/** Sends JSON that nobody keeps: without a digest of it that nobody would ask by. */
+const sendJson = (response: Response, text: string) =>
+  response
+    .set({
+      'Content-Type': 'application/json; charset=utf-8',
+      'Content-Length': String(Buffer.byteLength(text)),
+      'Cache-Control': 'no-store',
+    })
+    .end(text);
+
 /** Serves one route of the contract that reads or changes the shop's records. */
 export function serve(platform: Platform, route: Route, handler: Handler): RequestHandler {
   return async (request, response) => {
@@ -161,7 +182,7 @@ export function serve(platform: Platform, route: Route, handler: Handler): Reque
     if (platform.checkAnswers) route.answer.parse(answer);
     if (changeId) response.set('Change-Id', String(changeId));
     if (repeated) response.set('Idempotent-Replay', 'true');
-    response.set('Cache-Control', 'no-store').json(answer);
+    sendJson(response, route.kind === 'read' ? writtenOnce(answer) : JSON.stringify(answer));
   };
 }
 
