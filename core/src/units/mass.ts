@@ -1,12 +1,17 @@
 import { nth, sure } from '../found.ts';
 import { parseDecimal } from './decimal.ts';
+import { thousands } from './thousands.ts';
 
 export type UnitSystem = 'metric' | 'imperial';
 
 /** International avoirdupois ounce, exact. */
 export const gramsPerOunce = 28.349523125;
 
-const thousands = (n: number) => String(n).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2009');
+/** A figure of so many decimals, its thousands set apart. */
+const figure = (value: number, decimals: number): string => {
+  const [whole = '', part] = value.toFixed(decimals).split('.');
+  return part === undefined ? thousands(whole) : `${thousands(whole)}.${part}`;
+};
 
 /** The unit a weight of this size is shown in, to be set smaller than its number. */
 export const massUnit = (grams: number, system: UnitSystem): MassUnit => {
@@ -21,12 +26,12 @@ export function formatMass(grams: number, system: UnitSystem): string {
   const unit = massUnit(g, system);
   const shown =
     unit === 'g'
-      ? thousands(Math.round(g))
+      ? figure(g, 0)
       : unit === 'kg'
-        ? (g / 1000).toFixed(2)
+        ? figure(g / 1000, 2)
         : unit === 'oz'
-          ? (g / gramsPerOunce).toFixed(1)
-          : (g / gramsPerOunce / 16).toFixed(2);
+          ? figure(g / gramsPerOunce, 1)
+          : figure(g / gramsPerOunce / 16, 2);
   // What reads as nothing has no sign.
   return grams < 0 && /[1-9]/.test(shown) ? `\u2212${shown}` : shown;
 }

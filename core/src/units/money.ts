@@ -1,19 +1,16 @@
 import { nth } from '../found.ts';
 import { parseDecimal } from './decimal.ts';
+import { thousands } from './thousands.ts';
 
 /** Decimals of a currency's minor unit: 2 for most, 0 for yen and króna (ISO 4217, as the platform knows it). */
 export const minorDigits = (currency: string): number =>
   new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
-/** Thousands are set apart from five digits on, as weights are. */
-const grouped = (whole: string): string =>
-  whole.length < 5 ? whole : whole.replace(/\B(?=(\d{3})+$)/g, '\u2009');
-
 /** Minor units as one types them: 1490 is "14.90", or "1490" without a minor unit. */
 export function plainMoney(minor: number, digits = 2): string {
   const text = String(Math.abs(minor)).padStart(digits + 1, '0');
   const cut = text.length - digits;
-  const whole = grouped(text.slice(0, cut));
+  const whole = thousands(text.slice(0, cut));
   return `${minor < 0 ? '\u2212' : ''}${whole}${digits > 0 ? `.${text.slice(cut)}` : ''}`;
 }
 

@@ -134,8 +134,11 @@ describe('money', () => {
     expect(plainMoney(-250)).toBe('\u22122.50');
     // ISO 4217: the yen has no minor unit, the dinar of Bahrain three decimals.
     expect(['EUR', 'JPY', 'BHD'].map(minorDigits)).toEqual([2, 0, 3]);
-    expect([plainMoney(999_999), plainMoney(123_456_789)]).toEqual(['9999.99', '1\u2009234\u2009567.89']);
-    expect([plainMoney(1490, 0), plainMoney(-7, 3)]).toEqual(['1490', '\u22120.007']);
+    expect([plainMoney(999_999), plainMoney(123_456_789)]).toEqual([
+      '9\u2009999.99',
+      '1\u2009234\u2009567.89',
+    ]);
+    expect([plainMoney(1490, 0), plainMoney(-7, 3)]).toEqual(['1\u2009490', '\u22120.007']);
     expect([parseMoney('1490', 0), parseMoney('14.90', 0), parseMoney('1.2345', 3)]).toEqual([
       1490,
       null,

@@ -16,6 +16,7 @@ import { useAppSelector } from '../app/store.ts';
 import { useTakeWeight, weighedSource } from '../app/takeWeight.tsx';
 import { SourceMark } from './Mass.tsx';
 import { moneySign, parseMoney, plainMoney } from './money.ts';
+import { useDegreeSign } from './temperature.ts';
 import { say } from './say.ts';
 
 interface FrameProps {
@@ -286,11 +287,12 @@ export function TemperatureField({
   const probe = useAppSelector((s) => s.connection.probe);
   const { shop } = useShop();
   const units = useAppSelector((s) => s.prefs.units);
+  const sign = useDegreeSign();
   const [draft, setDraft] = useState<string | null>(null);
   const bad = draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null;
   return (
     <Frame
-      label={`${label}, ${units === 'metric' ? '°C' : '°F'}`}
+      label={`${label}, ${sign}`}
       note={note}
       error={bad ? say('a_temperature_looks_like_0_8_or_18') : error}
       className={className ?? ''}

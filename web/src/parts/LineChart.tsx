@@ -33,7 +33,8 @@ interface Props {
   /** Horizontal lines with their figure; they stand in for a grid. */
   levels?: readonly Level[];
   x: { min: number; max: number; ticks: readonly number[]; name: (x: number) => string };
-  y: { min: number; max: number; name: (y: number) => string };
+  /** `unit`: what its figures count, said over the axis. */
+  y: { min: number; max: number; name: (y: number) => string; unit: string };
   height: number;
 }
 
@@ -52,6 +53,10 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
       afterDatasetsDraw: (chart) => {
         const { ctx, chartArea, scales } = chart;
         ctx.save();
+        ctx.fillStyle = color('ink3');
+        ctx.font = `13px ${font.family}`;
+        ctx.textBaseline = 'top';
+        ctx.fillText(y.unit, 0, 0);
         for (const l of levels) {
           const at = Math.round(scales.y!.getPixelForValue(l.y)) + 0.5;
           ctx.strokeStyle = color(l.hot ? 'emberline' : 'rule');
@@ -103,7 +108,7 @@ export function LineChart({ label, series, levels = [], x, y, height }: Props) {
         responsive: true,
         maintainAspectRatio: false,
         // Their names stand beside the levels, where no line runs.
-        layout: { padding: { top: 4, right: levels.length > 0 ? nameWidth : 2 } },
+        layout: { padding: { top: 22, right: levels.length > 0 ? nameWidth : 2 } },
         scales: {
           x: {
             type: 'linear',

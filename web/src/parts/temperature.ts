@@ -8,6 +8,9 @@ export function useDegrees(): (celsius: number) => string {
   return (celsius) => formatTemperature(Math.round(celsius * 10), units);
 }
 
+/** The degrees of this screen by their sign. */
+export const useDegreeSign = (): string => (useAppSelector((s) => s.prefs.units) === 'metric' ? '°C' : '°F');
+
 /** A length of time in words: "4 h 45 min". */
 export function spell(ms: number): string {
   const minutes = Math.round(ms / 60_000);

@@ -90,7 +90,7 @@ describe('an order that is not wanted', () => {
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toEqual({
       version: 4,
-      reason: 'nobody came',
+      reason: 'not collected',
       uncollected: true,
       keepDeposit: false,
     });

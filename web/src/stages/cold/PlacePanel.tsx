@@ -11,7 +11,7 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { errorsByPath, TemperatureField, TimeField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
-import { spell, useDegrees } from '../../parts/temperature.ts';
+import { spell, useDegrees, useDegreeSign } from '../../parts/temperature.ts';
 import { PlaceReadings } from './HandReadings.tsx';
 import { ChangePlace } from './PlaceForm.tsx';
 import { say } from './say.ts';
@@ -30,6 +30,7 @@ function History({ place }: { place: ColdPlace }) {
   const now = useNow(60_000).getTime();
   const { local, written } = useTimes();
   const units = useAppSelector((s) => s.prefs.units);
+  const sign = useDegreeSign();
   const chart = useMemo(() => {
     const readings = data?.readings ?? [];
     const span = Number(days) * dayMs;
@@ -58,6 +59,7 @@ function History({ place }: { place: ColdPlace }) {
         min: Math.floor(Math.min(...values) - 0.4),
         max: Math.ceil(Math.max(...values) + 0.6),
         name: (c: number) => formatTemperature(Math.round(c * 10), units).split('.')[0]!,
+        unit: sign,
       },
     };
     // `degrees` and what `useTimes` gives follow the units and the shop.

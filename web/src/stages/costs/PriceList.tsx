@@ -13,7 +13,7 @@ import { Dialog } from '../../parts/Dialog.tsx';
 import { DayField, MoneyField, TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
-import { formatMoney, inMoney } from '../../parts/money.ts';
+import { formatMoney, inMoney, moneySign } from '../../parts/money.ts';
 import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { OnePrice, PastedPrices } from './NewPrices.tsx';
@@ -80,7 +80,12 @@ function useChart(data: AnswerOf<typeof contract.prices.history> | undefined) {
         ticks: [from, (from + now) / 2, now],
         name: (x: number) => written(x, 'date'),
       },
-      y: { min: 0, max: top * 1.1, name: (y: number) => y.toFixed(0) },
+      y: {
+        min: 0,
+        max: top * 1.1,
+        name: (y: number) => y.toFixed(0),
+        unit: say('money_a_kg', { money: moneySign() }),
+      },
     };
   }, [data, written, now]);
 }

@@ -48,7 +48,7 @@ function chartOf(data: Answer | undefined, iceDays: number) {
       ticks: Array.from({ length: Math.floor(max / 2) + 1 }, (_, i) => i * 2),
       name: (d: number) => String(d),
     },
-    y: { min: 0, max: Math.ceil(top * 1.05), name: (v: number) => v.toFixed(0) },
+    y: { min: 0, max: Math.ceil(top * 1.05), name: (v: number) => v.toFixed(0), unit: say('points_axis') },
   };
 }
 

@@ -16,7 +16,7 @@ import { Mass, useMass } from '../../parts/Mass.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { PaneList } from '../../parts/PaneList.tsx';
 import { Table, type Column } from '../../parts/Table.tsx';
-import { useDegrees } from '../../parts/temperature.ts';
+import { useDegrees, useDegreeSign } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
@@ -29,11 +29,13 @@ function Over({
   name,
   points,
   shown,
+  unit,
   level,
 }: {
   name: string;
   points: SupplierRecord['marks'];
   shown: (value: number) => string;
+  unit: string;
   level?: { y: number; name: string; hot?: boolean };
 }) {
   const now = useNow(60_000).getTime();
@@ -58,9 +60,9 @@ function Over({
         ticks,
         name: (t: number) => written(t, 'dayMonth'),
       },
-      y: { min: low - room, max: high + room, name: (v: number) => v.toFixed(high - low < 3 ? 1 : 0) },
+      y: { min: low - room, max: high + room, name: (v: number) => v.toFixed(high - low < 3 ? 1 : 0), unit },
     };
-  }, [points, level, now, written]);
+  }, [points, level, now, written, unit]);
   return (
     <section>
       <h2 className="text-label">
@@ -139,6 +141,7 @@ function Record({ id }: { id: number }) {
   const { me } = useShop();
   const { day } = useTimes();
   const degrees = useDegrees();
+  const sign = useDegreeSign();
   const mass = useMass();
   if (!record) return <Waiting problem={problem} onRetry={refetch} />;
   const claimColumns: readonly Column<SupplierRecord['claims'][number]>[] = [
@@ -164,7 +167,7 @@ function Record({ id }: { id: number }) {
     },
     { head: say('reason'), cell: (c) => c.reason, className: 'py-1 text-note text-ink2' },
     { head: say('weight'), cell: (c) => <Mass g={c.grams} />, figure: true },
-    { head: say('asked_2'), cell: (c) => formatMoney(c.money), figure: true },
+    { head: say('amount_claimed'), cell: (c) => formatMoney(c.money), figure: true },
     {
       head: say('paid'),
       cell: (c) => {
@@ -200,19 +203,34 @@ function Record({ id }: { id: number }) {
           name={say('mark_at_the_door_of_100')}
           points={record.marks}
           shown={(v) => String(Math.round(v))}
+          unit={say('of_100')}
         />
-        <Over name={say('core_temperature')} points={record.temperatures} shown={degrees} level={limit} />
+        <Over
+          name={say('core_temperature')}
+          points={record.temperatures}
+          shown={degrees}
+          unit={sign}
+          level={limit}
+        />
         <Over
           name={say('weighed_against_the_note')}
           points={record.weights}
           shown={(v) => `${plain(v)} %`}
+          unit="%"
           level={even}
         />
-        <Over name={say('older_than_its_note_says_days')} points={record.ages} shown={plain} level={even} />
+        <Over
+          name={say('older_than_its_note_says_days')}
+          points={record.ages}
+          shown={plain}
+          unit={say('days_axis')}
+          level={even}
+        />
         <Over
           name={say('yield_against_expectation_points')}
           points={record.yields}
           shown={plain}
+          unit={say('points_axis')}
           level={even}
         />
         {me.role === 'manager' && <Terms key={record.version} record={record} />}

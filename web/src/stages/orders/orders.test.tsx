@@ -201,7 +201,7 @@ describe('an order nobody wants', () => {
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]!.body).toEqual({
       version: 4,
-      reason: 'nobody came',
+      reason: 'not collected',
       uncollected: true,
       keepDeposit: true,
     });

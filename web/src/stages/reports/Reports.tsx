@@ -8,7 +8,7 @@ import { Choice } from '../../parts/Choice.tsx';
 import { TextField } from '../../parts/Field.tsx';
 import { LineChart } from '../../parts/LineChart.tsx';
 import { Mass, useMass } from '../../parts/Mass.tsx';
-import { formatMoney, inMoney } from '../../parts/money.ts';
+import { formatMoney, inMoney, moneySign } from '../../parts/money.ts';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { CloseNav } from '../../parts/CloseNav.tsx';
@@ -43,7 +43,7 @@ function Takings({ of }: { of: Report }) {
         ticks: [0, 0.25, 0.5, 0.75, 1].map((t) => first + t * (last - first)),
         name: (x: number) => formatInstant(x, of.step === 'month' ? 'month' : 'dayMonth', 'UTC'),
       },
-      y: { min: 0, max: top * 1.08, name: (y: number) => y.toFixed(0) },
+      y: { min: 0, max: top * 1.08, name: (y: number) => y.toFixed(0), unit: moneySign() },
     };
   }, [of]);
   return of.series.length < 2 ? null : (

@@ -84,6 +84,7 @@ function Season({ species }: { species: SpeciesRow }) {
         min: Math.floor(Math.min(85, ...values) - 1),
         max: Math.ceil(Math.max(102, ...values) + 1),
         name: (v: number) => `${v}`,
+        unit: '%',
       },
     };
   }, [data, species]);

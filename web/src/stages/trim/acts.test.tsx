@@ -98,7 +98,7 @@ tryActs('of trim a hand', trim, [
       act(() => {
         store.dispatch(weighed({ grams: 0, tare: 0, state: 'steady', seq: 2, simulated: false }));
       });
-      await fill(/^What came of/, '850');
+      await fill(/^Batch weight/, '850');
       await fill('Note', 'bagged at 4');
       await press('Make stock pack');
     },

@@ -65,7 +65,7 @@ function ControlChartOf({ of }: { of: YieldOf }) {
           return p ? formatDay(p.day, 'day') : '';
         },
       },
-      y: { min: low - pad, max: high + pad, name: (y: number) => `${y.toFixed(0)}` },
+      y: { min: low - pad, max: high + pad, name: (y: number) => `${y.toFixed(0)}`, unit: '%' },
     };
   }, [of]);
   return (
@@ -89,8 +89,10 @@ function Parts({ title, rows, all }: { title: string; rows: YieldOf['by']['metho
             <span className="shrink-0">
               <span className="font-figure text-label font-semibold">{percent(r.yield)}</span>{' '}
               <span className="text-ink3">
-                {r.yield >= all ? '+' : '−'}
-                {Math.abs((r.yield - all) * 100).toFixed(1)}, {r.tickets}
+                {say('points_and_tickets', {
+                  points: `${r.yield >= all ? '+' : '−'}${Math.abs((r.yield - all) * 100).toFixed(1)}`,
+                  tickets: r.tickets,
+                })}
               </span>
             </span>
           </li>
@@ -113,7 +115,7 @@ function Weeks({ weeks }: { weeks: YieldOf['weeks'] }) {
             key={w.from}
             className="grid grid-cols-[64px_minmax(0,1fr)_86px] items-center gap-2 border-t border-line text-note"
           >
-            <span className="text-ink3">{w.from.slice(5)}</span>
+            <span className="text-ink3">{formatDay(w.from, 'dayMonth')}</span>
             <span className="relative h-4">
               <span
                 className="absolute top-1 h-2 bg-ink"
