@@ -15,7 +15,7 @@ it.each([
   ['SEK', 'kr\u00a014.90'],
   // The face of sheets has no sign for these: it would print an empty box.
   ['INR', 'INR\u00a014.90'],
-  ['KRW', 'KRW\u00a01\u2009490'],
+  ['KRW', 'KRW\u00a01 490'],
 ])('money on a sheet in %s is written %s', (currency, text) =>
   expect(moneyOnPaper({ settings: { currency } }, 1490)).toBe(text),
 );

@@ -1,5 +1,5 @@
 /** Kinds of place stock lies in. */
-export const placeKinds = ['cold_room', 'slab', 'display', 'freezer', 'van'] as const;
+const placeKinds = ['cold_room', 'slab', 'display', 'freezer', 'van'] as const;
 export type PlaceKind = (typeof placeKinds)[number];
 /** Kinds a shop may have more of: the slab is one, with its places along it. */
 export const addedKinds = ['cold_room', 'display', 'freezer', 'van'] as const satisfies readonly PlaceKind[];
