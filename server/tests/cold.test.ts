@@ -381,6 +381,8 @@ describe('a place the shop has more of, or no more', () => {
     expect(await keeps()).not.toContain('place:display');
     expect(await placeCalled('Display case')).toBeUndefined();
     expect((await move(lotId, 'place:slab', 'place:display')).status).toBe(400);
+    const late = { params: { id: display.id }, body: { at: noon.toISOString(), tenths: 20 } };
+    expect((await shop.bench.send(contract.cold.read, late)).status).toBe(409);
     // Its name stands in what was written of it.
     expect((await shop.counter.ok(contract.session.shop)).places['place:display']).toBe('Display case');
     const [gone] = await shop.manager.ok(contract.cold.removed);

@@ -1,5 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { flushSync } from 'react-dom';
+import { say } from './say.ts';
+import { notify, store } from './store.ts';
 
 /** Keys of a scan come faster than fingers type, ms between two; the slowest scanners send eleven a second. */
 const fast = 90;
@@ -40,7 +42,7 @@ export function useScanner(onScan: (scan: string) => void): void {
       }
     };
     const onKeyDown = (event: KeyboardEvent) => {
-      if (listeners.at(-1) !== me || document.querySelector('[role=dialog]')) return;
+      if (listeners.at(-1) !== me) return;
       if (replayed.has(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.target instanceof HTMLElement && event.target.closest('input, textarea, select')) return;
       if (event.timeStamp - lastAt >= pace()) handOn();
@@ -52,7 +54,10 @@ export function useScanner(onScan: (scan: string) => void): void {
         // The group separator of a GS1 code comes as F8 from a scanner set to it.
         const text = held.map((h) => (h.key === 'F8' ? '\u001d' : h.key)).join('');
         held = [];
-        latest.current(text);
+        // A dialog asks for something else: its buttons are not pressed by the Enter of a scan, and it is said why.
+        if (document.querySelector('[role=dialog]'))
+          store.dispatch(notify({ text: say('scan_waits_for_the_dialog'), problem: true }));
+        else latest.current(text);
         return;
       }
       if (event.key === 'Enter' || event.key === ' ') return handOn();

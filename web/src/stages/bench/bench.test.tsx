@@ -265,6 +265,7 @@ describe('the scanner', () => {
     const event = new KeyboardEvent('keydown', { key: k, bubbles: true, cancelable: true });
     Object.defineProperty(event, 'timeStamp', { value: at });
     target.dispatchEvent(event);
+    return event;
   };
 
   it('takes a burst that ends with Enter, not what fingers type', () => {
@@ -296,6 +297,20 @@ describe('the scanner', () => {
       unmount();
     },
   );
+
+  it('presses nothing in a dialog, and says to close it first', () => {
+    const heard = vi.fn();
+    const { unmount } = renderHook(() => useScanner(heard));
+    const dialog = document.body.appendChild(document.createElement('div'));
+    dialog.setAttribute('role', 'dialog');
+    const pay = dialog.appendChild(document.createElement('button'));
+    [...'2100001604684'].forEach((c, i) => key(c, 300_000 + i * 20, pay));
+    const enter = key('Enter', 300_270, pay);
+    expect([enter.defaultPrevented, heard.mock.calls]).toEqual([true, []]);
+    expect(store.getState().connection.notice?.text).toMatch(/close what is open/);
+    dialog.remove();
+    unmount();
+  });
 
   it('waits for a slow scan that says what code it is, as no shortcut begins', () => {
     const heard = vi.fn();

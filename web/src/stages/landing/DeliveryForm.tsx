@@ -6,13 +6,14 @@ import { useForm } from '../../app/form.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import {
+  DayField,
   MoneyField,
   TemperatureField,
   TextField,
   TimeField,
+  type Weight,
   WeightField,
   wholeNumber,
-  type Weight,
 } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { Picker } from '../../parts/Picker.tsx';
@@ -49,6 +50,8 @@ const stale = {
 interface Values {
   version: number;
   supplier: string;
+  /** The day it came: what lay here before the program did came earlier. */
+  day: string;
   /** Minutes after midnight. */
   at: number | null;
   probeTenths: number | null;
@@ -66,6 +69,7 @@ interface Values {
 const blank = {
   version: 0,
   supplier: '',
+  day: '',
   probeTenths: null,
   ice: 'buried',
   drains: 'drains',
@@ -81,6 +85,7 @@ const blank = {
 const asItStands = (d: Delivery): Omit<Values, 'at'> => ({
   version: d.version,
   supplier: d.supplier,
+  day: d.landedOn,
   probeTenths: d.probeTenths,
   ice: d.ice,
   drains: d.drains,
@@ -103,11 +108,10 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
   const { shop } = useShop();
   const { time, today } = useTimes();
   const { data: suppliers } = useRead(contract.landing.suppliers);
-  const day = delivery?.landedOn ?? today();
   const form = useForm({
     draft: useDraft(delivery ? `delivery ${delivery.id}` : 'delivery'),
     opened: (): Values => ({
-      ...(delivery ? asItStands(delivery) : blank),
+      ...(delivery ? asItStands(delivery) : { ...blank, day: today() }),
       at: parseClock(time(delivery?.arrivedAt ?? new Date())),
     }),
     route: delivery ? contract.landing.editDelivery : contract.landing.createDelivery,
@@ -115,7 +119,7 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
     body: (v: Values) => ({
       supplier: v.supplier,
       // Without a time it is no instant: the field says so.
-      arrivedAt: v.at === null ? '' : instantOn(day, v.at, shop).toISOString(),
+      arrivedAt: v.at === null ? '' : instantOn(v.day, v.at, shop).toISOString(),
       probeTenths: v.probeTenths,
       ice: v.ice,
       drains: v.drains,
@@ -150,6 +154,7 @@ export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
           {...field('supplier')}
           options={(suppliers ?? []).map((s) => ({ value: s.name, name: s.name }))}
         />
+        {!delivery && <DayField label={say('arrived_on')} {...field('day')} from={-14} to={0} />}
         <TimeField
           label={say('arrived')}
           {...field('at')}

@@ -1,10 +1,11 @@
 import type { Delivery } from '@ember-slate/contract';
+import { addDays, tradingDay } from '@ember-slate/core/calendar';
 import { screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { button, fill, holds, only, pick, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { bench, counter, manager, tryActs } from '../../testing/acts.tsx';
 import { cameAt, deliveryOf, landedLot } from '../../testing/landed.ts';
-import { served, shopDay, type Sent } from '../../testing/served.tsx';
+import { served, shop, shopDay, type Sent } from '../../testing/served.tsx';
 import Landing from './Landing.tsx';
 
 /*
@@ -473,6 +474,22 @@ describe('a delivery at the door', () => {
       notePieces: 11,
     });
     expect((body as { arrivedAt: string }).arrivedAt).toMatch(/:40:00\.000Z$/);
+  });
+
+  it('that came on a day before is written down with its day', async () => {
+    const sent = served(
+      <Landing />,
+      { '/api/landing/deliveries': [], '/api/suppliers': [], 'POST /api/landing/deliveries': { id: 4 } },
+      bench,
+    );
+    await press('New delivery');
+    await fill('Supplier', 'Quay Boats');
+    await fill('Day it came', addDays(shopDay, -3));
+    await fill('Arrived', '5:40');
+    await press('Open the delivery');
+    const { body } = await only(() => sent);
+    const at = new Date((body as { arrivedAt: string }).arrivedAt);
+    expect(tradingDay(at, shop)).toBe(addDays(shopDay, -3));
   });
 
   it('without a time says so at the field, and sends nothing', async () => {

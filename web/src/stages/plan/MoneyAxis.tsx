@@ -14,6 +14,10 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
   const x = (v: number) => Math.round(((v - low) / (high - low)) * Math.max(1, width - 30)) + 4;
   const said = (v: number) => formatMoney(Math.round(v));
   const left = bound === null ? null : Math.max(0, bound - value);
+  const gain = `+${said(value - first)}`;
+  const leftWords = left === null ? '' : say('at_most_left_to_find', { left: said(left) });
+  // Both stand under the axis, from its two ends: figures of 15 px take some 9 px each, words of 13 px some 6.6.
+  const bothFit = x(bound ?? value) - x(first) > 9 * gain.length + 6.6 * leftWords.length + 20;
   return (
     <div ref={ref} className="min-w-0 flex-1">
       {width > 120 && (
@@ -36,9 +40,9 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
           <text x={x(first)} y="30" className="fig i2">
             {say('first_come', { first: said(first) })}
           </text>
-          {value - first > 0.5 && x(bound ?? value) - x(first) > 216 && (
+          {value - first > 0.5 && bothFit && (
             <text x={x(first) + 4} y="66" className="fig" fill="var(--rime)">
-              +{said(value - first)}
+              {gain}
             </text>
           )}
           <path d={`M ${x(value)} 45 l -6 -11 h 12 z`} fill="var(--ink)" />
@@ -57,7 +61,7 @@ export function MoneyAxis({ first, value, bound }: { first: number; value: numbe
                 {say('no_plan_beats', { bound: said(bound) })}
               </text>
               <text x={x(bound) - 6} y="68" className="end i2" style={{ fontSize: 13 }}>
-                {say('at_most_left_to_find', { left: said(left!) })}
+                {leftWords}
               </text>
             </>
           )}

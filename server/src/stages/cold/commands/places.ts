@@ -81,6 +81,8 @@ export async function readPlace(
   body: BodyOf<typeof contract.cold.read>,
 ): Promise<{ id: number }> {
   const place = await onePlace(work.tx, id);
+  if (place.removedAt !== null)
+    throw problems.conflict(say('the_shop_has_it_no_more', { place: place.name }));
   const at = new Date(body.at);
   if (at.getTime() > work.now.getTime() + 60_000)
     throw fieldProblem('at', say('that_is_in_the_future_check_the'));
