@@ -152,7 +152,11 @@ export type FirstRow = z.infer<typeof firstRow>;
 const clocks = ['cold', 'grading', 'orders', 'plan', 'bench', 'counter'] as const;
 
 /** What a reading said, what it says since (null: there was none), and why. */
-const righted = { was: z.number().int().min(-9_999).max(999_999), tenths: f.tenths.nullable(), reason: f.name('reason', 200) };
+const righted = {
+  was: z.number().int().min(-9_999).max(999_999),
+  tenths: f.tenths.nullable(),
+  reason: f.name('reason', 200),
+};
 
 const placeFields = {
   name: f.name('name of the place', 40),
