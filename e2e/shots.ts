@@ -21,6 +21,11 @@ const open = async (path: string, theme: 'slate' | 'chalk' = 'slate', width = 12
   );
   await driver.get(shop.url + path);
   await see(driver, By.css('main h1'));
+  await driver.wait(
+    async () => !/Opening …|Reading the day/.test((await texts(driver, 'main')).join(' ')),
+    40_000,
+    `${path} was never read`,
+  );
 };
 
 try {

@@ -109,6 +109,9 @@ export function layoutFaults(touch: boolean): string[] {
     if (/auto|scroll/.test(style.overflowY) && over > 1 && over <= 16 && !mayHappen)
       tell('scrolls by a hair', `${over} px ${named(e)}`);
     const sideways = style.overflowX === 'auto' || style.overflowX === 'scroll';
+    const beside = e.scrollWidth - e.clientWidth;
+    if (sideways && beside > 1 && beside <= 16 && innerWidth >= 768)
+      tell('scrolls by a hair', `${beside} px sideways ${named(e)}`);
     if (sideways && e.scrollWidth > e.clientWidth + 1) {
       const first = e.querySelector('table :is(th, td):first-child');
       if (!first || getComputedStyle(first).position !== 'sticky')

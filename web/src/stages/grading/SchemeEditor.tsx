@@ -33,7 +33,7 @@ function Signs({ scheme, mayChange, form: { values, set } }: Part) {
   const index = scheme.method === 'index';
   return (
     <Table
-      least={720}
+      least={700}
       rows={values.signs.map((s, at) => ({ s, at }))}
       keyOf={({ s, at }) => `${s.id} ${at}`}
       columns={[

@@ -153,9 +153,9 @@ function Origin({ lot: l }: { lot: LotRow }) {
       ) : (
         <span title={areaWords(l.area)}>{isSeaArea(l.area) ? say('fao', { area: l.area }) : l.area}</span>
       )}
-      {l.gear ? <div className="text-ink3">{l.gear}</div> : null}
+      {l.gear ? <div className="whitespace-nowrap text-ink3">{l.gear}</div> : null}
       {l.boat && (
-        <Link className="why" to={boatPath(l.boat)}>
+        <Link className="why text-note" to={boatPath(l.boat)}>
           {l.boat}
         </Link>
       )}
