@@ -164,7 +164,8 @@ export default function Landing() {
   const mayLand = me.role !== 'counter';
   return (
     <div className="screen">
-      <FirstSteps brief={deliveries.length > 0} />
+      {/* Whoever writes a delivery down wants its form in sight, not the list that led there. */}
+      <FirstSteps brief={deliveries.length > 0 || chosen !== null} />
       <div className="flex items-center justify-between gap-4 pb-2 max-sm:block max-sm:space-y-3 max-sm:pb-4">
         <Head deliveries={deliveries} past={past} />
         {mayLand && !past && (

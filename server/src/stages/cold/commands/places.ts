@@ -178,9 +178,11 @@ export async function editPlace(
   id: number,
   body: BodyOf<typeof contract.cold.edit>,
 ): Promise<{ id: number }> {
-  const place = await row<{ version: number }>(work.tx, 'SELECT version FROM place WHERE id = ? FOR UPDATE', [
-    id,
-  ]);
+  const place = await row<{ version: number }>(
+    work.tx,
+    'SELECT version FROM place WHERE id = ? AND removed_at IS NULL FOR UPDATE',
+    [id],
+  );
   if (!place) throw problems.notFound(say('no_such_place'));
   if (place.version !== body.version)
     throw problems.stale(say('someone_changed_this_place'), await onePlace(work.tx, id));
