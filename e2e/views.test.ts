@@ -25,6 +25,23 @@ describe('the sample shop on screen', () => {
   let driver: WebDriver;
   beforeAll(() => void ({ shop, driver } = at));
 
+  it('was lived through the services: sixty days that balance, and a morning with its hard cases', async () => {
+    expect(await shop.faults()).toEqual([]);
+    const count = (sql: string) => shop.count(`SELECT COUNT(*) FROM ${sql}`);
+    expect(await count('day_close')).toBe(60);
+    expect(await count("ticket WHERE state = 'closed'")).toBeGreaterThan(20);
+    expect(await count('sale')).toBeGreaterThan(50);
+    expect(
+      await count("lot l JOIN delivery d ON d.id = l.delivery_id WHERE d.state = 'open'"),
+    ).toBeGreaterThan(0);
+    expect(await count('lot WHERE grade_id IS NULL')).toBeGreaterThan(2);
+    for (const verdict of ['accept', 'hold', 'reject'])
+      expect(await count(`grade WHERE verdict = '${verdict}'`), verdict).toBeGreaterThan(0);
+    for (const state of ['open', 'ready', 'handed'])
+      expect(await count(`customer_order WHERE state = '${state}'`), state).toBeGreaterThan(0);
+    expect(await count('(SELECT DISTINCT form FROM order_line) f')).toBeGreaterThanOrEqual(6);
+  });
+
   it('names the sign at odds and says why it is often harmless', async () => {
     await open('grading');
     await press(driver, 'Grade ');

@@ -25,7 +25,8 @@ async function makeSample(): Promise<string> {
     { env: { ...process.env, DATABASE_URL: database.url }, encoding: 'utf8' },
   );
   await database.stop();
-  if (made.status !== 0) throw new Error(`The sample shop could not be made:\n${made.stderr}`);
+  if (made.status !== 0 || made.stderr !== '')
+    throw new Error(`The sample shop could not be made:\n${made.stderr}`);
   return dir;
 }
 

@@ -4,11 +4,9 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
-import { afterAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { freePort } from '../src/launch/database.ts';
-import { databaseNamed, openPool, row, rows, transaction } from '../src/platform/db.ts';
-import { prepare, wipe } from '../src/launch/prepare.ts';
-import { proveBooks } from '../src/platform/books/proof/index.ts';
+import { readOptions } from '../src/launch/options.ts';
 import { built } from './built.ts';
 import { ApiClient } from './testShop.ts';
 
@@ -106,58 +104,20 @@ describe('starting', () => {
     [['--tls', 'shop.crt'], /takes two files/],
     [['--tls', 'shop.crt', 'shop.key'], /shop\.crt cannot be read \(ENOENT\)/],
     [['data'], /data is nothing this command knows/],
-  ])('refuses %o and shows how it is used', (args, words) => {
-    const shop = spawnSync(process.execPath, [...built('server/dist/launch/start.js'), ...args], {
+  ])('refuses %o in words', (args, words) => {
+    expect(() => readOptions(args, {})).toThrow(words);
+  });
+
+  it.each([
+    ['--help', 0, 'stdout'],
+    ['--colour', 2, 'stderr'],
+  ] as const)('shows how it is used to whoever says %s', (flag, status, stream) => {
+    const shop = spawnSync(process.execPath, [...built('server/dist/launch/start.js'), flag], {
       env,
       encoding: 'utf8',
     });
-    expect(shop.status).toBe(2);
-    expect(shop.stderr).toMatch(words);
-    expect(shop.stderr).toContain('./start [--port N]');
+    expect([shop.status, shop[stream]]).toEqual([status, expect.stringContaining('./start [--port N]')]);
   });
-
-  it('explains itself', () => {
-    const shop = spawnSync(process.execPath, [...built('server/dist/launch/start.js'), '--help'], {
-      env,
-      encoding: 'utf8',
-    });
-    expect([shop.status, shop.stdout.includes('--empty')]).toEqual([0, true]);
-  });
-});
-
-describe('the sample shop', () => {
-  const url = databaseNamed(inject('databaseUrl'), `ember_slate_sample_${process.pid}`);
-  afterAll(() => wipe(url));
-
-  it('is lived through the services: sixty days that balance, and a morning with its hard cases', async () => {
-    const outside = openPool(inject('databaseUrl'), 1);
-    await outside.query(`CREATE DATABASE IF NOT EXISTS \`${new URL(url).pathname.slice(1)}\``);
-    await outside.end();
-    await prepare(url);
-    const made = spawnSync(process.execPath, [...built('demo/dist/load.js')], {
-      env: { ...env, DATABASE_URL: url },
-      encoding: 'utf8',
-    });
-    expect(made.stderr).toBe('');
-    const pool = openPool(url, 1);
-    const count = async (sql: string) =>
-      Number((await row<{ n: number }>(pool, `SELECT COUNT(*) AS n FROM ${sql}`))!.n);
-    expect((await transaction(pool, proveBooks)).faults).toEqual([]);
-    expect(await count('day_close')).toBe(60);
-    expect(await count("ticket WHERE state = 'closed'")).toBeGreaterThan(20);
-    expect(await count('sale')).toBeGreaterThan(50);
-    expect(
-      await count("lot l JOIN delivery d ON d.id = l.delivery_id WHERE d.state = 'open'"),
-    ).toBeGreaterThan(0);
-    expect(await count('lot WHERE grade_id IS NULL')).toBeGreaterThan(2);
-    const verdicts = await rows<{ verdict: string }>(pool, 'SELECT DISTINCT verdict FROM grade');
-    expect(verdicts.map((v) => v.verdict)).toEqual(expect.arrayContaining(['accept', 'hold', 'reject']));
-    const states = await rows<{ state: string }>(pool, 'SELECT DISTINCT state FROM customer_order');
-    expect(states.map((s) => s.state)).toEqual(expect.arrayContaining(['open', 'ready', 'handed']));
-    const forms = await rows<{ form: string }>(pool, 'SELECT DISTINCT form FROM order_line');
-    expect(forms.length).toBeGreaterThanOrEqual(6);
-    await pool.end();
-  }, 240_000);
 });
 
 it('has installed with it every program its scripts run', () => {

@@ -129,36 +129,37 @@ function ends(
   long: readonly [number, number],
   smallest: boolean,
 ): Pick<Option, 'least' | 'most'> {
+  /* eslint-disable @typescript-eslint/no-non-null-assertion --
+     Done for every line and section of every fish: each index counts over the arrays it looks into. */
   const n = mm.length;
   const least = new Int32Array(n).fill(n);
   const most = new Int32Array(n).fill(-1);
   // Both ends only move on along the fish.
   for (let i = 0, j = 1, k = 0; i < n - 1; i++) {
     j = Math.max(j, i + 1);
-    while (
-      j < n &&
-      (nth(base, j) - nth(base, i) < grams[0] - 1e-9 || nth(mm, j) - nth(mm, i) < long[0] - 1e-9)
-    )
-      j++;
-    while (
-      k + 1 < n &&
-      nth(base, k + 1) - nth(base, i) <= grams[1] + 1e-9 &&
-      nth(mm, k + 1) - nth(mm, i) <= long[1] + 1e-9
-    )
+    while (j < n && (base[j]! - base[i]! < grams[0] - 1e-9 || mm[j]! - mm[i]! < long[0] - 1e-9)) j++;
+    while (k + 1 < n && base[k + 1]! - base[i]! <= grams[1] + 1e-9 && mm[k + 1]! - mm[i]! <= long[1] + 1e-9)
       k++;
     least[i] = j;
     most[i] = k;
   }
   if (smallest)
     for (let i = 0; i < n - 1; i++) {
-      const half = nth(least, i);
-      const two = half < n - 1 ? nth(least, half) : n;
-      most[i] = Math.min(nth(most, i), two - 1);
+      const half = least[i]!;
+      const two = half < n - 1 ? least[half]! : n;
+      most[i] = Math.min(most[i]!, two - 1);
     }
   return { least, most };
+  /* eslint-enable @typescript-eslint/no-non-null-assertion */
 }
 
-function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section: Section): Node {
+/** A section laid out; `serves` says by group whether this fish may serve it. */
+function nodeOf(
+  c: Omit<Compiled, 'fish' | 'penalties'>,
+  fish: PlanFish,
+  section: Section,
+  serves: readonly boolean[],
+): Node {
   const { problem, groups, classes } = c;
   const { settings } = problem;
   const mm = Float64Array.from(gridOf(section, settings.gridMm));
@@ -166,8 +167,8 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
   const options: Option[] = [];
   const any = [0, Infinity] as const;
   groups.forEach((g, who) => {
-    const factor = section.factor(g.form, g.like.options);
-    if (factor === null || lineRefusal(problem, fish, g.like) !== null) return;
+    const factor = serves[who] ? section.factor(g.form, g.like.options) : null;
+    if (factor === null) return;
     const byWeight = g.pieces === null;
     // A total may be made of pieces of any size the fish gives: a herring's fillet is a piece.
     const small = byWeight && sure(base.at(-1)) * factor <= g.form.pieceG / 2;
@@ -209,7 +210,7 @@ function nodeOf(c: Omit<Compiled, 'fish' | 'penalties'>, fish: PlanFish, section
     base,
     offcut: base.map((g) => ((sure(base.at(-1)) - g) / 1000) * settings.offcutsPerKg),
     options: options.filter((o) => o.least.some((j, i) => j <= nth(o.most, i))),
-    split: section.split.map((s) => nodeOf(c, fish, s)),
+    split: section.split.map((s) => nodeOf(c, fish, s, serves)),
     scratch: {
       worth: new Float64Array(mm.length),
       end: new Int32Array(mm.length),
@@ -245,12 +246,13 @@ export function compile(problem: PlanProblem): Compiled {
       continue;
     }
     const cost = openingCost(fish, problem.settings);
+    const serves = groups.map((g) => lineRefusal(problem, fish, g.like) === null);
     const modes = modesOf(problem, fish).map((m): CutMode => {
       const trims = Object.entries(m.trims).reduce(
         (s, [t, g]) => s + (g / 1000) * (problem.settings.trimsPerKg[t] ?? 0),
         0,
       );
-      return { id: m.id, worth: trims - cost, nodes: m.sections.map((s) => nodeOf(c, fish, s)) };
+      return { id: m.id, worth: trims - cost, nodes: m.sections.map((s) => nodeOf(c, fish, s, serves)) };
     });
     const useful = (n: Node): boolean => n.options.length > 0 || n.split.some(useful);
     alike.set(key, { fish: [fish], modes: modes.filter((m) => m.nodes.some(useful)) });

@@ -42,7 +42,11 @@ export function bestPattern(node: Node, prices: Prices, from = 0, bonuses: reado
   const { base, offcut } = node;
   const { worth, end, by } = node.scratch;
   const n = node.mm.length;
-  const open: Option[] = node.options.filter((o) => prices.each[o.who]! > shutPrice / 2);
+  // The dearest by weight first: what cannot beat it is then passed over.
+  const dear = (o: Option) => prices.each[o.who]! / Math.max(1, o.target) + prices.perGram[o.who]! * o.factor;
+  const open: Option[] = node.options
+    .filter((o) => prices.each[o.who]! > shutPrice / 2)
+    .sort((a, b) => dear(b) - dear(a));
   worth[n - 1] = 0;
   for (let i = n - 2; i >= from; i--) {
     let best = worth[i + 1]! + offcut[i]! - offcut[i + 1]!;

@@ -3,7 +3,6 @@ import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
-import { parseArgs } from 'node:util';
 import { backUpBeforeUpgrade } from '../platform/backup/keep.ts';
 import { type Config, configFromEnv, type DeviceKind, deviceKinds } from '../platform/config.ts';
 import { openPool, row, transaction } from '../platform/db.ts';
@@ -13,51 +12,15 @@ import { readSettings, writeSettings } from '../platform/settings.ts';
 import { addStaff } from '../stages/people/commands.ts';
 import { dropRoot } from './account.ts';
 import { freePort, type PrivateDatabase, startPrivateDatabase } from './database.ts';
+import { readOptions, type StartOptions, usage } from './options.ts';
 import { program } from './program.ts';
 import { prepare } from './prepare.ts';
 import { listen, type Running } from './serve.ts';
-import { readTls } from './tls.ts';
 
-const usage = `./start [--port N] [--host ADDRESS] [--empty] [--simulate] [--years N] [--data FOLDER]
-        [--tls CERTIFICATE KEY]
-  --port    port of the app, 4100 unless given
-  --host    address to listen on, 127.0.0.1 unless given (sample PINs work on this machine only)
-  --empty   a shop of your own without sample data, and without devices but your own
-  --simulate  try out a shop of your own with simulated devices: what they read is marked as simulated for good
-  --years   years of a busy past behind the sample shop, to see it at its largest
-  --tls     certificate and key (PEM): the app speaks TLS itself, for screens on the shop's network
-  --data    where the private database lives, .data unless given
-DATABASE_URL points at a MariaDB of your own instead of the private one.
-SCALE_ADDRESS, SENSOR_ADDRESS, PRINTER_ADDRESS, PROBE_ADDRESS (host:port) are your own devices.
-TRUST_PROXY and HOSTS are for a shop behind a reverse proxy with TLS; LOG_FILE says where the log goes.`;
-
-function options() {
+/** Whoever gives options it does not know is shown them. */
+function options(): StartOptions {
   try {
-    const { values, positionals } = parseArgs({
-      allowPositionals: true,
-      options: {
-        port: { type: 'string', default: process.env.PORT ?? '4100' },
-        host: { type: 'string', default: process.env.HOST ?? '127.0.0.1' },
-        data: { type: 'string', default: '.data' },
-        empty: { type: 'boolean', default: false },
-        simulate: { type: 'boolean', default: false },
-        years: { type: 'string', default: '0' },
-        tls: { type: 'string' },
-        help: { type: 'boolean', default: false },
-      },
-    });
-    const port = Number(values.port);
-    if (!Number.isInteger(port) || port < 1 || port > 65_535)
-      throw new Error(`--port ${values.port} is no port`);
-    if (!/^\d{1,2}$/.test(values.years)) throw new Error(`--years ${values.years} is no number of years`);
-    const [key, ...more] = positionals;
-    if (more.length > 0 || (key === undefined) !== (values.tls === undefined))
-      throw new Error(
-        values.tls === undefined
-          ? `${positionals.join(' ')} is nothing this command knows`
-          : '--tls takes two files: the certificate, then its key',
-      );
-    return { ...values, port, tls: key === undefined ? null : readTls(values.tls!, key) };
+    return readOptions(process.argv.slice(2), process.env);
   } catch (error) {
     console.error(`${(error as Error).message}\n\n${usage}`);
     process.exit(2);

@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
 import pino from 'pino';
 import { pinoHttp } from 'pino-http';
-import roll from 'pino-roll';
 
 /** An error without the statement it came from: its values are the shop's. */
 const bare = (e: Error & { code?: string }) => ({ message: e.message, code: e.code, stack: e.stack });
@@ -17,6 +16,8 @@ export const log = pino(
 
 /** Sends lines to a file from now on, a file a day or every 20 MB, the last fourteen kept; every request has its line. */
 export async function logTo(file: string): Promise<void> {
+  // Its dates are 300 files: only who writes a log reads them.
+  const { default: roll } = await import('pino-roll');
   target = await roll({ file, frequency: 'daily', size: '20m', mkdir: true, limit: { count: 14 } });
   log.level = process.env.LOG_LEVEL ?? 'info';
 }

@@ -4,7 +4,7 @@ import { compile } from '../compile.ts';
 import type { Stretch } from '../pattern.ts';
 import type { PlanProblem } from '../problem.ts';
 import { allFish, type State } from '../state.ts';
-import { byTotal, exhaustive, oddly, randomDay, smallDay } from '../testing/index.ts';
+import { bodyRows, byTotal, exhaustive, oddly, randomDay, rowDay, smallDay } from '../testing/index.ts';
 import { rounded, Tree, within } from './branch.ts';
 import { loadSolver, seeded, solve } from './index.ts';
 import { generate, Master } from './master.ts';
@@ -106,6 +106,34 @@ describe('small days against every plan there is', () => {
       { numRuns: 150, seed: 3 },
     );
   });
+});
+
+describe('ruin and recreate', () => {
+  it.each(bodyRows)(
+    'of %s keeps count of what its plan is worth, however often it takes fish back',
+    (row) => {
+      const problem = rowDay(5, 12, 16, row);
+      const valued = valueOn(problem);
+      const c = compile(problem);
+      const n = c.groups.length + c.classes.length;
+      const prices = { each: new Float64Array(n).fill(300), perGram: new Float64Array(n).fill(1) };
+      const losses = c.fish.map((of) => of.modes.map(() => 0));
+      const nothing = allFish(c).map(() => null);
+      let steps = 0;
+      const better: Search[] = [];
+      improve(
+        c,
+        nothing,
+        prices,
+        losses,
+        seeded(3),
+        () => steps++ >= 60,
+        (found) => better.push(found),
+      );
+      expect(better.length).toBeGreaterThan(3);
+      for (const { state, value } of better) expect(value).toBeCloseTo(valued(state).value, 4);
+    },
+  );
 });
 
 describe('a solution made whole', () => {

@@ -80,15 +80,46 @@ export function improve(
   let worth = 0;
   /** Fish that give to a line by total weight, by `who`. */
   const giving = c.groups.map(() => new Set<Gift>());
-  const put = (g: Gift | null, sign: 1 | -1) => {
-    if (!g) return;
-    worth += sign * g.worth;
-    for (const who of g.parts.keys())
-      if (sign === 1) giving[who]!.add(g);
-      else giving[who]!.delete(g);
+  /** What each group brings as it is, and the grams of its pieces that it does not take. */
+  const brought = new Float64Array(groupCount);
+  const loose = new Float64Array(groupCount);
+  let looseNow = 0;
+  /** What a group brings with what `plus` gives it besides; says in `looseNow` what it does not take. */
+  const brings = (g: number, plus: Gift | null): number => {
+    const group = c.groups[g]!;
+    const all = grams[g]! + (plus?.grams[g] ?? 0);
+    looseNow = 0;
+    if (group.pieces !== null) {
+      const had = Math.round(count[g]! + (plus?.count[g] ?? 0));
+      const units = Math.min(group.units.length, Math.floor(had / group.pieces));
+      const over = had - units * group.pieces;
+      if (over > 0 && all / had >= settings.counterLeastG) looseNow = (all * over) / had;
+      return units * (group.value + group.penalty);
+    }
+    const parts: number[] = [];
+    for (const gift of giving[g]!) parts.push(...(gift.parts.get(g) ?? []));
+    if (plus) parts.push(...(plus.parts.get(g) ?? []));
+    const taken = new Set(all >= group.least - 1e-6 ? fillTotal(group, parts) : []);
+    let got = 0;
+    parts.forEach((part, i) => {
+      if (taken.has(i)) got += part;
+      else if (part >= settings.counterLeastG) looseNow += part;
+    });
+    return taken.size > 0 ? group.value + group.penalty - lackOf(group.like, got, settings) : 0;
+  };
+  const put = (gift: Gift | null, sign: 1 | -1) => {
+    if (!gift) return;
+    worth += sign * gift.worth;
+    for (const who of gift.parts.keys())
+      if (sign === 1) giving[who]!.add(gift);
+      else giving[who]!.delete(gift);
     for (let i = 0; i < consumers; i++) {
-      count[i]! += sign * g.count[i]!;
-      grams[i]! += sign * g.grams[i]!;
+      if (gift.count[i] === 0) continue;
+      count[i]! += sign * gift.count[i]!;
+      grams[i]! += sign * gift.grams[i]!;
+      if (i >= groupCount) continue;
+      brought[i] = brings(i, null);
+      loose[i] = looseNow;
     }
   };
   gifts.forEach((g) => put(g, 1));
@@ -100,33 +131,16 @@ export function improve(
     for (let k = 0; k < c.classes.length; k++)
       counter[k] = grams[groupCount + k]! + (plus?.grams[groupCount + k] ?? 0);
     for (let g = 0; g < groupCount; g++) {
-      const group = c.groups[g]!;
-      const all = grams[g]! + (plus?.grams[g] ?? 0);
-      let extra: number;
-      if (group.pieces === null) {
-        const parts = [...giving[g]!, ...(plus ? [plus] : [])].flatMap((x) => x.parts.get(g) ?? []);
-        const taken = new Set(all >= group.least - 1e-6 ? fillTotal(group, parts) : []);
-        const got = parts.reduce((s, grams, i) => s + (taken.has(i) ? grams : 0), 0);
-        if (taken.size > 0) sum += group.value + group.penalty - lackOf(group.like, got, settings);
-        extra = parts.reduce(
-          (s, grams, i) => s + (taken.has(i) || grams < settings.counterLeastG ? 0 : grams),
-          0,
-        );
-      } else {
-        const had = Math.round(count[g]! + (plus?.count[g] ?? 0));
-        const units = Math.min(group.units.length, Math.floor(had / group.pieces));
-        sum += units * (group.value + group.penalty);
-        const over = had - units * group.pieces;
-        extra = over > 0 && all / had >= settings.counterLeastG ? (all * over) / had : 0;
-      }
+      const anew = plus !== null && plus.count[g]! > 0;
+      sum += anew ? brings(g, plus) : brought[g]!;
+      const extra = anew ? looseNow : loose[g]!;
       if (extra > 0 && other[g]! >= 0) counter[other[g]!]! += extra * 0.95;
     }
-    c.classes.forEach((k, at) => {
-      sum +=
-        (Math.min(counter[at]!, k.demandGrams) * k.perKg +
-          Math.max(0, counter[at]! - k.demandGrams) * k.markdownPerKg) /
-        1000;
-    });
+    for (let k = 0; k < c.classes.length; k++) {
+      const { perKg, demandGrams, markdownPerKg } = c.classes[k]!;
+      const all = counter[k]!;
+      sum += (Math.min(all, demandGrams) * perKg + Math.max(0, all - demandGrams) * markdownPerKg) / 1000;
+    }
     return sum;
   };
 
@@ -229,8 +243,9 @@ export function improve(
   let now = value();
   let best: Search = { state: [...state], value: now };
   const classOf = c.fish.flatMap((of, f) => of.fish.map(() => f));
-  const patience = Math.max(1, Math.abs(now)) * 0.005;
-  const scale = Math.max(1, Math.abs(now)) * 0.0015;
+  const takings = c.groups.reduce((t, g) => t + (g.value + g.penalty) * g.units.length, 1);
+  const patience = takings * 0.002;
+  const scale = takings * 0.0002;
   let progress = 0;
   while (!over((share) => (progress = share))) {
     const warm = scale * (1 - progress) ** 2;

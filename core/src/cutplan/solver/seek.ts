@@ -21,7 +21,7 @@ export interface Seeking {
   bounded: (bound: number) => void;
 }
 
-/** A day of no more fish is cut anew as one; of a larger one, parts of so many; no part of more than many. */
+/** A day of no more fish is cut anew as one; of a larger one, parts of so many; with more than many, nothing in the time there is beats ruin and recreate. */
 const fewFish = 10;
 const partFish = 7;
 const manyFish = 40;
@@ -30,7 +30,7 @@ const manyFish = 40;
 const partSeconds = 1;
 
 /** Shares of the time: the bound by column generation at most, ruin and recreate, the loose fish, the tree of the whole, one part. */
-const shares = { root: 0.55, search: 0.12, searchOfMany: 0.3, loose: 0.25, tree: 0.15, part: 0.1 };
+const shares = { root: 0.55, search: 0.12, loose: 0.25, tree: 0.15, part: 0.1 };
 
 /** Steps of ruin and recreate that a plan made whole from the programme gets. */
 const polish = 25;
@@ -87,9 +87,10 @@ function pickPart(c: Compiled, state: State, classOf: readonly number[], random:
 
 /**
  * Seeks the best plan, and the least that is certain to be no less than it. Column generation gives a first bound and
- * prices; ruin and recreate at these prices a first good plan. A day of few fish is then solved by branch and price as
- * far as time goes. Of a larger one, the fish that the programme cuts one way are cut so and the loose ones solved; then
- * some fish at a time are cut anew while the others stay.
+ * prices; ruin and recreate at these prices, from the programme made whole or the plan there was, a first good plan; for
+ * many fish the last. A day of few fish is then solved by branch and price as far as time goes. Of a larger one, the
+ * fish that the programme cuts one way are cut so and the loose ones solved; then some fish at a time are cut anew while
+ * the others stay.
  */
 export function seek(highs: Highs | null, c: Compiled, start: State, of: Seeking): Search {
   const classOf = c.fish.flatMap((k, f) => k.fish.map(() => f));
@@ -108,17 +109,17 @@ export function seek(highs: Highs | null, c: Compiled, start: State, of: Seeking
   const bounded = (least: number) => {
     if (least < bound) of.bounded((bound = least));
   };
-  const search = (until: number) => {
-    const from = of.spent();
+  const search = (until: number, from: State = start) => {
+    const begun = of.spent();
     better(
       improve(
         c,
-        start,
+        from,
         prices,
         losses,
         of.random,
         (progress) => {
-          const share = (of.spent() - from) / Math.max(0.05, until - from);
+          const share = (of.spent() - begun) / Math.max(0.05, until - begun);
           progress(Math.min(1, share));
           return of.stopped() || share >= 1 || bound - best.value < within;
         },
@@ -151,8 +152,12 @@ export function seek(highs: Highs | null, c: Compiled, start: State, of: Seeking
     prices = pricesOf(c, root.solved.duals);
     losses = lossesAt(m, root.duals);
     bounded(root.bound);
+    const made = valued(rounded(m, root.solved).state);
+    better(valued(start));
+    better(made);
     const many = start.length > manyFish;
-    search(after(many ? shares.searchOfMany : shares.search));
+    search(many ? of.seconds : after(shares.search), best.state);
+    if (many) return best;
     const whole: Whole = { highs, c, classOf, columns: m.columns, polished, late, spent: of.spent };
     const part = (from: Search, picked: ReadonlySet<number>, until: number) => {
       const found = cutAnew(whole, from, picked, until, better);
@@ -165,11 +170,10 @@ export function seek(highs: Highs | null, c: Compiled, start: State, of: Seeking
     }
     if (root.solved.sound) {
       const loose = new Set(looseFish(m, root, classOf));
-      const { state } = rounded(m, root.solved);
-      if (loose.size > 0 && loose.size <= manyFish) part(valued(state), loose, after(shares.loose));
+      if (loose.size > 0) part(made, loose, after(shares.loose));
     }
     const tree = new Tree(m, root, best.value);
-    const until = many ? 0 : after(shares.tree);
+    const until = after(shares.tree);
     while (!late(until))
       if (
         !tree.step(
