@@ -136,6 +136,24 @@ describe('ruin and recreate', () => {
   );
 });
 
+it('of many fish, priced a part of them at a time, none could be cut better when the programme is solved', () => {
+  const c = compile(rowDay(2, 64, 5, 'mackerel'));
+  expect(c.fish.length).toBeGreaterThan(60);
+  const m = new Master(highs, c);
+  const { solved, bound } = generate(m, m.free(), -Infinity, never)!;
+  expect(bound).toBeCloseTo(solved.value, 2);
+  const { best } = priceAll(
+    c,
+    mixed(c, solved.duals, solved.duals, 0, m.free()),
+    [],
+    m.free(),
+    m.left,
+    m.given,
+  );
+  for (const { column, worth } of best) expect(worth - solved.rent[column.fish]!).toBeLessThan(0.01);
+  m.dispose();
+});
+
 describe('a solution made whole', () => {
   it('opens each fish once at most, and is worth what the programme says where it says it is exact', () => {
     let exact = 0;

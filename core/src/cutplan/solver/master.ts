@@ -12,6 +12,7 @@ import {
   worthAt,
   type Column,
   type Duals,
+  type Priced,
   type Rule,
   type Settled,
 } from './pricing.ts';
@@ -289,6 +290,14 @@ export interface Bounded {
   duals: Duals;
 }
 
+/** With more classes of fish than many, all are priced only after each part of them has been, the programme solved anew in between. */
+const manyClasses = 60;
+const parts = 3;
+
+/** What of these is worth more than the rent of its fish at these prices. */
+const gaining = (m: Master, { best }: Priced, { duals, rent }: Solved): Column[] =>
+  best.map((b) => b.column).filter((k) => worthAt(m.c, k, duals, m.rules) - nth(rent, k.fish) > 1e-6);
+
 /**
  * Column generation: solve, price with smoothed duals, add what improves, until nothing does, the bound is met or
  * falls to `enough`, or `over` says so. Null when the solver gives up.
@@ -305,9 +314,20 @@ export function generate(
   if (!solved) return null;
   let bound = Infinity;
   let centre = mixed(m.c, from ?? solved.duals, solved.duals, from ? 0.5 : 0, settled);
+  let part = 0;
   // Priced once in any case: a bound is known however busy the machine is.
   for (let round = 1; round === 1 || !over(round); round++) {
     let added = 0;
+    if (round > 1 && m.c.fish.length > manyClasses && part < parts) {
+      const near = mixed(m.c, centre, solved.duals, 0.3, settled);
+      const mine = part++;
+      const some = priceAll(m.c, near, m.rules, settled, m.left, m.given, (f) => f % parts === mine);
+      const next: Solved | null = m.add(gaining(m, some, solved)) > 0 ? m.solve(settled) : solved;
+      if (!next) break;
+      solved = next;
+      continue;
+    }
+    part = 0;
     for (const smooth of [0.6, 0]) {
       const duals = mixed(m.c, centre, solved.duals, smooth, settled);
       const priced = priceAll(m.c, duals, m.rules, settled, m.left, m.given);
@@ -316,12 +336,7 @@ export function generate(
         centre = duals;
       }
       if (bound <= enough) return { solved, bound, duals: centre };
-      const now = solved;
-      added = m.add(
-        priced.best
-          .map((b) => b.column)
-          .filter((k) => worthAt(m.c, k, now.duals, m.rules) - nth(now.rent, k.fish) > 1e-6),
-      );
+      added = m.add(gaining(m, priced, solved));
       if (added > 0) break;
     }
     if (added === 0) break;

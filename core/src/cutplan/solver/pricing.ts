@@ -149,7 +149,7 @@ function bestColumn(
 
 /**
  * Prices every fish and adds up the bound of Lagrange: what fish, lines and counter could each do at best if pieces
- * had these prices. Valid for duals as `mixed` clips them.
+ * had these prices. Valid for duals as `mixed` clips them, and of all fish: with `only` some of them it is no bound.
  */
 export function priceAll(
   c: Compiled,
@@ -158,6 +158,7 @@ export function priceAll(
   settled: Settled,
   left: readonly number[],
   given: Float64Array,
+  only: (fish: number) => boolean = () => true,
 ): Priced {
   const prices = pricesOf(c, duals);
   const best: Priced['best'] = [];
@@ -170,7 +171,7 @@ export function priceAll(
     return [{ rule, each }];
   });
   c.fish.forEach((of, f) => {
-    if (nth(left, f) === 0) return;
+    if (nth(left, f) === 0 || !only(f)) return;
     const mine = paid.filter((p) => p.rule.fish === null || p.rule.fish === f);
     const counts = mine.flatMap(({ rule, each }) => (rule.of === 'pieces' ? [{ who: rule.who, each }] : []));
     let own = prices;
