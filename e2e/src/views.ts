@@ -34,6 +34,8 @@ export const views = [
   'frozen',
   'lots/1',
   'species/hake',
+  'knives',
+  'keys',
   'customers/1',
   'suppliers/1',
   'boats',
@@ -93,4 +95,22 @@ export async function planned(driver: WebDriver, url: string): Promise<void> {
     30_000,
     'the plan never ended',
   );
+}
+
+/** Views whose number depends on the day: a lot to grade, a ticket that waits and one that the manager has begun. */
+export async function atWork(url: string): Promise<string[]> {
+  const hand = await new Hand(url).signIn();
+  const lots = await hand.ok(contract.grading.lots);
+  const waiting = (await hand.ok(contract.bench.tickets)).filter((t) => t.state === 'waiting');
+  const [ticket, begun] = waiting;
+  const params = { id: begun!.id };
+  const { version, inputs } = await hand.ok(contract.bench.ticket, { params });
+  await hand.ok(contract.bench.start, {
+    params,
+    body: {
+      version,
+      inputs: inputs.map((i) => ({ lotId: i.lotId, grams: i.grams, source: 'measured' as const })),
+    },
+  });
+  return [`grading/${lots.find((l) => l.verdict === null)!.id}`, `bench/${ticket!.id}`, `bench/${begun!.id}`];
 }

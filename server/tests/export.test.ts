@@ -198,4 +198,15 @@ describe('fetched by the manager at a screen', () => {
       expect(await verify(pin, pins.manager)).toBe(false);
     }
   });
+
+  it('is made once at a time, whoever asks in the same moment, and whoever is told to wait hears it in words', async () => {
+    const fetched = async () => {
+      const reply = await shop().manager.send(contract.settings.export);
+      return [reply.status, reply.headers.get('content-type'), reply.problem?.detail ?? ''] as const;
+    };
+    const both = (await Promise.all([fetched(), fetched()])).sort(([a], [b]) => a - b);
+    expect(both[0]).toEqual([200, 'application/zip', '']);
+    expect(both[1]).toEqual([409, expect.stringMatching('problem'), expect.stringMatching(/being made/)]);
+    expect((await fetched())[0]).toBe(200);
+  });
 });

@@ -210,8 +210,12 @@ export function serveFile(
       'Cache-Control': 'private, no-store',
     });
     if (typeof bytes !== 'function') return void response.send(bytes);
-    // Half a file is no file: whoever fetches it sees it break off.
     await bytes(response).catch((error: unknown) => {
+      if (!response.headersSent) {
+        response.removeHeader('Content-Disposition');
+        throw error;
+      }
+      // Half a file is no file: whoever fetches it sees it break off.
       log.warn({ err: error }, 'a file broke off');
       response.destroy();
     });

@@ -161,8 +161,8 @@ const noneUnderWay = () => ({ going: false });
 /** Everything the shop knows, written as it is fetched; one at a time, for it reads every row there is. */
 export function exportAll(work: Work, { databaseUrl }: Pick<Here, 'databaseUrl'>): Promise<File> {
   const underWay = work.kept.of(noneUnderWay);
-  if (underWay.going) throw problems.conflict(say('an_export_is_being_made'));
   const write = async (out: Writable) => {
+    if (underWay.going) throw problems.conflict(say('an_export_is_being_made'));
     underWay.going = true;
     try {
       await writeExport(databaseUrl, out, work.now, { pins: false });
