@@ -25,7 +25,7 @@ function Beads({ ticket }: { ticket: Ticket }) {
     ticket.steps.findIndex((s) => s.id === ticket.stepId),
   );
   return (
-    <ol className="relative flex flex-1 pt-1 max-sm:hidden" aria-label={say('steps')}>
+    <ol className="relative flex flex-1 pt-1 small:hidden" aria-label={say('steps')}>
       <span
         aria-hidden="true"
         className="absolute top-[14px] h-px bg-rule"

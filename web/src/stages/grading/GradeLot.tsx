@@ -38,21 +38,21 @@ function Run({ lot, species }: { lot: Lot; species: Species }) {
   const { result } = of;
   const piece = isPiece(lot.condition);
   return (
-    <div className="pb-6">
+    <div className="pb-2">
       <WhichLot lot={lot} species={species} />
-      <div className="grid grid-cols-[minmax(0,1fr)_262px] gap-8 max-sm:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_284px] gap-6 small:grid-cols-1">
         <section>
           <SignsSay of={of} lot={lot} species={species} />
           {mayGrade && <HowLooked of={of} species={species} byRun={byRun} onTurn={turn} />}
           {result?.mixed && of.started && <Mixed of={of} />}
           <Signs of={of} lot={lot} species={species} byRun={byRun} onEnd={() => setByRun(false)} />
         </section>
-        <section className="sm:-mt-7">
+        <section>
           {result && result.atOdds.length > 0 ? (
             <AtOdds result={result} />
           ) : (
-            <div className="flex h-[88px] items-center max-sm:hidden">
-              <Fish species={species} condition={lot.condition} grams={lot.grams / lot.pieces} perMm={0.34} />
+            <div className="flex h-[60px] items-center small:hidden">
+              <Fish species={species} condition={lot.condition} grams={lot.grams / lot.pieces} perMm={0.26} />
             </div>
           )}
           {mayGrade && (

@@ -13,7 +13,7 @@ import { verdictNames } from './words.ts';
 export function WhichLot({ lot, species }: { lot: Lot; species: Species }) {
   const mass = useMass();
   return (
-    <p className="truncate text-ink2 sm:pr-[300px]">
+    <p className="text-ink2">
       <Link to="/grading" className="why mr-3">
         {say('all_lots')}
       </Link>
@@ -42,11 +42,11 @@ export function SignsSay({ of, lot, species }: { of: Grading; lot: Lot; species:
   const units = useAppSelector((s) => s.prefs.units);
   const { result, last, started } = of;
   return (
-    <div className="flex items-end gap-5 max-sm:block">
-      <h1 className="text-verdict font-semibold whitespace-nowrap max-sm:text-head">
+    <div className="flex flex-wrap items-end gap-x-5">
+      <h1 className="text-verdict font-semibold whitespace-nowrap small:text-head small:whitespace-normal">
         {result ? verdictNames[result.verdict] : say('what_do_the_signs_say')}
       </h1>
-      <p className="pb-1 font-figure text-body leading-[19px] font-medium">
+      <p className="flex-[1_1_13rem] pb-1 font-figure text-body leading-[19px] font-medium">
         {result
           ? say('of_ice_days_used_give_or_take_mark', {
               used: result.used.toFixed(1),
