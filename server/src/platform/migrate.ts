@@ -45,6 +45,17 @@ const statementsOf = (script: string): string[] =>
 /** Statements on rows are undone when the power goes; those on tables are done whole or not at all, but stay. */
 const isOnRows = (statement: string): boolean => /^(INSERT|UPDATE|DELETE|REPLACE)\b/i.test(statement);
 
+const tableParts = [
+  `SELECT table_name, column_name, ordinal_position, column_type, is_nullable, column_default FROM information_schema.columns
+       WHERE table_schema = DATABASE() /* of */ ORDER BY 1, 3`,
+  `SELECT table_name, index_name, seq_in_index, column_name FROM information_schema.statistics
+       WHERE table_schema = DATABASE() /* of */ ORDER BY 1, 2, 3`,
+  `SELECT table_name, constraint_name FROM information_schema.table_constraints
+       WHERE table_schema = DATABASE() /* of */ ORDER BY 1, 2`,
+];
+const triggers = `SELECT trigger_name FROM information_schema.triggers WHERE trigger_schema = DATABASE() ORDER BY 1`;
+const everyPart = [...tableParts, triggers];
+
 /** Runs scripts statement by statement and notes how far it came, so that one that stopped half-way is gone on with. */
 class Runner {
   private readonly me = randomUUID();
@@ -104,9 +115,8 @@ class Runner {
       }
       // It was begun before: whether it came through, the tables themselves say.
       const begun = i === noted?.done ? noted.before : null;
-      const shape = /^CREATE TABLE/i.test(statement) ? 'made' : await this.shape();
-      if (begun === null || begun === shape) {
-        await this.note(version, i, shape);
+      if (begun === null || (await this.isAsItWas(statement, begun))) {
+        await this.note(version, i, await this.shape(statement));
         await this.onTables(statement, begun);
       }
       await this.note(version, i + 1, null);
@@ -121,20 +131,29 @@ class Runner {
     );
   }
 
-  /** What the tables look like now, as a checksum: columns, indexes, constraints, triggers. */
-  private async shape(): Promise<string> {
-    const parts = [
-      `SELECT table_name, column_name, ordinal_position, column_type, is_nullable, column_default FROM information_schema.columns
-       WHERE table_schema = DATABASE() ORDER BY 1, 3`,
-      `SELECT table_name, index_name, seq_in_index, column_name FROM information_schema.statistics
-       WHERE table_schema = DATABASE() ORDER BY 1, 2, 3`,
-      `SELECT table_name, constraint_name FROM information_schema.table_constraints
-       WHERE table_schema = DATABASE() ORDER BY 1, 2`,
-      `SELECT trigger_name FROM information_schema.triggers WHERE trigger_schema = DATABASE() ORDER BY 1`,
-    ];
+  /**
+   * What a statement is about to change looks like now, as a checksum: the columns, indexes and constraints of its table,
+   * or which triggers there are. To read those of all tables takes longer than most steps.
+   */
+  private async shape(statement: string): Promise<string> {
+    if (/^CREATE TABLE/i.test(statement)) return 'made';
+    const table = /^(?:ALTER|DROP) TABLE (?:IF (?:NOT )?EXISTS )?`?(\w+)/i.exec(statement)?.[1];
+    if (table !== undefined) return this.shapeOf(tableParts, table);
+    return this.shapeOf(/ TRIGGER /i.test(statement) ? [triggers] : everyPart);
+  }
+
+  private async shapeOf(parts: readonly string[], table?: string): Promise<string> {
     const found = [];
-    for (const sql of parts) found.push(await this.ask(sql));
+    for (const part of parts) {
+      const of = table === undefined ? '' : ' AND table_name = ?';
+      found.push(await this.ask(part.replace('/* of */', of), table === undefined ? [] : [table]));
+    }
     return md5(JSON.stringify(found));
+  }
+
+  /** Whether a statement that was begun changed nothing yet. Versions to 0.5.0 noted what all tables looked like. */
+  private async isAsItWas(statement: string, begun: string): Promise<boolean> {
+    return begun === (await this.shape(statement)) || begun === (await this.shapeOf(everyPart));
   }
 
   private async onTables(statement: string, begun: string | null): Promise<void> {
@@ -143,7 +162,7 @@ class Runner {
     } catch (error) {
       if (begun !== null && errorCode(error) === 'ER_TABLE_EXISTS_ERROR') return;
       // Whoever began it died, but the database was still at it: it came through while this one waited.
-      if (begun !== null && (await this.shape()) !== begun) return;
+      if (begun !== null && !(await this.isAsItWas(statement, begun))) return;
       // With its binary log on, a database lets only an administrator make triggers: `verify` proves the ledger without.
       if (errorCode(error) !== 'ER_BINLOG_CREATE_ROUTINE_NEED_SUPER' || !/^CREATE TRIGGER/i.test(statement))
         throw error;
