@@ -1,16 +1,11 @@
 import { dayMs } from '@ember-slate/core/calendar';
-import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { StockRow } from '@ember-slate/contract';
-import { startPrivateDatabase } from '@ember-slate/server/launch/database';
-import { prepare } from '@ember-slate/server/launch/prepare';
 import { openPool } from '@ember-slate/server/platform/db';
 import { createApp } from '@ember-slate/server/app';
 import { ScaleAdapter } from '@ember-slate/server/platform/devices/scale';
+import { makeShop } from './madeShop.ts';
 
 /**
  * The same requests on sixty days and on ten years of a busy shop, one after the other as one screen asks them, and
@@ -25,26 +20,6 @@ const bagsATill = 8;
 
 const percentile = (times: readonly number[], p: number) =>
   [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * p))]!;
-
-async function makeShop(years: number) {
-  const dir = mkdtempSync(join(tmpdir(), 'ember-slate-years-'));
-  const database = await startPrivateDatabase(dir);
-  await prepare(database.url);
-  const made = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', 'demo/src/load.ts', '--years', String(years)],
-    {
-      env: { ...process.env, DATABASE_URL: database.url },
-      stdio: 'inherit',
-    },
-  );
-  if (made.status !== 0) throw new Error('The shop could not be made');
-  const end = async () => {
-    await database.stop();
-    rmSync(dir, { recursive: true, force: true });
-  };
-  return { url: database.url, end };
-}
 
 /** A database that has just been filled still clears up behind its readers: nothing is measured until it is done. */
 async function settle(url: string) {

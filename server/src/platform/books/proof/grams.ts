@@ -1,5 +1,5 @@
 import { say } from '../../say.ts';
-import { check, type Check } from './check.ts';
+import { check, checkEach, type Check } from './check.ts';
 
 /**
  * Every movement sums to zero grams a lot, every balance is the sum of its entries, no place holds less than nothing, every
@@ -10,10 +10,11 @@ export const grams: readonly Check[] = [
     'SELECT movement_id AS movement, lot_id AS lot, SUM(grams) AS off FROM entry GROUP BY movement_id, lot_id HAVING off <> 0',
     (r) => say('movement_lot_is_off_by_g', { movementid: r.movement, lotid: r.lot, off: r.off }),
   ),
-  check<{ account: string; lot: number; item: string; g: number; p: number }>(
+  checkEach<{ account: string; lot: number; item: string; g: number; p: number }>(
+    'lot',
     `SELECT account, lot_id AS lot, item, batch, SUM(grams) AS g, SUM(pieces) AS p FROM (
-       SELECT account, lot_id, item, batch, grams, pieces FROM entry
-       UNION ALL SELECT account, lot_id, item, batch, -grams, -pieces FROM balance) AS both_sides
+       SELECT account, lot_id, item, batch, grams, pieces FROM entry WHERE lot_id BETWEEN ? AND ?
+       UNION ALL SELECT account, lot_id, item, batch, -grams, -pieces FROM balance WHERE lot_id BETWEEN ? AND ?) AS both_sides
      GROUP BY account, lot_id, item, batch HAVING g <> 0 OR p <> 0`,
     (r) =>
       say('lot_the_ledger_says_g_and_pieces', {
@@ -35,10 +36,11 @@ export const grams: readonly Check[] = [
     (r) => say('lot_g_on_its_row_g_in_the_ledger', { code: r.code, grams: r.on_row, landed: r.landed }),
   ),
   // A scale and the books may differ by a residue, once a row; more came out of nothing.
-  check<{ id: number; kind: string; code: string; item: string; gained: number }>(
+  checkEach<{ id: number; kind: string; code: string; item: string; gained: number }>(
+    'movement',
     `SELECT m.id, m.kind, l.code, e.item, -SUM(IF(e.account = 'end:unaccounted', e.grams, 0)) AS gained
      FROM movement m JOIN entry e ON e.movement_id = m.id JOIN lot l ON l.id = e.lot_id
-     WHERE m.kind IN ('sell', 'hand_over', 'move', 'discard', 'make', 'to_bench', 'return') AND m.undoes IS NULL
+     WHERE m.id BETWEEN ? AND ? AND m.kind IN ('sell', 'hand_over', 'move', 'discard', 'make', 'to_bench', 'return') AND m.undoes IS NULL
      GROUP BY m.id, e.lot_id, e.item, e.batch
      HAVING gained > 0 AND (gained > GREATEST(30, ROUND(MAX(l.grams) * 0.015)) * COUNT(DISTINCT IF(e.account LIKE 'place:%', e.account, NULL))
        OR SUM(IF(e.account LIKE 'place:%' AND e.grams < 0, -e.grams, 0)) = 0)`,

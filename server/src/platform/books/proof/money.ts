@@ -1,5 +1,5 @@
 import { say } from '../../say.ts';
-import { check, type Check } from './check.ts';
+import { check, checkEach, type Check } from './check.ts';
 
 /** Batches made of trim are shared over their lots: a cent of the price of a line may lie with another. */
 const made = 1_000_000_000;
@@ -27,12 +27,13 @@ export const money: readonly Check[] = [
      GROUP BY x.sale_id, x.item, x.batch, x.per_kg HAVING ABS(SUM(x.money) - SUM(IF(s.tax_added, x.tax, 0)) - SUM(CAST(x.grams AS UNSIGNED) * x.per_kg) / 1000) > 1`,
     (r) => say('line_is_not_grams_times_price', { number: r.number, position: r.position }),
   ),
-  check<{ number: number }>(
-    `SELECT s.number FROM sale s JOIN sale_line x ON x.sale_id = s.id
+  checkEach<{ number: number }>(
+    'sale',
+    `SELECT s.number FROM sale s JOIN sale_line x ON x.sale_id = s.id WHERE s.id BETWEEN ? AND ?
      GROUP BY s.id, s.number, s.tax_added, x.tax_rate HAVING SUM(x.tax) <> COALESCE(IF(MAX(s.tax_added),
        ((SUM(x.money) - SUM(x.tax)) * MAX(x.tax_rate) * 2 + 10000) DIV 20000,
        (SUM(x.money) * MAX(x.tax_rate) * 2 + 10000 + MAX(x.tax_rate)) DIV ((10000 + MAX(x.tax_rate)) * 2)), 0)
-     UNION SELECT number FROM sale s WHERE tax_added
+     UNION SELECT number FROM sale s WHERE s.id BETWEEN ? AND ? AND tax_added
        AND NOT EXISTS (SELECT 1 FROM sale_line x WHERE x.sale_id = s.id AND x.tax_rate IS NOT NULL)`,
     (r) => say('tax_of_sale_is_not_its_rates', { number: r.number }),
   ),
@@ -50,12 +51,14 @@ export const money: readonly Check[] = [
        OR x.way <> IF(s.void_movement_id IS NOT NULL, 'voided', IF(s.order_id IS NULL, 'counter', 'order'))`,
     (r) => say('line_does_not_belong_to_its_sale', { number: r.number, position: r.position }),
   ),
-  check<{ movement: number; code: string; item: string }>(
+  checkEach<{ movement: number; code: string; item: string }>(
+    'movement',
     `SELECT movement, l.code, item FROM (
        SELECT s.movement_id AS movement, x.lot_id, x.item, x.batch, CAST(x.grams AS SIGNED) AS g, CAST(x.pieces AS SIGNED) AS p
          FROM sale s JOIN sale_line x ON x.sale_id = s.id AND x.article_id IS NULL
+           WHERE s.movement_id BETWEEN ? AND ?
        UNION ALL SELECT e.movement_id, e.lot_id, e.item, e.batch, -e.grams, -e.pieces
-         FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account = 'outside:customer' WHERE m.kind IN ${sales}) AS both_sides
+         FROM movement m JOIN entry e ON e.movement_id = m.id AND e.account = 'outside:customer' WHERE m.id BETWEEN ? AND ? AND m.kind IN ${sales}) AS both_sides
      JOIN lot l ON l.id = lot_id
      GROUP BY movement, lot_id, item, batch HAVING SUM(g) <> 0 OR SUM(p) <> 0`,
     (r) => say('sold_is_not_what_left_the_shop', { movement: r.movement, code: r.code, item: r.item }),
