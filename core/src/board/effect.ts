@@ -24,27 +24,48 @@ export interface MethodEffect {
   minutes: readonly [number, number, number];
 }
 
+const jobs = examples.map(([id, condition, form]) => {
+  const species = sure(catalogue.find((s) => s.id === id));
+  const job = (grams: number, shop: Job['shop']): Job => ({
+    species,
+    condition,
+    scaled: 'no',
+    cuts: [plainCut(formOf(formBook(), form))],
+    fishGrams: grams,
+    fish: 1,
+    month: null,
+    shop,
+  });
+  return { job, usualGrams: species.typicalG * arrivalFraction(species, condition) };
+});
+/** Questions that the acts of an example look at: another method of the rest changes nothing there. */
+const asked = new Map<(typeof jobs)[number], ReadonlySet<QuestionId>>();
+const known = new Map<string, MethodEffect | null>();
+
 /** The effect of a method on a usual job, out of the same work that tickets are made of; null where it changes nothing. */
 export function methodEffect(question: QuestionId, method: string): MethodEffect | null {
+  const key = `${question} ${method}`;
+  let found = known.get(key);
+  if (found === undefined) known.set(key, (found = effectOf(question, method)));
+  return found;
+}
+
+function effectOf(question: QuestionId, method: string): MethodEffect | null {
   const first = nth(questionOf(question).methods, 0).id;
   if (method === first) return null;
-  for (const [id, condition, form] of examples) {
-    const species = sure(catalogue.find((s) => s.id === id));
-    const job = (grams: number, choice: string): Job => ({
-      species,
-      condition,
-      scaled: 'no',
-      cuts: [plainCut(formOf(formBook(), form))],
-      fishGrams: grams,
-      fish: 1,
-      month: null,
-      shop: { [question]: choice },
-    });
-    const usual = job(species.typicalG * arrivalFraction(species, condition), method);
+  for (const example of jobs) {
+    const { job, usualGrams } = example;
+    let looked = asked.get(example);
+    if (!looked) asked.set(example, (looked = workOf(job(usualGrams, {})).board.consulted));
+    if (!looked.has(question)) continue;
+    const usual = job(usualGrams, { [question]: method });
     if (methodRefusal(question, method, { ...usual, cuts: goalsOf(usual) }) !== null) continue;
     if (methodRefusal(question, first, { ...usual, cuts: goalsOf(usual) }) !== null) continue;
     const found = sizes.map((grams) => {
-      const [then, now] = [workOf(job(grams, method)), workOf(job(grams, first))];
+      const [then, now] = [
+        workOf(job(grams, { [question]: method })),
+        workOf(job(grams, { [question]: first })),
+      ];
       return {
         points: ((nth(then.outputs, 0).grams - nth(now.outputs, 0).grams) / grams) * 100,
         minutes: then.minutes - now.minutes,
