@@ -41,7 +41,17 @@ describe('the picture of every act of every form', () => {
           const pieces = body ? equalPieces(zone(body, 'side'), 4) : [];
           for (const act of compose(job).steps) {
             const name = `${species.id} ${condition} ${form.id} ${act.id}`;
-            const same = JSON.stringify([species.id, condition, job.fishGrams, act]);
+            const { draws, view, lies, before } = act;
+            const same = JSON.stringify([
+              species.id,
+              condition,
+              job.fishGrams,
+              act.id,
+              draws,
+              view,
+              lies,
+              before,
+            ]);
             if (drawn.has(same)) continue;
             drawn.add(same);
             const scene = sceneAt({

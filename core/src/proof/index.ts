@@ -1,1 +1,1 @@
-export { brokenHolds, everyCase, examine, type Case, type Refused } from './proof.ts';
+export { everyCase, faultsOf, type Case, type Refused } from './proof.ts';

@@ -15,7 +15,7 @@ import { toolNames } from '../board/words/tools.ts';
 import { plainCut, type Job, type WantedCut } from '../board/job.ts';
 import { questions, methodRefusal, type MethodChoices } from '../board/methods.ts';
 import { packings, packingWords, usualPacking } from '../board/packing.ts';
-import { parts } from '../board/parts.ts';
+import { kindOf, parts } from '../board/parts.ts';
 import { jobFaults, optionOffered } from '../board/refusals.ts';
 import { bellyOf, pinsOf } from '../board/acts/share.ts';
 
@@ -205,22 +205,27 @@ export function faultsOf(job: Job, c: Composition & Pick<Work, 'board'>): string
 /** What does not hold of a job's work. */
 export const brokenHolds = (job: Job): string[] => faultsOf(job, composed(job));
 
-/** What does not hold, and what all of it comes to: two jobs with the same outcome are the same work. */
-export function examine(job: Job): { broken: string[]; outcome: string } {
-  const c = composed(job);
-  const { steps, outputs, tubs, water, minutes } = c;
-  return { broken: faultsOf(job, c), outcome: JSON.stringify([steps, outputs, tubs, water, minutes]) };
-}
-
 export interface Refused {
   refused: string;
   because: string;
 }
 
+/** A job, and what is asked of it. */
 export interface Case {
-  job: Job;
   name: string;
+  job: Job;
+  work(): Composed;
+  /** The option or method that must change something, and the work without it. */
+  without: { asked: string; work: Composed } | null;
+  /**
+   * Of two things asked at once, and of what changes no cut, the build of the fish: much the same on every other fish of
+   * that build. Null for the rest.
+   */
+  build: string | null;
 }
+
+/** A job's work in words, with the board as it lies at the end. */
+export type Composed = ReturnType<typeof composed>;
 
 const usualGrams = (species: Species, input: ArrivalCondition) =>
   species.typicalG * arrivalFraction(species, input);
@@ -248,8 +253,8 @@ const plain = (species: Species, input: ArrivalCondition, cuts: WantedCut[], fis
 });
 
 /**
- * Every species in every condition as every form, plain, then with each option alone and each method alone; and what is
- * refused, with its reason.
+ * Every species in every condition as every form, plain, with each option, and with each method, alone and beside an
+ * option; with each wish for its trim and each packing; and what is refused, with its reason.
  */
 export function* everyCase(): Generator<Case | Refused> {
   for (const species of catalogue)
@@ -261,47 +266,62 @@ export function* everyCase(): Generator<Case | Refused> {
         const name = `${species.id} ${input} ${form.id}`;
         const cut = plainCut(form);
         const fit = plain(species, input, [cut, ...besideOf(species, input, form)], grams);
+        const rest = fit.cuts.slice(1);
         const [fault] = jobFaults(fit);
         if (fault) {
           yield { refused: name, because: inWords(fault.message) };
           continue;
         }
-        yield { name, job: fit };
-        yield* byMethod(name, fit);
+        const usual = composed(fit);
+        yield { name, job: fit, work: () => usual, without: null, build: null };
+        yield* byMethod(name, fit, usual, null);
+        const build = `${kindOf(species)} of size ${usual.board.size}`;
         for (const trimWish of ['stock', 'all'] as const)
-          yield {
-            name: `${name} with trim: ${trimWish}`,
-            job: { ...fit, cuts: [{ ...cut, trimWish }, ...fit.cuts.slice(1)] },
-          };
+          yield changed(
+            `${name} with trim: ${trimWish}`,
+            { ...fit, cuts: [{ ...cut, trimWish }, ...rest] },
+            build,
+          );
         for (const packing of packings)
           if (packing !== usualPacking)
-            yield {
-              name: `${name} ${inWords(packingWords[packing])}`,
-              job: { ...fit, cuts: [{ ...cut, packing }, ...fit.cuts.slice(1)] },
-            };
+            yield changed(
+              `${name} ${inWords(packingWords[packing])}`,
+              { ...fit, cuts: [{ ...cut, packing }, ...rest] },
+              build,
+            );
         for (const words of form.options) {
-          const job = { ...fit, cuts: [{ ...cut, options: [words] }, ...fit.cuts.slice(1)] };
+          const job = { ...fit, cuts: [{ ...cut, options: [words] }, ...rest] };
           const [no] = jobFaults(job);
           if (!no && !optionOffered(species, input, form, words))
             yield { refused: `${name} + ${words}`, because: 'made so anyway' };
           else if (no) yield { refused: `${name} + ${words}`, because: inWords(no.message) };
           else {
-            yield { name: `${name} + ${words}`, job };
-            yield* byMethod(`${name} + ${words}`, job);
+            const work = composed(job);
+            const without = { asked: `option ${words}`, work: usual };
+            yield { name: `${name} + ${words}`, job, work: () => work, without, build: null };
+            yield* byMethod(`${name} + ${words}`, job, work, build);
           }
         }
       }
 }
 
-function* byMethod(name: string, job: Job): Generator<Case | Refused> {
+const changed = (name: string, job: Job, build: string | null, without: Case['without'] = null): Case => ({
+  name,
+  job,
+  work: () => composed(job),
+  without,
+  build,
+});
+
+/** A job with each method of each question its acts look at: another changes nothing. */
+function* byMethod(name: string, job: Job, work: Composed, build: string | null): Generator<Case | Refused> {
   const at = { ...job, cuts: goalsOf(job) };
-  const { consulted } = composed(job).board;
-  // A question nothing looks at changes nothing.
-  for (const q of questions.filter((x) => consulted.has(x.id)))
+  for (const q of questions.filter((x) => work.board.consulted.has(x.id)))
     for (const m of q.methods.slice(1)) {
       const ticket: MethodChoices = { [q.id]: m.id };
+      const asked = `${q.id} ${m.id}`;
       const because = methodRefusal(q.id, m.id, at);
-      if (because) yield { refused: `${name} / ${q.id} ${m.id}`, because: inWords(because) };
-      else yield { name: `${name} / ${q.id} ${m.id}`, job: { ...job, ticket } };
+      if (because) yield { refused: `${name} / ${asked}`, because: inWords(because) };
+      else yield changed(`${name} / ${asked}`, { ...job, ticket }, build, { asked: `method ${asked}`, work });
     }
 }

@@ -1,5 +1,5 @@
 import { composeFile } from '@ember-slate/contract/files';
-import { brokenHolds, everyCase } from '@ember-slate/core/proof';
+import { everyCase, faultsOf } from '@ember-slate/core/proof';
 import { fileCommand } from './fileCommand.ts';
 import { composed } from './files/compose.ts';
 
@@ -14,7 +14,7 @@ function all(): void {
       continue;
     }
     jobs++;
-    for (const fault of brokenHolds(c.job)) {
+    for (const fault of faultsOf(c.job, c.work())) {
       const had = broken.get(fault);
       broken.set(fault, { count: (had?.count ?? 0) + 1, first: had?.first ?? c.name });
     }
