@@ -1,5 +1,9 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import { contract, type LabelSettings, type Ticket } from '@ember-slate/contract';
+import { vacuumDays } from '@ember-slate/core/board';
+import { addDays } from '@ember-slate/core/calendar';
+import { readPriceCode } from '@ember-slate/core/labels';
 import { describe, expect, it } from 'vitest';
+import { defaultSettings } from '../src/platform/settings.ts';
 import {
   cut,
   fourFillets,
@@ -216,4 +220,152 @@ it.each([
   expect(warnings.every((w) => w.length > 10)).toBe(true);
   // Without a price there is none to carry in a code.
   expect([price, priceCode]).toEqual([null, null]);
+});
+
+describe('what the shop says once stands on every label made after', () => {
+  const layout = defaultSettings.labels;
+  const setLabels = (version: number, more: Partial<LabelSettings>) =>
+    getShop().manager.ok(contract.labels.setSettings, { body: { version, ...layout, ...more } });
+  const setPrice = (item: string, was: number | null, perKg: number, perPiece: number | null = null) =>
+    getShop().manager.ok(contract.prices.set, {
+      body: { speciesId: 'sea_bass', item, was, perKg, perPiece },
+    });
+  /** Weighs a piece of this form and makes its label. */
+  const weighed = async (lotId: number, form: string, more: object = {}) => {
+    const { id } = await forCounter(lotId, { form, pieces: 2, fish: 1, ...more });
+    const { cuts } = await start(getShop(), id);
+    await getShop().bench.ok(contract.bench.weigh, {
+      params: { id },
+      body: { cutId: cuts[0]!.id, kind: 'counter', item: form, grams: 230, pieces: 2, source: 'measured' },
+    });
+    return labelOf(id);
+  };
+  const codeOf = (code: string | null, more: Partial<LabelSettings> = {}) =>
+    readPriceCode({ ...layout, ...more }, code!);
+
+  it('its price by weight or by the piece, and which of price and weight its code carries', async () => {
+    const { lotId } = await landBass(getShop());
+    await setPrice('fillet_skin_on', null, 4000);
+    const byWeight = await weighed(lotId, 'fillet_skin_on');
+    expect(byWeight).toMatchObject({ grams: 230, pieces: 2, perKg: 4000, price: 920 });
+    expect(codeOf(byWeight.priceCode)).toMatchObject({ value: 920 });
+    await setPrice('fillet_skin_on', 4000, 4000, 500);
+    const byThePiece = await weighed(lotId, 'fillet_skin_on');
+    expect(byThePiece).toMatchObject({ perKg: null, price: 1000 });
+    expect(codeOf(byThePiece.priceCode)).toMatchObject({ value: 1000 });
+    await setLabels(1, { carries: 'weight' });
+    const weight = await weighed(lotId, 'fillet_skin_on');
+    expect(codeOf(weight.priceCode, { carries: 'weight' })).toMatchObject({ value: 230 });
+  });
+
+  it('its number of an item: one for each form of a fish, the same each time', async () => {
+    const { lotId } = await landBass(getShop());
+    await setLabels(1, { carries: 'weight' });
+    const numbers: number[] = [];
+    for (const form of ['fillet_skin_on', 'fillet_skinless', 'fillet_skin_on']) {
+      const read = codeOf((await weighed(lotId, form)).priceCode, { carries: 'weight' });
+      numbers.push((read as { item: number }).item);
+    }
+    expect(numbers[2]).toBe(numbers[0]);
+    expect(numbers[1]).not.toBe(numbers[0]);
+  });
+
+  it('its number at GS1 in the code, where it has one', async () => {
+    const { lotId } = await landBass(getShop());
+    const scanOf = async () => {
+      const { id } = await forCounter(lotId, { fish: 1 });
+      await cut(getShop(), id);
+      const params = { id, weightId: (await at(id)).weighOuts[0]!.id };
+      const label = await getShop().bench.ok(contract.labels.make, {
+        params,
+        body: { size: '58x40', print: false },
+      });
+      const [found] = await getShop().pool.query(
+        "SELECT JSON_VALUE(content, '$.scan') AS scan FROM label WHERE id = ?",
+        [label.id],
+      );
+      return (found as { scan: string }[])[0]!.scan;
+    };
+    expect(await scanOf()).not.toContain('9400123');
+    await setLabels(1, { companyPrefix: '400123' });
+    expect(await scanOf()).toContain('9400123');
+  });
+
+  it('a vacuum shortens the last day, and never lengthens it', async () => {
+    const { lotId } = await landBass(getShop(), true, { condition: 'gutted' });
+    const longest = addDays('2026-11-25', vacuumDays.eu!);
+    const plain = await weighed(lotId, 'fillet_skin_on');
+    const vacuum = await weighed(lotId, 'fillet_skin_on', { packing: 'vacuum' });
+    expect(vacuum.useBy).toBe([plain.useBy!, longest].sort()[0]);
+    await wait(5 * 24);
+    const [still, later] = [
+      await weighed(lotId, 'fillet_skin_on'),
+      await weighed(lotId, 'fillet_skin_on', { packing: 'vacuum' }),
+    ];
+    expect(later.useBy).toBe([still.useBy!, addDays('2026-11-30', vacuumDays.eu!)].sort()[0]);
+    expect(later.packedOn).toBe('2026-11-30');
+  });
+
+  it('bones left in, and what was put into a fish, are declared on what was cut so alone', async () => {
+    const { lotId } = await landBass(getShop(), true, { grams: 15_000 });
+    const warnings = async (form: string, ...options: string[]) =>
+      (await weighed(lotId, form, { options })).warnings.filter((w) => !/FISH|sample/i.test(w));
+    const declared = 'pin bones left in, declared';
+    expect(await warnings('fillet_skin_on')).toEqual(['May contain bones.']);
+    expect(await warnings('fillet_skin_on', declared)).toEqual(['Pin bones left in.']);
+    const [joint, stuffed] = [
+      await warnings('boneless_joint'),
+      await warnings('boneless_joint', 'herbs inside'),
+    ];
+    expect(stuffed.length).toBe(joint.length + 1);
+  });
+
+  it('whose it is: name, address and approval, as they were when it was made', async () => {
+    const { lotId } = await landBass(getShop());
+    const before = await weighed(lotId, 'fillet_skin_on');
+    expect(before).toMatchObject({ shop: 'Test Slip', whose: '' });
+    const { version } = (await getShop().manager.ok(contract.settings.all)).shop;
+    await getShop().manager.ok(contract.settings.setShop, {
+      body: {
+        version,
+        name: 'Skerrow Slip',
+        address: '4 Quay Street',
+        phone: '',
+        approval: 'GB XY 12',
+        taxNumber: '',
+        currency: 'EUR',
+      },
+    });
+    const after = await weighed(lotId, 'fillet_skin_on');
+    expect(after).toMatchObject({ shop: 'Skerrow Slip', whose: '4 Quay Street, GB XY 12' });
+  });
+});
+
+it('past its life a piece gets no label', async () => {
+  const shop = getShop();
+  const { lotId } = await landBass(shop);
+  const { id } = await forCounter(lotId);
+  await cut(shop, id);
+  await wait(24 * 24);
+  const reply = await shop.bench.send(contract.labels.make, {
+    params: { id, weightId: (await at(id)).weighOuts[0]!.id },
+    body: { size: '58x40', print: false },
+  });
+  expect([reply.status, reply.problem.detail]).toEqual([409, expect.stringMatching(/gets no label/)]);
+});
+
+it('is on paper once a person says so, and once more when it was printed again', async () => {
+  const shop = getShop();
+  const { lotId } = await landBass(shop);
+  const { id } = await forCounter(lotId);
+  await cut(shop, id);
+  const params = { id, weightId: (await at(id)).weighOuts[0]!.id };
+  const label = await shop.bench.ok(contract.labels.make, { params, body: { size: '100x50', print: false } });
+  const prints = async () =>
+    (await shop.bench.ok(contract.labels.today)).map((l) => [l.id, l.size, l.prints]);
+  expect(await prints()).toEqual([[label.id, '100x50', 0]]);
+  for (const n of [1, 2]) {
+    await shop.bench.ok(contract.labels.printedByHand, { params: { id: label.id } });
+    expect(await prints()).toEqual([[label.id, '100x50', n]]);
+  }
 });

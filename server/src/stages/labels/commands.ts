@@ -2,7 +2,7 @@ import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BodyOf, contract, LabelSettings } from '@ember-slate/contract';
 import { compose, vacuumDays } from '@ember-slate/core/board';
 import { addDays } from '@ember-slate/core/calendar';
-import { formOf } from '@ember-slate/core/forms';
+import { type Form, formOf } from '@ember-slate/core/forms';
 import { pieceLabel, priceCode, type ProductionMethod, variableGtin } from '@ember-slate/core/labels';
 import { fishMoney } from '@ember-slate/core/prices';
 import { today, type Work } from '../../platform/context.ts';
@@ -13,9 +13,16 @@ import { problems } from '../../platform/problem.ts';
 import { changeSetting, formsOf } from '../../platform/settings.ts';
 import { clocksOf, lifeAt, rawOf } from '../../shop/clocks.ts';
 import { lotsById } from '../../shop/lots.ts';
-import { oneSpecies } from '../../shop/species.ts';
+import { type KeptSpecies, oneSpecies } from '../../shop/species.ts';
 import { jobOf } from '../../shop/ticketJob.ts';
-import { cutsOf, inputsOf, ticketsWhere, weighOutsOf } from '../../shop/tickets.ts';
+import {
+  cutsOf,
+  type InputRow,
+  inputsOf,
+  type TicketRow,
+  ticketsWhere,
+  weighOutsOf,
+} from '../../shop/tickets.ts';
 import { labelRow, type LabelRow } from './queries/labels.ts';
 import { type KeptLabel, labelSheet } from './queries/sheet.ts';
 import { say } from './say.ts';
@@ -32,23 +39,22 @@ async function itemNumber(work: Work, speciesId: string, item: string): Promise<
     .insertId;
 }
 
-/** Everything the label of a weighed piece says, as it stands now. */
-async function contentOf(work: Work, ticketId: number, weighOutId: number): Promise<KeptLabel> {
-  const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [ticketId]);
-  const weighed = ticket && (await weighOutsOf(work.tx, ticketId)).find((w) => w.id === weighOutId);
-  if (!ticket || !weighed) throw problems.notFound(say('no_such_weight_on_this_ticket'));
-  if (weighed.kind !== 'order' && weighed.kind !== 'counter')
-    throw problems.conflict(say('labels_are_for_pieces_tubs_carry'));
-  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
-  const form = formOf(formsOf(work.settings), weighed.item);
-  const inputs = await inputsOf(work.tx, [ticketId]);
-  const cuts = await cutsOf(work.tx, [ticketId]);
+/**
+ * What a piece of this form is made of, lot by lot, and its last day in the cold room, where it goes back to; null past
+ * its life. By its own clock where it lies in stock already; not closed yet, by the fish it comes from.
+ */
+async function fishOf(
+  work: Work,
+  species: KeptSpecies,
+  form: Form,
+  ticketId: number,
+  inputs: readonly InputRow[],
+) {
   const lots = await lotsById(
     work.tx,
     inputs.map((i) => i.lotId),
   );
   const clocks = await clocksOf(work, lots, new Map([[species.id, species]]));
-  // The piece by its own clock where it lies in stock already; not closed yet, by the fish it comes from.
   const pieceOf = (lotId: number) =>
     clocks
       .ofLot(lotId)
@@ -58,18 +64,23 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     const input = inputs.find((i) => i.lotId === lotId)!;
     return input.item === 'whole'
       ? clocks.lot(lotId)
-      : (clocks.ofLot(lotId).find((s) => s.clock.item === input.item && s.clock.batch === input.batch) ??
-          null);
+      : clocks.ofLot(lotId).find((s) => s.clock.item === input.item && s.clock.batch === input.batch);
   };
-  const states = lots.map((lot) => ({ lot, state: pieceOf(lot.id) ?? takenFrom(lot.id) }));
-  // The piece goes back to the cold room: what it lasts there as this form, by the lot that ends first.
-  const ends = states.map(({ lot, state }) =>
-    state
-      ? (lifeAt(work, species, lot, { ...state.clock, item: form.id }, clocks.expected('place:cold_room'))
-          ?.sellBy ?? null)
-      : null,
-  );
-  const facts = await rows<{
+  const expected = clocks.expected('place:cold_room');
+  return lots.map((lot) => {
+    const state = pieceOf(lot.id) ?? takenFrom(lot.id) ?? null;
+    const life = state && lifeAt(work, species, lot, { ...state.clock, item: form.id }, expected);
+    return {
+      lastDay: life?.sellBy ?? null,
+      defrosted: Boolean(state?.clock.thawedAt),
+      raw: rawOf(work, lot, form.id, state, clocks.logs),
+    };
+  });
+}
+
+/** Where the fish of these lots came from, as a label says it; the lot that gave most stands first. */
+async function originsOf(work: Work, inputs: readonly InputRow[]) {
+  const found = await rows<{
     id: number;
     code: string;
     production: ProductionMethod;
@@ -81,67 +92,97 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     `SELECT id, code, production, area, gear, caught_on AS caughtOn FROM lot WHERE id IN (${placeholders(inputs.length)})`,
     inputs.map((i) => i.lotId),
   );
-  const price = await row<{ perKg: number; perPiece: number | null }>(
-    work.tx,
-    'SELECT per_kg AS perKg, per_piece AS perPiece FROM price WHERE species_id = ? AND item = ?',
-    [species.id, form.id],
-  );
-  const settings = work.settings.labels;
-  const item = await itemNumber(work, species.id, form.id);
+  const grams = new Map(inputs.map((i) => [i.lotId, i.grams ?? 0]));
+  return found.sort((a, b) => grams.get(b.id)! - grams.get(a.id)!);
+}
+
+/** What was done to a weighed piece's own cut; what an order leaves over was cut like the order. */
+async function cutAs(
+  work: Work,
+  species: KeptSpecies,
+  ticket: TicketRow,
+  inputs: readonly InputRow[],
+  weighed: { item: string; cutId: number | null },
+) {
+  const cuts = await cutsOf(work.tx, [ticket.id]);
   const { outputs } = compose(jobOf(work, species, ticket, cuts, inputs));
-  // What the label says of a piece is what was done to its own cut; what an order leaves was cut like the order.
-  const ofForm = cuts.flatMap((c, i) => (c.form === form.id ? [{ c, i }] : []));
+  const ofForm = cuts.flatMap((c, i) => (c.form === weighed.item ? [{ c, i }] : []));
   const forCounter = ofForm.filter(({ c }) => c.lineId === null);
-  const mine = (
+  const mine =
     weighed.cutId !== null
       ? ofForm.filter(({ c }) => c.id === weighed.cutId)
       : forCounter.length > 0
         ? forCounter
-        : ofForm
-  ).map(({ c, i }) => ({
-    ...outputs[i]!.state,
-    said: JSON.parse(c.options) as string[],
-    packing: c.packing,
-  }));
-  const ways = [...new Set(mine.map((m) => m.packing))];
-  const packing = ways.length === 1 ? ways[0]! : null;
-  // A vacuum never lengthens a date: it can only shorten one.
-  const most = ways.includes('vacuum') ? vacuumDays[work.settings.ruleProfile] : null;
-  const vacuumEnd = most === null ? [] : [addDays(today(work), most)];
-  if (ends.some((e) => e === null))
-    throw problems.conflict(say('past_its_life_it_gets_no_label', { form: form.name }));
-  const useBy = [...ends, ...vacuumEnd].sort()[0] ?? null;
-  const options = [...new Set(mine.flatMap((m) => m.said))];
+        : ofForm;
+  return {
+    states: mine.map(({ i }) => outputs[i]!.state),
+    options: [...new Set(mine.flatMap(({ c }) => JSON.parse(c.options) as string[]))],
+    packings: [...new Set(mine.map(({ c }) => c.packing))],
+  };
+}
+
+/** What a weighed piece costs by the price list: by the piece where it has such a price, else by the kilogram. */
+async function priceOf(
+  work: Work,
+  species: string,
+  weighed: { item: string; grams: number; pieces: number },
+): Promise<{ perKg: number | null; price: number | null }> {
+  const list = await row<{ perKg: number; perPiece: number | null }>(
+    work.tx,
+    'SELECT per_kg AS perKg, per_piece AS perPiece FROM price WHERE species_id = ? AND item = ?',
+    [species, weighed.item],
+  );
+  if (!list) return { perKg: null, price: null };
   // What is sold by the piece says what it costs, and no price a kilogram nobody asks.
-  const one = weighed.pieces > 0 ? (price?.perPiece ?? null) : null;
-  const perKg = one === null ? (price?.perKg ?? null) : null;
-  const money = price
-    ? fishMoney({ ...weighed, unit: one === null ? 'kg' : 'piece', perKg: one ?? price.perKg })
-    : null;
-  const grams = new Map(inputs.map((i) => [i.lotId, i.grams ?? 0]));
+  if (weighed.pieces > 0 && list.perPiece !== null)
+    return { perKg: null, price: fishMoney({ ...weighed, unit: 'piece', perKg: list.perPiece }) };
+  return { perKg: list.perKg, price: fishMoney({ ...weighed, unit: 'kg', perKg: list.perKg }) };
+}
+
+/** Everything the label of a weighed piece says, as it stands now. */
+async function contentOf(work: Work, ticketId: number, weighOutId: number): Promise<KeptLabel> {
+  const [ticket] = await ticketsWhere(work.tx, 't.id = ?', [ticketId]);
+  const weighed = ticket && (await weighOutsOf(work.tx, ticketId)).find((w) => w.id === weighOutId);
+  if (!ticket || !weighed) throw problems.notFound(say('no_such_weight_on_this_ticket'));
+  if (weighed.kind !== 'order' && weighed.kind !== 'counter')
+    throw problems.conflict(say('labels_are_for_pieces_tubs_carry'));
+  const species = (await oneSpecies(work.tx, ticket.speciesId))!;
+  const form = formOf(formsOf(work.settings), weighed.item);
+  const inputs = await inputsOf(work.tx, [ticketId]);
+  const fish = await fishOf(work, species, form, ticketId, inputs);
+  const { states, options, packings } = await cutAs(work, species, ticket, inputs, weighed);
+  if (fish.some((f) => f.lastDay === null))
+    throw problems.conflict(say('past_its_life_it_gets_no_label', { form: form.name }));
+  // A vacuum never lengthens a date: it can only shorten one.
+  const most = packings.includes('vacuum') ? vacuumDays[work.settings.ruleProfile] : null;
+  const vacuumEnd = most === null ? [] : [addDays(today(work), most)];
+  const { perKg, price } = await priceOf(work, species.id, weighed);
+  const settings = work.settings.labels;
+  const item = await itemNumber(work, species.id, form.id);
   const label = pieceLabel({
     profile: work.settings.ruleProfile,
     name: species.name,
     scientificName: species.scientificName,
     asfis: species.asfis,
     form,
-    lots: facts.sort((a, b) => grams.get(b.id)! - grams.get(a.id)!),
+    lots: await originsOf(work, inputs),
     grams: weighed.grams,
     pieces: weighed.pieces,
     perKg,
-    price: money,
+    price,
     packedOn: today(work),
-    useBy,
-    packing,
-    defrosted: states.some((s) => s.state?.clock.thawedAt),
-    raw: states.map((s) => rawOf(work, s.lot, form.id, s.state, clocks.logs)),
-    bonesDeclared: form.boneless && mine.some((m) => m.pins === 'declared'),
-    stuffed: mine.some((m) => m.stuffed || m.herbs),
+    // The lot that ends first ends the piece.
+    useBy: [...fish.map((f) => f.lastDay), ...vacuumEnd].sort()[0] ?? null,
+    packing: packings.length === 1 ? packings[0]! : null,
+    defrosted: fish.some((f) => f.defrosted),
+    raw: fish.map((f) => f.raw),
+    bonesDeclared: form.boneless && states.some((s) => s.pins === 'declared'),
+    stuffed: states.some((s) => s.stuffed || s.herbs),
     options,
     item,
     gtin: settings.companyPrefix === '' ? null : variableGtin(settings.companyPrefix, item),
   });
-  const value = settings.carries === 'price' ? money : weighed.grams;
+  const value = settings.carries === 'price' ? price : weighed.grams;
   return inWords({
     ...label,
     warnings: inWords([
@@ -155,7 +196,7 @@ async function contentOf(work: Work, ticketId: number, weighOutId: number): Prom
     grams: weighed.grams,
     pieces: weighed.pieces,
     perKg,
-    price: money,
+    price,
     packedOn: today(work),
     priceCode: value === null ? null : priceCode(settings, item, value),
   });
