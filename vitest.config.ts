@@ -12,7 +12,7 @@ if (process.env.TMPDIR === undefined && existsSync(memory)) {
 
 /** A limit is there to end what hangs, not to time anything: a busy machine is no fault. */
 const project = (name: string, include: string[], more: object = {}) => ({
-  test: { name, include, environment: 'node', testTimeout: 120_000, maxWorkers: 2, ...more },
+  test: { name, include, environment: 'node', testTimeout: 300_000, maxWorkers: 2, ...more },
 });
 
 /** Journeys run the server that was built, as a shop does: nothing of it is translated on the way. */
@@ -65,7 +65,6 @@ export default defineConfig({
         project('e2e', ['e2e/**/*.test.ts'], {
           ...together,
           globalSetup: 'e2e/src/sample.ts',
-          testTimeout: 300_000,
           hookTimeout: 300_000,
           maxWorkers: 4,
           sequence: { groupOrder: 1 },

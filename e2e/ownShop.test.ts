@@ -7,6 +7,7 @@ import { freePort } from '@ember-slate/server/launch/database';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Cutting, fourFilletsFor } from './src/cutting.ts';
 import { findFresh, keepVerdict, sayLot } from './src/atDoor.ts';
+import { viewing } from './src/views.ts';
 import {
   By,
   choose,
@@ -107,10 +108,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     scale.server.close();
     rmSync(here, { recursive: true, force: true });
   });
-  const open = async (path: string) => {
-    await driver.get(`${shop.url}${path}`);
-    await see(driver, By.css('main h1'));
-  };
+  const { open } = viewing(() => ({ driver, shop }));
   const weigh = async (grams: number) => {
     scale.put(grams);
     await liveWeight(driver, grams);
@@ -139,16 +137,16 @@ describe('a shop of one’s own, from its first evening to its first closed day'
   });
 
   it('is told what it is called, what tax it charges, and who works there', async () => {
-    await open('/settings?what=shop');
+    await open('settings?what=shop');
     await fill(driver, 'Name', 'Skerrow Quay');
     await fill(driver, 'Address', '4 Quay Street');
     await press(driver, 'Save');
     await pageSays(driver, 'Skerrow Quay, 4 Quay Street');
-    await open('/settings?what=tax');
+    await open('settings?what=tax');
     await fill(driver, 'Fish, %', '7');
     await press(driver, 'Save');
     await pageSays(driver, 'Fish 7 %, in the price');
-    await open('/people');
+    await open('people');
     for (const [name, role] of [
       ['Bram Teale', 'Bench'],
       ['Wil Aster', 'Counter'],
@@ -163,7 +161,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
   });
 
   it('has a scale at an address, tried before it is trusted', async () => {
-    await open('/settings?what=devices');
+    await open('settings?what=devices');
     await fill(driver, 'Scale: address and port', scale.address);
     await choose(driver, 'It sends', 'Plain lines, g');
     scale.put(1234);
@@ -175,7 +173,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
   });
 
   it('has its prices by a list', async () => {
-    await open('/close/costs');
+    await open('close/costs');
     await press(driver, 'Paste a price list');
     const field = await see(driver, By.css('textarea'));
     await field.sendKeys('fish,form,price\nsea bass,whole,24.00\nsea bass,"fillets, skin on",41.30');
@@ -186,7 +184,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
   });
 
   it('sells lemons too', async () => {
-    await open('/goods');
+    await open('goods');
     await press(driver, 'Add an article');
     await fill(driver, 'Name', 'Lemon');
     await fill(driver, 'Price a piece', '0.60');
@@ -235,7 +233,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await press(driver, 'Put it right');
     await findFresh(driver, 'sea bass', 5);
     await keepVerdict(driver);
-    await open('/close/put-right');
+    await open('close/put-right');
     await pageSays(driver, 'One thing was put right');
     await pageSays(driver, 'no gold band, and ice on the pan');
   });
@@ -309,18 +307,18 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await byCard('€1.20');
     await bag(448);
     await byCard('€10.75');
-    await open('/counter/sales');
+    await open('counter/sales');
     await press(driver, 'Take the whole sale back');
     await fill(driver, 'Why', 'wrong bag');
     await press(driver, 'Take it back');
     // With the order that was handed over: 89.47 and 18.17.
     await pageSays(driver, '10 sales, €107.64');
-    await open('/customers');
+    await open('customers');
     await pageSays(driver, '1 customer owes €11.30');
   });
 
   it('closes the day over what was counted, and keeps a backup', async () => {
-    await open('/close');
+    await open('close');
     await press(driver, 'Cash and card');
     await pageSays(driver, '7 %');
     await fill(driver, 'Cash in the till', '15.92');
@@ -328,7 +326,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
     await fill(driver, 'Remark', 'first day: the thermometer comes tomorrow');
     await press(driver, 'Close and lock');
     await pageSays(driver, 'Closed by');
-    await open('/settings?what=backups');
+    await open('settings?what=backups');
     await press(driver, 'Back up now');
     await pageSays(driver, 'Last backup');
     // The printed PIN opened nothing, which the browser notes.
@@ -338,7 +336,7 @@ describe('a shop of one’s own, from its first evening to its first closed day'
   /** What the books say, as the screens say it. */
   async function numbers(): Promise<string[]> {
     const said = [];
-    for (const path of ['/close', '/close/reports', '/close/costs', '/counter/sales', '/customers']) {
+    for (const path of ['close', 'close/reports', 'close/costs', 'counter/sales', 'customers']) {
       await open(path);
       // What is fetched stands there once the page is still.
       let before = '';

@@ -54,7 +54,7 @@ export const views = [
 ];
 
 /** Goes through the views of a shop on one screen. */
-export function viewing(at: () => { driver: WebDriver; shop: Shop }) {
+export function viewing(at: () => { driver: WebDriver; shop: Pick<Shop, 'url'> }) {
   const go = async (path: string) => {
     const { driver } = at();
     await driver.executeScript((to: string) => {

@@ -235,7 +235,7 @@ describe('random requests', () => {
   it.each(routes.filter(([, r]) => r.kind !== 'session' && r.kind !== 'device' && r.kind !== 'upload'))(
     'of %s are answered, and never with a fault',
     async (_name, route) => {
-      for (const asked of fc.sample(requestsOf(route, known), { numRuns: 15, seed: 20 })) {
+      for (const asked of fc.sample(requestsOf(route, known), { numRuns: 10, seed: 20 })) {
         const reply = await fetch(shop.base + asked.path, {
           method: asked.method,
           headers: {

@@ -210,7 +210,7 @@ describe('what a process remembers', () => {
       const afresh = await shop.forgetful();
       for (let i = 0; i < 3; i++) await landBass(shop, true, { pieces: 10, grams: 10_000 });
       const walk = new Walk(shop, 11);
-      for (let i = 0; i < 30; i++) {
+      for (let i = 0; i < 20; i++) {
         await walk.step();
         // Some acts share a moment, some are minutes apart; what was remembered in a moment is as old as it at most.
         if (walk.random() < 0.6)
