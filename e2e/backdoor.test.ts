@@ -47,8 +47,8 @@ describe('a mixed delivery of six lots', () => {
 
   it('refuses a note with a wrong line, and lands all six once it is right', async () => {
     await press(driver, 'From a note');
-    await fill(driver, 'Supplier', 'Ledge Market');
     const paste = await see(driver, By.css('textarea'));
+    await fill(driver, 'Supplier', 'Ledge Market');
     await paste.sendKeys(note.join('\n').replace('26.4', '=26+4'));
     await keys(Key.TAB);
     await pageSays(driver, '1 of 6 lines needs a hand');

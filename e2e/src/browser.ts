@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder, By, error, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, error, Key, logging, type WebDriver, WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 
 export { By, Key };
@@ -80,7 +80,12 @@ const shown = (driver: WebDriver, elements: WebElement[]): Promise<WebElement | 
     elements,
   );
 
-/** Waits for an element that can be seen; one that is drawn anew meanwhile is looked for again. */
+const isStale = (e: unknown): boolean => e instanceof error.StaleElementReferenceError;
+
+/**
+ * Waits for an element that can be seen. One that is drawn anew meanwhile, or between being seen and being touched, is
+ * looked for again: a screen does not wait for a hand either.
+ */
 export async function see(driver: WebDriver, by: By, ms = patientMs): Promise<WebElement> {
   let found: WebElement | undefined;
   await driver.wait(
@@ -88,14 +93,32 @@ export async function see(driver: WebDriver, by: By, ms = patientMs): Promise<We
       try {
         found = (await shown(driver, await driver.findElements(by))) ?? undefined;
       } catch (e) {
-        if (!(e instanceof error.StaleElementReferenceError)) throw e;
+        if (!isStale(e)) throw e;
       }
       return found !== undefined;
     },
     ms,
     `did not find ${String(by)}`,
   );
-  return found!;
+  const element = found!;
+  const again =
+    <G extends unknown[], T>(touch: (of: WebElement, ...given: G) => Promise<T>) =>
+    async (...given: G): Promise<T> => {
+      for (let of = element; ; of = await see(driver, by, ms)) {
+        try {
+          return await touch(of, ...given);
+        } catch (e) {
+          if (!isStale(e)) throw e;
+        }
+      }
+    };
+  const bare = WebElement.prototype;
+  return Object.assign(element, {
+    click: again((of) => bare.click.call(of)),
+    sendKeys: again((of, ...keys: string[]) => bare.sendKeys.apply(of, keys)),
+    getAttribute: again((of, name: string) => bare.getAttribute.call(of, name)),
+    getText: again((of) => bare.getText.call(of)),
+  });
 }
 
 /** A button or link by what it says (or is called). */
@@ -118,7 +141,7 @@ export async function press(driver: WebDriver, text: string): Promise<void> {
         await element.click();
         return true;
       } catch (e) {
-        if (e instanceof error.StaleElementReferenceError) return false;
+        if (isStale(e)) return false;
         throw e;
       }
     },
