@@ -180,14 +180,14 @@ export async function choose(driver: WebDriver, label: string, option: string): 
   ).click();
 }
 
-/** Waits until the pan stands still on this weight, two grams either way. */
+/** Waits until the pan stands still on this weight, five grams either way. */
 export async function liveWeight(driver: WebDriver, grams: number): Promise<void> {
   await driver.wait(
     async () => {
-      const shown = await driver.findElement(By.css('footer output')).getText();
-      const state = await driver.findElement(By.css('[data-scale]')).getAttribute('data-scale');
+      const shown = (await texts(driver, 'footer output'))[0] ?? '';
+      const isSteady = (await texts(driver, '[data-scale=steady]')).length > 0;
       const number = Number(shown.replace(/[^\d.]/g, ''));
-      return state === 'steady' && Math.abs((shown.includes('kg') ? number * 1000 : number) - grams) <= 5;
+      return isSteady && Math.abs((shown.includes('kg') ? number * 1000 : number) - grams) <= 5;
     },
     patientMs,
     `the pan never stood on ${grams} g`,
