@@ -1,8 +1,18 @@
 /**
  * Builds everything but the screens to plain JavaScript: each workspace's src/ to its dist/, file by file, so that the
- * server starts without a loader. Types are checked by `npm run types`, not here.
+ * server starts without a loader. No file is ever missing meanwhile: a shop may open while another builds. Types are
+ * checked by `npm run types`, not here.
  */
-import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import ts from 'typescript';
 
@@ -13,20 +23,31 @@ const compilerOptions = {
   rewriteRelativeImportExtensions: true,
 };
 
+const filesOf = (dir) =>
+  readdirSync(dir, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name));
+
+const scratch = mkdtempSync(join('node_modules', '.build-'));
+const written = join(scratch, 'file');
 for (const workspace of ['words', 'core', 'contract', 'devices', 'server', 'demo']) {
   const from = join(workspace, 'src');
   const to = join(workspace, 'dist');
-  rmSync(to, { recursive: true, force: true });
-  for (const entry of readdirSync(from, { recursive: true, withFileTypes: true })) {
-    if (!entry.isFile() || /\.(test|d)\.ts$/.test(entry.name)) continue;
-    const source = join(entry.parentPath, entry.name);
+  mkdirSync(to, { recursive: true });
+  const current = new Set();
+  for (const source of filesOf(from)) {
+    if (/\.(test|d)\.ts$/.test(source)) continue;
     const built = join(to, source.slice(from.length)).replace(/\.ts$/, '.js');
-    mkdirSync(dirname(built), { recursive: true });
-    if (!source.endsWith('.ts')) cpSync(source, built);
+    if (!source.endsWith('.ts')) copyFileSync(source, written);
     else
       writeFileSync(
-        built,
+        written,
         ts.transpileModule(readFileSync(source, 'utf8'), { fileName: source, compilerOptions }).outputText,
       );
+    mkdirSync(dirname(built), { recursive: true });
+    renameSync(written, built);
+    current.add(built);
   }
+  for (const file of filesOf(to)) if (!current.has(file)) rmSync(file, { force: true });
 }
+rmSync(scratch, { recursive: true });
