@@ -23,6 +23,7 @@ const compilerOptions = {
   rewriteRelativeImportExtensions: true,
 };
 
+/** @type {(dir: string) => string[]} */
 const filesOf = (dir) =>
   readdirSync(dir, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile())
