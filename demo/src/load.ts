@@ -20,7 +20,7 @@ import { busyTrade, History, sampleTrade } from './history.ts';
 import { Random } from './random.ts';
 import * as scenario from './scenario/index.ts';
 import { SampleArticles } from './articles.ts';
-import { SampleShop } from './shop.ts';
+import { SampleShop } from './shop/index.ts';
 
 /** Makes the sample shop in an empty database: the same shop for the same day, relative to today. */
 const now = new Date();
@@ -117,13 +117,13 @@ async function landUsual(shop: SampleShop, day: string, species: readonly string
       .filter((u) => u.supplier === supplier)
       .map((u) => ({ ...u, n: random.whole(...u.fish) }));
     if (lots.length === 0) continue;
-    const landed = await shop.deliver(shop.at(day, 5 * 60 + 40), supplier, lots, {
+    const landed = await shop.door.deliver(shop.at(day, 5 * 60 + 40), supplier, lots, {
       probeTenths: random.whole(3, 14),
       ice: 'buried',
       overG: 0,
       close: true,
     });
-    for (const lot of landed) await shop.grade(shop.at(day, 6 * 60 + 20), lot, random.whole(3, 14));
+    for (const lot of landed) await shop.door.grade(shop.at(day, 6 * 60 + 20), lot, random.whole(3, 14));
   }
 }
 
@@ -131,39 +131,39 @@ async function landUsual(shop: SampleShop, day: string, species: readonly string
 async function pastDay(shop: SampleShop, day: string, daysAgo: number) {
   const kept = scenario.inStock.filter(([, ago]) => ago === daysAgo).map(([s]) => s);
   const more = scenario.usual.map((u) => u.species).filter(() => random.next() < 0.2);
-  await shop.regrade(shop.at(day, 5 * 60 + 10), 0.35);
+  await shop.door.regrade(shop.at(day, 5 * 60 + 10), 0.35);
   await landUsual(shop, day, [...new Set([...kept, ...more])]);
-  await shop.claim(shop.at(day, 6 * 60 + 40), daysAgo);
+  await shop.door.claim(shop.at(day, 6 * 60 + 40), daysAgo);
   const skill = scenario.poorCuts[daysAgo] ?? 1;
   for (const [i, [species, form, fish]] of scenario.counterCuts.entries())
     if (random.next() < 0.6)
-      await shop.cutForCounter(shop.at(day, 6 * 60 + 40 + i * 12, 'bench'), species, form, fish, skill);
+      await shop.bench.cutForCounter(shop.at(day, 6 * 60 + 40 + i * 12, 'bench'), species, form, fish, skill);
   for (let i = 0; i < ordersADay; i++) {
     const [species, form] = random.pick(scenario.cutForms);
-    const taken = await shop.order(shop.at(day, 7 * 60 + i, 'counter'), {
+    const taken = await shop.orders.order(shop.at(day, 7 * 60 + i, 'counter'), {
       customer: random.pick(scenario.customers),
       dueAt: instantOn(day, 11 * 60 + i * 45, settings),
       lines: [{ species, form, use: 'grill', totalG: random.whole(6, 14) * 100 }],
     });
-    const lines = await shop.plan(shop.at(day, 7 * 60 + 30, 'bench'), taken.id);
-    for (const ticket of await shop.send(shop.at(day, 7 * 60 + 40, 'bench'), lines)) {
-      await shop.start(shop.at(day, 8 * 60 + i * 20, 'bench'), ticket);
-      await shop.cut(shop.at(day, 8 * 60 + i * 20 + 15, 'bench'), ticket, i === 1 ? skill : 1);
+    const lines = await shop.orders.plan(shop.at(day, 7 * 60 + 30, 'bench'), taken.id);
+    for (const ticket of await shop.orders.send(shop.at(day, 7 * 60 + 40, 'bench'), lines)) {
+      await shop.bench.start(shop.at(day, 8 * 60 + i * 20, 'bench'), ticket);
+      await shop.bench.cut(shop.at(day, 8 * 60 + i * 20 + 15, 'bench'), ticket, i === 1 ? skill : 1);
     }
     const nobodyCame = daysAgo === 3 && i === 2 && lines.length > 0;
-    if (nobodyCame) await shop.leave(shop.at(day, 17 * 60, 'counter'), taken.id);
-    else if (lines.length > 0) await shop.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
+    if (nobodyCame) await shop.orders.leave(shop.at(day, 17 * 60, 'counter'), taken.id);
+    else if (lines.length > 0) await shop.orders.handOver(shop.at(day, 12 * 60, 'counter'), taken.id);
     else await cancelUnmet(shop, day, taken.id);
   }
   for (const f of scenario.frozen.filter((x) => x.daysAgo === daysAgo))
     await moveOne(shop.at(day, 9 * 60 + 45, 'bench'), f, 'place:cold_room', 'place:freezer');
   const bags = scenario.bagsByWeekday[new Date(`${day}T12:00:00Z`).getUTCDay()]!;
-  await shop.sell(shop.at(day, 10 * 60, 'counter'), Math.round(bags * 0.6));
-  await shop.sell(shop.at(day, 14 * 60, 'counter'), Math.round(bags * 0.4));
-  await shop.makeOfTrim(shop.at(day, 17 * 60 + 10, 'bench'));
+  await shop.counter.sell(shop.at(day, 10 * 60, 'counter'), Math.round(bags * 0.6));
+  await shop.counter.sell(shop.at(day, 14 * 60, 'counter'), Math.round(bags * 0.4));
+  await shop.bench.makeOfTrim(shop.at(day, 17 * 60 + 10, 'bench'));
   for (const check of defaultSettings.checks)
     await sign(shop.at(day, 17 * 60 + 30, 'bench'), day, { checkId: check.id, note: '' });
-  await shop.clear(shop.at(day, 17 * 60 + 50), addDays(day, -3));
+  await shop.counter.clear(shop.at(day, 17 * 60 + 50), addDays(day, -3));
   const evening = shop.at(day, 18 * 60 + 20);
   const { cash, card } = await tillsOf(evening, day);
   await closeDay(evening, day, {
@@ -202,7 +202,7 @@ async function moveOne(
 async function thisMorning(shop: SampleShop) {
   for (const d of scenario.today) {
     const work = shop.at(today, d.minutes);
-    const landed = await shop.deliver(work, d.supplier, d.lots, {
+    const landed = await shop.door.deliver(work, d.supplier, d.lots, {
       probeTenths: d.probeTenths,
       ice: d.ice,
       overG: d.noteOverG,
@@ -211,7 +211,7 @@ async function thisMorning(shop: SampleShop) {
     for (const [i, lot] of landed.entries()) {
       const spec = d.lots[i]!;
       if (!spec.grades) continue;
-      await shop.grade(
+      await shop.door.grade(
         shop.at(today, d.minutes + 25),
         lot,
         d.probeTenths,
@@ -263,21 +263,21 @@ async function openOrders(shop: SampleShop) {
     // Taken in the morning, or the evening before when the shop is made at night: always ahead of its time.
     const morning = shop.at(today, 7 * 60, 'counter');
     const taken = new Date(Math.min(morning.now.getTime(), dueAt.getTime() - 2 * quarter));
-    const { id } = await shop.order({ ...morning, now: taken }, { ...o, dueAt });
+    const { id } = await shop.orders.order({ ...morning, now: taken }, { ...o, dueAt });
     if (o.stage === 'open') continue;
-    const lines = await shop.plan(shop.at(today, 7 * 60 + 30, 'bench'), id);
+    const lines = await shop.orders.plan(shop.at(today, 7 * 60 + 30, 'bench'), id);
     if (o.stage === 'together') {
-      await shop.cutTogether(shop.at(today, 7 * 60 + 45, 'bench'), id);
+      await shop.bench.cutTogether(shop.at(today, 7 * 60 + 45, 'bench'), id);
       continue;
     }
     if (o.stage === 'planned') continue;
-    for (const ticket of await shop.send(shop.at(today, 7 * 60 + 45, 'bench'), lines)) {
+    for (const ticket of await shop.orders.send(shop.at(today, 7 * 60 + 45, 'bench'), lines)) {
       if (o.stage === 'ticket') continue;
-      await shop.start(shop.at(today, 8 * 60, 'bench'), ticket);
-      if (o.stage === 'ready') await shop.cut(shop.at(today, 8 * 60 + 20, 'bench'), ticket);
+      await shop.bench.start(shop.at(today, 8 * 60, 'bench'), ticket);
+      if (o.stage === 'ready') await shop.bench.cut(shop.at(today, 8 * 60 + 20, 'bench'), ticket);
     }
   }
-  await shop.sell(shop.at(today, 9 * 60, 'counter'), 6);
+  await shop.counter.sell(shop.at(today, 9 * 60, 'counter'), 6);
   await fillSlab(shop.at(today, 9 * 60 + 20, 'counter'));
   await countShort(shop.at(today, 9 * 60 + 30, 'counter'));
 }
@@ -352,7 +352,7 @@ try {
     await thisMorning(shop);
     await answerFaults(shop.at(today, 8 * 60));
     await openOrders(shop);
-    for (const w of scenario.weekly) await shop.weekly(shop.at(today, 7 * 60, 'counter'), w);
+    for (const w of scenario.weekly) await shop.orders.weekly(shop.at(today, 7 * 60, 'counter'), w);
   });
   await countTables(pool);
 } finally {

@@ -1,26 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { withoutSettled } from './pinned.ts';
-import { planFaults, rankOf, type PlanProblem } from './index.ts';
-import { loadSolver, seeded, solve, type Solution } from './solver/index.ts';
+import { planFaults, rankOf, type Plan, type PlanProblem } from './index.ts';
+import type { Solution } from './solver/index.ts';
 import { randomDay } from './testing/index.ts';
+import * as testing from './testing/planned.ts';
 
-const highs = await loadSolver();
+const planned = (problem: PlanProblem, settled: Plan['fish'] = []) =>
+  testing.planned(problem, 300, settled, 5);
 
-/** Solves by steps of the clock, not by time: the same answer on any machine. */
-function planned(
-  problem: PlanProblem,
-  settled: Parameters<typeof solve>[2] = [],
-): Solution & { told: Solution[] } {
-  let ticks = 0;
-  const told: Solution[] = [];
-  const so = solve(highs, problem, settled, 1, {
-    now: () => (ticks++ / 300) * 1000,
-    random: seeded(5),
-    stopped: () => false,
-    tell: (s) => told.push(s),
-  });
-  return { ...so, told };
-}
 /** A day on which no order pays: fish are dear, lines bring a tenth of what they would. */
 const lossy = (day: PlanProblem, keep: number): PlanProblem => ({
   ...day,
