@@ -60,19 +60,20 @@ describe('the contract', () => {
         counter: 'move moveAll discard count putAt takeBack',
         close: 'sign',
         cold: 'read round answer probe putReadingRight putProbeRight',
-        trim: 'make',
+        trim: 'make takeBack',
         jobs: 'again drop',
         safety: 'noteAccident',
       },
       'counter manager': {
-        orders: 'noteCustomer take edit cancel handOver keepStanding changeStanding endStanding',
+        orders:
+          'noteCustomer take edit cancel putDepositRight handOver keepStanding changeStanding endStanding',
         counter: 'sell refund changePay',
         goods: 'act',
         accounts: 'pay takeBack',
       },
       'bench manager': {
         landing:
-          'importNote hold split claim printLabel addPhoto createDelivery editDelivery dropDelivery addLot editLot dropLot closeDelivery',
+          'importNote hold split claim withdrawClaim printLabel addPhoto createDelivery editDelivery dropDelivery addLot editLot dropLot closeDelivery',
         grading: 'record',
         plan: 'start stop pin move back accept choose send letGo',
         bench:
@@ -82,7 +83,7 @@ describe('the contract', () => {
         safety: 'sharpen',
       },
       manager: {
-        landing: 'rawPaper settle editSupplier',
+        landing: 'rawPaper settle putCreditRight editSupplier',
         grading: 'changeScheme calibrate',
         labels: 'setSettings',
         counter: 'voidSale setSlab',

@@ -146,6 +146,25 @@ export const lots = {
     body: z.object({ money: f.money }),
     answer: f.done,
   }),
+  putCreditRight: change('POST', '/api/landing/claims/:id/credit', {
+    summary: 'Put right what the supplier paid for a claim',
+    tags: ['landing', 'close'],
+    roles: managers,
+    body: z.object({
+      was: f.money,
+      /** Null where nothing was paid yet: the claim is open again. */
+      money: f.money.nullable(),
+      reason: f.name('reason', 200),
+    }),
+    answer: f.done,
+  }),
+  withdrawClaim: change('POST', '/api/landing/claims/:id/withdraw', {
+    summary: 'Take back a claim that was a mistake; fish that left with it today are there again',
+    tags: everything,
+    roles: backDoor,
+    body: z.object({ reason: f.name('reason', 200) }),
+    answer: f.done,
+  }),
   claimSheet: document('/api/landing/claims/:id/sheet.pdf', {
     summary: 'The claim as a sheet for the supplier (PDF)',
     roles: backDoor,

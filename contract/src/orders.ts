@@ -92,6 +92,8 @@ const order = z.object({
   takenAt: f.instant,
   /** Money left with it that is not used or given back. */
   deposit: f.money,
+  /** How the deposit was paid; null where there was none. */
+  depositPay: f.pay.nullable(),
   /** The weekly order it was made from. */
   standingId: f.id.nullable(),
   lines: z.array(line),
@@ -276,6 +278,19 @@ export const orders = {
       uncollected: z.boolean().default(false),
       /** The deposit is kept, not given back. */
       keepDeposit: z.boolean().default(false),
+    }),
+    answer: f.done,
+  }),
+  putDepositRight: change('POST', '/api/orders/:id/deposit', {
+    summary: 'Put right what was left with an order, and how it was paid, while its day is open',
+    tags: ['orders', 'close'],
+    roles: counterHands,
+    body: z.object({
+      version: f.version,
+      /** 0 where nothing was left. */
+      money: f.money,
+      pay: f.pay,
+      reason: f.name('reason', 200),
     }),
     answer: f.done,
   }),

@@ -133,6 +133,13 @@ export const trim = {
     }),
     answer: f.done,
   }),
+  takeBack: change('POST', '/api/trim/made/:id/back', {
+    summary: 'Take back a batch of today that was not made: its trim lies there again',
+    tags: ['counter', 'close', 'bench'],
+    roles,
+    body: z.object({ reason: f.name('reason', 200) }),
+    answer: f.done,
+  }),
   setRule: change('PUT', '/api/trim/rules/:part', {
     summary: 'What the shop does with a kind of trim',
     tags: ['counter', 'bench', 'close'],

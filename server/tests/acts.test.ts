@@ -94,6 +94,14 @@ const acts: Record<string, () => Promise<Act>> = {
       keepDeposit: false,
     });
   },
+  'orders.putDepositRight': async () => {
+    const { id } = await shop.counter.ok(contract.orders.take, { body: fourFillets({ deposit: 500 }) });
+    return act(contract.orders.putDepositRight, { id }, 1, {
+      money: 50,
+      pay: 'card',
+      reason: 'a nought too many',
+    });
+  },
   'orders.handOver': async () => {
     const { orderId } = await closed();
     const order = await orderWith(orderId);

@@ -58,6 +58,7 @@ const checksums: Record<number, string> = {
   39: '7c8c41c86fcfdeccbe387d12430dae39',
   40: '1bd5bcf9e7ca95ac88eb7c47fff05ff2',
   41: '33b1df26c03e31eb630e5b2e48d99b34',
+  42: 'abf225218dc222b6ead8c81cb777bd48',
 };
 
 it('no step that shops have run was edited', () => {

@@ -200,6 +200,8 @@ const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)
   'a made batch heavier': 'UPDATE made SET grams_out = grams_out + 1',
   'a claim heavier': 'UPDATE claim SET grams = grams + 1',
   'a claim gone': 'DELETE FROM claim',
+  'a claim taken back by nobody': 'UPDATE claim SET void_at = NOW()',
+  'a made batch taken back by nobody': 'UPDATE made SET void_at = NOW()',
   'losses of a day less': "UPDATE day_loss SET waste = waste - 1 WHERE reason = 'torn'",
   'an article counted otherwise': 'UPDATE article_act SET amount = amount + 1',
   // Money.

@@ -12,6 +12,8 @@ class TwoShops {
   private readonly later: { in: number; fix: () => Promise<void> }[] = [];
   private readonly lots: { spec: Lot; fish: number; each: number; counted: boolean; landedRight: boolean }[] =
     [];
+  /** Tickets whose frames lie in the cold room. */
+  private readonly frames: { ticket: number; lot: number; grams: number }[] = [];
   readonly done: string[] = [];
   constructor(
     private readonly at: Hands,
@@ -206,10 +208,83 @@ class TwoShops {
     this.right.tickets[n] = await this.right.cut(this.right.lots[t.n]!, t.pieces, t.grams, right);
     const id = await this.at.cut(this.at.lots[t.n]!, t.pieces, t.grams, wrong);
     this.at.tickets[n] = id;
+    this.frames.push({ ticket: n, lot: t.n, grams: part(0.2) });
     this.done.push(`cut ${t.pieces} of ${t.n} ${how}`);
     if (how === 'grams') this.putRightLater(`weight of ticket ${n}`, () => this.at.reweigh(id, k, right[k]!));
     if (leftOut) this.putRightLater(`tub of ticket ${n}`, () => this.at.reweigh(id, null, right[k]!));
     if (how === 'too many') this.putRightLater(`tub too many ${n}`, () => this.at.reweigh(id, 4, null));
+  }
+
+  async claim() {
+    const t = this.take(2);
+    if (!t) return;
+    this.lots[t.n]!.fish -= t.pieces;
+    const outcome = this.pick(['return', 'bin'] as const);
+    const money = 300 + this.whole(900);
+    const act = (hands: Hands) =>
+      hands.shop.bench.ok(contract.landing.claim, {
+        params: { id: hands.lots[t.n]! },
+        body: { outcome, pieces: t.pieces, grams: t.grams, money, reason: 'soft', wording: '' },
+      });
+    const settle = async (hands: Hands, id: number, paid: number) => {
+      await hands.shop.manager.ok(contract.landing.settle, { params: { id }, body: { money: paid } });
+    };
+    const how = this.wrongly() ? this.pick(['paid', 'never'] as const) : '';
+    this.done.push(`claim ${t.pieces} of ${t.n} ${how}`);
+    const { id } = await act(this.at);
+    if (how === 'never')
+      return this.putRightLater(`claim of ${t.n}`, async () => {
+        await this.at.shop.bench.ok(contract.landing.withdrawClaim, {
+          params: { id },
+          body: { reason: 'another lot' },
+        });
+        this.lots[t.n]!.fish += t.pieces;
+      });
+    await settle(this.right, (await act(this.right)).id, money);
+    await settle(this.at, id, how === 'paid' ? money + 50 : money);
+    if (how === 'paid')
+      this.putRightLater(`credit of ${t.n}`, async () => {
+        await this.at.shop.manager.ok(contract.landing.putCreditRight, {
+          params: { id },
+          body: { was: money + 50, money, reason: 'as their paper says' },
+        });
+      });
+  }
+
+  /** Frames of a ticket made into stock packs. */
+  async make() {
+    // Only of what was weighed as it should be.
+    await this.all();
+    const n = this.frames.pop();
+    if (n === undefined) return;
+    const act = (hands: Hands) =>
+      hands.shop.bench.ok(contract.trim.make, {
+        body: {
+          product: 'stock_pack',
+          inputs: [
+            {
+              place: 'place:cold_room',
+              lotId: hands.lots[n.lot]!,
+              item: 'trim:frame',
+              batch: hands.tickets[n.ticket]!,
+              grams: n.grams,
+            },
+          ],
+          grams: n.grams - 5,
+        },
+      });
+    const how = this.wrongly() ? 'never' : '';
+    this.done.push(`make of ticket ${n.ticket} ${how}`);
+    const { id } = await act(this.at);
+    if (how === '') await act(this.right);
+    else
+      this.putRightLater(`batch of ticket ${n.ticket}`, async () => {
+        await this.at.shop.bench.ok(contract.trim.takeBack, {
+          params: { id },
+          body: { reason: 'not made' },
+        });
+        this.frames.push(n);
+      });
   }
 
   async count() {
@@ -249,8 +324,10 @@ class TwoShops {
       const dice = this.random();
       if (dice < 0.14) await this.land();
       else if (dice < 0.5) await this.sell();
-      else if (dice < 0.72) await this.moveOrBin();
-      else if (dice < 0.92) await this.cut();
+      else if (dice < 0.66) await this.moveOrBin();
+      else if (dice < 0.74) await this.claim();
+      else if (dice < 0.89) await this.cut();
+      else if (dice < 0.93) await this.make();
       else await this.count();
       await this.due();
     }

@@ -18,6 +18,7 @@ export interface OrderRow {
   takenBy: string;
   takenAt: Date;
   deposit: number;
+  depositPay: Order['depositPay'];
   standingId: number | null;
 }
 
@@ -34,7 +35,8 @@ export const ordersWhere = (
   rows<OrderRow>(
     tx,
     `SELECT o.id, o.number, o.version, o.customer_id AS customerId, c.name AS customer, c.phone, o.due_at AS dueAt, o.remarks, o.state,
-       p.name AS takenBy, o.taken_at AS takenAt, ${depositLeft} AS deposit, o.standing_id AS standingId
+       p.name AS takenBy, o.taken_at AS takenAt, ${depositLeft} AS deposit,
+       (SELECT d.pay FROM deposit d WHERE d.order_id = o.id AND d.kind = 'taken' LIMIT 1) AS depositPay, o.standing_id AS standingId
      FROM customer_order o JOIN customer c ON c.id = o.customer_id JOIN staff p ON p.id = o.taken_by WHERE ${where} ORDER BY ${order}`,
     values,
   );

@@ -226,6 +226,7 @@ export const orderOf = (more: Partial<Order> = {}): Order => ({
   takenBy: 'Wil Aster',
   takenAt: new Date().toISOString(),
   deposit: 0,
+  depositPay: null,
   standingId: null,
   lines: [lineOf()],
   ...more,

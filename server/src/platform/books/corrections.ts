@@ -1,10 +1,8 @@
+import type { CorrectionRow } from '@ember-slate/contract';
 import { today, type Work } from '../context.ts';
 import { run } from '../db.ts';
 import { say } from '../say.ts';
 import { refuseClosed } from './days.ts';
-
-/** What can be put right, by the record that says it. */
-export type CorrectedRecord = 'delivery' | 'lot' | 'ticket' | 'sale' | 'movement' | 'order' | 'reading';
 
 /** One thing a record said, and what it says since, in words. */
 export interface Correction {
@@ -25,7 +23,7 @@ export const differing = (of: Readonly<Record<string, readonly [was: string, now
  */
 export async function keepCorrection(
   work: Work,
-  record: CorrectedRecord,
+  record: CorrectionRow['record'],
   { id, name, changes, reason }: { id: number; name: string; changes: readonly Correction[]; reason: string },
 ): Promise<void> {
   if (changes.length === 0) return;

@@ -1,4 +1,4 @@
-import { type Account, assertBalanced, type Entry, isItem } from '@ember-slate/core/ledger';
+import { type Account, assertBalanced, type Entry, isItem, reverse } from '@ember-slate/core/ledger';
 import { isMadeBatch, madeId } from '@ember-slate/core/trim';
 import { massText } from '@ember-slate/core/units';
 import { today, type Work } from '../context.ts';
@@ -116,6 +116,25 @@ export async function post(
   );
   await noteLosses(work, kind, entries, reason);
   return movement.insertId;
+}
+
+/**
+ * Undoes a movement of today by one of its kind and reason, so that what it added to the losses of the day is taken off
+ * them; one that was undone already stays so. Null where it was on another day: what it moved is counted instead. Throws
+ * a `short` problem where something of it has left since.
+ */
+export async function undo(work: Work, id: number): Promise<number | null> {
+  const done = await row<{ id: number }>(work.tx, 'SELECT id FROM movement WHERE undoes = ? FOR UPDATE', [
+    id,
+  ]);
+  if (done) return done.id;
+  const had = await row<{ kind: MovementKind; day: string; reason: string }>(
+    work.tx,
+    'SELECT kind, trading_day AS day, reason FROM movement WHERE id = ?',
+    [id],
+  );
+  if (had?.day !== today(work)) return null;
+  return post(work, had.kind, reverse(await entriesOf(work.tx, id)), had.reason, id);
 }
 
 /** Adds what is thrown away or not accounted for to its day: reports of years read these sums. */

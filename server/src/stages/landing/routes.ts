@@ -4,7 +4,7 @@ import { rows } from '../../platform/db.ts';
 import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { pictureBody, type Platform, receiveFile } from '../../platform/http.ts';
 import { allSpecies } from '../../shop/species.ts';
-import { makeClaim, settleClaim } from './commands/claims.ts';
+import { makeClaim, putCreditRight, settleClaim, withdrawClaim } from './commands/claims.ts';
 import { addLot, closeDelivery, createDelivery, dropDelivery } from './commands/deliveries.ts';
 import { printLabel } from './commands/lotLabel.ts';
 import { holdLot, keepRawPaper, splitLot } from './commands/lots.ts';
@@ -47,6 +47,8 @@ export const landing = (recut: Recut): Handlers<typeof contract.landing> => ({
   claim: (work, { params, body }) => makeClaim(work, idOf(params.id), body),
   claims: (work, { params }) => claimsOf(work, idOf(params.id)),
   settle: (work, { params, body }) => settleClaim(work, idOf(params.id), body),
+  putCreditRight: (work, { params, body }) => putCreditRight(work, idOf(params.id), body),
+  withdrawClaim: (work, { params, body }) => withdrawClaim(work, idOf(params.id), body),
   printLabel: (work, { params, body }) => printLabel(work, idOf(params.id), body.copies),
   photos: (work, { params }) => listPhotos(work, idOf(params.id)),
   claimSheet: (work, { params }) => claimSheet(work, idOf(params.id)),

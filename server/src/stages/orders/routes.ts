@@ -2,6 +2,7 @@ import type { contract } from '@ember-slate/contract';
 import { type Handlers, idOf } from '../../platform/handlers.ts';
 import { buyingList, promise } from '../../shop/promises.ts';
 import { noteCustomer } from './commands/customers.ts';
+import { putDepositRight } from './commands/depositRight.ts';
 import { handOver } from './commands/handOver.ts';
 import { cancelOrder, editOrder, takeOrder } from './commands/orders.ts';
 import { changeStanding, endStanding, keepStanding } from './commands/standing.ts';
@@ -20,6 +21,7 @@ export const orders: Handlers<typeof contract.orders> = {
   take: (work, { body }) => takeOrder(work, body),
   edit: (work, { params, body }) => editOrder(work, idOf(params.id), body),
   cancel: (work, { params, body }) => cancelOrder(work, idOf(params.id), body),
+  putDepositRight: (work, { params, body }) => putDepositRight(work, idOf(params.id), body),
   handOver: (work, { params, body }) => handOver(work, idOf(params.id), body),
   standing: (work) => listStanding(work),
   keepStanding: (work, { body }) => keepStanding(work, body),

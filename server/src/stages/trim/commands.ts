@@ -4,10 +4,11 @@ import type { Entry } from '@ember-slate/core/ledger';
 import { madeBatch, madeItem, type ProductId, products } from '@ember-slate/core/trim';
 import { apportion, massText } from '@ember-slate/core/units';
 import { type TrimId, trimOf, trims } from '@ember-slate/core/yields';
-import { post } from '../../platform/books/ledger.ts';
+import { keepCorrection } from '../../platform/books/corrections.ts';
+import { entriesOf, post, undo } from '../../platform/books/ledger.ts';
 import { lockLots, removeStock } from '../../platform/books/stock.ts';
 import { today, type Work } from '../../platform/context.ts';
-import { run } from '../../platform/db.ts';
+import { row, run } from '../../platform/db.ts';
 import { fieldProblem, problems } from '../../platform/problem.ts';
 import { changeSetting } from '../../platform/settings.ts';
 import { clocksOf } from '../../shop/clocks.ts';
@@ -135,4 +136,30 @@ export async function make(work: Work, body: BodyOf<typeof contract.trim.make>):
   const movement = await post(work, 'make', entries, inWords(product.name));
   await run(work.tx, 'UPDATE made SET movement_id = ? WHERE id = ?', [movement, number.insertId]);
   return { id: number.insertId };
+}
+
+/** Takes a batch of today back that was not made: its trim lies there again. Refused once some of it has gone. */
+export async function takeBack(work: Work, id: number, reason: string): Promise<{ id: number }> {
+  const find = () =>
+    row<{ product: string; movement: number; grams: number; isVoid: number }>(
+      work.tx,
+      `SELECT product, movement_id AS movement, grams_out AS grams, void_at IS NOT NULL AS isVoid FROM made WHERE id = ?`,
+      [id],
+    );
+  const had = await find();
+  if (!had) throw problems.notFound(say('no_such_batch'));
+  await lockLots(
+    work.tx,
+    (await entriesOf(work.tx, had.movement)).map((e) => e.lotId),
+  );
+  if ((await find())!.isVoid === 1) throw problems.conflict(say('batch_was_taken_back', { id }));
+  if ((await undo(work, had.movement)) === null) throw problems.conflict(say('it_was_made_on_another_day'));
+  await run(work.tx, 'UPDATE made SET void_at = ? WHERE id = ?', [work.now, id]);
+  await keepCorrection(work, 'made', {
+    id,
+    name: say('batch', { product: isProduct(had.product) ? inWords(products[had.product].name) : '', id }),
+    changes: [{ what: say('weight'), was: massText(had.grams, work.units), now: say('is_taken_back') }],
+    reason,
+  });
+  return { id };
 }

@@ -246,7 +246,7 @@ async function madeBetween(work: Reader, from: string, to: string): Promise<Trim
   }>(
     work.tx,
     `SELECT m.id, m.product, m.made_at AS at, p.name AS \`by\`, m.grams_in AS gramsIn, m.grams_out AS gramsOut, m.movement_id AS movementId
-     FROM made m JOIN staff p ON p.id = m.made_by WHERE m.made_on BETWEEN ? AND ? ORDER BY m.id DESC LIMIT 200`,
+     FROM made m JOIN staff p ON p.id = m.made_by WHERE m.made_on BETWEEN ? AND ? AND m.void_at IS NULL ORDER BY m.id DESC LIMIT 200`,
     [from, to],
   );
   const parents = await rows<{ movementId: number; code: string; speciesName: string; grams: number }>(

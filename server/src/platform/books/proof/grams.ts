@@ -79,8 +79,8 @@ export const grams: readonly Check[] = [
   check<{ id: number; kind: string }>(
     `SELECT m.id, m.kind FROM movement m LEFT JOIN stock_count c ON c.movement_id = m.id WHERE m.kind = 'count' AND m.undoes IS NULL AND c.id IS NULL
        AND m.id NOT IN (SELECT id FROM older_movement)
-     UNION ALL SELECT m.id, m.kind FROM movement m LEFT JOIN made k ON k.movement_id = m.id WHERE m.kind = 'make' AND k.id IS NULL
-     UNION ALL SELECT m.id, m.kind FROM movement m LEFT JOIN claim c ON c.movement_id = m.id WHERE m.kind = 'return' AND c.id IS NULL`,
+     UNION ALL SELECT m.id, m.kind FROM movement m LEFT JOIN made k ON k.movement_id = m.id WHERE m.kind = 'make' AND m.undoes IS NULL AND k.id IS NULL
+     UNION ALL SELECT m.id, m.kind FROM movement m LEFT JOIN claim c ON c.movement_id = m.id WHERE m.kind = 'return' AND m.undoes IS NULL AND c.id IS NULL`,
     (r) => say('movement_without_its_record', { id: r.id, kind: r.kind }),
   ),
   check<{ id: number }>(
@@ -96,5 +96,15 @@ export const grams: readonly Check[] = [
        ON e.movement_id = c.movement_id
      WHERE (c.outcome <> 'keep') <> (c.movement_id IS NOT NULL) OR (c.movement_id IS NOT NULL AND COALESCE(e.grams, 0) <> c.grams)`,
     (r) => say('claim_not_what_its_movement_says', { number: r.number }),
+  ),
+  // What was binned for a claim could once be taken back without it.
+  check<{ record: string; name: string }>(
+    `SELECT v.record, v.name FROM (
+       SELECT 'claim' AS record, id, number AS name, movement_id, void_at IS NOT NULL AS is_void, outcome <> 'bin' AS is_whole FROM claim
+       UNION ALL SELECT 'made', id, id, movement_id, void_at IS NOT NULL, TRUE FROM made) AS v
+     LEFT JOIN movement u ON u.undoes = v.movement_id
+     LEFT JOIN correction k ON k.record = v.record AND k.record_id = v.id AND v.is_void
+     WHERE IF(v.is_void, k.id IS NULL OR (v.movement_id IS NOT NULL AND u.id IS NULL), v.is_whole AND u.id IS NOT NULL)`,
+    (r) => say('taken_back_without_its_record', { record: r.record, name: r.name }),
   ),
 ];

@@ -1,14 +1,14 @@
 import type { BodyOf, contract, Pay } from '@ember-slate/contract';
 import { inWords } from '@ember-slate/words/core';
-import { type Entry, itemName, reverse } from '@ember-slate/core/ledger';
+import { type Entry, itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { keepCorrection } from '../../../platform/books/corrections.ts';
 import { customerId } from '../../../platform/books/customers.ts';
 import { refuseClosed } from '../../../platform/books/days.ts';
-import { entriesOf, type MovementKind, post } from '../../../platform/books/ledger.ts';
+import { entriesOf, type MovementKind, undo } from '../../../platform/books/ledger.ts';
 import { lockLots } from '../../../platform/books/stock.ts';
-import { today, type Work } from '../../../platform/context.ts';
+import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { problems } from '../../../platform/problem.ts';
 import { formsOf } from '../../../platform/settings.ts';
@@ -36,9 +36,9 @@ async function nameOf(work: Work, kind: MovementKind, entries: readonly Entry[])
  * the losses of the day is taken off them. Refused where what it moved has left again since.
  */
 export async function takeBack(work: Work, id: number, reason: string): Promise<{ id: number }> {
-  const had = await row<{ kind: MovementKind; day: string; reason: string; undoes: number | null }>(
+  const had = await row<{ kind: MovementKind; undoes: number | null }>(
     work.tx,
-    'SELECT kind, trading_day AS day, reason, undoes FROM movement WHERE id = ?',
+    'SELECT kind, undoes FROM movement WHERE id = ?',
     [id],
   );
   if (!had || had.undoes !== null || !backable.includes(had.kind))
@@ -51,8 +51,14 @@ export async function takeBack(work: Work, id: number, reason: string): Promise<
   );
   const taken = await row(work.tx, 'SELECT 1 FROM movement WHERE undoes = ? FOR UPDATE', [id]);
   if (taken) throw problems.conflict(say('that_was_taken_back_already'));
-  if (had.day !== today(work)) throw problems.conflict(say('it_was_done_on_another_day_count'));
-  const movement = await post(work, had.kind, reverse(entries), had.reason, id);
+  const claim = await row<{ number: number }>(
+    work.tx,
+    'SELECT number FROM claim WHERE movement_id = ? AND void_at IS NULL',
+    [id],
+  );
+  if (claim) throw problems.conflict(say('it_was_binned_for_a_claim', { number: claim.number }));
+  const movement = await undo(work, id);
+  if (movement === null) throw problems.conflict(say('it_was_done_on_another_day_count'));
   if (had.kind === 'count')
     await run(work.tx, 'UPDATE stock_count SET void_at = ? WHERE movement_id = ?', [work.now, id]);
   const grams = entries.reduce((s, e) => s + Math.max(0, e.grams), 0);

@@ -1,10 +1,13 @@
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
-import { post } from '../../../platform/books/ledger.ts';
+import { keepCorrection } from '../../../platform/books/corrections.ts';
+import { post, undo } from '../../../platform/books/ledger.ts';
 import { nextNumber } from '../../../platform/books/numbers.ts';
 import { removeStock } from '../../../platform/books/stock.ts';
 import type { Work } from '../../../platform/context.ts';
-import { run } from '../../../platform/db.ts';
+import { row, run } from '../../../platform/db.ts';
+import { moneyText } from '../../../platform/money.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
+import { massText } from '@ember-slate/core/units';
 import { lotsById } from '../../../shop/lots.ts';
 import { whole } from '../queries/claims.ts';
 import { freeWhole, lockLot } from './lots.ts';
@@ -63,9 +66,76 @@ export async function settleClaim(
 ): Promise<{ id: number }> {
   const done = await run(
     work.tx,
-    'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ? AND settled_at IS NULL',
+    'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ? AND settled_at IS NULL AND void_at IS NULL',
     [body.money, work.now, id],
   );
   if (done.affectedRows === 0) throw problems.conflict(say('no_such_open_claim_it_may_be'));
+  return { id };
+}
+
+interface KeptClaim {
+  number: number;
+  lotId: number;
+  grams: number;
+  settled: number | null;
+  movement: number | null;
+}
+
+/** The claim as it stands, nobody else writing on its lot meanwhile. Refused where there is none, or it was taken back. */
+async function lockClaim(work: Work, id: number): Promise<KeptClaim> {
+  const at = await row<{ lotId: number }>(work.tx, 'SELECT lot_id AS lotId FROM claim WHERE id = ?', [id]);
+  if (!at) throw problems.notFound(say('no_such_claim'));
+  await lockLot(work, at.lotId);
+  const claim = await row<KeptClaim & { isVoid: number }>(
+    work.tx,
+    `SELECT number, lot_id AS lotId, grams, settled_money AS settled, movement_id AS movement, void_at IS NOT NULL AS isVoid
+     FROM claim WHERE id = ? FOR UPDATE`,
+    [id],
+  );
+  if (claim!.isVoid === 1) throw problems.conflict(say('claim_was_taken_back', { number: claim!.number }));
+  return claim!;
+}
+
+/** Puts right what was paid for a claim, or that nothing was yet; costs of its lot follow. */
+export async function putCreditRight(
+  work: Work,
+  id: number,
+  body: BodyOf<typeof contract.landing.putCreditRight>,
+): Promise<{ id: number }> {
+  const claim = await lockClaim(work, id);
+  if (claim.settled !== body.was) throw problems.conflict(say('its_payment_was_changed_meanwhile'));
+  if (body.money === body.was) throw problems.conflict(say('that_is_what_it_says'));
+  await run(
+    work.tx,
+    'UPDATE claim SET settled_money = ?, settled_at = IF(? IS NULL, NULL, settled_at) WHERE id = ?',
+    [body.money, body.money, id],
+  );
+  const words = (money: number | null) => (money === null ? say('not_paid_yet') : moneyText(work, money));
+  await keepCorrection(work, 'claim', {
+    id,
+    name: say('claim', { number: claim.number }),
+    changes: [{ what: say('paid'), was: words(body.was), now: words(body.money) }],
+    reason: body.reason,
+  });
+  return { id };
+}
+
+/** Takes a claim back that was a mistake. Fish that left with it today lie where they lay; of another day they do not. */
+export async function withdrawClaim(
+  work: Work,
+  id: number,
+  { reason }: BodyOf<typeof contract.landing.withdrawClaim>,
+): Promise<{ id: number }> {
+  const claim = await lockClaim(work, id);
+  if (claim.settled !== null) throw problems.conflict(say('it_was_paid_put_that_right_first'));
+  if (claim.movement !== null && (await undo(work, claim.movement)) === null)
+    throw problems.conflict(say('its_fish_left_on_another_day'));
+  await run(work.tx, 'UPDATE claim SET void_at = ? WHERE id = ?', [work.now, id]);
+  await keepCorrection(work, 'claim', {
+    id,
+    name: say('claim', { number: claim.number }),
+    changes: [{ what: say('weight'), was: massText(claim.grams, work.units), now: say('is_taken_back') }],
+    reason,
+  });
   return { id };
 }

@@ -335,7 +335,7 @@ export async function dropLot(
     throw problems.conflict(say('something_was_made_of_it_already', { code: had.code }));
   if (uses.promised > 0)
     throw problems.conflict(say('it_is_promised_to_orders', { code: had.code, promised: uses.promised }));
-  const claim = await row(work.tx, 'SELECT 1 FROM claim WHERE lot_id = ? LIMIT 1', [id]);
+  const claim = await row(work.tx, 'SELECT 1 FROM claim WHERE lot_id = ? AND void_at IS NULL LIMIT 1', [id]);
   if (claim) throw problems.conflict(say('a_claim_was_made_for_it', { code: had.code }));
   await post(
     work,

@@ -72,7 +72,7 @@ export async function claimsOf(work: Reader, id: number): Promise<AnswerOf<typeo
   );
   if (!supplier) throw problems.notFound(say('no_such_lot'));
   return {
-    claims: await claimsWhere(work.tx, 'c.lot_id = ?', id),
+    claims: await claimsWhere(work.tx, 'c.lot_id = ? AND c.void_at IS NULL', id),
     wording: supplier.wording,
     draft: await draftOf(work, id),
   };

@@ -54,7 +54,7 @@ export const lotsOfDeliveries = (tx: Tx, deliveryIds: readonly number[], all = f
        l.arrival_condition AS \`condition\`, l.pieces, l.grams, l.weight_source AS weightSource, l.price_per_kg AS pricePerKg,
        l.production, l.area, l.gear, l.boat, l.caught_on AS caughtOn, l.supplier_lot AS supplierLot, l.slit, l.scaled, l.remarks, l.landed_on AS landedOn,
        l.grade_id AS gradeId, l.hold_reason AS holdReason, g.verdict, w.ground AS rawGround, w.document AS rawDocument,
-       (SELECT COUNT(*) FROM photo p WHERE p.lot_id = l.id) AS photos, (SELECT COUNT(*) FROM claim c WHERE c.lot_id = l.id) AS claims
+       (SELECT COUNT(*) FROM photo p WHERE p.lot_id = l.id) AS photos, (SELECT COUNT(*) FROM claim c WHERE c.lot_id = l.id AND c.void_at IS NULL) AS claims
      FROM lot l JOIN species s ON s.id = l.species_id LEFT JOIN grade g ON g.id = l.grade_id
      LEFT JOIN raw_paper w ON w.lot_id = l.id AND w.withdrawn_at IS NULL WHERE l.delivery_id IN (${placeholders(deliveryIds.length)})
        ${all ? '' : 'AND l.pieces > 0'} ORDER BY l.id`,

@@ -72,7 +72,7 @@ export async function supplierRecord(work: Reader, id: number): Promise<Supplier
     work.tx,
     `SELECT c.id, c.number, l.code, sp.name AS speciesName, c.made_at AS at, c.outcome, c.grams, c.money, c.reason, c.settled_money AS settledMoney
      FROM claim c JOIN lot l ON l.id = c.lot_id JOIN species sp ON sp.id = l.species_id JOIN delivery d ON d.id = l.delivery_id
-     WHERE d.supplier_id = ? ORDER BY c.id DESC LIMIT 50`,
+     WHERE d.supplier_id = ? AND c.void_at IS NULL ORDER BY c.id DESC LIMIT 50`,
     [id],
   );
   const book = await speciesById(work.tx);

@@ -196,7 +196,7 @@ export async function report(work: Reader, from: string, to: string): Promise<Re
     tx,
     `SELECT s.id, s.name, COUNT(d.id) AS deliveries, AVG(d.probe_tenths) / 10 + 0e0 AS probe,
        (SELECT COUNT(*) FROM claim c JOIN lot l ON l.id = c.lot_id JOIN delivery e ON e.id = l.delivery_id
-          WHERE e.supplier_id = s.id AND l.landed_on BETWEEN ? AND ?) AS claims,
+          WHERE e.supplier_id = s.id AND c.void_at IS NULL AND l.landed_on BETWEEN ? AND ?) AS claims,
        CAST((SELECT COALESCE(SUM(c.settled_money), 0) FROM claim c JOIN lot l ON l.id = c.lot_id JOIN delivery e ON e.id = l.delivery_id
           WHERE e.supplier_id = s.id AND l.landed_on BETWEEN ? AND ?) AS SIGNED) AS claimMoney
      FROM supplier s JOIN delivery d ON d.supplier_id = s.id AND d.landed_on BETWEEN ? AND ? GROUP BY s.id`,

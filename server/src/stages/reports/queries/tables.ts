@@ -114,7 +114,8 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
   made: {
     about: say('batches_made_of_trim'),
     by: 'day',
-    sql: `SELECT m.id, m.product, m.made_at, w.name AS made_by, m.grams_in, m.grams_out, m.remarks, l.code AS parent, -e.grams AS parent_grams, e.item
+    sql: `SELECT m.id, m.product, m.made_at, w.name AS made_by, m.grams_in, m.grams_out, m.remarks, l.code AS parent, -e.grams AS parent_grams, e.item,
+        m.void_at AS taken_back_at
       FROM made m JOIN staff w ON w.id = m.made_by JOIN entry e ON e.movement_id = m.movement_id AND e.item LIKE 'trim:%' AND e.grams < 0
       JOIN lot l ON l.id = e.lot_id WHERE m.made_on BETWEEN ? AND ? ORDER BY m.id, e.id`,
   },
@@ -133,7 +134,7 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
   claims: {
     about: say('claims_against_suppliers'),
     by: 'instant',
-    sql: `SELECT c.number, s.name AS supplier, l.code AS lot, c.outcome, c.grams, c.pieces, c.money, c.reason, c.made_at, c.settled_money, c.settled_at
+    sql: `SELECT c.number, s.name AS supplier, l.code AS lot, c.outcome, c.grams, c.pieces, c.money, c.reason, c.made_at, c.settled_money, c.settled_at, c.void_at AS taken_back_at
       FROM claim c JOIN lot l ON l.id = c.lot_id JOIN delivery d ON d.id = l.delivery_id JOIN supplier s ON s.id = d.supplier_id
       WHERE c.made_at >= ? AND c.made_at < ? ORDER BY c.id`,
   },

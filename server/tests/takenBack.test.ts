@@ -1,0 +1,204 @@
+import { contract } from '@ember-slate/contract';
+import { massText } from '@ember-slate/core/units';
+import { describe, expect, it } from 'vitest';
+import { day } from './hands.ts';
+import { cut, fourFillets, landBass, noon, pins, shopForEach, toBench } from './testShop.ts';
+
+const of = shopForEach();
+const reason = 'it was another lot';
+const nextDay = async () => {
+  of().clock.now = new Date(noon.getTime() + 86_400_000);
+  for (const role of ['bench', 'counter', 'manager'] as const)
+    await of()[role].signIn(of().staff[role], pins[role]);
+};
+const lying = async (id: number) =>
+  (await of().bench.ok(contract.cold.lot, { params: { id } })).rows.reduce((sum, r) => sum + r.grams, 0);
+const corrections = async () =>
+  (await of().manager.ok(contract.books.corrections, { query: { from: day, to: '2026-11-26' } })).map((c) => [
+    c.name,
+    ...c.changes.map((x) => `${x.what}: ${x.was}, ${x.now}`),
+  ]);
+
+describe('a claim that was a mistake', () => {
+  const claim = (id: number, outcome: 'return' | 'bin' | 'keep') =>
+    of().bench.ok(contract.landing.claim, {
+      params: { id },
+      body: { outcome, pieces: 4, grams: 1840, money: 2668, reason: 'soft', wording: '' },
+    });
+  const withdraw = (id: number) =>
+    of().bench.send(contract.landing.withdrawClaim, { params: { id }, body: { reason } });
+  const seen = async (lotId: number) => {
+    const [supplier] = await of().bench.ok(contract.landing.suppliers);
+    const record = await of().bench.ok(contract.landing.supplier, { params: { id: supplier!.id } });
+    const [landed] = await of().bench.ok(contract.landing.deliveries);
+    return [
+      (await of().bench.ok(contract.landing.claims, { params: { id: lotId } })).claims.length,
+      record.claims.length,
+      landed!.lots[0]!.claims,
+    ];
+  };
+  const settled = async (lotId: number) =>
+    (await of().bench.ok(contract.landing.claims, { params: { id: lotId } })).claims[0]!.settledMoney;
+
+  it.each(['return', 'bin', 'keep'] as const)(
+    '(%s) is taken back once, its fish lie there again, and no page counts it',
+    async (outcome) => {
+      const { lotId } = await landBass(of());
+      const had = await lying(lotId);
+      const { id } = await claim(lotId, outcome);
+      expect(await seen(lotId)).toEqual([1, 1, 1]);
+      expect(await lying(lotId)).toBe(outcome === 'keep' ? had : had - 1840);
+      const both = await Promise.all([withdraw(id), withdraw(id)]);
+      expect(both.map((r) => r.status).sort()).toEqual([200, 409]);
+      expect(await lying(lotId)).toBe(had);
+      expect(await seen(lotId)).toEqual([0, 0, 0]);
+      expect(await corrections()).toEqual([['Claim 1', `weight: ${massText(1840, 'metric')}, taken back`]]);
+      expect(
+        (await of().manager.send(contract.landing.settle, { params: { id }, body: { money: 1 } })).status,
+      ).toBe(409);
+      const sheet = await of().manager.ok(contract.close.day, { params: { day } });
+      expect(sheet.lots[0]!.flow).toMatchObject({ returned: 0, waste: 0, stock: had });
+      expect((await of().manager.ok(contract.books.verify)).faults).toEqual([]);
+    },
+  );
+
+  it('brings back no fish that left on another day, and none behind the back of its claim', async () => {
+    const { lotId } = await landBass(of());
+    const { id } = await claim(lotId, 'bin');
+    const acts = await of().counter.ok(contract.counter.acts);
+    const bin = acts.find((a) => a.kind === 'discard')!;
+    const refused = await of().counter.send(contract.counter.takeBack, {
+      params: { id: bin.id },
+      body: { reason },
+    });
+    expect(refused.problem.detail).toMatch(/claim 1: take the claim back/);
+    await nextDay();
+    expect((await withdraw(id)).problem.detail).toMatch(/left the shop on another day/);
+    const kept = await claim(lotId, 'keep');
+    await nextDay();
+    expect((await withdraw(kept.id)).status).toBe(200);
+    expect((await withdraw(99)).status).toBe(404);
+  });
+
+  it('that was paid is paid otherwise, or not yet, and its lot costs what that says', async () => {
+    const { lotId } = await landBass(of());
+    const { id } = await claim(lotId, 'keep');
+    const credit = (was: number, money: number | null) =>
+      of().manager.send(contract.landing.putCreditRight, { params: { id }, body: { was, money, reason } });
+    expect((await credit(2000, 2100)).status).toBe(409);
+    await of().manager.ok(contract.landing.settle, { params: { id }, body: { money: 2000 } });
+    expect((await withdraw(id)).problem.detail).toMatch(/put that right first/);
+    const cost = async () =>
+      (await of().manager.ok(contract.costs.lots, { query: { from: day, to: day } })).lots[0]!.claims;
+    expect(await cost()).toBe(2000);
+    expect((await credit(1900, 2100)).status).toBe(409);
+    expect((await credit(2000, 2000)).status).toBe(409);
+    expect((await credit(2000, 2100)).status).toBe(200);
+    expect([await cost(), await settled(lotId)]).toEqual([2100, 2100]);
+    expect((await credit(2100, null)).status).toBe(200);
+    expect([await cost(), await settled(lotId)]).toEqual([0, null]);
+    expect((await withdraw(id)).status).toBe(200);
+    expect((await corrections()).map(([, what]) => what)).toHaveLength(3);
+  });
+});
+
+describe('a batch that was not made', () => {
+  const make = async () => {
+    await landBass(of());
+    const ticket = await cut(of(), (await toBench(of())).tickets[0]!);
+    await of().bench.ok(contract.bench.close, {
+      params: { id: ticket.id },
+      body: { version: ticket.version, reason: 'all told' },
+    });
+    const { rows } = await of().bench.ok(contract.trim.onHand);
+    const frame = rows.find((r) => r.item === 'trim:frame')!;
+    const { place, lotId, item, batch, grams } = frame;
+    const { id } = await of().bench.ok(contract.trim.make, {
+      body: { product: 'stock_pack', inputs: [{ place, lotId, item, batch, grams }], grams: grams - 10 },
+    });
+    return { id, frame };
+  };
+  const back = (id: number) =>
+    of().counter.send(contract.trim.takeBack, { params: { id }, body: { reason } });
+  const book = () => of().counter.ok(contract.trim.book, { query: { from: day, to: day } });
+
+  it('is taken back once: its trim lies there again, and the book of trim knows of none', async () => {
+    const before = await book();
+    const { id, frame } = await make();
+    expect((await book()).made).toHaveLength(1);
+    const both = await Promise.all([back(id), back(id)]);
+    expect(both.map((r) => r.status).sort()).toEqual([200, 409]);
+    const { rows } = await of().bench.ok(contract.trim.onHand);
+    expect(rows.filter((r) => r.item === 'trim:frame').map((r) => r.grams)).toEqual([frame.grams]);
+    const after = await book();
+    expect(after.made).toEqual(before.made);
+    expect(after.parts.map((p) => p.ends.made)).toEqual(before.parts.map((p) => p.ends.made));
+    expect((await corrections())[0]![0]).toMatch(/M1$/);
+    expect((await of().manager.ok(contract.books.verify)).faults).toEqual([]);
+  });
+
+  it('stays where some of it has gone, or on another day', async () => {
+    const { id } = await make();
+    const { rows } = await of().bench.ok(contract.trim.onHand);
+    expect(rows.some((r) => r.item === 'trim:frame')).toBe(false);
+    const made = (await of().counter.ok(contract.counter.stock)).find((r) => r.item.startsWith('made:'))!;
+    await of().counter.ok(contract.counter.discard, {
+      body: {
+        place: made.place,
+        lotId: made.lotId,
+        item: made.item,
+        batch: made.batch,
+        grams: 20,
+        pieces: 0,
+        to: 'waste',
+        reason: 'spilt',
+      },
+    });
+    expect((await back(id)).status).toBe(409);
+    await nextDay();
+    expect((await back(id)).problem.detail).toMatch(/on another day/);
+    expect((await back(99)).status).toBe(404);
+  });
+});
+
+describe('money left with an order, noted wrongly', () => {
+  const order = async () => (await of().counter.ok(contract.orders.list))[0]!;
+  const right = async (body: { money: number; pay?: 'cash' | 'card' }) => {
+    const { id, version } = await order();
+    return of().counter.send(contract.orders.putDepositRight, {
+      params: { id },
+      body: { version, pay: 'cash', reason, ...body },
+    });
+  };
+  const till = async () => {
+    const { deposits, tills } = await of().manager.ok(contract.close.day, { params: { day } });
+    return [deposits.taken, tills.cash.deposits, tills.card.deposits];
+  };
+
+  it('is put right with its way of paying, or was never left, and the till of the day follows', async () => {
+    await of().counter.ok(contract.orders.take, { body: fourFillets({ deposit: 5000 }) });
+    expect((await right({ money: 5000 })).status).toBe(409);
+    for (const [money, pay] of [
+      [500, 'cash'],
+      [500, 'card'],
+      [0, 'cash'],
+      [700, 'card'],
+    ] as const) {
+      expect((await right({ money, pay })).status).toBe(200);
+      expect(await order()).toMatchObject({ deposit: money, depositPay: money === 0 ? null : pay });
+      expect(await till()).toEqual([money, pay === 'cash' ? money : 0, pay === 'card' ? money : 0]);
+    }
+    expect((await corrections()).map(([name]) => name)).toEqual(Array(4).fill('Order 1'));
+  });
+
+  it('stays as it is on a day that is closed', async () => {
+    await of().counter.ok(contract.orders.take, { body: fourFillets({ deposit: 5000 }) });
+    await of().manager.ok(contract.close.closeDay, {
+      params: { day },
+      body: { remarks: 'as it is', countedCash: null, countedCard: null },
+    });
+    expect((await right({ money: 500 })).status).toBe(409);
+    await nextDay();
+    expect((await right({ money: 500 })).problem.detail).toMatch(/a day that is closed/);
+  });
+});
