@@ -192,14 +192,16 @@ export class Door {
   async claim(work: Work, daysAgo: number) {
     const day = tradingDay(work.now, work.settings);
     for (const c of claims.filter((x) => x.daysAgo === daysAgo)) {
-      const delivery = (await listDeliveries(work, true, day)).find(
-        (d) => d.supplier === suppliers[c.supplier],
+      const lots = (await listDeliveries(work, true, day)).flatMap((d) =>
+        d.lots.filter((l) => l.there.pieces > c.fish).map((l) => ({ ...l, supplier: d.supplier })),
       );
-      const lot = delivery?.lots.find((l) => l.there.pieces > c.fish);
+      // Whoever came that day, if not the one it happens to most.
+      const usual = suppliers[c.supplier];
+      const lot = lots.find((l) => l.supplier === usual) ?? lots[0];
       if (!lot) continue;
       const grams = Math.round((lot.there.grams * c.fish) / lot.there.pieces);
       const money = Math.round((grams * lot.pricePerKg! * c.share) / 1000);
-      const text = wording[c.supplier] ?? '';
+      const text = lot.supplier === usual ? (wording[c.supplier] ?? '') : '';
       const made = await makeClaim(work, lot.id, {
         outcome: c.outcome,
         pieces: c.fish,

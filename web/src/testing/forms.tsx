@@ -27,9 +27,11 @@ import TrimPage from '../stages/trim/TrimPage.tsx';
 import { TrimRuleDialog } from '../stages/trim/TrimRuleDialog.tsx';
 import { FormEditor } from '../stages/forms/FormEditor.tsx';
 import { SchemeEditor } from '../stages/grading/SchemeEditor.tsx';
+import { ClaimRight } from '../stages/landing/ClaimRight.tsx';
 import { DeliveryView } from '../stages/landing/DeliveryView.tsx';
 import { ImportNote } from '../stages/landing/ImportNote.tsx';
 import { LotActions } from '../stages/landing/LotActions.tsx';
+import { DepositRight } from '../stages/orders/DepositRight.tsx';
 import { GiveUp } from '../stages/orders/GiveUp.tsx';
 import { Recall } from '../stages/orders/Recall.tsx';
 import { SpeciesEditor } from '../stages/species/SpeciesEditor.tsx';
@@ -168,6 +170,18 @@ const labels = {
 const book = { version: 3, own: [], shop: {}, shopVersion: 1, mine: {}, labels };
 const layout = [{ name: 'A', places: 8 }];
 const stock = stockRowOf();
+const claim = {
+  id: 5,
+  number: 7,
+  code: '261125-S1',
+  speciesName: 'Sea bass',
+  at: new Date().toISOString(),
+  outcome: 'bin' as const,
+  grams: 1840,
+  money: 2668,
+  reason: 'soft',
+  settledMoney: null,
+};
 
 /** A form of the screens: what is typed into one of its fields must not be lost. */
 export interface Form {
@@ -183,6 +197,8 @@ export interface Shared extends Form {
   path: string;
   theirs: Record<string, unknown>;
   save: RegExp;
+  /** What else has to be said before it can be saved. */
+  also?: [label: RegExp, typed: string];
 }
 /** Forms on what others edit too. */
 export const shared: Shared[] = [
@@ -293,6 +309,19 @@ export const shared: Shared[] = [
     path: `/api/grading/schemes/${scheme.id}`,
     theirs: { signs: scheme.signs, centres: scheme.centres, rejectAt: 17 },
     save: /Make version/,
+    also: [/What changed/, 'tried'],
+  },
+  {
+    name: 'a deposit',
+    screen: (
+      <DepositRight order={orderOf({ version: 3, deposit: 500, depositPay: 'cash' })} onClose={nothing} />
+    ),
+    label: /Really left/,
+    typed: '7.00',
+    path: '/api/orders/1/deposit',
+    theirs: orderOf({ deposit: 600, depositPay: 'card' }),
+    save: /Put it right/,
+    also: [/^Why/, 'a note too many'],
   },
   {
     name: 'a held lot',
@@ -307,6 +336,24 @@ export const shared: Shared[] = [
 ];
 /** Forms that write down something new. */
 export const own: Form[] = [
+  {
+    name: 'what was paid for a claim',
+    screen: <ClaimRight claim={claim} what="paid" onDone={nothing} />,
+    label: /They paid/,
+    typed: '12.50',
+  },
+  {
+    name: 'a payment for a claim put right',
+    screen: <ClaimRight claim={{ ...claim, settledMoney: 2000 }} what="paid" onDone={nothing} />,
+    label: /Why/,
+    typed: 'their paper says so',
+  },
+  {
+    name: 'a claim taken back',
+    screen: <ClaimRight claim={claim} what="back" onDone={nothing} />,
+    label: /Why the claim/,
+    typed: 'another lot',
+  },
   {
     name: 'handing over',
     screen: (

@@ -1,11 +1,10 @@
 import { dayMs } from '@ember-slate/core/calendar';
 import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useChosenRow } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
-import { useNotify } from '../../app/notify.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { PastedList } from '../../parts/PastedList.tsx';
@@ -19,6 +18,7 @@ import { Table, type Column } from '../../parts/Table.tsx';
 import { useDegrees, useDegreeSign } from '../../parts/temperature.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { formatMoney } from '../../parts/money.ts';
+import { type ClaimAct, ClaimActs, ClaimRight } from './ClaimRight.tsx';
 import { say } from './say.ts';
 
 const mean = (points: SupplierRecord['marks']) =>
@@ -143,7 +143,9 @@ function Record({ id }: { id: number }) {
   const degrees = useDegrees();
   const sign = useDegreeSign();
   const mass = useMass();
+  const [asking, setAsking] = useState<{ what: ClaimAct; id: number } | null>(null);
   if (!record) return <Waiting problem={problem} onRetry={refetch} />;
+  const asked = record.claims.find((c) => c.id === asking?.id);
   const claimColumns: readonly Column<SupplierRecord['claims'][number]>[] = [
     {
       head: say('claim'),
@@ -170,11 +172,12 @@ function Record({ id }: { id: number }) {
     { head: say('amount_claimed'), cell: (c) => formatMoney(c.money), figure: true },
     {
       head: say('paid'),
-      cell: (c) => {
-        if (c.settledMoney !== null) return formatMoney(c.settledMoney);
-        return me.role === 'manager' ? <Settle id={c.id} asked={c.money} /> : say('open');
-      },
+      cell: (c) => (c.settledMoney === null ? say('open') : formatMoney(c.settledMoney)),
       figure: true,
+    },
+    {
+      head: <span className="sr-only">{say('what_to_do')}</span>,
+      cell: (c) => <ClaimActs claim={c} onAct={(what) => setAsking({ what, id: c.id })} />,
     },
   ];
   const rejected = record.verdicts.reject;
@@ -238,6 +241,7 @@ function Record({ id }: { id: number }) {
       {record.claims.length > 0 && (
         <div className="mt-4">
           <Table columns={claimColumns} rows={record.claims} keyOf={(c) => c.id} />
+          {asking && asked && <ClaimRight claim={asked} what={asking.what} onDone={() => setAsking(null)} />}
         </div>
       )}
     </div>
@@ -247,16 +251,6 @@ function Record({ id }: { id: number }) {
 const plain = (value: number) => (Math.abs(value) < 0.05 ? '0.0' : value.toFixed(1).replace('-', '\u2212'));
 const even = { y: 0, name: '' };
 const limit = { y: 2, name: say('limit'), hot: true };
-
-function Settle({ id, asked }: { id: number; asked: number }) {
-  const { send, busy } = useChange(contract.landing.settle);
-  const said = useNotify();
-  return (
-    <Button small busy={busy} onPress={() => void send({ money: asked }, { id }).then((o) => said(o))}>
-      {say('paid_in_full')}
-    </Button>
-  );
-}
 
 /** Suppliers and what their fish was like. */
 export default function Suppliers() {

@@ -6,6 +6,7 @@ import { useNow, useShop, useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
 import { HandOver } from '../../parts/HandOver.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { DepositRight } from './DepositRight.tsx';
 import { GiveUp } from './GiveUp.tsx';
 import { OrderForm } from './OrderForm.tsx';
 import { OrderRow } from './OrderRow.tsx';
@@ -32,7 +33,9 @@ export default function Orders() {
   const { when, day } = useTimes();
   const now = useNow();
   const [fresh, setFresh] = useState(0);
-  const [asking, setAsking] = useState<{ what: 'hand' | 'giveUp' | 'edit'; id: number } | null>(null);
+  const [asking, setAsking] = useState<{ what: 'hand' | 'giveUp' | 'edit' | 'deposit'; id: number } | null>(
+    null,
+  );
   if (!orders) return <Waiting problem={problem} onRetry={refetch} />;
   const mayTake = me.role !== 'bench';
   const asked = orders.find((o) => o.id === asking?.id);
@@ -97,7 +100,17 @@ export default function Orders() {
                               {say('hand_over')}
                             </Button>
                           )}
-                          <div className="flex gap-3">
+                          <div className="flex flex-wrap justify-end gap-x-3">
+                            {o.deposit > 0 && (
+                              <button
+                                type="button"
+                                className="why"
+                                aria-label={say('put_deposit_right', { number: o.number })}
+                                onClick={() => setAsking({ what: 'deposit', id: o.id })}
+                              >
+                                {say('deposit_link')}
+                              </button>
+                            )}
                             <button
                               type="button"
                               className="why"
@@ -125,6 +138,7 @@ export default function Orders() {
         </div>
       </div>
       {asking?.what === 'hand' && asked && <HandOver order={asked} onClose={() => setAsking(null)} />}
+      {asking?.what === 'deposit' && asked && <DepositRight order={asked} onClose={() => setAsking(null)} />}
       {asking?.what === 'giveUp' && asked && <GiveUp order={asked} onClose={() => setAsking(null)} />}
     </div>
   );

@@ -14,6 +14,7 @@ import { SelectField, TextField, WeightField, type Weight } from '../../parts/Fi
 import { Mass, useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
+import { WithReason } from '../../parts/WithReason.tsx';
 import { Why } from '../../parts/Why.tsx';
 import { BesideCounter } from '../../parts/BesideCounter.tsx';
 import { rowKey } from '../../parts/rowKey.ts';
@@ -195,9 +196,60 @@ function PartTable({ parts, onRule }: { parts: TrimBook['parts']; onRule: (part:
   );
 }
 
+/** What was made of trim. A batch of today of which nothing has gone may be taken back. */
+function Made({ made }: { made: TrimBook['made'] }) {
+  const { today, local, time, dayWords } = useTimes();
+  const mass = useMass();
+  const dayOf = (at: string) => today(local(at));
+  return (
+    <section>
+      <h2 className="text-row">{say('made')}</h2>
+      {made.length === 0 && (
+        <p className="border-t border-line py-2 text-ink2">{say('nothing_yet_choose_what_to_make')}</p>
+      )}
+      <ul>
+        {made.slice(0, 8).map((m) => (
+          <li key={m.id} className="border-t border-line py-1.5">
+            <div className="flex justify-between font-figure text-label font-semibold">
+              <span>
+                {m.name} <span className="font-medium text-ink3">M{m.id}</span>
+              </span>
+              <span>
+                <Mass g={m.gramsOut} />
+              </span>
+            </div>
+            <div className="text-note text-ink2">
+              {say('of_left', {
+                day: dayWords(dayOf(m.at)),
+                time: time(m.at),
+                by: m.by,
+                parents: m.parents.map((p) => `${p.speciesName} ${p.code} ${mass(p.grams)}`).join(', '),
+                left: mass(m.left),
+              })}
+            </div>
+            {dayOf(m.at) === today() && m.left === m.gramsOut && (
+              <WithReason
+                quiet
+                draft={`batch ${m.id}`}
+                route={contract.trim.takeBack}
+                params={{ id: m.id }}
+                body={(reason) => ({ reason })}
+                open={say('not_made')}
+                act={say('take_the_batch_back')}
+                label={say('why_batch_back')}
+                note={say('its_trim_lies_there_again')}
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** Where every trim went, what it brought, and what was binned that had a buyer. */
 export default function TrimPage() {
-  const { today, time, dayWords } = useTimes();
+  const { today } = useTimes();
   const [span, setSpan] = useView('over', spanIds, 'week');
   const to = today();
   const from = addDays(to, -spans[span]);
@@ -231,35 +283,7 @@ export default function TrimPage() {
       </BesideCounter>
       <div className="grid grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)] gap-10 border-t border-line pt-3 max-lg:grid-cols-1">
         <MakeBatch lying={lying} />
-        <section>
-          <h2 className="text-row">{say('made')}</h2>
-          {book.made.length === 0 && (
-            <p className="border-t border-line py-2 text-ink2">{say('nothing_yet_choose_what_to_make')}</p>
-          )}
-          <ul>
-            {book.made.slice(0, 8).map((m) => (
-              <li key={m.id} className="border-t border-line py-1.5">
-                <div className="flex justify-between font-figure text-label font-semibold">
-                  <span>
-                    {m.name} <span className="font-medium text-ink3">M{m.id}</span>
-                  </span>
-                  <span>
-                    <Mass g={m.gramsOut} />
-                  </span>
-                </div>
-                <div className="text-note text-ink2">
-                  {say('of_left', {
-                    day: dayWords(m.at.slice(0, 10)),
-                    time: time(m.at),
-                    by: m.by,
-                    parents: m.parents.map((p) => `${p.speciesName} ${p.code} ${mass(p.grams)}`).join(', '),
-                    left: mass(m.left),
-                  })}
-                </div>
-              </li>
-            ))}
-          </ul>
-        </section>
+        <Made made={book.made} />
       </div>
       <div className="flex flex-wrap items-end justify-between gap-4 pt-6">
         <h2 className="text-row">{say('where_it_went')}</h2>
