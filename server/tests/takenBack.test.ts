@@ -52,6 +52,10 @@ describe('a claim that was a mistake', () => {
       expect(both.map((r) => r.status).sort()).toEqual([200, 409]);
       expect(await lying(lotId)).toBe(had);
       expect(await seen(lotId)).toEqual([0, 0, 0]);
+      const paper = await fetch(`${of().base}/api/landing/claims/${id}/sheet.pdf`, {
+        headers: { cookie: of().bench.cookie },
+      });
+      expect(paper.status).toBe(404);
       expect(await corrections()).toEqual([['Claim 1', `weight: ${massText(1840, 'metric')}, taken back`]]);
       expect(
         (await of().manager.send(contract.landing.settle, { params: { id }, body: { money: 1 } })).status,

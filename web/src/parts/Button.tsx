@@ -20,6 +20,12 @@ interface Props {
   pressed?: boolean;
 }
 
+/** What stands beside a button and cannot be read, as it was typed. */
+const unreadBeside = (button: HTMLElement) =>
+  [...(button.closest('form, [role=dialog]')?.querySelectorAll('input') ?? [])].find(
+    (i) => !i.validity.valid,
+  );
+
 export function Button({
   children,
   onPress,
@@ -44,7 +50,10 @@ export function Button({
       aria-pressed={pressed}
       title={notYet ?? undefined}
       onClick={(e) => {
-        if (blocked) e.preventDefault();
+        if (blocked) return e.preventDefault();
+        // One that may be busy sends: what nobody can read would count as nothing there.
+        const unread = busy === undefined || submit ? null : unreadBeside(e.currentTarget);
+        if (unread) unread.focus();
         else onPress?.();
       }}
       className={`btn ${blocked ? '' : kind === 'main' ? 'btn-main' : kind === 'ember' ? 'btn-ember' : ''} ${small ? 'btn-small' : ''} ${tall ? 'min-h-16' : ''} ${className}`}

@@ -8,10 +8,12 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ShopContext, type Shop } from '../app/shop.tsx';
 import { setPrefs, store } from '../app/store.ts';
 import { TakeWeightProvider, useTarget } from '../app/takeWeight.tsx';
+import { Button } from './Button.tsx';
 import {
   DayField,
   errorsByPath,
   MoneyField,
+  TemperatureField,
   TimeField,
   WeightField,
   wholeNumber,
@@ -283,5 +285,67 @@ describe('a bare figure with a decimal where grams are asked', () => {
     type(text);
     expect(given()).toEqual({ grams, source: 'typed' });
     expect(screen.queryByRole('button')).toBeNull();
+  });
+});
+
+describe('what is typed and not understood', () => {
+  const fields: Record<string, React.ReactNode> = {
+    money: (
+      <Held<number | null> start={1490}>
+        {(value, onChange) => <MoneyField label="Field" {...{ value, onChange }} />}
+      </Held>
+    ),
+    temperature: (
+      <Held<number | null> start={8}>
+        {(value, onChange) => <TemperatureField label="Field" {...{ value, onChange }} />}
+      </Held>
+    ),
+    time: (
+      <Held<number | null> start={570}>
+        {(value, onChange) => <TimeField label="Field" {...{ value, onChange }} />}
+      </Held>
+    ),
+    weight: (
+      <Held<Weight | null> start={{ grams: 500, source: 'typed' }}>
+        {(value, onChange) => <WeightField label="Field" take={null} {...{ value, onChange }} />}
+      </Held>
+    ),
+  };
+  const sent = vi.fn();
+  const frames: Record<string, (field: React.ReactNode) => React.ReactElement> = {
+    form: (field) => (
+      <form onSubmit={sent.mockImplementation((e?: React.FormEvent) => e?.preventDefault())}>
+        {field}
+        <Button submit>Send</Button>
+      </form>
+    ),
+    dialog: (field) => (
+      <div role="dialog">
+        {field}
+        <Button busy={false} onPress={sent}>
+          Send
+        </Button>
+        <Button onPress={left}>Cancel</Button>
+      </div>
+    ),
+  };
+  const left = vi.fn();
+  const all = Object.keys(fields).flatMap((kind) => Object.keys(frames).map((frame) => [kind, frame]));
+  it.each(all)('is not sent: %s in a %s', (kind, frame) => {
+    sent.mockClear();
+    draw(frames[frame]!(fields[kind]));
+    const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+    const input = screen.getByLabelText<HTMLInputElement>(/^Field/);
+    fireEvent.focus(input);
+    fireEvent.change(input, { target: { value: '1x,' } });
+    press('Send');
+    expect(sent).not.toHaveBeenCalled();
+    expect(document.activeElement).toBe(input);
+    if (frame === 'dialog') press('Cancel');
+    expect(left).toHaveBeenCalledTimes(frame === 'dialog' ? 1 : 0);
+    left.mockClear();
+    fireEvent.change(input, { target: { value: '12' } });
+    press('Send');
+    expect(sent).toHaveBeenCalledOnce();
   });
 });

@@ -10,7 +10,7 @@ import {
   type MassUnit,
   type UnitSystem,
 } from '@ember-slate/core/units';
-import { useState, type ReactNode } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import { useTimes, useShop } from '../app/shop.tsx';
 import { useAppSelector } from '../app/store.ts';
 import { useTakeWeight, weighedSource } from '../app/takeWeight.tsx';
@@ -100,6 +100,18 @@ export function SelectField<T extends string>({
   );
 }
 
+/**
+ * For what is typed and may not be understood: while it is not, its form is not sent, for it would count as nothing there.
+ * `why` is what is wrong with it; undefined where nothing is.
+ */
+const readable = (why: string | undefined) => ({
+  ref: (input: HTMLInputElement | null) => input?.setCustomValidity(why ?? ''),
+  onInvalid: (e: FormEvent<HTMLInputElement>) => {
+    e.preventDefault();
+    e.currentTarget.focus();
+  },
+});
+
 /** A weight and how it is known; null while it is nothing. */
 export interface Weight {
   grams: number;
@@ -183,7 +195,8 @@ export function WeightField({ label, note, error, className, value, onChange, ta
   const unit = draft?.unit ?? massUnit(value?.grams ?? 0, units);
   // No hand means half a gram: what may be kilograms is asked, and counts as nothing until it is said.
   const kilograms = draft === null ? null : kilogramsMeant(draft.text, draft.unit);
-  const fault = weightFault(draft, units, kilograms) ?? error;
+  const unread = weightFault(draft, units, kilograms);
+  const fault = unread ?? error;
   return (
     <Frame
       label={`${label}, ${unit}`}
@@ -197,6 +210,7 @@ export function WeightField({ label, note, error, className, value, onChange, ta
           inputMode="decimal"
           autoComplete="off"
           aria-invalid={Boolean(fault)}
+          {...readable(unread)}
           value={
             draft?.text ??
             (value ? `${value.source === 'estimated' ? '~ ' : ''}${formatMass(value.grams, units)}` : '')
@@ -238,14 +252,12 @@ interface MoneyProps extends Omit<FrameProps, 'children'> {
 
 export function MoneyField({ label, note, error, className, value, onChange }: MoneyProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const bad = draft !== null && draft.trim() !== '' && parseMoney(draft) === null;
+  const unread =
+    draft !== null && draft.trim() !== '' && parseMoney(draft) === null
+      ? say('a_price_looks_like_14_90_or_14_90')
+      : undefined;
   return (
-    <Frame
-      label={label}
-      note={note}
-      error={bad ? say('a_price_looks_like_14_90_or_14_90') : error}
-      className={className ?? ''}
-    >
+    <Frame label={label} note={note} error={unread ?? error} className={className ?? ''}>
       <span className="flex items-baseline gap-1">
         {/* Drawn, not written: the label's words stay its own. */}
         <span aria-hidden data-sign={moneySign()} className="text-ink2 before:content-[attr(data-sign)]" />
@@ -253,13 +265,14 @@ export function MoneyField({ label, note, error, className, value, onChange }: M
           className="field-value min-w-0 flex-1"
           inputMode="decimal"
           autoComplete="off"
-          aria-invalid={bad || Boolean(error)}
+          aria-invalid={Boolean(unread ?? error)}
+          {...readable(unread)}
           value={draft ?? (value === null ? '' : plainMoney(value))}
           onChange={(e) => {
             setDraft(e.target.value);
             onChange(parseMoney(e.target.value));
           }}
-          onBlur={() => !bad && setDraft(null)}
+          onBlur={() => unread === undefined && setDraft(null)}
         />
       </span>
     </Frame>
@@ -289,27 +302,26 @@ export function TemperatureField({
   const units = useAppSelector((s) => s.prefs.units);
   const sign = useDegreeSign();
   const [draft, setDraft] = useState<string | null>(null);
-  const bad = draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null;
+  const unread =
+    draft !== null && draft.trim() !== '' && parseTemperature(draft, units) === null
+      ? say('a_temperature_looks_like_0_8_or_18')
+      : undefined;
   return (
-    <Frame
-      label={`${label}, ${sign}`}
-      note={note}
-      error={bad ? say('a_temperature_looks_like_0_8_or_18') : error}
-      className={className ?? ''}
-    >
+    <Frame label={`${label}, ${sign}`} note={note} error={unread ?? error} className={className ?? ''}>
       <span className="flex items-center border-b-2 border-rule focus-within:border-rime">
         <input
           className="field-value w-full border-b-0"
           inputMode="decimal"
           autoComplete="off"
-          aria-invalid={bad || Boolean(error)}
+          aria-invalid={Boolean(unread ?? error)}
+          {...readable(unread)}
           value={draft ?? (value === null ? '' : formatTemperature(value, units).split(' ')[0]!)}
           onFocus={(e) => e.target.select()}
           onChange={(e) => {
             setDraft(e.target.value);
             onChange(parseTemperature(e.target.value, units));
           }}
-          onBlur={() => !bad && setDraft(null)}
+          onBlur={() => unread === undefined && setDraft(null)}
         />
         {!plain && probe !== null && (
           <button
@@ -342,26 +354,25 @@ interface TimeProps extends Omit<FrameProps, 'children'> {
 /** A time of day on a 24-hour clock, whatever the browser's country; typed as it comes: 930, 9:30, 9. */
 export function TimeField({ label, note, error, className, value, onChange }: TimeProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const bad = draft !== null && draft.trim() !== '' && parseClock(draft) === null;
+  const unread =
+    draft !== null && draft.trim() !== '' && parseClock(draft) === null
+      ? say('a_time_looks_like_9_30_or_0930')
+      : undefined;
   return (
-    <Frame
-      label={label}
-      note={note}
-      error={bad ? say('a_time_looks_like_9_30_or_0930') : error}
-      className={className ?? ''}
-    >
+    <Frame label={label} note={note} error={unread ?? error} className={className ?? ''}>
       <input
         className="field-value"
         inputMode="numeric"
         autoComplete="off"
-        aria-invalid={bad || Boolean(error)}
+        aria-invalid={Boolean(unread ?? error)}
+        {...readable(unread)}
         value={draft ?? (value === null ? '' : formatClock(value))}
         onFocus={(e) => e.target.select()}
         onChange={(e) => {
           setDraft(e.target.value);
           onChange(parseClock(e.target.value));
         }}
-        onBlur={() => !bad && setDraft(null)}
+        onBlur={() => unread === undefined && setDraft(null)}
       />
     </Frame>
   );

@@ -43,7 +43,7 @@ function PaidOtherwise({ claim, onDone }: Props) {
   );
 }
 
-/** What was noted as paid, put right; empty where nothing was paid yet. */
+/** What was noted as paid, put right, or that nothing was paid yet. */
 function CreditRight({ claim, was, onDone }: Props & { was: number }) {
   const form = useForm({
     draft: useDraft(`credit ${claim.id}`),
@@ -54,14 +54,20 @@ function CreditRight({ claim, was, onDone }: Props & { was: number }) {
     onDone,
   });
   const { money, reason } = form.values;
+  const unsaid = reason.trim() === '' ? say('say_why') : null;
   return (
     <Form
       of={form}
       submit={say('put_it_right')}
-      notYet={money === was ? say('say_what_was_paid') : reason.trim() === '' ? say('say_why') : null}
+      notYet={money === null || money === was ? say('say_what_was_paid') : unsaid}
       onLeave={onDone}
+      more={
+        <Button busy={form.busy} notYet={unsaid} onPress={() => void form.submit({ money: null })}>
+          {say('not_paid_yet')}
+        </Button>
+      }
     >
-      <MoneyField label={say('they_paid')} note={say('empty_where_not_paid_yet')} {...form.field('money')} />
+      <MoneyField label={say('they_paid')} {...form.field('money')} />
       <TextField label={say('why_other_money')} {...form.field('reason')} />
     </Form>
   );

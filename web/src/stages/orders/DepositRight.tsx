@@ -25,7 +25,7 @@ export function DepositRight({ order, onClose }: { order: Order; onClose: () => 
     onDone: onClose,
   });
   const { money, pay, reason } = form.values;
-  const isSame = money === order.deposit && pay === order.depositPay;
+  const isSame = money === null || (money === order.deposit && pay === order.depositPay);
   return (
     <Dialog
       open
@@ -48,7 +48,7 @@ export function DepositRight({ order, onClose }: { order: Order; onClose: () => 
       >
         <MoneyField
           label={say('really_left')}
-          note={say('empty_where_nothing_was_left')}
+          note={say('nought_where_nothing_was_left')}
           {...form.field('money')}
         />
         <Choice

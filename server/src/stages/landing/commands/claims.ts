@@ -1,3 +1,4 @@
+import { massText } from '@ember-slate/core/units';
 import type { AnswerOf, BodyOf, contract } from '@ember-slate/contract';
 import { keepCorrection } from '../../../platform/books/corrections.ts';
 import { post, undo } from '../../../platform/books/ledger.ts';
@@ -7,7 +8,6 @@ import type { Work } from '../../../platform/context.ts';
 import { row, run } from '../../../platform/db.ts';
 import { moneyText } from '../../../platform/money.ts';
 import { fieldProblem, problems } from '../../../platform/problem.ts';
-import { massText } from '@ember-slate/core/units';
 import { lotsById } from '../../../shop/lots.ts';
 import { whole } from '../queries/claims.ts';
 import { freeWhole, lockLot } from './lots.ts';

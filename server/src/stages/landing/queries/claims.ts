@@ -82,7 +82,8 @@ const outcomes = { return: say('sent_back'), bin: say('binned_here'), keep: say(
 
 /** The claim as a sheet for the supplier: what came, what was seen, what is asked. */
 export async function claimSheet(work: Reader, id: number) {
-  const [claim] = await claimsWhere(work.tx, 'c.id = ?', id);
+  // One that was taken back asks nothing of anybody.
+  const [claim] = await claimsWhere(work.tx, 'c.id = ? AND c.void_at IS NULL', id);
   if (!claim) throw problems.notFound(say('no_such_claim'));
   const [lot] = await lotsById(work.tx, [claim.lotId]);
   const delivery = (await row<{ noteRef: string; arrivedAt: Date; probeTenths: number | null }>(
