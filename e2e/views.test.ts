@@ -4,6 +4,7 @@ import {
   By,
   complaints,
   fill,
+  focused,
   Key,
   liveWeight,
   openBrowser,
@@ -94,7 +95,11 @@ describe('the sample shop on screen', () => {
     await press(driver, 'Open the delivery');
     await pageSays(driver, 'A temperature looks like');
     await pageSays(driver, 'A price looks like 14.90 or 14,90');
+    // Nothing is sent while something cannot be read: the hand is led to it.
+    expect(await focused(driver)).toContain('Core by probe');
+    expect((await texts(driver, 'body'))[0]).not.toContain('Say the supplier');
     await fill(driver, 'Core by probe', '0.8');
+    await fill(driver, 'Total on note', '12,34');
     await press(driver, 'Open the delivery');
     await pageSays(driver, 'Say the supplier');
     const probe = await see(driver, By.xpath('//label[span[contains(., "Core by probe")]]//input'));

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { useKeys } from '../app/keys.ts';
 import { say } from './say.ts';
+import { firstUnread } from './unread.ts';
 
 interface Props {
   children: ReactNode;
@@ -19,12 +20,6 @@ interface Props {
   className?: string;
   pressed?: boolean;
 }
-
-/** What stands beside a button and cannot be read, as it was typed. */
-const unreadBeside = (button: HTMLElement) =>
-  [...(button.closest('form, [role=dialog]')?.querySelectorAll('input') ?? [])].find(
-    (i) => !i.validity.valid,
-  );
 
 export function Button({
   children,
@@ -52,7 +47,8 @@ export function Button({
       onClick={(e) => {
         if (blocked) return e.preventDefault();
         // One that may be busy sends: what nobody can read would count as nothing there.
-        const unread = busy === undefined || submit ? null : unreadBeside(e.currentTarget);
+        const sends = busy !== undefined && !submit;
+        const unread = sends && firstUnread(e.currentTarget.closest('form, [role=dialog]'));
         if (unread) unread.focus();
         else onPress?.();
       }}

@@ -18,6 +18,7 @@ import { SourceMark } from './Mass.tsx';
 import { moneySign, parseMoney, plainMoney } from './money.ts';
 import { useDegreeSign } from './temperature.ts';
 import { say } from './say.ts';
+import { firstUnread } from './unread.ts';
 
 interface FrameProps {
   label: string;
@@ -108,7 +109,7 @@ const readable = (why: string | undefined) => ({
   ref: (input: HTMLInputElement | null) => input?.setCustomValidity(why ?? ''),
   onInvalid: (e: FormEvent<HTMLInputElement>) => {
     e.preventDefault();
-    e.currentTarget.focus();
+    firstUnread(e.currentTarget.form)?.focus();
   },
 });
 
