@@ -51,7 +51,7 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
   const title = titleOf({ empty, over, first, ends, today: today() });
   const other = (offers ?? []).length - (first ? 1 : 0);
   return (
-    <div className="flex items-center gap-x-6 pb-1 max-sm:flex-wrap">
+    <div className="flex items-center gap-x-6 pb-1 max-md:flex-wrap">
       <h1 className="text-head max-sm:text-big">{title}</h1>
       {over && (
         <p className="min-w-[250px] flex-1 text-ink2">

@@ -123,7 +123,7 @@ export function ClaimActs({ claim, onAct }: { claim: Claim; onAct: (what: ClaimA
         <button
           type="button"
           className="why min-h-10"
-          aria-label={say('what_was_paid_for_claim', { number: claim.number })}
+          aria-label={say(isOpen ? 'paid_otherwise_for_claim' : 'put_claim_right', { number: claim.number })}
           onClick={() => onAct('paid')}
         >
           {isOpen ? say('paid_otherwise') : say('put_right')}
