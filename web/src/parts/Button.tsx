@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { useKeys } from '../app/keys.ts';
 import { say } from './say.ts';
 import { firstUnread } from './unread.ts';
@@ -35,22 +35,26 @@ export function Button({
   pressed,
 }: Props) {
   const blocked = busy || Boolean(notYet);
-  useKeys(
-    hotkey ? { [hotkey.length === 1 ? hotkey.toLowerCase() : hotkey]: () => !blocked && onPress?.() } : {},
-  );
+  const own = useRef<HTMLButtonElement>(null);
+  const press = () => {
+    if (blocked) return;
+    // One that may be busy sends: what nobody can read would count as nothing there.
+    const sends = busy !== undefined && !submit;
+    const unread = sends && firstUnread(own.current?.closest('form, [role=dialog]') ?? null);
+    if (unread) unread.focus();
+    else onPress?.();
+  };
+  useKeys(hotkey ? { [hotkey.length === 1 ? hotkey.toLowerCase() : hotkey]: press } : {});
   return (
     <button
+      ref={own}
       type={submit ? 'submit' : 'button'}
       aria-disabled={blocked || undefined}
       aria-pressed={pressed}
       title={notYet ?? undefined}
       onClick={(e) => {
-        if (blocked) return e.preventDefault();
-        // One that may be busy sends: what nobody can read would count as nothing there.
-        const sends = busy !== undefined && !submit;
-        const unread = sends && firstUnread(e.currentTarget.closest('form, [role=dialog]'));
-        if (unread) unread.focus();
-        else onPress?.();
+        if (blocked) e.preventDefault();
+        press();
       }}
       className={`btn ${blocked ? '' : kind === 'main' ? 'btn-main' : kind === 'ember' ? 'btn-ember' : ''} ${small ? 'btn-small' : ''} ${tall ? 'min-h-16' : ''} ${className}`}
     >

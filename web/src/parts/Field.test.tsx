@@ -319,6 +319,14 @@ describe('what is typed and not understood', () => {
         <Button submit>Send</Button>
       </form>
     ),
+    'form with a key': (field) => (
+      <form>
+        {field}
+        <Button busy={false} hotkey="F9" onPress={sent}>
+          Send
+        </Button>
+      </form>
+    ),
     dialog: (field) => (
       <div role="dialog">
         {field}
@@ -334,7 +342,10 @@ describe('what is typed and not understood', () => {
   it.each(all)('is not sent: %s in a %s', (kind, frame) => {
     sent.mockClear();
     draw(frames[frame]!(fields[kind]));
-    const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+    const press = (name: string) =>
+      frame === 'form with a key'
+        ? fireEvent.keyDown(document.body, { key: 'F9' })
+        : fireEvent.click(screen.getByText(name));
     const input = screen.getByLabelText<HTMLInputElement>(/^Field/);
     fireEvent.focus(input);
     fireEvent.change(input, { target: { value: '1x,' } });
