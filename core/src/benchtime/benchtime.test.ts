@@ -217,6 +217,33 @@ describe('the bench by the clock', () => {
       expect(benches.filter((b) => schedule(b.jobs, b.hands).exact).length).toBeGreaterThanOrEqual(least);
     },
   );
+  it('says that not every order was tried where there were too many', () => {
+    const nine = fc.sample(anyBench(9), { numRuns: 200, seed: 5 }).filter((b) => b.jobs.length === 9);
+    const whole = nine.slice(0, 12).map((b) => {
+      const { jobs, hands } = benchOf(b);
+      return schedule(jobs, hands).exact;
+    });
+    expect(whole).toContain(false);
+  });
+  it('of more than nine due at once on one board: those of most priority a minute first', () => {
+    // W. E. Smith, "Various optimizers for single-stage production", Naval Research Logistics Quarterly 3 (1956).
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ work: fc.integer({ min: 1, max: 40 }), priority: fc.constantFrom(1, 2, 5) }), {
+          minLength: 10,
+          maxLength: 14,
+        }),
+        (all) => {
+          const jobs = all.map(({ work, priority }, i) => job(`t${i}`, 0, [work], { priority }));
+          let [at, least] = [0, 0];
+          for (const { work, priority } of all.toSorted((a, b) => a.work / a.priority - b.work / b.priority))
+            least += (at += work) * priority;
+          expect(schedule(jobs, [0]).lateWeighted).toBe(least);
+        },
+      ),
+      { numRuns: 40, seed: 7 },
+    );
+  });
   it('cuts something else while a fish stands in salt', () => {
     const so = schedule([job('salt', 60, [5, 5], { wait: 30 }), job('other', 60, [25])], [0]);
     // 5 + 25 of the other, then the rest of the first: nobody waits but for its last minutes.

@@ -31,6 +31,8 @@ export interface BenchSchedule {
 const exactUpTo = 9;
 /** Orders looked into at most, about a tenth of a second; beyond, the best so far stands. */
 const maxNodes = 20_000;
+/** Moves tried at most from each of two orders, for the same reason. */
+const maxMoves = 10_000;
 
 interface Operation {
   job: number;
@@ -61,11 +63,12 @@ function place(job: BenchJob, part: 0 | 1, at: number, hand: Hand, firstDone: nu
   return { id: job.id, part, hand: at, cleanFrom: start - clean, start, end: start + (job.work[part] ?? 0) };
 }
 
-/** Times an order of operations, each on the hand given or the one that begins it first. */
+/** Times an order of operations, each on the hand given or the one that begins it first; no longer than `most` is late. */
 function simulate(
   jobs: readonly BenchJob[],
   order: readonly Operation[],
   hands: readonly number[],
+  most = Infinity,
 ): { slots: BenchSlot[]; late: number; end: number } {
   const state: Hand[] = hands.map((free) => ({ free, species: null, raw: false }));
   const firstDone = new Map<number, number>();
@@ -85,6 +88,7 @@ function simulate(
     if (part === 0) firstDone.set(job, best.end);
     if (part === j.work.length - 1) late += Math.max(0, best.end - j.due) * j.priority;
     end = Math.max(end, best.end);
+    if (late > most) break;
   }
   return { slots, late, end };
 }
@@ -201,34 +205,44 @@ function branchAndBound(
 function localSearch(jobs: readonly BenchJob[], hands: readonly number[], start: Operation[]) {
   let order = start;
   let best = simulate(jobs, order, hands);
-  for (let round = 0; round < 50; round++) {
-    let found: Operation[] | null = null;
-    for (let i = 0; i < order.length && !found; i++)
+  let moves = 0;
+  for (let helped = true; helped;) {
+    helped = false;
+    for (let i = 0; i < order.length; i++)
       for (let j = 0; j < order.length; j++) {
-        if (i === j) continue;
+        if (++moves > maxMoves) return best;
         // A second part before its first is never begun: late for ever, it is never the better order.
         const moved = order.toSpliced(i, 1).toSpliced(j, 0, nth(order, i));
-        const so = simulate(jobs, moved, hands);
-        if (better(so, best)) {
-          best = so;
-          found = moved;
-          break;
-        }
+        const so = simulate(jobs, moved, hands, best.late + 1e-9);
+        if (!better(so, best)) continue;
+        best = so;
+        order = moved;
+        helped = true;
       }
-    if (!found) break;
-    order = found;
   }
   return best;
+}
+
+/** By priority a minute of work, first parts before second ones (W. E. Smith, 1956). */
+function rateOrder(jobs: readonly BenchJob[]): Operation[] {
+  const rate = ({ job }: Operation) => {
+    const { priority, work } = nth(jobs, job);
+    return priority / work.reduce((a, b) => a + b, 0);
+  };
+  return operationsOf(jobs).sort((a, b) => a.part - b.part || rate(b) - rate(a));
 }
 
 /**
  * Who cuts what when: late minutes by priority as few as may be, then done as early as may be. `hands` says from when
  * each cutter is free, minutes from now. Up to nine tickets every order is tried, unless there are too many that may be
- * best (`exact` says so); beyond, list scheduling by due time and moves that help. Throws RangeError without a hand.
+ * best (`exact` says so); beyond, the better of what moves make of two orders, by due time and by priority a minute.
+ * Throws RangeError without a hand.
  */
 export function schedule(jobs: readonly BenchJob[], hands: readonly number[]): BenchSchedule {
   if (hands.length === 0) throw new RangeError('Nobody is at the bench');
-  const start = localSearch(jobs, hands, dueOrder(jobs));
+  const byDue = localSearch(jobs, hands, dueOrder(jobs));
+  const byRate = localSearch(jobs, hands, rateOrder(jobs));
+  const start = better(byRate, byDue) ? byRate : byDue;
   const tried = jobs.length <= exactUpTo ? branchAndBound(jobs, hands, start) : { top: start, whole: false };
   return toSchedule(jobs, tried.top, tried.whole);
 }
