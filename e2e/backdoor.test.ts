@@ -13,6 +13,7 @@ import {
   texts,
   type WebDriver,
 } from './src/browser.ts';
+import { openSampleOf } from './src/sample.ts';
 import { manager, openShop, type Shop } from './src/shop.ts';
 
 const note = [
@@ -139,7 +140,7 @@ describe('a warm night in the cold room', () => {
   let driver: WebDriver;
   let quit: () => Promise<void>;
   beforeAll(async () => {
-    shop = await openShop(inject('sampleDir'));
+    shop = await openSampleOf(inject('sampleDir'));
     ({ driver, quit } = await openBrowser());
     await driver.get(shop.url);
     await signIn(driver, manager.name, manager.pin);

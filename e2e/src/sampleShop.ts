@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, inject } from 'vitest';
 import { openBrowser, signIn, type WebDriver } from './browser.ts';
-import { manager, openShop, type Shop } from './shop.ts';
+import { openSampleOf } from './sample.ts';
+import { manager, type Shop } from './shop.ts';
 import { planned, viewing } from './views.ts';
 
 /** The sample shop open on one screen, its manager signed in and the day planned, for all tests of a file. */
@@ -8,7 +9,7 @@ export function sampleShop() {
   const at = {} as { shop: Shop; driver: WebDriver };
   let quit: () => Promise<void>;
   beforeAll(async () => {
-    at.shop = await openShop(inject('sampleDir'));
+    at.shop = await openSampleOf(inject('sampleDir'));
     ({ driver: at.driver, quit } = await openBrowser());
     await at.driver.get(at.shop.url);
     await signIn(at.driver, manager.name, manager.pin);
