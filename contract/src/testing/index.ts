@@ -274,3 +274,7 @@ export const answersOf = (route: Route, known: Known): Arbitrary<unknown> =>
     ...known,
     answered: true,
   });
+
+/** Bodies of one route, as its schema allows them; undefined where it has none. */
+export const bodiesOf = (route: Route, known: Known): Arbitrary<unknown> =>
+  route.body ? valueOf('', schemaOf(route.body), { ...known, answered: true }) : fc.constant(undefined);

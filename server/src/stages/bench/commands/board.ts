@@ -168,12 +168,14 @@ export async function startTimer(
 }
 
 export async function answerTimer(work: Work, id: number): Promise<{ id: number }> {
-  const done = await run(
+  const timer = await row<{ answeredAt: Date | null }>(
     work.tx,
-    'UPDATE ticket_timer SET answered_at = ? WHERE id = ? AND answered_at IS NULL',
-    [work.now, id],
+    'SELECT answered_at AS answeredAt FROM ticket_timer WHERE id = ? FOR UPDATE',
+    [id],
   );
-  if (done.affectedRows === 0) throw problems.conflict(say('that_timer_was_answered_already'));
+  if (!timer) throw problems.notFound(say('no_such_timer'));
+  if (timer.answeredAt !== null) throw problems.conflict(say('that_timer_was_answered_already'));
+  await run(work.tx, 'UPDATE ticket_timer SET answered_at = ? WHERE id = ?', [work.now, id]);
   return { id };
 }
 

@@ -44,6 +44,7 @@ const handDays = 14;
 
 /** What people read of a place by hand, the last first. */
 export async function readByHand(work: Reader, id: number): Promise<AnswerOf<typeof contract.cold.byHand>> {
+  await onePlace(work.tx, id);
   const found = await rows<{ at: Date; tenths: number; by: string }>(
     work.tx,
     `SELECT r.at, r.tenths, p.name AS \`by\` FROM reading r JOIN staff p ON p.id = r.staff_id

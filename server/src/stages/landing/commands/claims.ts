@@ -64,12 +64,13 @@ export async function settleClaim(
   id: number,
   body: BodyOf<typeof contract.landing.settle>,
 ): Promise<{ id: number }> {
-  const done = await run(
-    work.tx,
-    'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ? AND settled_at IS NULL AND void_at IS NULL',
-    [body.money, work.now, id],
-  );
-  if (done.affectedRows === 0) throw problems.conflict(say('no_such_open_claim_it_may_be'));
+  const claim = await lockClaim(work, id);
+  if (claim.settled !== null) throw problems.conflict(say('claim_was_paid_already', { number: claim.number }));
+  await run(work.tx, 'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ?', [
+    body.money,
+    work.now,
+    id,
+  ]);
   return { id };
 }
 

@@ -8,6 +8,8 @@ export async function listPhotos(
   work: Reader,
   lotId: number,
 ): Promise<AnswerOf<typeof contract.landing.photos>> {
+  if (!(await row(work.tx, 'SELECT id FROM lot WHERE id = ?', [lotId])))
+    throw problems.notFound(say('no_such_lot'));
   const found = await rows<{ id: number; width: number; height: number; at: Date; by: string }>(
     work.tx,
     'SELECT f.id, f.width, f.height, f.taken_at AS at, p.name AS `by` FROM photo f JOIN staff p ON p.id = f.taken_by WHERE f.lot_id = ? ORDER BY f.id',

@@ -11,8 +11,14 @@ import { speciesById } from '../../../shop/species.ts';
 import { linesToPlan, type StoredLine } from '../queries/lines.ts';
 import { say } from '../say.ts';
 
+/** Nobody else writes on this line meanwhile. Refused where it is gone from its order. */
+export async function lockRowOf(work: Work, id: number): Promise<void> {
+  if (!(await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [id])))
+    throw problems.notFound(say('that_line_is_gone'));
+}
+
 async function lockLine(work: Work, id: number, version: number): Promise<StoredLine> {
-  await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [id]);
+  await lockRowOf(work, id);
   const [line] = await linesToPlan(work, 'l.id = ?', [id]);
   if (!line) throw problems.conflict(say('this_line_is_at_the_bench_or_gone'));
   if (line.version !== version)

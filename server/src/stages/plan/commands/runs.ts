@@ -12,6 +12,7 @@ import { speciesById } from '../../../shop/species.ts';
 import { dayProblems, gramsOff, problemOf, withoutServed } from '../queries/day.ts';
 import { linesWaiting } from '../queries/waiting.ts';
 import { type Solutions, keptOf, newest, planRow, settledOf, worthOf } from '../queries/runs.ts';
+import { lockRowOf } from './picks.ts';
 import type { Planner, Run } from './planner.ts';
 import { say } from '../say.ts';
 
@@ -238,7 +239,7 @@ export async function letGo(
   lineId: number,
   body: BodyOf<typeof contract.plan.letGo>,
 ): Promise<{ id: number }> {
-  await row(work.tx, 'SELECT id FROM order_line WHERE id = ? FOR UPDATE', [lineId]);
+  await lockRowOf(work, lineId);
   const [line] = (await linesWaiting(work)).filter((l) => l.id === lineId);
   if (!line || line.state !== 'open') throw problems.conflict(say('this_line_is_at_the_bench_or_gone'));
   if (line.version !== body.version)
