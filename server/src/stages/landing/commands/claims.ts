@@ -65,7 +65,8 @@ export async function settleClaim(
   body: BodyOf<typeof contract.landing.settle>,
 ): Promise<{ id: number }> {
   const claim = await lockClaim(work, id);
-  if (claim.settled !== null) throw problems.conflict(say('claim_was_paid_already', { number: claim.number }));
+  if (claim.settled !== null)
+    throw problems.conflict(say('claim_was_paid_already', { number: claim.number }));
   await run(work.tx, 'UPDATE claim SET settled_money = ?, settled_at = ? WHERE id = ?', [
     body.money,
     work.now,
