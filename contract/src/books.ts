@@ -4,7 +4,18 @@ import { managers, read, type Route } from './route.ts';
 
 const correction = z.object({
   id: f.id,
-  record: z.enum(['delivery', 'lot', 'ticket', 'sale', 'movement', 'order', 'reading', 'claim', 'made']),
+  record: z.enum([
+    'delivery',
+    'lot',
+    'ticket',
+    'sale',
+    'movement',
+    'order',
+    'reading',
+    'claim',
+    'made',
+    'refund',
+  ]),
   name: z.string(),
   at: f.instant,
   by: z.string(),

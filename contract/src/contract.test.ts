@@ -67,7 +67,7 @@ describe('the contract', () => {
       'counter manager': {
         orders:
           'noteCustomer take edit cancel putDepositRight handOver keepStanding changeStanding endStanding',
-        counter: 'sell refund changePay',
+        counter: 'sell refund putRefundRight changePay',
         goods: 'act',
         accounts: 'pay takeBack',
       },

@@ -85,6 +85,18 @@ const soldLine = z.object({
   refundedGrams: z.number().int(),
   refundedMoney: z.number().int(),
 });
+const refund = z.object({
+  id: f.id,
+  number: z.number().int(),
+  at: f.instant,
+  by: z.string(),
+  money: z.number().int(),
+  pay: f.pay,
+  reason: z.string(),
+});
+/** Money that was given back for a sale, minor units. */
+export type Refund = z.infer<typeof refund>;
+
 const sold = z.object({
   id: f.id,
   number: z.number().int(),
@@ -101,6 +113,7 @@ const sold = z.object({
   taxAdded: z.boolean(),
   tax: f.taxSums,
   lines: z.array(soldLine),
+  refunds: z.array(refund),
 });
 /** A sale with its lines; money in minor units. */
 export type Sold = z.infer<typeof sold>;
@@ -235,6 +248,20 @@ export const counter = {
       reason,
     }),
     answer: z.object({ id: f.id, number: z.number().int(), money: z.number().int() }),
+  }),
+  putRefundRight: change('POST', '/api/counter/refunds/:id', {
+    summary: 'Put right how much money was given back and how, or take it back, while its day is open',
+    tags: ['counter', 'close', 'plan'],
+    roles: counterHands,
+    body: z.object({
+      /** What it said when it was opened. */
+      was: z.object({ money: z.number().int().min(0), pay: f.pay }),
+      /** Minor units; 0 where nothing was given back: fish that came with it did not either. */
+      money: z.number().int().min(0).max(10_000_000),
+      pay: f.pay,
+      reason,
+    }),
+    answer: f.done,
   }),
   changePay: change('POST', '/api/counter/sales/:id/pay', {
     summary: 'Put right how a sale was paid, while its day is open',

@@ -82,7 +82,7 @@ export type { CorrectionRow } from './books.ts';
 export type { YieldOf, YieldRow } from './yields.ts';
 export type { DayClose, LotClose } from './close.ts';
 export type { ColdPlace, FirstRow, FrozenRow, LotLife } from './cold.ts';
-export type { Act, Pay, Sold, StockRow } from './counter.ts';
+export type { Act, Pay, Refund, Sold, StockRow } from './counter.ts';
 export type { DeviceSettings } from './settings.ts';
 export { elsewhere, firstSteps, type Elsewhere, type FirstStep } from './settings.ts';
 export type { Problem, WeightSource } from './fields.ts';

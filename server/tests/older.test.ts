@@ -59,6 +59,7 @@ const checksums: Record<number, string> = {
   40: '1bd5bcf9e7ca95ac88eb7c47fff05ff2',
   41: '33b1df26c03e31eb630e5b2e48d99b34',
   42: 'abf225218dc222b6ead8c81cb777bd48',
+  43: '6f41b45ee2dc9509f94dd22fc5cc1ca9',
 };
 
 it('no step that shops have run was edited', () => {

@@ -1,8 +1,8 @@
-import { contract } from '@ember-slate/contract';
+import { contract, type Pay } from '@ember-slate/contract';
 import { massText } from '@ember-slate/core/units';
 import { describe, expect, it } from 'vitest';
 import { day } from './hands.ts';
-import { cut, fourFillets, landBass, noon, pins, shopForEach, toBench } from './testShop.ts';
+import { cut, fourFillets, landBass, noon, pins, sale, shopForEach, toBench } from './testShop.ts';
 
 const of = shopForEach();
 const reason = 'it was another lot';
@@ -204,5 +204,104 @@ describe('money left with an order, noted wrongly', () => {
     expect((await right({ money: 500 })).status).toBe(409);
     await nextDay();
     expect((await right({ money: 500 })).problem.detail).toMatch(/a day that is closed/);
+  });
+});
+
+describe('money given back wrongly', () => {
+  /** Two sales' worth of one bass, some of it brought back for some of its money. */
+  const brought = async (money: number, grams: number, saleId?: number) => {
+    const id =
+      saleId ??
+      (await of().counter.ok(contract.counter.sell, { body: sale((await landBass(of())).lotId, 460, 1) })).id;
+    const made = await of().counter.ok(contract.counter.refund, {
+      params: { id },
+      body: { lines: [{ position: 1, grams, money }], pay: 'cash', reason: 'smelled' },
+    });
+    return { saleId: id, ...made };
+  };
+  const right = (id: number, was: { money: number; pay: Pay }, now: { money: number; pay: Pay }) =>
+    of().counter.send(contract.counter.putRefundRight, { params: { id }, body: { was, ...now, reason } });
+  const cash = (money: number) => ({ money, pay: 'cash' as const });
+  const sold = async () => (await of().counter.ok(contract.counter.sales, { query: { day } }))[0]!;
+  const tills = async () => {
+    const { tills } = await of().manager.ok(contract.close.day, { params: { day } });
+    return [tills.cash.refunds, tills.card.refunds];
+  };
+  const binned = async () =>
+    (await of().manager.ok(contract.close.day, { params: { day } })).waste.reduce((s, w) => s + w.grams, 0);
+
+  it('is put right in money and in how it was given; sale, till and corrections follow', async () => {
+    const { id, saleId } = await brought(700, 0);
+    expect((await right(id, cash(700), cash(700))).problem.detail).toMatch(/what it says/);
+    expect((await right(id, cash(600), cash(500))).problem.detail).toMatch(/changed meanwhile/);
+    expect((await right(id, cash(700), { money: 700, pay: 'account' })).problem.errors![0]!.path).toBe('pay');
+    const all = (await sold()).total;
+    expect((await right(id, cash(700), cash(all + 1))).problem.errors![0]!.path).toBe('money');
+    expect((await right(id, cash(700), cash(all))).status).toBe(200);
+    expect(await tills()).toEqual([-all, 0]);
+    expect((await right(id, cash(all), { money: 300, pay: 'card' })).status).toBe(200);
+    expect(await tills()).toEqual([0, -300]);
+    expect(await sold()).toMatchObject({
+      id: saleId,
+      refunded: 300,
+      refunds: [{ id, money: 300, pay: 'card' }],
+    });
+    expect((await corrections())[0]).toEqual([
+      'Refund 1',
+      expect.stringMatching(/^Money given back: .*, by card$/),
+    ]);
+  });
+
+  it('is taken back once, what was binned with it too, and the sale may be taken back then', async () => {
+    const before = await binned();
+    const { id, saleId } = await brought(700, 200);
+    expect(await binned()).toBe(before + 200);
+    const both = await Promise.all([right(id, cash(700), cash(0)), right(id, cash(700), cash(0))]);
+    expect(both.map((r) => r.status).sort()).toEqual([200, 409]);
+    expect((await right(id, cash(0), cash(5))).problem.detail).toMatch(/was taken back/);
+    expect(await binned()).toBe(before);
+    expect(await tills()).toEqual([0, 0]);
+    expect(await sold()).toMatchObject({ refunded: 0, refunds: [] });
+    const csv = await (
+      await fetch(`${of().base}/api/reports/refunds/${day}/${day}/table.csv`, {
+        headers: { cookie: of().manager.cookie },
+      })
+    ).text();
+    expect(csv.trim().split('\n')).toHaveLength(1);
+    await of().manager.ok(contract.counter.voidSale, { params: { id: saleId }, body: { reason } });
+  });
+
+  it('waits for what was given back since, keeps fish binned on another day, and a closed day as it is', async () => {
+    const first = await brought(300, 100);
+    const second = await brought(200, 0, first.saleId);
+    expect((await right(first.id, cash(300), cash(250))).problem.detail).toMatch(/since/);
+    expect((await right(second.id, cash(200), cash(0))).status).toBe(200);
+    expect((await right(first.id, cash(300), cash(250))).status).toBe(200);
+    await nextDay();
+    expect((await right(first.id, cash(250), cash(0))).problem.detail).toMatch(/binned on another day/);
+    expect((await right(first.id, cash(250), cash(260))).status).toBe(200);
+    await of().manager.ok(contract.close.closeDay, {
+      params: { day },
+      body: { remarks: 'as it is', countedCash: null, countedCard: null },
+    });
+    expect((await right(first.id, cash(260), cash(270))).problem.detail).toMatch(/counted with that day/);
+  });
+
+  it('for several lines at once is taken back, not changed', async () => {
+    const [one, two] = [await landBass(of()), await landBass(of())].map(({ lotId }) => sale(lotId, 460, 1));
+    const { id } = await of().counter.ok(contract.counter.sell, {
+      body: { ...one!, lines: [...one!.lines, ...two!.lines] },
+    });
+    const made = await of().counter.ok(contract.counter.refund, {
+      params: { id },
+      body: {
+        lines: [1, 2].map((position) => ({ position, grams: 0, money: 100 })),
+        pay: 'card',
+        reason: 'small',
+      },
+    });
+    const card = (money: number) => ({ money, pay: 'card' as const });
+    expect((await right(made.id, card(200), card(150))).problem.detail).toMatch(/several lines/);
+    expect((await right(made.id, card(200), card(0))).status).toBe(200);
   });
 });

@@ -281,6 +281,10 @@ const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)
     await run(tx, 'UPDATE refund_line SET money = 90000');
   },
   'fish back lighter': 'UPDATE refund_line SET grams = grams - 1',
+  'a refund of nothing': async (tx) => {
+    await run(tx, 'UPDATE refund SET money = 0');
+    await run(tx, 'UPDATE refund_line SET grams = 0, money = 0, tax = 0');
+  },
   'a refund gone': async (tx) => {
     await run(tx, 'DELETE FROM refund_line');
     await run(tx, 'DELETE FROM refund');

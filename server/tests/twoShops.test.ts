@@ -122,7 +122,7 @@ class TwoShops {
     this.lots[t.n]!.fish -= t.pieces;
     const pay = this.pick(['cash', 'card'] as const);
     const perKg = 2000 + 10 * this.whole(50);
-    await this.right.sell(this.right.lots[t.n]!, t.grams, t.pieces, pay, perKg);
+    const rightly = await this.right.sell(this.right.lots[t.n]!, t.grams, t.pieces, pay, perKg);
     const how = this.wrongly() ? this.pick(['grams', 'pay', 'price'] as const) : '';
     const lot = this.at.lots[t.n]!;
     this.done.push(`sell ${t.pieces} of ${t.n} ${how}`);
@@ -133,6 +133,7 @@ class TwoShops {
       how === 'pay' ? (pay === 'cash' ? 'card' : 'cash') : pay,
       how === 'price' ? perKg + 30 : perKg,
     );
+    if (how === '' && this.random() < 0.2) return this.giveBack(rightly, sold, t.grams);
     if (how === 'pay')
       this.putRightLater(`pay ${t.n}`, async () => {
         await this.at.shop.counter.ok(contract.counter.changePay, {
@@ -147,6 +148,32 @@ class TwoShops {
           body: { reason: 'typed' },
         });
         await this.at.sell(lot, t.grams, t.pieces, pay, perKg);
+      });
+  }
+
+  /** Some of a sale brought back: other money, the other way of paying, or nothing of it in truth. */
+  private async giveBack(right: number, sold: number, grams: number) {
+    const money = 100 + this.whole(300);
+    const pay = this.pick(['cash', 'card'] as const);
+    const act = (hands: Hands, id: number, back: typeof money, by: typeof pay) =>
+      hands.shop.counter.ok(contract.counter.refund, {
+        params: { id },
+        body: { lines: [{ position: 1, grams: Math.min(grams, 150), money: back }], pay: by, reason: 'soft' },
+      });
+    const how = this.wrongly() ? this.pick(['money', 'pay', 'never'] as const) : '';
+    this.done.push(`give back ${how}`);
+    const was = {
+      money: how === 'money' ? money + 60 : money,
+      pay: how === 'pay' ? (pay === 'cash' ? ('card' as const) : ('cash' as const)) : pay,
+    };
+    const { id } = await act(this.at, sold, was.money, was.pay);
+    if (how !== 'never') await act(this.right, right, money, pay);
+    if (how !== '')
+      this.putRightLater(`refund ${how}`, async () => {
+        await this.at.shop.counter.ok(contract.counter.putRefundRight, {
+          params: { id },
+          body: { was, money: how === 'never' ? 0 : money, pay, reason: 'counted again' },
+        });
       });
   }
 

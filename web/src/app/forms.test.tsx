@@ -45,7 +45,6 @@ describe('a typed word is never lost', () => {
       'buying/Buying.tsx setDay',
       'costs/PriceList.tsx setAll',
       'costs/PriceList.tsx setText',
-      'counter/Sales.tsx setBack',
       'counter/StockTake.tsx setPlace',
       'counter/StockTake.tsx setSkipped',
       'grading/Calibration.tsx setChosen',

@@ -1,4 +1,13 @@
-import type { ColdPlace, DayClose, Delivery, LotRow, Me, Ticket, TrimBook } from '@ember-slate/contract';
+import type {
+  ColdPlace,
+  DayClose,
+  Delivery,
+  LotRow,
+  Me,
+  Sold,
+  Ticket,
+  TrimBook,
+} from '@ember-slate/contract';
 import { addDays } from '@ember-slate/core/calendar';
 import { noteFields } from '@ember-slate/core/landing';
 import { shippedForms } from '@ember-slate/core/forms';
@@ -34,6 +43,7 @@ import { LotActions } from '../stages/landing/LotActions.tsx';
 import { DepositRight } from '../stages/orders/DepositRight.tsx';
 import { GiveUp } from '../stages/orders/GiveUp.tsx';
 import { Recall } from '../stages/orders/Recall.tsx';
+import { RefundRight } from '../stages/counter/RefundRight.tsx';
 import { SpeciesEditor } from '../stages/species/SpeciesEditor.tsx';
 import { lineOf, moneyRules, orderOf, shopDay, stockRowOf } from './served.tsx';
 
@@ -181,6 +191,25 @@ const claim = {
   money: 2668,
   reason: 'soft',
   settledMoney: null,
+};
+
+const sold: Sold = {
+  id: 5,
+  number: 12,
+  orderNumber: null,
+  customer: null,
+  at: new Date().toISOString(),
+  by: 'Wil',
+  pay: 'cash',
+  total: 1156,
+  refunded: 500,
+  voided: false,
+  taxAdded: false,
+  tax: [],
+  lines: [],
+  refunds: [
+    { id: 9, number: 3, at: new Date().toISOString(), by: 'Wil', money: 500, pay: 'cash', reason: 'smelled' },
+  ],
 };
 
 /** A form of the screens: what is typed into one of its fields must not be lost. */
@@ -353,6 +382,12 @@ export const own: Form[] = [
     screen: <ClaimRight claim={claim} what="back" onDone={nothing} />,
     label: /Why the claim/,
     typed: 'another lot',
+  },
+  {
+    name: 'money given back put right',
+    screen: <RefundRight sale={sold} refund={sold.refunds[0]!} onClose={nothing} />,
+    label: /Really given back/,
+    typed: '4.20',
   },
   {
     name: 'handing over',

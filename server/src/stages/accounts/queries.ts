@@ -14,7 +14,7 @@ const ledger = `
     CAST(k.total AS SIGNED) - CAST(k.deposit_used AS SIGNED) AS money, '' AS remarks, NULL AS undone
     FROM sale k LEFT JOIN customer_order o ON o.id = k.order_id WHERE k.pay = 'account' AND k.void_movement_id IS NULL
   UNION ALL SELECT COALESCE(k.customer_id, o.customer_id), 'refund', r.id, r.number, r.at, r.on_day, -CAST(r.money AS SIGNED), r.reason, NULL
-    FROM refund r JOIN sale k ON k.id = r.sale_id LEFT JOIN customer_order o ON o.id = k.order_id WHERE r.pay = 'account'
+    FROM refund r JOIN sale k ON k.id = r.sale_id LEFT JOIN customer_order o ON o.id = k.order_id WHERE r.pay = 'account' AND r.money > 0
   UNION ALL SELECT o.customer_id, IF(d.kind = 'taken', 'deposit', 'returned'), d.id, o.number, d.at, d.on_day,
     IF(d.kind = 'taken', 1, -1) * CAST(d.money AS SIGNED), '', NULL
     FROM deposit d JOIN customer_order o ON o.id = d.order_id WHERE d.pay = 'account' AND d.kind IN ('taken', 'returned')

@@ -4,6 +4,7 @@ import { countsOf } from '../../shop/counts.ts';
 import { stock } from '../../shop/stock.ts';
 import { count } from './commands/counts.ts';
 import { discard, move, moveAll } from './commands/moves.ts';
+import { putRefundRight } from './commands/refundRight.ts';
 import { refund } from './commands/refunds.ts';
 import { changePay, takeBack } from './commands/putRight.ts';
 import { type BackOnShelf, sell, voidSale } from './commands/sell.ts';
@@ -23,6 +24,7 @@ export const counter = (backOnShelf: BackOnShelf): Handlers<typeof contract.coun
   sell: (work, { body }) => sell(work, body),
   refund: (work, { params, body }) => refund(work, idOf(params.id), body),
   voidSale: (work, { params, body }) => voidSale(backOnShelf)(work, idOf(params.id), body.reason),
+  putRefundRight: (work, { params, body }) => putRefundRight(work, idOf(params.id), body),
   changePay: (work, { params, body }) => changePay(work, idOf(params.id), body),
   acts: (work) => actsToday(work),
   takeBack: (work, { params, body }) => takeBack(work, idOf(params.id), body.reason),

@@ -4,10 +4,9 @@ import { useChosenRow, useDay } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
-import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
-import { MoneyField, TextField, WeightField, type Weight } from '../../parts/Field.tsx';
+import { TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { Waiting } from '../../parts/Waiting.tsx';
@@ -16,90 +15,9 @@ import { DayStep } from '../../parts/DayStep.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { WithReason } from '../../parts/WithReason.tsx';
 import { Refused } from '../../parts/Refused.tsx';
+import { GiveBack, payWords } from './GiveBack.tsx';
+import { RefundRight } from './RefundRight.tsx';
 import { say } from './say.ts';
-
-const payWords: Record<Pay, string> = {
-  cash: say('cash_2'),
-  card: say('card_2'),
-  account: say('on_account'),
-};
-type Line = Sold['lines'][number];
-
-/** Money back for one line: the fish that came back, or nothing but money. */
-function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () => void }) {
-  const draft = useDraft(`give back ${sale.id} ${line.position}`);
-  const { send, busy, problem } = useChange(contract.counter.refund, draft);
-  const dispatch = useAppDispatch();
-  const left = line.money - line.refundedMoney;
-  const [back, setBack] = useKept<Weight | null>(draft, 'back', null);
-  const [money, setMoney] = useKept<number | null>(draft, 'money', left);
-  const [pay, setPay] = useKept<Pay>(draft, 'pay', sale.pay);
-  const [reason, setReason] = useKept(draft, 'reason', '');
-  const go = async () => {
-    const outcome = await send(
-      {
-        lines: [{ position: line.position, grams: back?.grams ?? 0, money: money ?? 0 }],
-        pay,
-        reason,
-      },
-      { id: sale.id },
-    );
-    if (!outcome.ok) return;
-    dispatch(notify({ text: say('given_back', { money: formatMoney(outcome.data.money) }), problem: false }));
-    onDone();
-  };
-  return (
-    <form
-      className="border-t border-line pt-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void go();
-      }}
-    >
-      <h3 className="text-label">{say('give_money_back_for', { line: line.name.toLowerCase() })}</h3>
-      <div className="grid grid-cols-2 gap-5">
-        {line.code !== null && (
-          <WeightField
-            label={say('fish_that_came_back')}
-            value={back}
-            onChange={(w) => {
-              setBack(w);
-              if (w) setMoney(Math.min(left, Math.round((line.money * w.grams) / line.grams)));
-            }}
-            take={{ act: say('take_weight'), title: say('brought_back', { line: line.name }) }}
-            note={say('it_is_binned_nothing_it_stays_with')}
-          />
-        )}
-        <MoneyField
-          label={say('money_at_most', { left: formatMoney(left) })}
-          value={money}
-          onChange={setMoney}
-        />
-        <Choice
-          label={say('as')}
-          value={pay}
-          onChange={setPay}
-          options={(['cash', 'card', ...(sale.customer === null ? [] : ['account' as const])] as const).map(
-            (p) => ({ value: p, name: payWords[p] }),
-          )}
-        />
-        <TextField label={say('why')} value={reason} onChange={setReason} />
-      </div>
-      <Refused problem={problem} />
-      <div className="flex gap-3">
-        <Button
-          submit
-          kind="main"
-          busy={busy}
-          notYet={!money ? say('say_how_much') : reason.trim() ? null : say('say_why')}
-        >
-          {say('give_back', { money: formatMoney(money ?? 0) })}
-        </Button>
-        <Button onPress={draft.leave(onDone)}>{say('cancel')}</Button>
-      </div>
-    </form>
-  );
-}
 
 /** How it was really paid: the till of its day follows, and the account of who owes it. */
 function OtherPay({ sale }: { sale: Sold }) {
@@ -170,6 +88,8 @@ function OneSale({ sale }: { sale: Sold }) {
   const mass = useMass();
   const [back, setBack] = useState<number | null>(null);
   const line = sale.lines.find((l) => l.position === back);
+  const [wrongId, setWrong] = useState<number | null>(null);
+  const wrong = sale.refunds.find((r) => r.id === wrongId);
   return (
     <section aria-label={say('sale', { number: sale.number })}>
       <h2 className="text-big">
@@ -217,6 +137,27 @@ function OneSale({ sale }: { sale: Sold }) {
         </a>
         <span className="font-figure text-head font-semibold">{formatMoney(sale.total)}</span>
       </p>
+      {sale.refunds.length > 0 && (
+        <ul aria-label={say('money_given_back')}>
+          {sale.refunds.map((r) => (
+            <li key={r.id} className="flex items-center gap-3 border-b border-line py-1.5">
+              <span className="min-w-0 flex-1">
+                {say('refund_of', {
+                  money: formatMoney(r.money),
+                  pay: payWords[r.pay],
+                  at: time(r.at),
+                  by: r.by,
+                  reason: r.reason,
+                })}
+              </span>
+              <Button small onPress={() => setWrong(r.id)}>
+                {say('put_right')}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {wrong && <RefundRight sale={sale} refund={wrong} onClose={() => setWrong(null)} />}
       {line && <GiveBack key={line.position} sale={sale} line={line} onDone={() => setBack(null)} />}
       {!sale.voided && !line && (
         <div className="space-y-2 pt-2">

@@ -291,6 +291,7 @@ const sale: Sold = {
   taxAdded: false,
   tax: [],
   lines: [line],
+  refunds: [],
 };
 tryActs(
   'with a sale of today a hand',
@@ -347,6 +348,57 @@ tryActs(
         body: { lines: [{ position: 1, grams: 0, money: 200 }], pay: 'cash', reason: 'waited long' },
       },
       answered: { id: 1, number: 1, money: 200 },
+    },
+  ],
+);
+
+tryActs(
+  'with money given back a hand',
+  {
+    me: manager,
+    screen: <Sales />,
+    answers: {
+      [`/api/counter/sales?day=${shopDay}`]: [
+        {
+          ...sale,
+          refunded: 500,
+          refunds: [{ id: 9, number: 3, at: sale.at, by: 'Wil', money: 500, pay: 'cash', reason: 'smelled' }],
+        },
+      ],
+    },
+  },
+  [
+    {
+      does: 'puts right how much it was and how it was given',
+      by: async () => {
+        await says(/€5\.00 given back, cash, .*, Wil: smelled/);
+        await press('Put right');
+        expect(await waitsFor('Put it right')).toBe('say what was really given back');
+        await fill(/^Really given back/, '4.20');
+        await press('card');
+        expect(await waitsFor('Put it right')).toBe('say why');
+        await fill(/^Why/, 'counted again');
+        await press('Put it right');
+      },
+      sends: {
+        method: 'POST',
+        path: '/api/counter/refunds/9',
+        body: { was: { money: 500, pay: 'cash' }, money: 420, pay: 'card', reason: 'counted again' },
+      },
+    },
+    {
+      does: 'says that nothing was given back',
+      by: async () => {
+        await press('Put right');
+        expect(await waitsFor('Nothing was given back')).toBe('say why');
+        await fill(/^Why/, 'another customer');
+        await press('Nothing was given back');
+      },
+      sends: {
+        method: 'POST',
+        path: '/api/counter/refunds/9',
+        body: { was: { money: 500, pay: 'cash' }, money: 0, pay: 'cash', reason: 'another customer' },
+      },
     },
   ],
 );

@@ -255,6 +255,7 @@ describe('money back', () => {
       pay: 'card',
       total: 1156,
       refunded: 100,
+      refunds: [],
       voided: false,
       taxAdded: false,
       tax: [{ rate: 700, paid: 1156, tax: 76 }],

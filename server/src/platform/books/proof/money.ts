@@ -94,7 +94,8 @@ export const money: readonly Check[] = [
     `SELECT r.number FROM refund r LEFT JOIN (SELECT refund_id, SUM(money) AS money FROM refund_line GROUP BY refund_id) AS l
        ON l.refund_id = r.id
      LEFT JOIN movement m ON m.id = r.movement_id JOIN sale s ON s.id = r.sale_id
-     WHERE COALESCE(l.money, -1) <> r.money OR s.void_movement_id IS NOT NULL
+     WHERE COALESCE(l.money, -1) <> r.money OR (s.void_movement_id IS NOT NULL AND r.money > 0)
+       OR (r.money = 0 AND NOT EXISTS (SELECT 1 FROM correction c WHERE c.record = 'refund' AND c.record_id = r.id))
        OR (m.id IS NOT NULL AND (m.kind <> 'refund' OR m.trading_day <> r.on_day))`,
     (r) => say('refund_is_not_the_sum_of_its_lines', { number: r.number }),
   ),
@@ -110,7 +111,8 @@ export const money: readonly Check[] = [
          JOIN refund_line l ON l.refund_id = r.id AND l.grams > 0
          JOIN sale_line x ON x.sale_id = l.sale_id AND x.position = l.position AND x.article_id IS NULL
        UNION ALL SELECT m.id, e.lot_id, e.item, e.batch, -e.grams FROM movement m
-         JOIN entry e ON e.movement_id = m.id AND e.account = 'end:waste' WHERE m.kind = 'refund') AS both_sides
+         JOIN entry e ON e.movement_id = m.id AND e.account = 'end:waste' WHERE m.kind = 'refund' AND m.undoes IS NULL
+         AND NOT EXISTS (SELECT 1 FROM movement u WHERE u.undoes = m.id)) AS both_sides
      GROUP BY movement, lot_id, item, batch HAVING movement IS NULL OR SUM(grams) <> 0`,
     (r) => say('refund_is_not_what_came_back', { id: r.id }),
   ),

@@ -201,7 +201,11 @@ export const voidSale =
     if (!sale) throw problems.notFound(say('no_such_sale'));
     if (sale.voidMovementId !== null)
       throw problems.conflict(say('sale_is_taken_back_already', { number: sale.number }));
-    const had = await row<{ id: number }>(work.tx, 'SELECT id FROM refund WHERE sale_id = ? LIMIT 1', [id]);
+    const had = await row<{ id: number }>(
+      work.tx,
+      'SELECT id FROM refund WHERE sale_id = ? AND money > 0 LIMIT 1',
+      [id],
+    );
     if (had) throw problems.conflict(say('money_was_given_back_on_sale_it', { number: sale.number }));
     // Its money was in that day's till.
     await refuseClosed(work, sale.soldOn, say('give_money_back_today_instead'));

@@ -67,7 +67,7 @@ export async function receipt(work: Reader, id: number): Promise<File> {
   if (!sale) throw problems.notFound(say('no_such_sale'));
   const backs = await rows<{ number: number; money: number; reason: string }>(
     work.tx,
-    'SELECT number, money, reason FROM refund WHERE sale_id = ? ORDER BY id',
+    'SELECT number, money, reason FROM refund WHERE sale_id = ? AND money > 0 ORDER BY id',
     [id],
   );
   const at = formatInstant(sale.at, 'dateClock', work.settings.timeZone);

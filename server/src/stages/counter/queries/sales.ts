@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import type { Sold, WeightSource } from '@ember-slate/contract';
+import type { Refund, Sold, WeightSource } from '@ember-slate/contract';
 import { byRate, type Unit } from '@ember-slate/core/prices';
 import { itemName } from '@ember-slate/core/ledger';
 import { type ArrivalCondition, shortName } from '@ember-slate/core/species';
@@ -53,6 +53,16 @@ export const linesOf = (work: Reader, saleIds: readonly number[]) =>
     [...saleIds],
   );
 
+/** What was given back for these sales, but for what was taken back itself. */
+const refundsOf = (work: Reader, saleIds: readonly number[]) =>
+  rows<Omit<Refund, 'at'> & { saleId: number; at: Date }>(
+    work.tx,
+    `SELECT r.sale_id AS saleId, r.id, r.number, r.at, p.name AS \`by\`, r.money, r.pay, r.reason
+     FROM refund r JOIN staff p ON p.id = r.staff_id
+     WHERE r.money > 0 AND r.sale_id IN (${placeholders(saleIds.length)}) ORDER BY r.id`,
+    [...saleIds],
+  );
+
 /** Sales that answer a condition, latest first, each with its lines and what came back. */
 export async function salesWhere(work: Reader, where: string, values: (string | number)[]): Promise<Sold[]> {
   const sales = await rows<{
@@ -76,6 +86,10 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
     values,
   );
   const lines = await linesOf(
+    work,
+    sales.map((s) => s.id),
+  );
+  const refunds = await refundsOf(
     work,
     sales.map((s) => s.id),
   );
@@ -105,6 +119,9 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
         refundedGrams: l.refundedGrams,
         refundedMoney: l.refundedMoney,
       })),
+      refunds: refunds
+        .filter((r) => r.saleId === s.id)
+        .map(({ saleId: _sale, ...r }) => ({ ...r, at: r.at.toISOString() })),
     };
   });
 }

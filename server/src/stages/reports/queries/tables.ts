@@ -76,7 +76,7 @@ const tables: Record<string, { about: string; by: 'day' | 'instant'; sql: string
     by: 'day',
     sql: `SELECT r.number, r.at, r.on_day, k.number AS sale, w.name AS given_by, r.pay, r.reason, x.position, x.grams, x.money, x.tax
       FROM refund r JOIN refund_line x ON x.refund_id = r.id JOIN sale k ON k.id = r.sale_id JOIN staff w ON w.id = r.staff_id
-      WHERE r.on_day BETWEEN ? AND ? ORDER BY r.id, x.position`,
+      WHERE x.money > 0 AND r.on_day BETWEEN ? AND ? ORDER BY r.id, x.position`,
   },
   payments: {
     about: say('money_paid_on_accounts'),
