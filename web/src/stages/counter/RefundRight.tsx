@@ -1,4 +1,4 @@
-import { contract, type Refund, type Sold } from '@ember-slate/contract';
+import { contract, type Pay, type Refund, type Sold } from '@ember-slate/contract';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -14,9 +14,9 @@ export function RefundRight({ sale, refund, onClose }: { sale: Sold; refund: Ref
   const { money: had, pay: hadPay } = refund;
   const form = useForm({
     draft: useDraft(`refund ${refund.id}`),
-    opened: () => ({
+    opened: (): { was: Pick<Refund, 'money' | 'pay'>; money: number | null; pay: Pay; reason: string } => ({
       was: { money: had, pay: hadPay },
-      money: had as number | null,
+      money: had,
       pay: hadPay,
       reason: '',
     }),
