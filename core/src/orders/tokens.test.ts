@@ -176,6 +176,16 @@ describe('when it is wanted', () => {
     ['at 4 fillets', null, null, 'at 4 fillets'],
     ['at 4 o clock', null, 960],
     ['at 4 oclock', null, 960],
+    ['at 4 sharp', null, 960],
+    ['at 4 oclock sharp', null, 960],
+    ['at 4 o clock sharp', null, 960],
+    ['friday 4 sharp', '2026-12-04', 960],
+    ['friday 4 sharp hake', '2026-12-04', 960, 'hake'],
+    ['at 4 sharpish', null, null, 'at 4 sharpish'],
+    ['at 4 o', null, 960, 'o'],
+    ['at 4 clock', null, null, 'at 4 clock'],
+    ['at 4 pleased', null, null, 'at 4 pleased'],
+    ['at 4 tomorrow', '2026-12-02', 960],
     ['by 4 please', null, 960, 'please'],
     ['by 4 kg', null, null, 'by 4 kg'],
     ['by 4, hake', null, 960, ', hake'],
@@ -237,6 +247,21 @@ describe('a slip of the finger', () => {
     ['hak', ['hake'], null, 'hake'],
     ['lemn', ['lemon', 'lemo'], null, null],
     ['ha', ['hat'], null, null],
+    // A word of one consonant sounds like too many.
+    ['ale', ['ail'], null, null],
+    ['aloe', ['ail'], null, null],
+    // No more than two letters longer or shorter.
+    ['tnc', ['tunacao'], null, null],
+    ['tnc', ['tunac'], null, 'tunac'],
+    // Within a phrase nothing is looked for, nor in words of two letters.
+    ['codling', ['cod ling', 'co'], null, null],
+    ['codd', ['cod', 'cods'], 'cod', 'cod'],
+    ['batt', ['bart', 'bath'], null, null],
+    // The nearest of several.
+    ['monkfsh', ['monkfish', 'monkfush'], null, null],
+    ['haddokc', ['haddock', 'haddoky'], null, null],
+    ['haddokcs', ['haddocks', 'hadtocks'], 'haddocks', 'haddocks'],
+    ['take', ['tuke'], null, null],
   ])('%s among %j', (word, known, byLetters, bySound) => {
     expect([slipOf(word, known, false), slipOf(word, known, true)]).toEqual([byLetters, bySound]);
   });

@@ -11,7 +11,7 @@ const weekdayOf = (word: string): number | null => {
   return m ? days.findIndex((d) => d.startsWith(nth(m, 1).slice(0, 3))) : null;
 };
 const monthOf = (word: string): number | null => {
-  const at = months.findIndex((m) => word.startsWith(m) && (word.length === 3 || word.length > 3));
+  const at = months.findIndex((m) => word.startsWith(m));
   const full = [
     'january',
     'february',
@@ -82,19 +82,17 @@ export function parseWhen(all: readonly Token[], today: string, weekday: number)
     else if (/^(today|tonight|now)$/.test(w)) setDay(today, i, i);
     else if (w === 'christmas' && word(i + 1) === 'eve') setDay(sure(nextOf(11, 24, today)), i, i + 1);
     else {
-      const wd = w === '' || w === 'sole' ? null : weekdayOf(w);
+      const wd = weekdayOf(w);
       // "sun" alone is a day; "sat" as well.
       if (wd !== null) {
         const away = (wd - weekday + 7) % 7;
         const later = word(i - 1) === 'next' && away === 0 ? 7 : away;
-        const part =
-          /^(morning|afternoon|evening|am|pm|lunch|lunchtime|night|noon)$/.test(word(i + 1)) &&
-          word(i + 1) !== 'noon';
+        const part = /^(morning|afternoon|evening|am|pm|lunch|lunchtime|night)$/.test(word(i + 1));
         setDay(addDays(today, later), i, part ? i + 1 : i);
         afterDay.add(part ? i + 2 : i + 1);
         continue;
       }
-      const month = w === '' ? null : monthOf(w);
+      const month = monthOf(w);
       if (month !== null) {
         const before =
           num(i - 1) ?? (/^(st|nd|rd|th|of)$/.test(word(i - 1)) ? (num(i - 2) ?? num(i - 3)) : null);
@@ -123,14 +121,12 @@ export function parseWhen(all: readonly Token[], today: string, weekday: number)
       const hour = num(i + 1);
       const lot = all[i - 1];
       const by = lot?.kind === 'number' ? (lot.value < 1 ? lot.value * 60 : lot.value) : null;
-      const isTime = word(i) === 'past' || (lot?.kind === 'number' && (lot.weak === true || lot.value <= 30));
       if (
         hour !== null &&
         Number.isInteger(hour) &&
         hour <= 12 &&
         by !== null &&
         by < 60 &&
-        isTime &&
         word(i) === 'past'
       ) {
         minutes = openHour(hour) * 60 + by;
@@ -173,7 +169,8 @@ export function parseWhen(all: readonly Token[], today: string, weekday: number)
         minutes = openHour(hour) * 60;
         let end = i;
         if (word(i + 1) === 'o' && word(i + 2) === 'clock') end = i + 2;
-        else if (/^(oclock|sharp)$/.test(word(i + 1))) end = i + 1;
+        else if (word(i + 1) === 'oclock') end = i + 1;
+        if (word(end + 1) === 'sharp') end++;
         take(i, end);
       }
     }
