@@ -72,7 +72,7 @@ export function Form<V extends FieldValues>({
           {problem.detail}
         </p>
       )}
-      <div className="flex flex-wrap gap-3">
+      <div className="flex flex-wrap gap-3 pt-1.5">
         <Button submit kind={kind} busy={of.busy} notYet={notYet}>
           {submit}
         </Button>

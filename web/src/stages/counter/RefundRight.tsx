@@ -1,6 +1,7 @@
 import { contract, type Pay, type Refund, type Sold } from '@ember-slate/contract';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
+import { notify, useAppDispatch } from '../../app/store.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -12,6 +13,7 @@ import { say } from './say.ts';
 /** How much was really given back, and how, or that nothing was: the till of its day follows. */
 export function RefundRight({ sale, refund, onClose }: { sale: Sold; refund: Refund; onClose: () => void }) {
   const { money: had, pay: hadPay } = refund;
+  const dispatch = useAppDispatch();
   const form = useForm({
     draft: useDraft(`refund ${refund.id}`),
     opened: (): { was: Pick<Refund, 'money' | 'pay'>; money: number | null; pay: Pay; reason: string } => ({
@@ -23,7 +25,10 @@ export function RefundRight({ sale, refund, onClose }: { sale: Sold; refund: Ref
     route: contract.counter.putRefundRight,
     params: { id: refund.id },
     body: (v) => ({ ...v, money: v.money ?? 0 }),
-    onDone: onClose,
+    onDone: () => {
+      dispatch(notify({ text: say('refund_is_put_right', { number: refund.number }), problem: false }));
+      onClose();
+    },
   });
   const { money, pay, reason } = form.values;
   const unsaid = reason.trim() === '' ? say('say_why') : null;

@@ -160,7 +160,7 @@ function OneSale({ sale }: { sale: Sold }) {
       {wrong && <RefundRight sale={sale} refund={wrong} onClose={() => setWrong(null)} />}
       {line && <GiveBack key={line.position} sale={sale} line={line} onDone={() => setBack(null)} />}
       {!sale.voided && !line && (
-        <div className="space-y-2 pt-2">
+        <div className="flex flex-wrap items-start gap-3 pt-2 [&>form]:w-full">
           <OtherPay sale={sale} />
           {me.role === 'manager' && sale.refunded === 0 && (
             <WithReason
