@@ -57,7 +57,9 @@ export function Form<V extends FieldValues>({
       {stale && (
         <Stale
           problem={
-            problem && stale.current ? { ...problem, current: stale.current(problem.current) } : problem
+            problem?.current !== undefined && stale.current
+              ? { ...problem, current: stale.current(problem.current) }
+              : problem
           }
           names={stale.names}
           mine={of.mine as Record<string, unknown>}

@@ -15,7 +15,7 @@ export function DepositRight({ order, onClose }: { order: Order; onClose: () => 
     draft: useDraft(`deposit ${order.id}`),
     opened: (): { version: number; money: number | null; pay: Pay; reason: string } => ({
       version: order.version,
-      money: order.deposit,
+      money: order.deposit || null,
       pay: order.depositPay ?? 'cash',
       reason: '',
     }),
@@ -25,7 +25,7 @@ export function DepositRight({ order, onClose }: { order: Order; onClose: () => 
     onDone: onClose,
   });
   const { money, pay, reason } = form.values;
-  const isSame = money === null || (money === order.deposit && pay === order.depositPay);
+  const isSame = money === null || (money === order.deposit && (money === 0 || pay === order.depositPay));
   return (
     <Dialog
       open

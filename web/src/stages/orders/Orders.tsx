@@ -27,15 +27,28 @@ function headline(orders: readonly Order[], now: Date, when: (at: string) => str
     : say('next_is_2', { customer: next.customer, dueAt: when(next.dueAt) });
 }
 
+/** What is asked of which order. */
+interface Asking {
+  what: 'hand' | 'giveUp' | 'edit' | 'deposit';
+  id: number;
+}
+
+/** Leads to a deposit that nobody noted when the order was taken. */
+const Forgotten = ({ onPress }: { onPress: () => void }) => (
+  <p className="pt-3">
+    <button type="button" className="why" onClick={onPress}>
+      {say('a_deposit_was_left_with_it')}
+    </button>
+  </p>
+);
+
 export default function Orders() {
   const { data: orders, problem, refetch } = useRead(contract.orders.list, { query: {} });
   const { me } = useShop();
   const { when, day } = useTimes();
   const now = useNow();
   const [fresh, setFresh] = useState(0);
-  const [asking, setAsking] = useState<{ what: 'hand' | 'giveUp' | 'edit' | 'deposit'; id: number } | null>(
-    null,
-  );
+  const [asking, setAsking] = useState<Asking | null>(null);
   if (!orders) return <Waiting problem={problem} onRetry={refetch} />;
   const mayTake = me.role !== 'bench';
   const asked = orders.find((o) => o.id === asking?.id);
@@ -73,7 +86,12 @@ export default function Orders() {
         {mayTake && (
           <section className="pane pt-3 pb-6 md:border-l md:border-line md:pl-6">
             {asking?.what === 'edit' && asked ? (
-              <OrderForm key={asked.id} order={asked} onDone={() => setAsking(null)} />
+              <>
+                <OrderForm key={asked.id} order={asked} onDone={() => setAsking(null)} />
+                {asked.deposit === 0 && (
+                  <Forgotten onPress={() => setAsking({ what: 'deposit', id: asked.id })} />
+                )}
+              </>
             ) : (
               <OrderForm
                 key={`new ${fresh}`}

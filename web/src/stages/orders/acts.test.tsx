@@ -1,7 +1,7 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { describe, expect, it } from 'vitest';
 import { bench, counter, tryActs } from '../../testing/acts.tsx';
-import { fill, holds, only, page, pick, press, pressable, says } from '../../testing/hands.ts';
+import { fill, holds, only, page, pick, press, pressable, says, waitsFor } from '../../testing/hands.ts';
 import { formBookOf, lineOf, orderOf, Refusal, served, shopDay } from '../../testing/served.tsx';
 import Orders from './Orders.tsx';
 
@@ -156,6 +156,25 @@ tryActs('of an order one', { me: counter, screen: <Orders />, answers, asks: /\/
         remarks: 'two bags',
         lines: [expect.objectContaining({ id: 11, pieces: 2, pieceGrams: 200 })],
       }) as object,
+    },
+  },
+  {
+    does: 'notes a deposit that was forgotten',
+    answers: { 'GET /api/orders': [orderOf()] },
+    by: async () => {
+      await press('Change order 57');
+      await press('A deposit was left with it');
+      expect(await holds(/^Really left/)).toBe('');
+      await fill(/^Really left/, '0');
+      expect(await waitsFor('Put it right')).toBe('Say what was really left');
+      await fill(/^Really left/, '5');
+      await fill(/^Why/, 'left in a hurry');
+      await press('Put it right');
+    },
+    sends: {
+      method: 'POST',
+      path: '/api/orders/1/deposit',
+      body: { version: 4, money: 500, pay: 'cash', reason: 'left in a hurry' },
     },
   },
   {
