@@ -72,7 +72,7 @@ function Clock({ onLock, onFind, summary, low }: ClockProps) {
       {live && alarms > 0 && (
         <Link
           to="/cold"
-          className="block text-note text-embertext underline underline-offset-3 max-lg:hidden"
+          className="block py-[3px] text-note text-embertext underline underline-offset-3 max-lg:hidden"
         >
           {say('cold_chain_alarms', { alarms })}
         </Link>

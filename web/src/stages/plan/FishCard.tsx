@@ -64,7 +64,7 @@ function RunRow({
         type="button"
         {...listeners}
         aria-roledescription={attributes['aria-roledescription']}
-        className={`w-full cursor-grab py-0.5 text-left hover:bg-lift ${lit === line.id ? 'bg-lift' : ''} ${isDragging ? 'opacity-40' : ''}`}
+        className={`min-h-6 w-full cursor-grab py-0.5 text-left hover:bg-lift ${lit === line.id ? 'bg-lift' : ''} ${isDragging ? 'opacity-40' : ''}`}
         onMouseEnter={() => onLight(line.id)}
         onMouseLeave={() => onLight(null)}
         onFocus={() => onLight(line.id)}

@@ -106,7 +106,7 @@ export function Status({ plan, making, editable, onBack, onOpen }: StatusProps) 
       )}
       {plan.state !== 'running' && (
         <>
-          <button type="button" className="why mr-4" onClick={() => onOpen('changes')}>
+          <button type="button" className="why mr-4 min-h-6" onClick={() => onOpen('changes')}>
             {say('what_changed')}
           </button>{' '}
         </>
