@@ -255,7 +255,7 @@ export const counter = {
     roles: counterHands,
     body: z.object({
       /** What it said when it was opened. */
-      was: z.object({ money: z.number().int().min(0), pay: f.pay }),
+      was: z.object({ money: z.number().int().min(0).max(10_000_000), pay: f.pay }),
       /** Minor units; 0 where nothing was given back: fish that came with it did not either. */
       money: z.number().int().min(0).max(10_000_000),
       pay: f.pay,

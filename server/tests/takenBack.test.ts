@@ -247,7 +247,7 @@ describe('money given back wrongly', () => {
       refunds: [{ id, money: 300, pay: 'card' }],
     });
     expect((await corrections())[0]).toEqual([
-      'Refund 1',
+      'Money back 1',
       expect.stringMatching(/^Money given back: .*, by card$/),
     ]);
   });
