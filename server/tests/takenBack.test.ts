@@ -287,6 +287,24 @@ describe('money given back wrongly', () => {
     expect((await right(first.id, cash(260), cash(270))).problem.detail).toMatch(/counted with that day/);
   });
 
+  it('on an account stays on one: its sale is nobody’s only once it went back another way', async () => {
+    const { lotId } = await landBass(of());
+    const { id } = await of().counter.ok(contract.counter.sell, {
+      body: { ...sale(lotId, 460, 1), pay: 'account', customer: 'Pell' },
+    });
+    const back = await of().counter.ok(contract.counter.refund, {
+      params: { id },
+      body: { lines: [{ position: 1, grams: 0, money: 100 }], pay: 'account', reason: 'small' },
+    });
+    const pay = (to: Pay, customer: string | null) =>
+      of().counter.send(contract.counter.changePay, { params: { id }, body: { pay: to, customer, reason } });
+    expect((await pay('account', 'Marr')).status).toBe(200);
+    expect((await pay('cash', null)).problem.detail).toMatch(/Money back 1 went on the account/);
+    expect((await right(back.id, { money: 100, pay: 'account' }, cash(100))).status).toBe(200);
+    expect((await pay('cash', null)).status).toBe(200);
+    expect(await tills()).toEqual([-100, 0]);
+  });
+
   it('for several lines at once is taken back, not changed', async () => {
     const [one, two] = [await landBass(of()), await landBass(of())].map(({ lotId }) => sale(lotId, 460, 1));
     const { id } = await of().counter.ok(contract.counter.sell, {

@@ -281,6 +281,7 @@ const forgeries: Record<string, string | ((tx: PoolConnection) => Promise<void>)
     await run(tx, 'UPDATE refund_line SET money = 90000');
   },
   'fish back lighter': 'UPDATE refund_line SET grams = grams - 1',
+  'money back on nobody’s account': "UPDATE refund SET pay = 'account'",
   'a refund of nothing': async (tx) => {
     await run(tx, 'UPDATE refund SET money = 0');
     await run(tx, 'UPDATE refund_line SET grams = 0, money = 0, tax = 0');

@@ -95,6 +95,7 @@ export const money: readonly Check[] = [
        ON l.refund_id = r.id
      LEFT JOIN movement m ON m.id = r.movement_id JOIN sale s ON s.id = r.sale_id
      WHERE COALESCE(l.money, -1) <> r.money OR (s.void_movement_id IS NOT NULL AND r.money > 0)
+       OR (r.pay = 'account' AND r.money > 0 AND s.customer_id IS NULL AND s.order_id IS NULL)
        OR (r.money = 0 AND NOT EXISTS (SELECT 1 FROM correction c WHERE c.record = 'refund' AND c.record_id = r.id))
        OR (m.id IS NOT NULL AND (m.kind <> 'refund' OR m.trading_day <> r.on_day))`,
     (r) => say('refund_is_not_the_sum_of_its_lines', { number: r.number }),

@@ -71,6 +71,16 @@ export async function takeBack(work: Work, id: number, reason: string): Promise<
   return { id: movement };
 }
 
+/** Money that was given back on an account stays on one: it is put right before its sale is nobody's. */
+async function refuseOnAccount(work: Work, saleId: number): Promise<void> {
+  const back = await row<{ number: number }>(
+    work.tx,
+    "SELECT number FROM refund WHERE sale_id = ? AND pay = 'account' AND money > 0 LIMIT 1",
+    [saleId],
+  );
+  if (back) throw problems.conflict(say('money_went_back_on_the_account', { number: back.number }));
+}
+
 /** Puts right how a sale was paid while its day is open: what the till should hold follows. */
 export async function changePay(
   work: Work,
@@ -108,6 +118,7 @@ export async function changePay(
   const was = words(had.pay, had.owner);
   const now = words(body.pay, owner);
   if (was === now) throw problems.conflict(say('it_was_paid_like_that_already'));
+  if (had.orderId === null && owes === null) await refuseOnAccount(work, id);
   await run(work.tx, 'UPDATE sale SET pay = ?, customer_id = ? WHERE id = ?', [body.pay, owes, id]);
   await keepCorrection(work, 'sale', {
     id,
