@@ -27,7 +27,8 @@ export async function saveForm(
         (f) => f.id !== form.id && f.name.toLowerCase() === form.name.toLowerCase(),
       );
       if (same) throw fieldProblem('form.name', say('another_form_has_that_name_already'));
-      if (forms.length >= 200) throw problems.conflict(say('n200_forms_are_enough_for_one_shop'));
+      if (forms.length >= 200 && !forms.some((f) => f.id === form.id))
+        throw problems.conflict(say('n200_forms_are_enough_for_one_shop'));
       return [...forms.filter((f) => f.id !== form.id), form];
     },
     (forms) => ({ form: forms.find((f) => f.id === form.id) ?? null }),

@@ -76,8 +76,6 @@ export const putDeliveryRight =
     const lots = await lotsOfDeliveries(work.tx, [id]);
     if (lots.length > 0 && day !== had.landed_on)
       throw fieldProblem('arrivedAt', say('its_lots_carry_their_landing_date'));
-    if (lots.some((l) => l.caughtOn && l.caughtOn > day))
-      throw fieldProblem('arrivedAt', say('a_lot_of_it_was_caught_after_that'));
     const changes = deliveryChanges(work, { ...current!, arrivedAt: current!.arrivedAt.toISOString() }, d);
     if (changes.length > 0 && had.state === 'closed' && !d.reason)
       throw fieldProblem('reason', say('it_is_closed_say_why_it_is_put_right'));
