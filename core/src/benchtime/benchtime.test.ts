@@ -327,6 +327,28 @@ describe('the bench by due time alone', () => {
       { numRuns: 80 },
     );
   });
+  it.each<[string, BenchJob[], string]>([
+    ['the earlier due', [job('a', 30, [5]), job('b', 20, [5]), job('c', 25, [5])], 'b c a'],
+    [
+      'raw work, where it is due within five minutes',
+      [job('a', 20, [5]), job('r', 24, [5], { raw: true })],
+      'r a',
+    ],
+    ['raw work not, where it is due later', [job('a', 20, [5]), job('r', 26, [5], { raw: true })], 'a r'],
+    ['what is due alike, as it was asked', [job('b', 20, [5]), job('a', 20, [5])], 'b a'],
+    [
+      'the first part of one before the second of another',
+      [job('s', 20, [5, 5]), job('t', 20, [5])],
+      's t s',
+    ],
+    ['the second part of what is due earlier', [job('s', 20, [5, 5]), job('t', 21, [5])], 's s t'],
+  ])('begins with %s', (_what, jobs, order) => {
+    expect(
+      scheduleByDueDate(jobs, [0])
+        .slots.map((s) => s.id)
+        .join(' '),
+    ).toBe(order);
+  });
   it('is never better than what is looked for, and the same for a single ticket', () => {
     fc.assert(
       fc.property(bench, (all) => {
