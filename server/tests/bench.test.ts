@@ -5,6 +5,7 @@ import {
   fourFillets,
   landBass,
   openTestShop,
+  ownForm,
   proof,
   start,
   sweep,
@@ -328,19 +329,7 @@ describe('the board', () => {
 });
 
 describe('the shop’s own ways', () => {
-  const own = {
-    id: 'own:dice',
-    like: 'fillet_skinless',
-    name: 'chowder dice',
-    pieceG: 30,
-    tolerance: 0.3,
-    lifeFactor: 0.5,
-    share: 0.9,
-    options: [],
-    norm: '',
-    kitchen: '',
-    off: false,
-  };
+  const own = { ...ownForm, id: 'own:dice', like: 'fillet_skinless', name: 'chowder dice' };
   const book = () => shop.manager.ok(contract.forms.book);
 
   it('adds a form that can be ordered, cut and explained, one manager after another', async () => {

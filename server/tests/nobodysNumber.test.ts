@@ -11,7 +11,7 @@ const named = Object.entries(contract).flatMap(([room, all]) =>
     .filter(([, route]) => /:(?!day\b|part\b|product\b)\w+/.test(route.path))
     .map(([name, route]) => [`${room}.${name}`, route] as const),
 );
-/** What is looked at before anything is looked up: the picture, the sizes of a card, the name of a scheme in its body. */
+/** What is looked at before anything is looked up: the picture, the name of a scheme in its body, the species of a price. */
 const earlier: Record<string, RegExp> = {
   'landing.addPhoto': /no picture/,
   'grading.changeScheme': /keeps its name/,

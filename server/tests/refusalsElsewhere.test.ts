@@ -2,7 +2,7 @@ import { contract } from '@ember-slate/contract';
 import { describe, expect, it } from 'vitest';
 import { run } from '../src/platform/db.ts';
 import { type Asked, expectRefused, type Refused, refusingShop } from './refused.ts';
-import { bassLot, delivery, fourFillets, landBass, noon, shopForEach } from './testShop.ts';
+import { bassLot, delivery, fourFillets, landBass, noon, ownForm, shopForEach } from './testShop.ts';
 
 /* What trim, costs, reports, grading, orders, forms, jobs and deliveries refuse, and in which words. */
 
@@ -52,22 +52,13 @@ describe('a shop refuses', () => {
 
 describe('what is full or in use', () => {
   const of = shopForEach();
-  const own = {
-    like: 'portion',
-    pieceG: 30,
-    tolerance: 0.3,
-    lifeFactor: 0.5,
-    share: 0.9,
-    options: [],
-    norm: '',
-    kitchen: '',
-    off: false,
-  };
 
   it('takes a 200th form of its own, changes it, and takes no 201st', async () => {
     let { version } = await of().manager.ok(contract.forms.book);
     const save = (id: string, name: string) =>
-      of().manager.send(contract.forms.save, { body: { version, form: { ...own, id, name } } });
+      of().manager.send(contract.forms.save, {
+        body: { version, form: { ...ownForm, like: 'portion', id, name } },
+      });
     for (let i = 0; i < 200; i++, version++) expect((await save(`own:f${i}`, `f${i}`)).status).toBe(200);
     expectRefused(await save('own:more', 'more'), [409, null, /200 forms are enough/]);
     expect((await save('own:f199', 'the last')).status).toBe(200);

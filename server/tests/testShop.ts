@@ -308,6 +308,18 @@ export async function readPlaces(shop: TestShop) {
   return shop.bench.ok(contract.cold.round, { body: { readings } });
 }
 
+/** A form of the shop's own, but for its id, its name and what it is cut like. */
+export const ownForm = {
+  pieceG: 30,
+  tolerance: 0.3,
+  lifeFactor: 0.5,
+  share: 0.9,
+  options: [],
+  norm: '',
+  kitchen: '',
+  off: false,
+};
+
 export const wholeKey = (lotId: number) =>
   ({ place: 'place:cold_room', lotId, item: 'whole', batch: 0 }) as const;
 
