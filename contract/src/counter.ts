@@ -107,6 +107,8 @@ const sold = z.object({
   customer: z.string().nullable(),
   pay: f.pay,
   total: z.number().int(),
+  /** How much of the total its order's deposit had paid already. */
+  depositUsed: z.number().int(),
   refunded: z.number().int(),
   voided: z.boolean(),
   /** Whether its prices were without tax. */

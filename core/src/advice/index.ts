@@ -17,8 +17,9 @@ export interface CustomerAdvice {
 /** Safe core temperature of fish, C (US FDA Food Code 3-401.11, 63 C for 15 s; value from memory). */
 export const cookedThroughC = 63;
 
-/** Trims that are mostly bone. */
 const bony: readonly TrimId[] = ['head', 'frame', 'collars'];
+/** Whether a trim is mostly bone. */
+export const isBony = (part: TrimId): boolean => bony.includes(part);
 
 /** How a form is cooked that was cut with these options: without its skin as the skinless form of its kind is. */
 function kitchenOf(form: Form, options: readonly string[], forms: FormBook): string {
@@ -70,7 +71,7 @@ export function customerAdvice(
     if (item.kind === 'made')
       return said(products[item.product].food ? 'cook_through_the_same_day' : 'for_animals_only_cooked');
     if (item.kind === 'trim') {
-      const like = bony.includes(item.part) && item.part !== 'collars' ? 'stock_pack' : item.part;
+      const like = isBony(item.part) && item.part !== 'collars' ? 'stock_pack' : item.part;
       const oily = like === 'stock_pack' && species.frameStock === 'oily';
       return (oily ? undefined : forms.get(like)?.kitchen) ?? said('cook_it_through');
     }
@@ -79,8 +80,7 @@ export function customerAdvice(
   };
   const bones = (): Said => {
     if (item.kind === 'made') return said('look_through_it_for_bones');
-    if (item.kind === 'trim')
-      return said(bony.includes(item.part) ? 'has_bones' : 'look_through_it_for_bones');
+    if (item.kind === 'trim') return said(isBony(item.part) ? 'has_bones' : 'look_through_it_for_bones');
     if (!form?.boneless) return said('has_its_bones_say_so_to_whoever');
     return said(
       o.options.some((x) => x.startsWith('pin bones left in'))

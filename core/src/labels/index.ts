@@ -12,5 +12,6 @@ export {
 } from './gs1.ts';
 export { areaWords, faoAreas, isSeaArea, subAreas } from './areas.ts';
 export { variableGtin } from './gtin.ts';
+export { cardWarnings } from './card.ts';
 export { originOf, pieceLabel, type PieceFacts, type PieceLabel } from './piece.ts';
 export { isPrefix, priceCheckDigit, priceCode, readPriceCode, type PriceCodeLayout } from './priceCode.ts';

@@ -4,6 +4,7 @@ import { type RuleProfile } from '../freshness/index.ts';
 import type { Form } from '../forms/index.ts';
 import { vacuumCelsius, type Packing } from '../board/index.ts';
 import { groundName, type RawFitness } from '../coldchain/index.ts';
+import { formatDay } from '../calendar/index.ts';
 import { areaWords } from './areas.ts';
 import { boxCode, gs1Date } from './gs1.ts';
 import type { ProductionMethod } from './terms.ts';
@@ -77,6 +78,12 @@ const rawWords = (raw: RawFitness): Word =>
       ? said('frozen_for_raw_use_as_the_rules')
       : said('for_raw_use_not_frozen', { by: groundName(raw.by), document: raw.document });
 
+/** What a label or a card says of bones: a boned form may still hold one. `left` where pin bones were asked to stay in. */
+export const bonesWord = (form: { boneless: boolean; section: string }, left: boolean): Said =>
+  left
+    ? said('pin_bones_left_in')
+    : said(form.boneless || form.section === 'trim' ? 'may_contain_bones' : 'contains_bones');
+
 /** Where fish is from and how it was caught or farmed, as the profile has it said: each lot once. */
 export function originOf(profile: RuleProfile, lots: PieceFacts['lots']): Word[] {
   const where = (l: PieceFacts['lots'][number]) => (l.production === 'caught' ? areaWords(l.area) : l.area);
@@ -107,11 +114,6 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
   const rawFit = f.raw.length > 0 && f.raw.every((r) => r.fit);
   const first = nth(f.lots, 0);
   const oneLot = f.lots.length === 1;
-  const bones = f.bonesDeclared
-    ? said('pin_bones_left_in')
-    : f.form.boneless || f.form.section === 'trim'
-      ? said('may_contain_bones')
-      : said('contains_bones');
   return {
     title: `${f.name}, ${f.form.name}`,
     scientific: f.scientificName,
@@ -121,12 +123,14 @@ export function pieceLabel(f: PieceFacts): PieceLabel {
       ...(f.defrosted ? [said('defrosted_do_not_refreeze')] : []),
       ...(f.form.raw && rawFit ? unique(f.raw.map(rawWords)) : []),
       ...(f.packing === 'vacuum' ? [said('vacuum_packed_keep_at_c_or_below', { vacuumCelsius })] : []),
-      ...(f.packing === 'frozen' ? [said('packed_to_be_frozen_once_thawed', { packedOn: f.packedOn })] : []),
+      ...(f.packing === 'frozen'
+        ? [said('packed_to_be_frozen_once_thawed', { packedOn: formatDay(f.packedOn, 'date') })]
+        : []),
       eu ? said('keep_at_0_to_2_c') : said('keep_refrigerated_at_38_f_or_below'),
     ],
     warnings: [
       said('contains_fish'),
-      bones,
+      bonesWord(f.form, f.bonesDeclared),
       ...(f.stuffed ? [said('filled_ask_for_the_allergens_of')] : []),
       ...(f.form.raw && !rawFit ? [said('not_for_eating_raw_it_has_neither')] : []),
     ],

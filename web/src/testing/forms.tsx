@@ -204,6 +204,7 @@ const sold: Sold = {
   total: 1156,
   refunded: 500,
   voided: false,
+  depositUsed: 0,
   taxAdded: false,
   tax: [],
   lines: [],

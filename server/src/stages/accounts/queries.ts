@@ -1,5 +1,5 @@
 import type { AccountEntry, AnswerOf, contract } from '@ember-slate/contract';
-import { formatInstant } from '@ember-slate/core/calendar';
+import { formatDay, formatInstant } from '@ember-slate/core/calendar';
 import { today, type Reader } from '../../platform/context.ts';
 import { row, rows } from '../../platform/db.ts';
 import type { File } from '../../platform/handlers.ts';
@@ -105,7 +105,7 @@ export async function statement(work: Reader, id: number): Promise<File> {
           margin: [0, 6, 0, 2],
         },
         {
-          text: `${work.settings.sample ? `${say('sample_data')} ` : ''}${say('owed_on', { day: today(work), money: moneyOnPaper(work, of.owes) })}`,
+          text: `${work.settings.sample ? `${say('sample_data')} ` : ''}${say('owed_on', { day: formatDay(today(work), 'date'), money: moneyOnPaper(work, of.owes) })}`,
           margin: [0, 0, 0, 10],
         },
         {

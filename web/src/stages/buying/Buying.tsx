@@ -43,6 +43,9 @@ function Fish({ line }: { line: BuyingLine }) {
   );
 }
 
+/** What fish may cost, by the last price paid; words where none of it was ever bought. */
+const about = (minor: number) => (minor === 0 ? say('no_price_yet') : formatMoney(minor));
+
 /** How it is reckoned: what each form is expected to sell and lacks, and what the fish costs. */
 function Working({ line }: { line: BuyingLine }) {
   const mass = useMass();
@@ -66,6 +69,7 @@ function Working({ line }: { line: BuyingLine }) {
       <p className="text-note text-ink3">
         {say('orders_and_what_the_forms_lack_are', {
           fishGrams: mass(line.fishGrams),
+          known: line.paidPerKg === 0 ? 'no' : 'yes',
           paidPerKg: formatMoney(line.paidPerKg),
         })}
       </p>
@@ -205,7 +209,7 @@ function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan })
       <h2 className="flex flex-wrap justify-between gap-x-4 text-row">
         {name ?? say('no_supplier_yet')}
         <span className="text-label font-medium text-ink2">
-          {mass(sum((l) => l.grams))}, {formatMoney(sum((l) => l.money))}
+          {mass(sum((l) => l.grams))}, {about(sum((l) => l.money))}
         </span>
       </h2>
       <Table
@@ -233,7 +237,7 @@ function FromSupplier({ name, plan }: { name: string | null; plan: BuyingPlan })
             ),
           },
           { head: say('weight'), figure: true, width: 'w-[96px]', cell: (l) => <Mass g={l.grams} /> },
-          { head: say('about'), figure: true, width: 'w-[88px]', cell: (l) => formatMoney(l.money) },
+          { head: say('about'), figure: true, width: 'w-[88px]', cell: (l) => about(l.money) },
           { head: say('runs_out'), figure: true, width: 'w-[84px]', cell: ofForms((l) => percent(l.runOut)) },
           {
             head: say('left_over'),
@@ -289,6 +293,7 @@ export default function Buying() {
               ? say('nothing_to_buy_for', { day: dayWords(plan.day) })
               : say('buy_fish_about', {
                   fish: plan.lines.reduce((n, l) => n + l.fish, 0),
+                  known: plan.money === 0 ? 'no' : 'yes',
                   money: formatMoney(plan.money),
                 })}
           </h1>

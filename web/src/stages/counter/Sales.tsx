@@ -135,6 +135,11 @@ function OneSale({ sale }: { sale: Sold }) {
         >
           {say('receipt_pdf')}
         </a>
+        {sale.depositUsed > 0 && (
+          <span className="text-note text-ink2">
+            {say('deposit_paid_before', { money: formatMoney(sale.depositUsed) })}
+          </span>
+        )}
         <span className="font-figure text-head font-semibold">{formatMoney(sale.total)}</span>
       </p>
       {sale.refunds.length > 0 && (

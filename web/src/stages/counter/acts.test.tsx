@@ -288,6 +288,7 @@ const sale: Sold = {
   total: 1156,
   refunded: 0,
   voided: false,
+  depositUsed: 0,
   taxAdded: false,
   tax: [],
   lines: [line],

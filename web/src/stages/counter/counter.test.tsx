@@ -257,6 +257,7 @@ describe('money back', () => {
       refunded: 100,
       refunds: [],
       voided: false,
+      depositUsed: 0,
       taxAdded: false,
       tax: [{ rate: 700, paid: 1156, tax: 76 }],
       lines: [line],

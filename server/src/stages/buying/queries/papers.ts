@@ -1,4 +1,5 @@
 import type { BuyingLine } from '@ember-slate/contract';
+import { formatDay } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
 import { group } from 'd3-array';
@@ -66,16 +67,21 @@ export async function buyingPdf(work: Reader, day: string): Promise<File> {
   const plan = await buyingPlan(work, day);
   const content: Content[] = [
     {
-      text: printable(say('to_buy_for', { settings: work.settings.name, day: plan.day })),
+      text: printable(
+        say('to_buy_for', { settings: work.settings.name, day: formatDay(plan.day, 'dayDate') }),
+      ),
       fontSize: 18,
       bold: true,
     },
     {
       text: printable(
-        say('about_at_the_last_prices_orders', {
-          sample: work.settings.sample ? `${say('sample_data')} ` : '',
-          work: moneyOnPaper(work, plan.money),
-        }),
+        (work.settings.sample ? `${say('sample_data')} ` : '') +
+          (plan.lines.length === 0
+            ? say('nothing_to_buy')
+            : say('about_at_the_last_prices_orders', {
+                known: plan.money === 0 ? 'no' : 'yes',
+                work: moneyOnPaper(work, plan.money),
+              })),
       ),
     },
   ];
@@ -88,7 +94,11 @@ export async function buyingPdf(work: Reader, day: string): Promise<File> {
           body: own.map((l) => [
             { text: printable(shortName(l.speciesName)), bold: true },
             right(
-              `${l.fish} fish${l.boxes === null ? '' : `, ${l.boxes} ${l.boxes === 1 ? 'box' : 'boxes'}`}`,
+              say('fish_and_boxes', {
+                fish: l.fish,
+                known: l.boxes === null ? 'no' : 'yes',
+                boxes: l.boxes ?? 0,
+              }),
             ),
             right(grams(l.grams)),
             printable([sayFor(l), notes(l)].filter((t) => t !== '').join('. ')),
@@ -101,7 +111,7 @@ export async function buyingPdf(work: Reader, day: string): Promise<File> {
     pageSize: 'A4',
     pageMargins: 42,
     defaultStyle: { font: 'Barlow', fontSize: 10, lineHeight: 1.1 },
-    info: { title: say('buying_list', { day: plan.day }) },
+    info: { title: say('buying_list', { day: formatDay(plan.day, 'date') }) },
     content,
   });
   return { name: `buying-${plan.day}.pdf`, type: 'application/pdf', bytes };

@@ -1,7 +1,7 @@
-import { formatInstant } from '@ember-slate/core/calendar';
+import { formatDay, formatInstant } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { rateText } from '@ember-slate/core/prices';
-import { massText } from '@ember-slate/core/units';
+import { formatTemperature, massText } from '@ember-slate/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces';
 import type { Reader } from '../../../platform/context.ts';
 import type { File } from '../../../platform/handlers.ts';
@@ -12,6 +12,12 @@ import { say } from '../say.ts';
 
 const grams = (g: number) => printable(massText(g));
 const right = (text: string): TableCell => ({ text, alignment: 'right' });
+
+const ways = [
+  ['cash', say('cash')],
+  ['card', say('card')],
+  ['account', say('account')],
+] as const;
 
 /** A seal as it is read aloud and compared: in groups of eight. */
 const inGroups = (seal: string) => seal.match(/.{1,8}/g)!.join(' ');
@@ -31,14 +37,15 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
   const at = (iso: string) => formatInstant(iso, 'dateClock', work.settings.timeZone);
   const money = (minor: number) => moneyOnPaper(work, minor);
   const closing = d.closings[0];
-  const degrees = (c: number | null) => (c === null ? say('no_reading') : `${c.toFixed(1)} C`);
+  const degrees = (c: number | null) =>
+    c === null ? say('no_reading') : formatTemperature(Math.round(c * 10), 'metric');
   const bytes = await renderPdf({
     pageSize: 'A4',
     pageMargins: [42, 42, 42, 42],
     defaultStyle: { font: 'Barlow', fontSize: 10, lineHeight: 1.1 },
-    info: { title: say('day_sheet', { day }) },
+    info: { title: say('day_sheet', { day: formatDay(day, 'date') }) },
     content: [
-      { text: printable(`${work.settings.name}: ${day}`), fontSize: 18, bold: true },
+      { text: printable(`${work.settings.name}: ${formatDay(day, 'dayDate')}`), fontSize: 18, bold: true },
       {
         text: printable(
           `${work.settings.sample ? `${say('sample_data')} ` : ''}${
@@ -52,15 +59,23 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
         say('money'),
         ['*', 'auto', 'auto', 'auto', 'auto', 'auto', 'auto'],
         [
-          ['', 'sales', 'deposits', say('given_back'), say('paid_on_accounts'), 'expected', 'counted'].map(
-            (t, i) => (i === 0 ? t : right(t)),
-          ),
-          ...(['cash', 'card', 'account'] as const).map((pay) => {
+          [
+            '',
+            ...[
+              say('sales'),
+              say('deposits'),
+              say('given_back'),
+              say('paid_on_accounts'),
+              say('expected'),
+              say('counted'),
+            ].map(right),
+          ],
+          ...ways.map(([pay, name]) => {
             const t = d.tills[pay];
             const counted =
               (pay === 'cash' ? closing?.countedCash : pay === 'card' ? closing?.countedCard : null) ?? null;
             return [
-              pay,
+              name,
               right(money(t.sales)),
               right(money(t.deposits)),
               right(money(t.refunds)),
@@ -93,7 +108,7 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
             say('tax'),
             ['*', 'auto', 'auto', 'auto'],
             [
-              ['', right(say('without_tax')), right(say('tax')), right(say('with_tax'))],
+              ['', right(say('without_tax')), right(say('tax_in_it')), right(say('with_tax'))],
               ...d.tax.map((t) => [
                 rateText(t.rate),
                 right(money(t.paid - t.tax)),
@@ -125,14 +140,14 @@ export async function daySheet(work: Reader, day: string): Promise<File> {
           .filter((l) => !l.discrepancy.within)
           .map((l) => [
             printable(`${shortName(l.speciesName)} ${l.code}`),
-            right(`${l.discrepancy.grams} g`),
+            right(grams(l.discrepancy.grams)),
           ]),
       ),
       ...part(
         say('temperatures'),
         ['*', 'auto', 'auto', 'auto'],
         [
-          ['', right('lowest'), right('highest'), right('limit')],
+          ['', right(say('lowest')), right(say('highest')), right(say('limit'))],
           ...d.temperatures.map((t) => [
             printable(t.name),
             right(degrees(t.low)),

@@ -13,11 +13,38 @@ import { salesWhere } from './sales.ts';
 import { say } from '../say.ts';
 
 const mm = 72 / 25.4;
-const payWords = {
-  cash: say('paid_in_cash'),
-  card: say('paid_by_card'),
-  account: say('on_account'),
-} as const;
+
+/** How it was paid, in words. */
+function payWords({ pay, customer }: Sold): string {
+  if (pay === 'cash') return say('paid_in_cash');
+  if (pay === 'card') return say('paid_by_card');
+  return customer === null ? say('on_account') : say('on_account_of', { customer });
+}
+
+/** What was left of a deposit when the order was handed over, and how it was given back. */
+interface DepositBack {
+  money: number;
+  pay: Sold['pay'];
+}
+
+/** What it came to, and what was paid for it when: a deposit before, the rest at the till. */
+function sums(work: Reader, sale: Sold, back: DepositBack | undefined): Content[] {
+  const sum = (words: string, money: number, size: number): Content => ({
+    columns: [
+      { text: printable(words), fontSize: 11, width: '*' },
+      { text: moneyOnPaper(work, money), fontSize: size, bold: size > 11, width: 'auto' },
+    ],
+  });
+  if (sale.voided) return [sum(say('taken_back'), sale.total, 15)];
+  const rest = sale.total - sale.depositUsed;
+  if (sale.depositUsed === 0) return [sum(payWords(sale), rest, 15)];
+  return [
+    sum(say('together'), sale.total, 11),
+    sum(say('deposit_paid_before'), -sale.depositUsed, 11),
+    ...(rest === 0 ? [] : [sum(payWords(sale), rest, 15)]),
+    ...(back ? [sum(say('deposit_left_over', { pay: back.pay }), -back.money, 11)] : []),
+  ];
+}
 
 /** Net, tax and gross by rate; nothing where no tax was charged. */
 const taxPart = (work: Reader, sale: Sold): Content[] =>
@@ -29,7 +56,7 @@ const taxPart = (work: Reader, sale: Sold): Content[] =>
             widths: ['*', 'auto', 'auto', 'auto'],
             body: [
               [
-                say('tax'),
+                say('rate'),
                 ...[say('without_tax'), say('tax'), say('with_tax')].map((t) => ({
                   text: t,
                   alignment: 'right' as const,
@@ -68,6 +95,12 @@ export async function receipt(work: Reader, id: number): Promise<File> {
   const backs = await rows<{ number: number; money: number; reason: string }>(
     work.tx,
     'SELECT number, money, reason FROM refund WHERE sale_id = ? AND money > 0 ORDER BY id',
+    [id],
+  );
+  const [depositBack] = await rows<DepositBack>(
+    work.tx,
+    `SELECT d.money, d.pay FROM deposit d JOIN sale k ON k.order_id = d.order_id AND k.sold_at = d.at
+     WHERE k.id = ? AND d.kind = 'returned'`,
     [id],
   );
   const at = formatInstant(sale.at, 'dateClock', work.settings.timeZone);
@@ -110,12 +143,7 @@ export async function receipt(work: Reader, id: number): Promise<File> {
         margin: [0, 4, 0, 4],
       },
       ...taxPart(work, sale),
-      {
-        columns: [
-          { text: sale.voided ? say('taken_back') : payWords[sale.pay], fontSize: 11 },
-          { ...right(moneyOnPaper(work, sale.total)), fontSize: 15, bold: true },
-        ],
-      },
+      ...sums(work, sale, depositBack),
       ...backs.map((b) => ({
         columns: [
           small(say('given_back', { reason: b.reason, number: b.number })),

@@ -74,11 +74,12 @@ export async function salesWhere(work: Reader, where: string, values: (string | 
     by: string;
     pay: Sold['pay'];
     total: number;
+    depositUsed: number;
     voided: number;
     taxAdded: number;
   }>(
     work.tx,
-    `SELECT k.id, k.number, o.number AS orderNumber, c.name AS customer, k.sold_at AS at, p.name AS \`by\`, k.pay, k.total,
+    `SELECT k.id, k.number, o.number AS orderNumber, c.name AS customer, k.sold_at AS at, p.name AS \`by\`, k.pay, k.total, k.deposit_used AS depositUsed,
        k.void_movement_id IS NOT NULL AS voided, k.tax_added AS taxAdded
      FROM sale k JOIN staff p ON p.id = k.staff_id LEFT JOIN customer_order o ON o.id = k.order_id
      LEFT JOIN customer c ON c.id = COALESCE(k.customer_id, o.customer_id)

@@ -1,7 +1,7 @@
 import { isOfKind } from '@ember-slate/core/ledger';
 import type { Article, StockRow } from '@ember-slate/contract';
 import { perUnit, type PriceUnit } from '@ember-slate/core/costs';
-import { originOf, type ProductionMethod } from '@ember-slate/core/labels';
+import { cardWarnings, originOf, type ProductionMethod } from '@ember-slate/core/labels';
 import { goodsOf } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { inWords } from '@ember-slate/words/core';
@@ -15,6 +15,7 @@ import { problems } from '../../../platform/problem.ts';
 import { articlesOf } from '../../../shop/articles.ts';
 import { speciesById } from '../../../shop/species.ts';
 import { stock } from '../../../shop/stock.ts';
+import { toldOf } from '../../../shop/told.ts';
 import { say } from '../say.ts';
 
 const mm = 72 / 25.4;
@@ -68,7 +69,17 @@ interface Card {
   unit: string;
   taxed: boolean;
   origins: string[];
-  cautions: string[];
+  warnings: string[];
+}
+
+/** What all rows of a card are to be warned of, each once. */
+async function warningsOf(work: Reader, rows: readonly StockRow[]): Promise<string[]> {
+  const all = new Set<string>();
+  for (const { lotId, item, batch } of rows) {
+    const told = await toldOf(work, lotId, item, batch);
+    for (const w of told ? inWords(cardWarnings(...told)) : []) all.add(w);
+  }
+  return [...all];
 }
 
 /** A card for each fish on sale and for the other goods, cut from sheets of A4. Throws not-found for a size there is none of, a conflict when nothing is on sale. */
@@ -104,12 +115,12 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
       },
       ...(work.settings.tax.added && of.taxed ? [small(say('plus_tax'))] : []),
       ...of.origins.map((o) => small(o)),
-      ...(of.cautions.length > 0 ? [small(of.cautions.join(' '), { bold: true })] : []),
-      ...(work.settings.sample ? [small(say('sample_data'))] : []),
+      ...(of.warnings.length > 0 ? [small(of.warnings.join(' '), { bold: true })] : []),
+      ...(work.settings.sample ? [small(say('sample_data_card'))] : []),
     ],
     margin: s.text * 0.7,
   });
-  const ofFish = (rows: StockRow[]): Card => {
+  const ofFish = async (rows: StockRow[]): Promise<Card> => {
     const [first] = rows as [StockRow];
     const lots = [...new Set(rows.map((r) => r.lotId))];
     return {
@@ -122,7 +133,7 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
         work.settings.ruleProfile,
         lots.map((id) => origins.get(id)!),
       ).map((o) => inWords(o)),
-      cautions: [say('allergen_fish'), ...new Set(rows.flatMap((r) => r.cautions))],
+      warnings: await warningsOf(work, rows),
     };
   };
   const ofArticle = (a: Article): Card => ({
@@ -132,9 +143,11 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
     unit: a.unit === 'piece' ? say('each') : unitWords[unit],
     taxed: a.rate !== null,
     origins: [],
-    cautions: a.allergens === '' ? [] : [say('contains', { allergens: a.allergens })],
+    warnings: a.allergens === '' ? [] : [say('contains', { allergens: a.allergens })],
   });
-  const cards = [...together(on).map(ofFish), ...goods.map(ofArticle)].map(card);
+  const fish: Card[] = [];
+  for (const rows of together(on)) fish.push(await ofFish(rows));
+  const cards = [...fish, ...goods.map(ofArticle)].map(card);
   while (cards.length % s.across !== 0) cards.push('');
   const [width, height] = [(210 * mm) / s.across, (297 * mm) / s.down];
   const lines: Content[][] = [];

@@ -1,6 +1,7 @@
 import type { InWords } from '@ember-slate/words/core';
 import { inWords } from '@ember-slate/words/core';
 import type { LabelSettings } from '@ember-slate/contract';
+import { formatDay } from '@ember-slate/core/calendar';
 import type { PieceLabel } from '@ember-slate/core/labels';
 import { massText } from '@ember-slate/core/units';
 import { moneyOnPaper } from '../../../platform/money.ts';
@@ -58,8 +59,8 @@ export async function labelSheet(label: KeptLabel, size: LabelSettings['size']):
               text(say('lot', { trace: label.trace })),
               text(
                 label.useBy && label.useBy !== label.packedOn
-                  ? say('use_by', { useBy: label.useBy })
-                  : say('use_today', { packedOn: label.packedOn }),
+                  ? say('use_by', { useBy: formatDay(label.useBy, 'date') })
+                  : say('use_today', { packedOn: formatDay(label.packedOn, 'date') }),
                 {
                   bold: true,
                   fontSize: s.text * 1.25,

@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
 import type { WeightSource } from '@ember-slate/contract';
+import { formatDay } from '@ember-slate/core/calendar';
 import { areaWords, gs1Date } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, isPiece } from '@ember-slate/core/species';
 import { massText } from '@ember-slate/core/units';
@@ -70,10 +71,15 @@ export async function lotSheet(
     [lot.gear ?? '', lot.boat && say(lot.production === 'farmed' ? 'farm_is' : 'boat_is', { boat: lot.boat })]
       .filter((f) => f !== '')
       .join(', '),
-    `${inWords(conditionName[lot.condition])} ${conditionCode[lot.condition]}, ${lot.pieces} ${isPiece(lot.condition) ? 'pieces' : 'fish'}`,
+    say('came_so', {
+      condition: inWords(conditionName[lot.condition]),
+      code: conditionCode[lot.condition],
+      pieces: lot.pieces,
+      of: isPiece(lot.condition) ? 'pieces' : 'fish',
+    }),
     say('landed', {
-      landedOn: lot.landedOn,
-      caughtOn: lot.caughtOn ? say('caught_2', { caughtOn: lot.caughtOn }) : '',
+      landedOn: formatDay(lot.landedOn, 'date'),
+      caughtOn: lot.caughtOn ? say('caught_2', { caughtOn: formatDay(lot.caughtOn, 'date') }) : '',
     }),
     `${lot.supplier}${lot.supplierLot ? say('their_lot', { supplierLot: lot.supplierLot }) : ''}`,
     say('contains_fish_keep_at_0_to_2_c_in'),
