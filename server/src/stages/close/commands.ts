@@ -1,5 +1,5 @@
 import type { BodyOf, contract } from '@ember-slate/contract';
-import { isDate } from '@ember-slate/core/calendar';
+import { formatDay, isDate } from '@ember-slate/core/calendar';
 import { holdDay, refuseClosed } from '../../platform/books/days.ts';
 import { sealClosing } from '../../platform/books/seal.ts';
 import { today, type Work } from '../../platform/context.ts';
@@ -27,7 +27,10 @@ export async function closeDay(
   const state = await closeOf(work, day);
   if (closed)
     throw problems.conflict(
-      say('was_closed_by_already', { day, closedBy: state.closedBy ?? say('someone') }),
+      say('was_closed_by_already', {
+        day: formatDay(day, 'date'),
+        closedBy: state.closedBy ?? say('someone'),
+      }),
     );
   if (day === today(work) && state.openTickets > 0)
     throw problems.conflict(say('a_fish_is_still_on_the_board'));

@@ -1,5 +1,5 @@
 import { contract, type Found, type Role } from '@ember-slate/contract';
-import { formatInstant } from '@ember-slate/core/calendar';
+import { formatDay, formatInstant } from '@ember-slate/core/calendar';
 import { readBoxCode } from '@ember-slate/core/labels';
 import { shortName } from '@ember-slate/core/species';
 import { isSaid } from '@ember-slate/words/said';
@@ -49,7 +49,7 @@ async function lots(work: Work, { text, like, lot }: Asked): Promise<Found[]> {
       'lot',
       l.id,
       `${shortName(l.species)} ${l.code}`,
-      say('from_on', { supplier: l.supplier, day: l.day }),
+      say('from_on', { supplier: l.supplier, day: formatDay(l.day, 'date') }),
     ),
   );
 }

@@ -1,4 +1,5 @@
 import { contract, type MarkdownOffer } from '@ember-slate/contract';
+import { formatDay } from '@ember-slate/core/calendar';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
@@ -88,7 +89,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
       perKg: perKg ?? 0,
       reason: say('to_sell_by_at_full_price_would', {
         grams: mass(offer.grams),
-        sellBy: offer.sellBy,
+        sellBy: formatDay(offer.sellBy, 'dayDate'),
         left: mass(offer.atFullPrice.left),
         won: formatMoney(won),
       }),
@@ -119,7 +120,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
           say.parts('of_to_be_sold_by_the_path_brings', {
             grams: mass(offer.grams),
             code: offer.code,
-            sellBy: dayWords(offer.sellBy),
+            sellBy: formatDay(offer.sellBy, 'dayDate'),
             takings: <strong>{formatMoney(offer.takings)}</strong>,
             won: formatMoney(won),
             left: mass(offer.atFullPrice.left),

@@ -1,3 +1,4 @@
+import { formatDay } from '@ember-slate/core/calendar';
 import { rateText } from '@ember-slate/core/prices';
 import { say } from '../../say.ts';
 import { check, type Check } from './check.ts';
@@ -25,7 +26,7 @@ export const days: readonly Check[] = [
      GROUP BY on_day, species_id, reason HAVING SUM(waste) <> 0 OR SUM(unaccounted) <> 0`,
     (r) =>
       say('losses_of_not_what_the_entries_say', {
-        onday: r.day,
+        onday: formatDay(r.day, 'date'),
         speciesid: r.species,
         reason: r.reason || say('not_accounted_for'),
       }),
@@ -37,7 +38,12 @@ export const days: readonly Check[] = [
          -CAST(x.money AS SIGNED)
        FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.article_id IS NULL WHERE d.closed) AS both_sides
      GROUP BY on_day, species_id, item HAVING SUM(grams) <> 0 OR SUM(over_counter) <> 0 OR SUM(money) <> 0`,
-    (r) => say('sales_of_not_what_their_lines_say', { onday: r.day, speciesid: r.species, item: r.item }),
+    (r) =>
+      say('sales_of_not_what_their_lines_say', {
+        onday: formatDay(r.day, 'date'),
+        speciesid: r.species,
+        item: r.item,
+      }),
   ),
   check<{ day: string; name: string }>(
     `SELECT on_day AS day, a.name FROM (
@@ -46,7 +52,8 @@ export const days: readonly Check[] = [
        FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.article_id IS NOT NULL WHERE d.closed) AS both_sides
      JOIN article a ON a.id = article_id
      GROUP BY on_day, article_id HAVING SUM(both_sides.pieces) <> 0 OR SUM(both_sides.grams) <> 0 OR SUM(both_sides.money) <> 0`,
-    (r) => say('sales_of_article_not_what_their_lines_say', { onday: r.day, name: r.name }),
+    (r) =>
+      say('sales_of_article_not_what_their_lines_say', { onday: formatDay(r.day, 'date'), name: r.name }),
   ),
   check<{ day: string; rate: number }>(
     `SELECT on_day AS day, rate FROM (
@@ -54,19 +61,20 @@ export const days: readonly Check[] = [
        UNION ALL SELECT x.sold_on, x.tax_rate, -CAST(x.money AS SIGNED), -CAST(x.tax AS SIGNED)
        FROM trading_day d JOIN sale_line x ON x.sold_on = d.day AND x.way <> 'voided' AND x.tax_rate IS NOT NULL WHERE d.closed) AS both_sides
      GROUP BY on_day, rate HAVING SUM(money) <> 0 OR SUM(tax) <> 0`,
-    (r) => say('tax_of_day_is_not_what_its_lines_say', { day: r.day, rate: rateText(r.rate) }),
+    (r) =>
+      say('tax_of_day_is_not_what_its_lines_say', { day: formatDay(r.day, 'date'), rate: rateText(r.rate) }),
   ),
   check<{ day: string }>(
     `SELECT d.day FROM trading_day d LEFT JOIN day_close c ON c.trading_day = d.day AND c.reopened_at IS NULL
      GROUP BY d.day HAVING COUNT(c.id) <> MAX(d.closed)
        OR MAX(d.sales) <> IF(MAX(d.closed), (SELECT COUNT(*) FROM sale s WHERE s.sold_on = d.day AND s.void_movement_id IS NULL), 0)
      UNION ALL SELECT c.trading_day FROM day_close c LEFT JOIN trading_day d ON d.day = c.trading_day WHERE d.day IS NULL`,
-    (r) => say('day_and_its_closing_disagree', { day: r.day }),
+    (r) => say('day_and_its_closing_disagree', { day: formatDay(r.day, 'date') }),
   ),
   check<{ day: string }>(
     `SELECT d.trading_day AS day FROM day_close d WHERE d.reopened_at IS NULL AND (
        d.takings <> COALESCE((SELECT SUM(x.money) FROM sale_line x WHERE x.sold_on = d.trading_day AND x.way <> 'voided'), 0)
        OR d.books_cash <> ${expected('cash')} OR d.books_card <> ${expected('card')})`,
-    (r) => say('closing_is_not_what_the_day_took', { day: r.day }),
+    (r) => say('closing_is_not_what_the_day_took', { day: formatDay(r.day, 'date') }),
   ),
 ];

@@ -1,3 +1,4 @@
+import { formatDay } from '@ember-slate/core/calendar';
 import { row, rows, type Tx } from '../../db.ts';
 import { say } from '../../say.ts';
 import { sealOf, type Closing } from '../seal.ts';
@@ -24,13 +25,14 @@ export async function brokenSeals(tx: Tx): Promise<{ sealed: number; faults: str
     for (const c of found) {
       last = c.id;
       if (c.seal === null) {
-        if (before) faults.push(say('closing_has_lost_its_seal', { day: c.day }));
+        if (before) faults.push(say('closing_has_lost_its_seal', { day: formatDay(c.day, 'date') }));
         continue;
       }
       sealed++;
-      if (c.afterId !== (before?.id ?? null)) faults.push(say('a_closing_before_is_missing', { day: c.day }));
+      if (c.afterId !== (before?.id ?? null))
+        faults.push(say('a_closing_before_is_missing', { day: formatDay(c.day, 'date') }));
       else if (!c.reopened && (await sealOf(tx, c, before?.seal ?? null)) !== c.seal)
-        faults.push(say('seal_is_broken', { day: c.day }));
+        faults.push(say('seal_is_broken', { day: formatDay(c.day, 'date') }));
       before = { id: c.id, seal: c.seal };
     }
     if (found.length < atOnce) break;

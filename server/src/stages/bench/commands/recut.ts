@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
 import { compose } from '@ember-slate/core/board';
+import { formatDay } from '@ember-slate/core/calendar';
 import { formOf, formRefusal } from '@ember-slate/core/forms';
 import { holdDay } from '../../../platform/books/days.ts';
 import type { Work } from '../../../platform/context.ts';
@@ -83,7 +84,10 @@ export async function recut(work: Work, lotIds: readonly number[]): Promise<void
     if (await holdDay(work, ticket.closedOn!, 'shared')) {
       if (other === 0) continue;
       throw problems.conflict(
-        say('ticket_was_closed_on_a_day_that_is_sealed', { number: ticket.number, day: ticket.closedOn! }),
+        say('ticket_was_closed_on_a_day_that_is_sealed', {
+          number: ticket.number,
+          day: formatDay(ticket.closedOn!, 'date'),
+        }),
       );
     }
     const now = { ...ticket, speciesId: other === 0 ? ticket.speciesId : await speciesCut(work, ticket) };
