@@ -11,12 +11,14 @@ import {
   instantOn,
   isDate,
   isTradingDay,
+  mondayOf,
   monthName,
   sameHours,
   shutOn,
   parseClock,
   tradingDay,
   weekdayName,
+  weekdayOf,
 } from './index.ts';
 
 const dublin = { timeZone: 'Europe/Dublin' };
@@ -60,6 +62,17 @@ describe('dates', () => {
   ])('%s and %i days is %s', (day, n, other) => {
     expect(addDays(day, n)).toBe(other);
     expect(daysBetween(day, other)).toBe(n);
+  });
+
+  // By the printed calendar: 1 January 2026 was a Thursday, 29 February 2028 a Tuesday.
+  it.each([
+    ['2026-01-01', 4, '2025-12-29'],
+    ['2028-02-29', 2, '2028-02-28'],
+    ['2026-11-29', 0, '2026-11-23'],
+    ['2026-11-30', 1, '2026-11-30'],
+    ['2026-12-05', 6, '2026-11-30'],
+  ])('%s is weekday %i of the week from %s', (day, weekday, monday) => {
+    expect([weekdayOf(day), mondayOf(day)]).toEqual([weekday, monday]);
   });
 
   it.each([

@@ -80,6 +80,12 @@ export function addDays(day: string, n: number): string {
 export const isDate = (text: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) && addDays(text, 0) === text;
 
+/** The weekday of a date (YYYY-MM-DD), 0 for Sunday. */
+export const weekdayOf = (day: string): number => new Date(`${day}T12:00:00Z`).getUTCDay();
+
+/** The Monday a week of work begins with, of the week a date is in. */
+export const mondayOf = (day: string): string => addDays(day, -((weekdayOf(day) + 6) % 7));
+
 /** Whole days from one date to another. */
 export const daysBetween = (from: string, to: string): number =>
   Math.round((Date.parse(to) - Date.parse(from)) / dayMs);
@@ -92,7 +98,7 @@ export const shutOn = (day: string, calendar: Pick<ShopCalendar, 'shut'>): Shut 
 
 /** The hours of this date; null where the shop is shut. */
 export const hoursOn = (day: string, calendar: Openings): Hours | null =>
-  shutOn(day, calendar) ? null : (calendar.hours[new Date(`${day}T12:00:00Z`).getUTCDay()] ?? null);
+  shutOn(day, calendar) ? null : (calendar.hours[weekdayOf(day)] ?? null);
 
 /** Whether the shop trades on this date. */
 export const isTradingDay = (day: string, calendar: Openings): boolean => hoursOn(day, calendar) !== null;

@@ -1,12 +1,11 @@
 import { type Demand, demandModel, type DemandModel, demandOn } from '@ember-slate/core/buying';
-import { addDays, isTradingDay } from '@ember-slate/core/calendar';
+import { addDays, isTradingDay, weekdayOf } from '@ember-slate/core/calendar';
 import { today, type Reader } from '../platform/context.ts';
 import { rows } from '../platform/db.ts';
 
 /** Days of sales demand is learned from: twelve weeks (our choice). */
 const historyDays = 84;
 
-const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
 const holidayOf = (work: Reader, day: string) =>
   work.settings.holidays.find((h) => h.day === day)?.factor ?? 1;
 

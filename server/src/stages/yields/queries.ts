@@ -1,7 +1,7 @@
 import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, contract, QueryOf, YieldOf, YieldRow } from '@ember-slate/contract';
 import { expectedCut, questions } from '@ember-slate/core/board';
-import { addDays, monthName } from '@ember-slate/core/calendar';
+import { addDays, mondayOf, monthName } from '@ember-slate/core/calendar';
 import { formName } from '@ember-slate/core/forms';
 import { type ArrivalCondition, arrivalFraction, type Species } from '@ember-slate/core/species';
 import { controlChart, costOfLost, cutterEffects, learnedYield, signalWords } from '@ember-slate/core/yields';
@@ -160,7 +160,6 @@ export async function yieldOf(
   const suppliers = await named(work, 'SELECT id, name FROM supplier');
   const chart = controlChart(shown.map(reached));
   const year = today(work).slice(0, 4);
-  const weekOf = (day: string) => addDays(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7));
   return {
     speciesId: species.id,
     condition,
@@ -206,7 +205,7 @@ export async function yieldOf(
       size: parts(points, (p) => sizeOf(species, p)),
       year: parts(points, (p) => (p.day.slice(0, 4) === year ? say('this_year') : p.day.slice(0, 4))),
     },
-    weeks: [...group(points, (p) => weekOf(p.day))].slice(-12).map(([week, own]) => ({
+    weeks: [...group(points, (p) => mondayOf(p.day))].slice(-12).map(([week, own]) => ({
       from: week,
       lost: money(
         work,

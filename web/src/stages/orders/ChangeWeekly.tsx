@@ -1,46 +1,33 @@
 import { contract, type StandingOrder } from '@ember-slate/contract';
-import { weekdayName } from '@ember-slate/core/calendar';
-import { shortName } from '@ember-slate/core/species';
+import { weekdayName, weekdayOf } from '@ember-slate/core/calendar';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
-import { SelectField, TextField, TimeField, WeightField, wholeNumber } from '../../parts/Field.tsx';
+import { SelectField, TextField, TimeField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { useForms } from '../../parts/forms.ts';
+import { draftFrom, emptyLine, errorsOfLine, sentLine, type Draft } from './draft.ts';
+import { LineFields } from './LineFields.tsx';
+import { Said } from './Said.tsx';
 import { say } from './say.ts';
 
-type Line = StandingOrder['lines'][number];
-
-/** How much of a line is wanted: pieces, or grams in all. */
-interface Amount {
-  pieces: string;
-  grams: number | null;
-}
 interface Fields {
   version: number;
   weekday: string;
   minutes: number | null;
   remarks: string;
-  /** Of each line; null where it is wanted no more. */
-  amounts: (Amount | null)[];
+  drafts: readonly Draft[];
 }
 const fieldsOf = (of: StandingOrder): Fields => ({
   version: of.version,
   weekday: String(of.weekday),
   minutes: of.minutes,
   remarks: of.remarks,
-  amounts: of.lines.map(amountOf),
+  drafts: of.lines.map((l) => draftFrom(l, false)),
 });
-const amountOf = (l: Line): Amount => ({ pieces: String(l.pieces ?? ''), grams: l.totalGrams });
-const lineOf = (l: Line, { pieces, grams }: Amount) => {
-  const { speciesName: _name, ...line } = l;
-  return l.totalGrams === null
-    ? { ...line, pieces: wholeNumber(pieces) ?? NaN }
-    : { ...line, totalGrams: grams ?? NaN };
-};
 
-/** Another day, time or amount of a weekly order, from its next week on; a line that is left out is wanted no more. */
+/** Another day, time, fish or amount of a weekly order, from its next week on. */
 export function ChangeWeekly({ of, onDone }: { of: StandingOrder; onDone: () => void }) {
   const { shop } = useShop();
   const forms = useForms();
@@ -54,12 +41,13 @@ export function ChangeWeekly({ of, onDone }: { of: StandingOrder; onDone: () => 
       weekday: Number(v.weekday),
       minutes: v.minutes ?? NaN,
       remarks: v.remarks,
-      lines: of.lines.flatMap((l, i) => (v.amounts[i] ? [lineOf(l, v.amounts[i])] : [])),
+      lines: v.drafts.map((d) => sentLine(d, forms)),
     }),
     onDone,
   });
-  const { amounts } = form.values;
-  const put = (at: number, amount: Amount | null) => form.set({ amounts: amounts.with(at, amount) });
+  const { drafts } = form.values;
+  const put = (of: (had: readonly Draft[]) => readonly Draft[]) =>
+    form.set((had) => ({ drafts: of(had.drafts) }));
   // The shop's own week: days it is open first stand as they are counted.
   const days = [1, 2, 3, 4, 5, 6, 0].filter((d) => shop.hours[d] !== null || d === of.weekday);
   return (
@@ -78,47 +66,29 @@ export function ChangeWeekly({ of, onDone }: { of: StandingOrder; onDone: () => 
           />
           <TimeField label={say('at')} {...form.field('minutes')} />
         </div>
-        {of.lines.map((l, i) => {
-          const amount = amounts[i];
-          return (
-            <div key={i} className="flex items-end gap-4 border-t border-line pt-1">
-              <span className="min-w-0 flex-1 pb-8 font-figure text-label font-semibold">
-                {shortName(l.speciesName)}, {forms.get(l.form)?.name ?? l.form}
-              </span>
-              {!amount ? (
-                <span className="pb-8 text-ink2">{say('not_any_more')}</span>
-              ) : l.totalGrams === null ? (
-                <TextField
-                  className="w-24"
-                  label={say('pieces')}
-                  inputMode="numeric"
-                  value={amount.pieces}
-                  onChange={(pieces) => put(i, { ...amount, pieces })}
-                  error={form.errors[`lines.${i}.pieces`]}
-                />
-              ) : (
-                <WeightField
-                  className="w-36"
-                  label={say('weight')}
-                  plain
-                  take={null}
-                  value={amount.grams === null ? null : { grams: amount.grams, source: 'typed' }}
-                  onChange={(w) => put(i, { ...amount, grams: w?.grams ?? null })}
-                  error={form.errors[`lines.${i}.totalGrams`]}
-                />
-              )}
-              {amounts.length > 1 && (
-                <button
-                  type="button"
-                  className="why why-wet mb-4"
-                  onClick={() => put(i, amount ? null : amountOf(l))}
-                >
-                  {amount ? say('remove') : say('take_it_back_in')}
-                </button>
-              )}
-            </div>
-          );
-        })}
+        {drafts.map((d, i) => (
+          <LineFields
+            key={d.key}
+            draft={d}
+            set={(change) => put((had) => had.map((x) => (x.key === d.key ? { ...x, ...change } : x)))}
+            errors={errorsOfLine(form.errors, i)}
+            remove={drafts.length > 1 ? () => put((had) => had.filter((x) => x.key !== d.key)) : null}
+          />
+        ))}
+        <button type="button" className="why mt-1 mb-2" onClick={() => put((had) => [...had, emptyLine()])}>
+          {say('one_more_line')}
+        </button>
+        <div className="pt-2">
+          <Said
+            onTake={(said, day, minutes) => {
+              put((had) => [...had.filter((d) => d.speciesId !== ''), ...said]);
+              form.set({
+                ...(day === null ? {} : { weekday: String(weekdayOf(day)) }),
+                ...(minutes === null ? {} : { minutes }),
+              });
+            }}
+          />
+        </div>
         <TextField label={say('remarks')} {...form.field('remarks')} />
       </Form>
     </Dialog>

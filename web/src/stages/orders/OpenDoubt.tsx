@@ -4,6 +4,7 @@ import {
   openAt,
   shutOn,
   weekdayName,
+  weekdayOf,
   type ShopCalendar,
 } from '@ember-slate/core/calendar';
 import { useShop } from '../../app/shop.tsx';
@@ -14,8 +15,7 @@ function doubtOf(day: string, minutes: number, shop: ShopCalendar): string | nul
   const hours = hoursOn(day, shop);
   const out = shutOn(day, shop);
   if (out) return say('shut_for', { name: out.name });
-  if (!hours)
-    return say('shut_on_weekday', { weekday: weekdayName(new Date(`${day}T12:00:00Z`).getUTCDay()) });
+  if (!hours) return say('shut_on_weekday', { weekday: weekdayName(weekdayOf(day)) });
   if (openAt(day, minutes, shop) === 'open') return null;
   return say('open_only_from_to', { opens: formatClock(hours.opens), closes: formatClock(hours.closes) });
 }

@@ -1,7 +1,7 @@
 import { contract } from '@ember-slate/contract';
 import { formOf, offered } from '@ember-slate/core/forms';
 import { anyWhite, parseOrder, type Answered, type ParsedLine } from '@ember-slate/core/orders';
-import { formatClock } from '@ember-slate/core/calendar';
+import { formatClock, weekdayOf } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
@@ -131,7 +131,7 @@ export function Said({
 }) {
   const book = useSpecies();
   const forms = useForms();
-  const { today, local, dayWords } = useTimes();
+  const { today, dayWords } = useTimes();
   const { data: stock } = useRead(contract.counter.stock);
   const sentence = useSentence();
   const [text, setText] = useState('');
@@ -147,11 +147,11 @@ export function Said({
   );
   const parsed = useMemo(() => {
     if (text.trim() === '') return null;
-    const now = { ...words, today: today(), weekday: local(new Date()).getDay() };
+    const now = { ...words, today: today(), weekday: weekdayOf(today()) };
     const heard = parseOrder(text, now);
     const answers = heard.lines.map((l) => answered[l.text]);
     return answers.some((a) => a !== undefined) ? parseOrder(text, now, answers) : heard;
-  }, [text, words, answered, today, local]);
+  }, [text, words, answered, today]);
   // Whoever asked for a new order goes on by saying it.
   const box = useRef<HTMLDivElement>(null);
   const { hash, key } = useLocation();

@@ -119,3 +119,22 @@ export function lineOf(d: Draft, forms: FormBook): NewLine | null {
   const pieces = wholeNumber(d.pieces);
   return pieces && d.each ? { ...wishes, pieces, pieceGrams: d.each.grams, totalGrams: null } : null;
 }
+
+/** A line as it is sent: one half filled in goes as it is, what is missing is said beside its field. */
+export const sentLine = (d: Draft, forms: FormBook): NewOrderLine =>
+  lineOf(d, forms) ?? {
+    speciesId: d.speciesId,
+    form: d.form,
+    use: d.use,
+    pieces: 0,
+    pieceGrams: 0,
+    totalGrams: null,
+  };
+
+/** What is wrong with the fields of one line of a form, by the field. */
+export const errorsOfLine = (errors: Readonly<Record<string, string>>, i: number): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(errors)
+      .filter(([path]) => path.startsWith(`lines.${i}.`))
+      .map(([path, message]) => [path.split('.')[2]!, message]),
+  );

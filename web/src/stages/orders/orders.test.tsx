@@ -308,7 +308,7 @@ describe('beside the orders', () => {
     served(<ToBuy />, { '/api/orders/buying': [] });
     await screen.findByText('Stock covers every open order');
   });
-  it('a weekly order is changed from its next week on: day, pieces, a line less; with the version it saw', async () => {
+  it('a weekly order is changed from its next week on: day, pieces, form, a line less and one more; with the version it saw', async () => {
     const weekly = {
       ...everyFriday,
       lines: [line({ pieces: 4 }), line({ pieces: 2, speciesName: 'Atlantic cod', speciesId: 'cod' })],
@@ -323,13 +323,27 @@ describe('beside the orders', () => {
     fireEvent.change(dialog.getByLabelText(/^Every week on/), { target: { value: '2' } });
     const [pieces] = dialog.getAllByLabelText(/^Pieces/);
     fireEvent.change(pieces!, { target: { value: '6' } });
-    fireEvent.click(dialog.getAllByRole('button', { name: 'remove' })[1]!);
+    fireEvent.click(dialog.getAllByRole('button', { name: 'take this line off' })[1]!);
+    fireEvent.change(dialog.getByLabelText(/^Form/), { target: { value: 'steaks' } });
+    const say = dialog.getByLabelText(/as the customer says it/);
+    fireEvent.change(say, { target: { value: '1.5 kg hake fillets skin on at 4 pm' } });
+    // Once the species book has come.
+    await dialog.findByText(/^Hake: 1.500 g/);
+    fireEvent.keyDown(say, { key: 'Enter' });
     fireEvent.click(dialog.getByRole('button', { name: 'Save' }));
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({
       method: 'PUT',
       path: '/api/orders/standing/4',
-      body: { version: 2, weekday: 2, minutes: 540, lines: [{ speciesId: 'hake', pieces: 6 }] },
+      body: {
+        version: 2,
+        weekday: 2,
+        minutes: 960,
+        lines: [
+          { speciesId: 'hake', form: 'steaks', pieces: 6 },
+          { speciesId: 'hake', form: 'fillet_skin_on', totalGrams: 1500 },
+        ],
+      },
     });
   });
   it('a weekly order is ended only when it is confirmed', async () => {

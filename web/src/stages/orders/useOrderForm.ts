@@ -1,5 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
-import { addDays, instantOn, weekdayName } from '@ember-slate/core/calendar';
+import { addDays, instantOn, weekdayName, weekdayOf } from '@ember-slate/core/calendar';
 import { useMemo } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
@@ -7,7 +7,7 @@ import { useForm } from '../../app/form.ts';
 import { useShop, useTimes } from '../../app/shop.tsx';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { useForms } from '../../parts/forms.ts';
-import { draftFrom, emptyLine, lineOf, type Draft } from './draft.ts';
+import { draftFrom, emptyLine, errorsOfLine, lineOf, sentLine, type Draft } from './draft.ts';
 import { usePromise } from './Promise.tsx';
 import { say } from './say.ts';
 
@@ -44,20 +44,6 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
   const draft = useDraft(order ? `order ${order.id}` : 'order');
   const instant = (v: Values) =>
     v.dueTime === null ? null : instantOn(v.dueDay, v.dueTime, shop).toISOString();
-  /** A line half filled in goes as it is: what is missing is said beside its field. */
-  const typed = (v: Values) =>
-    v.drafts.map((d) => ({
-      ...(lineOf(d, forms) ?? {
-        speciesId: d.speciesId,
-        form: d.form,
-        use: d.use,
-        pieces: 0,
-        pieceGrams: 0,
-        totalGrams: null,
-      }),
-      id: d.id,
-    }));
-  const weekdayOf = (day: string) => new Date(`${day}T00:00:00Z`).getUTCDay();
   const form = useForm({
     draft,
     opened: (): Values => {
@@ -85,8 +71,14 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
     body: (v) => {
       const who = { customer: v.customer, phone: v.phone, remarks: v.remarks };
       const dueAt = instant(v) ?? '';
-      if (order) return { ...who, dueAt, version: v.version, lines: typed(v) };
-      const lines = typed(v).map(({ id: _id, ...l }) => l);
+      if (order)
+        return {
+          ...who,
+          dueAt,
+          version: v.version,
+          lines: v.drafts.map((d) => ({ ...sentLine(d, forms), id: d.id })),
+        };
+      const lines = v.drafts.map((d) => sentLine(d, forms));
       return v.often === 'weekly'
         ? { ...who, weekday: weekdayOf(v.dueDay), minutes: v.dueTime ?? 0, from: v.dueDay, lines }
         : { ...who, dueAt, deposit: v.deposit ?? 0, depositPay: v.depositPay, lines };
@@ -131,12 +123,7 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
       const at = asked.findIndex((a) => a.key === key);
       return at === -1 ? undefined : promises?.[at];
     },
-    errorsOf: (i: number) =>
-      Object.fromEntries(
-        Object.entries(form.errors)
-          .filter(([p]) => p.startsWith(`lines.${i}.`))
-          .map(([p, m]) => [p.split('.')[2]!, m]),
-      ),
+    errorsOf: (i: number) => errorsOfLine(form.errors, i),
     choose: (name: string) => {
       const found = customers?.find((c) => c.name === name);
       set({ customer: name, ...(found ? { phone: found.phone } : {}) });

@@ -2,7 +2,14 @@ import { keptOf } from '@ember-slate/core/prices';
 import { inWords } from '@ember-slate/words/core';
 import type { AnswerOf, BuyingLine, BuyingPlan, contract } from '@ember-slate/contract';
 import { type Demand, newsvendor, riskOf, together, wholeFishFor } from '@ember-slate/core/buying';
-import { addDays, daysBetween, isDate, isTradingDay, weekdayName } from '@ember-slate/core/calendar';
+import {
+  addDays,
+  daysBetween,
+  isDate,
+  isTradingDay,
+  weekdayName,
+  weekdayOf,
+} from '@ember-slate/core/calendar';
 import { costForm } from '@ember-slate/core/costs';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName, type Species } from '@ember-slate/core/species';
@@ -32,7 +39,6 @@ const thin = 0.97;
 /** Demand for less than this on a day is left to chance (our choice), grams. */
 const leastDemand = 30;
 
-const weekdayOf = (day: string) => new Date(`${day}T12:00:00Z`).getUTCDay();
 function nextTradingDay(work: Reader, after: string): string {
   let day = addDays(after, 1);
   for (let i = 0; i < 14 && !isTradingDay(day, work.settings); i++) day = addDays(day, 1);

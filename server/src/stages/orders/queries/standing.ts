@@ -1,6 +1,6 @@
 import type { StandingOrder } from '@ember-slate/contract';
 import { usualPacking } from '@ember-slate/core/board';
-import { addDays } from '@ember-slate/core/calendar';
+import { addDays, weekdayOf } from '@ember-slate/core/calendar';
 import { anyWhite } from '@ember-slate/core/orders';
 import type { Species } from '@ember-slate/core/species';
 import { today, type Reader } from '../../../platform/context.ts';
@@ -34,8 +34,6 @@ export const standingWhere = (work: Reader, where: string, values: number[] = []
      WHERE s.ended_at IS NULL AND ${where} ORDER BY s.weekday, s.at_minutes, s.id`,
     values,
   );
-
-const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDay();
 
 /** The first day after `day` that falls on a weekday, 0 for Sunday. */
 export const nextAfter = (day: string, weekday: number): string =>

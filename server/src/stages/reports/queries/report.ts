@@ -1,6 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
 import type { Report } from '@ember-slate/contract';
-import { addDays, daysBetween, isDate } from '@ember-slate/core/calendar';
+import { addDays, daysBetween, isDate, mondayOf } from '@ember-slate/core/calendar';
 import { itemName } from '@ember-slate/core/ledger';
 import { shortName } from '@ember-slate/core/species';
 import { trimName } from '@ember-slate/core/yields';
@@ -116,11 +116,7 @@ const add = ({ sold, articles, landed, lost, counted }: Days): Sums => ({
 
 /** The first day of the week (Monday) or month a day lies in. */
 const startOf = (day: string, step: Report['step']): string =>
-  step === 'day'
-    ? day
-    : step === 'month'
-      ? `${day.slice(0, 7)}-01`
-      : addDays(day, -((new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7));
+  step === 'day' ? day : step === 'month' ? `${day.slice(0, 7)}-01` : mondayOf(day);
 
 /** The stretches of a report, each added up. */
 function seriesOf(days: Days, step: Report['step']): Report['series'] {
