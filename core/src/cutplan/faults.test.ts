@@ -1,6 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
 import { describe, expect, it } from 'vitest';
-import { modesOf, planFaults, type Plan, type PlanFish } from './index.ts';
+import { modesOf, planFaults, type Plan, type PlanFish, type PlanLine } from './index.ts';
 import { randomDay } from './testing/index.ts';
 import { planned } from './testing/planned.ts';
 
@@ -69,6 +69,38 @@ describe('the validator', () => {
     const raw = problem.lines.map((l) => ({ ...l, raw: true }));
     expect(say((f) => f, raw)).toMatch(/freezing record/);
     expect(say((f) => ({ ...f, refuses: { [piece.line!]: 'bruised' } }))).toMatch(/bruised/);
+  });
+  it('takes a piece at the edge of what is wanted, not past it, and says what it weighs', () => {
+    const filled = plan.fish.flatMap((f) =>
+      f.pieces.filter((p) => (problem.lines.find((l) => l.id === p.line)?.pieces ?? null) !== null),
+    );
+    expect(filled.length).toBeGreaterThan(2);
+    const within = (id: string | null, window: PlanLine['window']) =>
+      inWords(
+        planFaults(
+          { ...problem, lines: problem.lines.map((l) => (l.id === id ? { ...l, window } : l)) },
+          plan,
+        ),
+      ).filter((fault) => / lies outside /.test(fault));
+    const weighs = (id: string | null) => filled.filter((p) => p.line === id).map((p) => p.grams);
+    for (const { line: id } of filled) {
+      const [least, most] = [Math.min(...weighs(id)), Math.max(...weighs(id))];
+      expect(within(id, [least, most])).toEqual([]);
+      // What rounding explains is no fault; what is past it is.
+      expect(within(id, [least + 0.59, most + 1])).toEqual([]);
+      expect(within(id, [least - 1, most - 0.59])).toEqual([]);
+      expect(within(id, [least + 0.61, most + 1])[0]).toContain(
+        `${Math.round(least)} g lies outside ${Math.round(least + 0.61)} to ${Math.round(most + 1)} g`,
+      );
+      expect(within(id, [least - 1, most - 0.61])[0]).toContain(`${Math.round(most)} g lies outside`);
+    }
+  });
+  it('says what a piece weighs that is said to weigh something else', () => {
+    expect(inWords(planFaults(problem, put({ grams: piece.grams + 0.59 })))).toEqual([]);
+    for (const off of [0.61, 3, -3])
+      expect(inWords(planFaults(problem, put({ grams: piece.grams + off }))).join()).toContain(
+        `weighs ${Math.round(piece.grams)} g, not ${Math.round(piece.grams + off)}`,
+      );
   });
   it('weighs sections as the fish does: none gives more than it has', () => {
     for (const id of speciesIds) {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { withoutSettled } from './pinned.ts';
-import { planFaults, rankOf, type Plan, type PlanProblem } from './index.ts';
+import { planFaults, rankOf, score, type Plan, type PlanProblem } from './index.ts';
 import type { Solution } from './solver/index.ts';
-import { randomDay } from './testing/index.ts';
+import { byTotal, oddly, randomDay } from './testing/index.ts';
 import * as testing from './testing/planned.ts';
 
 const planned = (problem: PlanProblem, settled: Plan['fish'] = []) =>
@@ -66,3 +66,51 @@ describe.each(days)(
     });
   },
 );
+
+describe('a plan that is told of', () => {
+  it.each(days)('is never worth less than leaving the fish whole, day %i', (seed, fish, lines, of) => {
+    const problem = lossy(randomDay(seed, fish, lines, of), 0);
+    const so = testing.planned(problem, 20, [], seed);
+    const left = score(problem, { fish: [] }).value;
+    // What is cut as it comes loses money on such a day, and is told of all the same, beside.
+    expect(so.firstCome.score.value).toBeLessThan(left);
+    for (const told of so.told) expect(told.score.value).toBeGreaterThanOrEqual(left - 1e-6);
+  });
+  it.each([
+    ['no fish', { fish: [] }],
+    ['nobody who asks for any', { lines: [], counter: [] }],
+  ])('with %s is the best there is, and known to be', (_what, nothing) => {
+    const problem = { ...randomDay(1, 3, 4), ...nothing };
+    const so = testing.planned(problem, 5);
+    expect(so.plan.fish).toEqual([]);
+    expect([so.bound, so.phase]).toEqual([so.score.value, 'done']);
+    expect(so.told.map((t) => t.phase)).toEqual(['first_come']);
+  });
+});
+
+describe('fish that are settled', () => {
+  // Whatever is settled first, the money is the same: no gram is sold twice, no line paid twice.
+  it.each(['hake', 'plaice', 'salmon'])('and the rest of a day of %s are worth what the whole is', (of) => {
+    let [byWeight, inPart] = [0, 0];
+    for (const seed of [1, 2, 3, 4, 5]) {
+      const day = randomDay(seed, 4, 6, of);
+      const problem = { ...day, lines: byTotal(oddly(day.lines, seed)) };
+      const so = testing.planned(problem, 20, [], seed);
+      for (let n = 1; n <= so.plan.fish.length; n++) {
+        const settled = so.plan.fish.slice(0, n);
+        const rest = withoutSettled(problem, settled);
+        const others = score(rest.problem, { fish: so.plan.fish.slice(n) });
+        expect(rest.settledValue + others.value, `${seed}, ${n} fish`).toBeCloseTo(so.score.value, 4);
+        const pieces = settled.flatMap((f) => f.pieces);
+        for (const l of problem.lines) {
+          const had = pieces.filter((p) => p.line === l.id);
+          if (had.length === 0) continue;
+          if (l.pieces === null) byWeight++;
+          else if (l.partAllowed && had.length < l.pieces) inPart++;
+        }
+      }
+    }
+    expect(byWeight).toBeGreaterThan(0);
+    expect(byWeight + inPart).toBeGreaterThan(3);
+  });
+});

@@ -69,6 +69,42 @@ describe('what is nearest to a wish that cannot be', () => {
     expect(size.pieceGrams!).toBeGreaterThan(400);
     expect(size.pieceGrams!).toBeLessThan(1100);
   });
+  it('offers a smaller piece only where none is there of the size, and none of less than two fifths of it', () => {
+    const joint = (pieceGrams: number, more: Partial<Want> = {}) =>
+      nearestOffers(
+        hake(),
+        [],
+        shippedForms,
+        want({ form: form('boneless_joint'), pieces: 1, pieceGrams, ...more }),
+      ).filter((n) => n.kind === 'size' || n.kind === 'fewer');
+    const [largest] = joint(1100);
+    const most = largest!.pieceGrams!;
+    expect(most % 10).toBe(0);
+    // Nothing changes but the size of a piece.
+    expect(largest).toEqual({
+      kind: 'size',
+      speciesId: 'hake',
+      form: 'boneless_joint',
+      pieces: 1,
+      pieceGrams: most,
+      totalGrams: null,
+      dueInDays: 0.2,
+    });
+    expect(joint(most)).toMatchObject([{ kind: 'fewer', pieces: 1, pieceGrams: most }]);
+    expect(joint(most, { pieces: 9 })).toMatchObject([{ kind: 'fewer', pieceGrams: most }]);
+    expect(joint(Math.floor(most / 0.4))).toMatchObject([{ kind: 'size', pieceGrams: most }]);
+    expect(joint(Math.ceil(most / 0.4) + 1)).toEqual([]);
+  });
+  it.each([9000, 5000, 1733])('offers of %i g in all what there is, in steps of 50 g', (totalGrams) => {
+    const wish = want({ form: form('fillet_skinless'), pieces: null, pieceGrams: null, totalGrams });
+    const { servable, answer } = canPromise([offerFrom(species('hake'), lot(), wish)], wish);
+    const [fewer] = nearestOffers(hake(), [], shippedForms, wish);
+    expect(answer).not.toBe('no');
+    expect(fewer).toMatchObject({ kind: 'fewer', pieces: null, pieceGrams: null });
+    expect(fewer!.totalGrams! % 50).toBe(0);
+    expect(servable - fewer!.totalGrams!).toBeGreaterThanOrEqual(0);
+    expect(servable - fewer!.totalGrams!).toBeLessThan(50);
+  });
   it('offers a fish of its kind when there is none, white for white and not oily', () => {
     const none: Stock = { species: species('hake'), lots: [] };
     const others: Stock[] = [
