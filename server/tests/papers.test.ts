@@ -169,7 +169,7 @@ afterAll(async () => {
   await shop.close();
 });
 
-/** A paper made twice in a row would hide what was not made at all. */
+/** Every kind of paper there is, by the name of its route. */
 const printed = Object.entries(contract).flatMap(([room, all]) =>
   Object.entries(all as Record<string, Route>)
     .filter(([, route]) => route.path.endsWith('.pdf'))

@@ -13,7 +13,7 @@ export async function adviceOf(
   item: string,
   batch: number,
 ): Promise<AnswerOf<typeof contract.counter.advice>> {
-  const told = await toldOf(work, lotId, item, batch);
+  const [told] = await toldOf(work, [{ lotId, item, batch }]);
   if (!told) throw problems.notFound(say('nothing_like_that_is_in_this_shop'));
   return inWords(customerAdvice(...told));
 }

@@ -72,16 +72,6 @@ interface Card {
   warnings: string[];
 }
 
-/** What all rows of a card are to be warned of, each once. */
-async function warningsOf(work: Reader, rows: readonly StockRow[]): Promise<string[]> {
-  const all = new Set<string>();
-  for (const { lotId, item, batch } of rows) {
-    const told = await toldOf(work, lotId, item, batch);
-    for (const w of told ? inWords(cardWarnings(...told)) : []) all.add(w);
-  }
-  return [...all];
-}
-
 /** A card for each fish on sale and for the other goods, cut from sheets of A4. Throws not-found for a size there is none of, a conflict when nothing is on sale. */
 export async function priceCards(work: Reader, size: string): Promise<File> {
   if (!isSize(size)) throw problems.notFound(say('no_such_size'));
@@ -120,7 +110,8 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
     ],
     margin: s.text * 0.7,
   });
-  const ofFish = async (rows: StockRow[]): Promise<Card> => {
+  const told = await toldOf(work, on);
+  const ofFish = (rows: StockRow[]): Card => {
     const [first] = rows as [StockRow];
     const lots = [...new Set(rows.map((r) => r.lotId))];
     return {
@@ -133,7 +124,15 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
         work.settings.ruleProfile,
         lots.map((id) => origins.get(id)!),
       ).map((o) => inWords(o)),
-      warnings: await warningsOf(work, rows),
+      // What all rows of a card are to be warned of, each once.
+      warnings: [
+        ...new Set(
+          rows.flatMap((r) => {
+            const of = told[on.indexOf(r)];
+            return of ? inWords(cardWarnings(...of)) : [];
+          }),
+        ),
+      ],
     };
   };
   const ofArticle = (a: Article): Card => ({
@@ -145,9 +144,7 @@ export async function priceCards(work: Reader, size: string): Promise<File> {
     origins: [],
     warnings: a.allergens === '' ? [] : [say('contains', { allergens: a.allergens })],
   });
-  const fish: Card[] = [];
-  for (const rows of together(on)) fish.push(await ofFish(rows));
-  const cards = [...fish, ...goods.map(ofArticle)].map(card);
+  const cards = [...together(on).map(ofFish), ...goods.map(ofArticle)].map(card);
   while (cards.length % s.across !== 0) cards.push('');
   const [width, height] = [(210 * mm) / s.across, (297 * mm) / s.down];
   const lines: Content[][] = [];
