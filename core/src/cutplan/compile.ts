@@ -1,5 +1,6 @@
 import { nth, own, sure } from '../found.ts';
-import type { Form } from '../forms/index.ts';
+import { sizeRefusal, type Form } from '../forms/index.ts';
+import { isPiece } from '../species/index.ts';
 import {
   lineForm,
   lineRefusal,
@@ -13,7 +14,7 @@ import {
   type PlanLine,
   type PlanProblem,
 } from './problem.ts';
-import { counterInOne, gridOf, modesOf, usesWholeSection, type Section } from './sections.ts';
+import { counterInOne, gridOf, modesOf, usesWholeSection, wholeWeight, type Section } from './sections.ts';
 
 /** Lines that want the same: any piece of one serves any other. A line by total weight stands alone: its bag is its own. */
 export interface Group {
@@ -229,6 +230,8 @@ export function counterFactor(
   const form = lineForm(problem, of.form);
   // Off a section of its own a class is cut as its neighbours are: a belly strip is a strip of the side.
   if (section.counter !== of.id || own(fish.refuses, `counter:${of.id}`) !== undefined) return null;
+  // A customer at the counter gets no joint of a fish that an order for one is refused from.
+  if (!isPiece(fish.condition) && sizeRefusal(form, wholeWeight(problem.species, fish)) !== null) return null;
   return fish.daysLeft * form.lifeFactor > 0 ? (section.factor(form) ?? 1) : null;
 }
 

@@ -10,7 +10,7 @@ import {
   type Zone,
 } from '../body/index.ts';
 import { formRefusal, type Form, type Operation } from '../forms/index.ts';
-import { arrivalFraction, isPiece } from '../species/index.ts';
+import { arrivalFraction, isPiece, type Species } from '../species/index.ts';
 import { expectedTicket, goalOf, kindOf, plainCut, type WantedCut } from '../board/index.ts';
 import { type TrimId } from '../yields/index.ts';
 import type { CounterClassId, ModeId, PlanFish, PlanProblem, SectionId } from './problem.ts';
@@ -86,10 +86,13 @@ const expected = ({ species, settings, methods }: PlanProblem, fish: PlanFish, c
     shop: methods,
   });
 
+/** What a fish weighs, or weighed, as it came out of the water, grams. */
+export const wholeWeight = (species: Species, fish: PlanFish): number =>
+  fish.grams / arrivalFraction(species, fish.condition);
+
 function cutContext(problem: PlanProblem, fish: PlanFish): CutContext {
   const { species } = problem;
   const known = new Map<string, number>();
-  const wholeGrams = fish.grams / arrivalFraction(species, fish.condition);
   const yieldOf = (form: Form, options: readonly string[] = []) => {
     const key = [form.id, ...options].join('\n');
     const had = known.get(key);
@@ -102,7 +105,7 @@ function cutContext(problem: PlanProblem, fish: PlanFish): CutContext {
     problem,
     fish,
     yieldOf,
-    barred: (form) => formRefusal(species, fish.condition, form, wholeGrams) !== null,
+    barred: (form) => formRefusal(species, fish.condition, form, wholeWeight(species, fish)) !== null,
   };
 }
 
@@ -207,7 +210,10 @@ function crossModes(k: CutContext, body: Body, base: Form): Omit<Mode, 'trims'>[
         copies: 2,
         counter: 'fillet',
         factor: (f, o) =>
-          f.section === 'sides' && does(f, 'fillet', 'portion', 'strips') && !k.barred(f)
+          f.section === 'sides' &&
+          does(f, 'fillet', 'portion', 'strips') &&
+          !does(f, 'block_cut', 'loin_block') &&
+          !k.barred(f)
             ? ratio(f, o)
             : null,
       },
@@ -462,11 +468,9 @@ export function sectionOf(mode: Mode, id: SectionId): { section: Section; parent
   return null;
 }
 
-/** Cuts of a section lie here: on the grid from its start, and at its end, mm. */
+/** Cuts of a section lie here: on the grid from its start, and at its end, mm; no two closer than a millimetre. */
 export function gridOf(section: Section, gridMm: number): number[] {
-  if (section.inOne) return [0, section.lengthMm];
-  const steps = Math.max(1, Math.floor(section.lengthMm / gridMm));
-  const marks = Array.from({ length: steps }, (_, i) => i * gridMm);
   const end = section.lengthMm;
-  return end - sure(marks.at(-1)) < 1 ? [...marks.slice(0, -1), end] : [...marks, end];
+  const steps = section.inOne ? 1 : Math.max(1, Math.floor((end - 1) / gridMm) + 1);
+  return [...Array.from({ length: steps }, (_, i) => i * gridMm), end];
 }

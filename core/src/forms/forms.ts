@@ -85,13 +85,16 @@ export function formRefusal(
     return said('it_came_gutted_the_roe_is_gone');
   if (condition !== null && condition !== 'whole' && does('open_back'))
     return said('opened_from_the_back_it_holds');
-  if (wholeGrams !== null) {
-    const g = Math.round(wholeGrams);
-    if (form.lightestG !== null && wholeGrams < form.lightestG)
-      return said('cut_from_fish_of_g_and_more_this', { lightestG: form.lightestG, fishG: g });
-    if (form.heaviestG !== null && wholeGrams > form.heaviestG)
-      return said('cut_from_fish_of_up_to_g_this_is', { heaviestG: form.heaviestG, fishG: g });
-  }
+  return wholeGrams === null ? null : sizeRefusal(form, wholeGrams);
+}
+
+/** Why a fish that weighs, or weighed, so many grams as it came out of the water is of no size for a form, or null. */
+export function sizeRefusal(form: Form, wholeGrams: number): Said | null {
+  const fishG = Math.round(wholeGrams);
+  if (form.lightestG !== null && wholeGrams < form.lightestG)
+    return said('cut_from_fish_of_g_and_more_this', { lightestG: form.lightestG, fishG });
+  if (form.heaviestG !== null && wholeGrams > form.heaviestG)
+    return said('cut_from_fish_of_up_to_g_this_is', { heaviestG: form.heaviestG, fishG });
   return null;
 }
 

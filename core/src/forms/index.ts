@@ -4,6 +4,7 @@ export {
   formName,
   formOf,
   formRefusal,
+  sizeRefusal,
   keepsSkin,
   offered,
   togetherRefusal,
