@@ -1,119 +1,237 @@
 import { inWords } from '@ember-slate/words/core';
+import type { Word } from '@ember-slate/words/said';
 import { describe, expect, it } from 'vitest';
-import { modesOf, planFaults, type Plan, type PlanFish, type PlanLine } from './index.ts';
-import { randomDay } from './testing/index.ts';
-import { planned } from './testing/planned.ts';
+import type { Plan, PlannedPiece } from './problem.ts';
+import { planFaults } from './score.ts';
+import { modesOf } from './sections.ts';
+import { filleted, fish, metreDay as problem, portions, randomDay, stretch } from './testing/index.ts';
 
-const speciesIds = ['hake', 'salmon', 'plaice', 'turbot', 'sea_bass', 'mackerel', 'monkfish', 'skate'];
-
-describe('the validator', () => {
-  const problem = randomDay(4, 6, 10);
-  const { plan } = planned(problem);
-  const at = plan.fish.findIndex((f) => f.mode !== 'whole' && f.pieces.some((p) => p.line !== null));
-  const one = plan.fish[at]!;
-  const piece = one.pieces.find((p) => p.line !== null)!;
-  const other = one.pieces.find((p) => p !== piece)!;
-  const put = (changed: Partial<typeof piece>, rest: Partial<typeof one> = {}): Plan => ({
-    fish: plan.fish.with(at, {
-      ...one,
-      ...rest,
-      pieces: one.pieces.map((p) => (p === piece ? { ...p, ...changed } : p)),
-    }),
+const x = { line: 'x' };
+const shop = { counter: 'fillet' as const };
+/** What each fault is, by its code: of a piece what is wrong with it. */
+const codes = (plan: Plan, p = problem) =>
+  planFaults(p, plan).map((fault) => {
+    const what = (fault.params?.what ?? fault) as Word;
+    return typeof what === 'string' ? what : what.code.replace('core/cutplan:', '');
   });
-  it('finds nothing wrong with the plan as it is', () =>
-    expect(inWords(planFaults(problem, plan))).toEqual([]));
-  it.each<[string, Plan]>([
-    ['a weight that the body does not give', put({ grams: piece.grams + 3 })],
-    ['a piece past the end', put({ fromMm: piece.fromMm - 2000, toMm: piece.toMm - 2000 })],
-    ['a copy the fish has not', put({ copy: 9 })],
-    ['a part this way of cutting has not', put({ section: 'eyed' })],
-    ['a piece for nobody', put({ line: null, counter: null })],
-    ['a line that is not there', put({ line: 'nobody' })],
-    ['a fish that is not there', put({}, { fish: 'nobody' })],
-    ['a fish cut twice', { fish: [...plan.fish, one] }],
+
+describe('what is wrong with a plan', () => {
+  const two = [stretch(0, 200, x), stretch(200, 400, x)];
+  it.each<[string, Plan, string[]]>([
+    ['nothing', { fish: [filleted('a', ...two)] }, []],
+    ['no fish at all', { fish: [] }, []],
+    ['a fish nobody has', { fish: [filleted('z', ...two)] }, ['no_such_fish']],
+    ['a fish twice', { fish: [filleted('a', ...two), filleted('a')] }, ['cut_twice']],
+    ['no way to cut it', { fish: [{ ...filleted('a', ...two), mode: 'wings' }] }, ['is_not_cut_as']],
+    [
+      'a part it has not',
+      { fish: [filleted('a', ...two, stretch(0, 100, shop, { section: 'loin' }))] },
+      ['a_fish_cut_as_has_no_such_part'],
+    ],
+    [
+      'a third side',
+      { fish: [filleted('a', ...two, stretch(0, 100, shop, { copy: 2 }))] },
+      ['it_has_only_of_it'],
+    ],
+    [
+      'a side before the first',
+      { fish: [filleted('a', ...two, stretch(0, 100, shop, { copy: -1 }))] },
+      ['it_has_only_of_it'],
+    ],
+    ['its second side', { fish: [filleted('a', ...two, stretch(0, 100, shop, { copy: 1 }))] }, []],
+    ['its very end', { fish: [filleted('a', ...two, stretch(900, 1000, shop))] }, []],
+    [
+      'past its end',
+      { fish: [filleted('a', ...two, stretch(900, 1001, shop, { grams: 100 }))] },
+      ['runs_past_its_ends'],
+    ],
+    ['before its start', { fish: [filleted('a', stretch(-1, 200, x), two[1]!)] }, ['runs_past_its_ends']],
+    ['for nobody', { fish: [filleted('a', ...two, stretch(500, 600, {}))] }, ['is_for_nobody_or_for_two']],
+    [
+      'for two',
+      { fish: [filleted('a', ...two, stretch(500, 600, { ...x, ...shop }))] },
+      ['is_for_nobody_or_for_two'],
+    ],
+    [
+      'for a line nobody has',
+      { fish: [filleted('a', ...two, stretch(500, 600, { line: 'y' }))] },
+      ['no_line'],
+    ],
+    [
+      'for a line of whole fish',
+      { fish: [filleted('a', stretch(0, 600, { line: 'g' }, { grams: 3600 }))] },
+      ['are_not_cut_of_it'],
+    ],
+    [
+      'another weight than it has',
+      { fish: [filleted('a', stretch(0, 200, x, { grams: 201 }), two[1]!)] },
+      ['weighs_g_not'],
+    ],
+    ['a gram rounded', { fish: [filleted('a', stretch(0, 200, x, { grams: 200.6 }), two[1]!)] }, []],
+    ['a refused fish', { fish: [filleted('c', ...two)] }, ['bruised', 'bruised']],
+    ['too light a piece', { fish: [filleted('a', stretch(0, 179, x), two[1]!)] }, ['g_lies_outside_to_g']],
+    ['the lightest piece', { fish: [filleted('a', stretch(0, 180, x), two[1]!)] }, []],
+    ['the heaviest piece', { fish: [filleted('a', two[0]!, stretch(200, 420, x))] }, []],
+    ['too heavy a piece', { fish: [filleted('a', two[0]!, stretch(200, 421, x))] }, ['g_lies_outside_to_g']],
+    ['the thinnest slice', { fish: [filleted('a', stretch(0, 20, { line: 'thick' }))] }, []],
+    [
+      'too thin a slice',
+      { fish: [filleted('a', stretch(0, 19, { line: 'thick' }))] },
+      ['is_not_of_the_thickness_asked_for'],
+    ],
+    ['the thickest slice', { fish: [filleted('a', stretch(0, 40, { line: 'thick' }))] }, []],
+    [
+      'too thick a slice',
+      { fish: [filleted('a', stretch(0, 41, { line: 'thick' }))] },
+      ['is_not_of_the_thickness_asked_for'],
+    ],
+    [
+      'half a fish sold whole',
+      {
+        fish: [
+          {
+            fish: 'a',
+            mode: 'whole',
+            pieces: [stretch(500, 1000, { line: 'g' }, { section: 'whole', grams: 3600 })],
+          },
+        ],
+      },
+      ['goes_in_one_piece'],
+    ],
+    [
+      'a fish sold whole',
+      {
+        fish: [
+          {
+            fish: 'a',
+            mode: 'whole',
+            pieces: [stretch(0, 1000, { line: 'g' }, { section: 'whole', grams: 3600 })],
+          },
+        ],
+      },
+      [],
+    ],
+    [
+      'a counter class nobody sells',
+      { fish: [filleted('a', ...two, stretch(500, 600, { counter: 'steak' }))] },
+      ['is_no_piece_for_the_counter'],
+    ],
+    [
+      'a counter piece of another weight',
+      { fish: [filleted('a', ...two, stretch(500, 600, shop, { grams: 101 }))] },
+      ['is_stated_at_another_weight'],
+    ],
+    ['the lightest for the counter', { fish: [filleted('a', ...two, stretch(500, 600, shop))] }, []],
+    [
+      'too light for the counter',
+      { fish: [filleted('a', ...two, stretch(500, 599, shop))] },
+      ['is_too_small_or_too_long_for_the'],
+    ],
+    ['the longest for the counter', { fish: [filleted('a', ...two, stretch(500, 1000, shop))] }, []],
+    [
+      'too long for the counter',
+      { fish: [filleted('a', ...two, stretch(490, 1000, shop))] },
+      ['is_too_small_or_too_long_for_the'],
+    ],
     [
       'two pieces over one another',
-      { fish: plan.fish.with(at, { ...one, pieces: [...one.pieces, { ...other }] }) },
+      { fish: [filleted('a', ...two, stretch(399, 500, shop))] },
+      ['two_pieces_over_one_another_at_mm'],
+    ],
+    ['two pieces side by side', { fish: [filleted('a', ...two, stretch(400, 500, shop))] }, []],
+    [
+      'a piece too many',
+      { fish: [filleted('a', ...two, stretch(400, 600, x))] },
+      ['line_more_pieces_than_it_wants'],
+    ],
+    ['a piece too few', { fish: [filleted('a', two[0]!)] }, ['line_has_pieces_but_is_not_filled']],
+    ['fewer where fewer will do', { fish: [filleted('a', stretch(0, 100, { line: 'fewer' }))] }, []],
+    [
+      'too little in all',
+      { fish: [filleted('a', stretch(0, 449, { line: 'total' }))] },
+      ['line_has_pieces_but_is_not_filled'],
     ],
     [
-      'a line with a piece too few',
-      { fish: plan.fish.with(at, { ...one, pieces: one.pieces.filter((p) => p !== piece) }) },
+      'enough in all',
+      { fish: [filleted('a', stretch(0, 250, { line: 'total' }), stretch(250, 450, { line: 'total' }))] },
+      [],
     ],
-  ])('finds %s', (_name, wrong) => {
-    const lineLost = problem.lines.find((l) => l.id === piece.line)!;
-    // A piece too few is only a fault where others of the line are left.
-    if (_name === 'a line with a piece too few' && (lineLost.pieces ?? 1) === 1) return;
-    expect(planFaults(problem, wrong).length).toBeGreaterThan(0);
+    [
+      'too much in all',
+      { fish: [filleted('a', stretch(0, 551, { line: 'total' }))] },
+      ['line_has_pieces_but_is_not_filled'],
+    ],
+  ])('%s', (_what, plan, faults) => expect(codes(plan)).toEqual(faults));
+
+  it('a side cut along and parted at once, but not one side along and the other parted', () => {
+    const day = randomDay(1, 1, 0, 'hake');
+    const one = { ...day.fish[0]!, grams: 3000, daysLeft: 9 };
+    const told = {
+      ...day,
+      fish: [one],
+      lines: [portions('x', 2, 150, { partAllowed: true }), portions('s', 1, 200)],
+    };
+    const [side] = modesOf(told, one).find((m) => m.id === 'fillets')!.sections;
+    const [loin] = side!.split;
+    const at = (s: typeof loin, copy: number, toMm: number, whose: string): PlannedPiece => {
+      const form = told.forms.get('portion')!;
+      return {
+        ...stretch(0, toMm, { line: whose }),
+        section: s!.id,
+        copy,
+        grams: s!.at(toMm) * s!.factor(form)!,
+      };
+    };
+    const mm = (s: typeof loin, grams: number) => {
+      let to = 1;
+      while (s!.at(to) * s!.factor(told.forms.get('portion')!)! < grams) to++;
+      return to;
+    };
+    const plan = (copy: number) => ({
+      fish: [filleted(one.id, at(side, 0, mm(side, 200), 's'), at(loin, copy, mm(loin, 150), 'x'))],
+    });
+    expect(codes(plan(0), told)).toEqual(['a_is_cut_along_and_opened_at_once']);
+    expect(codes(plan(1), told)).toEqual([]);
   });
 
-  it('finds every line with a piece more than it wants', () => {
-    const given = (id: string) => plan.fish.flatMap((f) => f.pieces.filter((p) => p.line === id)).length;
-    const filled = problem.lines.filter((l) => l.pieces !== null && given(l.id) > 1);
-    expect(filled.length).toBeGreaterThan(0);
-    for (const line of filled) {
-      const fewer = { ...line, pieces: given(line.id) - 1 };
-      const wanting = { ...problem, lines: problem.lines.map((l) => (l === line ? fewer : l)) };
-      expect(inWords(planFaults(wanting, plan))).toContain(`line ${line.id}: more pieces than it wants`);
-    }
+  it('small sides are sold over the counter as they are, not in part', () => {
+    const small = { ...problem, fish: [fish('a', 760, 900)] };
+    const piece = (fromMm: number, toMm: number) =>
+      codes({ fish: [filleted('a', stretch(fromMm, toMm, shop, { grams: (toMm - fromMm) * 0.19 }))] }, small);
+    expect(piece(0, 1000)).toEqual([]);
+    expect(piece(0, 900)).toEqual(['is_too_small_or_too_long_for_the']);
+    expect(piece(100, 1000)).toEqual(['is_too_small_or_too_long_for_the']);
   });
-  it('finds fish that may not serve: no life left, no record for raw use, a refusal', () => {
-    const say = (change: (f: PlanFish) => PlanFish, lines = problem.lines) =>
+
+  it('a fish that has no day left, or no record for raw use', () => {
+    const plan = { fish: [filleted('a', ...two)] };
+    const [a, ...others] = problem.fish;
+    const late = { ...problem, fish: [{ ...a!, daysLeft: 2 }, ...others] };
+    const due = (dueDays: number) => ({
+      ...late,
+      lines: late.lines.map((l) => ({ ...l, dueDays })),
+    });
+    expect([codes(plan, due(2)), codes(plan, due(2.1))]).toEqual([
+      [],
+      ['out_of_life_before_it_is_due', 'out_of_life_before_it_is_due'],
+    ]);
+    const raw = (rawFit: boolean) => ({
+      ...problem,
+      fish: [{ ...a!, rawFit }, ...others],
+      lines: problem.lines.map((l) => ({ ...l, raw: true })),
+    });
+    expect(codes(plan, raw(true))).toEqual([]);
+    expect(inWords(planFaults(raw(false), plan)).join()).toMatch(/freezing record.*freezing record/);
+  });
+  it('says where, and by how much', () =>
+    expect(
       inWords(
-        planFaults(
-          { ...problem, lines, fish: problem.fish.map((f) => (f.id === one.fish ? change(f) : f)) },
-          plan,
-        ),
-      ).join();
-    const late = problem.lines.map((l) => ({ ...l, dueDays: 30 }));
-    expect(say((f) => f, late)).toMatch(/Out of life before it is due/);
-    const raw = problem.lines.map((l) => ({ ...l, raw: true }));
-    expect(say((f) => f, raw)).toMatch(/freezing record/);
-    expect(say((f) => ({ ...f, refuses: { [piece.line!]: 'bruised' } }))).toMatch(/bruised/);
-  });
-  it('takes a piece at the edge of what is wanted, not past it, and says what it weighs', () => {
-    const filled = plan.fish.flatMap((f) =>
-      f.pieces.filter((p) => (problem.lines.find((l) => l.id === p.line)?.pieces ?? null) !== null),
-    );
-    expect(filled.length).toBeGreaterThan(2);
-    const within = (id: string | null, window: PlanLine['window']) =>
-      inWords(
-        planFaults(
-          { ...problem, lines: problem.lines.map((l) => (l.id === id ? { ...l, window } : l)) },
-          plan,
-        ),
-      ).filter((fault) => / lies outside /.test(fault));
-    const weighs = (id: string | null) => filled.filter((p) => p.line === id).map((p) => p.grams);
-    for (const { line: id } of filled) {
-      const [least, most] = [Math.min(...weighs(id)), Math.max(...weighs(id))];
-      expect(within(id, [least, most])).toEqual([]);
-      // What rounding explains is no fault; what is past it is.
-      expect(within(id, [least + 0.59, most + 1])).toEqual([]);
-      expect(within(id, [least - 1, most - 0.59])).toEqual([]);
-      expect(within(id, [least + 0.61, most + 1])[0]).toContain(
-        `${Math.round(least)} g lies outside ${Math.round(least + 0.61)} to ${Math.round(most + 1)} g`,
-      );
-      expect(within(id, [least - 1, most - 0.61])[0]).toContain(`${Math.round(most)} g lies outside`);
-    }
-  });
-  it('says what a piece weighs that is said to weigh something else', () => {
-    expect(inWords(planFaults(problem, put({ grams: piece.grams + 0.59 })))).toEqual([]);
-    for (const off of [0.61, 3, -3])
-      expect(inWords(planFaults(problem, put({ grams: piece.grams + off }))).join()).toContain(
-        `weighs ${Math.round(piece.grams)} g, not ${Math.round(piece.grams + off)}`,
-      );
-  });
-  it('weighs sections as the fish does: none gives more than it has', () => {
-    for (const id of speciesIds) {
-      const day = randomDay(1, 1, 0, id);
-      for (const mode of modesOf(day, day.fish[0]!)) {
-        const all = mode.sections.reduce((s, x) => s + x.copies * x.at(x.lengthMm), 0);
-        expect(all).toBeLessThanOrEqual(day.fish[0]!.grams);
-        for (const s of mode.sections.filter((x) => x.split.length > 0)) {
-          const inside = s.split.reduce((t, x) => t + x.copies * x.at(x.lengthMm), 0);
-          expect(inside).toBeGreaterThan(s.at(s.lengthMm) * 0.97);
-          expect(inside).toBeLessThan(s.at(s.lengthMm) * 1.06);
-        }
-      }
-    }
-  });
+        planFaults(problem, {
+          fish: [filleted('a', stretch(0, 200, x, { grams: 203 }), stretch(201, 422, x))],
+        }),
+      ),
+    ).toEqual([
+      'a, side 0 to 200 mm: weighs 200 g, not 203',
+      'a, side 201 to 422 mm: 221 g lies outside 180 to 220 g',
+    ]));
 });

@@ -3,17 +3,7 @@ import { compile } from './compile.ts';
 import { firstCome } from './firstCome.ts';
 import type { PlanLine, PlanProblem } from './problem.ts';
 import { toPlan } from './state.ts';
-import { counter, fish, hand, line, randomDay } from './testing/index.ts';
-
-/** Sides of a gram a millimetre, a metre long, from fish of 4 kg; cuts each 10 mm. */
-const metre = (over: Partial<PlanProblem>) =>
-  hand({
-    flesh: { fromMm: 0, toMm: 1000, gutted: 0.9, side: 0.25 },
-    settings: { ...hand({}).settings, gridMm: 10 },
-    ...over,
-  });
-const portions = (id: string, pieces: number, grams: number, rest: Partial<PlanLine> = {}) =>
-  line('portion', pieces, grams, [grams - 20, grams + 20], [1000, 0], { id, ...rest });
+import { counter, fish, line, metre, portions, randomDay } from './testing/index.ts';
 
 /** What is cut, fish by fish: copy of the side, from, to, and whom for. */
 const cut = (problem: PlanProblem) => {
@@ -83,7 +73,6 @@ describe('first come', () => {
           fish: [a, b],
           lines: [portions('x', 1, 800)],
           counter: counter(2000, 1000, 5000),
-          settings: { ...metre({}).settings, counterMm: [20, 500], counterLeastG: 100 },
         }),
       ),
     ).toEqual([

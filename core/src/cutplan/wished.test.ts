@@ -9,6 +9,7 @@ import {
   offTrim,
   planFaults,
   score,
+  type Plan,
   type PlanLine,
   type PlanProblem,
 } from './index.ts';
@@ -69,7 +70,7 @@ describe('lines of the trim', () => {
     ...more,
   });
   const problem = (...lines: PlanLine[]): PlanProblem => ({ ...day, lines: [...day.lines, ...lines] });
-  const { plan } = planned(day);
+  const plan: Plan = { fish: day.fish.map((f) => ({ fish: f.id, mode: 'fillets', pieces: [] })) };
   const trims = plan.fish.map(
     (p) =>
       modesOf(

@@ -5,6 +5,8 @@ import {
   type CounterClass,
   type PlanFish,
   type PlanLine,
+  type PlannedFish,
+  type PlannedPiece,
   type PlanProblem,
 } from '../problem.ts';
 import { seeded } from '../solver/seeded.ts';
@@ -68,6 +70,66 @@ export const line = (
 export const counter = (perKg: number, markdownPerKg: number, demandGrams: number): CounterClass[] => [
   { id: 'fillet', form: 'fillet_skin_on', perKg, markdownPerKg, demandGrams },
 ];
+/** The same of fish whose sides are a metre long and, of 4 kg, weigh a gram a millimetre; counter pieces of 50 to 500 mm. */
+export const metre = (over: Partial<PlanProblem>): PlanProblem =>
+  hand({
+    flesh: { fromMm: 0, toMm: 1000, gutted: 0.9, side: 0.25 },
+    ...over,
+    settings: {
+      ...hand({}).settings,
+      gridMm: 10,
+      counterMm: [50, 500],
+      counterLeastG: 100,
+      ...over.settings,
+    },
+  });
+/** So many portions of so many grams, 20 g more or less. */
+export const portions = (id: string, pieces: number, grams: number, rest: Partial<PlanLine> = {}): PlanLine =>
+  line('portion', pieces, grams, [grams - 20, grams + 20], [1000, 400], { id, ...rest });
+/** A stretch of a side that weighs what it is long. */
+export const stretch = (
+  fromMm: number,
+  toMm: number,
+  whose: Partial<Pick<PlannedPiece, 'line' | 'counter'>>,
+  rest: Partial<PlannedPiece> = {},
+): PlannedPiece => ({
+  section: 'side',
+  copy: 0,
+  fromMm,
+  toMm,
+  grams: toMm - fromMm,
+  line: null,
+  counter: null,
+  ...whose,
+  ...rest,
+});
+/** A fish cut into pieces of its sides. */
+export const filleted = (id: string, ...pieces: PlannedPiece[]): PlannedFish => ({
+  fish: id,
+  mode: 'fillets',
+  pieces,
+});
+/** A line of so many grams in all, a tenth more or less. */
+export const inAll = (id: string, grams: number): PlanLine => ({
+  ...portions(id, 1, grams),
+  pieces: null,
+  pieceGrams: null,
+  totalGrams: grams,
+  window: [grams * 0.9, grams * 1.1],
+});
+/** A day of such fish with a line of each kind. */
+export const metreDay: PlanProblem = metre({
+  fish: [fish('a', 4000, 900), fish('b', 4000, 500), { ...fish('c', 4000, 500), refuses: { x: 'bruised' } }],
+  lines: [
+    portions('x', 2, 200),
+    portions('one', 1, 300),
+    portions('thick', 1, 0, { thickMm: [20, 40], window: [0, 9000] }),
+    inAll('total', 500),
+    line('gutted', 1, 3600, [3000, 4000], [4000, 0], { id: 'g' }),
+    portions('fewer', 4, 100, { partAllowed: true }),
+  ],
+  counter: counter(2000, 800, 600),
+});
 /** Small days on a coarse grid that every plan can be tried on. */
 export const smallDay = (seed: number): PlanProblem => {
   const next = seeded(seed);

@@ -1,4 +1,18 @@
 export { randomDay } from './days.ts';
 export { exhaustive } from './exhaustive.ts';
-export { byTotal, counter, fish, hand, line, oddly, smallDay } from './hand.ts';
+export {
+  byTotal,
+  counter,
+  filleted,
+  fish,
+  hand,
+  inAll,
+  line,
+  metre,
+  metreDay,
+  oddly,
+  portions,
+  smallDay,
+  stretch,
+} from './hand.ts';
 export { bodyRows, rowDay } from './rows.ts';

@@ -99,7 +99,7 @@ export async function moveAll(
       entries.push(...(await removeStock(work, accountKey(part), part, body.to)));
     }
   }
-  await post(work, 'move', entries, body.to === 'place:slab' ? say('brought_out') : 'cleared');
+  await post(work, 'move', entries, say(body.to === 'place:slab' ? 'brought_out' : 'cleared'));
   if (body.to === 'place:slab') for (const key of body.rows) await giveSpot(work, key, null);
   return { moved: body.rows.length };
 }
