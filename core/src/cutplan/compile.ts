@@ -89,7 +89,7 @@ export interface Compiled {
  * Lines in groups of the same wish; a line that may be filled in part becomes single pieces. Two customers of 800 g are
  * two bags of 800 g, never one of 1600: what is wanted by total weight is in no group with another.
  */
-function groupLines(problem: PlanProblem): Group[] {
+export function groupLines(problem: PlanProblem): Group[] {
   const groups = new Map<string, Group>();
   for (const line of problem.lines) {
     const form = lineForm(problem, line.form);
@@ -155,7 +155,7 @@ function ends(
 }
 
 /** A section laid out; `serves` says by group whether this fish may serve it. */
-function nodeOf(
+export function nodeOf(
   c: Omit<Compiled, 'fish' | 'penalties'>,
   fish: PlanFish,
   section: Section,

@@ -38,5 +38,6 @@ export { ifGraded, nearestOffers, type Nearest, type Stock } from './nearest.ts'
 export { planChanges, type FishChange, type LineChange } from './compare.ts';
 export { offTrim, type OffTrim } from './offTrim.ts';
 export { planChance, type PlanChance } from './chance.ts';
+export { piecesOf, type Given, type OneFish, type PieceWish } from './gives.ts';
 export { planSeconds } from './seconds.ts';
 export { whyUnfilled } from './why.ts';

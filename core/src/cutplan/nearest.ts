@@ -1,6 +1,7 @@
+import { sure } from '../found.ts';
 import { formRefusal, type Form } from '../forms/index.ts';
 import type { Species } from '../species/index.ts';
-import { filletsPerFish } from '../species/index.ts';
+import { piecesOf } from './gives.ts';
 import { canPromise, offerFrom, type AvailableLot, type Want } from './offers.ts';
 
 /** A species with what of it lies free. */
@@ -37,14 +38,18 @@ const asked = (species: Species, want: Want, kind: Nearest['kind']): Nearest => 
 });
 
 /** The heaviest piece of a form one of these fish gives, g; 0 where none gives any. */
-function heaviestPiece(stock: Stock, want: Want): number {
+function heaviestPiece({ species, lots }: Stock, want: Want): number {
   const any = { ...want, pieces: null, pieceGrams: null, totalGrams: 1 };
-  return stock.lots.reduce((most, lot) => {
-    const offer = offerFrom(stock.species, lot, any);
+  const { form, options, month } = want;
+  return lots.reduce((most, lot) => {
+    const offer = offerFrom(species, lot, any);
     if (offer.refusal !== null) return most;
-    const main = offer.fishGrams * offer.yield;
-    const each = want.form.count === 'fillet' ? main / filletsPerFish(stock.species) : main;
-    return Math.max(most, each);
+    const { condition, farmed, roe } = lot;
+    const fish = { species, condition, grams: offer.fishGrams, farmed, roe };
+    return Math.max(
+      most,
+      piecesOf(fish, { form, options, pieceGrams: sure(want.pieceGrams), month }).heaviest,
+    );
   }, 0);
 }
 

@@ -67,7 +67,8 @@ describe('what a lot offers a line', () => {
     const portions: Want = { ...fillets, form: form('portion'), pieces: 12, pieceGrams: 160 };
     const offer = offerFrom(salmon, sides, portions);
     expect(inWords(offer.refusal)).toBeNull();
-    expect(offer.perFish).toBe(Math.floor((1200 * offer.yield) / (160 * 0.85)));
+    // Of 160 g each, a tenth less at least.
+    expect(offer.perFish).toBe(Math.floor((1200 * offer.yield) / (160 * 0.9)));
     expect(inWords(canPromise([offer], portions).because)).toMatch(/^2 pieces from/);
     expect(offerFrom(salmon, sides, { ...fillets, pieces: 2, pieceGrams: 1100 }).perFish).toBe(1);
     for (const id of ['gutted', 'steaks', 'boneless_joint', 'scrape', 'collars', 'block_fillet'])
@@ -111,7 +112,12 @@ describe('what a lot offers a line', () => {
     [{ used: 1, damage: ['tears'] }, {}, null],
     [{ celsius: 5, used: 6 }, { dueInDays: 3.5, use: 'fry' }, /Will be too old|Out of life/],
     [{}, { pieceGrams: 200 }, /Fish too small: a fish gives 220 g of .*, 110 g a piece; 200 g were asked/],
-    [{ freeGrams: 15_000 }, { form: form('boneless_joint'), pieces: 1 }, null],
+    [{ freeGrams: 15_000 }, { form: form('boneless_joint'), pieces: 1, pieceGrams: 500 }, null],
+    [
+      { freeGrams: 15_000 },
+      { form: form('boneless_joint'), pieces: 1 },
+      /Fish too large: .* come at \d+ g each/,
+    ],
     [{}, { form: form('boneless_joint'), pieces: 1 }, /fish of 1000 g and more; this is about 460 g/],
     [{ freeGrams: 9000 }, { form: form('steaks') }, null],
     [{ condition: 'headed_gutted' }, { form: form('gutted') }, /head is already off/],

@@ -1,7 +1,7 @@
 import { nth, sure } from '../found.ts';
 import type { Said } from '@ember-slate/words/said';
 import { rawRefusal } from '../coldchain/index.ts';
-import { filletsOf, formRefusal, isTooLarge, pieceInOne, piecesPerFish, type Form } from '../forms/index.ts';
+import { formRefusal, type Form } from '../forms/index.ts';
 import {
   damageRefusal,
   cutPace,
@@ -22,6 +22,7 @@ import {
 } from '../species/index.ts';
 import { expectedCut, expectedGrams, optionRefusal, refrozen, type Packing } from '../board/index.ts';
 import { type TrimId } from '../yields/index.ts';
+import { piecesOf } from './gives.ts';
 import { said } from './say.ts';
 
 /** A graded lot with fish that nobody has been promised. */
@@ -150,27 +151,20 @@ export function offerFrom(species: Species, lot: AvailableLot, want: Want): LotO
     const fishNeeded = Math.ceil(want.totalGrams / main - 1e-9);
     return { ...base, refusal: null, yield: cut.yield, perFish: null, fishNeeded };
   }
-  const perFish = piecesPerFish(species, want.form, main, sure(want.pieceGrams), lot.condition);
+  const asked = sure(want.pieceGrams);
+  const { condition, farmed, roe } = lot;
+  const { pieces: perFish, heaviest } = piecesOf(
+    { species, condition, grams: fishGrams, farmed, roe },
+    { form, options: want.options, pieceGrams: asked, month: want.month },
+  );
   if (perFish === 0) {
-    const pieces = form.count === 'fillet' && !isPiece(lot.condition) ? filletsOf(species, form) : 1;
+    const piece = Math.round(heaviest);
     return none(
-      said('fish_too_small_for_the_piece', {
-        form: form.name,
-        main: Math.round(main),
-        piece: Math.round(main / pieces),
-        asked: sure(want.pieceGrams),
-      }),
+      heaviest < asked
+        ? said('fish_too_small_for_the_piece', { form: form.name, main: Math.round(main), piece, asked })
+        : said('fish_too_large_for_the_piece', { form: form.name, piece, asked }),
     );
   }
-  const inOne = pieceInOne(species, form, main, sure(want.pieceGrams), lot.condition);
-  if (isTooLarge(form, inOne, sure(want.pieceGrams)))
-    return none(
-      said('fish_too_large_for_the_piece', {
-        form: form.name,
-        piece: Math.round(inOne),
-        asked: sure(want.pieceGrams),
-      }),
-    );
   return {
     ...base,
     refusal: null,

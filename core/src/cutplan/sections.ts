@@ -437,7 +437,16 @@ function workOut(problem: PlanProblem, fish: PlanFish): Mode[] {
       if (able('steaks', 'boneless_joint')) modes.push(...crossModes(k, body, base));
     }
   }
-  return modes.map((m) => ({ ...m, trims: trimsOf(k, m.id) }));
+  return modes.map((m) => {
+    let trims: Mode['trims'] | null = null;
+    // Worked out when somebody asks: a promise asks only what the sections give.
+    return {
+      ...m,
+      get trims() {
+        return (trims ??= trimsOf(k, m.id));
+      },
+    };
+  });
 }
 
 /**

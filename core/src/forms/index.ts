@@ -11,6 +11,6 @@ export {
   type FormBook,
   type OwnForm,
 } from './forms.ts';
-export { filletsOf, isTooLarge, pieceInOne, piecesPerFish, usualPieces } from './pieces.ts';
+export { filletsOf, piecesPerFish, usualPieces } from './pieces.ts';
 export { shippedForms } from './shipped.ts';
 export { likeWork, type Batch, type QueuedTicket } from './batch.ts';

@@ -27,27 +27,6 @@ export function piecesPerFish(
 }
 
 /**
- * Weight of a piece that is the whole fish or a whole fillet, and so cannot be cut to weight, g; null where it can.
- * `mainGrams`: what the fish gives in this form.
- */
-export function pieceInOne(
-  species: Pick<Species, 'bodyPlan'>,
-  form: Form,
-  mainGrams: number,
-  askedGrams: number,
-  condition: ArrivalCondition,
-): number | null {
-  if (form.section === 'fish' && form.count !== 'weight') return mainGrams;
-  if (form.count !== 'fillet') return null;
-  const fillet = mainGrams / (isPiece(condition) ? 1 : filletsOf(species, form));
-  return piecesPerFish(species, form, fillet, askedGrams, 'side') > 1 ? null : fillet;
-}
-
-/** Whether a piece in one is heavier than what was asked for may be. */
-export const isTooLarge = (form: Form, inOne: number | null, askedGrams: number): inOne is number =>
-  inOne !== null && inOne > askedGrams * (1 + form.tolerance) + 0.5;
-
-/**
  * What one fish or piece is proposed to become, before anybody says: pieces of the form's usual weight, or where it
  * gives none so heavy, the pieces it does give, in grams rounded down to ten.
  */

@@ -212,12 +212,13 @@ describe('fish to buy', () => {
           const { bought, species, f, offer, served } = askedFor(speciesId, id, pieceGrams);
           const came = (whole: number) => whole * arrivalFraction(species, species.arrives);
           const least = Math.max(species.minG, f.lightestG ?? 0);
-          const sizes = Array.from({ length: 60 }, (_, i) =>
-            came(least * (species.maxG / least) ** (i / 59)),
+          const sizes = Array.from({ length: 40 }, (_, i) =>
+            came(least * (species.maxG / least) ** (i / 39)),
           );
-          const serving = sizes.filter((g) => offer(g).refusal === null);
-          // A size between two that were tried may be the only one: those found are near enough apart not to miss more.
-          if (serving.length < 3) return;
+          const serves = sizes.map((g) => offer(g).refusal === null);
+          // A size may serve by the luck of where its marks fall: those whose neighbours serve too are sure ones.
+          const serving = sizes.filter((_, i) => serves[i - 1] && serves[i] && serves[i + 1]);
+          if (serving.length === 0) return;
           tried++;
           expect(served.refusal, JSON.stringify([bought, served.refusal])).toBeNull();
           expect(served.fishNeeded).toBe(Math.ceil(bought.fish - 1e-9));
@@ -226,9 +227,9 @@ describe('fish to buy', () => {
           expect(far(bought.fishGrams)).toBeLessThanOrEqual(Math.min(...serving.map(far)) + 0.03);
         },
       ),
-      { numRuns: 160, seed: 9 },
+      { numRuns: 100, seed: 9 },
     );
-    expect(tried).toBeGreaterThan(50);
+    expect(tried).toBeGreaterThan(30);
   });
   it('by weight follows the yield', () => {
     const { fish, fishGrams } = toBuy(

@@ -1,4 +1,5 @@
-import { isTooLarge, pieceInOne, piecesPerFish, type Form } from '../forms/index.ts';
+import { piecesOf } from '../cutplan/index.ts';
+import type { Form } from '../forms/index.ts';
 import { arrivalFraction, type ArrivalCondition, type Species } from '../species/index.ts';
 import { expectedCut } from '../board/index.ts';
 
@@ -29,9 +30,13 @@ export function toBuy(
     const grams = Math.round(wholeGrams * arrivalFraction(species, condition));
     const main = grams * expectedCut({ species, condition, form, fishGrams: grams, month }).yield;
     if (line.pieceGrams === null) return { grams, gives: main, fits: main > 0 };
-    const gives = piecesPerFish(species, form, main, line.pieceGrams);
-    const inOne = pieceInOne(species, form, main, line.pieceGrams, condition);
-    return { grams, gives, fits: gives > 0 && !isTooLarge(form, inOne, line.pieceGrams) };
+    // No way to cut it makes a heavier piece of it.
+    if (main < line.pieceGrams * (1 - form.tolerance)) return { grams, gives: 0, fits: false };
+    const { pieces: gives } = piecesOf(
+      { species, condition, grams, farmed: false, roe: 'unknown' },
+      { form, options: [], pieceGrams: line.pieceGrams, month },
+    );
+    return { grams, gives, fits: gives > 0 };
   };
   const least = Math.max(species.minG, form.lightestG ?? 0);
   const usual = Math.max(species.typicalG, least);

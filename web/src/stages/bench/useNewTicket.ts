@@ -1,6 +1,7 @@
 import { contract, type StockRow } from '@ember-slate/contract';
 import { expectedCut, usualPacking, type Packing } from '@ember-slate/core/board';
-import { piecesPerFish, usualPieces, formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
+import { piecesOf } from '@ember-slate/core/cutplan';
+import { usualPieces, formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
 import { placesOfKind } from '@ember-slate/core/ledger';
 import { sliceGrams } from '@ember-slate/core/orders';
 import { arrivalFraction, isPiece, type Species } from '@ember-slate/core/species';
@@ -24,12 +25,15 @@ function proposed(
   month: number,
 ): { pieces: number; grams: number } {
   const condition = lot.cutAs!;
-  const fishGrams = lot.grams / lot.pieces;
-  const { yield: share } = expectedCut({ species, condition, form, options, fishGrams, month });
-  const main = fishGrams * share;
-  return said === null
-    ? usualPieces(species, form, main, condition)
-    : { pieces: piecesPerFish(species, form, main, said, condition), grams: said };
+  const grams = lot.grams / lot.pieces;
+  const { yield: share } = expectedCut({ species, condition, form, options, fishGrams: grams, month });
+  const usual = usualPieces(species, form, grams * share, condition);
+  const pieceGrams = said ?? usual.grams;
+  const { pieces } = piecesOf(
+    { species, condition, grams, farmed: false, roe: 'unknown' },
+    { form, options, pieceGrams, month },
+  );
+  return { pieces, grams: pieceGrams };
 }
 
 const places = placesOfKind('cold_room', 'slab', 'display');
