@@ -1,12 +1,11 @@
-import { nth } from '../found.ts';
 import { expectedCut } from '../board/index.ts';
 import { piecesPerFish, shippedForms, type Form } from '../forms/index.ts';
 import type { Roe } from '../freshness/index.ts';
 import type { ArrivalCondition, Species } from '../species/index.ts';
-import { groupLines, nodeOf, type Node } from './compile.ts';
+import { groupLines, nodeOf } from './compile.ts';
 import { bestPattern, type Prices } from './pattern.ts';
 import { defaultSettings, type PlanFish, type PlanLine, type PlanProblem } from './problem.ts';
-import { modesOf } from './sections.ts';
+import { modesOf, type Section } from './sections.ts';
 
 /** One fish as it lies there, or a piece bought in. */
 export interface OneFish {
@@ -36,6 +35,8 @@ export interface Given {
 }
 
 const shipped = new Map(shippedForms.map((f) => [f.id, f]));
+/** One object for all, by which what was worked out is known again. */
+const noMethods: PlanProblem['methods'] = {};
 /** A piece is worth so much however it is cut: the best way is then the one with the most of them. */
 const most: Prices = { each: Float64Array.of(1), perGram: new Float64Array(1) };
 
@@ -43,6 +44,8 @@ const most: Prices = { each: Float64Array.of(1), perGram: new Float64Array(1) };
 const kept = new WeakMap<Species, Map<string, Given>>();
 /** So many answers are kept of a species before they are let go. */
 const keptMost = 2000;
+/** And so many fish. */
+const fishMost = 200;
 
 /**
  * The most pieces of a wish the cut plan can cut of one fish, whichever way it is opened: what is promised is counted as
@@ -71,8 +74,17 @@ function byWeight({ species, condition, grams, farmed, roe }: OneFish, wish: Pie
   return { pieces: piecesPerFish(species, form, heaviest, wish.pieceGrams, condition), heaviest };
 }
 
-function byParts({ species, ...rest }: OneFish, wish: PieceWish): Given {
-  const one: PlanFish = {
+/** Fish that were asked about, by species: what is known of how one is cut serves every wish. */
+const asked = new WeakMap<Species, Map<string, PlanFish>>();
+
+/** The fish as the plan takes it: one for all wishes of a month, apart where the shop changed a form of the book. */
+function planFish({ species, ...rest }: OneFish, { form, month }: PieceWish): PlanFish {
+  const had = asked.get(species) ?? new Map<string, PlanFish>();
+  asked.set(species, had);
+  const book = shipped.get(form.id);
+  const changed = book && JSON.stringify(book) !== JSON.stringify(form) ? form : null;
+  const key = JSON.stringify([rest, month, changed]);
+  const fish = had.get(key) ?? {
     ...rest,
     id: '',
     lengthMm: null,
@@ -81,12 +93,20 @@ function byParts({ species, ...rest }: OneFish, wish: PieceWish): Given {
     rawFit: true,
     refuses: {},
   };
+  if (had.size >= fishMost) had.clear();
+  had.set(key, fish);
+  return fish;
+}
+
+function byParts(of: OneFish, wish: PieceWish): Given {
+  const { form, options, pieceGrams, month } = wish;
+  const one = planFish(of, wish);
   const line: PlanLine = {
     id: '',
-    form: wish.form.id,
-    options: wish.options,
+    form: form.id,
+    options,
     pieces: 1,
-    pieceGrams: wish.pieceGrams,
+    pieceGrams,
     totalGrams: null,
     window: null,
     thickMm: null,
@@ -96,30 +116,32 @@ function byParts({ species, ...rest }: OneFish, wish: PieceWish): Given {
     penalty: 0,
     partAllowed: false,
   };
-  const problem: PlanProblem = {
-    species,
-    forms: new Map([...shipped, [wish.form.id, wish.form]]),
-    methods: {},
+  const book: PlanProblem = {
+    species: of.species,
+    forms: shipped,
+    methods: noMethods,
     flesh: null,
     fish: [one],
     lines: [line],
     counter: [],
-    settings: { ...defaultSettings, deviationPerKg: 0, month: wish.month },
+    settings: { ...defaultSettings, deviationPerKg: 0, month },
   };
+  const problem = { ...book, forms: new Map([[form.id, form]]) };
   const laidOut = { problem, groups: groupLines(problem), classes: [] };
-  let [pieces, heaviest] = [0, 0];
-  const cutAlong = (node: Node): number => {
-    const grams = nth(node.base, node.base.length - 1) * (node.section.factor(wish.form, wish.options) ?? 0);
-    heaviest = Math.max(heaviest, grams);
-    const parted = node.split.reduce((sum, s) => sum + cutAlong(s), 0);
-    return node.copies * Math.max(bestPattern(node, most).pieces.length, parted);
+  let heaviest = 0;
+  const cutAlong = (section: Section): number => {
+    const factor = section.factor(form, options);
+    let along = 0;
+    if (factor !== null) {
+      heaviest = Math.max(heaviest, section.at(section.lengthMm) * factor);
+      const node = nodeOf(laidOut, one, { ...section, split: [] }, [true]);
+      along = bestPattern(node, most).pieces.length;
+    }
+    const parted = section.split.reduce((sum, s) => sum + cutAlong(s), 0);
+    return section.copies * Math.max(along, parted);
   };
-  for (const mode of modesOf(problem, one)) {
-    const nodes = mode.sections.map((s) => nodeOf(laidOut, one, s, [true]));
-    pieces = Math.max(
-      pieces,
-      nodes.reduce((sum, node) => sum + cutAlong(node), 0),
-    );
-  }
-  return { pieces, heaviest };
+  const pieces = modesOf(book, one).map((mode) =>
+    mode.sections.reduce((sum, section) => sum + cutAlong(section), 0),
+  );
+  return { pieces: Math.max(0, ...pieces), heaviest };
 }
