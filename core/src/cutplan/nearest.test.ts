@@ -125,4 +125,107 @@ describe('what is nearest to a wish that cannot be', () => {
     expect(ifGraded(hake({ verdict: null, freePieces: 1, freeGrams: 300 }), want())).toEqual([]);
     expect(ifGraded(hake(), want({ pieces: 40 }))).toEqual([]);
   });
+  describe('of what can be promised', () => {
+    const stocks = [
+      hake({ used: 3 }),
+      hake({ used: 6, freePieces: 5, freeGrams: 6000 }),
+      { species: species('salmon'), lots: [lot({ freePieces: 1, freeGrams: 3000, used: 4 })] },
+      { species: species('plaice'), lots: [lot({ freePieces: 6, freeGrams: 3600 })] },
+    ];
+    const wishes = ['portion', 'fillet_skin_on', 'quarter_cut', 'steaks', 'scaled_gutted'].flatMap((id) =>
+      [3, 90].flatMap((pieces) =>
+        [0.2, 4.6, 9].map((dueInDays) =>
+          want({ form: form(id), pieces, pieceGrams: form(id).pieceG, dueInDays, use: 'fry' }),
+        ),
+      ),
+    );
+    const yes = (stock: Stock, w: Want) =>
+      canPromise(
+        stock.lots.map((l) => offerFrom(stock.species, l, w)),
+        w,
+      ).answer === 'yes';
+    const each = stocks.flatMap((stock) => wishes.map((w) => ({ stock, w })));
+
+    it('another form is the likest one: of the same part, boned alike, then nearest in size', () => {
+      const book = [...shippedForms, { ...form('portion'), id: 'given_up', pieceG: 158, off: true }];
+      let found = 0;
+      for (const { stock, w } of each) {
+        const other = nearestOffers(stock, [], book, w).find((n) => n.kind === 'form');
+        const could = book.filter(
+          (f) => f.id !== w.form.id && !f.off && f.section !== 'trim' && yes(stock, { ...w, form: f }),
+        );
+        expect(other === undefined).toBe(could.length === 0);
+        if (!other) continue;
+        found++;
+        const far = (f: (typeof book)[number]) =>
+          (f.section === w.form.section ? 0 : 2) +
+          (f.boneless === w.form.boneless ? 0 : 1) +
+          Math.abs(Math.log(f.pieceG) - Math.log(w.form.pieceG));
+        const chosen = could.find((f) => f.id === other.form)!;
+        expect(far(chosen)).toBeCloseTo(Math.min(...could.map(far)), 9);
+        expect(other).toEqual({
+          ...other,
+          pieces: w.pieces,
+          pieceGrams: w.pieceGrams,
+          dueInDays: w.dueInDays,
+        });
+      }
+      expect(found).toBeGreaterThan(10);
+    });
+    it('sooner is as late as it may be, by quarters of a day', () => {
+      let found = 0;
+      for (const { stock, w } of each) {
+        const near = nearestOffers(stock, [], shippedForms, w);
+        const sooner = near.find((n) => n.kind === 'sooner');
+        const quarters = Array.from({ length: Math.floor(w.dueInDays * 4) }, (_, i) => i + 1);
+        const at = (q: number) => w.dueInDays - q / 4;
+        const latest = quarters.find((q) => yes(stock, { ...w, dueInDays: at(q) }));
+        // What can be promised for the day asked for needs no other day.
+        if (yes(stock, w)) continue;
+        expect(sooner?.dueInDays).toBe(latest === undefined ? undefined : at(latest));
+        if (sooner) found++;
+      }
+      expect(found).toBeGreaterThan(5);
+    });
+    it('another fish is of its kind, lean for lean and white for white, and can be promised', () => {
+      const fillets = want({
+        form: form('fillet_skinless'),
+        pieces: null,
+        pieceGrams: null,
+        totalGrams: 900,
+      });
+      const others = ['salmon', 'mackerel', 'hake', 'skate', 'plaice', 'cod', 'haddock'].map((id, i) => ({
+        species: species(id),
+        lots: [
+          lot({ lotId: 10 + i, freePieces: id === 'cod' ? 1 : 6, freeGrams: id === 'cod' ? 700 : 7200 }),
+        ],
+      }));
+      const [first] = nearestOffers({ species: species('hake'), lots: [] }, others, shippedForms, fillets);
+      const like = others.filter(
+        (o) =>
+          o.species.id !== 'hake' &&
+          o.species.euGroup === species('hake').euGroup &&
+          o.species.fat === species('hake').fat &&
+          yes(o, fillets),
+      );
+      expect(first!.speciesId).toBe(like[0]!.species.id);
+      expect(
+        nearestOffers({ species: species('salmon'), lots: [] }, others.slice(2), shippedForms, fillets),
+      ).toEqual([]);
+    });
+  });
+  it('names only the lots that nobody graded, where the rest would do with them', () => {
+    const mixed = (hold: AvailableLot['verdict']) => ({
+      species: species('hake'),
+      lots: [
+        lot({ code: 'graded', freePieces: 1, freeGrams: 2200 }),
+        lot({ lotId: 2, code: 'one', verdict: null, freePieces: 1, freeGrams: 2200 }),
+        lot({ lotId: 3, code: 'two', verdict: null, freePieces: 1, freeGrams: 2200 }),
+        lot({ lotId: 4, code: 'held', verdict: hold, freePieces: 1, freeGrams: 2200 }),
+      ],
+    });
+    expect(ifGraded(mixed('hold'), want({ pieces: 18 }))).toEqual(['one', 'two']);
+    expect(ifGraded(mixed('hold'), want({ pieces: 32 }))).toEqual([]);
+    expect(ifGraded(mixed('accept'), want({ pieces: 32 }))).toEqual(['one', 'two']);
+  });
 });

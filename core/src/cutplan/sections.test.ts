@@ -152,10 +152,13 @@ const landed: [string, ArrivalCondition, number][] = [
 ];
 
 describe.each(landed)('the parts of %s, %s, %i g', (species, condition, grams) => {
-  const { problem, fish, modes } = fishOf(species, condition, grams);
-  const sections = modes.flatMap((m) => m.sections.flatMap((s) => [s, ...s.split]));
+  const of = () => {
+    const one = fishOf(species, condition, grams);
+    return { ...one, sections: one.modes.flatMap((m) => m.sections.flatMap((s) => [s, ...s.split])) };
+  };
 
   it('weigh nothing at their start and more the longer they are', () => {
+    const { sections } = of();
     for (const s of sections) {
       expect(s.at(0)).toBeCloseTo(0, 6);
       expect(all(s)).toBeGreaterThan(0);
@@ -164,6 +167,7 @@ describe.each(landed)('the parts of %s, %s, %i g', (species, condition, grams) =
     }
   });
   it('weigh together no more than the fish, with what comes off beside them', () => {
+    const { modes } = of();
     for (const m of modes) {
       const off = Object.values(m.trims).reduce((sum, g) => sum + g, 0);
       const kept = m.sections.reduce((sum, s) => sum + s.copies * all(s), 0);
@@ -175,6 +179,7 @@ describe.each(landed)('the parts of %s, %s, %i g', (species, condition, grams) =
     }
   });
   it('are where the body has them: loin and belly make the side at every millimetre', () => {
+    const { problem, fish, sections } = of();
     for (const side of sections.filter((s) => s.id === 'side' && s.split.length > 0)) {
       const [loin, belly] = side.split as [Section, Section];
       for (let mm = 0; mm <= side.lengthMm; mm += 7)
@@ -203,6 +208,7 @@ describe.each(landed)('the parts of %s, %s, %i g', (species, condition, grams) =
     }
   });
   it('give of each form what the ticket of such a fish says', () => {
+    const { problem, modes } = of();
     const inFull: Mode['id'][] = ['whole', 'fillets', 'quarters', 'cross', 'wings'];
     for (const m of modes.filter((k) => inFull.includes(k.id)))
       for (const form of shippedForms) {
@@ -221,6 +227,7 @@ describe.each(landed)('the parts of %s, %s, %i g', (species, condition, grams) =
       }
   });
   it('are found by name, with what they are part of', () => {
+    const { modes } = of();
     for (const m of modes) {
       for (const s of m.sections) {
         expect(sectionOf(m, s.id)).toEqual({ section: s, parent: null });
@@ -230,6 +237,7 @@ describe.each(landed)('the parts of %s, %s, %i g', (species, condition, grams) =
     }
   });
   it('are marked on the grid from the start to the very end, what goes in one piece at its ends only', () => {
+    const { sections } = of();
     for (const s of sections)
       for (const gridMm of [5, 40, 5000]) {
         const marks = gridOf(s, gridMm);
