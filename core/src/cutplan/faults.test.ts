@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { Plan, PlannedPiece } from './problem.ts';
 import { planFaults } from './score.ts';
 import { modesOf } from './sections.ts';
-import { filleted, fish, metreDay as problem, portions, randomDay, stretch } from './testing/index.ts';
+import { filleted, fish, line, metreDay as problem, portions, randomDay, stretch } from './testing/index.ts';
 
 const x = { line: 'x' };
 const shop = { counter: 'fillet' as const };
@@ -234,4 +234,56 @@ describe('what is wrong with a plan', () => {
       'a, side 0 to 200 mm: weighs 200 g, not 203',
       'a, side 201 to 422 mm: 221 g lies outside 180 to 220 g',
     ]));
+
+  it('a fillet that holds no two pieces cut smaller', () => {
+    const one = (grams: number) => ({
+      ...problem,
+      lines: [line('fillet_skin_on', 1, grams, [grams - 100, grams + 100], [0, 0], { id: 'f' })],
+    });
+    const cut = (fromMm: number, toMm: number) => ({
+      fish: [filleted('a', stretch(fromMm, toMm, { line: 'f' }))],
+    });
+    expect(codes(cut(0, 1000), one(950))).toEqual([]);
+    expect(codes(cut(0, 950), one(950))).toEqual(['goes_in_one_piece']);
+    expect(codes(cut(50, 1000), one(950))).toEqual(['goes_in_one_piece']);
+    // Two of 500 g go into it, and two a sixth lighter than 580 g.
+    expect([500, 580, 600].map((grams) => codes(cut(0, grams), one(grams)))).toEqual([
+      [],
+      [],
+      ['goes_in_one_piece'],
+    ]);
+  });
+  it('are said with what they are of', () => {
+    const plan = {
+      fish: [
+        filleted(
+          'a',
+          stretch(0, 200, x),
+          stretch(100, 300, x),
+          stretch(300, 500, x),
+          stretch(500, 600, { line: 'y' }),
+          stretch(600, 700, { counter: 'fillet' }, { copy: 3 }),
+          stretch(700, 800, { line: 'g' }),
+          stretch(800, 900, { counter: 'fillet' }, { section: 'loin' }),
+        ),
+        filleted('a'),
+        filleted('z'),
+        { ...filleted('b'), mode: 'wings' as const },
+        filleted('c', stretch(0, 460, { line: 'one' })),
+      ],
+    };
+    expect(inWords(planFaults(problem, plan))).toEqual([
+      'a, side 500 to 600 mm: no line y',
+      'a, side 600 to 700 mm: it has only 2 of it',
+      'a, side 700 to 800 mm: whole, gutted are not cut of it',
+      'a, side 700 to 800 mm: 100 g lies outside 3000 to 4000 g',
+      'a, loin 800 to 900 mm: a fish cut as fillets has no such part',
+      'a: two pieces over one another at 100 mm of the side',
+      'a: cut twice',
+      'z: no such fish',
+      'b: is not cut as wings',
+      'c, side 0 to 460 mm: 460 g lies outside 280 to 320 g',
+      'line x: more pieces than it wants',
+    ]);
+  });
 });

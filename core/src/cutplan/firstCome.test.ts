@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from './compile.ts';
 import { firstCome } from './firstCome.ts';
-import type { PlanLine, PlanProblem } from './problem.ts';
+import type { PlanFish, PlanProblem } from './problem.ts';
 import { toPlan } from './state.ts';
-import { counter, fish, line, metre, portions, randomDay } from './testing/index.ts';
+import { counter, fish, inAll, line, metre, portions, randomDay } from './testing/index.ts';
 
 /** What is cut, fish by fish: copy of the side, from, to, and whom for. */
 const cut = (problem: PlanProblem) => {
@@ -43,6 +43,10 @@ describe('first come', () => {
     expect(
       cut(metre({ fish: [a, b], lines: [portions('x', 1, 700), portions('z', 4, 700, { dueDays: 1 })] })),
     ).toEqual([['b', 'side0 0-700 x']]));
+  it('gives back what it took for a line it cannot fill, for the next', () =>
+    expect(
+      cut(metre({ fish: [a, b], lines: [portions('z', 5, 700), portions('x', 1, 700, { dueDays: 1 })] })),
+    ).toEqual([['b', 'side0 0-700 x']]));
   it('fills as much of a line as there is where the customer takes fewer', () =>
     expect(cut(metre({ fish: [b], lines: [portions('x', 3, 700, { partAllowed: true })] }))).toEqual([
       ['b', 'side0 0-700 x', 'side1 0-700 x'],
@@ -51,20 +55,19 @@ describe('first come', () => {
     expect(cut(metre({ fish: [a, b], lines: [portions('x', 1, 300, { dueDays: 3 })] }))).toEqual([
       ['a', 'side0 0-300 x'],
     ]));
-  it('gives a line by weight what comes nearest to the most it takes', () => {
-    const wanted: PlanLine = {
-      ...line('fillet_skin_on', 1, 0, [450, 550], [1000, 0], { id: 'x' }),
-      pieces: null,
-      pieceGrams: null,
-      totalGrams: 500,
-    };
-    const [only] = cut(metre({ fish: [b], lines: [wanted] }));
-    const grams = only!.slice(1).reduce((sum, p) => {
-      const [, from, to] = /(\d+)-(\d+) x/.exec(p)!;
-      return sum + Number(to) - Number(from);
-    }, 0);
-    expect(grams).toBeGreaterThanOrEqual(450);
-    expect(grams).toBeLessThanOrEqual(550);
+  it('gives a line by weight as much as it takes, whichever fish it comes of', () => {
+    const given = (fishes: PlanFish[], grams: number) =>
+      cut(metre({ fish: fishes, lines: [inAll('x', grams)] }))
+        .flatMap((f) => f.slice(1))
+        .reduce((sum, piece) => {
+          const [, from, to] = /(\d+)-(\d+) x/.exec(piece)!;
+          return sum + Number(to) - Number(from);
+        }, 0);
+    expect(given([b], 500)).toBeGreaterThanOrEqual(450);
+    expect(given([b], 500)).toBeLessThanOrEqual(550);
+    expect(given([a, b], 2500)).toBeGreaterThanOrEqual(2250);
+    expect(given([a, b], 2500)).toBeLessThanOrEqual(2750);
+    expect(given([b], 2500)).toBe(0);
   });
   it('puts what is left of a fish it opened on the counter, and opens none for that', () =>
     expect(
