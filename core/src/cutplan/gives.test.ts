@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { expectedCut } from '../board/index.ts';
 import { formRefusal, shippedForms } from '../forms/index.ts';
 import { arrivalFraction, catalogue, type ArrivalCondition } from '../species/index.ts';
 import { canPromise, offerFrom, piecesOf, type AvailableLot, type Want } from './index.ts';
@@ -44,6 +45,47 @@ describe('pieces of one fish', () => {
     expect(heaviest).toBeGreaterThan(600);
     expect(piecesOf(fish('hake', 'gutted', 2250), wish('fillet_skin_on', heaviest)).pieces).toBe(2);
     expect(piecesOf(fish('hake', 'gutted', 2250), wish('fillet_skin_on', heaviest * 1.2)).pieces).toBe(0);
+  });
+  it('is, of its heaviest, what the ticket of such a fish says', () => {
+    const hake = fish('hake', 'gutted', 2250);
+    const ticket = (id: string) =>
+      2250 *
+      expectedCut({ species: hake.species, condition: 'gutted', form: form(id), fishGrams: 2250, month: 11 })
+        .yield;
+    for (const id of ['fillet_skin_on', 'portion_skinless'])
+      expect(piecesOf(hake, wish(id, 100)).heaviest).toBeCloseTo(ticket(id) / 2, 6);
+    expect(piecesOf(hake, wish('gutted', 2250)).heaviest).toBeCloseTo(ticket('gutted'), 6);
+    expect(piecesOf(hake, wish('goujons', 300)).heaviest).toBeCloseTo(ticket('goujons'), 6);
+    // A form that is not cut of hake at all.
+    expect(piecesOf(hake, wish('quarter_cut', 100))).toEqual({ pieces: 0, heaviest: 0 });
+  });
+  it('goes by the form as the shop has it, whichever was asked first', () => {
+    const hake = fish('hake', 'gutted', 2261);
+    const asked = wish('fillet_skin_on', 550);
+    const lighter = {
+      ...asked,
+      form: { ...asked.form, yield: { ...asked.form.yield, share: asked.form.yield.share / 2 } },
+    };
+    const [had, half] = [piecesOf(hake, asked), piecesOf(hake, lighter)];
+    const { species, condition, grams } = hake;
+    const says = expectedCut({ species, condition, form: lighter.form, fishGrams: grams, month: 11 });
+    expect(half.heaviest).toBeCloseTo((grams * says.yield) / 2, 6);
+    expect(half.heaviest).toBeLessThan(had.heaviest);
+    expect(piecesOf({ ...hake }, { ...asked })).toEqual(had);
+    // A form of the shop's own is in no book.
+    const own = { ...asked, form: { ...asked.form, id: 'own_portions' } };
+    expect(piecesOf(hake, own)).toEqual(had);
+  });
+  it('slices for eating raw go by the bag, slices to cook by the piece', () => {
+    const raw = shippedForms.find((f) => f.raw && f.does.includes('slices'))!;
+    const salmon = fish('salmon', 'gutted', 4050);
+    const { pieces, heaviest } = piecesOf(salmon, { ...wish(raw.id, 300), form: raw });
+    // More than one side weighs: the bag is of both.
+    const bag = piecesOf(salmon, { ...wish(raw.id, 0.9 * heaviest), form: raw });
+    expect(bag.pieces).toBe(1);
+    expect(pieces).toBeGreaterThan(2);
+    const cooked = { ...raw, raw: false };
+    expect(piecesOf(salmon, { ...wish(raw.id, 0.9 * heaviest), form: cooked }).pieces).toBe(0);
   });
   it('are told apart by the month, what a fish has of roe, and where it grew up', () => {
     const salmon = fish('salmon', 'whole', 4100);

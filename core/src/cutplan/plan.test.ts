@@ -2,15 +2,7 @@ import fc from 'fast-check';
 import { inWords } from '@ember-slate/words/core';
 import { describe, expect, it } from 'vitest';
 import { profiles } from '../body/index.ts';
-import {
-  planChanges,
-  planFaults,
-  score,
-  whyUnfilled,
-  type Plan,
-  type PlanLine,
-  type PlanProblem,
-} from './index.ts';
+import { planFaults, score, whyUnfilled, type PlanLine, type PlanProblem } from './index.ts';
 import { withoutSettled } from './pinned.ts';
 import { loadSolver, seeded, solve } from './solver/index.ts';
 import { counter, exhaustive, fish, hand, line, oddly, randomDay } from './testing/index.ts';
@@ -218,37 +210,5 @@ describe('what cannot be', () => {
       tell: () => undefined,
     });
     expect(so.score.value).toBeGreaterThanOrEqual(so.firstCome.score.value);
-  });
-});
-
-describe('what changed between two plans', () => {
-  const piece = (of: string | null): Plan['fish'][number]['pieces'][number] => ({
-    section: 'side',
-    copy: 0,
-    fromMm: 0,
-    toMm: 100,
-    grams: 500,
-    line: of,
-    counter: of === null ? 'fillet' : null,
-  });
-  const plan = (...fish: [string, ...(string | null)[]][]): Plan => ({
-    fish: fish.map(([id, ...lines]) => ({ fish: id, mode: 'fillets', pieces: lines.map(piece) })),
-  });
-  const lot = (id: string) => id.split('/')[0]!;
-  it('is told by line and by lot; another fish of the same lot is no change', () => {
-    const before = {
-      plan: plan(['7/1', 'a', null], ['8/1', 'b'], ['9/1', 'c']),
-      filled: { a: 1, b: 1, c: 1, d: 0 },
-    };
-    const after = { plan: plan(['7/2', 'a', 'b'], ['8/1', 'd']), filled: { a: 1, b: 1, c: 0, d: 1 } };
-    expect(planChanges(before, after, lot)).toEqual({
-      lines: [
-        { line: 'b', kind: 'moved', from: ['8'], to: ['7'] },
-        { line: 'c', kind: 'lost', from: ['9'], to: [] },
-        { line: 'd', kind: 'filled', from: [], to: ['8'] },
-      ],
-      fish: [{ fish: '9', more: -1 }],
-    });
-    expect(planChanges(after, after, lot)).toEqual({ lines: [], fish: [] });
   });
 });

@@ -1,18 +1,8 @@
-import fc from 'fast-check';
 import { inWords } from '@ember-slate/words/core';
 import { describe, expect, it } from 'vitest';
 import { shippedForms } from '../forms/index.ts';
 import { catalogue } from '../species/index.ts';
-import {
-  defaultSettings,
-  modesOf,
-  offTrim,
-  planFaults,
-  score,
-  type Plan,
-  type PlanLine,
-  type PlanProblem,
-} from './index.ts';
+import { defaultSettings, planFaults, score, type PlanLine, type PlanProblem } from './index.ts';
 import { compile } from './compile.ts';
 import type { Prices } from './pattern.ts';
 import { improve } from './solver/search.ts';
@@ -57,74 +47,6 @@ describe('lines by thickness and in part', () => {
     });
     expect(planned(many(false)).score.filled.l).toBe(0);
     expect(planned(many(true)).score.filled.l).toBeCloseTo(2 / 6, 9);
-  });
-});
-
-describe('lines of the trim', () => {
-  const day = randomDay(7, 3, 2, 'salmon');
-  const of = (form: string, totalGrams: number, more: Partial<PlanLine> = {}): PlanLine => ({
-    ...line(form, 1, 1, [totalGrams * 0.9, totalGrams * 1.1], [0, 0], more),
-    pieces: null,
-    pieceGrams: null,
-    totalGrams,
-    ...more,
-  });
-  const problem = (...lines: PlanLine[]): PlanProblem => ({ ...day, lines: [...day.lines, ...lines] });
-  const plan: Plan = { fish: day.fish.map((f) => ({ fish: f.id, mode: 'fillets', pieces: [] })) };
-  const trims = plan.fish.map(
-    (p) =>
-      modesOf(
-        day,
-        day.fish.find((f) => f.id === p.fish)!,
-      ).find((m) => m.id === p.mode)!.trims,
-  );
-  const collars = trims.reduce((s, t) => s + (t.collars ?? 0), 0);
-
-  it('take what comes off the opened fish, the first due first, each all or nothing', () => {
-    expect(collars).toBeGreaterThan(50);
-    const early = of('collars', collars * 0.7, { id: 'early', dueDays: 0.1 });
-    const late = of('collars', collars * 0.5, { id: 'late', dueDays: 0.9 });
-    const served = offTrim(problem(late, early), plan);
-    expect(Object.keys(served)).toEqual(['early']);
-    expect(served.early!.reduce((s, f) => s + f.grams, 0)).toBeCloseTo(collars * 0.7, 6);
-    expect(Object.keys(offTrim(problem(of('collars', collars * 1.3, { id: 'big' })), plan))).toEqual([]);
-  });
-  it('come from no fish that is refused, and not from one that is not opened', () => {
-    const wish = of('collars', 20, { id: 'l' });
-    const refusing = problem(wish);
-    const barred = { ...refusing, fish: refusing.fish.map((f) => ({ ...f, refuses: { l: 'damaged' } })) };
-    expect(offTrim(barred, plan)).toEqual({});
-    expect(offTrim(refusing, { fish: [] })).toEqual({});
-  });
-  it('never take more of a part than the fish has', () => {
-    fc.assert(
-      fc.property(
-        fc.array(
-          fc.record({
-            form: fc.constantFrom('collars', 'belly_strips', 'scrape', 'skins'),
-            share: fc.double({ min: 0.05, max: 0.9, noNaN: true }),
-          }),
-          { minLength: 1, maxLength: 6 },
-        ),
-        (wishes) => {
-          const lines = wishes.map((w, i) => of(w.form, Math.max(5, collars * w.share), { id: `t${i}` }));
-          const served = offTrim(problem(...lines), plan);
-          for (const form of ['collars', 'belly_strips', 'scrape']) {
-            const parts = { collars: ['collars'], belly_strips: ['belly'], scrape: ['scrape'] }[form]!;
-            const there = trims.reduce(
-              (s, t) => s + parts.reduce((p, part) => p + ((t as Record<string, number>)[part] ?? 0), 0),
-              0,
-            );
-            const taken = lines
-              .filter((l) => l.form === form)
-              .flatMap((l) => served[l.id] ?? [])
-              .reduce((s, f) => s + f.grams, 0);
-            expect(taken).toBeLessThanOrEqual(there + 1e-6);
-          }
-        },
-      ),
-      { numRuns: 60 },
-    );
   });
 });
 
