@@ -60,21 +60,19 @@ describe('pieces of one fish', () => {
     expect(piecesOf(hake, wish('quarter_cut', 100))).toEqual({ pieces: 0, heaviest: 0 });
   });
   it('goes by the form as the shop has it, whichever was asked first', () => {
-    const hake = fish('hake', 'gutted', 2261);
-    const asked = wish('fillet_skin_on', 550);
-    const lighter = {
-      ...asked,
-      form: { ...asked.form, yield: { ...asked.form.yield, share: asked.form.yield.share / 2 } },
-    };
-    const [had, half] = [piecesOf(hake, asked), piecesOf(hake, lighter)];
-    const { species, condition, grams } = hake;
-    const says = expectedCut({ species, condition, form: lighter.form, fishGrams: grams, month: 11 });
-    expect(half.heaviest).toBeCloseTo((grams * says.yield) / 2, 6);
-    expect(half.heaviest).toBeLessThan(had.heaviest);
-    expect(piecesOf({ ...hake }, { ...asked })).toEqual(had);
+    const plaice = fish('plaice', 'gutted', 761);
+    const plain = wish('delice', 80);
+    const { yield: usual } = plain.form;
+    const half = { ...plain, form: { ...plain.form, yield: { ...usual, share: usual.share / 2 } } };
+    const [had, less] = [piecesOf(plaice, plain), piecesOf(plaice, half)];
+    expect(less.heaviest).toBeCloseTo(had.heaviest / 2, 6);
+    expect(less.pieces).toBeLessThan(had.pieces);
+    expect(piecesOf({ ...plaice }, { ...plain })).toEqual(had);
+    const heavy = wish('delice', 2 * had.heaviest);
+    expect(piecesOf(plaice, heavy).pieces).toBe(0);
+    expect(piecesOf(plaice, { ...heavy, form: { ...heavy.form, tolerance: 0.7 } }).pieces).toBeGreaterThan(0);
     // A form of the shop's own is in no book.
-    const own = { ...asked, form: { ...asked.form, id: 'own_portions' } };
-    expect(piecesOf(hake, own)).toEqual(had);
+    expect(piecesOf(plaice, { ...plain, form: { ...plain.form, id: 'own_delice' } })).toEqual(had);
   });
   it('slices for eating raw go by the bag, slices to cook by the piece', () => {
     const raw = shippedForms.find((f) => f.raw && f.does.includes('slices'))!;
