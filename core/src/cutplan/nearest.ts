@@ -61,7 +61,7 @@ const unlike = (a: Form, b: Form): number =>
 
 /**
  * What can be promised that is nearest to a wish that cannot: as many as there are, smaller pieces, another form of the
- * same fish, another fish of its kind, or sooner. At most one of each, the likeliest first.
+ * same fish, another fish of its kind, or sooner. At most one of each, the likeliest first; none for a wish that can.
  */
 export function nearestOffers(
   stock: Stock,
@@ -71,11 +71,15 @@ export function nearestOffers(
 ): Nearest[] {
   const { species } = stock;
   const found: Nearest[] = [];
-  const { servable } = promised(stock, want);
-  if (servable > 0)
+  const { answer, servable } = promised(stock, want);
+  // There is fish enough: whatever else may hinder it hinders every other cut of it too.
+  if (answer === 'yes') return [];
+  const byWeight = want.totalGrams !== null;
+  const fewer = byWeight ? Math.floor(servable / 50) * 50 : servable;
+  if (fewer > 0)
     found.push({
       ...asked(species, want, 'fewer'),
-      ...(want.totalGrams === null ? { pieces: servable } : { totalGrams: Math.floor(servable / 50) * 50 }),
+      ...(byWeight ? { totalGrams: fewer } : { pieces: fewer }),
     });
   if (want.pieceGrams !== null && servable === 0) {
     const heaviest = Math.floor(heaviestPiece(stock, want) / 10) * 10;

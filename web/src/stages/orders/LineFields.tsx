@@ -1,9 +1,11 @@
 import type { Form } from '@ember-slate/core/forms';
 import type { Species } from '@ember-slate/core/species';
+import { shortName } from '@ember-slate/core/species';
 import type { Use } from '@ember-slate/core/freshness';
 import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { useShop, useSold, useSpecies } from '../../app/shop.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { SelectField, TextField, WeightField, wholeNumber } from '../../parts/Field.tsx';
@@ -13,7 +15,7 @@ import { Picker } from '../../parts/Picker.tsx';
 import { useForms, useWant } from '../../parts/forms.ts';
 import { formOptions, packingOptions, wishWords } from '../../parts/words.ts';
 import { OptionButtons } from '../../parts/OptionButtons.tsx';
-import { lineOf, type Draft } from './draft.ts';
+import { lineOf, type Draft, type NewLine } from './draft.ts';
 import { say } from './say.ts';
 
 const uses: readonly { value: Use; name: string }[] = [
@@ -36,27 +38,48 @@ interface Props {
   remove: (() => void) | null;
 }
 
-/** A line that is cut or being cut: what it is, and the way to take it off. */
-function FixedLine({ draft, errors, remove }: Props) {
+interface ShutProps {
+  draft: Draft;
+  line: NewLine;
+  /** What stands under it. */
+  note?: string | undefined;
+  /** Opens its fields; a line that is cut has none. */
+  change: (() => void) | null;
+  remove: (() => void) | null;
+}
+
+/** A line in words, with the ways to change it and to take it off. */
+function ShutLine({ draft, line, note, change, remove }: ShutProps) {
   const book = useSpecies();
   const want = useWant();
-  const line = lineOf(draft, useForms());
-  if (!line) return null;
+  const white = draft.speciesId === anyWhite;
+  const fish = white ? say('any_white_fish') : shortName(book.get(line.speciesId)?.name ?? line.speciesId);
+  const words = [want(line), ...wishWords({ ...line, anyWhite: false })].join(', ');
   return (
-    <div className="flex items-baseline justify-between gap-4 border-t border-line py-2">
+    <div className="flex items-baseline justify-between gap-4 border-t border-line pt-2">
       <span>
         <span className="font-figure text-label font-semibold">
-          {book.get(line.speciesId)?.name ?? say('any_white_fish')}, {want(line)}
+          {fish}, {words}
         </span>
-        <span className="block text-note text-ink3">
-          {errors.form ?? say('cut_or_on_the_board_taken_off_it')}
-        </span>
+        {note && <span className="block text-note text-ink3">{note}</span>}
       </span>
-      {remove && (
-        <button type="button" className="why shrink-0" onClick={remove}>
-          {say('take_this_line_off')}
-        </button>
-      )}
+      <span className="flex shrink-0 flex-wrap justify-end gap-x-4">
+        {change && (
+          <button
+            type="button"
+            className="why"
+            aria-label={say('change_line', { fish, words })}
+            onClick={change}
+          >
+            {say('change')}
+          </button>
+        )}
+        {remove && (
+          <button type="button" className="why" onClick={remove}>
+            {say('take_this_line_off')}
+          </button>
+        )}
+      </span>
     </div>
   );
 }
@@ -180,9 +203,46 @@ function Wishes({ draft, set, errors, form, species }: Part & { species: Species
   );
 }
 
-/** One line of an order in plain fields. */
+/** One line of an order: in words where it came complete and nothing is wrong with it, or in its fields. */
 export function LineFields(props: Props) {
-  const { draft, set, errors, remove } = props;
+  const { draft, errors, remove } = props;
+  const line = lineOf(draft, useForms());
+  // A line that is typed stays open when it has become complete under the hand.
+  const [opened, setOpened] = useState(line === null);
+  const wrong = Object.keys(errors).length > 0;
+  if (wrong && !opened) setOpened(true);
+  const box = useRef<HTMLDivElement>(null);
+  if (line && draft.fixed)
+    return (
+      <ShutLine
+        draft={draft}
+        line={line}
+        note={errors.form ?? say('cut_or_on_the_board_taken_off_it')}
+        change={null}
+        remove={remove}
+      />
+    );
+  if (line && !opened && !wrong)
+    return (
+      <ShutLine
+        draft={draft}
+        line={line}
+        change={() => {
+          flushSync(() => setOpened(true));
+          box.current?.querySelector('input')?.focus();
+        }}
+        remove={remove}
+      />
+    );
+  return (
+    <div ref={box}>
+      <OpenLine {...props} />
+    </div>
+  );
+}
+
+/** One line of an order in plain fields. */
+function OpenLine({ draft, set, errors, remove }: Props) {
   const book = useSpecies();
   const sold = useSold(draft.speciesId);
   const forms = useForms();
@@ -190,7 +250,6 @@ export function LineFields(props: Props) {
   const [more, setMore] = useState(wished || draft.thickMm !== '');
   const form = forms.get(draft.form);
   const species = book.get(draft.speciesId);
-  if (draft.fixed) return <FixedLine {...props} />;
   const sliced = form !== undefined && isSliced(draft, form);
   return (
     <div className="grid grid-cols-2 gap-x-5 border-t border-line pt-2">

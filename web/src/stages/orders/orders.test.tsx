@@ -90,7 +90,11 @@ describe('the order form', () => {
     await screen.findByText(/1 not collected: ask for a deposit/);
     expect(screen.getByText(/rings first/)).toBeTruthy();
     tap(/The same again/);
+    // A line that came complete stands in words; its fields are one tap away.
+    expect(screen.queryByLabelText(/^Pieces/)).toBeNull();
+    tap(/^change .*2 × 200 g steaks/);
     expect(value(/^Pieces/)).toBe('2');
+    expect(document.activeElement).toBe(screen.getByLabelText(/^Species/));
     type(/Deposit/, '5.00');
     fireEvent.click(await screen.findByRole('radio', { name: 'card' }));
     tap(/Take the order/);
@@ -126,6 +130,9 @@ describe('the order form', () => {
     ];
     const sent = served(<OrderForm order={order({ lines })} onDone={() => undefined} />, answers);
     await screen.findByText(/Cut or on the board/);
+    // What is cut is not changed: only the other has fields.
+    expect(screen.getAllByRole('button', { name: /^change / })).toHaveLength(1);
+    tap(/^change /);
     expect(screen.getAllByLabelText(/^Pieces/)).toHaveLength(1);
     fireEvent.click(screen.getAllByRole('button', { name: /take this line off/ })[0]!);
     tap(/Change it/);
@@ -321,8 +328,8 @@ describe('beside the orders', () => {
     tap(/^change$/);
     const dialog = within(screen.getByRole('dialog'));
     fireEvent.change(dialog.getByLabelText(/^Every week on/), { target: { value: '2' } });
-    const [pieces] = dialog.getAllByLabelText(/^Pieces/);
-    fireEvent.change(pieces!, { target: { value: '6' } });
+    fireEvent.click(dialog.getAllByRole('button', { name: /^change / })[0]!);
+    fireEvent.change(dialog.getByLabelText(/^Pieces/), { target: { value: '6' } });
     fireEvent.click(dialog.getAllByRole('button', { name: 'take this line off' })[1]!);
     fireEvent.change(dialog.getByLabelText(/^Form/), { target: { value: 'steaks' } });
     const say = dialog.getByLabelText(/as the customer says it/);

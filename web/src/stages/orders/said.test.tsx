@@ -1,7 +1,7 @@
-import { fireEvent } from '@testing-library/react';
+import { cleanup, fireEvent } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { counter } from '../../testing/acts.tsx';
-import { field, fill, holds, page, press, pressable, says } from '../../testing/hands.ts';
+import { field, fill, holds, page, pick, press, pressable, says } from '../../testing/hands.ts';
 import { formBookOf, Refusal, served, stockRowOf } from '../../testing/served.tsx';
 import Orders from './Orders.tsx';
 
@@ -11,7 +11,7 @@ import Orders from './Orders.tsx';
  */
 
 const label = /^Type the order as/;
-const at = (stock: object[] = []) =>
+const at = (stock: object[] = [], more: object = {}) =>
   served(
     <Orders />,
     {
@@ -20,6 +20,7 @@ const at = (stock: object[] = []) =>
       '/api/counter/stock': stock,
       'POST /api/orders/promise': new Refusal({ status: 409, code: 'conflict', detail: 'later' }),
       '/api/forms': formBookOf(),
+      ...more,
     },
     counter,
   );
@@ -64,6 +65,7 @@ describe('the order line', () => {
     await says(/Black sea bream: 2 × fillets, skin on, usually 160 g each/);
     expect(pressable('Gilthead sea bream')).toEqual([]);
     await enter();
+    await press(/^change Black sea bream, 2 ×/);
     expect(await holds('Species')).toBe('Black sea bream');
     expect(await holds('Pieces')).toBe('2');
   });
@@ -107,7 +109,11 @@ describe('the order line', () => {
     await type('2 hake steaks 220 g and 1 kg cod fillets tomorrow 16:30');
     await enter();
     expect(await holds('At')).toBe('16:30');
+    expect(page()).toMatch(/Hake, 2 × 220 g steaks/);
+    expect(page()).toMatch(/cod, 1 000 g fillets/i);
+    await press(/^change Hake/);
     expect(await holds(/^Each about/)).toBe('220');
+    await press(/^change .*cod/i);
     expect(await holds(/^In all/)).toMatch(/1.?000/);
     expect(await holds(label)).toBe('');
   });
@@ -119,5 +125,44 @@ describe('the order line', () => {
     await says(/Rainbow trout: 2 ×/);
     await type('3 trout fillets');
     await says(/which fish\?/i);
+  });
+});
+
+describe('a line of the order', () => {
+  it('stays open while it is typed, though it is complete, and is in words where it was said whole', async () => {
+    at();
+    await pick('Species', 'hake', /^European hake/);
+    await fill('Form', 'steaks');
+    await fill('Pieces', '4');
+    await fill(/^Each about/, '150');
+    await fill('Pieces', '5');
+    expect(await holds('Pieces')).toBe('5');
+    expect(pressable(/^change /)).toEqual([]);
+    await type('4 hake steaks 200 g');
+    await says(/Hake: 4 ×/);
+    await enter();
+    await says(/Hake, 4 × 200 g steaks/);
+    expect(pressable(/^change /)).toHaveLength(1);
+    await press(/^change Hake, 4 × 200 g steaks/);
+    expect(pressable(/^change /)).toEqual([]);
+  });
+  it('has its fields when the shop refuses one of them, and keeps them while that is mended', async () => {
+    const refused = new Refusal({
+      status: 400,
+      code: 'bad-input',
+      detail: 'Not like that',
+      errors: [{ path: 'lines.0.pieces', message: 'Sixty at most' }],
+    });
+    at([], { 'POST /api/orders': refused });
+    await fill('Customer', 'Pell');
+    await type('4 hake steaks 200 g');
+    await says(/Hake: 4 ×/);
+    await enter();
+    await says(/Hake, 4 × 200 g steaks/);
+    await press('Take the order');
+    await says(/Sixty at most/);
+    expect(await holds('Pieces')).toBe('4');
+    await fill('Pieces', '3');
+    expect(await holds('Pieces')).toBe('3');
   });
 });
