@@ -41,7 +41,7 @@ const stages = readdirSync('server/src/stages').filter(
 const places: Place[] = [
   ...topics.map((t) => ({
     name: `core/${t}`,
-    mutate: [`core/src/${t}/**/*.ts`, '!**/*.test.ts', '!**/*.d.ts'],
+    mutate: [`core/src/${t}/**/*.ts`, '!**/*.test.ts', '!**/testing/**', '!**/*.d.ts'],
     tests: [`core/src/${t}/**/*.test.ts`],
     wanted: 85,
   })),
@@ -98,7 +98,7 @@ function tried(place: Place): string[] {
   let nth = Number(options.from);
   return globSync(
     place.mutate.filter((m) => !m.startsWith('!')),
-    { ignore: ['**/*.test.*', '**/*.d.ts', '**/plan/commands/worker.ts'] },
+    { ignore: ['**/*.test.*', '**/testing/**', '**/*.d.ts', '**/plan/commands/worker.ts'] },
   )
     .sort()
     .flatMap((file) => {

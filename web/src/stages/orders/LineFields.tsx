@@ -229,7 +229,8 @@ export function LineFields(props: Props) {
         line={line}
         change={() => {
           flushSync(() => setOpened(true));
-          box.current?.querySelector('input')?.focus();
+          // How much of it is changed more often than what it is.
+          box.current?.querySelector<HTMLElement>('input[inputmode]')?.focus();
         }}
         remove={remove}
       />
@@ -263,15 +264,6 @@ function OpenLine({ draft, set, errors, remove }: Props) {
           { value: anyWhite, name: say('any_white_fish_in_season'), detail: '' },
         ]}
       />
-      <SelectField
-        label={say('form')}
-        value={draft.form}
-        onChange={(id) => set({ form: id, options: [] })}
-        error={errors.form}
-        options={formOptions(species, forms)}
-        empty={draft.form === '' ? say('choose_the_form') : undefined}
-        note={form?.norm}
-      />
       <Choice
         label={say('counted_by')}
         value={draft.by}
@@ -281,16 +273,27 @@ function OpenLine({ draft, set, errors, remove }: Props) {
           { value: 'total', name: say('weight') },
         ]}
       />
-      <SelectField
-        label={say('how_it_will_be_used')}
-        value={draft.use}
-        onChange={(use) => set({ use })}
-        options={uses}
-        note={draft.use === 'raw' ? say('needs_a_freezing_record_or_a_paper') : ''}
-      />
+      <div className="col-span-2">
+        <SelectField
+          label={say('form')}
+          value={draft.form}
+          onChange={(id) => set({ form: id, options: [] })}
+          error={errors.form}
+          options={formOptions(species, forms)}
+          empty={draft.form === '' ? say('choose_the_form') : undefined}
+          note={form?.norm}
+        />
+      </div>
       {form && (
         <>
           <Amount draft={draft} set={set} errors={errors} form={form} />
+          <SelectField
+            label={say('how_it_will_be_used')}
+            value={draft.use}
+            onChange={(use) => set({ use })}
+            options={uses}
+            note={draft.use === 'raw' ? say('needs_a_freezing_record_or_a_paper') : ''}
+          />
           {more && <Wishes draft={draft} set={set} errors={errors} form={form} species={species} />}
           <OptionButtons
             form={form}

@@ -94,7 +94,7 @@ describe('the order form', () => {
     expect(screen.queryByLabelText(/^Pieces/)).toBeNull();
     tap(/^change .*2 × 200 g steaks/);
     expect(value(/^Pieces/)).toBe('2');
-    expect(document.activeElement).toBe(screen.getByLabelText(/^Species/));
+    expect(document.activeElement).toBe(screen.getByLabelText(/^Pieces/));
     type(/Deposit/, '5.00');
     fireEvent.click(await screen.findByRole('radio', { name: 'card' }));
     tap(/Take the order/);
