@@ -13,6 +13,7 @@ import {
   metreDay,
   oddly,
   portions,
+  randomDay,
   rowDay,
 } from './testing/index.ts';
 
@@ -55,6 +56,12 @@ describe('lines in groups', () => {
   it('are two where a fish is refused to one of them', () => {
     const refused = { ...fish('f', 4000, 900), refuses: { b: 'bruised' } };
     expect(groupLines(day([two, { ...two, id: 'b' }], { fish: [refused] }))).toHaveLength(2);
+  });
+  it('are two where one fish is refused to the one, another to the other', () => {
+    const each = ['a', 'b'].map((id) => ({ ...fish(`f${id}`, 4000, 900), refuses: { [id]: 'bruised' } }));
+    expect(groupLines(day([two, { ...two, id: 'b' }], { fish: each }))).toHaveLength(2);
+    const both = { ...fish('f', 4000, 900), refuses: { a: 'bruised', b: 'thawed' } };
+    expect(groupLines(day([two, { ...two, id: 'b' }], { fish: [both] }))).toHaveLength(1);
   });
   it('by total weight stand alone, whatever is like them', () => {
     expect(groupsOf(inAll('a', 800), inAll('b', 800))).toMatchObject([
@@ -137,10 +144,25 @@ describe('what may be cut of a section', () => {
       { numRuns: 150, seed: 2 },
     );
   });
-  it.each(['hake', 'salmon', 'sea_bass', 'plaice', 'turbot', 'skate', 'mackerel'])(
+  const ruled: [string, PlanProblem][] = [
+    ...['hake', 'salmon', 'sea_bass', 'plaice', 'turbot', 'skate', 'mackerel'].map(
+      (id): [string, PlanProblem] => [id, rowDay(3, 4, 14, id)],
+    ),
+    // Five classes at the counter, each of its own section.
+    ['hake and all classes', randomDay(4, 3, 8, 'hake')],
+    // Fillets that are no usual piece: a bag of them is of whole ones.
+    [
+      'small mackerel by the kilo',
+      {
+        ...rowDay(3, 2, 1, 'mackerel'),
+        fish: [{ ...fish('f', 130, 900), condition: 'gutted' }],
+        lines: [{ ...inAll('bag', 900), form: 'fillet_skin_on' }],
+      },
+    ],
+  ];
+  it.each(ruled)(
     'of %s is what its rules say: total weights and the counter of the smallest pieces',
-    (species) => {
-      const problem = rowDay(3, 4, 14, species);
+    (_, problem) => {
       const odd = { ...problem, lines: oddly(problem.lines, 3) };
       const c = compile({ ...odd, settings: { ...odd.settings, gridMm: 20 } });
       const { counterLeastG, counterMm } = c.problem.settings;
@@ -180,12 +202,13 @@ describe('what may be cut of a section', () => {
             wanted = rows.map((i) => tried(node, i, [g.least / o.factor, g.most / o.factor], long, false));
           }
           expect(rows.map((i) => endsAt(o, i))).toEqual(wanted);
+          if (!g) expect(c.classes[o.who - c.groups.length]!.id).toBe(node.section.counter);
           expect(o.target).toBe(g?.target ?? 0);
           const off = g !== undefined && g.pieces !== null && g.thickMm === null;
           expect(o.off.perGram).toBe(off ? c.problem.settings.deviationPerKg / 1000 : 0);
           looked++;
         }
-      expect(looked).toBeGreaterThan(10);
+      expect(looked).toBeGreaterThan(problem.lines.length > 1 ? 10 : 0);
     },
   );
   it('is of the weight the section has up to each mark, its offcuts what lies beyond', () => {

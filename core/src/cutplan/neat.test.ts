@@ -211,7 +211,40 @@ describe('pieces set close together', () => {
     expect(set(shorter, 279, ...laid)).toEqual(laid.map((p) => [p.line ?? p.counter, 0, p.fromMm, p.toMm]));
     expect(set(shorter, 280, ...laid)).toEqual([['x', 0, 0, 650]]);
   });
+  it('of a real fish and a form that loses its skin weigh what was asked for', () => {
+    const hake = rowDay(1, 2, 3, 'hake');
+    const line0 = portions('x', 2, 150, { form: 'portion_skinless', window: [120, 180] });
+    const problem = { ...hake, lines: [portions('other', 1, 400), line0] };
+    const second = problem.fish[1]!;
+    const side = modesOf(problem, second).find((m) => m.id === 'fillets')!.sections[0]!;
+    const factor = side.factor(problem.forms.get('portion_skinless')!)!;
+    expect(factor).toBeLessThan(0.95);
+    const loose = (from: number, to: number): PlannedPiece =>
+      stretch(from, to, { line: 'x' }, { grams: (side.at(to) - side.at(from)) * factor });
+    const plan = { fish: [filleted(second.id, loose(60, 130), loose(200, 290))] };
+    const mine = neat(problem, plan, 1e9).fish[0]!.pieces.filter((p) => p.line === 'x');
+    expect(mine[0]!.fromMm).toBe(0);
+    expect(mine[1]!.fromMm).toBe(mine[0]!.toMm);
+    for (const p of mine) {
+      expect(p.grams).toBeCloseTo((side.at(p.toMm) - side.at(p.fromMm)) * factor, 6);
+      // To the nearest millimetre.
+      expect(Math.abs(p.grams - 150)).toBeLessThan(2);
+    }
+  });
+  it('count each piece for its own class and its own line', () => {
+    const others = [{ ...kinds[0]!, id: 'tail' as const, markdownPerKg: 9000 }, ...kinds];
+    const problem = day([portions('w', 1, 900), portions('x', 1, 650)], {
+      counter: others,
+      ...limits([351, 500], 100),
+    });
+    const laid = [stretch(350, 1000, { line: 'x' }), stretch(0, 350, { counter: 'fillet' })];
+    expect(set(problem, 279, ...laid)).toHaveLength(2);
+    expect(set(problem, 280, ...laid)).toEqual([['x', 0, 0, 650]]);
+  });
   it('stay where the last of them would have no place, or none of its weight', () => {
+    const thick = day([line('portion', 3, 0, [0, 9000], [900, 0], { id: 'x', thickMm: [300, 400] })]);
+    const three = [0, 1, 2].map((i) => stretch(i * 310, (i + 1) * 310, { line: 'x' }));
+    expect(set(thick, 1e9, ...three)).toEqual(three.map((p) => ['x', 0, p.fromMm, p.toMm]));
     const full = day([portions('x', 3, 350, { window: [310, 400] })]);
     const thirds = [0, 1, 2].map((i) => stretch(i * 330, (i + 1) * 330, { line: 'x' }));
     expect(set(full, 1e9, ...thirds)).toEqual(thirds.map((p) => ['x', 0, p.fromMm, p.toMm]));
@@ -221,7 +254,7 @@ describe('pieces set close together', () => {
     expect(set(under, 1e9, stretch(100, 250, { line: 'x' }))).toEqual([['x', 0, 100, 250]]);
   });
   it('what takes all of a section stays as it is', () => {
-    const sides = day([line('fillet_skin_on', 1, 1000, [900, 1100], [900, 0], { id: 'x' })]);
+    const sides = day([line('fillet_skin_on', 1, 950, [900, 1100], [900, 0], { id: 'x' })]);
     expect(set(sides, 1e9, stretch(0, 1000, { line: 'x' }))).toEqual([['x', 0, 0, 1000]]);
     const whole = day([line('gutted', 1, 3600, [3000, 4000], [900, 0], { id: 'g' })]);
     const planned = {

@@ -19,7 +19,9 @@ const side = (offcutsPerKg: number): Node => {
       settings: { ...metre({}).settings, gridMm: 200, offcutsPerKg, deviationPerKg: 400, edgePerKg: 900 },
     }),
   );
-  return c.fish[0]!.modes.find((m) => m.id === 'fillets')!.nodes[0]!;
+  const node = c.fish[0]!.modes.find((m) => m.id === 'fillets')!.nodes[0]!;
+  // Each form loses something else on the way.
+  return { ...node, options: node.options.map((o, i) => ({ ...o, factor: 1 - i / 8 })) };
 };
 
 /** Every way to cut a section from a grid point on, with what each is worth at these prices: no dynamic programme. */

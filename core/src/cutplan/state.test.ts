@@ -24,6 +24,9 @@ describe('a bag filled by its weight', () => {
   ])('%s', (_, grams, wanted) => {
     expect(taken(grams)).toEqual(wanted);
   });
+  it('takes what brings it to its least weight, though that is farther from what was asked for', () => {
+    expect(taken([480, 110], { least: 490, target: 500, most: 600 })).toEqual([0, 1]);
+  });
   it('is empty, or of a weight it may have and as near as one piece more would bring it', () => {
     let filled = 0;
     fc.assert(
@@ -184,6 +187,28 @@ describe('a state as a plan', () => {
     expect(piecesOf(plan, 'b')).toEqual([
       stretch(0, 200, { line: 'x' }),
       stretch(800, 1000, { counter: 'fillet' }, { copy: 1 }),
+    ]);
+  });
+  it('leaves for the counter as it was found what makes no usual piece', () => {
+    const problem = dayOf({
+      lines: [portions('x', 1, 200)],
+      counter: counter(2000, 800, 600),
+      settings: { ...settings, counterLeastG: 150 },
+    });
+    const sides = [
+      [
+        [0, 1, 1],
+        [1, 3, 0],
+        [3, 4, 1],
+        [5, 7, 1],
+      ],
+      [],
+    ] as [Side, Side];
+    expect(piecesOf(stateOf(problem, sides, null), 'a')).toEqual([
+      stretch(0, 100, { counter: 'fillet' }),
+      stretch(100, 300, { line: 'x' }),
+      stretch(300, 400, { counter: 'fillet' }),
+      stretch(500, 700, { counter: 'fillet' }),
     ]);
   });
 });
