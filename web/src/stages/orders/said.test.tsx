@@ -1,4 +1,4 @@
-import { cleanup, fireEvent } from '@testing-library/react';
+import { fireEvent } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { counter } from '../../testing/acts.tsx';
 import { field, fill, holds, page, pick, press, pressable, says } from '../../testing/hands.ts';
