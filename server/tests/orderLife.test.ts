@@ -404,7 +404,7 @@ describe('what orders lack', () => {
     const [answer] = await shop.counter.ok(contract.orders.promise, { body: { dueAt, lines: [line] } });
     expect(answer!.answer).toBe('if');
     expect(answer!.because).toMatch(/the bench would be \d+ minutes late/);
-    // Another cut of the fish would be as late: only another hour is offered.
+    // There is fish enough: only another hour is offered.
     expect(answer!.nearest.map((n) => n.kind)).toEqual(['later']);
     const later = answer!.nearest[0]!;
     const [again] = await shop.counter.ok(contract.orders.promise, {

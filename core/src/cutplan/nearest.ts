@@ -72,7 +72,7 @@ export function nearestOffers(
   const { species } = stock;
   const found: Nearest[] = [];
   const { answer, servable } = promised(stock, want);
-  // There is fish enough: whatever else may hinder it hinders every other cut of it too.
+  // There is fish enough: what else may stand in its way is no question of fish.
   if (answer === 'yes') return [];
   const byWeight = want.totalGrams !== null;
   const fewer = byWeight ? Math.floor(servable / 50) * 50 : servable;

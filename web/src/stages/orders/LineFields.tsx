@@ -1,6 +1,5 @@
 import type { Form } from '@ember-slate/core/forms';
-import type { Species } from '@ember-slate/core/species';
-import { shortName } from '@ember-slate/core/species';
+import { shortName, type Species } from '@ember-slate/core/species';
 import type { Use } from '@ember-slate/core/freshness';
 import { anyWhite, sliceGrams } from '@ember-slate/core/orders';
 import type { TrimWish } from '@ember-slate/core/yields';
@@ -38,8 +37,10 @@ interface Props {
   remove: (() => void) | null;
 }
 
+/** What eating it raw asks for; nothing where it is cooked. */
+const rawNote = ({ use }: { use: Use }) => (use === 'raw' ? say('needs_a_freezing_record_or_a_paper') : '');
+
 interface ShutProps {
-  draft: Draft;
   line: NewLine;
   /** What stands under it. */
   note?: string | undefined;
@@ -49,12 +50,14 @@ interface ShutProps {
 }
 
 /** A line in words, with the ways to change it and to take it off. */
-function ShutLine({ draft, line, note, change, remove }: ShutProps) {
+function ShutLine({ line, note, change, remove }: ShutProps) {
   const book = useSpecies();
   const want = useWant();
-  const white = draft.speciesId === anyWhite;
-  const fish = white ? say('any_white_fish') : shortName(book.get(line.speciesId)?.name ?? line.speciesId);
-  const words = [want(line), ...wishWords({ ...line, anyWhite: false })].join(', ');
+  const fish =
+    line.speciesId === anyWhite
+      ? say('any_white_fish')
+      : shortName(book.get(line.speciesId)?.name ?? line.speciesId);
+  const words = [want(line), ...wishWords(line)].join(', ');
   return (
     <div className="flex items-baseline justify-between gap-4 border-t border-line pt-2">
       <span>
@@ -215,18 +218,17 @@ export function LineFields(props: Props) {
   if (line && draft.fixed)
     return (
       <ShutLine
-        draft={draft}
         line={line}
         note={errors.form ?? say('cut_or_on_the_board_taken_off_it')}
         change={null}
         remove={remove}
       />
     );
-  if (line && !opened && !wrong)
+  if (line && !opened)
     return (
       <ShutLine
-        draft={draft}
         line={line}
+        note={rawNote(line)}
         change={() => {
           flushSync(() => setOpened(true));
           // How much of it is changed more often than what it is.
@@ -292,7 +294,7 @@ function OpenLine({ draft, set, errors, remove }: Props) {
             value={draft.use}
             onChange={(use) => set({ use })}
             options={uses}
-            note={draft.use === 'raw' ? say('needs_a_freezing_record_or_a_paper') : ''}
+            note={rawNote(draft)}
           />
           {more && <Wishes draft={draft} set={set} errors={errors} form={form} species={species} />}
           <OptionButtons

@@ -146,6 +146,15 @@ describe('a line of the order', () => {
     await press(/^change Hake, 4 × 200 g steaks/);
     expect(pressable(/^change /)).toEqual([]);
   });
+  it('says in words too what eating it raw asks for', async () => {
+    at();
+    await type('2 kg salmon fillets skinless for raw use');
+    await says(/Salmon: 2 000 g/);
+    await enter();
+    await says(/for raw use/);
+    expect(pressable(/^change Salmon/)).toHaveLength(1);
+    expect(page()).toMatch(/needs a freezing record/i);
+  });
   it('has its fields when the shop refuses one of them, and keeps them while that is mended', async () => {
     const refused = new Refusal({
       status: 400,
