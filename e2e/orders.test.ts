@@ -32,6 +32,11 @@ describe('orders as they are said', () => {
     await driver.actions().sendKeys(Key.ESCAPE).perform();
     await press(driver, 'Take the order');
     await pageSays(driver, 'taken for Quill');
+    // The next caller's order begins at its first line, in sight.
+    const top = await driver.executeScript<number>(
+      'return document.querySelector("form[aria-label=\\"New order\\"] input").getBoundingClientRect().top - document.querySelector("form[aria-label=\\"New order\\"]").closest("section").getBoundingClientRect().top',
+    );
+    expect(top).toBeGreaterThan(0);
     const [order] = await hand.ok(contract.orders.list);
     expect(order!.lines.map((l) => [l.form, l.pieces, l.pieceGrams])).toEqual([
       ['portion', 4, 150],

@@ -1,5 +1,5 @@
 import { contract, type Order } from '@ember-slate/contract';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useNow, useShop, useTimes } from '../../app/shop.tsx';
@@ -33,6 +33,26 @@ interface Asking {
   id: number;
 }
 
+/** The form the next order is taken with. */
+function NewOrder() {
+  const [fresh, setFresh] = useState(0);
+  const top = useRef<HTMLDivElement>(null);
+  return (
+    <div ref={top}>
+      <OrderForm
+        key={fresh}
+        order={null}
+        onDone={() => undefined}
+        onFresh={() => {
+          setFresh((n) => n + 1);
+          // The next caller's order begins at its first line.
+          top.current?.scrollIntoView({ block: 'start' });
+        }}
+      />
+    </div>
+  );
+}
+
 /** Leads to a deposit that nobody noted when the order was taken. */
 const Forgotten = ({ onPress }: { onPress: () => void }) => (
   <p className="pt-3">
@@ -47,7 +67,6 @@ export default function Orders() {
   const { me } = useShop();
   const { when, day } = useTimes();
   const now = useNow();
-  const [fresh, setFresh] = useState(0);
   const [asking, setAsking] = useState<Asking | null>(null);
   if (!orders) return <Waiting problem={problem} onRetry={refetch} />;
   const mayTake = me.role !== 'bench';
@@ -93,12 +112,7 @@ export default function Orders() {
                 )}
               </>
             ) : (
-              <OrderForm
-                key={`new ${fresh}`}
-                order={null}
-                onDone={() => undefined}
-                onFresh={() => setFresh((n) => n + 1)}
-              />
+              <NewOrder />
             )}
           </section>
         )}
