@@ -27,6 +27,8 @@ interface Props<V extends FieldValues> {
   notYet?: string | null;
   /** More to press, beside the two. */
   more?: ReactNode;
+  /** How it stands, said beside the button; both stay in sight below a form longer than its pane. */
+  stands?: ReactNode;
   children: ReactNode;
 }
 
@@ -42,6 +44,7 @@ export function Form<V extends FieldValues>({
   kind = 'main',
   notYet = null,
   more,
+  stands,
   children,
 }: Props<V>) {
   const { problem, errors, draft } = of;
@@ -74,12 +77,13 @@ export function Form<V extends FieldValues>({
           {problem.detail}
         </p>
       )}
-      <div className="flex flex-wrap gap-3 pt-1.5">
+      <div className={`flex flex-wrap items-center gap-3 pt-1.5 ${stands === undefined ? '' : 'held'}`}>
         <Button submit kind={kind} busy={of.busy} notYet={notYet}>
           {submit}
         </Button>
         {onLeave && <Button onPress={draft.leave(onLeave)}>{leave}</Button>}
         {more}
+        {stands}
       </div>
     </form>
   );

@@ -107,7 +107,8 @@ export default function Bench() {
   const [by, setBy] = useView<By>('first', ['due', 'life'], 'due');
   const [making, setMaking] = useState(false);
   if (!tickets) return <Waiting problem={problem} onRetry={refetch} />;
-  const rank = (t: TicketSummary) => (t.state !== 'cutting' ? 2 : t.cutter?.id === me.id ? 0 : 1);
+  // First what one has on the board oneself, then what is to begin, as the heading says.
+  const rank = (t: TicketSummary) => (t.state !== 'cutting' ? 1 : t.cutter?.id === me.id ? 0 : 2);
   const sorted = [...tickets].sort((a, b) => rank(a) - rank(b) || order[by](a, b));
   return (
     <div>
@@ -170,7 +171,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
     <li className="border-t border-line">
       <Link
         to={`/bench/${t.id}`}
-        className="grid min-h-[76px] grid-cols-[92px_minmax(0,1fr)_210px_auto] items-center gap-5 py-2 hover:bg-lift max-lg:grid-cols-[80px_minmax(0,1fr)_auto] max-sm:grid-cols-[68px_minmax(0,1fr)] max-sm:gap-x-3 max-sm:gap-y-1"
+        className="grid min-h-[76px] grid-cols-[92px_minmax(0,1fr)_210px_104px] items-center gap-5 py-2 hover:bg-lift max-lg:grid-cols-[80px_minmax(0,1fr)_104px] max-sm:grid-cols-[68px_minmax(0,1fr)] max-sm:gap-x-3 max-sm:gap-y-1"
       >
         <span className="font-figure text-big font-semibold">{when(t.dueAt)}</span>
         <span className="min-w-0">
@@ -200,7 +201,7 @@ function Row({ ticket: t, mine, now }: { ticket: TicketSummary; mine: boolean; n
             late: late ? say('behind', { minutes: -slack(t, now) }) : '',
           })}
         </span>
-        <span className="btn min-h-14 max-sm:col-start-2 max-sm:justify-self-start">{state}</span>
+        <span className="btn min-h-14 max-sm:col-start-2 max-sm:justify-self-start max-sm:px-6">{state}</span>
       </Link>
     </li>
   );

@@ -466,6 +466,36 @@ tryActs(
   ],
 );
 
+describe('the tickets there are', () => {
+  const at = (...tickets: TicketSummary[]) =>
+    served(
+      <Bench />,
+      { '/api/forms': formBookOf(), '/api/bench/tickets': tickets, '/api/bench/done': [] },
+      bench,
+    );
+  const theirs = { id: 9, name: 'Bram Teale' };
+  const due = (hour: number) => ({ dueAt: `2026-11-25T${hour}:00:00.000Z` });
+  it.each<[string, Partial<TicketSummary>[]]>([
+    ['on one’s own board', [{ cutter: theirs, ...due(10) }, due(11), { cutter: mine, ...due(12) }]],
+    ['to begin, not on another’s board', [{ cutter: theirs, ...due(10) }, due(13), due(12)]],
+  ])('begin with the one the heading names: %s', async (_name, given) => {
+    at(
+      ...given.map((more, i) =>
+        summary({
+          id: i + 1,
+          number: 31 + i,
+          cutter: null,
+          state: more.cutter ? 'cutting' : 'waiting',
+          ...more,
+        }),
+      ),
+    );
+    await says(/icket 33/);
+    expect(document.querySelector('h1')!.textContent).toContain('33');
+    expect(document.querySelector('main li, li')!.textContent).toContain('33');
+  });
+});
+
 describe('a ticket without an order', () => {
   it('proposes what the fish give, and sends what was said instead', async () => {
     const sent = served(

@@ -5,11 +5,12 @@ import { Button } from '../../parts/Button.tsx';
 import { Choice } from '../../parts/Choice.tsx';
 import { DayField, MoneyField, TextField, TimeField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
+import { Lozenge } from '../../parts/Lozenge.tsx';
 import { Picker } from '../../parts/Picker.tsx';
 import { useWant } from '../../parts/forms.ts';
 import { draftFrom, emptyLine, type NewLine } from './draft.ts';
 import { LineFields } from './LineFields.tsx';
-import { changeFor, PromiseLine } from './Promise.tsx';
+import { answers, changeFor, PromiseLine } from './Promise.tsx';
 import { OpenDoubt } from './OpenDoubt.tsx';
 import { Recall } from './Recall.tsx';
 import { Said } from './Said.tsx';
@@ -71,6 +72,24 @@ function Terms({ form: { values, field } }: Pick<State, 'form'>) {
   );
 }
 
+/** What the shop says to all lines at once: its answer to the only one, or to how many it says yes. */
+function Promised({ state }: { state: State }) {
+  const said = state.form.values.drafts.flatMap((d) => state.promiseOf(d.key)?.answer ?? []);
+  if (said.length === 0) return null;
+  const yes = said.filter((answer) => answer === 'yes').length;
+  const fine = yes === said.length;
+  return (
+    <p className={`font-figure text-body font-semibold ${fine ? 'text-rime' : 'text-embertext'}`}>
+      {!fine && <Lozenge />}{' '}
+      {said.length === 1
+        ? answers[said[0]!]
+        : fine
+          ? say('yes_to_all_lines', { lines: yes })
+          : say('yes_to_some_lines', { yes, lines: said.length })}
+    </p>
+  );
+}
+
 interface Props {
   order: Order | null;
   onDone: () => void;
@@ -114,6 +133,7 @@ export function OrderForm({ order, onDone, onFresh = () => undefined }: Props) {
             : say('take_the_order')
       }
       onLeave={order && onDone}
+      stands={<Promised state={state} />}
       more={
         !order &&
         state.draft.kept && <Button onPress={state.draft.leave(onFresh)}>{say('throw_away')}</Button>

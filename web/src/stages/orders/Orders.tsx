@@ -103,7 +103,7 @@ export default function Orders() {
       >
         {/* The order that is being said comes first to the keyboard, and on a narrow screen to the eye. */}
         {mayTake && (
-          <section className="pane pt-3 pb-6 md:border-l md:border-line md:pl-6">
+          <section className="pane pt-3 md:border-l md:border-line md:pl-6">
             {asking?.what === 'edit' && asked ? (
               <>
                 <OrderForm key={asked.id} order={asked} onDone={() => setAsking(null)} />

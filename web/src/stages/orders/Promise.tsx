@@ -32,7 +32,8 @@ export function usePromise(
   return answer?.question === question ? answer.lines : null;
 }
 
-const answers: Record<Answer['answer'], string> = {
+/** What is said first of each answer. */
+export const answers: Record<Answer['answer'], string> = {
   yes: say('yes'),
   if: say('yes_if'),
   part: say('in_part'),

@@ -1,7 +1,18 @@
 import type { AnswerOf, contract } from '@ember-slate/contract';
 import { describe, expect, it } from 'vitest';
 import { bench, counter, tryActs } from '../../testing/acts.tsx';
-import { fill, holds, only, page, pick, press, pressable, says, waitsFor } from '../../testing/hands.ts';
+import {
+  button,
+  fill,
+  holds,
+  only,
+  page,
+  pick,
+  press,
+  pressable,
+  says,
+  waitsFor,
+} from '../../testing/hands.ts';
 import { formBookOf, lineOf, orderOf, Refusal, served, shopDay } from '../../testing/served.tsx';
 import Orders from './Orders.tsx';
 
@@ -229,6 +240,9 @@ describe('what can be promised', () => {
   ])('is said: %s', async (_name, more, words) => {
     await at(more);
     await says(words);
+    const first = { yes: 'Yes', if: 'Yes, if', part: 'In part', no: 'No' }[more.answer ?? 'yes'];
+    // Beside the button too, where it stays in sight.
+    expect((await button('Take the order')).parentElement!.textContent).toMatch(new RegExp(` ${first}$`));
   });
 
   it.each<[string, Partial<Promised['nearest'][number]>, RegExp, () => Promise<void>]>([
